@@ -1,0 +1,264 @@
+/** From a circuit in a state to branches between nodes: every fault, pulled fuse and jumper has its place here. */
+import { Refusal } from '../refusal/index.js';
+import { coldFuseOhms } from './fuses.js';
+import { diodeLaw, lampLaw, lampOhms, type Law } from './laws.js';
+import { type Circuit, type Element, type Fault, reference, type State } from './schema.js';
+
+/** Ohms of a closed switch, a jumper and a closed shorting bar. */
+export const closedOhms = 0.005;
+
+export type Relay = Extract<Element, { kind: 'relay' }>;
+
+/** One branch: a conductance, possibly with a source, or a nonlinear law. */
+export interface Branch {
+  readonly element: string | null;
+  readonly a: number;
+  readonly b: number;
+  readonly ohms: number;
+  /** Volts of a source in series, positive at `a`. */
+  readonly volts: number;
+  readonly law: Law | null;
+  /** What may open or close the branch while the circuit settles. */
+  readonly gate:
+    | { readonly kind: 'relayOn' | 'relayOff'; readonly relay: string }
+    | { readonly kind: 'limit'; readonly amps: number; readonly as: 'fuse' | 'output' }
+    | null;
+}
+
+export interface Assembly {
+  readonly points: ReadonlyMap<string, number>;
+  readonly nodes: number;
+  readonly branches: readonly Branch[];
+  readonly relays: readonly Relay[];
+}
+
+type Power = 'live' | 'dead';
+
+/**
+ * The branches of `circuit` in `state`. `dead` is the circuit as an ohmmeter sees it: batteries, module
+ * inputs and diodes open, lamps cold, motors at rest, relays released.
+ * @throws Refusal where an id is used twice, nothing reaches ground, or the state names what is not there
+ */
+export function assemble(circuit: Circuit, state: State, power: Power, root = ''): Assembly {
+  const builder = new Builder(circuit, state, power, root);
+  for (const element of circuit.elements) builder.place(element);
+  builder.placeState();
+  return builder.finish();
+}
+
+class Builder {
+  private readonly points = new Map<string, number>([[reference, 0]]);
+  private nodes = 1;
+  private readonly branches: Branch[] = [];
+  private readonly relays: Relay[] = [];
+  private readonly byId = new Map<string, Element>();
+  private readonly connectors = new Set<string>();
+  private readonly faults = new Map<string, Fault[]>();
+  private readonly closed: ReadonlySet<string>;
+  private readonly open: ReadonlySet<string>;
+  private readonly unplugged: ReadonlySet<string>;
+  private readonly pulled: ReadonlySet<string>;
+  private readonly stalled: ReadonlySet<string>;
+  private readonly supply: string | null;
+
+  constructor(
+    circuit: Circuit,
+    private readonly state: State,
+    private readonly power: Power,
+    private readonly root: string,
+  ) {
+    this.closed = new Set(state.closed);
+    this.open = new Set(state.open);
+    this.unplugged = new Set(state.unplugged);
+    this.pulled = new Set(state.pulled);
+    this.stalled = new Set(state.stalled);
+    this.supply = circuit.elements.find((element) => element.kind === 'battery')?.pins[0] ?? null;
+    this.register(circuit);
+    this.checkState();
+  }
+
+  private at(path: string): string {
+    return this.root === '' ? path : `${this.root}.${path}`;
+  }
+
+  private register(circuit: Circuit): void {
+    let grounded = false;
+    for (const [index, element] of circuit.elements.entries()) {
+      if (this.byId.has(element.id)) throw new Refusal(this.at(`circuit.elements[${index}].id`), `"${element.id}" is used twice`);
+      this.byId.set(element.id, element);
+      if (element.kind === 'contact') this.connectors.add(element.connector ?? element.id);
+      if (element.kind === 'shortingBar') this.connectors.add(element.connector);
+      for (const pin of element.pins) {
+        grounded ||= pin === reference;
+        if (!this.points.has(pin)) this.points.set(pin, this.nodes++);
+      }
+    }
+    if (!grounded)
+      throw new Refusal(this.at('circuit.elements'), `no element reaches ground: one pin must be "${reference}"`);
+  }
+
+  private checkState(): void {
+    const { state } = this;
+    this.mustBe('closed', state.closed, (e) => e.kind === 'switch' || e.kind === 'moduleOutput', 'switch or output');
+    this.mustBe('open', state.open, (e) => e.kind === 'switch' || e.kind === 'moduleOutput', 'switch or output');
+    this.mustBe('stalled', state.stalled, (e) => e.kind === 'motor', 'motor');
+    this.mustBe('pulled', state.pulled, (e) => e.kind === 'fuse' || e.kind === 'relay', 'fuse or relay');
+    for (const [index, id] of (state.unplugged ?? []).entries())
+      if (!this.connectors.has(id)) throw new Refusal(this.at(`state.unplugged[${index}]`), `no connector "${id}" in the circuit`);
+    for (const [index, fault] of (state.faults ?? []).entries()) {
+      const path = this.at(`state.faults[${index}]`);
+      if (!this.byId.has(fault.element)) throw new Refusal(`${path}.element`, `no element "${fault.element}" in the circuit`);
+      if ((fault.mode === 'resistive' || fault.mode === 'wrongPart') && fault.ohms == null)
+        throw new Refusal(`${path}.ohms`, `a fault "${fault.mode}" needs its ohms`);
+      if (fault.mode === 'bridged' && fault.to == null) throw new Refusal(`${path}.to`, 'a bridge needs the point that it goes to');
+      if (fault.to != null) this.point(fault.to, `${path}.to`);
+      if (fault.mode === 'shortToSupply' && this.supply === null) throw new Refusal(`${path}.mode`, 'the circuit has no battery to be shorted to');
+      const list = this.faults.get(fault.element) ?? [];
+      this.faults.set(fault.element, [...list, fault]);
+    }
+  }
+
+  private mustBe(key: string, ids: readonly string[] | null | undefined, is: (element: Element) => boolean, what: string): void {
+    for (const [index, id] of (ids ?? []).entries()) {
+      const element = this.byId.get(id);
+      if (!element || !is(element)) throw new Refusal(this.at(`state.${key}[${index}]`), `no ${what} "${id}" in the circuit`);
+    }
+  }
+
+  /** The node of a point. @throws Refusal where the circuit has none of that name */
+  private point(point: string, path: string): number {
+    const node = this.points.get(point);
+    if (node === undefined) throw new Refusal(path, `no point "${point}" in the circuit`);
+    return node;
+  }
+
+  place(element: Element): void {
+    const has = (mode: Fault['mode']) => this.faults.get(element.id)?.find((fault) => fault.mode === mode);
+    for (const mode of ['shortToGround', 'shortToSupply', 'bridged'] as const) {
+      const fault = has(mode);
+      if (fault) this.placeShort(element, fault);
+    }
+    if (has('open') || has('intermittent')) {
+      if (element.kind === 'relay') this.placeRelay(element, { coil: false, added: 0 });
+      return;
+    }
+    const added = has('resistive')?.ohms ?? 0;
+    if (element.kind === 'relay') return this.placeRelay(element, { coil: true, added });
+    const wrong = has('wrongPart')?.ohms ?? null;
+    const ohms = wrong ?? this.ohmsOf(element);
+    if (ohms === null) return;
+    const law = wrong === null && this.power === 'live' ? lawOf(element) : null;
+    const a = this.points.get(element.pins[0]!)!;
+    const b = this.points.get(element.pins[1]!)!;
+    const branch: Branch = { element: element.id, a, b, ohms: ohms + (law ? 0 : added), volts: voltsOf(element), law, gate: gateOf(element) };
+    if (!law || added === 0) return void this.branches.push(branch);
+    const inner = this.nodes++;
+    this.branches.push({ ...branch, b: inner }, plainBranch(inner, b, added));
+  }
+
+  /** Ohms of a two-pin element in this state, or null where it is open. */
+  private ohmsOf(element: Exclude<Element, Relay>): number | null {
+    const dead = this.power === 'dead';
+    switch (element.kind) {
+      case 'battery':
+        return dead ? null : element.ohms;
+      case 'moduleInput':
+        return dead ? null : element.pullUpOhms;
+      case 'fuse':
+        return this.pulled.has(element.id) ? null : (element.ohms ?? coldFuseOhms(element.amps, element.style ?? 'mini'));
+      case 'contact':
+        return this.unplugged.has(element.connector ?? element.id) ? null : element.ohms;
+      case 'shortingBar':
+        return this.unplugged.has(element.connector) ? (element.ohms ?? closedOhms) : null;
+      case 'switch':
+        return this.isClosed(element) ? closedOhms : null;
+      case 'moduleOutput':
+        return dead || (this.open.has(element.id) && !this.faulty(element.id, 'stuckClosed')) || this.faulty(element.id, 'stuckOpen') ? null : element.ohms;
+      case 'lamp':
+        return lampOhms(element.volts, element.watts, 0);
+      case 'diode':
+      case 'led':
+        return dead ? null : 1;
+      case 'motor':
+        return dead || this.stalled.has(element.id) || this.faulty(element.id, 'binding') ? element.stallOhms : element.runningOhms;
+      case 'wire':
+      case 'resistor':
+      case 'squib':
+      case 'sensor':
+      case 'ground':
+        return element.ohms;
+    }
+  }
+
+  private faulty(id: string, mode: Fault['mode']): boolean {
+    return this.faults.get(id)?.some((fault) => fault.mode === mode) ?? false;
+  }
+
+  private isClosed(element: Extract<Element, { kind: 'switch' }>): boolean {
+    if (this.faulty(element.id, 'stuckClosed')) return true;
+    if (['stuckOpen', 'endNotReached', 'runsWithoutMoving', 'notSeated'].some((mode) => this.faulty(element.id, mode as Fault['mode']))) return false;
+    if (this.closed.has(element.id)) return true;
+    if (this.open.has(element.id)) return false;
+    if (element.ignition === true) return (this.state.ignition ?? 'on') === 'on';
+    return element.closed ?? false;
+  }
+
+  private placeShort(element: Element, fault: Fault): void {
+    const at = element.kind === 'moduleOutput' ? element.pins[1] : element.pins[0];
+    const to = fault.mode === 'bridged' ? fault.to! : fault.mode === 'shortToGround' ? reference : this.supply!;
+    this.join(this.points.get(at)!, this.points.get(to)!, fault.ohms ?? closedOhms);
+  }
+
+  private placeRelay(relay: Relay, { coil, added }: { coil: boolean; added: number }): void {
+    const [coilIn, coilOut, common, normallyOpen, normallyClosed] = relay.pins.map((pin) => this.points.get(pin)!) as [number, number, number, number, number];
+    this.relays.push(relay);
+    if (this.pulled.has(relay.id)) return;
+    if (coil) this.branches.push({ ...plainBranch(coilIn, coilOut, relay.coilOhms), element: relay.id });
+    const ohms = relay.contactOhms + added;
+    const stuckOpen = this.faulty(relay.id, 'stuckOpen');
+    const stuckClosed = this.faulty(relay.id, 'stuckClosed');
+    const contact = (to: number, kind: 'relayOn' | 'relayOff') =>
+      this.branches.push({ ...plainBranch(common, to, ohms), gate: { kind, relay: relay.id } });
+    if (stuckClosed) return void this.branches.push(plainBranch(common, normallyOpen, ohms));
+    if (!stuckOpen) contact(normallyOpen, 'relayOn');
+    contact(normallyClosed, 'relayOff');
+  }
+
+  placeState(): void {
+    for (const [index, [from, to]] of (this.state.jumpers ?? []).entries())
+      this.join(this.point(from, this.at(`state.jumpers[${index}][0]`)), this.point(to, this.at(`state.jumpers[${index}][1]`)), closedOhms);
+    for (const [index, load] of (this.state.substituteLoads ?? []).entries()) {
+      const path = this.at(`state.substituteLoads[${index}].pins`);
+      this.join(this.point(load.pins[0], `${path}[0]`), this.point(load.pins[1], `${path}[1]`), load.ohms);
+    }
+  }
+
+  private join(a: number, b: number, ohms: number): void {
+    if (a !== b) this.branches.push(plainBranch(a, b, ohms));
+  }
+
+  finish(): Assembly {
+    return { points: this.points, nodes: this.nodes, branches: this.branches, relays: this.relays };
+  }
+}
+
+export function plainBranch(a: number, b: number, ohms: number): Branch {
+  return { element: null, a, b, ohms, volts: 0, law: null, gate: null };
+}
+
+function lawOf(element: Element): Law | null {
+  if (element.kind === 'lamp') return lampLaw(element.volts, element.watts);
+  if (element.kind === 'diode') return diodeLaw(element.forwardVolts ?? 0.7, 0.1);
+  if (element.kind === 'led') return diodeLaw(element.forwardVolts ?? 2, 0.02);
+  return null;
+}
+
+function voltsOf(element: Element): number {
+  if (element.kind === 'battery') return element.volts;
+  return element.kind === 'moduleInput' ? element.pullUpVolts : 0;
+}
+
+function gateOf(element: Element): Branch['gate'] {
+  if (element.kind === 'fuse') return { kind: 'limit', amps: element.amps, as: 'fuse' };
+  return element.kind === 'moduleOutput' ? { kind: 'limit', amps: element.limitAmps, as: 'output' } : null;
+}

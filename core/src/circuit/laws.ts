@@ -1,0 +1,62 @@
+/**
+ * The laws of the nonlinear elements: current (amps) and its slope (siemens) at a voltage.
+ * Source: the product's computation page, section 3.
+ */
+
+export interface Law {
+  /** A voltage to start the iteration from. */
+  readonly start: number;
+  /** Slope and offset of the straight line that stands for the law near `volts`: amps = g · v + i. */
+  line(volts: number, gentle: boolean): { readonly g: number; readonly i: number };
+  /** Holds a step of the iteration where the law is steep. */
+  limit(next: number, last: number): number;
+}
+
+const coldShare = 1 / 12;
+const exponent = 0.45;
+
+/** Ohms of a filament lamp: (volts²/watts) · max(1/12, (|V|/volts)^0.45). */
+export function lampOhms(ratedVolts: number, watts: number, volts: number): number {
+  return ((ratedVolts * ratedVolts) / watts) * Math.max(coldShare, (Math.abs(volts) / ratedVolts) ** exponent);
+}
+
+/** A filament lamp. `gentle` takes the chord (robust), else the tangent (fast near the end). */
+export function lampLaw(ratedVolts: number, watts: number): Law {
+  const cold = ((ratedVolts * ratedVolts) / watts) * coldShare;
+  return {
+    start: ratedVolts,
+    line(volts, gentle) {
+      const ohms = lampOhms(ratedVolts, watts, volts);
+      if (gentle || ohms <= cold) return { g: 1 / ohms, i: 0 };
+      return { g: (1 - exponent) / ohms, i: (exponent * volts) / ohms };
+    },
+    limit: (next) => next,
+  };
+}
+
+const thermalVolts = 1.8 * 0.025852;
+/** Keeps a blocking diode's far side tied, as circuit simulators do. */
+const leakSiemens = 1e-12;
+
+/** A diode: I = Is(exp(V/nVt) − 1), with Is such that `forwardAmps` flow at `forwardVolts`. */
+export function diodeLaw(forwardVolts: number, forwardAmps: number): Law {
+  const saturation = forwardAmps / Math.expm1(forwardVolts / thermalVolts);
+  const critical = thermalVolts * Math.log(thermalVolts / (Math.SQRT2 * saturation));
+  return {
+    start: forwardVolts,
+    line(volts) {
+      const slope = (saturation / thermalVolts) * Math.exp(volts / thermalVolts) + leakSiemens;
+      const amps = saturation * Math.expm1(volts / thermalVolts) + leakSiemens * volts;
+      return { g: slope, i: amps - slope * volts };
+    },
+    limit(next, last) {
+      if (next <= critical || Math.abs(next - last) <= 2 * thermalVolts) return next;
+      if (last <= 0) return thermalVolts * Math.log(next / thermalVolts);
+      const argument = 1 + (next - last) / thermalVolts;
+      return argument > 0 ? last + thermalVolts * Math.log(argument) : critical;
+    },
+  };
+}
+
+/** The test lamp: 12 V, 5 W, a filament lamp. */
+export const testLampLaw = lampLaw(12, 5);

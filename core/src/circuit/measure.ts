@@ -1,0 +1,91 @@
+/** What a meter shows on a circuit: each meter loads the circuit on its own, as in the hand. */
+import { Refusal } from '../refusal/index.js';
+import { type Assembly, assemble, type Branch, plainBranch } from './assemble.js';
+import { testLampLaw } from './laws.js';
+import { nodeVolts } from './network.js';
+import { operate } from './operate.js';
+import type { Circuit, Meter, MeterReading, State } from './schema.js';
+
+const voltmeterOhms = 10e6;
+/** Above this an ohmmeter shows its over-limit. */
+const overLimitOhms = 40e6;
+/** Up to this a continuity meter sounds. */
+const soundsUpToOhms = 50;
+
+/** A circuit made ready for meters: assembled once live and, when an ohmmeter asks, once dead. */
+export class MeterBench {
+  private dead: Assembly | null = null;
+
+  /** @param blown fuses and outputs that are open already */
+  constructor(
+    private readonly circuit: Circuit,
+    private readonly state: State,
+    readonly live: Assembly,
+    private readonly blown: readonly string[],
+  ) {}
+
+  /**
+   * The reading of `meter`: volts, ohms, amps; a test lamp shows the volts across it.
+   * @throws Refusal at `path` where the meter names a point or element that is not there
+   */
+  read(meter: Meter, path: string): MeterReading {
+    if (meter.kind === 'amps') return number(this.amps(meter.through, path));
+    const from = this.point(meter.from, `${path}.from`);
+    const to = this.point(meter.to, `${path}.to`);
+    switch (meter.kind) {
+      case 'volts':
+        return number(this.across(plainBranch(from, to, voltmeterOhms)));
+      case 'testLamp':
+        return number(this.across({ ...plainBranch(from, to, 1), law: testLampLaw }));
+      case 'ohms':
+        return this.ohms(from, to);
+      case 'continuity': {
+        const reading = this.ohms(from, to);
+        return { ...reading, continuous: reading.value !== null && reading.value <= soundsUpToOhms };
+      }
+    }
+  }
+
+  private point(point: string, path: string): number {
+    const node = this.live.points.get(point);
+    if (node === undefined) throw new Refusal(path, `no point "${point}" in the circuit`);
+    return node;
+  }
+
+  private amps(id: string, path: string): number {
+    if (!this.circuit.elements.some((element) => element.id === id)) throw new Refusal(`${path}.through`, `no element "${id}" in the circuit`);
+    const index = this.live.branches.findIndex((branch) => branch.element === id);
+    return index < 0 ? 0 : operate(this.live, this.blown).amps[index]!;
+  }
+
+  private across(probe: Branch): number {
+    if (probe.a === probe.b) return 0;
+    const loaded = { ...this.live, branches: [...this.live.branches, probe] };
+    const { volts } = operate(loaded, this.blown);
+    return volts[probe.a]! - volts[probe.b]!;
+  }
+
+  private ohms(from: number, to: number): MeterReading {
+    if (from === to) return number(0);
+    this.dead ??= assemble(this.circuit, this.state, 'dead');
+    const { branches, nodes } = this.dead;
+    const conducting = branches.filter(({ gate, element }) => gate?.kind !== 'relayOn' && !(gate?.kind === 'limit' && this.blown.includes(element!)));
+    const { volts, island } = nodeVolts({
+      nodes,
+      a: [...conducting.map((branch) => branch.a), from],
+      b: [...conducting.map((branch) => branch.b), to],
+      g: [...conducting.map((branch) => 1 / branch.ohms), 1 / testOhms],
+      i: [...conducting.map(() => 0), -1],
+    });
+    // The source of 1 A has its own, very high resistance: what remains of it is taken out again.
+    const seen = island[from] === island[to] ? volts[from]! - volts[to]! : Infinity;
+    const value = seen >= testOhms * (1 - 1e-9) ? Infinity : seen / (1 - seen / testOhms);
+    return value > overLimitOhms ? { value: null, overload: true } : number(value);
+  }
+}
+
+const testOhms = 1e12;
+
+function number(value: number): MeterReading {
+  return { value: value === 0 ? 0 : value, overload: false };
+}

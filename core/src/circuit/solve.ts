@@ -1,0 +1,64 @@
+/** Solves a direct-current circuit in a state, with meters. */
+import { assemble } from './assemble.js';
+import { MeterBench } from './measure.js';
+import { type AtRest, operate } from './operate.js';
+import type { Circuit, MeterReading, Solution, SolveAnswer, SolveRequest, State } from './schema.js';
+
+/**
+ * Voltages, currents and meters of a circuit at rest. Volts against `gnd`, amps from an element's first pin
+ * to its second.
+ * @throws Refusal where the circuit or state is not sound (no ground, an id twice, an unknown name)
+ *
+ * @example solve({ circuit: { elements: [battery, lamp] } }).points['b+'] // 12.57
+ */
+export function solve({ circuit, state, meters }: SolveRequest): SolveAnswer {
+  const now = state ?? {};
+  const assembly = assemble(circuit, now, 'live');
+  const rest = operate(assembly);
+  const bench = new MeterBench(circuit, now, assembly, [...rest.blown, ...rest.shutOff]);
+  const readings: Record<string, MeterReading> = {};
+  for (const [index, meter] of (meters ?? []).entries()) readings[meter.id] = bench.read(meter, `meters[${index}]`);
+  return { ...describe(circuit, assembly, rest), meters: readings };
+}
+
+/** A meter bench on `circuit` in `state`; fuses that the faults blow with `usual` in force are open already. */
+export function meterBench(circuit: Circuit, state: State, usual: State): MeterBench {
+  const faults = state.faults ?? [];
+  const before = operate(assemble(circuit, { ...usual, faults }, 'live'));
+  const assembly = assemble(circuit, state, 'live');
+  const now = operate(assembly, before.blown);
+  return new MeterBench(circuit, state, assembly, [...before.blown, ...now.blown, ...now.shutOff]);
+}
+
+function describe(circuit: Circuit, assembly: ReturnType<typeof assemble>, rest: AtRest): Solution {
+  const points: Record<string, number | null> = {};
+  const floating: string[] = [];
+  for (const [point, node] of assembly.points) {
+    const tied = rest.island[node] === 0;
+    points[point] = tied ? clean(rest.volts[node]!) : null;
+    if (!tied) floating.push(point);
+  }
+  const currents: Record<string, number> = {};
+  for (const element of circuit.elements) currents[element.id] = 0;
+  assembly.branches.forEach((branch, index) => {
+    if (branch.element !== null) currents[branch.element] = clean(rest.amps[index]!);
+  });
+  const inputs: Record<string, 'high' | 'low'> = {};
+  for (const element of circuit.elements) {
+    if (element.kind !== 'moduleInput') continue;
+    const [input, ground] = element.pins.map((pin) => rest.volts[assembly.points.get(pin)!]!);
+    inputs[element.id] = input! - ground! > element.thresholdVolts ? 'high' : 'low';
+  }
+  return {
+    points,
+    currents,
+    relays: Object.fromEntries(assembly.relays.map(({ id }) => [id, rest.on.has(id) ? 'on' : 'off'])),
+    inputs,
+    blown: rest.blown,
+    shutOff: rest.shutOff,
+    floating,
+    chatter: rest.chatter,
+  };
+}
+
+const clean = (value: number) => (value === 0 ? 0 : value);

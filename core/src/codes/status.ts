@@ -1,0 +1,74 @@
+/** The status of a code: the words and bits that readers print, brought to one normal form. */
+import { z } from 'zod';
+
+export const codeStatus = z.enum(['active', 'stored', 'history', 'pending', 'permanent', 'unknown']);
+export type CodeStatus = z.infer<typeof codeStatus>;
+
+/** Words of a status in English, German, French and Spanish, lower case without accents. */
+export const statusWords: Readonly<Record<string, CodeStatus>> = {
+  active: 'active', current: 'active', present: 'active', failed: 'active', aktiv: 'active', vorhanden: 'active',
+  aktuell: 'active', anstehend: 'active', fehlerhaft: 'active', actif: 'active',
+  actuel: 'active', actuelle: 'active', defaillant: 'active', activo: 'active', activa: 'active', actual: 'active',
+  presente: 'active', fallido: 'active', fallo: 'active', act: 'active', curr: 'active', cur: 'active', akt: 'active',
+  confirmed: 'stored', stored: 'stored', intermittent: 'stored', sporadic: 'stored', memorised: 'stored',
+  memorized: 'stored', sto: 'stored', stor: 'stored', conf: 'stored', int: 'stored', spor: 'stored',
+  bestatigt: 'stored', bestaetigt: 'stored', gespeichert: 'stored', abgespeichert: 'stored', sporadisch: 'stored',
+  intermittierend: 'stored', gesp: 'stored', confirme: 'stored', confirmee: 'stored', memorise: 'stored',
+  memorisee: 'stored', enregistre: 'stored', intermittente: 'stored', sporadique: 'stored', stocke: 'stored',
+  confirmado: 'stored', confirmada: 'stored', almacenado: 'stored', almacenada: 'stored', guardado: 'stored',
+  guardada: 'stored', intermitente: 'stored', esporadico: 'stored', esporadica: 'stored',
+  history: 'history', past: 'history', historic: 'history', historical: 'history', hist: 'history',
+  'not present': 'history', 'not active': 'history', inactive: 'history', historie: 'history',
+  historisch: 'history', vergangen: 'history', 'nicht vorhanden': 'history', 'nicht aktiv': 'history',
+  historique: 'history', passe: 'history', passee: 'history', ancien: 'history', historico: 'history',
+  historica: 'history', historial: 'history', pasado: 'history', pasada: 'history',
+  pending: 'pending', maturing: 'pending', pend: 'pending', ausstehend: 'pending', schwebend: 'pending',
+  'en attente': 'pending', 'en cours de maturation': 'pending', pendiente: 'pending',
+  permanent: 'permanent', perm: 'permanent', dauerhaft: 'permanent', permanente: 'permanent',
+};
+
+/** Lower case, without accents, punctuation at the ends or doubled blanks: the form that the tables use. */
+export function plainWord(text: string): string {
+  return text
+    .normalize('NFD')
+    .replace(/[\u0300-\u036f]/g, '')
+    .toLowerCase()
+    .replace(/^[\s([{.,:;*-]+|[\s)\]}.,:;*-]+$/g, '')
+    .replace(/\s+/g, ' ');
+}
+
+/**
+ * The normal form of a status word, or null where the text is no status. Several words joined by commas,
+ * slashes or "and" take the strongest (`active, confirmed` is active).
+ */
+export function readStatusWord(text: string): CodeStatus | null {
+  const word = plainWord(text);
+  if (word === '') return null;
+  const direct = statusWords[word];
+  if (direct !== undefined) return direct;
+  const parts = word.split(/\s*(?:[,/+&]| and | und | et | y )\s*/);
+  if (parts.length < 2) return null;
+  const found = parts.map((part) => statusWords[part]);
+  if (found.some((status) => status === undefined)) return null;
+  return codeStatus.options.find((status) => found.includes(status)) ?? null;
+}
+
+/** The eight status bits of ISO 14229-1, lowest first. */
+export const statusBits = [
+  'testFailed',
+  'testFailedThisOperationCycle',
+  'pending',
+  'confirmed',
+  'testNotCompletedSinceLastClear',
+  'testFailedSinceLastClear',
+  'testNotCompletedThisOperationCycle',
+  'warningIndicatorRequested',
+] as const;
+
+/** Normal form of a status byte (0 to 255): bit 0 active, else bit 3 stored, else bit 2 pending. */
+export function statusOfByte(byte: number): CodeStatus {
+  if (byte & 0x01) return 'active';
+  if (byte & 0x08) return 'stored';
+  if (byte & 0x04) return 'pending';
+  return 'unknown';
+}

@@ -1,0 +1,2 @@
+export { check, writePath } from './check.js';
+export { isRefusal, Refusal } from './refusal.js';

@@ -1,0 +1,168 @@
+/** One line that holds codes: which tokens are codes, and what stands before and behind them. */
+import {
+  type CodeReading,
+  type CodeStatus,
+  plainWord,
+  readCode,
+  readCodeBytes,
+  readStatusWord,
+  statusOfByte,
+} from '../codes/index.js';
+import { codeLabel, metaLabels } from './words.js';
+
+export interface StatusReading {
+  readonly status: CodeStatus;
+  readonly statusText: string | null;
+  readonly statusByte: number | null;
+}
+
+export interface FoundCode extends CodeReading, StatusReading {
+  readonly text: string | null;
+}
+
+export interface CodeLine {
+  /** What stands before the first code and is no label or number: a module's name in a table. */
+  readonly before: string | null;
+  readonly codes: readonly FoundCode[];
+}
+
+const token = /(?<![A-Za-z0-9_./+-])([A-Za-z0-9]{5}(?:[-:]?[A-Za-z0-9]{2})?)(?![A-Za-z0-9_+/]|[-.:][A-Za-z0-9])/g;
+const bytesAfterLabel =
+  /\b(?:dtc|code|fault code|fehlercode|code defaut|codigo)s?\s*(?:\(hex\)|hex|raw|bytes?)?\s*[:=]\s*((?:0x)?[0-9a-f]{2} (?:0x)?[0-9a-f]{2}(?: (?:0x)?[0-9a-f]{2})?)(?![0-9a-f ]*[0-9a-f])/gi;
+
+interface Placed extends CodeReading {
+  readonly from: number;
+  readonly to: number;
+}
+
+/** The codes of a line, or null where it holds none. Numbers behind a label such as `Part no` are no codes. */
+export function readCodeLine(line: string): CodeLine | null {
+  const placed = findCodes(line);
+  if (placed.length === 0) return null;
+  const codes = placed.map((code, index) => {
+    const rest = line.slice(code.to, placed[index + 1]?.from ?? line.length);
+    return finish(code, rest);
+  });
+  return { before: moduleBefore(line.slice(0, placed[0]!.from)), codes };
+}
+
+function findCodes(line: string): Placed[] {
+  const found: Placed[] = [];
+  for (const match of line.matchAll(token)) {
+    const reading = readCode(match[1]!);
+    if (!reading || behindOtherLabel(line.slice(0, match.index)) || inDump(line)) continue;
+    found.push({ ...reading, from: match.index, to: match.index + match[0].length });
+  }
+  if (found.length > 0) return found;
+  for (const match of line.matchAll(bytesAfterLabel)) {
+    const reading = readCodeBytes(match[1]!);
+    if (reading) found.push({ ...reading, from: match.index, to: match.index + match[0].length });
+  }
+  return found;
+}
+
+/** True right behind `Part no:`, `SW`, `VIN` and the like. */
+function behindOtherLabel(before: string): boolean {
+  const label = /([\p{L}/ .-]{1,24}?)\s*(?:no\.?|nr\.?|n°|number)?\s*[:=#]?\s*$/iu.exec(before)?.[1];
+  if (!label) return false;
+  const word = plainWord(label);
+  const last = word.split(' ').at(-1) ?? '';
+  const kind = metaLabels[word] ?? metaLabels[last];
+  return kind !== undefined && !/^(?:codes?|total codes|data|daten|battery|supply|reference|date|read|time|systems?)$/.test(last);
+}
+
+/** Five or more pairs of hexadecimal digits in a row, or an address with bytes behind it. */
+function inDump(line: string): boolean {
+  return /(?:\b[0-9a-f]{2}\b[ ,]){5,}/i.test(line) || /^\s*(?:0x)?[0-9a-f]{4,8}\s*[:|]\s*(?:[0-9a-f]{2,8}\s+){2,}/i.test(line);
+}
+
+function moduleBefore(before: string): string | null {
+  const cells = splitCells(before).filter((cell) => {
+    const word = plainWord(cell);
+    return word !== '' && !codeLabel.test(word) && !/^[\d\s.,:/xh-]+$/.test(word) && readStatusWord(cell) === null;
+  });
+  const name = cells[0] ?? null;
+  return name !== null && /\p{L}{2}/u.test(name) ? name : null;
+}
+
+function finish(code: Placed, rest: string): FoundCode {
+  let { failureType } = code;
+  let status: StatusReading = { status: 'unknown', statusText: null, statusByte: null };
+  const kept: string[] = [];
+  const cells = splitCells(rest);
+  for (const [index, cell] of cells.entries()) {
+    const type = failureType === null && index === 0 ? readTypeCell(cell) : null;
+    if (type !== null) {
+      failureType = type;
+      continue;
+    }
+    const read = status.status === 'unknown' ? readStatusCell(cell) : null;
+    if (read !== null) status = read;
+    else kept.push(cell);
+  }
+  if (status.status === 'unknown') {
+    const inner = statusInside(kept);
+    if (inner) {
+      status = inner.status;
+      kept.splice(0, kept.length, ...inner.rest);
+    }
+  }
+  const text = kept.map(trimCell).filter((cell) => cell !== '' && !/^\d+\s*x?$/.test(cell)).join(', ');
+  return { ...code, failureType, ...status, text: text === '' ? null : text };
+}
+
+const typeCell = /^(?:ftb?|failure type|fehlerart|type|symptom)?\s*[:=]?\s*[[(-]?(?:0x)?([0-9A-F]{2})h?[\])]?$/i;
+
+function readTypeCell(cell: string): string | null {
+  const match = typeCell.exec(cell.trim());
+  return match ? match[1]!.toUpperCase() : null;
+}
+
+const statusLabel = /^(?:stat(?:us|e|ut)?|st|zustand|etat|estado)\b\.?\s*[:=]?\s*(?:byte)?\s*/i;
+
+/** A cell or line that says nothing but a status: a word, `Status: stored`, `status 2F`, `0x2F`. */
+export function readStatusCell(cell: string): StatusReading | null {
+  const trimmed = cell.trim().replace(/^[[(]|[\])]$/g, '');
+  const label = statusLabel.exec(stripAccents(trimmed));
+  const value = label ? trimmed.slice(label[0].length) : trimmed;
+  const byte = (label ? /^(?:0x)?([0-9a-f]{2})h?$/i : /^0x([0-9a-f]{2})$/i).exec(value);
+  if (byte) {
+    const statusByte = parseInt(byte[1]!, 16);
+    return { status: statusOfByte(statusByte), statusText: value, statusByte };
+  }
+  const status = readStatusWord(value);
+  if (status !== null) return { status, statusText: trimCell(value), statusByte: null };
+  return label && value !== '' ? { status: 'unknown', statusText: value, statusByte: null } : null;
+}
+
+/** A status at the end or the start of a description, in brackets or behind a dash or comma. */
+function statusInside(cells: readonly string[]): { status: StatusReading; rest: string[] } | null {
+  for (const [index, cell] of cells.entries()) {
+    for (const pattern of [
+      /^(?<rest>.*?)\s*[[(](?<word>[^\])]+)[\])]\s*\.?$/,
+      /^(?<rest>.*?)\s*(?:[-–—,;/]\s+|\s[-–—]\s*)(?<word>[^-–—,;/]+)$/,
+      /^[[(](?<word>[^\])]+)[\])]\s*(?<rest>.*)$/,
+      /^(?<word>[\p{L}]+)\s*(?:[-–—,;:]\s+|\s[-–—]\s*)(?<rest>.*)$/u,
+      /^(?<rest>.*?)\s+(?<word>[\p{L}]+)$/u,
+      /^(?<word>[\p{L}]+)\s+(?<rest>.*)$/u,
+    ]) {
+      const match = pattern.exec(cell.trim())?.groups;
+      const status = match && readStatusCell(match['word']!);
+      if (status) return { status, rest: cells.map((other, i) => (i === index ? match['rest']! : other)) };
+    }
+  }
+  return null;
+}
+
+/** The cells of a line: bars, tabs, semicolons, or blanks of two and more. */
+export function splitCells(line: string): string[] {
+  const separator = line.includes('|') ? /\s*\|\s*/ : line.includes('\t') ? /\s*\t\s*/ : line.includes(';') ? /\s*;\s*/ : /\s{2,}|\.{3,}|_{3,}/;
+  return line
+    .trim()
+    .split(separator)
+    .map((cell) => cell.trim().replace(/^[-–—:,]\s+|^[:,]/, '').trim())
+    .filter((cell) => cell !== '');
+}
+
+const stripAccents = (text: string) => text.normalize('NFD').replace(/[\u0300-\u036f]/g, '');
+const trimCell = (text: string) => text.trim().replace(/^[\s,;:–—-]+|[\s,;:–—-]+$/g, '').replace(/^"(.*)"$/, '$1');

@@ -1,0 +1,42 @@
+/** Labelled fields around the codes (`Reader: …`, `Odometer 84 120 km`) and live values. */
+import { plainWord } from '../codes/index.js';
+import { metaLabels } from './words.js';
+
+export interface Entry {
+  readonly kind: 'reader' | 'readerSoftware' | 'date' | 'odometer' | 'supplyVolts' | 'other';
+  readonly value: string;
+}
+
+export type Field =
+  | { readonly kind: 'meta'; readonly entries: readonly Entry[] }
+  | { readonly kind: 'value'; readonly label: string; readonly value: string };
+
+const liveValue = /^[<>~±-]?\s*-?\d+(?:[.,]\d+)?\s*(?:v|mv|a|ma|ohms?|Ω|kΩ|mΩ|°?c|°?f|bar|kpa|psi|%|rpm|1\/min|km\/h|mph|hz|ms|s|mm|°|deg|nm)$/i;
+
+/** The fields of a line, or null where it holds none. Several may share a line, parted as cells. */
+export function readField(line: string): Field | null {
+  const cells = line.trim().split(/\s*[|\t]\s*|\s{3,}/).filter((cell) => cell !== '');
+  const entries = cells.map(readEntry);
+  if (entries.every((entry) => entry !== null)) return { kind: 'meta', entries };
+  const whole = readEntry(line.trim());
+  if (whole) return { kind: 'meta', entries: [whole] };
+  if (isDate(line.trim())) return { kind: 'meta', entries: [{ kind: 'date', value: line.trim() }] };
+  const pair = /^\s*[-•*]?\s*(\p{L}[^:=]{1,60}?)\s*(?:[:=]|\s{2,}|\.{3,})\s*(.+?)\s*$/u.exec(line);
+  if (pair && liveValue.test(pair[2]!)) return { kind: 'value', label: pair[1]!, value: pair[2]! };
+  return null;
+}
+
+function readEntry(text: string): Entry | null {
+  const parted = /^([\p{L}/ .()-]{1,30}?)(?:\s+(?:no|nr|n°)\.?)?\s*[:=#]\s*(.+)$/iu.exec(text);
+  if (parted) {
+    const kind = metaLabels[plainWord(parted[1]!)];
+    return kind ? { kind, value: parted[2]!.trim() } : null;
+  }
+  const bare = /^(\p{L}[\p{L}/-]*(?: \p{L}[\p{L}/-]*)?)\s+(.*\d.*)$/u.exec(text);
+  const kind = bare ? metaLabels[plainWord(bare[1]!)] : undefined;
+  return kind ? { kind, value: bare![2]!.trim() } : null;
+}
+
+function isDate(text: string): boolean {
+  return /^\D{0,12}(?:\d{4}-\d{2}-\d{2}|\d{1,2}[./-]\d{1,2}[./-]\d{2,4})(?:[ T,]+\d{1,2}:\d{2}(?::\d{2})?)?(?:\s*(?:am|pm|uhr|h))?$/i.test(text);
+}
