@@ -169,7 +169,7 @@ class Builder {
       case 'contact':
         return this.unplugged.has(element.connector ?? element.id) ? null : element.ohms;
       case 'shortingBar':
-        return this.unplugged.has(element.connector) ? (element.ohms ?? closedOhms) : null;
+        return this.unplugged.has(element.connector) || this.faulty(element.id, 'stuckClosed') ? (element.ohms ?? closedOhms) : null;
       case 'switch':
         return this.isClosed(element) ? closedOhms : null;
       case 'moduleOutput':

@@ -2,7 +2,7 @@
 import { Refusal } from '../refusal/index.js';
 import { type Assembly, assemble, type Branch, plainBranch } from './assemble.js';
 import { testLampLaw } from './laws.js';
-import { nodeVolts } from './network.js';
+import { nodeVolts, planElimination } from './network.js';
 import { operate } from './operate.js';
 import type { Circuit, Meter, MeterReading, State } from './schema.js';
 
@@ -70,15 +70,18 @@ export class MeterBench {
     this.dead ??= assemble(this.circuit, this.state, 'dead');
     const { branches, nodes } = this.dead;
     const conducting = branches.filter(({ gate, element }) => gate?.kind !== 'relayOn' && !(gate?.kind === 'limit' && this.blown.includes(element!)));
-    const { volts, island } = nodeVolts({
+    const wiring = {
       nodes,
       a: [...conducting.map((branch) => branch.a), from],
       b: [...conducting.map((branch) => branch.b), to],
-      g: [...conducting.map((branch) => 1 / branch.ohms), 1 / testOhms],
-      i: [...conducting.map(() => 0), -1],
-    });
+      active: [...conducting.map(() => true), true],
+    };
+    const plan = planElimination(wiring);
+    const g = Float64Array.from([...conducting.map((branch) => 1 / branch.ohms), 1 / testOhms]);
+    const i = Float64Array.from([...conducting.map(() => 0), -1]);
+    const volts = nodeVolts(plan, wiring, g, i);
     // The source of 1 A has its own, very high resistance: what remains of it is taken out again.
-    const seen = island[from] === island[to] ? volts[from]! - volts[to]! : Infinity;
+    const seen = volts[from]! - volts[to]!;
     const value = seen >= testOhms * (1 - 1e-9) ? Infinity : seen / (1 - seen / testOhms);
     return value > overLimitOhms ? { value: null, overload: true } : number(value);
   }

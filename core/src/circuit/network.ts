@@ -1,141 +1,158 @@
-/** A linear network of branches between numbered nodes, and its exact, cancellation-free elimination. */
-
 /**
- * Branches as columns: amps from `a` to `b` = g · (Va − Vb) + i. A branch with g = 0 carries nothing and
- * joins nothing. Node 0 is the reference.
+ * Exact elimination of linear networks. Star-mesh transformation in order of least degree: conductances are
+ * only added, multiplied and divided, never subtracted, so that micro-ohms beside megohms lose nothing.
+ * The plan (which slot meets which) depends on the wiring alone and serves every set of values.
  */
-export interface Network {
+
+/** Which nodes the branches join. A branch that is not in `active` joins nothing. Node 0 is the reference. */
+export interface Wiring {
   readonly nodes: number;
   readonly a: readonly number[];
   readonly b: readonly number[];
-  readonly g: number[];
-  readonly i: number[];
+  readonly active: readonly boolean[];
 }
 
-export interface NodeVolts {
-  readonly volts: Float64Array;
-  /** The node that each node's volts are counted from: 0 where tied to the reference, else of its island. */
+/** What to do, in order; slots hold the conductance between two nodes. */
+export interface Plan {
+  readonly nodes: number;
+  /** The lowest node of each node's island: its volts count from there. 0 means tied to the reference. */
   readonly island: Int32Array;
+  /** Slot of each branch between two free nodes, -1 - node where one end is the island's root, or none. */
+  readonly branchSlot: Int32Array;
+  readonly order: Int32Array;
+  /** For each step of `order`: where its neighbours start in `neighbour` and `slot`. */
+  readonly start: Int32Array;
+  readonly neighbour: Int32Array;
+  readonly slot: Int32Array;
+  /** Slots that receive the products of neighbour pairs, in the order in which they are made. */
+  readonly target: Int32Array;
+  readonly slots: number;
 }
 
-/**
- * Node voltages by star-mesh elimination in order of least degree. Conductances are only added and divided,
- * never subtracted, so that micro-ohms beside megohms lose nothing. Islands without a path to the reference
- * are counted from their lowest node.
- */
-export function nodeVolts(network: Network): NodeVolts {
-  const { nodes } = network;
-  const island = islands(network);
-  const volts = new Float64Array(nodes);
-  const injected = new Float64Array(nodes);
-  const toReference = new Float64Array(nodes);
-  const near: number[][] = Array.from({ length: nodes }, () => []);
-  const with_: number[][] = Array.from({ length: nodes }, () => []);
+const none = -2147483648;
 
-  for (let k = 0; k < network.g.length; k++) {
-    const g = network.g[k]!;
-    const a = network.a[k]!;
-    const b = network.b[k]!;
-    if (g === 0 || a === b) continue;
-    injected[a]! -= network.i[k]!;
-    injected[b]! += network.i[k]!;
-    const root = island[a]!;
-    if (a === root) toReference[b]! += g;
-    else if (b === root) toReference[a]! += g;
-    else join(near, with_, a, b, g);
+/** The plan of a wiring. Time grows with the fill-in: for circuits, which are nearly trees, with their size. */
+export function planElimination({ nodes, a, b, active }: Wiring): Plan {
+  const island = islands(nodes, a, b, active);
+  const near: Map<number, number>[] = Array.from({ length: nodes }, () => new Map());
+  let slots = 0;
+  const slotOf = (p: number, q: number): number => {
+    const known = near[p]!.get(q);
+    if (known !== undefined) return known;
+    near[p]!.set(q, slots);
+    near[q]!.set(p, slots);
+    return slots++;
+  };
+  const branchSlot = new Int32Array(a.length).fill(none);
+  for (let k = 0; k < a.length; k++) {
+    const [p, q] = [a[k]!, b[k]!];
+    if (!active[k] || p === q) continue;
+    const root = island[p]!;
+    branchSlot[k] = p === root ? -1 - q : q === root ? -1 - p : slotOf(p, q);
   }
 
   const order: number[] = [];
-  const left = new Set<number>();
-  for (let k = 1; k < nodes; k++) if (island[k] !== k) left.add(k);
-  const total = new Float64Array(nodes);
-  while (left.size > 0) {
-    const k = leastDegree(left, near);
-    left.delete(k);
+  const start = [0];
+  const neighbour: number[] = [];
+  const slot: number[] = [];
+  const target: number[] = [];
+  const left: number[] = [];
+  for (let k = 1; k < nodes; k++) if (island[k] !== k) left.push(k);
+  while (left.length > 0) {
+    const k = takeLeastDegree(left, near);
     order.push(k);
-    total[k] = eliminate(k, near, with_, toReference, injected);
+    const own = [...near[k]!];
+    for (const [node, at] of own) {
+      neighbour.push(node);
+      slot.push(at);
+      near[node]!.delete(k);
+    }
+    for (let m = 0; m < own.length; m++)
+      for (let n = m + 1; n < own.length; n++) target.push(slotOf(own[m]![0], own[n]![0]));
+    start.push(neighbour.length);
   }
-  for (let at = order.length - 1; at >= 0; at--) {
-    const k = order[at]!;
-    let sum = injected[k]!;
-    const neighbours = near[k]!;
-    const siemens = with_[k]!;
-    for (let n = 0; n < neighbours.length; n++) sum += siemens[n]! * volts[neighbours[n]!]!;
-    volts[k] = sum / total[k]!;
-  }
-  return { volts, island };
+  return {
+    nodes, island, branchSlot, slots,
+    order: Int32Array.from(order),
+    start: Int32Array.from(start),
+    neighbour: Int32Array.from(neighbour),
+    slot: Int32Array.from(slot),
+    target: Int32Array.from(target),
+  };
 }
 
-function leastDegree(left: ReadonlySet<number>, near: readonly number[][]): number {
-  let best = -1;
-  let degree = Infinity;
-  for (const k of left) {
-    const own = near[k]!.length;
-    if (own < degree) {
-      best = k;
-      degree = own;
-      if (own <= 1) break;
+function takeLeastDegree(left: number[], near: readonly Map<number, number>[]): number {
+  let best = 0;
+  for (let n = 0; n < left.length; n++) {
+    const degree = near[left[n]!]!.size;
+    if (degree < near[left[best]!]!.size) best = n;
+    if (degree <= 1) break;
+  }
+  const k = left[best]!;
+  left[best] = left[left.length - 1]!;
+  left.pop();
+  return k;
+}
+
+/** Volts of every node, where amps from `a` to `b` of a branch = g · (Va − Vb) + i. */
+export function nodeVolts(plan: Plan, wiring: Wiring, g: Float64Array, i: Float64Array): Float64Array {
+  const { nodes, branchSlot, order, start, neighbour, slot, target } = plan;
+  const siemens = new Float64Array(plan.slots);
+  const toRoot = new Float64Array(nodes);
+  const injected = new Float64Array(nodes);
+  for (let k = 0; k < branchSlot.length; k++) {
+    const at = branchSlot[k]!;
+    if (at === none) continue;
+    injected[wiring.a[k]!]! -= i[k]!;
+    injected[wiring.b[k]!]! += i[k]!;
+    if (at < 0) toRoot[-1 - at]! += g[k]!;
+    else siemens[at]! += g[k]!;
+  }
+
+  const total = new Float64Array(order.length);
+  let t = 0;
+  for (let step = 0; step < order.length; step++) {
+    const k = order[step]!;
+    const from = start[step]!;
+    const to = start[step + 1]!;
+    let sum = toRoot[k]!;
+    for (let n = from; n < to; n++) sum += siemens[slot[n]!]!;
+    total[step] = sum;
+    for (let n = from; n < to; n++) {
+      const share = siemens[slot[n]!]! / sum;
+      injected[neighbour[n]!]! += share * injected[k]!;
+      toRoot[neighbour[n]!]! += share * toRoot[k]!;
+      for (let m = n + 1; m < to; m++) siemens[target[t++]!]! += share * siemens[slot[m]!]!;
     }
   }
-  return best;
-}
 
-/** Replaces the star around node k by the mesh between its neighbours; returns the star's total siemens. */
-function eliminate(k: number, near: number[][], with_: number[][], toReference: Float64Array, injected: Float64Array): number {
-  const neighbours = near[k]!;
-  const siemens = with_[k]!;
-  let total = toReference[k]!;
-  for (const g of siemens) total += g;
-  for (let n = 0; n < neighbours.length; n++) {
-    const to = neighbours[n]!;
-    const share = siemens[n]! / total;
-    injected[to]! += share * injected[k]!;
-    toReference[to]! += share * toReference[k]!;
-    drop(near[to]!, with_[to]!, k);
-    for (let m = n + 1; m < neighbours.length; m++) join(near, with_, to, neighbours[m]!, share * siemens[m]!);
+  const volts = new Float64Array(nodes);
+  for (let step = order.length - 1; step >= 0; step--) {
+    const k = order[step]!;
+    let sum = injected[k]!;
+    for (let n = start[step]!; n < start[step + 1]!; n++) sum += siemens[slot[n]!]! * volts[neighbour[n]!]!;
+    volts[k] = sum / total[step]!;
   }
-  return total;
+  return volts;
 }
 
-function join(near: number[][], with_: number[][], a: number, b: number, g: number): void {
-  add(near[a]!, with_[a]!, b, g);
-  add(near[b]!, with_[b]!, a, g);
-}
-
-function add(neighbours: number[], siemens: number[], to: number, g: number): void {
-  const at = neighbours.indexOf(to);
-  if (at >= 0) siemens[at]! += g;
-  else {
-    neighbours.push(to);
-    siemens.push(g);
-  }
-}
-
-function drop(neighbours: number[], siemens: number[], k: number): void {
-  const at = neighbours.indexOf(k);
-  const last = neighbours.length - 1;
-  neighbours[at] = neighbours[last]!;
-  siemens[at] = siemens[last]!;
-  neighbours.pop();
-  siemens.pop();
-}
-
-/** The lowest node of each node's island. */
-function islands(network: Network): Int32Array {
-  const root = Int32Array.from({ length: network.nodes }, (_, k) => k);
+function islands(nodes: number, a: readonly number[], b: readonly number[], active: readonly boolean[]): Int32Array {
+  const root = new Int32Array(nodes);
+  for (let k = 0; k < nodes; k++) root[k] = k;
   const find = (k: number): number => {
-    let top = k;
-    while (root[top] !== top) top = root[top]!;
-    while (root[k] !== top) [k, root[k]] = [root[k]!, top];
-    return top;
+    while (root[k] !== k) {
+      root[k] = root[root[k]!]!;
+      k = root[k]!;
+    }
+    return k;
   };
-  for (let k = 0; k < network.g.length; k++) {
-    if (network.g[k] === 0) continue;
-    const a = find(network.a[k]!);
-    const b = find(network.b[k]!);
-    if (a < b) root[b] = a;
-    else root[a] = b;
+  for (let k = 0; k < a.length; k++) {
+    if (!active[k]) continue;
+    const p = find(a[k]!);
+    const q = find(b[k]!);
+    if (p < q) root[q] = p;
+    else root[p] = q;
   }
-  for (let k = 0; k < network.nodes; k++) root[k] = find(k);
+  for (let k = 0; k < nodes; k++) root[k] = find(k);
   return root;
 }

@@ -2,9 +2,12 @@
 import { Refusal } from '../refusal/index.js';
 import type { Assembly, Branch } from './assemble.js';
 import { blowsAt } from './fuses.js';
-import { type Network, type NodeVolts, nodeVolts } from './network.js';
+import { nodeVolts, type Plan, planElimination, type Wiring } from './network.js';
 
-export interface AtRest extends NodeVolts {
+export interface AtRest {
+  readonly volts: Float64Array;
+  /** The lowest node of each node's island: its volts count from there. 0 means tied to the reference. */
+  readonly island: Int32Array;
   /** Amps of each branch, from `a` to `b`. */
   readonly amps: Float64Array;
   readonly on: ReadonlySet<string>;
@@ -48,7 +51,7 @@ function settleRelays(assembly: Assembly, gone: ReadonlySet<string>): Settled {
   }
 }
 
-function pulledIn(relay: Assembly['relays'][number], assembly: Assembly, state: NodeVolts & { on: ReadonlySet<string> }): boolean {
+function pulledIn(relay: Assembly['relays'][number], assembly: Assembly, state: { volts: Float64Array; on: ReadonlySet<string> }): boolean {
   const branch = assembly.branches.find((other) => other.element === relay.id);
   if (!branch) return false;
   const volts = Math.abs(state.volts[branch.a]! - state.volts[branch.b]!);
@@ -75,55 +78,61 @@ function mostOverloaded(assembly: Assembly, amps: Float64Array, gone: ReadonlySe
   return worst;
 }
 
-const gentleSteps = 4;
+const gentleSteps = 3;
 const mostSteps = 400;
 
-interface Balance extends NodeVolts {
-  readonly amps: Float64Array;
-}
+type Balance = Pick<AtRest, 'volts' | 'island' | 'amps'>;
 
 /** Node voltages with relays and gates as they stand: one elimination if linear, else Newton steps. */
 function balance(assembly: Assembly, on: ReadonlySet<string>, gone: ReadonlySet<string>): Balance {
   const { branches } = assembly;
-  const network = linear(assembly, on, gone);
-  const bent = branches.flatMap((branch, index) => (branch.law && network.g[index]! > 0 ? [index] : []));
-  const at = new Float64Array(branches.length);
-  for (const index of bent) at[index] = branches[index]!.law!.start;
-
-  let lastMove = Infinity;
-  let gentle = true;
-  for (let step = 0; ; step++) {
-    for (const index of bent) {
-      const line = branches[index]!.law!.line(at[index]!, gentle);
-      network.g[index] = line.g;
-      network.i[index] = line.i;
-    }
-    const solved = nodeVolts(network);
-    if (bent.length === 0) return withAmps(network, solved);
-    let move = 0;
-    for (const index of bent) {
-      const { a, b, law } = branches[index]!;
-      const next = law!.limit(solved.volts[a]! - solved.volts[b]!, at[index]!);
-      move = Math.max(move, Math.abs(next - at[index]!) / (1e-6 + Math.abs(next)));
-      at[index] = next;
-    }
-    if (move < 1e-10) return withAmps(network, solved);
-    if (step === mostSteps) throw new Refusal('circuit', `no operating point found in ${mostSteps} steps`);
-    if (step >= gentleSteps) gentle = gentle ? false : move > lastMove && step < mostSteps / 2;
-    lastMove = move;
-  }
-}
-
-function linear(assembly: Assembly, on: ReadonlySet<string>, gone: ReadonlySet<string>): Network {
-  const { branches } = assembly;
-  const g = branches.map((branch) => (isOpen(branch, on, gone) ? 0 : 1 / branch.ohms));
-  return {
+  const wiring: Wiring = {
     nodes: assembly.nodes,
     a: branches.map((branch) => branch.a),
     b: branches.map((branch) => branch.b),
-    g,
-    i: branches.map((branch, index) => -branch.volts * g[index]!),
+    active: branches.map((branch) => !isOpen(branch, on, gone)),
   };
+  const plan = planElimination(wiring);
+  const g = new Float64Array(branches.length);
+  const i = new Float64Array(branches.length);
+  branches.forEach((branch, k) => {
+    g[k] = 1 / branch.ohms;
+    i[k] = -branch.volts / branch.ohms;
+  });
+  const bent = branches.flatMap((branch, index) => (branch.law && wiring.active[index] ? [index] : []));
+  const volts = bent.length === 0 ? nodeVolts(plan, wiring, g, i) : bend(assembly, bent, plan, wiring, g, i);
+  const amps = new Float64Array(branches.length);
+  branches.forEach((branch, k) => {
+    if (wiring.active[k]) amps[k] = g[k]! * (volts[branch.a]! - volts[branch.b]!) + i[k]!;
+  });
+  return { volts, island: plan.island, amps };
+}
+
+/** Newton over the nonlinear branches `bent`; leaves their last straight lines in `g` and `i`. */
+function bend(assembly: Assembly, bent: readonly number[], plan: Plan, wiring: Wiring, g: Float64Array, i: Float64Array): Float64Array {
+  const { branches } = assembly;
+  const at = bent.map((index) => branches[index]!.law!.start);
+  let lastMove = Infinity;
+  let gentle = true;
+  for (let step = 0; step <= mostSteps; step++) {
+    bent.forEach((index, n) => {
+      const line = branches[index]!.law!.line(at[n]!, gentle);
+      g[index] = line.g;
+      i[index] = line.i;
+    });
+    const volts = nodeVolts(plan, wiring, g, i);
+    let move = 0;
+    bent.forEach((index, n) => {
+      const { a, b, law } = branches[index]!;
+      const next = law!.limit(volts[a]! - volts[b]!, at[n]!);
+      move = Math.max(move, Math.abs(next - at[n]!) / (1e-6 + Math.abs(next)));
+      at[n] = next;
+    });
+    if (move < 1e-10) return volts;
+    if (step + 1 >= gentleSteps) gentle = gentle ? false : move > lastMove && step < mostSteps / 2;
+    lastMove = move;
+  }
+  throw new Refusal('circuit', `no operating point found in ${mostSteps} steps`);
 }
 
 function isOpen(branch: Branch, on: ReadonlySet<string>, gone: ReadonlySet<string>): boolean {
@@ -131,13 +140,4 @@ function isOpen(branch: Branch, on: ReadonlySet<string>, gone: ReadonlySet<strin
   if (gate === null) return false;
   if (gate.kind === 'limit') return gone.has(branch.element!);
   return (gate.kind === 'relayOn') !== on.has(gate.relay);
-}
-
-function withAmps(network: Network, solved: NodeVolts): Balance {
-  const amps = new Float64Array(network.g.length);
-  for (let k = 0; k < amps.length; k++) {
-    const g = network.g[k]!;
-    if (g > 0) amps[k] = g * (solved.volts[network.a[k]!]! - solved.volts[network.b[k]!]!) + network.i[k]!;
-  }
-  return { ...solved, amps };
 }

@@ -1,0 +1,45 @@
+/** Example inputs for `--help`: they really run. */
+
+export const report = `ODDLIGHT R2  diagnostic report     software 4.18
+Restraint control (1 code)
+  B1049-13  Left belt loop   Current
+Trailer: no response
+`;
+
+const codes = [{ module: 'Body', code: 'B1318', failureType: '16', status: 'active' }];
+export const comparison = {
+  before: { codes, modules: [{ name: 'Body', answered: true }] },
+  after: { codes: [], modules: [{ name: 'Body', answered: true, monitorRan: true }] },
+};
+
+const elements = [
+  { id: 'BAT', kind: 'battery', pins: ['b+', 'gnd'], volts: 12.6, ohms: 0.015 },
+  { id: 'F7', kind: 'fuse', pins: ['b+', 'f7'], amps: 10 },
+  { id: 'C2', kind: 'contact', pins: ['f7', 'lp'], ohms: 0.005 },
+  { id: 'LP', kind: 'lamp', pins: ['lp', 'g3'], volts: 12, watts: 21 },
+  { id: 'G3', kind: 'ground', pins: ['g3', 'gnd'], ohms: 0.01 },
+];
+export const circuit = {
+  circuit: { elements },
+  state: { faults: [{ element: 'C2', mode: 'resistive', ohms: 4 }] },
+  meters: [{ id: 'm1', kind: 'volts', from: 'lp', to: 'gnd' }],
+};
+
+export const bench = {
+  circuit: { elements },
+  suspects: [
+    { id: 'fuse', element: 'F7', mode: 'open', weight: 4 },
+    { id: 'lamp', element: 'LP', mode: 'open', weight: 8 },
+  ],
+  tests: [
+    { id: 't1', kind: 'volts', from: 'lp', to: 'gnd', minutes: 3 },
+    { id: 't2', kind: 'inspect', element: 'F7', minutes: 1, finds: 0.95, falseAlarm: 0.01 },
+  ],
+  repairs: [
+    { element: 'F7', minutes: 2, priceCents: 100 },
+    { element: 'LP', minutes: 6, priceCents: 400 },
+  ],
+};
+export const trace = { ...bench, readings: [{ test: 't1', value: 0.02 }] };
+
+export const watch = { unit: 'cycles', before: { shown: 6, exposures: 20 }, cleanSince: 5, cured: 0.85, perDay: 4 };

@@ -1,0 +1,42 @@
+/** Standard input and output, and the exit code. */
+import { createReadStream, readFileSync } from 'node:fs';
+import { createInterface } from 'node:readline';
+import { isRefusal, Refusal } from '@dormant-beacon/core/refusal';
+import { answer, answerLine, type Call, readArguments, verbHelp } from './command.js';
+
+process.stdout.on('error', (error: NodeJS.ErrnoException) => process.exit(error.code === 'EPIPE' ? 0 : 1));
+
+try {
+  const call = readArguments(process.argv.slice(2));
+  if (typeof call === 'string') print(call);
+  else if (call.help) print(verbHelp(call));
+  else if (call.lines) await serveLines(call);
+  else print(answer(call, readInput(call.file)));
+} catch (error) {
+  const wrongInput = isRefusal(error);
+  process.stderr.write(`${wrongInput ? error.message.replace(/\s*\n\s*/g, ' ') : `beacon: our own fault: ${(error as Error).message}`}\n`);
+  process.exitCode = wrongInput ? 2 : 1;
+}
+
+function print(text: string): void {
+  process.stdout.write(`${text}\n`);
+}
+
+function readInput(file: string | null): string {
+  try {
+    return readFileSync(file ?? 0, 'utf8');
+  } catch (error) {
+    const { code } = error as NodeJS.ErrnoException;
+    if (code === 'EAGAIN' || code === 'EOF') return '';
+    throw new Refusal(file ?? 'standard input', code === 'ENOENT' ? 'no such file' : `cannot be read (${code})`);
+  }
+}
+
+async function serveLines(call: Call): Promise<void> {
+  const input = call.file === null ? process.stdin : createReadStream(call.file);
+  input.on('error', (error: NodeJS.ErrnoException) => {
+    process.stderr.write(`${call.file}: ${error.code === 'ENOENT' ? 'no such file' : `cannot be read (${error.code})`}\n`);
+    process.exit(2);
+  });
+  for await (const line of createInterface({ input, crlfDelay: Infinity })) if (line.trim() !== '') print(answerLine(call, line));
+}

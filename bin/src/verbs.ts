@@ -1,0 +1,88 @@
+/** The calculations that the command offers: each a schema, a function and an example that runs. */
+import { solve, solveRequest } from '@dormant-beacon/core/circuit';
+import { check, Refusal } from '@dormant-beacon/core/refusal';
+import { compareScans, comparison, readReport, type ReportForm, reportForms } from '@dormant-beacon/core/scans';
+import { nextTests, traceBench, traceCase } from '@dormant-beacon/core/trace';
+import { assess, watchRequest } from '@dormant-beacon/core/watch';
+import * as examples from './examples.js';
+
+export interface Options {
+  readonly as?: string;
+  readonly cases?: number;
+  readonly seed?: number;
+}
+
+export interface Verb {
+  readonly says: string;
+  /** `text`: the input is the report itself; with `--lines` a JSON string, or an object with `text`. */
+  readonly input: 'json' | 'text';
+  readonly options: readonly (keyof Options)[];
+  readonly example: unknown;
+  run(input: unknown, options: Options): unknown;
+}
+
+export const verbs: Readonly<Record<string, Readonly<Record<string, Verb>>>> = {
+  scan: {
+    read: {
+      says: 'reads a report as a reader prints it into codes, modules and what was not understood',
+      input: 'text',
+      options: ['as'],
+      example: examples.report,
+      run: (input, options) => readReport(reportText(input), reportForm(options.as)),
+    },
+    compare: {
+      says: 'compares a scan with an earlier one: every code with its result',
+      input: 'json',
+      options: [],
+      example: examples.comparison,
+      run: (input) => compareScans(check(comparison, input)),
+    },
+  },
+  circuit: {
+    solve: {
+      says: 'solves a circuit in a state: volts, amps, relays, fuses, meters',
+      input: 'json',
+      options: [],
+      example: examples.circuit,
+      run: (input) => solve(check(solveRequest, input)),
+    },
+  },
+  trace: {
+    next: {
+      says: 'ranks the suspects and says which test or repair comes next',
+      input: 'json',
+      options: [],
+      example: examples.trace,
+      run: (input) => nextTests(check(traceCase, input)),
+    },
+    bench: {
+      says: 'plays hidden faults with the planner and with two habits (--cases 500 --seed 7)',
+      input: 'json',
+      options: ['cases', 'seed'],
+      example: examples.bench,
+      run: (input, { cases, seed }) => traceBench(check(traceCase, input), cases ?? 500, seed ?? 7),
+    },
+  },
+  watch: {
+    assess: {
+      says: 'says how sure it is that a warning stays off, and how many clean exposures are still needed',
+      input: 'json',
+      options: [],
+      example: examples.watch,
+      run: (input) => assess(check(watchRequest, input)),
+    },
+  },
+};
+
+function reportText(input: unknown): string {
+  if (typeof input === 'string') return input;
+  const text = (input as { text?: unknown } | null)?.text;
+  if (typeof text !== 'string') throw new Refusal('text', 'expected the report as a string');
+  return text;
+}
+
+function reportForm(as: string | undefined): ReportForm {
+  const form = reportForms.find((known) => known === (as ?? 'auto'));
+  if (!form) throw new Refusal('--as', `expected ${reportForms.join(', ')}, got "${as}"`);
+  return form;
+}

@@ -1,0 +1,50 @@
+/** The best possible strategy, by searching through every order of tests and repairs of a small case. */
+import type { Costs } from './choose.js';
+import { update } from './evidence.js';
+import type { Outcome } from './outcomes.js';
+import type { ReadyCase } from './prepare.js';
+import type { Move, Situation, Strategy } from './simulate.js';
+
+/** Situations up to which a case is searched through. */
+const mostSituations = 60_000;
+
+/** The strategy, or null where the case is too large. Beliefs follow the tests' outcomes, as the planner foresees them. */
+export function optimum(ready: ReadyCase, costs: Costs, outcomes: ReadonlyMap<string, readonly Outcome[]>): Strategy | null {
+  const tests = ready.source.tests;
+  const situations = tests.reduce((product, test) => product * (outcomes.get(test.id)!.length + 1), 2 ** ready.parts.length);
+  if (situations > mostSituations) return null;
+
+  const known = new Map<string, { cost: number; move: Move | null }>();
+  const best = (beliefs: Float64Array, tried: ReadonlySet<number>, read: readonly number[]): { cost: number; move: Move | null } => {
+    const key = `${read.join(',')}|${[...tried].sort().join(',')}`;
+    const before = known.get(key);
+    if (before) return before;
+    let found: { cost: number; move: Move | null } = { cost: ready.outsideCents, move: null };
+    if (tried.size < ready.parts.length) found = { cost: Infinity, move: null };
+    const p = costs.partProbabilities(beliefs);
+    ready.parts.forEach((part, index) => {
+      if (tried.has(index)) return;
+      const left = Math.max(0, 1 - p[index]!);
+      const without = update(beliefs, ready.suspects.map((suspect) => (suspect.element === part.element ? 0 : 1)));
+      const rest = without.chance > 0 ? best(without.beliefs, new Set([...tried, index]), read).cost : 0;
+      const cost = part.cents + left * (ready.wrongPartCents + rest);
+      if (cost < found.cost) found = { cost, move: { part: index } };
+    });
+    tests.forEach((test, t) => {
+      if (read[t] !== -1 || tried.size === ready.parts.length) return;
+      let cost = costs.labour(test.minutes);
+      outcomes.get(test.id)!.forEach(({ chances }, o) => {
+        const { chance, beliefs: after } = update(beliefs, chances);
+        if (chance > 1e-9 && cost < found.cost) cost += chance * best(after, tried, read.with(t, o)).cost;
+      });
+      if (cost < found.cost) found = { cost, move: { test } };
+    });
+    known.set(key, found);
+    return found;
+  };
+
+  const prior = Float64Array.from(ready.suspects, (suspect) => suspect.prior);
+  best(prior, new Set(), tests.map(() => -1));
+  return ({ beliefs, tried, read }: Situation): Move =>
+    best(beliefs, tried, read).move ?? { part: ready.parts.findIndex((_, index) => !tried.has(index)) };
+}

@@ -1,0 +1,191 @@
+/** Measures strategies against hidden faults drawn from the priors and read with noisy meters. */
+import { finish, type Work } from '../progress/index.js';
+import { Costs } from './choose.js';
+import { accuracyOf, findsChance, likelihoods, movesChance, update } from './evidence.js';
+import { spread } from './likelihood.js';
+import { optimum } from './optimum.js';
+import { type Outcome, outcomesOf } from './outcomes.js';
+import { isMetered, type Prediction, type Predictions, predictions } from './predict.js';
+import { prepare, type ReadyCase } from './prepare.js';
+import { randomNumbers } from './random.js';
+import { outside, type TraceCase, type TraceReading, type TraceTest } from './schema.js';
+
+export interface StrategyResult {
+  readonly meanCents: number;
+  readonly meanTests: number;
+  /** Share of the cases with a part at fault in which the first part fitted was that part. */
+  readonly rightFirstPart: number;
+}
+
+export interface TraceBench {
+  readonly planner: StrategyResult;
+  readonly cheapestFirst: StrategyResult;
+  readonly likeliestFirst: StrategyResult;
+  /** Only where the case is small enough to be searched through. */
+  readonly optimum?: StrategyResult;
+}
+
+/** What a strategy sees. */
+export interface Situation {
+  readonly ready: ReadyCase;
+  readonly costs: Costs;
+  readonly outcomes: ReadonlyMap<string, readonly Outcome[]>;
+  readonly beliefs: Float64Array;
+  readonly tried: ReadonlySet<number>;
+  /** Tests not read yet, in the case's order. */
+  readonly unread: readonly TraceTest[];
+  /** For each test of the case the outcome nearest to what was read, or -1. */
+  readonly read: readonly number[];
+}
+
+export type Move = { readonly test: TraceTest } | { readonly part: number };
+export type Strategy = (situation: Situation) => Move;
+
+/**
+ * Plays `cases` hidden faults with each strategy; the same faults and the same meter noise for all.
+ * @param seed of the pseudo-random numbers: same seed, same result
+ */
+export function traceBench(source: TraceCase, cases = 500, seed = 7): TraceBench {
+  return finish(traceBenching(source, cases, seed));
+}
+
+export function* traceBenching(source: TraceCase, cases: number, seed: number): Work<TraceBench> {
+  const ready = prepare({ ...source, readings: [], done: [] });
+  const predicted = yield* predictions(ready);
+  const outcomes = new Map(ready.source.tests.map((test) => [test.id, outcomesOf(ready, predicted, test)]));
+  const costs = new Costs(ready);
+  const best = optimum(ready, costs, outcomes);
+  const strategies: [keyof TraceBench, Strategy][] = [
+    ['planner', planner],
+    ['cheapestFirst', cheapestFirst],
+    ['likeliestFirst', likeliestFirst(ready, costs)],
+    ...(best ? ([['optimum', best]] as [keyof TraceBench, Strategy][]) : []),
+  ];
+  const result: Partial<Record<keyof TraceBench, StrategyResult>> = {};
+  for (const [done, [name, strategy]] of strategies.entries()) {
+    const plays = Array.from({ length: cases }, (_, n) => play(ready, predicted, outcomes, costs, strategy, seed * 100003 + n));
+    result[name] = average(plays);
+    yield { done: done + 1, total: strategies.length };
+  }
+  return result as TraceBench;
+}
+
+/** The planner of this product: one step ahead over the bound, with its stop rule. */
+const planner: Strategy = ({ ready, costs, outcomes, beliefs, tried, unread }) => {
+  const p = costs.partProbabilities(beliefs);
+  const sure = ready.parts.findIndex((_, index) => !tried.has(index) && p[index]! >= ready.stopAt);
+  if (sure >= 0) return { part: sure };
+  const moves: [number, Move][] = [
+    ...unread.map((test): [number, Move] => [costs.test(test.minutes, outcomes.get(test.id)!, beliefs, tried), { test }]),
+    ...ready.parts.flatMap((_, part): [number, Move][] => (tried.has(part) ? [] : [[costs.repair(part, beliefs, tried), { part }]])),
+  ];
+  return moves.reduce((a, b) => (b[0] < a[0] ? b : a))[1];
+};
+
+/** The habit of testing what is quickest until a part is sure. */
+const cheapestFirst: Strategy = ({ ready, costs, beliefs, tried, unread }) => {
+  const p = costs.partProbabilities(beliefs);
+  const likeliest = bestOf(ready.parts.keys(), (part) => (tried.has(part) ? -1 : p[part]!));
+  if (unread.length === 0 || p[likeliest]! >= ready.stopAt) return { part: likeliest };
+  return { test: unread.reduce((a, b) => (b.minutes < a.minutes ? b : a)) };
+};
+
+/** The habit of fitting the part that fails most often. */
+function likeliestFirst(ready: ReadyCase, costs: Costs): Strategy {
+  const prior = costs.partProbabilities(Float64Array.from(ready.suspects, (suspect) => suspect.prior));
+  return ({ tried }) => ({ part: bestOf(ready.parts.keys(), (part) => (tried.has(part) ? -1 : prior[part]!)) });
+}
+
+function bestOf(indices: Iterable<number>, worth: (index: number) => number): number {
+  return [...indices].reduce((a, b) => (worth(b) > worth(a) ? b : a));
+}
+
+interface Play {
+  readonly cents: number;
+  readonly tests: number;
+  readonly firstPart: 'right' | 'wrong' | 'none';
+}
+
+function play(ready: ReadyCase, predicted: Predictions, outcomes: Situation['outcomes'], costs: Costs, strategy: Strategy, seed: number): Play {
+  const random = randomNumbers(seed);
+  const hidden = draw(ready.suspects.map((suspect) => suspect.prior), random.uniform());
+  const fault = ready.suspects[hidden]!;
+  const variants = new Map([...predicted].map(([test, table]) => [test, table[hidden]!]));
+  const variant = random.uniform();
+  const shown = new Map(ready.source.tests.map((test) => [test.id, simulated(ready, test, hidden, variants.get(test.id), variant, random)]));
+  let read: readonly number[] = ready.source.tests.map(() => -1);
+  const tried = new Set<number>();
+  let beliefs: Float64Array = Float64Array.from(ready.suspects, (suspect) => suspect.prior);
+  let unread: readonly TraceTest[] = ready.source.tests;
+  let cents = 0;
+  let tests = 0;
+  let firstPart: Play['firstPart'] = 'none';
+  while (tried.size < ready.parts.length) {
+    const move = strategy({ ready, costs, outcomes, beliefs, tried, unread, read });
+    if ('test' in move) {
+      cents += costs.labour(move.test.minutes);
+      tests++;
+      unread = unread.filter((test) => test !== move.test);
+      const reading = shown.get(move.test.id)!;
+      read = read.with(ready.source.tests.indexOf(move.test), nearest(outcomes.get(move.test.id)!, reading));
+      const after = update(beliefs, likelihoods(ready, predicted, reading));
+      if (after.chance > 0) beliefs = after.beliefs;
+      continue;
+    }
+    const part = ready.parts[move.part]!;
+    const right = part.element === fault.element;
+    cents += part.cents;
+    if (firstPart === 'none' && fault.id !== outside) firstPart = right ? 'right' : 'wrong';
+    if (right && random.uniform() < part.succeeds) return { cents, tests, firstPart };
+    cents += ready.wrongPartCents;
+    tried.add(move.part);
+    beliefs = update(beliefs, ready.suspects.map((suspect) => (suspect.element === part.element ? 0.02 : 1))).beliefs;
+  }
+  return { cents: cents + ready.outsideCents, tests, firstPart };
+}
+
+/** One reading of a test with the fault in the car: noise as in the likelihood, chances as stated. */
+function simulated(
+  ready: ReadyCase,
+  test: TraceTest,
+  hidden: number,
+  predicted: readonly Prediction[] | undefined,
+  variant: number,
+  random: ReturnType<typeof randomNumbers>,
+): TraceReading {
+  const suspect = ready.suspects[hidden]!;
+  if (!isMetered(test)) {
+    const chance = test.kind === 'swap' ? movesChance(test, suspect) : findsChance(test, suspect);
+    return { test: test.id, [test.kind === 'swap' ? 'moved' : 'found']: random.uniform() < chance };
+  }
+  const { reading } = predicted![draw(predicted!.map(({ share }) => share), variant)]!;
+  const noise = random.normal();
+  if (reading.overload) return { test: test.id, overload: true };
+  return { test: test.id, value: reading.value! + spread(accuracyOf(test), reading.value!) * noise };
+}
+
+/** The outcome that a reading is nearest to. */
+function nearest(outcomes: readonly Outcome[], reading: TraceReading): number {
+  const distance = ({ reading: outcome }: Outcome): number => {
+    if (reading.value != null) return outcome.value == null ? Infinity : Math.abs(outcome.value - reading.value);
+    const same = outcome.overload === reading.overload && outcome.found === reading.found && outcome.moved === reading.moved;
+    return same ? 0 : Infinity;
+  };
+  return outcomes.reduce((best, outcome, o) => (distance(outcome) < distance(outcomes[best]!) ? o : best), 0);
+}
+
+function draw(shares: readonly number[], at: number): number {
+  let sum = 0;
+  const index = shares.findIndex((share) => (sum += share) > at);
+  return index < 0 ? shares.length - 1 : index;
+}
+
+function average(plays: readonly Play[]): StrategyResult {
+  const mean = (of: (play: Play) => number) => plays.reduce((sum, play) => sum + of(play), 0) / plays.length;
+  const parts = plays.filter((play) => play.firstPart !== 'none');
+  return {
+    meanCents: mean((play) => play.cents),
+    meanTests: mean((play) => play.tests),
+    rightFirstPart: parts.length === 0 ? 0 : parts.filter((play) => play.firstPart === 'right').length / parts.length,
+  };
+}

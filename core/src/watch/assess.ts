@@ -1,0 +1,64 @@
+/** How sure it is that a warning stays off, after so many clean exposures. Source: computation page, section 11. */
+import { logGammaRatio } from './gamma.js';
+import type { WatchAnswer, WatchRequest } from './schema.js';
+
+const mostNeeded = 1_000_000;
+const curvePoints = 201;
+
+/**
+ * Probability of the cure now, the clean exposures needed in all and still, days at `perDay`, and the curve.
+ * Before: it showed k times in n key cycles, or in T hours.
+ * - cycles: P(clean | not cured) = B(k+½, n−k+½+m) / B(k+½, n−k+½)
+ * - hours: P(clean | not cured) = (T/(T+t))^(k+½)
+ *
+ * @example assess({ unit: 'cycles', before: { shown: 6, exposures: 20 }, cleanSince: 5, cured: 0.85 }) // 0.9678, 4 in all
+ */
+export function assess(request: WatchRequest): WatchAnswer {
+  const target = request.target ?? 0.95;
+  const totalNeeded = neededInAll(request, target);
+  const stillNeeded = totalNeeded === null ? null : Math.max(0, totalNeeded - request.cleanSince);
+  return {
+    probability: curedGivenClean(request, request.cleanSince),
+    stillNeeded,
+    totalNeeded,
+    days: stillNeeded === null || request.perDay == null ? null : Math.ceil(stillNeeded / request.perDay),
+    curve: curve(request, totalNeeded),
+  };
+}
+
+/** P(cured | clean) after `clean` exposures or hours without the warning. */
+export function curedGivenClean(request: WatchRequest, clean: number): number {
+  const miss = cleanThoughNotCured(request, clean);
+  return request.cured / (request.cured + (1 - request.cured) * miss);
+}
+
+function cleanThoughNotCured({ unit, before: { shown, exposures } }: WatchRequest, clean: number): number {
+  const a = shown + 0.5;
+  if (unit === 'hours') return Math.exp(-a * Math.log1p(clean / exposures));
+  const b = exposures - shown + 0.5;
+  return Math.exp(logGammaRatio(b + clean, a) - logGammaRatio(b, a));
+}
+
+function neededInAll(request: WatchRequest, target: number): number | null {
+  if (request.cured >= target) return 0;
+  const { shown, exposures } = request.before;
+  if (request.unit === 'hours') {
+    const odds = ((1 - request.cured) * target) / (request.cured * (1 - target));
+    return Math.max(0, exposures * Math.expm1(Math.log(odds) / (shown + 0.5)));
+  }
+  if (curedGivenClean(request, mostNeeded) < target) return null;
+  let [low, high] = [0, mostNeeded];
+  while (high - low > 1) {
+    const middle = Math.floor((low + high) / 2);
+    if (curedGivenClean(request, middle) >= target) high = middle;
+    else low = middle;
+  }
+  return high;
+}
+
+function curve(request: WatchRequest, totalNeeded: number | null): WatchAnswer['curve'] {
+  const reach = 1.25 * Math.max(request.cleanSince, totalNeeded ?? 0, request.unit === 'cycles' ? 8 : 2);
+  const step = request.unit === 'cycles' ? Math.max(1, Math.ceil(reach / (curvePoints - 1))) : reach / (curvePoints - 1);
+  const points = Math.min(curvePoints, Math.floor(reach / step + 1e-9) + 1);
+  return Array.from({ length: points }, (_, n) => ({ clean: n * step, probability: curedGivenClean(request, n * step) }));
+}

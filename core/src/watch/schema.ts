@@ -1,0 +1,37 @@
+/** How often a beacon showed before the repair, and what has been seen since. */
+import { z } from 'zod';
+
+const rest = {
+  /** Probability that the repair cured it, before any clean exposure. */
+  cured: z.number().gt(0).lt(1),
+  target: z.number().gt(0).lt(1).nullish(),
+  /** Exposures (or hours) that the vehicle's use gives in a day. */
+  perDay: z.number().gt(0).nullish(),
+  cleanSince: z.number().min(0),
+};
+
+export const watchRequest = z.discriminatedUnion('unit', [
+  z
+    .strictObject({
+      unit: z.literal('cycles'),
+      before: z
+        .strictObject({ shown: z.int().min(0), exposures: z.int().min(0) })
+        .refine((before) => before.shown <= before.exposures, { path: ['shown'], error: 'it cannot have shown more often than there were exposures' }),
+      ...rest,
+    }),
+  z.strictObject({
+    unit: z.literal('hours'),
+    before: z.strictObject({ shown: z.number().min(0), exposures: z.number().gt(0) }),
+    ...rest,
+  }),
+]);
+export type WatchRequest = z.infer<typeof watchRequest>;
+
+export interface WatchAnswer {
+  readonly probability: number;
+  /** Null where more than a million would be needed. */
+  readonly stillNeeded: number | null;
+  readonly totalNeeded: number | null;
+  readonly days: number | null;
+  readonly curve: readonly { readonly clean: number; readonly probability: number }[];
+}
