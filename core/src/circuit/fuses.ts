@@ -1,5 +1,5 @@
 /** Cold resistances of fuses by style and rating, in ohms: shop data, typical of blade fuses. */
-import type { z } from 'zod';
+import type * as z from 'zod';
 import type { fuseStyle } from './schema.js';
 
 type Style = z.infer<typeof fuseStyle>;

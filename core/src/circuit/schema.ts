@@ -1,5 +1,5 @@
 /** Circuits, their state and meters: elements between named points. The one definition of their data. */
-import { z } from 'zod';
+import * as z from 'zod';
 
 const name = z.string().min(1).max(80);
 const positive = z.number().gt(0);

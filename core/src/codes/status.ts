@@ -1,5 +1,5 @@
 /** The status of a code: the words and bits that readers print, brought to one normal form. */
-import { z } from 'zod';
+import * as z from 'zod';
 
 export const codeStatus = z.enum(['active', 'stored', 'history', 'pending', 'permanent', 'unknown']);
 export type CodeStatus = z.infer<typeof codeStatus>;

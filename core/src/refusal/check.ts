@@ -1,5 +1,5 @@
 /** Checks a value against a Zod schema and turns the first problem into a `Refusal`. */
-import type { z } from 'zod';
+import type * as z from 'zod';
 import { Refusal } from './refusal.js';
 
 /**
@@ -60,8 +60,11 @@ function sentence(issue: Issue, given: unknown): string {
       return `unknown ${issue.keys.length === 1 ? 'key' : 'keys'} ${issue.keys.map((k) => `"${k}"`).join(', ')}`;
     case 'invalid_value':
       return `expected ${issue.values.map((v) => show(v)).join(' or ')}, got ${show(given)}`;
-    case 'invalid_union':
+    case 'invalid_union': {
+      const options = 'options' in issue ? issue.options : undefined;
+      if (options) return `expected ${options.map(show).join(' or ')}, got ${show(given)}`;
       return `expected one of the known shapes, got ${show(given)}`;
+    }
     case 'invalid_format':
       return `${issue.message.toLowerCase()}, got ${show(given)}`;
     default:

@@ -1,5 +1,5 @@
 /** A scan: what one reader printed about all modules at one moment. The one definition of its data. */
-import { z } from 'zod';
+import * as z from 'zod';
 import { codeStatus } from '../codes/index.js';
 
 export const reach = z.enum(['answered', 'silent', 'unsupported']);

@@ -1,5 +1,5 @@
 /** A trace: one circuit, its suspects, the tests and repairs that are possible, and what was read so far. */
-import { z } from 'zod';
+import * as z from 'zod';
 import { circuit, faultMode, state } from '../circuit/index.js';
 
 const id = z.string().min(1).max(80);

@@ -1,5 +1,5 @@
 /** How often a beacon showed before the repair, and what has been seen since. */
-import { z } from 'zod';
+import * as z from 'zod';
 
 const rest = {
   /** Probability that the repair cured it, before any clean exposure. */

@@ -1,0 +1,124 @@
+/** A job at a glance: every stage, the rail, the next thing to do, what it waits for. All from the record. */
+import type { NextTests } from '../trace/index.js';
+import { baselineOf, codeEnds, finalAfter } from './codes.js';
+import { type Lens, lensOf } from './lens.js';
+import { type NextThing, nextThing } from './next.js';
+import { defaultProofPolicy, type Proof, proofOf, type ProofPolicy, repairOf } from './proof.js';
+import { type Beacon, type JobRecord, type Repair, type StageId, stageIds } from './schema.js';
+import { originOf, standing } from './standing.js';
+
+export type StageState = 'done' | 'open' | 'waiting' | 'closed' | 'later';
+
+export interface Stage {
+  readonly id: StageId;
+  readonly state: StageState;
+  /** Why it is closed or waiting, in a few words. */
+  readonly reason: string | null;
+  readonly until: string | null;
+}
+
+export interface Assessment {
+  readonly lenses: readonly Lens[];
+  readonly stages: readonly Stage[];
+  readonly next: NextThing;
+  readonly proofs: readonly Proof[];
+  readonly codesLeft: number;
+}
+
+/** What the stages and the next thing are decided from. */
+export interface Standing {
+  readonly record: JobRecord;
+  readonly beacons: readonly (Beacon & { readonly origin: string })[];
+  readonly lenses: readonly Lens[];
+  readonly proofs: readonly Proof[];
+  /** The baseline is saved, or its absence is signed for. */
+  readonly based: boolean;
+  /** Beacons without a repair that worked, and those that came back after it. */
+  readonly untreated: readonly (Beacon & { readonly origin: string })[];
+  readonly lastRepair: Repair | undefined;
+  readonly cleared: boolean;
+  readonly final: ReturnType<typeof finalAfter>;
+  readonly codesLeft: ReturnType<typeof codeEnds>;
+  readonly handedBack: boolean;
+}
+
+/** @param plans for each trace that is open, what to test next */
+export function assessJob(record: JobRecord, plans: ReadonlyMap<string, NextTests> = new Map(), policy: ProofPolicy = defaultProofPolicy): Assessment {
+  const at = stand(record, policy);
+  const stages = stageIds.map((id) => stage(id, at));
+  return { lenses: at.lenses, stages, next: nextThing(at, plans), proofs: at.proofs, codesLeft: at.codesLeft.length };
+}
+
+function stand(record: JobRecord, policy: ProofPolicy): Standing {
+  const beacons = standing(record.beacons).map((beacon) => ({ ...beacon, origin: originOf(record.beacons, beacon) }));
+  const lenses = beacons.map((beacon) => lensOf(record, beacon, policy));
+  const proofs = beacons.map((beacon) => proofOf(record, beacon, policy)).filter((proof) => proof !== null);
+  const untreated = beacons.filter((beacon) => {
+    const proof = proofs.find((other) => other.beaconId === beacon.origin);
+    return !proof || proof.returned !== null;
+  });
+  const lastRepair = beacons.map((beacon) => repairOf(record, beacon.origin)).reduce((a, b) => ((b?.seq ?? 0) > (a?.seq ?? 0) ? b : a), undefined);
+  const clearing = standing(record.clearings).findLast((other) => other.seq > (lastRepair?.seq ?? Infinity));
+  const final = clearing && finalAfter(record, clearing.seq);
+  const returnedAt = Math.max(0, ...proofs.map((proof) => proof.returned?.seq ?? 0));
+  return {
+    record, beacons, lenses, proofs, untreated, lastRepair, final,
+    based: baselineOf(record) !== undefined || standing(record.waivers).length > 0,
+    cleared: clearing !== undefined,
+    codesLeft: final ? codeEnds(record, final).filter((end) => end.open) : [],
+    handedBack: standing(record.handBacks).some((handBack) => handBack.seq > returnedAt),
+  };
+}
+
+function stage(id: StageId, at: Standing): Stage {
+  const [state, reason, until] = stageState(id, at);
+  return { id, state, reason: reason ?? null, until: until ?? null };
+}
+
+type Decided = readonly [state: StageState, reason?: string, until?: string];
+
+function stageState(id: StageId, at: Standing): Decided {
+  switch (id) {
+    case 'take-in':
+      return at.beacons.length > 0 ? ['done'] : ['open'];
+    case 'baseline':
+      return baseline(at);
+    case 'trace':
+      return trace(at);
+    case 'clear':
+      return clear(at);
+    case 'prove':
+      return prove(at);
+    case 'hand-back':
+      return at.handedBack ? ['done'] : at.beacons.length === 0 ? ['closed', 'nothing is taken in yet'] : ['open'];
+    default:
+      return ['later'];
+  }
+}
+
+function baseline(at: Standing): Decided {
+  if (baselineOf(at.record)) return ['done'];
+  if (at.based) return ['done', 'signed as impossible'];
+  return at.beacons.length > 0 ? ['open'] : ['closed', 'take the beacons in first'];
+}
+
+function trace(at: Standing): Decided {
+  if (!at.based) return ['closed', 'the baseline comes first'];
+  return at.untreated.length === 0 ? ['done'] : ['open'];
+}
+
+function clear(at: Standing): Decided {
+  if (!at.based) return ['closed', 'the baseline comes first'];
+  if (!at.lastRepair) return ['closed', 'after a repair'];
+  if (!at.final) return ['open'];
+  return at.codesLeft.length > 0 ? ['open', `${at.codesLeft.length} ${at.codesLeft.length === 1 ? 'code asks' : 'codes ask'} for an end`] : ['done'];
+}
+
+function prove(at: Standing): Decided {
+  if (!at.final) return ['closed', 'after the final scan'];
+  if (at.proofs.some((proof) => proof.returned)) return ['closed', 'a beacon has returned'];
+  const open = at.proofs.filter((proof) => !proof.dormant);
+  if (open.length === 0) return at.untreated.length === 0 ? ['done'] : ['closed', 'not every beacon is repaired'];
+  const until = open.map((proof) => proof.lookAgainAt).reduce((a, b) => (b > a ? b : a));
+  return ['waiting', 'clean drives are needed', until];
+}

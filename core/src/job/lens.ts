@@ -1,0 +1,28 @@
+/** The state in which a beacon or complaint shows on the rail, from the record alone. */
+import { proofOf, type ProofPolicy } from './proof.js';
+import type { Beacon, JobRecord, LensState } from './schema.js';
+import { originOf, standing } from './standing.js';
+
+export interface Lens {
+  readonly beaconId: string;
+  readonly kind: Beacon['kind'];
+  readonly name: string;
+  readonly state: LensState;
+}
+
+/**
+ * As seen at intake until a repair works; then dark; dormant when proven; returned when it shows again.
+ * A repair after a return makes it dark again.
+ */
+export function lensOf(record: JobRecord, beacon: Beacon, policy?: ProofPolicy): Lens {
+  const beaconId = originOf(record.beacons, beacon);
+  return { beaconId, kind: beacon.kind, name: beacon.name, state: stateOf(record, beacon, beaconId, policy) };
+}
+
+function stateOf(record: JobRecord, beacon: Beacon, beaconId: string, policy?: ProofPolicy): LensState {
+  const proof = proofOf(record, beacon, policy);
+  if (proof) return proof.returned ? 'returned' : proof.dormant ? 'dormant' : 'dark';
+  const shownAgain = standing(record.exposures).some((exposure) => exposure.beaconId === beaconId && exposure.shown);
+  if (beacon.seen === 'dark' && shownAgain) return 'lit';
+  return beacon.seen === 'present' ? 'lit' : beacon.seen;
+}

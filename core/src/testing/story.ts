@@ -1,0 +1,54 @@
+/** A job's record told step by step, for specs: each step is a fact a minute after the last. */
+import { assessJob, caseOf, type JobRecord, openTraces } from '../job/index.js';
+import { readReport } from '../scans/index.js';
+import { nextTests } from '../trace/index.js';
+
+type Facts = 'beacons' | 'scans' | 'waivers' | 'traces' | 'readings' | 'repairs' | 'clearings' | 'exposures' | 'codeEnds' | 'notes' | 'handBacks';
+
+export class Story {
+  private now = Date.parse('2026-11-17T08:00:00Z');
+  record: JobRecord = {
+    id: uuid(900), number: 'J-0145', seq: 0, revision: 1, openedAt: '2026-11-17T08:00:00Z',
+    head: { event: 'wear' }, vehicle: { make: 'Corvane', model: 'Lumen' },
+    beacons: [], scans: [], waivers: [], traces: [], readings: [], repairs: [], clearings: [], exposures: [], codeEnds: [], notes: [], handBacks: [],
+  };
+
+  /** Enters a fact and returns its id. */
+  enter(kind: Facts, data: object, corrects: string | null = null, withdrawn = false): string {
+    const seq = this.record.seq + 1;
+    this.now += 60_000;
+    const at = new Date(this.now).toISOString();
+    const fact = { id: uuid(seq), seq, personId: uuid(999), observedAt: at, recordedAt: at, corrects, withdrawn, ...data };
+    this.record = { ...this.record, seq, [kind]: [...this.record[kind], fact] };
+    return fact.id;
+  }
+
+  scan(kind: 'baseline' | 'final', text: string): string {
+    return this.enter('scans', { kind, scan: readReport(text) });
+  }
+
+  later(minutes: number): this {
+    this.now += minutes * 60_000;
+    return this;
+  }
+
+  assess() {
+    const plans = new Map(openTraces(this.record).map((trace) => [trace.id, nextTests(caseOf(this.record, trace))]));
+    return assessJob(this.record, plans);
+  }
+
+  get next() {
+    return this.assess().next;
+  }
+
+  stage(id: string) {
+    return this.assess().stages.find((stage) => stage.id === id)!;
+  }
+}
+
+export const flap = { kind: 'beacon', name: 'Charge flap open', seen: 'comes-and-goes', thereBefore: 'no', conditions: ['cold'], shown: 6, exposures: 20 };
+export const drive = { shown: false, coldStart: true, conditions: ['cold'], bulbCheck: 'passed', monitorRan: true, reportedBy: 'technician' };
+
+function uuid(n: number): string {
+  return `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`;
+}

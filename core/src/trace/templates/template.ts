@@ -1,0 +1,22 @@
+/** Circuits ready to be traced, filled in with a technician's own words. */
+import type { TraceCase } from '../schema.js';
+
+export interface TemplateField {
+  readonly key: string;
+  readonly label: string;
+  readonly example: string;
+}
+
+export interface Template {
+  readonly id: string;
+  readonly title: string;
+  readonly describes: string;
+  readonly fields: readonly TemplateField[];
+  /** The case without readings. Fields left empty take their example. */
+  build(values: Readonly<Record<string, string>>): TraceCase;
+}
+
+/** The value of every field, its example where it was left empty. */
+export function filled<K extends string>(fields: readonly (TemplateField & { key: K })[], values: Readonly<Record<string, string>>): Record<K, string> {
+  return Object.fromEntries(fields.map(({ key, example }) => [key, values[key]?.trim() || example])) as Record<K, string>;
+}
