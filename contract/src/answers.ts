@@ -1,0 +1,84 @@
+/** What the server answers with. */
+import { jobHead, jobRecord, lensState, person, stageId, vehicleData } from '@dormant-beacon/core/job';
+import * as z from 'zod';
+
+const id = z.uuid();
+const instant = z.iso.datetime({ offset: true });
+
+export const health = z.strictObject({ status: z.literal('ok'), database: z.literal('ok'), mode: z.enum(['demo', 'shop']) });
+
+/** The job's row in the bays: written with every entry, read without a join over facts. */
+export const bay = z.strictObject({
+  jobId: id,
+  number: z.string(),
+  seq: z.int(),
+  title: z.string(),
+  subtitle: z.string(),
+  plate: z.string().nullable(),
+  rail: z.array(z.strictObject({ kind: z.enum(['beacon', 'complaint']), name: z.string(), state: lensState })),
+  stage: stageId,
+  next: z.string(),
+  detail: z.string().nullable(),
+  waitsFor: z.string().nullable(),
+  waitsUntil: instant.nullable(),
+  promisedAt: instant.nullable(),
+  done: z.boolean(),
+});
+export type Bay = z.infer<typeof bay>;
+
+export const bays = z.strictObject({ bays: z.array(bay), after: z.string().nullable() });
+export type Bays = z.infer<typeof bays>;
+
+export const people = z.strictObject({ people: z.array(person) });
+
+export const openJob = z.strictObject({
+  jobId: id,
+  vehicleId: id,
+  head: jobHead,
+  vehicle: vehicleData,
+});
+export type OpenJob = z.infer<typeof openJob>;
+
+export const jobOpened = z.strictObject({ jobId: id, number: z.string(), seq: z.int() });
+
+/** The answer to every entry: its place in the job's order. */
+export const entered = z.strictObject({ id, seq: z.int(), recordedAt: instant });
+export type Entered = z.infer<typeof entered>;
+
+export const changeHead = z.strictObject({ head: jobHead });
+export const headChanged = z.strictObject({ revision: z.int(), seq: z.int() });
+
+export const record = jobRecord;
+
+export const logEntry = z.strictObject({
+  seq: z.int(),
+  personId: id,
+  kind: z.string(),
+  stage: stageId,
+  says: z.string(),
+  factId: id.nullable(),
+  corrects: id.nullable(),
+  withdrawn: z.boolean(),
+  observedAt: instant,
+  recordedAt: instant,
+  hash: z.string(),
+});
+export type LogEntry = z.infer<typeof logEntry>;
+export const logbook = z.strictObject({ entries: z.array(logEntry), whole: z.boolean() });
+
+/** What an event says: this job has moved on to this entry; `bay` is its row now. */
+export const moved = z.strictObject({ jobId: id, seq: z.int(), bay });
+export type Moved = z.infer<typeof moved>;
+
+export const reportText = z.strictObject({ text: z.string() });
+
+/** An error as RFC 9457 describes it; `path` names the field, `current` the row that a stale write collided with. */
+export const problem = z.strictObject({
+  type: z.string(),
+  title: z.string(),
+  status: z.int(),
+  detail: z.string(),
+  path: z.string().optional(),
+  current: z.unknown().optional(),
+});
+export type Problem = z.infer<typeof problem>;

@@ -1,0 +1,29 @@
+/** Column kinds that many tables share. */
+import type { Knex } from 'knex';
+
+/** A UUID in a binary collation. */
+export function key(table: Knex.CreateTableBuilder, name: string, nullable = false): Knex.ColumnBuilder {
+  return table.specificType(name, `CHAR(36) CHARACTER SET ascii COLLATE ascii_bin ${nullable ? 'NULL' : 'NOT NULL'}`);
+}
+
+/** A moment in UTC, to the millisecond. */
+export function instant(table: Knex.CreateTableBuilder, name: string): Knex.ColumnBuilder {
+  return table.specificType(name, 'DATETIME(3)');
+}
+
+export function personKey(table: Knex.CreateTableBuilder): void {
+  key(table, 'person_id').references('id').inTable('people');
+}
+
+/** What every table of facts begins with. A fact is corrected once at most: the next correction corrects that one. */
+export function factColumns(table: Knex.CreateTableBuilder, own: string): void {
+  key(table, 'id').primary();
+  key(table, 'job_id').references('id').inTable('jobs');
+  table.integer('seq').unsigned().notNullable();
+  table.unique(['job_id', 'seq']);
+  personKey(table);
+  key(table, 'corrects', true).unique().references('id').inTable(own);
+  table.boolean('withdrawn').notNullable().defaultTo(false);
+  instant(table, 'observed_at').notNullable();
+  instant(table, 'recorded_at').notNullable();
+}

@@ -1,0 +1,48 @@
+/** How an entry reads in the logbook. */
+import type { FactKind } from '@dormant-beacon/contract';
+import { type JobRecord, standingFor, unitOf } from '@dormant-beacon/core/job';
+import type { Scan } from '@dormant-beacon/core/scans';
+import { showValue } from '@dormant-beacon/core/units';
+import type { StoredFact } from './repository.js';
+
+const scanNames: Readonly<Record<string, string>> = { baseline: 'Baseline', interim: 'Interim scan', final: 'Final scan', 'after-road': 'Scan after the road' };
+
+export function says(kind: FactKind, record: JobRecord, fact: StoredFact): string {
+  const text = (field: string) => String(fact[field] ?? '');
+  const beacon = () => standingFor(record.beacons, text('beaconId'))?.name ?? 'beacon';
+  switch (kind) {
+    case 'beacons':
+      return `${text('name')}: ${text('seen').replaceAll('-', ' ')}`;
+    case 'scans': {
+      const { codes, modules } = fact['scan'] as Scan;
+      return `${scanNames[text('kind')]}: ${codes.length} codes in ${modules.length} modules`;
+    }
+    case 'waivers':
+      return `Baseline impossible because ${text('reason')}`;
+    case 'traces':
+      return `Trace: ${text('title')}`;
+    case 'readings':
+      return readingSays(record, fact);
+    case 'repairs':
+      return `${text('label')}: ${fact['cured'] === true ? 'works' : 'fault still shows'}; root ${text('root').replaceAll('-', ' ')}${fact['rootNote'] ? ` (${text('rootNote')})` : ''}`;
+    case 'clearings':
+      return 'Codes cleared';
+    case 'exposures':
+      return `${beacon()}: ${fact['shown'] === true ? 'showed again' : 'stayed dark'}${fact['coldStart'] === true ? ', cold start' : ''}`;
+    case 'code-ends':
+      return `${text('code')} ${text('end').replaceAll('-', ' ')}: ${text('note')}`;
+    case 'notes':
+      return text('text');
+    case 'hand-backs':
+      return 'Car handed back';
+  }
+}
+
+function readingSays(record: JobRecord, fact: StoredFact): string {
+  const test = standingFor(record.traces, fact['traceId'] as string)?.case.tests.find((other) => other.id === fact['test']);
+  const label = (test?.label ?? String(fact['test'])).replace(/[.?]$/, '');
+  if (fact['overload'] === true) return `${label}: over-limit`;
+  if (typeof fact['value'] === 'number') return `${label}: ${showValue(fact['value'], test ? unitOf(test) : 'V')}`;
+  if (fact['gone'] === true) return `${label}: fault gone, not told`;
+  return `${label}: ${fact['found'] === true || fact['moved'] === true ? 'yes' : 'no'}`;
+}

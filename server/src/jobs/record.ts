@@ -1,0 +1,50 @@
+/** A job's whole record out of the database. */
+import type { JobHead, JobRecord, VehicleData } from '@dormant-beacon/core/job';
+import type { FactKind } from '@dormant-beacon/contract';
+import type { Knex } from 'knex';
+import { isoOf } from '../database/connect.js';
+import type { JobRow } from '../database/transaction.js';
+import { listFacts } from '../facts/repository.js';
+import { tables } from '../facts/tables.js';
+
+interface VehicleRow {
+  readonly make: string;
+  readonly model: string;
+  readonly year: number | null;
+  readonly plate: string | null;
+  readonly vin: string | null;
+  readonly odometer_km: number | null;
+  readonly high_voltage: boolean | null;
+}
+
+/** The record of a job that is there. Within a transaction it sees that transaction's state. */
+export async function loadRecord(db: Knex, job: JobRow): Promise<JobRecord> {
+  const vehicle = (await db('vehicles').where({ id: job.vehicle_id }).first()) as VehicleRow;
+  const record: Record<string, unknown> = {
+    id: job.id,
+    number: jobNumber(job.number),
+    seq: job.seq,
+    revision: job.revision,
+    openedAt: isoOf(job.opened_at),
+    head: headOf(job),
+    vehicle: vehicleOf(vehicle),
+  };
+  for (const [kind, { list }] of Object.entries(tables)) record[list] = await listFacts(db, kind as FactKind, job.id);
+  return record as unknown as JobRecord;
+}
+
+export const jobNumber = (number: number) => `J-${String(number).padStart(4, '0')}`;
+
+function headOf(job: JobRow): JobHead {
+  return {
+    customer: job.customer,
+    customerWords: job.customer_words,
+    event: job.event as JobHead['event'],
+    eventNote: job.event_note,
+    promisedAt: job.promised_at === null ? null : isoOf(job.promised_at),
+  };
+}
+
+function vehicleOf(row: VehicleRow): VehicleData {
+  return { make: row.make, model: row.model, year: row.year, plate: row.plate, vin: row.vin, odometerKm: row.odometer_km, highVoltage: row.high_voltage };
+}

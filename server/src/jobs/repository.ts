@@ -1,0 +1,42 @@
+/** Jobs, their vehicles, and their rows in the bays. */
+import type { Bay, Bays } from '@dormant-beacon/contract';
+import type { JobHead, VehicleData } from '@dormant-beacon/core/job';
+import type { Knex } from 'knex';
+import { storedOf } from '../database/connect.js';
+import type { JobRow } from '../database/transaction.js';
+
+export async function findJob(db: Knex, jobId: string): Promise<JobRow | undefined> {
+  return (await db('jobs').where({ id: jobId }).first()) as JobRow | undefined;
+}
+
+export async function insertVehicle(trx: Knex.Transaction, id: string, vehicle: VehicleData): Promise<void> {
+  const { make, model, year, plate, vin, odometerKm, highVoltage } = vehicle;
+  await trx('vehicles').insert({
+    id, make, model, year: year ?? null, plate: plate || null, vin: vin || null, odometer_km: odometerKm ?? null, high_voltage: highVoltage ?? null,
+  });
+}
+
+export function headRow(head: JobHead): Record<string, unknown> {
+  return {
+    customer: head.customer || null,
+    customer_words: head.customerWords || null,
+    event: head.event,
+    event_note: head.eventNote || null,
+    promised_at: head.promisedAt ? storedOf(head.promisedAt) : null,
+  };
+}
+
+/** A page of open jobs by promised time. `after` is the last row's place, as the page before gave it. */
+export async function listBays(db: Knex, { after, limit, text }: { after: string | null; limit: number; text: string }): Promise<Bays> {
+  const query = db('job_summaries').where({ done: false }).orderBy([{ column: 'due' }, { column: 'number' }]).limit(limit + 1).select('bay', 'due', 'number');
+  for (const word of text.split(/\s+/).filter(Boolean).slice(0, 6)) void query.where('search', 'like', `%${word.replace(/[\\%_]/g, '\\$&')}%`);
+  const place = after === null ? null : /^(.{19,23})_(\d+)$/.exec(after);
+  if (place) void query.whereRaw('(due, number) > (?, ?)', [place[1]!, Number(place[2])]);
+  const rows = (await query) as { bay: string; due: string; number: number }[];
+  const page = rows.slice(0, limit);
+  const last = page.at(-1);
+  return {
+    bays: page.map((row) => JSON.parse(row.bay) as Bay),
+    after: rows.length > limit && last ? `${last.due}_${last.number}` : null,
+  };
+}

@@ -1,0 +1,58 @@
+/** The job's row in the bays: computed from the record and written in the same transaction. */
+import type { Bay } from '@dormant-beacon/contract';
+import { assessJob, type JobRecord } from '@dormant-beacon/core/job';
+import type { Knex } from 'knex';
+import { storedOf } from '../database/connect.js';
+import { plansFor } from './plans.js';
+
+const events: Readonly<Record<string, string>> = {
+  collision: 'Collision',
+  'module-failure': 'Module failure',
+  battery: 'Battery',
+  water: 'Water',
+  'earlier-repair': 'After earlier work',
+  wear: 'Wear',
+};
+
+export function bayOf(record: JobRecord): Bay {
+  const { lenses, next } = assessJob(record, plansFor(record));
+  const { head, vehicle } = record;
+  return {
+    jobId: record.id,
+    number: record.number,
+    seq: record.seq,
+    title: `${vehicle.make} ${vehicle.model}`,
+    subtitle: head.eventNote || events[head.event]!,
+    plate: vehicle.plate ?? null,
+    rail: lenses.map(({ kind, name, state }) => ({ kind, name, state })),
+    stage: next.stage,
+    next: next.sentence,
+    detail: next.detail,
+    waitsFor: next.waitsFor,
+    waitsUntil: next.waitsUntil,
+    promisedAt: head.promisedAt ?? null,
+    done: lenses.length > 0 && lenses.every((lens) => lens.state === 'dormant') && record.handBacks.length > 0,
+  };
+}
+
+export async function writeSummary(trx: Knex.Transaction, record: JobRecord): Promise<Bay> {
+  const bay = bayOf(record);
+  const row = {
+    number: Number(record.number.slice(2)),
+    seq: record.seq,
+    done: bay.done,
+    due: bay.promisedAt === null ? '9999-12-31' : storedOf(bay.promisedAt),
+    plate: bay.plate,
+    search: searchText(record, bay),
+    bay: JSON.stringify(bay),
+    changed_at: trx.fn.now(6),
+  };
+  await trx('job_summaries').insert({ job_id: record.id, ...row }).onConflict('job_id').merge();
+  return bay;
+}
+
+function searchText(record: JobRecord, bay: Bay): string {
+  const codes = record.scans.flatMap((scan) => scan.scan.codes.map(({ code }) => code));
+  const words = [bay.number, bay.title, bay.subtitle, bay.plate, record.vehicle.vin?.slice(-6), record.head.customer, ...bay.rail.map(({ name }) => name), ...codes];
+  return [...new Set(words.filter(Boolean))].join(' ').slice(0, 20_000);
+}
