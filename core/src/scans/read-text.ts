@@ -203,7 +203,7 @@ const marked = /^\s*(?:[[<{].*[\])>}]|(?:==+|##*|\*\*+|>>+|--+|~~+|__+)\s*\p{L}?
 function takeHeading(reading: Reading, line: string, number: number, lines: readonly string[]): boolean {
   const word = plainWord(line);
   const bare = line.trim();
-  if (bare.length > 90 || /[.!?]$/.test(bare.replace(/\.{2,}$/, ''))) return false;
+  if (/[|;\t]/.test(bare) || bare.length > 90 || /[.!?]$/.test(bare.replace(/\.{2,}$/, ''))) return false;
   if (/^\d+ (?:dtcs?|codes?|faults?|fehler\w*|defauts?|fallos?|errors?)\b/.test(word)) {
     reading.mark(number, 'header');
     return true;

@@ -12,7 +12,8 @@ export interface DatabaseAddress {
 export function connect(address: DatabaseAddress, connections = 10): Knex {
   return knex({
     client: 'mysql2',
-    connection: {
+    // Not in knex's own types: mysql2 hands JSON columns on as text.
+    connection: Object.assign({ jsonStrings: true }, {
       host: '127.0.0.1',
       ...address,
       charset: 'utf8mb4',
@@ -24,7 +25,7 @@ export function connect(address: DatabaseAddress, connections = 10): Knex {
         const text = field.string();
         return text === null ? null : text === '1';
       },
-    },
+    }),
     pool: { min: 0, max: connections, acquireTimeoutMillis: 4000, afterCreate: prepareSession },
     acquireConnectionTimeout: 4000,
     asyncStackTraces: false,

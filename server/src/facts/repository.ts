@@ -28,6 +28,7 @@ export async function insertFact(trx: Knex.Transaction, kind: FactKind, jobId: s
     if (typeof column === 'string') row[column] = value;
     else row[column.column] = JSON.stringify(value);
   }
+  if (kind === 'scans' && fact['kind'] === 'baseline') row['baseline_of'] = jobId;
   await trx(table).insert(row);
   if (links) await insertMany(trx, links.table, (fact[links.field] as string[]).map((beaconId) => ({ [links.parent]: fact.id, beacon_id: beaconId })));
   if (kind === 'scans') await insertScanParts(trx, fact.id, fact['scan'] as Scan);

@@ -27,3 +27,6 @@ export function factColumns(table: Knex.CreateTableBuilder, own: string): void {
   instant(table, 'observed_at').notNullable();
   instant(table, 'recorded_at').notNullable();
 }
+
+/** One schema change: a table and its columns. */
+export type TableChange = readonly [name: string, build: (table: Knex.CreateTableBuilder) => void];

@@ -1,0 +1,69 @@
+/** The made-up shop, and the means to tell its jobs as a person would enter them. */
+import { readFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import type { FactData, FactKind } from '@dormant-beacon/contract';
+import type { JobHead, Person, VehicleData } from '@dormant-beacon/core/job';
+
+/** One write, ready to be sent. */
+export interface Call {
+  readonly path: string;
+  readonly personId: string;
+  readonly key: string;
+  readonly body: Record<string, unknown>;
+}
+
+let made = 0;
+function madeId(): string {
+  made += 1;
+  return `01950000-0000-7000-8000-${made.toString(16).padStart(12, '0')}`;
+}
+
+const person = (name: string, initials: string, role: Person['role']): Person => ({ id: madeId(), name, initials, role });
+
+export const ines = person('Ines Okafor', 'IO', 'lead');
+export const tomas = person('Tomas Brandt', 'TB', 'technician');
+export const yuki = person('Yuki Sorensen', 'YS', 'technician');
+export const pell = person('Pell Adair', 'PA', 'desk');
+export const remy = person('Remy', 'R', 'learner');
+export const people: readonly Person[] = [ines, tomas, yuki, pell, remy];
+
+/** A job told step by step. Days count back from the day on which the demo is loaded. */
+export class JobStory {
+  readonly calls: Call[] = [];
+  private readonly jobId = madeId();
+
+  constructor(
+    readonly number: number,
+    private readonly now: Date,
+    head: Omit<JobHead, 'promisedAt'> & { promised: readonly [day: number, time: string] | null },
+    vehicle: VehicleData,
+  ) {
+    const { promised, ...rest } = head;
+    this.calls.push({
+      path: '/api/jobs',
+      personId: pell.id,
+      key: madeId(),
+      body: { jobId: this.jobId, vehicleId: madeId(), vehicle, head: { ...rest, promisedAt: promised && this.at(promised[0], promised[1]) } },
+    });
+  }
+
+  /** Enters a fact and returns its id. `day` counts from today: -3 is three days ago. */
+  enter<K extends FactKind>(kind: K, by: Person, [day, time]: readonly [day: number, time: string], data: FactData<K>): string {
+    const id = madeId();
+    this.calls.push({ path: `/api/jobs/${this.jobId}/${kind}`, personId: by.id, key: madeId(), body: { id, observedAt: this.at(day, time), data } });
+    return id;
+  }
+
+  private at(day: number, time: string): string {
+    const [hours = 0, minutes = 0] = time.split(':').map(Number);
+    const moment = new Date(this.now);
+    moment.setDate(moment.getDate() + day);
+    moment.setHours(hours, minutes, 0, 0);
+    return moment.toISOString();
+  }
+}
+
+/** A report from `demo/reports/`. */
+export function report(name: string): string {
+  return readFileSync(fileURLToPath(new URL(`../reports/${name}.txt`, import.meta.url)), 'utf8');
+}

@@ -1,0 +1,104 @@
+// npm start: installs what is missing, builds, starts the database and the server, prints the address.
+import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { parseArgs } from 'node:util';
+import { commandOf, portIsFree, startDatabase } from './database.mjs';
+import { install } from './install.mjs';
+import { dataFolder } from './paths.mjs';
+import { runScript, say, Stop } from './say.mjs';
+
+const defaultPort = 4600;
+
+await runScript(async () => {
+  const options = readOptions();
+  const folder = dataFolder();
+  const lock = takeLock(folder);
+  try {
+    await install('start');
+    const { buildNode, buildWeb, servedWeb } = await import('./build.mjs');
+    await buildNode();
+    const web = options.web ?? servedWeb;
+    if (!options.web) await buildWeb(web);
+    await live(folder, web, options);
+  } finally {
+    rmSync(lock, { force: true });
+  }
+});
+
+/**
+ * From the database's start to its end.
+ * @param {string} folder
+ * @param {string} web
+ * @param {ReturnType<typeof readOptions>} options
+ */
+async function live(folder, web, options) {
+  const { prepareDatabase, serve } = await import('./serve.mjs');
+  const port = await choosePort(options.port);
+  const database = await startDatabase(folder);
+  try {
+    const name = options.shop ? 'beacon_shop' : 'beacon_demo';
+    const { loadDemoOnce } = await import('./demo.mjs');
+    if (!options.shop) await loadDemoOnce(database, web);
+    await prepareDatabase(database, name);
+    const server = await serve(database, { name, port, mode: options.shop ? 'shop' : 'demo', web });
+    writeFileSync(join(folder, 'run', 'server.json'), JSON.stringify({ pid: server.pid, database: database.pid, port }));
+    say(`\nDormant Beacon is ready: ${server.address}\n${options.shop ? 'This is the shop’s own database.' : 'This is the demo. The shop’s own database: npm start -- --shop'}\nEnd it with Ctrl-C.`);
+    const asked = new Promise((resolve) => {
+      for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => resolve('asked'));
+    });
+    const why = await Promise.race([asked, server.exited]);
+    say(why === 'asked' ? '\nEnding' : '\nThe server has ended by itself; its last words are above');
+    await server.stop();
+    if (why !== 'asked') process.exitCode = 1;
+  } finally {
+    await database.stop();
+  }
+}
+
+function readOptions() {
+  try {
+    const { values } = parseArgs({ options: { port: { type: 'string' }, shop: { type: 'boolean' }, web: { type: 'string' } } });
+    const port = values.port === undefined ? null : Number(values.port);
+    if (port !== null && !(Number.isInteger(port) && port > 0 && port < 65536)) throw new Error(`--port: expected a number from 1 to 65535, got "${values.port}"`);
+    return { port, shop: values.shop === true, web: values.web ?? null };
+  } catch (error) {
+    throw new Stop(`${/** @type {Error} */ (error).message}\nUse: npm start -- [--port N] [--shop]`);
+  }
+}
+
+/** @param {number | null} wanted */
+async function choosePort(wanted) {
+  if (wanted !== null) {
+    if (!(await portIsFree(wanted))) throw new Stop(`Port ${wanted} is taken by another program. Choose another: npm start -- --port ${wanted + 1}`);
+    return wanted;
+  }
+  for (let port = defaultPort; port < defaultPort + 50; port++) {
+    if (!(await portIsFree(port))) continue;
+    if (port !== defaultPort) say(`Port ${defaultPort} is taken by another program; using ${port}`);
+    return port;
+  }
+  throw new Stop(`Ports ${defaultPort} to ${defaultPort + 49} are all taken. Choose one: npm start -- --port N`);
+}
+
+/** One start at a time for one data folder. @param {string} folder */
+function takeLock(folder) {
+  mkdirSync(join(folder, 'run'), { recursive: true, mode: 0o700 });
+  const file = join(folder, 'run', 'start.pid');
+  if (existsSync(file)) {
+    const pid = Number(readFileSync(file, 'utf8'));
+    if (pid !== process.pid && commandOf(pid).includes('start.mjs')) throw new Stop(`Dormant Beacon is running already with this data (process ${pid}). End it first, or give this one its own data: BEACON_DATA=… npm start`);
+    say('An earlier start was killed; putting its traces away');
+    endServer(folder);
+  }
+  writeFileSync(file, String(process.pid));
+  return file;
+}
+
+/** Ends a server that a killed start has left behind. @param {string} folder */
+function endServer(folder) {
+  const file = join(folder, 'run', 'server.json');
+  if (!existsSync(file)) return;
+  const { pid } = JSON.parse(readFileSync(file, 'utf8'));
+  if (commandOf(pid).includes(join('server', 'dist', 'main.js'))) process.kill(pid, 'SIGKILL');
+  rmSync(file, { force: true });
+}
