@@ -51,6 +51,6 @@ export const factEndpoints: readonly (Endpoint & { readonly kind: keyof typeof f
   }),
 );
 
-/** Headers that every write carries. */
-export const idempotencyHeader = 'Idempotency-Key';
-export const personHeader = 'Beacon-Person';
+
+
+

@@ -1,7 +1,8 @@
 /** The OpenAPI text, made from the endpoints. */
 import * as z from 'zod';
 import { problem } from './answers.js';
-import { type Endpoint, endpoints, factEndpoints, idempotencyHeader, personHeader } from './endpoints.js';
+import { type Endpoint, endpoints, factEndpoints } from './endpoints.js';
+import { idempotencyHeader, personHeader } from './headers.js';
 
 /** The description as a plain object, version 3.1. */
 export function openapi(): object {

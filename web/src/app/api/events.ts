@@ -1,0 +1,52 @@
+/** One stream of events for all tabs of a browser: the tab that holds the lock listens and tells the others. */
+import { Injectable, signal } from '@angular/core';
+import type { Moved } from '@dormant-beacon/contract';
+import { Subject } from 'rxjs';
+
+type Told = { readonly moved: Moved } | { readonly connected: boolean };
+
+@Injectable({ providedIn: 'root' })
+export class Events {
+  private readonly channel = new BroadcastChannel('dormant-beacon-events');
+  private readonly said = new Subject<Moved>();
+  private readonly live = signal(true);
+  private readonly back = new Subject<void>();
+
+  /** A job has moved on. */
+  readonly moved = this.said.asObservable();
+  /** The stream is there again after a cut: what was missed must be read. */
+  readonly reconnected = this.back.asObservable();
+  readonly connected = this.live.asReadonly();
+
+  start(): void {
+    this.channel.onmessage = ({ data }: MessageEvent<Told>) => this.take(data);
+    // Without the Locks API (plain http on a network) every tab listens for itself.
+    if (!('locks' in navigator)) return this.listen();
+    void navigator.locks.request('dormant-beacon-events', () => {
+      this.listen();
+      return new Promise<never>(() => undefined);
+    });
+  }
+
+  private listen(): void {
+    const source = new EventSource('/api/events');
+    source.addEventListener('moved', (event: MessageEvent<string>) => this.tell({ moved: JSON.parse(event.data) as Moved }));
+    source.onopen = () => this.tell({ connected: true });
+    source.onerror = () => {
+      this.tell({ connected: false });
+      if (source.readyState === EventSource.CLOSED) setTimeout(() => this.listen(), 2000);
+    };
+  }
+
+  private tell(told: Told): void {
+    this.channel.postMessage(told);
+    this.take(told);
+  }
+
+  private take(told: Told): void {
+    if ('moved' in told) return this.said.next(told.moved);
+    const returned = told.connected && !this.live();
+    this.live.set(told.connected);
+    if (returned) this.back.next();
+  }
+}

@@ -1,0 +1,11 @@
+/** Ids made on the device: UUID version 7, ordered by time. Source: RFC 9562. */
+
+/** Needs only `getRandomValues`, which plain http has too. */
+export function newId(now = Date.now()): string {
+  const bytes = crypto.getRandomValues(new Uint8Array(16));
+  for (let n = 0; n < 6; n++) bytes[n] = Math.floor(now / 2 ** (8 * (5 - n))) & 0xff;
+  bytes[6] = (bytes[6]! & 0x0f) | 0x70;
+  bytes[8] = (bytes[8]! & 0x3f) | 0x80;
+  const hex = [...bytes].map((byte) => byte.toString(16).padStart(2, '0')).join('');
+  return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-${hex.slice(12, 16)}-${hex.slice(16, 20)}-${hex.slice(20)}`;
+}

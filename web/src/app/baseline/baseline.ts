@@ -1,0 +1,114 @@
+/** What every module said before anything was touched: read once, kept as it is. */
+import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { RouterLink } from '@angular/router';
+import { baselineOf, standing } from '@dormant-beacon/core/job';
+import { Store } from '@ngrx/store';
+import { Client } from '../api/client';
+import { peopleFeature } from '../people/people.state';
+import { ReportEntry } from '../shared/report-entry';
+import { ReportRead } from '../shared/report-read';
+import { When } from '../shared/when';
+import { Desk } from '../shell/desk';
+import { jobFeature } from '../shell/job.state';
+
+@Component({
+  selector: 'db-baseline',
+  imports: [MatButtonModule, ReportEntry, ReportRead, RouterLink, When],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (baseline(); as scan) {
+      <p class="quiet about">
+        Baseline of {{ scan.observedAt | when }}, read by {{ scan.reader || 'an unnamed reader' }}@if (scan.scan.readerSoftware) {, software {{ scan.scan.readerSoftware }}}@if (scan.scan.supplyVolts) {, supply {{ scan.scan.supplyVolts }} V}.
+        It stays as it is.
+        @if (!text()) {
+          <button mat-button type="button" (click)="showText(scan.id)">Show the report as pasted</button>
+        }
+      </p>
+      <db-report-read [scan]="scan.scan" [text]="text()" />
+      <p class="on"><a mat-flat-button [routerLink]="['/jobs', record()!.id, 'trace']">On to the trace</a></p>
+    } @else if (waiver(); as signed) {
+      <p class="about">No baseline: signed as impossible on {{ signed.observedAt | when }}, because {{ signed.reason }}.</p>
+    } @else if (record(); as job) {
+      <db-report-entry [draftName]="'baseline ' + job.id" saveLabel="Save as the baseline" [busy]="busy()" (save)="save($event)" />
+      @if (problem()) {
+        <p class="problem" role="alert">{{ problem() }}</p>
+      }
+      <details>
+        <summary>No baseline can be had?</summary>
+        <p class="quiet">A dead battery, or a car that is unsafe to power. The lead signs the reason; it stands in the hand-back.</p>
+        <form (submit)="sign($event, reason.value)">
+          <label class="field">Baseline impossible because … <input #reason maxlength="500" autocomplete="off" /></label>
+          <button mat-button type="submit">{{ person()?.role === 'lead' ? 'Sign it' : 'Only the lead can sign this' }}</button>
+        </form>
+      </details>
+    }
+  `,
+  styles: `
+    .about {
+      margin-bottom: 16px;
+    }
+    .on {
+      margin-top: 18px;
+    }
+    .problem {
+      margin-top: 14px;
+    }
+    details {
+      margin-top: 26px;
+    }
+    summary {
+      min-height: 48px;
+      line-height: 48px;
+      cursor: pointer;
+      color: var(--quiet);
+    }
+    form {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 12px;
+      align-items: end;
+      margin-top: 8px;
+    }
+    .field {
+      flex: 1;
+      min-width: 260px;
+    }
+  `,
+})
+export class Baseline {
+  private readonly desk = inject(Desk);
+  private readonly client = inject(Client);
+  private readonly store = inject(Store);
+  private readonly entry = viewChild(ReportEntry);
+  protected readonly record = this.store.selectSignal(jobFeature.selectRecord);
+  protected readonly person = this.store.selectSignal(peopleFeature.selectPerson);
+  protected readonly baseline = computed(() => (this.record() ? baselineOf(this.record()!) : undefined));
+  protected readonly waiver = computed(() => standing(this.record()?.waivers ?? [])[0]);
+  protected readonly problem = signal<string | null>(null);
+  protected readonly busy = signal(false);
+  protected readonly text = signal('');
+
+  protected async save(text: string): Promise<void> {
+    if (!this.person()) return this.problem.set('Pick who you are, at the top right.');
+    this.busy.set(true);
+    const sent = await this.desk.enter('scans', { kind: 'baseline', text });
+    this.busy.set(false);
+    if (sent.state === 'saved') this.entry()?.clear();
+    this.problem.set(sent.state === 'refused' ? sent.problem.message : sent.state === 'waiting' ? 'Not saved yet. The report is kept on this device and sent when the server is back.' : null);
+  }
+
+  protected async sign(submit: Event, reason: string): Promise<void> {
+    submit.preventDefault();
+    const sent = await this.desk.enter('waivers', { reason });
+    this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
+  }
+
+  protected async showText(scanId: string): Promise<void> {
+    try {
+      this.text.set(await this.client.reportText(this.record()!.id, scanId));
+    } catch (error) {
+      this.problem.set((error as Error).message);
+    }
+  }
+}

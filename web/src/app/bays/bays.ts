@@ -1,0 +1,61 @@
+/** All open jobs, a row each: the first thing seen in the morning. */
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { RouterLink } from '@angular/router';
+import type { Bay } from '@dormant-beacon/contract';
+import { Store } from '@ngrx/store';
+import { PersonPicker } from '../people/person-picker';
+import { Lens } from '../shared/lens';
+import { ThemeSwitch } from '../shared/theme-switch';
+import { sayWhen, When } from '../shared/when';
+import { BaysEvents, baysFeature } from './bays.state';
+
+const numbers = ['No', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'Eight', 'Nine', 'Ten', 'Eleven', 'Twelve'];
+
+/** `Eight jobs are open. Six can go on now.` */
+export function headline(bays: readonly Bay[]): string {
+  const open = bays.length;
+  const free = bays.filter((bay) => bay.waitsFor === null).length;
+  const say = (n: number) => numbers[n] ?? String(n);
+  const first = `${say(open)} ${open === 1 ? 'job is' : 'jobs are'} open.`;
+  if (free === open) return first;
+  return `${first} ${free === 0 ? 'All wait for clean drives.' : `${say(free)} can go on now.`}`;
+}
+
+/** True where every word of `text` stands somewhere in the row. */
+export function matches(bay: Bay, text: string): boolean {
+  const row = [bay.number, bay.title, bay.subtitle, bay.plate, bay.next, bay.stage, ...bay.rail.map(({ name }) => name)].join(' ').toLowerCase();
+  return text.toLowerCase().split(/\s+/).every((word) => row.includes(word));
+}
+
+@Component({
+  selector: 'db-bays',
+  imports: [Lens, MatButtonModule, PersonPicker, RouterLink, ThemeSwitch, When],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './bays.html',
+  styleUrl: './bays.scss',
+})
+export class Bays {
+  private readonly store = inject(Store);
+  protected readonly bays = this.store.selectSignal(baysFeature.selectOpenJobs);
+  protected readonly status = this.store.selectSignal(baysFeature.selectStatus);
+  protected readonly reason = this.store.selectSignal(baysFeature.selectReason);
+  protected readonly text = signal('');
+  protected readonly shown = computed(() => (this.text().trim() === '' ? this.bays() : this.bays().filter((bay) => matches(bay, this.text().trim()))));
+  protected readonly headline = computed(() => headline(this.bays()));
+  protected readonly first = computed(() => this.bays().find((bay) => bay.waitsFor === null) ?? null);
+  protected readonly skeletons = [0, 1, 2, 3, 4];
+
+  constructor() {
+    this.store.dispatch(BaysEvents.opened());
+  }
+
+  protected stageLine(bay: Bay): string {
+    const stage = bay.stage.replaceAll('-', ' ');
+    return bay.waitsFor ? `${stage} · waits for ${bay.waitsFor} until ${sayWhen(bay.waitsUntil)}` : stage;
+  }
+
+  protected again(): void {
+    this.store.dispatch(BaysEvents.opened());
+  }
+}

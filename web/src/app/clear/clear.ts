@@ -1,0 +1,142 @@
+/** Clear, read again, and give every code its end. */
+import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { RouterLink } from '@angular/router';
+import { type CodeEnd, codeEnds, standing } from '@dormant-beacon/core/job';
+import { Store } from '@ngrx/store';
+import { peopleFeature } from '../people/people.state';
+import { Caution } from '../shared/caution';
+import { ReportEntry } from '../shared/report-entry';
+import { When } from '../shared/when';
+import { Desk } from '../shell/desk';
+import { jobFeature } from '../shell/job.state';
+
+@Component({
+  selector: 'db-clear',
+  imports: [Caution, MatButtonModule, ReportEntry, RouterLink, When],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (stage()?.state === 'closed') {
+      <p class="quiet">Clearing opens {{ stage()!.reason === 'after a repair' ? 'after a repair that works' : 'when the baseline is saved' }}.</p>
+    } @else if (record(); as job) {
+      @if (problem()) {
+        <p class="problem" role="alert">{{ problem() }}</p>
+      }
+      @if (!cleared()) {
+        <db-caution>Clear with the supply steady and the ignition as the reader asks. On restraints: connectors locked, tools out, cabin empty, reach in from outside.</db-caution>
+        <p><button mat-flat-button type="button" (click)="clear()">The codes are cleared in every module</button></p>
+      } @else {
+        <p class="quiet">Cleared {{ cleared()!.observedAt | when }}.</p>
+        @if (!final() || reading()) {
+          <db-report-entry [draftName]="'final ' + job.id" question="Paste the final report" saveLabel="Save as the final scan" [busy]="busy()" (save)="save($event)" />
+        } @else {
+          <p class="quiet">Final scan of {{ final()!.observedAt | when }} against the baseline. <button mat-button type="button" (click)="reading.set(true)">Read again</button></p>
+        }
+      }
+      @if (ends().length > 0) {
+        <table class="plain">
+          <caption class="seen-only-by-readers">
+            Every code and its end
+          </caption>
+          <thead>
+            <tr><th scope="col">Code</th><th scope="col">Module</th><th scope="col">Its end</th><th><span class="seen-only-by-readers">What to do</span></th></tr>
+          </thead>
+          <tbody>
+            @for (end of ends(); track $index) {
+              <tr [class.open]="end.open">
+                <td><span class="mono">{{ end.code }}@if (end.failureType) {-{{ end.failureType }}}</span><small>{{ end.text }}</small></td>
+                <td>{{ end.module }}</td>
+                <td class="end">{{ end.end }}</td>
+                <td>
+                  @if (end.open) {
+                    @if (ending() === end) {
+                      <form (submit)="giveEnd($event, end, note.value)">
+                        <label class="field">Why it stays <input #note maxlength="200" autocomplete="off" placeholder="such as old, customer told" /></label>
+                        <button mat-flat-button type="submit">Out of scope</button>
+                      </form>
+                    } @else {
+                      <button mat-button type="button" (click)="ending.set(end)">It stays …</button>
+                    }
+                  }
+                </td>
+              </tr>
+            }
+          </tbody>
+        </table>
+        @if (stage()?.state === 'done') {
+          <p><a mat-flat-button [routerLink]="['/jobs', job.id, 'prove']">On to the proof</a></p>
+        } @else if (final()) {
+          <p class="quiet">A code that is still active may have another cause: <a [routerLink]="['/jobs', job.id, 'trace']">trace on</a>, or say why it stays.</p>
+        }
+      } @else if (final()) {
+        <p>The baseline held no code, and the final scan holds none.</p>
+      }
+    }
+  `,
+  styles: `
+    :host {
+      display: grid;
+      gap: 16px;
+    }
+    .open .end {
+      color: var(--ember);
+      font-weight: 650;
+    }
+    small {
+      display: block;
+      font-size: 14px;
+      color: var(--quiet);
+    }
+    form {
+      display: flex;
+      gap: 8px;
+      align-items: end;
+    }
+  `,
+})
+export class Clear {
+  private readonly desk = inject(Desk);
+  private readonly store = inject(Store);
+  private readonly entry = viewChild(ReportEntry);
+  protected readonly record = this.store.selectSignal(jobFeature.selectRecord);
+  private readonly person = this.store.selectSignal(peopleFeature.selectPerson);
+  private readonly assessment = this.store.selectSignal(jobFeature.selectAssessment);
+  protected readonly stage = computed(() => this.assessment()?.stages.find((stage) => stage.id === 'clear'));
+  private readonly lastRepair = computed(() => Math.max(0, ...standing(this.record()?.repairs ?? []).filter((repair) => repair.cured).map((repair) => repair.seq)));
+  protected readonly cleared = computed(() => standing(this.record()?.clearings ?? []).findLast((clearing) => clearing.seq > this.lastRepair()));
+  protected readonly final = computed(() => {
+    const cleared = this.cleared();
+    return cleared && standing(this.record()!.scans).findLast((scan) => scan.seq > cleared.seq && (scan.kind === 'final' || scan.kind === 'after-road'));
+  });
+  protected readonly ends = computed(() => (this.final() ? codeEnds(this.record()!, this.final()!) : []));
+  protected readonly problem = signal<string | null>(null);
+  protected readonly busy = signal(false);
+  protected readonly reading = signal(false);
+  protected readonly ending = signal<CodeEnd | null>(null);
+
+  protected async clear(): Promise<void> {
+    if (!this.person()) return this.problem.set('Pick who you are, at the top right.');
+    const sent = await this.desk.enter('clearings', {});
+    this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
+  }
+
+  protected async save(text: string): Promise<void> {
+    if (!this.person()) return this.problem.set('Pick who you are, at the top right.');
+    this.busy.set(true);
+    const sent = await this.desk.enter('scans', { kind: 'final', text });
+    this.busy.set(false);
+    if (sent.state === 'saved') {
+      this.entry()?.clear();
+      this.reading.set(false);
+    }
+    this.problem.set(sent.state === 'refused' ? sent.problem.message : sent.state === 'waiting' ? 'Not saved yet. The report is kept on this device and sent when the server is back.' : null);
+  }
+
+  protected async giveEnd(submit: Event, { module, code, failureType }: CodeEnd, note: string): Promise<void> {
+    submit.preventDefault();
+    if (note.trim() === '') return this.problem.set('Say why it stays.');
+    const sent = await this.desk.enter('code-ends', { module, code, failureType, end: 'out-of-scope', note: note.trim() });
+    this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
+    this.ending.set(null);
+  }
+}

@@ -1,0 +1,110 @@
+/** The report with which the car leaves, as it will print, and what is missing to close. */
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { baselineOf, codeEnds, lackingText, originOf, percent, proofOf, standing, unitOf } from '@dormant-beacon/core/job';
+import { showValue } from '@dormant-beacon/core/units';
+import { Store } from '@ngrx/store';
+import { peopleFeature } from '../people/people.state';
+import { Glyph } from '../shared/glyph';
+import { stateWords } from '../shared/lens';
+import { sayWhen, When } from '../shared/when';
+import { eventChoices } from '../take-in/new-job';
+import { Desk } from '../shell/desk';
+import { jobFeature } from '../shell/job.state';
+
+const rootWords = { 'found-and-removed': 'found and removed', 'found-and-left': 'found, left as it is', unknown: 'not known' };
+
+@Component({
+  selector: 'db-hand-back',
+  imports: [Glyph, MatButtonModule, When],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './hand-back.html',
+  styleUrl: './hand-back.scss',
+})
+export class HandBack {
+  private readonly desk = inject(Desk);
+  private readonly store = inject(Store);
+  protected readonly record = this.store.selectSignal(jobFeature.selectRecord);
+  private readonly people = this.store.selectSignal(peopleFeature.selectPeople);
+  private readonly person = this.store.selectSignal(peopleFeature.selectPerson);
+  private readonly assessment = this.store.selectSignal(jobFeature.selectAssessment);
+  protected readonly problem = signal<string | null>(null);
+  protected readonly today = new Date().toISOString();
+  protected readonly eventLabel = computed(() => eventChoices.find(({ value }) => value === this.record()?.head.event)?.label ?? '');
+
+  protected readonly beacons = computed(() => {
+    const record = this.record();
+    if (!record) return [];
+    return standing(record.beacons).map((beacon) => {
+      const id = originOf(record.beacons, beacon);
+      const state = this.assessment()!.lenses.find((lens) => lens.beaconId === id)!.state;
+      const proof = proofOf(record, beacon);
+      return {
+        id,
+        name: beacon.name,
+        words: stateWords[state],
+        state,
+        sure: proof ? percent(proof.watch.probability) : '–',
+        lacking: proof && !proof.returned ? proof.lacking.map(lackingText) : [],
+        lookAgainAt: proof && !proof.dormant ? proof.lookAgainAt : null,
+      };
+    });
+  });
+  protected readonly readings = computed(() => {
+    const record = this.record();
+    if (!record) return [];
+    return standing(record.readings).flatMap((reading) => {
+      const trace = record.traces.find((other) => originOf(record.traces, other) === reading.traceId);
+      const test = trace?.case.tests.find((other) => other.id === reading.test);
+      if (!test) return [];
+      const says = reading.overload ? 'over-limit' : reading.value != null ? showValue(reading.value, unitOf(test)) : reading.gone ? 'fault gone' : reading.found === true || reading.moved === true ? 'yes' : 'no';
+      return [{ id: reading.id, label: (test.label ?? test.id).replace(/[.?]$/, ''), says, by: this.nameOf(reading.personId), at: reading.observedAt }];
+    });
+  });
+  protected readonly repairs = computed(() =>
+    standing(this.record()?.repairs ?? []).map((repair) => ({ ...repair, by: this.nameOf(repair.personId), rootSays: `${rootWords[repair.root]}${repair.rootNote ? `: ${repair.rootNote}` : ''}` })),
+  );
+  protected readonly baseline = computed(() => (this.record() ? baselineOf(this.record()!) : undefined));
+  protected readonly waiver = computed(() => standing(this.record()?.waivers ?? [])[0]);
+  protected readonly final = computed(() => standing(this.record()?.scans ?? []).findLast((scan) => scan.kind === 'final' || scan.kind === 'after-road'));
+  protected readonly codes = computed(() => (this.final() ? codeEnds(this.record()!, this.final()!) : []));
+  protected readonly handedBack = computed(() => standing(this.record()?.handBacks ?? []).at(-1));
+  protected readonly missing = computed(() => {
+    const stages = this.assessment()?.stages ?? [];
+    const open = (id: string) => stages.some((stage) => stage.id === id && stage.state !== 'done');
+    const missing: string[] = [];
+    if (open('baseline')) missing.push('the baseline');
+    if (open('trace')) missing.push('a repair for every beacon');
+    if (open('clear')) missing.push('the final scan, with an end for every code');
+    const unproven = this.beacons().filter(({ state }) => state !== 'dormant').length;
+    if (unproven > 0) missing.push(`proof for ${unproven === 1 ? 'one beacon' : `${unproven} beacons`}`);
+    return missing;
+  });
+  protected readonly cautions = computed(() => {
+    const record = this.record();
+    if (!record) return [];
+    const cautions: string[] = [];
+    for (const beacon of this.beacons()) {
+      if (beacon.state === 'dark') cautions.push(`“${beacon.name}” is dark but not yet proven: ${beacon.lacking.join('; ')}. Tell us if it shows again; look again ${sayWhen(beacon.lookAgainAt)}.`);
+      else if (beacon.state !== 'dormant') cautions.push(`“${beacon.name}” is open: ${beacon.words}.`);
+    }
+    if (this.repairs().some((repair) => repair.root !== 'found-and-removed' && repair.cured)) cautions.push('What made a part fail is still there or not known: the fault may return.');
+    if (standing(record.beacons).some((beacon) => beacon.restraint === true)) cautions.push('Restraints: the maker’s procedures, local codes and licensed practice stand above this report.');
+    if (record.vehicle.highVoltage) cautions.push('High voltage on board: only qualified persons work on it.');
+    return cautions;
+  });
+
+  protected print(): void {
+    window.print();
+  }
+
+  protected async give(): Promise<void> {
+    if (!this.person()) return this.problem.set('Pick who you are, at the top right.');
+    const sent = await this.desk.enter('hand-backs', {});
+    this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
+  }
+
+  protected nameOf(personId: string): string {
+    return this.people().find((person) => person.id === personId)?.name ?? 'someone';
+  }
+}

@@ -1,0 +1,103 @@
+/** Exposures in the conditions in which it used to show, until it counts as dormant. */
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { RouterLink } from '@angular/router';
+import { lackingText, originOf, percent, proofOf, standing } from '@dormant-beacon/core/job';
+import { Store } from '@ngrx/store';
+import { peopleFeature } from '../people/people.state';
+import { asChoices, type Choice, ChoiceMany, ChoiceOne, usualConditions } from '../shared/choices';
+import { When } from '../shared/when';
+import { Desk } from '../shell/desk';
+import { jobFeature } from '../shell/job.state';
+import { DormancyCurve } from './dormancy-curve';
+
+@Component({
+  selector: 'db-prove',
+  imports: [ChoiceMany, ChoiceOne, DormancyCurve, MatButtonModule, RouterLink, When],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './prove.html',
+  styleUrl: './prove.scss',
+})
+export class Prove {
+  private readonly desk = inject(Desk);
+  private readonly store = inject(Store);
+  protected readonly record = this.store.selectSignal(jobFeature.selectRecord);
+  private readonly person = this.store.selectSignal(peopleFeature.selectPerson);
+  private readonly assessment = this.store.selectSignal(jobFeature.selectAssessment);
+  protected readonly stage = computed(() => this.assessment()?.stages.find((stage) => stage.id === 'prove'));
+  protected readonly proofs = computed(() => {
+    const record = this.record();
+    if (!record) return [];
+    return standing(record.beacons).flatMap((beacon) => {
+      const proof = proofOf(record, beacon);
+      return proof ? [{ beacon, id: originOf(record.beacons, beacon), proof }] : [];
+    });
+  });
+  protected readonly chosen = linkedSignal<string | null>(() => (this.proofs().find(({ proof }) => !proof.dormant) ?? this.proofs()[0])?.id ?? null);
+  protected readonly now = computed(() => this.proofs().find(({ id }) => id === this.chosen()) ?? null);
+  protected readonly lacking = computed(() => this.now()?.proof.lacking.map(lackingText) ?? []);
+  protected readonly exposures = computed(() => {
+    const now = this.now();
+    if (!now) return [];
+    const counts = new Map(now.proof.clean.map(({ exposure, counts }) => [exposure.id, counts]));
+    return standing(this.record()!.exposures)
+      .filter((exposure) => exposure.beaconId === now.id)
+      .map((exposure) => ({ ...exposure, counts: counts.get(exposure.id) ?? 0 }))
+      .reverse();
+  });
+
+  protected readonly what: readonly Choice[] = [
+    { value: 'clean', label: 'It stayed dark' },
+    { value: 'shown', label: 'It showed again' },
+  ];
+  protected readonly from: readonly Choice[] = [
+    { value: 'technician', label: 'the shop' },
+    { value: 'customer', label: 'the customer' },
+  ];
+  protected readonly checks: readonly Choice[] = [
+    { value: 'cold', label: 'it was a cold start' },
+    { value: 'bulb', label: 'bulb check seen at ignition on' },
+    { value: 'monitor', label: 'the reader says its monitor ran' },
+  ];
+  protected readonly conditionChoices = computed(() => asChoices([...new Set([...(this.now()?.beacon.conditions ?? []), ...usualConditions])]));
+  protected readonly outcome = signal('clean');
+  protected readonly reportedBy = signal('technician');
+  protected readonly checked = signal<readonly string[]>([]);
+  protected readonly conditions = signal<readonly string[]>([]);
+  protected readonly problem = signal<string | null>(null);
+  protected readonly all = signal(true);
+  protected readonly percent = percent;
+
+  /** One drive tells about every beacon that is watched, unless it is said of one alone. */
+  protected async enter(submit: Event): Promise<void> {
+    submit.preventDefault();
+    if (!this.person()) return this.problem.set('Pick who you are, at the top right.');
+    const shown = this.outcome() === 'shown';
+    const targets = shown || !this.all() ? [this.now()!] : this.proofs().filter(({ proof }) => !proof.returned);
+    for (const { id } of targets) {
+      const sent = await this.desk.enter('exposures', {
+        beaconId: id,
+        shown,
+        coldStart: this.checked().includes('cold'),
+        conditions: [...this.conditions()],
+        bulbCheck: this.checked().includes('bulb') ? 'passed' : 'not-seen',
+        monitorRan: this.checked().includes('monitor'),
+        reportedBy: this.reportedBy() === 'customer' ? 'customer' : 'technician',
+      });
+      if (sent.state === 'refused') return this.problem.set(sent.problem.message);
+    }
+    this.problem.set(null);
+    this.checked.set([]);
+    this.conditions.set([]);
+    this.outcome.set('clean');
+  }
+
+  protected toggleAll(): void {
+    this.all.update((all) => !all);
+  }
+
+  protected async takeBack(id: string): Promise<void> {
+    const sent = await this.desk.withdraw(id);
+    this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
+  }
+}

@@ -1,0 +1,32 @@
+/** The few glyphs that the product uses, shipped with it; decoration beside words, never alone. */
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { DomSanitizer } from '@angular/platform-browser';
+import caution from '@material-symbols/svg-400/rounded/warning.svg';
+import log from '@material-symbols/svg-400/rounded/history_edu.svg';
+import print from '@material-symbols/svg-400/rounded/print.svg';
+import theme from '@material-symbols/svg-400/rounded/contrast.svg';
+import undo from '@material-symbols/svg-400/rounded/undo.svg';
+
+const glyphs = { caution, log, print, theme, undo };
+export type GlyphName = keyof typeof glyphs;
+
+@Component({
+  selector: 'db-glyph',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `<span aria-hidden="true" [innerHTML]="svg()"></span>`,
+  styles: `
+    span {
+      display: inline-flex;
+      width: 24px;
+      height: 24px;
+      fill: currentColor;
+      vertical-align: middle;
+    }
+  `,
+})
+export class Glyph {
+  readonly name = input.required<GlyphName>();
+  private readonly sanitizer = inject(DomSanitizer);
+  /** Safe: the text is one of our own files, taken in at build. */
+  protected readonly svg = computed(() => this.sanitizer.bypassSecurityTrustHtml(glyphs[this.name()]));
+}

@@ -1,0 +1,47 @@
+/** Where entries are made: each gets its id, its time and its person, and goes through the outbox. */
+import { inject, Injectable } from '@angular/core';
+import type { Entered, FactData, FactKind } from '@dormant-beacon/contract';
+import type { JobHead, VehicleData } from '@dormant-beacon/core/job';
+import { Store } from '@ngrx/store';
+import { newId } from '../api/ids';
+import { Outbox, type Sent } from '../api/outbox';
+import { peopleFeature } from '../people/people.state';
+import { JobEvents, jobFeature } from './job.state';
+
+@Injectable({ providedIn: 'root' })
+export class Desk {
+  private readonly outbox = inject(Outbox);
+  private readonly store = inject(Store);
+  private readonly personId = this.store.selectSignal(peopleFeature.selectPersonId);
+  private readonly jobId = this.store.selectSignal(jobFeature.selectJobId);
+
+  /** Enters a fact in the job on the bench. */
+  enter<K extends FactKind>(kind: K, data: FactData<K>, corrects?: string): Promise<Sent<Entered>> {
+    return this.write(kind, { id: newId(), observedAt: new Date().toISOString(), ...(corrects ? { corrects } : {}), data });
+  }
+
+  /** Takes an entry back by a correcting one. */
+  withdraw(factId: string): Promise<Sent<Entered>> {
+    return this.write('withdrawals', { id: newId(), observedAt: new Date().toISOString(), withdraws: factId });
+  }
+
+  /** Opens a job; its id is known at once, so that one may go on without the server. */
+  async openJob(head: JobHead, vehicle: VehicleData): Promise<{ jobId: string; sent: Sent<{ number: string }> }> {
+    const jobId = newId();
+    const sent = await this.outbox.send<{ number: string }>({ path: '/api/jobs', key: newId(), personId: this.person(), body: { jobId, vehicleId: newId(), head, vehicle } });
+    return { jobId, sent };
+  }
+
+  private async write(kind: string, body: unknown): Promise<Sent<Entered>> {
+    const jobId = this.jobId()!;
+    const sent = await this.outbox.send<Entered>({ path: `/api/jobs/${jobId}/${kind}`, key: newId(), personId: this.person(), body });
+    if (sent.state === 'saved') this.store.dispatch(JobEvents.moved({ event: { jobId, seq: sent.answer.seq } }));
+    return sent;
+  }
+
+  private person(): string {
+    const personId = this.personId();
+    if (personId === null) throw new Error('No person is picked.');
+    return personId;
+  }
+}

@@ -1,0 +1,83 @@
+/** A job's frame: its rail, its path, the bench with the next thing to do, the log. */
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { MatButtonModule } from '@angular/material/button';
+import { MatProgressBarModule } from '@angular/material/progress-bar';
+import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { originOf, standing, type Stage } from '@dormant-beacon/core/job';
+import { Store } from '@ngrx/store';
+import { Events } from '../api/events';
+import { Outbox } from '../api/outbox';
+import { peopleFeature } from '../people/people.state';
+import { PersonPicker } from '../people/person-picker';
+import { Lens, stateWords } from '../shared/lens';
+import { ThemeSwitch } from '../shared/theme-switch';
+import { sayWhen, When } from '../shared/when';
+import { JobEvents, jobFeature } from './job.state';
+import { LogDrawer } from './log-drawer';
+
+/** `hand-back` as `Hand back`. */
+export function stageName(id: string): string {
+  const words = id.replaceAll('-', ' ');
+  return words.charAt(0).toUpperCase() + words.slice(1);
+}
+
+@Component({
+  selector: 'db-job-shell',
+  imports: [Lens, LogDrawer, MatButtonModule, MatProgressBarModule, PersonPicker, RouterLink, RouterLinkActive, RouterOutlet, ThemeSwitch, When],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './job-shell.html',
+  styleUrl: './job-shell.scss',
+})
+export class JobShell {
+  readonly jobId = input.required<string>();
+
+  private readonly store = inject(Store);
+  protected readonly record = this.store.selectSignal(jobFeature.selectRecord);
+  protected readonly reason = this.store.selectSignal(jobFeature.selectReason);
+  protected readonly assessment = this.store.selectSignal(jobFeature.selectAssessment);
+  protected readonly planning = this.store.selectSignal(jobFeature.selectPlanning);
+  protected readonly person = this.store.selectSignal(peopleFeature.selectPerson);
+  protected readonly people = this.store.selectSignal(peopleFeature.selectPeople);
+  protected readonly logOpen = signal(false);
+  protected readonly planShare = computed(() => {
+    const shares = Object.values(this.planning());
+    return shares.length === 0 ? null : Math.min(...shares);
+  });
+  protected readonly lenses = computed(() => {
+    const record = this.record();
+    if (!record) return [];
+    const beacons = standing(record.beacons);
+    return this.assessment()!.lenses.map((lens) => {
+      const beacon = beacons.find((other) => originOf(record.beacons, other) === lens.beaconId)!;
+      const when = beacon.conditions.length > 0 ? `, ${beacon.conditions.join(', ')}` : '';
+      return { ...lens, note: lens.kind === 'complaint' && lens.state === 'lit' ? `present${when}` : stateWords[lens.state] + when };
+    });
+  });
+  protected readonly logLine = computed(() => {
+    const record = this.record();
+    if (!record) return 'Log';
+    const facts = [record.beacons, record.scans, record.traces, record.readings, record.repairs, record.clearings, record.exposures, record.notes, record.handBacks].flat();
+    const last = facts.reduce((a, b) => (b.seq > (a?.seq ?? 0) ? b : a), facts[0]);
+    const name = this.people().find((person) => person.id === last?.personId)?.name.split(' ')[0];
+    return `Log · ${record.seq} ${record.seq === 1 ? 'entry' : 'entries'}${last && name ? `, last by ${name} ${sayWhen(last.observedAt)}` : ''}`;
+  });
+
+  constructor() {
+    const events = inject(Events);
+    effect(() => this.store.dispatch(JobEvents.opened({ jobId: this.jobId() })));
+    events.moved.pipe(takeUntilDestroyed()).subscribe((event) => this.store.dispatch(JobEvents.moved({ event })));
+    events.reconnected.pipe(takeUntilDestroyed()).subscribe(() => this.store.dispatch(this.record() ? JobEvents.missedSomething() : JobEvents.opened({ jobId: this.jobId() })));
+    inject(Outbox).onSavedLater(() => this.store.dispatch(JobEvents.missedSomething()));
+  }
+
+  protected nameOf(stage: Stage): string {
+    return stageName(stage.id);
+  }
+
+  protected noteOf(stage: Stage): string | null {
+    if (stage.state === 'later') return 'later';
+    if (stage.until) return `${stage.reason}, until ${sayWhen(stage.until)}`;
+    return stage.reason;
+  }
+}

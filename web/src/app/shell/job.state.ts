@@ -1,0 +1,109 @@
+/** The job on the bench: its record as the server has it, what to test next, and what it amounts to. */
+import { inject } from '@angular/core';
+import type { Moved } from '@dormant-beacon/contract';
+import { assessJob, type JobRecord, openTraces, originOf } from '@dormant-beacon/core/job';
+import type { NextTests } from '@dormant-beacon/core/trace';
+import { Actions, createEffect, ofType } from '@ngrx/effects';
+import { createActionGroup, createFeature, createReducer, createSelector, emptyProps, on, props, Store } from '@ngrx/store';
+import { catchError, filter, from, map, mergeMap, of, switchMap, withLatestFrom } from 'rxjs';
+import { Client } from '../api/client';
+import { Planner } from './planner';
+
+export const JobEvents = createActionGroup({
+  source: 'Job',
+  events: {
+    'Opened': props<{ jobId: string }>(),
+    'Left': emptyProps(),
+    'Loaded': props<{ record: JobRecord }>(),
+    'Not Loaded': props<{ reason: string }>(),
+    'Moved': props<{ event: Pick<Moved, 'jobId' | 'seq'> }>(),
+    'Missed Something': emptyProps(),
+    'Trace Planned': props<{ traceId: string; plan: NextTests }>(),
+    'Planning Advanced': props<{ traceId: string; share: number }>(),
+    'Planning Stopped': props<{ traceId: string }>(),
+    'Planning Failed': props<{ traceId: string; reason: string }>(),
+  },
+});
+
+interface JobState {
+  readonly jobId: string | null;
+  readonly record: JobRecord | null;
+  readonly reason: string | null;
+  readonly plans: Readonly<Record<string, NextTests>>;
+  readonly planning: Readonly<Record<string, number>>;
+  readonly planFailures: Readonly<Record<string, string>>;
+}
+
+const empty: JobState = { jobId: null, record: null, reason: null, plans: {}, planning: {}, planFailures: {} };
+
+function without<T>(entries: Readonly<Record<string, T>>, key: string): Readonly<Record<string, T>> {
+  return Object.fromEntries(Object.entries(entries).filter(([other]) => other !== key));
+}
+
+export const jobFeature = createFeature({
+  name: 'job',
+  reducer: createReducer<JobState>(
+    empty,
+    on(JobEvents.opened, (state, { jobId }) => (state.jobId === jobId ? state : { ...empty, jobId })),
+    on(JobEvents.left, () => empty),
+    on(JobEvents.loaded, (state, { record }) => (record.id === state.jobId && record.seq >= (state.record?.seq ?? 0) ? { ...state, record, reason: null } : state)),
+    on(JobEvents.notLoaded, (state, { reason }) => ({ ...state, reason })),
+    on(JobEvents.tracePlanned, (state, { traceId, plan }) => ({
+      ...state, plans: { ...state.plans, [traceId]: plan }, planning: without(state.planning, traceId), planFailures: without(state.planFailures, traceId),
+    })),
+    on(JobEvents.planningAdvanced, (state, { traceId, share }) => ({ ...state, planning: { ...state.planning, [traceId]: share } })),
+    on(JobEvents.planningStopped, (state, { traceId }) => ({ ...state, planning: without(state.planning, traceId), planFailures: { ...state.planFailures, [traceId]: 'You stopped the planning.' } })),
+    on(JobEvents.planningFailed, (state, { traceId, reason }) => ({ ...state, planning: without(state.planning, traceId), planFailures: { ...state.planFailures, [traceId]: reason } })),
+  ),
+  extraSelectors: ({ selectRecord, selectPlans }) => ({
+    selectAssessment: createSelector(selectRecord, selectPlans, (record, plans) => (record ? assessJob(record, new Map(Object.entries(plans))) : null)),
+  }),
+});
+
+export const loadJob = createEffect(
+  (actions = inject(Actions), client = inject(Client)) =>
+    actions.pipe(
+      ofType(JobEvents.opened),
+      switchMap(({ jobId }) => read(client, jobId)),
+    ),
+  { functional: true },
+);
+
+/** Another entry, from here or elsewhere: the record is read again where it is older. */
+export const followJob = createEffect(
+  (actions = inject(Actions), store = inject(Store), client = inject(Client)) =>
+    actions.pipe(
+      ofType(JobEvents.moved, JobEvents.missedSomething),
+      withLatestFrom(store.select(jobFeature.selectJobState)),
+      filter(([event, { jobId, record }]) => jobId !== null && (!('event' in event) || (event.event.jobId === jobId && event.event.seq > (record?.seq ?? 0)))),
+      switchMap(([, { jobId }]) => read(client, jobId!)),
+    ),
+  { functional: true },
+);
+
+function read(client: Client, jobId: string) {
+  return from(client.job(jobId)).pipe(
+    map((record) => JobEvents.loaded({ record })),
+    catchError((error: Error) => of(JobEvents.notLoaded({ reason: error.message }))),
+  );
+}
+
+/** Plans every open trace of a record that came in, in the worker. */
+export const planTraces = createEffect(
+  (actions = inject(Actions), planner = inject(Planner)) =>
+    actions.pipe(
+      ofType(JobEvents.loaded),
+      switchMap(({ record }) =>
+        from(openTraces(record)).pipe(
+          mergeMap((trace) => {
+            const traceId = originOf(record.traces, trace);
+            return planner.plan(record, trace).pipe(
+              map((step) => ('plan' in step ? JobEvents.tracePlanned({ traceId, plan: step.plan }) : JobEvents.planningAdvanced({ traceId, share: step.share }))),
+              catchError((error: Error) => of(JobEvents.planningFailed({ traceId, reason: error.message }))),
+            );
+          }),
+        ),
+      ),
+    ),
+  { functional: true },
+);

@@ -1,0 +1,132 @@
+/** The logbook of a job: what was entered, by whom, when; an entry can be taken back by a correcting one. */
+import { ChangeDetectionStrategy, Component, effect, inject, input, output, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import type { LogEntry } from '@dormant-beacon/contract';
+import { Store } from '@ngrx/store';
+import { Client } from '../api/client';
+import { peopleFeature } from '../people/people.state';
+import { When } from '../shared/when';
+import { Desk } from './desk';
+
+const fixed = new Set(['job', 'head', 'scans', 'waivers']);
+
+@Component({
+  selector: 'db-log-drawer',
+  imports: [MatButtonModule, When],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="top">
+      <h2>Log</h2>
+      <button mat-button type="button" (click)="closed.emit()">Close</button>
+    </div>
+    @if (problem()) {
+      <p class="problem" role="alert">{{ problem() }}</p>
+    }
+    @if (!whole()) {
+      <p class="problem" role="alert">The chain of this logbook is broken: an entry was changed outside the product.</p>
+    }
+    <ol>
+      @for (entry of entries(); track entry.seq) {
+        <li [class.gone]="isGone(entry)">
+          <span class="mono quiet seq">{{ entry.seq }}</span>
+          <span>
+            {{ entry.says }}
+            <small>{{ nameOf(entry.personId) }} · {{ entry.observedAt | when }}</small>
+          </span>
+          @if (canTakeBack(entry)) {
+            <button mat-button type="button" (click)="takeBack(entry)" [attr.aria-label]="'Take back: ' + entry.says">Take back</button>
+          }
+        </li>
+      }
+    </ol>
+  `,
+  styles: `
+    :host {
+      flex: 1;
+      min-width: 0;
+      padding: 12px 12px 24px 0;
+    }
+    .top {
+      display: flex;
+      justify-content: space-between;
+      align-items: center;
+    }
+    ol {
+      margin: 0;
+      padding: 0;
+      list-style: none;
+    }
+    li {
+      display: grid;
+      grid-template-columns: 28px minmax(0, 1fr) auto;
+      gap: 6px;
+      padding: 8px 0;
+      font-size: 15px;
+      overflow-wrap: anywhere;
+    }
+    small {
+      display: block;
+      font-size: 14px;
+      color: var(--quiet);
+    }
+    .seq {
+      font-size: 14px;
+    }
+    .gone {
+      color: var(--quiet);
+      text-decoration: line-through;
+    }
+    @media (max-width: 1000px) {
+      :host {
+        padding: 8px 16px 24px;
+      }
+    }
+  `,
+})
+export class LogDrawer {
+  readonly jobId = input.required<string>();
+  readonly seq = input.required<number>();
+  readonly closed = output();
+
+  private readonly client = inject(Client);
+  private readonly desk = inject(Desk);
+  private readonly people = inject(Store).selectSignal(peopleFeature.selectPeople);
+  protected readonly entries = signal<readonly LogEntry[]>([]);
+  protected readonly whole = signal(true);
+  protected readonly problem = signal<string | null>(null);
+
+  constructor() {
+    effect(() => {
+      this.seq();
+      void this.read(this.jobId());
+    });
+  }
+
+  protected nameOf(personId: string): string {
+    return this.people().find((person) => person.id === personId)?.name ?? 'someone';
+  }
+
+  protected isGone(entry: LogEntry): boolean {
+    return entry.withdrawn || this.entries().some((other) => other.corrects !== null && other.corrects === entry.factId);
+  }
+
+  protected canTakeBack(entry: LogEntry): boolean {
+    return entry.factId !== null && !fixed.has(entry.kind) && !this.isGone(entry);
+  }
+
+  protected async takeBack(entry: LogEntry): Promise<void> {
+    const sent = await this.desk.withdraw(entry.factId!);
+    this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
+  }
+
+  private async read(jobId: string): Promise<void> {
+    try {
+      const { entries, whole } = await this.client.logbook(jobId);
+      this.entries.set([...entries].reverse());
+      this.whole.set(whole);
+      this.problem.set(null);
+    } catch (error) {
+      this.problem.set((error as Error).message);
+    }
+  }
+}

@@ -1,0 +1,97 @@
+/** What was done, what made the part fail, and whether it works now. */
+import { ChangeDetectionStrategy, Component, inject, input, linkedSignal, output, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import type { FactData } from '@dormant-beacon/contract';
+import type { TraceRepair } from '@dormant-beacon/core/trace';
+import { Caution } from '../shared/caution';
+import { type Choice, ChoiceOne } from '../shared/choices';
+import { Desk } from '../shell/desk';
+
+@Component({
+  selector: 'db-repair-form',
+  imports: [Caution, ChoiceOne, MatButtonModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <form #form (submit)="save($event, form)">
+      <h2>Record the repair</h2>
+      @if (repair()?.caution; as text) {
+        <db-caution>{{ text }}</db-caution>
+      }
+      <label class="field">What was done <input name="label" required maxlength="200" autocomplete="off" [value]="repair()?.label ?? ''" placeholder="such as Replace the end switch" /></label>
+      <db-choice question="How" [choices]="methods" [(value)]="method" />
+      <label class="field">Part fitted, with its number <input name="part" maxlength="120" autocomplete="off" placeholder="none" /></label>
+      <db-choice question="What made it fail?" [choices]="roots" [(value)]="root" />
+      @if (root() !== 'unknown') {
+        <label class="field">The root, in a few words <input name="rootNote" maxlength="300" autocomplete="off" placeholder="such as seal torn, water inside" /></label>
+      } @else {
+        <p class="quiet">Without its root the proof starts lower: what killed the part may still be there.</p>
+      }
+      <db-choice question="Tried before closing: does it work now?" [choices]="yesNo" [(value)]="cured" />
+      @if (problem()) {
+        <p class="problem" role="alert">{{ problem() }}</p>
+      }
+      <div class="row">
+        <button mat-flat-button type="submit">Save the repair</button>
+        <button mat-button type="button" (click)="left.emit()">Not yet</button>
+      </div>
+    </form>
+  `,
+  styles: `
+    form {
+      display: grid;
+      gap: 14px;
+      padding: 16px;
+      border-radius: 14px;
+      background: var(--ground);
+    }
+    .row {
+      display: flex;
+      gap: 10px;
+    }
+  `,
+})
+export class RepairForm {
+  readonly beaconIds = input.required<readonly string[]>();
+  readonly traceId = input<string | null>(null);
+  readonly repair = input<TraceRepair | null>(null);
+  readonly left = output();
+
+  private readonly desk = inject(Desk);
+  protected readonly methods: readonly Choice[] = ['replace', 'clean', 'reseat', 'retension', 'repair'].map((value) => ({ value, label: value }));
+  protected readonly roots: readonly Choice[] = [
+    { value: 'found-and-removed', label: 'found and removed' },
+    { value: 'found-and-left', label: 'found, left as it is' },
+    { value: 'unknown', label: 'not known' },
+  ];
+  protected readonly yesNo: readonly Choice[] = [
+    { value: 'yes', label: 'yes, it works' },
+    { value: 'no', label: 'no, the fault still shows' },
+  ];
+  protected readonly method = linkedSignal<string>(() => this.repair()?.method ?? 'replace');
+  protected readonly root = signal('');
+  protected readonly cured = signal('');
+  protected readonly problem = signal<string | null>(null);
+
+  protected async save(submit: Event, form: HTMLFormElement): Promise<void> {
+    submit.preventDefault();
+    const text = (name: string) => new FormData(form).get(name)?.toString().trim() || null;
+    const label = text('label');
+    if (!label) return this.problem.set('Say what was done.');
+    if (this.root() === '') return this.problem.set('Say whether the root was found.');
+    if (this.cured() === '') return this.problem.set('Say whether it works now.');
+    const data: FactData<'repairs'> = {
+      traceId: this.traceId(),
+      element: this.repair()?.element ?? null,
+      beaconIds: [...this.beaconIds()],
+      label,
+      method: this.method() as FactData<'repairs'>['method'],
+      part: text('part'),
+      root: this.root() as FactData<'repairs'>['root'],
+      rootNote: text('rootNote'),
+      cured: this.cured() === 'yes',
+    };
+    const sent = await this.desk.enter('repairs', data);
+    this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
+    if (sent.state !== 'refused') this.left.emit();
+  }
+}

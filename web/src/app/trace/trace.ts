@@ -1,0 +1,180 @@
+/** Suspects, the next best test, readings, until one suspect stands. */
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { caseOf, meaning, openTraces, originOf, percent, proofOf, standing, suspectLabel, traceOf, unitOf } from '@dormant-beacon/core/job';
+import type { NextAction, TraceReading, TraceTest } from '@dormant-beacon/core/trace';
+import { showCents, showValue } from '@dormant-beacon/core/units';
+import { Store } from '@ngrx/store';
+import { peopleFeature } from '../people/people.state';
+import { Caution } from '../shared/caution';
+import { ReadingPad } from '../shared/reading-pad';
+import { When } from '../shared/when';
+import { Desk } from '../shell/desk';
+import { JobEvents, jobFeature } from '../shell/job.state';
+import { CircuitDrawing } from './circuit-drawing';
+import { RepairForm } from './repair-form';
+import { TemplateChooser } from './template-chooser';
+
+@Component({
+  selector: 'db-trace',
+  imports: [Caution, CircuitDrawing, MatButtonModule, ReadingPad, RepairForm, TemplateChooser, When],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './trace.html',
+  styleUrl: './trace.scss',
+})
+export class TracePage {
+  private readonly desk = inject(Desk);
+  private readonly store = inject(Store);
+  protected readonly record = this.store.selectSignal(jobFeature.selectRecord);
+  protected readonly person = this.store.selectSignal(peopleFeature.selectPerson);
+  private readonly assessment = this.store.selectSignal(jobFeature.selectAssessment);
+  private readonly plans = this.store.selectSignal(jobFeature.selectPlans);
+  private readonly failures = this.store.selectSignal(jobFeature.selectPlanFailures);
+  private readonly planning = this.store.selectSignal(jobFeature.selectPlanning);
+
+  protected readonly closed = computed(() => this.assessment()?.stages.find((stage) => stage.id === 'trace')?.state === 'closed');
+  /** Beacons without a repair that worked, or back after it. */
+  protected readonly untreated = computed(() => {
+    const record = this.record();
+    if (!record) return [];
+    return standing(record.beacons)
+      .map((beacon) => ({ id: originOf(record.beacons, beacon), name: beacon.name, restraint: beacon.restraint === true, proof: proofOf(record, beacon) }))
+      .filter(({ proof }) => !proof || proof.returned !== null);
+  });
+  protected readonly trace = computed(() => {
+    const record = this.record();
+    if (!record) return null;
+    const open = openTraces(record);
+    for (const { id, proof } of this.untreated()) {
+      const trace = traceOf(record.traces, id);
+      if (trace && open.includes(trace) && !(proof?.returned && trace.seq < proof.returned.seq)) return trace;
+    }
+    return null;
+  });
+  protected readonly traceId = computed(() => (this.trace() ? originOf(this.record()!.traces, this.trace()!) : null));
+  protected readonly case = computed(() => (this.trace() ? caseOf(this.record()!, this.trace()!) : null));
+  protected readonly plan = computed(() => (this.traceId() ? (this.plans()[this.traceId()!] ?? null) : null));
+  protected readonly planFailure = computed(() => (this.traceId() ? (this.failures()[this.traceId()!] ?? null) : null));
+  protected readonly planningShare = computed(() => (this.traceId() ? (this.planning()[this.traceId()!] ?? null) : null));
+  protected readonly beaconIds = computed(() => this.trace()?.beaconIds ?? []);
+  protected readonly restraint = computed(() => this.untreated().some(({ restraint }) => restraint));
+  protected readonly toChoose = computed(() => this.untreated().filter(({ restraint }) => !restraint));
+  /** The beacons that a new trace is for; all of them unless someone says otherwise. */
+  protected readonly picked = linkedSignal<readonly string[]>(() => this.toChoose().map(({ id }) => id));
+
+  protected readonly shares = computed(() => {
+    const shares = new Map<string, number>();
+    for (const { element, probability } of this.plan()?.suspects ?? []) shares.set(element, (shares.get(element) ?? 0) + probability);
+    return shares;
+  });
+  protected readonly suspects = computed(() => {
+    const source = this.case();
+    const plan = this.plan();
+    if (!source || !plan) return [];
+    return plan.suspects.slice(0, 6).map(({ id, probability }) => ({
+      id,
+      label: source.suspects?.find((suspect) => suspect.id === id)?.label ?? suspectLabel(source, id),
+      probability,
+      says: percent(probability),
+    }));
+  });
+  protected readonly actions = computed(() => (this.plan()?.next ?? []).slice(0, 9));
+  protected readonly chosen = linkedSignal<string | null>(() => {
+    const first = this.plan()?.next[0];
+    return first ? keyOf(first) : null;
+  });
+  protected readonly chosenAction = computed(() => this.plan()?.next.find((action) => keyOf(action) === this.chosen()) ?? null);
+  protected readonly test = computed(() => {
+    const action = this.chosenAction();
+    return action?.action === 'test' ? (this.case()!.tests.find((test) => test.id === action.test) ?? null) : null;
+  });
+  protected readonly repair = computed(() => {
+    const action = this.chosenAction();
+    return action?.action === 'repair' ? (this.case()!.repairs.find((repair) => repair.element === action.element) ?? null) : null;
+  });
+  protected readonly asked = computed(() => {
+    const test = this.test();
+    return test && 'from' in test ? [test.from, test.to] : [];
+  });
+  protected readonly readings = computed(() => {
+    const record = this.record();
+    const source = this.case();
+    if (!record || !source) return [];
+    return standing(record.readings)
+      .filter((reading) => reading.traceId === this.traceId())
+      .map((reading) => {
+        const test = source.tests.find((other) => other.id === reading.test);
+        return { id: reading.id, at: reading.observedAt, label: (test?.label ?? reading.test).replace(/[.?]$/, ''), says: says(test, reading) };
+      })
+      .reverse();
+  });
+  /** Earlier repairs of the job: on a comeback they are read before anything is touched. */
+  protected readonly earlier = computed(() => standing(this.record()?.repairs ?? []));
+  protected readonly recording = signal(false);
+  protected readonly problem = signal<string | null>(null);
+
+  protected keyOf = keyOf;
+
+  protected labelOf(action: NextAction): string {
+    const source = this.case()!;
+    if (action.action === 'repair') return source.repairs.find((repair) => repair.element === action.element)?.label ?? `Repair ${action.element}`;
+    return source.tests.find((test) => test.id === action.test)?.label ?? action.test;
+  }
+
+  protected noteOf(action: NextAction): string {
+    const source = this.case()!;
+    if (action.action === 'repair') return `${percent(this.shares().get(action.element) ?? 0)} sure · about ${showCents(action.expectedCents)} to the end this way`;
+    const test = source.tests.find((other) => other.id === action.test)!;
+    const meanings = action.outcomes.slice(0, 2).map((outcome) => meaning(source, test, outcome));
+    return `${meanings.join('; ')} · about ${showCents(action.expectedCents)} to the end`;
+  }
+
+  protected minutesOf(action: NextAction): string {
+    const minutes = action.action === 'test' ? action.minutes : (this.case()!.repairs.find((repair) => repair.element === action.element)?.minutes ?? 0);
+    return `${minutes} min`;
+  }
+
+  protected metered(test: TraceTest): boolean {
+    return !('element' in test);
+  }
+
+  protected unit(test: TraceTest): 'V' | 'Ω' | 'A' {
+    return unitOf(test);
+  }
+
+  protected where(test: TraceTest): string {
+    if ('from' in test) return `${test.from} → ${test.to}`;
+    return 'through' in test ? `through ${test.through}` : '';
+  }
+
+  protected async read(reading: { value?: number; overload?: true; found?: boolean; moved?: boolean; gone?: true }): Promise<void> {
+    if (!this.person()) return this.problem.set('Pick who you are, at the top right.');
+    const sent = await this.desk.enter('readings', { traceId: this.traceId()!, test: this.test()!.id, ...reading });
+    this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
+  }
+
+  protected async takeBack(readingId: string): Promise<void> {
+    const sent = await this.desk.withdraw(readingId);
+    this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
+  }
+
+  protected stopPlanning(): void {
+    this.store.dispatch(JobEvents.planningStopped({ traceId: this.traceId()! }));
+  }
+
+  protected toggle(id: string): void {
+    this.picked.update((picked) => (picked.includes(id) ? picked.filter((other) => other !== id) : [...picked, id]));
+  }
+}
+
+function keyOf(action: NextAction): string {
+  return action.action === 'test' ? `test ${action.test}` : `repair ${action.element}`;
+}
+
+function says(test: TraceTest | undefined, { value, overload, found, moved, gone }: Omit<TraceReading, 'test'>): string {
+  if (overload) return 'OL';
+  if (value != null) return showValue(value, test ? unitOf(test) : 'V');
+  if (gone) return 'fault gone';
+  if (moved != null) return moved ? 'moved' : 'stayed';
+  return found ? 'yes' : 'no';
+}
