@@ -11,7 +11,12 @@ import { runScript, say } from './say.mjs';
 export const servedWeb = join(root, 'web', 'dist');
 
 export async function buildNode() {
-  await runQuietly(process.execPath, [join(root, 'node_modules', 'typescript', 'bin', 'tsc'), '-b'], 'The build failed.', { cwd: root });
+  await runQuietly(
+    process.execPath,
+    [join(root, 'node_modules', 'typescript', 'bin', 'tsc'), '-b'],
+    'The build failed.',
+    { cwd: root },
+  );
 }
 
 /**
@@ -20,15 +25,28 @@ export async function buildNode() {
  */
 export async function buildWeb(folder = servedWeb) {
   const stamp = join(folder, '.built-from');
-  const wanted = fingerprint(['core/dist', 'contract/dist', 'web/src', 'web/public', 'web/angular.json', 'web/tsconfig.json', 'package-lock.json']);
+  const wanted = fingerprint([
+    'core/dist',
+    'contract/dist',
+    'web/src',
+    'web/public',
+    'web/angular.json',
+    'web/tsconfig.json',
+    'package-lock.json',
+  ]);
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
   rmSync(stamp, { force: true });
   say('Building the web application');
   const ng = join(root, 'node_modules', '@angular', 'cli', 'bin', 'ng.js');
-  await runQuietly(process.execPath, [ng, 'build', '--output-path', folder, '--progress', 'false'], 'The web application could not be built.', {
-    cwd: join(root, 'web'),
-    env: { ...process.env, NG_CLI_ANALYTICS: 'false', CI: 'true' },
-  });
+  await runQuietly(
+    process.execPath,
+    [ng, 'build', '--output-path', folder, '--progress', 'false'],
+    'The web application could not be built.',
+    {
+      cwd: join(root, 'web'),
+      env: { ...process.env, NG_CLI_ANALYTICS: 'false', CI: 'true' },
+    },
+  );
   compress(join(folder, 'browser'));
   writeFileSync(stamp, wanted);
 }
@@ -39,7 +57,10 @@ function compress(folder) {
     const path = join(folder, entry.name);
     if (entry.isDirectory()) compress(path);
     else if (/\.(?:js|css|svg|json|txt|webmanifest)$/.test(entry.name))
-      writeFileSync(`${path}.br`, brotliCompressSync(readFileSync(path), { params: { [constants.BROTLI_PARAM_QUALITY]: 11 } }));
+      writeFileSync(
+        `${path}.br`,
+        brotliCompressSync(readFileSync(path), { params: { [constants.BROTLI_PARAM_QUALITY]: 11 } }),
+      );
   }
 }
 
@@ -50,7 +71,8 @@ function fingerprint(places) {
     const status = statSync(path, { throwIfNoEntry: false });
     if (!status) return;
     if (status.isDirectory()) for (const name of readdirSync(path).sort()) add(join(path, name));
-    else if (!path.endsWith('.spec.ts') && !path.endsWith('.tsbuildinfo')) hash.update(path).update(readFileSync(path));
+    else if (!path.endsWith('.spec.ts') && !path.endsWith('.tsbuildinfo'))
+      hash.update(path).update(readFileSync(path));
   };
   for (const place of places) add(join(root, place));
   return hash.digest('hex');

@@ -1,7 +1,16 @@
 // The installation's own MariaDB: made once, started on 127.0.0.1, shut down properly.
 import { spawn } from 'node:child_process';
 import { randomBytes, createHash } from 'node:crypto';
-import { chmodSync, existsSync, mkdirSync, readFileSync, renameSync, rmSync, statfsSync, writeFileSync } from 'node:fs';
+import {
+  chmodSync,
+  existsSync,
+  mkdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statfsSync,
+  writeFileSync,
+} from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -89,11 +98,20 @@ async function initialise(folder, data) {
   }
   if (existsSync(data)) return;
   const { bavail, bsize } = statfsSync(folder);
-  if (bavail * bsize < 300e6) throw new Stop(`Only ${Math.round((bavail * bsize) / 1e6)} MB are free where the data is kept (${folder}); 300 MB are needed.`);
+  if (bavail * bsize < 300e6)
+    throw new Stop(
+      `Only ${Math.round((bavail * bsize) / 1e6)} MB are free where the data is kept (${folder}); 300 MB are needed.`,
+    );
   say('Making the database');
   await runQuietly(
     'mariadb-install-db',
-    ['--no-defaults', `--datadir=${making}`, '--auth-root-authentication-method=normal', '--skip-test-db', ...asRoot()],
+    [
+      '--no-defaults',
+      `--datadir=${making}`,
+      '--auth-root-authentication-method=normal',
+      '--skip-test-db',
+      ...asRoot(),
+    ],
     'MariaDB’s data folder could not be made.',
   );
   renameSync(making, data);
@@ -128,10 +146,22 @@ function launch(folder, data, port, { owner, application }) {
     { mode: 0o600 },
   );
   const args = [
-    '--no-defaults', `--datadir=${data}`, `--port=${port}`, '--bind-address=127.0.0.1', `--socket=${socketPath(folder)}`,
-    `--pid-file=${join(folder, 'run', 'mariadb.pid')}`, `--log-error=${join(folder, 'run', 'mariadb.log')}`, `--init-file=${users}`,
-    '--skip-name-resolve', '--innodb-flush-log-at-trx-commit=1', '--character-set-server=utf8mb4', '--collation-server=utf8mb4_unicode_ci',
-    '--innodb-buffer-pool-size=128M', '--max-connections=120', '--performance-schema=OFF', ...asRoot(),
+    '--no-defaults',
+    `--datadir=${data}`,
+    `--port=${port}`,
+    '--bind-address=127.0.0.1',
+    `--socket=${socketPath(folder)}`,
+    `--pid-file=${join(folder, 'run', 'mariadb.pid')}`,
+    `--log-error=${join(folder, 'run', 'mariadb.log')}`,
+    `--init-file=${users}`,
+    '--skip-name-resolve',
+    '--innodb-flush-log-at-trx-commit=1',
+    '--character-set-server=utf8mb4',
+    '--collation-server=utf8mb4_unicode_ci',
+    '--innodb-buffer-pool-size=128M',
+    '--max-connections=120',
+    '--performance-schema=OFF',
+    ...asRoot(),
   ];
   // In a process group of its own, so that Ctrl-C reaches it only through us.
   return spawn('mariadbd', args, { detached: true, stdio: 'ignore' });
@@ -152,7 +182,8 @@ function socketPath(folder) {
  */
 async function answering(port, credentials, folder, ended) {
   for (let n = 0; n < 600; n++) {
-    if (ended()) throw new Stop(`MariaDB ended at its start. Its log says why: ${join(folder, 'run', 'mariadb.log')}`);
+    if (ended())
+      throw new Stop(`MariaDB ended at its start. Its log says why: ${join(folder, 'run', 'mariadb.log')}`);
     try {
       const connection = await asOwner({ port, credentials });
       await connection.end();
@@ -167,7 +198,14 @@ async function answering(port, credentials, folder, ended) {
 /** A connection with all rights. @param {{ port: number, credentials: Credentials }} database @param {string} [name] */
 export async function asOwner({ port, credentials }, name) {
   const { createConnection } = await import('mysql2/promise');
-  return createConnection({ host: '127.0.0.1', port, user: ownerName, password: credentials.owner, multipleStatements: true, ...(name ? { database: name } : {}) });
+  return createConnection({
+    host: '127.0.0.1',
+    port,
+    user: ownerName,
+    password: credentials.owner,
+    multipleStatements: true,
+    ...(name ? { database: name } : {}),
+  });
 }
 
 /** @returns {Promise<number>} */

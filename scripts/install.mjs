@@ -17,7 +17,8 @@ const leastFreeBytes = 600e6;
 /** @param {'start' | 'test'} purpose */
 export async function install(purpose) {
   const [major = 0, minor = 0] = process.versions.node.split('.').map(Number);
-  if (major < 20 || (major === 20 && minor < 19)) throw new Stop(`Node.js 20.19 or newer is needed; this is ${process.versions.node}.`);
+  if (major < 20 || (major === 20 && minor < 19))
+    throw new Stop(`Node.js 20.19 or newer is needed; this is ${process.versions.node}.`);
   checkDisk();
   await installDebianPackages(purpose === 'test' ? forTest : forStart);
   await installNodePackages();
@@ -25,29 +26,53 @@ export async function install(purpose) {
 
 function checkDisk() {
   const { bavail, bsize } = statfsSync(root);
-  if (bavail * bsize < leastFreeBytes) throw new Stop(`Only ${Math.round((bavail * bsize) / 1e6)} MB are free on the disk; ${leastFreeBytes / 1e6} MB are needed. Make room, then start again.`);
+  if (bavail * bsize < leastFreeBytes)
+    throw new Stop(
+      `Only ${Math.round((bavail * bsize) / 1e6)} MB are free on the disk; ${leastFreeBytes / 1e6} MB are needed. Make room, then start again.`,
+    );
 }
 
 /** @param {readonly { file: string, name: string }[]} wanted */
 async function installDebianPackages(wanted) {
   const missing = [...new Set(wanted.filter(({ file }) => !existsSync(file)).map(({ name }) => name))];
   if (missing.length === 0) return;
-  if (!existsSync('/usr/bin/apt-get')) throw new Stop(`These programs are missing: ${missing.join(', ')}. Install them with this system’s package tool, then start again.`);
+  if (!existsSync('/usr/bin/apt-get'))
+    throw new Stop(
+      `These programs are missing: ${missing.join(', ')}. Install them with this system’s package tool, then start again.`,
+    );
   const command = ['apt-get', 'install', '-y', '--no-install-recommends', ...missing];
-  if (process.getuid?.() !== 0) throw new Stop(`Missing: ${missing.join(', ')}. Run this once, then start again:\n\n  sudo apt-get update && sudo ${command.join(' ')}`);
+  if (process.getuid?.() !== 0)
+    throw new Stop(
+      `Missing: ${missing.join(', ')}. Run this once, then start again:\n\n  sudo apt-get update && sudo ${command.join(' ')}`,
+    );
   say(`Installing from Debian: ${missing.join(', ')}`);
   process.env['DEBIAN_FRONTEND'] = 'noninteractive';
-  await runQuietly('apt-get', ['update'], 'The package lists could not be read. Check the network, then start again.');
-  await runQuietly(command[0] ?? '', command.slice(1), `Debian’s packages could not be installed. Try it by hand: ${command.join(' ')}`);
+  await runQuietly(
+    'apt-get',
+    ['update'],
+    'The package lists could not be read. Check the network, then start again.',
+  );
+  await runQuietly(
+    command[0] ?? '',
+    command.slice(1),
+    `Debian’s packages could not be installed. Try it by hand: ${command.join(' ')}`,
+  );
 }
 
 /** An install that was cut short has no stamp and is made again. */
 async function installNodePackages() {
   const stamp = join(root, 'node_modules', '.complete');
-  const wanted = createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).digest('hex');
+  const wanted = createHash('sha256')
+    .update(readFileSync(join(root, 'package-lock.json')))
+    .digest('hex');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
   rmSync(stamp, { force: true });
   say('Installing the packages of the lock file (a minute or two)');
-  await run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { cwd: root }, 'The packages could not be installed. Check the network, then start again.');
+  await run(
+    'npm',
+    ['ci', '--no-audit', '--no-fund', '--loglevel=error'],
+    { cwd: root },
+    'The packages could not be installed. Check the network, then start again.',
+  );
   writeFileSync(stamp, wanted);
 }

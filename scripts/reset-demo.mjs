@@ -12,7 +12,9 @@ await runScript(async () => {
   const folder = dataFolder();
   const lock = join(folder, 'run', 'start.pid');
   if (existsSync(lock) && commandOf(Number(readFileSync(lock, 'utf8'))).includes('start.mjs'))
-    throw new Stop('Dormant Beacon is running with this data. End it first with Ctrl-C, then reset the demo.');
+    throw new Stop(
+      'Dormant Beacon is running with this data. End it first with Ctrl-C, then reset the demo.',
+    );
   await install('start');
   await buildNode();
   const database = await startDatabase(folder);

@@ -33,6 +33,8 @@ export function runQuietly(program, args, failure, options = {}) {
     child.stdout?.on('data', (chunk) => (output += chunk));
     child.stderr?.on('data', (chunk) => (output += chunk));
     child.on('error', () => reject(new Stop(failure)));
-    child.on('exit', (code) => (code === 0 ? resolve(output) : reject(new Stop(`${output.slice(-4000)}\n${failure}`))));
+    child.on('exit', (code) =>
+      code === 0 ? resolve(output) : reject(new Stop(`${output.slice(-4000)}\n${failure}`)),
+    );
   });
 }

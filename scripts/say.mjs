@@ -17,7 +17,10 @@ export async function runScript(main) {
     await main();
   } catch (error) {
     if (error instanceof Stop) process.stderr.write(`\n${error.message}\n`);
-    else if (/** @type {NodeJS.ErrnoException} */ (error).code === 'ENOSPC') process.stderr.write('\nThe disk is full. Make room, then start again; nothing that was saved is lost.\n');
+    else if (/** @type {NodeJS.ErrnoException} */ (error).code === 'ENOSPC')
+      process.stderr.write(
+        '\nThe disk is full. Make room, then start again; nothing that was saved is lost.\n',
+      );
     else process.stderr.write(`\n${/** @type {Error} */ (error).stack}\n`);
     process.exitCode = 1;
   }

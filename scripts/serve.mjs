@@ -13,11 +13,25 @@ import { Stop } from './say.mjs';
  */
 export async function prepareDatabase(database, name) {
   const connection = await asOwner(database);
-  await connection.query(`CREATE DATABASE IF NOT EXISTS \`${name}\` CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`);
+  await connection.query(
+    `CREATE DATABASE IF NOT EXISTS \`${name}\` CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`,
+  );
   await connection.end();
-  await runQuietly(process.execPath, [join(root, 'server', 'dist', 'migrate-main.js')], 'The database’s schema could not be brought up to date.', {
-    env: { ...process.env, BEACON_DATABASE_PORT: String(database.port), BEACON_DATABASE_USER: ownerName, BEACON_DATABASE_PASSWORD: database.credentials.owner, BEACON_DATABASE: name, BEACON_APPLICATION_USER: applicationName },
-  });
+  await runQuietly(
+    process.execPath,
+    [join(root, 'server', 'dist', 'migrate-main.js')],
+    'The database’s schema could not be brought up to date.',
+    {
+      env: {
+        ...process.env,
+        BEACON_DATABASE_PORT: String(database.port),
+        BEACON_DATABASE_USER: ownerName,
+        BEACON_DATABASE_PASSWORD: database.credentials.owner,
+        BEACON_DATABASE: name,
+        BEACON_APPLICATION_USER: applicationName,
+      },
+    },
+  );
 }
 
 /**
@@ -31,14 +45,31 @@ export async function serve(database, { name, port, mode, web }) {
     detached: true,
     stdio: ['ignore', 'pipe', 'inherit'],
     env: {
-      ...process.env, NODE_ENV: 'production', BEACON_DATABASE_PORT: String(database.port), BEACON_DATABASE_USER: applicationName,
-      BEACON_DATABASE_PASSWORD: database.credentials.application, BEACON_DATABASE: name, BEACON_PORT: String(port), BEACON_MODE: mode, BEACON_WEB: join(web, 'browser'),
+      ...process.env,
+      NODE_ENV: 'production',
+      BEACON_DATABASE_PORT: String(database.port),
+      BEACON_DATABASE_USER: applicationName,
+      BEACON_DATABASE_PASSWORD: database.credentials.application,
+      BEACON_DATABASE: name,
+      BEACON_PORT: String(port),
+      BEACON_MODE: mode,
+      BEACON_WEB: join(web, 'browser'),
     },
   });
-  const exited = new Promise((/** @type {(code: number) => void} */ resolve) => child.on('exit', (code) => resolve(code ?? 1)));
+  const exited = new Promise((/** @type {(code: number) => void} */ resolve) =>
+    child.on('exit', (code) => resolve(code ?? 1)),
+  );
   await new Promise((/** @type {(value?: unknown) => void} */ resolve, reject) => {
     child.stdout.once('data', resolve);
-    void exited.then((code) => reject(new Stop(code === 3 ? `Port ${port} is taken by another program. Choose another: npm start -- --port ${port + 1}` : 'The server ended at its start.')));
+    void exited.then((code) =>
+      reject(
+        new Stop(
+          code === 3
+            ? `Port ${port} is taken by another program. Choose another: npm start -- --port ${port + 1}`
+            : 'The server ended at its start.',
+        ),
+      ),
+    );
   });
   const stop = async () => {
     if (child.exitCode === null && child.signalCode === null) child.kill('SIGTERM');

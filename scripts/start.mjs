@@ -41,8 +41,13 @@ async function live(folder, web, options) {
     if (!options.shop) await loadDemoOnce(database, web);
     await prepareDatabase(database, name);
     const server = await serve(database, { name, port, mode: options.shop ? 'shop' : 'demo', web });
-    writeFileSync(join(folder, 'run', 'server.json'), JSON.stringify({ pid: server.pid, database: database.pid, port }));
-    say(`\nDormant Beacon is ready: ${server.address}\n${options.shop ? 'This is the shop’s own database.' : 'This is the demo. The shop’s own database: npm start -- --shop'}\nEnd it with Ctrl-C.`);
+    writeFileSync(
+      join(folder, 'run', 'server.json'),
+      JSON.stringify({ pid: server.pid, database: database.pid, port }),
+    );
+    say(
+      `\nDormant Beacon is ready: ${server.address}\n${options.shop ? 'This is the shop’s own database.' : 'This is the demo. The shop’s own database: npm start -- --shop'}\nEnd it with Ctrl-C.`,
+    );
     const asked = new Promise((resolve) => {
       for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => resolve('asked'));
     });
@@ -57,9 +62,12 @@ async function live(folder, web, options) {
 
 function readOptions() {
   try {
-    const { values } = parseArgs({ options: { port: { type: 'string' }, shop: { type: 'boolean' }, web: { type: 'string' } } });
+    const { values } = parseArgs({
+      options: { port: { type: 'string' }, shop: { type: 'boolean' }, web: { type: 'string' } },
+    });
     const port = values.port === undefined ? null : Number(values.port);
-    if (port !== null && !(Number.isInteger(port) && port > 0 && port < 65536)) throw new Error(`--port: expected a number from 1 to 65535, got "${values.port}"`);
+    if (port !== null && !(Number.isInteger(port) && port > 0 && port < 65536))
+      throw new Error(`--port: expected a number from 1 to 65535, got "${values.port}"`);
     return { port, shop: values.shop === true, web: values.web ?? null };
   } catch (error) {
     throw new Stop(`${/** @type {Error} */ (error).message}\nUse: npm start -- [--port N] [--shop]`);
@@ -69,7 +77,10 @@ function readOptions() {
 /** @param {number | null} wanted */
 async function choosePort(wanted) {
   if (wanted !== null) {
-    if (!(await portIsFree(wanted))) throw new Stop(`Port ${wanted} is taken by another program. Choose another: npm start -- --port ${wanted + 1}`);
+    if (!(await portIsFree(wanted)))
+      throw new Stop(
+        `Port ${wanted} is taken by another program. Choose another: npm start -- --port ${wanted + 1}`,
+      );
     return wanted;
   }
   for (let port = defaultPort; port < defaultPort + 50; port++) {
@@ -77,7 +88,9 @@ async function choosePort(wanted) {
     if (port !== defaultPort) say(`Port ${defaultPort} is taken by another program; using ${port}`);
     return port;
   }
-  throw new Stop(`Ports ${defaultPort} to ${defaultPort + 49} are all taken. Choose one: npm start -- --port N`);
+  throw new Stop(
+    `Ports ${defaultPort} to ${defaultPort + 49} are all taken. Choose one: npm start -- --port N`,
+  );
 }
 
 /** One start at a time for one data folder. @param {string} folder */
@@ -86,7 +99,10 @@ function takeLock(folder) {
   const file = join(folder, 'run', 'start.pid');
   if (existsSync(file)) {
     const pid = Number(readFileSync(file, 'utf8'));
-    if (pid !== process.pid && commandOf(pid).includes('start.mjs')) throw new Stop(`Dormant Beacon is running already with this data (process ${pid}). End it first, or give this one its own data: BEACON_DATA=… npm start`);
+    if (pid !== process.pid && commandOf(pid).includes('start.mjs'))
+      throw new Stop(
+        `Dormant Beacon is running already with this data (process ${pid}). End it first, or give this one its own data: BEACON_DATA=… npm start`,
+      );
     say('An earlier start was killed; putting its traces away');
     endServer(folder);
   }

@@ -10,7 +10,7 @@ module.exports = (config) =>
     customLaunchers: {
       Quiet: {
         base: 'ChromeHeadless',
-        flags: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+        flags: require('../chromium-flags.json'),
       },
     },
     restartOnFileChange: false,

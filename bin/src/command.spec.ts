@@ -12,40 +12,64 @@ describe('beacon', () => {
     for (const [area, own] of Object.entries(verbs))
       for (const [name, verb] of Object.entries(own)) {
         const input = verb.input === 'text' ? String(verb.example) : JSON.stringify(verb.example);
-        expect(() => JSON.parse(answer(call(area, name), input)) as unknown).withContext(`${area} ${name}`).not.toThrow();
+        expect(() => JSON.parse(answer(call(area, name), input)) as unknown)
+          .withContext(`${area} ${name}`)
+          .not.toThrow();
       }
   });
 
   it('gives the worked example of the watch', () => {
-    const result = JSON.parse(answer(call('watch', 'assess'), JSON.stringify(verbs['watch']!['assess']!.example))) as { probability: number; totalNeeded: number };
+    const result = JSON.parse(
+      answer(call('watch', 'assess'), JSON.stringify(verbs['watch']!['assess']!.example)),
+    ) as { probability: number; totalNeeded: number };
     expect(result.probability).toBeCloseTo(0.9678, 4);
     expect(result.totalNeeded).toBe(4);
   });
 
   it('answers a wrong request on its line', () => {
-    expect(answerLine(call('circuit', 'solve'), '{"circuit":{"elements":[{"id":"R","kind":"resistor","pins":["a","gnd"],"ohms":-1}]}}')).toBe(
-      '{"error":{"path":"circuit.elements[0].ohms","message":"expected a number above 0, got -1"}}',
+    expect(
+      answerLine(
+        call('circuit', 'solve'),
+        '{"circuit":{"elements":[{"id":"R","kind":"resistor","pins":["a","gnd"],"ohms":-1}]}}',
+      ),
+    ).toBe('{"error":{"path":"circuit.elements[0].ohms","message":"expected a number above 0, got -1"}}');
+    expect(answerLine(call('circuit', 'solve'), '{"circuit":{"elements":[]},"colour":1}')).toBe(
+      '{"error":{"path":"","message":"unknown key \\"colour\\""}}',
     );
-    expect(answerLine(call('circuit', 'solve'), '{"circuit":{"elements":[]},"colour":1}')).toBe('{"error":{"path":"","message":"unknown key \\"colour\\""}}');
   });
 
   it('refuses unknown areas, verbs, flags and values in words', () => {
-    expect(() => call('scan', 'guess')).toThrowError('scan guess: not known; there is scan read, scan compare');
+    expect(() => call('scan', 'guess')).toThrowError(
+      'scan guess: not known; there is scan read, scan compare',
+    );
     expect(() => call('watch', 'assess', '--seed', '3')).toThrowError('--seed: not known for "watch assess"');
-    expect(() => call('trace', 'bench', '--cases', 'many')).toThrowError('--cases: expected a whole number of at least 1, got "many"');
+    expect(() => call('trace', 'bench', '--cases', 'many')).toThrowError(
+      '--cases: expected a whole number of at least 1, got "many"',
+    );
   });
 
   it('exits 2 with one line and no output on wrong input, 0 otherwise', () => {
     const wrong = run(['watch', 'assess'], '{"unit":"days"}');
     expect([wrong.status, wrong.stdout, wrong.stderr.trim().split('\n').length]).toEqual([2, '', 1]);
-    const right = run(['watch', 'assess', '--lines'], '{"unit":"hours","before":{"shown":1,"exposures":2},"cleanSince":0,"cured":0.5}\n{}\n');
+    const right = run(
+      ['watch', 'assess', '--lines'],
+      '{"unit":"hours","before":{"shown":1,"exposures":2},"cleanSince":0,"cured":0.5}\n{}\n',
+    );
     expect(right.status).toBe(0);
     expect(right.stdout.trim().split('\n').length).toBe(2);
   });
 
   it('pipes scan read into scan compare', () => {
-    const read = execFileSync(beacon, ['scan', 'read'], { input: String(verbs['scan']!['read']!.example), encoding: 'utf8' });
-    const compared = execFileSync(beacon, ['scan', 'compare'], { input: `{"before":${read},"after":${read}}`, encoding: 'utf8' });
-    expect((JSON.parse(compared) as { rows: { result: string }[] }).rows.map((row) => row.result)).toEqual(['still-active']);
+    const read = execFileSync(beacon, ['scan', 'read'], {
+      input: String(verbs['scan']!['read']!.example),
+      encoding: 'utf8',
+    });
+    const compared = execFileSync(beacon, ['scan', 'compare'], {
+      input: `{"before":${read},"after":${read}}`,
+      encoding: 'utf8',
+    });
+    expect((JSON.parse(compared) as { rows: { result: string }[] }).rows.map((row) => row.result)).toEqual([
+      'still-active',
+    ]);
   });
 });

@@ -54,7 +54,8 @@ export function readArguments(args: readonly string[]): Call | string {
 
 function whole(flag: string, text: string, least: number): number {
   const value = Number(text);
-  if (text === '' || !Number.isInteger(value) || value < least || value > 1e6) throw new Refusal(flag, `expected a whole number of at least ${least}, got "${text}"`);
+  if (text === '' || !Number.isInteger(value) || value < least || value > 1e6)
+    throw new Refusal(flag, `expected a whole number of at least ${least}, got "${text}"`);
   return value;
 }
 
@@ -102,5 +103,13 @@ export function verbHelp({ area, name, verb }: Call): string {
   const input = verb.input === 'text' ? String(verb.example) : JSON.stringify(verb.example, null, 2);
   const output = JSON.stringify(verb.run(verb.example, {}), null, 2);
   const options = verb.options.map((option) => `--${option} VALUE`).join(' ');
-  return [`beacon ${area} ${name} ${options ? `${options} ` : ''}[FILE]: ${verb.says}`, '', 'Example input:', input, '', 'Its output:', output].join('\n');
+  return [
+    `beacon ${area} ${name} ${options ? `${options} ` : ''}[FILE]: ${verb.says}`,
+    '',
+    'Example input:',
+    input,
+    '',
+    'Its output:',
+    output,
+  ].join('\n');
 }

@@ -42,4 +42,10 @@ export const bench = {
 };
 export const trace = { ...bench, readings: [{ test: 't1', value: 0.02 }] };
 
-export const watch = { unit: 'cycles', before: { shown: 6, exposures: 20 }, cleanSince: 5, cured: 0.85, perDay: 4 };
+export const watch = {
+  unit: 'cycles',
+  before: { shown: 6, exposures: 20 },
+  cleanSince: 5,
+  cured: 0.85,
+  perDay: 4,
+};

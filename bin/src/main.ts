@@ -14,7 +14,9 @@ try {
   else print(answer(call, readInput(call.file)));
 } catch (error) {
   const wrongInput = isRefusal(error);
-  process.stderr.write(`${wrongInput ? error.message.replace(/\s*\n\s*/g, ' ') : `beacon: our own fault: ${(error as Error).message}`}\n`);
+  process.stderr.write(
+    `${wrongInput ? error.message.replace(/\s*\n\s*/g, ' ') : `beacon: our own fault: ${(error as Error).message}`}\n`,
+  );
   process.exitCode = wrongInput ? 2 : 1;
 }
 
@@ -28,15 +30,21 @@ function readInput(file: string | null): string {
   } catch (error) {
     const { code } = error as NodeJS.ErrnoException;
     if (code === 'EAGAIN' || code === 'EOF') return '';
-    throw new Refusal(file ?? 'standard input', code === 'ENOENT' ? 'no such file' : `cannot be read (${code})`);
+    throw new Refusal(
+      file ?? 'standard input',
+      code === 'ENOENT' ? 'no such file' : `cannot be read (${code})`,
+    );
   }
 }
 
 async function serveLines(call: Call): Promise<void> {
   const input = call.file === null ? process.stdin : createReadStream(call.file);
   input.on('error', (error: NodeJS.ErrnoException) => {
-    process.stderr.write(`${call.file}: ${error.code === 'ENOENT' ? 'no such file' : `cannot be read (${error.code})`}\n`);
+    process.stderr.write(
+      `${call.file}: ${error.code === 'ENOENT' ? 'no such file' : `cannot be read (${error.code})`}\n`,
+    );
     process.exit(2);
   });
-  for await (const line of createInterface({ input, crlfDelay: Infinity })) if (line.trim() !== '') print(answerLine(call, line));
+  for await (const line of createInterface({ input, crlfDelay: Infinity }))
+    if (line.trim() !== '') print(answerLine(call, line));
 }

@@ -1,7 +1,13 @@
 /** The calculations that the command offers: each a schema, a function and an example that runs. */
 import { solve, solveRequest } from '@dormant-beacon/core/circuit';
 import { check, Refusal } from '@dormant-beacon/core/refusal';
-import { compareScans, comparison, readReport, type ReportForm, reportForms } from '@dormant-beacon/core/scans';
+import {
+  compareScans,
+  comparison,
+  readReport,
+  type ReportForm,
+  reportForms,
+} from '@dormant-beacon/core/scans';
 import { nextTests, traceBench, traceCase } from '@dormant-beacon/core/trace';
 import { assess, watchRequest } from '@dormant-beacon/core/watch';
 import * as examples from './examples.js';

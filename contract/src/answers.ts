@@ -5,7 +5,11 @@ import * as z from 'zod';
 const id = z.uuid();
 const instant = z.iso.datetime({ offset: true });
 
-export const health = z.strictObject({ status: z.literal('ok'), database: z.literal('ok'), mode: z.enum(['demo', 'shop']) });
+export const health = z.strictObject({
+  status: z.literal('ok'),
+  database: z.literal('ok'),
+  mode: z.enum(['demo', 'shop']),
+});
 
 /** The job's row in the bays: written with every entry, read without a join over facts. */
 export const bay = z.strictObject({
@@ -15,7 +19,9 @@ export const bay = z.strictObject({
   title: z.string(),
   subtitle: z.string(),
   plate: z.string().nullable(),
-  rail: z.array(z.strictObject({ kind: z.enum(['beacon', 'complaint']), name: z.string(), state: lensState })),
+  rail: z.array(
+    z.strictObject({ kind: z.enum(['beacon', 'complaint']), name: z.string(), state: lensState }),
+  ),
   stage: stageId,
   next: z.string(),
   detail: z.string().nullable(),

@@ -1,6 +1,16 @@
 /** The facts that can be entered in a job, by the segment of their address. */
 import {
-  beaconData, clearingData, codeEndData, exposureData, handBackData, noteData, readingData, repairData, scanData, traceData, waiverData,
+  beaconData,
+  clearingData,
+  codeEndData,
+  exposureData,
+  handBackData,
+  noteData,
+  readingData,
+  repairData,
+  scanData,
+  traceData,
+  waiverData,
 } from '@dormant-beacon/core/job';
 import * as z from 'zod';
 
@@ -20,7 +30,11 @@ const entry = <S extends z.ZodRawShape>(data: z.ZodObject<S>) => z.strictObject(
 export const factKinds = {
   beacons: { entry: entry(beaconData), correctable: true, says: 'a beacon or complaint as seen' },
   scans: { entry: entry(scanData), correctable: false, says: 'a report, kept as pasted and read' },
-  waivers: { entry: entry(waiverData), correctable: false, says: 'why no baseline can be had, signed by the lead' },
+  waivers: {
+    entry: entry(waiverData),
+    correctable: false,
+    says: 'why no baseline can be had, signed by the lead',
+  },
   traces: { entry: entry(traceData), correctable: true, says: 'a circuit chosen to be traced' },
   readings: { entry: entry(readingData), correctable: true, says: 'what a test gave' },
   repairs: { entry: entry(repairData), correctable: true, says: 'a repair with its root' },

@@ -11,25 +11,54 @@ export function openapi(): object {
     (paths[endpoint.path] ??= {})[endpoint.method.toLowerCase()] = operation(endpoint);
   return {
     openapi: '3.1.0',
-    info: { title: 'Dormant Beacon', version: '1', description: 'Jobs, their facts and their logbook. Writes carry an idempotency key and name a person.' },
+    info: {
+      title: 'Dormant Beacon',
+      version: '1',
+      description: 'Jobs, their facts and their logbook. Writes carry an idempotency key and name a person.',
+    },
     paths,
     components: { schemas: { Problem: schema(problem, 'output') } },
   };
 }
 
 function operation({ path, says, body, answer, query, method }: Endpoint): object {
-  const inPath = [...path.matchAll(/\{(\w+)\}/g)].map(([, name]) => ({ name, in: 'path', required: true, schema: { type: 'string', format: 'uuid' } }));
-  const inQuery = Object.entries(query ?? {}).map(([name, description]) => ({ name, in: 'query', description, schema: { type: 'string' } }));
-  const headers = method === 'GET' ? [] : [idempotencyHeader, personHeader].map((name) => ({ name, in: 'header', required: true, schema: { type: 'string', format: 'uuid' } }));
+  const inPath = [...path.matchAll(/\{(\w+)\}/g)].map(([, name]) => ({
+    name,
+    in: 'path',
+    required: true,
+    schema: { type: 'string', format: 'uuid' },
+  }));
+  const inQuery = Object.entries(query ?? {}).map(([name, description]) => ({
+    name,
+    in: 'query',
+    description,
+    schema: { type: 'string' },
+  }));
+  const headers =
+    method === 'GET'
+      ? []
+      : [idempotencyHeader, personHeader].map((name) => ({
+          name,
+          in: 'header',
+          required: true,
+          schema: { type: 'string', format: 'uuid' },
+        }));
   return {
     summary: says,
     parameters: [...inPath, ...inQuery, ...headers],
-    ...(body ? { requestBody: { required: true, content: { 'application/json': { schema: schema(body, 'input') } } } } : {}),
+    ...(body
+      ? {
+          requestBody: { required: true, content: { 'application/json': { schema: schema(body, 'input') } } },
+        }
+      : {}),
     responses: {
       [method === 'POST' ? '201' : '200']: answer
         ? { description: 'done', content: { 'application/json': { schema: schema(answer, 'output') } } }
         : { description: 'see the summary' },
-      default: { description: 'refused', content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } } },
+      default: {
+        description: 'refused',
+        content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } },
+      },
     },
   };
 }

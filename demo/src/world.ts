@@ -18,7 +18,12 @@ function madeId(): string {
   return `01950000-0000-7000-8000-${made.toString(16).padStart(12, '0')}`;
 }
 
-const person = (name: string, initials: string, role: Person['role']): Person => ({ id: madeId(), name, initials, role });
+const person = (name: string, initials: string, role: Person['role']): Person => ({
+  id: madeId(),
+  name,
+  initials,
+  role,
+});
 
 export const ines = person('Ines Okafor', 'IO', 'lead');
 export const tomas = person('Tomas Brandt', 'TB', 'technician');
@@ -43,14 +48,29 @@ export class JobStory {
       path: '/api/jobs',
       personId: pell.id,
       key: madeId(),
-      body: { jobId: this.jobId, vehicleId: madeId(), vehicle, head: { ...rest, promisedAt: promised && this.at(promised[0], promised[1]) } },
+      body: {
+        jobId: this.jobId,
+        vehicleId: madeId(),
+        vehicle,
+        head: { ...rest, promisedAt: promised && this.at(promised[0], promised[1]) },
+      },
     });
   }
 
   /** Enters a fact and returns its id. `day` counts from today: -3 is three days ago. */
-  enter<K extends FactKind>(kind: K, by: Person, [day, time]: readonly [day: number, time: string], data: FactData<K>): string {
+  enter<K extends FactKind>(
+    kind: K,
+    by: Person,
+    [day, time]: readonly [day: number, time: string],
+    data: FactData<K>,
+  ): string {
     const id = madeId();
-    this.calls.push({ path: `/api/jobs/${this.jobId}/${kind}`, personId: by.id, key: madeId(), body: { id, observedAt: this.at(day, time), data } });
+    this.calls.push({
+      path: `/api/jobs/${this.jobId}/${kind}`,
+      personId: by.id,
+      key: madeId(),
+      body: { id, observedAt: this.at(day, time), data },
+    });
     return id;
   }
 

@@ -5,7 +5,12 @@ import { migrate } from './database/migrate.js';
 const setting = (name: string): string => process.env[name] ?? '';
 const database = setting('BEACON_DATABASE');
 const owner = connect(
-  { port: Number(setting('BEACON_DATABASE_PORT')), user: setting('BEACON_DATABASE_USER'), password: setting('BEACON_DATABASE_PASSWORD'), database },
+  {
+    port: Number(setting('BEACON_DATABASE_PORT')),
+    user: setting('BEACON_DATABASE_USER'),
+    password: setting('BEACON_DATABASE_PASSWORD'),
+    database,
+  },
   2,
 );
 try {

@@ -84,7 +84,8 @@ class Builder {
   private register(circuit: Circuit): void {
     let grounded = false;
     for (const [index, element] of circuit.elements.entries()) {
-      if (this.byId.has(element.id)) throw new Refusal(this.at(`circuit.elements[${index}].id`), `"${element.id}" is used twice`);
+      if (this.byId.has(element.id))
+        throw new Refusal(this.at(`circuit.elements[${index}].id`), `"${element.id}" is used twice`);
       this.byId.set(element.id, element);
       if (element.kind === 'contact') this.connectors.add(element.connector ?? element.id);
       if (element.kind === 'shortingBar') this.connectors.add(element.connector);
@@ -94,34 +95,57 @@ class Builder {
       }
     }
     if (!grounded)
-      throw new Refusal(this.at('circuit.elements'), `no element reaches ground: one pin must be "${reference}"`);
+      throw new Refusal(
+        this.at('circuit.elements'),
+        `no element reaches ground: one pin must be "${reference}"`,
+      );
   }
 
   private checkState(): void {
     const { state } = this;
-    this.mustBe('closed', state.closed, (e) => e.kind === 'switch' || e.kind === 'moduleOutput', 'switch or output');
-    this.mustBe('open', state.open, (e) => e.kind === 'switch' || e.kind === 'moduleOutput', 'switch or output');
+    this.mustBe(
+      'closed',
+      state.closed,
+      (e) => e.kind === 'switch' || e.kind === 'moduleOutput',
+      'switch or output',
+    );
+    this.mustBe(
+      'open',
+      state.open,
+      (e) => e.kind === 'switch' || e.kind === 'moduleOutput',
+      'switch or output',
+    );
     this.mustBe('stalled', state.stalled, (e) => e.kind === 'motor', 'motor');
     this.mustBe('pulled', state.pulled, (e) => e.kind === 'fuse' || e.kind === 'relay', 'fuse or relay');
     for (const [index, id] of (state.unplugged ?? []).entries())
-      if (!this.connectors.has(id)) throw new Refusal(this.at(`state.unplugged[${index}]`), `no connector "${id}" in the circuit`);
+      if (!this.connectors.has(id))
+        throw new Refusal(this.at(`state.unplugged[${index}]`), `no connector "${id}" in the circuit`);
     for (const [index, fault] of (state.faults ?? []).entries()) {
       const path = this.at(`state.faults[${index}]`);
-      if (!this.byId.has(fault.element)) throw new Refusal(`${path}.element`, `no element "${fault.element}" in the circuit`);
+      if (!this.byId.has(fault.element))
+        throw new Refusal(`${path}.element`, `no element "${fault.element}" in the circuit`);
       if ((fault.mode === 'resistive' || fault.mode === 'wrongPart') && fault.ohms == null)
         throw new Refusal(`${path}.ohms`, `a fault "${fault.mode}" needs its ohms`);
-      if (fault.mode === 'bridged' && fault.to == null) throw new Refusal(`${path}.to`, 'a bridge needs the point that it goes to');
+      if (fault.mode === 'bridged' && fault.to == null)
+        throw new Refusal(`${path}.to`, 'a bridge needs the point that it goes to');
       if (fault.to != null) this.point(fault.to, `${path}.to`);
-      if (fault.mode === 'shortToSupply' && this.supply === null) throw new Refusal(`${path}.mode`, 'the circuit has no battery to be shorted to');
+      if (fault.mode === 'shortToSupply' && this.supply === null)
+        throw new Refusal(`${path}.mode`, 'the circuit has no battery to be shorted to');
       const list = this.faults.get(fault.element) ?? [];
       this.faults.set(fault.element, [...list, fault]);
     }
   }
 
-  private mustBe(key: string, ids: readonly string[] | null | undefined, is: (element: Element) => boolean, what: string): void {
+  private mustBe(
+    key: string,
+    ids: readonly string[] | null | undefined,
+    is: (element: Element) => boolean,
+    what: string,
+  ): void {
     for (const [index, id] of (ids ?? []).entries()) {
       const element = this.byId.get(id);
-      if (!element || !is(element)) throw new Refusal(this.at(`state.${key}[${index}]`), `no ${what} "${id}" in the circuit`);
+      if (!element || !is(element))
+        throw new Refusal(this.at(`state.${key}[${index}]`), `no ${what} "${id}" in the circuit`);
     }
   }
 
@@ -150,7 +174,15 @@ class Builder {
     const law = wrong === null && this.power === 'live' ? lawOf(element) : null;
     const a = this.points.get(element.pins[0]!)!;
     const b = this.points.get(element.pins[1]!)!;
-    const branch: Branch = { element: element.id, a, b, ohms: ohms + (law ? 0 : added), volts: voltsOf(element), law, gate: gateOf(element) };
+    const branch: Branch = {
+      element: element.id,
+      a,
+      b,
+      ohms: ohms + (law ? 0 : added),
+      volts: voltsOf(element),
+      law,
+      gate: gateOf(element),
+    };
     if (!law || added === 0) return void this.branches.push(branch);
     const inner = this.nodes++;
     this.branches.push({ ...branch, b: inner }, plainBranch(inner, b, added));
@@ -165,22 +197,32 @@ class Builder {
       case 'moduleInput':
         return dead ? null : element.pullUpOhms;
       case 'fuse':
-        return this.pulled.has(element.id) ? null : (element.ohms ?? coldFuseOhms(element.amps, element.style ?? 'mini'));
+        return this.pulled.has(element.id)
+          ? null
+          : (element.ohms ?? coldFuseOhms(element.amps, element.style ?? 'mini'));
       case 'contact':
         return this.unplugged.has(element.connector ?? element.id) ? null : element.ohms;
       case 'shortingBar':
-        return this.unplugged.has(element.connector) || this.faulty(element.id, 'stuckClosed') ? (element.ohms ?? closedOhms) : null;
+        return this.unplugged.has(element.connector) || this.faulty(element.id, 'stuckClosed')
+          ? (element.ohms ?? closedOhms)
+          : null;
       case 'switch':
         return this.isClosed(element) ? closedOhms : null;
       case 'moduleOutput':
-        return dead || (this.open.has(element.id) && !this.faulty(element.id, 'stuckClosed')) || this.faulty(element.id, 'stuckOpen') ? null : element.ohms;
+        return dead ||
+          (this.open.has(element.id) && !this.faulty(element.id, 'stuckClosed')) ||
+          this.faulty(element.id, 'stuckOpen')
+          ? null
+          : element.ohms;
       case 'lamp':
         return lampOhms(element.volts, element.watts, 0);
       case 'diode':
       case 'led':
         return dead ? null : 1;
       case 'motor':
-        return dead || this.stalled.has(element.id) || this.faulty(element.id, 'binding') ? element.stallOhms : element.runningOhms;
+        return dead || this.stalled.has(element.id) || this.faulty(element.id, 'binding')
+          ? element.stallOhms
+          : element.runningOhms;
       case 'wire':
       case 'resistor':
       case 'squib':
@@ -196,7 +238,12 @@ class Builder {
 
   private isClosed(element: Extract<Element, { kind: 'switch' }>): boolean {
     if (this.faulty(element.id, 'stuckClosed')) return true;
-    if (['stuckOpen', 'endNotReached', 'runsWithoutMoving', 'notSeated'].some((mode) => this.faulty(element.id, mode as Fault['mode']))) return false;
+    if (
+      ['stuckOpen', 'endNotReached', 'runsWithoutMoving', 'notSeated'].some((mode) =>
+        this.faulty(element.id, mode as Fault['mode']),
+      )
+    )
+      return false;
     if (this.closed.has(element.id)) return true;
     if (this.open.has(element.id)) return false;
     if (element.ignition === true) return (this.state.ignition ?? 'on') === 'on';
@@ -205,12 +252,15 @@ class Builder {
 
   private placeShort(element: Element, fault: Fault): void {
     const at = element.kind === 'moduleOutput' ? element.pins[1] : element.pins[0];
-    const to = fault.mode === 'bridged' ? fault.to! : fault.mode === 'shortToGround' ? reference : this.supply!;
+    const to =
+      fault.mode === 'bridged' ? fault.to! : fault.mode === 'shortToGround' ? reference : this.supply!;
     this.join(this.points.get(at)!, this.points.get(to)!, fault.ohms ?? closedOhms);
   }
 
   private placeRelay(relay: Relay, { coil, added }: { coil: boolean; added: number }): void {
-    const [coilIn, coilOut, common, normallyOpen, normallyClosed] = relay.pins.map((pin) => this.points.get(pin)!) as [number, number, number, number, number];
+    const [coilIn, coilOut, common, normallyOpen, normallyClosed] = relay.pins.map((pin) =>
+      this.points.get(pin)!,
+    ) as [number, number, number, number, number];
     this.relays.push(relay);
     if (this.pulled.has(relay.id)) return;
     if (coil) this.branches.push({ ...plainBranch(coilIn, coilOut, relay.coilOhms), element: relay.id });
@@ -226,7 +276,11 @@ class Builder {
 
   placeState(): void {
     for (const [index, [from, to]] of (this.state.jumpers ?? []).entries())
-      this.join(this.point(from, this.at(`state.jumpers[${index}][0]`)), this.point(to, this.at(`state.jumpers[${index}][1]`)), closedOhms);
+      this.join(
+        this.point(from, this.at(`state.jumpers[${index}][0]`)),
+        this.point(to, this.at(`state.jumpers[${index}][1]`)),
+        closedOhms,
+      );
     for (const [index, load] of (this.state.substituteLoads ?? []).entries()) {
       const path = this.at(`state.substituteLoads[${index}].pins`);
       this.join(this.point(load.pins[0], `${path}[0]`), this.point(load.pins[1], `${path}[1]`), load.ohms);

@@ -2,8 +2,24 @@ export { coldFuseOhms, fuseOhms } from './fuses.js';
 export { lampOhms } from './laws.js';
 export type { MeterBench } from './measure.js';
 export {
-  type Circuit, circuit, type Element, element, type ElementKind, type Fault, fault, type FaultMode, faultMode,
-  type Meter, meter, type MeterReading, reference, type Solution, type SolveAnswer, type SolveRequest, solveRequest,
-  type State, state,
+  type Circuit,
+  circuit,
+  type Element,
+  element,
+  type ElementKind,
+  type Fault,
+  fault,
+  type FaultMode,
+  faultMode,
+  type Meter,
+  meter,
+  type MeterReading,
+  reference,
+  type Solution,
+  type SolveAnswer,
+  type SolveRequest,
+  solveRequest,
+  type State,
+  state,
 } from './schema.js';
 export { meterBench, solve } from './solve.js';

@@ -17,7 +17,9 @@ const exponent = 0.45;
 
 /** Ohms of a filament lamp: (volts²/watts) · max(1/12, (|V|/volts)^0.45). */
 export function lampOhms(ratedVolts: number, watts: number, volts: number): number {
-  return ((ratedVolts * ratedVolts) / watts) * Math.max(coldShare, (Math.abs(volts) / ratedVolts) ** exponent);
+  return (
+    ((ratedVolts * ratedVolts) / watts) * Math.max(coldShare, (Math.abs(volts) / ratedVolts) ** exponent)
+  );
 }
 
 /** A filament lamp. `gentle` takes the chord (robust), else the tangent (fast near the end). */

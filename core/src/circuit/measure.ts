@@ -53,7 +53,8 @@ export class MeterBench {
   }
 
   private amps(id: string, path: string): number {
-    if (!this.circuit.elements.some((element) => element.id === id)) throw new Refusal(`${path}.through`, `no element "${id}" in the circuit`);
+    if (!this.circuit.elements.some((element) => element.id === id))
+      throw new Refusal(`${path}.through`, `no element "${id}" in the circuit`);
     const index = this.live.branches.findIndex((branch) => branch.element === id);
     return index < 0 ? 0 : operate(this.live, this.blown).amps[index]!;
   }
@@ -69,7 +70,10 @@ export class MeterBench {
     if (from === to) return number(0);
     this.dead ??= assemble(this.circuit, this.state, 'dead');
     const { branches, nodes } = this.dead;
-    const conducting = branches.filter(({ gate, element }) => gate?.kind !== 'relayOn' && !(gate?.kind === 'limit' && this.blown.includes(element!)));
+    const conducting = branches.filter(
+      ({ gate, element }) =>
+        gate?.kind !== 'relayOn' && !(gate?.kind === 'limit' && this.blown.includes(element!)),
+    );
     const wiring = {
       nodes,
       a: [...conducting.map((branch) => branch.a), from],

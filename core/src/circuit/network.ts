@@ -72,7 +72,10 @@ export function planElimination({ nodes, a, b, active }: Wiring): Plan {
     start.push(neighbour.length);
   }
   return {
-    nodes, island, branchSlot, slots,
+    nodes,
+    island,
+    branchSlot,
+    slots,
     order: Int32Array.from(order),
     start: Int32Array.from(start),
     neighbour: Int32Array.from(neighbour),
@@ -136,7 +139,12 @@ export function nodeVolts(plan: Plan, wiring: Wiring, g: Float64Array, i: Float6
   return volts;
 }
 
-function islands(nodes: number, a: readonly number[], b: readonly number[], active: readonly boolean[]): Int32Array {
+function islands(
+  nodes: number,
+  a: readonly number[],
+  b: readonly number[],
+  active: readonly boolean[],
+): Int32Array {
   const root = new Int32Array(nodes);
   for (let k = 0; k < nodes; k++) root[k] = k;
   const find = (k: number): number => {

@@ -42,7 +42,9 @@ function settleRelays(assembly: Assembly, gone: ReadonlySet<string>): Settled {
   const seen: ReadonlySet<string>[] = [];
   for (;;) {
     const state = { ...balance(assembly, on, gone), on };
-    const next = new Set(assembly.relays.filter((relay) => pulledIn(relay, assembly, state)).map((relay) => relay.id));
+    const next = new Set(
+      assembly.relays.filter((relay) => pulledIn(relay, assembly, state)).map((relay) => relay.id),
+    );
     if (same(next, on)) return { ...state, chatter: [] };
     seen.push(on);
     const cycle = seen.findIndex((earlier) => same(earlier, next));
@@ -51,7 +53,11 @@ function settleRelays(assembly: Assembly, gone: ReadonlySet<string>): Settled {
   }
 }
 
-function pulledIn(relay: Assembly['relays'][number], assembly: Assembly, state: { volts: Float64Array; on: ReadonlySet<string> }): boolean {
+function pulledIn(
+  relay: Assembly['relays'][number],
+  assembly: Assembly,
+  state: { volts: Float64Array; on: ReadonlySet<string> },
+): boolean {
   const branch = assembly.branches.find((other) => other.element === relay.id);
   if (!branch) return false;
   const volts = Math.abs(state.volts[branch.a]! - state.volts[branch.b]!);
@@ -63,7 +69,9 @@ function same(a: ReadonlySet<string>, b: ReadonlySet<string>): boolean {
 }
 
 function restless(assembly: Assembly, cycle: readonly ReadonlySet<string>[]): string[] {
-  return assembly.relays.map((relay) => relay.id).filter((id) => new Set(cycle.map((on) => on.has(id))).size > 1);
+  return assembly.relays
+    .map((relay) => relay.id)
+    .filter((id) => new Set(cycle.map((on) => on.has(id))).size > 1);
 }
 
 function mostOverloaded(assembly: Assembly, amps: Float64Array, gone: ReadonlySet<string>): Branch | null {
@@ -109,7 +117,14 @@ function balance(assembly: Assembly, on: ReadonlySet<string>, gone: ReadonlySet<
 }
 
 /** Newton over the nonlinear branches `bent`; leaves their last straight lines in `g` and `i`. */
-function bend(assembly: Assembly, bent: readonly number[], plan: Plan, wiring: Wiring, g: Float64Array, i: Float64Array): Float64Array {
+function bend(
+  assembly: Assembly,
+  bent: readonly number[],
+  plan: Plan,
+  wiring: Wiring,
+  g: Float64Array,
+  i: Float64Array,
+): Float64Array {
   const { branches } = assembly;
   const at = bent.map((index) => branches[index]!.law!.start);
   let lastMove = Infinity;

@@ -11,13 +11,38 @@ export const reference = 'gnd';
 /** For a person: what the element is called and how it is reached. The solver does not read it. */
 const labelled = { id: name, label: z.string().max(120).nullish() };
 
-const battery = z.strictObject({ ...labelled, kind: z.literal('battery'), pins: pair, volts: z.number(), ohms: positive });
+const battery = z.strictObject({
+  ...labelled,
+  kind: z.literal('battery'),
+  pins: pair,
+  volts: z.number(),
+  ohms: positive,
+});
 const wire = z.strictObject({ ...labelled, kind: z.literal('wire'), pins: pair, ohms: positive });
-const contact = z.strictObject({ ...labelled, kind: z.literal('contact'), pins: pair, ohms: positive, connector: name.nullish() });
+const contact = z.strictObject({
+  ...labelled,
+  kind: z.literal('contact'),
+  pins: pair,
+  ohms: positive,
+  connector: name.nullish(),
+});
 const resistor = z.strictObject({ ...labelled, kind: z.literal('resistor'), pins: pair, ohms: positive });
 export const fuseStyle = z.enum(['mini', 'regular', 'maxi']);
-const fuse = z.strictObject({ ...labelled, kind: z.literal('fuse'), pins: pair, amps: positive, ohms: positive.nullish(), style: fuseStyle.nullish() });
-const switchElement = z.strictObject({ ...labelled, kind: z.literal('switch'), pins: pair, closed: z.boolean().nullish(), ignition: z.boolean().nullish() });
+const fuse = z.strictObject({
+  ...labelled,
+  kind: z.literal('fuse'),
+  pins: pair,
+  amps: positive,
+  ohms: positive.nullish(),
+  style: fuseStyle.nullish(),
+});
+const switchElement = z.strictObject({
+  ...labelled,
+  kind: z.literal('switch'),
+  pins: pair,
+  closed: z.boolean().nullish(),
+  ignition: z.boolean().nullish(),
+});
 const relay = z.strictObject({
   ...labelled,
   kind: z.literal('relay'),
@@ -27,20 +52,77 @@ const relay = z.strictObject({
   releaseVolts: positive,
   contactOhms: positive,
 });
-const lamp = z.strictObject({ ...labelled, kind: z.literal('lamp'), pins: pair, volts: positive, watts: positive });
-const diode = z.strictObject({ ...labelled, kind: z.literal('diode'), pins: pair, forwardVolts: positive.nullish() });
-const led = z.strictObject({ ...labelled, kind: z.literal('led'), pins: pair, forwardVolts: positive.nullish() });
-const motor = z.strictObject({ ...labelled, kind: z.literal('motor'), pins: pair, runningOhms: positive, stallOhms: positive });
+const lamp = z.strictObject({
+  ...labelled,
+  kind: z.literal('lamp'),
+  pins: pair,
+  volts: positive,
+  watts: positive,
+});
+const diode = z.strictObject({
+  ...labelled,
+  kind: z.literal('diode'),
+  pins: pair,
+  forwardVolts: positive.nullish(),
+});
+const led = z.strictObject({
+  ...labelled,
+  kind: z.literal('led'),
+  pins: pair,
+  forwardVolts: positive.nullish(),
+});
+const motor = z.strictObject({
+  ...labelled,
+  kind: z.literal('motor'),
+  pins: pair,
+  runningOhms: positive,
+  stallOhms: positive,
+});
 const squib = z.strictObject({ ...labelled, kind: z.literal('squib'), pins: pair, ohms: positive });
-const shortingBar = z.strictObject({ ...labelled, kind: z.literal('shortingBar'), pins: pair, connector: name, ohms: positive.nullish() });
+const shortingBar = z.strictObject({
+  ...labelled,
+  kind: z.literal('shortingBar'),
+  pins: pair,
+  connector: name,
+  ohms: positive.nullish(),
+});
 const sensor = z.strictObject({ ...labelled, kind: z.literal('sensor'), pins: pair, ohms: positive });
-const moduleInput = z.strictObject({ ...labelled, kind: z.literal('moduleInput'), pins: pair, pullUpOhms: positive, pullUpVolts: z.number(), thresholdVolts: z.number() });
-const moduleOutput = z.strictObject({ ...labelled, kind: z.literal('moduleOutput'), pins: pair, side: z.enum(['high', 'low']), ohms: positive, limitAmps: positive });
+const moduleInput = z.strictObject({
+  ...labelled,
+  kind: z.literal('moduleInput'),
+  pins: pair,
+  pullUpOhms: positive,
+  pullUpVolts: z.number(),
+  thresholdVolts: z.number(),
+});
+const moduleOutput = z.strictObject({
+  ...labelled,
+  kind: z.literal('moduleOutput'),
+  pins: pair,
+  side: z.enum(['high', 'low']),
+  ohms: positive,
+  limitAmps: positive,
+});
 const ground = z.strictObject({ ...labelled, kind: z.literal('ground'), pins: pair, ohms: positive });
 
 export const element = z.discriminatedUnion('kind', [
-  battery, wire, contact, resistor, fuse, switchElement, relay, lamp, diode, led, motor, squib, shortingBar, sensor,
-  moduleInput, moduleOutput, ground,
+  battery,
+  wire,
+  contact,
+  resistor,
+  fuse,
+  switchElement,
+  relay,
+  lamp,
+  diode,
+  led,
+  motor,
+  squib,
+  shortingBar,
+  sensor,
+  moduleInput,
+  moduleOutput,
+  ground,
 ]);
 export type Element = z.infer<typeof element>;
 export type ElementKind = Element['kind'];
@@ -49,8 +131,20 @@ export const circuit = z.strictObject({ elements: z.array(element).max(5000) });
 export type Circuit = z.infer<typeof circuit>;
 
 export const faultMode = z.enum([
-  'open', 'resistive', 'shortToGround', 'shortToSupply', 'bridged', 'stuckOpen', 'stuckClosed', 'wrongPart',
-  'intermittent', 'runsWithoutMoving', 'endNotReached', 'misindexed', 'binding', 'notSeated',
+  'open',
+  'resistive',
+  'shortToGround',
+  'shortToSupply',
+  'bridged',
+  'stuckOpen',
+  'stuckClosed',
+  'wrongPart',
+  'intermittent',
+  'runsWithoutMoving',
+  'endNotReached',
+  'misindexed',
+  'binding',
+  'notSeated',
 ]);
 export type FaultMode = z.infer<typeof faultMode>;
 
@@ -58,7 +152,12 @@ export type FaultMode = z.infer<typeof faultMode>;
  * `resistive` adds `ohms`; `wrongPart` has `ohms` in place of its own; `bridged` joins the element to the
  * point `to`. Shorts and bridges start at the first pin (an output: at its output).
  */
-export const fault = z.strictObject({ element: name, mode: faultMode, ohms: positive.nullish(), to: name.nullish() });
+export const fault = z.strictObject({
+  element: name,
+  mode: faultMode,
+  ohms: positive.nullish(),
+  to: name.nullish(),
+});
 export type Fault = z.infer<typeof fault>;
 
 const names = z.array(name).nullish();

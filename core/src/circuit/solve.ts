@@ -17,7 +17,8 @@ export function solve({ circuit, state, meters }: SolveRequest): SolveAnswer {
   const rest = operate(assembly);
   const bench = new MeterBench(circuit, now, assembly, [...rest.blown, ...rest.shutOff]);
   const readings: Record<string, MeterReading> = {};
-  for (const [index, meter] of (meters ?? []).entries()) readings[meter.id] = bench.read(meter, `meters[${index}]`);
+  for (const [index, meter] of (meters ?? []).entries())
+    readings[meter.id] = bench.read(meter, `meters[${index}]`);
   return { ...describe(circuit, assembly, rest), meters: readings };
 }
 

@@ -67,7 +67,9 @@ const letters = ['P', 'C', 'B', 'U'] as const;
  * the next two the first digit. Only for a column or label that is known to hold codes.
  */
 export function readCodeBytes(text: string): CodeReading | null {
-  const match = /^(?:0x)?([0-9a-f]{2})[ ,]?(?:0x)?([0-9a-f]{2})(?:[ ,]?(?:0x)?([0-9a-f]{2}))?$/i.exec(text.trim());
+  const match = /^(?:0x)?([0-9a-f]{2})[ ,]?(?:0x)?([0-9a-f]{2})(?:[ ,]?(?:0x)?([0-9a-f]{2}))?$/i.exec(
+    text.trim(),
+  );
   if (!match) return null;
   const first = parseInt(match[1]!, 16);
   const code = `${letters[first >> 6]}${(first >> 4) & 3}${match[1]![1]}${match[2]}`.toUpperCase();

@@ -1,3 +1,11 @@
 export { type CodeReading, readCode, readCodeBytes } from './code.js';
 export { failureTypes, failureTypeText } from './failure-types.js';
-export { type CodeStatus, codeStatus, plainWord, readStatusWord, statusBits, statusOfByte, statusWords } from './status.js';
+export {
+  type CodeStatus,
+  codeStatus,
+  plainWord,
+  readStatusWord,
+  statusBits,
+  statusOfByte,
+  statusWords,
+} from './status.js';

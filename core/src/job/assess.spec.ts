@@ -6,14 +6,25 @@ import { jobRecord } from './schema.js';
 
 const baseline = 'Charge control\n  B1A27-64 End switch (stored)\nBody\n  B1318-16 Supply (history)\n';
 const clean = 'Charge control: no codes\nBody: no codes\n';
-const soundRepair = { element: 'SWITCH', label: 'Replace the end switch', method: 'replace', root: 'found-and-removed', chance: 0.9, cured: true };
+const soundRepair = {
+  element: 'SWITCH',
+  label: 'Replace the end switch',
+  method: 'replace',
+  root: 'found-and-removed',
+  chance: 0.9,
+  cured: true,
+};
 
 /** As far as a working repair. */
 function repaired(more: object = {}) {
   const story = new Story();
   const beacon = story.enter('beacons', flap);
   story.scan('baseline', baseline);
-  const traceId = story.enter('traces', { title: 'Flap switch', beaconIds: [beacon], case: switchInput.build({}) });
+  const traceId = story.enter('traces', {
+    title: 'Flap switch',
+    beaconIds: [beacon],
+    case: switchInput.build({}),
+  });
   story.enter('repairs', { ...soundRepair, traceId, beaconIds: [beacon], ...more });
   return { story, beacon, traceId };
 }
@@ -29,20 +40,30 @@ describe('the next thing, over the whole story', () => {
   it('leads from the empty job to the hand-back', () => {
     const story = new Story();
     expect(story.next.sentence).toBe('Add the first beacon or complaint, as it shows now.');
-    expect(story.stage('baseline')).toEqual(jasmine.objectContaining({ state: 'closed', reason: 'take the beacons in first' }));
+    expect(story.stage('baseline')).toEqual(
+      jasmine.objectContaining({ state: 'closed', reason: 'take the beacons in first' }),
+    );
 
     const beacon = story.enter('beacons', flap);
     expect(story.next.sentence).toBe('Read every module and paste the report.');
-    expect(story.stage('trace')).toEqual(jasmine.objectContaining({ state: 'closed', reason: 'the baseline comes first' }));
+    expect(story.stage('trace')).toEqual(
+      jasmine.objectContaining({ state: 'closed', reason: 'the baseline comes first' }),
+    );
     expect(story.assess().lenses[0]!.state).toBe('comes-and-goes');
 
     story.scan('baseline', baseline);
     expect(story.next.sentence).toBe('Choose the circuit behind “Charge flap open”.');
 
-    const traceId = story.enter('traces', { title: 'Flap switch', beaconIds: [beacon], case: switchInput.build({}) });
+    const traceId = story.enter('traces', {
+      title: 'Flap switch',
+      beaconIds: [beacon],
+      case: switchInput.build({}),
+    });
     expect(story.next.stage).toBe('trace');
     const first = story.next.sentence;
-    expect(switchInput.build({}).tests.map((test) => test.label?.replace(/\?$/, '?'))).toContain(first.replace(/\.$/, ''));
+    expect(switchInput.build({}).tests.map((test) => test.label?.replace(/\?$/, '?'))).toContain(
+      first.replace(/\.$/, ''),
+    );
 
     story.enter('readings', { traceId, test: 'signal', value: 4.92 });
     story.enter('readings', { traceId, test: 'listen', found: false });
@@ -66,13 +87,20 @@ describe('the next thing, over the whole story', () => {
 
     story.enter('handBacks', {});
     expect(story.next.sentence).toBe('Nothing is open. The job is done.');
-    expect(story.assess().stages.filter((stage) => stage.state === 'done').map((stage) => stage.id)).toEqual(['take-in', 'baseline', 'trace', 'clear', 'prove', 'hand-back']);
+    expect(
+      story
+        .assess()
+        .stages.filter((stage) => stage.state === 'done')
+        .map((stage) => stage.id),
+    ).toEqual(['take-in', 'baseline', 'trace', 'clear', 'prove', 'hand-back']);
     expect(jobRecord.safeParse(story.record).success).toBeTrue();
   });
 
   it('goes on tracing when a repair was in vain', () => {
     const { story } = repaired({ cured: false });
-    expect(story.stage('clear')).toEqual(jasmine.objectContaining({ state: 'closed', reason: 'after a repair' }));
+    expect(story.stage('clear')).toEqual(
+      jasmine.objectContaining({ state: 'closed', reason: 'after a repair' }),
+    );
     expect(story.next.stage).toBe('trace');
     expect(story.next.sentence).not.toContain('Replace the end switch');
   });
@@ -81,7 +109,9 @@ describe('the next thing, over the whole story', () => {
     const story = new Story();
     story.enter('beacons', flap);
     story.enter('waivers', { reason: 'battery destroyed in the crash' });
-    expect(story.stage('baseline')).toEqual(jasmine.objectContaining({ state: 'done', reason: 'signed as impossible' }));
+    expect(story.stage('baseline')).toEqual(
+      jasmine.objectContaining({ state: 'done', reason: 'signed as impossible' }),
+    );
     expect(story.next.stage).toBe('trace');
   });
 
@@ -90,9 +120,18 @@ describe('the next thing, over the whole story', () => {
     story.enter('clearings', {});
     story.scan('final', 'Charge control\n  B1A27-64 End switch (active)\nBody: no codes\n');
     expect(story.next.sentence).toBe('B1A27 in Charge control is active now: give it an end.');
-    story.enter('codeEnds', { module: 'Charge control', code: 'B1A27', failureType: '64', end: 'out-of-scope', note: 'customer told' });
+    story.enter('codeEnds', {
+      module: 'Charge control',
+      code: 'B1A27',
+      failureType: '64',
+      end: 'out-of-scope',
+      note: 'customer told',
+    });
     expect(story.next.stage).toBe('prove');
-    expect(codeEnds(story.record, story.record.scans.at(-1)!).map((end) => end.end)).toEqual(['out of scope: customer told', 'gone, not yet proven: its monitor has not run']);
+    expect(codeEnds(story.record, story.record.scans.at(-1)!).map((end) => end.end)).toEqual([
+      'out of scope: customer told',
+      'gone, not yet proven: its monitor has not run',
+    ]);
   });
 
   it('wants a final scan that is younger than the clearing and the repair', () => {
@@ -108,7 +147,11 @@ describe('the next thing, over the whole story', () => {
     story.later(9000).enter('exposures', { ...drive, shown: true, beaconId: beacon });
     expect(story.assess().lenses[0]!.state).toBe('returned');
     expect(story.next.sentence).toContain('has come back: compare with the first visit');
-    const traceId = story.enter('traces', { title: 'Again', beaconIds: [beacon], case: switchInput.build({}) });
+    const traceId = story.enter('traces', {
+      title: 'Again',
+      beaconIds: [beacon],
+      case: switchInput.build({}),
+    });
     expect(story.next.stage).toBe('trace');
     story.enter('repairs', { ...soundRepair, traceId, beaconIds: [beacon] });
     expect(story.assess().lenses[0]!.state).toBe('dark');
@@ -118,7 +161,9 @@ describe('the next thing, over the whole story', () => {
     const story = new Story();
     const beacon = story.enter('beacons', flap);
     const corrected = story.enter('beacons', { ...flap, name: 'Charge lid open' }, beacon);
-    expect(story.assess().lenses).toEqual([{ beaconId: beacon, kind: 'beacon', name: 'Charge lid open', state: 'comes-and-goes' }]);
+    expect(story.assess().lenses).toEqual([
+      { beaconId: beacon, kind: 'beacon', name: 'Charge lid open', state: 'comes-and-goes' },
+    ]);
     story.enter('beacons', flap, corrected, true);
     expect(story.assess().lenses).toEqual([]);
   });
@@ -143,8 +188,25 @@ describe('proof', () => {
 
   it('is not dormant without cold starts, a day, its conditions, bulb check and monitor', () => {
     const { story, beacon } = finished();
-    for (let n = 0; n < 12; n++) story.later(31).enter('exposures', { ...drive, coldStart: false, conditions: [], bulbCheck: 'not-seen', monitorRan: false, beaconId: beacon });
-    expect(proof(story).lacking.map((lacking) => lacking.what)).toEqual(['exposures', 'coldStarts', 'condition', 'span', 'bulbCheck', 'monitor']);
+    for (let n = 0; n < 12; n++)
+      story
+        .later(31)
+        .enter('exposures', {
+          ...drive,
+          coldStart: false,
+          conditions: [],
+          bulbCheck: 'not-seen',
+          monitorRan: false,
+          beaconId: beacon,
+        });
+    expect(proof(story).lacking.map((lacking) => lacking.what)).toEqual([
+      'exposures',
+      'coldStarts',
+      'condition',
+      'span',
+      'bulbCheck',
+      'monitor',
+    ]);
     for (let n = 0; n < 4; n++) story.later(600).enter('exposures', { ...drive, beaconId: beacon });
     expect(proof(story).lacking).toEqual([]);
     expect(proof(story).dormant).toBeTrue();

@@ -43,26 +43,47 @@ export interface Standing {
 }
 
 /** @param plans for each trace that is open, what to test next */
-export function assessJob(record: JobRecord, plans: ReadonlyMap<string, NextTests> = new Map(), policy: ProofPolicy = defaultProofPolicy): Assessment {
+export function assessJob(
+  record: JobRecord,
+  plans: ReadonlyMap<string, NextTests> = new Map(),
+  policy: ProofPolicy = defaultProofPolicy,
+): Assessment {
   const at = stand(record, policy);
   const stages = stageIds.map((id) => stage(id, at));
-  return { lenses: at.lenses, stages, next: nextThing(at, plans), proofs: at.proofs, codesLeft: at.codesLeft.length };
+  return {
+    lenses: at.lenses,
+    stages,
+    next: nextThing(at, plans),
+    proofs: at.proofs,
+    codesLeft: at.codesLeft.length,
+  };
 }
 
 function stand(record: JobRecord, policy: ProofPolicy): Standing {
-  const beacons = standing(record.beacons).map((beacon) => ({ ...beacon, origin: originOf(record.beacons, beacon) }));
+  const beacons = standing(record.beacons).map((beacon) => ({
+    ...beacon,
+    origin: originOf(record.beacons, beacon),
+  }));
   const lenses = beacons.map((beacon) => lensOf(record, beacon, policy));
   const proofs = beacons.map((beacon) => proofOf(record, beacon, policy)).filter((proof) => proof !== null);
   const untreated = beacons.filter((beacon) => {
     const proof = proofs.find((other) => other.beaconId === beacon.origin);
     return !proof || proof.returned !== null;
   });
-  const lastRepair = beacons.map((beacon) => repairOf(record, beacon.origin)).reduce((a, b) => ((b?.seq ?? 0) > (a?.seq ?? 0) ? b : a), undefined);
+  const lastRepair = beacons
+    .map((beacon) => repairOf(record, beacon.origin))
+    .reduce((a, b) => ((b?.seq ?? 0) > (a?.seq ?? 0) ? b : a), undefined);
   const clearing = standing(record.clearings).findLast((other) => other.seq > (lastRepair?.seq ?? Infinity));
   const final = clearing && finalAfter(record, clearing.seq);
   const returnedAt = Math.max(0, ...proofs.map((proof) => proof.returned?.seq ?? 0));
   return {
-    record, beacons, lenses, proofs, untreated, lastRepair, final,
+    record,
+    beacons,
+    lenses,
+    proofs,
+    untreated,
+    lastRepair,
+    final,
     based: baselineOf(record) !== undefined || standing(record.waivers).length > 0,
     cleared: clearing !== undefined,
     codesLeft: final ? codeEnds(record, final).filter((end) => end.open) : [],
@@ -90,7 +111,11 @@ function stageState(id: StageId, at: Standing): Decided {
     case 'prove':
       return prove(at);
     case 'hand-back':
-      return at.handedBack ? ['done'] : at.beacons.length === 0 ? ['closed', 'nothing is taken in yet'] : ['open'];
+      return at.handedBack
+        ? ['done']
+        : at.beacons.length === 0
+          ? ['closed', 'nothing is taken in yet']
+          : ['open'];
     default:
       return ['later'];
   }
@@ -111,14 +136,17 @@ function clear(at: Standing): Decided {
   if (!at.based) return ['closed', 'the baseline comes first'];
   if (!at.lastRepair) return ['closed', 'after a repair'];
   if (!at.final) return ['open'];
-  return at.codesLeft.length > 0 ? ['open', `${at.codesLeft.length} ${at.codesLeft.length === 1 ? 'code asks' : 'codes ask'} for an end`] : ['done'];
+  return at.codesLeft.length > 0
+    ? ['open', `${at.codesLeft.length} ${at.codesLeft.length === 1 ? 'code asks' : 'codes ask'} for an end`]
+    : ['done'];
 }
 
 function prove(at: Standing): Decided {
   if (!at.final) return ['closed', 'after the final scan'];
   if (at.proofs.some((proof) => proof.returned)) return ['closed', 'a beacon has returned'];
   const open = at.proofs.filter((proof) => !proof.dormant);
-  if (open.length === 0) return at.untreated.length === 0 ? ['done'] : ['closed', 'not every beacon is repaired'];
+  if (open.length === 0)
+    return at.untreated.length === 0 ? ['done'] : ['closed', 'not every beacon is repaired'];
   const until = open.map((proof) => proof.lookAgainAt).reduce((a, b) => (b > a ? b : a));
-  return ['waiting', 'clean drives are needed', until];
+  return ['waiting', 'clean drives', until];
 }

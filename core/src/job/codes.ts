@@ -17,7 +17,9 @@ export function baselineOf(record: JobRecord): ScanFact | undefined {
 
 /** The last scan entered after `seq` that is meant to show the end. */
 export function finalAfter(record: JobRecord, seq: number): ScanFact | undefined {
-  return standing(record.scans).findLast((scan) => scan.seq > seq && (scan.kind === 'final' || scan.kind === 'after-road'));
+  return standing(record.scans).findLast(
+    (scan) => scan.seq > seq && (scan.kind === 'final' || scan.kind === 'after-road'),
+  );
 }
 
 const ends: Readonly<Record<ComparedCode['result'], readonly [end: string, open: boolean]>> = {
@@ -39,14 +41,24 @@ export function codeEnds(record: JobRecord, final: ScanFact): CodeEnd[] {
   if (!baseline) return [];
   const { rows } = compareScans({ before: baseline.scan, after: final.scan });
   const said = standing(record.codeEnds);
-  const texts = new Map([...baseline.scan.codes, ...final.scan.codes].map((code) => [code.code, code.text ?? null]));
+  const texts = new Map(
+    [...baseline.scan.codes, ...final.scan.codes].map((code) => [code.code, code.text ?? null]),
+  );
   return rows
     .map((row): CodeEnd => {
-      const own = said.findLast((end) => end.module === row.module && end.code === row.code && (end.failureType ?? null) === row.failureType);
+      const own = said.findLast(
+        (end) =>
+          end.module === row.module && end.code === row.code && (end.failureType ?? null) === row.failureType,
+      );
       const [end, open] = ends[row.result];
       const text = texts.get(row.code) ?? null;
       if (!own) return { ...row, text, end, open };
-      return { ...row, text, open: false, end: own.end === 'out-of-scope' ? `out of scope: ${own.note}` : `explained: ${own.note}` };
+      return {
+        ...row,
+        text,
+        open: false,
+        end: own.end === 'out-of-scope' ? `out of scope: ${own.note}` : `explained: ${own.note}`,
+      };
     })
     .sort((a, b) => Number(b.open) - Number(a.open));
 }

@@ -22,7 +22,9 @@ export function lensOf(record: JobRecord, beacon: Beacon, policy?: ProofPolicy):
 function stateOf(record: JobRecord, beacon: Beacon, beaconId: string, policy?: ProofPolicy): LensState {
   const proof = proofOf(record, beacon, policy);
   if (proof) return proof.returned ? 'returned' : proof.dormant ? 'dormant' : 'dark';
-  const shownAgain = standing(record.exposures).some((exposure) => exposure.beaconId === beaconId && exposure.shown);
+  const shownAgain = standing(record.exposures).some(
+    (exposure) => exposure.beaconId === beaconId && exposure.shown,
+  );
   if (beacon.seen === 'dark' && shownAgain) return 'lit';
   return beacon.seen === 'present' ? 'lit' : beacon.seen;
 }

@@ -1,5 +1,11 @@
 /** The next thing to do, as a sentence computed from the record. */
-import { type NextTests, outside, type TraceCase, type ForeseenOutcome, type TraceTest } from '../trace/index.js';
+import {
+  type NextTests,
+  outside,
+  type TraceCase,
+  type ForeseenOutcome,
+  type TraceTest,
+} from '../trace/index.js';
 import { showValue } from '../units/index.js';
 import type { Standing } from './assess.js';
 import type { Lacking, Proof } from './proof.js';
@@ -16,28 +22,68 @@ export interface NextThing {
   readonly waitsUntil: string | null;
 }
 
-const thing = (stage: StageId, sentence: string, detail: string | null = null, waitsFor: string | null = null, waitsUntil: string | null = null): NextThing => ({
-  stage, sentence, detail, waitsFor, waitsUntil,
+const thing = (
+  stage: StageId,
+  sentence: string,
+  detail: string | null = null,
+  waitsFor: string | null = null,
+  waitsUntil: string | null = null,
+): NextThing => ({
+  stage,
+  sentence,
+  detail,
+  waitsFor,
+  waitsUntil,
 });
 
 export function nextThing(at: Standing, plans: ReadonlyMap<string, NextTests>): NextThing {
-  if (at.beacons.length === 0) return thing('take-in', 'Add the first beacon or complaint, as it shows now.', 'Before anything is touched: also what was there before the event.');
-  if (!at.based) return thing('baseline', 'Read every module and paste the report.', 'Before the battery is disconnected and before anything is cleared.');
+  if (at.beacons.length === 0)
+    return thing(
+      'take-in',
+      'Add the first beacon or complaint, as it shows now.',
+      'Before anything is touched: also what was there before the event.',
+    );
+  if (!at.based)
+    return thing(
+      'baseline',
+      'Read every module and paste the report.',
+      'Before the battery is disconnected and before anything is cleared.',
+    );
   const returned = at.proofs.find((proof) => proof.returned);
   if (returned && at.lastRepair && !traceAfter(at, returned.returned!.seq)) return comeback(at, returned);
   if (at.untreated.length > 0) return traceNext(at, plans);
-  if (!at.cleared) return thing('clear', 'Clear the codes in every module, then say so here.', 'The baseline is kept; clearing is never itself the cure.');
-  if (!at.final) return thing('clear', 'Read every module again and paste the final report.', 'It is compared with the baseline, code by code.');
+  if (!at.cleared)
+    return thing(
+      'clear',
+      'Clear the codes in every module, then say so here.',
+      'The baseline is kept; clearing is never itself the cure.',
+    );
+  if (!at.final)
+    return thing(
+      'clear',
+      'Read every module again and paste the final report.',
+      'It is compared with the baseline, code by code.',
+    );
   const [code] = at.codesLeft;
-  if (code) return thing('clear', `${code.code} in ${code.module} is ${code.end}: give it an end.`, `${count(at.codesLeft.length, 'code')} of the comparison ${at.codesLeft.length === 1 ? 'asks' : 'ask'} for one: trace on, or say why it stays.`);
+  if (code)
+    return thing(
+      'clear',
+      `${code.code} in ${code.module} is ${code.end}: give it an end.`,
+      `${count(at.codesLeft.length, 'code')} of the comparison ${at.codesLeft.length === 1 ? 'asks' : 'ask'} for one: trace on, or say why it stays.`,
+    );
   const unproven = at.proofs.filter((proof) => !proof.dormant);
   if (unproven.length > 0) return proveNext(at, unproven);
-  if (!at.handedBack) return thing('hand-back', 'Print the hand-back and give the car back.', 'Everything is proven dormant.');
+  if (!at.handedBack)
+    return thing('hand-back', 'Print the hand-back and give the car back.', 'Everything is proven dormant.');
   return thing('hand-back', 'Nothing is open. The job is done.');
 }
 
 function comeback(at: Standing, { beaconId }: Proof): NextThing {
-  return thing('trace', `“${nameOf(at, beaconId)}” has come back: compare with the first visit, then trace it anew.`, 'Nothing is touched before what was found and done then has been read.');
+  return thing(
+    'trace',
+    `“${nameOf(at, beaconId)}” has come back: compare with the first visit, then trace it anew.`,
+    'Nothing is touched before what was found and done then has been read.',
+  );
 }
 
 function traceAfter(at: Standing, seq: number): boolean {
@@ -59,22 +105,45 @@ function traceNext(at: Standing, plans: ReadonlyMap<string, NextTests>): NextThi
     if (next) return next;
   }
   const [beacon] = at.untreated;
-  return thing('trace', `Choose the circuit behind “${beacon!.name}”.`, 'Then the next best test is worked out from its suspects.');
+  return thing(
+    'trace',
+    `Choose the circuit behind “${beacon!.name}”.`,
+    'Then the next best test is worked out from its suspects.',
+  );
 }
 
 /** The first action of a plan as a sentence, with what its outcomes would mean; null where nothing is left to do. */
 export function planned(source: TraceCase, plan: NextTests): NextThing | null {
   const [action] = plan.next;
-  if (!action) return thing('trace', 'Every test and repair of this circuit is done: look outside it.', 'Choose another circuit, or widen this one.');
+  if (!action)
+    return thing(
+      'trace',
+      'Every test and repair of this circuit is done: look outside it.',
+      'Choose another circuit, or widen this one.',
+    );
   if (action.action === 'repair') {
     const repair = source.repairs.find((other) => other.element === action.element);
-    const p = plan.suspects.reduce((sum, suspect) => (suspect.element === action.element ? sum + suspect.probability : sum), 0);
+    const p = plan.suspects.reduce(
+      (sum, suspect) => (suspect.element === action.element ? sum + suspect.probability : sum),
+      0,
+    );
     const sure = `${percent(p)} sure.`;
-    return thing('trace', `${repair?.label ?? `Repair ${action.element}`}, and find what made it fail.`, repair?.caution ? `${sure} ${repair.caution}` : sure);
+    return thing(
+      'trace',
+      `${repair?.label ?? `Repair ${action.element}`}, and find what made it fail.`,
+      repair?.caution ? `${sure} ${repair.caution}` : sure,
+    );
   }
   const test = source.tests.find((other) => other.id === action.test)!;
-  const meanings = action.outcomes.slice(0, 3).map((outcome) => meaning(source, test, outcome)).join('; ');
-  return thing('trace', sentenceOf(test), `${action.minutes} min. ${meanings.charAt(0).toUpperCase()}${meanings.slice(1)}.`);
+  const meanings = action.outcomes
+    .slice(0, 3)
+    .map((outcome) => meaning(source, test, outcome))
+    .join('; ');
+  return thing(
+    'trace',
+    sentenceOf(test),
+    `${action.minutes} min. ${meanings.charAt(0).toUpperCase()}${meanings.slice(1)}.`,
+  );
 }
 
 function sentenceOf(test: TraceTest): string {
@@ -84,11 +153,16 @@ function sentenceOf(test: TraceTest): string {
 
 /** `near 4.9 V leaves the end switch or its plug`. */
 export function meaning(source: TraceCase, test: TraceTest, outcome: ForeseenOutcome): string {
-  const names = outcome.leaves.filter((suspect, index) => index === 0 || suspect.probability >= 0.15).map(({ id }) => suspectLabel(source, id));
+  const names = outcome.leaves
+    .filter((suspect, index) => index === 0 || suspect.probability >= 0.15)
+    .map(({ id }) => suspectLabel(source, id));
   return `${outcomeName(test, outcome)} leaves ${[...new Set(names)].slice(0, 2).join(' or ')}`;
 }
 
-export function outcomeName(test: TraceTest, outcome: Pick<ForeseenOutcome, 'value' | 'overload' | 'found' | 'moved'>): string {
+export function outcomeName(
+  test: TraceTest,
+  outcome: Pick<ForeseenOutcome, 'value' | 'overload' | 'found' | 'moved'>,
+): string {
   if (outcome.overload) return 'over-limit';
   if (outcome.value !== undefined) return `near ${showValue(outcome.value, unitOf(test))}`;
   if (outcome.moved !== undefined) return outcome.moved ? 'fault moves' : 'fault stays';
@@ -102,9 +176,11 @@ export function unitOf(test: TraceTest): 'V' | 'Ω' | 'A' {
 
 /** A suspect's words, without its verdict where a short name will do. */
 export function suspectLabel(source: TraceCase, id: string): string {
-  if (id === outside) return 'something outside this circuit';
+  if (id === outside) return 'something outside it';
   const suspect = source.suspects?.find((other) => other.id === id);
-  const element = source.circuit.elements.find((other) => other.id === (suspect?.element ?? id.split(':')[0]));
+  const element = source.circuit.elements.find(
+    (other) => other.id === (suspect?.element ?? id.split(':')[0]),
+  );
   return element?.label ?? suspect?.label ?? id;
 }
 
@@ -114,14 +190,24 @@ function proveNext(at: Standing, unproven: readonly Proof[]): NextThing {
   const [first, ...others] = proof.lacking.map(lackingText);
   const until = unproven.map((other) => other.lookAgainAt).reduce((a, b) => (b > a ? b : a));
   const sentence = `“${name}” needs ${first ?? 'one more look'}.`;
-  return thing('prove', sentence, others.length > 0 ? `Also ${others.join(', ')}. It is ${percent(proof.watch.probability)} proven.` : `It is ${percent(proof.watch.probability)} proven.`, 'clean drives', until);
+  return thing(
+    'prove',
+    sentence,
+    others.length > 0
+      ? `Also ${others.join(', ')}. It is ${percent(proof.watch.probability)} proven.`
+      : `It is ${percent(proof.watch.probability)} proven.`,
+    'clean drives',
+    until,
+  );
 }
 
 /** What is lacking, as it stands in a sentence behind “needs”. */
 export function lackingText(lacking: Lacking): string {
   switch (lacking.what) {
     case 'exposures':
-      return Number.isFinite(lacking.count) ? `${count(lacking.count, 'more clean drive')}` : 'another kind of proof: it shows too seldom for drives alone';
+      return Number.isFinite(lacking.count)
+        ? `${count(lacking.count, 'more clean drive')}`
+        : 'another kind of proof: it shows too seldom for drives alone';
     case 'coldStarts':
       return `${count(lacking.count, 'more cold start')}, 30 minutes or more apart`;
     case 'span':
@@ -143,5 +229,5 @@ const count = (n: number, noun: string) => `${n === 1 ? 'one' : n} ${noun}${n ==
 
 /** Whole percent, never rounded up to certainty. */
 export function percent(p: number): string {
-  return p > 0.995 && p < 1 ? 'over 99 %' : `${Math.round(100 * p)} %`;
+  return p > 0.995 && p < 1 ? 'over 99\u202f%' : `${Math.round(100 * p)}\u202f%`;
 }

@@ -11,7 +11,12 @@ export interface ProofPolicy {
   readonly restraintTarget: number;
 }
 
-export const defaultProofPolicy: ProofPolicy = { separationMinutes: 30, coldStarts: 3, target: 0.95, restraintTarget: 0.99 };
+export const defaultProofPolicy: ProofPolicy = {
+  separationMinutes: 30,
+  coldStarts: 3,
+  target: 0.95,
+  restraintTarget: 0.99,
+};
 
 /** Share with which a clean exposure counts where none of the beacon's conditions was met. */
 const mismatched = 0.2;
@@ -60,13 +65,23 @@ export function cureChance({ chance, root }: Pick<Repair, 'chance' | 'root'>): n
 }
 
 /** The proof of a beacon after its repair, or null where none has been made. */
-export function proofOf(record: JobRecord, beacon: Beacon, policy: ProofPolicy = defaultProofPolicy): Proof | null {
+export function proofOf(
+  record: JobRecord,
+  beacon: Beacon,
+  policy: ProofPolicy = defaultProofPolicy,
+): Proof | null {
   const beaconId = originOf(record.beacons, beacon);
   const repair = repairOf(record, beaconId);
   if (!repair) return null;
-  const exposures = standing(record.exposures).filter((exposure) => exposure.beaconId === beaconId && exposure.seq > repair.seq);
+  const exposures = standing(record.exposures).filter(
+    (exposure) => exposure.beaconId === beaconId && exposure.seq > repair.seq,
+  );
   const returned = exposures.find((exposure) => exposure.shown) ?? null;
-  const clean = count(exposures.filter((exposure) => !exposure.shown), beacon, policy);
+  const clean = count(
+    exposures.filter((exposure) => !exposure.shown),
+    beacon,
+    policy,
+  );
   const counted = clean.reduce((sum, exposure) => sum + exposure.counts, 0);
   const cured = cureChance(repair);
   const target = beacon.restraint === true ? policy.restraintTarget : policy.target;
@@ -80,7 +95,15 @@ export function proofOf(record: JobRecord, beacon: Beacon, policy: ProofPolicy =
   });
   const lacking = lackingFor(beacon, clean, watch, policy);
   return {
-    beaconId, repair, cured, target, watch, counted, clean, lacking, returned,
+    beaconId,
+    repair,
+    cured,
+    target,
+    watch,
+    counted,
+    clean,
+    lacking,
+    returned,
     dormant: lacking.length === 0 && returned === null,
     lookAgainAt: lookAgain(repair, clean, watch, lacking),
   };
@@ -93,23 +116,37 @@ function count(exposures: readonly Exposure[], beacon: Beacon, policy: ProofPoli
     const at = Date.parse(exposure.observedAt);
     if (at - last < policy.separationMinutes * 60_000) return { exposure, counts: 0 };
     last = at;
-    const matches = beacon.conditions.length === 0 || beacon.conditions.some((condition) => exposure.conditions.includes(condition));
+    const matches =
+      beacon.conditions.length === 0 ||
+      beacon.conditions.some((condition) => exposure.conditions.includes(condition));
     return { exposure, counts: matches ? 1 : mismatched };
   });
 }
 
-function lackingFor(beacon: Beacon, clean: readonly CountedExposure[], watch: WatchAnswer, policy: ProofPolicy): Lacking[] {
+function lackingFor(
+  beacon: Beacon,
+  clean: readonly CountedExposure[],
+  watch: WatchAnswer,
+  policy: ProofPolicy,
+): Lacking[] {
   const lacking: Lacking[] = [];
   const separate = clean.filter(({ counts }) => counts > 0).map(({ exposure }) => exposure);
-  if (watch.stillNeeded === null || watch.stillNeeded > 0) lacking.push({ what: 'exposures', count: watch.stillNeeded === null ? Infinity : Math.ceil(watch.stillNeeded - 1e-9) });
+  if (watch.stillNeeded === null || watch.stillNeeded > 0)
+    lacking.push({
+      what: 'exposures',
+      count: watch.stillNeeded === null ? Infinity : Math.ceil(watch.stillNeeded - 1e-9),
+    });
   const cold = separate.filter((exposure) => exposure.coldStart).length;
   if (cold < policy.coldStarts) lacking.push({ what: 'coldStarts', count: policy.coldStarts - cold });
   for (const condition of beacon.conditions)
-    if (!clean.some(({ exposure }) => exposure.conditions.includes(condition))) lacking.push({ what: 'condition', condition });
+    if (!clean.some(({ exposure }) => exposure.conditions.includes(condition)))
+      lacking.push({ what: 'condition', condition });
   const span = spanLacking(beacon, separate);
   if (span) lacking.push(span);
-  if (beacon.kind === 'beacon' && !clean.some(({ exposure }) => exposure.bulbCheck === 'passed')) lacking.push({ what: 'bulbCheck' });
-  if (beacon.kind === 'beacon' && !clean.some(({ exposure }) => exposure.monitorRan)) lacking.push({ what: 'monitor' });
+  if (beacon.kind === 'beacon' && !clean.some(({ exposure }) => exposure.bulbCheck === 'passed'))
+    lacking.push({ what: 'bulbCheck' });
+  if (beacon.kind === 'beacon' && !clean.some(({ exposure }) => exposure.monitorRan))
+    lacking.push({ what: 'monitor' });
   return lacking;
 }
 
@@ -121,10 +158,17 @@ function spanLacking(beacon: Beacon, exposures: readonly Exposure[]): Lacking | 
   const first = exposures[0];
   if (!first) return null;
   const notBefore = Date.parse(first.observedAt) + day;
-  return Date.parse(exposures.at(-1)!.observedAt) >= notBefore ? null : { what: 'span', notBefore: new Date(notBefore).toISOString() };
+  return Date.parse(exposures.at(-1)!.observedAt) >= notBefore
+    ? null
+    : { what: 'span', notBefore: new Date(notBefore).toISOString() };
 }
 
-function lookAgain(repair: Repair, clean: readonly CountedExposure[], watch: WatchAnswer, lacking: readonly Lacking[]): string {
+function lookAgain(
+  repair: Repair,
+  clean: readonly CountedExposure[],
+  watch: WatchAnswer,
+  lacking: readonly Lacking[],
+): string {
   const last = Date.parse(clean.at(-1)?.exposure.observedAt ?? repair.observedAt);
   const span = lacking.find((item) => item.what === 'span');
   const coldStarts = lacking.find((item) => item.what === 'coldStarts')?.count ?? 0;

@@ -4,7 +4,18 @@ import { scan } from '../scans/index.js';
 import { repairMethod, traceCase, traceReading } from '../trace/index.js';
 
 export const stageIds = [
-  'take-in', 'baseline', 'basics', 'make-safe', 'trace', 'route', 'match', 'strip', 'code', 'clear', 'prove', 'hand-back',
+  'take-in',
+  'baseline',
+  'basics',
+  'make-safe',
+  'trace',
+  'route',
+  'match',
+  'strip',
+  'code',
+  'clear',
+  'prove',
+  'hand-back',
 ] as const;
 export const stageId = z.enum(stageIds);
 export type StageId = z.infer<typeof stageId>;
@@ -18,7 +29,14 @@ export const role = z.enum(['lead', 'technician', 'desk', 'learner']);
 export const person = z.strictObject({ id, name: line, initials: z.string().min(1).max(3), role });
 export type Person = z.infer<typeof person>;
 
-export const eventKind = z.enum(['collision', 'module-failure', 'battery', 'water', 'earlier-repair', 'wear']);
+export const eventKind = z.enum([
+  'collision',
+  'module-failure',
+  'battery',
+  'water',
+  'earlier-repair',
+  'wear',
+]);
 
 export const vehicleData = z.strictObject({
   make: line,
@@ -56,7 +74,10 @@ export const beaconData = z
     exposures: z.int().min(0).max(100_000),
     restraint: z.boolean().nullish(),
   })
-  .refine((data) => data.shown <= data.exposures, { path: ['shown'], error: 'it cannot have shown more often than the car was started' });
+  .refine((data) => data.shown <= data.exposures, {
+    path: ['shown'],
+    error: 'it cannot have shown more often than the car was started',
+  });
 export type BeaconData = z.infer<typeof beaconData>;
 
 export const scanKind = z.enum(['baseline', 'interim', 'final', 'after-road']);
@@ -68,7 +89,11 @@ export const scanData = z.strictObject({
   text: z.string().min(1).max(mostReportCharacters),
 });
 export const waiverData = z.strictObject({ reason: z.string().trim().min(8).max(500) });
-export const traceData = z.strictObject({ title: line, beaconIds: z.array(id).min(1).max(20), case: traceCase });
+export const traceData = z.strictObject({
+  title: line,
+  beaconIds: z.array(id).min(1).max(20),
+  case: traceCase,
+});
 export const readingData = z.strictObject({ traceId: id, ...traceReading.shape });
 export const rootState = z.enum(['found-and-removed', 'found-and-left', 'unknown']);
 export const repairData = z.strictObject({
@@ -93,7 +118,13 @@ export const exposureData = z.strictObject({
   monitorRan: z.boolean(),
   reportedBy: z.enum(['technician', 'customer']),
 });
-export const codeEndData = z.strictObject({ module: line, code: line, failureType: z.string().max(4).nullish(), end: z.enum(['out-of-scope', 'explained']), note: line });
+export const codeEndData = z.strictObject({
+  module: line,
+  code: line,
+  failureType: z.string().max(4).nullish(),
+  end: z.enum(['out-of-scope', 'explained']),
+  note: line,
+});
 export const noteData = z.strictObject({ stage: stageId, text: z.string().trim().min(1).max(1000) });
 export const handBackData = z.strictObject({ note: longText.nullish() });
 
@@ -124,7 +155,9 @@ export const jobRecord = z.strictObject({
   traces: z.array(fact(traceData)),
   readings: z.array(fact(readingData)),
   /** `chance`: probability of the repaired part when the repair was entered, from its trace. */
-  repairs: z.array(fact(z.strictObject({ ...repairData.shape, chance: z.number().min(0).max(1).nullable() }))),
+  repairs: z.array(
+    fact(z.strictObject({ ...repairData.shape, chance: z.number().min(0).max(1).nullable() })),
+  ),
   clearings: z.array(fact(clearingData)),
   exposures: z.array(fact(exposureData)),
   codeEnds: z.array(fact(codeEndData)),

@@ -26,7 +26,8 @@ export interface CodeLine {
   readonly codes: readonly FoundCode[];
 }
 
-const token = /(?<![A-Za-z0-9_./+-])([A-Za-z0-9]{5}(?:[-:]?[A-Za-z0-9]{2})?)(?![A-Za-z0-9_+/]|[-.:][A-Za-z0-9])/g;
+const token =
+  /(?<![A-Za-z0-9_./+-])([A-Za-z0-9]{5}(?:[-:]?[A-Za-z0-9]{2})?)(?![A-Za-z0-9_+/]|[-.:][A-Za-z0-9])/g;
 const bytesAfterLabel =
   /\b(?:dtc|code|fault code|fehlercode|code defaut|codigo)s?\s*(?:\(hex\)|hex|raw|bytes?)?\s*[:=]\s*((?:0x)?[0-9a-f]{2} (?:0x)?[0-9a-f]{2}(?: (?:0x)?[0-9a-f]{2})?)(?![0-9a-f ]*[0-9a-f])/gi;
 
@@ -68,18 +69,26 @@ function behindOtherLabel(before: string): boolean {
   const word = plainWord(label);
   const last = word.split(' ').at(-1) ?? '';
   const kind = metaLabels[word] ?? metaLabels[last];
-  return kind !== undefined && !/^(?:codes?|total codes|data|daten|battery|supply|reference|date|read|time|systems?)$/.test(last);
+  return (
+    kind !== undefined &&
+    !/^(?:codes?|total codes|data|daten|battery|supply|reference|date|read|time|systems?)$/.test(last)
+  );
 }
 
 /** Five or more pairs of hexadecimal digits in a row, or an address with bytes behind it. */
 function inDump(line: string): boolean {
-  return /(?:\b[0-9a-f]{2}\b[ ,]){5,}/i.test(line) || /^\s*(?:0x)?[0-9a-f]{4,8}\s*[:|]\s*(?:[0-9a-f]{2,8}\s+){2,}/i.test(line);
+  return (
+    /(?:\b[0-9a-f]{2}\b[ ,]){5,}/i.test(line) ||
+    /^\s*(?:0x)?[0-9a-f]{4,8}\s*[:|]\s*(?:[0-9a-f]{2,8}\s+){2,}/i.test(line)
+  );
 }
 
 function moduleBefore(before: string): string | null {
   const cells = splitCells(before).filter((cell) => {
     const word = plainWord(cell);
-    return word !== '' && !codeLabel.test(word) && !/^[\d\s.,:/xh-]+$/.test(word) && readStatusWord(cell) === null;
+    return (
+      word !== '' && !codeLabel.test(word) && !/^[\d\s.,:/xh-]+$/.test(word) && readStatusWord(cell) === null
+    );
   });
   const name = cells[0] ?? null;
   return name !== null && /\p{L}{2}/u.test(name) ? name : null;
@@ -107,11 +116,15 @@ function finish(code: Placed, rest: string): FoundCode {
       kept.splice(0, kept.length, ...inner.rest);
     }
   }
-  const text = kept.map(trimCell).filter((cell) => cell !== '' && !/^\d+\s*x?$/.test(cell)).join(', ');
+  const text = kept
+    .map(trimCell)
+    .filter((cell) => cell !== '' && !/^\d+\s*x?$/.test(cell))
+    .join(', ');
   return { ...code, failureType, ...status, text: text === '' ? null : text };
 }
 
-const typeCell = /^(?:ftb?|failure type|fehlerart|type|symptom)?\s*[:=]?\s*[[(-]?(?:0x)?([0-9A-F]{2})h?[\])]?$/i;
+const typeCell =
+  /^(?:ftb?|failure type|fehlerart|type|symptom)?\s*[:=]?\s*[[(-]?(?:0x)?([0-9A-F]{2})h?[\])]?$/i;
 
 function readTypeCell(cell: string): string | null {
   const match = typeCell.exec(cell.trim());
@@ -156,13 +169,28 @@ function statusInside(cells: readonly string[]): { status: StatusReading; rest: 
 
 /** The cells of a line: bars, tabs, semicolons, or blanks of two and more. */
 export function splitCells(line: string): string[] {
-  const separator = line.includes('|') ? /\s*\|\s*/ : line.includes('\t') ? /\s*\t\s*/ : line.includes(';') ? /\s*;\s*/ : /\s{2,}|\.{3,}|_{3,}/;
+  const separator = line.includes('|')
+    ? /\s*\|\s*/
+    : line.includes('\t')
+      ? /\s*\t\s*/
+      : line.includes(';')
+        ? /\s*;\s*/
+        : /\s{2,}|\.{3,}|_{3,}/;
   return line
     .trim()
     .split(separator)
-    .map((cell) => cell.trim().replace(/^[-–—:,]\s+|^[:,]/, '').trim())
+    .map((cell) =>
+      cell
+        .trim()
+        .replace(/^[-–—:,]\s+|^[:,]/, '')
+        .trim(),
+    )
     .filter((cell) => cell !== '');
 }
 
 const stripAccents = (text: string) => text.normalize('NFD').replace(/[\u0300-\u036f]/g, '');
-const trimCell = (text: string) => text.trim().replace(/^[\s,;:–—-]+|[\s,;:–—-]+$/g, '').replace(/^"(.*)"$/, '$1');
+const trimCell = (text: string) =>
+  text
+    .trim()
+    .replace(/^[\s,;:–—-]+|[\s,;:–—-]+$/g, '')
+    .replace(/^"(.*)"$/, '$1');

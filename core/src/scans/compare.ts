@@ -1,11 +1,5 @@
 /** Two scans of one vehicle against each other: every code of both gets exactly one result. */
-import type {
-  CodeResult,
-  ComparableScan,
-  ComparedCode,
-  Comparison,
-  ScanComparison,
-} from './schema.js';
+import type { CodeResult, ComparableScan, ComparedCode, Comparison, ScanComparison } from './schema.js';
 
 type Code = ComparableScan['codes'][number];
 

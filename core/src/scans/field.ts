@@ -11,11 +11,15 @@ export type Field =
   | { readonly kind: 'meta'; readonly entries: readonly Entry[] }
   | { readonly kind: 'value'; readonly label: string; readonly value: string };
 
-const liveValue = /^[<>~±-]?\s*-?\d+(?:[.,]\d+)?\s*(?:v|mv|a|ma|ohms?|Ω|kΩ|mΩ|°?c|°?f|bar|kpa|psi|%|rpm|1\/min|km\/h|mph|hz|ms|s|mm|°|deg|nm)$/i;
+const liveValue =
+  /^[<>~±-]?\s*-?\d+(?:[.,]\d+)?\s*(?:v|mv|a|ma|ohms?|Ω|kΩ|mΩ|°?c|°?f|bar|kpa|psi|%|rpm|1\/min|km\/h|mph|hz|ms|s|mm|°|deg|nm)$/i;
 
 /** The fields of a line, or null where it holds none. Several may share a line, parted as cells. */
 export function readField(line: string): Field | null {
-  const cells = line.trim().split(/\s*[|\t]\s*|\s{3,}/).filter((cell) => cell !== '');
+  const cells = line
+    .trim()
+    .split(/\s*[|\t]\s*|\s{3,}/)
+    .filter((cell) => cell !== '');
   const entries = cells.map(readEntry);
   if (entries.every((entry) => entry !== null)) return { kind: 'meta', entries };
   const whole = readEntry(line.trim());
@@ -38,5 +42,7 @@ function readEntry(text: string): Entry | null {
 }
 
 function isDate(text: string): boolean {
-  return /^\D{0,12}(?:\d{4}-\d{2}-\d{2}|\d{1,2}[./-]\d{1,2}[./-]\d{2,4})(?:[ T,]+\d{1,2}:\d{2}(?::\d{2})?)?(?:\s*(?:am|pm|uhr|h))?$/i.test(text);
+  return /^\D{0,12}(?:\d{4}-\d{2}-\d{2}|\d{1,2}[./-]\d{1,2}[./-]\d{2,4})(?:[ T,]+\d{1,2}:\d{2}(?::\d{2})?)?(?:\s*(?:am|pm|uhr|h))?$/i.test(
+    text,
+  );
 }

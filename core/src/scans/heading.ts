@@ -22,14 +22,17 @@ export function readHeading(line: string): Heading | null {
   const inside = /^[[(<{]\s*([^\])>}]*[a-z][^\])>}]*)[\])>}]$/i.exec(bare);
   const text = inside ? inside[1]! : bare.replace(/\s*[[({<][^\])}>]*[\])}>]?\s*/g, ' ');
   let name = plainStart(text.replace(count, ' ').replace(softwareNumber, ' '));
-  name = name.replace(/[\s:=,;.–—-]+$/g, '').replace(/\s+/g, ' ').trim();
+  name = name
+    .replace(/[\s:=,;.–—-]+$/g, '')
+    .replace(/\s+/g, ' ')
+    .trim();
   if (!/\p{L}{2}/u.test(name) || name.length > 60) return null;
   return { name, address };
 }
 
 function plainStart(text: string): string {
   let name = text.trim();
-  for (let again = true; again; ) {
+  for (let again = true; again;) {
     const before = name;
     name = name
       .replace(/^(?:0x[0-9a-f]+|\d{1,3}|\d[a-f]|[a-f]\d)\s*[.):–—-]*\s+(?=\S)/i, '')

@@ -80,7 +80,14 @@ function takeCodes(reading: Reading, found: CodeLine, line: string, number: numb
   const added = found.codes.map((code): Draft<ScanCode> => {
     const { failureType, status, statusText, statusByte, text, repaired } = code;
     return {
-      module, code: code.code, failureType, status, statusText, text, line: number, repaired,
+      module,
+      code: code.code,
+      failureType,
+      status,
+      statusText,
+      text,
+      line: number,
+      repaired,
       ...(statusByte === null ? {} : { statusByte }),
     };
   });
@@ -117,7 +124,9 @@ function takeModuleState(reading: Reading, line: string, number: number): boolea
   const heading = parts.name === null ? null : readHeading(parts.name);
   if (parts.name !== null && !heading) return false;
   if (!heading && reading.module === null) return false;
-  const module = heading ? reading.enter(heading.name, number, heading.address) : reading.enter(reading.module!, number);
+  const module = heading
+    ? reading.enter(heading.name, number, heading.address)
+    : reading.enter(reading.module!, number);
   module.reach = parts.state;
   module.answered = parts.state === 'answered';
   reading.mark(number, heading ? 'module' : 'detail');
@@ -127,7 +136,10 @@ function takeModuleState(reading: Reading, line: string, number: number): boolea
 type State = NonNullable<ScanModule['reach']>;
 
 function stateOf(text: string): State | null {
-  const word = plainWord(text).replace(/^(?:status|result|ergebnis|resultat|resultado|zustand|etat|estado)\s*[:=]\s*/, '');
+  const word = plainWord(text).replace(
+    /^(?:status|result|ergebnis|resultat|resultado|zustand|etat|estado)\s*[:=]\s*/,
+    '',
+  );
   if (noCodes.test(word)) return 'answered';
   if (silent.test(word)) return 'silent';
   return unsupported.test(word) ? 'unsupported' : null;
@@ -139,11 +151,15 @@ function splitState(line: string): { name: string | null; state: State } | null 
   const cells = splitCells(line);
   for (let at = 1; at < cells.length; at++) {
     const state = stateOf(cells[at]!);
-    const name = cells.slice(0, at).find((cell) => /\p{L}{2}/u.test(cell) && !columnLabel.test(plainWord(cell)));
+    const name = cells
+      .slice(0, at)
+      .find((cell) => /\p{L}{2}/u.test(cell) && !columnLabel.test(plainWord(cell)));
     if (state && name !== undefined) return { name, state };
   }
   const match =
-    /^(?<name>.*?\p{L}.*?)\s*(?::|\s[-–—=>]+\s|\.{2,}|,\s|[[(])\s*(?<state>[^:]+?)[\])]?\s*$/u.exec(line.trim())?.groups;
+    /^(?<name>.*?\p{L}.*?)\s*(?::|\s[-–—=>]+\s|\.{2,}|,\s|[[(])\s*(?<state>[^:]+?)[\])]?\s*$/u.exec(
+      line.trim(),
+    )?.groups;
   const state = match ? stateOf(match['state']!) : null;
   return state ? { name: match!['name']!, state } : null;
 }
@@ -190,7 +206,10 @@ function takeContinuation(reading: Reading, line: string, number: number): boole
 /** A title may name the reader (`Oddlight R2 diagnostic report   software 4.18`). */
 function takeTitle(reading: Reading, line: string, number: number): boolean {
   if (!title.test(plainWord(line)) || line.trim().length > 100) return false;
-  const named = /^\W*(?!end\b|page\b)(\p{L}[\p{L}\d .-]{1,30}?)\s+(?:diagnos\S*|scan|full)?\s*(?:report|scan|protokoll|rapport|informe)\b/iu.exec(line);
+  const named =
+    /^\W*(?!end\b|page\b)(\p{L}[\p{L}\d .-]{1,30}?)\s+(?:diagnos\S*|scan|full)?\s*(?:report|scan|protokoll|rapport|informe)\b/iu.exec(
+      line,
+    );
   if (named && reading.codes.length === 0) reading.meta.reader ??= named[1]!.trim();
   const software = /\b(?:software|sw|version|v)\.?\s*([\d][\w.]*)/i.exec(line);
   if (software && reading.codes.length === 0) reading.meta.readerSoftware ??= software[1]!;
@@ -210,11 +229,16 @@ function takeHeading(reading: Reading, line: string, number: number, lines: read
   }
   const heading = readHeading(bare);
   if (!heading) return false;
-  const counted = /\b\d+\s+(?:dtcs?|codes?|faults?|fehler\w*|defauts?|fallos?|errors?|codigos?|averias?)\b/.test(word);
-  const labelled = /^(?:module|ecu|control (?:module|unit)|steuergerat|calculateur|modulo|unidad de control|centralita|unit)\b/.test(word);
+  const counted =
+    /\b\d+\s+(?:dtcs?|codes?|faults?|fehler\w*|defauts?|fallos?|errors?|codigos?|averias?)\b/.test(word);
+  const labelled =
+    /^(?:module|ecu|control (?:module|unit)|steuergerat|calculateur|modulo|unidad de control|centralita|unit)\b/.test(
+      word,
+    );
   if (!counted && !labelled && title.test(word)) return false;
   if (!counted && !labelled && !marked.test(line) && !leadsToFinding(number, lines)) return false;
-  if (marked.test(line) && !counted && !labelled && !leadsToFinding(number, lines) && !/^\s*[[=#]/.test(line)) return false;
+  if (marked.test(line) && !counted && !labelled && !leadsToFinding(number, lines) && !/^\s*[[=#]/.test(line))
+    return false;
   reading.enter(heading.name, number, heading.address);
   reading.open = null;
   reading.mark(number, 'module');
@@ -235,7 +259,8 @@ function leadsToFinding(number: number, lines: readonly string[]): boolean {
 function skip(reading: Reading, line: string, number: number): void {
   reading.open = null;
   reading.mark(number, 'notRead');
-  if (reading.notRead.length < shownLines) reading.notRead.push({ line: number, text: line.trim().slice(0, shownCharacters) });
+  if (reading.notRead.length < shownLines)
+    reading.notRead.push({ line: number, text: line.trim().slice(0, shownCharacters) });
   else reading.notReadMore++;
 }
 

@@ -52,7 +52,9 @@ describe('readText', () => {
     });
 
   it('keeps "no codes", "no response" and "not supported" apart', () => {
-    const read = readText('Engine ..... no codes\nTrailer: no response\nAC compressor - not supported by this reader');
+    const read = readText(
+      'Engine ..... no codes\nTrailer: no response\nAC compressor - not supported by this reader',
+    );
     expect(read.modules.map(({ name, answered, reach }) => [name, answered, reach])).toEqual([
       ['Engine', true, 'answered'],
       ['Trailer', false, 'silent'],
@@ -81,7 +83,9 @@ codes were read by the desk`);
   });
 
   it('takes reader, software, voltage, odometer and date from the head', () => {
-    const read = readText('ODDLIGHT R2 diagnostic report   software 4.18\nDate: 2026-11-17 08:12   Voltage: 12,4 V   Odometer: 38 412 km\n');
+    const read = readText(
+      'ODDLIGHT R2 diagnostic report   software 4.18\nDate: 2026-11-17 08:12   Voltage: 12,4 V   Odometer: 38 412 km\n',
+    );
     expect(read.reader).toBe('ODDLIGHT R2');
     expect(read.readerSoftware).toBe('4.18');
     expect(read.supplyVolts).toBe(12.4);
@@ -91,19 +95,27 @@ codes were read by the desk`);
 
   it('flags a repaired slip', () => {
     const [code] = readText('Body\n8I049-13 Left belt loop Current').codes;
-    expect(code).toEqual(jasmine.objectContaining({ code: 'B1049', repaired: true, status: 'active', text: 'Left belt loop' }));
+    expect(code).toEqual(
+      jasmine.objectContaining({ code: 'B1049', repaired: true, status: 'active', text: 'Left belt loop' }),
+    );
   });
 
   it('accounts for every line with a letter or figure, whatever is pasted', () => {
     fc.assert(
-      fc.property(fc.array(fc.oneof(fc.string(), fc.constantFrom(...Object.values(layouts).join('\n').split('\n')))), (lines) => {
-        const text = lines.join('\n');
-        const read = readText(text);
-        expect(scan.safeParse(read).success).toBeTrue();
-        const said = text.replace(/^\uFEFF/, '').split(/\r\n|\r|\n/).filter((line) => /[\p{L}\p{N}]/u.test(line)).length;
-        expect(read.lines!.length).toBe(said);
-        expect(read.notRead!.length).toBe(read.lines!.filter((line) => line.as === 'notRead').length);
-      }),
+      fc.property(
+        fc.array(fc.oneof(fc.string(), fc.constantFrom(...Object.values(layouts).join('\n').split('\n')))),
+        (lines) => {
+          const text = lines.join('\n');
+          const read = readText(text);
+          expect(scan.safeParse(read).success).toBeTrue();
+          const said = text
+            .replace(/^\uFEFF/, '')
+            .split(/\r\n|\r|\n/)
+            .filter((line) => /[\p{L}\p{N}]/u.test(line)).length;
+          expect(read.lines!.length).toBe(said);
+          expect(read.notRead!.length).toBe(read.lines!.filter((line) => line.as === 'notRead').length);
+        },
+      ),
     );
   });
 

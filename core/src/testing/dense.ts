@@ -4,7 +4,7 @@ import type { Element } from '../circuit/index.js';
 /** Volts of every point against ground, null where no path leads there. */
 export function denseVolts(elements: readonly Element[]): Map<string, number | null> {
   const tied = new Set(['gnd']);
-  for (let grew = true; grew; ) {
+  for (let grew = true; grew;) {
     grew = false;
     for (const { pins } of elements) {
       if (tied.has(pins[0]!) === tied.has(pins[1]!)) continue;
@@ -21,7 +21,10 @@ export function denseVolts(elements: readonly Element[]): Map<string, number | n
     const [a, b] = element.pins.map(at) as [number, number];
     if (!tied.has(element.pins[0]!)) continue;
     const g = 1 / element.ohms;
-    for (const [from, to, sign] of [[a, b, 1], [b, a, -1]] as const) {
+    for (const [from, to, sign] of [
+      [a, b, 1],
+      [b, a, -1],
+    ] as const) {
       if (from < 0 || a === b) continue;
       rows[from]![from]! += g;
       if (to >= 0) rows[from]![to]! -= g;
@@ -29,7 +32,9 @@ export function denseVolts(elements: readonly Element[]): Map<string, number | n
     }
   }
   for (let k = 0; k < size; k++) {
-    const pivot = rows.slice(k).reduce((best, row, i) => (Math.abs(row[k]!) > Math.abs(rows[best]![k]!) ? k + i : best), k);
+    const pivot = rows
+      .slice(k)
+      .reduce((best, row, i) => (Math.abs(row[k]!) > Math.abs(rows[best]![k]!) ? k + i : best), k);
     [rows[k], rows[pivot]] = [rows[pivot]!, rows[k]!];
     for (let r = k + 1; r < size; r++) {
       const factor = rows[r]![k]! / rows[k]![k]!;
@@ -43,6 +48,7 @@ export function denseVolts(elements: readonly Element[]): Map<string, number | n
     volts[k] = sum / rows[k]![k]!;
   }
   const answer = new Map<string, number | null>([['gnd', 0]]);
-  for (const { pins } of elements) for (const pin of pins) if (!answer.has(pin)) answer.set(pin, tied.has(pin) ? volts[at(pin)]! : null);
+  for (const { pins } of elements)
+    for (const pin of pins) if (!answer.has(pin)) answer.set(pin, tied.has(pin) ? volts[at(pin)]! : null);
   return answer;
 }

@@ -3,14 +3,40 @@ import { assessJob, caseOf, type JobRecord, openTraces } from '../job/index.js';
 import { readReport } from '../scans/index.js';
 import { nextTests } from '../trace/index.js';
 
-type Facts = 'beacons' | 'scans' | 'waivers' | 'traces' | 'readings' | 'repairs' | 'clearings' | 'exposures' | 'codeEnds' | 'notes' | 'handBacks';
+type Facts =
+  | 'beacons'
+  | 'scans'
+  | 'waivers'
+  | 'traces'
+  | 'readings'
+  | 'repairs'
+  | 'clearings'
+  | 'exposures'
+  | 'codeEnds'
+  | 'notes'
+  | 'handBacks';
 
 export class Story {
   private now = Date.parse('2026-11-17T08:00:00Z');
   record: JobRecord = {
-    id: uuid(900), number: 'J-0145', seq: 0, revision: 1, openedAt: '2026-11-17T08:00:00Z',
-    head: { event: 'wear' }, vehicle: { make: 'Corvane', model: 'Lumen' },
-    beacons: [], scans: [], waivers: [], traces: [], readings: [], repairs: [], clearings: [], exposures: [], codeEnds: [], notes: [], handBacks: [],
+    id: uuid(900),
+    number: 'J-0145',
+    seq: 0,
+    revision: 1,
+    openedAt: '2026-11-17T08:00:00Z',
+    head: { event: 'wear' },
+    vehicle: { make: 'Corvane', model: 'Lumen' },
+    beacons: [],
+    scans: [],
+    waivers: [],
+    traces: [],
+    readings: [],
+    repairs: [],
+    clearings: [],
+    exposures: [],
+    codeEnds: [],
+    notes: [],
+    handBacks: [],
   };
 
   /** Enters a fact and returns its id. */
@@ -18,7 +44,16 @@ export class Story {
     const seq = this.record.seq + 1;
     this.now += 60_000;
     const at = new Date(this.now).toISOString();
-    const fact = { id: uuid(seq), seq, personId: uuid(999), observedAt: at, recordedAt: at, corrects, withdrawn, ...data };
+    const fact = {
+      id: uuid(seq),
+      seq,
+      personId: uuid(999),
+      observedAt: at,
+      recordedAt: at,
+      corrects,
+      withdrawn,
+      ...data,
+    };
     this.record = { ...this.record, seq, [kind]: [...this.record[kind], fact] };
     return fact.id;
   }
@@ -33,7 +68,9 @@ export class Story {
   }
 
   assess() {
-    const plans = new Map(openTraces(this.record).map((trace) => [trace.id, nextTests(caseOf(this.record, trace))]));
+    const plans = new Map(
+      openTraces(this.record).map((trace) => [trace.id, nextTests(caseOf(this.record, trace))]),
+    );
     return assessJob(this.record, plans);
   }
 
@@ -46,8 +83,23 @@ export class Story {
   }
 }
 
-export const flap = { kind: 'beacon', name: 'Charge flap open', seen: 'comes-and-goes', thereBefore: 'no', conditions: ['cold'], shown: 6, exposures: 20 };
-export const drive = { shown: false, coldStart: true, conditions: ['cold'], bulbCheck: 'passed', monitorRan: true, reportedBy: 'technician' };
+export const flap = {
+  kind: 'beacon',
+  name: 'Charge flap open',
+  seen: 'comes-and-goes',
+  thereBefore: 'no',
+  conditions: ['cold'],
+  shown: 6,
+  exposures: 20,
+};
+export const drive = {
+  shown: false,
+  coldStart: true,
+  conditions: ['cold'],
+  bulbCheck: 'passed',
+  monitorRan: true,
+  reportedBy: 'technician',
+};
 
 function uuid(n: number): string {
   return `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`;

@@ -23,8 +23,20 @@ export const baseRates: Readonly<Record<ElementKind, Partial<Record<FaultMode, n
 
 type AddedOhms = readonly (readonly [ohms: number, weight: number])[];
 
-const joint: AddedOhms = [[0.5, 2], [2, 3], [8, 2], [40, 2], [400, 1]];
-const power: AddedOhms = [[0.02, 2], [0.05, 3], [0.15, 2], [0.5, 2], [2, 1]];
+const joint: AddedOhms = [
+  [0.5, 2],
+  [2, 3],
+  [8, 2],
+  [40, 2],
+  [400, 1],
+];
+const power: AddedOhms = [
+  [0.02, 2],
+  [0.05, 3],
+  [0.15, 2],
+  [0.5, 2],
+  [2, 1],
+];
 
 /** Added ohms of a resistive fault whose size is not known, with weights, by the element's kind. */
 export function addedOhms(kind: ElementKind): AddedOhms {

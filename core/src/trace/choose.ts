@@ -11,7 +11,9 @@ export class Costs {
   private readonly outside: number;
 
   constructor(private readonly ready: ReadyCase) {
-    this.partOf = Int32Array.from(ready.suspects, (suspect) => ready.parts.findIndex((part) => part.element === suspect.element));
+    this.partOf = Int32Array.from(ready.suspects, (suspect) =>
+      ready.parts.findIndex((part) => part.element === suspect.element),
+    );
     this.wrong = ready.wrongPartCents;
     this.outside = ready.outsideCents;
   }
@@ -47,7 +49,12 @@ export class Costs {
   }
 
   /** Labour of the test and the bound after each outcome, weighed by its chance. */
-  test(minutes: number, outcomes: readonly Outcome[], beliefs: Float64Array, tried: ReadonlySet<number>): number {
+  test(
+    minutes: number,
+    outcomes: readonly Outcome[],
+    beliefs: Float64Array,
+    tried: ReadonlySet<number>,
+  ): number {
     return outcomes.reduce((cost, { chances }) => {
       const { chance, beliefs: after } = update(beliefs, chances);
       return chance > 0 ? cost + chance * this.bound(after, tried) : cost;
@@ -57,7 +64,10 @@ export class Costs {
   /** c + (1−p) · (W + R without this part). */
   repair(part: number, beliefs: Float64Array, tried: ReadonlySet<number>): number {
     const p = Math.min(1, this.partProbabilities(beliefs)[part]!);
-    const { chance, beliefs: without } = update(beliefs, this.partOf.map((other) => (other === part ? 0 : 1)));
+    const { chance, beliefs: without } = update(
+      beliefs,
+      this.partOf.map((other) => (other === part ? 0 : 1)),
+    );
     const rest = chance > 0 ? this.bound(without, new Set([...tried, part])) : 0;
     return this.ready.parts[part]!.cents + (1 - p) * (this.wrong + rest);
   }

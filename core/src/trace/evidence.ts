@@ -26,8 +26,16 @@ export function movesChance(test: Extract<TraceTest, { kind: 'swap' }>, suspect:
 }
 
 /** Likelihood of a metered reading under one suspect's predictions. */
-export function meteredLikelihood(read: MeterReading, predicted: readonly Prediction[], suspect: ReadySuspect, accuracy: Accuracy): number {
-  const mean = predicted.reduce((sum, { reading, share }) => sum + share * readingLikelihood(read, reading, accuracy), 0);
+export function meteredLikelihood(
+  read: MeterReading,
+  predicted: readonly Prediction[],
+  suspect: ReadySuspect,
+  accuracy: Accuracy,
+): number {
+  const mean = predicted.reduce(
+    (sum, { reading, share }) => sum + share * readingLikelihood(read, reading, accuracy),
+    0,
+  );
   return suspect.id === outside ? outsideLikelihood(mean) : mean;
 }
 
@@ -70,7 +78,10 @@ function normalised(log: Float64Array): Float64Array | null {
 }
 
 /** Beliefs after evidence with these likelihoods, and how likely that evidence was. */
-export function update(beliefs: Float64Array, likelihood: ArrayLike<number>): { readonly chance: number; readonly beliefs: Float64Array } {
+export function update(
+  beliefs: Float64Array,
+  likelihood: ArrayLike<number>,
+): { readonly chance: number; readonly beliefs: Float64Array } {
   const next = new Float64Array(beliefs.length);
   let chance = 0;
   for (let s = 0; s < next.length; s++) chance += next[s] = beliefs[s]! * likelihood[s]!;

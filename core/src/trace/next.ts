@@ -5,7 +5,14 @@ import { posterior, update } from './evidence.js';
 import { type Outcome, outcomesOf } from './outcomes.js';
 import { type Predictions, predictions } from './predict.js';
 import { prepare, type ReadyCase } from './prepare.js';
-import { type ForeseenOutcome, type NextAction, type NextTests, outside, type RankedSuspect, type TraceCase } from './schema.js';
+import {
+  type ForeseenOutcome,
+  type NextAction,
+  type NextTests,
+  outside,
+  type RankedSuspect,
+  type TraceCase,
+} from './schema.js';
 
 /** How many suspects a foreseen outcome names. */
 const namedSuspects = 3;
@@ -32,7 +39,11 @@ export function* predicting(source: TraceCase): Work<Predictions> {
   return yield* predictions(prepare({ ...source, readings: [] }));
 }
 
-function* choosing(ready: ReadyCase, predicted: Predictions, beliefs: Float64Array): Work<Pick<NextTests, 'next' | 'stop'>> {
+function* choosing(
+  ready: ReadyCase,
+  predicted: Predictions,
+  beliefs: Float64Array,
+): Work<Pick<NextTests, 'next' | 'stop'>> {
   const costs = new Costs(ready);
   const tried = triedParts(ready);
   const read = new Set((ready.source.readings ?? []).map((reading) => reading.test));
@@ -51,7 +62,12 @@ function* choosing(ready: ReadyCase, predicted: Predictions, beliefs: Float64Arr
     yield { done: done + 1, total: tests.length };
   }
   ready.parts.forEach((part, index) => {
-    if (!tried.has(index)) actions.push({ action: 'repair', element: part.element, expectedCents: costs.repair(index, beliefs, tried) });
+    if (!tried.has(index))
+      actions.push({
+        action: 'repair',
+        element: part.element,
+        expectedCents: costs.repair(index, beliefs, tried),
+      });
   });
   actions.sort((a, b) => a.expectedCents - b.expectedCents);
   return stopRule(ready, costs.partProbabilities(beliefs), tried, actions);
@@ -63,9 +79,16 @@ export function triedParts(ready: ReadyCase): Set<number> {
 }
 
 /** Stops where a part is sure enough, or where the best action is a repair; that repair then stands first. */
-function stopRule(ready: ReadyCase, p: Float64Array, tried: ReadonlySet<number>, actions: readonly NextAction[]): Pick<NextTests, 'next' | 'stop'> {
+function stopRule(
+  ready: ReadyCase,
+  p: Float64Array,
+  tried: ReadonlySet<number>,
+  actions: readonly NextAction[],
+): Pick<NextTests, 'next' | 'stop'> {
   const sure = ready.parts.findIndex((_, index) => !tried.has(index) && p[index]! >= ready.stopAt);
-  const repair = actions.find((action) => action.action === 'repair' && action.element === ready.parts[sure]?.element);
+  const repair = actions.find(
+    (action) => action.action === 'repair' && action.element === ready.parts[sure]?.element,
+  );
   const ordered = repair ? [repair, ...actions.filter((action) => action !== repair)] : actions;
   const next = ordered.map((action) => ({ ...action, expectedCents: Math.round(action.expectedCents) }));
   return { next, stop: next[0]?.action === 'repair' };
@@ -73,7 +96,12 @@ function stopRule(ready: ReadyCase, p: Float64Array, tried: ReadonlySet<number>,
 
 function ranked(ready: ReadyCase, beliefs: Float64Array): RankedSuspect[] {
   return ready.suspects
-    .map(({ id, element, mode }, s) => ({ id, element, mode: id === outside ? outside : mode, probability: beliefs[s]! }))
+    .map(({ id, element, mode }, s) => ({
+      id,
+      element,
+      mode: id === outside ? outside : mode,
+      probability: beliefs[s]!,
+    }))
     .sort((a, b) => b.probability - a.probability);
 }
 
@@ -81,7 +109,9 @@ function foreseen(ready: ReadyCase, outcomes: readonly Outcome[], beliefs: Float
   return outcomes
     .map(({ reading, chances }) => {
       const { chance, beliefs: after } = update(beliefs, chances);
-      const leaves = ranked(ready, after).slice(0, namedSuspects).map(({ id, probability }) => ({ id, probability }));
+      const leaves = ranked(ready, after)
+        .slice(0, namedSuspects)
+        .map(({ id, probability }) => ({ id, probability }));
       return { ...(reading as Omit<ForeseenOutcome, 'probability' | 'leaves'>), probability: chance, leaves };
     })
     .filter(({ probability }) => probability > 0.001)

@@ -9,13 +9,24 @@ import type { Move, Situation, Strategy } from './simulate.js';
 const mostSituations = 60_000;
 
 /** The strategy, or null where the case is too large. Beliefs follow the tests' outcomes, as the planner foresees them. */
-export function optimum(ready: ReadyCase, costs: Costs, outcomes: ReadonlyMap<string, readonly Outcome[]>): Strategy | null {
+export function optimum(
+  ready: ReadyCase,
+  costs: Costs,
+  outcomes: ReadonlyMap<string, readonly Outcome[]>,
+): Strategy | null {
   const tests = ready.source.tests;
-  const situations = tests.reduce((product, test) => product * (outcomes.get(test.id)!.length + 1), 2 ** ready.parts.length);
+  const situations = tests.reduce(
+    (product, test) => product * (outcomes.get(test.id)!.length + 1),
+    2 ** ready.parts.length,
+  );
   if (situations > mostSituations) return null;
 
   const known = new Map<string, { cost: number; move: Move | null }>();
-  const best = (beliefs: Float64Array, tried: ReadonlySet<number>, read: readonly number[]): { cost: number; move: Move | null } => {
+  const best = (
+    beliefs: Float64Array,
+    tried: ReadonlySet<number>,
+    read: readonly number[],
+  ): { cost: number; move: Move | null } => {
     const key = `${read.join(',')}|${[...tried].sort().join(',')}`;
     const before = known.get(key);
     if (before) return before;
@@ -25,7 +36,10 @@ export function optimum(ready: ReadyCase, costs: Costs, outcomes: ReadonlyMap<st
     ready.parts.forEach((part, index) => {
       if (tried.has(index)) return;
       const left = Math.max(0, 1 - p[index]!);
-      const without = update(beliefs, ready.suspects.map((suspect) => (suspect.element === part.element ? 0 : 1)));
+      const without = update(
+        beliefs,
+        ready.suspects.map((suspect) => (suspect.element === part.element ? 0 : 1)),
+      );
       const rest = without.chance > 0 ? best(without.beliefs, new Set([...tried, index]), read).cost : 0;
       const cost = part.cents + left * (ready.wrongPartCents + rest);
       if (cost < found.cost) found = { cost, move: { part: index } };
@@ -44,7 +58,11 @@ export function optimum(ready: ReadyCase, costs: Costs, outcomes: ReadonlyMap<st
   };
 
   const prior = Float64Array.from(ready.suspects, (suspect) => suspect.prior);
-  best(prior, new Set(), tests.map(() => -1));
+  best(
+    prior,
+    new Set(),
+    tests.map(() => -1),
+  );
   return ({ beliefs, tried, read }: Situation): Move =>
     best(beliefs, tried, read).move ?? { part: ready.parts.findIndex((_, index) => !tried.has(index)) };
 }

@@ -15,7 +15,9 @@ export interface Outcome {
 
 export function outcomesOf(ready: ReadyCase, predicted: Predictions, test: TraceTest): Outcome[] {
   if (isMetered(test)) return meteredOutcomes(ready, predicted, test);
-  const chances = Float64Array.from(ready.suspects, (suspect) => (test.kind === 'swap' ? movesChance(test, suspect) : findsChance(test, suspect)));
+  const chances = Float64Array.from(ready.suspects, (suspect) =>
+    test.kind === 'swap' ? movesChance(test, suspect) : findsChance(test, suspect),
+  );
   const field = test.kind === 'swap' ? 'moved' : 'found';
   return [
     { reading: { [field]: true }, chances },
@@ -28,7 +30,9 @@ function meteredOutcomes(ready: ReadyCase, predicted: Predictions, test: Metered
   const accuracy = accuracyOf(test);
   const table = predicted.get(test.id)!;
   const readings = table.flat().map(({ reading }) => reading);
-  const values = readings.flatMap((reading) => (reading.overload ? [] : [reading.value!])).sort((a, b) => a - b);
+  const values = readings
+    .flatMap((reading) => (reading.overload ? [] : [reading.value!]))
+    .sort((a, b) => a - b);
   const merged: MeterReading[] = [];
   for (const value of values) {
     const last = merged.at(-1)?.value;
@@ -36,7 +40,9 @@ function meteredOutcomes(ready: ReadyCase, predicted: Predictions, test: Metered
   }
   if (readings.some((reading) => reading.overload)) merged.push({ value: null, overload: true });
 
-  const raw = merged.map((read) => Float64Array.from(ready.suspects, (suspect, s) => meteredLikelihood(read, table[s]!, suspect, accuracy)));
+  const raw = merged.map((read) =>
+    Float64Array.from(ready.suspects, (suspect, s) => meteredLikelihood(read, table[s]!, suspect, accuracy)),
+  );
   const totals = ready.suspects.map((_, s) => raw.reduce((sum, chances) => sum + chances[s]!, 0));
   return merged.map((read, o) => ({
     reading: read.overload ? { overload: true as const } : { value: read.value! },

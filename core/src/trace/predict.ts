@@ -30,9 +30,14 @@ export function* predictions(ready: ReadyCase): Work<Predictions> {
     const benches = variants.map(({ fault, share }) => ({ share, benchFor: benchesUnder(ready, fault) }));
     for (const { test, index } of tests) {
       const state = test.state ?? ready.source.state ?? {};
-      table.get(test.id)!.push(
-        benches.map(({ share, benchFor }) => ({ share, reading: benchFor(state).read(asMeter(test), `tests[${index}]`) })),
-      );
+      table
+        .get(test.id)!
+        .push(
+          benches.map(({ share, benchFor }) => ({
+            share,
+            reading: benchFor(state).read(asMeter(test), `tests[${index}]`),
+          })),
+        );
     }
     yield { done: done + 1, total: ready.suspects.length };
   }
@@ -46,7 +51,11 @@ function faultVariants(ready: ReadyCase, suspect: ReadySuspect): Variant[] {
   const { element, mode } = suspect;
   const known = ready.elements.get(element);
   if (suspect.id === outside || !known) return [{ fault: null, share: 1 }];
-  if (mode === 'intermittent') return [{ fault: { element, mode: 'open' }, share: 0.5 }, { fault: null, share: 0.5 }];
+  if (mode === 'intermittent')
+    return [
+      { fault: { element, mode: 'open' }, share: 0.5 },
+      { fault: null, share: 0.5 },
+    ];
   if (mode === 'resistive' && suspect.ohms == null) {
     const sizes = addedOhms(known.kind);
     const total = sizes.reduce((sum, [, weight]) => sum + weight, 0);

@@ -42,7 +42,8 @@ export function prepare(source: TraceCase): ReadyCase {
     if (tests.has(test.id)) throw new Refusal(`tests[${index}].id`, `"${test.id}" is used twice`);
     tests.set(test.id, test);
   }
-  for (const [index, reading] of (source.readings ?? []).entries()) checkReading(reading, tests, `readings[${index}]`);
+  for (const [index, reading] of (source.readings ?? []).entries())
+    checkReading(reading, tests, `readings[${index}]`);
   return {
     source,
     suspects,
@@ -61,17 +62,28 @@ function readySuspects(source: TraceCase, elements: ReadonlyMap<string, Element>
   const ids = new Set<string>();
   const named = given.map((suspect, index) => {
     const path = `suspects[${index}]`;
-    if (suspect.mode === 'wrongPart' && suspect.ohms == null) throw new Refusal(`${path}.ohms`, 'a suspect "wrongPart" needs its ohms');
-    if (suspect.mode === 'bridged' && suspect.to == null) throw new Refusal(`${path}.to`, 'a bridge needs the point that it goes to');
+    if (suspect.mode === 'wrongPart' && suspect.ohms == null)
+      throw new Refusal(`${path}.ohms`, 'a suspect "wrongPart" needs its ohms');
+    if (suspect.mode === 'bridged' && suspect.to == null)
+      throw new Refusal(`${path}.to`, 'a bridge needs the point that it goes to');
     const id = suspect.id ?? freeId(`${suspect.element}:${suspect.mode}`, ids);
     if (ids.has(id) || id === outside) throw new Refusal(`${path}.id`, `"${id}" is used twice`);
     ids.add(id);
     return { ...suspect, id };
   });
   const outsideWeight = source.outsideWeight ?? 1;
-  const all = outsideWeight > 0 ? [...named, { id: outside, element: outside, mode: 'open' as const, weight: outsideWeight }] : named;
+  const all =
+    outsideWeight > 0
+      ? [...named, { id: outside, element: outside, mode: 'open' as const, weight: outsideWeight }]
+      : named;
   const total = all.reduce((sum, suspect) => sum + suspect.weight, 0);
-  if (!(total > 0)) throw new Refusal('suspects', elements.size === 0 ? 'no suspects: give some, or a circuit to take them from' : 'at least one suspect needs a weight above 0');
+  if (!(total > 0))
+    throw new Refusal(
+      'suspects',
+      elements.size === 0
+        ? 'no suspects: give some, or a circuit to take them from'
+        : 'at least one suspect needs a weight above 0',
+    );
   return all.map((suspect) => ({ ...suspect, prior: suspect.weight / total }));
 }
 
@@ -83,7 +95,11 @@ function freeId(wanted: string, taken: ReadonlySet<string>): string {
 
 function derived(elements: readonly Element[]): Suspect[] {
   return elements.flatMap((element) =>
-    Object.entries(baseRates[element.kind]).map(([mode, weight]) => ({ element: element.id, mode: mode as Suspect['mode'], weight })),
+    Object.entries(baseRates[element.kind]).map(([mode, weight]) => ({
+      element: element.id,
+      mode: mode as Suspect['mode'],
+      weight,
+    })),
   );
 }
 
@@ -93,7 +109,12 @@ function readyParts(source: TraceCase, hourlyRateCents: number): Part[] {
     const cents = (repair.minutes / 60) * hourlyRateCents + repair.priceCents;
     const known = best.get(repair.element);
     if (known && known.cents <= cents) continue;
-    best.set(repair.element, { element: repair.element, cents, minutes: repair.minutes, succeeds: repair.succeeds ?? 1 });
+    best.set(repair.element, {
+      element: repair.element,
+      cents,
+      minutes: repair.minutes,
+      succeeds: repair.succeeds ?? 1,
+    });
   }
   return [...best.values()];
 }
@@ -103,8 +124,12 @@ const fields = ['value', 'overload', 'found', 'moved', 'gone'] as const;
 function checkReading(reading: TraceReading, tests: ReadonlyMap<string, TraceTest>, path: string): void {
   const test = tests.get(reading.test);
   if (!test) throw new Refusal(`${path}.test`, `no test "${reading.test}"`);
-  const wanted: readonly string[] = test.kind === 'swap' ? ['moved', 'gone'] : 'element' in test ? ['found'] : ['value', 'overload'];
+  const wanted: readonly string[] =
+    test.kind === 'swap' ? ['moved', 'gone'] : 'element' in test ? ['found'] : ['value', 'overload'];
   const given = fields.filter((field) => reading[field] != null);
   if (given.length !== 1 || !wanted.includes(given[0]!))
-    throw new Refusal(path, `a reading of a test "${test.kind}" has exactly one of ${wanted.join(', ')}, got ${given.join(', ') || 'none'}`);
+    throw new Refusal(
+      path,
+      `a reading of a test "${test.kind}" has exactly one of ${wanted.join(', ')}, got ${given.join(', ') || 'none'}`,
+    );
 }

@@ -22,7 +22,13 @@ export type Suspect = z.infer<typeof suspect>;
 const test = { id, minutes, label, state: state.nullish(), caution: label };
 const metered = { ...test, percent: z.number().min(0).nullish(), digits: z.number().min(0).nullish() };
 const between = { ...metered, from: id, to: id };
-const looked = { ...test, element: id, mode: faultMode.nullish(), finds: chance.nullish(), falseAlarm: chance.nullish() };
+const looked = {
+  ...test,
+  element: id,
+  mode: faultMode.nullish(),
+  finds: chance.nullish(),
+  falseAlarm: chance.nullish(),
+};
 
 export const traceTest = z.discriminatedUnion('kind', [
   z.strictObject({ ...between, kind: z.literal('volts') }),

@@ -63,7 +63,9 @@ export function* traceBenching(source: TraceCase, cases: number, seed: number): 
   ];
   const result: Partial<Record<keyof TraceBench, StrategyResult>> = {};
   for (const [done, [name, strategy]] of strategies.entries()) {
-    const plays = Array.from({ length: cases }, (_, n) => play(ready, predicted, outcomes, costs, strategy, seed * 100003 + n));
+    const plays = Array.from({ length: cases }, (_, n) =>
+      play(ready, predicted, outcomes, costs, strategy, seed * 100003 + n),
+    );
     result[name] = average(plays);
     yield { done: done + 1, total: strategies.length };
   }
@@ -76,8 +78,13 @@ const planner: Strategy = ({ ready, costs, outcomes, beliefs, tried, unread }) =
   const sure = ready.parts.findIndex((_, index) => !tried.has(index) && p[index]! >= ready.stopAt);
   if (sure >= 0) return { part: sure };
   const moves: [number, Move][] = [
-    ...unread.map((test): [number, Move] => [costs.test(test.minutes, outcomes.get(test.id)!, beliefs, tried), { test }]),
-    ...ready.parts.flatMap((_, part): [number, Move][] => (tried.has(part) ? [] : [[costs.repair(part, beliefs, tried), { part }]])),
+    ...unread.map((test): [number, Move] => [
+      costs.test(test.minutes, outcomes.get(test.id)!, beliefs, tried),
+      { test },
+    ]),
+    ...ready.parts.flatMap((_, part): [number, Move][] =>
+      tried.has(part) ? [] : [[costs.repair(part, beliefs, tried), { part }]],
+    ),
   ];
   return moves.reduce((a, b) => (b[0] < a[0] ? b : a))[1];
 };
@@ -93,7 +100,9 @@ const cheapestFirst: Strategy = ({ ready, costs, beliefs, tried, unread }) => {
 /** The habit of fitting the part that fails most often. */
 function likeliestFirst(ready: ReadyCase, costs: Costs): Strategy {
   const prior = costs.partProbabilities(Float64Array.from(ready.suspects, (suspect) => suspect.prior));
-  return ({ tried }) => ({ part: bestOf(ready.parts.keys(), (part) => (tried.has(part) ? -1 : prior[part]!)) });
+  return ({ tried }) => ({
+    part: bestOf(ready.parts.keys(), (part) => (tried.has(part) ? -1 : prior[part]!)),
+  });
 }
 
 function bestOf(indices: Iterable<number>, worth: (index: number) => number): number {
@@ -106,13 +115,28 @@ interface Play {
   readonly firstPart: 'right' | 'wrong' | 'none';
 }
 
-function play(ready: ReadyCase, predicted: Predictions, outcomes: Situation['outcomes'], costs: Costs, strategy: Strategy, seed: number): Play {
+function play(
+  ready: ReadyCase,
+  predicted: Predictions,
+  outcomes: Situation['outcomes'],
+  costs: Costs,
+  strategy: Strategy,
+  seed: number,
+): Play {
   const random = randomNumbers(seed);
-  const hidden = draw(ready.suspects.map((suspect) => suspect.prior), random.uniform());
+  const hidden = draw(
+    ready.suspects.map((suspect) => suspect.prior),
+    random.uniform(),
+  );
   const fault = ready.suspects[hidden]!;
   const variants = new Map([...predicted].map(([test, table]) => [test, table[hidden]!]));
   const variant = random.uniform();
-  const shown = new Map(ready.source.tests.map((test) => [test.id, simulated(ready, test, hidden, variants.get(test.id), variant, random)]));
+  const shown = new Map(
+    ready.source.tests.map((test) => [
+      test.id,
+      simulated(ready, test, hidden, variants.get(test.id), variant, random),
+    ]),
+  );
   let read: readonly number[] = ready.source.tests.map(() => -1);
   const tried = new Set<number>();
   let beliefs: Float64Array = Float64Array.from(ready.suspects, (suspect) => suspect.prior);
@@ -139,7 +163,10 @@ function play(ready: ReadyCase, predicted: Predictions, outcomes: Situation['out
     if (right && random.uniform() < part.succeeds) return { cents, tests, firstPart };
     cents += ready.wrongPartCents;
     tried.add(move.part);
-    beliefs = update(beliefs, ready.suspects.map((suspect) => (suspect.element === part.element ? 0.02 : 1))).beliefs;
+    beliefs = update(
+      beliefs,
+      ready.suspects.map((suspect) => (suspect.element === part.element ? 0.02 : 1)),
+    ).beliefs;
   }
   return { cents: cents + ready.outsideCents, tests, firstPart };
 }
@@ -158,7 +185,13 @@ function simulated(
     const chance = test.kind === 'swap' ? movesChance(test, suspect) : findsChance(test, suspect);
     return { test: test.id, [test.kind === 'swap' ? 'moved' : 'found']: random.uniform() < chance };
   }
-  const { reading } = predicted![draw(predicted!.map(({ share }) => share), variant)]!;
+  const { reading } =
+    predicted![
+      draw(
+        predicted!.map(({ share }) => share),
+        variant,
+      )
+    ]!;
   const noise = random.normal();
   if (reading.overload) return { test: test.id, overload: true };
   return { test: test.id, value: reading.value! + spread(accuracyOf(test), reading.value!) * noise };
@@ -167,8 +200,12 @@ function simulated(
 /** The outcome that a reading is nearest to. */
 function nearest(outcomes: readonly Outcome[], reading: TraceReading): number {
   const distance = ({ reading: outcome }: Outcome): number => {
-    if (reading.value != null) return outcome.value == null ? Infinity : Math.abs(outcome.value - reading.value);
-    const same = outcome.overload === reading.overload && outcome.found === reading.found && outcome.moved === reading.moved;
+    if (reading.value != null)
+      return outcome.value == null ? Infinity : Math.abs(outcome.value - reading.value);
+    const same =
+      outcome.overload === reading.overload &&
+      outcome.found === reading.found &&
+      outcome.moved === reading.moved;
     return same ? 0 : Infinity;
   };
   return outcomes.reduce((best, outcome, o) => (distance(outcome) < distance(outcomes[best]!) ? o : best), 0);
@@ -186,6 +223,7 @@ function average(plays: readonly Play[]): StrategyResult {
   return {
     meanCents: mean((play) => play.cents),
     meanTests: mean((play) => play.tests),
-    rightFirstPart: parts.length === 0 ? 0 : parts.filter((play) => play.firstPart === 'right').length / parts.length,
+    rightFirstPart:
+      parts.length === 0 ? 0 : parts.filter((play) => play.firstPart === 'right').length / parts.length,
   };
 }

@@ -32,16 +32,30 @@ const repairs = [
   { element: 'LP', minutes: 6, priceCents: 400 },
   { element: 'G3', minutes: 20, priceCents: 0 },
 ];
-const run = (more: object = {}) => nextTests(check(traceCase, { circuit: { elements: tail }, suspects, tests, repairs, ...more }));
-const probability = (result: ReturnType<typeof run>, id: string) => result.suspects.find((s) => s.id === id)!.probability;
+const run = (more: object = {}) =>
+  nextTests(check(traceCase, { circuit: { elements: tail }, suspects, tests, repairs, ...more }));
+const probability = (result: ReturnType<typeof run>, id: string) =>
+  result.suspects.find((s) => s.id === id)!.probability;
 
 describe('nextTests', () => {
   it('is Bayes by hand on looks and swaps', () => {
-    const result = run({ readings: [{ test: 'look', found: true }, { test: 'swap', moved: false }] });
+    const result = run({
+      readings: [
+        { test: 'look', found: true },
+        { test: 'swap', moved: false },
+      ],
+    });
     // Weights 4, 3, 8, 1 and 1 outside; found: .95 under the fuse, else .01; stayed: .02 under the lamp, else .98.
-    const raw = { fuse: 4 * 0.95 * 0.98, plug: 3 * 0.01 * 0.98, lamp: 8 * 0.01 * 0.02, ground: 0.01 * 0.98, outside: 0.01 * 0.98 };
+    const raw = {
+      fuse: 4 * 0.95 * 0.98,
+      plug: 3 * 0.01 * 0.98,
+      lamp: 8 * 0.01 * 0.02,
+      ground: 0.01 * 0.98,
+      outside: 0.01 * 0.98,
+    };
     const total = Object.values(raw).reduce((a, b) => a + b);
-    for (const [id, value] of Object.entries(raw)) expect(Math.abs(probability(result, id) - value / total)).toBeLessThan(1e-12);
+    for (const [id, value] of Object.entries(raw))
+      expect(Math.abs(probability(result, id) - value / total)).toBeLessThan(1e-12);
   });
 
   it('takes a swap that hid the fault as no news', () => {
@@ -63,7 +77,9 @@ describe('nextTests', () => {
     expect(next.find((a) => a.action === 'repair')!.expectedCents).toBe(Math.round(c + 0.5 * (9000 + 9000)));
     const bound = (p: number) => c + 9000 * (1 - p) + (1 - p) * 9000;
     // moved: 0.98 and 0.02 at even chances.
-    expect(next.find((a) => a.action === 'test')!.expectedCents).toBe(Math.round(1500 + 0.5 * bound(0.98) + 0.5 * bound(0.02)));
+    expect(next.find((a) => a.action === 'test')!.expectedCents).toBe(
+      Math.round(1500 + 0.5 * bound(0.98) + 0.5 * bound(0.02)),
+    );
   });
 
   it('reads volts: no supply at the lamp leaves what lies before it', () => {
@@ -73,7 +89,12 @@ describe('nextTests', () => {
   });
 
   it('stops at a sure part and puts its repair first', () => {
-    const result = run({ readings: [{ test: 'v', value: 0.01 }, { test: 'look', found: true }] });
+    const result = run({
+      readings: [
+        { test: 'v', value: 0.01 },
+        { test: 'look', found: true },
+      ],
+    });
     expect(result.stop).toBeTrue();
     expect(result.next[0]).toEqual(jasmine.objectContaining({ action: 'repair', element: 'F7' }));
   });
@@ -90,31 +111,53 @@ describe('nextTests', () => {
 
   it('takes suspects from the circuit and its base rates when none are given', () => {
     const result = run({ suspects: null });
-    expect(result.suspects.find((s) => s.id === 'LP:open')!.probability).toBeGreaterThan(result.suspects.find((s) => s.id === 'W1:open')!.probability);
+    expect(result.suspects.find((s) => s.id === 'LP:open')!.probability).toBeGreaterThan(
+      result.suspects.find((s) => s.id === 'W1:open')!.probability,
+    );
     expect(result.suspects.reduce((sum, s) => sum + s.probability, 0)).toBeCloseTo(1, 12);
   });
 
   it('works on looks alone without a circuit', () => {
-    const result = run({ circuit: { elements: [] }, tests: [tests[2]], readings: [{ test: 'look', found: false }] });
+    const result = run({
+      circuit: { elements: [] },
+      tests: [tests[2]],
+      readings: [{ test: 'look', found: false }],
+    });
     expect(probability(result, 'fuse')).toBeCloseTo((4 * 0.05) / (4 * 0.05 + 13 * 0.99), 12);
   });
 
   it('refuses what does not fit, naming the place', () => {
-    expect(() => run({ readings: [{ test: 'v', found: true }] })).toThrowError(/^readings\[0\]: a reading of a test "volts"/);
+    expect(() => run({ readings: [{ test: 'v', found: true }] })).toThrowError(
+      /^readings\[0\]: a reading of a test "volts"/,
+    );
     expect(() => run({ readings: [{ test: 'x', value: 1 }] })).toThrowError('readings[0].test: no test "x"');
-    expect(() => run({ tests: [{ id: 'v', kind: 'volts', from: 'nowhere', to: 'gnd', minutes: 1 }] })).toThrowError('tests[0].from: no point "nowhere" in the circuit');
+    expect(() =>
+      run({ tests: [{ id: 'v', kind: 'volts', from: 'nowhere', to: 'gnd', minutes: 1 }] }),
+    ).toThrowError('tests[0].from: no point "nowhere" in the circuit');
   });
 
   it('keeps probabilities that sum to one, and expected costs above the labour, under any looks', () => {
     fc.assert(
-      fc.property(fc.array(fc.double({ min: 0.01, max: 20, noNaN: true }), { minLength: 4, maxLength: 4 }), fc.boolean(), fc.boolean(), (weights, found, moved) => {
-        const result = run({ suspects: suspects.map((s, i) => ({ ...s, weight: weights[i]! })), readings: [{ test: 'look', found }, { test: 'swap', moved }] });
-        expect(result.suspects.reduce((sum, s) => sum + s.probability, 0)).toBeCloseTo(1, 9);
-        for (const action of result.next) if (action.action === 'test') {
-          expect(action.expectedCents).toBeGreaterThanOrEqual(action.minutes * 150);
-          expect(action.outcomes.reduce((sum, o) => sum + o.probability, 0)).toBeCloseTo(1, 2);
-        }
-      }),
+      fc.property(
+        fc.array(fc.double({ min: 0.01, max: 20, noNaN: true }), { minLength: 4, maxLength: 4 }),
+        fc.boolean(),
+        fc.boolean(),
+        (weights, found, moved) => {
+          const result = run({
+            suspects: suspects.map((s, i) => ({ ...s, weight: weights[i]! })),
+            readings: [
+              { test: 'look', found },
+              { test: 'swap', moved },
+            ],
+          });
+          expect(result.suspects.reduce((sum, s) => sum + s.probability, 0)).toBeCloseTo(1, 9);
+          for (const action of result.next)
+            if (action.action === 'test') {
+              expect(action.expectedCents).toBeGreaterThanOrEqual(action.minutes * 150);
+              expect(action.outcomes.reduce((sum, o) => sum + o.probability, 0)).toBeCloseTo(1, 2);
+            }
+        },
+      ),
       { numRuns: 50 },
     );
   });
@@ -127,8 +170,14 @@ describe('readingLikelihood', () => {
   it('follows the formula by hand', () => {
     // μ = 5, x = 5: w = 0.07, σ = hypot(0.035, 0.1); w·φ(0)/σ.
     const sigma = Math.hypot(0.035, 0.1);
-    expect(readingLikelihood(reading(5), reading(5), meter)).toBeCloseTo(1e-4 + 0.9999 * ((0.07 * 0.3989422804014327) / sigma), 12);
-    expect(readingLikelihood(reading(0), reading(0), meter)).toBeCloseTo(1e-4 + 0.9999 * 0.02 * 0.3989422804014327 / 0.01, 12);
+    expect(readingLikelihood(reading(5), reading(5), meter)).toBeCloseTo(
+      1e-4 + 0.9999 * ((0.07 * 0.3989422804014327) / sigma),
+      12,
+    );
+    expect(readingLikelihood(reading(0), reading(0), meter)).toBeCloseTo(
+      1e-4 + (0.9999 * 0.02 * 0.3989422804014327) / 0.01,
+      12,
+    );
   });
 
   it('keeps overload and numbers apart', () => {
@@ -140,7 +189,12 @@ describe('readingLikelihood', () => {
 
 describe('traceBench', () => {
   it('gives the same figures for the same seed, and no strategy beats the optimum by more than chance', () => {
-    const source = check(traceCase, { circuit: { elements: tail }, suspects, tests: tests.slice(2), repairs });
+    const source = check(traceCase, {
+      circuit: { elements: tail },
+      suspects,
+      tests: tests.slice(2),
+      repairs,
+    });
     const bench = traceBench(source, 400, 7);
     expect(traceBench(source, 400, 7)).toEqual(bench);
     expect(bench.optimum).toBeDefined();

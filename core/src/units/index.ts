@@ -1,2 +1,2 @@
 export { showCents } from './money.js';
-export { readTyped, showValue, type TypedReading, type Unit } from './reading.js';
+export { readTyped, showKilometres, showValue, type TypedReading, type Unit } from './reading.js';

@@ -1,4 +1,4 @@
-import { readTyped, showValue } from './reading.js';
+import { readTyped, showKilometres, showValue } from './reading.js';
 
 const value = (text: string) => {
   const read = readTyped(text);
@@ -21,7 +21,8 @@ describe('readTyped', () => {
   it('asks where a comma may part thousands, and refuses nonsense', () => {
     expect(readTyped('1,200')).toEqual({ kind: 'ask', decimal: 1.2, thousands: 1200 });
     expect(value('0,200')).toEqual([0.2, null]);
-    for (const text of ['', 'abc', '1.2.3', '4 kg', '1.2k3', '.']) expect(value(text)).withContext(text).toBe('notRead');
+    for (const text of ['', 'abc', '1.2.3', '4 kg', '1.2k3', '.'])
+      expect(value(text)).withContext(text).toBe('notRead');
   });
 });
 
@@ -31,5 +32,6 @@ describe('showValue', () => {
     expect(showValue(0.023, 'V')).toBe('0.02 V');
     expect(showValue(2200, 'Ω')).toBe('2.2 kΩ');
     expect(showValue(0.015, 'A')).toBe('15 mA');
+    expect(showKilometres(1138412)).toBe('1\u202f138\u202f412 km');
   });
 });

@@ -4,8 +4,13 @@ import { assess } from './assess.js';
 import { logGammaRatio } from './gamma.js';
 import { type WatchRequest, watchRequest } from './schema.js';
 
-const cycles = (shown: number, exposures: number, cleanSince: number, cured: number, more: Partial<WatchRequest> = {}) =>
-  assess({ unit: 'cycles', before: { shown, exposures }, cleanSince, cured, ...more } as WatchRequest);
+const cycles = (
+  shown: number,
+  exposures: number,
+  cleanSince: number,
+  cured: number,
+  more: Partial<WatchRequest> = {},
+) => assess({ unit: 'cycles', before: { shown, exposures }, cleanSince, cured, ...more } as WatchRequest);
 
 /** The beta ratio as the product that it is for whole numbers. */
 const product = (k: number, n: number, m: number) =>
@@ -22,20 +27,31 @@ describe('assess', () => {
 
   it('equals the product form to 1e-12 for whole cycles', () => {
     fc.assert(
-      fc.property(fc.nat(60), fc.nat(200), fc.nat(400), fc.double({ min: 0.01, max: 0.99, noNaN: true }), (k, more, m, cured) => {
-        const expected = cured / (cured + (1 - cured) * product(k, k + more, m));
-        expect(Math.abs(cycles(k, k + more, m, cured).probability - expected)).toBeLessThan(1e-12);
-      }),
+      fc.property(
+        fc.nat(60),
+        fc.nat(200),
+        fc.nat(400),
+        fc.double({ min: 0.01, max: 0.99, noNaN: true }),
+        (k, more, m, cured) => {
+          const expected = cured / (cured + (1 - cured) * product(k, k + more, m));
+          expect(Math.abs(cycles(k, k + more, m, cured).probability - expected)).toBeLessThan(1e-12);
+        },
+      ),
     );
   });
 
   it('finds the least number of cycles that reaches the target', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 1, max: 20 }), fc.nat(40), fc.double({ min: 0.3, max: 0.94, noNaN: true }), (k, more, cured) => {
-        const { totalNeeded } = cycles(k, k + more, 0, cured);
-        expect(cycles(k, k + more, totalNeeded!, cured).probability).toBeGreaterThanOrEqual(0.95);
-        expect(cycles(k, k + more, totalNeeded! - 1, cured).probability).toBeLessThan(0.95);
-      }),
+      fc.property(
+        fc.integer({ min: 1, max: 20 }),
+        fc.nat(40),
+        fc.double({ min: 0.3, max: 0.94, noNaN: true }),
+        (k, more, cured) => {
+          const { totalNeeded } = cycles(k, k + more, 0, cured);
+          expect(cycles(k, k + more, totalNeeded!, cured).probability).toBeGreaterThanOrEqual(0.95);
+          expect(cycles(k, k + more, totalNeeded! - 1, cured).probability).toBeLessThan(0.95);
+        },
+      ),
     );
   });
 
@@ -46,7 +62,13 @@ describe('assess', () => {
   });
 
   it('follows the closed form in hours', () => {
-    const answer = assess({ unit: 'hours', before: { shown: 3, exposures: 10 }, cleanSince: 4, cured: 0.8, perDay: 1.5 });
+    const answer = assess({
+      unit: 'hours',
+      before: { shown: 3, exposures: 10 },
+      cleanSince: 4,
+      cured: 0.8,
+      perDay: 1.5,
+    });
     expect(answer.probability).toBeCloseTo(0.8 / (0.8 + 0.2 * (10 / 14) ** 3.5), 12);
     const total = 10 * (((0.2 * 0.95) / (0.8 * 0.05)) ** (1 / 3.5) - 1);
     expect(answer.totalNeeded).toBeCloseTo(total, 9);
@@ -54,18 +76,26 @@ describe('assess', () => {
   });
 
   it('draws a rising curve of at most 201 points from zero on', () => {
-    for (const request of [cycles(6, 20, 5, 0.85), cycles(1, 4000, 900, 0.5), assess({ unit: 'hours', before: { shown: 1, exposures: 3 }, cleanSince: 0, cured: 0.5 })]) {
+    for (const request of [
+      cycles(6, 20, 5, 0.85),
+      cycles(1, 4000, 900, 0.5),
+      assess({ unit: 'hours', before: { shown: 1, exposures: 3 }, cleanSince: 0, cured: 0.5 }),
+    ]) {
       expect(request.curve.length).toBeLessThanOrEqual(201);
       expect(request.curve[0]!.clean).toBe(0);
-      expect(request.curve.every((p, i, all) => i === 0 || p.probability >= all[i - 1]!.probability)).toBeTrue();
+      expect(
+        request.curve.every((p, i, all) => i === 0 || p.probability >= all[i - 1]!.probability),
+      ).toBeTrue();
     }
   });
 
   it('refuses impossible counts in words', () => {
-    expect(() => check(watchRequest, { unit: 'cycles', before: { shown: 5, exposures: 3 }, cleanSince: 0, cured: 0.5 })).toThrowError(
-      'before.shown: it cannot have shown more often than there were exposures',
-    );
-    expect(() => check(watchRequest, { unit: 'cycles', before: { shown: 1, exposures: 3 }, cleanSince: 0, cured: 1 })).toThrowError('cured: expected a number below 1, got 1');
+    expect(() =>
+      check(watchRequest, { unit: 'cycles', before: { shown: 5, exposures: 3 }, cleanSince: 0, cured: 0.5 }),
+    ).toThrowError('before.shown: it cannot have shown more often than there were exposures');
+    expect(() =>
+      check(watchRequest, { unit: 'cycles', before: { shown: 1, exposures: 3 }, cleanSince: 0, cured: 1 }),
+    ).toThrowError('cured: expected a number below 1, got 1');
   });
 });
 

@@ -58,7 +58,11 @@ function neededInAll(request: WatchRequest, target: number): number | null {
 
 function curve(request: WatchRequest, totalNeeded: number | null): WatchAnswer['curve'] {
   const reach = 1.25 * Math.max(request.cleanSince, totalNeeded ?? 0, request.unit === 'cycles' ? 8 : 2);
-  const step = request.unit === 'cycles' ? Math.max(1, Math.ceil(reach / (curvePoints - 1))) : reach / (curvePoints - 1);
+  const step =
+    request.unit === 'cycles' ? Math.max(1, Math.ceil(reach / (curvePoints - 1))) : reach / (curvePoints - 1);
   const points = Math.min(curvePoints, Math.floor(reach / step + 1e-9) + 1);
-  return Array.from({ length: points }, (_, n) => ({ clean: n * step, probability: curedGivenClean(request, n * step) }));
+  return Array.from({ length: points }, (_, n) => ({
+    clean: n * step,
+    probability: curedGivenClean(request, n * step),
+  }));
 }

@@ -11,14 +11,16 @@ const rest = {
 };
 
 export const watchRequest = z.discriminatedUnion('unit', [
-  z
-    .strictObject({
-      unit: z.literal('cycles'),
-      before: z
-        .strictObject({ shown: z.int().min(0), exposures: z.int().min(0) })
-        .refine((before) => before.shown <= before.exposures, { path: ['shown'], error: 'it cannot have shown more often than there were exposures' }),
-      ...rest,
-    }),
+  z.strictObject({
+    unit: z.literal('cycles'),
+    before: z
+      .strictObject({ shown: z.int().min(0), exposures: z.int().min(0) })
+      .refine((before) => before.shown <= before.exposures, {
+        path: ['shown'],
+        error: 'it cannot have shown more often than there were exposures',
+      }),
+    ...rest,
+  }),
   z.strictObject({
     unit: z.literal('hours'),
     before: z.strictObject({ shown: z.number().min(0), exposures: z.number().gt(0) }),

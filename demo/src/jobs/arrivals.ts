@@ -8,42 +8,170 @@ export function arrivals(now: Date): JobStory[] {
 const always = { thereBefore: 'no' as const, conditions: [] as string[], shown: 20, exposures: 20 };
 
 function j0142(now: Date): JobStory {
-  const job = new JobStory(142, now, { customer: 'Petra Voss', customerWords: 'Hit a post at the corner. Both bags went off.', event: 'collision', eventNote: 'Frontal, 1 o’clock', promised: [3, '12:00'] }, { make: 'Velanta', model: 'Quill', year: 2020, plate: 'VQ 18 PVS', vin: 'VLNQL8H20L0051207', odometerKm: 64210 });
-  job.enter('beacons', ines, [0, '07:50'], { kind: 'beacon', name: 'Restraint lamp', seen: 'lit', restraint: true, ...always });
-  job.enter('beacons', ines, [0, '07:51'], { kind: 'beacon', name: 'Belt lamp', seen: 'lit', restraint: true, ...always });
-  job.enter('beacons', ines, [0, '07:52'], { kind: 'beacon', name: 'Right fog lamp', seen: 'lit', ...always });
-  job.enter('notes', ines, [0, '07:58'], { stage: 'take-in', text: 'Not powered yet: fired bags hang from the dash. Make-safe comes before anything else; the maker’s procedure stands above this screen.' });
+  const job = new JobStory(
+    142,
+    now,
+    {
+      customer: 'Petra Voss',
+      customerWords: 'Hit a post at the corner. Both bags went off.',
+      event: 'collision',
+      eventNote: 'Frontal, 1 o’clock',
+      promised: [3, '12:00'],
+    },
+    {
+      make: 'Velanta',
+      model: 'Quill',
+      year: 2020,
+      plate: 'VQ 18 PVS',
+      vin: 'VLNQL8H20L0051207',
+      odometerKm: 64210,
+    },
+  );
+  job.enter('beacons', ines, [0, '07:50'], {
+    kind: 'beacon',
+    name: 'Restraint lamp',
+    seen: 'lit',
+    restraint: true,
+    ...always,
+  });
+  job.enter('beacons', ines, [0, '07:51'], {
+    kind: 'beacon',
+    name: 'Belt lamp',
+    seen: 'lit',
+    restraint: true,
+    ...always,
+  });
+  job.enter('beacons', ines, [0, '07:52'], {
+    kind: 'beacon',
+    name: 'Right fog lamp',
+    seen: 'lit',
+    ...always,
+  });
+  job.enter('notes', ines, [0, '07:58'], {
+    stage: 'take-in',
+    text: 'Not powered yet: fired bags hang from the dash. Make-safe comes before anything else; the maker’s procedure stands above this screen.',
+  });
   return job;
 }
 
 function j0138(now: Date): JobStory {
-  const job = new JobStory(138, now, { customer: 'Iver Stroud', customerWords: 'Jumped it, sparks, then half the lights were gone.', event: 'battery', eventNote: 'Jumped with reversed leads', promised: [1, '17:00'] }, { make: 'Ostrel', model: 'Marn wagon', year: 2018, plate: 'OM 52 IVS', odometerKm: 118300 });
-  job.enter('beacons', pell, [-1, '13:10'], { kind: 'beacon', name: 'Left tail lamp out', seen: 'lit', ...always });
-  job.enter('beacons', pell, [-1, '13:11'], { kind: 'complaint', name: 'Central locking dead', seen: 'present', ...always });
+  const job = new JobStory(
+    138,
+    now,
+    {
+      customer: 'Iver Stroud',
+      customerWords: 'Jumped it, sparks, then half the lights were gone.',
+      event: 'battery',
+      eventNote: 'Jumped with reversed leads',
+      promised: [1, '17:00'],
+    },
+    { make: 'Ostrel', model: 'Marn wagon', year: 2018, plate: 'OM 52 IVS', odometerKm: 118300 },
+  );
+  job.enter('beacons', pell, [-1, '13:10'], {
+    kind: 'beacon',
+    name: 'Left tail lamp out',
+    seen: 'lit',
+    ...always,
+  });
+  job.enter('beacons', pell, [-1, '13:11'], {
+    kind: 'complaint',
+    name: 'Central locking dead',
+    seen: 'present',
+    ...always,
+  });
   return job;
 }
 
 function j0147(now: Date): JobStory {
-  const job = new JobStory(147, now, { customer: 'Mara Teague', customerWords: 'Since the seat was re-covered the bag-off lamp flickers with nobody there.', event: 'earlier-repair', eventNote: 'Seat re-covered', promised: [2, '12:00'] }, { make: 'Velanta', model: 'Quill Estate', year: 2021, plate: 'VQ 66 MTE', odometerKm: 40980 });
-  job.enter('beacons', pell, [0, '08:05'], { kind: 'beacon', name: 'Passenger bag off', seen: 'flashing', restraint: true, thereBefore: 'no', conditions: [], shown: 8, exposures: 20 });
+  const job = new JobStory(
+    147,
+    now,
+    {
+      customer: 'Mara Teague',
+      customerWords: 'Since the seat was re-covered the bag-off lamp flickers with nobody there.',
+      event: 'earlier-repair',
+      eventNote: 'Seat re-covered',
+      promised: [2, '12:00'],
+    },
+    { make: 'Velanta', model: 'Quill Estate', year: 2021, plate: 'VQ 66 MTE', odometerKm: 40980 },
+  );
+  job.enter('beacons', pell, [0, '08:05'], {
+    kind: 'beacon',
+    name: 'Passenger bag off',
+    seen: 'flashing',
+    restraint: true,
+    thereBefore: 'no',
+    conditions: [],
+    shown: 8,
+    exposures: 20,
+  });
   return job;
 }
 
 function j0129(now: Date): JobStory {
-  const job = new JobStory(129, now, { customer: 'Brannock Farm', customerWords: 'Every light on the dash after the ford.', event: 'water', eventNote: 'Water in the trailer module', promised: [6, '09:00'] }, { make: 'Hallmer', model: 'Drover', year: 2016, plate: 'HD 29 BRF', odometerKm: 203500 });
-  job.enter('beacons', pell, [-4, '10:00'], { kind: 'beacon', name: 'Trailer lamps', seen: 'lit', ...always });
-  job.enter('beacons', pell, [-4, '10:01'], { kind: 'beacon', name: 'Stability off', seen: 'comes-and-goes', thereBefore: 'no', conditions: ['rain'], shown: 6, exposures: 20 });
+  const job = new JobStory(
+    129,
+    now,
+    {
+      customer: 'Brannock Farm',
+      customerWords: 'Every light on the dash after the ford.',
+      event: 'water',
+      eventNote: 'Water in the trailer module',
+      promised: [6, '09:00'],
+    },
+    { make: 'Hallmer', model: 'Drover', year: 2016, plate: 'HD 29 BRF', odometerKm: 203500 },
+  );
+  job.enter('beacons', pell, [-4, '10:00'], {
+    kind: 'beacon',
+    name: 'Trailer lamps',
+    seen: 'lit',
+    ...always,
+  });
+  job.enter('beacons', pell, [-4, '10:01'], {
+    kind: 'beacon',
+    name: 'Stability off',
+    seen: 'comes-and-goes',
+    thereBefore: 'no',
+    conditions: ['rain'],
+    shown: 6,
+    exposures: 20,
+  });
   return job;
 }
 
 function j0120(now: Date): JobStory {
-  const job = new JobStory(120, now, { customer: 'Sol Arden', event: 'module-failure', eventNote: 'Daytime light dark', promised: [0, '17:30'] }, { make: 'Ostrel', model: 'Marn saloon', year: 2021, plate: 'OM 20 SAR', odometerKm: 55120 });
-  job.enter('beacons', pell, [-2, '15:20'], { kind: 'beacon', name: 'Right daytime light', seen: 'lit', ...always });
+  const job = new JobStory(
+    120,
+    now,
+    {
+      customer: 'Sol Arden',
+      event: 'module-failure',
+      eventNote: 'Daytime light dark',
+      promised: [0, '17:30'],
+    },
+    { make: 'Ostrel', model: 'Marn saloon', year: 2021, plate: 'OM 20 SAR', odometerKm: 55120 },
+  );
+  job.enter('beacons', pell, [-2, '15:20'], {
+    kind: 'beacon',
+    name: 'Right daytime light',
+    seen: 'lit',
+    ...always,
+  });
   return job;
 }
 
 function j0116(now: Date): JobStory {
-  const job = new JobStory(116, now, { customer: 'Lio Marchetti', event: 'collision', eventNote: 'Door replaced', promised: [0, '16:00'] }, { make: 'Corvane', model: 'Lumen', year: 2023, plate: 'LR 11 LIO', odometerKm: 21040, highVoltage: true });
-  job.enter('beacons', pell, [-5, '09:40'], { kind: 'complaint', name: 'Window stops halfway', seen: 'present', ...always });
+  const job = new JobStory(
+    116,
+    now,
+    { customer: 'Lio Marchetti', event: 'collision', eventNote: 'Door replaced', promised: [0, '16:00'] },
+    { make: 'Corvane', model: 'Lumen', year: 2023, plate: 'LR 11 LIO', odometerKm: 21040, highVoltage: true },
+  );
+  job.enter('beacons', pell, [-5, '09:40'], {
+    kind: 'complaint',
+    name: 'Window stops halfway',
+    seen: 'present',
+    ...always,
+  });
   return job;
 }

@@ -6,20 +6,77 @@ export function j0104(now: Date): JobStory {
   const job = new JobStory(
     104,
     now,
-    { customer: 'Ada Lindqvist', customerWords: 'Dash says the right tail lamp is out, mostly when it rains.', event: 'water', eventNote: 'Tail lamp, rain', promised: null },
-    { make: 'Ostrel', model: 'Marn wagon', year: 2017, plate: 'OM 11 TRB', vin: 'STRMN2W17H0077310', odometerKm: 162040 },
+    {
+      customer: 'Ada Lindqvist',
+      customerWords: 'Dash says the right tail lamp is out, mostly when it rains.',
+      event: 'water',
+      eventNote: 'Tail lamp, rain',
+      promised: null,
+    },
+    {
+      make: 'Ostrel',
+      model: 'Marn wagon',
+      year: 2017,
+      plate: 'OM 11 TRB',
+      vin: 'STRMN2W17H0077310',
+      odometerKm: 162040,
+    },
   );
-  const lamp = job.enter('beacons', pell, [-40, '08:10'], { kind: 'beacon', name: 'Right tail lamp out', seen: 'lit', thereBefore: 'no', conditions: ['rain'], shown: 12, exposures: 20 });
-  job.enter('scans', tomas, [-40, '08:30'], { kind: 'baseline', reader: 'KESTREL PRO', text: report('j-0104-baseline') });
-  const traceId = job.enter('traces', tomas, [-40, '08:45'], { title: 'Right tail lamp', beaconIds: [lamp], case: fusedLampCase });
+  const lamp = job.enter('beacons', pell, [-40, '08:10'], {
+    kind: 'beacon',
+    name: 'Right tail lamp out',
+    seen: 'lit',
+    thereBefore: 'no',
+    conditions: ['rain'],
+    shown: 12,
+    exposures: 20,
+  });
+  job.enter('scans', tomas, [-40, '08:30'], {
+    kind: 'baseline',
+    reader: 'KESTREL PRO',
+    text: report('j-0104-baseline'),
+  });
+  const traceId = job.enter('traces', tomas, [-40, '08:45'], {
+    title: 'Right tail lamp',
+    beaconIds: [lamp],
+    case: fusedLampCase,
+  });
   job.enter('readings', tomas, [-40, '08:50'], { traceId, test: 'feed', value: 12.5 });
   job.enter('readings', tomas, [-40, '08:56'], { traceId, test: 'look-plug', found: true });
-  job.enter('repairs', tomas, [-40, '09:30'], { traceId, element: 'PLUG', beaconIds: [lamp], label: 'Clean and retension plug C12', method: 'clean', root: 'unknown', cured: true });
+  job.enter('repairs', tomas, [-40, '09:30'], {
+    traceId,
+    element: 'PLUG',
+    beaconIds: [lamp],
+    label: 'Clean and retension plug C12',
+    method: 'clean',
+    root: 'unknown',
+    cured: true,
+  });
   job.enter('clearings', tomas, [-40, '09:40'], {});
-  job.enter('scans', tomas, [-40, '09:50'], { kind: 'final', reader: 'KESTREL PRO', text: report('j-0104-final') });
-  const clean = { beaconId: lamp, shown: false, coldStart: true, conditions: ['rain'], bulbCheck: 'passed' as const, monitorRan: true };
-  for (const day of [-39, -38, -37]) job.enter('exposures', tomas, [day, '07:45'], { ...clean, reportedBy: 'technician' });
-  job.enter('hand-backs', pell, [-37, '16:30'], { note: 'Water mark in the right lamp bowl; owner told to watch after rain.' });
-  job.enter('exposures', pell, [-1, '08:05'], { ...clean, shown: true, bulbCheck: 'not-seen', monitorRan: false, reportedBy: 'customer' });
+  job.enter('scans', tomas, [-40, '09:50'], {
+    kind: 'final',
+    reader: 'KESTREL PRO',
+    text: report('j-0104-final'),
+  });
+  const clean = {
+    beaconId: lamp,
+    shown: false,
+    coldStart: true,
+    conditions: ['rain'],
+    bulbCheck: 'passed' as const,
+    monitorRan: true,
+  };
+  for (const day of [-39, -38, -37])
+    job.enter('exposures', tomas, [day, '07:45'], { ...clean, reportedBy: 'technician' });
+  job.enter('hand-backs', pell, [-37, '16:30'], {
+    note: 'Water mark in the right lamp bowl; owner told to watch after rain.',
+  });
+  job.enter('exposures', pell, [-1, '08:05'], {
+    ...clean,
+    shown: true,
+    bulbCheck: 'not-seen',
+    monitorRan: false,
+    reportedBy: 'customer',
+  });
   return job;
 }

@@ -6,19 +6,49 @@ export function j0131(now: Date): JobStory {
   const job = new JobStory(
     131,
     now,
-    { customer: 'Quayside Deliveries', customerWords: 'Chimes that the side door is open, on cobbles and in the yard. The door is shut.', event: 'wear', eventNote: 'Sliding door, rough roads', promised: [2, '10:00'] },
-    { make: 'Hallmer', model: 'Drover', year: 2019, plate: 'QD 73 LMT', vin: 'HLMDR7V19K0018844', odometerKm: 141877 },
+    {
+      customer: 'Quayside Deliveries',
+      customerWords: 'Chimes that the side door is open, on cobbles and in the yard. The door is shut.',
+      event: 'wear',
+      eventNote: 'Sliding door, rough roads',
+      promised: [2, '10:00'],
+    },
+    {
+      make: 'Hallmer',
+      model: 'Drover',
+      year: 2019,
+      plate: 'QD 73 LMT',
+      vin: 'HLMDR7V19K0018844',
+      odometerKm: 141877,
+    },
   );
-  const door = job.enter('beacons', pell, [-1, '09:05'], { kind: 'beacon', name: 'Sliding door open', seen: 'comes-and-goes', thereBefore: 'no', conditions: ['rough road'], shown: 9, exposures: 30 });
+  const door = job.enter('beacons', pell, [-1, '09:05'], {
+    kind: 'beacon',
+    name: 'Sliding door open',
+    seen: 'comes-and-goes',
+    thereBefore: 'no',
+    conditions: ['rough road'],
+    shown: 9,
+    exposures: 30,
+  });
   job.enter('scans', tomas, [-1, '09:25'], { kind: 'baseline', text: report('j-0131-baseline') });
   const built = flapCase({
-    module: 'Door module', cavity: 'X21.4', plug: 'C44', ground: 'G11', switch: 'door contact', mechanism: 'latch lever', harness: 'harness in the guide track', closed: 'door shut',
+    module: 'Door module',
+    cavity: 'X21.4',
+    plug: 'C44',
+    ground: 'G11',
+    switch: 'door contact',
+    mechanism: 'latch lever',
+    harness: 'harness in the guide track',
+    closed: 'door shut',
   });
   const traceId = job.enter('traces', tomas, [-1, '09:40'], {
-    title: 'Door contact', beaconIds: [door],
-    case: { ...built, suspects: built.suspects!.map((suspect) => (suspect.id === 'harness' ? { ...suspect, weight: 9 } : suspect)) },
+    title: 'Door contact',
+    beaconIds: [door],
+    case: built,
   });
   job.enter('readings', tomas, [-1, '09:44'], { traceId, test: 'listen', found: false });
-  job.enter('readings', tomas, [-1, '09:52'], { traceId, test: 'signal', value: 0.05 });
+  job.enter('readings', tomas, [-1, '09:52'], { traceId, test: 'signal', value: 0.01 });
+  job.enter('readings', tomas, [-1, '10:06'], { traceId, test: 'switch-ohms', value: 0.01 });
   return job;
 }

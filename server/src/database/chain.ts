@@ -9,7 +9,9 @@ export function link(previous: string, entry: string): string {
 }
 
 /** True where seqs run from 1 without a gap and every hash follows from the one before. */
-export function isWhole(rows: readonly { readonly seq: number; readonly entry: string; readonly hash: string }[]): boolean {
+export function isWhole(
+  rows: readonly { readonly seq: number; readonly entry: string; readonly hash: string }[],
+): boolean {
   let previous = chainStart;
   return rows.every((row, index) => {
     previous = link(previous, row.entry);

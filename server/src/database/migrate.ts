@@ -3,7 +3,16 @@ import type { Knex } from 'knex';
 import { factTables } from '../facts/tables.js';
 import { migrationSource } from './migrations/index.js';
 
-const appendOnly = [...factTables, 'scan_modules', 'scan_codes', 'trace_beacons', 'repair_beacons', 'logbook', 'idempotency', 'people'];
+const appendOnly = [
+  ...factTables,
+  'scan_modules',
+  'scan_codes',
+  'trace_beacons',
+  'repair_beacons',
+  'logbook',
+  'idempotency',
+  'people',
+];
 const changeable = ['vehicles', 'jobs', 'job_summaries', 'counters'];
 
 /**
@@ -17,6 +26,8 @@ export async function migrate(owner: Knex, database: string, application: string
   if (await owner.schema.hasTable('migrations_lock')) await owner.migrate.forceFreeMigrationsLock(options);
   await owner.migrate.latest(options);
   const user = `'${application}'@'127.0.0.1'`;
-  for (const table of appendOnly) await owner.raw(`GRANT SELECT, INSERT ON \`${database}\`.\`${table}\` TO ${user}`);
-  for (const table of changeable) await owner.raw(`GRANT SELECT, INSERT, UPDATE ON \`${database}\`.\`${table}\` TO ${user}`);
+  for (const table of appendOnly)
+    await owner.raw(`GRANT SELECT, INSERT ON \`${database}\`.\`${table}\` TO ${user}`);
+  for (const table of changeable)
+    await owner.raw(`GRANT SELECT, INSERT, UPDATE ON \`${database}\`.\`${table}\` TO ${user}`);
 }

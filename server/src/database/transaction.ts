@@ -60,7 +60,11 @@ class Replay {
  * A repeated key with the same request gives the first answer again and enters nothing.
  * @throws HttpProblem where the job or the person is unknown, or the key was used for another request
  */
-export async function writeJob<A>(db: Knex, write: JobWrite, body: (trx: Knex.Transaction, job: JobRow, recordedAt: string) => Promise<Written<A>>): Promise<A> {
+export async function writeJob<A>(
+  db: Knex,
+  write: JobWrite,
+  body: (trx: Knex.Transaction, job: JobRow, recordedAt: string) => Promise<Written<A>>,
+): Promise<A> {
   return replayed(db, write, async (trx) => {
     const taken = await trx('jobs').where({ id: write.jobId }).increment('seq', 1);
     if (taken === 0) throw notFound('job');
@@ -75,7 +79,11 @@ export async function writeJob<A>(db: Knex, write: JobWrite, body: (trx: Knex.Tr
 }
 
 /** Runs `body`, which makes the job's rows itself, with seq 1 and the start of the chain. */
-export async function writeNewJob<A>(db: Knex, write: JobWrite, body: (trx: Knex.Transaction, number: number, recordedAt: string) => Promise<Written<A>>): Promise<A> {
+export async function writeNewJob<A>(
+  db: Knex,
+  write: JobWrite,
+  body: (trx: Knex.Transaction, number: number, recordedAt: string) => Promise<Written<A>>,
+): Promise<A> {
   return replayed(db, write, async (trx) => {
     await trx('counters').where({ name: 'job' }).increment('value', 1);
     await refuseRepeated(trx, write);
@@ -93,14 +101,22 @@ async function replayed<A>(db: Knex, write: Write, run: (trx: Knex.Transaction) 
     try {
       return await db.transaction(async (trx) => {
         const answer = await run(trx);
-        await trx('idempotency').insert({ idempotency_key: write.key, request_hash: write.requestHash, answer: JSON.stringify(answer) });
+        await trx('idempotency').insert({
+          idempotency_key: write.key,
+          request_hash: write.requestHash,
+          answer: JSON.stringify(answer),
+        });
         return answer;
       });
     } catch (error) {
       if (error instanceof Replay) return error.answer as A;
       const { errno, sqlMessage } = error as { errno?: number; sqlMessage?: string };
       const sameKeyAtOnce = errno === duplicate && /idempotency/.test(sqlMessage ?? '');
-      const again = errno === deadlock || errno === lockTimeout || sameKeyAtOnce || (errno === duplicate && /PRIMARY/.test(sqlMessage ?? '') && tries === 1);
+      const again =
+        errno === deadlock ||
+        errno === lockTimeout ||
+        sameKeyAtOnce ||
+        (errno === duplicate && /PRIMARY/.test(sqlMessage ?? '') && tries === 1);
       if (again && tries < mostTries) {
         await new Promise((resolve) => setTimeout(resolve, 5 * tries + Math.random() * 20));
         continue;
@@ -111,30 +127,63 @@ async function replayed<A>(db: Knex, write: Write, run: (trx: Knex.Transaction) 
 }
 
 function duplicated(message: string): HttpProblem {
-  if (/baseline_of/.test(message)) return conflict('The baseline is saved already; it stays as it is. Save this report as an interim scan.');
-  if (/corrects/.test(message)) return conflict('Someone has corrected this entry before you. Look at theirs first.');
+  if (/baseline_of/.test(message))
+    return conflict('The baseline is saved already; it stays as it is. Save this report as an interim scan.');
+  if (/corrects/.test(message))
+    return conflict('Someone has corrected this entry before you. Look at theirs first.');
   return conflict('An entry with this id is there already.');
 }
 
 async function refuseRepeated(trx: Knex.Transaction, write: Write): Promise<void> {
-  const known = (await trx('idempotency').where({ idempotency_key: write.key }).first()) as { request_hash: string; answer: string } | undefined;
+  const known = (await trx('idempotency').where({ idempotency_key: write.key }).first()) as
+    { request_hash: string; answer: string } | undefined;
   if (!known) return;
-  if (known.request_hash !== write.requestHash) throw new HttpProblem(422, 'Key used before', 'This idempotency key was used for another request.');
+  if (known.request_hash !== write.requestHash)
+    throw new HttpProblem(422, 'Key used before', 'This idempotency key was used for another request.');
   throw new Replay(JSON.parse(known.answer));
 }
 
 async function knownPerson(trx: Knex.Transaction, personId: string): Promise<void> {
   const person: unknown = await trx('people').where({ id: personId }).first('id');
-  if (person === undefined) throw new HttpProblem(403, 'Unknown person', 'The person named for this entry is not one of this shop.');
+  if (person === undefined)
+    throw new HttpProblem(403, 'Unknown person', 'The person named for this entry is not one of this shop.');
 }
 
-async function enterLog(trx: Knex.Transaction, write: JobWrite, job: Pick<JobRow, 'seq' | 'chain'>, log: LogbookEntry, recordedAt: string): Promise<void> {
+async function enterLog(
+  trx: Knex.Transaction,
+  write: JobWrite,
+  job: Pick<JobRow, 'seq' | 'chain'>,
+  log: LogbookEntry,
+  recordedAt: string,
+): Promise<void> {
   const { kind, stage, says, factId, corrects, withdrawn, observedAt, content } = log;
-  const entry = JSON.stringify({ jobId: write.jobId, seq: job.seq, personId: write.personId, kind, factId, corrects, withdrawn, observedAt, recordedAt, content });
+  const entry = JSON.stringify({
+    jobId: write.jobId,
+    seq: job.seq,
+    personId: write.personId,
+    kind,
+    factId,
+    corrects,
+    withdrawn,
+    observedAt,
+    recordedAt,
+    content,
+  });
   const hash = link(job.chain, entry);
   await trx('logbook').insert({
-    job_id: write.jobId, seq: job.seq, person_id: write.personId, kind, stage, says: says.slice(0, 400), fact_id: factId, corrects, withdrawn,
-    observed_at: storedOf(observedAt), recorded_at: storedOf(recordedAt), entry, hash,
+    job_id: write.jobId,
+    seq: job.seq,
+    person_id: write.personId,
+    kind,
+    stage,
+    says: says.slice(0, 400),
+    fact_id: factId,
+    corrects,
+    withdrawn,
+    observed_at: storedOf(observedAt),
+    recorded_at: storedOf(recordedAt),
+    entry,
+    hash,
   });
   await trx('jobs').where({ id: write.jobId }).update({ chain: hash });
 }

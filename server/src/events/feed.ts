@@ -51,7 +51,8 @@ export class Feed {
 
   /** Every job that has moved since an event that a stream saw last, its writes' overlap included. */
   async movedSince(jobId: string, seq: number): Promise<Moved[]> {
-    const seen = (await this.db('logbook').where({ job_id: jobId, seq }).first('recorded_at')) as { recorded_at: string } | undefined;
+    const seen = (await this.db('logbook').where({ job_id: jobId, seq }).first('recorded_at')) as
+      { recorded_at: string } | undefined;
     if (!seen) return [];
     const rows = await this.changedSince(seen.recorded_at);
     return rows.filter((row) => row.job_id !== jobId || row.seq > seq).map(movedOf);

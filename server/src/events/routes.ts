@@ -10,12 +10,17 @@ export function eventRoutes(feed: Feed): Router {
   router.get('/api/events', async (request, response) => {
     const early: Moved[] = [];
     let open = false;
-    const send = (event: Moved) => response.write(`id: ${event.jobId}:${event.seq}\nevent: moved\ndata: ${JSON.stringify(event)}\n\n`);
+    const send = (event: Moved) =>
+      response.write(`id: ${event.jobId}:${event.seq}\nevent: moved\ndata: ${JSON.stringify(event)}\n\n`);
     const leave = await feed.listen({ moved: (event) => void (open ? send(event) : early.push(event)) });
     request.on('close', leave);
     const last = /^([0-9a-f-]{36}):(\d+)$/.exec(request.get('Last-Event-ID') ?? '');
     const missed = last ? await feed.movedSince(last[1]!, Number(last[2])) : [];
-    response.writeHead(200, { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', 'X-Accel-Buffering': 'no' });
+    response.writeHead(200, {
+      'Content-Type': 'text/event-stream',
+      'Cache-Control': 'no-store',
+      'X-Accel-Buffering': 'no',
+    });
     response.write('retry: 1500\n\n');
     [...missed, ...early].forEach(send);
     open = true;

@@ -16,7 +16,12 @@ import { says } from './says.js';
 import { tables } from './tables.js';
 
 /** @throws HttpProblem where a gate is closed, Refusal where the data is not sound */
-export async function enterFact(db: Knex, kind: FactKind, write: JobWrite, entry: FactEntry): Promise<Entered> {
+export async function enterFact(
+  db: Knex,
+  kind: FactKind,
+  write: JobWrite,
+  entry: FactEntry,
+): Promise<Entered> {
   const data = readied(kind, entry);
   return writeJob(db, write, async (trx, job, recordedAt) => {
     const record = await loadRecord(trx, job);
@@ -40,16 +45,32 @@ export async function enterFact(db: Knex, kind: FactKind, write: JobWrite, entry
 }
 
 /** Takes back the fact of an id, whatever its kind. */
-export async function withdrawFact(db: Knex, write: JobWrite, { id, observedAt, withdraws }: Withdrawal): Promise<Entered> {
+export async function withdrawFact(
+  db: Knex,
+  write: JobWrite,
+  { id, observedAt, withdraws }: Withdrawal,
+): Promise<Entered> {
   return writeJob(db, write, async (trx, job, recordedAt) => {
     const record = await loadRecord(trx, job);
-    const kind = (Object.keys(tables) as FactKind[]).find((other) => factsOf(record, other).some((fact) => fact.id === withdraws));
+    const kind = (Object.keys(tables) as FactKind[]).find((other) =>
+      factsOf(record, other).some((fact) => fact.id === withdraws),
+    );
     if (!kind) throw notFound('entry');
-    if (kind === 'scans' || kind === 'waivers') throw conflict('Scans and signatures stay as they are. Enter what is right beside them.');
+    if (kind === 'scans' || kind === 'waivers')
+      throw conflict('Scans and signatures stay as they are. Enter what is right beside them.');
     checkCorrection(kind, record, withdraws);
     checkUnused(record, kind, withdraws);
     const old = factsOf(record, kind).find((fact) => fact.id === withdraws)!;
-    const fact: StoredFact = { ...old, id, seq: job.seq, personId: write.personId, observedAt, recordedAt, corrects: withdraws, withdrawn: true };
+    const fact: StoredFact = {
+      ...old,
+      id,
+      seq: job.seq,
+      personId: write.personId,
+      observedAt,
+      recordedAt,
+      corrects: withdraws,
+      withdrawn: true,
+    };
     await insertFact(trx, kind, write.jobId, fact);
     return settle(trx, record, kind, fact, { withdraws }, `Taken back: ${says(kind, record, old)}`);
   });
@@ -72,12 +93,33 @@ function withFact(record: JobRecord, kind: FactKind, fact: StoredFact): JobRecor
   return { ...record, [tables[kind].list]: [...factsOf(record, kind), fact] };
 }
 
-async function settle(trx: Knex.Transaction, before: JobRecord, kind: FactKind, fact: StoredFact, content: unknown, text: string) {
+async function settle(
+  trx: Knex.Transaction,
+  before: JobRecord,
+  kind: FactKind,
+  fact: StoredFact,
+  content: unknown,
+  text: string,
+) {
   await writeSummary(trx, { ...withFact(before, kind, fact), seq: fact.seq });
-  const stage = kind === 'notes' ? (fact['stage'] as 'trace') : kind === 'scans' && fact['kind'] !== 'baseline' ? 'clear' : tables[kind].stage;
+  const stage =
+    kind === 'notes'
+      ? (fact['stage'] as 'trace')
+      : kind === 'scans' && fact['kind'] !== 'baseline'
+        ? 'clear'
+        : tables[kind].stage;
   return {
     answer: { id: fact.id, seq: fact.seq, recordedAt: fact.recordedAt },
-    log: { kind, stage, says: text, factId: fact.id, corrects: fact.corrects, withdrawn: fact.withdrawn, observedAt: fact.observedAt, content },
+    log: {
+      kind,
+      stage,
+      says: text,
+      factId: fact.id,
+      corrects: fact.corrects,
+      withdrawn: fact.withdrawn,
+      observedAt: fact.observedAt,
+      content,
+    },
   };
 }
 
@@ -86,7 +128,8 @@ function checkCorrection(kind: FactKind, record: JobRecord, corrects: string): v
   const target = own.find((fact) => fact.id === corrects);
   if (!target) throw invalid('corrects', 'no such entry of this kind in this job');
   const next = own.find((fact) => fact.corrects === corrects);
-  if (next) throw conflict('Someone has corrected this entry before you. Look at theirs first.', { current: next });
+  if (next)
+    throw conflict('Someone has corrected this entry before you. Look at theirs first.', { current: next });
   if (target.withdrawn) throw conflict('This entry is taken back already.');
 }
 
@@ -98,7 +141,9 @@ function checkUnused(record: JobRecord, kind: FactKind, id: string): void {
   const uses =
     kind === 'traces'
       ? [...standing(record.readings), ...standing(record.repairs)].some((other) => other.traceId === origin)
-      : [...standing(record.traces), ...standing(record.repairs)].some((other) => other.beaconIds.includes(origin)) || standing(record.exposures).some((other) => other.beaconId === origin);
+      : [...standing(record.traces), ...standing(record.repairs)].some((other) =>
+          other.beaconIds.includes(origin),
+        ) || standing(record.exposures).some((other) => other.beaconId === origin);
   if (uses) throw conflict('Other entries stand on this one. Take those back first, or correct this one.');
 }
 
@@ -106,7 +151,12 @@ function checkUnused(record: JobRecord, kind: FactKind, id: string): void {
 function repairChance(record: JobRecord, fact: StoredFact): number | null {
   const trace = fact['traceId'] == null ? undefined : standingFor(record.traces, fact['traceId'] as string);
   if (!trace || fact['element'] == null) return null;
-  const plan = plansFor(record).get(originOf(record.traces, trace)) ?? finish(planning({ ...caseOf(record, trace), tests: [], readings: [] }));
-  const p = plan.suspects.reduce((sum, suspect) => (suspect.element === fact['element'] ? sum + suspect.probability : sum), 0);
+  const plan =
+    plansFor(record).get(originOf(record.traces, trace)) ??
+    finish(planning({ ...caseOf(record, trace), tests: [], readings: [] }));
+  const p = plan.suspects.reduce(
+    (sum, suspect) => (suspect.element === fact['element'] ? sum + suspect.probability : sum),
+    0,
+  );
   return Math.min(1, Math.max(0, p));
 }

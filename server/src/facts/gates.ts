@@ -12,14 +12,22 @@ const based = (record: JobRecord) => baselineOf(record) !== undefined || standin
 const scans: Gate = (record, fact) => {
   const { modules, noModuleAnswered } = fact['scan'] as Scan;
   if (fact['kind'] === 'baseline') {
-    if (baselineOf(record)) throw conflict('The baseline is saved already; it stays as it is. Save this report as an interim scan.');
+    if (baselineOf(record))
+      throw conflict(
+        'The baseline is saved already; it stays as it is. Save this report as an interim scan.',
+      );
     if (noModuleAnswered === true || modules.length === 0)
-      throw invalid('data.text', 'no module answered in this report. That is a connection fault, not a clean car: check ignition, plug and reader, then read again.');
-  } else if (!based(record)) throw conflict('The baseline comes first. Save this report as the baseline, or read one now.');
+      throw invalid(
+        'data.text',
+        'no module answered in this report. That is a connection fault, not a clean car: check ignition, plug and reader, then read again.',
+      );
+  } else if (!based(record))
+    throw conflict('The baseline comes first. Save this report as the baseline, or read one now.');
 };
 
 const waivers: Gate = (record, _fact, role) => {
-  if (role !== 'lead') throw new HttpProblem(403, 'For the lead', 'Only the lead may sign that no baseline can be had.');
+  if (role !== 'lead')
+    throw new HttpProblem(403, 'For the lead', 'Only the lead may sign that no baseline can be had.');
   if (based(record)) throw conflict('The job has its baseline already.');
 };
 
@@ -40,7 +48,8 @@ const traces: Gate = (record, fact) => {
 const readings: Gate = (record, fact) => {
   const trace = standingFor(record.traces, fact['traceId'] as string);
   if (!trace) throw invalid('data.traceId', 'no such trace in this job');
-  if (!trace.case.tests.some((test) => test.id === fact['test'])) throw invalid('data.test', `no test "${String(fact['test'])}" in this trace`);
+  if (!trace.case.tests.some((test) => test.id === fact['test']))
+    throw invalid('data.test', `no test "${String(fact['test'])}" in this trace`);
 };
 
 const repairs: Gate = (record, fact) => {
@@ -49,12 +58,16 @@ const repairs: Gate = (record, fact) => {
   if (fact['traceId'] == null) return;
   const trace = standingFor(record.traces, fact['traceId'] as string);
   if (!trace) throw invalid('data.traceId', 'no such trace in this job');
-  if (fact['element'] != null && !trace.case.circuit.elements.some((element) => element.id === fact['element']))
+  if (
+    fact['element'] != null &&
+    !trace.case.circuit.elements.some((element) => element.id === fact['element'])
+  )
     throw invalid('data.element', `no element "${fact['element'] as string}" in this trace`);
 };
 
 const clearings: Gate = (record) => {
-  if (!based(record)) throw conflict('The baseline must be saved before codes are cleared. Paste or read it now.');
+  if (!based(record))
+    throw conflict('The baseline must be saved before codes are cleared. Paste or read it now.');
 };
 
 const exposures: Gate = (record, fact) => {
@@ -62,11 +75,22 @@ const exposures: Gate = (record, fact) => {
 };
 
 const handBacks: Gate = (record) => {
-  if (standing(record.beacons).length === 0) throw conflict('Nothing is taken in yet, so there is nothing to hand back.');
+  if (standing(record.beacons).length === 0)
+    throw conflict('Nothing is taken in yet, so there is nothing to hand back.');
 };
 
 const open: Gate = () => undefined;
 
 export const gates: Readonly<Record<FactKind, Gate>> = {
-  beacons: open, notes: open, scans, waivers, traces, readings, repairs, clearings, exposures, 'code-ends': needsBaseline, 'hand-backs': handBacks,
+  beacons: open,
+  notes: open,
+  scans,
+  waivers,
+  traces,
+  readings,
+  repairs,
+  clearings,
+  exposures,
+  'code-ends': needsBaseline,
+  'hand-backs': handBacks,
 };

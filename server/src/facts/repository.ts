@@ -17,11 +17,22 @@ export interface Stamp {
 
 export type StoredFact = Stamp & Readonly<Record<string, unknown>>;
 
-export async function insertFact(trx: Knex.Transaction, kind: FactKind, jobId: string, fact: StoredFact): Promise<void> {
+export async function insertFact(
+  trx: Knex.Transaction,
+  kind: FactKind,
+  jobId: string,
+  fact: StoredFact,
+): Promise<void> {
   const { table, columns, links } = tables[kind];
   const row: Record<string, unknown> = {
-    id: fact.id, job_id: jobId, seq: fact.seq, person_id: fact.personId, corrects: fact.corrects, withdrawn: fact.withdrawn,
-    observed_at: storedOf(fact.observedAt), recorded_at: storedOf(fact.recordedAt),
+    id: fact.id,
+    job_id: jobId,
+    seq: fact.seq,
+    person_id: fact.personId,
+    corrects: fact.corrects,
+    withdrawn: fact.withdrawn,
+    observed_at: storedOf(fact.observedAt),
+    recorded_at: storedOf(fact.recordedAt),
   };
   for (const [field, column] of Object.entries(columns)) {
     const value = fact[field] ?? null;
@@ -30,19 +41,38 @@ export async function insertFact(trx: Knex.Transaction, kind: FactKind, jobId: s
   }
   if (kind === 'scans' && fact['kind'] === 'baseline') row['baseline_of'] = jobId;
   await trx(table).insert(row);
-  if (links) await insertMany(trx, links.table, (fact[links.field] as string[]).map((beaconId) => ({ [links.parent]: fact.id, beacon_id: beaconId })));
+  if (links)
+    await insertMany(
+      trx,
+      links.table,
+      (fact[links.field] as string[]).map((beaconId) => ({ [links.parent]: fact.id, beacon_id: beaconId })),
+    );
   if (kind === 'scans') await insertScanParts(trx, fact.id, fact['scan'] as Scan);
 }
 
 async function insertScanParts(trx: Knex.Transaction, scanId: string, scan: Scan): Promise<void> {
-  await insertMany(trx, 'scan_modules', scan.modules.map(({ name, answered }, position) => ({ scan_id: scanId, position, name, answered })));
-  await insertMany(trx, 'scan_codes', scan.codes.map(({ module, code, failureType, status }, position) => ({
-    scan_id: scanId, position, module, code, failure_type: failureType ?? null, status,
-  })));
+  await insertMany(
+    trx,
+    'scan_modules',
+    scan.modules.map(({ name, answered }, position) => ({ scan_id: scanId, position, name, answered })),
+  );
+  await insertMany(
+    trx,
+    'scan_codes',
+    scan.codes.map(({ module, code, failureType, status }, position) => ({
+      scan_id: scanId,
+      position,
+      module,
+      code,
+      failure_type: failureType ?? null,
+      status,
+    })),
+  );
 }
 
 async function insertMany(trx: Knex.Transaction, table: string, rows: readonly object[]): Promise<void> {
-  for (let from = 0; from < rows.length; from += 500) await trx(table).insert(rows.slice(from, from + 500) as object[]);
+  for (let from = 0; from < rows.length; from += 500)
+    await trx(table).insert(rows.slice(from, from + 500) as object[]);
 }
 
 /** All facts of a kind in a job, in the order of entry; a report's text stays behind. */
@@ -52,24 +82,54 @@ export async function listFacts(db: Knex, kind: FactKind, jobId: string): Promis
   const rows = (await db(table)
     .where({ job_id: jobId })
     .orderBy('seq')
-    .select('id', 'seq', 'person_id', 'corrects', 'withdrawn', 'observed_at', 'recorded_at', ...wanted.map(([, column]) => nameOf(column)))) as Record<string, unknown>[];
-  const linked = links && rows.length > 0 ? await linksOf(db, links, rows.map((row) => row['id'] as string)) : null;
+    .select(
+      'id',
+      'seq',
+      'person_id',
+      'corrects',
+      'withdrawn',
+      'observed_at',
+      'recorded_at',
+      ...wanted.map(([, column]) => nameOf(column)),
+    )) as Record<string, unknown>[];
+  const linked =
+    links && rows.length > 0
+      ? await linksOf(
+          db,
+          links,
+          rows.map((row) => row['id'] as string),
+        )
+      : null;
   return rows.map((row) => {
     const fact: Record<string, unknown> = {
-      id: row['id'], seq: row['seq'], personId: row['person_id'], corrects: row['corrects'], withdrawn: row['withdrawn'],
-      observedAt: isoOf(row['observed_at'] as string), recordedAt: isoOf(row['recorded_at'] as string),
+      id: row['id'],
+      seq: row['seq'],
+      personId: row['person_id'],
+      corrects: row['corrects'],
+      withdrawn: row['withdrawn'],
+      observedAt: isoOf(row['observed_at'] as string),
+      recordedAt: isoOf(row['recorded_at'] as string),
     };
-    for (const [field, column] of wanted) fact[field] = typeof column === 'string' ? row[column] : JSON.parse(row[column.column] as string);
+    for (const [field, column] of wanted)
+      fact[field] = typeof column === 'string' ? row[column] : JSON.parse(row[column.column] as string);
     if (links) fact[links.field] = linked?.get(row['id'] as string) ?? [];
     return fact as StoredFact;
   });
 }
 
-const nameOf = (column: FactTable['columns'][string]) => (typeof column === 'string' ? column : column.column);
+const nameOf = (column: FactTable['columns'][string]) =>
+  typeof column === 'string' ? column : column.column;
 
-async function linksOf(db: Knex, links: NonNullable<FactTable['links']>, parents: readonly string[]): Promise<Map<string, string[]>> {
-  const rows = (await db(links.table).whereIn(links.parent, parents).select(links.parent, 'beacon_id')) as Record<string, string>[];
+async function linksOf(
+  db: Knex,
+  links: NonNullable<FactTable['links']>,
+  parents: readonly string[],
+): Promise<Map<string, string[]>> {
+  const rows = (await db(links.table)
+    .whereIn(links.parent, parents)
+    .select(links.parent, 'beacon_id')) as Record<string, string>[];
   const byParent = new Map<string, string[]>();
-  for (const row of rows) byParent.set(row[links.parent]!, [...(byParent.get(row[links.parent]!) ?? []), row['beacon_id']!]);
+  for (const row of rows)
+    byParent.set(row[links.parent]!, [...(byParent.get(row[links.parent]!) ?? []), row['beacon_id']!]);
   return byParent;
 }

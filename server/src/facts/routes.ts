@@ -16,10 +16,14 @@ export function factRoutes(db: Knex, feed: Feed): Router {
       response.status(201).json(await enterFact(db, kind, write, entry));
       feed.wake();
     });
-  router.post('/api/jobs/:jobId/withdrawals', json({ limit: endpoints.withdraw.bodyLimit }), async (request, response) => {
-    const write = { ...writeOf(request), jobId: idParam(request, 'jobId') };
-    response.status(201).json(await withdrawFact(db, write, check(endpoints.withdraw.body, request.body)));
-    feed.wake();
-  });
+  router.post(
+    '/api/jobs/:jobId/withdrawals',
+    json({ limit: endpoints.withdraw.bodyLimit }),
+    async (request, response) => {
+      const write = { ...writeOf(request), jobId: idParam(request, 'jobId') };
+      response.status(201).json(await withdrawFact(db, write, check(endpoints.withdraw.body, request.body)));
+      feed.wake();
+    },
+  );
   return router;
 }

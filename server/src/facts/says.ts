@@ -5,7 +5,12 @@ import type { Scan } from '@dormant-beacon/core/scans';
 import { showValue } from '@dormant-beacon/core/units';
 import type { StoredFact } from './repository.js';
 
-const scanNames: Readonly<Record<string, string>> = { baseline: 'Baseline', interim: 'Interim scan', final: 'Final scan', 'after-road': 'Scan after the road' };
+const scanNames: Readonly<Record<string, string>> = {
+  baseline: 'Baseline',
+  interim: 'Interim scan',
+  final: 'Final scan',
+  'after-road': 'Scan after the road',
+};
 
 export function says(kind: FactKind, record: JobRecord, fact: StoredFact): string {
   const text = (field: string) => String(fact[field] ?? '');
@@ -39,10 +44,13 @@ export function says(kind: FactKind, record: JobRecord, fact: StoredFact): strin
 }
 
 function readingSays(record: JobRecord, fact: StoredFact): string {
-  const test = standingFor(record.traces, fact['traceId'] as string)?.case.tests.find((other) => other.id === fact['test']);
+  const test = standingFor(record.traces, fact['traceId'] as string)?.case.tests.find(
+    (other) => other.id === fact['test'],
+  );
   const label = (test?.label ?? String(fact['test'])).replace(/[.?]$/, '');
   if (fact['overload'] === true) return `${label}: over-limit`;
-  if (typeof fact['value'] === 'number') return `${label}: ${showValue(fact['value'], test ? unitOf(test) : 'V')}`;
+  if (typeof fact['value'] === 'number')
+    return `${label}: ${showValue(fact['value'], test ? unitOf(test) : 'V')}`;
   if (fact['gone'] === true) return `${label}: fault gone, not told`;
   return `${label}: ${fact['found'] === true || fact['moved'] === true ? 'yes' : 'no'}`;
 }

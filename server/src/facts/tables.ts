@@ -7,7 +7,20 @@ type Column = string | { readonly column: string; readonly json: true };
 export interface FactTable {
   readonly table: string;
   /** The list of the record that holds these facts. */
-  readonly list: keyof JobRecord & ('beacons' | 'scans' | 'waivers' | 'traces' | 'readings' | 'repairs' | 'clearings' | 'exposures' | 'codeEnds' | 'notes' | 'handBacks');
+  readonly list: keyof JobRecord &
+    (
+      | 'beacons'
+      | 'scans'
+      | 'waivers'
+      | 'traces'
+      | 'readings'
+      | 'repairs'
+      | 'clearings'
+      | 'exposures'
+      | 'codeEnds'
+      | 'notes'
+      | 'handBacks'
+    );
   readonly stage: StageId;
   /** Field of the fact → column. */
   readonly columns: Readonly<Record<string, Column>>;
@@ -19,27 +32,86 @@ const json = (column: string): Column => ({ column, json: true });
 
 export const tables: Readonly<Record<FactKind, FactTable>> = {
   beacons: {
-    table: 'beacons', list: 'beacons', stage: 'take-in',
-    columns: { kind: 'kind', name: 'name', seen: 'seen', thereBefore: 'there_before', conditions: json('conditions'), shown: 'shown', exposures: 'exposures', restraint: 'restraint' },
+    table: 'beacons',
+    list: 'beacons',
+    stage: 'take-in',
+    columns: {
+      kind: 'kind',
+      name: 'name',
+      seen: 'seen',
+      thereBefore: 'there_before',
+      conditions: json('conditions'),
+      shown: 'shown',
+      exposures: 'exposures',
+      restraint: 'restraint',
+    },
   },
-  scans: { table: 'scans', list: 'scans', stage: 'baseline', columns: { kind: 'kind', reader: 'reader', text: 'text', scan: json('scan') } },
+  scans: {
+    table: 'scans',
+    list: 'scans',
+    stage: 'baseline',
+    columns: { kind: 'kind', reader: 'reader', text: 'text', scan: json('scan') },
+  },
   waivers: { table: 'waivers', list: 'waivers', stage: 'baseline', columns: { reason: 'reason' } },
-  traces: { table: 'traces', list: 'traces', stage: 'trace', columns: { title: 'title', case: json('case') }, links: { field: 'beaconIds', table: 'trace_beacons', parent: 'trace_id' } },
+  traces: {
+    table: 'traces',
+    list: 'traces',
+    stage: 'trace',
+    columns: { title: 'title', case: json('case') },
+    links: { field: 'beaconIds', table: 'trace_beacons', parent: 'trace_id' },
+  },
   readings: {
-    table: 'readings', list: 'readings', stage: 'trace',
-    columns: { traceId: 'trace_id', test: 'test', value: 'value', overload: 'overload', found: 'found', moved: 'moved', gone: 'gone' },
+    table: 'readings',
+    list: 'readings',
+    stage: 'trace',
+    columns: {
+      traceId: 'trace_id',
+      test: 'test',
+      value: 'value',
+      overload: 'overload',
+      found: 'found',
+      moved: 'moved',
+      gone: 'gone',
+    },
   },
   repairs: {
-    table: 'repairs', list: 'repairs', stage: 'trace',
-    columns: { traceId: 'trace_id', element: 'element', label: 'label', method: 'method', part: 'part', root: 'root', rootNote: 'root_note', cured: 'cured', chance: 'chance' },
+    table: 'repairs',
+    list: 'repairs',
+    stage: 'trace',
+    columns: {
+      traceId: 'trace_id',
+      element: 'element',
+      label: 'label',
+      method: 'method',
+      part: 'part',
+      root: 'root',
+      rootNote: 'root_note',
+      cured: 'cured',
+      chance: 'chance',
+    },
     links: { field: 'beaconIds', table: 'repair_beacons', parent: 'repair_id' },
   },
   clearings: { table: 'clearings', list: 'clearings', stage: 'clear', columns: { reader: 'reader' } },
   exposures: {
-    table: 'exposures', list: 'exposures', stage: 'prove',
-    columns: { beaconId: 'beacon_id', shown: 'shown', coldStart: 'cold_start', conditions: json('conditions'), bulbCheck: 'bulb_check', monitorRan: 'monitor_ran', reportedBy: 'reported_by' },
+    table: 'exposures',
+    list: 'exposures',
+    stage: 'prove',
+    columns: {
+      beaconId: 'beacon_id',
+      shown: 'shown',
+      coldStart: 'cold_start',
+      conditions: json('conditions'),
+      bulbCheck: 'bulb_check',
+      monitorRan: 'monitor_ran',
+      reportedBy: 'reported_by',
+    },
   },
-  'code-ends': { table: 'code_ends', list: 'codeEnds', stage: 'clear', columns: { module: 'module', code: 'code', failureType: 'failure_type', end: 'end', note: 'note' } },
+  'code-ends': {
+    table: 'code_ends',
+    list: 'codeEnds',
+    stage: 'clear',
+    columns: { module: 'module', code: 'code', failureType: 'failure_type', end: 'end', note: 'note' },
+  },
   notes: { table: 'notes', list: 'notes', stage: 'take-in', columns: { stage: 'stage', text: 'text' } },
   'hand-backs': { table: 'hand_backs', list: 'handBacks', stage: 'hand-back', columns: { note: 'note' } },
 };

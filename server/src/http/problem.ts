@@ -16,12 +16,17 @@ export class HttpProblem extends Error {
 }
 
 export const notFound = (what: string) => new HttpProblem(404, 'Not found', `There is no such ${what} here.`);
-export const conflict = (detail: string, more: Pick<Problem, 'path' | 'current'> = {}) => new HttpProblem(409, 'In conflict', detail, more);
-export const invalid = (path: string, detail: string) => new HttpProblem(422, 'Not valid', `${path === '' ? '' : `${path}: `}${detail}`, { path });
+export const conflict = (detail: string, more: Pick<Problem, 'path' | 'current'> = {}) =>
+  new HttpProblem(409, 'In conflict', detail, more);
+export const invalid = (path: string, detail: string) =>
+  new HttpProblem(422, 'Not valid', `${path === '' ? '' : `${path}: `}${detail}`, { path });
 
 export function sendProblem(response: Response, { status, title, detail, more }: HttpProblem): void {
   if (status === 503) response.set('Retry-After', '2');
-  response.status(status).type('application/problem+json').json({ type: 'about:blank', title, status, detail, ...more } satisfies Problem);
+  response
+    .status(status)
+    .type('application/problem+json')
+    .json({ type: 'about:blank', title, status, detail, ...more } satisfies Problem);
 }
 
 /** The last handler: every error leaves as a problem. */
@@ -43,18 +48,35 @@ interface Coded {
   readonly name?: string;
 }
 
-const lostDatabase = /^(?:ECONN|EPIPE|ETIMEDOUT|PROTOCOL_CONNECTION_LOST|PROTOCOL_ENQUEUE|ER_SERVER_SHUTDOWN|ER_CON_COUNT|ER_CONNECTION_KILLED)/;
+const lostDatabase =
+  /^(?:ECONN|EPIPE|ETIMEDOUT|PROTOCOL_CONNECTION_LOST|PROTOCOL_ENQUEUE|ER_SERVER_SHUTDOWN|ER_CON_COUNT|ER_CONNECTION_KILLED)/;
 
 /** The problem that an error of any origin stands for. */
 export function asProblem(error: unknown): HttpProblem {
   if (error instanceof HttpProblem) return error;
   if (isRefusal(error)) return invalid(error.path, error.reason);
   const { code, errno, type, limit, message, name } = error as Coded;
-  if (type === 'entity.too.large') return new HttpProblem(413, 'Too large', `The body is larger than the ${Math.floor((limit ?? 0) / 1000)} kB that are taken here.`);
-  if (type === 'entity.parse.failed') return new HttpProblem(400, 'Not JSON', `The body is not valid JSON: ${message ?? ''}`);
-  if (type === 'encoding.unsupported' || type === 'charset.unsupported') return new HttpProblem(415, 'Not JSON', 'The body must be JSON in UTF-8, not compressed.');
+  if (type === 'entity.too.large')
+    return new HttpProblem(
+      413,
+      'Too large',
+      `The body is larger than the ${Math.floor((limit ?? 0) / 1000)} kB that are taken here.`,
+    );
+  if (type === 'entity.parse.failed')
+    return new HttpProblem(400, 'Not JSON', `The body is not valid JSON: ${message ?? ''}`);
+  if (type === 'encoding.unsupported' || type === 'charset.unsupported')
+    return new HttpProblem(415, 'Not JSON', 'The body must be JSON in UTF-8, not compressed.');
   if (lostDatabase.test(code ?? '') || errno === 1053 || name === 'KnexTimeoutError')
-    return new HttpProblem(503, 'No database', 'The database does not answer. Nothing was saved; try again in a moment.');
-  if (errno === 1021 || errno === 1114 || code === 'ENOSPC') return new HttpProblem(507, 'Disk full', 'The disk is full. Nothing was saved; make room, then try again.');
+    return new HttpProblem(
+      503,
+      'No database',
+      'The database does not answer. Nothing was saved; try again in a moment.',
+    );
+  if (errno === 1021 || errno === 1114 || code === 'ENOSPC')
+    return new HttpProblem(
+      507,
+      'Disk full',
+      'The disk is full. Nothing was saved; make room, then try again.',
+    );
   return new HttpProblem(500, 'Our own fault', 'Something went wrong in the server. Nothing was saved.');
 }

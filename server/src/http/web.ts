@@ -44,7 +44,10 @@ export function web(folder: string): Router {
   if (!existsSync(index)) return router;
   const page = readFileSync(index, 'utf8');
   const sendPage: RequestHandler = (_request, response) => {
-    response.type('html').set('Cache-Control', 'no-cache').send(page.replaceAll(noncePlaceholder, response.locals['nonce'] as string));
+    response
+      .type('html')
+      .set('Cache-Control', 'no-cache')
+      .send(page.replaceAll(noncePlaceholder, response.locals['nonce'] as string));
   };
   router.get(['/', '/index.html'], sendPage);
   router.use(
@@ -52,11 +55,18 @@ export function web(folder: string): Router {
       enableBrotli: true,
       orderPreference: ['br'],
       index: false,
-      serveStatic: { setHeaders: (response, path) => response.setHeader('Cache-Control', /-[A-Z0-9]{8}\.\w+$/.test(path) ? 'public, max-age=31536000, immutable' : 'no-cache') },
+      serveStatic: {
+        setHeaders: (response, path) =>
+          response.setHeader(
+            'Cache-Control',
+            /-[A-Z0-9]{8}\.\w+$/.test(path) ? 'public, max-age=31536000, immutable' : 'no-cache',
+          ),
+      },
     }),
   );
   router.get(/^\/(?!api\/)[^.]*$/, sendPage);
   return router;
 }
 
-export const nothingHere: RequestHandler = (request, _response, next) => next(new HttpProblem(404, 'Not found', `There is nothing at ${request.path}.`));
+export const nothingHere: RequestHandler = (request, _response, next) =>
+  next(new HttpProblem(404, 'Not found', `There is nothing at ${request.path}.`));

@@ -17,9 +17,15 @@ const uuid = z.uuid();
 /** @throws HttpProblem where a header is missing or is no id */
 export function writeOf(request: Request): Write {
   return {
-    key: idHeader(request, idempotencyHeader, 'each write carries a key of its own, so that a repeated one is not entered twice'),
+    key: idHeader(
+      request,
+      idempotencyHeader,
+      'each write carries a key of its own, so that a repeated one is not entered twice',
+    ),
     personId: idHeader(request, personHeader, 'each write names the person who makes it'),
-    requestHash: createHash('sha256').update(`${request.method} ${request.path}\n${JSON.stringify(request.body)}`).digest('hex'),
+    requestHash: createHash('sha256')
+      .update(`${request.method} ${request.path}\n${JSON.stringify(request.body)}`)
+      .digest('hex'),
   };
 }
 

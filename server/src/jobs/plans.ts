@@ -1,7 +1,13 @@
 /** What to test next in each open trace of a job, for its row in the bays. */
 import { caseOf, type JobRecord, openTraces, originOf, type Trace } from '@dormant-beacon/core/job';
 import { finish } from '@dormant-beacon/core/progress';
-import { type NextTests, planning, type Predictions, predicting, type TraceCase } from '@dormant-beacon/core/trace';
+import {
+  type NextTests,
+  planning,
+  type Predictions,
+  predicting,
+  type TraceCase,
+} from '@dormant-beacon/core/trace';
 
 /** Elements × suspects × metered tests up to which the server plans itself; above, the page does it in a worker. */
 const mostWork = 60_000;
@@ -38,5 +44,9 @@ function remember(traceId: string, predictions: Predictions): Predictions {
 }
 
 function workOf({ circuit, suspects, tests }: TraceCase): number {
-  return circuit.elements.length * (suspects?.length ?? 2 * circuit.elements.length) * tests.filter((test) => !('element' in test)).length;
+  return (
+    circuit.elements.length *
+    (suspects?.length ?? 2 * circuit.elements.length) *
+    tests.filter((test) => !('element' in test)).length
+  );
 }

@@ -29,7 +29,8 @@ export async function loadRecord(db: Knex, job: JobRow): Promise<JobRecord> {
     head: headOf(job),
     vehicle: vehicleOf(vehicle),
   };
-  for (const [kind, { list }] of Object.entries(tables)) record[list] = await listFacts(db, kind as FactKind, job.id);
+  for (const [kind, { list }] of Object.entries(tables))
+    record[list] = await listFacts(db, kind as FactKind, job.id);
   return record as unknown as JobRecord;
 }
 
@@ -46,5 +47,13 @@ function headOf(job: JobRow): JobHead {
 }
 
 function vehicleOf(row: VehicleRow): VehicleData {
-  return { make: row.make, model: row.model, year: row.year, plate: row.plate, vin: row.vin, odometerKm: row.odometer_km, highVoltage: row.high_voltage };
+  return {
+    make: row.make,
+    model: row.model,
+    year: row.year,
+    plate: row.plate,
+    vin: row.vin,
+    odometerKm: row.odometer_km,
+    highVoltage: row.high_voltage,
+  };
 }

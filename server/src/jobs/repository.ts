@@ -12,7 +12,14 @@ export async function findJob(db: Knex, jobId: string): Promise<JobRow | undefin
 export async function insertVehicle(trx: Knex.Transaction, id: string, vehicle: VehicleData): Promise<void> {
   const { make, model, year, plate, vin, odometerKm, highVoltage } = vehicle;
   await trx('vehicles').insert({
-    id, make, model, year: year ?? null, plate: plate || null, vin: vin || null, odometer_km: odometerKm ?? null, high_voltage: highVoltage ?? null,
+    id,
+    make,
+    model,
+    year: year ?? null,
+    plate: plate || null,
+    vin: vin || null,
+    odometer_km: odometerKm ?? null,
+    high_voltage: highVoltage ?? null,
   });
 }
 
@@ -27,9 +34,17 @@ export function headRow(head: JobHead): Record<string, unknown> {
 }
 
 /** A page of open jobs by promised time. `after` is the last row's place, as the page before gave it. */
-export async function listBays(db: Knex, { after, limit, text }: { after: string | null; limit: number; text: string }): Promise<Bays> {
-  const query = db('job_summaries').where({ done: false }).orderBy([{ column: 'due' }, { column: 'number' }]).limit(limit + 1).select('bay', 'due', 'number');
-  for (const word of text.split(/\s+/).filter(Boolean).slice(0, 6)) void query.where('search', 'like', `%${word.replace(/[\\%_]/g, '\\$&')}%`);
+export async function listBays(
+  db: Knex,
+  { after, limit, text }: { after: string | null; limit: number; text: string },
+): Promise<Bays> {
+  const query = db('job_summaries')
+    .where({ done: false })
+    .orderBy([{ column: 'due' }, { column: 'number' }])
+    .limit(limit + 1)
+    .select('bay', 'due', 'number');
+  for (const word of text.split(/\s+/).filter(Boolean).slice(0, 6))
+    void query.where('search', 'like', `%${word.replace(/[\\%_]/g, '\\$&')}%`);
   const place = after === null ? null : /^(.{19,23})_(\d+)$/.exec(after);
   if (place) void query.whereRaw('(due, number) > (?, ?)', [place[1]!, Number(place[2])]);
   const rows = (await query) as { bay: string; due: string; number: number }[];

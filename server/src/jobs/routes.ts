@@ -16,12 +16,20 @@ export function jobRoutes(db: Knex, feed: Feed): Router {
   router.get('/api/bays', async (request, response) => {
     const { after, limit, text } = request.query;
     const rows = Math.min(200, Math.max(1, Number(limit) || 100));
-    response.json(await listBays(db, { after: typeof after === 'string' ? after : null, limit: rows, text: typeof text === 'string' ? text : '' }));
+    response.json(
+      await listBays(db, {
+        after: typeof after === 'string' ? after : null,
+        limit: rows,
+        text: typeof text === 'string' ? text : '',
+      }),
+    );
   });
 
   router.post('/api/jobs', json({ limit: endpoints.openJob.bodyLimit }), async (request, response) => {
     const body = check(endpoints.openJob.body, request.body);
-    response.status(201).json(await openJob(db, { ...writeOf(request), jobId: body.jobId.toLowerCase() }, body));
+    response
+      .status(201)
+      .json(await openJob(db, { ...writeOf(request), jobId: body.jobId.toLowerCase() }, body));
     feed.wake();
   });
 
@@ -38,15 +46,23 @@ export function jobRoutes(db: Knex, feed: Feed): Router {
     response.set('ETag', `"${record.revision}"`).json(record);
   });
 
-  router.put('/api/jobs/:jobId/head', json({ limit: endpoints.changeHead.bodyLimit }), async (request, response) => {
-    const { head } = check(endpoints.changeHead.body, request.body);
-    const seen = Number((request.get('If-Match') ?? '').replaceAll('"', '') || NaN);
-    response.json(await changeHead(db, { ...writeOf(request), jobId: idParam(request, 'jobId') }, seen, head));
-    feed.wake();
-  });
+  router.put(
+    '/api/jobs/:jobId/head',
+    json({ limit: endpoints.changeHead.bodyLimit }),
+    async (request, response) => {
+      const { head } = check(endpoints.changeHead.body, request.body);
+      const seen = Number((request.get('If-Match') ?? '').replaceAll('"', '') || NaN);
+      response.json(
+        await changeHead(db, { ...writeOf(request), jobId: idParam(request, 'jobId') }, seen, head),
+      );
+      feed.wake();
+    },
+  );
 
   router.get('/api/jobs/:jobId/scans/:scanId/text', async (request, response) => {
-    const row = (await db('scans').where({ id: idParam(request, 'scanId'), job_id: idParam(request, 'jobId') }).first('text')) as { text: string } | undefined;
+    const row = (await db('scans')
+      .where({ id: idParam(request, 'scanId'), job_id: idParam(request, 'jobId') })
+      .first('text')) as { text: string } | undefined;
     if (!row) throw notFound('scan');
     response.json({ text: row.text });
   });

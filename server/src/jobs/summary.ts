@@ -31,7 +31,8 @@ export function bayOf(record: JobRecord): Bay {
     waitsFor: next.waitsFor,
     waitsUntil: next.waitsUntil,
     promisedAt: head.promisedAt ?? null,
-    done: lenses.length > 0 && lenses.every((lens) => lens.state === 'dormant') && record.handBacks.length > 0,
+    done:
+      lenses.length > 0 && lenses.every((lens) => lens.state === 'dormant') && record.handBacks.length > 0,
   };
 }
 
@@ -47,12 +48,24 @@ export async function writeSummary(trx: Knex.Transaction, record: JobRecord): Pr
     bay: JSON.stringify(bay),
     changed_at: trx.fn.now(6),
   };
-  await trx('job_summaries').insert({ job_id: record.id, ...row }).onConflict('job_id').merge();
+  await trx('job_summaries')
+    .insert({ job_id: record.id, ...row })
+    .onConflict('job_id')
+    .merge();
   return bay;
 }
 
 function searchText(record: JobRecord, bay: Bay): string {
   const codes = record.scans.flatMap((scan) => scan.scan.codes.map(({ code }) => code));
-  const words = [bay.number, bay.title, bay.subtitle, bay.plate, record.vehicle.vin?.slice(-6), record.head.customer, ...bay.rail.map(({ name }) => name), ...codes];
+  const words = [
+    bay.number,
+    bay.title,
+    bay.subtitle,
+    bay.plate,
+    record.vehicle.vin?.slice(-6),
+    record.head.customer,
+    ...bay.rail.map(({ name }) => name),
+    ...codes,
+  ];
   return [...new Set(words.filter(Boolean))].join(' ').slice(0, 20_000);
 }

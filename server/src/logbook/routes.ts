@@ -25,7 +25,9 @@ interface LogRow {
 export function logbookRoutes(db: Knex): Router {
   const router = Router();
   router.get('/api/jobs/:jobId/logbook', async (request, response) => {
-    const rows = (await db('logbook').where({ job_id: idParam(request, 'jobId') }).orderBy('seq')) as LogRow[];
+    const rows = (await db('logbook')
+      .where({ job_id: idParam(request, 'jobId') })
+      .orderBy('seq')) as LogRow[];
     if (rows.length === 0) throw notFound('job');
     const after = Number(request.query['after']) || 0;
     response.json({ entries: rows.filter((row) => row.seq > after).map(entryOf), whole: isWhole(rows) });
@@ -35,7 +37,16 @@ export function logbookRoutes(db: Knex): Router {
 
 function entryOf(row: LogRow): LogEntry {
   return {
-    seq: row.seq, personId: row.person_id, kind: row.kind, stage: row.stage, says: row.says, factId: row.fact_id, corrects: row.corrects,
-    withdrawn: row.withdrawn, observedAt: isoOf(row.observed_at), recordedAt: isoOf(row.recorded_at), hash: row.hash,
+    seq: row.seq,
+    personId: row.person_id,
+    kind: row.kind,
+    stage: row.stage,
+    says: row.says,
+    factId: row.fact_id,
+    corrects: row.corrects,
+    withdrawn: row.withdrawn,
+    observedAt: isoOf(row.observed_at),
+    recordedAt: isoOf(row.recorded_at),
+    hash: row.hash,
   };
 }

@@ -7,7 +7,9 @@ import type { Knex } from 'knex';
 export function peopleRoutes(db: Knex): Router {
   const router = Router();
   router.get('/api/people', async (_request, response) => {
-    response.json({ people: (await db('people').orderBy('name').select('id', 'name', 'initials', 'role')) as unknown[] });
+    response.json({
+      people: (await db('people').orderBy('name').select('id', 'name', 'initials', 'role')) as unknown[],
+    });
   });
   router.post('/api/people', json({ limit: endpoints.addPerson.bodyLimit }), async (request, response) => {
     const person = check(endpoints.addPerson.body, request.body);

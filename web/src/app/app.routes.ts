@@ -1,7 +1,16 @@
 import type { Routes } from '@angular/router';
 
 export const routes: Routes = [
-  { path: '', pathMatch: 'full', title: 'Bays · Dormant Beacon', loadComponent: () => import('./bays/bays').then((m) => m.Bays) },
+  {
+    path: '',
+    pathMatch: 'full',
+    title: 'Bays · Dormant Beacon',
+    loadComponent: () => import('./bays/bays').then((m) => m.Bays),
+  },
   { path: '', loadChildren: () => import('./shell/job.routes').then((m) => m.jobRoutes) },
-  { path: '**', title: 'Not here · Dormant Beacon', loadComponent: () => import('./shell/nowhere').then((m) => m.Nowhere) },
+  {
+    path: '**',
+    title: 'Not here · Dormant Beacon',
+    loadComponent: () => import('./shell/nowhere').then((m) => m.Nowhere),
+  },
 ];

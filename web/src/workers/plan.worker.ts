@@ -1,8 +1,16 @@
 /** Plans one trace after the other, a step at a time, so that a plan can be given up between two steps. */
-import { type NextTests, planning, predicting, type Predictions, type TraceCase } from '@dormant-beacon/core/trace';
+import {
+  type NextTests,
+  planning,
+  predicting,
+  type Predictions,
+  type TraceCase,
+} from '@dormant-beacon/core/trace';
 import type { Progress } from '@dormant-beacon/core/progress';
 
-export type PlanRequest = { readonly ticket: number; readonly traceKey: string; readonly case: TraceCase } | { readonly ticket: number; readonly giveUp: true };
+export type PlanRequest =
+  | { readonly ticket: number; readonly traceKey: string; readonly case: TraceCase }
+  | { readonly ticket: number; readonly giveUp: true };
 export type PlanAnswer =
   | { readonly ticket: number; readonly share: number }
   | { readonly ticket: number; readonly plan: NextTests }
@@ -36,13 +44,21 @@ async function work(ticket: number, traceKey: string, source: TraceCase): Promis
 }
 
 /** Runs a computation in slices; undefined where it was given up. */
-async function inSlices<T>(ticket: number, steps: Generator<Progress, T, void>, weight: number, before: number): Promise<T | undefined> {
+async function inSlices<T>(
+  ticket: number,
+  steps: Generator<Progress, T, void>,
+  weight: number,
+  before: number,
+): Promise<T | undefined> {
   let since = performance.now();
   for (;;) {
     const step = steps.next();
     if (step.done) return step.value;
     if (performance.now() - since < sliceMs) continue;
-    postMessage({ ticket, share: before + (weight * step.value.done) / step.value.total } satisfies PlanAnswer);
+    postMessage({
+      ticket,
+      share: before + (weight * step.value.done) / step.value.total,
+    } satisfies PlanAnswer);
     await new Promise((resolve) => setTimeout(resolve));
     if (given.has(ticket)) return undefined;
     since = performance.now();

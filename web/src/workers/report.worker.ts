@@ -5,7 +5,8 @@ export interface ReportRequest {
   readonly ticket: number;
   readonly text: string;
 }
-export type ReportAnswer = { readonly ticket: number; readonly scan: Scan } | { readonly ticket: number; readonly problem: string };
+export type ReportAnswer =
+  { readonly ticket: number; readonly scan: Scan } | { readonly ticket: number; readonly problem: string };
 
 addEventListener('message', ({ data: { ticket, text } }: MessageEvent<ReportRequest>) => {
   try {

@@ -17,6 +17,11 @@ export interface Template {
 }
 
 /** The value of every field, its example where it was left empty. */
-export function filled<K extends string>(fields: readonly (TemplateField & { key: K })[], values: Readonly<Record<string, string>>): Record<K, string> {
-  return Object.fromEntries(fields.map(({ key, example }) => [key, values[key]?.trim() || example])) as Record<K, string>;
+export function filled<K extends string>(
+  fields: readonly (TemplateField & { key: K })[],
+  values: Readonly<Record<string, string>>,
+): Record<K, string> {
+  return Object.fromEntries(
+    fields.map(({ key, example }) => [key, values[key]?.trim() || example]),
+  ) as Record<K, string>;
 }

@@ -3,7 +3,10 @@ import type { Knex } from 'knex';
 
 /** A UUID in a binary collation. */
 export function key(table: Knex.CreateTableBuilder, name: string, nullable = false): Knex.ColumnBuilder {
-  return table.specificType(name, `CHAR(36) CHARACTER SET ascii COLLATE ascii_bin ${nullable ? 'NULL' : 'NOT NULL'}`);
+  return table.specificType(
+    name,
+    `CHAR(36) CHARACTER SET ascii COLLATE ascii_bin ${nullable ? 'NULL' : 'NOT NULL'}`,
+  );
 }
 
 /** A moment in UTC, to the millisecond. */

@@ -3,7 +3,8 @@ import type { Knex } from 'knex';
 import { factColumns, key, type TableChange } from './columns.js';
 
 const json = (name: string) => `LONGTEXT NOT NULL CHECK (JSON_VALID(${name}))`;
-const binary = (size: number, nullable = false) => `VARCHAR(${size}) CHARACTER SET utf8mb4 COLLATE utf8mb4_bin ${nullable ? 'NULL' : 'NOT NULL'}`;
+const binary = (size: number, nullable = false) =>
+  `VARCHAR(${size}) CHARACTER SET utf8mb4 COLLATE utf8mb4_bin ${nullable ? 'NULL' : 'NOT NULL'}`;
 
 function facts(name: string, own: (table: Knex.CreateTableBuilder) => void): TableChange {
   return [
@@ -44,7 +45,9 @@ export const factTableChanges: readonly TableChange[] = [
     table.specificType('text', 'MEDIUMTEXT NOT NULL');
     table.specificType('scan', json('scan'));
     key(table, 'baseline_of', true).unique();
-    table.check("(kind = 'baseline') = (baseline_of IS NOT NULL) AND (baseline_of IS NULL OR baseline_of = job_id)");
+    table.check(
+      "(kind = 'baseline') = (baseline_of IS NOT NULL) AND (baseline_of IS NULL OR baseline_of = job_id)",
+    );
   }),
   [
     'scan_modules',
@@ -83,7 +86,9 @@ export const factTableChanges: readonly TableChange[] = [
     table.boolean('found');
     table.boolean('moved');
     table.boolean('gone');
-    table.check('(value IS NOT NULL) + (overload IS NOT NULL) + (found IS NOT NULL) + (moved IS NOT NULL) + (gone IS NOT NULL) = 1');
+    table.check(
+      '(value IS NOT NULL) + (overload IS NOT NULL) + (found IS NOT NULL) + (moved IS NOT NULL) + (gone IS NOT NULL) = 1',
+    );
   }),
   facts('repairs', (table) => {
     key(table, 'trace_id', true).references('id').inTable('traces');

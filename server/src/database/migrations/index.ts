@@ -14,10 +14,15 @@ const named = new Map(changes.map((change, index) => [nameOf(change, index), cha
 export const migrationSource: Knex.MigrationSource<string> = {
   getMigrations: () => Promise.resolve([...named.keys()]),
   getMigrationName: (name) => name,
-  getMigration: (name) => Promise.resolve({ up: (knex) => create(knex, named.get(name)!), down: () => Promise.reject(new Error('cannot be rolled back')) }),
+  getMigration: (name) =>
+    Promise.resolve({
+      up: (knex) => create(knex, named.get(name)!),
+      down: () => Promise.reject(new Error('cannot be rolled back')),
+    }),
 };
 
 async function create(knex: Knex, [table, build]: TableChange): Promise<void> {
   if (!(await knex.schema.hasTable(table))) await knex.schema.createTable(table, build);
-  if (table === 'counters') await knex('counters').insert({ name: 'job', value: 0 }).onConflict('name').ignore();
+  if (table === 'counters')
+    await knex('counters').insert({ name: 'job', value: 0 }).onConflict('name').ignore();
 }

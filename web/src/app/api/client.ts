@@ -51,7 +51,11 @@ export class Client {
   }
 
   addPerson(person: Person): Promise<Person> {
-    return this.send('/api/people', { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(person) });
+    return this.send('/api/people', {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify(person),
+    });
   }
 
   write<A>({ path, key, personId, body }: WriteRequest): Promise<A> {
@@ -75,6 +79,11 @@ export class Client {
     }
     if (response.ok) return (await response.json()) as A;
     const problem = (await response.json().catch(() => null)) as Problem | null;
-    throw new ApiProblem(response.status, problem?.detail ?? `The server answered ${response.status}.`, problem?.path, problem?.current);
+    throw new ApiProblem(
+      response.status,
+      problem?.detail ?? `The server answered ${response.status}.`,
+      problem?.path,
+      problem?.current,
+    );
   }
 }

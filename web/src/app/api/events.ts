@@ -30,7 +30,9 @@ export class Events {
 
   private listen(): void {
     const source = new EventSource('/api/events');
-    source.addEventListener('moved', (event: MessageEvent<string>) => this.tell({ moved: JSON.parse(event.data) as Moved }));
+    source.addEventListener('moved', (event: MessageEvent<string>) =>
+      this.tell({ moved: JSON.parse(event.data) as Moved }),
+    );
     source.onopen = () => this.tell({ connected: true });
     source.onerror = () => {
       this.tell({ connected: false });

@@ -4,7 +4,10 @@ import { ApiProblem, Client, type WriteRequest } from './client';
 import { StoreRoom } from './store-room';
 
 /** What became of an entry so far. */
-export type Sent<A> = { readonly state: 'saved'; readonly answer: A } | { readonly state: 'refused'; readonly problem: ApiProblem } | { readonly state: 'waiting' };
+export type Sent<A> =
+  | { readonly state: 'saved'; readonly answer: A }
+  | { readonly state: 'refused'; readonly problem: ApiProblem }
+  | { readonly state: 'waiting' };
 
 const againAfterMs = 1500;
 

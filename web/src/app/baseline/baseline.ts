@@ -1,7 +1,6 @@
 /** What every module said before anything was touched: read once, kept as it is. */
 import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { RouterLink } from '@angular/router';
 import { baselineOf, standing } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
 import { Client } from '../api/client';
@@ -14,32 +13,51 @@ import { jobFeature } from '../shell/job.state';
 
 @Component({
   selector: 'db-baseline',
-  imports: [MatButtonModule, ReportEntry, ReportRead, RouterLink, When],
+  imports: [MatButtonModule, ReportEntry, ReportRead, When],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (baseline(); as scan) {
       <p class="quiet about">
-        Baseline of {{ scan.observedAt | when }}, read by {{ scan.reader || 'an unnamed reader' }}@if (scan.scan.readerSoftware) {, software {{ scan.scan.readerSoftware }}}@if (scan.scan.supplyVolts) {, supply {{ scan.scan.supplyVolts }} V}.
-        It stays as it is.
+        Baseline of {{ scan.observedAt | when }}, read by {{ scan.reader || 'an unnamed reader' }}
+        @if (scan.scan.readerSoftware) {
+          , software {{ scan.scan.readerSoftware }}
+        }
+        @if (scan.scan.supplyVolts) {
+          , supply {{ scan.scan.supplyVolts }} V
+        }
+        . It stays as it is.
         @if (!text()) {
           <button mat-button type="button" (click)="showText(scan.id)">Show the report as pasted</button>
         }
       </p>
       <db-report-read [scan]="scan.scan" [text]="text()" />
-      <p class="on"><a mat-flat-button [routerLink]="['/jobs', record()!.id, 'trace']">On to the trace</a></p>
     } @else if (waiver(); as signed) {
-      <p class="about">No baseline: signed as impossible on {{ signed.observedAt | when }}, because {{ signed.reason }}.</p>
+      <p class="about">
+        No baseline: signed as impossible on {{ signed.observedAt | when }}, because {{ signed.reason }}.
+      </p>
     } @else if (record(); as job) {
-      <db-report-entry [draftName]="'baseline ' + job.id" saveLabel="Save as the baseline" [busy]="busy()" (save)="save($event)" />
+      <db-report-entry
+        [draftName]="'baseline ' + job.id"
+        saveLabel="Save as the baseline"
+        [busy]="busy()"
+        (save)="save($event)"
+      />
       @if (problem()) {
         <p class="problem" role="alert">{{ problem() }}</p>
       }
       <details>
         <summary>No baseline can be had?</summary>
-        <p class="quiet">A dead battery, or a car that is unsafe to power. The lead signs the reason; it stands in the hand-back.</p>
+        <p class="quiet">
+          A dead battery, or a car that is unsafe to power. The lead signs the reason; it stands in the
+          hand-back.
+        </p>
         <form (submit)="sign($event, reason.value)">
-          <label class="field">Baseline impossible because … <input #reason maxlength="500" autocomplete="off" /></label>
-          <button mat-button type="submit">{{ person()?.role === 'lead' ? 'Sign it' : 'Only the lead can sign this' }}</button>
+          <label class="field"
+            >Baseline impossible because … <input #reason maxlength="500" autocomplete="off"
+          /></label>
+          <button mat-button type="submit">
+            {{ person()?.role === 'lead' ? 'Sign it' : 'Only the lead can sign this' }}
+          </button>
         </form>
       </details>
     }
@@ -47,9 +65,6 @@ import { jobFeature } from '../shell/job.state';
   styles: `
     .about {
       margin-bottom: 16px;
-    }
-    .on {
-      margin-top: 18px;
     }
     .problem {
       margin-top: 14px;
@@ -95,7 +110,13 @@ export class Baseline {
     const sent = await this.desk.enter('scans', { kind: 'baseline', text });
     this.busy.set(false);
     if (sent.state === 'saved') this.entry()?.clear();
-    this.problem.set(sent.state === 'refused' ? sent.problem.message : sent.state === 'waiting' ? 'Not saved yet. The report is kept on this device and sent when the server is back.' : null);
+    this.problem.set(
+      sent.state === 'refused'
+        ? sent.problem.message
+        : sent.state === 'waiting'
+          ? 'Not saved yet. The report is kept on this device and sent when the server is back.'
+          : null,
+    );
   }
 
   protected async sign(submit: Event, reason: string): Promise<void> {

@@ -3,15 +3,23 @@ import { inject } from '@angular/core';
 import type { Bay, Moved } from '@dormant-beacon/contract';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createEntityAdapter, type EntityState } from '@ngrx/entity';
-import { createActionGroup, createFeature, createReducer, createSelector, emptyProps, on, props } from '@ngrx/store';
+import {
+  createActionGroup,
+  createFeature,
+  createReducer,
+  createSelector,
+  emptyProps,
+  on,
+  props,
+} from '@ngrx/store';
 import { catchError, from, map, of, switchMap } from 'rxjs';
 import { Client } from '../api/client';
 
 export const BaysEvents = createActionGroup({
   source: 'Bays',
   events: {
-    'Opened': emptyProps(),
-    'Loaded': props<{ bays: Bay[] }>(),
+    Opened: emptyProps(),
+    Loaded: props<{ bays: Bay[] }>(),
     'Not Loaded': props<{ reason: string }>(),
     'Job Moved': props<{ event: Moved }>(),
   },
@@ -33,8 +41,13 @@ export const baysFeature = createFeature({
   name: 'bays',
   reducer: createReducer<BaysState>(
     adapter.getInitialState({ status: 'none', reason: null }),
-    on(BaysEvents.opened, (state) => ({ ...state, status: state.status === 'loaded' ? state.status : 'loading' })),
-    on(BaysEvents.loaded, (state, { bays }) => adapter.setAll(bays, { ...state, status: 'loaded', reason: null })),
+    on(BaysEvents.opened, (state) => ({
+      ...state,
+      status: state.status === 'loaded' ? state.status : 'loading',
+    })),
+    on(BaysEvents.loaded, (state, { bays }) =>
+      adapter.setAll(bays, { ...state, status: 'loaded', reason: null }),
+    ),
     on(BaysEvents.notLoaded, (state, { reason }) => ({ ...state, status: 'failed', reason })),
     on(BaysEvents.jobMoved, (state, { event }) => {
       if ((state.entities[event.jobId]?.seq ?? 0) > event.seq) return state;
@@ -42,7 +55,9 @@ export const baysFeature = createFeature({
     }),
   ),
   extraSelectors: ({ selectBaysState }) => ({
-    selectOpenJobs: createSelector(selectBaysState, (state) => adapter.getSelectors().selectAll(state).sort(byPromise)),
+    selectOpenJobs: createSelector(selectBaysState, (state) =>
+      adapter.getSelectors().selectAll(state).sort(byPromise),
+    ),
   }),
 });
 

@@ -10,7 +10,21 @@ import { ThemeSwitch } from '../shared/theme-switch';
 import { sayWhen, When } from '../shared/when';
 import { BaysEvents, baysFeature } from './bays.state';
 
-const numbers = ['No', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'Eight', 'Nine', 'Ten', 'Eleven', 'Twelve'];
+const numbers = [
+  'No',
+  'One',
+  'Two',
+  'Three',
+  'Four',
+  'Five',
+  'Six',
+  'Seven',
+  'Eight',
+  'Nine',
+  'Ten',
+  'Eleven',
+  'Twelve',
+];
 
 /** `Eight jobs are open. Six can go on now.` */
 export function headline(bays: readonly Bay[]): string {
@@ -24,8 +38,21 @@ export function headline(bays: readonly Bay[]): string {
 
 /** True where every word of `text` stands somewhere in the row. */
 export function matches(bay: Bay, text: string): boolean {
-  const row = [bay.number, bay.title, bay.subtitle, bay.plate, bay.next, bay.stage, ...bay.rail.map(({ name }) => name)].join(' ').toLowerCase();
-  return text.toLowerCase().split(/\s+/).every((word) => row.includes(word));
+  const row = [
+    bay.number,
+    bay.title,
+    bay.subtitle,
+    bay.plate,
+    bay.next,
+    bay.stage,
+    ...bay.rail.map(({ name }) => name),
+  ]
+    .join(' ')
+    .toLowerCase();
+  return text
+    .toLowerCase()
+    .split(/\s+/)
+    .every((word) => row.includes(word));
 }
 
 @Component({
@@ -41,7 +68,9 @@ export class Bays {
   protected readonly status = this.store.selectSignal(baysFeature.selectStatus);
   protected readonly reason = this.store.selectSignal(baysFeature.selectReason);
   protected readonly text = signal('');
-  protected readonly shown = computed(() => (this.text().trim() === '' ? this.bays() : this.bays().filter((bay) => matches(bay, this.text().trim()))));
+  protected readonly shown = computed(() =>
+    this.text().trim() === '' ? this.bays() : this.bays().filter((bay) => matches(bay, this.text().trim())),
+  );
   protected readonly headline = computed(() => headline(this.bays()));
   protected readonly first = computed(() => this.bays().find((bay) => bay.waitsFor === null) ?? null);
   protected readonly skeletons = [0, 1, 2, 3, 4];

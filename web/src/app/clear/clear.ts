@@ -17,20 +17,41 @@ import { jobFeature } from '../shell/job.state';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (stage()?.state === 'closed') {
-      <p class="quiet">Clearing opens {{ stage()!.reason === 'after a repair' ? 'after a repair that works' : 'when the baseline is saved' }}.</p>
+      <p class="quiet">
+        Clearing opens
+        {{
+          stage()!.reason === 'after a repair' ? 'after a repair that works' : 'when the baseline is saved'
+        }}.
+      </p>
     } @else if (record(); as job) {
       @if (problem()) {
         <p class="problem" role="alert">{{ problem() }}</p>
       }
       @if (!cleared()) {
-        <db-caution>Clear with the supply steady and the ignition as the reader asks. On restraints: connectors locked, tools out, cabin empty, reach in from outside.</db-caution>
-        <p><button mat-flat-button type="button" (click)="clear()">The codes are cleared in every module</button></p>
+        <db-caution
+          >Clear with the supply steady and the ignition as the reader asks. On restraints: connectors locked,
+          tools out, cabin empty, reach in from outside.</db-caution
+        >
+        <p>
+          <button mat-flat-button type="button" (click)="clear()">
+            The codes are cleared in every module
+          </button>
+        </p>
       } @else {
         <p class="quiet">Cleared {{ cleared()!.observedAt | when }}.</p>
         @if (!final() || reading()) {
-          <db-report-entry [draftName]="'final ' + job.id" question="Paste the final report" saveLabel="Save as the final scan" [busy]="busy()" (save)="save($event)" />
+          <db-report-entry
+            [draftName]="'final ' + job.id"
+            question="Paste the final report"
+            saveLabel="Save as the final scan"
+            [busy]="busy()"
+            (save)="save($event)"
+          />
         } @else {
-          <p class="quiet">Final scan of {{ final()!.observedAt | when }} against the baseline. <button mat-button type="button" (click)="reading.set(true)">Read again</button></p>
+          <p class="quiet">
+            Final scan of {{ final()!.observedAt | when }} against the baseline.
+            <button mat-button type="button" (click)="reading.set(true)">Read again</button>
+          </p>
         }
       }
       @if (ends().length > 0) {
@@ -39,19 +60,38 @@ import { jobFeature } from '../shell/job.state';
             Every code and its end
           </caption>
           <thead>
-            <tr><th scope="col">Code</th><th scope="col">Module</th><th scope="col">Its end</th><th><span class="seen-only-by-readers">What to do</span></th></tr>
+            <tr>
+              <th scope="col">Code</th>
+              <th scope="col">Module</th>
+              <th scope="col">Its end</th>
+              <th><span class="seen-only-by-readers">What to do</span></th>
+            </tr>
           </thead>
           <tbody>
             @for (end of ends(); track $index) {
               <tr [class.open]="end.open">
-                <td><span class="mono">{{ end.code }}@if (end.failureType) {-{{ end.failureType }}}</span><small>{{ end.text }}</small></td>
+                <td>
+                  <span class="mono"
+                    >{{ end.code }}
+                    @if (end.failureType) {
+                      -{{ end.failureType }}
+                    }</span
+                  ><small>{{ end.text }}</small>
+                </td>
                 <td>{{ end.module }}</td>
                 <td class="end">{{ end.end }}</td>
                 <td>
                   @if (end.open) {
                     @if (ending() === end) {
                       <form (submit)="giveEnd($event, end, note.value)">
-                        <label class="field">Why it stays <input #note maxlength="200" autocomplete="off" placeholder="such as old, customer told" /></label>
+                        <label class="field"
+                          >Why it stays
+                          <input
+                            #note
+                            maxlength="200"
+                            autocomplete="off"
+                            placeholder="such as old, customer told"
+                        /></label>
                         <button mat-flat-button type="submit">Out of scope</button>
                       </form>
                     } @else {
@@ -63,10 +103,11 @@ import { jobFeature } from '../shell/job.state';
             }
           </tbody>
         </table>
-        @if (stage()?.state === 'done') {
-          <p><a mat-flat-button [routerLink]="['/jobs', job.id, 'prove']">On to the proof</a></p>
-        } @else if (final()) {
-          <p class="quiet">A code that is still active may have another cause: <a [routerLink]="['/jobs', job.id, 'trace']">trace on</a>, or say why it stays.</p>
+        @if (stage()?.state !== 'done') {
+          <p class="quiet">
+            A code that is still active may have another cause:
+            <a [routerLink]="['/jobs', job.id, 'trace']">trace on</a>, or say why it stays.
+          </p>
         }
       } @else if (final()) {
         <p>The baseline held no code, and the final scan holds none.</p>
@@ -102,11 +143,25 @@ export class Clear {
   private readonly person = this.store.selectSignal(peopleFeature.selectPerson);
   private readonly assessment = this.store.selectSignal(jobFeature.selectAssessment);
   protected readonly stage = computed(() => this.assessment()?.stages.find((stage) => stage.id === 'clear'));
-  private readonly lastRepair = computed(() => Math.max(0, ...standing(this.record()?.repairs ?? []).filter((repair) => repair.cured).map((repair) => repair.seq)));
-  protected readonly cleared = computed(() => standing(this.record()?.clearings ?? []).findLast((clearing) => clearing.seq > this.lastRepair()));
+  private readonly lastRepair = computed(() =>
+    Math.max(
+      0,
+      ...standing(this.record()?.repairs ?? [])
+        .filter((repair) => repair.cured)
+        .map((repair) => repair.seq),
+    ),
+  );
+  protected readonly cleared = computed(() =>
+    standing(this.record()?.clearings ?? []).findLast((clearing) => clearing.seq > this.lastRepair()),
+  );
   protected readonly final = computed(() => {
     const cleared = this.cleared();
-    return cleared && standing(this.record()!.scans).findLast((scan) => scan.seq > cleared.seq && (scan.kind === 'final' || scan.kind === 'after-road'));
+    return (
+      cleared &&
+      standing(this.record()!.scans).findLast(
+        (scan) => scan.seq > cleared.seq && (scan.kind === 'final' || scan.kind === 'after-road'),
+      )
+    );
   });
   protected readonly ends = computed(() => (this.final() ? codeEnds(this.record()!, this.final()!) : []));
   protected readonly problem = signal<string | null>(null);
@@ -129,13 +184,29 @@ export class Clear {
       this.entry()?.clear();
       this.reading.set(false);
     }
-    this.problem.set(sent.state === 'refused' ? sent.problem.message : sent.state === 'waiting' ? 'Not saved yet. The report is kept on this device and sent when the server is back.' : null);
+    this.problem.set(
+      sent.state === 'refused'
+        ? sent.problem.message
+        : sent.state === 'waiting'
+          ? 'Not saved yet. The report is kept on this device and sent when the server is back.'
+          : null,
+    );
   }
 
-  protected async giveEnd(submit: Event, { module, code, failureType }: CodeEnd, note: string): Promise<void> {
+  protected async giveEnd(
+    submit: Event,
+    { module, code, failureType }: CodeEnd,
+    note: string,
+  ): Promise<void> {
     submit.preventDefault();
     if (note.trim() === '') return this.problem.set('Say why it stays.');
-    const sent = await this.desk.enter('code-ends', { module, code, failureType, end: 'out-of-scope', note: note.trim() });
+    const sent = await this.desk.enter('code-ends', {
+      module,
+      code,
+      failureType,
+      end: 'out-of-scope',
+      note: note.trim(),
+    });
     this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
     this.ending.set(null);
   }

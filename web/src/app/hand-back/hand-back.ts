@@ -1,8 +1,17 @@
 /** The report with which the car leaves, as it will print, and what is missing to close. */
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { baselineOf, codeEnds, lackingText, originOf, percent, proofOf, standing, unitOf } from '@dormant-beacon/core/job';
-import { showValue } from '@dormant-beacon/core/units';
+import {
+  baselineOf,
+  codeEnds,
+  lackingText,
+  originOf,
+  percent,
+  proofOf,
+  standing,
+  unitOf,
+} from '@dormant-beacon/core/job';
+import { showKilometres, showValue } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import { peopleFeature } from '../people/people.state';
 import { Glyph } from '../shared/glyph';
@@ -12,7 +21,11 @@ import { eventChoices } from '../take-in/new-job';
 import { Desk } from '../shell/desk';
 import { jobFeature } from '../shell/job.state';
 
-const rootWords = { 'found-and-removed': 'found and removed', 'found-and-left': 'found, left as it is', unknown: 'not known' };
+const rootWords = {
+  'found-and-removed': 'found and removed',
+  'found-and-left': 'found, left as it is',
+  unknown: 'not known',
+};
 
 @Component({
   selector: 'db-hand-back',
@@ -28,9 +41,12 @@ export class HandBack {
   private readonly people = this.store.selectSignal(peopleFeature.selectPeople);
   private readonly person = this.store.selectSignal(peopleFeature.selectPerson);
   private readonly assessment = this.store.selectSignal(jobFeature.selectAssessment);
+  protected readonly kilometres = showKilometres;
   protected readonly problem = signal<string | null>(null);
   protected readonly today = new Date().toISOString();
-  protected readonly eventLabel = computed(() => eventChoices.find(({ value }) => value === this.record()?.head.event)?.label ?? '');
+  protected readonly eventLabel = computed(
+    () => eventChoices.find(({ value }) => value === this.record()?.head.event)?.label ?? '',
+  );
 
   protected readonly beacons = computed(() => {
     const record = this.record();
@@ -57,16 +73,40 @@ export class HandBack {
       const trace = record.traces.find((other) => originOf(record.traces, other) === reading.traceId);
       const test = trace?.case.tests.find((other) => other.id === reading.test);
       if (!test) return [];
-      const says = reading.overload ? 'over-limit' : reading.value != null ? showValue(reading.value, unitOf(test)) : reading.gone ? 'fault gone' : reading.found === true || reading.moved === true ? 'yes' : 'no';
-      return [{ id: reading.id, label: (test.label ?? test.id).replace(/[.?]$/, ''), says, by: this.nameOf(reading.personId), at: reading.observedAt }];
+      const says = reading.overload
+        ? 'over-limit'
+        : reading.value != null
+          ? showValue(reading.value, unitOf(test))
+          : reading.gone
+            ? 'fault gone'
+            : reading.found === true || reading.moved === true
+              ? 'yes'
+              : 'no';
+      return [
+        {
+          id: reading.id,
+          label: (test.label ?? test.id).replace(/[.?]$/, ''),
+          says,
+          by: this.nameOf(reading.personId),
+          at: reading.observedAt,
+        },
+      ];
     });
   });
   protected readonly repairs = computed(() =>
-    standing(this.record()?.repairs ?? []).map((repair) => ({ ...repair, by: this.nameOf(repair.personId), rootSays: `${rootWords[repair.root]}${repair.rootNote ? `: ${repair.rootNote}` : ''}` })),
+    standing(this.record()?.repairs ?? []).map((repair) => ({
+      ...repair,
+      by: this.nameOf(repair.personId),
+      rootSays: `${rootWords[repair.root]}${repair.rootNote ? `: ${repair.rootNote}` : ''}`,
+    })),
   );
   protected readonly baseline = computed(() => (this.record() ? baselineOf(this.record()!) : undefined));
   protected readonly waiver = computed(() => standing(this.record()?.waivers ?? [])[0]);
-  protected readonly final = computed(() => standing(this.record()?.scans ?? []).findLast((scan) => scan.kind === 'final' || scan.kind === 'after-road'));
+  protected readonly final = computed(() =>
+    standing(this.record()?.scans ?? []).findLast(
+      (scan) => scan.kind === 'final' || scan.kind === 'after-road',
+    ),
+  );
   protected readonly codes = computed(() => (this.final() ? codeEnds(this.record()!, this.final()!) : []));
   protected readonly handedBack = computed(() => standing(this.record()?.handBacks ?? []).at(-1));
   protected readonly missing = computed(() => {
@@ -85,12 +125,20 @@ export class HandBack {
     if (!record) return [];
     const cautions: string[] = [];
     for (const beacon of this.beacons()) {
-      if (beacon.state === 'dark') cautions.push(`“${beacon.name}” is dark but not yet proven: ${beacon.lacking.join('; ')}. Tell us if it shows again; look again ${sayWhen(beacon.lookAgainAt)}.`);
+      if (beacon.state === 'dark')
+        cautions.push(
+          `“${beacon.name}” is dark but not yet proven: ${beacon.lacking.join('; ')}. Tell us if it shows again; look again ${sayWhen(beacon.lookAgainAt)}.`,
+        );
       else if (beacon.state !== 'dormant') cautions.push(`“${beacon.name}” is open: ${beacon.words}.`);
     }
-    if (this.repairs().some((repair) => repair.root !== 'found-and-removed' && repair.cured)) cautions.push('What made a part fail is still there or not known: the fault may return.');
-    if (standing(record.beacons).some((beacon) => beacon.restraint === true)) cautions.push('Restraints: the maker’s procedures, local codes and licensed practice stand above this report.');
-    if (record.vehicle.highVoltage) cautions.push('High voltage on board: only qualified persons work on it.');
+    if (this.repairs().some((repair) => repair.root !== 'found-and-removed' && repair.cured))
+      cautions.push('What made a part fail is still there or not known: the fault may return.');
+    if (standing(record.beacons).some((beacon) => beacon.restraint === true))
+      cautions.push(
+        'Restraints: the maker’s procedures, local codes and licensed practice stand above this report.',
+      );
+    if (record.vehicle.highVoltage)
+      cautions.push('High voltage on board: only qualified persons work on it.');
     return cautions;
   });
 

@@ -2,15 +2,23 @@
 import { inject } from '@angular/core';
 import type { Person } from '@dormant-beacon/core/job';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
-import { createActionGroup, createFeature, createReducer, createSelector, emptyProps, on, props } from '@ngrx/store';
+import {
+  createActionGroup,
+  createFeature,
+  createReducer,
+  createSelector,
+  emptyProps,
+  on,
+  props,
+} from '@ngrx/store';
 import { catchError, from, map, of, switchMap, tap } from 'rxjs';
 import { Client } from '../api/client';
 
 export const PeopleEvents = createActionGroup({
   source: 'People',
   events: {
-    'Wanted': emptyProps(),
-    'Loaded': props<{ people: Person[] }>(),
+    Wanted: emptyProps(),
+    Loaded: props<{ people: Person[] }>(),
     'Not Loaded': props<{ reason: string }>(),
     'Person Picked': props<{ personId: string }>(),
     'Person Added': props<{ person: Person }>(),
@@ -33,10 +41,17 @@ export const peopleFeature = createFeature({
       personId: people.some((person) => person.id === state.personId) ? state.personId : null,
     })),
     on(PeopleEvents.personPicked, (state, { personId }) => ({ ...state, personId })),
-    on(PeopleEvents.personAdded, (state, { person }) => ({ people: [...state.people, person], personId: person.id })),
+    on(PeopleEvents.personAdded, (state, { person }) => ({
+      people: [...state.people, person],
+      personId: person.id,
+    })),
   ),
   extraSelectors: ({ selectPeople, selectPersonId }) => ({
-    selectPerson: createSelector(selectPeople, selectPersonId, (people, personId) => people.find((person) => person.id === personId) ?? null),
+    selectPerson: createSelector(
+      selectPeople,
+      selectPersonId,
+      (people, personId) => people.find((person) => person.id === personId) ?? null,
+    ),
   }),
 });
 

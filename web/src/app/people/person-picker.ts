@@ -13,7 +13,15 @@ import { PeopleEvents, peopleFeature } from './people.state';
   imports: [MatButtonModule, MatMenuModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <button type="button" class="who" [class.nobody]="!person()" [matMenuTriggerFor]="menu" [attr.aria-label]="person() ? person()!.name + ', not signed in: change the person' : 'Pick who you are'">
+    <button
+      type="button"
+      class="who"
+      [class.nobody]="!person()"
+      [matMenuTriggerFor]="menu"
+      [attr.aria-label]="
+        person() ? person()!.name + ', not signed in: change the person' : 'Pick who you are'
+      "
+    >
       @if (person(); as person) {
         <span class="initials" aria-hidden="true">{{ person.initials }}</span>
         <span class="note">not signed in</span>
@@ -33,7 +41,9 @@ import { PeopleEvents, peopleFeature } from './people.state';
     </mat-menu>
     @if (naming()) {
       <form class="new" (submit)="add($event, name.value, role.value)">
-        <label class="field">Name <input #name required maxlength="80" autocomplete="off" placeholder="such as Remy" /></label>
+        <label class="field"
+          >Name <input #name required maxlength="80" autocomplete="off" placeholder="such as Remy"
+        /></label>
         <label class="field">
           Role
           <select #role>
@@ -125,10 +135,20 @@ export class PersonPicker {
 
   protected async add(event: Event, name: string, role: string): Promise<void> {
     event.preventDefault();
-    const initials = name.trim().split(/\s+/).map((word) => word[0]!.toUpperCase()).join('').slice(0, 2);
+    const initials = name
+      .trim()
+      .split(/\s+/)
+      .map((word) => word[0]!.toUpperCase())
+      .join('')
+      .slice(0, 2);
     if (initials === '') return;
     try {
-      const person = await this.client.addPerson({ id: newId(), name: name.trim(), initials, role: role as Person['role'] });
+      const person = await this.client.addPerson({
+        id: newId(),
+        name: name.trim(),
+        initials,
+        role: role as Person['role'],
+      });
       this.store.dispatch(PeopleEvents.personAdded({ person }));
       this.naming.set(false);
     } catch (error) {

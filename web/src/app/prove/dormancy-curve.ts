@@ -2,7 +2,16 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { Proof } from '@dormant-beacon/core/job';
 import { percent } from '@dormant-beacon/core/job';
-import { CategoryScale, Chart, type ChartConfiguration, Filler, LinearScale, LineController, LineElement, PointElement } from 'chart.js';
+import {
+  CategoryScale,
+  Chart,
+  type ChartConfiguration,
+  Filler,
+  LinearScale,
+  LineController,
+  LineElement,
+  PointElement,
+} from 'chart.js';
 import annotation from 'chartjs-plugin-annotation';
 import { BaseChartDirective } from 'ng2-charts';
 
@@ -12,7 +21,14 @@ Chart.register(LineController, LineElement, PointElement, LinearScale, CategoryS
   selector: 'db-dormancy-curve',
   imports: [BaseChartDirective],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<canvas baseChart type="line" [data]="data()" [options]="options()" role="img" [attr.aria-label]="spoken()"></canvas>`,
+  template: `<canvas
+    baseChart
+    type="line"
+    [data]="data()"
+    [options]="options()"
+    role="img"
+    [attr.aria-label]="spoken()"
+  ></canvas>`,
   styles: `
     :host {
       position: relative;
@@ -34,8 +50,21 @@ export class DormancyCurve {
     const [calm, ember] = [color('--calm'), color('--ember')];
     return {
       datasets: [
-        { data: watch.curve.map(({ clean, probability }) => ({ x: clean, y: 100 * probability })), borderColor: calm, borderWidth: 3, pointRadius: 0, tension: 0.3, fill: false },
-        { data: [{ x: counted, y: 100 * watch.probability }], borderColor: ember, backgroundColor: ember, pointRadius: 8, pointHoverRadius: 9 },
+        {
+          data: watch.curve.map(({ clean, probability }) => ({ x: clean, y: 100 * probability })),
+          borderColor: calm,
+          borderWidth: 3,
+          pointRadius: 0,
+          tension: 0.3,
+          fill: false,
+        },
+        {
+          data: [{ x: counted, y: 100 * watch.probability }],
+          borderColor: ember,
+          backgroundColor: ember,
+          pointRadius: 8,
+          pointHoverRadius: 9,
+        },
       ],
     };
   });
@@ -47,13 +76,43 @@ export class DormancyCurve {
       maintainAspectRatio: false,
       animation: false,
       scales: {
-        x: { type: 'linear', min: 0, max: watch.curve.at(-1)?.clean ?? 8, title: { display: true, text: 'clean drives', color: ink, font }, ticks: { color: ink, font, precision: 0 }, grid: { display: false }, border: { color: line } },
-        y: { min: Math.floor(10 * (watch.curve[0]?.probability ?? 0)) * 10, max: 100, ticks: { color: ink, font, callback: (value) => `${value} %` }, grid: { color: line }, border: { display: false } },
+        x: {
+          type: 'linear',
+          min: 0,
+          max: watch.curve.at(-1)?.clean ?? 8,
+          title: { display: true, text: 'clean drives', color: ink, font },
+          ticks: { color: ink, font, precision: 0 },
+          grid: { display: false },
+          border: { color: line },
+        },
+        y: {
+          min: Math.floor(10 * (watch.curve[0]?.probability ?? 0)) * 10,
+          max: 100,
+          ticks: { color: ink, font, callback: (value) => `${value} %` },
+          grid: { color: line },
+          border: { display: false },
+        },
       },
       plugins: {
         annotation: {
           annotations: {
-            target: { type: 'line', yMin: 100 * target, yMax: 100 * target, borderColor: color('--ink'), borderWidth: 1.5, borderDash: [6, 5], label: { display: true, content: `target ${percent(target)}`, position: 'start', backgroundColor: color('--sheet'), color: color('--ink'), font, yAdjust: 14 } },
+            target: {
+              type: 'line',
+              yMin: 100 * target,
+              yMax: 100 * target,
+              borderColor: color('--ink'),
+              borderWidth: 1.5,
+              borderDash: [6, 5],
+              label: {
+                display: true,
+                content: `target ${percent(target)}`,
+                position: 'end',
+                backgroundColor: color('--sheet'),
+                color: color('--ink'),
+                font,
+                yAdjust: 14,
+              },
+            },
           },
         },
       },

@@ -33,7 +33,9 @@ export class Prove {
       return proof ? [{ beacon, id: originOf(record.beacons, beacon), proof }] : [];
     });
   });
-  protected readonly chosen = linkedSignal<string | null>(() => (this.proofs().find(({ proof }) => !proof.dormant) ?? this.proofs()[0])?.id ?? null);
+  protected readonly chosen = linkedSignal<string | null>(
+    () => (this.proofs().find(({ proof }) => !proof.dormant) ?? this.proofs()[0])?.id ?? null,
+  );
   protected readonly now = computed(() => this.proofs().find(({ id }) => id === this.chosen()) ?? null);
   protected readonly lacking = computed(() => this.now()?.proof.lacking.map(lackingText) ?? []);
   protected readonly exposures = computed(() => {
@@ -59,7 +61,9 @@ export class Prove {
     { value: 'bulb', label: 'bulb check seen at ignition on' },
     { value: 'monitor', label: 'the reader says its monitor ran' },
   ];
-  protected readonly conditionChoices = computed(() => asChoices([...new Set([...(this.now()?.beacon.conditions ?? []), ...usualConditions])]));
+  protected readonly conditionChoices = computed(() =>
+    asChoices([...new Set([...(this.now()?.beacon.conditions ?? []), ...usualConditions])]),
+  );
   protected readonly outcome = signal('clean');
   protected readonly reportedBy = signal('technician');
   protected readonly checked = signal<readonly string[]>([]);
@@ -73,7 +77,8 @@ export class Prove {
     submit.preventDefault();
     if (!this.person()) return this.problem.set('Pick who you are, at the top right.');
     const shown = this.outcome() === 'shown';
-    const targets = shown || !this.all() ? [this.now()!] : this.proofs().filter(({ proof }) => !proof.returned);
+    const targets =
+      shown || !this.all() ? [this.now()!] : this.proofs().filter(({ proof }) => !proof.returned);
     for (const { id } of targets) {
       const sent = await this.desk.enter('exposures', {
         beaconId: id,

@@ -15,7 +15,14 @@ let groups = 0;
     <fieldset class="choices">
       <legend>{{ question() }}</legend>
       @for (choice of choices(); track choice.value) {
-        <label><input type="radio" [name]="group" [checked]="value() === choice.value" (change)="value.set(choice.value)" />{{ choice.label }}</label>
+        <label
+          ><input
+            type="radio"
+            [name]="group"
+            [checked]="value() === choice.value"
+            (change)="value.set(choice.value)"
+          />{{ choice.label }}</label
+        >
       }
     </fieldset>
   `,
@@ -34,7 +41,13 @@ export class ChoiceOne {
     <fieldset class="choices">
       <legend>{{ question() }}</legend>
       @for (choice of choices(); track choice.value) {
-        <label><input type="checkbox" [checked]="values().includes(choice.value)" (change)="toggle(choice.value)" />{{ choice.label }}</label>
+        <label
+          ><input
+            type="checkbox"
+            [checked]="values().includes(choice.value)"
+            (change)="toggle(choice.value)"
+          />{{ choice.label }}</label
+        >
       }
     </fieldset>
   `,
@@ -45,11 +58,14 @@ export class ChoiceMany {
   readonly values = model.required<readonly string[]>();
 
   protected toggle(value: string): void {
-    this.values.update((values) => (values.includes(value) ? values.filter((other) => other !== value) : [...values, value]));
+    this.values.update((values) =>
+      values.includes(value) ? values.filter((other) => other !== value) : [...values, value],
+    );
   }
 }
 
-export const asChoices = (values: readonly string[]): Choice[] => values.map((value) => ({ value, label: value.replaceAll('-', ' ') }));
+export const asChoices = (values: readonly string[]): Choice[] =>
+  values.map((value) => ({ value, label: value.replaceAll('-', ' ') }));
 
 /** In which a warning may show; a shop adds its own words by typing. */
 export const usualConditions = ['cold', 'hot', 'rain', 'rough road', 'long drive', 'under load'];

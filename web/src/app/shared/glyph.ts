@@ -15,6 +15,10 @@ export type GlyphName = keyof typeof glyphs;
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<span aria-hidden="true" [innerHTML]="svg()"></span>`,
   styles: `
+    :host {
+      display: inline-flex;
+      vertical-align: middle;
+    }
     span {
       display: inline-flex;
       width: 24px;
@@ -28,5 +32,11 @@ export class Glyph {
   readonly name = input.required<GlyphName>();
   private readonly sanitizer = inject(DomSanitizer);
   /** Safe: the text is one of our own files, taken in at build. */
-  protected readonly svg = computed(() => this.sanitizer.bypassSecurityTrustHtml(glyphs[this.name()]));
+  protected readonly svg = computed(() =>
+    this.sanitizer.bypassSecurityTrustHtml(
+      glyphs[this.name()]
+        .replace(/ (?:width|height)="\d+"/g, '')
+        .replace('<svg', '<svg width="24" height="24"'),
+    ),
+  );
 }

@@ -98,7 +98,11 @@ export class Lens {
   readonly kind = input<'beacon' | 'complaint'>('beacon');
 
   protected readonly square = computed(() => this.kind() === 'complaint');
-  protected readonly outline = computed(() => (this.square() ? 'M-22 -22 H22 V22 H-22 Z' : 'M-26 0 A26 26 0 1 1 26 0 A26 26 0 1 1 -26 0 Z'));
-  protected readonly lower = computed(() => (this.square() ? 'M-22 0 H22 V22 H-22 Z' : 'M-26 0 A26 26 0 0 0 26 0 Z'));
+  protected readonly outline = computed(() =>
+    this.square() ? 'M-22 -22 H22 V22 H-22 Z' : 'M-26 0 A26 26 0 1 1 26 0 A26 26 0 1 1 -26 0 Z',
+  );
+  protected readonly lower = computed(() =>
+    this.square() ? 'M-22 0 H22 V22 H-22 Z' : 'M-26 0 A26 26 0 0 0 26 0 Z',
+  );
   protected readonly label = computed(() => `${this.name()}: ${stateWords[this.state()]}`);
 }

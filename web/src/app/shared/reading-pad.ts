@@ -11,19 +11,35 @@ const keys = ['7', '8', '9', 'OL', '4', '5', '6', 'k', '1', '2', '3', 'm', '0', 
     <form (submit)="$event.preventDefault(); enter()">
       <div class="display">
         <label class="where" for="reading">{{ where() }}</label>
-        <input id="reading" class="mono" inputmode="none" autocomplete="off" placeholder="0.00" [value]="text()" (input)="text.set($any($event.target).value)" />
+        <input
+          id="reading"
+          class="mono"
+          inputmode="none"
+          autocomplete="off"
+          placeholder="0.00"
+          [value]="text()"
+          (input)="text.set($any($event.target).value)"
+        />
         <span class="unit mono">{{ unit() }}</span>
       </div>
-      <p class="understood" aria-live="polite" [class.not]="typed().kind === 'notRead' && text() !== ''">{{ understood() }}</p>
+      <p class="understood" aria-live="polite" [class.not]="typed().kind === 'notRead' && text() !== ''">
+        {{ understood() }}
+      </p>
       @if (typed().kind === 'ask') {
         <div class="ask">
-          <button type="button" (click)="choose($any(typed()).decimal)">{{ show($any(typed()).decimal) }}</button>
-          <button type="button" (click)="choose($any(typed()).thousands)">{{ show($any(typed()).thousands) }}</button>
+          <button type="button" (click)="choose($any(typed()).decimal)">
+            {{ show($any(typed()).decimal) }}
+          </button>
+          <button type="button" (click)="choose($any(typed()).thousands)">
+            {{ show($any(typed()).thousands) }}
+          </button>
         </div>
       }
       <div class="keys">
         @for (key of keys; track key) {
-          <button type="button" class="mono" (click)="press(key)" [attr.aria-label]="spoken(key)">{{ key }}</button>
+          <button type="button" class="mono" (click)="press(key)" [attr.aria-label]="spoken(key)">
+            {{ key }}
+          </button>
         }
         <button type="submit" class="enter" [disabled]="!ready()">Enter the reading</button>
       </div>
@@ -54,7 +70,7 @@ const keys = ['7', '8', '9', 'OL', '4', '5', '6', 'k', '1', '2', '3', 'm', '0', 
       border: 0;
       background: none;
       color: var(--ink);
-      font: 500 34px/1.3 var(--mono);
+      font: 500 34px/1.1 var(--mono);
       text-align: right;
     }
     input::placeholder {
@@ -66,8 +82,8 @@ const keys = ['7', '8', '9', 'OL', '4', '5', '6', 'k', '1', '2', '3', 'm', '0', 
       color: var(--quiet);
     }
     .understood {
-      min-height: 24px;
-      padding-bottom: 6px;
+      min-height: 22px;
+      padding-bottom: 4px;
       text-align: right;
       font-size: 15px;
       color: var(--quiet);
@@ -123,7 +139,9 @@ export class ReadingPad {
     const typed = this.typed();
     return typed.kind === 'value' && typed.unit !== null && typed.unit !== this.unit();
   });
-  protected readonly ready = computed(() => (this.typed().kind === 'value' && !this.wrongUnit()) || this.typed().kind === 'overload');
+  protected readonly ready = computed(
+    () => (this.typed().kind === 'value' && !this.wrongUnit()) || this.typed().kind === 'overload',
+  );
   protected readonly understood = computed(() => {
     const typed = this.typed();
     if (this.text() === '') return '';
@@ -158,7 +176,16 @@ export class ReadingPad {
   }
 
   protected spoken(key: string): string {
-    return { OL: 'over-limit', k: 'kilo', m: 'milli', '.': 'decimal mark', '±': 'change the sign', '⌫': 'delete the last' }[key] ?? key;
+    return (
+      {
+        OL: 'over-limit',
+        k: 'kilo',
+        m: 'milli',
+        '.': 'decimal mark',
+        '±': 'change the sign',
+        '⌫': 'delete the last',
+      }[key] ?? key
+    );
   }
 
   protected enter(): void {

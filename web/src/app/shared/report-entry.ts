@@ -1,5 +1,16 @@
 /** A report pasted or dropped, and beside it what was understood, line by line. What is typed survives a reload. */
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, type OnDestroy, output, signal, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  type OnDestroy,
+  output,
+  signal,
+  untracked,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { Scan } from '@dormant-beacon/core/scans';
 import type { ReportAnswer, ReportRequest } from '../../workers/report.worker';
@@ -16,7 +27,14 @@ const mostCharacters = 1_000_000;
     <div class="paste" (dragover)="$event.preventDefault()" (drop)="drop($event)">
       <label class="field">
         {{ question() }}
-        <textarea class="mono" rows="9" spellcheck="false" [value]="text()" (input)="type($any($event.target).value)" [placeholder]="example"></textarea>
+        <textarea
+          class="mono"
+          rows="9"
+          spellcheck="false"
+          [value]="text()"
+          (input)="type($any($event.target).value)"
+          [placeholder]="example"
+        ></textarea>
       </label>
       <div class="row">
         <label class="file">
@@ -32,7 +50,9 @@ const mostCharacters = 1_000_000;
     @if (scan(); as scan) {
       <db-report-read [text]="text()" [scan]="scan" />
       <div class="row">
-        <button mat-flat-button type="button" [disabled]="busy()" (click)="save.emit(text())">{{ saveLabel() }}</button>
+        <button mat-flat-button type="button" [disabled]="busy()" (click)="save.emit(text())">
+          {{ saveLabel() }}
+        </button>
         <span class="quiet">{{ summary() }}</span>
       </div>
     }
@@ -82,9 +102,12 @@ export class ReportEntry implements OnDestroy {
   readonly save = output<string>();
 
   private readonly storeRoom = inject(StoreRoom);
-  private readonly worker = new Worker(new URL('../../workers/report.worker', import.meta.url), { type: 'module' });
+  private readonly worker = new Worker(new URL('../../workers/report.worker', import.meta.url), {
+    type: 'module',
+  });
   private ticket = 0;
-  protected readonly example = 'Restraint control (1 code)\n  B1049-13  Left belt loop   Current\nBody: no codes\nTrailer: no response';
+  protected readonly example =
+    'Restraint control (1 code)\n  B1049-13  Left belt loop   Current\nBody: no codes\nTrailer: no response';
   protected readonly text = signal('');
   protected readonly scan = signal<Scan | null>(null);
   protected readonly problem = signal<string | null>(null);
@@ -103,7 +126,9 @@ export class ReportEntry implements OnDestroy {
     };
     effect(() => {
       const name = this.draftName();
-      void this.storeRoom.draft(name).then((text) => untracked(() => (this.text() === '' ? this.type(text) : undefined)));
+      void this.storeRoom
+        .draft(name)
+        .then((text) => untracked(() => (this.text() === '' ? this.type(text) : undefined)));
     });
   }
 
@@ -119,7 +144,10 @@ export class ReportEntry implements OnDestroy {
   protected type(text: string): void {
     this.text.set(text);
     this.ticket += 1;
-    if (text.length > mostCharacters) return this.problem.set(`The report has ${text.length} characters; at most ${mostCharacters} are taken. Is it the right file?`);
+    if (text.length > mostCharacters)
+      return this.problem.set(
+        `The report has ${text.length} characters; at most ${mostCharacters} are taken. Is it the right file?`,
+      );
     void this.storeRoom.saveDraft(this.draftName(), text);
     if (text.trim() === '') {
       this.scan.set(null);
@@ -139,7 +167,10 @@ export class ReportEntry implements OnDestroy {
 
   private async take(file: File | undefined): Promise<void> {
     if (!file) return;
-    if (file.size > 4 * mostCharacters) return this.problem.set(`“${file.name}” has ${Math.round(file.size / 1e6)} MB; a report has at most 4. Is it the right file?`);
+    if (file.size > 4 * mostCharacters)
+      return this.problem.set(
+        `“${file.name}” has ${Math.round(file.size / 1e6)} MB; a report has at most 4. Is it the right file?`,
+      );
     this.type(await file.text());
   }
 }

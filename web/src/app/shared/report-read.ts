@@ -3,7 +3,14 @@ import { ChangeDetectionStrategy, Component, computed, input, signal } from '@an
 import { failureTypeText } from '@dormant-beacon/core/codes';
 import type { LineKind, Scan, ScanCode } from '@dormant-beacon/core/scans';
 
-const kindWords: Readonly<Record<LineKind, string>> = { code: 'code', module: 'module', detail: 'detail', header: 'head', value: 'value', notRead: 'not understood' };
+const kindWords: Readonly<Record<LineKind, string>> = {
+  code: 'code',
+  module: 'module',
+  detail: 'detail',
+  header: 'head',
+  value: 'value',
+  notRead: 'not understood',
+};
 const shownLines = 400;
 
 @Component({
@@ -11,13 +18,24 @@ const shownLines = 400;
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (scan().noModuleAnswered) {
-      <p class="problem" role="alert">No module answered. That is a connection fault, not a clean car: check ignition, plug and reader, then read again.</p>
+      <p class="problem" role="alert">
+        No module answered. That is a connection fault, not a clean car: check ignition, plug and reader, then
+        read again.
+      </p>
     }
     <div class="sides">
       @if (text()) {
         <div class="lines mono" role="list" aria-label="The report, line by line">
           @for (line of lines(); track line.number) {
-            <div role="listitem" [class]="line.as ?? 'blank'" [class.near]="near() === line.number" (mouseenter)="near.set(line.number)"><span class="as">{{ line.word }}</span><span class="words">{{ line.text }}</span></div>
+            <div
+              role="listitem"
+              [class]="line.as ?? 'blank'"
+              [class.near]="near() === line.number"
+              (mouseenter)="near.set(line.number)"
+            >
+              <span class="as">{{ line.word }}</span
+              ><span class="words">{{ line.text }}</span>
+            </div>
           }
           @if (more(); as more) {
             <p class="quiet">and {{ more }} more lines, all read</p>
@@ -27,12 +45,24 @@ const shownLines = 400;
       <div class="understood">
         @for (module of modules(); track module.name) {
           <section [class.silent]="!module.answered">
-            <h3>{{ module.name }} <small>{{ module.says }}</small></h3>
+            <h3>
+              {{ module.name }} <small>{{ module.says }}</small>
+            </h3>
             @for (code of module.codes; track $index) {
               <p class="code" [class.near]="near() === code.line" (mouseenter)="near.set(code.line ?? 0)">
-                <span class="mono">{{ code.code }}@if (code.failureType) {-{{ code.failureType }}}</span>
+                <span class="mono"
+                  >{{ code.code }}
+                  @if (code.failureType) {
+                    -{{ code.failureType }}
+                  }
+                </span>
                 <span class="status" [class]="code.status">{{ code.status }}</span>
-                <span>{{ code.text }}@if (code.repaired) {<em> reading slip put right</em>}</span>
+                <span
+                  >{{ code.text }}
+                  @if (code.repaired) {
+                    <em> reading slip put right</em>
+                  }
+                </span>
                 @if (wording(code); as words) {
                   <small>{{ words }}</small>
                 }
@@ -150,7 +180,14 @@ export class ReportRead {
   protected readonly modules = computed(() =>
     this.scan().modules.map(({ name, answered, reach }) => {
       const codes = this.scan().codes.filter((code) => code.module === name);
-      const says = reach === 'unsupported' ? 'this reader cannot reach it' : !answered ? 'was silent' : codes.length === 0 ? 'no codes' : '';
+      const says =
+        reach === 'unsupported'
+          ? 'this reader cannot reach it'
+          : !answered
+            ? 'was silent'
+            : codes.length === 0
+              ? 'no codes'
+              : '';
       return { name, answered, codes, says };
     }),
   );

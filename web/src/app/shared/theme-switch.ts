@@ -6,7 +6,9 @@ import { Glyph } from './glyph';
   selector: 'db-theme-switch',
   imports: [Glyph],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<button type="button" (click)="toggle()" [attr.aria-label]="'Change to ' + other()"><db-glyph name="theme" /></button>`,
+  template: `<button type="button" (click)="toggle()" [attr.aria-label]="'Change to ' + other()">
+    <db-glyph name="theme" />
+  </button>`,
   styles: `
     button {
       width: 48px;

@@ -17,25 +17,48 @@ export class Desk {
 
   /** Enters a fact in the job on the bench. */
   enter<K extends FactKind>(kind: K, data: FactData<K>, corrects?: string): Promise<Sent<Entered>> {
-    return this.write(kind, { id: newId(), observedAt: new Date().toISOString(), ...(corrects ? { corrects } : {}), data });
+    return this.write(kind, {
+      id: newId(),
+      observedAt: new Date().toISOString(),
+      ...(corrects ? { corrects } : {}),
+      data,
+    });
   }
 
   /** Takes an entry back by a correcting one. */
   withdraw(factId: string): Promise<Sent<Entered>> {
-    return this.write('withdrawals', { id: newId(), observedAt: new Date().toISOString(), withdraws: factId });
+    return this.write('withdrawals', {
+      id: newId(),
+      observedAt: new Date().toISOString(),
+      withdraws: factId,
+    });
   }
 
   /** Opens a job; its id is known at once, so that one may go on without the server. */
-  async openJob(head: JobHead, vehicle: VehicleData): Promise<{ jobId: string; sent: Sent<{ number: string }> }> {
+  async openJob(
+    head: JobHead,
+    vehicle: VehicleData,
+  ): Promise<{ jobId: string; sent: Sent<{ number: string }> }> {
     const jobId = newId();
-    const sent = await this.outbox.send<{ number: string }>({ path: '/api/jobs', key: newId(), personId: this.person(), body: { jobId, vehicleId: newId(), head, vehicle } });
+    const sent = await this.outbox.send<{ number: string }>({
+      path: '/api/jobs',
+      key: newId(),
+      personId: this.person(),
+      body: { jobId, vehicleId: newId(), head, vehicle },
+    });
     return { jobId, sent };
   }
 
   private async write(kind: string, body: unknown): Promise<Sent<Entered>> {
     const jobId = this.jobId()!;
-    const sent = await this.outbox.send<Entered>({ path: `/api/jobs/${jobId}/${kind}`, key: newId(), personId: this.person(), body });
-    if (sent.state === 'saved') this.store.dispatch(JobEvents.moved({ event: { jobId, seq: sent.answer.seq } }));
+    const sent = await this.outbox.send<Entered>({
+      path: `/api/jobs/${jobId}/${kind}`,
+      key: newId(),
+      personId: this.person(),
+      body,
+    });
+    if (sent.state === 'saved')
+      this.store.dispatch(JobEvents.moved({ event: { jobId, seq: sent.answer.seq } }));
     return sent;
   }
 

@@ -1,11 +1,12 @@
 /** A job's frame: its rail, its path, the bench with the next thing to do, the log. */
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
-import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
-import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { originOf, standing, type Stage } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
+import { filter, map, startWith } from 'rxjs';
 import { Events } from '../api/events';
 import { Outbox } from '../api/outbox';
 import { peopleFeature } from '../people/people.state';
@@ -24,7 +25,18 @@ export function stageName(id: string): string {
 
 @Component({
   selector: 'db-job-shell',
-  imports: [Lens, LogDrawer, MatButtonModule, MatProgressBarModule, PersonPicker, RouterLink, RouterLinkActive, RouterOutlet, ThemeSwitch, When],
+  imports: [
+    Lens,
+    LogDrawer,
+    MatButtonModule,
+    MatProgressBarModule,
+    PersonPicker,
+    RouterLink,
+    RouterLinkActive,
+    RouterOutlet,
+    ThemeSwitch,
+    When,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './job-shell.html',
   styleUrl: './job-shell.scss',
@@ -39,6 +51,16 @@ export class JobShell {
   protected readonly planning = this.store.selectSignal(jobFeature.selectPlanning);
   protected readonly person = this.store.selectSignal(peopleFeature.selectPerson);
   protected readonly people = this.store.selectSignal(peopleFeature.selectPeople);
+  private readonly router = inject(Router);
+  /** The stage on the bench. */
+  protected readonly here = toSignal(
+    this.router.events.pipe(
+      filter((event) => event instanceof NavigationEnd),
+      map(() => this.router.url),
+      startWith(this.router.url),
+      map((url) => url.split(/[/?#]/)[3] ?? ''),
+    ),
+  );
   protected readonly logOpen = signal(false);
   protected readonly planShare = computed(() => {
     const shares = Object.values(this.planning());
@@ -51,23 +73,49 @@ export class JobShell {
     return this.assessment()!.lenses.map((lens) => {
       const beacon = beacons.find((other) => originOf(record.beacons, other) === lens.beaconId)!;
       const when = beacon.conditions.length > 0 ? `, ${beacon.conditions.join(', ')}` : '';
-      return { ...lens, note: lens.kind === 'complaint' && lens.state === 'lit' ? `present${when}` : stateWords[lens.state] + when };
+      return {
+        ...lens,
+        note:
+          lens.kind === 'complaint' && lens.state === 'lit'
+            ? `present${when}`
+            : stateWords[lens.state] + when,
+      };
     });
   });
   protected readonly logLine = computed(() => {
     const record = this.record();
     if (!record) return 'Log';
-    const facts = [record.beacons, record.scans, record.traces, record.readings, record.repairs, record.clearings, record.exposures, record.notes, record.handBacks].flat();
+    const facts = [
+      record.beacons,
+      record.scans,
+      record.traces,
+      record.readings,
+      record.repairs,
+      record.clearings,
+      record.exposures,
+      record.notes,
+      record.handBacks,
+    ].flat();
     const last = facts.reduce((a, b) => (b.seq > (a?.seq ?? 0) ? b : a), facts[0]);
-    const name = this.people().find((person) => person.id === last?.personId)?.name.split(' ')[0];
+    const name = this.people()
+      .find((person) => person.id === last?.personId)
+      ?.name.split(' ')[0];
     return `Log · ${record.seq} ${record.seq === 1 ? 'entry' : 'entries'}${last && name ? `, last by ${name} ${sayWhen(last.observedAt)}` : ''}`;
   });
 
   constructor() {
     const events = inject(Events);
     effect(() => this.store.dispatch(JobEvents.opened({ jobId: this.jobId() })));
-    events.moved.pipe(takeUntilDestroyed()).subscribe((event) => this.store.dispatch(JobEvents.moved({ event })));
-    events.reconnected.pipe(takeUntilDestroyed()).subscribe(() => this.store.dispatch(this.record() ? JobEvents.missedSomething() : JobEvents.opened({ jobId: this.jobId() })));
+    events.moved
+      .pipe(takeUntilDestroyed())
+      .subscribe((event) => this.store.dispatch(JobEvents.moved({ event })));
+    events.reconnected
+      .pipe(takeUntilDestroyed())
+      .subscribe(() =>
+        this.store.dispatch(
+          this.record() ? JobEvents.missedSomething() : JobEvents.opened({ jobId: this.jobId() }),
+        ),
+      );
     inject(Outbox).onSavedLater(() => this.store.dispatch(JobEvents.missedSomething()));
   }
 

@@ -4,7 +4,16 @@ import type { Moved } from '@dormant-beacon/contract';
 import { assessJob, type JobRecord, openTraces, originOf } from '@dormant-beacon/core/job';
 import type { NextTests } from '@dormant-beacon/core/trace';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
-import { createActionGroup, createFeature, createReducer, createSelector, emptyProps, on, props, Store } from '@ngrx/store';
+import {
+  createActionGroup,
+  createFeature,
+  createReducer,
+  createSelector,
+  emptyProps,
+  on,
+  props,
+  Store,
+} from '@ngrx/store';
 import { catchError, filter, from, map, mergeMap, of, switchMap, withLatestFrom } from 'rxjs';
 import { Client } from '../api/client';
 import { Planner } from './planner';
@@ -12,11 +21,11 @@ import { Planner } from './planner';
 export const JobEvents = createActionGroup({
   source: 'Job',
   events: {
-    'Opened': props<{ jobId: string }>(),
-    'Left': emptyProps(),
-    'Loaded': props<{ record: JobRecord }>(),
+    Opened: props<{ jobId: string }>(),
+    Left: emptyProps(),
+    Loaded: props<{ record: JobRecord }>(),
     'Not Loaded': props<{ reason: string }>(),
-    'Moved': props<{ event: Pick<Moved, 'jobId' | 'seq'> }>(),
+    Moved: props<{ event: Pick<Moved, 'jobId' | 'seq'> }>(),
     'Missed Something': emptyProps(),
     'Trace Planned': props<{ traceId: string; plan: NextTests }>(),
     'Planning Advanced': props<{ traceId: string; share: number }>(),
@@ -34,7 +43,14 @@ interface JobState {
   readonly planFailures: Readonly<Record<string, string>>;
 }
 
-const empty: JobState = { jobId: null, record: null, reason: null, plans: {}, planning: {}, planFailures: {} };
+const empty: JobState = {
+  jobId: null,
+  record: null,
+  reason: null,
+  plans: {},
+  planning: {},
+  planFailures: {},
+};
 
 function without<T>(entries: Readonly<Record<string, T>>, key: string): Readonly<Record<string, T>> {
   return Object.fromEntries(Object.entries(entries).filter(([other]) => other !== key));
@@ -46,17 +62,37 @@ export const jobFeature = createFeature({
     empty,
     on(JobEvents.opened, (state, { jobId }) => (state.jobId === jobId ? state : { ...empty, jobId })),
     on(JobEvents.left, () => empty),
-    on(JobEvents.loaded, (state, { record }) => (record.id === state.jobId && record.seq >= (state.record?.seq ?? 0) ? { ...state, record, reason: null } : state)),
+    on(JobEvents.loaded, (state, { record }) =>
+      record.id === state.jobId && record.seq >= (state.record?.seq ?? 0)
+        ? { ...state, record, reason: null }
+        : state,
+    ),
     on(JobEvents.notLoaded, (state, { reason }) => ({ ...state, reason })),
     on(JobEvents.tracePlanned, (state, { traceId, plan }) => ({
-      ...state, plans: { ...state.plans, [traceId]: plan }, planning: without(state.planning, traceId), planFailures: without(state.planFailures, traceId),
+      ...state,
+      plans: { ...state.plans, [traceId]: plan },
+      planning: without(state.planning, traceId),
+      planFailures: without(state.planFailures, traceId),
     })),
-    on(JobEvents.planningAdvanced, (state, { traceId, share }) => ({ ...state, planning: { ...state.planning, [traceId]: share } })),
-    on(JobEvents.planningStopped, (state, { traceId }) => ({ ...state, planning: without(state.planning, traceId), planFailures: { ...state.planFailures, [traceId]: 'You stopped the planning.' } })),
-    on(JobEvents.planningFailed, (state, { traceId, reason }) => ({ ...state, planning: without(state.planning, traceId), planFailures: { ...state.planFailures, [traceId]: reason } })),
+    on(JobEvents.planningAdvanced, (state, { traceId, share }) => ({
+      ...state,
+      planning: { ...state.planning, [traceId]: share },
+    })),
+    on(JobEvents.planningStopped, (state, { traceId }) => ({
+      ...state,
+      planning: without(state.planning, traceId),
+      planFailures: { ...state.planFailures, [traceId]: 'You stopped the planning.' },
+    })),
+    on(JobEvents.planningFailed, (state, { traceId, reason }) => ({
+      ...state,
+      planning: without(state.planning, traceId),
+      planFailures: { ...state.planFailures, [traceId]: reason },
+    })),
   ),
   extraSelectors: ({ selectRecord, selectPlans }) => ({
-    selectAssessment: createSelector(selectRecord, selectPlans, (record, plans) => (record ? assessJob(record, new Map(Object.entries(plans))) : null)),
+    selectAssessment: createSelector(selectRecord, selectPlans, (record, plans) =>
+      record ? assessJob(record, new Map(Object.entries(plans))) : null,
+    ),
   }),
 });
 
@@ -75,7 +111,11 @@ export const followJob = createEffect(
     actions.pipe(
       ofType(JobEvents.moved, JobEvents.missedSomething),
       withLatestFrom(store.select(jobFeature.selectJobState)),
-      filter(([event, { jobId, record }]) => jobId !== null && (!('event' in event) || (event.event.jobId === jobId && event.event.seq > (record?.seq ?? 0)))),
+      filter(
+        ([event, { jobId, record }]) =>
+          jobId !== null &&
+          (!('event' in event) || (event.event.jobId === jobId && event.event.seq > (record?.seq ?? 0))),
+      ),
       switchMap(([, { jobId }]) => read(client, jobId!)),
     ),
   { functional: true },
@@ -98,7 +138,11 @@ export const planTraces = createEffect(
           mergeMap((trace) => {
             const traceId = originOf(record.traces, trace);
             return planner.plan(record, trace).pipe(
-              map((step) => ('plan' in step ? JobEvents.tracePlanned({ traceId, plan: step.plan }) : JobEvents.planningAdvanced({ traceId, share: step.share }))),
+              map((step) =>
+                'plan' in step
+                  ? JobEvents.tracePlanned({ traceId, plan: step.plan })
+                  : JobEvents.planningAdvanced({ traceId, share: step.share }),
+              ),
               catchError((error: Error) => of(JobEvents.planningFailed({ traceId, reason: error.message }))),
             );
           }),

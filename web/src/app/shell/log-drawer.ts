@@ -23,7 +23,9 @@ const fixed = new Set(['job', 'head', 'scans', 'waivers']);
       <p class="problem" role="alert">{{ problem() }}</p>
     }
     @if (!whole()) {
-      <p class="problem" role="alert">The chain of this logbook is broken: an entry was changed outside the product.</p>
+      <p class="problem" role="alert">
+        The chain of this logbook is broken: an entry was changed outside the product.
+      </p>
     }
     <ol>
       @for (entry of entries(); track entry.seq) {
@@ -34,7 +36,14 @@ const fixed = new Set(['job', 'head', 'scans', 'waivers']);
             <small>{{ nameOf(entry.personId) }} · {{ entry.observedAt | when }}</small>
           </span>
           @if (canTakeBack(entry)) {
-            <button mat-button type="button" (click)="takeBack(entry)" [attr.aria-label]="'Take back: ' + entry.says">Take back</button>
+            <button
+              mat-button
+              type="button"
+              (click)="takeBack(entry)"
+              [attr.aria-label]="'Take back: ' + entry.says"
+            >
+              Take back
+            </button>
           }
         </li>
       }
@@ -107,7 +116,10 @@ export class LogDrawer {
   }
 
   protected isGone(entry: LogEntry): boolean {
-    return entry.withdrawn || this.entries().some((other) => other.corrects !== null && other.corrects === entry.factId);
+    return (
+      entry.withdrawn ||
+      this.entries().some((other) => other.corrects !== null && other.corrects === entry.factId)
+    );
   }
 
   protected canTakeBack(entry: LogEntry): boolean {

@@ -15,7 +15,9 @@ export class Planner {
   /** Steps of planning, the last one the plan. Unsubscribing gives it up. */
   plan(record: JobRecord, trace: Trace): Observable<PlanStep> {
     return new Observable((subscriber) => {
-      const worker = (this.worker ??= new Worker(new URL('../../workers/plan.worker', import.meta.url), { type: 'module' }));
+      const worker = (this.worker ??= new Worker(new URL('../../workers/plan.worker', import.meta.url), {
+        type: 'module',
+      }));
       const ticket = ++this.last;
       const listen = ({ data }: MessageEvent<PlanAnswer>) => {
         if (data.ticket !== ticket) return;
@@ -25,7 +27,11 @@ export class Planner {
         subscriber.complete();
       };
       worker.addEventListener('message', listen);
-      const request: PlanRequest = { ticket, traceKey: `${originOf(record.traces, trace)}:${trace.id}`, case: caseOf(record, trace) };
+      const request: PlanRequest = {
+        ticket,
+        traceKey: `${originOf(record.traces, trace)}:${trace.id}`,
+        case: caseOf(record, trace),
+      };
       worker.postMessage(request);
       return () => {
         worker.removeEventListener('message', listen);

@@ -51,16 +51,36 @@ export class NewJob {
     const text = (name: string) => new FormData(form).get(name)?.toString().trim() || null;
     const whole = (name: string) => (text(name) === null ? null : Number(text(name)!.replace(/[ .,']/g, '')));
     const [year, odometerKm] = [whole('year'), whole('odometer')];
-    if (year !== null && !(Number.isInteger(year) && year >= 1950 && year <= 2100)) return this.problem.set('The year has four digits, such as 2019.');
-    if (odometerKm !== null && !(Number.isInteger(odometerKm) && odometerKm >= 0)) return this.problem.set('The odometer is a whole number of kilometres.');
+    if (year !== null && !(Number.isInteger(year) && year >= 1950 && year <= 2100))
+      return this.problem.set('The year has four digits, such as 2019.');
+    if (odometerKm !== null && !(Number.isInteger(odometerKm) && odometerKm >= 0))
+      return this.problem.set('The odometer is a whole number of kilometres.');
     this.busy.set(true);
     const { jobId, sent } = await this.desk.openJob(
-      { event: this.event() as JobHead['event'], eventNote: text('note'), customer: text('customer'), customerWords: text('words'), promisedAt: promised(text('promised')) },
-      { make: this.make().trim(), model: this.model().trim(), year, plate: text('plate'), vin: text('vin')?.toUpperCase() ?? null, odometerKm, highVoltage: this.electric() },
+      {
+        event: this.event() as JobHead['event'],
+        eventNote: text('note'),
+        customer: text('customer'),
+        customerWords: text('words'),
+        promisedAt: promised(text('promised')),
+      },
+      {
+        make: this.make().trim(),
+        model: this.model().trim(),
+        year,
+        plate: text('plate'),
+        vin: text('vin')?.toUpperCase() ?? null,
+        odometerKm,
+        highVoltage: this.electric(),
+      },
     );
     this.busy.set(false);
     if (sent.state === 'saved') return void this.router.navigate(['/jobs', jobId, 'take-in']);
-    this.problem.set(sent.state === 'waiting' ? 'The server does not answer. The job is kept on this device and opened when it is back; you find it in the bays then.' : sent.problem.message);
+    this.problem.set(
+      sent.state === 'waiting'
+        ? 'The server does not answer. The job is kept on this device and opened when it is back; you find it in the bays then.'
+        : sent.problem.message,
+    );
   }
 }
 

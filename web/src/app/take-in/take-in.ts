@@ -1,8 +1,8 @@
 /** Every beacon and complaint as seen before anything is touched. */
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { RouterLink } from '@angular/router';
 import { type Beacon, type BeaconData, originOf, standing } from '@dormant-beacon/core/job';
+import { showKilometres } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import { peopleFeature } from '../people/people.state';
 import { asChoices, type Choice, ChoiceMany, ChoiceOne, usualConditions } from '../shared/choices';
@@ -23,7 +23,7 @@ const seenAsComplaint: readonly Choice[] = [
 
 @Component({
   selector: 'db-take-in',
-  imports: [ChoiceMany, ChoiceOne, MatButtonModule, RouterLink],
+  imports: [ChoiceMany, ChoiceOne, MatButtonModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './take-in.html',
   styleUrl: './take-in.scss',
@@ -34,7 +34,9 @@ export class TakeIn {
   protected readonly record = this.store.selectSignal(jobFeature.selectRecord);
   protected readonly person = this.store.selectSignal(peopleFeature.selectPerson);
   protected readonly beacons = computed(() => standing(this.record()?.beacons ?? []));
-  protected readonly event = computed(() => eventChoices.find(({ value }) => value === this.record()?.head.event)?.label);
+  protected readonly event = computed(
+    () => eventChoices.find(({ value }) => value === this.record()?.head.event)?.label,
+  );
 
   protected readonly kinds: readonly Choice[] = [
     { value: 'beacon', label: 'A lamp or message' },
@@ -54,18 +56,30 @@ export class TakeIn {
   protected readonly shown = signal('20');
   protected readonly exposures = signal('20');
   protected readonly restraint = signal(false);
+  protected readonly kilometres = showKilometres;
   protected readonly problem = signal<string | null>(null);
-  protected readonly seenChoices = computed(() => (this.kind() === 'beacon' ? seenAsBeacon : seenAsComplaint));
-  protected readonly seenValue = computed(() => (this.seenChoices().some(({ value }) => value === this.seen()) ? this.seen() : this.seenChoices()[0]!.value));
-  protected readonly seldom = computed(() => this.seenValue() === 'comes-and-goes' || this.conditions().length > 0);
+  protected readonly seenChoices = computed(() =>
+    this.kind() === 'beacon' ? seenAsBeacon : seenAsComplaint,
+  );
+  protected readonly seenValue = computed(() =>
+    this.seenChoices().some(({ value }) => value === this.seen())
+      ? this.seen()
+      : this.seenChoices()[0]!.value,
+  );
+  protected readonly seldom = computed(
+    () => this.seenValue() === 'comes-and-goes' || this.conditions().length > 0,
+  );
 
   protected async add(submit: Event): Promise<void> {
     submit.preventDefault();
     if (!this.person()) return this.problem.set('Pick who you are, at the top right.');
-    if (this.name().trim() === '') return this.problem.set('Name the beacon as the car or the customer names it.');
+    if (this.name().trim() === '')
+      return this.problem.set('Name the beacon as the car or the customer names it.');
     const [shown, exposures] = this.seldom() ? [Number(this.shown()), Number(this.exposures())] : [20, 20];
     if (!(Number.isInteger(shown) && Number.isInteger(exposures) && shown >= 0 && shown <= exposures))
-      return this.problem.set('It showed a whole number of times, and not more often than the car was started.');
+      return this.problem.set(
+        'It showed a whole number of times, and not more often than the car was started.',
+      );
     const data: BeaconData = {
       kind: this.kind() as BeaconData['kind'],
       name: this.name().trim(),
@@ -85,9 +99,16 @@ export class TakeIn {
   }
 
   protected how(beacon: Beacon): string {
-    const often = beacon.shown === beacon.exposures ? 'at every start' : `in ${beacon.shown} of ${beacon.exposures} starts`;
+    const often =
+      beacon.shown === beacon.exposures
+        ? 'at every start'
+        : `in ${beacon.shown} of ${beacon.exposures} starts`;
     const when = beacon.conditions.length > 0 ? `, ${beacon.conditions.join(', ')}` : '';
-    const before = { yes: '; was there before the event', no: '', unknown: '; unknown whether it was there before' }[beacon.thereBefore];
+    const before = {
+      yes: '; was there before the event',
+      no: '',
+      unknown: '; unknown whether it was there before',
+    }[beacon.thereBefore];
     return `${beacon.seen.replaceAll('-', ' ')} ${often}${when}${before}`;
   }
 

@@ -1,5 +1,12 @@
 /** The order in which a circuit is drawn: a line from its source to ground. */
-import { type Circuit, type Element, type MeterReading, reference, solve, type State } from '@dormant-beacon/core/circuit';
+import {
+  type Circuit,
+  type Element,
+  type MeterReading,
+  reference,
+  solve,
+  type State,
+} from '@dormant-beacon/core/circuit';
 
 export interface ChainStep {
   readonly element: Element;
@@ -19,7 +26,7 @@ export function chainOf(circuit: Circuit): ChainStep[] {
   if (!source) return [];
   const steps: ChainStep[] = [{ element: source, from: reference, to: source.pins[0]! }];
   const left = new Set(circuit.elements.filter((element) => element !== source));
-  for (let at = source.pins[0]!; at !== reference; ) {
+  for (let at = source.pins[0]!; at !== reference;) {
     const next = [...left].find((element) => element.pins.slice(0, 2).includes(at));
     if (!next) break;
     left.delete(next);
@@ -27,12 +34,21 @@ export function chainOf(circuit: Circuit): ChainStep[] {
     steps.push({ element: next, from: at, to });
     at = to;
   }
-  return [...steps, ...[...left].map((element) => ({ element, from: element.pins[0]!, to: element.pins[1]! }))];
+  return [
+    ...steps,
+    ...[...left].map((element) => ({ element, from: element.pins[0]!, to: element.pins[1]! })),
+  ];
 }
 
 /** Volts at every point of the sound circuit, as a voltmeter would read them. */
 export function soundVolts(circuit: Circuit, state: State): ReadonlyMap<string, MeterReading> {
-  const points = [...new Set(circuit.elements.flatMap((element) => element.pins))].filter((point) => point !== reference);
-  const { meters } = solve({ circuit, state, meters: points.map((point) => ({ id: point, kind: 'volts', from: point, to: reference })) });
+  const points = [...new Set(circuit.elements.flatMap((element) => element.pins))].filter(
+    (point) => point !== reference,
+  );
+  const { meters } = solve({
+    circuit,
+    state,
+    meters: points.map((point) => ({ id: point, kind: 'volts', from: point, to: reference })),
+  });
   return new Map(Object.entries(meters));
 }

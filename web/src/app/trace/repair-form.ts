@@ -1,5 +1,13 @@
 /** What was done, what made the part fail, and whether it works now. */
-import { ChangeDetectionStrategy, Component, inject, input, linkedSignal, output, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  inject,
+  input,
+  linkedSignal,
+  output,
+  signal,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
 import type { TraceRepair } from '@dormant-beacon/core/trace';
@@ -17,12 +25,31 @@ import { Desk } from '../shell/desk';
       @if (repair()?.caution; as text) {
         <db-caution>{{ text }}</db-caution>
       }
-      <label class="field">What was done <input name="label" required maxlength="200" autocomplete="off" [value]="repair()?.label ?? ''" placeholder="such as Replace the end switch" /></label>
+      <label class="field"
+        >What was done
+        <input
+          name="label"
+          required
+          maxlength="200"
+          autocomplete="off"
+          [value]="repair()?.label ?? ''"
+          placeholder="such as Replace the end switch"
+      /></label>
       <db-choice question="How" [choices]="methods" [(value)]="method" />
-      <label class="field">Part fitted, with its number <input name="part" maxlength="120" autocomplete="off" placeholder="none" /></label>
+      <label class="field"
+        >Part fitted, with its number
+        <input name="part" maxlength="120" autocomplete="off" placeholder="none"
+      /></label>
       <db-choice question="What made it fail?" [choices]="roots" [(value)]="root" />
       @if (root() !== 'unknown') {
-        <label class="field">The root, in a few words <input name="rootNote" maxlength="300" autocomplete="off" placeholder="such as seal torn, water inside" /></label>
+        <label class="field"
+          >The root, in a few words
+          <input
+            name="rootNote"
+            maxlength="300"
+            autocomplete="off"
+            placeholder="such as seal torn, water inside"
+        /></label>
       } @else {
         <p class="quiet">Without its root the proof starts lower: what killed the part may still be there.</p>
       }
@@ -57,7 +84,9 @@ export class RepairForm {
   readonly left = output();
 
   private readonly desk = inject(Desk);
-  protected readonly methods: readonly Choice[] = ['replace', 'clean', 'reseat', 'retension', 'repair'].map((value) => ({ value, label: value }));
+  protected readonly methods: readonly Choice[] = ['replace', 'clean', 'reseat', 'retension', 'repair'].map(
+    (value) => ({ value, label: value }),
+  );
   protected readonly roots: readonly Choice[] = [
     { value: 'found-and-removed', label: 'found and removed' },
     { value: 'found-and-left', label: 'found, left as it is' },

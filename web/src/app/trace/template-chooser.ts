@@ -13,7 +13,10 @@ import { Desk } from '../shell/desk';
     @if (!chosen()) {
       <div class="offers">
         @for (template of templates; track template.id) {
-          <button type="button" class="offer" (click)="chosen.set(template)"><strong>{{ template.title }}</strong><small>{{ template.describes }}</small></button>
+          <button type="button" class="offer" (click)="chosen.set(template)">
+            <strong>{{ template.title }}</strong
+            ><small>{{ template.describes }}</small>
+          </button>
         }
       </div>
     } @else if (chosen(); as template) {
@@ -21,7 +24,10 @@ import { Desk } from '../shell/desk';
         <p class="quiet">Say it in your own words; what you leave empty stays as in the example.</p>
         <div class="grid">
           @for (field of template.fields; track field.key) {
-            <label class="field">{{ field.label }} <input [name]="field.key" maxlength="60" autocomplete="off" [placeholder]="field.example" /></label>
+            <label class="field"
+              >{{ field.label }}
+              <input [name]="field.key" maxlength="60" autocomplete="off" [placeholder]="field.example"
+            /></label>
           }
         </div>
         @if (problem()) {
@@ -84,7 +90,11 @@ export class TemplateChooser {
     submit.preventDefault();
     const template = this.chosen()!;
     const values = Object.fromEntries([...new FormData(form)].map(([key, value]) => [key, String(value)]));
-    const data: FactData<'traces'> = { title: template.title, beaconIds: [...this.beaconIds()], case: template.build(values) };
+    const data: FactData<'traces'> = {
+      title: template.title,
+      beaconIds: [...this.beaconIds()],
+      case: template.build(values),
+    };
     const sent = await this.desk.enter('traces', data);
     this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
     if (sent.state !== 'refused') this.started.emit();

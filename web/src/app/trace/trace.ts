@@ -1,7 +1,18 @@
 /** Suspects, the next best test, readings, until one suspect stands. */
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { caseOf, meaning, openTraces, originOf, percent, proofOf, standing, suspectLabel, traceOf, unitOf } from '@dormant-beacon/core/job';
+import {
+  caseOf,
+  meaning,
+  openTraces,
+  originOf,
+  percent,
+  proofOf,
+  standing,
+  suspectLabel,
+  traceOf,
+  unitOf,
+} from '@dormant-beacon/core/job';
 import type { NextAction, TraceReading, TraceTest } from '@dormant-beacon/core/trace';
 import { showCents, showValue } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
@@ -32,13 +43,20 @@ export class TracePage {
   private readonly failures = this.store.selectSignal(jobFeature.selectPlanFailures);
   private readonly planning = this.store.selectSignal(jobFeature.selectPlanning);
 
-  protected readonly closed = computed(() => this.assessment()?.stages.find((stage) => stage.id === 'trace')?.state === 'closed');
+  protected readonly closed = computed(
+    () => this.assessment()?.stages.find((stage) => stage.id === 'trace')?.state === 'closed',
+  );
   /** Beacons without a repair that worked, or back after it. */
   protected readonly untreated = computed(() => {
     const record = this.record();
     if (!record) return [];
     return standing(record.beacons)
-      .map((beacon) => ({ id: originOf(record.beacons, beacon), name: beacon.name, restraint: beacon.restraint === true, proof: proofOf(record, beacon) }))
+      .map((beacon) => ({
+        id: originOf(record.beacons, beacon),
+        name: beacon.name,
+        restraint: beacon.restraint === true,
+        proof: proofOf(record, beacon),
+      }))
       .filter(({ proof }) => !proof || proof.returned !== null);
   });
   protected readonly trace = computed(() => {
@@ -51,11 +69,17 @@ export class TracePage {
     }
     return null;
   });
-  protected readonly traceId = computed(() => (this.trace() ? originOf(this.record()!.traces, this.trace()!) : null));
+  protected readonly traceId = computed(() =>
+    this.trace() ? originOf(this.record()!.traces, this.trace()!) : null,
+  );
   protected readonly case = computed(() => (this.trace() ? caseOf(this.record()!, this.trace()!) : null));
   protected readonly plan = computed(() => (this.traceId() ? (this.plans()[this.traceId()!] ?? null) : null));
-  protected readonly planFailure = computed(() => (this.traceId() ? (this.failures()[this.traceId()!] ?? null) : null));
-  protected readonly planningShare = computed(() => (this.traceId() ? (this.planning()[this.traceId()!] ?? null) : null));
+  protected readonly planFailure = computed(() =>
+    this.traceId() ? (this.failures()[this.traceId()!] ?? null) : null,
+  );
+  protected readonly planningShare = computed(() =>
+    this.traceId() ? (this.planning()[this.traceId()!] ?? null) : null,
+  );
   protected readonly beaconIds = computed(() => this.trace()?.beaconIds ?? []);
   protected readonly restraint = computed(() => this.untreated().some(({ restraint }) => restraint));
   protected readonly toChoose = computed(() => this.untreated().filter(({ restraint }) => !restraint));
@@ -64,7 +88,8 @@ export class TracePage {
 
   protected readonly shares = computed(() => {
     const shares = new Map<string, number>();
-    for (const { element, probability } of this.plan()?.suspects ?? []) shares.set(element, (shares.get(element) ?? 0) + probability);
+    for (const { element, probability } of this.plan()?.suspects ?? [])
+      shares.set(element, (shares.get(element) ?? 0) + probability);
     return shares;
   });
   protected readonly suspects = computed(() => {
@@ -83,14 +108,20 @@ export class TracePage {
     const first = this.plan()?.next[0];
     return first ? keyOf(first) : null;
   });
-  protected readonly chosenAction = computed(() => this.plan()?.next.find((action) => keyOf(action) === this.chosen()) ?? null);
+  protected readonly chosenAction = computed(
+    () => this.plan()?.next.find((action) => keyOf(action) === this.chosen()) ?? null,
+  );
   protected readonly test = computed(() => {
     const action = this.chosenAction();
-    return action?.action === 'test' ? (this.case()!.tests.find((test) => test.id === action.test) ?? null) : null;
+    return action?.action === 'test'
+      ? (this.case()!.tests.find((test) => test.id === action.test) ?? null)
+      : null;
   });
   protected readonly repair = computed(() => {
     const action = this.chosenAction();
-    return action?.action === 'repair' ? (this.case()!.repairs.find((repair) => repair.element === action.element) ?? null) : null;
+    return action?.action === 'repair'
+      ? (this.case()!.repairs.find((repair) => repair.element === action.element) ?? null)
+      : null;
   });
   protected readonly asked = computed(() => {
     const test = this.test();
@@ -104,7 +135,12 @@ export class TracePage {
       .filter((reading) => reading.traceId === this.traceId())
       .map((reading) => {
         const test = source.tests.find((other) => other.id === reading.test);
-        return { id: reading.id, at: reading.observedAt, label: (test?.label ?? reading.test).replace(/[.?]$/, ''), says: says(test, reading) };
+        return {
+          id: reading.id,
+          at: reading.observedAt,
+          label: (test?.label ?? reading.test).replace(/[.?]$/, ''),
+          says: says(test, reading),
+        };
       })
       .reverse();
   });
@@ -117,21 +153,41 @@ export class TracePage {
 
   protected labelOf(action: NextAction): string {
     const source = this.case()!;
-    if (action.action === 'repair') return source.repairs.find((repair) => repair.element === action.element)?.label ?? `Repair ${action.element}`;
+    if (action.action === 'repair')
+      return (
+        source.repairs.find((repair) => repair.element === action.element)?.label ??
+        `Repair ${action.element}`
+      );
     return source.tests.find((test) => test.id === action.test)?.label ?? action.test;
   }
 
   protected noteOf(action: NextAction): string {
     const source = this.case()!;
-    if (action.action === 'repair') return `${percent(this.shares().get(action.element) ?? 0)} sure · about ${showCents(action.expectedCents)} to the end this way`;
+    if (action.action === 'repair')
+      return `${percent(this.shares().get(action.element) ?? 0)} sure · about ${wholeMoney(action.expectedCents)} to the end this way`;
     const test = source.tests.find((other) => other.id === action.test)!;
+    const cost = `about ${wholeMoney(action.expectedCents)} to the end`;
+    // What the first one means stands at the top of the bench already.
+    if (action === this.plan()?.next[0]) return cost;
     const meanings = action.outcomes.slice(0, 2).map((outcome) => meaning(source, test, outcome));
-    return `${meanings.join('; ')} · about ${showCents(action.expectedCents)} to the end`;
+    return `${meanings.join('; ')} · ${cost}`;
   }
 
   protected minutesOf(action: NextAction): string {
-    const minutes = action.action === 'test' ? action.minutes : (this.case()!.repairs.find((repair) => repair.element === action.element)?.minutes ?? 0);
+    const minutes =
+      action.action === 'test'
+        ? action.minutes
+        : (this.case()!.repairs.find((repair) => repair.element === action.element)?.minutes ?? 0);
     return `${minutes} min`;
+  }
+
+  /** Ohms are measured with the power off; the test's own caution comes first. */
+  protected cautionOf(test: TraceTest): string | null {
+    const ohms =
+      test.kind === 'ohms' || test.kind === 'continuity'
+        ? 'Ohms only with the power off; parallel paths and module internals change the reading.'
+        : '';
+    return `${test.caution ?? ''} ${ohms}`.trim() || null;
   }
 
   protected metered(test: TraceTest): boolean {
@@ -147,9 +203,19 @@ export class TracePage {
     return 'through' in test ? `through ${test.through}` : '';
   }
 
-  protected async read(reading: { value?: number; overload?: true; found?: boolean; moved?: boolean; gone?: true }): Promise<void> {
+  protected async read(reading: {
+    value?: number;
+    overload?: true;
+    found?: boolean;
+    moved?: boolean;
+    gone?: true;
+  }): Promise<void> {
     if (!this.person()) return this.problem.set('Pick who you are, at the top right.');
-    const sent = await this.desk.enter('readings', { traceId: this.traceId()!, test: this.test()!.id, ...reading });
+    const sent = await this.desk.enter('readings', {
+      traceId: this.traceId()!,
+      test: this.test()!.id,
+      ...reading,
+    });
     this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
   }
 
@@ -163,15 +229,22 @@ export class TracePage {
   }
 
   protected toggle(id: string): void {
-    this.picked.update((picked) => (picked.includes(id) ? picked.filter((other) => other !== id) : [...picked, id]));
+    this.picked.update((picked) =>
+      picked.includes(id) ? picked.filter((other) => other !== id) : [...picked, id],
+    );
   }
 }
+
+const wholeMoney = (cents: number) => showCents(Math.round(cents / 100) * 100);
 
 function keyOf(action: NextAction): string {
   return action.action === 'test' ? `test ${action.test}` : `repair ${action.element}`;
 }
 
-function says(test: TraceTest | undefined, { value, overload, found, moved, gone }: Omit<TraceReading, 'test'>): string {
+function says(
+  test: TraceTest | undefined,
+  { value, overload, found, moved, gone }: Omit<TraceReading, 'test'>,
+): string {
   if (overload) return 'OL';
   if (value != null) return showValue(value, test ? unitOf(test) : 'V');
   if (gone) return 'fault gone';

@@ -1,0 +1,107 @@
+// Lint: strict TypeScript, Angular's and NgRx's own rules, and who may import whom.
+import ngrx from '@ngrx/eslint-plugin/v9';
+import angular from 'angular-eslint';
+import tseslint from 'typescript-eslint';
+
+/** Which of our packages each room may import. Source: docs/architecture.md. */
+const mayImport = {
+  core: [],
+  contract: ['core'],
+  server: ['contract', 'core'],
+  web: ['contract', 'core'],
+  demo: ['contract', 'core'],
+  bin: ['core'],
+  e2e: ['demo'],
+  scripts: ['demo'],
+};
+const rooms = Object.keys(mayImport);
+
+/** A rule set for one room: its own packages by name only, other folders by their index, nothing by a path out of the room. */
+const walls = (room) => ({
+  files: [`${room}/**/*.{ts,mjs}`],
+  rules: {
+    'no-restricted-imports': [
+      'error',
+      {
+        patterns: [
+          ...rooms
+            .filter((other) => other !== room && !mayImport[room].includes(other))
+            .map((other) => ({
+              regex: `^@dormant-beacon/${other}(/|$)`,
+              message: `${room} may not import ${other}`,
+            })),
+          {
+            regex: `^(\\.\\./)+(${rooms.filter((other) => other !== room).join('|')})/`,
+            message: 'rooms are imported by their package name',
+          },
+          {
+            regex: '^@dormant-beacon/[^/]+/(src|dist)(/|$)',
+            message: 'a package speaks through its exports',
+          },
+          ...(room === 'core' || room === 'contract'
+            ? [
+                {
+                  regex: '^(node:|express|knex|@angular|@ngrx|rxjs)',
+                  message: 'the computation knows no face, network, clock or database',
+                },
+              ]
+            : []),
+        ],
+      },
+    ],
+  },
+});
+
+/** Inside core and server a folder speaks through its index.ts. */
+const throughIndex = {
+  files: ['core/src/**/*.ts'],
+  ignores: ['**/*.spec.ts', 'core/src/testing/**'],
+  rules: {
+    'no-restricted-syntax': [
+      'error',
+      {
+        selector:
+          'ImportDeclaration[source.value=/^\\.\\.\\/(?!.*index\\.js$)(codes|scans|circuit|trace|watch|job|units|refusal|progress)\\//]',
+        message: 'a folder speaks through its index.ts',
+      },
+    ],
+  },
+};
+
+export default tseslint.config(
+  { ignores: ['**/dist/', '**/node_modules/', '.build/', '**/.angular/', 'web/public/'] },
+  ...tseslint.configs.strict.map((config) => ({ ...config, files: config.files ?? ['**/*.{ts,mjs,cjs}'] })),
+  {
+    files: ['**/*.{ts,mjs}'],
+    rules: {
+      '@typescript-eslint/no-non-null-assertion': 'off',
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
+      '@typescript-eslint/no-extraneous-class': 'off',
+      '@typescript-eslint/no-invalid-void-type': 'off',
+      'no-console': ['error', { allow: ['error'] }],
+      eqeqeq: ['error', 'always', { null: 'ignore' }],
+    },
+  },
+  ...rooms.map(walls),
+  throughIndex,
+  {
+    files: ['web/src/**/*.ts'],
+    extends: [...angular.configs.tsRecommended, ...ngrx.configs.store, ...ngrx.configs.effects],
+    processor: angular.processInlineTemplates,
+    rules: {
+      '@angular-eslint/component-selector': ['error', { type: 'element', prefix: 'db', style: 'kebab-case' }],
+      '@angular-eslint/prefer-on-push-component-change-detection': 'error',
+      '@angular-eslint/component-class-suffix': 'off',
+    },
+  },
+  {
+    files: ['web/src/**/*.html'],
+    extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility],
+  },
+  {
+    files: ['**/*.cjs'],
+    languageOptions: { globals: { module: 'readonly', require: 'readonly', process: 'readonly' } },
+    rules: { '@typescript-eslint/no-require-imports': 'off' },
+  },
+);

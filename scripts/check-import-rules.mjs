@@ -1,0 +1,37 @@
+// Proves that the lint's import rules bite: each forbidden import must be refused, each allowed one taken.
+import { ESLint } from 'eslint';
+import { join } from 'node:path';
+import { root } from './paths.mjs';
+
+/** @type {readonly [file: string, line: string, refused: boolean][]} */
+const cases = [
+  ['core/src/watch/probe.ts', "import '@dormant-beacon/contract';", true],
+  ['core/src/watch/probe.ts', "import 'express';", true],
+  ['core/src/watch/probe.ts', "import 'node:fs';", true],
+  ['core/src/watch/probe.ts', "import { solve } from '../circuit/solve.js';\nsolve;", true],
+  ['core/src/watch/probe.ts', "import { solve } from '../circuit/index.js';\nvoid solve;", false],
+  ['contract/src/probe.ts', "import '@dormant-beacon/server';", true],
+  ['contract/src/probe.ts', "import '@dormant-beacon/core/job';", false],
+  ['server/src/probe.ts', "import '@dormant-beacon/web';", true],
+  ['server/src/probe.ts', "import '../../core/src/job/index.js';", true],
+  ['server/src/probe.ts', "import '@dormant-beacon/core/dist/job/index.js';", true],
+  ['web/src/app/probe.ts', "import '@dormant-beacon/server';", true],
+  ['web/src/app/probe.ts', "import '@dormant-beacon/contract';", false],
+  ['bin/src/probe.ts', "import '@dormant-beacon/contract';", true],
+  ['demo/src/probe.ts', "import '@dormant-beacon/server';", true],
+  ['e2e/src/probe.ts', "import '@dormant-beacon/core/job';", true],
+  ['scripts/probe.mjs', "import '@dormant-beacon/core/job';", true],
+];
+
+const eslint = new ESLint({ cwd: root });
+let failed = 0;
+for (const [file, text, refused] of cases) {
+  const [result] = await eslint.lintText(`${text}\n`, { filePath: join(root, file) });
+  const bites =
+    result?.messages.some((message) => /no-restricted-(imports|syntax)/.test(message.ruleId ?? '')) ?? false;
+  if (bites === refused) continue;
+  failed += 1;
+  process.stdout.write(`${file}: "${text}" was ${bites ? 'refused' : 'taken'}\n`);
+}
+process.stdout.write(`${cases.length - failed} checks passed, ${failed} failed\n`);
+process.exitCode = failed === 0 ? 0 : 1;

@@ -1,0 +1,165 @@
+// npm test: installs what is missing and runs every check, on a database and ports of its own.
+// With names behind it (npm test -- core server) only those groups run.
+import { spawn } from 'node:child_process';
+import { existsSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { install } from './install.mjs';
+import { root } from './paths.mjs';
+import { say } from './say.mjs';
+
+/** @typedef {{ passed: number, failed: number }} Count */
+
+const node = process.execPath;
+const bin = (/** @type {string[]} */ ...path) => join(root, 'node_modules', ...path);
+const started = Date.now();
+
+/**
+ * Runs a program, shows its output, and counts its checks by its closing line.
+ * @param {string} name
+ * @param {readonly string[]} args of node
+ * @param {{ cwd?: string, env?: NodeJS.ProcessEnv }} [options]
+ * @returns {Promise<Count>}
+ */
+function check(name, args, { cwd = root, env = {} } = {}) {
+  return new Promise((resolve) => {
+    say(`\n— ${name}`);
+    const since = Date.now();
+    const child = spawn(node, args, {
+      cwd,
+      env: { ...process.env, ...env, NODE_OPTIONS: '', NG_CLI_ANALYTICS: 'false' },
+      stdio: ['ignore', 'pipe', 'pipe'],
+    });
+    let output = '';
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => (output += chunk));
+    child.on('exit', (code) => {
+      const count = countOf(output, code ?? 1);
+      if (count.failed > 0) say(output.slice(-20_000));
+      say(
+        `  ${count.passed} passed, ${count.failed} failed in ${((Date.now() - since) / 1000).toFixed(1)} s`,
+      );
+      resolve(count);
+    });
+  });
+}
+
+/** Jasmine's and Karma's closing lines; anything else is one check. @param {string} output @param {number} code @returns {Count} */
+function countOf(output, code) {
+  const jasmine = [...output.matchAll(/(\d+) specs?, (\d+) failures?(?:, (\d+) pending specs?)?/g)].at(-1);
+  const karma = [...output.matchAll(/Executed (\d+) of \d+.*?(?:\((\d+) FAILED\)|SUCCESS)/g)].at(-1);
+  const own = /^(\d+) checks passed, (\d+) failed$/m.exec(output);
+  if (own) return { passed: Number(own[1]), failed: Number(own[2]) + (code !== 0 && own[2] === '0' ? 1 : 0) };
+  const found = jasmine ?? karma;
+  if (!found) return code === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 };
+  const failed = Number(found[2] ?? 0);
+  const ran = Number(found[1]);
+  if (ran === 0) return { passed: 0, failed: 1 };
+  return { passed: ran - failed, failed: failed === 0 && code !== 0 ? 1 : failed };
+}
+
+/** @param {string} workspace @param {NodeJS.ProcessEnv} [env] */
+const jasmine = (workspace, env = {}) =>
+  check(
+    `${workspace}: specs`,
+    ['--import', 'tsx', bin('jasmine', 'bin', 'jasmine.js'), '--config=spec.json'],
+    { cwd: join(root, workspace), env },
+  );
+
+/** Runs with a database of its own. @param {(database: import('./database.mjs').Database, folder: string) => Promise<Count>} body @returns {Promise<Count>} */
+async function withDatabase(body) {
+  const { startDatabase } = await import('./database.mjs');
+  const folder = mkdtempSync(join(tmpdir(), 'beacon-test-'));
+  const database = await startDatabase(folder);
+  try {
+    return await body(database, folder);
+  } finally {
+    await database.stop();
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
+
+const serverSpecs = () =>
+  withDatabase(async ({ port, credentials }) => {
+    const { applicationName, ownerName } = await import('./database.mjs');
+    return jasmine('server', {
+      BEACON_TEST_DATABASE_PORT: String(port),
+      BEACON_TEST_OWNER: ownerName,
+      BEACON_TEST_OWNER_PASSWORD: credentials.owner,
+      BEACON_TEST_APPLICATION: applicationName,
+      BEACON_TEST_APPLICATION_PASSWORD: credentials.application,
+    });
+  });
+
+const testWeb = join(root, '.build', 'web-under-test');
+
+/** The journeys, against the real server: started as a user starts it, from a build and data of its own. */
+async function journeys() {
+  const { buildNode, buildWeb } = await import('./build.mjs');
+  await buildNode();
+  await buildWeb(testWeb);
+  const folder = mkdtempSync(join(tmpdir(), 'beacon-e2e-'));
+  const { freePort } = await import('./database.mjs');
+  const port = await freePort();
+  const env = { BEACON_DATA: folder };
+  const app = spawn(node, [join(root, 'scripts', 'start.mjs'), '--port', String(port), '--web', testWeb], {
+    env: { ...process.env, ...env },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  await new Promise((/** @type {(value?: unknown) => void} */ resolve, reject) => {
+    let output = '';
+    app.stdout.on('data', (chunk) => /is ready/.test((output += chunk)) && resolve());
+    app.on('exit', () => reject(new Error(`the application did not start:\n${output}`)));
+  });
+  try {
+    return await jasmine('e2e', { BEACON_URL: `http://127.0.0.1:${port}`, BEACON_E2E_DATA: folder });
+  } finally {
+    const ended = new Promise((resolve) => app.on('exit', resolve));
+    app.kill('SIGTERM');
+    await ended;
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
+
+/** @type {Record<string, () => Promise<Count>>} */
+const groups = {
+  format: () =>
+    check('format', [bin('prettier', 'bin', 'prettier.cjs'), '--check', '.', '--log-level', 'warn']),
+  lint: () => check('lint', [bin('eslint', 'bin', 'eslint.js'), '.', '--max-warnings', '0']),
+  rules: () => check('import rules', ['scripts/check-import-rules.mjs']),
+  types: () => check('types of specs', [bin('typescript', 'bin', 'tsc'), '-p', 'tsconfig.spec.json']),
+  scripts: () => check('types of scripts', [bin('typescript', 'bin', 'tsc'), '-p', 'scripts/tsconfig.json']),
+  docs: () => check('links of the documents', ['docs/check-links.mjs']),
+  core: () => jasmine('core'),
+  contract: () => jasmine('contract'),
+  bin: () => jasmine('bin'),
+  demo: () => jasmine('demo'),
+  server: serverSpecs,
+  start: () => check('start and its troubles', ['scripts/check-start.mjs']),
+  crash: () => check('kill -9 during writes', ['scripts/check-crash.mjs']),
+  web: () =>
+    check('web: specs', [bin('@angular', 'cli', 'bin', 'ng.js'), 'test'], { cwd: join(root, 'web') }),
+  e2e: journeys,
+};
+
+const wanted = process.argv.slice(2);
+const unknown = wanted.filter((name) => !(name in groups));
+if (unknown.length > 0) {
+  say(`There is no group ${unknown.join(', ')}; there are ${Object.keys(groups).join(', ')}.`);
+  process.exit(2);
+}
+await install('test');
+const { buildNode } = await import('./build.mjs');
+await buildNode();
+let [passed, failed] = [0, 0];
+for (const [name, run] of Object.entries(groups)) {
+  if (wanted.length > 0 && !wanted.includes(name)) continue;
+  const count = await run().catch((error) => {
+    say(`  ${/** @type {Error} */ (error).stack}`);
+    return { passed: 0, failed: 1 };
+  });
+  passed += count.passed;
+  failed += count.failed;
+}
+if (existsSync(testWeb) && process.env['CI']) rmSync(testWeb, { recursive: true, force: true });
+say(`\nAll of it took ${Math.round((Date.now() - started) / 1000)} s.\n${passed} passed, ${failed} failed`);
+process.exitCode = failed === 0 ? 0 : 1;

@@ -1,0 +1,204 @@
+import { randomUUID } from 'node:crypto';
+import { nextTests } from '@dormant-beacon/core/trace';
+import { templates } from '@dormant-beacon/core/trace/templates';
+import type { JobRecord } from '@dormant-beacon/core/job';
+import { beacon, report, Shop } from '../testing/shop.js';
+
+describe('facts of a job', () => {
+  let shop: Shop;
+  beforeAll(async () => (shop = await Shop.open()));
+  afterAll(() => shop.close());
+
+  const record = async (jobId: string) => (await shop.get<JobRecord>(`/api/jobs/${jobId}`)).body;
+  const bay = async (jobId: string) =>
+    (
+      await shop.get<{ bays: { jobId: string; next: string; seq: number; rail: { state: string }[] }[] }>(
+        '/api/bays?limit=200',
+      )
+    ).body.bays.find((b) => b.jobId === jobId)!;
+
+  it('tells the whole story, the bay’s next thing with it', async () => {
+    const jobId = await shop.openJob();
+    expect((await bay(jobId)).next).toBe('Add the first beacon or complaint, as it shows now.');
+    const { id: beaconId } = await shop.enter(jobId, 'beacons', beacon);
+    expect((await bay(jobId)).next).toBe('Read every module and paste the report.');
+    expect((await shop.enter(jobId, 'scans', { kind: 'baseline', text: report })).status).toBe(201);
+    const { id: traceId } = await shop.enter(jobId, 'traces', {
+      title: 'Flap switch',
+      beaconIds: [beaconId],
+      case: templates[0]!.build({}),
+    });
+    await shop.enter(jobId, 'readings', { traceId, test: 'signal', value: 4.92 });
+    await shop.enter(jobId, 'readings', { traceId, test: 'listen', found: false });
+    await shop.enter(jobId, 'readings', { traceId, test: 'switch-ohms', overload: true });
+    expect((await bay(jobId)).next).toBe('Replace the end switch, and find what made it fail.');
+    await shop.enter(jobId, 'repairs', {
+      traceId,
+      element: 'SWITCH',
+      beaconIds: [beaconId],
+      label: 'Replace the end switch',
+      method: 'replace',
+      root: 'unknown',
+      cured: true,
+    });
+    await shop.enter(jobId, 'clearings', {});
+    await shop.enter(jobId, 'scans', { kind: 'final', text: 'Charge control: no codes\nBody: no codes' });
+    await shop.enter(jobId, 'exposures', {
+      beaconId,
+      shown: false,
+      coldStart: true,
+      conditions: ['cold'],
+      bulbCheck: 'passed',
+      monitorRan: true,
+      reportedBy: 'technician',
+    });
+    const now = await bay(jobId);
+    expect(now.next).toMatch(/^“Charge flap open” needs/);
+    expect(now.rail).toEqual([jasmine.objectContaining({ state: 'dark' })]);
+
+    const whole = await record(jobId);
+    expect(whole.seq).toBe(now.seq);
+    const readings = [
+      { test: 'signal', value: 4.92 },
+      { test: 'listen', found: false },
+      { test: 'switch-ohms', overload: true as const },
+    ];
+    const { suspects } = nextTests({ ...templates[0]!.build({}), readings });
+    const sure = suspects.reduce(
+      (sum, suspect) => (suspect.element === 'SWITCH' ? sum + suspect.probability : sum),
+      0,
+    );
+    expect(whole.repairs[0]!.chance).toBeCloseTo(sure, 12);
+    expect(sure).toBeGreaterThan(0.8);
+    expect(whole.scans.map((scan) => scan.scan.codes.length)).toEqual([1, 0]);
+    expect(whole.beacons[0]!.conditions).toEqual(['cold']);
+    expect(whole.readings.map((reading) => reading.value ?? reading.overload ?? reading.found)).toEqual([
+      4.92,
+      false,
+      true,
+    ]);
+    const text = await shop.get<{ text: string }>(`/api/jobs/${jobId}/scans/${whole.scans[0]!.id}/text`);
+    expect(text.body.text).toBe(report);
+  });
+
+  it('refuses what is out of order, saying what comes first', async () => {
+    const jobId = await shop.openJob();
+    const refused = async (kind: string, data: unknown, person?: string) => {
+      const { status, body } = await shop.enter(jobId, kind, data, person ? { person } : {});
+      return [status, body['detail']];
+    };
+    expect(await refused('clearings', {})).toEqual([
+      409,
+      'The baseline must be saved before codes are cleared. Paste or read it now.',
+    ]);
+    expect(await refused('scans', { kind: 'final', text: report })).toEqual([
+      409,
+      'The baseline comes first. Save this report as the baseline, or read one now.',
+    ]);
+    expect((await refused('scans', { kind: 'baseline', text: 'No modules responded.' }))[1]).toMatch(
+      /connection fault, not a clean car/,
+    );
+    expect(await refused('waivers', { reason: 'battery destroyed' })).toEqual([
+      403,
+      'Only the lead may sign that no baseline can be had.',
+    ]);
+    expect(await refused('beacons', { ...beacon, shown: 21 })).toEqual([
+      422,
+      'data.shown: it cannot have shown more often than the car was started',
+    ]);
+    expect(
+      (await refused('traces', { title: 'x', beaconIds: [randomUUID()], case: templates[0]!.build({}) }))[0],
+    ).toBe(409);
+    expect((await refused('waivers', { reason: 'battery destroyed' }, shop.lead))[0]).toBe(201);
+    expect((await refused('clearings', {}))[0]).toBe(201);
+    expect((await record(jobId)).seq).toBe(3);
+  });
+
+  it('keeps one baseline a job, even when two arrive at once', async () => {
+    const jobId = await shop.openJob();
+    const both = await Promise.all(
+      [1, 2, 3].map(() => shop.enter(jobId, 'scans', { kind: 'baseline', text: report })),
+    );
+    expect(both.map(({ status }) => status).sort()).toEqual([201, 409, 409]);
+    expect((await record(jobId)).scans.length).toBe(1);
+  });
+
+  it('refuses an unsound circuit before anything is saved', async () => {
+    const jobId = await shop.openJob();
+    const { id } = await shop.enter(jobId, 'beacons', beacon);
+    await shop.enter(jobId, 'scans', { kind: 'baseline', text: report });
+    const source = templates[0]!.build({});
+    const broken = { ...source, tests: [{ id: 'v', kind: 'volts', from: 'nowhere', to: 'gnd', minutes: 1 }] };
+    const answer = await shop.enter(jobId, 'traces', { title: 'x', beaconIds: [id], case: broken });
+    expect([answer.status, answer.body['detail']]).toEqual([
+      422,
+      'tests[0].from: no point "nowhere" in the circuit',
+    ]);
+    expect((await record(jobId)).seq).toBe(3);
+  });
+
+  it('corrects by a new entry, once, and takes back by another', async () => {
+    const jobId = await shop.openJob();
+    const { id: first } = await shop.enter(jobId, 'beacons', beacon);
+    const corrected = await shop.enter(
+      jobId,
+      'beacons',
+      { ...beacon, name: 'Charge lid open' },
+      { corrects: first },
+    );
+    expect(corrected.status).toBe(201);
+    const late = await shop.enter(jobId, 'beacons', { ...beacon, name: 'Third name' }, { corrects: first });
+    expect(late.status).toBe(409);
+    expect((late.body['current'] as { name: string }).name).toBe('Charge lid open');
+    expect((await bay(jobId)).rail).toEqual([
+      { kind: 'beacon', name: 'Charge lid open', state: 'comes-and-goes' } as never,
+    ]);
+    const taken = await shop.write(`/api/jobs/${jobId}/withdrawals`, {
+      id: randomUUID(),
+      observedAt: '2026-11-17T09:00:00Z',
+      withdraws: corrected.id,
+    });
+    expect(taken.status).toBe(201);
+    expect((await bay(jobId)).rail).toEqual([]);
+    expect((await record(jobId)).beacons.length).toBe(3);
+  });
+
+  it('takes nothing back from under other entries, and no scan', async () => {
+    const jobId = await shop.openJob();
+    const { id: beaconId } = await shop.enter(jobId, 'beacons', beacon);
+    const { id: scanId } = await shop.enter(jobId, 'scans', { kind: 'baseline', text: report });
+    await shop.enter(jobId, 'repairs', {
+      beaconIds: [beaconId],
+      label: 'Replace it',
+      method: 'replace',
+      root: 'unknown',
+      cured: true,
+    });
+    const takeBack = async (withdraws: string) =>
+      (
+        await shop.write(`/api/jobs/${jobId}/withdrawals`, {
+          id: randomUUID(),
+          observedAt: '2026-11-17T09:00:00Z',
+          withdraws,
+        })
+      ).status;
+    expect(await takeBack(beaconId)).toBe(409);
+    expect(await takeBack(scanId)).toBe(409);
+    expect(await takeBack(randomUUID())).toBe(404);
+  });
+
+  it('lets no one at the tables: facts can be added, never changed or removed', async () => {
+    const jobId = await shop.openJob();
+    await shop.enter(jobId, 'beacons', beacon);
+    for (const table of ['beacons', 'scans', 'readings', 'repairs', 'exposures', 'logbook', 'idempotency']) {
+      await expectAsync(
+        shop
+          .db(table)
+          .update({ [table === 'idempotency' ? 'answer' : table === 'logbook' ? 'says' : 'seq']: 1 }),
+      )
+        .withContext(table)
+        .toBeRejected();
+      await expectAsync(shop.db(table).delete()).withContext(table).toBeRejected();
+    }
+  });
+});

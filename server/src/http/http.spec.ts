@@ -1,0 +1,98 @@
+import { randomUUID } from 'node:crypto';
+import { request } from 'node:http';
+import { asProblem } from './problem.js';
+import { beacon, Shop } from '../testing/shop.js';
+
+describe('the server’s door', () => {
+  let shop: Shop;
+  let jobId: string;
+  beforeAll(async () => {
+    shop = await Shop.open();
+    jobId = await shop.openJob();
+  });
+  afterAll(() => shop.close());
+
+  /** `fetch` sets the host itself: this one does not. */
+  const withHost = (host: string) =>
+    new Promise<number>((resolve, reject) => {
+      const { hostname, port } = new URL(shop.address);
+      request({ hostname, port, path: '/api/health', headers: { Host: host } }, (response) => {
+        response.resume();
+        resolve(response.statusCode!);
+      })
+        .on('error', reject)
+        .end();
+    });
+
+  it('tells that it and its database are well', async () => {
+    expect((await shop.get('/api/health')).body).toEqual({ status: 'ok', database: 'ok', mode: 'shop' });
+  });
+
+  it('serves its own hosts only', async () => {
+    expect(await withHost('localhost:1234')).toBe(200);
+    expect(await withHost('rebound.example')).toBe(421);
+  });
+
+  it('refuses foreign origins, other bodies than JSON, and headers that are missing', async () => {
+    const path = `/api/jobs/${jobId}/notes`;
+    const body = {
+      id: randomUUID(),
+      observedAt: '2026-11-17T08:00:00Z',
+      data: { stage: 'trace', text: 'x' },
+    };
+    expect((await shop.write(path, body, { headers: { Origin: 'http://elsewhere.example' } })).status).toBe(
+      403,
+    );
+    expect((await shop.write(path, body, { headers: { Origin: shop.address } })).status).toBe(201);
+    expect(
+      (await shop.write(path, 'x=1', { headers: { 'Content-Type': 'application/x-www-form-urlencoded' } }))
+        .status,
+    ).toBe(415);
+    const bare = await shop.write(path, body, { key: 'not-an-id' });
+    expect([bare.status, bare.body['detail']]).toEqual([
+      400,
+      jasmine.stringMatching(/^Idempotency-Key: expected an id/),
+    ]);
+    expect((await shop.write(path, body, { person: randomUUID() })).status).toBe(403);
+  });
+
+  it('answers malformed JSON, large bodies and unknown places in a sentence', async () => {
+    const broken = await shop.write(`/api/jobs/${jobId}/beacons`, '{"id": ');
+    expect([broken.status, broken.body['title']]).toEqual([400, 'Not JSON']);
+    const large = await shop.write(`/api/jobs/${jobId}/scans`, JSON.stringify({ text: 'x'.repeat(20e6) }));
+    expect([large.status, large.body['detail']]).toEqual([
+      413,
+      'The body is larger than the 4500 kB that are taken here.',
+    ]);
+    expect((await shop.get('/api/nothing')).status).toBe(404);
+    expect((await shop.get(`/api/jobs/${randomUUID()}`)).status).toBe(404);
+    expect((await shop.enter(randomUUID(), 'beacons', beacon)).status).toBe(404);
+    const unknown = await shop.write(`/api/jobs/${jobId}/beacons`, {
+      id: randomUUID(),
+      observedAt: '2026-11-17T08:00:00Z',
+      data: beacon,
+      colour: 1,
+    });
+    expect([unknown.status, unknown.body['detail']]).toEqual([422, 'unknown key "colour"']);
+  });
+
+  it('sends a strict content policy with a nonce of its own each time', async () => {
+    const policies = await Promise.all(
+      [1, 2].map(async () => (await shop.get('/api/health')).headers.get('Content-Security-Policy')!),
+    );
+    expect(policies[0]).toContain("script-src 'self';");
+    expect(policies[0]).not.toContain('unsafe');
+    expect(policies[0]).not.toBe(policies[1]);
+  });
+
+  it('describes every route that it has', async () => {
+    const { body } = await shop.get<{ paths: Record<string, unknown> }>('/api/openapi.json');
+    expect(Object.keys(body.paths)).toContain('/api/jobs/{jobId}/readings');
+  });
+
+  it('tells a lost database from a fault of its own', () => {
+    expect(asProblem(Object.assign(new Error('x'), { code: 'ECONNREFUSED' })).status).toBe(503);
+    expect(asProblem(Object.assign(new Error('x'), { errno: 1021 })).status).toBe(507);
+    expect(asProblem(new Error('secret detail')).detail).not.toContain('secret');
+  });
+});
