@@ -93,6 +93,7 @@ export default tseslint.config(
       '@angular-eslint/component-selector': ['error', { type: 'element', prefix: 'db', style: 'kebab-case' }],
       '@angular-eslint/prefer-on-push-component-change-detection': 'error',
       '@angular-eslint/component-class-suffix': 'off',
+      '@ngrx/prefer-effect-callback-in-block-statement': 'off',
     },
   },
   {

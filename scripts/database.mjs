@@ -21,6 +21,9 @@ import { say, Stop } from './say.mjs';
 export const ownerName = 'beacon_owner';
 export const applicationName = 'beacon';
 
+/** How often a database that ends unasked is started again. */
+const mostRestarts = 20;
+
 /**
  * @typedef {{ owner: string, application: string }} Credentials
  * @typedef {{ port: number, credentials: Credentials, pid: number, stop(): Promise<void> }} Database
@@ -39,19 +42,33 @@ export async function startDatabase(folder) {
   await initialise(folder, data);
   const credentials = readCredentials(folder);
   const port = await freePort();
-  const child = launch(folder, data, port, credentials);
-  const pid = child.pid ?? 0;
-  let ended = false;
-  child.on('exit', () => (ended = true));
-  await answering(port, credentials, folder, () => ended);
+  let ending = false;
+  let child = launch(folder, data, port, credentials);
+  const running = () => child.exitCode === null && child.signalCode === null;
+  await answering(port, credentials, folder, () => !running());
   rmSync(join(folder, 'run', 'users.sql'), { force: true });
+
+  let restarts = 0;
+  const watch = () =>
+    child.once('exit', () => {
+      if (ending || restarts >= mostRestarts) return;
+      restarts += 1;
+      say('The database has ended unasked; starting it again');
+      setTimeout(() => {
+        if (ending) return;
+        child = launch(folder, data, port, credentials);
+        watch();
+      }, 1000);
+    });
+  watch();
   const stop = async () => {
-    if (ended) return;
-    process.kill(pid, 'SIGTERM');
-    for (let n = 0; n < 300 && !ended; n++) await sleep(50);
-    if (!ended) process.kill(pid, 'SIGKILL');
+    ending = true;
+    if (!running()) return;
+    child.kill('SIGTERM');
+    for (let n = 0; n < 300 && running(); n++) await sleep(50);
+    if (running()) child.kill('SIGKILL');
   };
-  return { port, credentials, pid, stop };
+  return { port, credentials, pid: child.pid ?? 0, stop };
 }
 
 /**

@@ -21,6 +21,8 @@ export async function runScript(main) {
       process.stderr.write(
         '\nThe disk is full. Make room, then start again; nothing that was saved is lost.\n',
       );
+    else if (/^(?:EACCES|ENOTDIR|EROFS|EPERM)$/.test(/** @type {NodeJS.ErrnoException} */ (error).code ?? ''))
+      process.stderr.write(`\n${/** @type {NodeJS.ErrnoException} */ (error).path ?? 'A folder'} cannot be used (${/** @type {NodeJS.ErrnoException} */ (error).code}). Choose another place for the data: BEACON_DATA=… npm start\n`);
     else process.stderr.write(`\n${/** @type {Error} */ (error).stack}\n`);
     process.exitCode = 1;
   }

@@ -41,15 +41,15 @@ export const baysFeature = createFeature({
   name: 'bays',
   reducer: createReducer<BaysState>(
     adapter.getInitialState({ status: 'none', reason: null }),
-    on(BaysEvents.opened, (state) => ({
+    on(BaysEvents.opened, (state): BaysState => ({
       ...state,
       status: state.status === 'loaded' ? state.status : 'loading',
     })),
-    on(BaysEvents.loaded, (state, { bays }) =>
+    on(BaysEvents.loaded, (state, { bays }): BaysState =>
       adapter.setAll(bays, { ...state, status: 'loaded', reason: null }),
     ),
-    on(BaysEvents.notLoaded, (state, { reason }) => ({ ...state, status: 'failed', reason })),
-    on(BaysEvents.jobMoved, (state, { event }) => {
+    on(BaysEvents.notLoaded, (state, { reason }): BaysState => ({ ...state, status: 'failed', reason })),
+    on(BaysEvents.jobMoved, (state, { event }): BaysState => {
       if ((state.entities[event.jobId]?.seq ?? 0) > event.seq) return state;
       return event.bay.done ? adapter.removeOne(event.jobId, state) : adapter.upsertOne(event.bay, state);
     }),

@@ -36,12 +36,12 @@ export const peopleFeature = createFeature({
   name: 'people',
   reducer: createReducer<PeopleState>(
     { people: [], personId: localStorage.getItem(remembered) },
-    on(PeopleEvents.loaded, (state, { people }) => ({
+    on(PeopleEvents.loaded, (state, { people }): PeopleState => ({
       people,
       personId: people.some((person) => person.id === state.personId) ? state.personId : null,
     })),
-    on(PeopleEvents.personPicked, (state, { personId }) => ({ ...state, personId })),
-    on(PeopleEvents.personAdded, (state, { person }) => ({
+    on(PeopleEvents.personPicked, (state, { personId }): PeopleState => ({ ...state, personId })),
+    on(PeopleEvents.personAdded, (state, { person }): PeopleState => ({
       people: [...state.people, person],
       personId: person.id,
     })),

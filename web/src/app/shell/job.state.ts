@@ -60,30 +60,30 @@ export const jobFeature = createFeature({
   name: 'job',
   reducer: createReducer<JobState>(
     empty,
-    on(JobEvents.opened, (state, { jobId }) => (state.jobId === jobId ? state : { ...empty, jobId })),
-    on(JobEvents.left, () => empty),
-    on(JobEvents.loaded, (state, { record }) =>
+    on(JobEvents.opened, (state, { jobId }): JobState => (state.jobId === jobId ? state : { ...empty, jobId })),
+    on(JobEvents.left, (): JobState => empty),
+    on(JobEvents.loaded, (state, { record }): JobState =>
       record.id === state.jobId && record.seq >= (state.record?.seq ?? 0)
         ? { ...state, record, reason: null }
         : state,
     ),
-    on(JobEvents.notLoaded, (state, { reason }) => ({ ...state, reason })),
-    on(JobEvents.tracePlanned, (state, { traceId, plan }) => ({
+    on(JobEvents.notLoaded, (state, { reason }): JobState => ({ ...state, reason })),
+    on(JobEvents.tracePlanned, (state, { traceId, plan }): JobState => ({
       ...state,
       plans: { ...state.plans, [traceId]: plan },
       planning: without(state.planning, traceId),
       planFailures: without(state.planFailures, traceId),
     })),
-    on(JobEvents.planningAdvanced, (state, { traceId, share }) => ({
+    on(JobEvents.planningAdvanced, (state, { traceId, share }): JobState => ({
       ...state,
       planning: { ...state.planning, [traceId]: share },
     })),
-    on(JobEvents.planningStopped, (state, { traceId }) => ({
+    on(JobEvents.planningStopped, (state, { traceId }): JobState => ({
       ...state,
       planning: without(state.planning, traceId),
       planFailures: { ...state.planFailures, [traceId]: 'You stopped the planning.' },
     })),
-    on(JobEvents.planningFailed, (state, { traceId, reason }) => ({
+    on(JobEvents.planningFailed, (state, { traceId, reason }): JobState => ({
       ...state,
       planning: without(state.planning, traceId),
       planFailures: { ...state.planFailures, [traceId]: reason },
