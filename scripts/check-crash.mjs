@@ -28,7 +28,10 @@ const database = await startDatabase(folder);
 await prepareDatabase(database, name);
 let server = await serve(database, options);
 const connection = await asOwner(database, name);
-await connection.query("INSERT INTO people (id, name, initials, role) VALUES (?, 'Yuki Sorensen', 'YS', 'technician')", [person]);
+await connection.query(
+  "INSERT INTO people (id, name, initials, role) VALUES (?, 'Yuki Sorensen', 'YS', 'technician')",
+  [person],
+);
 await connection.end();
 
 /** @param {Response} response @returns {Promise<any>} */
@@ -59,7 +62,13 @@ async function write(path, body) {
 }
 
 const jobs = [randomUUID(), randomUUID(), randomUUID()];
-for (const jobId of jobs) await write('/api/jobs', { jobId, vehicleId: randomUUID(), head: { event: 'wear' }, vehicle: { make: 'Ostrel', model: 'Marn wagon' } });
+for (const jobId of jobs)
+  await write('/api/jobs', {
+    jobId,
+    vehicleId: randomUUID(),
+    head: { event: 'wear' },
+    vehicle: { make: 'Ostrel', model: 'Marn wagon' },
+  });
 
 /** @type {{ jobId: string, id: string, seq: number }[]} */
 const acknowledged = [];
@@ -70,7 +79,11 @@ const writing = Promise.all(
       const n = next++;
       const jobId = jobs[n % jobs.length] ?? '';
       const id = randomUUID();
-      const { seq } = await write(`/api/jobs/${jobId}/notes`, { id, observedAt: new Date().toISOString(), data: { stage: 'trace', text: `note ${n}` } });
+      const { seq } = await write(`/api/jobs/${jobId}/notes`, {
+        id,
+        observedAt: new Date().toISOString(),
+        data: { stage: 'trace', text: `note ${n}` },
+      });
       acknowledged.push({ jobId, id, seq });
     }
   }),
@@ -99,13 +112,23 @@ for (const jobId of jobs) {
   const record = await json(await fetch(`http://127.0.0.1:${port}/api/jobs/${jobId}`));
   gapless &&= record.seq === log.entries.length;
   for (const note of record.notes) counts.set(note.id, (counts.get(note.id) ?? 0) + 1);
-  for (const entry of log.entries) if (entry.factId) counts.set(`log ${entry.factId}`, (counts.get(`log ${entry.factId}`) ?? 0) + 1);
+  for (const entry of log.entries)
+    if (entry.factId) counts.set(`log ${entry.factId}`, (counts.get(`log ${entry.factId}`) ?? 0) + 1);
 }
 check(`${writes} writes were acknowledged`, acknowledged.length === writes);
-check('each is in the record exactly once', acknowledged.every(({ id }) => counts.get(id) === 1));
-check('each is in the logbook exactly once', acknowledged.every(({ id }) => counts.get(`log ${id}`) === 1));
+check(
+  'each is in the record exactly once',
+  acknowledged.every(({ id }) => counts.get(id) === 1),
+);
+check(
+  'each is in the logbook exactly once',
+  acknowledged.every(({ id }) => counts.get(`log ${id}`) === 1),
+);
 check('nothing else is there', [...counts.keys()].length === 2 * writes);
-check('every place that was acknowledged is its own', new Set(acknowledged.map(({ jobId, seq }) => `${jobId} ${seq}`)).size === writes);
+check(
+  'every place that was acknowledged is its own',
+  new Set(acknowledged.map(({ jobId, seq }) => `${jobId} ${seq}`)).size === writes,
+);
 check('every chain is whole', whole);
 check('no place in the order is missing', gapless);
 await server.stop();

@@ -11,7 +11,10 @@ import { root } from './paths.mjs';
 const folder = mkdtempSync(join(tmpdir(), 'beacon-start-'));
 const web = join(folder, 'web');
 mkdirSync(join(web, 'browser'), { recursive: true });
-writeFileSync(join(web, 'browser', 'index.html'), '<!doctype html><title>probe</title><body ngCspNonce="NONCE_OF_THIS_ANSWER">');
+writeFileSync(
+  join(web, 'browser', 'index.html'),
+  '<!doctype html><title>probe</title><body ngCspNonce="NONCE_OF_THIS_ANSWER">',
+);
 const data = join(folder, 'data');
 let [passed, failed] = [0, 0];
 
@@ -26,15 +29,26 @@ function check(what, holds, shown = '') {
 
 /** @param {readonly string[]} args @returns {Started} */
 function start(args) {
-  const child = spawn(process.execPath, [join(root, 'scripts', 'start.mjs'), '--web', web, ...args], { env: { ...process.env, BEACON_DATA: data }, stdio: ['ignore', 'pipe', 'pipe'] });
+  const child = spawn(process.execPath, [join(root, 'scripts', 'start.mjs'), '--web', web, ...args], {
+    env: { ...process.env, BEACON_DATA: data },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
   let output = '';
   for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => (output += chunk));
-  const exited = new Promise((/** @type {(code: number) => void} */ resolve) => child.on('exit', (code) => resolve(code ?? 1)));
+  const exited = new Promise((/** @type {(code: number) => void} */ resolve) =>
+    child.on('exit', (code) => resolve(code ?? 1)),
+  );
   const ready = new Promise((/** @type {(ready: boolean) => void} */ resolve) => {
     child.stdout.on('data', () => /is ready/.test(output) && resolve(true));
     void exited.then(() => resolve(false));
   });
-  return { pid: child.pid ?? 0, output: () => output, ready, exited, kill: (signal) => void child.kill(signal) };
+  return {
+    pid: child.pid ?? 0,
+    output: () => output,
+    ready,
+    exited,
+    kill: (signal) => void child.kill(signal),
+  };
 }
 
 /** @param {string} address @returns {Promise<unknown[]>} */
@@ -53,33 +67,64 @@ try {
 
   mkdirSync(join(data, 'mariadb.making'), { recursive: true });
   const first = start(['--port', String(port)]);
-  check('the first start is ready, though an earlier one was cut short while it made the database', (await first.ready) && first.output().includes('cut short'), first.output());
+  check(
+    'the first start is ready, though an earlier one was cut short while it made the database',
+    (await first.ready) && first.output().includes('cut short'),
+    first.output(),
+  );
   const page = await fetch(address);
   const text = await page.text();
-  check('the page carries a nonce of its own', /ngCspNonce="[\w+/=]{20,}"/.test(text) && (page.headers.get('content-security-policy') ?? '').includes('nonce-'));
+  check(
+    'the page carries a nonce of its own',
+    /ngCspNonce="[\w+/=]{20,}"/.test(text) &&
+      (page.headers.get('content-security-policy') ?? '').includes('nonce-'),
+  );
   const bays = await openJobs(address);
   check('the demo is there', bays.length === 9, JSON.stringify(bays.length));
-  check('credentials are for their owner alone', (spawnSync('stat', ['-c', '%a', join(data, 'credentials.json')], { encoding: 'utf8' }).stdout ?? '').trim() === '600');
+  check(
+    'credentials are for their owner alone',
+    (
+      spawnSync('stat', ['-c', '%a', join(data, 'credentials.json')], { encoding: 'utf8' }).stdout ?? ''
+    ).trim() === '600',
+  );
 
   const second = start(['--port', String(port)]);
-  check('a second start with the same data is told of the first', (await second.exited) === 1 && second.output().includes('running already'), second.output());
+  check(
+    'a second start with the same data is told of the first',
+    (await second.exited) === 1 && second.output().includes('running already'),
+    second.output(),
+  );
 
   const [db, server] = [databasePid(), serverPid()];
   first.kill('SIGTERM');
-  check('SIGTERM ends it with 0, and nothing is left running', (await first.exited) === 0 && !alive(db) && !alive(server), first.output());
-  check('the database was shut down properly', readFileSync(join(data, 'run', 'mariadb.log'), 'utf8').includes('Shutdown complete'));
+  check(
+    'SIGTERM ends it with 0, and nothing is left running',
+    (await first.exited) === 0 && !alive(db) && !alive(server),
+    first.output(),
+  );
+  check(
+    'the database was shut down properly',
+    readFileSync(join(data, 'run', 'mariadb.log'), 'utf8').includes('Shutdown complete'),
+  );
 
   const since = Date.now();
   const again = start(['--port', String(port)]);
   const quick = (await again.ready) && Date.now() - since < 15_000;
-  check(`the second start is ready within 15 s (${((Date.now() - since) / 1000).toFixed(1)} s)`, quick, again.output());
+  check(
+    `the second start is ready within 15 s (${((Date.now() - since) / 1000).toFixed(1)} s)`,
+    quick,
+    again.output(),
+  );
 
   const before = databasePid();
   process.kill(before, 'SIGKILL');
   let back = false;
   for (let n = 0; n < 100 && !back; n++) {
     await sleep(200);
-    back = await fetch(`${address}/api/health`).then((response) => response.ok && databasePid() !== before, () => false);
+    back = await fetch(`${address}/api/health`).then(
+      (response) => response.ok && databasePid() !== before,
+      () => false,
+    );
   }
   check('a database that was killed comes back by itself, at its place', back, again.output());
 
@@ -88,17 +133,29 @@ try {
   await again.exited;
   check('kill -9 leaves the database running', alive(orphans[0] ?? 0));
   const cured = start(['--port', String(port)]);
-  check('the next start puts the traces away and is ready', (await cured.ready) && !orphans.some(alive), cured.output());
+  check(
+    'the next start puts the traces away and is ready',
+    (await cured.ready) && !orphans.some(alive),
+    cured.output(),
+  );
   cured.kill('SIGINT');
   check('Ctrl-C ends it with 0', (await cured.exited) === 0);
 
   const taken = createServer().listen(port, '127.0.0.1');
   const refused = start(['--port', String(port)]);
-  check('a taken port is named, with another to try', (await refused.exited) === 1 && refused.output().includes(`Port ${port} is taken`), refused.output());
+  check(
+    'a taken port is named, with another to try',
+    (await refused.exited) === 1 && refused.output().includes(`Port ${port} is taken`),
+    refused.output(),
+  );
   taken.close();
 
   const wrong = start(['--port', 'many']);
-  check('a wrong option is named', (await wrong.exited) === 1 && wrong.output().includes('--port: expected a number'), wrong.output());
+  check(
+    'a wrong option is named',
+    (await wrong.exited) === 1 && wrong.output().includes('--port: expected a number'),
+    wrong.output(),
+  );
 
   const shop = start(['--port', String(port), '--shop']);
   const empty = (await shop.ready) && (await openJobs(address)).length === 0;
@@ -108,12 +165,26 @@ try {
 
   rmSync(join(data, 'mariadb', 'mysql'), { recursive: true, force: true });
   const halved = start(['--port', String(port)]);
-  check('an incomplete data folder is kept aside and a new one made', (await halved.ready) && halved.output().includes('it is kept as') && existsSync(join(data, 'mariadb', 'mysql')), halved.output());
+  check(
+    'an incomplete data folder is kept aside and a new one made',
+    (await halved.ready) &&
+      halved.output().includes('it is kept as') &&
+      existsSync(join(data, 'mariadb', 'mysql')),
+    halved.output(),
+  );
   halved.kill('SIGTERM');
   await halved.exited;
 
-  const poor = spawnSync(process.execPath, [join(root, 'scripts', 'start.mjs'), '--web', web], { env: { ...process.env, BEACON_DATA: '/dev/full/none' }, encoding: 'utf8', timeout: 60_000 });
-  check('a data folder that cannot be made is a sentence, not a trace', poor.status === 1 && !/at .*\.mjs:\d+/.test(poor.stderr), poor.stderr);
+  const poor = spawnSync(process.execPath, [join(root, 'scripts', 'start.mjs'), '--web', web], {
+    env: { ...process.env, BEACON_DATA: '/dev/full/none' },
+    encoding: 'utf8',
+    timeout: 60_000,
+  });
+  check(
+    'a data folder that cannot be made is a sentence, not a trace',
+    poor.status === 1 && !/at .*\.mjs:\d+/.test(poor.stderr),
+    poor.stderr,
+  );
 } finally {
   rmSync(folder, { recursive: true, force: true });
 }

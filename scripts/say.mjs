@@ -22,7 +22,9 @@ export async function runScript(main) {
         '\nThe disk is full. Make room, then start again; nothing that was saved is lost.\n',
       );
     else if (/^(?:EACCES|ENOTDIR|EROFS|EPERM)$/.test(/** @type {NodeJS.ErrnoException} */ (error).code ?? ''))
-      process.stderr.write(`\n${/** @type {NodeJS.ErrnoException} */ (error).path ?? 'A folder'} cannot be used (${/** @type {NodeJS.ErrnoException} */ (error).code}). Choose another place for the data: BEACON_DATA=… npm start\n`);
+      process.stderr.write(
+        `\n${/** @type {NodeJS.ErrnoException} */ (error).path ?? 'A folder'} cannot be used (${/** @type {NodeJS.ErrnoException} */ (error).code}). Choose another place for the data: BEACON_DATA=… npm start\n`,
+      );
     else process.stderr.write(`\n${/** @type {Error} */ (error).stack}\n`);
     process.exitCode = 1;
   }

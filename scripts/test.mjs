@@ -127,6 +127,8 @@ const groups = {
   lint: () => check('lint', [bin('eslint', 'bin', 'eslint.js'), '.', '--max-warnings', '0']),
   rules: () => check('import rules', ['scripts/check-import-rules.mjs']),
   types: () => check('types of specs', [bin('typescript', 'bin', 'tsc'), '-p', 'tsconfig.spec.json']),
+  journeys: () =>
+    check('types of the journeys', [bin('typescript', 'bin', 'tsc'), '-p', 'e2e/tsconfig.json']),
   scripts: () => check('types of scripts', [bin('typescript', 'bin', 'tsc'), '-p', 'scripts/tsconfig.json']),
   docs: () => check('links of the documents', ['docs/check-links.mjs']),
   core: () => jasmine('core'),

@@ -5,7 +5,8 @@ module.exports = (config) =>
   config.set({
     frameworks: ['jasmine'],
     plugins: [require('karma-jasmine'), require('karma-chrome-launcher')],
-    reporters: ['progress'],
+    reporters: ['dots'],
+    colors: false,
     browsers: ['Quiet'],
     customLaunchers: {
       Quiet: {

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { readCode, readCodeBytes } from './code.js';
+import { readCode, readCodeBytes, writeCode } from './code.js';
 
 describe('readCode', () => {
   it('accepts the four written forms', () => {
@@ -31,6 +31,9 @@ describe('readCode', () => {
         fc.constantFrom('-', ':', ''),
         (letter, digits, type, separator) => {
           const token = letter + digits + (type === null ? '' : separator + type);
+          expect(writeCode(readCode(token)!)).toBe(
+            (letter + digits + (type === null ? '' : `-${type}`)).toUpperCase(),
+          );
           expect(readCode(token)).toEqual({
             code: (letter + digits).toUpperCase(),
             failureType: type?.toUpperCase() ?? null,

@@ -62,6 +62,17 @@ function repair(characters: string): string | null {
 
 const letters = ['P', 'C', 'B', 'U'] as const;
 
+/** A code as it is written: `B1049-13`, or `B1049` without a failure type. */
+export function writeCode({
+  code,
+  failureType,
+}: {
+  readonly code: string;
+  readonly failureType?: string | null | undefined;
+}): string {
+  return failureType ? `${code}-${failureType}` : code;
+}
+
 /**
  * Reads the raw bytes of a code (`90 49` or `90 49 13`, spaces optional): the top two bits give the letter,
  * the next two the first digit. Only for a column or label that is known to hold codes.

@@ -1,4 +1,4 @@
-export { type CodeReading, readCode, readCodeBytes } from './code.js';
+export { type CodeReading, readCode, readCodeBytes, writeCode } from './code.js';
 export { failureTypes, failureTypeText } from './failure-types.js';
 export {
   type CodeStatus,

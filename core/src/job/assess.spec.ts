@@ -189,16 +189,14 @@ describe('proof', () => {
   it('is not dormant without cold starts, a day, its conditions, bulb check and monitor', () => {
     const { story, beacon } = finished();
     for (let n = 0; n < 12; n++)
-      story
-        .later(31)
-        .enter('exposures', {
-          ...drive,
-          coldStart: false,
-          conditions: [],
-          bulbCheck: 'not-seen',
-          monitorRan: false,
-          beaconId: beacon,
-        });
+      story.later(31).enter('exposures', {
+        ...drive,
+        coldStart: false,
+        conditions: [],
+        bulbCheck: 'not-seen',
+        monitorRan: false,
+        beaconId: beacon,
+      });
     expect(proof(story).lacking.map((lacking) => lacking.what)).toEqual([
       'exposures',
       'coldStarts',

@@ -30,14 +30,12 @@ export function* predictions(ready: ReadyCase): Work<Predictions> {
     const benches = variants.map(({ fault, share }) => ({ share, benchFor: benchesUnder(ready, fault) }));
     for (const { test, index } of tests) {
       const state = test.state ?? ready.source.state ?? {};
-      table
-        .get(test.id)!
-        .push(
-          benches.map(({ share, benchFor }) => ({
-            share,
-            reading: benchFor(state).read(asMeter(test), `tests[${index}]`),
-          })),
-        );
+      table.get(test.id)!.push(
+        benches.map(({ share, benchFor }) => ({
+          share,
+          reading: benchFor(state).read(asMeter(test), `tests[${index}]`),
+        })),
+      );
     }
     yield { done: done + 1, total: ready.suspects.length };
   }

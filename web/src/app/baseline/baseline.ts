@@ -7,7 +7,7 @@ import { Client } from '../api/client';
 import { peopleFeature } from '../people/people.state';
 import { ReportEntry } from '../shared/report-entry';
 import { ReportRead } from '../shared/report-read';
-import { When } from '../shared/when';
+import { sayWhen, When } from '../shared/when';
 import { Desk } from '../shell/desk';
 import { jobFeature } from '../shell/job.state';
 
@@ -18,14 +18,7 @@ import { jobFeature } from '../shell/job.state';
   template: `
     @if (baseline(); as scan) {
       <p class="quiet about">
-        Baseline of {{ scan.observedAt | when }}, read by {{ scan.reader || 'an unnamed reader' }}
-        @if (scan.scan.readerSoftware) {
-          , software {{ scan.scan.readerSoftware }}
-        }
-        @if (scan.scan.supplyVolts) {
-          , supply {{ scan.scan.supplyVolts }} V
-        }
-        . It stays as it is.
+        {{ about() }}
         @if (!text()) {
           <button mat-button type="button" (click)="showText(scan.id)">Show the report as pasted</button>
         }
@@ -100,6 +93,17 @@ export class Baseline {
   protected readonly person = this.store.selectSignal(peopleFeature.selectPerson);
   protected readonly baseline = computed(() => (this.record() ? baselineOf(this.record()!) : undefined));
   protected readonly waiver = computed(() => standing(this.record()?.waivers ?? [])[0]);
+  protected readonly about = computed(() => {
+    const fact = this.baseline()!;
+    const { readerSoftware, supplyVolts } = fact.scan;
+    const parts = [
+      `Baseline of ${sayWhen(fact.observedAt)}`,
+      `read by ${fact.reader || 'an unnamed reader'}`,
+      readerSoftware ? `software ${readerSoftware}` : null,
+      supplyVolts ? `supply ${supplyVolts} V` : null,
+    ];
+    return `${parts.filter(Boolean).join(', ')}. It stays as it is.`;
+  });
   protected readonly problem = signal<string | null>(null);
   protected readonly busy = signal(false);
   protected readonly text = signal('');

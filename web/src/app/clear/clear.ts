@@ -2,6 +2,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
+import { writeCode } from '@dormant-beacon/core/codes';
 import { type CodeEnd, codeEnds, standing } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
 import { peopleFeature } from '../people/people.state';
@@ -71,12 +72,7 @@ import { jobFeature } from '../shell/job.state';
             @for (end of ends(); track $index) {
               <tr [class.open]="end.open">
                 <td>
-                  <span class="mono"
-                    >{{ end.code }}
-                    @if (end.failureType) {
-                      -{{ end.failureType }}
-                    }</span
-                  ><small>{{ end.text }}</small>
+                  <span class="mono"> {{ written(end) }}</span><small>{{ end.text }}</small>
                 </td>
                 <td>{{ end.module }}</td>
                 <td class="end">{{ end.end }}</td>
@@ -165,6 +161,7 @@ export class Clear {
   });
   protected readonly ends = computed(() => (this.final() ? codeEnds(this.record()!, this.final()!) : []));
   protected readonly problem = signal<string | null>(null);
+  protected readonly written = writeCode;
   protected readonly busy = signal(false);
   protected readonly reading = signal(false);
   protected readonly ending = signal<CodeEnd | null>(null);

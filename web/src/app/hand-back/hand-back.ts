@@ -1,6 +1,7 @@
 /** The report with which the car leaves, as it will print, and what is missing to close. */
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { writeCode } from '@dormant-beacon/core/codes';
 import {
   baselineOf,
   codeEnds,
@@ -41,7 +42,17 @@ export class HandBack {
   private readonly people = this.store.selectSignal(peopleFeature.selectPeople);
   private readonly person = this.store.selectSignal(peopleFeature.selectPerson);
   private readonly assessment = this.store.selectSignal(jobFeature.selectAssessment);
-  protected readonly kilometres = showKilometres;
+  protected readonly written = writeCode;
+  protected readonly vehicleLine = computed(() => {
+    const { make, model, year, plate } = this.record()!.vehicle;
+    return [`${make} ${model}`, year, plate].filter(Boolean).join(' · ');
+  });
+  protected readonly headLine = computed(() => {
+    const { head, vehicle } = this.record()!;
+    const event = head.eventNote ? `${this.eventLabel()}: ${head.eventNote}` : this.eventLabel();
+    const intake = vehicle.odometerKm ? `${showKilometres(vehicle.odometerKm)} at intake` : null;
+    return [head.customer, event, intake, `printed ${sayWhen(this.today)}`].filter(Boolean).join(' · ');
+  });
   protected readonly problem = signal<string | null>(null);
   protected readonly today = new Date().toISOString();
   protected readonly eventLabel = computed(

@@ -6,7 +6,7 @@ import { lackingText, originOf, percent, proofOf, standing } from '@dormant-beac
 import { Store } from '@ngrx/store';
 import { peopleFeature } from '../people/people.state';
 import { asChoices, type Choice, ChoiceMany, ChoiceOne, usualConditions } from '../shared/choices';
-import { When } from '../shared/when';
+import { sayWhen, When } from '../shared/when';
 import { Desk } from '../shell/desk';
 import { jobFeature } from '../shell/job.state';
 import { DormancyCurve } from './dormancy-curve';
@@ -44,7 +44,20 @@ export class Prove {
     const counts = new Map(now.proof.clean.map(({ exposure, counts }) => [exposure.id, counts]));
     return standing(this.record()!.exposures)
       .filter((exposure) => exposure.beaconId === now.id)
-      .map((exposure) => ({ ...exposure, counts: counts.get(exposure.id) ?? 0 }))
+      .map((exposure) => {
+        const { id, shown, coldStart, conditions, observedAt, reportedBy } = exposure;
+        const by = reportedBy === 'customer' ? 'the customer' : 'the shop';
+        return {
+          id,
+          shown,
+          says: [
+            shown ? 'showed again' : 'stayed dark',
+            ...(coldStart ? ['cold start'] : []),
+            ...conditions,
+          ].join(', '),
+          about: [sayWhen(observedAt), by, ...(shown ? [] : [`counts ${counts.get(id) ?? 0}`])].join(' · '),
+        };
+      })
       .reverse();
   });
 

@@ -1,6 +1,6 @@
 /** A report beside what was understood of it, linked line by line. */
 import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
-import { failureTypeText } from '@dormant-beacon/core/codes';
+import { failureTypeText, writeCode } from '@dormant-beacon/core/codes';
 import type { LineKind, Scan, ScanCode } from '@dormant-beacon/core/scans';
 
 const kindWords: Readonly<Record<LineKind, string>> = {
@@ -33,8 +33,7 @@ const shownLines = 400;
               [class.near]="near() === line.number"
               (mouseenter)="near.set(line.number)"
             >
-              <span class="as">{{ line.word }}</span
-              ><span class="words">{{ line.text }}</span>
+              <span class="as">{{ line.word }}</span><span class="words">{{ line.text }}</span>
             </div>
           }
           @if (more(); as more) {
@@ -45,17 +44,12 @@ const shownLines = 400;
       <div class="understood">
         @for (module of modules(); track module.name) {
           <section [class.silent]="!module.answered">
-            <h3>
+            <h2>
               {{ module.name }} <small>{{ module.says }}</small>
-            </h3>
+            </h2>
             @for (code of module.codes; track $index) {
               <p class="code" [class.near]="near() === code.line" (mouseenter)="near.set(code.line ?? 0)">
-                <span class="mono"
-                  >{{ code.code }}
-                  @if (code.failureType) {
-                    -{{ code.failureType }}
-                  }
-                </span>
+                <span class="mono">{{ written(code) }}</span>
                 <span class="status" [class]="code.status">{{ code.status }}</span>
                 <span
                   >{{ code.text }}
@@ -116,12 +110,13 @@ const shownLines = 400;
     section {
       padding-bottom: 10px;
     }
-    h3 {
+    h2 {
       margin: 0;
+      color: var(--ink);
       font-size: 17px;
       font-weight: 650;
     }
-    h3 small {
+    h2 small {
       font-weight: 400;
     }
     small {
@@ -191,6 +186,8 @@ export class ReportRead {
       return { name, answered, codes, says };
     }),
   );
+
+  protected readonly written = writeCode;
 
   protected wording(code: ScanCode): string | null {
     return code.failureType ? failureTypeText(code.failureType) : null;

@@ -60,7 +60,9 @@ export const jobFeature = createFeature({
   name: 'job',
   reducer: createReducer<JobState>(
     empty,
-    on(JobEvents.opened, (state, { jobId }): JobState => (state.jobId === jobId ? state : { ...empty, jobId })),
+    on(JobEvents.opened, (state, { jobId }): JobState =>
+      state.jobId === jobId ? state : { ...empty, jobId },
+    ),
     on(JobEvents.left, (): JobState => empty),
     on(JobEvents.loaded, (state, { record }): JobState =>
       record.id === state.jobId && record.seq >= (state.record?.seq ?? 0)

@@ -14,8 +14,7 @@ import { Desk } from '../shell/desk';
       <div class="offers">
         @for (template of templates; track template.id) {
           <button type="button" class="offer" (click)="chosen.set(template)">
-            <strong>{{ template.title }}</strong
-            ><small>{{ template.describes }}</small>
+            <strong>{{ template.title }}</strong><small>{{ template.describes }}</small>
           </button>
         }
       </div>

@@ -1,0 +1,83 @@
+/** One Chromium for all journeys, and what a person does in it. */
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { fileURLToPath } from 'node:url';
+import { people } from '@dormant-beacon/demo';
+import { type Browser, type BrowserContext, chromium, type Page } from 'playwright-core';
+
+const file = (path: string) => fileURLToPath(new URL(path, import.meta.url));
+const flags = JSON.parse(readFileSync(file('../../chromium-flags.json'), 'utf8')) as string[];
+const axeText = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
+
+export const address = process.env['BEACON_URL'] ?? 'http://127.0.0.1:4600';
+export const yuki = people.find((person) => person.initials === 'YS')!;
+
+/** A report from the demo. */
+export const report = (name: string) => readFileSync(file(`../../demo/reports/${name}.txt`), 'utf8');
+
+let browser: Browser | null = null;
+
+export async function openBrowser(): Promise<Browser> {
+  browser ??= await chromium.launch({ executablePath: '/usr/bin/chromium', args: flags });
+  return browser;
+}
+
+export async function closeBrowser(): Promise<void> {
+  await browser?.close();
+  browser = null;
+}
+
+/** A device of its own, with a person picked. */
+export async function device(
+  options: { width?: number; height?: number; theme?: 'dusk' | 'day' } = {},
+): Promise<{ context: BrowserContext; page: Page; errors: string[] }> {
+  const context = await (
+    await openBrowser()
+  ).newContext({ viewport: { width: options.width ?? 1280, height: options.height ?? 800 } });
+  await context.addInitScript(
+    ([person, theme]) => {
+      localStorage.setItem('person', person!);
+      localStorage.setItem('theme', theme!);
+    },
+    [yuki.id, options.theme ?? 'dusk'],
+  );
+  const page = await context.newPage();
+  page.setDefaultTimeout(15_000);
+  const errors: string[] = [];
+  page.on('pageerror', (error) => errors.push(error.message));
+  page.on('console', (message) => {
+    if (
+      message.type() === 'error' &&
+      /Content Security Policy|TypeError|ReferenceError|NG0/.test(message.text())
+    )
+      errors.push(message.text());
+  });
+  return { context, page, errors };
+}
+
+interface Violation {
+  readonly id: string;
+  readonly help: string;
+  readonly nodes: readonly { readonly target: readonly string[]; readonly failureSummary?: string }[];
+}
+
+/** What axe finds against WCAG 2.2 AA, as lines. */
+export async function accessibilityFaults(page: Page): Promise<string[]> {
+  await page.evaluate(axeText);
+  const violations = (await page.evaluate(async () => {
+    const { axe } = window as unknown as {
+      axe: { run(context: Document, options: object): Promise<{ violations: unknown }> };
+    };
+    return (
+      await axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa', 'best-practice'] })
+    ).violations;
+  })) as Violation[];
+  return violations.flatMap(({ id, help, nodes }) =>
+    nodes.map(
+      (node) =>
+        `${id}: ${help}: ${node.target.join(' ')} ${node.failureSummary?.split('\n')[1]?.trim() ?? ''}`,
+    ),
+  );
+}
+
+export const nextThing = (page: Page) => page.locator('.next-thing h1').innerText();

@@ -1,0 +1,39 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { address, closeBrowser, device, report } from './browser.js';
+
+jasmine.DEFAULT_TIMEOUT_INTERVAL = 120_000;
+
+const folder = process.env['BEACON_E2E_DATA'] ?? '';
+
+describe('a database that goes away in the middle', () => {
+  afterAll(closeBrowser);
+
+  it('is said clearly; what was typed is kept, and saved when it is back', async () => {
+    const { context, page } = await device();
+    await page.goto(address);
+    const link = (await page.locator('.row', { hasText: 'J-0138' }).getAttribute('href'))!;
+    await page.goto(address + link);
+    await page.locator('textarea').fill(report('j-0131-baseline'));
+    await page.getByRole('button', { name: 'Save as the baseline' }).waitFor();
+
+    process.kill(Number(readFileSync(join(folder, 'run', 'mariadb.pid'), 'utf8')), 'SIGKILL');
+    await page.getByRole('button', { name: 'Save as the baseline' }).click();
+    await page.getByText('One entry is not saved yet.').waitFor();
+    expect(await page.locator('textarea').inputValue()).toContain('Fernmark 40');
+    expect(await page.getByText('sent when the server is back').count()).toBeGreaterThan(0);
+
+    await page
+      .locator('.next-thing h1', { hasText: 'Choose the circuit behind “Left tail lamp out”.' })
+      .waitFor({ timeout: 30_000 });
+    expect(await page.getByText('not saved yet').count()).toBe(0);
+    expect(await page.locator('db-report-read').innerText()).toContain('B2214-1F');
+    const log = (await (await fetch(`${address}/api${link.replace('/baseline', '')}/logbook`)).json()) as {
+      entries: { kind: string }[];
+      whole: boolean;
+    };
+    expect(log.entries.filter(({ kind }) => kind === 'scans').length).toBe(1);
+    expect(log.whole).toBeTrue();
+    await context.close();
+  });
+});

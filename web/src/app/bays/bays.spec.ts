@@ -1,0 +1,60 @@
+import type { Bay } from '@dormant-beacon/contract';
+import { headline, matches } from './bays';
+import { BaysEvents, baysFeature, byPromise } from './bays.state';
+
+const bay = (more: Partial<Bay>): Bay => ({
+  jobId: 'a',
+  number: 'J-0145',
+  seq: 1,
+  title: 'Corvane Lumen',
+  subtitle: 'Charge flap',
+  plate: 'LR 40 KWE',
+  rail: [{ kind: 'beacon', name: 'Charge flap open', state: 'dark' }],
+  stage: 'prove',
+  next: 'One more clean drive.',
+  detail: null,
+  waitsFor: null,
+  waitsUntil: null,
+  promisedAt: null,
+  done: false,
+  ...more,
+});
+
+describe('the bays', () => {
+  it('say in a sentence how much is open', () => {
+    expect(headline([])).toBe('No jobs are open.');
+    expect(headline([bay({})])).toBe('One job is open.');
+    expect(headline([bay({}), bay({ waitsFor: 'clean drives' })])).toBe(
+      'Two jobs are open. One can go on now.',
+    );
+    expect(headline([bay({ waitsFor: 'clean drives' })])).toBe('One job is open. All wait for clean drives.');
+  });
+
+  it('are narrowed by every word typed', () => {
+    expect(matches(bay({}), 'lumen 40')).toBeTrue();
+    expect(matches(bay({}), 'FLAP prove')).toBeTrue();
+    expect(matches(bay({}), 'lumen drover')).toBeFalse();
+  });
+
+  it('stand by promised time, those without one last', () => {
+    const rows = [
+      bay({ number: 'J-3' }),
+      bay({ number: 'J-2', promisedAt: '2026-11-20T10:00:00Z' }),
+      bay({ number: 'J-1' }),
+    ];
+    expect(rows.sort(byPromise).map(({ number }) => number)).toEqual(['J-2', 'J-1', 'J-3']);
+  });
+
+  it('follow events: newer rows replace, older ones do not, finished jobs leave', () => {
+    const { reducer } = baysFeature;
+    let state = reducer(undefined, BaysEvents.loaded({ bays: [bay({ seq: 5 })] }));
+    const move = (seq: number, more: Partial<Bay>) =>
+      (state = reducer(
+        state,
+        BaysEvents.jobMoved({ event: { jobId: 'a', seq, bay: bay({ seq, ...more }) } }),
+      ));
+    expect(move(4, { next: 'old' }).entities['a']?.next).toBe('One more clean drive.');
+    expect(move(6, { next: 'new' }).entities['a']?.next).toBe('new');
+    expect(move(7, { done: true }).ids).toEqual([]);
+  });
+});

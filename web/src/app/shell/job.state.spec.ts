@@ -1,0 +1,51 @@
+import type { JobRecord } from '@dormant-beacon/core/job';
+import { JobEvents, jobFeature } from './job.state';
+
+const record = (id: string, seq: number) =>
+  ({
+    id,
+    number: 'J-1',
+    seq,
+    revision: 1,
+    openedAt: '2026-11-17T08:00:00Z',
+    head: { event: 'wear' },
+    vehicle: { make: 'Ostrel', model: 'Marn' },
+    beacons: [],
+    scans: [],
+    waivers: [],
+    traces: [],
+    readings: [],
+    repairs: [],
+    clearings: [],
+    exposures: [],
+    codeEnds: [],
+    notes: [],
+    handBacks: [],
+  }) as JobRecord;
+
+describe('the job on the bench', () => {
+  const { reducer } = jobFeature;
+
+  it('takes the record of the job that is open, and never an older one', () => {
+    let state = reducer(undefined, JobEvents.opened({ jobId: 'a' }));
+    state = reducer(state, JobEvents.loaded({ record: record('b', 9) }));
+    expect(state.record).toBeNull();
+    state = reducer(state, JobEvents.loaded({ record: record('a', 5) }));
+    state = reducer(state, JobEvents.loaded({ record: record('a', 4) }));
+    expect(state.record?.seq).toBe(5);
+    expect(reducer(state, JobEvents.opened({ jobId: 'c' })).record).toBeNull();
+  });
+
+  it('computes the next thing from the record', () => {
+    let state = reducer(undefined, JobEvents.opened({ jobId: 'a' }));
+    state = reducer(state, JobEvents.loaded({ record: record('a', 1) }));
+    expect(jobFeature.selectAssessment({ job: state })?.next.stage).toBe('take-in');
+  });
+
+  it('shows how far a plan is, and that it was stopped', () => {
+    let state = reducer(undefined, JobEvents.planningAdvanced({ traceId: 't', share: 0.4 }));
+    expect(state.planning['t']).toBe(0.4);
+    state = reducer(state, JobEvents.planningStopped({ traceId: 't' }));
+    expect([state.planning['t'], state.planFailures['t']]).toEqual([undefined, 'You stopped the planning.']);
+  });
+});
