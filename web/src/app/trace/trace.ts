@@ -103,7 +103,7 @@ export class TracePage {
       says: percent(probability),
     }));
   });
-  protected readonly actions = computed(() => (this.plan()?.next ?? []).slice(0, 9));
+  protected readonly actions = computed(() => (this.plan()?.next ?? []).slice(0, 7));
   protected readonly chosen = linkedSignal<string | null>(() => {
     const first = this.plan()?.next[0];
     return first ? keyOf(first) : null;
@@ -127,16 +127,16 @@ export class TracePage {
     const test = this.test();
     return test && 'from' in test ? [test.from, test.to] : [];
   });
-  protected readonly readings = computed(() => {
+  private readonly allReadings = computed(() => {
     const record = this.record();
-    const source = this.case();
-    if (!record || !source) return [];
+    if (!record) return [];
     return standing(record.readings)
-      .filter((reading) => reading.traceId === this.traceId())
       .map((reading) => {
-        const test = source.tests.find((other) => other.id === reading.test);
+        const trace = record.traces.find((other) => originOf(record.traces, other) === reading.traceId);
+        const test = trace?.case.tests.find((other) => other.id === reading.test);
         return {
           id: reading.id,
+          traceId: reading.traceId,
           at: reading.observedAt,
           label: (test?.label ?? reading.test).replace(/[.?]$/, ''),
           says: says(test, reading),
@@ -144,6 +144,9 @@ export class TracePage {
       })
       .reverse();
   });
+  protected readonly readings = computed(() => this.allReadings().filter(({ traceId }) => traceId === this.traceId()));
+  /** On a comeback: what was read at the visits before. */
+  protected readonly earlierReadings = computed(() => this.allReadings().filter(({ traceId }) => traceId !== this.traceId()));
   /** Earlier repairs of the job: on a comeback they are read before anything is touched. */
   protected readonly earlier = computed(() => standing(this.record()?.repairs ?? []));
   protected readonly recording = signal(false);
