@@ -29,6 +29,8 @@ export interface Assembly {
   readonly points: ReadonlyMap<string, number>;
   readonly nodes: number;
   readonly branches: readonly Branch[];
+  /** The nodes that the branches join, as columns. */
+  readonly ends: { readonly a: readonly number[]; readonly b: readonly number[] };
   readonly relays: readonly Relay[];
 }
 
@@ -45,6 +47,14 @@ export function assemble(circuit: Circuit, state: State, power: Power, root = ''
   builder.placeState();
   return builder.finish();
 }
+
+/** Faults that keep a switch from closing, in itself or in what moves it. */
+const holdsOpen: ReadonlySet<Fault['mode']> = new Set([
+  'stuckOpen',
+  'endNotReached',
+  'runsWithoutMoving',
+  'notSeated',
+]);
 
 class Builder {
   private readonly points = new Map<string, number>([[reference, 0]]);
@@ -157,6 +167,20 @@ class Builder {
   }
 
   place(element: Element): void {
+    if (this.faults.has(element.id)) return this.placeFaulty(element);
+    if (element.kind === 'relay') return this.placeRelay(element, { coil: true, added: 0 });
+    const ohms = this.ohmsOf(element);
+    if (ohms !== null)
+      this.branches.push(this.branch(element, ohms, this.power === 'live' ? lawOf(element) : null));
+  }
+
+  private branch(element: Exclude<Element, Relay>, ohms: number, law: Law | null): Branch {
+    const a = this.points.get(element.pins[0])!;
+    const b = this.points.get(element.pins[1])!;
+    return { element: element.id, a, b, ohms, volts: voltsOf(element), law, gate: gateOf(element) };
+  }
+
+  private placeFaulty(element: Element): void {
     const has = (mode: Fault['mode']) => this.faults.get(element.id)?.find((fault) => fault.mode === mode);
     for (const mode of ['shortToGround', 'shortToSupply', 'bridged'] as const) {
       const fault = has(mode);
@@ -172,20 +196,10 @@ class Builder {
     const ohms = wrong ?? this.ohmsOf(element);
     if (ohms === null) return;
     const law = wrong === null && this.power === 'live' ? lawOf(element) : null;
-    const a = this.points.get(element.pins[0]!)!;
-    const b = this.points.get(element.pins[1]!)!;
-    const branch: Branch = {
-      element: element.id,
-      a,
-      b,
-      ohms: ohms + (law ? 0 : added),
-      volts: voltsOf(element),
-      law,
-      gate: gateOf(element),
-    };
+    const branch = this.branch(element, ohms + (law ? 0 : added), law);
     if (!law || added === 0) return void this.branches.push(branch);
     const inner = this.nodes++;
-    this.branches.push({ ...branch, b: inner }, plainBranch(inner, b, added));
+    this.branches.push({ ...branch, b: inner }, plainBranch(inner, branch.b, added));
   }
 
   /** Ohms of a two-pin element in this state, or null where it is open. */
@@ -237,13 +251,9 @@ class Builder {
   }
 
   private isClosed(element: Extract<Element, { kind: 'switch' }>): boolean {
-    if (this.faulty(element.id, 'stuckClosed')) return true;
-    if (
-      ['stuckOpen', 'endNotReached', 'runsWithoutMoving', 'notSeated'].some((mode) =>
-        this.faulty(element.id, mode as Fault['mode']),
-      )
-    )
-      return false;
+    const faults = this.faults.get(element.id);
+    if (faults?.some(({ mode }) => mode === 'stuckClosed')) return true;
+    if (faults?.some(({ mode }) => holdsOpen.has(mode))) return false;
     if (this.closed.has(element.id)) return true;
     if (this.open.has(element.id)) return false;
     if (element.ignition === true) return (this.state.ignition ?? 'on') === 'on';
@@ -292,8 +302,14 @@ class Builder {
   }
 
   finish(): Assembly {
-    return { points: this.points, nodes: this.nodes, branches: this.branches, relays: this.relays };
+    const { points, nodes, branches, relays } = this;
+    return { points, nodes, branches, relays, ends: endsOf(branches) };
   }
+}
+
+/** The ends of branches as columns. */
+export function endsOf(branches: readonly Branch[]): Assembly['ends'] {
+  return { a: branches.map((branch) => branch.a), b: branches.map((branch) => branch.b) };
 }
 
 export function plainBranch(a: number, b: number, ohms: number): Branch {

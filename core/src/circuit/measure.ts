@@ -1,6 +1,6 @@
 /** What a meter shows on a circuit: each meter loads the circuit on its own, as in the hand. */
 import { Refusal } from '../refusal/index.js';
-import { type Assembly, assemble, type Branch, plainBranch } from './assemble.js';
+import { type Assembly, assemble, type Branch, endsOf, plainBranch } from './assemble.js';
 import { testLampLaw } from './laws.js';
 import { nodeVolts, planElimination } from './network.js';
 import { operate } from './operate.js';
@@ -61,7 +61,8 @@ export class MeterBench {
 
   private across(probe: Branch): number {
     if (probe.a === probe.b) return 0;
-    const loaded = { ...this.live, branches: [...this.live.branches, probe] };
+    const branches = [...this.live.branches, probe];
+    const loaded = { ...this.live, branches, ends: endsOf(branches) };
     const { volts } = operate(loaded, this.blown);
     return volts[probe.a]! - volts[probe.b]!;
   }

@@ -34,21 +34,14 @@ const none = -2147483648;
 /** The plan of a wiring. Time grows with the fill-in: for circuits, which are nearly trees, with their size. */
 export function planElimination({ nodes, a, b, active }: Wiring): Plan {
   const island = islands(nodes, a, b, active);
-  const near: Map<number, number>[] = Array.from({ length: nodes }, () => new Map());
-  let slots = 0;
-  const slotOf = (p: number, q: number): number => {
-    const known = near[p]!.get(q);
-    if (known !== undefined) return known;
-    near[p]!.set(q, slots);
-    near[q]!.set(p, slots);
-    return slots++;
-  };
+  const near = new Neighbours(nodes);
   const branchSlot = new Int32Array(a.length).fill(none);
   for (let k = 0; k < a.length; k++) {
-    const [p, q] = [a[k]!, b[k]!];
+    const p = a[k]!;
+    const q = b[k]!;
     if (!active[k] || p === q) continue;
     const root = island[p]!;
-    branchSlot[k] = p === root ? -1 - q : q === root ? -1 - p : slotOf(p, q);
+    branchSlot[k] = p === root ? -1 - q : q === root ? -1 - p : near.slotOf(p, q);
   }
 
   const order: number[] = [];
@@ -61,21 +54,21 @@ export function planElimination({ nodes, a, b, active }: Wiring): Plan {
   while (left.length > 0) {
     const k = takeLeastDegree(left, near);
     order.push(k);
-    const own = [...near[k]!];
-    for (const [node, at] of own) {
-      neighbour.push(node);
-      slot.push(at);
-      near[node]!.delete(k);
+    const own = near.nodes[k]!;
+    for (let n = 0; n < own.length; n++) {
+      neighbour.push(own[n]!);
+      slot.push(near.slots[k]![n]!);
+      near.drop(own[n]!, k);
     }
     for (let m = 0; m < own.length; m++)
-      for (let n = m + 1; n < own.length; n++) target.push(slotOf(own[m]![0], own[n]![0]));
+      for (let n = m + 1; n < own.length; n++) target.push(near.slotOf(own[m]!, own[n]!));
     start.push(neighbour.length);
   }
   return {
     nodes,
     island,
     branchSlot,
-    slots,
+    slots: near.count,
     order: Int32Array.from(order),
     start: Int32Array.from(start),
     neighbour: Int32Array.from(neighbour),
@@ -84,12 +77,47 @@ export function planElimination({ nodes, a, b, active }: Wiring): Plan {
   };
 }
 
-function takeLeastDegree(left: number[], near: readonly Map<number, number>[]): number {
+/** For each node its neighbours and the slots of the conductances between: short lists, searched in line. */
+class Neighbours {
+  readonly nodes: number[][];
+  readonly slots: number[][];
+  count = 0;
+
+  constructor(nodes: number) {
+    this.nodes = Array.from({ length: nodes }, () => []);
+    this.slots = Array.from({ length: nodes }, () => []);
+  }
+
+  /** The slot between two nodes, made when it is new. */
+  slotOf(p: number, q: number): number {
+    const known = this.nodes[p]!.indexOf(q);
+    if (known >= 0) return this.slots[p]![known]!;
+    this.nodes[p]!.push(q);
+    this.slots[p]!.push(this.count);
+    this.nodes[q]!.push(p);
+    this.slots[q]!.push(this.count);
+    return this.count++;
+  }
+
+  drop(from: number, k: number): void {
+    const nodes = this.nodes[from]!;
+    const slots = this.slots[from]!;
+    const at = nodes.indexOf(k);
+    nodes[at] = nodes[nodes.length - 1]!;
+    slots[at] = slots[slots.length - 1]!;
+    nodes.pop();
+    slots.pop();
+  }
+}
+
+function takeLeastDegree(left: number[], near: Neighbours): number {
   let best = 0;
-  for (let n = 0; n < left.length; n++) {
-    const degree = near[left[n]!]!.size;
-    if (degree < near[left[best]!]!.size) best = n;
-    if (degree <= 1) break;
+  let least = Infinity;
+  for (let n = 0; n < left.length && least > 1; n++) {
+    const degree = near.nodes[left[n]!]!.length;
+    if (degree >= least) continue;
+    best = n;
+    least = degree;
   }
   const k = left[best]!;
   left[best] = left[left.length - 1]!;

@@ -86,18 +86,22 @@ function mostOverloaded(assembly: Assembly, amps: Float64Array, gone: ReadonlySe
   return worst;
 }
 
-const gentleSteps = 3;
-const mostSteps = 400;
+const gentleSteps = 2;
+/** Newton for half of so many steps, then gentle for the other half, in turn. */
+const patience = 40;
+const mostSteps = 600;
+/** Where a step of every nonlinear element is smaller than this, the circuit is at rest. */
+const relativeStep = 1e-9;
+const absoluteStep = 1e-9;
 
 type Balance = Pick<AtRest, 'volts' | 'island' | 'amps'>;
 
 /** Node voltages with relays and gates as they stand: one elimination if linear, else Newton steps. */
 function balance(assembly: Assembly, on: ReadonlySet<string>, gone: ReadonlySet<string>): Balance {
-  const { branches } = assembly;
+  const { branches, ends } = assembly;
   const wiring: Wiring = {
+    ...ends,
     nodes: assembly.nodes,
-    a: branches.map((branch) => branch.a),
-    b: branches.map((branch) => branch.b),
     active: branches.map((branch) => !isOpen(branch, on, gone)),
   };
   const plan = planElimination(wiring);
@@ -127,25 +131,22 @@ function bend(
 ): Float64Array {
   const { branches } = assembly;
   const at = bent.map((index) => branches[index]!.law!.start);
-  let lastMove = Infinity;
-  let gentle = true;
   for (let step = 0; step <= mostSteps; step++) {
+    const gentle = step < gentleSteps || step % patience >= patience / 2;
     bent.forEach((index, n) => {
       const line = branches[index]!.law!.line(at[n]!, gentle);
       g[index] = line.g;
       i[index] = line.i;
     });
     const volts = nodeVolts(plan, wiring, g, i);
-    let move = 0;
+    let settled = true;
     bent.forEach((index, n) => {
       const { a, b, law } = branches[index]!;
       const next = law!.limit(volts[a]! - volts[b]!, at[n]!);
-      move = Math.max(move, Math.abs(next - at[n]!) / (1e-6 + Math.abs(next)));
+      settled &&= Math.abs(next - at[n]!) <= relativeStep * Math.abs(next) + absoluteStep;
       at[n] = next;
     });
-    if (move < 1e-10) return volts;
-    if (step + 1 >= gentleSteps) gentle = gentle ? false : move > lastMove && step < mostSteps / 2;
-    lastMove = move;
+    if (settled) return volts;
   }
   throw new Refusal('circuit', `no operating point found in ${mostSteps} steps`);
 }

@@ -1,5 +1,6 @@
 import { switchInput } from '../trace/templates/switch-input.js';
 import { drive, flap, Story } from '../testing/story.js';
+import { assessJob } from './assess.js';
 import { codeEnds } from './codes.js';
 import { cureChance, proofOf } from './proof.js';
 import { jobRecord } from './schema.js';
@@ -94,6 +95,21 @@ describe('the next thing, over the whole story', () => {
         .map((stage) => stage.id),
     ).toEqual(['take-in', 'baseline', 'trace', 'clear', 'prove', 'hand-back']);
     expect(jobRecord.safeParse(story.record).success).toBeTrue();
+  });
+
+  it('sends to the trace when no plan is at hand, and outside the circuit when everything is done', () => {
+    const story = new Story();
+    const beacon = story.enter('beacons', flap);
+    story.scan('baseline', baseline);
+    const source = switchInput.build({});
+    const traceId = story.enter('traces', {
+      title: 'Flap switch',
+      beaconIds: [beacon],
+      case: { ...source, tests: [], repairs: source.repairs.slice(0, 1) },
+    });
+    expect(assessJob(story.record).next.sentence).toBe('Open the trace “Flap switch” for its next test.');
+    story.enter('repairs', { ...soundRepair, traceId, beaconIds: [beacon], cured: false });
+    expect(story.next.sentence).toBe('Every test and repair of this circuit is done: look outside it.');
   });
 
   it('goes on tracing when a repair was in vain', () => {

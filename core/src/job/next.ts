@@ -101,8 +101,10 @@ function traceNext(at: Standing, plans: ReadonlyMap<string, NextTests>): NextThi
     const returned = at.proofs.find((proof) => proof.beaconId === beacon.origin)?.returned;
     if (!trace || (returned && trace.seq < returned.seq)) continue;
     const plan = plans.get(originOf(at.record.traces, trace));
-    const next = plan && planned(trace.case, plan);
-    if (next) return next;
+    // A large circuit is planned at the bench alone; the bays say where to look.
+    return plan
+      ? planned(trace.case, plan)
+      : thing('trace', `Open the trace “${trace.title}” for its next test.`);
   }
   const [beacon] = at.untreated;
   return thing(
@@ -112,8 +114,8 @@ function traceNext(at: Standing, plans: ReadonlyMap<string, NextTests>): NextThi
   );
 }
 
-/** The first action of a plan as a sentence, with what its outcomes would mean; null where nothing is left to do. */
-export function planned(source: TraceCase, plan: NextTests): NextThing | null {
+/** The first action of a plan as a sentence, with what its outcomes would mean. */
+export function planned(source: TraceCase, plan: NextTests): NextThing {
   const [action] = plan.next;
   if (!action)
     return thing(

@@ -114,7 +114,7 @@ import { PeopleEvents, peopleFeature } from './people.state';
       display: flex;
       gap: 8px;
     }
-    @media (max-width: 700px) {
+    @media (max-width: 1000px) {
       .note {
         display: none;
       }

@@ -144,9 +144,13 @@ export class TracePage {
       })
       .reverse();
   });
-  protected readonly readings = computed(() => this.allReadings().filter(({ traceId }) => traceId === this.traceId()));
+  protected readonly readings = computed(() =>
+    this.allReadings().filter(({ traceId }) => traceId === this.traceId()),
+  );
   /** On a comeback: what was read at the visits before. */
-  protected readonly earlierReadings = computed(() => this.allReadings().filter(({ traceId }) => traceId !== this.traceId()));
+  protected readonly earlierReadings = computed(() =>
+    this.allReadings().filter(({ traceId }) => traceId !== this.traceId()),
+  );
   /** Earlier repairs of the job: on a comeback they are read before anything is touched. */
   protected readonly earlier = computed(() => standing(this.record()?.repairs ?? []));
   protected readonly recording = signal(false);

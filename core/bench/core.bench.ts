@@ -1,0 +1,83 @@
+/** Speed and memory of the core: npm run bench. */
+import { planning, predicting, type TraceCase, traceBench } from '../src/trace/index.js';
+import { type Element, solve } from '../src/circuit/index.js';
+import { finish } from '../src/progress/index.js';
+import { readReport } from '../src/scans/index.js';
+import { benchCases } from './cases.js';
+import { line, medianMs } from './measure.js';
+
+/** A battery, fuses, wires, contacts, lamps or motors and grounds: 60 elements in twelve branches. */
+function sixty(): Element[] {
+  const elements: Element[] = [{ id: 'BAT', kind: 'battery', pins: ['b+', 'gnd'], volts: 12.6, ohms: 0.015 }];
+  for (let k = 0; elements.length < 60; k++) {
+    elements.push(
+      { id: `F${k}`, kind: 'fuse', pins: ['b+', `f${k}`], amps: 10 },
+      { id: `W${k}`, kind: 'wire', pins: [`f${k}`, `w${k}`], ohms: 0.03 },
+      { id: `C${k}`, kind: 'contact', pins: [`w${k}`, `l${k}`], ohms: 0.005 },
+      k % 3 === 0
+        ? { id: `L${k}`, kind: 'lamp', pins: [`l${k}`, `g${k}`], volts: 12, watts: 21 }
+        : { id: `L${k}`, kind: 'motor', pins: [`l${k}`, `g${k}`], runningOhms: 6, stallOhms: 1 },
+      { id: `G${k}`, kind: 'ground', pins: [`g${k}`, 'gnd'], ohms: 0.01 },
+    );
+  }
+  return elements.slice(0, 60);
+}
+
+const elements = sixty();
+line(
+  'solve, 60 elements, 4 lamps (median, warm)',
+  `${medianMs(() => solve({ circuit: { elements } }), 3000, 500).toFixed(3)} ms`,
+  'aim under 0.3 ms',
+);
+
+const suspects = elements
+  .slice(1, 41)
+  .map(({ id }) => ({ element: id, mode: 'open' as const, weight: 1 + (id.length % 3) }));
+const points = [...new Set(elements.flatMap(({ pins }) => pins))].filter((point) => point !== 'gnd');
+const large: TraceCase = {
+  circuit: { elements },
+  suspects,
+  tests: points
+    .slice(0, 30)
+    .map((point, n) => ({ id: `t${n}`, kind: 'volts', from: point, to: 'gnd', minutes: 2 + (n % 7) })),
+  repairs: suspects.map(({ element }, n) => ({ element, minutes: 5 + (n % 30), priceCents: 100 * (n % 40) })),
+};
+const since = performance.now();
+const predictions = finish(predicting(large));
+line('predictions, 40 suspects × 30 tests on 60 elements', `${(performance.now() - since).toFixed(0)} ms`);
+const read: TraceCase = { ...large, readings: [{ test: 't3', value: 12.4 }] };
+line(
+  'planning step after a reading, 40 × 30 (median, warm)',
+  `${medianMs(() => finish(planning(read, predictions)), 40, 5).toFixed(1)} ms`,
+  'aim under 100 ms',
+);
+
+const modules = Array.from(
+  { length: 100 },
+  (_, m) =>
+    `Module ${String.fromCharCode(65 + (m % 26))}${m} unit\n${Array.from({ length: 50 }, (_, c) => `  B${1000 + ((m * 50 + c) % 2000)}-1${c % 8}  Some circuit ${c}   ${c % 2 ? 'stored' : 'active'}`).join('\n')}`,
+);
+const report = modules.join('\n\n');
+const codes = readReport(report).codes.length;
+line(
+  `report of ${codes} codes, ${Math.round(report.length / 1000)} kB (median, warm)`,
+  `${medianMs(() => readReport(report), 15, 3).toFixed(0)} ms`,
+);
+
+process.stdout.write(
+  '\nPlanner against two habits, 500 hidden faults each (mean cost in cents; right first part)\n',
+);
+process.stdout.write(
+  `${'circuit'.padEnd(24)}${'planner'.padStart(18)}${'cheapest first'.padStart(18)}${'likeliest first'.padStart(18)}${'optimum'.padStart(18)}\n`,
+);
+for (const { name, seed, case: source } of benchCases) {
+  const result = traceBench(source, 500, seed);
+  const cell = (strategy: { meanCents: number; rightFirstPart: number } | undefined) =>
+    (strategy
+      ? `${strategy.meanCents.toFixed(0)}  ${(100 * strategy.rightFirstPart).toFixed(0)} %`
+      : '–'
+    ).padStart(18);
+  process.stdout.write(
+    `${name.padEnd(24)}${cell(result.planner)}${cell(result.cheapestFirst)}${cell(result.likeliestFirst)}${cell(result.optimum)}\n`,
+  );
+}

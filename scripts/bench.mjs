@@ -1,0 +1,217 @@
+// npm run bench: speed and memory, with units; the figures that the documents quote come from here.
+import { spawn } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { cpus, tmpdir, totalmem } from 'node:os';
+import { join } from 'node:path';
+import { buildNode, buildWeb, servedWeb } from './build.mjs';
+import { freePort } from './database.mjs';
+import { install } from './install.mjs';
+import { root } from './paths.mjs';
+import { run } from './run.mjs';
+import { runScript, say } from './say.mjs';
+
+const observedAt = '2026-11-17T08:00:00Z';
+
+/** @param {string} what @param {string} figure @param {string} [aim] */
+const line = (what, figure, aim = '') => say(`${what.padEnd(58)} ${figure.padStart(14)}  ${aim}`);
+
+/** @param {number[]} times @param {number} share */
+const quantile = (times, share) =>
+  [...times].sort((a, b) => a - b)[Math.min(times.length - 1, Math.floor(share * times.length))] ?? 0;
+
+await runScript(async () => {
+  await install('test');
+  await buildNode();
+  await buildWeb(servedWeb);
+  say(`${cpus().length} cores, ${Math.round(totalmem() / 1e9)} GB, Node.js ${process.versions.node}\n`);
+  for (const file of ['core.bench.ts', 'simulator.bench.ts'])
+    await run(
+      process.execPath,
+      ['--import', 'tsx', join('core', 'bench', file)],
+      { cwd: root },
+      `${file} failed.`,
+    );
+  say('');
+  await withApplication(async (address, pids) => {
+    await writes(address);
+    await pages(address);
+    for (const [what, pid] of Object.entries(pids))
+      line(`memory of the ${what}`, `${Math.round(memoryOf(pid) / 1e6)} MB`);
+  });
+});
+
+/** @param {(address: string, pids: Record<string, number>) => Promise<void>} body */
+async function withApplication(body) {
+  const folder = mkdtempSync(join(tmpdir(), 'beacon-bench-'));
+  const port = await freePort();
+  const app = spawn(process.execPath, [join(root, 'scripts', 'start.mjs'), '--port', String(port)], {
+    env: { ...process.env, BEACON_DATA: folder },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  try {
+    await new Promise((/** @type {(value?: unknown) => void} */ resolve) =>
+      app.stdout.on('data', (chunk) => /is ready/.test(String(chunk)) && resolve()),
+    );
+    const { pid, database } = JSON.parse(readFileSync(join(folder, 'run', 'server.json'), 'utf8'));
+    await body(`http://127.0.0.1:${port}`, { server: pid, database });
+  } finally {
+    const ended = new Promise((resolve) => app.on('exit', resolve));
+    app.kill('SIGTERM');
+    await ended;
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
+
+/** Resident bytes of a process. @param {number} pid */
+function memoryOf(pid) {
+  return 1024 * Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? 0);
+}
+
+/** @param {string} address @param {string} path @param {unknown} body */
+async function write(address, path, body) {
+  const { people } = await import('@dormant-beacon/demo');
+  const response = await fetch(address + path, {
+    method: 'POST',
+    headers: {
+      'Content-Type': 'application/json',
+      'Idempotency-Key': randomUUID(),
+      'Beacon-Person': people[2]?.id ?? '',
+    },
+    body: JSON.stringify(body),
+  });
+  if (!response.ok) throw new Error(await response.text());
+}
+
+/** Readings into the job that is being traced, one after the other. @param {string} address */
+async function writes(address) {
+  const { bays } = /** @type {{ bays: { jobId: string, number: string }[] }} */ (
+    await (await fetch(`${address}/api/bays`)).json()
+  );
+  const jobId = bays.find(({ number }) => number === 'J-0131')?.jobId ?? '';
+  const { traces } = /** @type {{ traces: { id: string }[] }} */ (
+    await (await fetch(`${address}/api/jobs/${jobId}`)).json()
+  );
+  const times = [];
+  for (let n = 0; n < 220; n++) {
+    const since = performance.now();
+    await write(address, `/api/jobs/${jobId}/readings`, {
+      id: randomUUID(),
+      observedAt,
+      data: { traceId: traces[0]?.id, test: 'wiggle', found: n % 2 === 0 },
+    });
+    if (n >= 20) times.push(performance.now() - since);
+  }
+  line('a saved reading, 200 in a row, median', `${quantile(times, 0.5).toFixed(0)} ms`);
+  line('a saved reading, p95', `${quantile(times, 0.95).toFixed(0)} ms`);
+}
+
+/** First paint, bytes on the wire, and how soon the bench answers a reading. @param {string} address */
+async function pages(address) {
+  const { chromium } = await import('playwright-core');
+  const { people } = await import('@dormant-beacon/demo');
+  const flags = JSON.parse(readFileSync(join(root, 'chromium-flags.json'), 'utf8'));
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: flags });
+  const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+  await page.addInitScript((person) => localStorage.setItem('person', person), people[2]?.id ?? '');
+  const session = await page.context().newCDPSession(page);
+  await session.send('Network.enable');
+  let bytes = 0;
+  session.on('Network.loadingFinished', ({ encodedDataLength }) => (bytes += encodedDataLength));
+  await page.goto(address, { waitUntil: 'networkidle' }).catch(() => undefined);
+  await page.locator('.rows .row').first().waitFor();
+  line(
+    'initial transfer on the wire, fonts and data included',
+    `${Math.round(bytes / 1000)} kB`,
+    'aim under 350 kB',
+  );
+  const paint = await page.evaluate(
+    () => performance.getEntriesByName('first-contentful-paint')[0]?.startTime ?? 0,
+  );
+  line('first contentful paint, cold', `${Math.round(paint)} ms`);
+
+  const jobId = await largeTrace(address);
+  await page.goto(`${address}/jobs/${jobId}/trace`);
+  await page.locator('.action.chosen').waitFor({ timeout: 60_000 });
+  const shown = [];
+  const planned = [];
+  for (let n = 0; n < 8; n++) {
+    await page.locator('db-reading-pad input').fill('12.4');
+    const [first, second] = await page.evaluate(async (count) => {
+      const until = async (/** @type {() => boolean} */ holds) => {
+        while (!holds()) await new Promise((resolve) => requestAnimationFrame(resolve));
+      };
+      const chosen = () => document.querySelector('.action.first .what')?.textContent;
+      const before = chosen();
+      const since = performance.now();
+      /** @type {HTMLButtonElement | null} */ (document.querySelector('db-reading-pad .enter'))?.click();
+      await until(() => document.querySelectorAll('.readings li').length > count);
+      const listed = performance.now() - since;
+      await until(() => chosen() !== before);
+      return [listed, performance.now() - since];
+    }, n);
+    shown.push(first ?? 0);
+    planned.push(second ?? 0);
+  }
+  line(
+    'bench: a reading shown as saved, 40 suspects × 30 tests',
+    `${quantile(shown, 0.5).toFixed(0)} ms`,
+    'aim under 100 ms',
+  );
+  line('bench: the next test worked out anew, same', `${quantile(planned, 0.5).toFixed(0)} ms`);
+  await browser.close();
+}
+
+/** A job with a trace of 60 elements, 40 suspects and 30 tests. @param {string} address */
+async function largeTrace(address) {
+  const elements = [{ id: 'BAT', kind: 'battery', pins: ['b+', 'gnd'], volts: 12.6, ohms: 0.015 }];
+  for (let k = 0; elements.length < 60; k++)
+    elements.push(
+      /** @type {any} */ ({ id: `F${k}`, kind: 'fuse', pins: ['b+', `f${k}`], amps: 10 }),
+      /** @type {any} */ ({ id: `C${k}`, kind: 'contact', pins: [`f${k}`, `l${k}`], ohms: 0.005 }),
+      /** @type {any} */ ({ id: `L${k}`, kind: 'lamp', pins: [`l${k}`, `g${k}`], volts: 12, watts: 21 }),
+      /** @type {any} */ ({ id: `G${k}`, kind: 'ground', pins: [`g${k}`, 'gnd'], ohms: 0.01 }),
+    );
+  const suspects = elements
+    .slice(1, 41)
+    .map(({ id }, n) => ({ element: id, mode: 'open', weight: 1 + (n % 5) }));
+  const tests = Array.from({ length: 30 }, (_, n) => ({
+    id: `t${n}`,
+    kind: 'volts',
+    from: n % 2 ? `l${n >> 1}` : `g${n >> 1}`,
+    to: 'gnd',
+    minutes: 2 + (n % 7),
+    label: `Measure point ${n}`,
+  }));
+  const repairs = suspects.map(({ element }, n) => ({
+    element,
+    minutes: 5 + n,
+    priceCents: 100 * n,
+    label: `Replace ${element}`,
+  }));
+  const [jobId, beaconId] = [randomUUID(), randomUUID()];
+  await write(address, '/api/jobs', {
+    jobId,
+    vehicleId: randomUUID(),
+    head: { event: 'wear' },
+    vehicle: { make: 'Ostrel', model: 'Marn wagon' },
+  });
+  const enter = (/** @type {string} */ kind, /** @type {string} */ id, /** @type {unknown} */ data) =>
+    write(address, `/api/jobs/${jobId}/${kind}`, { id, observedAt, data });
+  await enter('beacons', beaconId, {
+    kind: 'beacon',
+    name: 'Many lamps',
+    seen: 'lit',
+    thereBefore: 'no',
+    conditions: [],
+    shown: 20,
+    exposures: 20,
+  });
+  await enter('scans', randomUUID(), { kind: 'baseline', text: 'Body: no codes' });
+  await enter('traces', randomUUID(), {
+    title: 'Large',
+    beaconIds: [beaconId],
+    case: { circuit: { elements: elements.slice(0, 60) }, suspects, tests, repairs },
+  });
+  return jobId;
+}
