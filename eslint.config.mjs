@@ -84,6 +84,8 @@ export default tseslint.config(
     },
   },
   ...rooms.map(walls),
+  // Benchmarks run on Node.js and may start a program to compare with.
+  { files: ['core/bench/**/*.ts'], rules: { 'no-restricted-imports': 'off' } },
   throughIndex,
   {
     files: ['web/src/**/*.ts'],

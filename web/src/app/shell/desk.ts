@@ -13,6 +13,7 @@ export class Desk {
   private readonly outbox = inject(Outbox);
   private readonly store = inject(Store);
   private readonly personId = this.store.selectSignal(peopleFeature.selectPersonId);
+  private readonly record = this.store.selectSignal(jobFeature.selectRecord);
   private readonly jobId = this.store.selectSignal(jobFeature.selectJobId);
 
   /** Enters a fact in the job on the bench. */
@@ -23,6 +24,18 @@ export class Desk {
       ...(corrects ? { corrects } : {}),
       data,
     });
+  }
+
+  /** Enters a reading: it shows at once, and goes again where it is refused. */
+  async enterReading(data: FactData<'readings'>): Promise<Sent<Entered>> {
+    const [id, observedAt, record] = [newId(), new Date().toISOString(), this.record()!];
+    const stamp = { id, observedAt, recordedAt: observedAt, personId: this.person(), seq: record.seq + 1 };
+    this.store.dispatch(
+      JobEvents.readingEntered({ reading: { ...stamp, corrects: null, withdrawn: false, ...data } }),
+    );
+    const sent = await this.write('readings', { id, observedAt, data });
+    if (sent.state === 'refused') this.store.dispatch(JobEvents.missedSomething());
+    return sent;
   }
 
   /** Takes an entry back by a correcting one. */

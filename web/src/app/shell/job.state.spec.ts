@@ -36,6 +36,26 @@ describe('the job on the bench', () => {
     expect(reducer(state, JobEvents.opened({ jobId: 'c' })).record).toBeNull();
   });
 
+  it('shows a reading at once and lets the server’s record decide', () => {
+    let state = reducer(undefined, JobEvents.opened({ jobId: 'a' }));
+    state = reducer(state, JobEvents.loaded({ record: record('a', 5) }));
+    const reading = {
+      id: 'r',
+      seq: 6,
+      personId: 'p',
+      observedAt: '',
+      recordedAt: '',
+      corrects: null,
+      withdrawn: false,
+      traceId: 't',
+      test: 'v',
+      value: 4.9,
+    };
+    state = reducer(state, JobEvents.readingEntered({ reading }));
+    expect([state.record?.readings.length, state.record?.seq]).toEqual([1, 5]);
+    expect(reducer(state, JobEvents.loaded({ record: record('a', 5) })).record?.readings).toEqual([]);
+  });
+
   it('computes the next thing from the record', () => {
     let state = reducer(undefined, JobEvents.opened({ jobId: 'a' }));
     state = reducer(state, JobEvents.loaded({ record: record('a', 1) }));

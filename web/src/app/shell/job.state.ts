@@ -27,6 +27,7 @@ export const JobEvents = createActionGroup({
     'Not Loaded': props<{ reason: string }>(),
     Moved: props<{ event: Pick<Moved, 'jobId' | 'seq'> }>(),
     'Missed Something': emptyProps(),
+    'Reading Entered': props<{ reading: JobRecord['readings'][number] }>(),
     'Trace Planned': props<{ traceId: string; plan: NextTests }>(),
     'Planning Advanced': props<{ traceId: string; share: number }>(),
     'Planning Stopped': props<{ traceId: string }>(),
@@ -67,6 +68,12 @@ export const jobFeature = createFeature({
     on(JobEvents.loaded, (state, { record }): JobState =>
       record.id === state.jobId && record.seq >= (state.record?.seq ?? 0)
         ? { ...state, record, reason: null }
+        : state,
+    ),
+    // Shown at once; the record as the server has it takes its place, or takes it away again.
+    on(JobEvents.readingEntered, (state, { reading }): JobState =>
+      state.record
+        ? { ...state, record: { ...state.record, readings: [...state.record.readings, reading] } }
         : state,
     ),
     on(JobEvents.notLoaded, (state, { reason }): JobState => ({ ...state, reason })),
@@ -130,12 +137,15 @@ function read(client: Client, jobId: string) {
   );
 }
 
-/** Plans every open trace of a record that came in, in the worker. */
+/** Plans every open trace anew, in the worker, when its record or a reading came in. */
 export const planTraces = createEffect(
-  (actions = inject(Actions), planner = inject(Planner)) =>
+  (actions = inject(Actions), store = inject(Store), planner = inject(Planner)) =>
     actions.pipe(
-      ofType(JobEvents.loaded),
-      switchMap(({ record }) =>
+      ofType(JobEvents.loaded, JobEvents.readingEntered),
+      withLatestFrom(store.select(jobFeature.selectRecord)),
+      map(([, record]) => record),
+      filter((record) => record !== null),
+      switchMap((record) =>
         from(openTraces(record)).pipe(
           mergeMap((trace) => {
             const traceId = originOf(record.traces, trace);

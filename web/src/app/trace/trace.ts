@@ -218,7 +218,7 @@ export class TracePage {
     gone?: true;
   }): Promise<void> {
     if (!this.person()) return this.problem.set('Pick who you are, at the top right.');
-    const sent = await this.desk.enter('readings', {
+    const sent = await this.desk.enterReading({
       traceId: this.traceId()!,
       test: this.test()!.id,
       ...reading,
