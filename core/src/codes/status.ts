@@ -106,7 +106,7 @@ export function plainWord(text: string): string {
     .normalize('NFD')
     .replace(/[\u0300-\u036f]/g, '')
     .toLowerCase()
-    .replace(/^[\s([{.,:;*-]+|[\s)\]}.,:;*-]+$/g, '')
+    .replace(/^[\s([{.,:;*!?-]+|[\s)\]}.,:;*!?-]+$/g, '')
     .replace(/\s+/g, ' ');
 }
 

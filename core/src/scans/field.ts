@@ -37,8 +37,13 @@ function readEntry(text: string): Entry | null {
     return kind ? { kind, value: parted[2]!.trim() } : null;
   }
   const bare = /^(\p{L}[\p{L}/-]*(?: \p{L}[\p{L}/-]*)?)\s+(.*\d.*)$/u.exec(text);
-  const kind = bare ? metaLabels[plainWord(bare[1]!)] : undefined;
+  // `Address 15: Restraint control` is a module's heading.
+  const kind = bare && !isAddress(bare[1]!) ? metaLabels[plainWord(bare[1]!)] : undefined;
   return kind ? { kind, value: bare![2]!.trim() } : null;
+}
+
+function isAddress(label: string): boolean {
+  return /^(?:address|adresse|addr|adr|direccion)$/.test(plainWord(label));
 }
 
 function isDate(text: string): boolean {

@@ -8,7 +8,7 @@ export interface Heading {
 }
 
 const softwareNumber =
-  /[\s,;–—-]*\b(?:sw|hw|software|hardware|softwarestand|logiciel|programa|ver(?:sion)?|rev|v|part(?: no\.?)?|p\/n|teile(?:nummer|-?nr\.?)?|ref)\b\.?\s*(?:no\.?|nr\.?|n°)?[:=]?\s*[a-z]*[\d][\w.\-/]*/gi;
+  /[\s,;–—-]*\b(?:sw|hw|software|hardware|softwarestand|logiciel|programa|ver(?:sion)?|rev|v|part(?: no\.?)?|p\/n|teile(?:nummer|-?nr\.?)?|ref)\b\.?\s*(?:no\.?|nr\.?|n°)?[:=]?\s*[a-z]*-?\d[\w.\-/]*/gi;
 
 /**
  * The module's name without numbering, brackets, counts and software numbers, or null where nothing that
@@ -36,7 +36,11 @@ function plainStart(text: string): string {
     const before = name;
     name = name
       .replace(/^(?:0x[0-9a-f]+|\d{1,3}|\d[a-f]|[a-f]\d)\s*[.):–—-]*\s+(?=\S)/i, '')
-      .replace(/^[.:–—-]+\s*/, '');
+      .replace(/^[.:–—-]+\s*/, '')
+      .replace(
+        /^(?:address|addr|adresse|adr|dirección|direccion)\.?\s*(?:0x)?[0-9a-f]{2,3}\s*[:–—-]*\s*(?=\S)/i,
+        '',
+      );
     const label = moduleLabel.exec(plainWordKeepingLength(name));
     if (label && /\p{L}{2}/u.test(name.slice(label[0].length))) name = name.slice(label[0].length);
     again = name !== before;
@@ -53,7 +57,7 @@ function readAddress(text: string): string | null {
   const match =
     /[[(]\s*(?:0x)?([0-9a-f]{2,3})h?\s*[\])]/i.exec(text) ??
     /\b0x([0-9a-f]{2,3})\b/i.exec(text) ??
-    /^(?:address|addr|adresse|adr)\.?\s*([0-9a-f]{2})\b/i.exec(plainWord(text)) ??
+    /^(?:address|addr|adresse|adr|direccion)\.?\s*([0-9a-f]{2})\b/i.exec(plainWord(text)) ??
     /^([0-9]{2})\s+(?=\p{L})/u.exec(text);
   return match ? match[1]!.toUpperCase() : null;
 }

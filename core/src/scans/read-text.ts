@@ -232,7 +232,7 @@ function takeHeading(reading: Reading, line: string, number: number, lines: read
   const counted =
     /\b\d+\s+(?:dtcs?|codes?|faults?|fehler\w*|defauts?|fallos?|errors?|codigos?|averias?)\b/.test(word);
   const labelled =
-    /^(?:module|ecu|control (?:module|unit)|steuergerat|calculateur|modulo|unidad de control|centralita|unit)\b/.test(
+    /^(?:(?:address|adresse|addr|adr|direccion) [0-9a-f]{2}\b|module|ecu|control (?:module|unit)|steuergerat|calculateur|modulo|unidad de control|centralita|unit)\b/.test(
       word,
     );
   if (!counted && !labelled && title.test(word)) return false;

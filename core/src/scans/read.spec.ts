@@ -66,6 +66,27 @@ describe('readText', () => {
     expect(readText('No modules responded.').noModuleAnswered).toBeTrue();
   });
 
+  it('takes an address before the name, and counts and part numbers behind it, for no name', () => {
+    const read = readText(`
+Adresse 15: Rückhaltesystem           Teilenummer: VQ-4471-02B
+2 Fehler gefunden:
+ 1. B1049-13  Gurtstraffer links
+              Unterbrechung
+              sporadisch
+Adresse 09: Bordnetz
+  Kein Fehlercode gespeichert.
+Adresse 55: Leuchtweite
+  Keine Kommunikation!`);
+    expect(brief(read)).toEqual(['Rückhaltesystem B1049-13 stored']);
+    expect(read.codes[0]!.text).toBe('Gurtstraffer links Unterbrechung');
+    expect(read.modules.map(({ name, address, reach }) => [name, address, reach])).toEqual([
+      ['Rückhaltesystem', '15', 'answered'],
+      ['Bordnetz', '09', 'answered'],
+      ['Leuchtweite', '55', 'silent'],
+    ]);
+    expect(read.notRead).toEqual([]);
+  });
+
   it('makes no code of part numbers, VINs, phones, software numbers and dumps', () => {
     const read = readText(`
 Part no: B1049-13
