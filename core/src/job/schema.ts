@@ -94,7 +94,12 @@ export const traceData = z.strictObject({
   beaconIds: z.array(id).min(1).max(20),
   case: traceCase,
 });
-export const readingData = z.strictObject({ traceId: id, ...traceReading.shape });
+export const readingData = z.strictObject({
+  traceId: id,
+  ...traceReading.shape,
+  overload: z.literal(true).nullish(),
+  gone: z.literal(true).nullish(),
+});
 export const rootState = z.enum(['found-and-removed', 'found-and-left', 'unknown']);
 export const repairData = z.strictObject({
   traceId: id.nullish(),

@@ -126,7 +126,9 @@ function checkReading(reading: TraceReading, tests: ReadonlyMap<string, TraceTes
   if (!test) throw new Refusal(`${path}.test`, `no test "${reading.test}"`);
   const wanted: readonly string[] =
     test.kind === 'swap' ? ['moved', 'gone'] : 'element' in test ? ['found'] : ['value', 'overload'];
-  const given = fields.filter((field) => reading[field] != null);
+  const given = fields.filter((field) =>
+    field === 'overload' || field === 'gone' ? reading[field] === true : reading[field] != null,
+  );
   if (given.length !== 1 || !wanted.includes(given[0]!))
     throw new Refusal(
       path,

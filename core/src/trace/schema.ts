@@ -59,14 +59,17 @@ export const traceRepair = z.strictObject({
 });
 export type TraceRepair = z.infer<typeof traceRepair>;
 
-/** What a test gave: `value` or `overload` of a meter, `found` of a look, `moved` or `gone` of a swap. */
+/**
+ * What a test gave: `value` or `overload` of a meter, `found` of a look, `moved` or `gone` of a swap.
+ * `overload: false` and `gone: false` say no more than leaving them out.
+ */
 export const traceReading = z.strictObject({
   test: id,
   value: z.number().nullish(),
-  overload: z.literal(true).nullish(),
+  overload: z.boolean().nullish(),
   found: z.boolean().nullish(),
   moved: z.boolean().nullish(),
-  gone: z.literal(true).nullish(),
+  gone: z.boolean().nullish(),
 });
 export type TraceReading = z.infer<typeof traceReading>;
 

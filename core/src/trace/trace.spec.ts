@@ -58,6 +58,17 @@ describe('nextTests', () => {
       expect(Math.abs(probability(result, id) - value / total)).toBeLessThan(1e-12);
   });
 
+  it('takes a meter’s answer as it is: a value that is not over-limit, or over-limit without a value', () => {
+    const value = run({ readings: [{ test: 'v', value: 0.01, overload: false }] });
+    expect(probability(value, 'fuse')).toBe(
+      probability(run({ readings: [{ test: 'v', value: 0.01 }] }), 'fuse'),
+    );
+    const over = run({ readings: [{ test: 'v', value: null, overload: true }] });
+    expect(probability(over, 'fuse')).toBe(
+      probability(run({ readings: [{ test: 'v', overload: true }] }), 'fuse'),
+    );
+  });
+
   it('takes a swap that hid the fault as no news', () => {
     const before = run();
     const after = run({ readings: [{ test: 'swap', gone: true }] });

@@ -35,7 +35,11 @@ export function problems(log: Logger): ErrorRequestHandler {
     if (response.headersSent) return next(error);
     const problem = asProblem(error);
     // A database that is away says so at every request: once is told by the script that watches it.
-    if (problem.status >= 500) log[problem.status === 503 ? 'debug' : 'error']({ err: error as Error, url: request.url }, problem.title);
+    if (problem.status >= 500)
+      log[problem.status === 503 ? 'debug' : 'error'](
+        { err: error as Error, url: request.url },
+        problem.title,
+      );
     sendProblem(response, problem);
   };
 }
@@ -67,7 +71,12 @@ export function asProblem(error: unknown): HttpProblem {
     return new HttpProblem(400, 'Not JSON', `The body is not valid JSON: ${message ?? ''}`);
   if (type === 'encoding.unsupported' || type === 'charset.unsupported')
     return new HttpProblem(415, 'Not JSON', 'The body must be JSON in UTF-8, not compressed.');
-  if (lostDatabase.test(code ?? '') || errno === 1053 || name === 'KnexTimeoutError' || /closed state|Connection lost|Can't add new command/.test(message ?? ''))
+  if (
+    lostDatabase.test(code ?? '') ||
+    errno === 1053 ||
+    name === 'KnexTimeoutError' ||
+    /closed state|Connection lost|Can't add new command/.test(message ?? '')
+  )
     return new HttpProblem(
       503,
       'No database',

@@ -1,6 +1,5 @@
 /** The frame around every page: who works here, the theme, and whether everything typed has been saved. */
-import { ChangeDetectionStrategy, Component, effect, inject } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { RouterOutlet } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { Events } from './api/events';
@@ -67,11 +66,9 @@ export class App {
     void this.outbox.resume();
     this.events.start();
     this.events.moved.subscribe((event) => store.dispatch(BaysEvents.jobMoved({ event })));
-    const back = toSignal(this.events.reconnected);
-    effect(() => {
-      back();
+    this.events.reconnected.subscribe(() => {
       store.dispatch(PeopleEvents.wanted());
+      store.dispatch(BaysEvents.opened());
     });
-    this.events.reconnected.subscribe(() => store.dispatch(BaysEvents.opened()));
   }
 }

@@ -84,6 +84,12 @@ describe('Outbox', () => {
     expect(room.kept.size).toBe(0);
   });
 
+  it('sends even where the device keeps nothing', async () => {
+    room.keep = () => Promise.reject(new Error('no room'));
+    room.drop = () => Promise.reject(new Error('no room'));
+    expect((await outbox.send(request('a'))).state).toBe('saved');
+  });
+
   it('takes up what an earlier visit left behind', async () => {
     await room.keep(request('old'));
     await outbox.resume();

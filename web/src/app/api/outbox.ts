@@ -51,18 +51,23 @@ export class Outbox {
   }
 
   private async sendNow<A>(request: WriteRequest): Promise<Sent<A>> {
-    const place = await this.storeRoom.keep(request);
+    // A device that keeps nothing (no room, private window) still sends.
+    const place = await this.storeRoom.keep(request).catch(() => -1);
     if (this.waiting() > 0) return this.wait({ place, request });
     try {
       const answer = await this.client.write<A>(request);
-      await this.storeRoom.drop(place);
+      await this.forget(place);
       return { state: 'saved', answer };
     } catch (error) {
       const problem = asProblem(error);
       if (problem.passing) return this.wait({ place, request });
-      await this.storeRoom.drop(place);
+      await this.forget(place);
       return { state: 'refused', problem };
     }
+  }
+
+  private forget(place: number): Promise<void> {
+    return this.storeRoom.drop(place).catch(() => undefined);
   }
 
   private wait(entry: Waiting): { state: 'waiting' } {
@@ -88,7 +93,7 @@ export class Outbox {
         if (problem.passing) return this.schedule(againAfterMs);
         this.lastRefusal.set(problem.message);
       }
-      await this.storeRoom.drop(place);
+      await this.forget(place);
       this.queue.update((queue) => queue.filter((other) => other.place !== place));
       for (const listener of this.settledLater) listener(request.path);
     }

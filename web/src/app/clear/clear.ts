@@ -5,7 +5,6 @@ import { RouterLink } from '@angular/router';
 import { writeCode } from '@dormant-beacon/core/codes';
 import { type CodeEnd, codeEnds, standing } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
-import { peopleFeature } from '../people/people.state';
 import { Caution } from '../shared/caution';
 import { ReportEntry } from '../shared/report-entry';
 import { When } from '../shared/when';
@@ -136,7 +135,6 @@ export class Clear {
   private readonly store = inject(Store);
   private readonly entry = viewChild(ReportEntry);
   protected readonly record = this.store.selectSignal(jobFeature.selectRecord);
-  private readonly person = this.store.selectSignal(peopleFeature.selectPerson);
   private readonly assessment = this.store.selectSignal(jobFeature.selectAssessment);
   protected readonly stage = computed(() => this.assessment()?.stages.find((stage) => stage.id === 'clear'));
   private readonly lastRepair = computed(() =>
@@ -167,13 +165,11 @@ export class Clear {
   protected readonly ending = signal<CodeEnd | null>(null);
 
   protected async clear(): Promise<void> {
-    if (!this.person()) return this.problem.set('Pick who you are, at the top right.');
     const sent = await this.desk.enter('clearings', {});
     this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
   }
 
   protected async save(text: string): Promise<void> {
-    if (!this.person()) return this.problem.set('Pick who you are, at the top right.');
     this.busy.set(true);
     const sent = await this.desk.enter('scans', { kind: 'final', text });
     this.busy.set(false);

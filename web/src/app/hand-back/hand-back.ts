@@ -40,7 +40,6 @@ export class HandBack {
   private readonly store = inject(Store);
   protected readonly record = this.store.selectSignal(jobFeature.selectRecord);
   private readonly people = this.store.selectSignal(peopleFeature.selectPeople);
-  private readonly person = this.store.selectSignal(peopleFeature.selectPerson);
   private readonly assessment = this.store.selectSignal(jobFeature.selectAssessment);
   protected readonly written = writeCode;
   protected readonly vehicleLine = computed(() => {
@@ -158,7 +157,6 @@ export class HandBack {
   }
 
   protected async give(): Promise<void> {
-    if (!this.person()) return this.problem.set('Pick who you are, at the top right.');
     const sent = await this.desk.enter('hand-backs', {});
     this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
   }

@@ -4,7 +4,6 @@ import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { lackingText, originOf, percent, proofOf, standing } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
-import { peopleFeature } from '../people/people.state';
 import { asChoices, type Choice, ChoiceMany, ChoiceOne, usualConditions } from '../shared/choices';
 import { sayWhen, When } from '../shared/when';
 import { Desk } from '../shell/desk';
@@ -22,7 +21,6 @@ export class Prove {
   private readonly desk = inject(Desk);
   private readonly store = inject(Store);
   protected readonly record = this.store.selectSignal(jobFeature.selectRecord);
-  private readonly person = this.store.selectSignal(peopleFeature.selectPerson);
   private readonly assessment = this.store.selectSignal(jobFeature.selectAssessment);
   protected readonly stage = computed(() => this.assessment()?.stages.find((stage) => stage.id === 'prove'));
   protected readonly proofs = computed(() => {
@@ -88,7 +86,6 @@ export class Prove {
   /** One drive tells about every beacon that is watched, unless it is said of one alone. */
   protected async enter(submit: Event): Promise<void> {
     submit.preventDefault();
-    if (!this.person()) return this.problem.set('Pick who you are, at the top right.');
     const shown = this.outcome() === 'shown';
     const targets =
       shown || !this.all() ? [this.now()!] : this.proofs().filter(({ proof }) => !proof.returned);

@@ -3,6 +3,7 @@ import { inject, Injectable } from '@angular/core';
 import type { Entered, FactData, FactKind } from '@dormant-beacon/contract';
 import type { JobHead, VehicleData } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
+import { ApiProblem } from '../api/client';
 import { newId } from '../api/ids';
 import { Outbox, type Sent } from '../api/outbox';
 import { peopleFeature } from '../people/people.state';
@@ -29,7 +30,13 @@ export class Desk {
   /** Enters a reading: it shows at once, and goes again where it is refused. */
   async enterReading(data: FactData<'readings'>): Promise<Sent<Entered>> {
     const [id, observedAt, record] = [newId(), new Date().toISOString(), this.record()!];
-    const stamp = { id, observedAt, recordedAt: observedAt, personId: this.person(), seq: record.seq + 1 };
+    const stamp = {
+      id,
+      observedAt,
+      recordedAt: observedAt,
+      personId: this.personId() ?? '',
+      seq: record.seq + 1,
+    };
     this.store.dispatch(
       JobEvents.readingEntered({ reading: { ...stamp, corrects: null, withdrawn: false, ...data } }),
     );
@@ -53,31 +60,28 @@ export class Desk {
     vehicle: VehicleData,
   ): Promise<{ jobId: string; sent: Sent<{ number: string }> }> {
     const jobId = newId();
-    const sent = await this.outbox.send<{ number: string }>({
-      path: '/api/jobs',
-      key: newId(),
-      personId: this.person(),
-      body: { jobId, vehicleId: newId(), head, vehicle },
+    const sent = await this.send<{ number: string }>('/api/jobs', {
+      jobId,
+      vehicleId: newId(),
+      head,
+      vehicle,
     });
     return { jobId, sent };
   }
 
   private async write(kind: string, body: unknown): Promise<Sent<Entered>> {
     const jobId = this.jobId()!;
-    const sent = await this.outbox.send<Entered>({
-      path: `/api/jobs/${jobId}/${kind}`,
-      key: newId(),
-      personId: this.person(),
-      body,
-    });
+    const sent = await this.send<Entered>(`/api/jobs/${jobId}/${kind}`, body);
     if (sent.state === 'saved')
       this.store.dispatch(JobEvents.moved({ event: { jobId, seq: sent.answer.seq } }));
     return sent;
   }
 
-  private person(): string {
+  /** Through the outbox, in the name of the person who is picked; refused where none is. */
+  private async send<A>(path: string, body: unknown): Promise<Sent<A>> {
     const personId = this.personId();
-    if (personId === null) throw new Error('No person is picked.');
-    return personId;
+    if (personId === null)
+      return { state: 'refused', problem: new ApiProblem(400, 'Pick who you are, at the top right.') };
+    return this.outbox.send<A>({ path, key: newId(), personId, body });
   }
 }

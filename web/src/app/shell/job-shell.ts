@@ -1,5 +1,14 @@
 /** A job's frame: its rail, its path, the bench with the next thing to do, the log. */
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  inject,
+  input,
+  signal,
+} from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
@@ -116,7 +125,8 @@ export class JobShell {
           this.record() ? JobEvents.missedSomething() : JobEvents.opened({ jobId: this.jobId() }),
         ),
       );
-    inject(Outbox).onSavedLater(() => this.store.dispatch(JobEvents.missedSomething()));
+    const forget = inject(Outbox).onSavedLater(() => this.store.dispatch(JobEvents.missedSomething()));
+    inject(DestroyRef).onDestroy(forget);
   }
 
   protected nameOf(stage: Stage): string {

@@ -4,7 +4,6 @@ import { MatButtonModule } from '@angular/material/button';
 import { type Beacon, type BeaconData, originOf, standing } from '@dormant-beacon/core/job';
 import { showKilometres } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
-import { peopleFeature } from '../people/people.state';
 import { asChoices, type Choice, ChoiceMany, ChoiceOne, usualConditions } from '../shared/choices';
 import { Desk } from '../shell/desk';
 import { jobFeature } from '../shell/job.state';
@@ -32,7 +31,6 @@ export class TakeIn {
   private readonly desk = inject(Desk);
   private readonly store = inject(Store);
   protected readonly record = this.store.selectSignal(jobFeature.selectRecord);
-  protected readonly person = this.store.selectSignal(peopleFeature.selectPerson);
   protected readonly beacons = computed(() => standing(this.record()?.beacons ?? []));
   protected readonly event = computed(
     () => eventChoices.find(({ value }) => value === this.record()?.head.event)?.label,
@@ -72,7 +70,6 @@ export class TakeIn {
 
   protected async add(submit: Event): Promise<void> {
     submit.preventDefault();
-    if (!this.person()) return this.problem.set('Pick who you are, at the top right.');
     if (this.name().trim() === '')
       return this.problem.set('Name the beacon as the car or the customer names it.');
     const [shown, exposures] = this.seldom() ? [Number(this.shown()), Number(this.exposures())] : [20, 20];

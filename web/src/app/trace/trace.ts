@@ -16,7 +16,6 @@ import {
 import type { NextAction, TraceReading, TraceTest } from '@dormant-beacon/core/trace';
 import { showCents, showValue } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
-import { peopleFeature } from '../people/people.state';
 import { Caution } from '../shared/caution';
 import { ReadingPad } from '../shared/reading-pad';
 import { When } from '../shared/when';
@@ -37,7 +36,6 @@ export class TracePage {
   private readonly desk = inject(Desk);
   private readonly store = inject(Store);
   protected readonly record = this.store.selectSignal(jobFeature.selectRecord);
-  protected readonly person = this.store.selectSignal(peopleFeature.selectPerson);
   private readonly assessment = this.store.selectSignal(jobFeature.selectAssessment);
   private readonly plans = this.store.selectSignal(jobFeature.selectPlans);
   private readonly failures = this.store.selectSignal(jobFeature.selectPlanFailures);
@@ -217,7 +215,6 @@ export class TracePage {
     moved?: boolean;
     gone?: true;
   }): Promise<void> {
-    if (!this.person()) return this.problem.set('Pick who you are, at the top right.');
     const sent = await this.desk.enterReading({
       traceId: this.traceId()!,
       test: this.test()!.id,
