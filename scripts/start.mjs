@@ -33,6 +33,10 @@ await runScript(async () => {
  */
 async function live(folder, web, options) {
   const { prepareDatabase, serve } = await import('./serve.mjs');
+  // From here on a signal ends what has been started, however far that is.
+  const asked = new Promise((resolve) => {
+    for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => resolve('asked'));
+  });
   const port = await choosePort(options.port);
   const database = await startDatabase(folder);
   try {
@@ -48,9 +52,6 @@ async function live(folder, web, options) {
     say(
       `\nDormant Beacon is ready: ${server.address}\n${options.shop ? 'This is the shop’s own database.' : 'This is the demo. The shop’s own database: npm start -- --shop'}\nEnd it with Ctrl-C.`,
     );
-    const asked = new Promise((resolve) => {
-      for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => resolve('asked'));
-    });
     const why = await Promise.race([asked, server.exited]);
     say(why === 'asked' ? '\nEnding' : '\nThe server has ended by itself; its last words are above');
     await server.stop();
