@@ -141,6 +141,19 @@ try {
   cured.kill('SIGINT');
   check('Ctrl-C ends it with 0', (await cured.exited) === 0);
 
+  const npm = spawn('npm', ['start', '--silent', '--', '--web', web, '--port', String(port)], {
+    cwd: root,
+    env: { ...process.env, BEACON_DATA: data },
+    stdio: ['ignore', 'pipe', 'ignore'],
+  });
+  await new Promise((/** @type {(value?: unknown) => void} */ resolve) =>
+    npm.stdout.on('data', (chunk) => /is ready/.test(String(chunk)) && resolve()),
+  );
+  const underNpm = [databasePid(), serverPid()];
+  npm.kill('SIGTERM');
+  for (let n = 0; n < 60 && underNpm.some(alive); n++) await sleep(200);
+  check('SIGTERM to npm ends it too, and nothing is left running', !underNpm.some(alive));
+
   const taken = createServer().listen(port, '127.0.0.1');
   const refused = start(['--port', String(port)]);
   check(

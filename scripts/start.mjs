@@ -36,6 +36,10 @@ async function live(folder, web, options) {
   // From here on a signal ends what has been started, however far that is.
   const asked = new Promise((resolve) => {
     for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => resolve('asked'));
+    // npm that is killed hard passes nothing on: being left by it counts as being asked.
+    const { ppid } = process;
+    if (process.env['npm_lifecycle_event'])
+      setInterval(() => process.ppid !== ppid && resolve('asked'), 500).unref();
   });
   const port = await choosePort(options.port);
   const database = await startDatabase(folder);

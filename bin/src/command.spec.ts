@@ -8,6 +8,9 @@ const call = (...args: string[]) => readArguments(args) as Call;
 const run = (args: string[], input: string) => spawnSync(beacon, args, { input, encoding: 'utf8' });
 
 describe('beacon', () => {
+  // The first call in a clean clone builds the command, and says so on standard error.
+  beforeAll(() => void run(['--help'], ''), 60_000);
+
   it('runs the example of every verb', () => {
     for (const [area, own] of Object.entries(verbs))
       for (const [name, verb] of Object.entries(own)) {
