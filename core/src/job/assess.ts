@@ -1,11 +1,11 @@
 /** A job at a glance: every stage, the rail, the next thing to do, what it waits for. All from the record. */
 import type { NextTests } from '../trace/index.js';
-import { baselineOf, codeEnds, finalAfter } from './codes.js';
-import { type Lens, lensOf } from './lens.js';
+import { baselineOf } from './codes.js';
+import type { Lens } from './lens.js';
 import { type NextThing, nextThing } from './next.js';
-import { defaultProofPolicy, type Proof, proofOf, type ProofPolicy, repairOf } from './proof.js';
-import { type Beacon, type JobRecord, type Repair, type StageId, stageIds } from './schema.js';
-import { originOf, standing } from './standing.js';
+import { defaultProofPolicy, type Proof, type ProofPolicy } from './proof.js';
+import { type JobRecord, type StageId, stageIds } from './schema.js';
+import { stand, type Standing } from './stand.js';
 
 export type StageState = 'done' | 'open' | 'waiting' | 'closed' | 'later';
 
@@ -25,23 +25,6 @@ export interface Assessment {
   readonly codesLeft: number;
 }
 
-/** What the stages and the next thing are decided from. */
-export interface Standing {
-  readonly record: JobRecord;
-  readonly beacons: readonly (Beacon & { readonly origin: string })[];
-  readonly lenses: readonly Lens[];
-  readonly proofs: readonly Proof[];
-  /** The baseline is saved, or its absence is signed for. */
-  readonly based: boolean;
-  /** Beacons without a repair that worked, and those that came back after it. */
-  readonly untreated: readonly (Beacon & { readonly origin: string })[];
-  readonly lastRepair: Repair | undefined;
-  readonly cleared: boolean;
-  readonly final: ReturnType<typeof finalAfter>;
-  readonly codesLeft: ReturnType<typeof codeEnds>;
-  readonly handedBack: boolean;
-}
-
 /** @param plans for each trace that is open, what to test next */
 export function assessJob(
   record: JobRecord,
@@ -56,38 +39,6 @@ export function assessJob(
     next: nextThing(at, plans),
     proofs: at.proofs,
     codesLeft: at.codesLeft.length,
-  };
-}
-
-function stand(record: JobRecord, policy: ProofPolicy): Standing {
-  const beacons = standing(record.beacons).map((beacon) => ({
-    ...beacon,
-    origin: originOf(record.beacons, beacon),
-  }));
-  const lenses = beacons.map((beacon) => lensOf(record, beacon, policy));
-  const proofs = beacons.map((beacon) => proofOf(record, beacon, policy)).filter((proof) => proof !== null);
-  const untreated = beacons.filter((beacon) => {
-    const proof = proofs.find((other) => other.beaconId === beacon.origin);
-    return !proof || proof.returned !== null;
-  });
-  const lastRepair = beacons
-    .map((beacon) => repairOf(record, beacon.origin))
-    .reduce((a, b) => ((b?.seq ?? 0) > (a?.seq ?? 0) ? b : a), undefined);
-  const clearing = standing(record.clearings).findLast((other) => other.seq > (lastRepair?.seq ?? Infinity));
-  const final = clearing && finalAfter(record, clearing.seq);
-  const returnedAt = Math.max(0, ...proofs.map((proof) => proof.returned?.seq ?? 0));
-  return {
-    record,
-    beacons,
-    lenses,
-    proofs,
-    untreated,
-    lastRepair,
-    final,
-    based: baselineOf(record) !== undefined || standing(record.waivers).length > 0,
-    cleared: clearing !== undefined,
-    codesLeft: final ? codeEnds(record, final).filter((end) => end.open) : [],
-    handedBack: standing(record.handBacks).some((handBack) => handBack.seq > returnedAt),
   };
 }
 

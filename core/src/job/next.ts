@@ -7,7 +7,7 @@ import {
   type TraceTest,
 } from '../trace/index.js';
 import { showValue } from '../units/index.js';
-import type { Standing } from './assess.js';
+import type { Standing } from './stand.js';
 import type { Lacking, Proof } from './proof.js';
 import type { StageId, Trace } from './schema.js';
 import { originOf, standing } from './standing.js';

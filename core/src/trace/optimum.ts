@@ -3,7 +3,7 @@ import type { Costs } from './choose.js';
 import { update } from './evidence.js';
 import type { Outcome } from './outcomes.js';
 import type { ReadyCase } from './prepare.js';
-import type { Move, Situation, Strategy } from './simulate.js';
+import type { Move, Situation, Strategy } from './strategy.js';
 
 /** Situations up to which a case is searched through. */
 const mostSituations = 60_000;

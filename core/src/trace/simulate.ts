@@ -8,6 +8,7 @@ import { type Outcome, outcomesOf } from './outcomes.js';
 import { isMetered, type Prediction, type Predictions, predictions } from './predict.js';
 import { prepare, type ReadyCase } from './prepare.js';
 import { randomNumbers } from './random.js';
+import type { Situation, Strategy } from './strategy.js';
 import { outside, type TraceCase, type TraceReading, type TraceTest } from './schema.js';
 
 export interface StrategyResult {
@@ -24,22 +25,6 @@ export interface TraceBench {
   /** Only where the case is small enough to be searched through. */
   readonly optimum?: StrategyResult;
 }
-
-/** What a strategy sees. */
-export interface Situation {
-  readonly ready: ReadyCase;
-  readonly costs: Costs;
-  readonly outcomes: ReadonlyMap<string, readonly Outcome[]>;
-  readonly beliefs: Float64Array;
-  readonly tried: ReadonlySet<number>;
-  /** Tests not read yet, in the case's order. */
-  readonly unread: readonly TraceTest[];
-  /** For each test of the case the outcome nearest to what was read, or -1. */
-  readonly read: readonly number[];
-}
-
-export type Move = { readonly test: TraceTest } | { readonly part: number };
-export type Strategy = (situation: Situation) => Move;
 
 /**
  * Plays `cases` hidden faults with each strategy; the same faults and the same meter noise for all.

@@ -1,0 +1,55 @@
+/** Where a job stands: what its stages, its rail and its next thing are decided from. */
+import { baselineOf, codeEnds, finalAfter } from './codes.js';
+import { type Lens, lensOf } from './lens.js';
+import { type Proof, proofOf, type ProofPolicy, repairOf } from './proof.js';
+import type { Beacon, JobRecord, Repair } from './schema.js';
+import { originOf, standing } from './standing.js';
+
+export interface Standing {
+  readonly record: JobRecord;
+  readonly beacons: readonly (Beacon & { readonly origin: string })[];
+  readonly lenses: readonly Lens[];
+  readonly proofs: readonly Proof[];
+  /** The baseline is saved, or its absence is signed for. */
+  readonly based: boolean;
+  /** Beacons without a repair that worked, and those that came back after it. */
+  readonly untreated: readonly (Beacon & { readonly origin: string })[];
+  readonly lastRepair: Repair | undefined;
+  readonly cleared: boolean;
+  readonly final: ReturnType<typeof finalAfter>;
+  readonly codesLeft: ReturnType<typeof codeEnds>;
+  readonly handedBack: boolean;
+}
+
+/** The standing of a record under the shop's policy of proof. */
+export function stand(record: JobRecord, policy: ProofPolicy): Standing {
+  const beacons = standing(record.beacons).map((beacon) => ({
+    ...beacon,
+    origin: originOf(record.beacons, beacon),
+  }));
+  const lenses = beacons.map((beacon) => lensOf(record, beacon, policy));
+  const proofs = beacons.map((beacon) => proofOf(record, beacon, policy)).filter((proof) => proof !== null);
+  const untreated = beacons.filter((beacon) => {
+    const proof = proofs.find((other) => other.beaconId === beacon.origin);
+    return !proof || proof.returned !== null;
+  });
+  const lastRepair = beacons
+    .map((beacon) => repairOf(record, beacon.origin))
+    .reduce((a, b) => ((b?.seq ?? 0) > (a?.seq ?? 0) ? b : a), undefined);
+  const clearing = standing(record.clearings).findLast((other) => other.seq > (lastRepair?.seq ?? Infinity));
+  const final = clearing && finalAfter(record, clearing.seq);
+  const returnedAt = Math.max(0, ...proofs.map((proof) => proof.returned?.seq ?? 0));
+  return {
+    record,
+    beacons,
+    lenses,
+    proofs,
+    untreated,
+    lastRepair,
+    final,
+    based: baselineOf(record) !== undefined || standing(record.waivers).length > 0,
+    cleared: clearing !== undefined,
+    codesLeft: final ? codeEnds(record, final).filter((end) => end.open) : [],
+    handedBack: standing(record.handBacks).some((handBack) => handBack.seq > returnedAt),
+  };
+}
