@@ -8,7 +8,7 @@ export interface Heading {
 }
 
 const softwareNumber =
-  /[\s,;–—-]*\b(?:sw|hw|software|hardware|softwarestand|logiciel|programa|ver(?:sion)?|rev|v|part(?: no\.?)?|p\/n|teile(?:nummer|-?nr\.?)?|ref)\b\.?\s*(?:no\.?|nr\.?|n°)?[:=]?\s*[a-z]*-?\d[\w.\-/]*/gi;
+  /[\s,;–—-]*\b(?:sw|hw|software|hardware|softwarestand|logiciel|programa|ver(?:sion)?|rev|v|part(?: no\.?)?|p\/n|teile(?:nummer|-?nr\.?)?|ref)\b\.?\s*(?:no\.?|nr\.?|n°)?[:=]?\s*[a-z]*-?\d[\w.\-/]*|[\s,;–—-]*\bv\d[\w.]*/gi;
 
 /**
  * The module's name without numbering, brackets, counts and software numbers, or null where nothing that

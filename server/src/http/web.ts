@@ -59,7 +59,7 @@ export function web(folder: string): Router {
         setHeaders: (response, path) =>
           response.setHeader(
             'Cache-Control',
-            /-[A-Z0-9]{8}\.\w+$/.test(path) ? 'public, max-age=31536000, immutable' : 'no-cache',
+            /-[A-Z0-9]{8}\.\w+(?:\.br)?$/.test(path) ? 'public, max-age=31536000, immutable' : 'no-cache',
           ),
       },
     }),

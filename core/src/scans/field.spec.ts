@@ -1,0 +1,42 @@
+import { readField } from './field.js';
+
+describe('readField', () => {
+  const entries = (line: string) => {
+    const field = readField(line);
+    return field?.kind === 'meta' ? field.entries.map(({ kind, value }) => `${kind}=${value}`) : field;
+  };
+
+  it('reads labelled fields, several to a line', () => {
+    expect(entries('Date: 2026-11-17 08:12     Voltage: 12.4 V     Odometer: 38 412 km')).toEqual([
+      'date=2026-11-17 08:12',
+      'supplyVolts=12.4 V',
+      'odometer=38 412 km',
+    ]);
+    expect(entries('Lesegerät: Fernmark 40')).toEqual(['reader=Fernmark 40']);
+    expect(entries('Kilometerstand 141.877 km')).toEqual(['odometer=141.877 km']);
+    expect(entries('17.11.2026 09:25')).toEqual(['date=17.11.2026 09:25']);
+    expect(entries('VIN: VLNQL8H20L0051207')).toEqual(['other=VLNQL8H20L0051207']);
+  });
+
+  it('reads live values with a unit', () => {
+    expect(readField('  Left belt loop resistance: 2.1 Ohm')).toEqual({
+      kind: 'value',
+      label: 'Left belt loop resistance',
+      value: '2.1 Ohm',
+    });
+    expect(readField('Supply at the module    12,4 V')).toEqual({
+      kind: 'value',
+      label: 'Supply at the module',
+      value: '12,4 V',
+    });
+  });
+
+  it('leaves headings and prose alone', () => {
+    for (const line of [
+      'Address 15: Restraint control',
+      'Restraint control',
+      'The desk read the codes: twice',
+    ])
+      expect(readField(line)).withContext(line).toBeNull();
+  });
+});

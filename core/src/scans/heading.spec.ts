@@ -1,0 +1,29 @@
+import { readHeading } from './heading.js';
+
+describe('readHeading', () => {
+  it('leaves the bare name, without numbers, brackets, counts and software', () => {
+    const cases: [string, string, string | null][] = [
+      ['[44] Restraint control (3 codes)', 'Restraint control', '44'],
+      ['== Restraint control ==', 'Restraint control', null],
+      ['[Restraint control]', 'Restraint control', null],
+      ['Module: Restraint control', 'Restraint control', null],
+      ['Steuergerät: Rückhaltesystem', 'Rückhaltesystem', null],
+      ['Calculateur ABS', 'ABS', null],
+      ['Unidad de control Motor', 'Motor', null],
+      ['3. Body, SW 0410-A', 'Body', null],
+      ['0x2F Body control - 12 faults', 'Body control', '2F'],
+      ['Body control (BCM) [0x40] - 4 codes', 'Body control', '40'],
+      ['Engine ..........', 'Engine', null],
+      ['15 Airbag', 'Airbag', '15'],
+      ['AC compressor:', 'AC compressor', null],
+      ['Trailer module v2.1.7', 'Trailer module', null],
+    ];
+    for (const [line, name, address] of cases)
+      expect(readHeading(line)).withContext(line).toEqual({ name, address });
+  });
+
+  it('finds no name where there is none', () => {
+    for (const line of ['', '-----', '44', '(3 codes)', 'x', 'a'.repeat(80)])
+      expect(readHeading(line)).withContext(line).toBeNull();
+  });
+});

@@ -1,0 +1,63 @@
+import { benchFor, fact, flap, recordOf, scanFact } from '../testing/bench';
+import { Clear } from './clear';
+
+const repair = {
+  traceId: null,
+  element: null,
+  beaconIds: ['b'],
+  label: 'Replace it',
+  method: 'replace',
+  root: 'unknown',
+  cured: true,
+  chance: null,
+};
+const repaired = () => ({
+  beacons: [fact('b', flap)],
+  scans: [scanFact('s', 'baseline', 'Body\n  B1318-16 Supply (active)\n')],
+  repairs: [fact('r', repair)],
+});
+
+describe('Clear', () => {
+  it('is closed until a repair works', async () => {
+    const bench = await benchFor(
+      Clear,
+      recordOf({ beacons: [fact('b', flap)], scans: [scanFact('s', 'baseline', 'Body: no codes')] }),
+    );
+    expect(bench.text()).toContain('Clearing opens after a repair that works.');
+  });
+
+  it('says that codes are cleared, with the caution beside it', async () => {
+    const bench = await benchFor(Clear, recordOf(repaired()));
+    expect(bench.text()).toContain('On restraints: connectors locked, tools out, cabin empty');
+    await bench.press('The codes are cleared in every module');
+    expect(bench.desk.entered).toEqual([{ kind: 'clearings', data: {} }]);
+  });
+
+  it('shows every code’s end, and takes a reason for one that stays', async () => {
+    const before = repaired();
+    const record = recordOf({
+      ...before,
+      clearings: [fact('c', {})],
+      scans: [...before.scans, scanFact('f', 'final', 'Body\n  B1318-16 Supply (stored)\n')],
+    });
+    const bench = await benchFor(Clear, record);
+    expect(bench.page.querySelector('tr.open')!.textContent).toContain('stored, not active now');
+    await bench.press('It stays …');
+    await bench.press('Out of scope');
+    expect(bench.text()).toContain('Say why it stays.');
+    await bench.fill('Why it stays', 'old, customer told');
+    await bench.press('Out of scope');
+    expect(bench.desk.entered).toEqual([
+      {
+        kind: 'code-ends',
+        data: {
+          module: 'Body',
+          code: 'B1318',
+          failureType: '16',
+          end: 'out-of-scope',
+          note: 'old, customer told',
+        },
+      },
+    ]);
+  });
+});

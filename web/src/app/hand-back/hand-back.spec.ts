@@ -1,0 +1,67 @@
+import { templates } from '@dormant-beacon/core/trace/templates';
+import { benchFor, fact, flap, recordOf, scanFact } from '../testing/bench';
+import { HandBack } from './hand-back';
+
+describe('HandBack', () => {
+  const record = () =>
+    recordOf({
+      beacons: [fact('b', flap)],
+      scans: [
+        scanFact('s', 'baseline', 'Body\n  B1318-16 Supply (history)\n'),
+        scanFact('f', 'final', 'Body: no codes'),
+      ],
+      traces: [fact('t', { title: 'Flap switch', beaconIds: ['b'], case: templates[0]!.build({}) })],
+      readings: [
+        fact('r1', { traceId: 't', test: 'signal', value: 4.92 }),
+        fact('r2', { traceId: 't', test: 'switch-ohms', overload: true }),
+      ],
+      repairs: [
+        fact('r', {
+          traceId: 't',
+          element: 'SWITCH',
+          beaconIds: ['b'],
+          label: 'Replace the end switch',
+          part: 'CV-2210-07A',
+          method: 'replace',
+          root: 'found-and-left',
+          rootNote: 'drain blocked',
+          cured: true,
+          chance: 0.9,
+        }),
+      ],
+    });
+
+  it('tells what was measured, done and proven, with cautions for what is open', async () => {
+    const bench = await benchFor(HandBack, record());
+    const text = bench.text();
+    for (const part of [
+      '4.92 V',
+      'over-limit',
+      'Replace the end switch, part CV-2210-07A (Yuki Sorensen',
+      'Root: found, left as it is: drain blocked.',
+      'B1318-16',
+      'dark, not proven',
+      'is dark but not yet proven',
+      'the fault may return',
+      '38 412 km at intake',
+    ])
+      expect(text).withContext(part).toContain(part);
+  });
+
+  it('lists what is missing to close, and records that the car was given back', async () => {
+    const bench = await benchFor(HandBack, record());
+    expect(bench.text()).toContain(
+      'To close the job it still needs the final scan, with an end for every code, proof for one beacon.',
+    );
+    await bench.press('The car is handed back');
+    expect(bench.desk.entered).toEqual([{ kind: 'hand-backs', data: {} }]);
+  });
+
+  it('names who signed that no baseline could be had', async () => {
+    const bench = await benchFor(
+      HandBack,
+      recordOf({ beacons: [fact('b', flap)], waivers: [fact('w', { reason: 'battery destroyed' })] }),
+    );
+    expect(bench.text()).toContain('No baseline: battery destroyed (signed by Yuki Sorensen).');
+  });
+});

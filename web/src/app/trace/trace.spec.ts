@@ -1,0 +1,151 @@
+import { caseOf, type JobRecord } from '@dormant-beacon/core/job';
+import { nextTests } from '@dormant-beacon/core/trace';
+import { templates } from '@dormant-beacon/core/trace/templates';
+import { JobEvents } from '../shell/job.state';
+import { type Bench, benchFor, fact, flap, recordOf, scanFact } from '../testing/bench';
+import { TracePage } from './trace';
+
+const taken = () => ({ beacons: [fact('b', flap)], scans: [scanFact('s', 'baseline', 'Body: no codes')] });
+const traced = (readings: object[] = []) =>
+  recordOf({
+    ...taken(),
+    traces: [fact('t', { title: 'Flap switch', beaconIds: ['b'], case: templates[0]!.build({}) })],
+    readings: readings.map((reading, n) => fact(`r${n}`, { traceId: 't', ...reading })),
+  });
+
+async function planned(record: JobRecord): Promise<Bench<TracePage>> {
+  const bench = await benchFor(TracePage, record);
+  bench.store.dispatch(
+    JobEvents.tracePlanned({ traceId: 't', plan: nextTests(caseOf(record, record.traces[0]!)) }),
+  );
+  await bench.fixture.whenStable();
+  return bench;
+}
+
+describe('TracePage', () => {
+  it('is closed before the baseline', async () => {
+    const bench = await benchFor(TracePage, recordOf({ beacons: [fact('b', flap)] }));
+    expect(bench.text()).toContain('The trace opens when the baseline is saved.');
+  });
+
+  it('starts a trace from a template in the technician’s own words', async () => {
+    const bench = await benchFor(TracePage, recordOf(taken()));
+    await bench.press('Lamp with fuse and switchBattery, fuse, switch, plug, lamp, ground, in one line.');
+    await bench.fill('Fuse ', 'F12');
+    await bench.press('Start the trace');
+    const [{ kind, data }] = bench.desk.entered as [{ kind: string; data: Record<string, unknown> }];
+    expect([kind, data['title'], data['beaconIds']]).toEqual(['traces', 'Lamp with fuse and switch', ['b']]);
+    expect(JSON.stringify(data['case'])).toContain('fuse F12');
+  });
+
+  it('shows suspects and the best test first, and enters its reading', async () => {
+    const bench = await planned(traced());
+    const { next, suspects } = nextTests(templates[0]!.build({}));
+    expect(bench.page.querySelector('.action.first .what')!.textContent).toContain(
+      templates[0]!.build({}).tests.find((test) => next[0]!.action === 'test' && test.id === next[0]!.test)!
+        .label!,
+    );
+    expect(bench.page.querySelectorAll('.suspects li').length).toBe(Math.min(6, suspects.length));
+    const signal = [...bench.page.querySelectorAll<HTMLElement>('.action')].find((action) =>
+      action.textContent.includes('Measure C31.2 to ground'),
+    )!;
+    signal.querySelector('input')!.click();
+    await bench.fixture.whenStable();
+    expect(bench.page.querySelectorAll('.asked').length).toBe(1);
+    const field = bench.page.querySelector<HTMLInputElement>('#reading')!;
+    field.value = '4,92 V';
+    field.dispatchEvent(new Event('input'));
+    await bench.fixture.whenStable();
+    await bench.press('Enter the reading');
+    expect(bench.desk.entered).toEqual([
+      { kind: 'readings', data: { traceId: 't', test: 'signal', value: 4.92 } },
+    ]);
+  });
+
+  it('shows measured beside predicted, and lets a reading be taken back', async () => {
+    const bench = await planned(traced([{ test: 'signal', value: 4.92 }]));
+    expect(bench.page.querySelector('.read')!.textContent).toContain('4.92 V read');
+    await bench.press('Take back');
+    expect(bench.desk.withdrawn).toEqual(['r0']);
+  });
+
+  it('puts the sure repair first and asks for its root and its trial', async () => {
+    const bench = await planned(
+      traced([
+        { test: 'signal', value: 4.92 },
+        { test: 'listen', found: false },
+        { test: 'switch-ohms', overload: true },
+      ]),
+    );
+    expect(bench.page.querySelector('.action.first .what')!.textContent).toContain('Replace the end switch');
+    await bench.press('Save the repair');
+    expect(bench.text()).toContain('Say whether the root was found.');
+    await bench.press('found and removed');
+    await bench.fill('The root, in a few words', 'seal torn');
+    await bench.press('yes, it works');
+    await bench.press('Save the repair');
+    expect(bench.desk.entered).toEqual([
+      {
+        kind: 'repairs',
+        data: jasmine.objectContaining({
+          traceId: 't',
+          element: 'SWITCH',
+          label: 'Replace the end switch',
+          method: 'replace',
+          root: 'found-and-removed',
+          rootNote: 'seal torn',
+          cured: true,
+        }) as never,
+      },
+    ]);
+  });
+
+  it('shows a refusal where the hands are', async () => {
+    const bench = await planned(traced());
+    bench.desk.refusal = 'The baseline comes first.';
+    const look = [...bench.page.querySelectorAll<HTMLElement>('.action')].find((action) =>
+      action.textContent.includes('Listen at'),
+    )!;
+    look.querySelector('input')!.click();
+    await bench.fixture.whenStable();
+    await bench.press('No');
+    expect(bench.page.querySelector('.problem')!.textContent).toContain('The baseline comes first.');
+  });
+
+  it('keeps meters away from restraints', async () => {
+    const bench = await benchFor(
+      TracePage,
+      recordOf({ ...taken(), beacons: [fact('b', { ...flap, restraint: true })] }),
+    );
+    expect(bench.text()).toContain('no probe on squib, sensor or network lines in any state');
+    expect(bench.page.querySelector('db-template-chooser')).toBeNull();
+  });
+
+  it('shows the first visit on a comeback', async () => {
+    const repair = {
+      traceId: null,
+      element: null,
+      beaconIds: ['b'],
+      label: 'Clean plug C12',
+      method: 'clean',
+      root: 'unknown',
+      cured: true,
+      chance: null,
+    };
+    const again = {
+      beaconId: 'b',
+      shown: true,
+      coldStart: true,
+      conditions: [],
+      bulbCheck: 'not-seen',
+      monitorRan: false,
+      reportedBy: 'customer',
+    };
+    const bench = await benchFor(
+      TracePage,
+      recordOf({ ...taken(), repairs: [fact('r', repair)], exposures: [fact('e', again)] }),
+    );
+    expect(bench.text()).toContain('The first visit');
+    expect(bench.text()).toContain('Clean plug C12');
+  });
+});
