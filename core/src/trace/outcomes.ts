@@ -36,7 +36,8 @@ function meteredOutcomes(ready: ReadyCase, predicted: Predictions, test: Metered
   const merged: MeterReading[] = [];
   for (const value of values) {
     const last = merged.at(-1)?.value;
-    if (last == null || value - last >= resolution(accuracy, last)) merged.push({ value, overload: false });
+    if (last == null || (value !== last && value - last >= resolution(accuracy, last)))
+      merged.push({ value, overload: false });
   }
   if (readings.some((reading) => reading.overload)) merged.push({ value: null, overload: true });
 

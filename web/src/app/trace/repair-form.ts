@@ -20,7 +20,7 @@ import { Desk } from '../shell/desk';
   imports: [Caution, ChoiceOne, MatButtonModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <form #form (submit)="save($event, form)">
+    <form #form novalidate (submit)="save($event, form)">
       <h2>Record the repair</h2>
       @if (repair()?.caution; as text) {
         <db-caution>{{ text }}</db-caution>

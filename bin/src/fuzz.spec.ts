@@ -1,0 +1,70 @@
+import fc from 'fast-check';
+import { isRefusal } from '@dormant-beacon/core/refusal';
+import { verbs } from './verbs.js';
+
+/** Every place in a JSON value, as the path to it. */
+function places(value: unknown, path: (string | number)[] = []): (string | number)[][] {
+  if (typeof value !== 'object' || value === null) return [path];
+  return [
+    path,
+    ...Object.entries(value).flatMap(([key, own]) =>
+      places(own, [...path, Array.isArray(value) ? Number(key) : key]),
+    ),
+  ];
+}
+
+function changed(value: unknown, path: readonly (string | number)[], by: unknown): unknown {
+  const [key, ...rest] = path;
+  if (key === undefined) return by;
+  const copy = structuredClone(value) as Record<string | number, unknown>;
+  copy[key] = changed(copy[key], rest, by);
+  return copy;
+}
+
+const strange = fc.oneof(
+  fc.constantFrom(
+    null,
+    undefined,
+    0,
+    -1,
+    1e308,
+    1e-308,
+    NaN,
+    '',
+    'gnd',
+    'open',
+    true,
+    [],
+    {},
+    [['a', 'b']],
+    'C2',
+    'F7',
+  ),
+  fc.integer(),
+  fc.string({ maxLength: 8 }),
+);
+
+describe('wrong input', () => {
+  for (const [area, own] of Object.entries(verbs))
+    for (const [name, verb] of Object.entries(own))
+      it(`${area} ${name}: is answered or refused in words, never a fault of ours`, () => {
+        fc.assert(
+          fc.property(fc.array(fc.tuple(fc.nat(), strange), { minLength: 1, maxLength: 3 }), (changes) => {
+            const input = changes.reduce<unknown>((value, [at, by]) => {
+              const all = places(value);
+              return changed(value, all[at % all.length]!, by);
+            }, structuredClone(verb.example));
+            try {
+              const answer = verb.run(input, { cases: 3, seed: 1 });
+              expect(() => JSON.stringify(answer)).not.toThrow();
+              expect(JSON.stringify(answer)).not.toMatch(/:(?:NaN|-?Infinity)/);
+            } catch (error) {
+              if (!isRefusal(error)) throw error;
+              expect(error.reason).not.toBe('');
+              expect(error.message).not.toContain('\n');
+            }
+          }),
+          { numRuns: 300 },
+        );
+      });
+});
