@@ -1,4 +1,5 @@
 import { factKinds, openJob } from '@dormant-beacon/contract';
+import { readVin } from '@dormant-beacon/core/formats';
 import { readReport } from '@dormant-beacon/core/scans';
 import { calls, jobNumberBefore, people } from './index.js';
 import { report } from './world.js';
@@ -43,6 +44,19 @@ describe('the demo', () => {
       expect(scan.notRead).withContext(name).toEqual([]);
       expect(scan.codes.length).withContext(name).toBe(count);
       expect(scan.reader).withContext(name).toBeDefined();
+    }
+  });
+});
+
+describe('the demo’s vehicles', () => {
+  it('have numbers whose check digit holds and whose model year is theirs', () => {
+    for (const { path, body } of calls(new Date('2026-11-20T12:00:00Z'))) {
+      if (path !== '/api/jobs') continue;
+      const { vin, year } = (body as { vehicle: { vin?: string; year?: number } }).vehicle;
+      if (!vin) continue;
+      const read = readVin(vin, 2027);
+      expect([vin, read.checkDigit, read.remarks.length]).toEqual([vin, 'holds', 0]);
+      expect(read.modelYears).withContext(vin).toContain(year!);
     }
   });
 });

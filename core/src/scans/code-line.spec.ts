@@ -47,7 +47,7 @@ describe('readCodeLine', () => {
 
   it('is not deceived', () => {
     for (const line of [
-      'VIN VLNQL8H20L0051207',
+      'VIN VLNRL8H26L0051207',
       'SW U0100',
       'Part no. B1049',
       'VQ-B1049-13',

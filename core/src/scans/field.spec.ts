@@ -15,7 +15,7 @@ describe('readField', () => {
     expect(entries('Lesegerät: Fernmark 40')).toEqual(['reader=Fernmark 40']);
     expect(entries('Kilometerstand 141.877 km')).toEqual(['odometer=141.877 km']);
     expect(entries('17.11.2026 09:25')).toEqual(['date=17.11.2026 09:25']);
-    expect(entries('VIN: VLNQL8H20L0051207')).toEqual(['other=VLNQL8H20L0051207']);
+    expect(entries('VIN: VLNRL8H26L0051207')).toEqual(['other=VLNRL8H26L0051207']);
   });
 
   it('reads live values with a unit', () => {

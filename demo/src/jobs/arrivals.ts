@@ -23,7 +23,7 @@ function j0142(now: Date): JobStory {
       model: 'Quill',
       year: 2020,
       plate: 'VQ 18 PVS',
-      vin: 'VLNQL8H20L0051207',
+      vin: 'VLNRL8H26L0051207',
       odometerKm: 64210,
     },
   );

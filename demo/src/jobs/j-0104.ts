@@ -18,7 +18,7 @@ export function j0104(now: Date): JobStory {
       model: 'Marn wagon',
       year: 2017,
       plate: 'OM 11 TRB',
-      vin: 'STRMN2W17H0077310',
+      vin: 'STRMN2W14H0077310',
       odometerKm: 162040,
     },
   );

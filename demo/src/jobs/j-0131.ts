@@ -18,7 +18,7 @@ export function j0131(now: Date): JobStory {
       model: 'Drover',
       year: 2019,
       plate: 'QD 73 LMT',
-      vin: 'HLMDR7V19K0018844',
+      vin: 'HLMDR7V13K0018844',
       odometerKm: 141877,
     },
   );

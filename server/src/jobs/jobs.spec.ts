@@ -25,7 +25,7 @@ describe('the bays', () => {
         make: 'Ostrel',
         model,
         plate,
-        vin: 'STRMN2W17H0077310',
+        vin: 'STRMN2W14H0077310',
         odometerKm: 162040,
         highVoltage: false,
       },
@@ -76,7 +76,7 @@ describe('the bays', () => {
       model: 'Marn wagon',
       year: null,
       plate: null,
-      vin: 'STRMN2W17H0077310',
+      vin: 'STRMN2W14H0077310',
       odometerKm: 162040,
       highVoltage: false,
     });

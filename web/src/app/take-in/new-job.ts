@@ -2,6 +2,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
+import { readVin } from '@dormant-beacon/core/formats';
 import type { JobHead } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
 import { peopleFeature } from '../people/people.state';
@@ -35,6 +36,19 @@ export class NewJob {
   protected readonly event = signal('');
   protected readonly make = signal('');
   protected readonly model = signal('');
+  protected readonly year = signal('');
+  protected readonly vin = signal('');
+  protected readonly vinRead = computed(() =>
+    this.vin().trim() === '' ? null : readVin(this.vin(), new Date().getFullYear() + 1),
+  );
+  protected readonly vinSays = computed(() => {
+    const read = this.vinRead();
+    if (!read) return '';
+    if (read.remarks.length > 0) return read.remarks.join(' ');
+    return read.checkDigit === 'holds'
+      ? 'Its check digit holds.'
+      : 'It has no check digit, as is usual outside North America.';
+  });
   protected readonly problem = signal<string | null>(null);
   protected readonly busy = signal(false);
   protected readonly electric = signal(false);
@@ -44,6 +58,10 @@ export class NewJob {
     if (this.model().trim() === '') return 'The model is missing.';
     return this.event() === '' ? 'Choose what happened.' : null;
   });
+
+  protected takeYear(year: number): void {
+    this.year.set(String(year));
+  }
 
   protected async open(submit: Event, form: HTMLFormElement): Promise<void> {
     submit.preventDefault();
@@ -69,7 +87,7 @@ export class NewJob {
         model: this.model().trim(),
         year,
         plate: text('plate'),
-        vin: text('vin')?.toUpperCase() ?? null,
+        vin: this.vinRead()?.vin.slice(0, 17) ?? null,
         odometerKm,
         highVoltage: this.electric(),
       },

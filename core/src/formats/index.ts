@@ -1,0 +1,1 @@
+export { checkCharacter, readVin, type VinReading } from './vin.js';
