@@ -72,6 +72,22 @@ export async function startDatabase(folder) {
 }
 
 /**
+ * Reaches the database of a data folder: the one that runs there, or one started for the purpose.
+ * @param {string} folder
+ * @returns {Promise<{ database: Pick<Database, 'port' | 'credentials'>, leave(): Promise<void> }>}
+ */
+export async function reachDatabase(folder) {
+  const pidFile = join(folder, 'run', 'mariadb.pid');
+  const command = existsSync(pidFile) ? commandOf(Number(readFileSync(pidFile, 'utf8'))) : '';
+  if (!command.includes(join(folder, 'mariadb'))) {
+    const database = await startDatabase(folder);
+    return { database, leave: database.stop };
+  }
+  const port = Number(/--port=(\d+)/.exec(command)?.[1]);
+  return { database: { port, credentials: readCredentials(folder) }, leave: () => Promise.resolve() };
+}
+
+/**
  * Ends a MariaDB that an earlier, killed start has left behind; known by its pid and data folder.
  * @param {string} folder
  * @param {string} data

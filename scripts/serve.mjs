@@ -8,7 +8,7 @@ import { Stop } from './say.mjs';
 
 /**
  * Makes the database of that name where it is missing and brings its schema up to date.
- * @param {import('./database.mjs').Database} database
+ * @param {Pick<import('./database.mjs').Database, 'port' | 'credentials'>} database
  * @param {string} name
  */
 export async function prepareDatabase(database, name) {

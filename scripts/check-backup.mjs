@@ -1,0 +1,152 @@
+// Proves that a backup holds everything, and that nothing half-restored is ever left.
+import { randomUUID } from 'node:crypto';
+import { existsSync, mkdtempSync, readFileSync, rmSync, statSync, truncateSync, copyFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { asOwner, freePort, startDatabase } from './database.mjs';
+import { dump, undump } from './dump.mjs';
+import { prepareDatabase, serve } from './serve.mjs';
+
+const name = 'beacon_shop';
+const folder = mkdtempSync(join(tmpdir(), 'beacon-backup-'));
+const file = join(folder, 'shop.sql.gz');
+let [passed, failed] = [0, 0];
+
+/** @param {string} what @param {boolean} holds */
+function check(what, holds) {
+  if (holds) passed += 1;
+  else failed += 1;
+  process.stdout.write(`${holds ? 'ok  ' : 'FAIL'} ${what}\n`);
+}
+
+/** @param {() => Promise<void>} act */
+const refusal = (act) =>
+  act().then(
+    () => '',
+    (error) => String(error.message),
+  );
+
+const person = randomUUID();
+const job = randomUUID();
+const port = await freePort();
+
+/** Everything that the server shows of the job. @param {import('./database.mjs').Database} database */
+async function shown(database) {
+  const server = await serve(database, { name, port, mode: 'shop', web: folder });
+  const read = async (/** @type {string} */ path) =>
+    (await fetch(`http://127.0.0.1:${port}/api/${path}`)).text();
+  const all = [
+    await read('people'),
+    await read(`jobs/${job}`),
+    await read(`jobs/${job}/logbook`),
+    await read('bays'),
+  ];
+  await server.stop();
+  return all;
+}
+
+/** @type {string[]} */
+let before = [];
+{
+  const database = await startDatabase(join(folder, 'first'));
+  await prepareDatabase(database, name);
+  const connection = await asOwner(database, name);
+  await connection.query(
+    "INSERT INTO people (id, name, initials, role) VALUES (?, 'Yuki Sørensen ✓', 'YS', 'technician')",
+    [person],
+  );
+  await connection.end();
+  const server = await serve(database, { name, port, mode: 'shop', web: folder });
+  const write = async (/** @type {string} */ path, /** @type {unknown} */ body) => {
+    const headers = {
+      'Content-Type': 'application/json',
+      'Idempotency-Key': randomUUID(),
+      'Beacon-Person': person,
+    };
+    const response = await fetch(`http://127.0.0.1:${port}/api/${path}`, {
+      method: 'POST',
+      headers,
+      body: JSON.stringify(body),
+    });
+    if (!response.ok) throw new Error(await response.text());
+  };
+  const observedAt = '2026-11-17T08:00:00Z';
+  await write('jobs', {
+    jobId: job,
+    vehicleId: randomUUID(),
+    head: { event: 'water', customer: 'Ada “Lind\\qvist”; --' },
+    vehicle: { make: 'Ostrel', model: 'Marn wagon' },
+  });
+  await write(`jobs/${job}/beacons`, {
+    id: randomUUID(),
+    observedAt,
+    data: {
+      kind: 'beacon',
+      name: 'Lamp 灯',
+      seen: 'lit',
+      thereBefore: 'no',
+      conditions: ['rain'],
+      shown: 3,
+      exposures: 4,
+    },
+  });
+  await write(`jobs/${job}/scans`, {
+    id: randomUUID(),
+    observedAt,
+    data: { kind: 'baseline', text: 'Body\n  B1318-16 Supply (active)\n' },
+  });
+  for (let n = 0; n < 40; n++)
+    await write(`jobs/${job}/notes`, {
+      id: randomUUID(),
+      observedAt,
+      data: { stage: 'trace', text: `note ${n} 'quoted' \\ and\nbroken` },
+    });
+  await server.stop();
+  before = await shown(database);
+  await dump(database, name, file);
+  await database.stop();
+}
+check(
+  'the backup is one file for its owner alone',
+  existsSync(file) && (statSync(file).mode & 0o777) === 0o600,
+);
+check(
+  'it is compressed',
+  readFileSync(file)
+    .subarray(0, 2)
+    .equals(Buffer.from([0x1f, 0x8b])),
+);
+
+const database = await startDatabase(join(folder, 'second'));
+const half = join(folder, 'half.sql.gz');
+copyFileSync(file, half);
+truncateSync(half, Math.floor(statSync(file).size / 2));
+check(
+  'half a backup is refused in a sentence',
+  /not a whole backup/.test(await refusal(() => undump(database, name, half))),
+);
+const connection = await asOwner(database);
+const [left] = await connection.query('SHOW DATABASES LIKE ?', [name]);
+await connection.end();
+check('and nothing half-restored is left', /** @type {unknown[]} */ (left).length === 0);
+check(
+  'a file that is not there is named',
+  /There is no file/.test(await refusal(() => undump(database, name, join(folder, 'none')))),
+);
+
+await undump(database, name, file);
+await prepareDatabase(database, name);
+const after = await shown(database);
+['people', 'the record', 'the logbook', 'the bays'].forEach((what, n) =>
+  check(`${what}: the same as before`, after[n] === before[n]),
+);
+check('the chain is whole', JSON.parse(after[2] ?? '{}').whole === true);
+check(
+  'a second restore over it is refused',
+  /restored into an empty one only/.test(await refusal(() => undump(database, name, file))),
+);
+check('and changes nothing', (await shown(database))[1] === before[1]);
+await database.stop();
+rmSync(folder, { recursive: true, force: true });
+process.stdout.write(`${passed} checks passed, ${failed} failed\n`);
+process.exitCode = failed === 0 ? 0 : 1;
