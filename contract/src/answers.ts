@@ -72,6 +72,19 @@ export const logEntry = z.strictObject({
 export type LogEntry = z.infer<typeof logEntry>;
 export const logbook = z.strictObject({ entries: z.array(logEntry), whole: z.boolean() });
 
+/** A job's story as a file: complete, readable in years to come, and provable by its hashes. */
+export const story = z.strictObject({
+  format: z.literal('dormant-beacon-job'),
+  version: z.literal(1),
+  exportedAt: instant,
+  people: z.array(person),
+  record,
+  reports: z.array(z.strictObject({ scanId: id, text: z.string() })),
+  /** `entry` is the text that `hash` covers, after the hash before it: sha256(previous + entry). */
+  logbook: z.array(z.strictObject({ seq: z.int(), entry: z.string(), hash: z.string() })),
+});
+export type Story = z.infer<typeof story>;
+
 /** What an event says: this job has moved on to this entry; `bay` is its row now. */
 export const moved = z.strictObject({ jobId: id, seq: z.int(), bay });
 export type Moved = z.infer<typeof moved>;

@@ -74,6 +74,18 @@ export const endpoints = {
     answer: answers.logbook,
     query: { after: 'only entries with a higher seq' },
   },
+  story: {
+    method: 'GET',
+    path: '/api/jobs/{jobId}/story.json',
+    says: 'a job’s whole story as a file: record, reports as pasted, logbook with its hashes',
+    answer: answers.story,
+  },
+  storyTable: {
+    method: 'GET',
+    path: '/api/jobs/{jobId}/story.csv',
+    says: 'a job’s logbook as a table for a spreadsheet',
+    answer: null,
+  },
   report: {
     method: 'GET',
     path: '/api/jobs/{jobId}/scans/{scanId}/text',

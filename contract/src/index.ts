@@ -21,6 +21,8 @@ export {
   problem,
   record,
   reportText,
+  story,
+  type Story,
 } from './answers.js';
 export { type Endpoint, endpoints, factEndpoints } from './endpoints.js';
 export { idempotencyHeader, personHeader } from './headers.js';

@@ -6,6 +6,7 @@ import { isWhole } from '../database/chain.js';
 import { isoOf } from '../database/connect.js';
 import { notFound } from '../http/problem.js';
 import { idParam } from '../http/writing.js';
+import { storyOf, tableOf } from './story.js';
 
 interface LogRow {
   readonly seq: number;
@@ -31,6 +32,17 @@ export function logbookRoutes(db: Knex): Router {
     if (rows.length === 0) throw notFound('job');
     const after = Number(request.query['after']) || 0;
     response.json({ entries: rows.filter((row) => row.seq > after).map(entryOf), whole: isWhole(rows) });
+  });
+
+  router.get('/api/jobs/:jobId/story.json', async (request, response) => {
+    const story = await storyOf(db, idParam(request, 'jobId'), new Date());
+    response.attachment(`${story.record.number}.json`).json(story);
+  });
+
+  router.get('/api/jobs/:jobId/story.csv', async (request, response) => {
+    const jobId = idParam(request, 'jobId');
+    const table = await tableOf(db, jobId);
+    response.attachment(`${jobId}.csv`).type('text/csv; charset=utf-8').send(table);
   });
   return router;
 }

@@ -1,5 +1,14 @@
 /** The logbook of a job: what was entered, by whom, when; an entry can be taken back by a correcting one. */
-import { ChangeDetectionStrategy, Component, effect, inject, input, output, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  output,
+  signal,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { LogEntry } from '@dormant-beacon/contract';
 import { Store } from '@ngrx/store';
@@ -19,6 +28,26 @@ const fixed = new Set(['job', 'head', 'scans', 'waivers']);
       <h2>Log</h2>
       <button mat-button type="button" (click)="closed.emit()">Close</button>
     </div>
+    <div class="narrow">
+      <label class="field">
+        Stage
+        <select (change)="stage.set($any($event.target).value)">
+          <option value="">all</option>
+          @for (name of stages(); track name) {
+            <option [value]="name">{{ name.replaceAll('-', ' ') }}</option>
+          }
+        </select>
+      </label>
+      <label class="field">
+        Person
+        <select (change)="personId.set($any($event.target).value)">
+          <option value="">all</option>
+          @for (id of personIds(); track id) {
+            <option [value]="id">{{ nameOf(id) }}</option>
+          }
+        </select>
+      </label>
+    </div>
     @if (problem()) {
       <p class="problem" role="alert">{{ problem() }}</p>
     }
@@ -28,7 +57,7 @@ const fixed = new Set(['job', 'head', 'scans', 'waivers']);
       </p>
     }
     <ol>
-      @for (entry of entries(); track entry.seq) {
+      @for (entry of shown(); track entry.seq) {
         <li [class.gone]="isGone(entry)">
           <span class="mono quiet seq">{{ entry.seq }}</span>
           <span>
@@ -48,6 +77,11 @@ const fixed = new Set(['job', 'head', 'scans', 'waivers']);
         </li>
       }
     </ol>
+    <p class="quiet">
+      The whole story as a file:
+      <a [href]="'/api/jobs/' + jobId() + '/story.json'" download>JSON</a>,
+      <a [href]="'/api/jobs/' + jobId() + '/story.csv'" download>table</a>
+    </p>
   `,
   styles: `
     :host {
@@ -59,6 +93,12 @@ const fixed = new Set(['job', 'head', 'scans', 'waivers']);
       display: flex;
       justify-content: space-between;
       align-items: center;
+    }
+    .narrow {
+      display: grid;
+      grid-template-columns: 1fr 1fr;
+      gap: 10px;
+      margin-bottom: 8px;
     }
     ol {
       margin: 0;
@@ -101,6 +141,17 @@ export class LogDrawer {
   private readonly desk = inject(Desk);
   private readonly people = inject(Store).selectSignal(peopleFeature.selectPeople);
   protected readonly entries = signal<readonly LogEntry[]>([]);
+  protected readonly stage = signal('');
+  protected readonly personId = signal('');
+  protected readonly stages = computed(() => [...new Set(this.entries().map(({ stage }) => stage))].sort());
+  protected readonly personIds = computed(() => [...new Set(this.entries().map(({ personId }) => personId))]);
+  protected readonly shown = computed(() =>
+    this.entries().filter(
+      (entry) =>
+        (this.stage() === '' || entry.stage === this.stage()) &&
+        (this.personId() === '' || entry.personId === this.personId()),
+    ),
+  );
   protected readonly whole = signal(true);
   protected readonly problem = signal<string | null>(null);
 

@@ -1,0 +1,72 @@
+import { TestBed } from '@angular/core/testing';
+import type { LogEntry } from '@dormant-beacon/contract';
+import { Client } from '../api/client';
+import { benchFor, recordOf } from '../testing/bench';
+import { LogDrawer } from './log-drawer';
+
+const entry = (seq: number, more: Partial<LogEntry>): LogEntry => ({
+  seq,
+  personId: 'p',
+  kind: 'notes',
+  stage: 'trace',
+  says: `entry ${seq}`,
+  factId: `f${seq}`,
+  corrects: null,
+  withdrawn: false,
+  observedAt: '2026-11-17T08:00:00Z',
+  recordedAt: '2026-11-17T08:00:00Z',
+  hash: '',
+  ...more,
+});
+
+async function open(entries: LogEntry[], whole = true) {
+  spyOn(Client.prototype, 'logbook').and.resolveTo({ entries, whole });
+  const bench = await benchFor(LogDrawer, recordOf(), { jobId: 'job', seq: entries.length });
+  await Promise.resolve();
+  await bench.fixture.whenStable();
+  return bench;
+}
+
+describe('LogDrawer', () => {
+  afterEach(() => TestBed.resetTestingModule());
+
+  it('shows the newest first, strikes what was corrected, and offers no taking back of what is fixed', async () => {
+    const bench = await open([
+      entry(1, { kind: 'job', factId: null }),
+      entry(2, { kind: 'scans' }),
+      entry(3, {}),
+      entry(4, { corrects: 'f3', withdrawn: true }),
+    ]);
+    const rows = [...bench.page.querySelectorAll('li')];
+    expect(rows.map((row) => row.querySelector('.seq')!.textContent)).toEqual(['4', '3', '2', '1']);
+    expect(rows.map((row) => row.classList.contains('gone'))).toEqual([true, true, false, false]);
+    expect(bench.page.querySelectorAll('li button').length).toBe(0);
+  });
+
+  it('takes an entry back by a correcting one', async () => {
+    const bench = await open([entry(1, {})]);
+    await bench.press('Take back');
+    expect(bench.desk.withdrawn).toEqual(['f1']);
+  });
+
+  it('is narrowed by stage and person', async () => {
+    const bench = await open([entry(1, {}), entry(2, { stage: 'clear' }), entry(3, { personId: 'q' })]);
+    const [stage, person] = [...bench.page.querySelectorAll('select')] as [
+      HTMLSelectElement,
+      HTMLSelectElement,
+    ];
+    const choose = async (field: HTMLSelectElement, value: string) => {
+      field.value = value;
+      field.dispatchEvent(new Event('change'));
+      await bench.fixture.whenStable();
+      return bench.page.querySelectorAll('li').length;
+    };
+    expect(await choose(stage, 'trace')).toBe(2);
+    expect(await choose(person, 'q')).toBe(1);
+    expect(await choose(stage, '')).toBe(1);
+  });
+
+  it('says so when the chain is broken', async () => {
+    expect((await open([entry(1, {})], false)).text()).toContain('The chain of this logbook is broken');
+  });
+});
