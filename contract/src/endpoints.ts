@@ -43,6 +43,7 @@ export const endpoints = {
       after: 'the `after` of the page before',
       limit: 'rows, 1 to 200, default 100',
       text: 'narrow to number, plate, vehicle, name or code',
+      all: 'with 1, also jobs that are done',
     },
   },
   openJob: {

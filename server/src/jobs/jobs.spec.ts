@@ -136,6 +136,9 @@ describe('the bays', () => {
     ]);
     await shop.enter(jobId, 'hand-backs', {});
     expect((await page('?text=saloon')).bays).toEqual([]);
+    expect((await page('?text=saloon&all=1')).bays.map((found) => [found.jobId, found.done])).toEqual([
+      [jobId, true],
+    ]);
   });
 
   it('keep people, and add one once', async () => {

@@ -33,16 +33,16 @@ export function headRow(head: JobHead): Record<string, unknown> {
   };
 }
 
-/** A page of open jobs by promised time. `after` is the last row's place, as the page before gave it. */
+/** A page of jobs by promised time, only open ones unless `all` is asked for. `after` is the last row's place, as the page before gave it. */
 export async function listBays(
   db: Knex,
-  { after, limit, text }: { after: string | null; limit: number; text: string },
+  { after, limit, text, all }: { after: string | null; limit: number; text: string; all: boolean },
 ): Promise<Bays> {
   const query = db('job_summaries')
-    .where({ done: false })
     .orderBy([{ column: 'due' }, { column: 'number' }])
     .limit(limit + 1)
     .select('bay', 'due', 'number');
+  if (!all) void query.where({ done: false });
   for (const word of text.split(/\s+/).filter(Boolean).slice(0, 6))
     void query.where('search', 'like', `%${word.replace(/[\\%_]/g, '\\$&')}%`);
   const place = after === null ? null : /^(.{19,23})_(\d+)$/.exec(after);

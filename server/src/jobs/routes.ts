@@ -14,13 +14,14 @@ export function jobRoutes(db: Knex, feed: Feed): Router {
   const router = Router();
 
   router.get('/api/bays', async (request, response) => {
-    const { after, limit, text } = request.query;
+    const { after, limit, text, all } = request.query;
     const rows = Math.min(200, Math.max(1, Number(limit) || 100));
     response.json(
       await listBays(db, {
         after: typeof after === 'string' ? after : null,
         limit: rows,
         text: typeof text === 'string' ? text : '',
+        all: all === '1',
       }),
     );
   });

@@ -3,7 +3,7 @@ import { provideRouter, withComponentInputBinding } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideStore } from '@ngrx/store';
 import { routes } from './app.routes';
-import { baysFeature, loadBays } from './bays/bays.state';
+import { baysFeature, findBays, loadBays, loadMoreBays } from './bays/bays.state';
 import { loadPeople, peopleFeature, rememberPerson } from './people/people.state';
 
 export const appConfig: ApplicationConfig = {
@@ -11,6 +11,6 @@ export const appConfig: ApplicationConfig = {
     provideZonelessChangeDetection(),
     provideRouter(routes, withComponentInputBinding()),
     provideStore({ [peopleFeature.name]: peopleFeature.reducer, [baysFeature.name]: baysFeature.reducer }),
-    provideEffects({ loadPeople, rememberPerson, loadBays }),
+    provideEffects({ loadPeople, rememberPerson, loadBays, loadMoreBays, findBays }),
   ],
 };

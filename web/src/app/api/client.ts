@@ -30,8 +30,15 @@ export interface WriteRequest {
 
 @Injectable({ providedIn: 'root' })
 export class Client {
-  bays(): Promise<Bays> {
-    return this.get('/api/bays?limit=200');
+  /** A page of the bays; `text` narrows it on the server, and finds jobs that are done too. */
+  bays({ after = null, text = '' }: { after?: string | null; text?: string } = {}): Promise<Bays> {
+    const query = new URLSearchParams({ limit: '200' });
+    if (after !== null) query.set('after', after);
+    if (text !== '') {
+      query.set('text', text);
+      query.set('all', '1');
+    }
+    return this.get(`/api/bays?${query.toString()}`);
   }
 
   async people(): Promise<Person[]> {

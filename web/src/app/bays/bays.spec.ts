@@ -45,9 +45,21 @@ describe('the bays', () => {
     expect(rows.sort(byPromise).map(({ number }) => number)).toEqual(['J-2', 'J-1', 'J-3']);
   });
 
+  it('take what the server found for the text that stands, and pages behind the first', () => {
+    const { reducer } = baysFeature;
+    let state = reducer(undefined, BaysEvents.loaded({ bays: [bay({})], after: 'x' }));
+    state = reducer(state, BaysEvents.narrowed({ text: 'quill' }));
+    state = reducer(state, BaysEvents.found({ text: 'qui', bays: [bay({ jobId: 'old' })] }));
+    expect(state.found).toEqual([]);
+    state = reducer(state, BaysEvents.found({ text: 'quill', bays: [bay({ jobId: 'b', done: true })] }));
+    expect(state.found.map(({ jobId }) => jobId)).toEqual(['b']);
+    state = reducer(state, BaysEvents.moreLoaded({ bays: [bay({ jobId: 'c' })], after: null }));
+    expect([state.ids.length, state.after]).toEqual([2, null]);
+  });
+
   it('follow events: newer rows replace, older ones do not, finished jobs leave', () => {
     const { reducer } = baysFeature;
-    let state = reducer(undefined, BaysEvents.loaded({ bays: [bay({ seq: 5 })] }));
+    let state = reducer(undefined, BaysEvents.loaded({ bays: [bay({ seq: 5 })], after: null }));
     const move = (seq: number, more: Partial<Bay>) =>
       (state = reducer(
         state,

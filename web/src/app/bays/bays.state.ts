@@ -11,15 +11,31 @@ import {
   emptyProps,
   on,
   props,
+  Store,
 } from '@ngrx/store';
-import { catchError, from, map, of, switchMap } from 'rxjs';
+import {
+  catchError,
+  debounceTime,
+  EMPTY,
+  exhaustMap,
+  filter,
+  from,
+  map,
+  of,
+  switchMap,
+  withLatestFrom,
+} from 'rxjs';
 import { Client } from '../api/client';
 
 export const BaysEvents = createActionGroup({
   source: 'Bays',
   events: {
     Opened: emptyProps(),
-    Loaded: props<{ bays: Bay[] }>(),
+    Loaded: props<{ bays: Bay[]; after: string | null }>(),
+    'More Wanted': emptyProps(),
+    'More Loaded': props<{ bays: Bay[]; after: string | null }>(),
+    Narrowed: props<{ text: string }>(),
+    Found: props<{ text: string; bays: Bay[] }>(),
     'Not Loaded': props<{ reason: string }>(),
     'Job Moved': props<{ event: Moved }>(),
   },
@@ -30,6 +46,11 @@ const adapter = createEntityAdapter<Bay>({ selectId: (bay) => bay.jobId });
 interface BaysState extends EntityState<Bay> {
   readonly status: 'none' | 'loading' | 'loaded' | 'failed';
   readonly reason: string | null;
+  /** Where the next page begins, while there is one. */
+  readonly after: string | null;
+  /** What the server found for the text that narrows the list, done jobs among it. */
+  readonly text: string;
+  readonly found: readonly Bay[];
 }
 
 /** By promised time, those without one last; then by number. */
@@ -40,13 +61,20 @@ export function byPromise(a: Bay, b: Bay): number {
 export const baysFeature = createFeature({
   name: 'bays',
   reducer: createReducer<BaysState>(
-    adapter.getInitialState({ status: 'none', reason: null }),
+    adapter.getInitialState({ status: 'none', reason: null, after: null, text: '', found: [] }),
     on(BaysEvents.opened, (state): BaysState => ({
       ...state,
       status: state.status === 'loaded' ? state.status : 'loading',
     })),
-    on(BaysEvents.loaded, (state, { bays }): BaysState =>
-      adapter.setAll(bays, { ...state, status: 'loaded', reason: null }),
+    on(BaysEvents.loaded, (state, { bays, after }): BaysState =>
+      adapter.setAll(bays, { ...state, status: 'loaded', reason: null, after }),
+    ),
+    on(BaysEvents.moreLoaded, (state, { bays, after }): BaysState =>
+      adapter.upsertMany(bays, { ...state, after }),
+    ),
+    on(BaysEvents.narrowed, (state, { text }): BaysState => ({ ...state, text, found: [] })),
+    on(BaysEvents.found, (state, { text, bays }): BaysState =>
+      text === state.text ? { ...state, found: bays } : state,
     ),
     on(BaysEvents.notLoaded, (state, { reason }): BaysState => ({ ...state, status: 'failed', reason })),
     on(BaysEvents.jobMoved, (state, { event }): BaysState => {
@@ -67,9 +95,44 @@ export const loadBays = createEffect(
       ofType(BaysEvents.opened),
       switchMap(() =>
         from(client.bays()).pipe(
-          map(({ bays }) => BaysEvents.loaded({ bays })),
+          map(({ bays, after }) => BaysEvents.loaded({ bays, after })),
           catchError((error: Error) => of(BaysEvents.notLoaded({ reason: error.message }))),
         ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const loadMoreBays = createEffect(
+  (actions = inject(Actions), store = inject(Store), client = inject(Client)) =>
+    actions.pipe(
+      ofType(BaysEvents.moreWanted),
+      withLatestFrom(store.select(baysFeature.selectAfter)),
+      filter(([, after]) => after !== null),
+      exhaustMap(([, after]) =>
+        from(client.bays({ after })).pipe(
+          map(({ bays, after: next }) => BaysEvents.moreLoaded({ bays, after: next })),
+          catchError((error: Error) => of(BaysEvents.notLoaded({ reason: error.message }))),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+/** Asks the server too: it knows the jobs that are not loaded, and those that are done. */
+export const findBays = createEffect(
+  (actions = inject(Actions), client = inject(Client)) =>
+    actions.pipe(
+      ofType(BaysEvents.narrowed),
+      debounceTime(180),
+      switchMap(({ text }) =>
+        text.length < 2
+          ? EMPTY
+          : from(client.bays({ text })).pipe(
+              map(({ bays }) => BaysEvents.found({ text, bays })),
+              // What is on the device is narrowed anyway.
+              catchError(() => EMPTY),
+            ),
       ),
     ),
   { functional: true },

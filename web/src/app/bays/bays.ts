@@ -1,5 +1,5 @@
 /** All open jobs, a row each: the first thing seen in the morning. */
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { Bay } from '@dormant-beacon/contract';
@@ -67,10 +67,17 @@ export class Bays {
   protected readonly bays = this.store.selectSignal(baysFeature.selectOpenJobs);
   protected readonly status = this.store.selectSignal(baysFeature.selectStatus);
   protected readonly reason = this.store.selectSignal(baysFeature.selectReason);
-  protected readonly text = signal('');
-  protected readonly shown = computed(() =>
-    this.text().trim() === '' ? this.bays() : this.bays().filter((bay) => matches(bay, this.text().trim())),
-  );
+  protected readonly text = this.store.selectSignal(baysFeature.selectText);
+  protected readonly after = this.store.selectSignal(baysFeature.selectAfter);
+  private readonly found = this.store.selectSignal(baysFeature.selectFound);
+  /** Rows on the device that answer to the text, then those that the server found besides. */
+  protected readonly shown = computed(() => {
+    const text = this.text();
+    if (text === '') return this.bays();
+    const near = this.bays().filter((bay) => matches(bay, text));
+    const known = new Set(near.map(({ jobId }) => jobId));
+    return [...near, ...this.found().filter(({ jobId }) => !known.has(jobId))];
+  });
   protected readonly headline = computed(() => headline(this.bays()));
   protected readonly first = computed(() => this.bays().find((bay) => bay.waitsFor === null) ?? null);
   protected readonly skeletons = [0, 1, 2, 3, 4];
@@ -79,7 +86,16 @@ export class Bays {
     this.store.dispatch(BaysEvents.opened());
   }
 
+  protected narrow(text: string): void {
+    this.store.dispatch(BaysEvents.narrowed({ text: text.trim() }));
+  }
+
+  protected more(): void {
+    this.store.dispatch(BaysEvents.moreWanted());
+  }
+
   protected stageLine(bay: Bay): string {
+    if (bay.done) return 'closed';
     const stage = bay.stage.replaceAll('-', ' ');
     return bay.waitsFor ? `${stage} · waits for ${bay.waitsFor} until ${sayWhen(bay.waitsUntil)}` : stage;
   }
