@@ -5,7 +5,7 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { cpus, tmpdir, totalmem } from 'node:os';
 import { join } from 'node:path';
 import { buildNode, buildWeb, servedWeb } from './build.mjs';
-import { freePort } from './database.mjs';
+import { asOwner, freePort, reachDatabase } from './database.mjs';
 import { install } from './install.mjs';
 import { root } from './paths.mjs';
 import { run } from './run.mjs';
@@ -33,15 +33,16 @@ await runScript(async () => {
       `${file} failed.`,
     );
   say('');
-  await withApplication(async (address, pids) => {
+  await withApplication(async (address, pids, folder) => {
     await writes(address);
     await pages(address);
+    await manyJobs(address, folder);
     for (const [what, pid] of Object.entries(pids))
       line(`memory of the ${what}`, `${Math.round(memoryOf(pid) / 1e6)} MB`);
   });
 });
 
-/** @param {(address: string, pids: Record<string, number>) => Promise<void>} body */
+/** @param {(address: string, pids: Record<string, number>, folder: string) => Promise<void>} body */
 async function withApplication(body) {
   const folder = mkdtempSync(join(tmpdir(), 'beacon-bench-'));
   const port = await freePort();
@@ -54,7 +55,7 @@ async function withApplication(body) {
       app.stdout.on('data', (chunk) => /is ready/.test(String(chunk)) && resolve()),
     );
     const { pid, database } = JSON.parse(readFileSync(join(folder, 'run', 'server.json'), 'utf8'));
-    await body(`http://127.0.0.1:${port}`, { server: pid, database });
+    await body(`http://127.0.0.1:${port}`, { server: pid, database }, folder);
   } finally {
     const ended = new Promise((resolve) => app.on('exit', resolve));
     app.kill('SIGTERM');
@@ -214,4 +215,97 @@ async function largeTrace(address) {
     case: { circuit: { elements: elements.slice(0, 60) }, suspects, tests, repairs },
   });
   return jobId;
+}
+
+/** The bays with 10,000 jobs more, put there by the database's owner. @param {string} address @param {string} folder */
+async function manyJobs(address, folder) {
+  const { database } = await reachDatabase(folder);
+  const connection = await asOwner(database, 'beacon_demo');
+  const makes = ['Velanta Quill', 'Ostrel Marn wagon', 'Corvane Lumen', 'Hallmer Drover'];
+  for (let from = 0; from < 10_000; from += 500) {
+    const rows = Array.from({ length: 500 }, (_, n) => ({
+      n: from + n,
+      id: randomUUID(),
+      vehicle: randomUUID(),
+      title: makes[n % 4] ?? '',
+    }));
+    const plate = (/** @type {number} */ n) =>
+      `LR ${n % 100} ${String.fromCharCode(65 + (n % 26), 65 + ((n >> 3) % 26), 65 + ((n >> 5) % 26))}`;
+    await connection.query('INSERT INTO vehicles (id, make, model) VALUES ?', [
+      rows.map(({ vehicle, title }) => [vehicle, title, 'x']),
+    ]);
+    await connection.query(
+      'INSERT INTO jobs (id, number, seq, vehicle_id, event, opened_at, chain) VALUES ?',
+      [
+        rows.map(({ n, id, vehicle }) => [
+          id,
+          1000 + n,
+          1,
+          vehicle,
+          'wear',
+          '2026-11-01 08:00:00',
+          '0'.repeat(64),
+        ]),
+      ],
+    );
+    await connection.query(
+      'INSERT INTO job_summaries (job_id, number, seq, done, due, plate, search, bay) VALUES ?',
+      [
+        rows.map(({ n, id, title }) => {
+          const bay = {
+            jobId: id,
+            number: `J-${1000 + n}`,
+            seq: 1,
+            title,
+            subtitle: 'Tail lamp, rain',
+            plate: plate(n),
+            rail: [{ kind: 'beacon', name: 'Right tail lamp out', state: 'lit' }],
+            stage: 'baseline',
+            next: 'Read every module and paste the report.',
+            detail: null,
+            waitsFor: null,
+            waitsUntil: null,
+            promisedAt: null,
+            done: false,
+          };
+          return [
+            id,
+            1000 + n,
+            1,
+            false,
+            `2026-12-${String(1 + (n % 28)).padStart(2, '0')} 09:00:00`,
+            plate(n),
+            `${bay.number} ${title} ${plate(n)} Right tail lamp out B1318 B2214`,
+            JSON.stringify(bay),
+          ];
+        }),
+      ],
+    );
+  }
+  await connection.end();
+  /** @param {string} query */
+  const times = async (query) => {
+    const taken = [];
+    for (let n = 0; n < 60; n++) {
+      const since = performance.now();
+      await (await fetch(`${address}/api/bays?limit=200${query.replace('N', String(n))}`)).text();
+      if (n >= 10) taken.push(performance.now() - since);
+    }
+    return taken;
+  };
+  line(
+    '10,000 jobs: a page of 200, p95',
+    `${quantile(await times(''), 0.95).toFixed(0)} ms`,
+    'aim under 60 ms',
+  );
+  line(
+    '10,000 jobs: narrowed by two words, p95',
+    `${quantile(await times('&text=quill%20N'), 0.95).toFixed(0)} ms`,
+    'aim under 100 ms',
+  );
+  line(
+    '10,000 jobs: narrowed to nothing, p95',
+    `${quantile(await times('&text=nowhere%20N'), 0.95).toFixed(0)} ms`,
+    'aim under 100 ms',
+  );
 }
