@@ -1,5 +1,6 @@
 export { assessJob, type Assessment, type Stage, type StageState } from './assess.js';
 export { baselineOf, type CodeEnd, codeEnds, finalAfter } from './codes.js';
+export { type Command, readCommand } from './command.js';
 export { type Lens, lensOf } from './lens.js';
 export {
   lackingText,

@@ -126,9 +126,9 @@ export const findBays = createEffect(
       ofType(BaysEvents.narrowed),
       debounceTime(180),
       switchMap(({ text }) =>
-        text.length < 2
+        text.trim().length < 2
           ? EMPTY
-          : from(client.bays({ text })).pipe(
+          : from(client.bays({ text: text.trim() })).pipe(
               map(({ bays }) => BaysEvents.found({ text, bays })),
               // What is on the device is narrowed anyway.
               catchError(() => EMPTY),

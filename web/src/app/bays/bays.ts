@@ -72,7 +72,7 @@ export class Bays {
   private readonly found = this.store.selectSignal(baysFeature.selectFound);
   /** Rows on the device that answer to the text, then those that the server found besides. */
   protected readonly shown = computed(() => {
-    const text = this.text();
+    const text = this.text().trim();
     if (text === '') return this.bays();
     const near = this.bays().filter((bay) => matches(bay, text));
     const known = new Set(near.map(({ jobId }) => jobId));
@@ -87,7 +87,7 @@ export class Bays {
   }
 
   protected narrow(text: string): void {
-    this.store.dispatch(BaysEvents.narrowed({ text: text.trim() }));
+    this.store.dispatch(BaysEvents.narrowed({ text }));
   }
 
   protected more(): void {

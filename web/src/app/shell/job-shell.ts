@@ -23,6 +23,7 @@ import { PersonPicker } from '../people/person-picker';
 import { Lens, stateWords } from '../shared/lens';
 import { ThemeSwitch } from '../shared/theme-switch';
 import { sayWhen, When } from '../shared/when';
+import { CommandLine } from './command-line';
 import { JobEvents, jobFeature } from './job.state';
 import { LogDrawer } from './log-drawer';
 
@@ -35,6 +36,7 @@ export function stageName(id: string): string {
 @Component({
   selector: 'db-job-shell',
   imports: [
+    CommandLine,
     Lens,
     LogDrawer,
     MatButtonModule,
