@@ -62,9 +62,14 @@ describe('the story of a job', () => {
     await page.getByText('Switch on a module input').click();
     await page.getByRole('button', { name: 'Start the trace' }).click();
     await page.locator('db-circuit-drawing').waitFor();
-    await reading(page, 'Measure C31.2 to ground', '4', 'decimal mark', '9', '2', 'Enter the reading');
+    await page.keyboard.press('/');
+    await page.keyboard.type('c31.2 4,92 v');
+    await page.getByText('Measure C31.2 to ground with the flap shut: 4.92 V · Enter').waitFor();
+    await page.keyboard.press('Enter');
+    await page.locator('.readings li').first().waitFor();
     await reading(page, 'Listen at the flap gear', 'No');
     await reading(page, 'Unplug C31 and measure', 'over-limit', 'Enter the reading');
+    expect(await page.locator('.readings strong').allInnerTexts()).toEqual(['OL', 'no', '4.92 V']);
     await sentence(page, 'Replace the end switch, and find what made it fail.');
 
     await page.locator('.action', { hasText: 'Replace the end switch' }).click();

@@ -30,7 +30,9 @@ async function open(own = record()) {
 describe('CommandLine', () => {
   it('says what a reading means before it enters it', async () => {
     const line = await open();
-    expect(await line.type('c31.2 4,92 v')).toBe('Measure C31.2 to ground with the flap shut: 4.92 V');
+    expect(await line.type('c31.2 4,92 v')).toBe(
+      'Measure C31.2 to ground with the flap shut: 4.92 V · Enter',
+    );
     expect(line.desk.entered).toEqual([]);
     await line.enter();
     expect(line.desk.entered).toEqual([
@@ -67,10 +69,10 @@ describe('CommandLine', () => {
       bays: [{ number: 'J-0131', jobId: 'other', stage: 'trace' } as never],
       after: null,
     });
-    expect(await line.type('131')).toBe('Open J-0131');
+    expect(await line.type('131')).toBe('Open J-0131 · Enter');
     await line.enter();
     expect(go).toHaveBeenCalledWith(['/jobs', 'other', 'trace']);
-    expect(await line.type('prove')).toBe('Go to prove');
+    expect(await line.type('prove')).toBe('Go to prove · Enter');
     await line.enter();
     expect(go).toHaveBeenCalledWith(['/jobs', 'job', 'prove']);
     await line.type('J-9999');

@@ -142,7 +142,11 @@ export class CommandLine {
   protected readonly help = signal(false);
   private readonly answer = signal('');
   private readonly act = computed(() => this.actFor(this.text()));
-  protected readonly said = computed(() => (this.text() === '' ? this.answer() : (this.act()?.says ?? '')));
+  protected readonly said = computed(() => {
+    if (this.text() === '') return this.answer();
+    const act = this.act();
+    return act ? `${act.says}${act.run ? ' · Enter' : ''}` : '';
+  });
 
   protected key(event: KeyboardEvent): void {
     const target = event.target as HTMLElement;

@@ -62,6 +62,25 @@ describe('TracePage', () => {
     ]);
   });
 
+  it('keeps what was chosen by hand when the same plan comes again, and takes the new first one otherwise', async () => {
+    const record = traced();
+    const bench = await planned(record);
+    const chosen = () => bench.page.querySelector('.chosen .what')!.textContent;
+    const other = [...bench.page.querySelectorAll<HTMLElement>('.action')].at(-1)!;
+    other.querySelector('input')!.click();
+    await bench.fixture.whenStable();
+    const byHand = chosen();
+    const plan = nextTests(caseOf(record, record.traces[0]!));
+    bench.store.dispatch(JobEvents.tracePlanned({ traceId: 't', plan: structuredClone(plan) }));
+    await bench.fixture.whenStable();
+    expect(chosen()).toBe(byHand);
+    bench.store.dispatch(
+      JobEvents.tracePlanned({ traceId: 't', plan: { ...plan, next: [...plan.next].reverse() } }),
+    );
+    await bench.fixture.whenStable();
+    expect(chosen()).toBe(bench.page.querySelector('.action.first .what')!.textContent);
+  });
+
   it('shows measured beside predicted, and lets a reading be taken back', async () => {
     const bench = await planned(traced([{ test: 'signal', value: 4.92 }]));
     expect(bench.page.querySelector('.read')!.textContent).toContain('4.92 V read');

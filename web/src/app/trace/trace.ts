@@ -102,9 +102,10 @@ export class TracePage {
     }));
   });
   protected readonly actions = computed(() => (this.plan()?.next ?? []).slice(0, 7));
-  protected readonly chosen = linkedSignal<string | null>(() => {
-    const first = this.plan()?.next[0];
-    return first ? keyOf(first) : null;
+  /** The first action, until one is chosen by hand; a plan that offers the same in the same order changes nothing. */
+  protected readonly chosen = linkedSignal<readonly string[], string | null>({
+    source: computed(() => this.plan()?.next.map(keyOf) ?? [], { equal: sameOrder }),
+    computation: ([first]) => first ?? null,
   });
   protected readonly chosenAction = computed(
     () => this.plan()?.next.find((action) => keyOf(action) === this.chosen()) ?? null,
@@ -238,6 +239,9 @@ export class TracePage {
     );
   }
 }
+
+const sameOrder = (a: readonly string[], b: readonly string[]) =>
+  a.length === b.length && a.every((key, n) => key === b[n]);
 
 const wholeMoney = (cents: number) => showCents(Math.round(cents / 100) * 100);
 
