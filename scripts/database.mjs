@@ -58,6 +58,9 @@ export async function startDatabase(folder) {
         if (ending) return;
         child = launch(folder, data, port, credentials);
         watch();
+        answering(port, credentials, folder, () => !running())
+          .then(() => rmSync(join(folder, 'run', 'users.sql'), { force: true }))
+          .catch(() => undefined);
       }, 1000);
     });
   watch();

@@ -5,7 +5,7 @@ import { diodeLaw, lampLaw, lampOhms, type Law } from './laws.js';
 import { type Circuit, type Element, type Fault, reference, type State } from './schema.js';
 
 /** Ohms of a closed switch, a jumper and a closed shorting bar. */
-export const closedOhms = 0.005;
+const closedOhms = 0.005;
 
 export type Relay = Extract<Element, { kind: 'relay' }>;
 

@@ -5,7 +5,6 @@ export {
   codeStatus,
   plainWord,
   readStatusWord,
-  statusBits,
   statusOfByte,
   statusWords,
 } from './status.js';

@@ -126,19 +126,7 @@ export function readStatusWord(text: string): CodeStatus | null {
   return codeStatus.options.find((status) => found.includes(status)) ?? null;
 }
 
-/** The eight status bits of ISO 14229-1, lowest first. */
-export const statusBits = [
-  'testFailed',
-  'testFailedThisOperationCycle',
-  'pending',
-  'confirmed',
-  'testNotCompletedSinceLastClear',
-  'testFailedSinceLastClear',
-  'testNotCompletedThisOperationCycle',
-  'warningIndicatorRequested',
-] as const;
-
-/** Normal form of a status byte (0 to 255): bit 0 active, else bit 3 stored, else bit 2 pending. */
+/** Normal form of an ISO 14229-1 status byte (0 to 255): bit 0 active, else bit 3 stored, else bit 2 pending. */
 export function statusOfByte(byte: number): CodeStatus {
   if (byte & 0x01) return 'active';
   if (byte & 0x08) return 'stored';

@@ -22,7 +22,10 @@ export interface Assessment {
   readonly stages: readonly Stage[];
   readonly next: NextThing;
   readonly proofs: readonly Proof[];
-  readonly codesLeft: number;
+  /** Beacons without a repair that worked, and those that came back after it, by the id under which they began. */
+  readonly untreated: Standing['untreated'];
+  readonly clearing: Standing['clearing'];
+  readonly final: Standing['final'];
 }
 
 /** @param plans for each trace that is open, what to test next */
@@ -33,13 +36,8 @@ export function assessJob(
 ): Assessment {
   const at = stand(record, policy);
   const stages = stageIds.map((id) => stage(id, at));
-  return {
-    lenses: at.lenses,
-    stages,
-    next: nextThing(at, plans),
-    proofs: at.proofs,
-    codesLeft: at.codesLeft.length,
-  };
+  const { lenses, proofs, untreated, clearing, final } = at;
+  return { lenses, stages, next: nextThing(at, plans), proofs, untreated, clearing, final };
 }
 
 function stage(id: StageId, at: Standing): Stage {

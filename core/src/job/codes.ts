@@ -15,6 +15,11 @@ export function baselineOf(record: JobRecord): ScanFact | undefined {
   return record.scans.find((scan) => scan.kind === 'baseline');
 }
 
+/** The baseline is saved, or its absence is signed for. */
+export function isBased(record: JobRecord): boolean {
+  return baselineOf(record) !== undefined || standing(record.waivers).length > 0;
+}
+
 /** The last scan entered after `seq` that is meant to show the end. */
 export function finalAfter(record: JobRecord, seq: number): ScanFact | undefined {
   return standing(record.scans).findLast(

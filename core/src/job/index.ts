@@ -1,5 +1,5 @@
 export { assessJob, type Assessment, type Stage, type StageState } from './assess.js';
-export { baselineOf, type CodeEnd, codeEnds, finalAfter } from './codes.js';
+export { baselineOf, type CodeEnd, codeEnds, isBased } from './codes.js';
 export { type Command, readCommand } from './command.js';
 export { type Lens, lensOf } from './lens.js';
 export {

@@ -52,7 +52,7 @@ export function nextThing(at: Standing, plans: ReadonlyMap<string, NextTests>): 
   const returned = at.proofs.find((proof) => proof.returned);
   if (returned && at.lastRepair && !traceAfter(at, returned.returned!.seq)) return comeback(at, returned);
   if (at.untreated.length > 0) return traceNext(at, plans);
-  if (!at.cleared)
+  if (!at.clearing)
     return thing(
       'clear',
       'Clear the codes in every module, then say so here.',

@@ -1,8 +1,8 @@
 /** Where a job stands: what its stages, its rail and its next thing are decided from. */
-import { baselineOf, codeEnds, finalAfter } from './codes.js';
+import { codeEnds, finalAfter, isBased } from './codes.js';
 import { type Lens, lensOf } from './lens.js';
 import { type Proof, proofOf, type ProofPolicy, repairOf } from './proof.js';
-import type { Beacon, JobRecord, Repair } from './schema.js';
+import type { Beacon, JobRecord, Repair, ScanFact } from './schema.js';
 import { originOf, standing } from './standing.js';
 
 export interface Standing {
@@ -15,8 +15,9 @@ export interface Standing {
   /** Beacons without a repair that worked, and those that came back after it. */
   readonly untreated: readonly (Beacon & { readonly origin: string })[];
   readonly lastRepair: Repair | undefined;
-  readonly cleared: boolean;
-  readonly final: ReturnType<typeof finalAfter>;
+  /** The clearing after the last repair, and the final scan after that. */
+  readonly clearing: JobRecord['clearings'][number] | undefined;
+  readonly final: ScanFact | undefined;
   readonly codesLeft: ReturnType<typeof codeEnds>;
   readonly handedBack: boolean;
 }
@@ -47,8 +48,8 @@ export function stand(record: JobRecord, policy: ProofPolicy): Standing {
     untreated,
     lastRepair,
     final,
-    based: baselineOf(record) !== undefined || standing(record.waivers).length > 0,
-    cleared: clearing !== undefined,
+    based: isBased(record),
+    clearing,
     codesLeft: final ? codeEnds(record, final).filter((end) => end.open) : [],
     handedBack: standing(record.handBacks).some((handBack) => handBack.seq > returnedAt),
   };

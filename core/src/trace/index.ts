@@ -1,3 +1,4 @@
+export { checkReading } from './prepare.js';
 export { addedOhms, baseRates } from './base-rates.js';
 export { planning, predicting, nextTests } from './next.js';
 export type { Predictions } from './predict.js';

@@ -73,7 +73,7 @@ function* choosing(
   return stopRule(ready, costs.partProbabilities(beliefs), tried, actions);
 }
 
-export function triedParts(ready: ReadyCase): Set<number> {
+function triedParts(ready: ReadyCase): Set<number> {
   const done = new Set((ready.source.done ?? []).map(({ element }) => element));
   return new Set(ready.parts.flatMap((part, index) => (done.has(part.element) ? [index] : [])));
 }

@@ -121,7 +121,12 @@ function readyParts(source: TraceCase, hourlyRateCents: number): Part[] {
 
 const fields = ['value', 'overload', 'found', 'moved', 'gone'] as const;
 
-function checkReading(reading: TraceReading, tests: ReadonlyMap<string, TraceTest>, path: string): void {
+/** @throws Refusal at `path` where there is no such test, or the reading is not of its kind */
+export function checkReading(
+  reading: TraceReading,
+  tests: ReadonlyMap<string, TraceTest>,
+  path: string,
+): void {
   const test = tests.get(reading.test);
   if (!test) throw new Refusal(`${path}.test`, `no test "${reading.test}"`);
   const wanted: readonly string[] =

@@ -1,13 +1,12 @@
 /** Enters a fact in a job, or takes one back. */
 import type { Entered, FactEntry, FactKind, Withdrawal } from '@dormant-beacon/contract';
-import { caseOf, type JobRecord, originOf, standing, standingFor } from '@dormant-beacon/core/job';
-import { finish } from '@dormant-beacon/core/progress';
+import { type JobRecord, originOf, standing, standingFor } from '@dormant-beacon/core/job';
 import { readReport } from '@dormant-beacon/core/scans';
-import { planning, type TraceCase } from '@dormant-beacon/core/trace';
+import type { TraceCase } from '@dormant-beacon/core/trace';
 import type { Knex } from 'knex';
 import { type JobWrite, writeJob } from '../database/transaction.js';
 import { conflict, invalid, notFound } from '../http/problem.js';
-import { plansFor, preparePlan } from '../jobs/plans.js';
+import { elementChance, preparePlan } from '../jobs/plans.js';
 import { loadRecord } from '../jobs/record.js';
 import { writeSummary } from '../jobs/summary.js';
 import { gates } from './gates.js';
@@ -151,12 +150,5 @@ function checkUnused(record: JobRecord, kind: FactKind, id: string): void {
 function repairChance(record: JobRecord, fact: StoredFact): number | null {
   const trace = fact['traceId'] == null ? undefined : standingFor(record.traces, fact['traceId'] as string);
   if (!trace || fact['element'] == null) return null;
-  const plan =
-    plansFor(record).get(originOf(record.traces, trace)) ??
-    finish(planning({ ...caseOf(record, trace), tests: [], readings: [] }));
-  const p = plan.suspects.reduce(
-    (sum, suspect) => (suspect.element === fact['element'] ? sum + suspect.probability : sum),
-    0,
-  );
-  return Math.min(1, Math.max(0, p));
+  return elementChance(record, trace, fact['element'] as string);
 }

@@ -137,6 +137,53 @@ describe('facts of a job', () => {
     expect((await record(jobId)).seq).toBe(3);
   });
 
+  it('judges a large trace as it judges a small one: its readings count, and those that do not fit are refused', async () => {
+    const jobId = await shop.openJob();
+    const { id: beaconId } = await shop.enter(jobId, 'beacons', beacon);
+    await shop.enter(jobId, 'scans', { kind: 'baseline', text: report });
+    const source = templates[0]!.build({});
+    const more = Array.from({ length: 1000 }, (_, n) => ({
+      id: `more${n}`,
+      kind: 'volts' as const,
+      from: 'C31.1',
+      to: 'gnd',
+      minutes: 9,
+    }));
+    const large = { ...source, tests: [...source.tests, ...more.slice(0, 990)] };
+    const { id: traceId } = await shop.enter(jobId, 'traces', {
+      title: 'Large',
+      beaconIds: [beaconId],
+      case: large,
+    });
+    expect((await bay(jobId)).next).toBe('Open the trace “Large” for its next test.');
+    const misfit = await shop.enter(jobId, 'readings', { traceId, test: 'listen', value: 3 });
+    expect([misfit.status, misfit.body['detail']]).toEqual([
+      422,
+      'data: a reading of a test "listen" has exactly one of found, got value',
+    ]);
+    await shop.enter(jobId, 'readings', { traceId, test: 'signal', value: 4.92 });
+    await shop.enter(jobId, 'readings', { traceId, test: 'switch-ohms', overload: true });
+    await shop.enter(jobId, 'repairs', {
+      traceId,
+      element: 'SWITCH',
+      beaconIds: [beaconId],
+      label: 'Replace the end switch',
+      method: 'replace',
+      root: 'unknown',
+      cured: true,
+    });
+    const readings = [
+      { test: 'signal', value: 4.92 },
+      { test: 'switch-ohms', overload: true },
+    ];
+    const { suspects } = nextTests({ ...source, readings });
+    const sure = suspects.reduce(
+      (sum, suspect) => (suspect.element === 'SWITCH' ? sum + suspect.probability : sum),
+      0,
+    );
+    expect((await record(jobId)).repairs[0]!.chance).toBeCloseTo(sure, 12);
+  });
+
   it('corrects by a new entry, once, and takes back by another', async () => {
     const jobId = await shop.openJob();
     const { id: first } = await shop.enter(jobId, 'beacons', beacon);

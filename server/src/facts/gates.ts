@@ -1,13 +1,12 @@
 /** What must be true before a fact may be entered; checked under the job's lock. */
 import type { FactKind } from '@dormant-beacon/contract';
-import { baselineOf, type JobRecord, standing, standingFor } from '@dormant-beacon/core/job';
+import { baselineOf, isBased, type JobRecord, standing, standingFor } from '@dormant-beacon/core/job';
 import type { Scan } from '@dormant-beacon/core/scans';
+import { checkReading, type TraceReading } from '@dormant-beacon/core/trace';
 import { conflict, HttpProblem, invalid } from '../http/problem.js';
 import type { StoredFact } from './repository.js';
 
 type Gate = (record: JobRecord, fact: StoredFact, role: string) => void;
-
-const based = (record: JobRecord) => baselineOf(record) !== undefined || standing(record.waivers).length > 0;
 
 const scans: Gate = (record, fact) => {
   const { modules, noModuleAnswered } = fact['scan'] as Scan;
@@ -21,18 +20,18 @@ const scans: Gate = (record, fact) => {
         'data.text',
         'no module answered in this report. That is a connection fault, not a clean car: check ignition, plug and reader, then read again.',
       );
-  } else if (!based(record))
+  } else if (!isBased(record))
     throw conflict('The baseline comes first. Save this report as the baseline, or read one now.');
 };
 
 const waivers: Gate = (record, _fact, role) => {
   if (role !== 'lead')
     throw new HttpProblem(403, 'For the lead', 'Only the lead may sign that no baseline can be had.');
-  if (based(record)) throw conflict('The job has its baseline already.');
+  if (isBased(record)) throw conflict('The job has its baseline already.');
 };
 
 const needsBaseline = (record: JobRecord) => {
-  if (!based(record)) throw conflict('The baseline comes first. Paste or read it now.');
+  if (!isBased(record)) throw conflict('The baseline comes first. Paste or read it now.');
 };
 
 const knownBeacons = (record: JobRecord, ids: readonly string[], path: string) => {
@@ -48,8 +47,8 @@ const traces: Gate = (record, fact) => {
 const readings: Gate = (record, fact) => {
   const trace = standingFor(record.traces, fact['traceId'] as string);
   if (!trace) throw invalid('data.traceId', 'no such trace in this job');
-  if (!trace.case.tests.some((test) => test.id === fact['test']))
-    throw invalid('data.test', `no test "${String(fact['test'])}" in this trace`);
+  const tests = new Map(trace.case.tests.map((test) => [test.id, test]));
+  checkReading(fact as unknown as TraceReading, tests, 'data');
 };
 
 const repairs: Gate = (record, fact) => {
@@ -66,7 +65,7 @@ const repairs: Gate = (record, fact) => {
 };
 
 const clearings: Gate = (record) => {
-  if (!based(record))
+  if (!isBased(record))
     throw conflict('The baseline must be saved before codes are cleared. Paste or read it now.');
 };
 

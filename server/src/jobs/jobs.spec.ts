@@ -134,11 +134,17 @@ describe('the bays', () => {
       'Print the hand-back and give the car back.',
       'dormant',
     ]);
-    await shop.enter(jobId, 'hand-backs', {});
+    const { id: handBack } = await shop.enter(jobId, 'hand-backs', {});
     expect((await page('?text=saloon')).bays).toEqual([]);
     expect((await page('?text=saloon&all=1')).bays.map((found) => [found.jobId, found.done])).toEqual([
       [jobId, true],
     ]);
+    await shop.write(`/api/jobs/${jobId}/withdrawals`, {
+      id: randomUUID(),
+      observedAt: '2026-11-20T08:00:00Z',
+      withdraws: handBack,
+    });
+    expect((await page('?text=saloon')).bays.map((found) => found.done)).toEqual([false]);
   });
 
   it('keep people, and add one once', async () => {

@@ -32,6 +32,18 @@ export function preparePlan(traceId: string, source: TraceCase): void {
   remember(traceId, finish(predicting(source)));
 }
 
+/**
+ * How probable an element is at fault, from every reading and repair of its trace. Only the tests that were
+ * read are solved, so that the size of the trace does not matter.
+ */
+export function elementChance(record: JobRecord, trace: Trace, element: string): number {
+  const source = caseOf(record, trace);
+  const read = new Set(source.readings?.map(({ test }) => test));
+  const { suspects } = finish(planning({ ...source, tests: source.tests.filter(({ id }) => read.has(id)) }));
+  const sum = suspects.reduce((total, own) => (own.element === element ? total + own.probability : total), 0);
+  return Math.min(1, Math.max(0, sum));
+}
+
 function predictionsOf(trace: Trace): Predictions {
   return known.get(trace.id) ?? remember(trace.id, finish(predicting(trace.case)));
 }

@@ -15,7 +15,8 @@ const events: Readonly<Record<string, string>> = {
 };
 
 export function bayOf(record: JobRecord): Bay {
-  const { lenses, next } = assessJob(record, plansFor(record));
+  const { lenses, next, stages } = assessJob(record, plansFor(record));
+  const isDone = (id: string) => stages.some((stage) => stage.id === id && stage.state === 'done');
   const { head, vehicle } = record;
   return {
     jobId: record.id,
@@ -31,8 +32,7 @@ export function bayOf(record: JobRecord): Bay {
     waitsFor: next.waitsFor,
     waitsUntil: next.waitsUntil,
     promisedAt: head.promisedAt ?? null,
-    done:
-      lenses.length > 0 && lenses.every((lens) => lens.state === 'dormant') && record.handBacks.length > 0,
+    done: isDone('prove') && isDone('hand-back'),
   };
 }
 

@@ -24,6 +24,7 @@ describe('the bays', () => {
   it('say in a sentence how much is open', () => {
     expect(headline([])).toBe('No jobs are open.');
     expect(headline([bay({})])).toBe('One job is open.');
+    expect(headline([bay({}), bay({})], true)).toBe('The next 2 jobs, by promised time.');
     expect(headline([bay({}), bay({ waitsFor: 'clean drives' })])).toBe(
       'Two jobs are open. One can go on now.',
     );

@@ -27,7 +27,8 @@ const numbers = [
 ];
 
 /** `Eight jobs are open. Six can go on now.` */
-export function headline(bays: readonly Bay[]): string {
+export function headline(bays: readonly Bay[], more = false): string {
+  if (more) return `The next ${bays.length} jobs, by promised time.`;
   const open = bays.length;
   const free = bays.filter((bay) => bay.waitsFor === null).length;
   const say = (n: number) => numbers[n] ?? String(n);
@@ -78,7 +79,7 @@ export class Bays {
     const known = new Set(near.map(({ jobId }) => jobId));
     return [...near, ...this.found().filter(({ jobId }) => !known.has(jobId))];
   });
-  protected readonly headline = computed(() => headline(this.bays()));
+  protected readonly headline = computed(() => headline(this.bays(), this.after() !== null));
   protected readonly first = computed(() => this.bays().find((bay) => bay.waitsFor === null) ?? null);
   protected readonly skeletons = [0, 1, 2, 3, 4];
 

@@ -3,7 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { writeCode } from '@dormant-beacon/core/codes';
-import { type CodeEnd, codeEnds, standing } from '@dormant-beacon/core/job';
+import { type CodeEnd, codeEnds } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
 import { Caution } from '../shared/caution';
 import { ReportEntry } from '../shared/report-entry';
@@ -137,26 +137,8 @@ export class Clear {
   protected readonly record = this.store.selectSignal(jobFeature.selectRecord);
   private readonly assessment = this.store.selectSignal(jobFeature.selectAssessment);
   protected readonly stage = computed(() => this.assessment()?.stages.find((stage) => stage.id === 'clear'));
-  private readonly lastRepair = computed(() =>
-    Math.max(
-      0,
-      ...standing(this.record()?.repairs ?? [])
-        .filter((repair) => repair.cured)
-        .map((repair) => repair.seq),
-    ),
-  );
-  protected readonly cleared = computed(() =>
-    standing(this.record()?.clearings ?? []).findLast((clearing) => clearing.seq > this.lastRepair()),
-  );
-  protected readonly final = computed(() => {
-    const cleared = this.cleared();
-    return (
-      cleared &&
-      standing(this.record()!.scans).findLast(
-        (scan) => scan.seq > cleared.seq && (scan.kind === 'final' || scan.kind === 'after-road'),
-      )
-    );
-  });
+  protected readonly cleared = computed(() => this.assessment()?.clearing);
+  protected readonly final = computed(() => this.assessment()?.final);
   protected readonly ends = computed(() => (this.final() ? codeEnds(this.record()!, this.final()!) : []));
   protected readonly problem = signal<string | null>(null);
   protected readonly written = writeCode;

@@ -32,7 +32,10 @@ describe('HandBack', () => {
     });
 
   it('tells what was measured, done and proven, with cautions for what is open', async () => {
-    const bench = await benchFor(HandBack, record());
+    const before = record();
+    const cleared = { ...before, clearings: [fact('c', {})] } as typeof before;
+    const final = scanFact('f2', 'final', 'Body: no codes') as (typeof before.scans)[number];
+    const bench = await benchFor(HandBack, { ...cleared, scans: [...cleared.scans, final] });
     const text = bench.text();
     for (const part of [
       '4.92 V',

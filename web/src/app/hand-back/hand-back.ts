@@ -112,11 +112,7 @@ export class HandBack {
   );
   protected readonly baseline = computed(() => (this.record() ? baselineOf(this.record()!) : undefined));
   protected readonly waiver = computed(() => standing(this.record()?.waivers ?? [])[0]);
-  protected readonly final = computed(() =>
-    standing(this.record()?.scans ?? []).findLast(
-      (scan) => scan.kind === 'final' || scan.kind === 'after-road',
-    ),
-  );
+  protected readonly final = computed(() => this.assessment()?.final);
   protected readonly codes = computed(() => (this.final() ? codeEnds(this.record()!, this.final()!) : []));
   protected readonly handedBack = computed(() => standing(this.record()?.handBacks ?? []).at(-1));
   protected readonly missing = computed(() => {

@@ -2,12 +2,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { DomSanitizer } from '@angular/platform-browser';
 import caution from '@material-symbols/svg-400/rounded/warning.svg';
-import log from '@material-symbols/svg-400/rounded/history_edu.svg';
 import print from '@material-symbols/svg-400/rounded/print.svg';
 import theme from '@material-symbols/svg-400/rounded/contrast.svg';
-import undo from '@material-symbols/svg-400/rounded/undo.svg';
 
-const glyphs = { caution, log, print, theme, undo };
+const glyphs = { caution, print, theme };
 export type GlyphName = keyof typeof glyphs;
 
 @Component({

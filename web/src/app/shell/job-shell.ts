@@ -99,6 +99,8 @@ export class JobShell {
     const facts = [
       record.beacons,
       record.scans,
+      record.waivers,
+      record.codeEnds,
       record.traces,
       record.readings,
       record.repairs,

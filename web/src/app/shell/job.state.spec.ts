@@ -1,27 +1,7 @@
-import type { JobRecord } from '@dormant-beacon/core/job';
+import { recordOf } from '../testing/bench';
 import { JobEvents, jobFeature } from './job.state';
 
-const record = (id: string, seq: number) =>
-  ({
-    id,
-    number: 'J-1',
-    seq,
-    revision: 1,
-    openedAt: '2026-11-17T08:00:00Z',
-    head: { event: 'wear' },
-    vehicle: { make: 'Ostrel', model: 'Marn' },
-    beacons: [],
-    scans: [],
-    waivers: [],
-    traces: [],
-    readings: [],
-    repairs: [],
-    clearings: [],
-    exposures: [],
-    codeEnds: [],
-    notes: [],
-    handBacks: [],
-  }) as JobRecord;
+const record = (id: string, seq: number) => recordOf({ id, seq });
 
 describe('the job on the bench', () => {
   const { reducer } = jobFeature;

@@ -14,7 +14,7 @@ import {
   props,
   Store,
 } from '@ngrx/store';
-import { catchError, filter, from, map, mergeMap, of, switchMap, withLatestFrom } from 'rxjs';
+import { catchError, filter, from, map, mergeMap, of, switchMap, takeUntil, withLatestFrom } from 'rxjs';
 import { Client } from '../api/client';
 import { Planner } from './planner';
 
@@ -149,7 +149,12 @@ export const planTraces = createEffect(
         from(openTraces(record)).pipe(
           mergeMap((trace) => {
             const traceId = originOf(record.traces, trace);
+            const stopped = actions.pipe(
+              ofType(JobEvents.planningStopped),
+              filter((event) => event.traceId === traceId),
+            );
             return planner.plan(record, trace).pipe(
+              takeUntil(stopped),
               map((step) =>
                 'plan' in step
                   ? JobEvents.tracePlanned({ traceId, plan: step.plan })

@@ -140,6 +140,20 @@ describe('TracePage', () => {
     expect(bench.page.querySelector('db-template-chooser')).toBeNull();
   });
 
+  it('lets a restraint beacon be repaired beside one that is traced, and never traces it', async () => {
+    const both = [fact('b', flap), fact('r', { ...flap, name: 'Belt lamp', restraint: true })];
+    const bench = await benchFor(TracePage, recordOf({ ...taken(), beacons: both }));
+    await bench.press('Belt lamp');
+    await bench.press('Charge flap open');
+    expect(bench.page.querySelector('db-template-chooser')).toBeNull();
+    await bench.press('Record a repair without a trace');
+    await bench.fill('What was done', 'New buckle');
+    await bench.press('not known');
+    await bench.press('yes, it works');
+    await bench.press('Save the repair');
+    expect(bench.desk.entered.map(({ data }) => data['beaconIds'])).toEqual([['r']]);
+  });
+
   it('shows the first visit on a comeback', async () => {
     const repair = {
       traceId: null,

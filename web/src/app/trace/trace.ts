@@ -7,7 +7,6 @@ import {
   openTraces,
   originOf,
   percent,
-  proofOf,
   standing,
   suspectLabel,
   traceOf,
@@ -44,19 +43,14 @@ export class TracePage {
   protected readonly closed = computed(
     () => this.assessment()?.stages.find((stage) => stage.id === 'trace')?.state === 'closed',
   );
-  /** Beacons without a repair that worked, or back after it. */
-  protected readonly untreated = computed(() => {
-    const record = this.record();
-    if (!record) return [];
-    return standing(record.beacons)
-      .map((beacon) => ({
-        id: originOf(record.beacons, beacon),
-        name: beacon.name,
-        restraint: beacon.restraint === true,
-        proof: proofOf(record, beacon),
-      }))
-      .filter(({ proof }) => !proof || proof.returned !== null);
-  });
+  protected readonly untreated = computed(() =>
+    (this.assessment()?.untreated ?? []).map(({ origin, name, restraint }) => ({
+      id: origin,
+      name,
+      restraint: restraint === true,
+      proof: this.assessment()!.proofs.find((proof) => proof.beaconId === origin),
+    })),
+  );
   protected readonly trace = computed(() => {
     const record = this.record();
     if (!record) return null;
@@ -80,9 +74,17 @@ export class TracePage {
   );
   protected readonly beaconIds = computed(() => this.trace()?.beaconIds ?? []);
   protected readonly restraint = computed(() => this.untreated().some(({ restraint }) => restraint));
-  protected readonly toChoose = computed(() => this.untreated().filter(({ restraint }) => !restraint));
-  /** The beacons that a new trace is for; all of them unless someone says otherwise. */
-  protected readonly picked = linkedSignal<readonly string[]>(() => this.toChoose().map(({ id }) => id));
+  /** What a trace or repair is for: without a word, what may be traced with a meter, else all. */
+  protected readonly picked = linkedSignal<readonly string[]>(() => {
+    const traceable = this.untreated().filter(({ restraint }) => !restraint);
+    return (traceable.length > 0 ? traceable : this.untreated()).map(({ id }) => id);
+  });
+  /** Of those, the ones that a circuit may be chosen for. */
+  protected readonly traceable = computed(() =>
+    this.untreated()
+      .filter(({ id, restraint }) => !restraint && this.picked().includes(id))
+      .map(({ id }) => id),
+  );
 
   protected readonly shares = computed(() => {
     const shares = new Map<string, number>();
@@ -227,6 +229,10 @@ export class TracePage {
   protected async takeBack(readingId: string): Promise<void> {
     const sent = await this.desk.withdraw(readingId);
     this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
+  }
+
+  protected planAgain(): void {
+    this.store.dispatch(JobEvents.missedSomething());
   }
 
   protected stopPlanning(): void {

@@ -1,0 +1,45 @@
+import { provideZonelessChangeDetection } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { templates } from '@dormant-beacon/core/trace/templates';
+import { provideEffects } from '@ngrx/effects';
+import { provideStore, Store } from '@ngrx/store';
+import { Subject } from 'rxjs';
+import { fact, flap, recordOf } from '../testing/bench';
+import { JobEvents, jobFeature, planTraces } from './job.state';
+import { Planner, type PlanStep } from './planner';
+
+describe('planTraces', () => {
+  it('gives a plan up when it is stopped, and plans again with the next reading', () => {
+    const asked: Subject<PlanStep>[] = [];
+    const plan = () => {
+      const steps = new Subject<PlanStep>();
+      asked.push(steps);
+      return steps;
+    };
+    TestBed.configureTestingModule({
+      providers: [
+        provideZonelessChangeDetection(),
+        provideStore({ [jobFeature.name]: jobFeature.reducer }),
+        provideEffects({ planTraces }),
+        { provide: Planner, useValue: { plan } },
+      ],
+    });
+    const store = TestBed.inject(Store);
+    const state = store.selectSignal(jobFeature.selectJobState);
+    const trace = fact('t', { title: 'Flap', beaconIds: ['b'], case: templates[0]!.build({}) });
+    store.dispatch(JobEvents.opened({ jobId: 'job' }));
+    store.dispatch(JobEvents.loaded({ record: recordOf({ beacons: [fact('b', flap)], traces: [trace] }) }));
+    asked[0]!.next({ share: 0.3 });
+    expect(state().planning['t']).toBe(0.3);
+    store.dispatch(JobEvents.planningStopped({ traceId: 't' }));
+    expect(asked[0]!.observed).toBeFalse();
+    expect(state().plans['t']).toBeUndefined();
+
+    store.dispatch(
+      JobEvents.readingEntered({ reading: fact('r', { traceId: 't', test: 'signal', value: 5 }) }),
+    );
+    const result = { suspects: [], next: [], stop: false };
+    asked[1]!.next({ plan: result });
+    expect([state().plans['t'], state().planFailures['t']]).toEqual([result, undefined]);
+  });
+});
