@@ -5,6 +5,8 @@ import { baselineOf, standing } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
 import { Client } from '../api/client';
 import { peopleFeature } from '../people/people.state';
+import { Caution } from '../shared/caution';
+import { beforePower, powerIsDoubtful } from '../shared/cautions';
 import { ReportEntry } from '../shared/report-entry';
 import { ReportRead } from '../shared/report-read';
 import { sayWhen, When } from '../shared/when';
@@ -13,7 +15,7 @@ import { jobFeature } from '../shell/job.state';
 
 @Component({
   selector: 'db-baseline',
-  imports: [MatButtonModule, ReportEntry, ReportRead, When],
+  imports: [Caution, MatButtonModule, ReportEntry, ReportRead, When],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (baseline(); as scan) {
@@ -29,6 +31,11 @@ import { jobFeature } from '../shell/job.state';
         No baseline: signed as impossible on {{ signed.observedAt | when }}, because {{ signed.reason }}.
       </p>
     } @else if (record(); as job) {
+      @if (powerIsDoubtful(job.head.event)) {
+        <db-caution class="power"
+          >{{ beforePower }} If it may not be powered, the lead signs that below.</db-caution
+        >
+      }
       <db-report-entry
         [draftName]="'baseline ' + job.id"
         saveLabel="Save as the baseline"
@@ -56,6 +63,9 @@ import { jobFeature } from '../shell/job.state';
     }
   `,
   styles: `
+    .power {
+      margin-bottom: 16px;
+    }
     .about {
       margin-bottom: 16px;
     }
@@ -93,6 +103,8 @@ export class Baseline {
   protected readonly person = this.store.selectSignal(peopleFeature.selectPerson);
   protected readonly baseline = computed(() => (this.record() ? baselineOf(this.record()!) : undefined));
   protected readonly waiver = computed(() => standing(this.record()?.waivers ?? [])[0]);
+  protected readonly beforePower = beforePower;
+  protected readonly powerIsDoubtful = powerIsDoubtful;
   protected readonly about = computed(() => {
     const fact = this.baseline()!;
     const { readerSoftware, supplyVolts } = fact.scan;

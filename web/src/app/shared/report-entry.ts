@@ -115,7 +115,7 @@ export class ReportEntry implements OnDestroy {
     const scan = this.scan();
     if (!scan) return '';
     const unread = (scan.notRead?.length ?? 0) + (scan.notReadMore ?? 0);
-    return `${scan.codes.length} codes, ${scan.modules.length} modules${unread > 0 ? `, ${unread} lines not understood: they are kept` : ''}.`;
+    return `${scan.codes.length} codes, ${scan.modules.length} modules${unread > 0 ? `, ${unread === 1 ? 'one line' : `${unread} lines`} not understood, kept as pasted` : ''}.`;
   });
 
   constructor() {

@@ -8,6 +8,7 @@ import { Store } from '@ngrx/store';
 import { peopleFeature } from '../people/people.state';
 import { PersonPicker } from '../people/person-picker';
 import { Caution } from '../shared/caution';
+import { beforePower, powerIsDoubtful } from '../shared/cautions';
 import { ChoiceOne, type Choice } from '../shared/choices';
 import { ThemeSwitch } from '../shared/theme-switch';
 import { Desk } from '../shell/desk';
@@ -33,6 +34,8 @@ export class NewJob {
   private readonly router = inject(Router);
   protected readonly person = inject(Store).selectSignal(peopleFeature.selectPerson);
   protected readonly eventChoices = eventChoices;
+  protected readonly beforePower = beforePower;
+  protected readonly powerIsDoubtful = powerIsDoubtful;
   protected readonly event = signal('');
   protected readonly make = signal('');
   protected readonly model = signal('');
