@@ -3,6 +3,7 @@ import { randomUUID } from 'node:crypto';
 import { existsSync, mkdtempSync, readFileSync, rmSync, statSync, truncateSync, copyFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { addAccounts, signIn } from './accounts.mjs';
 import { asOwner, freePort, startDatabase } from './database.mjs';
 import { dump, undump } from './dump.mjs';
 import { prepareDatabase, serve } from './serve.mjs';
@@ -28,18 +29,27 @@ const refusal = (act) =>
 
 const person = randomUUID();
 const job = randomUUID();
+const photo = randomUUID();
+const account = { name: 'Yuki Sørensen ✓', password: 'a lantern for the backup' };
+/** The smallest picture that is one. */
+const picture = Buffer.from(
+  'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAQAAAC1HAwCAAAAC0lEQVR42mNkYAAAAAYAAjCB0C8AAAAASUVORK5CYII=',
+  'base64',
+);
 const port = await freePort();
 
 /** Everything that the server shows of the job. @param {import('./database.mjs').Database} database */
 async function shown(database) {
   const server = await serve(database, { name, port, mode: 'shop', web: folder });
+  const headers = await signIn(`http://127.0.0.1:${port}`, account);
   const read = async (/** @type {string} */ path) =>
-    (await fetch(`http://127.0.0.1:${port}/api/${path}`)).text();
+    (await fetch(`http://127.0.0.1:${port}/api/${path}`, { headers })).text();
   const all = [
     await read('people'),
     await read(`jobs/${job}`),
     await read(`jobs/${job}/logbook`),
     await read('bays'),
+    await read(`jobs/${job}/attachments/${photo}`),
   ];
   await server.stop();
   return all;
@@ -50,32 +60,38 @@ let before = [];
 {
   const database = await startDatabase(join(folder, 'first'));
   await prepareDatabase(database, name);
-  const connection = await asOwner(database, name);
-  await connection.query(
-    "INSERT INTO people (id, name, initials, role) VALUES (?, 'Yuki Sørensen ✓', 'YS', 'technician')",
-    [person],
-  );
-  await connection.end();
+  await addAccounts(database, name, [
+    {
+      person: { id: person, name: account.name, initials: 'YS', role: 'technician' },
+      password: account.password,
+    },
+  ]);
   const server = await serve(database, { name, port, mode: 'shop', web: folder });
-  const write = async (/** @type {string} */ path, /** @type {unknown} */ body) => {
-    const headers = {
-      'Content-Type': 'application/json',
-      'Idempotency-Key': randomUUID(),
-      'Beacon-Person': person,
-    };
-    const response = await fetch(`http://127.0.0.1:${port}/api/${path}`, {
-      method: 'POST',
-      headers,
-      body: JSON.stringify(body),
-    });
+  const session = await signIn(`http://127.0.0.1:${port}`, account);
+  const send = async (
+    /** @type {string} */ path,
+    /** @type {string} */ method,
+    /** @type {string} */ type,
+    /** @type {BodyInit} */ body,
+  ) => {
+    const headers = { 'Content-Type': type, 'Idempotency-Key': randomUUID(), ...session };
+    const response = await fetch(`http://127.0.0.1:${port}/api/${path}`, { method, headers, body });
     if (!response.ok) throw new Error(await response.text());
   };
+  const write = (/** @type {string} */ path, /** @type {unknown} */ body) =>
+    send(path, 'POST', 'application/json', JSON.stringify(body));
   const observedAt = '2026-11-17T08:00:00Z';
   await write('jobs', {
     jobId: job,
     vehicleId: randomUUID(),
-    head: { event: 'water', customer: 'Ada “Lind\\qvist”; --' },
+    head: { event: 'wear', customer: 'Ada “Lind\\qvist”; --' },
     vehicle: { make: 'Ostrel', model: 'Marn wagon' },
+  });
+  await send(`jobs/${job}/attachments/${photo}`, 'PUT', 'image/png', picture);
+  await write(`jobs/${job}/photos`, {
+    id: randomUUID(),
+    observedAt,
+    data: { attachmentId: photo, stage: 'take-in' },
   });
   await write(`jobs/${job}/beacons`, {
     id: randomUUID(),
@@ -117,6 +133,8 @@ check(
     .equals(Buffer.from([0x1f, 0x8b])),
 );
 
+check('the photo was shown before', (before[4] ?? '').includes('PNG'));
+
 const database = await startDatabase(join(folder, 'second'));
 const half = join(folder, 'half.sql.gz');
 copyFileSync(file, half);
@@ -137,7 +155,7 @@ check(
 await undump(database, name, file);
 await prepareDatabase(database, name);
 const after = await shown(database);
-['people', 'the record', 'the logbook', 'the bays'].forEach((what, n) =>
+['people', 'the record', 'the logbook', 'the bays', 'the photo'].forEach((what, n) =>
   check(`${what}: the same as before`, after[n] === before[n]),
 );
 check('the chain is whole', JSON.parse(after[2] ?? '{}').whole === true);

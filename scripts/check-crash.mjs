@@ -5,7 +5,8 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
-import { asOwner, freePort, startDatabase } from './database.mjs';
+import { addAccounts, signIn } from './accounts.mjs';
+import { freePort, startDatabase } from './database.mjs';
 import { prepareDatabase, serve } from './serve.mjs';
 
 const writes = 200;
@@ -27,12 +28,14 @@ const options = { name, port, mode: /** @type {'shop'} */ ('shop'), web: folder 
 const database = await startDatabase(folder);
 await prepareDatabase(database, name);
 let server = await serve(database, options);
-const connection = await asOwner(database, name);
-await connection.query(
-  "INSERT INTO people (id, name, initials, role) VALUES (?, 'Yuki Sorensen', 'YS', 'technician')",
-  [person],
-);
-await connection.end();
+const account = { name: 'Yuki Sorensen', password: 'a lantern in the crash' };
+await addAccounts(database, name, [
+  {
+    person: { id: person, name: account.name, initials: 'YS', role: 'technician' },
+    password: account.password,
+  },
+]);
+const session = await signIn(`http://127.0.0.1:${port}`, account);
 
 /** @param {Response} response @returns {Promise<any>} */
 const json = (response) => response.json();
@@ -47,7 +50,7 @@ async function write(path, body) {
     try {
       const response = await fetch(`http://127.0.0.1:${port}${path}`, {
         method: 'POST',
-        headers: { 'Content-Type': 'application/json', 'Idempotency-Key': key, 'Beacon-Person': person },
+        headers: { 'Content-Type': 'application/json', 'Idempotency-Key': key, ...session },
         body: JSON.stringify(body),
         signal: AbortSignal.timeout(8000),
       });
@@ -107,9 +110,11 @@ const counts = new Map();
 let whole = true;
 let gapless = true;
 for (const jobId of jobs) {
-  const log = await json(await fetch(`http://127.0.0.1:${port}/api/jobs/${jobId}/logbook`));
+  const log = await json(
+    await fetch(`http://127.0.0.1:${port}/api/jobs/${jobId}/logbook`, { headers: session }),
+  );
   whole &&= log.whole;
-  const record = await json(await fetch(`http://127.0.0.1:${port}/api/jobs/${jobId}`));
+  const record = await json(await fetch(`http://127.0.0.1:${port}/api/jobs/${jobId}`, { headers: session }));
   gapless &&= record.seq === log.entries.length;
   for (const note of record.notes) counts.set(note.id, (counts.get(note.id) ?? 0) + 1);
   for (const entry of log.entries)

@@ -1,10 +1,13 @@
 // Proves that start and its troubles behave: clean stop, second start, kills, taken port, half-made data.
 import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { request } from 'node:https';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
+import { shownAccounts } from '@dormant-beacon/demo';
+import { signIn } from './accounts.mjs';
 import { commandOf, freePort } from './database.mjs';
 import { root } from './paths.mjs';
 
@@ -51,10 +54,44 @@ function start(args) {
   };
 }
 
-/** @param {string} address @returns {Promise<unknown[]>} */
-async function openJobs(address) {
-  const answer = /** @type {{ bays: unknown[] }} */ (await (await fetch(`${address}/api/bays`)).json());
+/** @param {string} address @param {{ name: string, password: string }} account @returns {Promise<unknown[]>} */
+async function openJobs(address, account) {
+  const headers = await signIn(address, account);
+  const answer = /** @type {{ bays: unknown[] }} */ (
+    await (await fetch(`${address}/api/bays`, { headers })).json()
+  );
   return answer.bays;
+}
+
+/**
+ * Signs in over TLS, with that certificate as the one that is trusted.
+ * @param {number} port @param {Buffer} ca
+ * @returns {Promise<{ status: number, strict: string, cookies: string }>}
+ */
+function overTls(port, ca) {
+  const [account] = shownAccounts;
+  return new Promise((resolve, reject) => {
+    const call = request(
+      {
+        host: 'localhost',
+        port,
+        ca,
+        method: 'POST',
+        path: '/api/session',
+        headers: { 'Content-Type': 'application/json' },
+      },
+      (response) => {
+        response.resume();
+        resolve({
+          status: response.statusCode ?? 0,
+          strict: String(response.headers['strict-transport-security'] ?? ''),
+          cookies: (response.headers['set-cookie'] ?? []).join('\n'),
+        });
+      },
+    );
+    call.on('error', reject);
+    call.end(JSON.stringify({ name: account?.name, password: account?.password }));
+  });
 }
 
 const databasePid = () => Number(readFileSync(join(data, 'run', 'mariadb.pid'), 'utf8'));
@@ -66,11 +103,11 @@ try {
   const address = `http://127.0.0.1:${port}`;
 
   mkdirSync(join(data, 'mariadb.making'), { recursive: true });
-  const first = start(['--port', String(port)]);
+  const newStart = start(['--port', String(port)]);
   check(
     'the first start is ready, though an earlier one was cut short while it made the database',
-    (await first.ready) && first.output().includes('cut short'),
-    first.output(),
+    (await newStart.ready) && newStart.output().includes('cut short'),
+    newStart.output(),
   );
   const page = await fetch(address);
   const text = await page.text();
@@ -79,7 +116,8 @@ try {
     /ngCspNonce="[\w+/=]{20,}"/.test(text) &&
       (page.headers.get('content-security-policy') ?? '').includes('nonce-'),
   );
-  const bays = await openJobs(address);
+  const [lead] = shownAccounts;
+  const bays = await openJobs(address, lead ?? { name: '', password: '' });
   check('the demo is there', bays.length === 9, JSON.stringify(bays.length));
   check(
     'credentials are for their owner alone',
@@ -96,11 +134,11 @@ try {
   );
 
   const [db, server] = [databasePid(), serverPid()];
-  first.kill('SIGTERM');
+  newStart.kill('SIGTERM');
   check(
     'SIGTERM ends it with 0, and nothing is left running',
-    (await first.exited) === 0 && !alive(db) && !alive(server),
-    first.output(),
+    (await newStart.exited) === 0 && !alive(db) && !alive(server),
+    newStart.output(),
   );
   check(
     'the database was shut down properly',
@@ -171,10 +209,52 @@ try {
   );
 
   const shop = start(['--port', String(port), '--shop']);
-  const empty = (await shop.ready) && (await openJobs(address)).length === 0;
+  await shop.ready;
+  const told = /sign in as “(\w+)” with the password (\S+)/.exec(shop.output());
+  check('the first start of the shop tells the way in', told !== null, shop.output());
+  const first = { name: told?.[1] ?? '', password: told?.[2] ?? '' };
+  const session = await signIn(address, first);
+  const own = { current: first.password, password: 'a password of my own' };
+  await fetch(`${address}/api/session/password`, {
+    method: 'PUT',
+    headers: { 'Content-Type': 'application/json', ...session },
+    body: JSON.stringify(own),
+  });
+  const empty = (await openJobs(address, { ...first, password: own.password })).length === 0;
   check('--shop is the shop’s own, empty database', empty, shop.output());
   shop.kill('SIGTERM');
   await shop.exited;
+  const shopAgain = start(['--port', String(port), '--shop']);
+  await shopAgain.ready;
+  check('the second start tells no password', !/password/.test(shopAgain.output()), shopAgain.output());
+  shopAgain.kill('SIGTERM');
+  await shopAgain.exited;
+
+  const [cert, key] = [join(folder, 'cert.pem'), join(folder, 'key.pem')];
+  spawnSync('openssl', [
+    ...['req', '-x509', '-newkey', 'ec', '-pkeyopt', 'ec_paramgen_curve:P-256', '-nodes', '-days', '2'],
+    ...['-subj', '/CN=localhost', '-addext', 'subjectAltName=DNS:localhost', '-keyout', key, '-out', cert],
+  ]);
+  const secure = start(['--port', String(port), '--tls', cert, key]);
+  check(
+    '--tls is ready',
+    (await secure.ready) && secure.output().includes(`https://localhost:${port}/`),
+    secure.output(),
+  );
+  const answer = await overTls(port, readFileSync(cert));
+  check(
+    'over TLS it answers with strict transport and a Secure cookie',
+    answer.status === 200 && answer.strict.includes('max-age') && /; Secure/.test(answer.cookies),
+    JSON.stringify(answer),
+  );
+  secure.kill('SIGTERM');
+  await secure.exited;
+  const misfit = start(['--port', String(port), '--tls', cert, cert]);
+  check(
+    'a key that does not fit is named',
+    (await misfit.exited) === 1 && misfit.output().includes('certificate and key do not fit'),
+    misfit.output(),
+  );
 
   rmSync(join(data, 'mariadb', 'mysql'), { recursive: true, force: true });
   const halved = start(['--port', String(port)]);

@@ -1,4 +1,5 @@
 // Loads the made-up shop into the demo's own database, through the API as a person would.
+import { addAccounts, signIn } from './accounts.mjs';
 import { asOwner, freePort } from './database.mjs';
 import { prepareDatabase, serve } from './serve.mjs';
 import { say } from './say.mjs';
@@ -32,35 +33,36 @@ export async function loadDemoOnce(database, web) {
  */
 export async function loadDemo(database, web) {
   say('Loading the demo');
-  const { calls, jobNumberBefore, lastJobNumber, people } = await import('@dormant-beacon/demo');
+  const { accounts, calls, jobNumberBefore, lastJobNumber } = await import('@dormant-beacon/demo');
   const connection = await asOwner(database);
   await connection.query(`DROP DATABASE IF EXISTS \`${demoName}\``);
   await prepareDatabase(database, demoName);
   await connection.query(`USE \`${demoName}\``);
-  for (const { id, name, initials, role } of people)
-    await connection.query('INSERT INTO people (id, name, initials, role) VALUES (?, ?, ?, ?)', [
-      id,
-      name,
-      initials,
-      role,
-    ]);
+  await addAccounts(database, demoName, accounts);
   const server = await serve(database, { name: demoName, port: await freePort(), mode: 'demo', web });
   try {
+    const address = server.address.replace(/\/$/, '');
+    const sessions = new Map();
+    for (const { person, password } of accounts)
+      sessions.set(person.id, await signIn(address, { name: person.name, password }));
     for (const call of calls(new Date())) {
       const number = jobNumberBefore(call);
       if (number !== null)
         await connection.query("UPDATE counters SET value = ? WHERE name = 'job'", [number]);
-      const response = await fetch(`${server.address}${call.path.slice(1)}`, {
+      const response = await fetch(`${address}${call.path}`, {
         method: 'POST',
         headers: {
           'Content-Type': 'application/json',
           'Idempotency-Key': call.key,
-          'Beacon-Person': call.personId,
+          ...sessions.get(call.personId),
         },
         body: JSON.stringify(call.body),
       });
       if (!response.ok) throw new Error(`demo: ${call.path}: ${await response.text()}`);
     }
+    // Devices and sessions of the loading are none of the shop's.
+    for (const table of ['sessions', 'device_people', 'sign_in_tries'])
+      await connection.query(`DELETE FROM ${table}`);
     await connection.query(
       "UPDATE counters SET value = ? WHERE name = 'job'; INSERT INTO counters (name, value) VALUES ('demo', 1)",
       [lastJobNumber],

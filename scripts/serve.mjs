@@ -36,11 +36,14 @@ export async function prepareDatabase(database, name) {
 
 /**
  * @typedef {{ port: number, pid: number, address: string, exited: Promise<number>, stop(): Promise<void> }} Served
+ * @typedef {{ cert: string, key: string }} Tls
  * @param {import('./database.mjs').Database} database
- * @param {{ name: string, port: number, mode: 'demo' | 'shop', web: string }} options
+ * @param {{ name: string, port: number, mode: 'demo' | 'shop', web: string, tls?: Tls | null, hosts?: readonly string[] }} options
+ *   `hosts`: the names under which the shop's network reaches this machine; empty: loopback alone
  * @returns {Promise<Served>}
  */
-export async function serve(database, { name, port, mode, web }) {
+export async function serve(database, { name, port, mode, web, tls = null, hosts = [] }) {
+  const { shownAccounts } = await import('@dormant-beacon/demo');
   const child = spawn(process.execPath, [join(root, 'server', 'dist', 'main.js')], {
     detached: true,
     stdio: ['ignore', 'pipe', 'inherit'],
@@ -54,6 +57,9 @@ export async function serve(database, { name, port, mode, web }) {
       BEACON_PORT: String(port),
       BEACON_MODE: mode,
       BEACON_WEB: join(web, 'browser'),
+      BEACON_DEMO_ACCOUNTS: JSON.stringify(mode === 'demo' ? shownAccounts : []),
+      ...(tls ? { BEACON_TLS_CERT: tls.cert, BEACON_TLS_KEY: tls.key } : {}),
+      ...(hosts.length > 0 ? { BEACON_LISTEN: '0.0.0.0', BEACON_HOSTS: hosts.join(',') } : {}),
     },
   });
   const exited = new Promise((/** @type {(code: number) => void} */ resolve) =>
@@ -75,5 +81,6 @@ export async function serve(database, { name, port, mode, web }) {
     if (child.exitCode === null && child.signalCode === null) child.kill('SIGTERM');
     await exited;
   };
-  return { port, pid: child.pid ?? 0, address: `http://127.0.0.1:${port}/`, exited, stop };
+  const address = `${tls ? 'https://localhost' : 'http://127.0.0.1'}:${port}/`;
+  return { port, pid: child.pid ?? 0, address, exited, stop };
 }

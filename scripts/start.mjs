@@ -1,6 +1,8 @@
 // npm start: installs what is missing, builds, starts the database and the server, prints the address.
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { hostname, networkInterfaces } from 'node:os';
+import { join, resolve } from 'node:path';
+import { createSecureContext } from 'node:tls';
 import { parseArgs } from 'node:util';
 import { commandOf, portIsFree, startDatabase } from './database.mjs';
 import { install } from './install.mjs';
@@ -48,11 +50,31 @@ async function live(folder, web, options) {
     const { loadDemoOnce } = await import('./demo.mjs');
     if (!options.shop) await loadDemoOnce(database, web);
     await prepareDatabase(database, name);
-    const server = await serve(database, { name, port, mode: options.shop ? 'shop' : 'demo', web });
+    const { addFirstLead } = await import('./accounts.mjs');
+    const lead = options.shop ? await addFirstLead(database, name) : null;
+    const hosts = options.network ? ownHosts() : [];
+    const server = await serve(database, {
+      name,
+      port,
+      mode: options.shop ? 'shop' : 'demo',
+      web,
+      tls: options.tls,
+      hosts,
+    });
     writeFileSync(
       join(folder, 'run', 'server.json'),
       JSON.stringify({ pid: server.pid, database: database.pid, port }),
     );
+    if (lead)
+      say(
+        `\nThe first account of this shop, told this once: sign in as “${lead.name}” with the password ${lead.password}\nYou choose your own password then, and add the others under Shop.`,
+      );
+    for (const host of hosts)
+      say(`On the shop’s network: ${options.tls ? 'https' : 'http'}://${host}:${port}/`);
+    if (hosts.length > 0 && !options.tls)
+      say(
+        'Without TLS, passwords cross the network in clear, and tablets keep no copy of the page for when the server is away: npm start -- --network --tls CERT KEY',
+      );
     say(
       `\nDormant Beacon is ready: ${server.address}\n${options.shop ? 'This is the shop’s own database.' : 'This is the demo. The shop’s own database: npm start -- --shop'}\nEnd it with Ctrl-C.`,
     );
@@ -67,16 +89,58 @@ async function live(folder, web, options) {
 
 function readOptions() {
   try {
-    const { values } = parseArgs({
-      options: { port: { type: 'string' }, shop: { type: 'boolean' }, web: { type: 'string' } },
+    const { values, positionals } = parseArgs({
+      options: {
+        port: { type: 'string' },
+        shop: { type: 'boolean' },
+        web: { type: 'string' },
+        network: { type: 'boolean' },
+        tls: { type: 'boolean' },
+      },
+      allowPositionals: true,
     });
     const port = values.port === undefined ? null : Number(values.port);
     if (port !== null && !(Number.isInteger(port) && port > 0 && port < 65536))
       throw new Error(`--port: expected a number from 1 to 65535, got "${values.port}"`);
-    return { port, shop: values.shop === true, web: values.web ?? null };
+    return {
+      port,
+      shop: values.shop === true,
+      web: values.web ?? null,
+      network: values.network === true,
+      tls: readTls(values.tls === true, positionals),
+    };
   } catch (error) {
-    throw new Stop(`${/** @type {Error} */ (error).message}\nUse: npm start -- [--port N] [--shop]`);
+    throw new Stop(
+      `${/** @type {Error} */ (error).message}\nUse: npm start -- [--port N] [--shop] [--network] [--tls CERT KEY]`,
+    );
   }
+}
+
+/** The two files behind --tls, if they fit together. @param {boolean} wanted @param {readonly string[]} files */
+function readTls(wanted, files) {
+  const [cert, key, more] = files;
+  if (!wanted && cert !== undefined) throw new Error(`what is "${cert}"?`);
+  if (!wanted) return null;
+  if (cert === undefined || key === undefined || more !== undefined)
+    throw new Error('--tls: expected two files, the certificate and its key');
+  for (const file of [cert, key]) if (!existsSync(file)) throw new Error(`--tls: there is no file "${file}"`);
+  try {
+    createSecureContext({ cert: readFileSync(cert), key: readFileSync(key) });
+  } catch (error) {
+    throw new Error(`--tls: certificate and key do not fit: ${/** @type {Error} */ (error).message}`, {
+      cause: error,
+    });
+  }
+  return { cert: resolve(cert), key: resolve(key) };
+}
+
+/** The names and addresses by which the shop's network may reach this machine. */
+function ownHosts() {
+  const addresses = Object.values(networkInterfaces())
+    .flat()
+    .filter((own) => own && !own.internal && own.family === 'IPv4')
+    .map((own) => /** @type {import('node:os').NetworkInterfaceInfo} */ (own).address);
+  return [hostname(), ...addresses];
 }
 
 /** @param {number | null} wanted */

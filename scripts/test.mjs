@@ -138,6 +138,7 @@ const groups = {
   server: serverSpecs,
   start: () => check('start and its troubles', ['scripts/check-start.mjs']),
   crash: () => check('kill -9 during writes', ['scripts/check-crash.mjs']),
+  backup: () => check('backup and restore', ['scripts/check-backup.mjs']),
   web: () =>
     check('web: specs', [bin('@angular', 'cli', 'bin', 'ng.js'), 'test'], { cwd: join(root, 'web') }),
   e2e: journeys,

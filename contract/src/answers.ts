@@ -35,6 +35,7 @@ export type Bay = z.infer<typeof bay>;
 export const bays = z.strictObject({ bays: z.array(bay), after: z.string().nullable() });
 export type Bays = z.infer<typeof bays>;
 
+/** The people of the shop, those who have left included: their entries stay. */
 export const people = z.strictObject({ people: z.array(person) });
 
 export const openJob = z.strictObject({
@@ -51,7 +52,12 @@ export const jobOpened = z.strictObject({ jobId: id, number: z.string(), seq: z.
 export const entered = z.strictObject({ id, seq: z.int(), recordedAt: instant });
 export type Entered = z.infer<typeof entered>;
 
-export const changeHead = z.strictObject({ head: jobHead });
+/** The head, and the vehicle where that changes too. */
+export const changeHead = z.strictObject({ head: jobHead, vehicle: vehicleData.nullish() });
+export type ChangeHead = z.infer<typeof changeHead>;
+/** What a stale change collided with. */
+export const currentHead = z.strictObject({ head: jobHead, vehicle: vehicleData, revision: z.int() });
+export type CurrentHead = z.infer<typeof currentHead>;
 export const headChanged = z.strictObject({ revision: z.int(), seq: z.int() });
 
 export const record = jobRecord;
@@ -65,9 +71,13 @@ export const logEntry = z.strictObject({
   factId: id.nullable(),
   corrects: id.nullable(),
   withdrawn: z.boolean(),
+  /** The device it came from, by its number in the shop; null where it is not known. */
+  device: z.int().nullable(),
   observedAt: instant,
   recordedAt: instant,
   hash: z.string(),
+  /** What the entry holds, as it was hashed. */
+  entry: z.string(),
 });
 export type LogEntry = z.infer<typeof logEntry>;
 export const logbook = z.strictObject({ entries: z.array(logEntry), whole: z.boolean() });
@@ -81,9 +91,39 @@ export const story = z.strictObject({
   record,
   reports: z.array(z.strictObject({ scanId: id, text: z.string() })),
   /** `entry` is the text that `hash` covers, after the hash before it: sha256(previous + entry). */
-  logbook: z.array(z.strictObject({ seq: z.int(), entry: z.string(), hash: z.string() })),
+  logbook: z.array(
+    z.strictObject({ seq: z.int(), stage: stageId, says: z.string(), entry: z.string(), hash: z.string() }),
+  ),
+  photos: z.array(z.strictObject({ attachmentId: id, type: z.string(), personId: id, base64: z.base64() })),
+  /** What stays behind when a story leaves the shop: pairing data of keys and modules. */
+  withheld: z.array(z.string()),
 });
 export type Story = z.infer<typeof story>;
+
+export const storyImported = z.strictObject({ jobId: id, number: z.string(), seq: z.int() });
+
+export const attachmentKept = z.strictObject({
+  id,
+  type: z.string(),
+  width: z.int(),
+  height: z.int(),
+  bytes: z.int(),
+  sha256: z.string(),
+});
+export type AttachmentKept = z.infer<typeof attachmentKept>;
+
+/** A vehicle that the shop has seen before, with what was known of it last. */
+export const vehiclesKnown = z.strictObject({
+  vehicles: z.array(
+    z.strictObject({
+      vehicle: vehicleData,
+      lastJob: z.string(),
+      lastAt: instant,
+      customer: z.string().nullable(),
+    }),
+  ),
+});
+export type VehiclesKnown = z.infer<typeof vehiclesKnown>;
 
 /** What an event says: this job has moved on to this entry; `bay` is its row now. */
 export const moved = z.strictObject({ jobId: id, seq: z.int(), bay });

@@ -1,11 +1,16 @@
 /** The facts that can be entered in a job, by the segment of their address. */
 import {
+  approvalData,
+  basicsData,
+  batteryData,
   beaconData,
   clearingData,
   codeEndData,
   exposureData,
   handBackData,
   noteData,
+  photoData,
+  poweringData,
   readingData,
   repairData,
   scanData,
@@ -13,6 +18,7 @@ import {
   waiverData,
 } from '@dormant-beacon/core/job';
 import * as z from 'zod';
+import { atTheCar, everyone, leadOnly, withCustomer, type Who } from './who.js';
 
 const id = z.uuid();
 
@@ -26,24 +32,83 @@ const envelope = {
 
 const entry = <S extends z.ZodRawShape>(data: z.ZodObject<S>) => z.strictObject({ ...envelope, data });
 
-/** Whether a later entry may correct or withdraw it: everything but the baseline's kind of facts. */
+interface FactKindRow {
+  readonly entry: z.ZodType;
+  /** Whether a later entry may correct or withdraw it: everything but the baseline's kind of facts. */
+  readonly correctable: boolean;
+  readonly who: Who;
+  readonly says: string;
+}
+
 export const factKinds = {
-  beacons: { entry: entry(beaconData), correctable: true, says: 'a beacon or complaint as seen' },
-  scans: { entry: entry(scanData), correctable: false, says: 'a report, kept as pasted and read' },
+  beacons: {
+    entry: entry(beaconData),
+    correctable: true,
+    who: withCustomer,
+    says: 'a beacon or complaint as seen',
+  },
+  powerings: {
+    entry: entry(poweringData),
+    correctable: true,
+    who: atTheCar,
+    says: 'the looks before the car is powered',
+  },
+  batteries: {
+    entry: entry(batteryData),
+    correctable: true,
+    who: atTheCar,
+    says: 'the battery’s readings',
+  },
+  photos: { entry: entry(photoData), correctable: true, who: withCustomer, says: 'what a photo shows' },
+  approvals: {
+    entry: entry(approvalData),
+    correctable: true,
+    who: withCustomer,
+    says: 'what the customer was asked, and answered',
+  },
+  scans: {
+    entry: entry(scanData),
+    correctable: false,
+    who: atTheCar,
+    says: 'a report, kept as pasted and read',
+  },
   waivers: {
     entry: entry(waiverData),
     correctable: false,
+    who: leadOnly,
     says: 'why no baseline can be had, signed by the lead',
   },
-  traces: { entry: entry(traceData), correctable: true, says: 'a circuit chosen to be traced' },
-  readings: { entry: entry(readingData), correctable: true, says: 'what a test gave' },
-  repairs: { entry: entry(repairData), correctable: true, says: 'a repair with its root' },
-  clearings: { entry: entry(clearingData), correctable: true, says: 'codes were cleared' },
-  exposures: { entry: entry(exposureData), correctable: true, says: 'a drive or start after the repair' },
-  'code-ends': { entry: entry(codeEndData), correctable: true, says: 'why a code stays' },
-  notes: { entry: entry(noteData), correctable: true, says: 'a note' },
-  'hand-backs': { entry: entry(handBackData), correctable: true, says: 'the car was given back' },
-} as const;
+  basics: {
+    entry: entry(basicsData),
+    correctable: true,
+    who: atTheCar,
+    says: 'one of the basics, looked at',
+  },
+  traces: {
+    entry: entry(traceData),
+    correctable: true,
+    who: atTheCar,
+    says: 'a circuit chosen to be traced',
+  },
+  readings: { entry: entry(readingData), correctable: true, who: atTheCar, says: 'what a test gave' },
+  repairs: { entry: entry(repairData), correctable: true, who: atTheCar, says: 'a repair with its root' },
+  clearings: { entry: entry(clearingData), correctable: true, who: atTheCar, says: 'codes were cleared' },
+  /** The desk may enter what a customer reports, nothing else: see the server's gates. */
+  exposures: {
+    entry: entry(exposureData),
+    correctable: true,
+    who: withCustomer,
+    says: 'a drive or start after the repair, or what the customer reports of several',
+  },
+  'code-ends': { entry: entry(codeEndData), correctable: true, who: atTheCar, says: 'why a code stays' },
+  notes: { entry: entry(noteData), correctable: true, who: everyone, says: 'a note' },
+  'hand-backs': {
+    entry: entry(handBackData),
+    correctable: true,
+    who: atTheCar,
+    says: 'the car was given back',
+  },
+} as const satisfies Record<string, FactKindRow>;
 
 export type FactKind = keyof typeof factKinds;
 export const factKind = z.enum(Object.keys(factKinds) as [FactKind, ...FactKind[]]);

@@ -1,9 +1,24 @@
 export {
+  account,
+  type Account,
+  type Device,
+  leastPasswordCharacters,
+  type PinSwitch,
+  type Session,
+  session,
+  type Shop,
+  type ShopLogEntry,
+  type SignIn,
+} from './accounts.js';
+export {
+  type AttachmentKept,
   type Bay,
   bay,
   bays,
   type Bays,
+  type ChangeHead,
   changeHead,
+  type CurrentHead,
   type Entered,
   entered,
   headChanged,
@@ -23,8 +38,9 @@ export {
   reportText,
   story,
   type Story,
+  type VehiclesKnown,
 } from './answers.js';
-export { type Endpoint, endpoints, factEndpoints } from './endpoints.js';
+export { type Endpoint, endpoints, factEndpoints, mostPhotoBytes, photoTypes } from './endpoints.js';
 export { idempotencyHeader, personHeader } from './headers.js';
 export {
   type FactData,
@@ -35,3 +51,4 @@ export {
   type Withdrawal,
   withdrawal,
 } from './facts.js';
+export { may, type Who } from './who.js';

@@ -14,14 +14,15 @@ export function openapi(): object {
     info: {
       title: 'Dormant Beacon',
       version: '1',
-      description: 'Jobs, their facts and their logbook. Writes carry an idempotency key and name a person.',
+      description:
+        'Jobs, their facts and their logbook. Entries carry an idempotency key and name the person who typed them, who must be the one signed in.',
     },
     paths,
     components: { schemas: { Problem: schema(problem, 'output') } },
   };
 }
 
-function operation({ path, says, body, answer, query, method }: Endpoint): object {
+function operation({ path, says, who, body, bodyTypes, entry, answer, query, method }: Endpoint): object {
   const inPath = [...path.matchAll(/\{(\w+)\}/g)].map(([, name]) => ({
     name,
     in: 'path',
@@ -35,7 +36,7 @@ function operation({ path, says, body, answer, query, method }: Endpoint): objec
     schema: { type: 'string' },
   }));
   const headers =
-    method === 'GET'
+    entry !== true
       ? []
       : [idempotencyHeader, personHeader].map((name) => ({
           name,
@@ -45,10 +46,19 @@ function operation({ path, says, body, answer, query, method }: Endpoint): objec
         }));
   return {
     summary: says,
+    description: who === 'anyone' ? 'without a session' : `by ${who.join(', ')}`,
     parameters: [...inPath, ...inQuery, ...headers],
     ...(body
       ? {
           requestBody: { required: true, content: { 'application/json': { schema: schema(body, 'input') } } },
+        }
+      : {}),
+    ...(bodyTypes
+      ? {
+          requestBody: {
+            required: true,
+            content: Object.fromEntries(bodyTypes.map((type) => [type, { schema: { format: 'binary' } }])),
+          },
         }
       : {}),
     responses: {

@@ -5,7 +5,7 @@ import { j0131 } from './jobs/j-0131.js';
 import { j0145 } from './jobs/j-0145.js';
 import type { Call } from './world.js';
 
-export { type Call, people } from './world.js';
+export { accounts, type Call, people, shownAccounts } from './world.js';
 
 /** The highest number in the demo: the next job gets one more. */
 export const lastJobNumber = 147;

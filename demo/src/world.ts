@@ -32,6 +32,51 @@ export const pell = person('Pell Adair', 'PA', 'desk');
 export const remy = person('Remy', 'R', 'learner');
 export const people: readonly Person[] = [ines, tomas, yuki, pell, remy];
 
+/** How the people of the demo sign in: nothing here is a secret. */
+export const accounts: readonly {
+  readonly person: Person;
+  readonly password: string;
+  readonly pin: string;
+}[] = [
+  { person: ines, password: 'lantern for the lead', pin: '7301' },
+  { person: tomas, password: 'lantern for tomas', pin: '7302' },
+  { person: yuki, password: 'lantern for yuki', pin: '7303' },
+  { person: pell, password: 'lantern for the desk', pin: '7304' },
+  { person: remy, password: 'lantern for learning', pin: '7305' },
+];
+
+/** One account a role, shown on the demo's sign-in page. */
+export const shownAccounts = accounts
+  .filter(({ person }) => person !== tomas)
+  .map(({ person, password, pin }) => ({
+    personId: person.id,
+    name: person.name,
+    role: person.role,
+    password,
+    pin,
+  }));
+
+/** Five looks that found nothing. */
+export const nothingFound = {
+  smell: 'clear',
+  harness: 'clear',
+  hanging: 'clear',
+  wet: 'clear',
+  cabin: 'clear',
+} as const;
+
+/** A battery that is well, after a night's rest. */
+export const goodBattery = {
+  type: 'agm',
+  restingVolts: 12.78,
+  restHours: 12,
+  celsius: 14,
+  ratedAmps: 720,
+  ratedStandard: 'EN',
+  measuredAmps: 668,
+  measuredStandard: 'EN',
+} as const;
+
 /** A job told step by step. Days count back from the day on which the demo is loaded. */
 export class JobStory {
   readonly calls: Call[] = [];

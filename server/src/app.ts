@@ -1,5 +1,6 @@
 /** The server's parts, put together. */
 import type { Server } from 'node:http';
+import { endpoints } from '@dormant-beacon/contract';
 import { openapi } from '@dormant-beacon/contract/openapi';
 import express, { type Express } from 'express';
 import type { Knex } from 'knex';
@@ -8,18 +9,24 @@ import { pinoHttp } from 'pino-http';
 import { eventRoutes } from './events/routes.js';
 import { Feed } from './events/feed.js';
 import { factRoutes } from './facts/routes.js';
-import { ownHost, ownOriginAndJson } from './http/guards.js';
+import { accountRoutes, type Entrance } from './accounts/routes.js';
+import { attachmentRoutes } from './attachments/routes.js';
+import { Door } from './http/door.js';
+import { ownHost, ownOrigin } from './http/guards.js';
 import { problems } from './http/problem.js';
 import { contentPolicy, nothingHere, web } from './http/web.js';
 import { jobRoutes } from './jobs/routes.js';
 import { logbookRoutes } from './logbook/routes.js';
-import { peopleRoutes } from './people/routes.js';
+import { shopRoutes } from './shop/routes.js';
 
 export interface Parts {
   readonly db: Knex;
   readonly log: Logger;
   readonly webFolder: string;
-  readonly mode: 'demo' | 'shop';
+  /** The names by which this machine is known on the shop's network, where it is served there. */
+  readonly hosts?: readonly string[];
+  readonly tls?: boolean;
+  readonly entrance: Entrance;
 }
 
 export interface App {
@@ -27,26 +34,39 @@ export interface App {
   readonly feed: Feed;
 }
 
-export function createApp({ db, log, webFolder, mode }: Parts): App {
+export function createApp({ db, log, webFolder, hosts = [], tls = false, entrance }: Parts): App {
   const app = express();
   const feed = new Feed(db);
   const description = openapi();
   app.disable('x-powered-by');
   app.set('etag', false);
-  app.use(pinoHttp({ logger: log, autoLogging: false }));
-  app.use(contentPolicy(), ownHost, ownOriginAndJson);
+  app.use(pinoHttp({ logger: log, autoLogging: false, serializers: { req: withoutSecrets } }));
+  app.use(contentPolicy(tls), ownHost(hosts), ownOrigin);
   app.use('/api', (_request, response, next) => {
     response.set('Cache-Control', 'no-store');
     next();
   });
-  app.get('/api/health', async (_request, response) => {
+  const door = new Door(db);
+  door.open(endpoints.health, async (_request, response) => {
     await db.raw('SELECT 1');
-    response.json({ status: 'ok', database: 'ok', mode });
+    response.json({ status: 'ok', database: 'ok', mode: entrance.mode });
   });
-  app.get('/api/openapi.json', (_request, response) => void response.json(description));
-  app.use(peopleRoutes(db), jobRoutes(db, feed), factRoutes(db, feed), logbookRoutes(db), eventRoutes(feed));
+  door.open(endpoints.openapi, (_request, response) => response.json(description));
+  accountRoutes(door, db, entrance);
+  shopRoutes(door, db);
+  jobRoutes(door, db, feed);
+  factRoutes(door, db, feed);
+  attachmentRoutes(door, db);
+  logbookRoutes(door, db, feed);
+  eventRoutes(door, db, feed);
+  app.use(door.router);
   app.use(web(webFolder), nothingHere, problems(log));
   return { app, feed };
+}
+
+/** Of a request only what it asked for is logged: no header, no cookie, no body, no query. */
+function withoutSecrets({ id, method, url }: { id: unknown; method: string; url: string }): object {
+  return { id, method, url: url.split('?')[0] };
 }
 
 /** Stops taking requests, ends the streams, lets what is under way finish, closes the pool. */

@@ -1,5 +1,8 @@
 /** Starts the server on 127.0.0.1 with what the environment says, and ends it cleanly. */
-import { createServer } from 'node:http';
+import { readFileSync } from 'node:fs';
+import { createServer as createPlainServer } from 'node:http';
+import { createServer as createTlsServer } from 'node:https';
+import type { Session } from '@dormant-beacon/contract';
 import { pino } from 'pino';
 import { createApp, shutDown } from './app.js';
 import { connect } from './database/connect.js';
@@ -23,13 +26,26 @@ const db = connect({
   password: setting('BEACON_DATABASE_PASSWORD'),
   database: setting('BEACON_DATABASE'),
 });
+const demo = process.env['BEACON_MODE'] !== 'shop';
+const certificate = process.env['BEACON_TLS_CERT'];
 const { app, feed } = createApp({
   db,
   log,
   webFolder: setting('BEACON_WEB'),
-  mode: process.env['BEACON_MODE'] === 'shop' ? 'shop' : 'demo',
+  hosts: (process.env['BEACON_HOSTS'] ?? '').split(',').filter(Boolean),
+  tls: certificate !== undefined,
+  entrance: {
+    mode: demo ? 'demo' : 'shop',
+    demoAccounts: demo
+      ? (JSON.parse(process.env['BEACON_DEMO_ACCOUNTS'] ?? '[]') as Session['demoAccounts'])
+      : [],
+    triesPerMinute: Number(process.env['BEACON_TRIES_PER_MINUTE'] ?? 30),
+  },
 });
-const server = createServer(app);
+const server =
+  certificate === undefined
+    ? createPlainServer(app)
+    : createTlsServer({ cert: readFileSync(certificate), key: readFileSync(setting('BEACON_TLS_KEY')) }, app);
 const port = Number(setting('BEACON_PORT'));
 
 server.on('error', (error: NodeJS.ErrnoException) => {
@@ -38,7 +54,9 @@ server.on('error', (error: NodeJS.ErrnoException) => {
   );
   process.exit(error.code === 'EADDRINUSE' ? 3 : 1);
 });
-server.listen(port, '127.0.0.1', () => process.stdout.write(`listening ${port}\n`));
+server.listen(port, process.env['BEACON_LISTEN'] ?? '127.0.0.1', () =>
+  process.stdout.write(`listening ${port}\n`),
+);
 
 let ending = false;
 const end = () => {

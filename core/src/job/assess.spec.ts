@@ -1,5 +1,5 @@
 import { switchInput } from '../trace/templates/switch-input.js';
-import { drive, flap, Story } from '../testing/story.js';
+import { drive, flap, goodBattery, Story } from '../testing/story.js';
 import { assessJob } from './assess.js';
 import { codeEnds } from './codes.js';
 import { cureChance, proofOf } from './proof.js';
@@ -46,6 +46,8 @@ describe('the next thing, over the whole story', () => {
     );
 
     const beacon = story.enter('beacons', flap);
+    expect(story.next.sentence).toBe('Measure the battery: resting volts, then the tester.');
+    story.enter('batteries', goodBattery);
     expect(story.next.sentence).toBe('Read every module and paste the report.');
     expect(story.stage('trace')).toEqual(
       jasmine.objectContaining({ state: 'closed', reason: 'the baseline comes first' }),
@@ -93,7 +95,7 @@ describe('the next thing, over the whole story', () => {
         .assess()
         .stages.filter((stage) => stage.state === 'done')
         .map((stage) => stage.id),
-    ).toEqual(['take-in', 'baseline', 'trace', 'clear', 'prove', 'hand-back']);
+    ).toEqual(['take-in', 'baseline', 'trace', 'match', 'strip', 'clear', 'prove', 'hand-back']);
     expect(jobRecord.safeParse(story.record).success).toBeTrue();
   });
 

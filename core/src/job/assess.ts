@@ -4,10 +4,11 @@ import { baselineOf } from './codes.js';
 import type { Lens } from './lens.js';
 import { type NextThing, nextThing } from './next.js';
 import { defaultProofPolicy, type Proof, type ProofPolicy } from './proof.js';
-import { type JobRecord, type StageId, stageIds } from './schema.js';
+import { type JobRecord, type Repair, type StageId, stageIds } from './schema.js';
+import { standing, standingFor } from './standing.js';
 import { stand, type Standing } from './stand.js';
 
-export type StageState = 'done' | 'open' | 'waiting' | 'closed' | 'later';
+export type StageState = 'done' | 'open' | 'waiting' | 'closed' | 'not-needed';
 
 export interface Stage {
   readonly id: StageId;
@@ -26,6 +27,10 @@ export interface Assessment {
   readonly untreated: Standing['untreated'];
   readonly clearing: Standing['clearing'];
   readonly final: Standing['final'];
+  readonly powered: Standing['powered'];
+  readonly battery: Standing['battery'];
+  readonly basics: Standing['basics'];
+  readonly approvals: Standing['approvals'];
 }
 
 /** @param plans for each trace that is open, what to test next */
@@ -35,45 +40,133 @@ export function assessJob(
   policy: ProofPolicy = defaultProofPolicy,
 ): Assessment {
   const at = stand(record, policy);
-  const stages = stageIds.map((id) => stage(id, at));
-  const { lenses, proofs, untreated, clearing, final } = at;
-  return { lenses, stages, next: nextThing(at, plans), proofs, untreated, clearing, final };
+  const stages = stageIds.map((id) => stage(id, at, plans));
+  const { lenses, proofs, untreated, clearing, final, powered, battery, basics, approvals } = at;
+  const next = nextThing(at, plans);
+  return { lenses, stages, next, proofs, untreated, clearing, final, powered, battery, basics, approvals };
 }
 
-function stage(id: StageId, at: Standing): Stage {
-  const [state, reason, until] = stageState(id, at);
+function stage(id: StageId, at: Standing, plans: ReadonlyMap<string, NextTests>): Stage {
+  const [state, reason, until] = stageState(id, at, plans);
   return { id, state, reason: reason ?? null, until: until ?? null };
 }
 
 type Decided = readonly [state: StageState, reason?: string, until?: string];
 
-function stageState(id: StageId, at: Standing): Decided {
+function stageState(id: StageId, at: Standing, plans: ReadonlyMap<string, NextTests>): Decided {
   switch (id) {
     case 'take-in':
-      return at.beacons.length > 0 ? ['done'] : ['open'];
+      return takeIn(at);
     case 'baseline':
       return baseline(at);
+    case 'basics':
+      return basics(at);
+    case 'make-safe':
+      return makeSafe(at);
     case 'trace':
       return trace(at);
+    case 'route':
+      return route(at, plans);
+    case 'match':
+      return match(at);
+    case 'strip':
+      return strip(at);
+    case 'code':
+      return code(at);
     case 'clear':
       return clear(at);
     case 'prove':
       return prove(at);
     case 'hand-back':
-      return at.handedBack
-        ? ['done']
-        : at.beacons.length === 0
-          ? ['closed', 'nothing is taken in yet']
-          : ['open'];
-    default:
-      return ['later'];
+      return handBack(at);
   }
+}
+
+function takeIn(at: Standing): Decided {
+  if (at.powered === 'ask') return ['open', 'may it be powered?'];
+  if (at.powered === 'no') return ['open', 'not to be powered yet'];
+  return at.beacons.length > 0 ? ['done'] : ['open'];
 }
 
 function baseline(at: Standing): Decided {
   if (baselineOf(at.record)) return ['done'];
   if (at.based) return ['done', 'signed as impossible'];
+  if (at.powered === 'ask' || at.powered === 'no') return ['closed', 'may it be powered? comes first'];
   return at.beacons.length > 0 ? ['open'] : ['closed', 'take the beacons in first'];
+}
+
+function basics(at: Standing): Decided {
+  if (!at.based) return ['closed', 'the baseline comes first'];
+  const { items, left, reasons } = at.basics;
+  if (at.untreated.length === 0) return items.length > left.length ? ['done'] : ['not-needed'];
+  if (at.battery && at.battery.verdict !== 'good') return ['open', 'the battery’s verdict is open'];
+  if (items.length === 0)
+    return ['not-needed', at.battery ? 'battery good, codes few and steady' : 'codes few and steady'];
+  return left.length === 0 ? ['done'] : ['open', `${left.length} to look at: ${reasons.join(', ')}`];
+}
+
+function makeSafe(at: Standing): Decided {
+  const reasons = [
+    ...(at.beacons.some((beacon) => beacon.restraint === true) || at.record.head.event === 'collision'
+      ? ['restraints']
+      : []),
+    ...(at.record.vehicle.highVoltage === true ? ['high voltage'] : []),
+  ];
+  if (reasons.length === 0) return ['not-needed'];
+  if (at.beacons.length > 0 && at.untreated.length === 0) return ['not-needed', 'nothing is opened any more'];
+  return ['open', `${reasons.join(' and ')}: before anything there is opened`];
+}
+
+function route(at: Standing, plans: ReadonlyMap<string, NextTests>): Decided {
+  const asked = at.approvals.find(({ answer }) => answer === 'asked');
+  if (asked) return ['waiting', `the customer’s answer: ${asked.item}`];
+  if (at.approvals.some(({ answer }) => answer === 'yes')) return ['done'];
+  if (at.approvals.some(({ answer }) => answer === 'no')) return ['open', 'declined: find another way'];
+  if (!at.based) return ['closed', 'the baseline comes first'];
+  if (at.untreated.length === 0) return ['not-needed', 'nothing was asked for'];
+  return [...plans.values()].some((plan) => plan.next[0]?.action === 'repair')
+    ? ['open', 'ask the customer before a part is bought']
+    : ['closed', 'until one suspect stands'];
+}
+
+/** Repairs that stand and put a part in. */
+const withPart = (at: Standing) =>
+  standing(at.record.repairs).filter((repair) => repair.part != null || repair.method === 'replace');
+
+function match(at: Standing): Decided {
+  if (withPart(at).some((repair) => repair.cured)) return ['done'];
+  if (at.beacons.length > 0 && at.untreated.length === 0) return ['not-needed', 'no part was fitted'];
+  const part = at.approvals.some(({ answer, origin }) => answer === 'yes' && origin !== 'no-part');
+  return part ? ['open', 'compare it with the unit that came out'] : ['closed', 'until a part is approved'];
+}
+
+function strip(at: Standing): Decided {
+  if (at.beacons.length > 0 && at.untreated.length === 0) return ['done'];
+  return at.based ? ['closed', 'until one suspect stands'] : ['closed', 'the baseline comes first'];
+}
+
+function code(at: Standing): Decided {
+  const fitted = withPart(at)
+    .filter((repair) => isModule(at, repair))
+    .at(-1);
+  if (!fitted)
+    return at.untreated.length > 0 || at.beacons.length === 0
+      ? ['closed', 'after a module was fitted']
+      : ['not-needed'];
+  const said = standing(at.record.notes).some((note) => note.stage === 'code' && note.seq > fitted.seq);
+  return said ? ['done'] : ['open', 'a module was fitted: does it need coding?'];
+}
+
+/** What was replaced takes part in the network: its own input or output failed. */
+function isModule(at: Standing, repair: Repair): boolean {
+  const found = repair.traceId == null ? undefined : standingFor(at.record.traces, repair.traceId);
+  const element = found?.case.circuit.elements.find((other) => other.id === repair.element);
+  return element?.kind === 'moduleInput' || element?.kind === 'moduleOutput';
+}
+
+function handBack(at: Standing): Decided {
+  if (at.handedBack) return ['done'];
+  return at.beacons.length === 0 ? ['closed', 'nothing is taken in yet'] : ['open'];
 }
 
 function trace(at: Standing): Decided {

@@ -7,6 +7,8 @@ import {
   type TraceTest,
 } from '../trace/index.js';
 import { showValue } from '../units/index.js';
+import { basicsWords } from './basics.js';
+import { doFirst } from './power.js';
 import type { Standing } from './stand.js';
 import type { Lacking, Proof } from './proof.js';
 import type { StageId, Trace } from './schema.js';
@@ -37,11 +39,24 @@ const thing = (
 });
 
 export function nextThing(at: Standing, plans: ReadonlyMap<string, NextTests>): NextThing {
+  if (at.powered === 'ask' && !at.based)
+    return thing(
+      'take-in',
+      'May it be powered? Look, before the ignition goes on.',
+      'Fuel or coolant, harnesses, hanging units, wet modules, the cabin.',
+    );
+  if (at.powered === 'no' && !at.based) return notPowered(at);
   if (at.beacons.length === 0)
     return thing(
       'take-in',
       'Add the first beacon or complaint, as it shows now.',
       'Before anything is touched: also what was there before the event.',
+    );
+  if (!at.based && !at.battery)
+    return thing(
+      'take-in',
+      'Measure the battery: resting volts, then the tester.',
+      'Low volts put codes into modules that are well.',
     );
   if (!at.based)
     return thing(
@@ -51,7 +66,7 @@ export function nextThing(at: Standing, plans: ReadonlyMap<string, NextTests>): 
     );
   const returned = at.proofs.find((proof) => proof.returned);
   if (returned && at.lastRepair && !traceAfter(at, returned.returned!.seq)) return comeback(at, returned);
-  if (at.untreated.length > 0) return traceNext(at, plans);
+  if (at.untreated.length > 0) return basicsNext(at) ?? approvalNext(at, traceNext(at, plans));
   if (!at.clearing)
     return thing(
       'clear',
@@ -76,6 +91,44 @@ export function nextThing(at: Standing, plans: ReadonlyMap<string, NextTests>): 
   if (!at.handedBack)
     return thing('hand-back', 'Print the hand-back and give the car back.', 'Everything is proven dormant.');
   return thing('hand-back', 'Nothing is open. The job is done.');
+}
+
+function notPowered(at: Standing): NextThing {
+  const [first, ...others] = doFirst(standing(at.record.powerings).at(-1)!);
+  return thing(
+    'take-in',
+    first!,
+    [...others, 'Then look again. Where that cannot be had, the lead signs that there is no baseline.'].join(
+      ' ',
+    ),
+    'may it be powered',
+  );
+}
+
+/** A module is not suspected before its supply, grounds and network are good, nor while the battery’s verdict is open. */
+function basicsNext(at: Standing): NextThing | null {
+  const begun = at.record.traces.length > 0;
+  if (begun) return null;
+  if (at.battery && at.battery.verdict !== 'good')
+    return thing(
+      'basics',
+      {
+        'charge-and-retest': 'Charge the battery fully, then test it again.',
+        replace: 'Replace the battery before any module is suspected.',
+        'cannot-judge-yet': 'Get the battery’s verdict before any module is suspected.',
+        good: '',
+      }[at.battery.verdict],
+      at.battery.reasons.at(-1)!,
+    );
+  const [item] = at.basics.left;
+  if (!item) return null;
+  return thing('basics', `${basicsWords[item]}.`, `Basics first: ${at.basics.reasons.join(', ')}.`);
+}
+
+/** Adds what the customer must be asked before a part is bought, or whose answer is waited for. */
+function approvalNext(at: Standing, next: NextThing): NextThing {
+  const asked = at.approvals.find(({ answer }) => answer === 'asked');
+  return asked ? { ...next, waitsFor: `the customer’s answer: ${asked.item}` } : next;
 }
 
 function comeback(at: Standing, { beaconId }: Proof): NextThing {

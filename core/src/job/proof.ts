@@ -21,6 +21,9 @@ export const defaultProofPolicy: ProofPolicy = {
 /** Share with which a clean exposure counts where none of the beacon's conditions was met. */
 const mismatched = 0.2;
 
+/** Share with which each of several drives counts that a customer tells of afterwards. */
+const remembered = 0.5;
+
 export type Lacking =
   | { readonly what: 'exposures'; readonly count: number }
   | { readonly what: 'coldStarts'; readonly count: number }
@@ -119,8 +122,14 @@ function count(exposures: readonly Exposure[], beacon: Beacon, policy: ProofPoli
     const matches =
       beacon.conditions.length === 0 ||
       beacon.conditions.some((condition) => exposure.conditions.includes(condition));
-    return { exposure, counts: matches ? 1 : mismatched };
+    return { exposure, counts: (matches ? 1 : mismatched) * drivesOf(exposure) };
   });
+}
+
+/** A customer's report over several drives counts each of them by half: it is told from memory. */
+function drivesOf({ drives, reportedBy }: Exposure): number {
+  const many = drives ?? 1;
+  return reportedBy === 'customer' && many > 1 ? many * remembered : many;
 }
 
 function lackingFor(

@@ -1,6 +1,8 @@
 /** A job's record: its head and the facts entered about it. The one definition of their data. */
 import * as z from 'zod';
+import { batteryReading } from '../readings/index.js';
 import { scan } from '../scans/index.js';
+import { distanceUnit } from '../units/index.js';
 import { repairMethod, traceCase, traceReading } from '../trace/index.js';
 
 export const stageIds = [
@@ -26,6 +28,7 @@ const longText = z.string().trim().max(4000);
 const instant = z.iso.datetime({ offset: true });
 
 export const role = z.enum(['lead', 'technician', 'desk', 'learner']);
+export type Role = z.infer<typeof role>;
 export const person = z.strictObject({ id, name: line, initials: z.string().min(1).max(3), role });
 export type Person = z.infer<typeof person>;
 
@@ -42,18 +45,43 @@ export const vehicleData = z.strictObject({
   make: line,
   model: line,
   year: z.int().min(1950).max(2100).nullish(),
+  /** Month in which it was built, as `2019-04`. */
+  built: z
+    .string()
+    .regex(/^(?:19[5-9]|20\d)\d-(?:0[1-9]|1[0-2])$/, 'expected a year and a month such as 2019-04')
+    .nullish(),
   plate: z.string().trim().max(20).nullish(),
   vin: z.string().trim().max(17).nullish(),
   odometerKm: z.int().min(0).max(5_000_000).nullish(),
+  /** The unit that this car's odometer shows; the distance itself is kept in kilometres. */
+  odometerUnit: distanceUnit.nullish(),
   highVoltage: z.boolean().nullish(),
+  options: z.array(line).max(60).nullish(),
 });
 export type VehicleData = z.infer<typeof vehicleData>;
+
+export const severity = z.enum(['light', 'moderate', 'severe', 'unknown']);
+export const usualSeats = ['front-left', 'front-right', 'rear-left', 'rear-centre', 'rear-right'] as const;
+
+/** What belongs to one kind of event: a collision's zones by the clock and who sat where; what the battery did; where the water was. */
+export const eventDetails = z.strictObject({
+  zones: z.array(z.int().min(1).max(12)).max(12).nullish(),
+  severity: severity.nullish(),
+  occupants: z
+    .array(z.strictObject({ seat: line, belted: z.enum(['yes', 'no', 'unknown']) }))
+    .max(9)
+    .nullish(),
+  battery: z.enum(['flat', 'disconnected', 'jumped', 'jumped-reversed']).nullish(),
+  waterPlace: line.nullish(),
+});
+export type EventDetails = z.infer<typeof eventDetails>;
 
 export const jobHead = z.strictObject({
   customer: z.string().trim().max(120).nullish(),
   customerWords: longText.nullish(),
   event: eventKind,
   eventNote: z.string().trim().max(200).nullish(),
+  eventDetails: eventDetails.nullish(),
   promisedAt: instant.nullish(),
 });
 export type JobHead = z.infer<typeof jobHead>;
@@ -73,6 +101,10 @@ export const beaconData = z
     shown: z.int().min(0).max(100_000),
     exposures: z.int().min(0).max(100_000),
     restraint: z.boolean().nullish(),
+    /** The drawing by which it was picked, where it is a lamp. */
+    lamp: z.string().trim().max(40).nullish(),
+    /** What the lamp did at ignition on: one that never lights is a fault too. */
+    bulbCheck: z.enum(['lit-and-went-out', 'stayed-lit', 'never-lit', 'not-seen']).nullish(),
   })
   .refine((data) => data.shown <= data.exposures, {
     path: ['shown'],
@@ -122,13 +154,53 @@ export const exposureData = z.strictObject({
   bulbCheck: z.enum(['passed', 'failed', 'not-seen']),
   monitorRan: z.boolean(),
   reportedBy: z.enum(['technician', 'customer']),
+  /** Of a customer's report: over how many drives; left out, one. */
+  drives: z.int().min(1).max(500).nullish(),
 });
+export type ExposureData = z.infer<typeof exposureData>;
 export const codeEndData = z.strictObject({
   module: line,
   code: line,
   failureType: z.string().max(4).nullish(),
   end: z.enum(['out-of-scope', 'explained']),
   note: line,
+});
+/** The five looks before the ignition goes on after a collision or water. */
+export const powerLooks = ['smell', 'harness', 'hanging', 'wet', 'cabin'] as const;
+const looked = z.enum(['clear', 'found']);
+export const poweringData = z.strictObject({
+  smell: looked,
+  harness: looked,
+  hanging: looked,
+  wet: looked,
+  cabin: looked,
+  note: z.string().trim().max(500).nullish(),
+});
+export const batteryData = batteryReading;
+export const approvalData = z.strictObject({
+  item: line,
+  answer: z.enum(['asked', 'yes', 'no']),
+  /** The customer's limit for it, in integer cents of the shop's currency. */
+  ceilingCents: z.int().min(0).max(100_000_000).nullish(),
+  origin: z.enum(['maker-new', 'equivalent', 'used', 'any', 'no-part']),
+  how: z.enum(['here', 'telephone', 'message', 'letter']),
+  /** Who answered, or who was asked. */
+  by: line,
+});
+/** Bytes are saved first, under `attachmentId`; this says what they show. */
+export const photoData = z.strictObject({
+  attachmentId: id,
+  stage: stageId,
+  caption: z.string().trim().max(200).nullish(),
+  beaconId: id.nullish(),
+});
+/** One of the basics looked at: supply, ground, network, water, what was unplugged, which reader was used. */
+export const basicsItem = z.enum(['charging', 'links', 'grounds', 'water', 'unplugged', 'reader']);
+export type BasicsItem = z.infer<typeof basicsItem>;
+export const basicsData = z.strictObject({
+  item: basicsItem,
+  result: z.enum(['good', 'bad']),
+  note: z.string().trim().max(300).nullish(),
 });
 export const noteData = z.strictObject({ stage: stageId, text: z.string().trim().min(1).max(1000) });
 export const handBackData = z.strictObject({ note: longText.nullish() });
@@ -151,6 +223,8 @@ export const jobRecord = z.strictObject({
   seq: z.int().min(0),
   revision: z.int().min(1),
   openedAt: instant,
+  /** Of a job that was imported: where it came from. */
+  origin: z.strictObject({ number: z.string(), exportedAt: instant, importedAt: instant }).nullish(),
   head: jobHead,
   vehicle: vehicleData,
   beacons: z.array(fact(beaconData)),
@@ -167,6 +241,11 @@ export const jobRecord = z.strictObject({
   exposures: z.array(fact(exposureData)),
   codeEnds: z.array(fact(codeEndData)),
   notes: z.array(fact(noteData)),
+  powerings: z.array(fact(poweringData)),
+  batteries: z.array(fact(batteryData)),
+  approvals: z.array(fact(approvalData)),
+  photos: z.array(fact(photoData)),
+  basics: z.array(fact(basicsData)),
   handBacks: z.array(fact(handBackData)),
 });
 export type JobRecord = z.infer<typeof jobRecord>;
@@ -175,6 +254,9 @@ export type ScanFact = JobRecord['scans'][number];
 export type Trace = JobRecord['traces'][number];
 export type Repair = JobRecord['repairs'][number];
 export type Exposure = JobRecord['exposures'][number];
+export type Powering = JobRecord['powerings'][number];
+export type BatteryFact = JobRecord['batteries'][number];
+export type Approval = JobRecord['approvals'][number];
 
 export const lensState = z.enum(['lit', 'flashing', 'comes-and-goes', 'dark', 'dormant', 'returned']);
 export type LensState = z.infer<typeof lensState>;

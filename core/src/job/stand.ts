@@ -1,8 +1,11 @@
 /** Where a job stands: what its stages, its rail and its next thing are decided from. */
+import type { BatteryAnswer } from '../readings/index.js';
+import { type BasicsAsked, basicsAsked, batteryOf } from './basics.js';
 import { codeEnds, finalAfter, isBased } from './codes.js';
 import { type Lens, lensOf } from './lens.js';
+import { mayBePowered, type Powered } from './power.js';
 import { type Proof, proofOf, type ProofPolicy, repairOf } from './proof.js';
-import type { Beacon, JobRecord, Repair, ScanFact } from './schema.js';
+import type { Approval, Beacon, JobRecord, Repair, ScanFact } from './schema.js';
 import { originOf, standing } from './standing.js';
 
 export interface Standing {
@@ -20,6 +23,11 @@ export interface Standing {
   readonly final: ScanFact | undefined;
   readonly codesLeft: ReturnType<typeof codeEnds>;
   readonly handedBack: boolean;
+  readonly powered: Powered;
+  readonly battery: BatteryAnswer | null;
+  readonly basics: BasicsAsked;
+  /** The last answer for each item that the customer was asked about. */
+  readonly approvals: readonly Approval[];
 }
 
 /** The standing of a record under the shop's policy of proof. */
@@ -52,5 +60,13 @@ export function stand(record: JobRecord, policy: ProofPolicy): Standing {
     clearing,
     codesLeft: final ? codeEnds(record, final).filter((end) => end.open) : [],
     handedBack: standing(record.handBacks).some((handBack) => handBack.seq > returnedAt),
+    powered: mayBePowered(record),
+    battery: batteryOf(record),
+    basics: basicsAsked(record),
+    approvals: lastAnswers(standing(record.approvals)),
   };
+}
+
+function lastAnswers(approvals: readonly Approval[]): Approval[] {
+  return [...new Map(approvals.map((approval) => [approval.item.toLowerCase(), approval])).values()];
 }

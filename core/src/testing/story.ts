@@ -14,6 +14,11 @@ type Facts =
   | 'exposures'
   | 'codeEnds'
   | 'notes'
+  | 'powerings'
+  | 'batteries'
+  | 'approvals'
+  | 'photos'
+  | 'basics'
   | 'handBacks';
 
 export class Story {
@@ -36,6 +41,11 @@ export class Story {
     exposures: [],
     codeEnds: [],
     notes: [],
+    powerings: [],
+    batteries: [],
+    approvals: [],
+    photos: [],
+    basics: [],
     handBacks: [],
   };
 
@@ -58,7 +68,7 @@ export class Story {
     return fact.id;
   }
 
-  scan(kind: 'baseline' | 'final', text: string): string {
+  scan(kind: 'baseline' | 'interim' | 'final', text: string): string {
     return this.enter('scans', { kind, scan: readReport(text) });
   }
 
@@ -104,3 +114,14 @@ export const drive = {
 function uuid(n: number): string {
   return `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`;
 }
+
+/** A battery that is well: 12.7 V after a night, 580 A of 640 A. */
+export const goodBattery = {
+  type: 'flooded',
+  restingVolts: 12.7,
+  restHours: 10,
+  ratedAmps: 640,
+  ratedStandard: 'EN',
+  measuredAmps: 580,
+  measuredStandard: 'EN',
+} as const;

@@ -1,2 +1,18 @@
+export {
+  celsiusOf,
+  distanceIn,
+  type DistanceUnit,
+  distanceUnit,
+  kilometresOf,
+  kilopascalsOf,
+  pressureIn,
+  type PressureUnit,
+  pressureUnit,
+  readDistance,
+  showDistance,
+  temperatureIn,
+  type TemperatureUnit,
+  temperatureUnit,
+} from './measures.js';
 export { showCents } from './money.js';
-export { readTyped, showKilometres, showValue, type TypedReading, type Unit } from './reading.js';
+export { readTyped, showValue, type TypedReading, type Unit } from './reading.js';

@@ -51,11 +51,6 @@ export function readTyped(text: string): TypedReading {
   return { kind: 'value', value: round(decimal), unit };
 }
 
-/** Whole kilometres in groups of three, parted by narrow blanks: a comma is always the decimal mark. */
-export function showKilometres(kilometres: number): string {
-  return `${String(kilometres).replace(/\B(?=(\d{3})+$)/g, '\u202f')} km`;
-}
-
 /** Takes out the noise that the factor left behind. */
 function round(value: number): number {
   return Number(value.toPrecision(12));

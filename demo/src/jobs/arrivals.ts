@@ -1,5 +1,5 @@
 /** Jobs that have been taken in, and wait for their baseline. */
-import { ines, JobStory, pell } from '../world.js';
+import { goodBattery, ines, JobStory, nothingFound, pell, tomas } from '../world.js';
 
 export function arrivals(now: Date): JobStory[] {
   return [j0142(now), j0138(now), j0147(now), j0129(now), j0120(now), j0116(now)];
@@ -16,6 +16,14 @@ function j0142(now: Date): JobStory {
       customerWords: 'Hit a post at the corner. Both bags went off.',
       event: 'collision',
       eventNote: 'Frontal, 1 o’clock',
+      eventDetails: {
+        zones: [12, 1],
+        severity: 'moderate',
+        occupants: [
+          { seat: 'front-left', belted: 'yes' },
+          { seat: 'front-right', belted: 'yes' },
+        ],
+      },
       promised: [3, '12:00'],
     },
     {
@@ -30,6 +38,8 @@ function j0142(now: Date): JobStory {
   job.enter('beacons', ines, [0, '07:50'], {
     kind: 'beacon',
     name: 'Restraint lamp',
+    lamp: 'restraint',
+    bulbCheck: 'not-seen',
     seen: 'lit',
     restraint: true,
     ...always,
@@ -37,6 +47,8 @@ function j0142(now: Date): JobStory {
   job.enter('beacons', ines, [0, '07:51'], {
     kind: 'beacon',
     name: 'Belt lamp',
+    lamp: 'belt',
+    bulbCheck: 'not-seen',
     seen: 'lit',
     restraint: true,
     ...always,
@@ -44,12 +56,15 @@ function j0142(now: Date): JobStory {
   job.enter('beacons', ines, [0, '07:52'], {
     kind: 'beacon',
     name: 'Right fog lamp',
+    lamp: 'front-fog',
+    bulbCheck: 'not-seen',
     seen: 'lit',
     ...always,
   });
-  job.enter('notes', ines, [0, '07:58'], {
-    stage: 'take-in',
-    text: 'Not powered yet: fired bags hang from the dash. Make-safe comes before anything else; the maker’s procedure stands above this screen.',
+  job.enter('powerings', ines, [0, '07:58'], {
+    ...nothingFound,
+    hanging: 'found',
+    note: 'fired bags hang from the dash; key kept out, battery off',
   });
   return job;
 }
@@ -63,6 +78,7 @@ function j0138(now: Date): JobStory {
       customerWords: 'Jumped it, sparks, then half the lights were gone.',
       event: 'battery',
       eventNote: 'Jumped with reversed leads',
+      eventDetails: { battery: 'jumped-reversed' },
       promised: [1, '17:00'],
     },
     { make: 'Ostrel', model: 'Marn wagon', year: 2018, plate: 'OM 52 IVS', odometerKm: 118300 },
@@ -70,6 +86,8 @@ function j0138(now: Date): JobStory {
   job.enter('beacons', pell, [-1, '13:10'], {
     kind: 'beacon',
     name: 'Left tail lamp out',
+    lamp: 'bulb-out',
+    bulbCheck: 'stayed-lit',
     seen: 'lit',
     ...always,
   });
@@ -78,6 +96,16 @@ function j0138(now: Date): JobStory {
     name: 'Central locking dead',
     seen: 'present',
     ...always,
+  });
+  job.enter('batteries', tomas, [-1, '13:40'], {
+    type: 'flooded',
+    restingVolts: 12.05,
+    restHours: 3,
+    celsius: 9,
+    ratedAmps: 640,
+    ratedStandard: 'EN',
+    measuredAmps: 410,
+    measuredStandard: 'EN',
   });
   return job;
 }
@@ -98,6 +126,8 @@ function j0147(now: Date): JobStory {
   job.enter('beacons', pell, [0, '08:05'], {
     kind: 'beacon',
     name: 'Passenger bag off',
+    lamp: 'passenger-bag-off',
+    bulbCheck: 'lit-and-went-out',
     seen: 'flashing',
     restraint: true,
     thereBefore: 'no',
@@ -117,6 +147,7 @@ function j0129(now: Date): JobStory {
       customerWords: 'Every light on the dash after the ford.',
       event: 'water',
       eventNote: 'Water in the trailer module',
+      eventDetails: { waterPlace: 'rear, trailer module' },
       promised: [6, '09:00'],
     },
     { make: 'Hallmer', model: 'Drover', year: 2016, plate: 'HD 29 BRF', odometerKm: 203500 },
@@ -124,17 +155,26 @@ function j0129(now: Date): JobStory {
   job.enter('beacons', pell, [-4, '10:00'], {
     kind: 'beacon',
     name: 'Trailer lamps',
+    lamp: 'trailer',
+    bulbCheck: 'stayed-lit',
     seen: 'lit',
     ...always,
   });
   job.enter('beacons', pell, [-4, '10:01'], {
     kind: 'beacon',
     name: 'Stability off',
+    lamp: 'stability',
+    bulbCheck: 'lit-and-went-out',
     seen: 'comes-and-goes',
     thereBefore: 'no',
     conditions: ['rain'],
     shown: 6,
     exposures: 20,
+  });
+  job.enter('powerings', tomas, [-4, '10:20'], {
+    ...nothingFound,
+    wet: 'found',
+    note: 'trailer module stands in water',
   });
   return job;
 }
@@ -154,9 +194,12 @@ function j0120(now: Date): JobStory {
   job.enter('beacons', pell, [-2, '15:20'], {
     kind: 'beacon',
     name: 'Right daytime light',
+    lamp: 'bulb-out',
+    bulbCheck: 'stayed-lit',
     seen: 'lit',
     ...always,
   });
+  job.enter('batteries', tomas, [-2, '15:40'], { ...goodBattery, restingVolts: 12.7, restHours: 5 });
   return job;
 }
 
@@ -164,7 +207,13 @@ function j0116(now: Date): JobStory {
   const job = new JobStory(
     116,
     now,
-    { customer: 'Lio Marchetti', event: 'collision', eventNote: 'Door replaced', promised: [0, '16:00'] },
+    {
+      customer: 'Lio Marchetti',
+      event: 'collision',
+      eventNote: 'Door replaced',
+      eventDetails: { zones: [9], severity: 'light', occupants: [{ seat: 'front-left', belted: 'yes' }] },
+      promised: [0, '16:00'],
+    },
     { make: 'Corvane', model: 'Lumen', year: 2023, plate: 'LR 11 LIO', odometerKm: 21040, highVoltage: true },
   );
   job.enter('beacons', pell, [-5, '09:40'], {
@@ -172,6 +221,13 @@ function j0116(now: Date): JobStory {
     name: 'Window stops halfway',
     seen: 'present',
     ...always,
+  });
+  job.enter('powerings', tomas, [-5, '09:50'], nothingFound);
+  job.enter('batteries', tomas, [-5, '09:58'], {
+    ...goodBattery,
+    type: 'lithium',
+    restingVolts: 13.2,
+    restHours: 3,
   });
   return job;
 }

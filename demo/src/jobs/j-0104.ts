@@ -1,6 +1,6 @@
 /** J-0104: a tail lamp, proven dormant and handed back, and back again. */
 import { fusedLampCase } from '../circuits.js';
-import { JobStory, pell, report, tomas } from '../world.js';
+import { goodBattery, ines, JobStory, nothingFound, pell, report, tomas } from '../world.js';
 
 export function j0104(now: Date): JobStory {
   const job = new JobStory(
@@ -11,6 +11,7 @@ export function j0104(now: Date): JobStory {
       customerWords: 'Dash says the right tail lamp is out, mostly when it rains.',
       event: 'water',
       eventNote: 'Tail lamp, rain',
+      eventDetails: { waterPlace: 'right tail lamp' },
       promised: null,
     },
     {
@@ -25,17 +26,23 @@ export function j0104(now: Date): JobStory {
   const lamp = job.enter('beacons', pell, [-40, '08:10'], {
     kind: 'beacon',
     name: 'Right tail lamp out',
+    lamp: 'bulb-out',
+    bulbCheck: 'stayed-lit',
     seen: 'lit',
     thereBefore: 'no',
     conditions: ['rain'],
     shown: 12,
     exposures: 20,
   });
+  job.enter('powerings', tomas, [-40, '08:20'], nothingFound);
+  job.enter('batteries', tomas, [-40, '08:24'], goodBattery);
   job.enter('scans', tomas, [-40, '08:30'], {
     kind: 'baseline',
     reader: 'KESTREL PRO',
     text: report('j-0104-baseline'),
   });
+  for (const item of ['water', 'grounds'] as const)
+    job.enter('basics', tomas, [-40, '08:40'], { item, result: 'good' });
   const traceId = job.enter('traces', tomas, [-40, '08:45'], {
     title: 'Right tail lamp',
     beaconIds: [lamp],
@@ -68,7 +75,7 @@ export function j0104(now: Date): JobStory {
   };
   for (const day of [-39, -38, -37])
     job.enter('exposures', tomas, [day, '07:45'], { ...clean, reportedBy: 'technician' });
-  job.enter('hand-backs', pell, [-37, '16:30'], {
+  job.enter('hand-backs', ines, [-37, '16:30'], {
     note: 'Water mark in the right lamp bowl; owner told to watch after rain.',
   });
   job.enter('exposures', pell, [-1, '08:05'], {

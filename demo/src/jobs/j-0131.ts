@@ -1,6 +1,6 @@
 /** J-0131: the sliding door that warns on rough roads. In trace: the wiggle comes next. */
 import { flapCase } from '../circuits.js';
-import { JobStory, pell, report, tomas } from '../world.js';
+import { goodBattery, JobStory, pell, report, tomas } from '../world.js';
 
 export function j0131(now: Date): JobStory {
   const job = new JobStory(
@@ -25,12 +25,15 @@ export function j0131(now: Date): JobStory {
   const door = job.enter('beacons', pell, [-1, '09:05'], {
     kind: 'beacon',
     name: 'Sliding door open',
+    lamp: 'door-open',
+    bulbCheck: 'not-seen',
     seen: 'comes-and-goes',
     thereBefore: 'no',
     conditions: ['rough road'],
     shown: 9,
     exposures: 30,
   });
+  job.enter('batteries', tomas, [-1, '09:15'], { ...goodBattery, restingVolts: 12.72, restHours: 9 });
   job.enter('scans', tomas, [-1, '09:25'], { kind: 'baseline', text: report('j-0131-baseline') });
   const built = flapCase({
     module: 'Door module',

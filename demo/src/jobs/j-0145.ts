@@ -1,6 +1,6 @@
 /** J-0145: the charge flap that is "open" in the cold. From intake to a proof in progress. */
 import { flapCase } from '../circuits.js';
-import { JobStory, pell, report, tomas, yuki } from '../world.js';
+import { goodBattery, JobStory, pell, report, tomas, yuki } from '../world.js';
 
 export function j0145(now: Date): JobStory {
   const job = new JobStory(
@@ -27,6 +27,8 @@ export function j0145(now: Date): JobStory {
   const flap = job.enter('beacons', pell, [-3, '08:20'], {
     kind: 'beacon',
     name: 'Charge flap open',
+    lamp: 'charge-lead',
+    bulbCheck: 'not-seen',
     seen: 'comes-and-goes',
     thereBefore: 'no',
     conditions: ['cold'],
@@ -42,6 +44,7 @@ export function j0145(now: Date): JobStory {
     shown: 5,
     exposures: 20,
   });
+  job.enter('batteries', yuki, [-3, '08:32'], goodBattery);
   job.enter('scans', yuki, [-3, '08:40'], { kind: 'baseline', text: report('j-0145-baseline') });
   job.enter('notes', yuki, [-3, '09:05'], {
     stage: 'make-safe',
@@ -56,6 +59,14 @@ export function j0145(now: Date): JobStory {
   job.enter('readings', yuki, [-3, '09:20'], { traceId, test: 'signal', value: 4.92 });
   job.enter('readings', yuki, [-3, '09:31'], { traceId, test: 'switch-ohms', overload: true });
   job.enter('readings', yuki, [-3, '09:35'], { traceId, test: 'look-plug', found: false });
+  const endSwitch = {
+    item: 'End switch of the charge flap',
+    origin: 'maker-new',
+    by: 'Noor Halloran',
+    ceilingCents: 16_000,
+  } as const;
+  job.enter('approvals', pell, [-3, '10:20'], { ...endSwitch, answer: 'asked', how: 'message' });
+  job.enter('approvals', pell, [-3, '11:02'], { ...endSwitch, answer: 'yes', how: 'message' });
   job.enter('repairs', yuki, [-2, '11:05'], {
     traceId,
     element: 'SWITCH',

@@ -11,9 +11,22 @@ const appendOnly = [
   'repair_beacons',
   'logbook',
   'idempotency',
-  'people',
+  'attachments',
+  'shop_log',
 ];
-const changeable = ['vehicles', 'jobs', 'job_summaries', 'counters'];
+const changeable = [
+  'people',
+  'accounts',
+  'devices',
+  'sessions',
+  'device_people',
+  'sign_in_tries',
+  'shop_settings',
+  'vehicles',
+  'jobs',
+  'job_summaries',
+  'counters',
+];
 
 /**
  * Runs what is missing. A migration lock that a kill left behind is taken away: the caller is the only one

@@ -26,6 +26,8 @@ describe('the one way to write', () => {
     jobId,
     key: randomUUID(),
     personId: shop.technician,
+    role: 'technician' as const,
+    deviceId: null,
     requestHash: 'a'.repeat(64),
   });
 

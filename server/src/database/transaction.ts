@@ -23,6 +23,8 @@ export interface JobRow {
   readonly customer_words: string | null;
   readonly event: string;
   readonly event_note: string | null;
+  readonly event_details: string | null;
+  readonly origin: string | null;
   readonly promised_at: string | null;
   readonly opened_at: string;
   readonly chain: string;
@@ -45,6 +47,11 @@ export interface Written<A> {
   readonly log: LogbookEntry;
 }
 
+/** Of a new job: where its chain goes on, if its entries were written elsewhere before. */
+export interface NewlyWritten<A> extends Written<A> {
+  readonly at?: Pick<JobRow, 'seq' | 'chain'>;
+}
+
 const mostTries = 6;
 const deadlock = 1213;
 const lockTimeout = 1205;
@@ -58,7 +65,7 @@ class Replay {
 /**
  * Runs `body` under the lock of an existing job, whose `seq` is already the new one.
  * A repeated key with the same request gives the first answer again and enters nothing.
- * @throws HttpProblem where the job or the person is unknown, or the key was used for another request
+ * @throws HttpProblem where the job is unknown, or the key was used for another request
  */
 export async function writeJob<A>(
   db: Knex,
@@ -69,7 +76,6 @@ export async function writeJob<A>(
     const taken = await trx('jobs').where({ id: write.jobId }).increment('seq', 1);
     if (taken === 0) throw notFound('job');
     await refuseRepeated(trx, write);
-    await knownPerson(trx, write.personId);
     const job = (await trx('jobs').where({ id: write.jobId }).first()) as JobRow;
     const recordedAt = new Date().toISOString();
     const { answer, log } = await body(trx, job, recordedAt);
@@ -82,16 +88,15 @@ export async function writeJob<A>(
 export async function writeNewJob<A>(
   db: Knex,
   write: JobWrite,
-  body: (trx: Knex.Transaction, number: number, recordedAt: string) => Promise<Written<A>>,
+  body: (trx: Knex.Transaction, number: number, recordedAt: string) => Promise<NewlyWritten<A>>,
 ): Promise<A> {
   return replayed(db, write, async (trx) => {
     await trx('counters').where({ name: 'job' }).increment('value', 1);
     await refuseRepeated(trx, write);
-    await knownPerson(trx, write.personId);
     const { value } = (await trx('counters').where({ name: 'job' }).first('value')) as { value: number };
     const recordedAt = new Date().toISOString();
-    const { answer, log } = await body(trx, value, recordedAt);
-    await enterLog(trx, write, { seq: 1, chain: chainStart }, log, recordedAt);
+    const { answer, log, at } = await body(trx, value, recordedAt);
+    await enterLog(trx, write, at ?? { seq: 1, chain: chainStart }, log, recordedAt);
     return answer;
   });
 }
@@ -143,12 +148,6 @@ async function refuseRepeated(trx: Knex.Transaction, write: Write): Promise<void
   throw new Replay(JSON.parse(known.answer));
 }
 
-async function knownPerson(trx: Knex.Transaction, personId: string): Promise<void> {
-  const person: unknown = await trx('people').where({ id: personId }).first('id');
-  if (person === undefined)
-    throw new HttpProblem(403, 'Unknown person', 'The person named for this entry is not one of this shop.');
-}
-
 async function enterLog(
   trx: Knex.Transaction,
   write: JobWrite,
@@ -167,6 +166,7 @@ async function enterLog(
     withdrawn,
     observedAt,
     recordedAt,
+    deviceId: write.deviceId,
     content,
   });
   const hash = link(job.chain, entry);
@@ -174,6 +174,7 @@ async function enterLog(
     job_id: write.jobId,
     seq: job.seq,
     person_id: write.personId,
+    device_id: write.deviceId,
     kind,
     stage,
     says: says.slice(0, 400),

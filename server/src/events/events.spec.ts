@@ -1,3 +1,7 @@
+import { randomUUID } from 'node:crypto';
+import { type JobRow, writeJob } from '../database/transaction.js';
+import { loadRecord } from '../jobs/record.js';
+import { writeSummary } from '../jobs/summary.js';
 import { beacon, Shop } from '../testing/shop.js';
 
 interface Heard {
@@ -14,7 +18,7 @@ describe('events', () => {
   async function hear(count: number, act: () => Promise<unknown>, last?: string): Promise<Heard[]> {
     const stop = new AbortController();
     const response = await fetch(`${shop.address}/api/events`, {
-      headers: last ? { 'Last-Event-ID': last } : {},
+      headers: { ...shop.cookie(shop.technician), ...(last ? { 'Last-Event-ID': last } : {}) },
       signal: stop.signal,
     });
     const heard: Heard[] = [];
@@ -54,5 +58,61 @@ describe('events', () => {
     await shop.enter(other, 'beacons', beacon);
     const heard = await hear(2, () => Promise.resolve(), `${jobId}:1`);
     expect(heard.map(({ id }) => id)).toEqual(jasmine.arrayContaining([`${jobId}:2`, `${other}:2`]));
+  });
+
+  it('miss nothing of a write that was committed long after it began', async () => {
+    const [slow, quick] = [await shop.openJob(), await shop.openJob()];
+    // Begun first, committed last: its moment lies before that of the event that a stream saw in between.
+    let commit = () => undefined as void;
+    const held = new Promise<void>((resolve) => (commit = resolve));
+    const late = writeJob(
+      shop.db,
+      {
+        jobId: slow,
+        key: randomUUID(),
+        personId: shop.technician,
+        role: 'technician',
+        deviceId: null,
+        requestHash: 'a'.repeat(64),
+      },
+      async (trx, job) => {
+        await writeSummary(trx, await loadRecord(trx, job));
+        await held;
+        return {
+          answer: { seq: job.seq },
+          log: {
+            kind: 'notes',
+            stage: 'trace',
+            says: 'late',
+            factId: null,
+            corrects: null,
+            withdrawn: false,
+            observedAt: '2026-11-17T08:00:00Z',
+            content: {},
+          },
+        };
+      },
+    );
+    await new Promise((resolve) => setTimeout(resolve, 300));
+    const seen = await hear(1, () => shop.enter(quick, 'beacons', beacon));
+    expect(seen.map(({ id }) => id)).toEqual([`${quick}:2`]);
+    // The stream is cut here; the slow write is committed while nobody listens.
+    commit();
+    await late;
+    const heard = await hear(1, () => Promise.resolve(), `${quick}:2`);
+    expect(heard.map(({ id }) => id)).toContain(`${slow}:2`);
+  });
+
+  it('reach an open stream for a late commit too', async () => {
+    const jobId = await shop.openJob();
+    const heard = await hear(1, async () => {
+      const trx = await shop.db.transaction();
+      const job = (await trx('jobs').where({ id: jobId }).first()) as JobRow;
+      await trx('jobs').where({ id: jobId }).increment('seq', 1);
+      await writeSummary(trx, { ...(await loadRecord(trx, job)), seq: 2 });
+      await new Promise((resolve) => setTimeout(resolve, 900));
+      await trx.commit();
+    });
+    expect(heard.map(({ id }) => id)).toContain(`${jobId}:2`);
   });
 });

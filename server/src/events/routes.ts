@@ -1,13 +1,15 @@
 /** GET /api/events: server-sent events with id `job:seq`, resumed from the database by Last-Event-ID. */
 import type { Moved } from '@dormant-beacon/contract';
-import { Router } from 'express';
+import { endpoints } from '@dormant-beacon/contract';
+import type { Knex } from 'knex';
+import { sessionOf } from '../accounts/sessions.js';
+import type { Door } from '../http/door.js';
 import type { Feed } from './feed.js';
 
 const beatMs = 15_000;
 
-export function eventRoutes(feed: Feed): Router {
-  const router = Router();
-  router.get('/api/events', async (request, response) => {
+export function eventRoutes(door: Door, db: Knex, feed: Feed): void {
+  door.on(endpoints.events, async (request, response) => {
     const early: Moved[] = [];
     let open = false;
     const send = (event: Moved) =>
@@ -24,8 +26,13 @@ export function eventRoutes(feed: Feed): Router {
     response.write('retry: 1500\n\n');
     [...missed, ...early].forEach(send);
     open = true;
-    const beat = setInterval(() => response.write(': still here\n\n'), beatMs);
+    // A session that has ended hears no more.
+    const beat = setInterval(() => {
+      void sessionOf(db, request).then(
+        (session) => (session ? response.write(': still here\n\n') : response.end()),
+        () => undefined,
+      );
+    }, beatMs);
     request.on('close', () => clearInterval(beat));
   });
-  return router;
 }

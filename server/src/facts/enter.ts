@@ -1,11 +1,18 @@
 /** Enters a fact in a job, or takes one back. */
-import type { Entered, FactEntry, FactKind, Withdrawal } from '@dormant-beacon/contract';
+import {
+  type Entered,
+  type FactEntry,
+  type FactKind,
+  factKinds,
+  may,
+  type Withdrawal,
+} from '@dormant-beacon/contract';
 import { type JobRecord, originOf, standing, standingFor } from '@dormant-beacon/core/job';
 import { readReport } from '@dormant-beacon/core/scans';
 import type { TraceCase } from '@dormant-beacon/core/trace';
 import type { Knex } from 'knex';
 import { type JobWrite, writeJob } from '../database/transaction.js';
-import { conflict, invalid, notFound } from '../http/problem.js';
+import { conflict, HttpProblem, invalid, notFound } from '../http/problem.js';
 import { elementChance, preparePlan } from '../jobs/plans.js';
 import { loadRecord } from '../jobs/record.js';
 import { writeSummary } from '../jobs/summary.js';
@@ -35,11 +42,11 @@ export async function enterFact(
       withdrawn: false,
     };
     if (fact.corrects !== null) checkCorrection(kind, record, fact.corrects);
-    const { role } = (await trx('people').where({ id: write.personId }).first('role')) as { role: string };
-    gates[kind](record, fact, role);
+    gates[kind](record, fact, write.role);
+    const content = kind === 'photos' ? await withDigest(trx, write.jobId, entry.data) : entry.data;
     const whole = kind === 'repairs' ? { ...fact, chance: repairChance(record, fact) } : fact;
     await insertFact(trx, kind, write.jobId, whole);
-    return settle(trx, record, kind, whole, entry.data, says(kind, withFact(record, kind, whole), whole));
+    return settle(trx, record, kind, whole, content, says(kind, withFact(record, kind, whole), whole));
   });
 }
 
@@ -57,6 +64,12 @@ export async function withdrawFact(
     if (!kind) throw notFound('entry');
     if (kind === 'scans' || kind === 'waivers')
       throw conflict('Scans and signatures stay as they are. Enter what is right beside them.');
+    if (!may(factKinds[kind].who, write.role))
+      throw new HttpProblem(
+        403,
+        'Not for this role',
+        'Who may not enter such an entry may not take it back.',
+      );
     checkCorrection(kind, record, withdraws);
     checkUnused(record, kind, withdraws);
     const old = factsOf(record, kind).find((fact) => fact.id === withdraws)!;
@@ -86,6 +99,15 @@ function readied(kind: FactKind, entry: FactEntry): Record<string, unknown> {
   return data;
 }
 
+/** The photo's own digest goes into the logbook, so that its bytes are proven too. */
+async function withDigest(trx: Knex.Transaction, jobId: string, data: unknown): Promise<unknown> {
+  const { attachmentId } = data as { attachmentId: string };
+  const kept = (await trx('attachments').where({ id: attachmentId, job_id: jobId }).first('sha256')) as
+    { sha256: string } | undefined;
+  if (!kept) throw invalid('data.attachmentId', 'this photo is not saved in this job yet');
+  return { ...(data as object), sha256: kept.sha256 };
+}
+
 const factsOf = (record: JobRecord, kind: FactKind) => record[tables[kind].list] as unknown as StoredFact[];
 
 function withFact(record: JobRecord, kind: FactKind, fact: StoredFact): JobRecord {
@@ -102,7 +124,7 @@ async function settle(
 ) {
   await writeSummary(trx, { ...withFact(before, kind, fact), seq: fact.seq });
   const stage =
-    kind === 'notes'
+    kind === 'notes' || kind === 'photos'
       ? (fact['stage'] as 'trace')
       : kind === 'scans' && fact['kind'] !== 'baseline'
         ? 'clear'
@@ -140,9 +162,11 @@ function checkUnused(record: JobRecord, kind: FactKind, id: string): void {
   const uses =
     kind === 'traces'
       ? [...standing(record.readings), ...standing(record.repairs)].some((other) => other.traceId === origin)
-      : [...standing(record.traces), ...standing(record.repairs)].some((other) =>
+      : standing(record.photos).some((other) => other.beaconId === origin) ||
+        [...standing(record.traces), ...standing(record.repairs)].some((other) =>
           other.beaconIds.includes(origin),
-        ) || standing(record.exposures).some((other) => other.beaconId === origin);
+        ) ||
+        standing(record.exposures).some((other) => other.beaconId === origin);
   if (uses) throw conflict('Other entries stand on this one. Take those back first, or correct this one.');
 }
 

@@ -21,6 +21,16 @@ describe('facts of a job', () => {
     const jobId = await shop.openJob();
     expect((await bay(jobId)).next).toBe('Add the first beacon or complaint, as it shows now.');
     const { id: beaconId } = await shop.enter(jobId, 'beacons', beacon);
+    expect((await bay(jobId)).next).toBe('Measure the battery: resting volts, then the tester.');
+    await shop.enter(jobId, 'batteries', {
+      type: 'flooded',
+      restingVolts: 12.7,
+      restHours: 10,
+      ratedAmps: 640,
+      ratedStandard: 'EN',
+      measuredAmps: 580,
+      measuredStandard: 'EN',
+    });
     expect((await bay(jobId)).next).toBe('Read every module and paste the report.');
     expect((await shop.enter(jobId, 'scans', { kind: 'baseline', text: report })).status).toBe(201);
     const { id: traceId } = await shop.enter(jobId, 'traces', {
@@ -100,7 +110,7 @@ describe('facts of a job', () => {
     );
     expect(await refused('waivers', { reason: 'battery destroyed' })).toEqual([
       403,
-      'Only the lead may sign that no baseline can be had.',
+      'This is for the lead: enters why no baseline can be had, signed by the lead. You are signed in as Yuki Sorensen, technician.',
     ]);
     expect(await refused('beacons', { ...beacon, shown: 21 })).toEqual([
       422,

@@ -1,12 +1,20 @@
 /** What must be true before a fact may be entered; checked under the job's lock. */
 import type { FactKind } from '@dormant-beacon/contract';
-import { baselineOf, isBased, type JobRecord, standing, standingFor } from '@dormant-beacon/core/job';
+import {
+  baselineOf,
+  isBased,
+  type JobRecord,
+  mayBePowered,
+  type Role,
+  standing,
+  standingFor,
+} from '@dormant-beacon/core/job';
 import type { Scan } from '@dormant-beacon/core/scans';
 import { checkReading, type TraceReading } from '@dormant-beacon/core/trace';
 import { conflict, HttpProblem, invalid } from '../http/problem.js';
 import type { StoredFact } from './repository.js';
 
-type Gate = (record: JobRecord, fact: StoredFact, role: string) => void;
+type Gate = (record: JobRecord, fact: StoredFact, role: Role) => void;
 
 const scans: Gate = (record, fact) => {
   const { modules, noModuleAnswered } = fact['scan'] as Scan;
@@ -14,6 +22,13 @@ const scans: Gate = (record, fact) => {
     if (baselineOf(record))
       throw conflict(
         'The baseline is saved already; it stays as it is. Save this report as an interim scan.',
+      );
+    const powered = mayBePowered(record);
+    if (powered === 'ask' || powered === 'no')
+      throw conflict(
+        powered === 'ask'
+          ? 'May it be powered? After a collision or water the five looks come first, at take-in.'
+          : 'The last look says that it may not be powered. Do what is named there, look again, then read the baseline.',
       );
     if (noModuleAnswered === true || modules.length === 0)
       throw invalid(
@@ -24,9 +39,7 @@ const scans: Gate = (record, fact) => {
     throw conflict('The baseline comes first. Save this report as the baseline, or read one now.');
 };
 
-const waivers: Gate = (record, _fact, role) => {
-  if (role !== 'lead')
-    throw new HttpProblem(403, 'For the lead', 'Only the lead may sign that no baseline can be had.');
+const waivers: Gate = (record) => {
   if (isBased(record)) throw conflict('The job has its baseline already.');
 };
 
@@ -69,7 +82,15 @@ const clearings: Gate = (record) => {
     throw conflict('The baseline must be saved before codes are cleared. Paste or read it now.');
 };
 
-const exposures: Gate = (record, fact) => {
+const exposures: Gate = (record, fact, role) => {
+  if (role === 'desk' && fact['reportedBy'] !== 'customer')
+    throw new HttpProblem(
+      403,
+      'Not for this role',
+      'The desk enters what the customer reports; a drive of the shop’s own is a technician’s to enter.',
+    );
+  if (fact['drives'] != null && fact['reportedBy'] !== 'customer')
+    throw invalid('data.drives', 'each of the shop’s own drives is an entry of its own');
   knownBeacons(record, [fact['beaconId'] as string], 'data.beaconId');
 };
 
@@ -78,11 +99,20 @@ const handBacks: Gate = (record) => {
     throw conflict('Nothing is taken in yet, so there is nothing to hand back.');
 };
 
+const photos: Gate = (record, fact) => {
+  if (fact['beaconId'] != null) knownBeacons(record, [fact['beaconId'] as string], 'data.beaconId');
+};
+
 const open: Gate = () => undefined;
 
 export const gates: Readonly<Record<FactKind, Gate>> = {
   beacons: open,
   notes: open,
+  powerings: open,
+  batteries: open,
+  approvals: open,
+  basics: needsBaseline,
+  photos,
   scans,
   waivers,
   traces,

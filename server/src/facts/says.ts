@@ -1,6 +1,15 @@
 /** How an entry reads in the logbook. */
 import type { FactKind } from '@dormant-beacon/contract';
-import { type JobRecord, standingFor, unitOf } from '@dormant-beacon/core/job';
+import {
+  type BasicsItem,
+  basicsWords,
+  doFirst,
+  type JobRecord,
+  type Powering,
+  standingFor,
+  unitOf,
+} from '@dormant-beacon/core/job';
+import { type BatteryReading, judgeBattery } from '@dormant-beacon/core/readings';
 import type { Scan } from '@dormant-beacon/core/scans';
 import { showValue } from '@dormant-beacon/core/units';
 import type { StoredFact } from './repository.js';
@@ -33,11 +42,25 @@ export function says(kind: FactKind, record: JobRecord, fact: StoredFact): strin
     case 'clearings':
       return 'Codes cleared';
     case 'exposures':
-      return `${beacon()}: ${fact['shown'] === true ? 'showed again' : 'stayed dark'}${fact['coldStart'] === true ? ', cold start' : ''}`;
+      return `${beacon()}: ${fact['shown'] === true ? 'showed again' : 'stayed dark'}${fact['drives'] == null ? '' : ` over ${String(fact['drives'])} drives`}${fact['reportedBy'] === 'customer' ? ', the customer reports' : ''}${fact['coldStart'] === true ? ', cold start' : ''}`;
     case 'code-ends':
       return `${text('code')} ${text('end').replaceAll('-', ' ')}: ${text('note')}`;
     case 'notes':
       return text('text');
+    case 'powerings': {
+      const found = doFirst(fact as unknown as Powering);
+      return found.length === 0
+        ? 'May be powered: all five looks clear'
+        : `Not to be powered: ${found.join(' ')}`;
+    }
+    case 'batteries':
+      return `Battery ${String(fact['restingVolts'])} V at rest: ${judgeBattery(fact as unknown as BatteryReading).verdict.replaceAll('-', ' ')}`;
+    case 'approvals':
+      return `${text('item')}: ${{ asked: 'asked', yes: 'approved', no: 'declined' }[text('answer')]} by ${text('by')}`;
+    case 'photos':
+      return `Photo${text('caption') ? `: ${text('caption')}` : ''}`;
+    case 'basics':
+      return `${basicsWords[fact['item'] as BasicsItem].split(':')[0]}: ${text('result')}${text('note') ? ` (${text('note')})` : ''}`;
     case 'hand-backs':
       return 'Car handed back';
   }

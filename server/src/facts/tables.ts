@@ -19,6 +19,11 @@ export interface FactTable {
       | 'exposures'
       | 'codeEnds'
       | 'notes'
+      | 'powerings'
+      | 'batteries'
+      | 'approvals'
+      | 'photos'
+      | 'basics'
       | 'handBacks'
     );
   readonly stage: StageId;
@@ -44,6 +49,8 @@ export const tables: Readonly<Record<FactKind, FactTable>> = {
       shown: 'shown',
       exposures: 'exposures',
       restraint: 'restraint',
+      lamp: 'lamp',
+      bulbCheck: 'bulb_check',
     },
   },
   scans: {
@@ -104,6 +111,7 @@ export const tables: Readonly<Record<FactKind, FactTable>> = {
       bulbCheck: 'bulb_check',
       monitorRan: 'monitor_ran',
       reportedBy: 'reported_by',
+      drives: 'drives',
     },
   },
   'code-ends': {
@@ -113,6 +121,61 @@ export const tables: Readonly<Record<FactKind, FactTable>> = {
     columns: { module: 'module', code: 'code', failureType: 'failure_type', end: 'end', note: 'note' },
   },
   notes: { table: 'notes', list: 'notes', stage: 'take-in', columns: { stage: 'stage', text: 'text' } },
+  powerings: {
+    table: 'powerings',
+    list: 'powerings',
+    stage: 'take-in',
+    columns: {
+      smell: 'smell',
+      harness: 'harness',
+      hanging: 'hanging',
+      wet: 'wet',
+      cabin: 'cabin',
+      note: 'note',
+    },
+  },
+  batteries: {
+    table: 'batteries',
+    list: 'batteries',
+    stage: 'take-in',
+    columns: {
+      type: 'type',
+      restingVolts: 'resting_volts',
+      restHours: 'rest_hours',
+      surfaceChargeRemoved: 'surface_charge_removed',
+      celsius: 'celsius',
+      ratedAmps: 'rated_amps',
+      ratedStandard: 'rated_standard',
+      measuredAmps: 'measured_amps',
+      measuredStandard: 'measured_standard',
+      charged: 'charged',
+    },
+  },
+  approvals: {
+    table: 'approvals',
+    list: 'approvals',
+    stage: 'route',
+    columns: {
+      item: 'item',
+      answer: 'answer',
+      ceilingCents: 'ceiling_cents',
+      origin: 'origin',
+      how: 'how',
+      by: 'by',
+    },
+  },
+  photos: {
+    table: 'photos',
+    list: 'photos',
+    stage: 'take-in',
+    columns: { attachmentId: 'attachment_id', stage: 'stage', caption: 'caption', beaconId: 'beacon_id' },
+  },
+  basics: {
+    table: 'basics',
+    list: 'basics',
+    stage: 'basics',
+    columns: { item: 'item', result: 'result', note: 'note' },
+  },
   'hand-backs': { table: 'hand_backs', list: 'handBacks', stage: 'hand-back', columns: { note: 'note' } },
 };
 

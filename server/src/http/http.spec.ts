@@ -53,7 +53,7 @@ describe('the server’s door', () => {
       400,
       jasmine.stringMatching(/^Idempotency-Key: expected an id/),
     ]);
-    expect((await shop.write(path, body, { person: randomUUID() })).status).toBe(403);
+    expect((await shop.write(path, body, { person: randomUUID() })).status).toBe(401);
   });
 
   it('answers malformed JSON, large bodies and unknown places in a sentence', async () => {

@@ -15,6 +15,12 @@ export class HttpProblem extends Error {
   }
 }
 
+export const tooLarge = (bytes: number) =>
+  new HttpProblem(
+    413,
+    'Too large',
+    `The body is larger than the ${Math.floor(bytes / 1000)} kB that are taken here.`,
+  );
 export const notFound = (what: string) => new HttpProblem(404, 'Not found', `There is no such ${what} here.`);
 export const conflict = (detail: string, more: Pick<Problem, 'path' | 'current'> = {}) =>
   new HttpProblem(409, 'In conflict', detail, more);
@@ -61,12 +67,7 @@ export function asProblem(error: unknown): HttpProblem {
   if (error instanceof HttpProblem) return error;
   if (isRefusal(error)) return invalid(error.path, error.reason);
   const { code, errno, type, limit, message, name } = error as Coded;
-  if (type === 'entity.too.large')
-    return new HttpProblem(
-      413,
-      'Too large',
-      `The body is larger than the ${Math.floor((limit ?? 0) / 1000)} kB that are taken here.`,
-    );
+  if (type === 'entity.too.large') return tooLarge(limit ?? 0);
   if (type === 'entity.parse.failed')
     return new HttpProblem(400, 'Not JSON', `The body is not valid JSON: ${message ?? ''}`);
   if (type === 'encoding.unsupported' || type === 'charset.unsupported')

@@ -18,7 +18,7 @@ describe('the web application', () => {
     writeFileSync(join(folder, 'main-ABCDEF12.js'), 'let a = 1;');
     writeFileSync(join(folder, 'main-ABCDEF12.js.br'), brotliCompressSync('let a = 1;'));
     writeFileSync(join(folder, 'theme.js'), '1;');
-    const app = express().use(contentPolicy(), web(folder));
+    const app = express().use(contentPolicy(false), web(folder));
     server = createServer(app);
     await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
     address = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;

@@ -9,13 +9,13 @@ import { HttpProblem } from './problem.js';
 
 const noncePlaceholder = 'NONCE_OF_THIS_ANSWER';
 
-/** Headers for every answer; scripts and styles only our own. */
-export function contentPolicy(): RequestHandler {
+/** Headers for every answer; scripts and styles only our own; strict transport where there is TLS. */
+export function contentPolicy(tls: boolean): RequestHandler {
   return (request, response, next) => {
     const nonce = randomBytes(16).toString('base64');
     response.locals['nonce'] = nonce;
     helmet({
-      strictTransportSecurity: false,
+      strictTransportSecurity: tls,
       contentSecurityPolicy: {
         useDefaults: false,
         directives: {

@@ -1,5 +1,5 @@
 /** A job's whole record out of the database. */
-import type { JobHead, JobRecord, VehicleData } from '@dormant-beacon/core/job';
+import type { EventDetails, JobHead, JobRecord, VehicleData } from '@dormant-beacon/core/job';
 import type { FactKind } from '@dormant-beacon/contract';
 import type { Knex } from 'knex';
 import { isoOf } from '../database/connect.js';
@@ -7,14 +7,17 @@ import type { JobRow } from '../database/transaction.js';
 import { listFacts } from '../facts/repository.js';
 import { tables } from '../facts/tables.js';
 
-interface VehicleRow {
+export interface VehicleRow {
   readonly make: string;
   readonly model: string;
   readonly year: number | null;
+  readonly built: string | null;
   readonly plate: string | null;
   readonly vin: string | null;
   readonly odometer_km: number | null;
+  readonly odometer_unit: VehicleData['odometerUnit'];
   readonly high_voltage: boolean | null;
+  readonly options: string | null;
 }
 
 /** The record of a job that is there. Within a transaction it sees that transaction's state. */
@@ -26,6 +29,7 @@ export async function loadRecord(db: Knex, job: JobRow): Promise<JobRecord> {
     seq: job.seq,
     revision: job.revision,
     openedAt: isoOf(job.opened_at),
+    origin: job.origin === null ? null : (JSON.parse(job.origin) as unknown),
     head: headOf(job),
     vehicle: vehicleOf(vehicle),
   };
@@ -42,18 +46,22 @@ function headOf(job: JobRow): JobHead {
     customerWords: job.customer_words,
     event: job.event as JobHead['event'],
     eventNote: job.event_note,
+    eventDetails: job.event_details === null ? null : (JSON.parse(job.event_details) as EventDetails),
     promisedAt: job.promised_at === null ? null : isoOf(job.promised_at),
   };
 }
 
-function vehicleOf(row: VehicleRow): VehicleData {
+export function vehicleOf(row: VehicleRow): VehicleData {
   return {
     make: row.make,
     model: row.model,
     year: row.year,
+    built: row.built,
     plate: row.plate,
     vin: row.vin,
     odometerKm: row.odometer_km,
+    odometerUnit: row.odometer_unit,
     highVoltage: row.high_voltage,
+    options: row.options === null ? null : (JSON.parse(row.options) as string[]),
   };
 }

@@ -9,18 +9,20 @@ export async function findJob(db: Knex, jobId: string): Promise<JobRow | undefin
   return (await db('jobs').where({ id: jobId }).first()) as JobRow | undefined;
 }
 
-export async function insertVehicle(trx: Knex.Transaction, id: string, vehicle: VehicleData): Promise<void> {
-  const { make, model, year, plate, vin, odometerKm, highVoltage } = vehicle;
-  await trx('vehicles').insert({
-    id,
+export function vehicleRow(vehicle: VehicleData): Record<string, unknown> {
+  const { make, model, year, built, plate, vin, odometerKm, odometerUnit, highVoltage, options } = vehicle;
+  return {
     make,
     model,
     year: year ?? null,
+    built: built ?? null,
     plate: plate || null,
     vin: vin || null,
     odometer_km: odometerKm ?? null,
+    odometer_unit: odometerUnit ?? null,
     high_voltage: highVoltage ?? null,
-  });
+    options: options ? JSON.stringify(options) : null,
+  };
 }
 
 export function headRow(head: JobHead): Record<string, unknown> {
@@ -29,6 +31,7 @@ export function headRow(head: JobHead): Record<string, unknown> {
     customer_words: head.customerWords || null,
     event: head.event,
     event_note: head.eventNote || null,
+    event_details: head.eventDetails ? JSON.stringify(head.eventDetails) : null,
     promised_at: head.promisedAt ? storedOf(head.promisedAt) : null,
   };
 }

@@ -1,19 +1,18 @@
-/** The bays, a job's record, its reports and its head. */
+/** The bays, a job's record, its reports and its head; vehicles that were here before. */
 import { endpoints } from '@dormant-beacon/contract';
 import { check } from '@dormant-beacon/core/refusal';
-import { json, Router } from 'express';
 import type { Knex } from 'knex';
 import type { Feed } from '../events/feed.js';
+import type { Door } from '../http/door.js';
 import { notFound } from '../http/problem.js';
-import { idParam, writeOf } from '../http/writing.js';
+import { idParam, seenRevision, writeOf } from '../http/writing.js';
 import { loadRecord } from './record.js';
 import { findJob, listBays } from './repository.js';
 import { changeHead, openJob } from './service.js';
+import { findVehicles } from './vehicles.js';
 
-export function jobRoutes(db: Knex, feed: Feed): Router {
-  const router = Router();
-
-  router.get('/api/bays', async (request, response) => {
+export function jobRoutes(door: Door, db: Knex, feed: Feed): void {
+  door.on(endpoints.bays, async (request, response) => {
     const { after, limit, text, all } = request.query;
     const rows = Math.min(200, Math.max(1, Number(limit) || 100));
     response.json(
@@ -26,15 +25,20 @@ export function jobRoutes(db: Knex, feed: Feed): Router {
     );
   });
 
-  router.post('/api/jobs', json({ limit: endpoints.openJob.bodyLimit }), async (request, response) => {
+  door.on(endpoints.vehiclesKnown, async (request, response) => {
+    const { text } = request.query;
+    response.json({ vehicles: await findVehicles(db, typeof text === 'string' ? text : '') });
+  });
+
+  door.on(endpoints.openJob, async (request, response, session) => {
     const body = check(endpoints.openJob.body, request.body);
     response
       .status(201)
-      .json(await openJob(db, { ...writeOf(request), jobId: body.jobId.toLowerCase() }, body));
+      .json(await openJob(db, { ...writeOf(request, session), jobId: body.jobId.toLowerCase() }, body));
     feed.wake();
   });
 
-  router.get('/api/jobs/:jobId', async (request, response) => {
+  door.on(endpoints.job, async (request, response) => {
     const jobId = idParam(request, 'jobId');
     const record = await db.transaction(
       async (trx) => {
@@ -47,25 +51,18 @@ export function jobRoutes(db: Knex, feed: Feed): Router {
     response.set('ETag', `"${record.revision}"`).json(record);
   });
 
-  router.put(
-    '/api/jobs/:jobId/head',
-    json({ limit: endpoints.changeHead.bodyLimit }),
-    async (request, response) => {
-      const { head } = check(endpoints.changeHead.body, request.body);
-      const seen = Number((request.get('If-Match') ?? '').replaceAll('"', '') || NaN);
-      response.json(
-        await changeHead(db, { ...writeOf(request), jobId: idParam(request, 'jobId') }, seen, head),
-      );
-      feed.wake();
-    },
-  );
+  door.on(endpoints.changeHead, async (request, response, session) => {
+    const body = check(endpoints.changeHead.body, request.body);
+    const write = { ...writeOf(request, session), jobId: idParam(request, 'jobId') };
+    response.json(await changeHead(db, write, seenRevision(request), body));
+    feed.wake();
+  });
 
-  router.get('/api/jobs/:jobId/scans/:scanId/text', async (request, response) => {
+  door.on(endpoints.report, async (request, response) => {
     const row = (await db('scans')
       .where({ id: idParam(request, 'scanId'), job_id: idParam(request, 'jobId') })
       .first('text')) as { text: string } | undefined;
     if (!row) throw notFound('scan');
     response.json({ text: row.text });
   });
-  return router;
 }

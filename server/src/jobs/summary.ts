@@ -1,8 +1,10 @@
 /** The job's row in the bays: computed from the record and written in the same transaction. */
 import type { Bay } from '@dormant-beacon/contract';
-import { assessJob, type JobRecord } from '@dormant-beacon/core/job';
+import { assessJob, type JobRecord, type ProofPolicy } from '@dormant-beacon/core/job';
+import { proofPolicyOf } from '@dormant-beacon/core/shop';
 import type { Knex } from 'knex';
 import { storedOf } from '../database/connect.js';
+import { shopOf } from '../shop/settings.js';
 import { plansFor } from './plans.js';
 
 const events: Readonly<Record<string, string>> = {
@@ -14,8 +16,8 @@ const events: Readonly<Record<string, string>> = {
   wear: 'Wear',
 };
 
-export function bayOf(record: JobRecord): Bay {
-  const { lenses, next, stages } = assessJob(record, plansFor(record));
+export function bayOf(record: JobRecord, policy: ProofPolicy): Bay {
+  const { lenses, next, stages } = assessJob(record, plansFor(record), policy);
   const isDone = (id: string) => stages.some((stage) => stage.id === id && stage.state === 'done');
   const { head, vehicle } = record;
   return {
@@ -37,7 +39,8 @@ export function bayOf(record: JobRecord): Bay {
 }
 
 export async function writeSummary(trx: Knex.Transaction, record: JobRecord): Promise<Bay> {
-  const bay = bayOf(record);
+  const { settings } = await shopOf(trx);
+  const bay = bayOf(record, proofPolicyOf(settings));
   const row = {
     number: Number(record.number.slice(2)),
     seq: record.seq,

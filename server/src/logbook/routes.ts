@@ -1,11 +1,14 @@
 /** A job's logbook, with the proof that its chain is whole. */
-import type { LogEntry } from '@dormant-beacon/contract';
-import { Router } from 'express';
+import { endpoints, type LogEntry } from '@dormant-beacon/contract';
+import { check } from '@dormant-beacon/core/refusal';
 import type { Knex } from 'knex';
 import { isWhole } from '../database/chain.js';
 import { isoOf } from '../database/connect.js';
+import type { Feed } from '../events/feed.js';
+import type { Door } from '../http/door.js';
 import { notFound } from '../http/problem.js';
-import { idParam } from '../http/writing.js';
+import { idParam, writeOf } from '../http/writing.js';
+import { importStory } from './import-story.js';
 import { storyOf, tableOf } from './story.js';
 
 interface LogRow {
@@ -17,34 +20,41 @@ interface LogRow {
   readonly fact_id: string | null;
   readonly corrects: string | null;
   readonly withdrawn: boolean;
+  readonly number: number | null;
   readonly observed_at: string;
   readonly recorded_at: string;
   readonly entry: string;
   readonly hash: string;
 }
 
-export function logbookRoutes(db: Knex): Router {
-  const router = Router();
-  router.get('/api/jobs/:jobId/logbook', async (request, response) => {
+export function logbookRoutes(door: Door, db: Knex, feed: Feed): void {
+  door.on(endpoints.logbook, async (request, response) => {
     const rows = (await db('logbook')
+      .leftJoin('devices', 'devices.id', 'logbook.device_id')
       .where({ job_id: idParam(request, 'jobId') })
-      .orderBy('seq')) as LogRow[];
+      .orderBy('seq')
+      .select('logbook.*', 'devices.number')) as LogRow[];
     if (rows.length === 0) throw notFound('job');
     const after = Number(request.query['after']) || 0;
     response.json({ entries: rows.filter((row) => row.seq > after).map(entryOf), whole: isWhole(rows) });
   });
 
-  router.get('/api/jobs/:jobId/story.json', async (request, response) => {
+  door.on(endpoints.story, async (request, response) => {
     const story = await storyOf(db, idParam(request, 'jobId'), new Date());
     response.attachment(`${story.record.number}.json`).json(story);
   });
 
-  router.get('/api/jobs/:jobId/story.csv', async (request, response) => {
+  door.on(endpoints.storyTable, async (request, response) => {
     const jobId = idParam(request, 'jobId');
     const table = await tableOf(db, jobId);
     response.attachment(`${jobId}.csv`).type('text/csv; charset=utf-8').send(table);
   });
-  return router;
+
+  door.on(endpoints.importStory, async (request, response, session) => {
+    const story = check(endpoints.importStory.body, request.body);
+    response.status(201).json(await importStory(db, writeOf(request, session), story));
+    feed.wake();
+  });
 }
 
 function entryOf(row: LogRow): LogEntry {
@@ -57,8 +67,10 @@ function entryOf(row: LogRow): LogEntry {
     factId: row.fact_id,
     corrects: row.corrects,
     withdrawn: row.withdrawn,
+    device: row.number,
     observedAt: isoOf(row.observed_at),
     recordedAt: isoOf(row.recorded_at),
     hash: row.hash,
+    entry: row.entry,
   };
 }

@@ -36,7 +36,9 @@ describe('a job’s story', () => {
   });
 
   it('is a table too, with what still stands, and no formula in it', async () => {
-    const response = await fetch(`${shop.address}/api/jobs/${jobId}/story.csv`);
+    const response = await fetch(`${shop.address}/api/jobs/${jobId}/story.csv`, {
+      headers: shop.cookie(shop.desk),
+    });
     expect(response.headers.get('Content-Type')).toBe('text/csv; charset=utf-8');
     const bytes = new Uint8Array(await response.arrayBuffer());
     expect([...bytes.slice(0, 3)]).toEqual([0xef, 0xbb, 0xbf]);
@@ -51,6 +53,12 @@ describe('a job’s story', () => {
 
   it('is not there for a job that is not', async () => {
     for (const form of ['json', 'csv'])
-      expect((await fetch(`${shop.address}/api/jobs/${randomUUID()}/story.${form}`)).status).toBe(404);
+      expect(
+        (
+          await fetch(`${shop.address}/api/jobs/${randomUUID()}/story.${form}`, {
+            headers: shop.cookie(shop.desk),
+          })
+        ).status,
+      ).toBe(404);
   });
 });

@@ -22,17 +22,41 @@ export async function storyOf(db: Knex, jobId: string, now: Date): Promise<Story
         format: 'dormant-beacon-job' as const,
         version: 1 as const,
         exportedAt: now.toISOString(),
-        people: (await trx('people').orderBy('name').select('id', 'name', 'initials', 'role')) as Person[],
+        people: (await trx('people')
+          .whereIn('id', trx('logbook').where({ job_id: jobId }).select('person_id'))
+          .orWhereIn('id', trx('attachments').where({ job_id: jobId }).select('person_id'))
+          .orderBy('name')
+          .select('id', 'name', 'initials', 'role')) as Person[],
         record: await loadRecord(trx, job),
         reports: reports.map(({ id, text }) => ({ scanId: id, text })),
         logbook: (await trx('logbook')
           .where({ job_id: jobId })
           .orderBy('seq')
-          .select('seq', 'entry', 'hash')) as Story['logbook'],
+          .select('seq', 'stage', 'says', 'entry', 'hash')) as Story['logbook'],
+        photos: await photosOf(trx, jobId),
+        withheld: [],
       };
     },
     { readOnly: true },
   );
+}
+
+async function photosOf(trx: Knex.Transaction, jobId: string): Promise<Story['photos']> {
+  const rows = (await trx('attachments')
+    .where({ job_id: jobId })
+    .orderBy('id')
+    .select('id', 'type', 'person_id', 'bytes')) as {
+    id: string;
+    type: string;
+    person_id: string;
+    bytes: Buffer;
+  }[];
+  return rows.map(({ id, type, person_id, bytes }) => ({
+    attachmentId: id,
+    type,
+    personId: person_id,
+    base64: bytes.toString('base64'),
+  }));
 }
 
 interface Row {

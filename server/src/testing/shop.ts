@@ -3,8 +3,12 @@ import { randomUUID } from 'node:crypto';
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { pino } from 'pino';
+import type { Role } from '@dormant-beacon/core/job';
+import type { Entrance } from '../accounts/routes.js';
+import { newToken, tokenHash } from '../accounts/secrets.js';
+import { beginSession } from '../accounts/sessions.js';
 import { type App, createApp, shutDown } from '../app.js';
-import { connect, type DatabaseAddress } from '../database/connect.js';
+import { connect, type DatabaseAddress, storedOf } from '../database/connect.js';
 import { migrate } from '../database/migrate.js';
 import type { Knex } from 'knex';
 
@@ -23,6 +27,10 @@ export interface Answer<B = Record<string, unknown>> {
 export class Shop {
   readonly lead = randomUUID();
   readonly technician = randomUUID();
+  readonly desk = randomUUID();
+  readonly learner = randomUUID();
+  /** Cookies of a session that each of them has on a device of their own. */
+  private readonly cookies = new Map<string, string>();
 
   private constructor(
     readonly owner: Knex,
@@ -33,7 +41,9 @@ export class Shop {
     readonly address: string,
   ) {}
 
-  static async open(): Promise<Shop> {
+  static async open(
+    entrance: Entrance = { mode: 'shop', demoAccounts: [], triesPerMinute: 10_000 },
+  ): Promise<Shop> {
     const port = Number(setting('BEACON_TEST_DATABASE_PORT'));
     const owner: DatabaseAddress = {
       port,
@@ -53,7 +63,7 @@ export class Shop {
       password: setting('BEACON_TEST_APPLICATION_PASSWORD'),
       database: name,
     });
-    const app = createApp({ db, log: pino({ level: 'silent' }), webFolder: '/nowhere', mode: 'shop' });
+    const app = createApp({ db, log: pino({ level: 'silent' }), webFolder: '/nowhere', entrance });
     const server = createServer(app.app);
     await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
     const shop = new Shop(
@@ -64,10 +74,10 @@ export class Shop {
       name,
       `http://127.0.0.1:${(server.address() as AddressInfo).port}`,
     );
-    await db('people').insert([
-      { id: shop.lead, name: 'Ines Okafor', initials: 'IO', role: 'lead' },
-      { id: shop.technician, name: 'Yuki Sorensen', initials: 'YS', role: 'technician' },
-    ]);
+    await shop.hire(shop.lead, 'Ines Okafor', 'IO', 'lead');
+    await shop.hire(shop.technician, 'Yuki Sorensen', 'YS', 'technician');
+    await shop.hire(shop.desk, 'Pell Adair', 'PA', 'desk');
+    await shop.hire(shop.learner, 'Remy', 'R', 'learner');
     return shop;
   }
 
@@ -77,9 +87,33 @@ export class Shop {
     await this.owner.destroy();
   }
 
+  /** A person with an account that has no password yet, and a session on a device of their own. */
+  async hire(id: string, name: string, initials: string, role: Role): Promise<void> {
+    const [deviceId, device, now] = [randomUUID(), newToken(), new Date()];
+    await this.db('people').insert({ id, name, initials, role });
+    await this.db('accounts').insert({ person_id: id, must_change: false, active: true });
+    await this.db('devices').insert({
+      id: deviceId,
+      token_hash: tokenHash(device),
+      seen_at: storedOf(now),
+    });
+    const token = await beginSession(this.db, id, deviceId, now);
+    this.cookies.set(id, `beacon_session=${token}; beacon_device=${device}`);
+  }
+
+  /** Those who were there from the start. */
+  get hired(): string[] {
+    return [this.lead, this.technician, this.desk, this.learner];
+  }
+
+  /** The cookies of a person's session; none for null. */
+  cookie(person: string | null): Record<string, string> {
+    return person === null ? {} : { Cookie: this.cookies.get(person) ?? '' };
+  }
+
   async get<B = Record<string, unknown>>(
     path: string,
-    headers: Record<string, string> = {},
+    headers: Record<string, string> = this.cookie(this.technician),
   ): Promise<Answer<B>> {
     const response = await fetch(this.address + path, { headers });
     return { status: response.status, body: (await response.json()) as B, headers: response.headers };
@@ -101,6 +135,7 @@ export class Shop {
         'Content-Type': 'application/json',
         'Idempotency-Key': key,
         'Beacon-Person': person,
+        ...this.cookie(person),
         ...headers,
       },
       body: typeof body === 'string' ? body : JSON.stringify(body),

@@ -2,7 +2,7 @@
 import type { Knex } from 'knex';
 
 /** A UUID in a binary collation. */
-export function key(table: Knex.CreateTableBuilder, name: string, nullable = false): Knex.ColumnBuilder {
+export function key(table: Knex.TableBuilder, name: string, nullable = false): Knex.ColumnBuilder {
   return table.specificType(
     name,
     `CHAR(36) CHARACTER SET ascii COLLATE ascii_bin ${nullable ? 'NULL' : 'NOT NULL'}`,
@@ -10,7 +10,7 @@ export function key(table: Knex.CreateTableBuilder, name: string, nullable = fal
 }
 
 /** A moment in UTC, to the millisecond. */
-export function instant(table: Knex.CreateTableBuilder, name: string): Knex.ColumnBuilder {
+export function instant(table: Knex.TableBuilder, name: string): Knex.ColumnBuilder {
   return table.specificType(name, 'DATETIME(3)');
 }
 
@@ -31,5 +31,25 @@ export function factColumns(table: Knex.CreateTableBuilder, own: string): void {
   instant(table, 'recorded_at').notNullable();
 }
 
-/** One schema change: a table and its columns. */
+/** A schema change that makes a table. */
 export type TableChange = readonly [name: string, build: (table: Knex.CreateTableBuilder) => void];
+
+/** A schema change that adds columns to a table, which `marker` is one of. */
+export interface ColumnChange {
+  readonly table: string;
+  readonly marker: string;
+  readonly build: (table: Knex.AlterTableBuilder) => void;
+}
+
+/** JSON that no query looks into. */
+export const json = (name: string, nullable = false) =>
+  nullable
+    ? `LONGTEXT NULL CHECK (${name} IS NULL OR JSON_VALID(${name}))`
+    : `LONGTEXT NOT NULL CHECK (JSON_VALID(${name}))`;
+
+/** Text in a binary collation: codes, part numbers, hashes. */
+export const binary = (size: number, nullable = false) =>
+  `VARCHAR(${size}) CHARACTER SET utf8mb4 COLLATE utf8mb4_bin ${nullable ? 'NULL' : 'NOT NULL'}`;
+
+/** A sha256 in hexadecimal digits. */
+export const digest = 'CHAR(64) CHARACTER SET ascii COLLATE ascii_bin';

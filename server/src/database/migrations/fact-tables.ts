@@ -1,12 +1,8 @@
 /** The append-only facts of a job. */
 import type { Knex } from 'knex';
-import { factColumns, key, type TableChange } from './columns.js';
+import { binary, factColumns, json, key, type TableChange } from './columns.js';
 
-const json = (name: string) => `LONGTEXT NOT NULL CHECK (JSON_VALID(${name}))`;
-const binary = (size: number, nullable = false) =>
-  `VARCHAR(${size}) CHARACTER SET utf8mb4 COLLATE utf8mb4_bin ${nullable ? 'NULL' : 'NOT NULL'}`;
-
-function facts(name: string, own: (table: Knex.CreateTableBuilder) => void): TableChange {
+export function facts(name: string, own: (table: Knex.CreateTableBuilder) => void): TableChange {
   return [
     name,
     (table) => {

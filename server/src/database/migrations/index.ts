@@ -3,12 +3,16 @@
  * short is simply made again. A mistake is mended by the next change.
  */
 import type { Knex } from 'knex';
-import type { TableChange } from './columns.js';
+import { accountTables } from './account-tables.js';
+import type { ColumnChange, TableChange } from './columns.js';
 import { factTableChanges } from './fact-tables.js';
+import { intakeChanges } from './intake-changes.js';
 import { jobTables } from './job-tables.js';
 
-const changes: readonly TableChange[] = [...jobTables, ...factTableChanges];
-const nameOf = ([table]: TableChange, index: number) => `${String(index + 1).padStart(4, '0')}-${table}`;
+type Change = TableChange | ColumnChange;
+const changes: readonly Change[] = [...jobTables, ...factTableChanges, ...accountTables, ...intakeChanges];
+const nameOf = (change: Change, index: number) =>
+  `${String(index + 1).padStart(4, '0')}-${'table' in change ? `${change.table}-${change.marker}` : change[0]}`;
 const named = new Map(changes.map((change, index) => [nameOf(change, index), change]));
 
 export const migrationSource: Knex.MigrationSource<string> = {
@@ -16,12 +20,18 @@ export const migrationSource: Knex.MigrationSource<string> = {
   getMigrationName: (name) => name,
   getMigration: (name) =>
     Promise.resolve({
-      up: (knex) => create(knex, named.get(name)!),
+      up: (knex) => make(knex, named.get(name)!),
       down: () => Promise.reject(new Error('cannot be rolled back')),
     }),
 };
 
-async function create(knex: Knex, [table, build]: TableChange): Promise<void> {
+async function make(knex: Knex, change: Change): Promise<void> {
+  if ('table' in change) {
+    if (!(await knex.schema.hasColumn(change.table, change.marker)))
+      await knex.schema.alterTable(change.table, change.build);
+    return;
+  }
+  const [table, build] = change;
   if (!(await knex.schema.hasTable(table))) await knex.schema.createTable(table, build);
   if (table === 'counters')
     await knex('counters').insert({ name: 'job', value: 0 }).onConflict('name').ignore();

@@ -12,7 +12,7 @@ import {
   standing,
   unitOf,
 } from '@dormant-beacon/core/job';
-import { showKilometres, showValue } from '@dormant-beacon/core/units';
+import { showDistance, showValue } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import { peopleFeature } from '../people/people.state';
 import { Glyph } from '../shared/glyph';
@@ -49,7 +49,7 @@ export class HandBack {
   protected readonly headLine = computed(() => {
     const { head, vehicle } = this.record()!;
     const event = head.eventNote ? `${this.eventLabel()}: ${head.eventNote}` : this.eventLabel();
-    const intake = vehicle.odometerKm ? `${showKilometres(vehicle.odometerKm)} at intake` : null;
+    const intake = vehicle.odometerKm ? `${showDistance(vehicle.odometerKm, vehicle.odometerUnit ?? "km")} at intake` : null;
     return [head.customer, event, intake, `printed ${sayWhen(this.today)}`].filter(Boolean).join(' · ');
   });
   protected readonly problem = signal<string | null>(null);

@@ -1,0 +1,137 @@
+/** What a battery's readings amount to. Source: computation page, section 5; the tables are shop data. */
+import type { BatteryReading, BatteryType } from './schema.js';
+
+export type BatteryVerdict = 'good' | 'charge-and-retest' | 'replace' | 'cannot-judge-yet';
+
+export interface BatteryAnswer {
+  readonly verdict: BatteryVerdict;
+  /** 0 to 1 from the resting volts, or null where they cannot tell. */
+  readonly stateOfCharge: number | null;
+  /** The tester's figure as a share of the rating, or null where they cannot be compared. */
+  readonly share: number | null;
+  /** The numbers that led to it, as sentences. */
+  readonly reasons: readonly string[];
+}
+
+/** Resting volts at 0, 25, 50, 75 and 100 % of charge, at 25 °C. */
+const restingVolts: Readonly<Record<BatteryType, readonly number[] | null>> = {
+  flooded: [11.89, 12.06, 12.24, 12.45, 12.65],
+  efb: [11.95, 12.1, 12.3, 12.5, 12.7],
+  agm: [11.8, 12.05, 12.35, 12.6, 12.85],
+  gel: [11.8, 12.1, 12.35, 12.65, 12.85],
+  // Its resting volts hardly change with its charge.
+  lithium: null,
+  unknown: [11.89, 12.06, 12.24, 12.45, 12.65],
+};
+
+/** Shares and hours by which a battery is judged: shop data. */
+export const batteryLimits = {
+  restHours: 4,
+  enoughCharge: 0.75,
+  goodShare: 0.8,
+  failedShare: 0.7,
+  coldCelsius: 0,
+  hotCelsius: 50,
+  shortedVolts: 10.6,
+} as const;
+
+const percent = (share: number) => `${Math.round(share * 100)}\u202f%`;
+
+/**
+ * The verdict over one set of readings. Volts alone show charge, never ability: without a tester's figure a
+ * charged battery stays `cannot-judge-yet`.
+ *
+ * @param reading of a 12 V battery: volts, hours, °C, amperes
+ * @example judgeBattery({ type: 'flooded', restingVolts: 12.6, restHours: 8, ratedAmps: 640, ratedStandard: 'EN', measuredAmps: 590, measuredStandard: 'EN' }).verdict // 'good'
+ */
+export function judgeBattery(reading: BatteryReading): BatteryAnswer {
+  const stateOfCharge = chargeOf(reading);
+  const { share, remark } = shareOf(reading);
+  const reasons = [
+    stateOfCharge === null
+      ? `${reading.restingVolts} V tells no state of charge for this type.`
+      : `${reading.restingVolts} V at rest is about ${percent(stateOfCharge)} charged.`,
+    ...(remark ? [remark] : []),
+    ...(share === null
+      ? []
+      : [
+          `The tester’s ${reading.measuredAmps} A are ${percent(share)} of the rated ${reading.ratedAmps} A.`,
+        ]),
+    ...(reading.type === 'unknown' ? ['Type unknown: judged as a flooded one.'] : []),
+  ];
+  const answer = (verdict: BatteryVerdict, ...why: string[]): BatteryAnswer => ({
+    verdict,
+    stateOfCharge,
+    share,
+    reasons: [...reasons, ...why],
+  });
+
+  if (reading.restingVolts < batteryLimits.shortedVolts && reading.charged === true)
+    return answer('replace', 'So low after a full charge, a cell is shorted.');
+  const doubt = doubtOf(reading);
+  if (doubt) return answer('cannot-judge-yet', doubt);
+  if (stateOfCharge !== null && stateOfCharge < batteryLimits.enoughCharge)
+    return reading.charged === true
+      ? answer('replace', 'It does not hold a full charge.')
+      : answer(
+          'charge-and-retest',
+          'A tester’s figure below three quarters of charge says nothing of the battery.',
+        );
+  if (share === null)
+    return answer('cannot-judge-yet', 'Charge is not ability: test it under load, or by its conductance.');
+  if (share >= batteryLimits.goodShare) return answer('good');
+  if (share < batteryLimits.failedShare)
+    return stateOfCharge === null && reading.charged !== true
+      ? answer('charge-and-retest', 'Charge it fully, then test again.')
+      : answer(
+          'replace',
+          `Below ${percent(batteryLimits.failedShare)} of its rating while charged, it is worn out.`,
+        );
+  return reading.charged === true
+    ? answer('replace', `Still below ${percent(batteryLimits.goodShare)} after a full charge.`)
+    : answer('charge-and-retest', 'Between good and worn out: charge it fully, then test again.');
+}
+
+/** Share of charge by the table of its type, or null where volts cannot tell. */
+function chargeOf({ type, restingVolts: volts }: BatteryReading): number | null {
+  const table = restingVolts[type];
+  if (!table) return null;
+  if (volts <= table[0]!) return 0;
+  const above = table.findIndex((step) => volts < step);
+  if (above === -1) return 1;
+  const [low, high] = [table[above - 1]!, table[above]!];
+  return 0.25 * (above - 1 + (volts - low) / (high - low));
+}
+
+function shareOf(reading: BatteryReading): { share: number | null; remark: string | null } {
+  const { ratedAmps, ratedStandard, measuredAmps, measuredStandard } = reading;
+  if (ratedAmps == null || measuredAmps == null) return { share: null, remark: null };
+  if (ratedStandard == null || measuredStandard == null)
+    return {
+      share: null,
+      remark: 'Without the standard of rating and tester their figures cannot be compared.',
+    };
+  if (ratedStandard !== measuredStandard)
+    return {
+      share: null,
+      remark: `Rated by ${ratedStandard}, measured by ${measuredStandard}: set the tester to ${ratedStandard} and test again.`,
+    };
+  return { share: measuredAmps / ratedAmps, remark: null };
+}
+
+/** Why nothing can be said yet, or null. */
+function doubtOf(reading: BatteryReading): string | null {
+  const { restHours, surfaceChargeRemoved, celsius } = reading;
+  if (celsius != null && celsius < batteryLimits.coldCelsius)
+    return `At ${celsius} °C it may be frozen: neither charge nor judge it before it is above freezing.`;
+  if (celsius != null && celsius > batteryLimits.hotCelsius)
+    return `At ${celsius} °C something is wrong: let it cool, look for a leak or a swollen case.`;
+  const settled =
+    surfaceChargeRemoved === true || (restHours != null && restHours >= batteryLimits.restHours);
+  // A surface charge only lifts the volts: a low reading is low all the same.
+  if (!settled && (chargeOf(reading) ?? 1) >= batteryLimits.enoughCharge)
+    return restHours == null
+      ? 'Nobody knows how long it has rested: take the surface charge off, or let it rest four hours.'
+      : `After ${restHours} h of rest the surface charge still shows: take it off, or wait for four hours.`;
+  return null;
+}

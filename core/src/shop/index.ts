@@ -1,0 +1,8 @@
+export {
+  defaultShopSettings,
+  leastWaitingMinutes,
+  proofPolicyOf,
+  restraintRoute,
+  shopSettings,
+  type ShopSettings,
+} from './schema.js';

@@ -1,0 +1,70 @@
+/** What a shop settles for itself: units, money, hours, and the policies that its lead sets. */
+import * as z from 'zod';
+import { defaultProofPolicy, type ProofPolicy } from '../job/index.js';
+import { distanceUnit, pressureUnit, temperatureUnit } from '../units/index.js';
+
+/** No shorter waiting time may be a shop's default: a shorter one comes from a vehicle's service data only. */
+export const leastWaitingMinutes = 30;
+
+const currency = z.string().regex(/^[A-Z]{3}$/, 'expected three capital letters such as EUR');
+const timeZone = z.string().refine(isTimeZone, 'expected a time zone such as Europe/Vienna');
+
+export const restraintRoute = z.enum(['maker-new', 'certified-rebuild', 'unfired-salvage']);
+
+export const shopSettings = z
+  .strictObject({
+    name: z.string().trim().min(1).max(120),
+    distanceUnit,
+    temperatureUnit,
+    pressureUnit,
+    currency,
+    hourlyRateCents: z.int().min(0).max(10_000_000),
+    timeZone,
+    /** Minutes after power-down where no service data gives a time. */
+    waitingMinutes: z
+      .int()
+      .min(leastWaitingMinutes, `the default wait is ${leastWaitingMinutes} minutes or more`)
+      .max(1440),
+    restraintRoute,
+    /** A maker-approved low-current tester may be used on restraint lines. */
+    testerAllowed: z.boolean(),
+    testerApproval: z.string().trim().max(300),
+    /** Minutes off between two drives that count apart. */
+    separationMinutes: z.int().min(5).max(1440),
+    coldStarts: z.int().min(3, 'three cold starts or more').max(50),
+  })
+  .refine((shop) => !shop.testerAllowed || shop.testerApproval.length >= 8, {
+    path: ['testerApproval'],
+    error: 'say which approval of the maker allows the tester',
+  });
+export type ShopSettings = z.infer<typeof shopSettings>;
+
+export const defaultShopSettings: ShopSettings = {
+  name: 'The shop',
+  distanceUnit: 'km',
+  temperatureUnit: 'C',
+  pressureUnit: 'bar',
+  currency: 'EUR',
+  hourlyRateCents: 9000,
+  timeZone: 'UTC',
+  waitingMinutes: leastWaitingMinutes,
+  restraintRoute: 'maker-new',
+  testerAllowed: false,
+  testerApproval: '',
+  separationMinutes: defaultProofPolicy.separationMinutes,
+  coldStarts: defaultProofPolicy.coldStarts,
+};
+
+/** What the shop asks of a proof. */
+export function proofPolicyOf({ separationMinutes, coldStarts }: ShopSettings): ProofPolicy {
+  return { ...defaultProofPolicy, separationMinutes, coldStarts };
+}
+
+function isTimeZone(name: string): boolean {
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: name });
+    return true;
+  } catch {
+    return false;
+  }
+}

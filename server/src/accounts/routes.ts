@@ -1,0 +1,189 @@
+/** Sign-in, PIN, sign-out, and the shop's people. */
+import { endpoints, type Session } from '@dormant-beacon/contract';
+import { check } from '@dormant-beacon/core/refusal';
+import type { Request, Response } from 'express';
+import { rateLimit } from 'express-rate-limit';
+import type { Knex } from 'knex';
+import type { Door } from '../http/door.js';
+import { HttpProblem, notFound } from '../http/problem.js';
+import { idParam } from '../http/writing.js';
+import { enterShopLog } from '../shop/log.js';
+import { clearSession, setSession, tokensOf } from './cookies.js';
+import { deviceOf, listDevices, takeInDevice } from './devices.js';
+import { tokenHash } from './secrets.js';
+import {
+  addAccount,
+  changeAccount,
+  listAccounts,
+  newPassword,
+  newPin,
+  peopleHere,
+  signOutEverywhere,
+} from './service.js';
+import { beginSession, endSessions, type SignedIn } from './sessions.js';
+import { byPassword, byPin, rememberPassword } from './sign-in.js';
+
+export interface Entrance {
+  readonly mode: Session['mode'];
+  /** Shown on the sign-in page of the demo alone. */
+  readonly demoAccounts: Session['demoAccounts'];
+  /** Tries at the door that one address may make in a minute. */
+  readonly triesPerMinute: number;
+}
+
+export function accountRoutes(door: Door, db: Knex, entrance: Entrance): void {
+  const limit = rateLimit({
+    windowMs: 60_000,
+    limit: entrance.triesPerMinute,
+    standardHeaders: true,
+    legacyHeaders: false,
+    handler: (_request, _response, next) =>
+      next(
+        new HttpProblem(
+          429,
+          'Too many tries',
+          'Too many tries at signing in from this address. Wait a minute, then try again.',
+        ),
+      ),
+  });
+  door.router.post([endpoints.signIn.path, endpoints.pinSwitch.path], limit);
+
+  const answer = async (request: Request, session: SignedIn | null): Promise<Session> => ({
+    person: session?.person ?? null,
+    mustChange: session?.mustChange ?? false,
+    hasPin: session?.hasPin ?? false,
+    mode: entrance.mode,
+    here: await peopleHere(db, session?.deviceId ?? (await deviceOf(db, request)), new Date()),
+    demoAccounts: [...entrance.demoAccounts],
+  });
+
+  /** Ends what was here, begins anew, and says who is here now. */
+  const enter = async (request: Request, response: Response, personId: string, deviceId: string) => {
+    const now = new Date();
+    const { session } = tokensOf(request);
+    if (session !== null) await endSessions(db, { token_hash: tokenHash(session) }, now);
+    const token = await beginSession(db, personId, deviceId, now);
+    setSession(response, token);
+    const row = (await db('people')
+      .join('accounts', 'accounts.person_id', 'people.id')
+      .where({ id: personId })
+      .first('id', 'name', 'initials', 'role', 'must_change', 'pin_hash')) as SignedIn['person'] & {
+      must_change: boolean;
+      pin_hash: string | null;
+    };
+    const { must_change: mustChange, pin_hash: pinHash, ...person } = row;
+    response.json(
+      await answer(request, {
+        tokenHash: tokenHash(token),
+        person,
+        deviceId,
+        mustChange,
+        hasPin: pinHash !== null,
+      }),
+    );
+  };
+
+  door.open(endpoints.session, async (request, response, session) => {
+    response.json(await answer(request, session));
+  });
+
+  door.open(endpoints.signIn, async (request, response) => {
+    const body = check(endpoints.signIn.body, request.body);
+    const now = new Date();
+    const personId = await byPassword(db, body, await deviceOf(db, request), now);
+    const deviceId = await takeInDevice(db, request, response, now);
+    await rememberPassword(db, personId, deviceId, now);
+    await enter(request, response, personId, deviceId);
+  });
+
+  door.open(endpoints.pinSwitch, async (request, response) => {
+    const body = check(endpoints.pinSwitch.body, request.body);
+    const deviceId = await deviceOf(db, request);
+    const personId = await byPin(
+      db,
+      { ...body, personId: body.personId.toLowerCase() },
+      deviceId,
+      new Date(),
+    );
+    await enter(request, response, personId, deviceId!);
+  });
+
+  door.open(endpoints.signOut, async (request, response, session) => {
+    if (session) await endSessions(db, { token_hash: session.tokenHash }, new Date());
+    clearSession(response);
+    response.json(await answer(request, null));
+  });
+
+  door.on(endpoints.signOutEverywhere, async (request, response, session) => {
+    await signOutEverywhere(db, session.person.id, new Date());
+    clearSession(response);
+    response.json(await answer(request, null));
+  });
+
+  door.on(endpoints.newPassword, async (request, response, session) => {
+    await newPassword(db, session, check(endpoints.newPassword.body, request.body), new Date());
+    response.json(await answer(request, { ...session, mustChange: false }));
+  });
+
+  door.on(endpoints.newPin, async (request, response, session) => {
+    const body = check(endpoints.newPin.body, request.body);
+    await newPin(db, session, body);
+    response.json(await answer(request, { ...session, hasPin: body.pin !== null }));
+  });
+
+  door.on(endpoints.people, async (_request, response) => {
+    response.json({
+      people: (await db('people').orderBy('name').select('id', 'name', 'initials', 'role')) as unknown[],
+    });
+  });
+
+  door.on(endpoints.accounts, async (_request, response) => {
+    response.json({ accounts: await listAccounts(db, new Date()) });
+  });
+
+  door.on(endpoints.addAccount, async (request, response, session) => {
+    const body = check(endpoints.addAccount.body, request.body);
+    const account = await addAccount(db, body, { mustChange: true, now: new Date() });
+    await enterShopLog(db, session, `${body.person.name} added as ${body.person.role}`, {
+      person: body.person,
+    });
+    response.status(201).json(account);
+  });
+
+  door.on(endpoints.changeAccount, async (request, response, session) => {
+    const body = check(endpoints.changeAccount.body, request.body);
+    const personId = idParam(request, 'personId');
+    const { before, after } = await changeAccount(db, personId, body, new Date());
+    const changes = [
+      ...(before.person.name === after.person.name ? [] : [`now ${after.person.name}`]),
+      ...(before.person.role === after.person.role ? [] : [`${before.person.role} → ${after.person.role}`]),
+      ...(before.active === after.active ? [] : [after.active ? 'may sign in' : 'may not sign in any more']),
+      ...(body.password ? ['new first password'] : []),
+    ];
+    await enterShopLog(db, session, `${before.person.name}: ${changes.join(', ') || 'no change'}`, {
+      before: before.person,
+      after: after.person,
+    });
+    response.json(after);
+  });
+
+  door.on(endpoints.devices, async (_request, response, session) => {
+    response.json({ devices: await listDevices(db, session.deviceId) });
+  });
+
+  door.on(endpoints.nameDevice, async (request, response, session) => {
+    const { name } = check(endpoints.nameDevice.body, request.body);
+    const id = idParam(request, 'deviceId');
+    const find = async () => (await listDevices(db, session.deviceId)).find((device) => device.id === id);
+    const before = await find();
+    if (!before) throw notFound('device');
+    await db('devices')
+      .where({ id })
+      .update({ name: name || null });
+    await enterShopLog(db, session, `Device ${before.number} named ${name || 'by its number'}`, {
+      before: before.name,
+      after: name,
+    });
+    response.json(await find());
+  });
+}

@@ -1,0 +1,72 @@
+/**
+ * What went wrong at the door. Every try is a row, so that a lock-out outlives a restart and holds for every
+ * server behind one address.
+ */
+import type { Knex } from 'knex';
+import { storedOf } from '../database/connect.js';
+
+export const pinTries = 5;
+export const passwordTries = 8;
+export const lockMinutes = 15;
+
+interface Try {
+  readonly id: number;
+  readonly succeeded: boolean;
+  readonly tried_at: string;
+}
+
+/** Failed PINs of a person on a device since they last signed in there with their password. */
+export async function failedPins(db: Knex, personId: string, deviceId: string): Promise<number> {
+  const last = (await db('sign_in_tries')
+    .where({ person_id: personId, device_id: deviceId, succeeded: true })
+    .orderBy('id', 'desc')
+    .first('id')) as { id: number } | undefined;
+  const [{ failed }] = (await db('sign_in_tries')
+    .where({ person_id: personId, device_id: deviceId, how: 'pin', succeeded: false })
+    .where('id', '>', last?.id ?? 0)
+    .count({ failed: '*' })) as [{ failed: number }];
+  return Number(failed);
+}
+
+/**
+ * Until when a person's password is locked, or null. A device on which the person has signed in before counts
+ * its own failures: a stranger elsewhere cannot lock the owner out.
+ */
+export async function lockedUntil(
+  db: Knex,
+  personId: string,
+  deviceId: string | null,
+  now: Date,
+): Promise<Date | null> {
+  const since = new Date(now.getTime() - lockMinutes * 60_000);
+  const query = db('sign_in_tries')
+    .where({ person_id: personId, how: 'password' })
+    .where('tried_at', '>', storedOf(since))
+    .orderBy('id', 'desc')
+    .limit(passwordTries)
+    .select('id', 'succeeded', 'tried_at');
+  void (deviceId === null ? query.whereNull('device_id') : query.where({ device_id: deviceId }));
+  const tries = (await query) as Try[];
+  if (tries.length < passwordTries || tries.some(({ succeeded }) => succeeded)) return null;
+  return new Date(Date.parse(`${tries.at(-1)!.tried_at}Z`) + lockMinutes * 60_000);
+}
+
+/** Enters a try as failed; the caller marks it as succeeded where it did. */
+export async function enterTry(
+  db: Knex,
+  row: { personId: string; deviceId: string | null; how: 'password' | 'pin' },
+  now: Date,
+): Promise<number> {
+  const [id] = (await db('sign_in_tries').insert({
+    person_id: row.personId,
+    device_id: row.deviceId,
+    how: row.how,
+    succeeded: false,
+    tried_at: storedOf(now),
+  })) as [number];
+  return id;
+}
+
+export async function markSucceeded(db: Knex, id: number): Promise<void> {
+  await db('sign_in_tries').where({ id }).update({ succeeded: true });
+}

@@ -1,0 +1,100 @@
+/** The one door: every endpoint is mounted here, with its permission, its body's limit and its schema's check. */
+import { type Endpoint, may } from '@dormant-beacon/contract';
+import type { Role } from '@dormant-beacon/core/job';
+import { json, raw, type RequestHandler, Router } from 'express';
+import type { Knex } from 'knex';
+import { sessionOf, type SignedIn } from '../accounts/sessions.js';
+import { HttpProblem, tooLarge } from './problem.js';
+
+type Handler = (
+  request: Parameters<RequestHandler>[0],
+  response: Parameters<RequestHandler>[1],
+  session: SignedIn,
+) => unknown;
+type OpenHandler = (
+  request: Parameters<RequestHandler>[0],
+  response: Parameters<RequestHandler>[1],
+  session: SignedIn | null,
+) => unknown;
+
+export class Door {
+  readonly router = Router();
+
+  constructor(private readonly db: Knex) {}
+
+  /** Mounts an endpoint that needs a session of a role that may use it. */
+  on(endpoint: Endpoint, handler: Handler): void {
+    this.mount(endpoint, (request, response, session) => handler(request, response, session!));
+  }
+
+  /** Mounts an endpoint that anyone may use; a session is handed on where there is one. */
+  open(endpoint: Endpoint & { readonly who: 'anyone' }, handler: OpenHandler): void {
+    this.mount(endpoint, handler);
+  }
+
+  private mount(endpoint: Endpoint, handler: OpenHandler): void {
+    const { method, who, bodyLimit, bodyTypes } = endpoint;
+    const path = endpoint.path.replace(/\{(\w+)\}/g, ':$1');
+    const permit: RequestHandler = async (request, response, next) => {
+      const session = await sessionOf(this.db, request);
+      permitted(endpoint, session);
+      response.locals['session'] = session;
+      next();
+    };
+    // The permission is looked at before a body is read.
+    const body: RequestHandler[] =
+      method === 'GET'
+        ? []
+        : [bodyTypes ? raw({ type: [...bodyTypes], limit: bodyLimit! }) : json({ limit: bodyLimit! })];
+    const answer: RequestHandler = async (request, response) => {
+      await handler(request, response, response.locals['session'] as SignedIn | null);
+    };
+    const mounted = method === 'GET' ? 'get' : method === 'PUT' ? 'put' : 'post';
+    if (who === 'anyone' && method === 'GET') this.router[mounted](path, permit, answer);
+    else this.router[mounted](path, ofThatType(endpoint), ofThatSize(endpoint), permit, ...body, answer);
+  }
+}
+
+/** Refuses bodies of other types, which a form of another site could send without asking. */
+function ofThatType({ method, bodyTypes }: Endpoint): RequestHandler {
+  return (request, _response, next) => {
+    if (method === 'GET') return next();
+    const type = (request.headers['content-type'] ?? '').split(';')[0]!.trim().toLowerCase();
+    const wanted = bodyTypes ?? ['application/json'];
+    if (wanted.includes(type)) return next();
+    next(
+      bodyTypes
+        ? new HttpProblem(415, 'Wrong type', `Content-Type: a photo is ${wanted.join(', ')}; got "${type}".`)
+        : new HttpProblem(415, 'Not JSON', `Content-Type: expected application/json, got "${type}".`),
+    );
+  };
+}
+
+/** Refuses a body at once that says itself that it is too large, before a byte of it is read. */
+function ofThatSize({ bodyLimit }: Endpoint): RequestHandler {
+  return (request, _response, next) => {
+    const length = Number(request.headers['content-length'] ?? 0);
+    next(length > bodyLimit! ? tooLarge(bodyLimit!) : undefined);
+  };
+}
+
+const roleWords: Readonly<Record<Role, string>> = {
+  lead: 'the lead',
+  technician: 'a technician',
+  desk: 'the front desk',
+  learner: 'a learner',
+};
+
+/** @throws HttpProblem 401 without a session, 403 where the role may not, or a first password is still in use */
+function permitted({ who, path, says }: Endpoint, session: SignedIn | null): void {
+  if (who === 'anyone') return;
+  if (!session) throw new HttpProblem(401, 'Not signed in', 'Sign in first.');
+  if (!may(who, session.person.role))
+    throw new HttpProblem(
+      403,
+      'Not for this role',
+      `This is for ${who.map((role) => roleWords[role]).join(' or ')}: ${says}. You are signed in as ${session.person.name}, ${session.person.role}.`,
+    );
+  if (session.mustChange && !path.startsWith('/api/session'))
+    throw new HttpProblem(403, 'New password needed', 'Choose a password of your own first.');
+}

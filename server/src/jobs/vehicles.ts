@@ -1,0 +1,45 @@
+/** Vehicles that were here before, so that a known one is taken in without typing. */
+import type { VehiclesKnown } from '@dormant-beacon/contract';
+import type { Knex } from 'knex';
+import { isoOf } from '../database/connect.js';
+import { jobNumber, vehicleOf, type VehicleRow } from './record.js';
+
+interface Row extends VehicleRow {
+  readonly number: number;
+  readonly opened_at: string;
+  readonly customer: string | null;
+}
+
+const most = 8;
+
+/** The last visit of each vehicle whose plate, VIN end, make, model or customer answers to every word. */
+export async function findVehicles(db: Knex, text: string): Promise<VehiclesKnown['vehicles'][number][]> {
+  const words = text.trim().split(/\s+/).filter(Boolean).slice(0, 6);
+  if (words.join('').length < 2) return [];
+  const query = db('jobs')
+    .join('vehicles', 'vehicles.id', 'jobs.vehicle_id')
+    .orderBy('jobs.number', 'desc')
+    .limit(60)
+    .select('vehicles.*', 'jobs.number', 'jobs.opened_at', 'jobs.customer');
+  for (const word of words) {
+    const like = `%${word.replace(/[\\%_]/g, '\\$&')}%`;
+    void query.whereRaw(
+      "CONCAT_WS(' ', plate, REPLACE(COALESCE(plate, ''), ' ', ''), vin, make, model, customer) LIKE ?",
+      [like],
+    );
+  }
+  const rows = (await query) as Row[];
+  const seen = new Set<string>();
+  return rows
+    .filter((row) => {
+      const key = row.vin ?? row.plate ?? `${row.make} ${row.model} ${row.customer ?? ''}`;
+      return seen.has(key) ? false : seen.add(key);
+    })
+    .slice(0, most)
+    .map((row) => ({
+      vehicle: vehicleOf(row),
+      lastJob: jobNumber(row.number),
+      lastAt: isoOf(row.opened_at),
+      customer: row.customer,
+    }));
+}

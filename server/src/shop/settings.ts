@@ -1,0 +1,59 @@
+/** The shop's settings: one row with a revision; the defaults until a lead changes them. */
+import type { Shop } from '@dormant-beacon/contract';
+import { defaultShopSettings, type ShopSettings } from '@dormant-beacon/core/shop';
+import type { Knex } from 'knex';
+import type { SignedIn } from '../accounts/sessions.js';
+import { conflict } from '../http/problem.js';
+import { enterShopLog } from './log.js';
+
+interface SettingsRow {
+  readonly revision: number;
+  readonly settings: string;
+}
+
+/** A setting that came with a later version has its default until it is changed. */
+export async function shopOf(db: Knex): Promise<Shop> {
+  const row = (await db('shop_settings').where({ id: 1 }).first()) as SettingsRow | undefined;
+  if (!row) return { revision: 0, settings: defaultShopSettings };
+  return {
+    revision: row.revision,
+    settings: { ...defaultShopSettings, ...(JSON.parse(row.settings) as Partial<ShopSettings>) },
+  };
+}
+
+/** @throws HttpProblem 409 with the present settings where `seen` is stale */
+export async function changeShop(
+  db: Knex,
+  session: SignedIn,
+  seen: number,
+  settings: ShopSettings,
+): Promise<Shop> {
+  return db.transaction(async (trx) => {
+    await trx('shop_settings')
+      .insert({ id: 1, revision: 0, settings: JSON.stringify(defaultShopSettings) })
+      .onConflict('id')
+      .ignore();
+    await trx('shop_settings').where({ id: 1 }).forUpdate().first('id');
+    const before = await shopOf(trx);
+    if (before.revision !== seen)
+      throw conflict('Someone else has changed the shop’s settings meanwhile. Both are shown: choose.', {
+        current: before,
+      });
+    const revision = seen + 1;
+    await trx('shop_settings')
+      .where({ id: 1 })
+      .update({ revision, settings: JSON.stringify(settings) });
+    await enterShopLog(trx, session, `Settings: ${changesBetween(before.settings, settings)}`, {
+      before: before.settings,
+      after: settings,
+    });
+    return { revision, settings };
+  });
+}
+
+function changesBetween(before: ShopSettings, after: ShopSettings): string {
+  const changed = (Object.keys(after) as (keyof ShopSettings)[])
+    .filter((name) => before[name] !== after[name])
+    .map((name) => `${name} ${String(before[name])} → ${String(after[name])}`);
+  return changed.length > 0 ? changed.join(', ') : 'saved without a change';
+}

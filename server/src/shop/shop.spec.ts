@@ -1,0 +1,67 @@
+import type { Shop as ShopAnswer } from '@dormant-beacon/contract';
+import { defaultShopSettings } from '@dormant-beacon/core/shop';
+import { Shop } from '../testing/shop.js';
+
+describe('the shop’s settings', () => {
+  let shop: Shop;
+  beforeAll(async () => (shop = await Shop.open()));
+  afterAll(() => shop.close());
+
+  it('have their defaults until a lead changes them, a revision at a time, each change logged', async () => {
+    expect((await shop.get<ShopAnswer>('/api/shop')).body).toEqual({
+      revision: 0,
+      settings: defaultShopSettings,
+    });
+    const change = (seen: number, more: object) =>
+      shop.write<ShopAnswer & { detail: string; current: ShopAnswer }>(
+        '/api/shop',
+        { settings: { ...defaultShopSettings, ...more } },
+        { method: 'PUT', person: shop.lead, headers: { 'If-Match': `"${seen}"` } },
+      );
+    expect((await change(0, { distanceUnit: 'mi', hourlyRateCents: 9900 })).body.revision).toBe(1);
+    const stale = await change(0, { currency: 'CHF' });
+    expect([stale.status, stale.body.current.settings.distanceUnit]).toEqual([409, 'mi']);
+    expect((await change(1, { waitingMinutes: 10 })).body.detail).toMatch(/^settings.waitingMinutes:/);
+    expect((await change(1, { testerAllowed: true })).body.detail).toMatch(/^settings.testerApproval:/);
+    const log = await shop.get<{ entries: { says: string; deviceNumber: number }[] }>(
+      '/api/shop/log',
+      shop.cookie(shop.lead),
+    );
+    expect(log.body.entries.map(({ says }) => says)).toEqual([
+      'Settings: distanceUnit km → mi, hourlyRateCents 9000 → 9900',
+    ]);
+    expect(log.body.entries[0]!.deviceNumber).toBe(1);
+  });
+});
+
+describe('vehicles that were here before', () => {
+  it('are found by plate, end of VIN, model and customer, each once, with what was known last', async () => {
+    const shop = await Shop.open();
+    const open = (vehicle: object, customer: string) =>
+      shop.write('/api/jobs', {
+        jobId: crypto.randomUUID(),
+        vehicleId: crypto.randomUUID(),
+        head: { event: 'wear', customer },
+        vehicle: { make: 'Hallmer', model: 'Drover', ...vehicle },
+      });
+    await open({ plate: 'HD 07 TRK', vin: 'HLMDR5V31K0004471', odometerKm: 100 }, 'Mara Quist');
+    await open({ plate: 'HD 07 TRK', vin: 'HLMDR5V31K0004471', odometerKm: 250 }, 'Mara Quist');
+    await open({ plate: 'XX 01 ABC' }, 'Olle Bergh');
+    const find = async (text: string) =>
+      (
+        await shop.get<{ vehicles: { vehicle: { plate: string; odometerKm: number }; lastJob: string }[] }>(
+          `/api/vehicles?text=${encodeURIComponent(text)}`,
+        )
+      ).body.vehicles;
+    for (const text of ['hd 07', 'HD07', '4471', 'quist', 'drover trk'])
+      expect((await find(text)).map(({ vehicle, lastJob }) => [vehicle.odometerKm, lastJob]))
+        .withContext(text)
+        .toEqual([[250, 'J-0002']]);
+    expect((await find('drover')).length).toBe(2);
+    for (const text of ['', 'h', '%%', 'nobody'])
+      expect(await find(text))
+        .withContext(text)
+        .toEqual([]);
+    await shop.close();
+  });
+});
