@@ -1,6 +1,15 @@
 // Builds what has changed: core, contract, server and demo by tsc, the web application by Angular's builder.
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+  appendFileSync,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { join } from 'node:path';
 import { constants, brotliCompressSync } from 'node:zlib';
 import { fileURLToPath } from 'node:url';
@@ -47,8 +56,22 @@ export async function buildWeb(folder = servedWeb) {
       env: { ...process.env, NG_CLI_ANALYTICS: 'false', CI: 'true' },
     },
   );
+  listFiles(join(folder, 'browser'), wanted);
   compress(join(folder, 'browser'));
   writeFileSync(stamp, wanted);
+}
+
+/**
+ * The list that the service worker keeps for when the server is away; a new build is a new worker.
+ * @param {string} folder
+ * @param {string} version
+ */
+function listFiles(folder, version) {
+  const names = readdirSync(folder, { recursive: true, encoding: 'utf8' })
+    .filter((name) => /\.(?:js|css|svg|woff2)$/.test(name) && name !== 'sw.js')
+    .sort();
+  writeFileSync(join(folder, 'files.json'), JSON.stringify({ files: names.map((name) => `/${name}`) }));
+  appendFileSync(join(folder, 'sw.js'), `// ${version}\n`);
 }
 
 /** Brotli files beside everything that is text. @param {string} folder */

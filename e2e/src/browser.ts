@@ -2,7 +2,7 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { fileURLToPath } from 'node:url';
-import { people } from '@dormant-beacon/demo';
+import { accounts } from '@dormant-beacon/demo';
 import { type Browser, type BrowserContext, chromium, type Page } from 'playwright-core';
 
 const file = (path: string) => fileURLToPath(new URL(path, import.meta.url));
@@ -10,7 +10,8 @@ const flags = JSON.parse(readFileSync(file('../../chromium-flags.json'), 'utf8')
 const axeText = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 
 export const address = process.env['BEACON_URL'] ?? 'http://127.0.0.1:4600';
-export const yuki = people.find((person) => person.initials === 'YS')!;
+/** Someone of the demo, by initials. */
+export const account = (initials: string) => accounts.find(({ person }) => person.initials === initials)!;
 
 /** A report from the demo. */
 export const report = (name: string) => readFileSync(file(`../../demo/reports/${name}.txt`), 'utf8');
@@ -27,22 +28,28 @@ export async function closeBrowser(): Promise<void> {
   browser = null;
 }
 
-/** A device of its own, with a person picked. */
-export async function device(
-  options: { width?: number; height?: number; theme?: 'dusk' | 'day' } = {},
-): Promise<{ context: BrowserContext; page: Page; errors: string[] }> {
-  const context = await (
-    await openBrowser()
-  ).newContext({ viewport: { width: options.width ?? 1280, height: options.height ?? 800 } });
-  await context.addInitScript(
-    ([person, theme]) => {
-      localStorage.setItem('person', person!);
-      localStorage.setItem('theme', theme!);
-    },
-    [yuki.id, options.theme ?? 'dusk'],
-  );
+interface DeviceOptions {
+  readonly width?: number;
+  readonly height?: number;
+  readonly theme?: 'dusk' | 'day';
+  readonly touch?: boolean;
+  /** Who is signed in there; null: nobody. */
+  readonly initials?: string | null;
+}
+
+/** A device of its own, with a person signed in. */
+export async function device({
+  width = 1280,
+  height = 800,
+  theme = 'dusk',
+  touch = false,
+  initials = 'YS',
+}: DeviceOptions = {}): Promise<{ context: BrowserContext; page: Page; errors: string[] }> {
+  const context = await (await openBrowser()).newContext({ viewport: { width, height }, hasTouch: touch });
+  await context.addInitScript((wanted) => localStorage.setItem('theme', wanted), theme);
+  if (initials !== null) await signIn(context, initials);
   const page = await context.newPage();
-  page.setDefaultTimeout(15_000);
+  page.setDefaultTimeout(20_000);
   const errors: string[] = [];
   page.on('pageerror', (error) => errors.push(error.message));
   page.on('console', (message) => {
@@ -53,6 +60,15 @@ export async function device(
       errors.push(message.text());
   });
   return { context, page, errors };
+}
+
+/** Signs someone in as their browser would. */
+export async function signIn(context: BrowserContext, initials: string): Promise<void> {
+  const { person, password } = account(initials);
+  const response = await context.request.post(`${address}/api/session`, {
+    data: { name: person.name, password },
+  });
+  if (!response.ok()) throw new Error(await response.text());
 }
 
 interface Violation {

@@ -1,30 +1,8 @@
 import type { Page } from 'playwright-core';
 import { accessibilityFaults, address, closeBrowser, device, nextThing, report } from './browser.js';
+import { addBeacon, measureBattery, takeIn } from './intake.js';
 
 jasmine.DEFAULT_TIMEOUT_INTERVAL = 120_000;
-
-/** Takes a car in and returns its job's address. */
-async function takeIn(page: Page): Promise<string> {
-  await page.goto(`${address}/take-in`);
-  await page.getByLabel('Make').fill('Corvane');
-  await page.getByLabel('Model').fill('Lumen');
-  await page.getByLabel('Plate').fill('LR 40 KWE');
-  await page.getByText('Wear, or unknown').click();
-  await page.getByLabel('In a few words').fill('Charge flap, cold mornings');
-  await page.getByRole('button', { name: 'Open the job' }).click();
-  await page.waitForURL(/\/jobs\/[0-9a-f-]+\/take-in$/);
-  return page.url().replace('/take-in', '');
-}
-
-async function addBeacon(page: Page): Promise<void> {
-  await page.getByLabel('The lamp or message').fill('Charge flap open');
-  await page.getByText('comes and goes').first().click();
-  await page.getByText('cold', { exact: true }).click();
-  await page.getByLabel('It showed in').fill('6');
-  await page.getByLabel('of the last starts').fill('20');
-  await page.getByRole('button', { name: 'Add it' }).click();
-  await page.locator('.rail strong', { hasText: 'Charge flap open' }).waitFor();
-}
 
 const sentence = (page: Page, text: string | RegExp) =>
   page.locator('.next-thing h1', { hasText: text }).waitFor();
@@ -51,6 +29,8 @@ describe('the story of a job', () => {
     const job = await takeIn(page);
     expect(await nextThing(page)).toBe('Add the first beacon or complaint, as it shows now.');
     await addBeacon(page);
+    await sentence(page, 'Measure the battery: resting volts, then the tester.');
+    await measureBattery(page);
     await sentence(page, 'Read every module and paste the report.');
     await page.getByRole('link', { name: 'To baseline' }).click();
 
@@ -117,7 +97,7 @@ describe('the story of a job', () => {
     await page.getByText('Handed back today').waitFor();
     await page.getByRole('button', { name: /^Log · / }).click();
     await page.locator('db-log-drawer li').first().waitFor();
-    expect(await page.locator('db-log-drawer li').count()).toBe(12);
+    expect(await page.locator('db-log-drawer li').count()).toBe(13);
     expect(Date.now() - since).toBeLessThan(60_000);
     expect(job).toContain('/jobs/');
     expect(errors).toEqual([]);
@@ -134,12 +114,13 @@ describe('the story of a job', () => {
     const number = await first.page.locator('header .number').innerText();
     const row = second.page.locator('.row', { hasText: number });
     await row.locator('db-lens').waitFor();
-    expect(await row.innerText()).toContain('Read every module and paste the report.');
+    expect(await row.innerText()).toContain('Measure the battery');
     expect(await second.page.locator('.rows .row').count()).toBe(before + 1);
 
     await second.page.goto(first.page.url());
     await second.page.locator('.rail strong', { hasText: 'Charge flap open' }).waitFor();
-    await first.page.getByLabel('The lamp or message').fill('Key battery low');
+    await first.page.getByRole('button', { name: /^Beacons/ }).click();
+    await first.page.getByLabel('Which lamp?').fill('Key battery low');
     await first.page.getByRole('button', { name: 'Add it' }).click();
     await second.page.locator('.rail strong', { hasText: 'Key battery low' }).waitFor();
     await first.context.close();
@@ -163,7 +144,7 @@ describe('the story of a job', () => {
 
   for (const theme of ['dusk', 'day'] as const)
     it(`has no accessibility fault on any page, ${theme}`, async () => {
-      const { context, page, errors } = await device({ theme });
+      const { context, page, errors } = await device({ theme, initials: 'IO' });
       await page.goto(address);
       const link = await page.locator('.row', { hasText: 'J-0145' }).getAttribute('href');
       const traced = await page.locator('.row', { hasText: 'J-0131' }).getAttribute('href');
@@ -173,8 +154,13 @@ describe('the story of a job', () => {
       for (const path of [
         '/',
         '/take-in',
+        '/shop',
+        '/account',
         `${job}/take-in`,
         `${job}/baseline`,
+        `${job}/basics`,
+        `${job}/make-safe`,
+        `${job}/route`,
         traced!,
         back!,
         `${job}/clear`,

@@ -42,7 +42,7 @@ describe('the next thing, over the whole story', () => {
     const story = new Story();
     expect(story.next.sentence).toBe('Add the first beacon or complaint, as it shows now.');
     expect(story.stage('baseline')).toEqual(
-      jasmine.objectContaining({ state: 'closed', reason: 'take the beacons in first' }),
+      jasmine.objectContaining({ state: 'closed', reason: 'after take in' }),
     );
 
     const beacon = story.enter('beacons', flap);
@@ -50,7 +50,7 @@ describe('the next thing, over the whole story', () => {
     story.enter('batteries', goodBattery);
     expect(story.next.sentence).toBe('Read every module and paste the report.');
     expect(story.stage('trace')).toEqual(
-      jasmine.objectContaining({ state: 'closed', reason: 'the baseline comes first' }),
+      jasmine.objectContaining({ state: 'closed', reason: 'after the baseline' }),
     );
     expect(story.assess().lenses[0]!.state).toBe('comes-and-goes');
 

@@ -91,18 +91,17 @@ function takeIn(at: Standing): Decided {
 function baseline(at: Standing): Decided {
   if (baselineOf(at.record)) return ['done'];
   if (at.based) return ['done', 'signed as impossible'];
-  if (at.powered === 'ask' || at.powered === 'no') return ['closed', 'may it be powered? comes first'];
-  return at.beacons.length > 0 ? ['open'] : ['closed', 'take the beacons in first'];
+  if (at.powered === 'ask' || at.powered === 'no') return ['closed', 'after the five looks'];
+  return at.beacons.length > 0 ? ['open'] : ['closed', 'after take in'];
 }
 
 function basics(at: Standing): Decided {
-  if (!at.based) return ['closed', 'the baseline comes first'];
-  const { items, left, reasons } = at.basics;
+  if (!at.based) return ['closed', 'after the baseline'];
+  const { items, left } = at.basics;
   if (at.untreated.length === 0) return items.length > left.length ? ['done'] : ['not-needed'];
-  if (at.battery && at.battery.verdict !== 'good') return ['open', 'the battery’s verdict is open'];
-  if (items.length === 0)
-    return ['not-needed', at.battery ? 'battery good, codes few and steady' : 'codes few and steady'];
-  return left.length === 0 ? ['done'] : ['open', `${left.length} to look at: ${reasons.join(', ')}`];
+  if (at.battery && at.battery.verdict !== 'good') return ['open', 'battery still open'];
+  if (items.length === 0) return ['not-needed', 'codes are few'];
+  return left.length === 0 ? ['done'] : ['open', `${left.length} to look at`];
 }
 
 function makeSafe(at: Standing): Decided {
@@ -114,7 +113,7 @@ function makeSafe(at: Standing): Decided {
   ];
   if (reasons.length === 0) return ['not-needed'];
   if (at.beacons.length > 0 && at.untreated.length === 0) return ['not-needed', 'nothing is opened any more'];
-  return ['open', `${reasons.join(' and ')}: before anything there is opened`];
+  return ['open', `before ${reasons.join(' and ')} are opened`];
 }
 
 function route(at: Standing, plans: ReadonlyMap<string, NextTests>): Decided {
@@ -122,11 +121,11 @@ function route(at: Standing, plans: ReadonlyMap<string, NextTests>): Decided {
   if (asked) return ['waiting', `the customer’s answer: ${asked.item}`];
   if (at.approvals.some(({ answer }) => answer === 'yes')) return ['done'];
   if (at.approvals.some(({ answer }) => answer === 'no')) return ['open', 'declined: find another way'];
-  if (!at.based) return ['closed', 'the baseline comes first'];
+  if (!at.based) return ['closed', 'after the baseline'];
   if (at.untreated.length === 0) return ['not-needed', 'nothing was asked for'];
   return [...plans.values()].some((plan) => plan.next[0]?.action === 'repair')
-    ? ['open', 'ask the customer before a part is bought']
-    : ['closed', 'until one suspect stands'];
+    ? ['open', 'ask the customer']
+    : ['closed', 'after the trace'];
 }
 
 /** Repairs that stand and put a part in. */
@@ -137,12 +136,12 @@ function match(at: Standing): Decided {
   if (withPart(at).some((repair) => repair.cured)) return ['done'];
   if (at.beacons.length > 0 && at.untreated.length === 0) return ['not-needed', 'no part was fitted'];
   const part = at.approvals.some(({ answer, origin }) => answer === 'yes' && origin !== 'no-part');
-  return part ? ['open', 'compare it with the unit that came out'] : ['closed', 'until a part is approved'];
+  return part ? ['open', 'compare old and new'] : ['closed', 'after approval'];
 }
 
 function strip(at: Standing): Decided {
   if (at.beacons.length > 0 && at.untreated.length === 0) return ['done'];
-  return at.based ? ['closed', 'until one suspect stands'] : ['closed', 'the baseline comes first'];
+  return at.based ? ['closed', 'after the trace'] : ['closed', 'after the baseline'];
 }
 
 function code(at: Standing): Decided {
@@ -151,10 +150,10 @@ function code(at: Standing): Decided {
     .at(-1);
   if (!fitted)
     return at.untreated.length > 0 || at.beacons.length === 0
-      ? ['closed', 'after a module was fitted']
+      ? ['closed', 'for a new module']
       : ['not-needed'];
   const said = standing(at.record.notes).some((note) => note.stage === 'code' && note.seq > fitted.seq);
-  return said ? ['done'] : ['open', 'a module was fitted: does it need coding?'];
+  return said ? ['done'] : ['open', 'does the module need it?'];
 }
 
 /** What was replaced takes part in the network: its own input or output failed. */
@@ -166,16 +165,16 @@ function isModule(at: Standing, repair: Repair): boolean {
 
 function handBack(at: Standing): Decided {
   if (at.handedBack) return ['done'];
-  return at.beacons.length === 0 ? ['closed', 'nothing is taken in yet'] : ['open'];
+  return at.beacons.length === 0 ? ['closed', 'after take in'] : ['open'];
 }
 
 function trace(at: Standing): Decided {
-  if (!at.based) return ['closed', 'the baseline comes first'];
+  if (!at.based) return ['closed', 'after the baseline'];
   return at.untreated.length === 0 ? ['done'] : ['open'];
 }
 
 function clear(at: Standing): Decided {
-  if (!at.based) return ['closed', 'the baseline comes first'];
+  if (!at.based) return ['closed', 'after the baseline'];
   if (!at.lastRepair) return ['closed', 'after a repair'];
   if (!at.final) return ['open'];
   return at.codesLeft.length > 0
@@ -185,10 +184,9 @@ function clear(at: Standing): Decided {
 
 function prove(at: Standing): Decided {
   if (!at.final) return ['closed', 'after the final scan'];
-  if (at.proofs.some((proof) => proof.returned)) return ['closed', 'a beacon has returned'];
+  if (at.proofs.some((proof) => proof.returned)) return ['closed', 'a beacon is back'];
   const open = at.proofs.filter((proof) => !proof.dormant);
-  if (open.length === 0)
-    return at.untreated.length === 0 ? ['done'] : ['closed', 'not every beacon is repaired'];
+  if (open.length === 0) return at.untreated.length === 0 ? ['done'] : ['closed', 'after every repair'];
   const until = open.map((proof) => proof.lookAgainAt).reduce((a, b) => (b > a ? b : a));
   return ['waiting', 'clean drives', until];
 }

@@ -24,7 +24,7 @@ describe('may it be powered', () => {
   it('comes before the first beacon, closes the baseline, and names what must be done first', () => {
     const story = after('collision');
     expect(story.next.sentence).toBe('May it be powered? Look, before the ignition goes on.');
-    expect(story.stage('baseline').reason).toBe('may it be powered? comes first');
+    expect(story.stage('baseline').reason).toBe('after the five looks');
     const looks = { ...clear, hanging: 'found', wet: 'found' } as const;
     const id = story.enter('powerings', looks);
     expect(mayBePowered(story.record)).toBe('no');
@@ -114,9 +114,7 @@ describe('the path over all twelve stages', () => {
       'prove closed',
       'hand-back open',
     ]);
-    expect(story.stage('make-safe').reason).toBe(
-      'restraints and high voltage: before anything there is opened',
-    );
+    expect(story.stage('make-safe').reason).toBe('before restraints and high voltage are opened');
     story.scan('baseline', baseline);
     const asked = { item: 'End switch', origin: 'maker-new', how: 'telephone', by: 'Noor Halloran' };
     story.enter('approvals', { ...asked, answer: 'asked' });

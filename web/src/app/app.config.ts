@@ -4,13 +4,18 @@ import { provideEffects } from '@ngrx/effects';
 import { provideStore } from '@ngrx/store';
 import { routes } from './app.routes';
 import { baysFeature, findBays, loadBays, loadMoreBays } from './bays/bays.state';
-import { loadPeople, peopleFeature, rememberPerson } from './people/people.state';
+import { keepPerson, loadPeople, loadSession, peopleFeature } from './people/people.state';
+import { loadShop, shopFeature } from './shop/shop.state';
 
 export const appConfig: ApplicationConfig = {
   providers: [
     provideZonelessChangeDetection(),
     provideRouter(routes, withComponentInputBinding()),
-    provideStore({ [peopleFeature.name]: peopleFeature.reducer, [baysFeature.name]: baysFeature.reducer }),
-    provideEffects({ loadPeople, rememberPerson, loadBays, loadMoreBays, findBays }),
+    provideStore({
+      [peopleFeature.name]: peopleFeature.reducer,
+      [baysFeature.name]: baysFeature.reducer,
+      [shopFeature.name]: shopFeature.reducer,
+    }),
+    provideEffects({ loadSession, loadPeople, keepPerson, loadShop, loadBays, loadMoreBays, findBays }),
   ],
 };

@@ -7,6 +7,16 @@ export const routes: Routes = [
     title: 'Bays · Dormant Beacon',
     loadComponent: () => import('./bays/bays').then((m) => m.Bays),
   },
+  {
+    path: 'account',
+    title: 'Password and PIN · Dormant Beacon',
+    loadComponent: () => import('./people/account').then((m) => m.AccountPage),
+  },
+  {
+    path: 'shop',
+    title: 'Shop · Dormant Beacon',
+    loadComponent: () => import('./shop/shop').then((m) => m.ShopPage),
+  },
   { path: '', loadChildren: () => import('./shell/job.routes').then((m) => m.jobRoutes) },
   {
     path: '**',

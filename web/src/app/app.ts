@@ -1,74 +1,60 @@
-/** The frame around every page: who works here, the theme, and whether everything typed has been saved. */
-import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+/** The frame around every page: who works here, and whether everything typed has been saved. */
+import { ChangeDetectionStrategy, Component, computed, effect, inject } from '@angular/core';
 import { RouterOutlet } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { Events } from './api/events';
 import { Outbox } from './api/outbox';
 import { BaysEvents } from './bays/bays.state';
-import { PeopleEvents } from './people/people.state';
+import { PeopleEvents, peopleFeature } from './people/people.state';
+import { SignIn } from './people/sign-in';
+import { ShortcutHints } from './shared/shortcut-hints';
+import { useZone } from './shared/when';
+import { shopFeature } from './shop/shop.state';
+import { NotTaken } from './shell/not-taken';
 
 @Component({
   selector: 'db-root',
-  imports: [RouterOutlet],
+  imports: [NotTaken, RouterOutlet, SignIn],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    <a class="skip" href="#bench">To the work</a>
-    <router-outlet />
-    @if (outbox.waiting(); as waiting) {
-      <p class="state" role="status">
-        <strong>{{ waiting === 1 ? 'One entry is' : waiting + ' entries are' }} not saved yet.</strong>
-        Kept on this device, sent as soon as the server is back.
-      </p>
-    } @else if (!events.connected()) {
-      <p class="state" role="status">The server does not answer. What you type is kept.</p>
-    } @else if (outbox.refusal(); as refusal) {
-      <p class="state refused" role="alert">An entry that waited was not taken: {{ refusal }}</p>
-    }
-  `,
-  styles: `
-    .skip {
-      position: absolute;
-      left: -999px;
-      &:focus {
-        left: 12px;
-        top: 12px;
-        z-index: 10;
-        padding: 12px;
-        background: var(--raised);
-      }
-    }
-    .state {
-      position: fixed;
-      inset: auto 16px 16px auto;
-      z-index: 20;
-      max-width: min(460px, calc(100vw - 64px));
-      padding: 12px 16px;
-      border-radius: 12px;
-      background: var(--raised);
-      border-left: 5px solid var(--red);
-      box-shadow: 0 6px 24px rgb(0 0 0 / 35%);
-    }
-    @media print {
-      .state,
-      .skip {
-        display: none;
-      }
-    }
-  `,
+  templateUrl: './app.html',
+  styleUrl: './app.scss',
 })
 export class App {
   protected readonly outbox = inject(Outbox);
   protected readonly events = inject(Events);
+  private readonly store = inject(Store);
+  private readonly people = this.store.selectSignal(peopleFeature.selectPeople);
+  private readonly shop = this.store.selectSignal(shopFeature.selectShop);
+  protected readonly personId = this.store.selectSignal(peopleFeature.selectPersonId);
+  protected readonly asked = this.store.selectSignal(peopleFeature.selectAsked);
+  /** The page of the person who is here: another person begins with their own drafts. */
+  protected readonly pages = computed(() => (this.personId() === null ? [] : [this.personId()!]));
+  protected readonly othersWait = computed(() => {
+    const ids = this.outbox.waitingOthers();
+    if (ids.length === 0) return null;
+    const names = [...new Set(ids)].map(
+      (id) => this.people().find((person) => person.id === id)?.name ?? 'someone else',
+    );
+    return `${ids.length === 1 ? 'One entry' : `${ids.length} entries`} of ${names.join(', ')} ${ids.length === 1 ? 'waits' : 'wait'} on this device until they are here.`;
+  });
 
   constructor() {
-    const store = inject(Store);
-    store.dispatch(PeopleEvents.wanted());
-    void this.outbox.resume();
-    this.events.start();
-    this.events.moved.subscribe((event) => store.dispatch(BaysEvents.jobMoved({ event })));
-    this.events.reconnected.subscribe(() => {
-      store.dispatch(PeopleEvents.wanted());
-      store.dispatch(BaysEvents.opened());
+    this.store.dispatch(PeopleEvents.sessionWanted());
+    inject(ShortcutHints).start();
+    const resumed = this.outbox.resume();
+    effect(() => {
+      const personId = this.personId();
+      void resumed.then(() => this.outbox.personIs(personId));
+      if (personId === null) return this.events.stop();
+      this.store.dispatch(PeopleEvents.arrived());
+      this.events.start();
     });
+    effect(() => {
+      const shop = this.shop();
+      if (shop) useZone(shop.settings.timeZone);
+    });
+    this.outbox.personUnknown.subscribe(() => this.store.dispatch(PeopleEvents.sessionOver()));
+    this.events.moved.subscribe((event) => this.store.dispatch(BaysEvents.jobMoved({ event })));
+    this.events.reconnected.subscribe(() => this.store.dispatch(PeopleEvents.serverReturned()));
   }
 }

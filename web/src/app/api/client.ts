@@ -1,8 +1,21 @@
 /** The typed client: one function an endpoint; every failure is an `ApiProblem`. */
 import { Injectable } from '@angular/core';
-import type { Bays, LogEntry, Problem } from '@dormant-beacon/contract';
+import type {
+  Account,
+  Bays,
+  Device,
+  LogEntry,
+  PinSwitch,
+  Problem,
+  Session,
+  Shop,
+  ShopLogEntry,
+  SignIn,
+  VehiclesKnown,
+} from '@dormant-beacon/contract';
 import { idempotencyHeader, personHeader } from '@dormant-beacon/contract';
 import type { JobRecord, Person } from '@dormant-beacon/core/job';
+import type { ShopSettings } from '@dormant-beacon/core/shop';
 
 export class ApiProblem extends Error {
   constructor(
@@ -18,6 +31,11 @@ export class ApiProblem extends Error {
   get passing(): boolean {
     return this.status === 0 || this.status === 502 || this.status === 503 || this.status === 504;
   }
+
+  /** Nobody, or somebody else, is signed in here: the entry waits for its person. */
+  get needsPerson(): boolean {
+    return this.status === 401 || (this.status === 409 && this.path === personHeader);
+  }
 }
 
 /** One write as it is sent, and sent again. */
@@ -26,6 +44,11 @@ export interface WriteRequest {
   readonly key: string;
   readonly personId: string;
   readonly body: unknown;
+  readonly method?: 'POST' | 'PUT';
+  /** The revision that a change saw. */
+  readonly seen?: number;
+  /** Bytes that are sent instead of a body. */
+  readonly bytes?: Blob;
 }
 
 @Injectable({ providedIn: 'root' })
@@ -57,18 +80,96 @@ export class Client {
     return (await this.get<{ text: string }>(`/api/jobs/${jobId}/scans/${scanId}/text`)).text;
   }
 
-  addPerson(person: Person): Promise<Person> {
-    return this.send('/api/people', {
-      method: 'POST',
-      headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify(person),
+  write<A>({ path, key, personId, body, method = 'POST', seen, bytes }: WriteRequest): Promise<A> {
+    return this.send(path, {
+      method,
+      headers: {
+        'Content-Type': bytes?.type ?? 'application/json',
+        [idempotencyHeader]: key,
+        [personHeader]: personId,
+        ...(seen === undefined ? {} : { 'If-Match': `"${seen}"` }),
+      },
+      body: bytes ?? JSON.stringify(body),
     });
   }
 
-  write<A>({ path, key, personId, body }: WriteRequest): Promise<A> {
+  session(): Promise<Session> {
+    return this.get('/api/session');
+  }
+
+  signIn(body: SignIn): Promise<Session> {
+    return this.change('POST', '/api/session', body);
+  }
+
+  pinSwitch(body: PinSwitch): Promise<Session> {
+    return this.change('POST', '/api/session/pin', body);
+  }
+
+  signOut(): Promise<Session> {
+    return this.change('POST', '/api/session/end', {});
+  }
+
+  signOutEverywhere(): Promise<Session> {
+    return this.change('POST', '/api/session/end-everywhere', {});
+  }
+
+  newPassword(current: string, password: string): Promise<Session> {
+    return this.change('PUT', '/api/session/password', { current, password });
+  }
+
+  newPin(current: string, pin: string | null): Promise<Session> {
+    return this.change('PUT', '/api/session/own-pin', { current, pin });
+  }
+
+  shop(): Promise<Shop> {
+    return this.get('/api/shop');
+  }
+
+  changeShop(seen: number, settings: ShopSettings): Promise<Shop> {
+    return this.change('PUT', '/api/shop', { settings }, { 'If-Match': `"${seen}"` });
+  }
+
+  async shopLog(): Promise<ShopLogEntry[]> {
+    return (await this.get<{ entries: ShopLogEntry[] }>('/api/shop/log')).entries;
+  }
+
+  async accounts(): Promise<Account[]> {
+    return (await this.get<{ accounts: Account[] }>('/api/accounts')).accounts;
+  }
+
+  addAccount(person: Person, password: string): Promise<Account> {
+    return this.change('POST', '/api/accounts', { person, password });
+  }
+
+  changeAccount(
+    personId: string,
+    change: Omit<Person, 'id'> & { active: boolean; password?: string },
+  ): Promise<Account> {
+    return this.change('PUT', `/api/accounts/${personId}`, change);
+  }
+
+  async devices(): Promise<Device[]> {
+    return (await this.get<{ devices: Device[] }>('/api/devices')).devices;
+  }
+
+  nameDevice(deviceId: string, name: string | null): Promise<Device> {
+    return this.change('PUT', `/api/devices/${deviceId}`, { name });
+  }
+
+  async vehiclesKnown(text: string): Promise<VehiclesKnown['vehicles']> {
+    return (await this.get<VehiclesKnown>(`/api/vehicles?${new URLSearchParams({ text }).toString()}`))
+      .vehicles;
+  }
+
+  private change<A>(
+    method: 'POST' | 'PUT',
+    path: string,
+    body: unknown,
+    headers: Record<string, string> = {},
+  ): Promise<A> {
     return this.send(path, {
-      method: 'POST',
-      headers: { 'Content-Type': 'application/json', [idempotencyHeader]: key, [personHeader]: personId },
+      method,
+      headers: { 'Content-Type': 'application/json', ...headers },
       body: JSON.stringify(body),
     });
   }

@@ -18,25 +18,45 @@ export class Events {
   readonly reconnected = this.back.asObservable();
   readonly connected = this.live.asReadonly();
 
+  private source: EventSource | null = null;
+  private leave: (() => void) | null = null;
+
+  /** Listens, or lets another tab of this browser listen for it. */
   start(): void {
     this.channel.onmessage = ({ data }: MessageEvent<Told>) => this.take(data);
+    if (this.leave || this.source) return;
     // Without the Locks API (plain http on a network) every tab listens for itself.
     if (!('locks' in navigator)) return this.listen();
-    void navigator.locks.request('dormant-beacon-events', () => {
-      this.listen();
-      return new Promise<never>(() => undefined);
-    });
+    const stop = new AbortController();
+    this.leave = () => stop.abort();
+    const left = new Promise<void>((resolve) => stop.signal.addEventListener('abort', () => resolve()));
+    navigator.locks
+      .request('dormant-beacon-events', { signal: stop.signal }, () => {
+        this.listen();
+        return left;
+      })
+      .catch(() => undefined);
+  }
+
+  /** Nobody is signed in any more: the stream ends, and another tab may take it. */
+  stop(): void {
+    this.leave?.();
+    this.leave = null;
+    this.source?.close();
+    this.source = null;
   }
 
   private listen(): void {
     const source = new EventSource('/api/events');
+    this.source = source;
     source.addEventListener('moved', (event: MessageEvent<string>) =>
       this.tell({ moved: JSON.parse(event.data) as Moved }),
     );
     source.onopen = () => this.tell({ connected: true });
     source.onerror = () => {
       this.tell({ connected: false });
-      if (source.readyState === EventSource.CLOSED) setTimeout(() => this.listen(), 2000);
+      if (source.readyState === EventSource.CLOSED && this.source === source)
+        setTimeout(() => this.source === source && this.listen(), 2000);
     };
   }
 

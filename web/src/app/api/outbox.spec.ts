@@ -4,15 +4,21 @@ import { ApiProblem, Client, type WriteRequest } from './client';
 import { Outbox } from './outbox';
 import { StoreRoom } from './store-room';
 
-const request = (key: string): WriteRequest => ({ path: `/api/jobs/j/${key}`, key, personId: 'p', body: {} });
+const request = (key: string, personId = 'p'): WriteRequest => ({
+  path: `/api/jobs/j/${key}`,
+  key,
+  personId,
+  body: {},
+});
 
 /** A server that can be switched off, and remembers what it took. */
 class FakeClient {
-  answer: 'ok' | 'gone' | 'refuses' = 'ok';
+  answer: 'ok' | 'gone' | 'refuses' | 'knows-nobody' = 'ok';
   readonly taken: string[] = [];
   write({ key }: WriteRequest): Promise<unknown> {
     if (this.answer === 'gone') return Promise.reject(new ApiProblem(0, 'The server does not answer.'));
     if (this.answer === 'refuses') return Promise.reject(new ApiProblem(409, 'The baseline comes first.'));
+    if (this.answer === 'knows-nobody') return Promise.reject(new ApiProblem(401, 'Sign in first.'));
     this.taken.push(key);
     return Promise.resolve({ id: key, seq: this.taken.length });
   }
@@ -25,6 +31,10 @@ class FakeStoreRoom {
   keep(own: WriteRequest): Promise<number> {
     this.kept.set(++this.last, own);
     return Promise.resolve(this.last);
+  }
+  replace(place: number, own: WriteRequest): Promise<void> {
+    this.kept.set(place, own);
+    return Promise.resolve();
   }
   drop(place: number): Promise<void> {
     this.kept.delete(place);
@@ -49,6 +59,7 @@ describe('Outbox', () => {
       ],
     });
     outbox = TestBed.inject(Outbox);
+    outbox.personIs('p');
   });
   afterEach(() => jasmine.clock().uninstall());
 
@@ -70,7 +81,7 @@ describe('Outbox', () => {
 
   it('keeps entries while the server is away and sends them in order, later ones behind them', async () => {
     const later: string[] = [];
-    outbox.onSavedLater((path) => later.push(path));
+    outbox.savedLater.subscribe((path) => later.push(path));
     client.answer = 'gone';
     expect((await outbox.send(request('a'))).state).toBe('waiting');
     client.answer = 'ok';
@@ -99,13 +110,57 @@ describe('Outbox', () => {
     expect(client.taken).toEqual(['old']);
   });
 
-  it('says when an entry that waited was refused in the end, and goes on', async () => {
+  it('keeps what was refused in the end, until its person sends it again or forgets it', async () => {
     client.answer = 'gone';
     await outbox.send(request('a'));
+    await outbox.send(request('b'));
     client.answer = 'refuses';
     jasmine.clock().tick(1600);
     await settle();
-    expect(outbox.refusal()).toBe('The baseline comes first.');
     expect(outbox.waiting()).toBe(0);
+    expect(outbox.refused().map(({ request: kept }) => kept.refused)).toEqual([
+      'The baseline comes first.',
+      'The baseline comes first.',
+    ]);
+    expect(room.kept.size).toBe(2);
+    client.answer = 'ok';
+    const [first, second] = outbox.refused();
+    await outbox.tryAgain(first!);
+    jasmine.clock().tick(1);
+    await settle();
+    expect(client.taken).toEqual(['a']);
+    await outbox.discard(second!);
+    expect([outbox.refused().length, room.kept.size]).toEqual([0, 0]);
+  });
+
+  it('lets the entries of one person wait while another is here, and sends them when they come back', async () => {
+    client.answer = 'gone';
+    await outbox.send(request('a1'));
+    outbox.personIs('q');
+    client.answer = 'ok';
+    expect(await outbox.send(request('b1', 'q'))).toEqual(jasmine.objectContaining({ state: 'saved' }));
+    jasmine.clock().tick(1600);
+    await settle();
+    expect(client.taken).toEqual(['b1']);
+    expect([outbox.waiting(), outbox.waitingOthers()]).toEqual([0, ['p']]);
+    outbox.personIs('p');
+    jasmine.clock().tick(1);
+    await settle();
+    expect(client.taken).toEqual(['b1', 'a1']);
+    expect(outbox.waitingOthers()).toEqual([]);
+  });
+
+  it('keeps an entry whose session is over, and says that nobody is known', async () => {
+    let told = 0;
+    outbox.personUnknown.subscribe(() => (told += 1));
+    client.answer = 'knows-nobody';
+    expect((await outbox.send(request('a'))).state).toBe('waiting');
+    expect(told).toBe(1);
+    outbox.personIs(null);
+    client.answer = 'ok';
+    outbox.personIs('p');
+    jasmine.clock().tick(1600);
+    await settle();
+    expect(client.taken).toEqual(['a']);
   });
 });

@@ -1,7 +1,11 @@
-/** Sends entries in order; what cannot be sent now is kept on the device and sent when the server is back. */
+/**
+ * Sends entries in order; what cannot be sent now is kept on the device and sent when the server is back and the
+ * person who typed it is active here. What the server does not take is kept too, until its person has looked.
+ */
 import { computed, inject, Injectable, signal } from '@angular/core';
+import { Subject } from 'rxjs';
 import { ApiProblem, Client, type WriteRequest } from './client';
-import { StoreRoom } from './store-room';
+import { type KeptRequest, StoreRoom } from './store-room';
 
 /** What became of an entry so far. */
 export type Sent<A> =
@@ -11,36 +15,52 @@ export type Sent<A> =
 
 const againAfterMs = 1500;
 
-interface Waiting {
+export interface Kept {
   readonly place: number;
-  readonly request: WriteRequest;
+  readonly request: KeptRequest;
 }
 
 @Injectable({ providedIn: 'root' })
 export class Outbox {
   private readonly client = inject(Client);
   private readonly storeRoom = inject(StoreRoom);
-  private readonly queue = signal<readonly Waiting[]>([]);
-  private readonly lastRefusal = signal<string | null>(null);
+  private readonly queue = signal<readonly Kept[]>([]);
+  private readonly active = signal<string | null>(null);
   private turn: Promise<unknown> = Promise.resolve();
   private timer: ReturnType<typeof setTimeout> | null = null;
-  private readonly settledLater = new Set<(jobPath: string) => void>();
+  private readonly later = new Subject<string>();
+  private readonly unknown = new Subject<void>();
 
-  /** Entries that wait on this device. */
-  readonly waiting = computed(() => this.queue().length);
-  /** Why an entry that waited was refused in the end. */
-  readonly refusal = this.lastRefusal.asReadonly();
+  private readonly open = computed(() => this.queue().filter(({ request }) => request.refused === undefined));
+  /** Entries of the person at this device that are not sent yet. */
+  readonly waiting = computed(
+    () => this.open().filter(({ request }) => request.personId === this.active()).length,
+  );
+  /** Ids of others whose entries wait until they are active here. */
+  readonly waitingOthers = computed(() =>
+    this.open()
+      .map(({ request }) => request.personId)
+      .filter((personId) => personId !== this.active()),
+  );
+  /** Entries of the person at this device that the server did not take in the end. */
+  readonly refused = computed(() =>
+    this.queue().filter(({ request }) => request.refused !== undefined && request.personId === this.active()),
+  );
+  /** The address of each entry that is saved after it had to wait. */
+  readonly savedLater = this.later.asObservable();
+  /** The server knows nobody here any more. */
+  readonly personUnknown = this.unknown.asObservable();
 
   /** Takes up what an earlier visit left behind. */
   async resume(): Promise<void> {
-    this.queue.set(await this.storeRoom.waiting());
+    this.queue.set(await this.storeRoom.waiting().catch(() => []));
     if (this.waiting() > 0) this.schedule(0);
   }
 
-  /** Calls back with the address of each entry that is saved after it had to wait. */
-  onSavedLater(listener: (path: string) => void): () => void {
-    this.settledLater.add(listener);
-    return () => this.settledLater.delete(listener);
+  /** Who is active on this device: their entries go now, those of others wait. */
+  personIs(personId: string | null): void {
+    this.active.set(personId);
+    if (this.waiting() > 0) this.schedule(0);
   }
 
   /** Sends one entry after those before it. It is on the device before it is on the wire. */
@@ -50,17 +70,32 @@ export class Outbox {
     return result;
   }
 
+  /** Sends an entry again that was not taken. */
+  async tryAgain({ place, request: { refused: _, ...request } }: Kept): Promise<void> {
+    await this.storeRoom.replace(place, request).catch(() => undefined);
+    this.queue.update((queue) => queue.map((kept) => (kept.place === place ? { place, request } : kept)));
+    this.schedule(0);
+  }
+
+  /** Forgets an entry that was not taken. */
+  async discard({ place }: Kept): Promise<void> {
+    await this.forget(place);
+    this.queue.update((queue) => queue.filter((kept) => kept.place !== place));
+  }
+
   private async sendNow<A>(request: WriteRequest): Promise<Sent<A>> {
     // A device that keeps nothing (no room, private window) still sends.
     const place = await this.storeRoom.keep(request).catch(() => -1);
-    if (this.waiting() > 0) return this.wait({ place, request });
+    if (this.open().some((kept) => kept.request.personId === request.personId))
+      return this.wait({ place, request });
     try {
       const answer = await this.client.write<A>(request);
       await this.forget(place);
       return { state: 'saved', answer };
     } catch (error) {
       const problem = asProblem(error);
-      if (problem.passing) return this.wait({ place, request });
+      if (problem.needsPerson) this.unknown.next();
+      if (problem.passing || problem.needsPerson) return this.wait({ place, request });
       await this.forget(place);
       return { state: 'refused', problem };
     }
@@ -70,7 +105,7 @@ export class Outbox {
     return this.storeRoom.drop(place).catch(() => undefined);
   }
 
-  private wait(entry: Waiting): { state: 'waiting' } {
+  private wait(entry: Kept): { state: 'waiting' } {
     this.queue.update((queue) => [...queue, entry]);
     this.schedule(againAfterMs);
     return { state: 'waiting' };
@@ -85,18 +120,26 @@ export class Outbox {
   }
 
   private async sendWaiting(): Promise<void> {
-    for (const { place, request } of this.queue()) {
+    for (const { place, request } of this.open()) {
+      if (request.personId !== this.active()) continue;
       try {
         await this.client.write(request);
       } catch (error) {
         const problem = asProblem(error);
         if (problem.passing) return this.schedule(againAfterMs);
-        this.lastRefusal.set(problem.message);
+        if (problem.needsPerson) return this.unknown.next();
+        await this.keepRefused(place, { ...request, refused: problem.message });
+        continue;
       }
       await this.forget(place);
       this.queue.update((queue) => queue.filter((other) => other.place !== place));
-      for (const listener of this.settledLater) listener(request.path);
+      this.later.next(request.path);
     }
+  }
+
+  private async keepRefused(place: number, request: KeptRequest): Promise<void> {
+    await this.storeRoom.replace(place, request).catch(() => undefined);
+    this.queue.update((queue) => queue.map((kept) => (kept.place === place ? { place, request } : kept)));
   }
 }
 

@@ -3,8 +3,11 @@ import { Injectable } from '@angular/core';
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import type { WriteRequest } from './client';
 
+/** An entry that has not been sent, or one that the server did not take, with the reason. */
+export type KeptRequest = WriteRequest & { readonly refused?: string };
+
 interface Rooms extends DBSchema {
-  outbox: { key: number; value: WriteRequest };
+  outbox: { key: number; value: KeptRequest };
   drafts: { key: string; value: string };
 }
 
@@ -12,7 +15,7 @@ interface Rooms extends DBSchema {
 export class StoreRoom {
   private opened: Promise<IDBPDatabase<Rooms>> | null = null;
 
-  async waiting(): Promise<{ place: number; request: WriteRequest }[]> {
+  async waiting(): Promise<{ place: number; request: KeptRequest }[]> {
     const db = await this.db();
     const [places, requests] = await Promise.all([db.getAllKeys('outbox'), db.getAll('outbox')]);
     return places.map((place, n) => ({ place, request: requests[n]! }));
@@ -20,6 +23,10 @@ export class StoreRoom {
 
   async keep(request: WriteRequest): Promise<number> {
     return (await this.db()).add('outbox', request);
+  }
+
+  async replace(place: number, request: KeptRequest): Promise<void> {
+    await (await this.db()).put('outbox', request, place);
   }
 
   async drop(place: number): Promise<void> {

@@ -1,12 +1,15 @@
 /** What every module said before anything was touched: read once, kept as it is. */
 import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { baselineOf, standing } from '@dormant-beacon/core/job';
+import { baselineOf, mayBePowered, standing } from '@dormant-beacon/core/job';
+import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { Client } from '../api/client';
 import { peopleFeature } from '../people/people.state';
 import { Caution } from '../shared/caution';
-import { beforePower, powerIsDoubtful } from '../shared/cautions';
+import { beforePower } from '../shared/cautions';
+import { keepDraft } from '../shared/draft';
+import { TextField } from '../shared/text-field';
 import { ReportEntry } from '../shared/report-entry';
 import { ReportRead } from '../shared/report-read';
 import { sayWhen, When } from '../shared/when';
@@ -15,7 +18,7 @@ import { jobFeature } from '../shell/job.state';
 
 @Component({
   selector: 'db-baseline',
-  imports: [Caution, MatButtonModule, ReportEntry, ReportRead, When],
+  imports: [Caution, MatButtonModule, ReportEntry, ReportRead, RouterLink, TextField, When],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (baseline(); as scan) {
@@ -31,10 +34,20 @@ import { jobFeature } from '../shell/job.state';
         No baseline: signed as impossible on {{ signed.observedAt | when }}, because {{ signed.reason }}.
       </p>
     } @else if (record(); as job) {
-      @if (powerIsDoubtful(job.head.event)) {
+      @if (powered() !== 'not-asked') {
         <db-caution class="power"
           >{{ beforePower }} If it may not be powered, the lead signs that below.</db-caution
         >
+      }
+      @if (powered() === 'ask' || powered() === 'no') {
+        <p class="about">
+          {{
+            powered() === 'ask'
+              ? 'May it be powered? The five looks come first.'
+              : 'The last look says: not yet.'
+          }}
+          <a [routerLink]="['/jobs', job.id, 'take-in']">To the looks</a>
+        </p>
       }
       <db-report-entry
         [draftName]="'baseline ' + job.id"
@@ -51,10 +64,8 @@ import { jobFeature } from '../shell/job.state';
           A dead battery, or a car that is unsafe to power. The lead signs the reason; it stands in the
           hand-back.
         </p>
-        <form (submit)="sign($event, reason.value)">
-          <label class="field"
-            >Baseline impossible because … <input #reason maxlength="500" autocomplete="off"
-          /></label>
+        <form (submit)="sign($event, reason())">
+          <db-text class="field" label="Baseline impossible because …" [most]="500" [(value)]="reason" />
           <button mat-button type="submit">
             {{ person()?.role === 'lead' ? 'Sign it' : 'Only the lead can sign this' }}
           </button>
@@ -104,7 +115,9 @@ export class Baseline {
   protected readonly baseline = computed(() => (this.record() ? baselineOf(this.record()!) : undefined));
   protected readonly waiver = computed(() => standing(this.record()?.waivers ?? [])[0]);
   protected readonly beforePower = beforePower;
-  protected readonly powerIsDoubtful = powerIsDoubtful;
+  protected readonly powered = computed(() => (this.record() ? mayBePowered(this.record()!) : 'not-asked'));
+  protected readonly reason = signal('');
+  private readonly draft = keepDraft(() => `waiver ${this.record()?.id ?? ''}`, { reason: this.reason });
   protected readonly about = computed(() => {
     const fact = this.baseline()!;
     const { readerSoftware, supplyVolts } = fact.scan;
@@ -137,6 +150,7 @@ export class Baseline {
   protected async sign(submit: Event, reason: string): Promise<void> {
     submit.preventDefault();
     const sent = await this.desk.enter('waivers', { reason });
+    if (sent.state !== 'refused') this.draft.clear();
     this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
   }
 

@@ -26,6 +26,7 @@ import {
   withLatestFrom,
 } from 'rxjs';
 import { Client } from '../api/client';
+import { PeopleEvents } from '../people/people.state';
 
 export const BaysEvents = createActionGroup({
   source: 'Bays',
@@ -92,7 +93,7 @@ export const baysFeature = createFeature({
 export const loadBays = createEffect(
   (actions = inject(Actions), client = inject(Client)) =>
     actions.pipe(
-      ofType(BaysEvents.opened),
+      ofType(BaysEvents.opened, PeopleEvents.serverReturned),
       switchMap(() =>
         from(client.bays()).pipe(
           map(({ bays, after }) => BaysEvents.loaded({ bays, after })),

@@ -6,14 +6,16 @@ import { writeCode } from '@dormant-beacon/core/codes';
 import { type CodeEnd, codeEnds } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
 import { Caution } from '../shared/caution';
+import { keepDraft } from '../shared/draft';
 import { ReportEntry } from '../shared/report-entry';
+import { TextField } from '../shared/text-field';
 import { When } from '../shared/when';
 import { Desk } from '../shell/desk';
 import { jobFeature } from '../shell/job.state';
 
 @Component({
   selector: 'db-clear',
-  imports: [Caution, MatButtonModule, ReportEntry, RouterLink, When],
+  imports: [Caution, MatButtonModule, ReportEntry, RouterLink, TextField, When],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (stage()?.state === 'closed') {
@@ -77,20 +79,13 @@ import { jobFeature } from '../shell/job.state';
                 <td class="end">{{ end.end }}</td>
                 <td>
                   @if (end.open) {
-                    @if (ending() === end) {
-                      <form (submit)="giveEnd($event, end, note.value)">
-                        <label class="field"
-                          >Why it stays
-                          <input
-                            #note
-                            maxlength="200"
-                            autocomplete="off"
-                            placeholder="such as old, customer told"
-                        /></label>
+                    @if (ending() === keyOf(end)) {
+                      <form (submit)="giveEnd($event, end)">
+                        <db-text label="Why it stays" example="such as old, customer told" [(value)]="note" />
                         <button mat-flat-button type="submit">Out of scope</button>
                       </form>
                     } @else {
-                      <button mat-button type="button" (click)="ending.set(end)">It stays …</button>
+                      <button mat-button type="button" (click)="ending.set(keyOf(end))">It stays …</button>
                     }
                   }
                 </td>
@@ -144,7 +139,14 @@ export class Clear {
   protected readonly written = writeCode;
   protected readonly busy = signal(false);
   protected readonly reading = signal(false);
-  protected readonly ending = signal<CodeEnd | null>(null);
+  protected readonly ending = signal('');
+  protected readonly note = signal('');
+  private readonly draft = keepDraft(() => `code end ${this.record()?.id ?? ''}`, {
+    ending: this.ending,
+    note: this.note,
+  });
+  protected readonly keyOf = ({ module, code, failureType }: CodeEnd) =>
+    `${module} ${code} ${failureType ?? ''}`;
 
   protected async clear(): Promise<void> {
     const sent = await this.desk.enter('clearings', {});
@@ -168,21 +170,17 @@ export class Clear {
     );
   }
 
-  protected async giveEnd(
-    submit: Event,
-    { module, code, failureType }: CodeEnd,
-    note: string,
-  ): Promise<void> {
+  protected async giveEnd(submit: Event, { module, code, failureType }: CodeEnd): Promise<void> {
     submit.preventDefault();
-    if (note.trim() === '') return this.problem.set('Say why it stays.');
+    if (this.note().trim() === '') return this.problem.set('Say why it stays.');
     const sent = await this.desk.enter('code-ends', {
       module,
       code,
       failureType,
       end: 'out-of-scope',
-      note: note.trim(),
+      note: this.note().trim(),
     });
     this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
-    this.ending.set(null);
+    if (sent.state !== 'refused') this.draft.clear();
   }
 }

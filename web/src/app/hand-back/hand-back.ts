@@ -12,13 +12,15 @@ import {
   standing,
   unitOf,
 } from '@dormant-beacon/core/job';
-import { showDistance, showValue } from '@dormant-beacon/core/units';
+import { showCents, showDistance, showValue } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
+import { selectProofPolicy, shopFeature } from '../shop/shop.state';
+import { verdictWords } from '../take-in/battery-form';
 import { peopleFeature } from '../people/people.state';
 import { Glyph } from '../shared/glyph';
 import { stateWords } from '../shared/lens';
 import { sayWhen, When } from '../shared/when';
-import { eventChoices } from '../take-in/new-job';
+import { eventChoices } from '../take-in/car-fields';
 import { Desk } from '../shell/desk';
 import { jobFeature } from '../shell/job.state';
 
@@ -38,6 +40,8 @@ const rootWords = {
 export class HandBack {
   private readonly desk = inject(Desk);
   private readonly store = inject(Store);
+  private readonly policy = this.store.selectSignal(selectProofPolicy);
+  protected readonly settings = this.store.selectSignal(shopFeature.selectSettings);
   protected readonly record = this.store.selectSignal(jobFeature.selectRecord);
   private readonly people = this.store.selectSignal(peopleFeature.selectPeople);
   private readonly assessment = this.store.selectSignal(jobFeature.selectAssessment);
@@ -49,7 +53,9 @@ export class HandBack {
   protected readonly headLine = computed(() => {
     const { head, vehicle } = this.record()!;
     const event = head.eventNote ? `${this.eventLabel()}: ${head.eventNote}` : this.eventLabel();
-    const intake = vehicle.odometerKm ? `${showDistance(vehicle.odometerKm, vehicle.odometerUnit ?? "km")} at intake` : null;
+    const intake = vehicle.odometerKm
+      ? `${showDistance(vehicle.odometerKm, vehicle.odometerUnit ?? 'km')} at intake`
+      : null;
     return [head.customer, event, intake, `printed ${sayWhen(this.today)}`].filter(Boolean).join(' · ');
   });
   protected readonly problem = signal<string | null>(null);
@@ -64,7 +70,7 @@ export class HandBack {
     return standing(record.beacons).map((beacon) => {
       const id = originOf(record.beacons, beacon);
       const state = this.assessment()!.lenses.find((lens) => lens.beaconId === id)!.state;
-      const proof = proofOf(record, beacon);
+      const proof = proofOf(record, beacon, this.policy());
       return {
         id,
         name: beacon.name,
@@ -111,6 +117,19 @@ export class HandBack {
     })),
   );
   protected readonly baseline = computed(() => (this.record() ? baselineOf(this.record()!) : undefined));
+  protected readonly approvals = computed(() =>
+    standing(this.record()?.approvals ?? []).map(({ id, item, answer, ceilingCents, by, observedAt }) => ({
+      id,
+      says: `${item}: ${{ asked: 'asked, not answered', yes: 'approved', no: 'declined' }[answer]}${
+        ceilingCents == null ? '' : ` up to ${showCents(ceilingCents, this.settings().currency)}`
+      } (${by}, ${sayWhen(observedAt)}).`,
+    })),
+  );
+  protected readonly battery = computed(() => {
+    const answer = this.assessment()?.battery;
+    return answer ? `${verdictWords[answer.verdict]}. ${answer.reasons.join(' ')}` : null;
+  });
+  protected readonly photos = computed(() => standing(this.record()?.photos ?? []).length);
   protected readonly waiver = computed(() => standing(this.record()?.waivers ?? [])[0]);
   protected readonly final = computed(() => this.assessment()?.final);
   protected readonly codes = computed(() => (this.final() ? codeEnds(this.record()!, this.final()!) : []));

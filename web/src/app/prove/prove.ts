@@ -7,12 +7,16 @@ import { Store } from '@ngrx/store';
 import { asChoices, type Choice, ChoiceMany, ChoiceOne, usualConditions } from '../shared/choices';
 import { sayWhen, When } from '../shared/when';
 import { Desk } from '../shell/desk';
+import { peopleFeature } from '../people/people.state';
+import { keepDraft } from '../shared/draft';
+import { TextField } from '../shared/text-field';
 import { jobFeature } from '../shell/job.state';
+import { selectProofPolicy } from '../shop/shop.state';
 import { DormancyCurve } from './dormancy-curve';
 
 @Component({
   selector: 'db-prove',
-  imports: [ChoiceMany, ChoiceOne, DormancyCurve, MatButtonModule, RouterLink, When],
+  imports: [ChoiceMany, ChoiceOne, DormancyCurve, MatButtonModule, RouterLink, TextField, When],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './prove.html',
   styleUrl: './prove.scss',
@@ -22,12 +26,14 @@ export class Prove {
   private readonly store = inject(Store);
   protected readonly record = this.store.selectSignal(jobFeature.selectRecord);
   private readonly assessment = this.store.selectSignal(jobFeature.selectAssessment);
+  private readonly policy = this.store.selectSignal(selectProofPolicy);
+  private readonly role = this.store.selectSignal(peopleFeature.selectPerson);
   protected readonly stage = computed(() => this.assessment()?.stages.find((stage) => stage.id === 'prove'));
   protected readonly proofs = computed(() => {
     const record = this.record();
     if (!record) return [];
     return standing(record.beacons).flatMap((beacon) => {
-      const proof = proofOf(record, beacon);
+      const proof = proofOf(record, beacon, this.policy());
       return proof ? [{ beacon, id: originOf(record.beacons, beacon), proof }] : [];
     });
   });
@@ -43,7 +49,7 @@ export class Prove {
     return standing(this.record()!.exposures)
       .filter((exposure) => exposure.beaconId === now.id)
       .map((exposure) => {
-        const { id, shown, coldStart, conditions, observedAt, reportedBy } = exposure;
+        const { id, shown, coldStart, conditions, observedAt, reportedBy, drives } = exposure;
         const by = reportedBy === 'customer' ? 'the customer' : 'the shop';
         return {
           id,
@@ -51,6 +57,7 @@ export class Prove {
           says: [
             shown ? 'showed again' : 'stayed dark',
             ...(coldStart ? ['cold start'] : []),
+            ...(drives == null ? [] : [`over ${drives} drives`]),
             ...conditions,
           ].join(', '),
           about: [sayWhen(observedAt), by, ...(shown ? [] : [`counts ${counts.get(id) ?? 0}`])].join(' · '),
@@ -76,17 +83,33 @@ export class Prove {
     asChoices([...new Set([...(this.now()?.beacon.conditions ?? []), ...usualConditions])]),
   );
   protected readonly outcome = signal('clean');
-  protected readonly reportedBy = signal('technician');
+  /** The desk enters what the customer reports, nothing else. */
+  protected readonly fromDesk = computed(() => this.role()?.role === 'desk');
+  protected readonly saidBy = signal('technician');
+  protected readonly reportedBy = computed(() => (this.fromDesk() ? 'customer' : this.saidBy()));
+  protected readonly drives = signal('1');
   protected readonly checked = signal<readonly string[]>([]);
   protected readonly conditions = signal<readonly string[]>([]);
   protected readonly problem = signal<string | null>(null);
   protected readonly all = signal(true);
+  private readonly draft = keepDraft(() => `drive ${this.record()?.id ?? ''}`, {
+    outcome: this.outcome,
+    saidBy: this.saidBy,
+    drives: this.drives,
+    checked: this.checked,
+    conditions: this.conditions,
+    all: this.all,
+  });
   protected readonly percent = percent;
 
   /** One drive tells about every beacon that is watched, unless it is said of one alone. */
   protected async enter(submit: Event): Promise<void> {
     submit.preventDefault();
     const shown = this.outcome() === 'shown';
+    const customer = this.reportedBy() === 'customer';
+    const drives = Number(this.drives());
+    if (customer && !(Number.isInteger(drives) && drives >= 1 && drives <= 500))
+      return this.problem.set('Over how many drives? A whole number from 1 to 500.');
     const targets =
       shown || !this.all() ? [this.now()!] : this.proofs().filter(({ proof }) => !proof.returned);
     for (const { id } of targets) {
@@ -97,14 +120,13 @@ export class Prove {
         conditions: [...this.conditions()],
         bulbCheck: this.checked().includes('bulb') ? 'passed' : 'not-seen',
         monitorRan: this.checked().includes('monitor'),
-        reportedBy: this.reportedBy() === 'customer' ? 'customer' : 'technician',
+        reportedBy: customer ? 'customer' : 'technician',
+        drives: customer && drives > 1 ? drives : null,
       });
       if (sent.state === 'refused') return this.problem.set(sent.problem.message);
     }
     this.problem.set(null);
-    this.checked.set([]);
-    this.conditions.set([]);
-    this.outcome.set('clean');
+    this.draft.clear();
   }
 
   protected toggleAll(): void {

@@ -1,13 +1,25 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
+import { provideStore } from '@ngrx/store';
+import { StoreRoom } from '../api/store-room';
+import { peopleFeature } from '../people/people.state';
+import { FakeStoreRoom } from '../testing/bench';
 import { ReadingPad } from './reading-pad';
 
 describe('ReadingPad', () => {
   let fixture: ComponentFixture<ReadingPad>;
   let entered: unknown[];
+  let storeRoom: FakeStoreRoom;
 
   beforeEach(async () => {
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection()] });
+    storeRoom = new FakeStoreRoom();
+    TestBed.configureTestingModule({
+      providers: [
+        provideZonelessChangeDetection(),
+        provideStore({ [peopleFeature.name]: peopleFeature.reducer }),
+        { provide: StoreRoom, useValue: storeRoom },
+      ],
+    });
     fixture = TestBed.createComponent(ReadingPad);
     fixture.componentRef.setInput('where', 'C31.2 → gnd');
     fixture.componentRef.setInput('unit', 'V');
@@ -56,5 +68,14 @@ describe('ReadingPad', () => {
     expect(understood()).toBe('This test reads in V.');
     await press('Enter the reading');
     expect(entered).toEqual([]);
+  });
+
+  it('keeps what was typed until it is entered', async () => {
+    fixture.componentRef.setInput('draftName', 'trace signal');
+    await press('4', '.', '9');
+    expect([...storeRoom.drafts.values()].join()).toContain('4.9');
+    await press('Enter the reading');
+    expect(entered).toEqual([{ value: 4.9 }]);
+    expect(storeRoom.drafts.size).toBe(0);
   });
 });

@@ -1,5 +1,6 @@
 /** Large keys for one reading: value, unit, over-limit. What was understood is shown before it is saved. */
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { keepDraft } from './draft';
 import { readTyped, showValue, type Unit } from '@dormant-beacon/core/units';
 
 const keys = ['7', '8', '9', 'OL', '4', '5', '6', 'k', '1', '2', '3', 'm', '0', '.', '±', '⌫'];
@@ -130,10 +131,13 @@ const keys = ['7', '8', '9', 'OL', '4', '5', '6', 'k', '1', '2', '3', 'm', '0', 
 export class ReadingPad {
   readonly where = input.required<string>();
   readonly unit = input.required<Unit>();
+  /** Where the typed value is kept until it is entered; empty: nowhere. */
+  readonly draftName = input('');
   readonly entered = output<{ value: number } | { overload: true }>();
 
   protected readonly keys = keys;
   protected readonly text = signal('');
+  private readonly draft = keepDraft(() => `reading ${this.draftName()}`, { text: this.text });
   protected readonly typed = computed(() => readTyped(this.text()));
   protected readonly wrongUnit = computed(() => {
     const typed = this.typed();
@@ -192,6 +196,6 @@ export class ReadingPad {
     const typed = this.typed();
     if (!this.ready()) return;
     this.entered.emit(typed.kind === 'value' ? { value: typed.value } : { overload: true });
-    this.text.set('');
+    this.draft.clear();
   }
 }

@@ -1,23 +1,59 @@
-/** Moments as a person in the shop says them. */
+/** Moments as a person in the shop says them, in the shop's time zone. */
 import { Pipe, type PipeTransform } from '@angular/core';
+import { TZDate } from '@date-fns/tz';
 
-const day = new Intl.DateTimeFormat('en', { weekday: 'short' });
-const date = new Intl.DateTimeFormat('en', { day: 'numeric', month: 'short' });
-const time = new Intl.DateTimeFormat('en', { hour: '2-digit', minute: '2-digit', hour12: false });
+let zone: string = Intl.DateTimeFormat().resolvedOptions().timeZone;
+let formats = formatsFor(zone);
+
+function formatsFor(timeZone: string) {
+  return {
+    day: new Intl.DateTimeFormat('en', { weekday: 'short', timeZone }),
+    date: new Intl.DateTimeFormat('en', { day: 'numeric', month: 'short', timeZone }),
+    time: new Intl.DateTimeFormat('en', { hour: '2-digit', minute: '2-digit', hour12: false, timeZone }),
+  };
+}
+
+/** The zone that the shop has chosen; until it is known, the device's own. */
+export function useZone(timeZone: string): void {
+  if (timeZone === zone) return;
+  zone = timeZone;
+  formats = formatsFor(timeZone);
+}
 
 /** `today 16:00`, `Thu 10:00` within six days, else `3 Dec`. */
 export function sayWhen(iso: string | null | undefined, now = new Date()): string {
   if (!iso) return '–';
   const moment = new Date(iso);
   const days = Math.round((startOf(moment) - startOf(now)) / 86_400_000);
-  if (days === 0) return `today ${time.format(moment)}`;
-  if (days === -1) return `yesterday ${time.format(moment)}`;
-  if (Math.abs(days) <= 6) return `${day.format(moment)} ${time.format(moment)}`;
-  return date.format(moment);
+  if (days === 0) return `today ${formats.time.format(moment)}`;
+  if (days === -1) return `yesterday ${formats.time.format(moment)}`;
+  if (Math.abs(days) <= 6) return `${formats.day.format(moment)} ${formats.time.format(moment)}`;
+  return formats.date.format(moment);
 }
 
 function startOf(moment: Date): number {
-  return new Date(moment.getFullYear(), moment.getMonth(), moment.getDate()).getTime();
+  const own = new TZDate(moment.getTime(), zone);
+  return Date.UTC(own.getFullYear(), own.getMonth(), own.getDate());
+}
+
+/** A moment as a field for date and time holds it: `2026-11-25T16:00`; empty for none. */
+export function asField(iso: string | null | undefined): string {
+  return iso ? new TZDate(Date.parse(iso), zone).toISOString().slice(0, 16) : '';
+}
+
+/** The moment that such a field names, or null where it is empty or none. */
+export function fromField(local: string): string | null {
+  const match = /^(\d{4})-(\d\d)-(\d\d)T(\d\d):(\d\d)/.exec(local);
+  if (!match) return null;
+  const [year, month, day, hour, minute] = match.slice(1).map(Number) as [
+    number,
+    number,
+    number,
+    number,
+    number,
+  ];
+  const moment = new TZDate(year, month - 1, day, hour, minute, 0, zone);
+  return Number.isNaN(moment.getTime()) ? null : new Date(moment.getTime()).toISOString();
 }
 
 @Pipe({ name: 'when' })

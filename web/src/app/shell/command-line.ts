@@ -17,8 +17,6 @@ import { BaysEvents } from '../bays/bays.state';
 import { Desk } from './desk';
 import { jobFeature } from './job.state';
 
-const built = new Set(['take-in', 'baseline', 'trace', 'clear', 'prove', 'hand-back']);
-
 interface Act {
   readonly says: string;
   /** Null where there is nothing to be done with it. */
@@ -60,6 +58,8 @@ interface Act {
           <dd>goes to that stage; a typed word never declares a state</dd>
           <dt class="mono">c31.2 4.8 v</dt>
           <dd>enters a reading at that point</dd>
+          <dt class="mono">Alt</dt>
+          <dd>held, shows the letter of each button that has one</dd>
           <dt class="mono">?</dt>
           <dd>shows and hides this</dd>
           <dt class="mono">Esc</dt>
@@ -186,7 +186,6 @@ export class CommandLine {
         return { says: `Find jobs with “${command.words}”`, run: () => this.narrow(command.words) };
       case 'stage': {
         const name = command.stage.replaceAll('-', ' ');
-        if (!built.has(command.stage)) return { says: `The page “${name}” comes later.`, run: null };
         return {
           says: `Go to ${name}`,
           run: () => this.router.navigate(['/jobs', this.record()?.id, command.stage]),

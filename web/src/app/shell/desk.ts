@@ -3,7 +3,7 @@ import { inject, Injectable } from '@angular/core';
 import type { Entered, FactData, FactKind } from '@dormant-beacon/contract';
 import type { JobHead, VehicleData } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
-import { ApiProblem } from '../api/client';
+import { ApiProblem, type WriteRequest } from '../api/client';
 import { newId } from '../api/ids';
 import { Outbox, type Sent } from '../api/outbox';
 import { peopleFeature } from '../people/people.state';
@@ -69,19 +69,54 @@ export class Desk {
     return { jobId, sent };
   }
 
-  private async write(kind: string, body: unknown): Promise<Sent<Entered>> {
+  /** Changes the head of the job on the bench, as it was seen at `seen`. */
+  async changeHead(
+    seen: number,
+    head: JobHead,
+    vehicle: VehicleData,
+  ): Promise<Sent<{ revision: number; seq: number }>> {
     const jobId = this.jobId()!;
-    const sent = await this.send<Entered>(`/api/jobs/${jobId}/${kind}`, body);
-    if (sent.state === 'saved')
-      this.store.dispatch(JobEvents.moved({ event: { jobId, seq: sent.answer.seq } }));
+    const sent = await this.send<{ revision: number; seq: number }>(
+      `/api/jobs/${jobId}/head`,
+      { head, vehicle },
+      { method: 'PUT', seen },
+    );
+    if (sent.state === 'saved') this.moved(jobId, sent.answer.seq);
     return sent;
   }
 
-  /** Through the outbox, in the name of the person who is picked; refused where none is. */
-  private async send<A>(path: string, body: unknown): Promise<Sent<A>> {
+  /** Keeps a photo's bytes, then enters what they show. */
+  async enterPhoto(bytes: Blob, data: Omit<FactData<'photos'>, 'attachmentId'>): Promise<Sent<Entered>> {
+    const attachmentId = newId();
+    const path = `/api/jobs/${this.jobId()!}/attachments/${attachmentId}`;
+    const kept = await this.send(path, null, { method: 'PUT', bytes });
+    if (kept.state === 'refused') return kept;
+    return this.enter('photos', { ...data, attachmentId });
+  }
+
+  private moved(jobId: string, seq: number): void {
+    this.store.dispatch(JobEvents.moved({ event: { jobId, seq } }));
+  }
+
+  private async write(kind: string, body: unknown): Promise<Sent<Entered>> {
+    const jobId = this.jobId()!;
+    const sent = await this.send<Entered>(`/api/jobs/${jobId}/${kind}`, body);
+    if (sent.state === 'saved') this.moved(jobId, sent.answer.seq);
+    return sent;
+  }
+
+  /** Through the outbox, in the name of the person who is signed in; refused where none is. */
+  private async send<A>(
+    path: string,
+    body: unknown,
+    more: Pick<WriteRequest, 'method' | 'seen' | 'bytes'> = {},
+  ): Promise<Sent<A>> {
     const personId = this.personId();
     if (personId === null)
-      return { state: 'refused', problem: new ApiProblem(400, 'Pick who you are, at the top right.') };
-    return this.outbox.send<A>({ path, key: newId(), personId, body });
+      return {
+        state: 'refused',
+        problem: new ApiProblem(401, 'Sign in first: every entry names the person who makes it.'),
+      };
+    return this.outbox.send<A>({ path, key: newId(), personId, body, ...more });
   }
 }

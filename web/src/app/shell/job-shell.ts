@@ -1,14 +1,5 @@
 /** A job's frame: its rail, its path, the bench with the next thing to do, the log. */
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  DestroyRef,
-  effect,
-  inject,
-  input,
-  signal,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
@@ -60,7 +51,6 @@ export class JobShell {
   protected readonly reason = this.store.selectSignal(jobFeature.selectReason);
   protected readonly assessment = this.store.selectSignal(jobFeature.selectAssessment);
   protected readonly planning = this.store.selectSignal(jobFeature.selectPlanning);
-  protected readonly person = this.store.selectSignal(peopleFeature.selectPerson);
   protected readonly people = this.store.selectSignal(peopleFeature.selectPeople);
   private readonly router = inject(Router);
   /** The stage on the bench. */
@@ -107,6 +97,11 @@ export class JobShell {
       record.clearings,
       record.exposures,
       record.notes,
+      record.powerings,
+      record.batteries,
+      record.approvals,
+      record.photos,
+      record.basics,
       record.handBacks,
     ].flat();
     const last = facts.reduce((a, b) => (b.seq > (a?.seq ?? 0) ? b : a), facts[0]);
@@ -129,8 +124,9 @@ export class JobShell {
           this.record() ? JobEvents.missedSomething() : JobEvents.opened({ jobId: this.jobId() }),
         ),
       );
-    const forget = inject(Outbox).onSavedLater(() => this.store.dispatch(JobEvents.missedSomething()));
-    inject(DestroyRef).onDestroy(forget);
+    inject(Outbox)
+      .savedLater.pipe(takeUntilDestroyed())
+      .subscribe(() => this.store.dispatch(JobEvents.missedSomething()));
   }
 
   protected nameOf(stage: Stage): string {
@@ -138,7 +134,7 @@ export class JobShell {
   }
 
   protected noteOf(stage: Stage): string | null {
-    if (stage.state === 'later') return 'later';
+    if (stage.state === 'not-needed') return stage.reason ?? 'not needed';
     if (stage.until) return `${stage.reason}, until ${sayWhen(stage.until)}`;
     return stage.reason;
   }

@@ -1,9 +1,18 @@
-import type { Routes } from '@angular/router';
+import type { Route, Routes } from '@angular/router';
+import type { StageId } from '@dormant-beacon/core/job';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { followJob, jobFeature, loadJob, planTraces } from './job.state';
 
 const stageTitle = (stage: string) => `${stage} · Dormant Beacon`;
+
+/** A stage with notes alone; the page reads its stage from the route's data. */
+const stageNotes = (id: StageId, name: string): Route => ({
+  path: id,
+  title: stageTitle(name),
+  data: { id },
+  loadComponent: () => import('../stage/stage').then((m) => m.StagePage),
+});
 
 export const jobRoutes: Routes = [
   {
@@ -30,6 +39,20 @@ export const jobRoutes: Routes = [
             title: stageTitle('Baseline'),
             loadComponent: () => import('../baseline/baseline').then((m) => m.Baseline),
           },
+          {
+            path: 'basics',
+            title: stageTitle('Basics'),
+            loadComponent: () => import('../basics/basics').then((m) => m.Basics),
+          },
+          stageNotes('make-safe', 'Make safe'),
+          {
+            path: 'route',
+            title: stageTitle('Route'),
+            loadComponent: () => import('../route/route').then((m) => m.RoutePage),
+          },
+          stageNotes('match', 'Match'),
+          stageNotes('strip', 'Strip'),
+          stageNotes('code', 'Code'),
           {
             path: 'trace',
             title: stageTitle('Trace'),

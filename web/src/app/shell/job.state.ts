@@ -16,6 +16,7 @@ import {
 } from '@ngrx/store';
 import { catchError, filter, from, map, mergeMap, of, switchMap, takeUntil, withLatestFrom } from 'rxjs';
 import { Client } from '../api/client';
+import { selectProofPolicy } from '../shop/shop.state';
 import { Planner } from './planner';
 
 export const JobEvents = createActionGroup({
@@ -99,8 +100,8 @@ export const jobFeature = createFeature({
     })),
   ),
   extraSelectors: ({ selectRecord, selectPlans }) => ({
-    selectAssessment: createSelector(selectRecord, selectPlans, (record, plans) =>
-      record ? assessJob(record, new Map(Object.entries(plans))) : null,
+    selectAssessment: createSelector(selectRecord, selectPlans, selectProofPolicy, (record, plans, policy) =>
+      record ? assessJob(record, new Map(Object.entries(plans)), policy) : null,
     ),
   }),
 });

@@ -13,6 +13,8 @@ const entry = (seq: number, more: Partial<LogEntry>): LogEntry => ({
   factId: `f${seq}`,
   corrects: null,
   withdrawn: false,
+  device: 2,
+  entry: '{}',
   observedAt: '2026-11-17T08:00:00Z',
   recordedAt: '2026-11-17T08:00:00Z',
   hash: '',

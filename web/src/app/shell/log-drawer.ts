@@ -17,7 +17,7 @@ import { peopleFeature } from '../people/people.state';
 import { When } from '../shared/when';
 import { Desk } from './desk';
 
-const fixed = new Set(['job', 'head', 'scans', 'waivers']);
+const fixed = new Set(['job', 'head', 'import', 'scans', 'waivers']);
 
 @Component({
   selector: 'db-log-drawer',
@@ -62,7 +62,10 @@ const fixed = new Set(['job', 'head', 'scans', 'waivers']);
           <span class="mono quiet seq">{{ entry.seq }}</span>
           <span>
             {{ entry.says }}
-            <small>{{ nameOf(entry.personId) }} · {{ entry.observedAt | when }}</small>
+            <small
+              >{{ nameOf(entry.personId) }} · {{ entry.observedAt | when
+              }}{{ entry.device === null ? '' : ', device ' + entry.device }}</small
+            >
           </span>
           @if (canTakeBack(entry)) {
             <button

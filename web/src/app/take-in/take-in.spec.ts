@@ -1,27 +1,45 @@
+import { JobEvents } from '../shell/job.state';
 import { benchFor, fact, flap, recordOf } from '../testing/bench';
+import { findLamps, lamps } from './lamps';
 import { TakeIn } from './take-in';
+
+const clear = { smell: 'clear', harness: 'clear', hanging: 'clear', wet: 'clear', cabin: 'clear' };
 
 describe('TakeIn', () => {
   it('enters a beacon as it was seen', async () => {
     const bench = await benchFor(TakeIn, recordOf());
     expect(bench.text()).toContain('Nothing yet.');
-    await bench.fill('The lamp or message', 'Charge flap open');
+    await bench.fill('Which lamp?', 'Charge flap open');
     await bench.press('comes and goes');
     await bench.press('cold');
     await bench.fill('It showed in', '6');
     await bench.press('Add it');
     expect(bench.desk.entered).toEqual([
-      { kind: 'beacons', data: { ...flap, conditions: ['cold'], restraint: false } },
+      {
+        kind: 'beacons',
+        data: { ...flap, conditions: ['cold'], restraint: false, lamp: null, bulbCheck: 'not-seen' },
+      },
     ]);
+    expect(bench.storeRoom.drafts.size).toBe(0);
   });
 
-  it('takes what always shows as shown at every start', async () => {
+  it('takes a lamp by its shape: name, drawing, and whether it belongs to the restraints', async () => {
     const bench = await benchFor(TakeIn, recordOf());
-    await bench.fill('The lamp or message', 'Belt lamp');
-    await bench.press('yes, restraints: 99 % is asked for');
+    await bench.fill('Which lamp?', 'seat buckle');
+    await bench.press('Belt lamp');
+    await bench.press('never lit: a fault too');
+    await bench.press('dark now');
     await bench.press('Add it');
     expect(bench.desk.entered[0]!.data).toEqual(
-      jasmine.objectContaining({ seen: 'lit', shown: 20, exposures: 20, restraint: true }),
+      jasmine.objectContaining({
+        name: 'Belt lamp',
+        lamp: 'belt',
+        restraint: true,
+        bulbCheck: 'never-lit',
+        seen: 'dark',
+        shown: 20,
+        exposures: 20,
+      }),
     );
   });
 
@@ -29,7 +47,7 @@ describe('TakeIn', () => {
     const bench = await benchFor(TakeIn, recordOf());
     await bench.press('Add it');
     expect(bench.text()).toContain('Name the beacon as the car or the customer names it.');
-    await bench.fill('The lamp or message', 'Belt lamp');
+    await bench.fill('Which lamp?', 'Belt lamp');
     await bench.press('comes and goes');
     await bench.fill('It showed in', '30');
     await bench.press('Add it');
@@ -43,15 +61,160 @@ describe('TakeIn', () => {
     await bench.fill('What does not work', 'Charging refused');
     await bench.press('Add it');
     expect(bench.desk.entered[0]!.data).toEqual(
-      jasmine.objectContaining({ kind: 'complaint', seen: 'present' }),
+      jasmine.objectContaining({ kind: 'complaint', seen: 'present', lamp: null, bulbCheck: null }),
     );
   });
 
-  it('lists what was taken in, takes one back, and shows why it cannot', async () => {
-    const bench = await benchFor(TakeIn, recordOf({ beacons: [fact('b', flap)] }));
+  it('lists what was taken in, takes one back, corrects one in its place', async () => {
+    const bench = await benchFor(
+      TakeIn,
+      recordOf({ beacons: [fact('b', flap)], batteries: [fact('v', good)] }),
+    );
     expect(bench.text()).toContain('comes and goes in 6 of 20 starts, cold');
     expect(bench.text()).toContain('38 412 km at intake');
     await bench.press('Take back');
     expect(bench.desk.withdrawn).toEqual(['b']);
+    await bench.press('Correct');
+    await bench.fixture.whenStable();
+    expect(bench.field('It showed in').value).toBe('6');
+    await bench.fill('It showed in', '7');
+    await bench.press('Put it right');
+    expect(bench.desk.entered[0]).toEqual({
+      kind: 'beacons',
+      data: jasmine.objectContaining({ shown: 7, name: 'Charge flap open' }),
+      corrects: 'b',
+    });
+  });
+
+  const good = {
+    type: 'agm',
+    restingVolts: 12.8,
+    restHours: 9,
+    ratedAmps: 700,
+    ratedStandard: 'EN',
+    measuredAmps: 650,
+    measuredStandard: 'EN',
+  };
+
+  it('asks the five looks first after a collision, and names what comes first', async () => {
+    const record = recordOf({ head: { event: 'collision' } });
+    const bench = await benchFor(TakeIn, record);
+    await bench.press('Enter the five looks');
+    expect(bench.text()).toContain('Answer all five: 5 are left.');
+    for (const answer of [
+      'no smell of fuel or coolant',
+      'no harness damaged, no orange one open',
+      'a unit hangs or is half fired',
+      'no module is wet',
+      'the cabin is empty',
+    ])
+      await bench.press(answer);
+    expect(bench.text()).toContain('make the restraints safe by the maker’s procedure');
+    await bench.press('Enter it: not to be powered yet');
+    expect(bench.desk.entered).toEqual([
+      { kind: 'powerings', data: { ...clear, hanging: 'found', note: null } },
+    ]);
+    bench.store.dispatch(
+      JobEvents.loaded({ record: { ...record, seq: 99, powerings: [fact('w', clear)] } as typeof record }),
+    );
+    await bench.fixture.whenStable();
+    expect(bench.text()).toContain('May it be powered?yes');
+  });
+
+  it('judges the battery before it is saved, and takes a comma as the decimal mark', async () => {
+    const bench = await benchFor(TakeIn, recordOf({ beacons: [fact('b', flap)] }));
+    await bench.press('Enter it');
+    expect(bench.text()).toContain('Type the resting volts.');
+    await bench.fill('Resting volts', '12,7');
+    await bench.fill('Hours at rest', '10');
+    expect(bench.text()).toContain('Charge is not ability');
+    await bench.fill('Rated, A', '640');
+    await bench.fill('Tester’s figure', '600');
+    expect(bench.page.querySelector('.verdict strong')!.textContent).toBe('good');
+    await bench.fill('Temperature', 'warm');
+    await bench.press('Enter it');
+    expect(bench.text()).toContain('One of these is not a number.');
+    await bench.fill('Temperature', '9');
+    await bench.press('Enter it');
+    expect(bench.desk.entered[0]).toEqual({
+      kind: 'batteries',
+      data: {
+        type: 'flooded',
+        restingVolts: 12.7,
+        restHours: 10,
+        surfaceChargeRemoved: false,
+        celsius: 9,
+        ratedAmps: 640,
+        ratedStandard: 'EN',
+        measuredAmps: 600,
+        measuredStandard: 'EN',
+        charged: false,
+      },
+    });
+  });
+
+  it('puts back what stood in the form when the page is there again', async () => {
+    const bench = await benchFor(
+      TakeIn,
+      recordOf(),
+      {},
+      {
+        'p beacon job ': JSON.stringify([
+          ['name', 'Right tail lamp out'],
+          ['seen', 'flashing'],
+        ]),
+      },
+    );
+    await bench.fixture.whenStable();
+    expect(bench.field('Which lamp?').value).toBe('Right tail lamp out');
+    await bench.press('Add it');
+    expect(bench.desk.entered[0]!.data).toEqual(jasmine.objectContaining({ seen: 'flashing' }));
+  });
+
+  it('changes the head, shows both values where someone else was faster, and saves as chosen', async () => {
+    const record = recordOf({ beacons: [fact('b', flap)], batteries: [fact('v', good)] });
+    const bench = await benchFor(TakeIn, record);
+    await bench.press('The car');
+    await bench.fixture.whenStable();
+    expect(bench.field('Make').value).toBe('Corvane');
+    await bench.fill('Plate', 'LR 40 KWE');
+    await bench.fill('Customer', 'Noor Halloran');
+    bench.desk.current = {
+      revision: 4,
+      head: { event: 'wear', customer: 'N. Halloran', customerWords: 'It will not charge.' },
+      vehicle: { make: 'Corvane', model: 'Lumen', plate: null, odometerKm: 38412 },
+    };
+    await bench.press('Save the change');
+    expect(bench.text()).toContain('Someone else has changed this job meanwhile');
+    const choose = (text: string) =>
+      [...bench.page.querySelectorAll<HTMLElement>('db-conflict .row button')]
+        .find((button) => button.textContent.includes(text))!
+        .click();
+    choose('LR 40 KWE');
+    await bench.press('Save as chosen');
+    expect(bench.desk.heads.length).toBe(1);
+    expect([
+      bench.desk.heads[0]!.seen,
+      bench.desk.heads[0]!.head['customer'],
+      bench.desk.heads[0]!.vehicle['plate'],
+    ]).toEqual([4, 'N. Halloran', 'LR 40 KWE']);
+  });
+});
+
+describe('lamps', () => {
+  it('are about forty, each once, each with its own drawing and words', () => {
+    expect(lamps.length).toBeGreaterThanOrEqual(40);
+    for (const part of ['id', 'name', 'line'] as const)
+      expect(new Set(lamps.map((lamp) => lamp[part] + (lamp.fill ?? '') + (lamp.text ?? ''))).size)
+        .withContext(part)
+        .toBe(lamps.length);
+  });
+
+  it('are found by every word that a person may use', () => {
+    expect(findLamps('airbag').map(({ id }) => id)).toContain('restraint');
+    expect(findLamps('front mist').map(({ id }) => id)).toEqual(['front-fog']);
+    expect(findLamps('tyre tire').map(({ id }) => id)).toEqual(['tyre']);
+    expect(findLamps('teapot')).toEqual([]);
+    expect(findLamps('').length).toBe(lamps.length);
   });
 });

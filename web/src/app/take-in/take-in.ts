@@ -1,28 +1,26 @@
-/** Every beacon and complaint as seen before anything is touched. */
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+/** Everything as it is before anything is touched, in any order: beacons, the looks before power, the battery, photos, the car. */
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { type Beacon, type BeaconData, originOf, standing } from '@dormant-beacon/core/job';
-import { showKilometres } from '@dormant-beacon/core/units';
+import { type Beacon, type EventDetails, originOf, standing } from '@dormant-beacon/core/job';
+import { showDistance } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
-import { asChoices, type Choice, ChoiceMany, ChoiceOne, usualConditions } from '../shared/choices';
+import { Photos } from '../shared/photos';
+import { sayWhen } from '../shared/when';
 import { Desk } from '../shell/desk';
 import { jobFeature } from '../shell/job.state';
-import { eventChoices } from './new-job';
+import { BatteryForm, verdictWords } from './battery-form';
+import { BeaconForm } from './beacon-form';
+import { eventChoices } from './car-fields';
+import { HeadForm } from './head-form';
+import { LampGlyph } from './lamp-glyph';
+import { lampOf } from './lamps';
+import { PowerForm } from './power-form';
 
-const seenAsBeacon: readonly Choice[] = [
-  { value: 'lit', label: 'lit' },
-  { value: 'flashing', label: 'flashing' },
-  { value: 'comes-and-goes', label: 'comes and goes' },
-  { value: 'dark', label: 'dark now' },
-];
-const seenAsComplaint: readonly Choice[] = [
-  { value: 'present', label: 'there now' },
-  { value: 'comes-and-goes', label: 'comes and goes' },
-];
+type Part = 'power' | 'beacons' | 'battery' | 'photos' | 'car';
 
 @Component({
   selector: 'db-take-in',
-  imports: [ChoiceMany, ChoiceOne, MatButtonModule],
+  imports: [BatteryForm, BeaconForm, HeadForm, LampGlyph, MatButtonModule, Photos, PowerForm],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './take-in.html',
   styleUrl: './take-in.scss',
@@ -31,90 +29,112 @@ export class TakeIn {
   private readonly desk = inject(Desk);
   private readonly store = inject(Store);
   protected readonly record = this.store.selectSignal(jobFeature.selectRecord);
-  protected readonly beacons = computed(() => standing(this.record()?.beacons ?? []));
-  protected readonly event = computed(
-    () => eventChoices.find(({ value }) => value === this.record()?.head.event)?.label,
+  private readonly assessment = this.store.selectSignal(jobFeature.selectAssessment);
+  protected readonly beacons = computed(() =>
+    standing(this.record()?.beacons ?? []).map((beacon) => ({
+      beacon,
+      id: originOf(this.record()!.beacons, beacon),
+      lamp: lampOf(beacon.lamp),
+      how: how(beacon),
+    })),
   );
-
-  protected readonly kinds: readonly Choice[] = [
-    { value: 'beacon', label: 'A lamp or message' },
-    { value: 'complaint', label: 'Something that does not work' },
-  ];
-  protected readonly thereChoices: readonly Choice[] = [
-    { value: 'no', label: 'no' },
-    { value: 'yes', label: 'yes' },
-    { value: 'unknown', label: 'nobody knows' },
-  ];
-  protected readonly conditionChoices = asChoices(usualConditions);
-  protected readonly kind = signal('beacon');
-  protected readonly name = signal('');
-  protected readonly seen = signal('lit');
-  protected readonly thereBefore = signal('no');
-  protected readonly conditions = signal<readonly string[]>([]);
-  protected readonly shown = signal('20');
-  protected readonly exposures = signal('20');
-  protected readonly restraint = signal(false);
-  protected readonly kilometres = showKilometres;
+  protected readonly powered = computed(() => this.assessment()?.powered ?? 'not-asked');
+  protected readonly battery = computed(() => this.assessment()?.battery ?? null);
+  protected readonly verdictWords = verdictWords;
+  /** The part on the bench: the one that the next thing asks for, until another is chosen. */
+  protected readonly part = linkedSignal<Part>(() => {
+    if (this.powered() === 'ask' || this.powered() === 'no') return 'power';
+    if (this.beacons().length > 0 && this.battery() === null) return 'battery';
+    return 'beacons';
+  });
+  protected readonly correcting = signal<Beacon | null>(null);
   protected readonly problem = signal<string | null>(null);
-  protected readonly seenChoices = computed(() =>
-    this.kind() === 'beacon' ? seenAsBeacon : seenAsComplaint,
-  );
-  protected readonly seenValue = computed(() =>
-    this.seenChoices().some(({ value }) => value === this.seen())
-      ? this.seen()
-      : this.seenChoices()[0]!.value,
-  );
-  protected readonly seldom = computed(
-    () => this.seenValue() === 'comes-and-goes' || this.conditions().length > 0,
-  );
+  protected readonly parts = computed(() => {
+    const { powered, battery } = { powered: this.powered(), battery: this.battery() };
+    const photos = standing(this.record()?.photos ?? []).filter(({ stage }) => stage === 'take-in').length;
+    return [
+      ...(powered === 'not-asked'
+        ? []
+        : [
+            {
+              id: 'power' as const,
+              label: 'May it be powered?',
+              note: { ask: 'look first', no: 'not yet', yes: 'yes' }[powered],
+            },
+          ]),
+      { id: 'beacons' as const, label: 'Beacons', note: String(this.beacons().length) },
+      {
+        id: 'battery' as const,
+        label: 'Battery',
+        note: battery ? verdictWords[battery.verdict] : 'not measured',
+      },
+      { id: 'photos' as const, label: 'Photos', note: String(photos) },
+      { id: 'car' as const, label: 'The car', note: '' },
+    ];
+  });
+  /** What is known of the car and the event, a line each. */
+  protected readonly about = computed(() => {
+    const job = this.record();
+    if (!job) return [];
+    const { head, vehicle } = job;
+    const event = eventChoices.find(({ value }) => value === head.event)?.label ?? '';
+    return [
+      `${event}${head.eventNote ? `: ${head.eventNote}` : ''}`,
+      detailsSay(head.eventDetails),
+      vehicle.odometerKm == null
+        ? ''
+        : `${showDistance(vehicle.odometerKm, vehicle.odometerUnit ?? 'km')} at intake`,
+      vehicle.vin ? `VIN ${vehicle.vin}` : '',
+      vehicle.built ? `built ${vehicle.built}` : '',
+      vehicle.options && vehicle.options.length > 0 ? `with ${vehicle.options.join(', ')}` : '',
+      head.promisedAt ? `promised ${sayWhen(head.promisedAt)}` : 'nothing promised',
+    ].filter(Boolean);
+  });
 
-  protected async add(submit: Event): Promise<void> {
-    submit.preventDefault();
-    if (this.name().trim() === '')
-      return this.problem.set('Name the beacon as the car or the customer names it.');
-    const [shown, exposures] = this.seldom() ? [Number(this.shown()), Number(this.exposures())] : [20, 20];
-    if (!(Number.isInteger(shown) && Number.isInteger(exposures) && shown >= 0 && shown <= exposures))
-      return this.problem.set(
-        'It showed a whole number of times, and not more often than the car was started.',
-      );
-    const data: BeaconData = {
-      kind: this.kind() as BeaconData['kind'],
-      name: this.name().trim(),
-      seen: this.seenValue() as BeaconData['seen'],
-      thereBefore: this.thereBefore() as BeaconData['thereBefore'],
-      conditions: [...this.conditions()],
-      shown,
-      exposures,
-      restraint: this.restraint(),
-    };
-    const sent = await this.desk.enter('beacons', data);
-    if (sent.state === 'refused') return this.problem.set(sent.problem.message);
-    this.problem.set(null);
-    this.name.set('');
-    this.conditions.set([]);
-    this.restraint.set(false);
+  protected open(part: Part): void {
+    this.correcting.set(null);
+    this.part.set(part);
   }
 
-  protected how(beacon: Beacon): string {
-    const often =
-      beacon.shown === beacon.exposures
-        ? 'at every start'
-        : `in ${beacon.shown} of ${beacon.exposures} starts`;
-    const when = beacon.conditions.length > 0 ? `, ${beacon.conditions.join(', ')}` : '';
-    const before = {
-      yes: '; was there before the event',
-      no: '',
-      unknown: '; unknown whether it was there before',
-    }[beacon.thereBefore];
-    return `${beacon.seen.replaceAll('-', ' ')} ${often}${when}${before}`;
-  }
-
-  protected idOf(beacon: Beacon): string {
-    return originOf(this.record()!.beacons, beacon);
+  protected correct(beacon: Beacon): void {
+    this.part.set('beacons');
+    this.correcting.set(beacon);
   }
 
   protected async takeBack(beacon: Beacon): Promise<void> {
     const sent = await this.desk.withdraw(beacon.id);
     this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
   }
+}
+
+/** How, how often and when it shows, in a line. */
+function how(beacon: Beacon): string {
+  const often =
+    beacon.shown === beacon.exposures ? 'at every start' : `in ${beacon.shown} of ${beacon.exposures} starts`;
+  const when = beacon.conditions.length > 0 ? `, ${beacon.conditions.join(', ')}` : '';
+  const bulb = beacon.bulbCheck === 'never-lit' ? '; never lights at ignition on' : '';
+  const before = {
+    yes: '; was there before the event',
+    no: '',
+    unknown: '; unknown whether it was there before',
+  }[beacon.thereBefore];
+  return `${beacon.seen.replaceAll('-', ' ')} ${often}${when}${bulb}${before}`;
+}
+
+function detailsSay(details: EventDetails | null | undefined): string {
+  if (!details) return '';
+  const zones = details.zones ?? [];
+  const seats = (details.occupants ?? []).map(
+    ({ seat, belted }) =>
+      `${seat.replace('-', ' ')} ${{ yes: 'belted', no: 'not belted', unknown: 'belt unknown' }[belted]}`,
+  );
+  return [
+    zones.length > 0 ? `hit at ${zones.join(', ')} o’clock` : '',
+    details.severity && details.severity !== 'unknown' ? details.severity : '',
+    ...seats,
+    details.battery === 'jumped-reversed' ? 'leads reversed' : '',
+    details.waterPlace ? `water: ${details.waterPlace}` : '',
+  ]
+    .filter(Boolean)
+    .join(', ');
 }

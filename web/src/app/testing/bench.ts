@@ -2,26 +2,49 @@
 import { provideZonelessChangeDetection, type Type } from '@angular/core';
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
+import type { Session } from '@dormant-beacon/contract';
 import type { JobRecord, Person } from '@dormant-beacon/core/job';
 import { readReport } from '@dormant-beacon/core/scans';
 import { provideStore, Store } from '@ngrx/store';
 import { ApiProblem } from '../api/client';
+import { StoreRoom } from '../api/store-room';
 import { PeopleEvents, peopleFeature } from '../people/people.state';
+import { shopFeature } from '../shop/shop.state';
 import { Desk } from '../shell/desk';
 import { JobEvents, jobFeature } from '../shell/job.state';
 
 export const yuki: Person = { id: 'p', name: 'Yuki Sorensen', initials: 'YS', role: 'technician' };
 
 export class FakeDesk {
-  readonly entered: { kind: string; data: Record<string, unknown> }[] = [];
+  readonly entered: { kind: string; data: Record<string, unknown>; corrects?: string }[] = [];
   readonly withdrawn: string[] = [];
   refusal: string | null = null;
 
-  enter(kind: string, data: Record<string, unknown>) {
+  enter(kind: string, data: Record<string, unknown>, corrects?: string) {
     if (this.refusal)
       return Promise.resolve({ state: 'refused', problem: new ApiProblem(409, this.refusal) });
-    this.entered.push({ kind, data });
+    this.entered.push({ kind, data, ...(corrects ? { corrects } : {}) });
     return Promise.resolve({ state: 'saved', answer: { id: 'x', seq: 1, recordedAt: '' } });
+  }
+
+  readonly opened: { head: unknown; vehicle: unknown }[] = [];
+  readonly heads: { seen: number; head: Record<string, unknown>; vehicle: Record<string, unknown> }[] = [];
+  /** What the next change of a head collides with. */
+  current: unknown = undefined;
+
+  openJob(head: unknown, vehicle: unknown) {
+    this.opened.push({ head, vehicle });
+    return Promise.resolve({ jobId: 'new', sent: { state: 'saved', answer: { number: 'J-0148' } } });
+  }
+
+  changeHead(seen: number, head: Record<string, unknown>, vehicle: Record<string, unknown>) {
+    if (this.current !== undefined) {
+      const problem = new ApiProblem(409, 'Someone else has changed this job.', undefined, this.current);
+      this.current = undefined;
+      return Promise.resolve({ state: 'refused', problem });
+    }
+    this.heads.push({ seen, head, vehicle });
+    return Promise.resolve({ state: 'saved', answer: { revision: seen + 1, seq: 2 } });
   }
 
   enterReading(data: Record<string, unknown>) {
@@ -33,6 +56,28 @@ export class FakeDesk {
     return Promise.resolve({ state: 'saved', answer: { id: 'x', seq: 1, recordedAt: '' } });
   }
 }
+
+/** Drafts in memory, so that one spec finds nothing of another. */
+export class FakeStoreRoom {
+  readonly drafts = new Map<string, string>();
+  draft = (name: string) => Promise.resolve(this.drafts.get(name) ?? '');
+  saveDraft(name: string, text: string): Promise<void> {
+    if (text === '') this.drafts.delete(name);
+    else this.drafts.set(name, text);
+    return Promise.resolve();
+  }
+}
+
+/** A session in which a person works. */
+export const sessionOf = (person: Person | null, more: Partial<Session> = {}): Session => ({
+  person,
+  mustChange: false,
+  hasPin: true,
+  mode: 'shop',
+  here: [],
+  demoAccounts: [],
+  ...more,
+});
 
 let seq = 0;
 /** A fact with its stamp. */
@@ -78,6 +123,11 @@ export function recordOf(more: Partial<Record<keyof JobRecord, unknown>> = {}): 
     exposures: [],
     codeEnds: [],
     notes: [],
+    powerings: [],
+    batteries: [],
+    approvals: [],
+    photos: [],
+    basics: [],
     handBacks: [],
     ...more,
   } as JobRecord;
@@ -86,12 +136,15 @@ export function recordOf(more: Partial<Record<keyof JobRecord, unknown>> = {}): 
 export interface Bench<C> {
   readonly fixture: ComponentFixture<C>;
   readonly desk: FakeDesk;
+  readonly storeRoom: FakeStoreRoom;
   readonly store: Store;
   readonly page: HTMLElement;
   text(): string;
   /** Presses what carries that text, and waits. */
   press(text: string): Promise<void>;
-  fill(label: string, value: string): Promise<void>;
+  /** The field whose label holds that text; `nth` of several. */
+  field(label: string, nth?: number): HTMLInputElement | HTMLTextAreaElement;
+  fill(label: string, value: string, nth?: number): Promise<void>;
 }
 
 /** Puts a page on the bench with a record. */
@@ -99,19 +152,27 @@ export async function benchFor<C>(
   component: Type<C>,
   record: JobRecord,
   inputs: Record<string, unknown> = {},
+  drafts: Record<string, string> = {},
 ): Promise<Bench<C>> {
   const desk = new FakeDesk();
+  const storeRoom = new FakeStoreRoom();
+  for (const [name, text] of Object.entries(drafts)) storeRoom.drafts.set(name, text);
   TestBed.configureTestingModule({
     providers: [
       provideZonelessChangeDetection(),
-      provideRouter([]),
-      provideStore({ [jobFeature.name]: jobFeature.reducer, [peopleFeature.name]: peopleFeature.reducer }),
+      provideRouter([{ path: '**', children: [] }]),
+      provideStore({
+        [jobFeature.name]: jobFeature.reducer,
+        [peopleFeature.name]: peopleFeature.reducer,
+        [shopFeature.name]: shopFeature.reducer,
+      }),
       { provide: Desk, useValue: desk },
+      { provide: StoreRoom, useValue: storeRoom },
     ],
   });
   const store = TestBed.inject(Store);
   store.dispatch(PeopleEvents.loaded({ people: [yuki] }));
-  store.dispatch(PeopleEvents.personPicked({ personId: 'p' }));
+  store.dispatch(PeopleEvents.sessionKnown({ session: sessionOf(yuki) }));
   store.dispatch(JobEvents.opened({ jobId: record.id }));
   store.dispatch(JobEvents.loaded({ record }));
   const fixture = TestBed.createComponent(component);
@@ -127,12 +188,17 @@ export async function benchFor<C>(
     (found[0]!.querySelector('input') ?? found[0]!).click();
     await fixture.whenStable();
   };
-  const fill = async (label: string, value: string) => {
-    const found = [...page.querySelectorAll('label')].find((element) => element.textContent.includes(label));
-    const field = found!.querySelector<HTMLInputElement | HTMLTextAreaElement>('input, textarea')!;
-    field.value = value;
-    field.dispatchEvent(new Event('input'));
+  const field = (label: string, nth = 0) => {
+    const found = [...page.querySelectorAll('label')].filter((element) =>
+      element.textContent.includes(label),
+    );
+    if (!found[nth]) throw new Error(`no field “${label}” in: ${text()}`);
+    return found[nth].querySelector<HTMLInputElement | HTMLTextAreaElement>('input, textarea')!;
+  };
+  const fill = async (label: string, value: string, nth = 0) => {
+    field(label, nth).value = value;
+    field(label, nth).dispatchEvent(new Event('input'));
     await fixture.whenStable();
   };
-  return { fixture, desk, store, page, text, press, fill };
+  return { fixture, desk, storeRoom, store, page, text, press, field, fill };
 }

@@ -13,43 +13,31 @@ import type { FactData } from '@dormant-beacon/contract';
 import type { TraceRepair } from '@dormant-beacon/core/trace';
 import { Caution } from '../shared/caution';
 import { type Choice, ChoiceOne } from '../shared/choices';
+import { keepDraft } from '../shared/draft';
+import { TextField } from '../shared/text-field';
 import { Desk } from '../shell/desk';
 
 @Component({
   selector: 'db-repair-form',
-  imports: [Caution, ChoiceOne, MatButtonModule],
+  imports: [Caution, ChoiceOne, MatButtonModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <form #form novalidate (submit)="save($event, form)">
+    <form novalidate (submit)="save($event)">
       <h2>Record the repair</h2>
       @if (repair()?.caution; as text) {
         <db-caution>{{ text }}</db-caution>
       }
-      <label class="field"
-        >What was done
-        <input
-          name="label"
-          required
-          maxlength="200"
-          autocomplete="off"
-          [value]="repair()?.label ?? ''"
-          placeholder="such as Replace the end switch"
-      /></label>
+      <db-text label="What was done" example="such as Replace the end switch" [(value)]="label" />
       <db-choice question="How" [choices]="methods" [(value)]="method" />
-      <label class="field"
-        >Part fitted, with its number
-        <input name="part" maxlength="120" autocomplete="off" placeholder="none"
-      /></label>
+      <db-text label="Part fitted, with its number" [most]="120" example="none" [(value)]="part" />
       <db-choice question="What made it fail?" [choices]="roots" [(value)]="root" />
       @if (root() !== 'unknown') {
-        <label class="field"
-          >The root, in a few words
-          <input
-            name="rootNote"
-            maxlength="300"
-            autocomplete="off"
-            placeholder="such as seal torn, water inside"
-        /></label>
+        <db-text
+          label="The root, in a few words"
+          [most]="300"
+          example="such as seal torn, water inside"
+          [(value)]="rootNote"
+        />
       } @else {
         <p class="quiet">Without its root the proof starts lower: what killed the part may still be there.</p>
       }
@@ -97,14 +85,27 @@ export class RepairForm {
     { value: 'no', label: 'no, the fault still shows' },
   ];
   protected readonly method = linkedSignal<string>(() => this.repair()?.method ?? 'replace');
+  protected readonly label = linkedSignal<string>(() => this.repair()?.label ?? '');
+  protected readonly part = signal('');
+  protected readonly rootNote = signal('');
   protected readonly root = signal('');
   protected readonly cured = signal('');
   protected readonly problem = signal<string | null>(null);
+  private readonly draft = keepDraft(
+    () => `repair ${this.traceId() ?? ''} ${this.repair()?.element ?? this.beaconIds().join()}`,
+    {
+      label: this.label,
+      method: this.method,
+      part: this.part,
+      root: this.root,
+      rootNote: this.rootNote,
+      cured: this.cured,
+    },
+  );
 
-  protected async save(submit: Event, form: HTMLFormElement): Promise<void> {
+  protected async save(submit: Event): Promise<void> {
     submit.preventDefault();
-    const text = (name: string) => new FormData(form).get(name)?.toString().trim() || null;
-    const label = text('label');
+    const label = this.label().trim();
     if (!label) return this.problem.set('Say what was done.');
     if (this.root() === '') return this.problem.set('Say whether the root was found.');
     if (this.cured() === '') return this.problem.set('Say whether it works now.');
@@ -114,13 +115,15 @@ export class RepairForm {
       beaconIds: [...this.beaconIds()],
       label,
       method: this.method() as FactData<'repairs'>['method'],
-      part: text('part'),
+      part: this.part().trim() || null,
       root: this.root() as FactData<'repairs'>['root'],
-      rootNote: text('rootNote'),
+      rootNote: this.root() === 'unknown' ? null : this.rootNote().trim() || null,
       cured: this.cured() === 'yes',
     };
     const sent = await this.desk.enter('repairs', data);
     this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
-    if (sent.state !== 'refused') this.left.emit();
+    if (sent.state === 'refused') return;
+    this.draft.clear();
+    this.left.emit();
   }
 }

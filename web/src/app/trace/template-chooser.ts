@@ -1,32 +1,39 @@
 /** Chooses the circuit behind a beacon and fills it in with the technician's own words. */
-import { ChangeDetectionStrategy, Component, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
 import { type Template, templates } from '@dormant-beacon/core/trace/templates';
+import { keepDraft } from '../shared/draft';
+import { TextField } from '../shared/text-field';
+import { Store } from '@ngrx/store';
+import { shopFeature } from '../shop/shop.state';
 import { Desk } from '../shell/desk';
 
 @Component({
   selector: 'db-template-chooser',
-  imports: [MatButtonModule],
+  imports: [MatButtonModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (!chosen()) {
       <div class="offers">
         @for (template of templates; track template.id) {
-          <button type="button" class="offer" (click)="chosen.set(template)">
+          <button type="button" class="offer" (click)="chosenId.set(template.id)">
             <strong>{{ template.title }}</strong><small>{{ template.describes }}</small>
           </button>
         }
       </div>
     } @else if (chosen(); as template) {
-      <form #form (submit)="start($event, form)">
+      <form (submit)="start($event)">
         <p class="quiet">Say it in your own words; what you leave empty stays as in the example.</p>
         <div class="grid">
           @for (field of template.fields; track field.key) {
-            <label class="field"
-              >{{ field.label }}
-              <input [name]="field.key" maxlength="60" autocomplete="off" [placeholder]="field.example"
-            /></label>
+            <db-text
+              [label]="field.label"
+              [most]="60"
+              [example]="field.example"
+              [value]="values()[field.key] ?? ''"
+              (valueChange)="fill(field.key, $event)"
+            />
           }
         </div>
         @if (problem()) {
@@ -34,7 +41,7 @@ import { Desk } from '../shell/desk';
         }
         <div class="row">
           <button mat-flat-button type="submit">Start the trace</button>
-          <button mat-button type="button" (click)="chosen.set(null)">Another circuit</button>
+          <button mat-button type="button" (click)="chosenId.set('')">Another circuit</button>
         </div>
       </form>
     }
@@ -81,21 +88,36 @@ export class TemplateChooser {
   readonly started = output();
 
   private readonly desk = inject(Desk);
+  private readonly settings = inject(Store).selectSignal(shopFeature.selectSettings);
   protected readonly templates = templates;
-  protected readonly chosen = signal<Template | null>(null);
+  protected readonly chosenId = signal('');
+  protected readonly values = signal<Readonly<Record<string, string>>>({});
+  protected readonly chosen = computed(
+    (): Template | null => templates.find(({ id }) => id === this.chosenId()) ?? null,
+  );
   protected readonly problem = signal<string | null>(null);
 
-  protected async start(submit: Event, form: HTMLFormElement): Promise<void> {
+  private readonly draft = keepDraft(() => `circuit ${this.beaconIds().join()}`, {
+    chosenId: this.chosenId,
+    values: this.values,
+  });
+
+  protected fill(key: string, value: string): void {
+    this.values.update((values) => ({ ...values, [key]: value }));
+  }
+
+  protected async start(submit: Event): Promise<void> {
     submit.preventDefault();
     const template = this.chosen()!;
-    const values = Object.fromEntries([...new FormData(form)].map(([key, value]) => [key, String(value)]));
     const data: FactData<'traces'> = {
       title: template.title,
       beaconIds: [...this.beaconIds()],
-      case: template.build(values),
+      case: { ...template.build(this.values()), hourlyRateCents: this.settings().hourlyRateCents },
     };
     const sent = await this.desk.enter('traces', data);
     this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
-    if (sent.state !== 'refused') this.started.emit();
+    if (sent.state === 'refused') return;
+    this.draft.clear();
+    this.started.emit();
   }
 }

@@ -18,6 +18,7 @@ import { Store } from '@ngrx/store';
 import { Caution } from '../shared/caution';
 import { ReadingPad } from '../shared/reading-pad';
 import { When } from '../shared/when';
+import { shopFeature } from '../shop/shop.state';
 import { Desk } from '../shell/desk';
 import { JobEvents, jobFeature } from '../shell/job.state';
 import { CircuitDrawing } from './circuit-drawing';
@@ -34,6 +35,7 @@ import { TemplateChooser } from './template-chooser';
 export class TracePage {
   private readonly desk = inject(Desk);
   private readonly store = inject(Store);
+  private readonly settings = this.store.selectSignal(shopFeature.selectSettings);
   protected readonly record = this.store.selectSignal(jobFeature.selectRecord);
   private readonly assessment = this.store.selectSignal(jobFeature.selectAssessment);
   private readonly plans = this.store.selectSignal(jobFeature.selectPlans);
@@ -172,13 +174,17 @@ export class TracePage {
   protected noteOf(action: NextAction): string {
     const source = this.case()!;
     if (action.action === 'repair')
-      return `${percent(this.shares().get(action.element) ?? 0)} sure · about ${wholeMoney(action.expectedCents)} to the end this way`;
+      return `${percent(this.shares().get(action.element) ?? 0)} sure · about ${this.money(action.expectedCents)} to the end this way`;
     const test = source.tests.find((other) => other.id === action.test)!;
-    const cost = `about ${wholeMoney(action.expectedCents)} to the end`;
+    const cost = `about ${this.money(action.expectedCents)} to the end`;
     // What the first one means stands at the top of the bench already.
     if (action === this.plan()?.next[0]) return cost;
     const meanings = action.outcomes.slice(0, 2).map((outcome) => meaning(source, test, outcome));
     return `${meanings.join('; ')} · ${cost}`;
+  }
+
+  private money(cents: number): string {
+    return showCents(Math.round(cents / 100) * 100, this.settings().currency);
   }
 
   protected minutesOf(action: NextAction): string {
@@ -248,8 +254,6 @@ export class TracePage {
 
 const sameOrder = (a: readonly string[], b: readonly string[]) =>
   a.length === b.length && a.every((key, n) => key === b[n]);
-
-const wholeMoney = (cents: number) => showCents(Math.round(cents / 100) * 100);
 
 function keyOf(action: NextAction): string {
   return action.action === 'test' ? `test ${action.test}` : `repair ${action.element}`;

@@ -1,0 +1,76 @@
+// Opens the page, and shows what was seen last, while the server is away. Entries that were typed meanwhile wait in
+// the page's own outbox; nothing is sent from here.
+const shell = 'beacon-shell';
+const seen = 'beacon-seen';
+/** What a page needs to show a job again: who is here, the shop, the bays, the job's record. */
+const remembered = /^\/api\/(?:session|shop|people|bays|jobs\/[0-9a-f-]{36})$/;
+const patienceMs = 4000;
+
+self.addEventListener('install', (event) => {
+  event.waitUntil(keepShell().then(() => self.skipWaiting()));
+});
+
+self.addEventListener('activate', (event) => {
+  event.waitUntil(self.clients.claim());
+});
+
+async function keepShell() {
+  const { files } = await (await fetch('/files.json', { cache: 'no-store' })).json();
+  const cache = await caches.open(shell);
+  const wanted = ['/', ...files];
+  for (const request of await cache.keys())
+    if (!wanted.includes(new URL(request.url).pathname)) await cache.delete(request);
+  const kept = new Set((await cache.keys()).map((request) => new URL(request.url).pathname));
+  // Hashed files never change; the page itself does.
+  await cache.addAll(wanted.filter((file) => !kept.has(file) || !/-[A-Z0-9]{8}\./.test(file)));
+}
+
+self.addEventListener('fetch', (event) => {
+  const { request } = event;
+  const url = new URL(request.url);
+  if (request.method !== 'GET' || url.origin !== self.location.origin) return;
+  if (request.mode === 'navigate') event.respondWith(page(request));
+  else if (remembered.test(url.pathname)) event.respondWith(lastSeen(request));
+  else if (!url.pathname.startsWith('/api/')) event.respondWith(fromShell(request));
+});
+
+async function page(request) {
+  try {
+    return await soon(fetch(request));
+  } catch {
+    return (await caches.match('/', { cacheName: shell })) ?? Response.error();
+  }
+}
+
+async function fromShell(request) {
+  return (await caches.match(request, { cacheName: shell })) ?? fetch(request);
+}
+
+async function lastSeen(request) {
+  try {
+    const response = await fetch(request);
+    if (response.ok) await remember(request, response.clone());
+    if (response.status < 500) return response;
+    return (await caches.match(request, { cacheName: seen })) ?? response;
+  } catch (error) {
+    const kept = await caches.match(request, { cacheName: seen });
+    if (kept) return kept;
+    throw error;
+  }
+}
+
+/** A full disk keeps nothing; the answer goes on all the same. */
+async function remember(request, response) {
+  try {
+    await (await caches.open(seen)).put(request, response);
+  } catch {
+    await caches.delete(seen);
+  }
+}
+
+function soon(answer) {
+  return Promise.race([
+    answer,
+    new Promise((_, reject) => setTimeout(() => reject(new Error('too late')), patienceMs)),
+  ]);
+}

@@ -1,0 +1,168 @@
+/** Basics first: the battery's verdict, and what else is looked at before a module is suspected. */
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { RouterLink } from '@angular/router';
+import { basicsItem, type BasicsItem, basicsWords, standing } from '@dormant-beacon/core/job';
+import { Store } from '@ngrx/store';
+import { type Choice, ChoiceOne } from '../shared/choices';
+import { keepDraft } from '../shared/draft';
+import { TextField } from '../shared/text-field';
+import { sayWhen } from '../shared/when';
+import { Desk } from '../shell/desk';
+import { jobFeature } from '../shell/job.state';
+import { verdictWords } from '../take-in/battery-form';
+
+@Component({
+  selector: 'db-basics',
+  imports: [ChoiceOne, MatButtonModule, RouterLink, TextField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (stage()?.state === 'closed') {
+      <p class="quiet">
+        The basics open when the baseline is saved: what it shows decides what is looked at.
+      </p>
+    } @else if (record(); as job) {
+      <section>
+        <h2>Battery</h2>
+        @if (battery(); as answer) {
+          <p>
+            <strong>{{ words[answer.verdict] }}.</strong> {{ answer.reasons.join(' ') }}
+          </p>
+        } @else {
+          <p>Not measured. <a [routerLink]="['/jobs', job.id, 'take-in']">Measure it at take-in.</a></p>
+        }
+      </section>
+      <section>
+        <h2>{{ why() }}</h2>
+        <ul>
+          @for (item of items(); track item.id) {
+            <li [class.asked]="item.asked">
+              <span
+                ><strong>{{ item.label }}</strong
+                ><small>{{ item.says }}</small></span
+              >
+              <button mat-stroked-button type="button" (click)="open(item.id)">
+                {{ item.says ? 'Look again' : 'Enter' }}
+              </button>
+            </li>
+            @if (looking() === item.id) {
+              <li>
+                <form (submit)="save($event)">
+                  <db-choice question="What was found?" [choices]="results" [(value)]="result" />
+                  <db-text
+                    label="The reading, or what was seen"
+                    [most]="300"
+                    example="such as 14.2 V, all loads on"
+                    [(value)]="note"
+                  />
+                  <button mat-flat-button type="submit" data-key="s">Enter it</button>
+                </form>
+              </li>
+            }
+          }
+        </ul>
+        @if (problem()) {
+          <p class="problem" role="alert">{{ problem() }}</p>
+        }
+      </section>
+    }
+  `,
+  styles: `
+    section {
+      margin-bottom: 26px;
+    }
+    ul {
+      margin: 0;
+      padding: 0;
+      list-style: none;
+    }
+    li {
+      display: flex;
+      align-items: center;
+      justify-content: space-between;
+      gap: 16px;
+      padding: 8px 0;
+      border-top: 1px solid var(--line);
+    }
+    li:not(.asked) strong {
+      font-weight: 400;
+    }
+    small {
+      display: block;
+      font-size: 14px;
+      color: var(--quiet);
+    }
+    form {
+      display: grid;
+      flex: 1;
+      gap: 14px;
+      padding: 6px 0 14px;
+    }
+    form button {
+      justify-self: start;
+    }
+  `,
+})
+export class Basics {
+  private readonly desk = inject(Desk);
+  private readonly store = inject(Store);
+  protected readonly record = this.store.selectSignal(jobFeature.selectRecord);
+  private readonly assessment = this.store.selectSignal(jobFeature.selectAssessment);
+  protected readonly stage = computed(() => this.assessment()?.stages.find(({ id }) => id === 'basics'));
+  protected readonly battery = computed(() => this.assessment()?.battery ?? null);
+  protected readonly words = verdictWords;
+  protected readonly results: readonly Choice[] = [
+    { value: 'good', label: 'good' },
+    { value: 'bad', label: 'bad: put it right, then look again' },
+  ];
+  protected readonly why = computed(() => {
+    const reasons = this.assessment()?.basics.reasons ?? [];
+    return reasons.length === 0
+      ? 'Nothing asks for more: codes are few and steady'
+      : `To be looked at, because of ${reasons.join(', ')}`;
+  });
+  /** Those that are asked for first. */
+  protected readonly items = computed(() => {
+    const asked = this.assessment()?.basics.items ?? [];
+    const looked = standing(this.record()?.basics ?? []);
+    const all = [...asked, ...basicsItem.options.filter((item) => !asked.includes(item))];
+    return all.map((id) => {
+      const last = looked.findLast(({ item }) => item === id);
+      return {
+        id,
+        label: basicsWords[id],
+        asked: asked.includes(id),
+        says: last ? `${last.result}${last.note ? `: ${last.note}` : ''} · ${sayWhen(last.observedAt)}` : '',
+      };
+    });
+  });
+  protected readonly looking = signal<BasicsItem | null>(null);
+  protected readonly result = signal('');
+  protected readonly note = signal('');
+  protected readonly problem = signal<string | null>(null);
+  private readonly draft = keepDraft(() => `basics ${this.record()?.id ?? ''}`, {
+    looking: this.looking,
+    result: this.result,
+    note: this.note,
+  });
+
+  protected open(item: BasicsItem): void {
+    this.problem.set(null);
+    this.looking.update((looking) => (looking === item ? null : item));
+    this.result.set('');
+    this.note.set('');
+  }
+
+  protected async save(event: Event): Promise<void> {
+    event.preventDefault();
+    if (this.result() === '') return this.problem.set('Say whether it was good or bad.');
+    const sent = await this.desk.enter('basics', {
+      item: this.looking()!,
+      result: this.result() as 'good' | 'bad',
+      note: this.note().trim() || null,
+    });
+    if (sent.state === 'refused') return this.problem.set(sent.problem.message);
+    this.problem.set(null);
+    this.draft.clear();
+  }
+}

@@ -1,0 +1,158 @@
+/** What the customer was asked and answered, before a part is bought. */
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import type { FactData } from '@dormant-beacon/contract';
+import { type Approval, standing } from '@dormant-beacon/core/job';
+import { showCents } from '@dormant-beacon/core/units';
+import { Store } from '@ngrx/store';
+import { type Choice, ChoiceOne } from '../shared/choices';
+import { keepDraft } from '../shared/draft';
+import { TextField } from '../shared/text-field';
+import { sayWhen } from '../shared/when';
+import { Desk } from '../shell/desk';
+import { jobFeature } from '../shell/job.state';
+import { shopFeature } from '../shop/shop.state';
+
+const answers: Readonly<Record<Approval['answer'], string>> = {
+  asked: 'asked, no answer yet',
+  yes: 'approved',
+  no: 'declined',
+};
+const origins: readonly Choice[] = [
+  { value: 'maker-new', label: 'new from the maker' },
+  { value: 'equivalent', label: 'new, equivalent' },
+  { value: 'used', label: 'used' },
+  { value: 'any', label: 'any of them' },
+  { value: 'no-part', label: 'no part, work alone' },
+];
+
+@Component({
+  selector: 'db-route',
+  imports: [ChoiceOne, MatButtonModule, TextField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './route.html',
+  styles: `
+    .sides {
+      display: grid;
+      grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr);
+      gap: 36px;
+    }
+    form {
+      display: grid;
+      gap: 16px;
+      align-content: start;
+    }
+    form button {
+      justify-self: start;
+    }
+    ul {
+      margin: 0;
+      padding: 0;
+      list-style: none;
+    }
+    li {
+      display: flex;
+      align-items: center;
+      justify-content: space-between;
+      gap: 10px;
+      padding: 8px 0;
+      border-top: 1px solid var(--line);
+    }
+    small {
+      display: block;
+      font-size: 14px;
+      color: var(--quiet);
+    }
+    .open {
+      color: var(--ember);
+    }
+    @media (max-width: 900px) {
+      .sides {
+        grid-template-columns: minmax(0, 1fr);
+      }
+    }
+  `,
+})
+export class RoutePage {
+  private readonly desk = inject(Desk);
+  private readonly store = inject(Store);
+  protected readonly record = this.store.selectSignal(jobFeature.selectRecord);
+  protected readonly settings = this.store.selectSignal(shopFeature.selectSettings);
+  protected readonly origins = origins;
+  protected readonly answerChoices: readonly Choice[] = [
+    { value: 'asked', label: 'asked, no answer yet' },
+    { value: 'yes', label: 'yes' },
+    { value: 'no', label: 'no' },
+  ];
+  protected readonly ways: readonly Choice[] = [
+    { value: 'here', label: 'here' },
+    { value: 'telephone', label: 'by telephone' },
+    { value: 'message', label: 'by message' },
+    { value: 'letter', label: 'by letter' },
+  ];
+  protected readonly item = signal('');
+  protected readonly answer = signal('');
+  protected readonly ceiling = signal('');
+  protected readonly origin = signal('maker-new');
+  protected readonly how = signal('telephone');
+  protected readonly by = signal('');
+  protected readonly problem = signal<string | null>(null);
+  private readonly draft = keepDraft(() => `approval ${this.record()?.id ?? ''}`, {
+    item: this.item,
+    answer: this.answer,
+    ceiling: this.ceiling,
+    origin: this.origin,
+    how: this.how,
+    by: this.by,
+  });
+  protected readonly approvals = computed(() =>
+    standing(this.record()?.approvals ?? [])
+      .map((approval) => ({
+        approval,
+        open: approval.answer === 'asked',
+        says: `${answers[approval.answer]}${
+          approval.ceilingCents == null
+            ? ''
+            : `, up to ${showCents(approval.ceilingCents, this.settings().currency)}`
+        }`,
+        about: `${origins.find(({ value }) => value === approval.origin)!.label} · ${approval.by}, ${sayWhen(approval.observedAt)}`,
+      }))
+      .reverse(),
+  );
+
+  /** The answer to something that was asked: only the answer is left to give. */
+  protected answerTo(approval: Approval): void {
+    this.item.set(approval.item);
+    this.origin.set(approval.origin);
+    this.by.set(approval.by);
+    this.ceiling.set(approval.ceilingCents == null ? '' : String(approval.ceilingCents / 100));
+    this.answer.set('');
+  }
+
+  protected async save(event: Event): Promise<void> {
+    event.preventDefault();
+    const ceiling = this.ceiling().trim().replace(',', '.');
+    if (this.item().trim() === '') return this.problem.set('What was the customer asked?');
+    if (this.answer() === '') return this.problem.set('What did the customer say?');
+    const by = this.by().trim() || this.record()?.head.customer;
+    if (!by) return this.problem.set('Who answered?');
+    if (ceiling !== '' && !/^\d+(?:\.\d{1,2})?$/.test(ceiling))
+      return this.problem.set('The limit is an amount such as 160 or 159.50.');
+    const sent = await this.desk.enter('approvals', {
+      item: this.item().trim(),
+      answer: this.answer() as FactData<'approvals'>['answer'],
+      ceilingCents: ceiling === '' ? null : Math.round(Number(ceiling) * 100),
+      origin: this.origin() as FactData<'approvals'>['origin'],
+      how: this.how() as FactData<'approvals'>['how'],
+      by,
+    });
+    if (sent.state === 'refused') return this.problem.set(sent.problem.message);
+    this.problem.set(null);
+    this.draft.clear();
+  }
+
+  protected async takeBack(id: string): Promise<void> {
+    const sent = await this.desk.withdraw(id);
+    this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
+  }
+}

@@ -1,0 +1,96 @@
+/** Takes in a job's story from another installation. */
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { Store } from '@ngrx/store';
+import { Client } from '../api/client';
+import { newId } from '../api/ids';
+import { PeopleEvents, peopleFeature } from '../people/people.state';
+
+const mostMegabytes = 60;
+
+@Component({
+  selector: 'db-import-story',
+  imports: [RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h2>A job’s story from another shop</h2>
+    <p class="quiet">
+      The file that another Dormant Beacon gave out under “Log”. Every entry keeps who made it, when, and its
+      hash; a file that was changed is refused.
+    </p>
+    <label class="file">
+      <input type="file" accept=".json,application/json" (change)="take($event)" />
+      {{ busy() ? 'Checking every entry …' : 'Choose the file' }}
+    </label>
+    @if (problem()) {
+      <p class="problem" role="alert">{{ problem() }}</p>
+    }
+    @if (taken(); as job) {
+      <p role="status">
+        It is here as <a [routerLink]="['/jobs', job.jobId]">{{ job.number }}</a>.
+      </p>
+    }
+  `,
+  styles: `
+    .file {
+      display: inline-flex;
+      align-items: center;
+      min-height: 48px;
+      margin-top: 12px;
+      padding: 0 16px;
+      border-radius: 12px;
+      background: var(--raised);
+      cursor: pointer;
+    }
+    .file:has(:focus-visible) {
+      outline: 3px solid var(--ember);
+    }
+    input {
+      position: absolute;
+      width: 1px;
+      opacity: 0;
+    }
+  `,
+})
+export class ImportStory {
+  private readonly client = inject(Client);
+  private readonly store = inject(Store);
+  private readonly personId = this.store.selectSignal(peopleFeature.selectPersonId);
+  protected readonly busy = signal(false);
+  protected readonly problem = signal<string | null>(null);
+  protected readonly taken = signal<{ jobId: string; number: string } | null>(null);
+
+  protected async take(event: Event): Promise<void> {
+    const field = event.target as HTMLInputElement;
+    const file = field.files?.[0];
+    if (!file) return;
+    this.problem.set(null);
+    this.taken.set(null);
+    this.busy.set(true);
+    try {
+      this.taken.set(await this.send(file));
+      this.store.dispatch(PeopleEvents.wanted());
+    } catch (error) {
+      this.problem.set((error as Error).message);
+    } finally {
+      this.busy.set(false);
+      field.value = '';
+    }
+  }
+
+  private async send(file: File): Promise<{ jobId: string; number: string }> {
+    if (file.size > mostMegabytes * 1e6)
+      throw new Error(
+        `“${file.name}” has ${Math.round(file.size / 1e6)} MB; a story has at most ${mostMegabytes}.`,
+      );
+    const text = await file.text();
+    if (!/^\s*\{/.test(text)) throw new Error(`“${file.name}” is no story: it is not JSON.`);
+    let body: unknown;
+    try {
+      body = JSON.parse(text);
+    } catch {
+      throw new Error(`“${file.name}” is cut short or damaged: it is not whole JSON.`);
+    }
+    return this.client.write({ path: '/api/stories', key: newId(), personId: this.personId()!, body });
+  }
+}

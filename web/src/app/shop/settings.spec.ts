@@ -1,0 +1,85 @@
+import { provideZonelessChangeDetection } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import type { Shop } from '@dormant-beacon/contract';
+import { defaultShopSettings, type ShopSettings } from '@dormant-beacon/core/shop';
+import { provideStore, Store } from '@ngrx/store';
+import { ApiProblem, Client } from '../api/client';
+import { Settings } from './settings';
+import { ShopEvents, shopFeature } from './shop.state';
+
+describe('Settings', () => {
+  const settings = defaultShopSettings;
+
+  async function show(answers: (() => Promise<Shop>)[], lead = true) {
+    const saved: [number, ShopSettings][] = [];
+    TestBed.configureTestingModule({
+      providers: [
+        provideZonelessChangeDetection(),
+        provideStore({ [shopFeature.name]: shopFeature.reducer }),
+        {
+          provide: Client,
+          useValue: {
+            changeShop: (seen: number, own: ShopSettings) => {
+              saved.push([seen, own]);
+              return answers.shift()!();
+            },
+          },
+        },
+      ],
+    });
+    TestBed.inject(Store).dispatch(ShopEvents.loaded({ shop: { revision: 3, settings } }));
+    const fixture = TestBed.createComponent(Settings);
+    fixture.componentRef.setInput('lead', lead);
+    await fixture.whenStable();
+    const page = fixture.nativeElement as HTMLElement;
+    const press = async (text: string) => {
+      const found = [...page.querySelectorAll<HTMLElement>('button, label')].find((element) =>
+        element.textContent.replace(/\s+/g, ' ').trim().endsWith(text),
+      )!;
+      (found.querySelector('input') ?? found).click();
+      await fixture.whenStable();
+    };
+    return { page, press, saved };
+  }
+
+  it('saves on top of the revision that was seen', async () => {
+    const { page, press, saved } = await show([
+      () => Promise.resolve({ revision: 4, settings: { ...settings, distanceUnit: 'mi' } }),
+    ]);
+    await press('miles');
+    await press('Save the settings');
+    expect(saved).toEqual([[3, { ...settings, distanceUnit: 'mi' }]]);
+    expect(page.textContent).toContain('Saved, and entered in the log below.');
+  });
+
+  it('shows both values where another lead was faster, and saves as chosen', async () => {
+    const theirs = { ...settings, currency: 'CHF', temperatureUnit: 'F' as const };
+    const { page, press, saved } = await show([
+      () => Promise.reject(new ApiProblem(409, 'stale', undefined, { revision: 7, settings: theirs })),
+      () => Promise.resolve({ revision: 8, settings: theirs }),
+    ]);
+    await press('kPa');
+    await press('Save the settings');
+    expect(page.querySelectorAll('db-conflict .row').length).toBe(3);
+    await press('kPa');
+    [...page.querySelectorAll<HTMLElement>('db-conflict .row button')]
+      .find((b) => b.textContent.includes('kPa'))!
+      .click();
+    await press('Save as chosen');
+    expect(saved[1]).toEqual([7, { ...theirs, pressureUnit: 'kPa' }]);
+  });
+
+  it('says a refusal, and is closed to others than the lead', async () => {
+    const { page, press } = await show([
+      () =>
+        Promise.reject(
+          new ApiProblem(422, 'settings.waitingMinutes: the default wait is 30 minutes or more'),
+        ),
+    ]);
+    await press('Save the settings');
+    expect(page.textContent).toContain('waitingMinutes: the default wait is 30 minutes or more');
+    TestBed.resetTestingModule();
+    const closed = await show([], false);
+    expect(closed.page.querySelector<HTMLFieldSetElement>('fieldset.all')!.disabled).toBeTrue();
+  });
+});

@@ -1,0 +1,141 @@
+/** Units, money, hours and policies; each change is logged. Someone else's change meanwhile is shown beside the own one. */
+import { ChangeDetectionStrategy, Component, effect, inject, input, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import type { Shop } from '@dormant-beacon/contract';
+import { leastWaitingMinutes, type ShopSettings } from '@dormant-beacon/core/shop';
+import { Store } from '@ngrx/store';
+import { type ApiProblem, Client } from '../api/client';
+import { type Choice, ChoiceOne } from '../shared/choices';
+import { Conflict, differences, type Difference } from '../shared/conflict';
+import { ShopEvents, shopFeature } from './shop.state';
+
+const choices = (...pairs: [string, string][]): Choice[] => pairs.map(([value, label]) => ({ value, label }));
+const words: Readonly<Record<keyof ShopSettings, string>> = {
+  name: 'Name of the shop',
+  distanceUnit: 'Distances',
+  temperatureUnit: 'Temperatures',
+  pressureUnit: 'Pressures',
+  currency: 'Currency',
+  hourlyRateCents: 'Hourly rate, cents',
+  timeZone: 'Time zone',
+  waitingMinutes: 'Wait after power-down, minutes',
+  restraintRoute: 'Fired restraints',
+  testerAllowed: 'Approved tester',
+  testerApproval: 'The approval',
+  separationMinutes: 'Minutes off between drives',
+  coldStarts: 'Cold starts',
+};
+
+@Component({
+  selector: 'db-settings',
+  imports: [ChoiceOne, Conflict, MatButtonModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './settings.html',
+  styles: `
+    form {
+      display: grid;
+      gap: 22px;
+    }
+    fieldset.all {
+      display: grid;
+      gap: 18px;
+      min-width: 0;
+      margin: 0;
+      padding: 0;
+      border: 0;
+    }
+    .grid {
+      display: grid;
+      grid-template-columns: repeat(3, minmax(0, 1fr));
+      gap: 14px 22px;
+      align-items: end;
+    }
+    button {
+      justify-self: start;
+    }
+    @media (max-width: 800px) {
+      .grid {
+        grid-template-columns: 1fr;
+      }
+    }
+  `,
+})
+export class Settings {
+  readonly lead = input.required<boolean>();
+  private readonly store = inject(Store);
+  private readonly client = inject(Client);
+  private readonly shop = this.store.selectSignal(shopFeature.selectShop);
+  protected readonly own = signal<ShopSettings | null>(null);
+  private readonly seen = signal(0);
+  protected readonly problem = signal<string | null>(null);
+  protected readonly saved = signal(false);
+  protected readonly conflict = signal<readonly Difference[] | null>(null);
+  private theirs: Shop | null = null;
+
+  protected readonly least = leastWaitingMinutes;
+  protected readonly distances = choices(['km', 'kilometres'], ['mi', 'miles']);
+  protected readonly temperatures = choices(['C', '°C'], ['F', '°F']);
+  protected readonly pressures = choices(['bar', 'bar'], ['kPa', 'kPa'], ['psi', 'psi']);
+  protected readonly routes = choices(
+    ['maker-new', 'all new from the maker'],
+    ['certified-rebuild', 'certified rebuild too'],
+    ['unfired-salvage', 'unfired salvage with proof too'],
+  );
+  protected readonly yesNo = choices(['no', 'never a meter'], ['yes', 'the approved tester']);
+  protected readonly zones = Intl.supportedValuesOf('timeZone');
+
+  constructor() {
+    this.store.dispatch(ShopEvents.wanted());
+    effect(() => {
+      const shop = this.shop();
+      if (!shop) return;
+      this.seen.set(shop.revision);
+      this.own.set(shop.settings);
+    });
+  }
+
+  protected set<K extends keyof ShopSettings>(field: K, value: ShopSettings[K]): void {
+    this.saved.set(false);
+    this.own.update((own) => (own ? { ...own, [field]: value } : own));
+  }
+
+  protected whole(text: string): number {
+    return Math.round(Number(text.trim().replace(',', '.')));
+  }
+
+  protected round(text: string): number {
+    return Math.round(100 * Number(text.trim().replace(',', '.')));
+  }
+
+  protected async save(event?: Event): Promise<void> {
+    event?.preventDefault();
+    this.problem.set(null);
+    try {
+      const shop = await this.client.changeShop(this.seen(), this.own()!);
+      this.conflict.set(null);
+      this.saved.set(true);
+      this.store.dispatch(ShopEvents.loaded({ shop }));
+    } catch (error) {
+      const problem = error as ApiProblem;
+      if (problem.status !== 409) return this.problem.set(problem.message.replace(/^settings\./, ''));
+      this.theirs = problem.current as Shop;
+      this.conflict.set(differences(this.own()!, this.theirs.settings, words));
+    }
+  }
+
+  /** Saves anew, on top of what the other has saved, with each difference as it was chosen. */
+  protected settle(mine: ReadonlySet<string>): Promise<void> {
+    const theirs = this.theirs!;
+    const own = this.own()!;
+    this.own.set(
+      Object.fromEntries(
+        Object.entries({ ...own, ...theirs.settings }).map(([name, value]) => [
+          name,
+          mine.has(name) ? own[name as keyof ShopSettings] : value,
+        ]),
+      ) as unknown as ShopSettings,
+    );
+    this.seen.set(theirs.revision);
+    return this.save();
+  }
+}

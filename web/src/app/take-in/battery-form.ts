@@ -1,0 +1,143 @@
+/** The battery first: what was measured, and what it amounts to before it is saved. */
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { type BatteryReading, type BatteryVerdict, judgeBattery } from '@dormant-beacon/core/readings';
+import { celsiusOf, readTyped } from '@dormant-beacon/core/units';
+import { Store } from '@ngrx/store';
+import { Caution } from '../shared/caution';
+import { type Choice, ChoiceMany, ChoiceOne } from '../shared/choices';
+import { keepDraft } from '../shared/draft';
+import { TextField } from '../shared/text-field';
+import { Desk } from '../shell/desk';
+import { shopFeature } from '../shop/shop.state';
+
+export const verdictWords: Readonly<Record<BatteryVerdict, string>> = {
+  good: 'good',
+  'charge-and-retest': 'charge it and test again',
+  replace: 'replace it',
+  'cannot-judge-yet': 'cannot be judged yet',
+};
+
+@Component({
+  selector: 'db-battery-form',
+  imports: [Caution, ChoiceMany, ChoiceOne, MatButtonModule, TextField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './battery-form.html',
+  styles: `
+    form {
+      display: grid;
+      gap: 16px;
+    }
+    .grid {
+      display: grid;
+      grid-template-columns: repeat(3, minmax(0, 1fr));
+      gap: 14px;
+      align-items: end;
+    }
+    .verdict {
+      padding: 12px 16px;
+      border-radius: 12px;
+      background: var(--ground);
+    }
+    .verdict strong {
+      display: block;
+      font-size: 22px;
+    }
+    button {
+      justify-self: start;
+    }
+    @media (max-width: 700px) {
+      .grid {
+        grid-template-columns: 1fr 1fr;
+      }
+    }
+  `,
+})
+export class BatteryForm {
+  readonly jobId = input.required<string>();
+  private readonly desk = inject(Desk);
+  protected readonly settings = inject(Store).selectSignal(shopFeature.selectSettings);
+  protected readonly types: readonly Choice[] = [
+    { value: 'flooded', label: 'flooded' },
+    { value: 'efb', label: 'enhanced flooded' },
+    { value: 'agm', label: 'AGM' },
+    { value: 'gel', label: 'gel' },
+    { value: 'lithium', label: 'lithium' },
+    { value: 'unknown', label: 'not known' },
+  ];
+  protected readonly standards: readonly Choice[] = ['EN', 'SAE', 'DIN', 'IEC', 'JIS'].map((value) => ({
+    value,
+    label: value,
+  }));
+  protected readonly states: readonly Choice[] = [
+    { value: 'off', label: 'surface charge taken off' },
+    { value: 'charged', label: 'charged fully for this reading' },
+  ];
+  protected readonly type = signal('flooded');
+  protected readonly volts = signal('');
+  protected readonly rest = signal('');
+  protected readonly degrees = signal('');
+  protected readonly rated = signal('');
+  protected readonly ratedStandard = signal('EN');
+  protected readonly measured = signal('');
+  protected readonly measuredStandard = signal('EN');
+  protected readonly checks = signal<readonly string[]>([]);
+  protected readonly problem = signal<string | null>(null);
+  private readonly draft = keepDraft(() => `battery ${this.jobId()}`, {
+    type: this.type,
+    volts: this.volts,
+    rest: this.rest,
+    degrees: this.degrees,
+    rated: this.rated,
+    ratedStandard: this.ratedStandard,
+    measured: this.measured,
+    measuredStandard: this.measuredStandard,
+    checks: this.checks,
+  });
+  private readonly read = computed((): BatteryReading | string => {
+    const number = (text: string) => (text.trim() === '' ? null : valueOf(text));
+    const volts = number(this.volts());
+    if (volts === null) return 'Type the resting volts.';
+    const [rest, degrees, rated, measured] = [this.rest(), this.degrees(), this.rated(), this.measured()].map(
+      number,
+    );
+    if ([volts, rest, degrees, rated, measured].some((value) => Number.isNaN(value)))
+      return 'One of these is not a number. Examples: 12.6, 12,6, 640.';
+    if (volts < 0 || volts > 60) return 'Resting volts lie between 0 and 60.';
+    return {
+      type: this.type() as BatteryReading['type'],
+      restingVolts: volts,
+      restHours: rest ?? null,
+      surfaceChargeRemoved: this.checks().includes('off'),
+      celsius:
+        degrees == null ? null : Math.round(10 * celsiusOf(degrees, this.settings().temperatureUnit)) / 10,
+      ratedAmps: rated == null ? null : Math.round(rated),
+      ratedStandard: rated == null ? null : (this.ratedStandard() as BatteryReading['ratedStandard']),
+      measuredAmps: measured == null ? null : Math.round(measured),
+      measuredStandard:
+        measured == null ? null : (this.measuredStandard() as BatteryReading['measuredStandard']),
+      charged: this.checks().includes('charged'),
+    };
+  });
+  protected readonly answer = computed(() => {
+    const read = this.read();
+    return typeof read === 'string' ? null : judgeBattery(read);
+  });
+  protected readonly words = verdictWords;
+
+  protected async save(event: Event): Promise<void> {
+    event.preventDefault();
+    const read = this.read();
+    if (typeof read === 'string') return this.problem.set(read);
+    const sent = await this.desk.enter('batteries', read);
+    if (sent.state === 'refused') return this.problem.set(sent.problem.message);
+    this.problem.set(null);
+    this.draft.clear();
+  }
+}
+
+/** A typed number; NaN where it is none. A comma is the decimal mark. */
+function valueOf(text: string): number {
+  const typed = readTyped(text);
+  return typed.kind === 'value' ? typed.value : typed.kind === 'ask' ? typed.decimal : NaN;
+}

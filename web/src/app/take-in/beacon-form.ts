@@ -1,0 +1,180 @@
+/** One beacon or complaint as it was seen: its lamp or words, the bulb check, how, when and how often it shows. */
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  output,
+  signal,
+  untracked,
+} from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import type { Beacon, BeaconData } from '@dormant-beacon/core/job';
+import { asChoices, type Choice, ChoiceMany, ChoiceOne, usualConditions } from '../shared/choices';
+import { keepDraft } from '../shared/draft';
+import { TextField } from '../shared/text-field';
+import { Desk } from '../shell/desk';
+import { LampPicker } from './lamp-picker';
+import { type Lamp, lampOf } from './lamps';
+
+const seenAsBeacon: readonly Choice[] = [
+  { value: 'lit', label: 'lit' },
+  { value: 'flashing', label: 'flashing' },
+  { value: 'comes-and-goes', label: 'comes and goes' },
+  { value: 'dark', label: 'dark now' },
+];
+const seenAsComplaint: readonly Choice[] = [
+  { value: 'present', label: 'there now' },
+  { value: 'comes-and-goes', label: 'comes and goes' },
+];
+
+@Component({
+  selector: 'db-beacon-form',
+  imports: [ChoiceMany, ChoiceOne, LampPicker, MatButtonModule, TextField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './beacon-form.html',
+  styles: `
+    form {
+      display: grid;
+      gap: 16px;
+      align-content: start;
+    }
+    .often {
+      display: grid;
+      grid-template-columns: 130px 130px 1fr;
+      gap: 12px;
+      align-items: end;
+    }
+    .row {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 10px;
+    }
+    @media (max-width: 700px) {
+      .often {
+        grid-template-columns: 1fr 1fr;
+        p {
+          grid-column: 1 / -1;
+        }
+      }
+    }
+  `,
+})
+export class BeaconForm {
+  readonly jobId = input.required<string>();
+  /** The entry that this one takes the place of. */
+  readonly corrects = input<Beacon | null>(null);
+  readonly saved = output();
+  private readonly desk = inject(Desk);
+
+  protected readonly kinds: readonly Choice[] = [
+    { value: 'beacon', label: 'A lamp or message' },
+    { value: 'complaint', label: 'Something that does not work' },
+  ];
+  protected readonly thereChoices: readonly Choice[] = [
+    { value: 'no', label: 'no' },
+    { value: 'yes', label: 'yes' },
+    { value: 'unknown', label: 'nobody knows' },
+  ];
+  protected readonly bulbChoices: readonly Choice[] = [
+    { value: 'stayed-lit', label: 'lit, and stayed lit' },
+    { value: 'lit-and-went-out', label: 'lit, then went out' },
+    { value: 'never-lit', label: 'never lit: a fault too' },
+    { value: 'not-seen', label: 'not looked at' },
+  ];
+  protected readonly conditionChoices = asChoices(usualConditions);
+  protected readonly kind = signal('beacon');
+  protected readonly name = signal('');
+  protected readonly lamp = signal('');
+  protected readonly seen = signal('lit');
+  protected readonly bulbCheck = signal('not-seen');
+  protected readonly thereBefore = signal('no');
+  protected readonly conditions = signal<readonly string[]>([]);
+  protected readonly shown = signal('20');
+  protected readonly exposures = signal('20');
+  protected readonly restraint = signal(false);
+  protected readonly problem = signal<string | null>(null);
+  protected readonly seenChoices = computed(() =>
+    this.kind() === 'beacon' ? seenAsBeacon : seenAsComplaint,
+  );
+  protected readonly seenValue = computed(() =>
+    this.seenChoices().some(({ value }) => value === this.seen())
+      ? this.seen()
+      : this.seenChoices()[0]!.value,
+  );
+  protected readonly seldom = computed(
+    () => this.seenValue() === 'comes-and-goes' || this.conditions().length > 0,
+  );
+  private readonly draft = keepDraft(() => `beacon ${this.jobId()} ${this.corrects()?.id ?? ''}`, {
+    kind: this.kind,
+    name: this.name,
+    lamp: this.lamp,
+    seen: this.seen,
+    bulbCheck: this.bulbCheck,
+    thereBefore: this.thereBefore,
+    conditions: this.conditions,
+    shown: this.shown,
+    exposures: this.exposures,
+    restraint: this.restraint,
+  });
+
+  constructor() {
+    effect(() => {
+      const beacon = this.corrects();
+      if (!beacon || !this.draft.looked() || untracked(this.name) !== '') return;
+      untracked(() => this.take(beacon));
+      this.draft.rebase();
+    });
+  }
+
+  /** Puts an entry into the form, to be corrected. */
+  private take(beacon: BeaconData): void {
+    this.kind.set(beacon.kind);
+    this.name.set(beacon.name);
+    this.lamp.set(beacon.lamp ?? '');
+    this.seen.set(beacon.seen);
+    this.bulbCheck.set(beacon.bulbCheck ?? 'not-seen');
+    this.thereBefore.set(beacon.thereBefore);
+    this.conditions.set(beacon.conditions);
+    this.shown.set(String(beacon.shown));
+    this.exposures.set(String(beacon.exposures));
+    this.restraint.set(beacon.restraint === true);
+  }
+
+  protected pick(lamp: Lamp): void {
+    this.lamp.set(lamp.id);
+    this.name.set(lamp.name);
+    this.restraint.set(lamp.restraint === true);
+  }
+
+  protected async add(submit: Event): Promise<void> {
+    submit.preventDefault();
+    if (this.name().trim() === '')
+      return this.problem.set('Name the beacon as the car or the customer names it.');
+    const [shown, exposures] = this.seldom() ? [Number(this.shown()), Number(this.exposures())] : [20, 20];
+    if (!(Number.isInteger(shown) && Number.isInteger(exposures) && shown >= 0 && shown <= exposures))
+      return this.problem.set(
+        'It showed a whole number of times, and not more often than the car was started.',
+      );
+    const isLamp = this.kind() === 'beacon';
+    const data: BeaconData = {
+      kind: this.kind() as BeaconData['kind'],
+      name: this.name().trim(),
+      seen: this.seenValue() as BeaconData['seen'],
+      thereBefore: this.thereBefore() as BeaconData['thereBefore'],
+      conditions: [...this.conditions()],
+      shown,
+      exposures,
+      restraint: this.restraint(),
+      lamp: isLamp ? (lampOf(this.lamp())?.id ?? null) : null,
+      bulbCheck: isLamp ? (this.bulbCheck() as BeaconData['bulbCheck']) : null,
+    };
+    const sent = await this.desk.enter('beacons', data, this.corrects()?.id);
+    if (sent.state === 'refused') return this.problem.set(sent.problem.message);
+    this.problem.set(null);
+    this.draft.clear();
+    this.saved.emit();
+  }
+}

@@ -1,0 +1,100 @@
+/** May it be powered? Five looks after a collision or water; each states what was seen. */
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import type { FactData } from '@dormant-beacon/contract';
+import { doFirst, powerLooks, type Powered, powerQuestions } from '@dormant-beacon/core/job';
+import { Caution } from '../shared/caution';
+import { beforePower } from '../shared/cautions';
+import { type Choice, ChoiceOne } from '../shared/choices';
+import { keepDraft } from '../shared/draft';
+import { TextField } from '../shared/text-field';
+import { Desk } from '../shell/desk';
+
+type Look = (typeof powerLooks)[number];
+
+@Component({
+  selector: 'db-power-form',
+  imports: [Caution, ChoiceOne, MatButtonModule, TextField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <form (submit)="save($event)">
+      <db-caution>{{ caution }}</db-caution>
+      @if (powered() === 'yes') {
+        <p>It may be powered: all five looks were clear. Look again whenever something has changed.</p>
+      }
+      @for (look of looks; track look.key) {
+        <db-choice
+          [question]="look.question"
+          [choices]="look.choices"
+          [value]="seen()[look.key] ?? ''"
+          (valueChange)="see(look.key, $event)"
+        />
+      }
+      @for (first of first(); track first) {
+        <p class="first">{{ first }}</p>
+      }
+      <db-text label="What was seen, in a few words" [most]="500" [(value)]="note" />
+      @if (problem()) {
+        <p class="problem" role="alert">{{ problem() }}</p>
+      }
+      <button mat-flat-button type="submit" data-key="s">
+        {{ first().length > 0 ? 'Enter it: not to be powered yet' : 'Enter the five looks' }}
+      </button>
+    </form>
+  `,
+  styles: `
+    form {
+      display: grid;
+      gap: 14px;
+    }
+    .first {
+      padding: 8px 14px;
+      border-left: 4px solid var(--red);
+      font-weight: 600;
+    }
+    button {
+      justify-self: start;
+    }
+  `,
+})
+export class PowerForm {
+  readonly jobId = input.required<string>();
+  readonly powered = input.required<Powered>();
+  private readonly desk = inject(Desk);
+  protected readonly caution = beforePower;
+  protected readonly looks: readonly { key: Look; question: string; choices: readonly Choice[] }[] =
+    powerLooks.map((key, n) => ({
+      key,
+      question: `Look ${n + 1} of ${powerLooks.length}`,
+      choices: [
+        { value: 'clear', label: powerQuestions[key].clear },
+        { value: 'found', label: powerQuestions[key].found },
+      ],
+    }));
+  protected readonly seen = signal<Readonly<Record<string, string>>>({});
+  protected readonly note = signal('');
+  protected readonly problem = signal<string | null>(null);
+  protected readonly first = computed(() =>
+    doFirst(
+      Object.fromEntries(powerLooks.map((look) => [look, this.seen()[look] ?? 'clear'])) as Parameters<
+        typeof doFirst
+      >[0],
+    ),
+  );
+  private readonly draft = keepDraft(() => `power ${this.jobId()}`, { seen: this.seen, note: this.note });
+
+  protected see(look: Look, value: string): void {
+    this.seen.update((seen) => ({ ...seen, [look]: value }));
+  }
+
+  protected async save(event: Event): Promise<void> {
+    event.preventDefault();
+    const left = powerLooks.filter((look) => this.seen()[look] === undefined).length;
+    if (left > 0) return this.problem.set(`Answer all five: ${left === 1 ? 'one is' : `${left} are`} left.`);
+    const data = { ...this.seen(), note: this.note().trim() || null } as FactData<'powerings'>;
+    const sent = await this.desk.enter('powerings', data);
+    if (sent.state === 'refused') return this.problem.set(sent.problem.message);
+    this.problem.set(null);
+    this.draft.clear();
+  }
+}
