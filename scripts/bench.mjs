@@ -5,7 +5,9 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { cpus, tmpdir, totalmem } from 'node:os';
 import { join } from 'node:path';
 import { buildNode, buildWeb, servedWeb } from './build.mjs';
+import { signIn } from './accounts.mjs';
 import { asOwner, freePort, reachDatabase } from './database.mjs';
+import { load } from './load.mjs';
 import { install } from './install.mjs';
 import { root } from './paths.mjs';
 import { run } from './run.mjs';
@@ -33,7 +35,10 @@ await runScript(async () => {
       `${file} failed.`,
     );
   say('');
+  await load();
+  say('');
   await withApplication(async (address, pids, folder) => {
+    session = await signIn(address, technician);
     await writes(address);
     await pages(address);
     await manyJobs(address, folder);
@@ -69,16 +74,16 @@ function memoryOf(pid) {
   return 1024 * Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? 0);
 }
 
+/** A technician of the demo. */
+const technician = { name: 'Yuki Sorensen', password: 'lantern for yuki' };
+/** @type {Record<string, string>} */
+let session = {};
+
 /** @param {string} address @param {string} path @param {unknown} body */
 async function write(address, path, body) {
-  const { people } = await import('@dormant-beacon/demo');
   const response = await fetch(address + path, {
     method: 'POST',
-    headers: {
-      'Content-Type': 'application/json',
-      'Idempotency-Key': randomUUID(),
-      'Beacon-Person': people[2]?.id ?? '',
-    },
+    headers: { 'Content-Type': 'application/json', 'Idempotency-Key': randomUUID(), ...session },
     body: JSON.stringify(body),
   });
   if (!response.ok) throw new Error(await response.text());
@@ -87,11 +92,11 @@ async function write(address, path, body) {
 /** Readings into the job that is being traced, one after the other. @param {string} address */
 async function writes(address) {
   const { bays } = /** @type {{ bays: { jobId: string, number: string }[] }} */ (
-    await (await fetch(`${address}/api/bays`)).json()
+    await (await fetch(`${address}/api/bays`, { headers: session })).json()
   );
   const jobId = bays.find(({ number }) => number === 'J-0131')?.jobId ?? '';
   const { traces } = /** @type {{ traces: { id: string }[] }} */ (
-    await (await fetch(`${address}/api/jobs/${jobId}`)).json()
+    await (await fetch(`${address}/api/jobs/${jobId}`, { headers: session })).json()
   );
   const times = [];
   for (let n = 0; n < 220; n++) {
@@ -110,15 +115,14 @@ async function writes(address) {
 /** First paint, bytes on the wire, and how soon the bench answers a reading. @param {string} address */
 async function pages(address) {
   const { chromium } = await import('playwright-core');
-  const { people } = await import('@dormant-beacon/demo');
   const flags = JSON.parse(readFileSync(join(root, 'chromium-flags.json'), 'utf8'));
   const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: flags });
   const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
-  await page.addInitScript((person) => localStorage.setItem('person', person), people[2]?.id ?? '');
-  const session = await page.context().newCDPSession(page);
-  await session.send('Network.enable');
+  await page.context().request.post(`${address}/api/session`, { data: technician });
+  const devtools = await page.context().newCDPSession(page);
+  await devtools.send('Network.enable');
   let bytes = 0;
-  session.on('Network.loadingFinished', ({ encodedDataLength }) => (bytes += encodedDataLength));
+  devtools.on('Network.loadingFinished', ({ encodedDataLength }) => (bytes += encodedDataLength));
   await page.goto(address, { waitUntil: 'networkidle' }).catch(() => undefined);
   await page.locator('.rows .row').first().waitFor();
   line(
@@ -288,7 +292,9 @@ async function manyJobs(address, folder) {
     const taken = [];
     for (let n = 0; n < 60; n++) {
       const since = performance.now();
-      await (await fetch(`${address}/api/bays?limit=200${query.replace('N', String(n))}`)).text();
+      await (
+        await fetch(`${address}/api/bays?limit=200${query.replace('N', String(n))}`, { headers: session })
+      ).text();
       if (n >= 10) taken.push(performance.now() - since);
     }
     return taken;

@@ -165,15 +165,12 @@ describe('an intake', () => {
       await page.reload();
     };
     const stands = async (label: string, value: string) => {
-      await page.waitForFunction(
-        ([words, wanted]) =>
-          [...document.querySelectorAll('label')]
-            .filter((own) => own.textContent?.includes(words!))
-            .some((own) => own.querySelector<HTMLInputElement>('input, textarea')?.value === wanted),
-        [label, value],
-        { timeout: 15_000 },
-      );
-      expect(value).toBe(value);
+      const field = page.getByLabel(label).first();
+      await field.waitFor();
+      for (let n = 0; n < 60 && (await field.inputValue()) !== value; n++) await page.waitForTimeout(250);
+      expect(await field.inputValue())
+        .withContext(label)
+        .toBe(value);
     };
     await page.goto(`${address}/take-in`);
     await page.getByLabel('Make').fill('Hallmer');
@@ -217,34 +214,24 @@ describe('an intake', () => {
     await back();
     await page.getByRole('button', { name: 'Save as the baseline' }).click();
     await page.locator('.next-thing h1', { hasText: 'Choose the circuit' }).waitFor();
-    await form(
-      '/basics',
-      () =>
-        page
-          .getByRole('button', { name: 'Enter', exact: true })
-          .first()
-          .click()
-          .catch(() => undefined),
-      'The reading',
-      '14.1 V',
-    );
+    await page.goto(`${job}/basics`);
+    await page.getByRole('button', { name: 'Enter', exact: true }).first().click();
+    await page.getByLabel('The reading').fill('14.1 V');
+    await back();
+    await stands('The reading', '14.1 V');
     await page.goto(`${job}/trace`);
     await page.getByText('Switch on a module input').click();
-    await page.locator('form input').first().fill('Flap module');
+    await page.getByLabel('Module that reads it').first().fill('Flap module');
     await back();
-    await page.waitForFunction(
-      () =>
-        document.querySelector<HTMLInputElement>('form input')?.value === 'Flap module' ||
-        [...document.querySelectorAll<HTMLInputElement>('main form input')].some(
-          (own) => own.value === 'Flap module',
-        ),
-    );
+    await stands('Module that reads it', 'Flap module');
     await page.getByRole('button', { name: 'Start the trace' }).click();
     await page.locator('.action', { hasText: 'Measure' }).first().click();
     await page.locator('#reading').fill('4.9');
     await back();
     await page.locator('.action', { hasText: 'Measure' }).first().click();
-    await page.waitForFunction(() => document.querySelector<HTMLInputElement>('#reading')?.value === '4.9');
+    for (let n = 0; n < 60 && (await page.locator('#reading').inputValue()) !== '4.9'; n++)
+      await page.waitForTimeout(250);
+    expect(await page.locator('#reading').inputValue()).toBe('4.9');
     await page.locator('.action', { hasText: 'Replace' }).first().click();
     await page.getByLabel('Part fitted').fill('CV-2210-07A');
     await back();

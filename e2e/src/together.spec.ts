@@ -13,9 +13,8 @@ describe('two people in one job', () => {
       await page.goto(`${job}/take-in`);
       await page.getByRole('button', { name: /^The car/ }).click();
       await page.getByLabel('Make').waitFor();
-      await page.waitForFunction(
-        () => document.querySelector<HTMLInputElement>('db-head-form input')?.value === 'Corvane',
-      );
+      const make = page.getByLabel('Make');
+      for (let n = 0; n < 60 && (await make.inputValue()) !== 'Corvane'; n++) await page.waitForTimeout(100);
     }
     await pell.page.getByLabel('Customer', { exact: true }).fill('Noor Halloran');
     await pell.page.getByLabel('Plate', { exact: true }).fill('LR 40 KWX');
@@ -31,7 +30,7 @@ describe('two people in one job', () => {
     expect(await conflict.innerText()).toMatch(/N\. Halloran[\s\S]*Noor Halloran/);
     await conflict.getByRole('button', { name: /N\. Halloran/ }).click();
     await conflict.getByRole('button', { name: 'Save as chosen' }).click();
-    await conflict.waitFor({ state: 'detached' });
+    await yuki.page.locator('db-head-form').waitFor({ state: 'detached' });
 
     const record = (await (
       await pell.context.request.get(`${address}/api${new URL(job).pathname}`)
@@ -53,11 +52,13 @@ describe('two people in one job', () => {
       await page.getByLabel('Password').fill(password);
       await page.getByRole('button', { name: 'Sign in' }).click();
     };
+    const isHere = (name: string) => page.getByRole('button', { name: new RegExp(`^${name},`) }).waitFor();
     await page.goto(address);
     await page.getByText('This is the demo. Press a name to look in.').waitFor();
     await enter('Tomas Brandt', 'not his password');
     await page.getByText('Name and password do not fit together.').waitFor();
     await enter('Tomas Brandt', account('TB').password);
+    await isHere('Tomas Brandt');
     const job = await takeIn(page);
     await addBeacon(page);
 
@@ -69,6 +70,7 @@ describe('two people in one job', () => {
     await leave();
     await page.getByRole('button', { name: 'Name and password' }).click();
     await enter('Yuki Sorensen', account('YS').password);
+    await isHere('Yuki Sorensen');
     await page.goto(`${job}/take-in`);
     await page.locator('.rail strong').first().waitFor();
 
@@ -80,7 +82,7 @@ describe('two people in one job', () => {
     await page.getByText('One entry is not saved yet.').waitFor();
     await leave();
     await page.unroute('**/api/jobs/*/beacons');
-    await page.getByRole('button', { name: /Tomas Brandt/ }).click();
+    await page.getByRole('button', { name: /Tomas Brandt.*by PIN/ }).click();
     for (const digit of account('TB').pin)
       await page.getByRole('button', { name: digit, exact: true }).click();
     await page.getByRole('button', { name: 'Enter', exact: true }).click();
@@ -88,7 +90,7 @@ describe('two people in one job', () => {
     await page.waitForTimeout(2500);
     expect(await page.locator('.rail strong', { hasText: 'Typed by Yuki' }).count()).toBe(0);
     await leave();
-    await page.getByRole('button', { name: /Yuki Sorensen/ }).click();
+    await page.getByRole('button', { name: /Yuki Sorensen.*by PIN/ }).click();
     await page.getByLabel('PIN').fill(account('YS').pin);
     await page.keyboard.press('Enter');
     await page.locator('.rail strong', { hasText: 'Typed by Yuki' }).waitFor();

@@ -33,8 +33,14 @@ export async function loadRecord(db: Knex, job: JobRow): Promise<JobRecord> {
     head: headOf(job),
     vehicle: vehicleOf(vehicle),
   };
+  // Every fact has its row in the logbook: only the tables of kinds that are there are asked.
+  const there = new Set(
+    ((await db('logbook').where({ job_id: job.id }).distinct('kind')) as { kind: string }[]).map(
+      ({ kind }) => kind,
+    ),
+  );
   for (const [kind, { list }] of Object.entries(tables))
-    record[list] = await listFacts(db, kind as FactKind, job.id);
+    record[list] = there.has(kind) ? await listFacts(db, kind as FactKind, job.id) : [];
   return record as unknown as JobRecord;
 }
 

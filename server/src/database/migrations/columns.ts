@@ -41,6 +41,12 @@ export interface ColumnChange {
   readonly build: (table: Knex.AlterTableBuilder) => void;
 }
 
+/** A schema change that adds an index. */
+export interface IndexChange {
+  readonly table: string;
+  readonly index: readonly string[];
+}
+
 /** JSON that no query looks into. */
 export const json = (name: string, nullable = false) =>
   nullable

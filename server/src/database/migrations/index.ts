@@ -4,15 +4,18 @@
  */
 import type { Knex } from 'knex';
 import { accountTables } from './account-tables.js';
-import type { ColumnChange, TableChange } from './columns.js';
+import type { ColumnChange, IndexChange, TableChange } from './columns.js';
 import { factTableChanges } from './fact-tables.js';
 import { intakeChanges } from './intake-changes.js';
 import { jobTables } from './job-tables.js';
 
-type Change = TableChange | ColumnChange;
+type Change = TableChange | ColumnChange | IndexChange;
 const changes: readonly Change[] = [...jobTables, ...factTableChanges, ...accountTables, ...intakeChanges];
-const nameOf = (change: Change, index: number) =>
-  `${String(index + 1).padStart(4, '0')}-${'table' in change ? `${change.table}-${change.marker}` : change[0]}`;
+const wordsOf = (change: Change) => {
+  if ('index' in change) return `${change.table}-by-${change.index.join('-')}`;
+  return 'table' in change ? `${change.table}-${change.marker}` : change[0];
+};
+const nameOf = (change: Change, index: number) => `${String(index + 1).padStart(4, '0')}-${wordsOf(change)}`;
 const named = new Map(changes.map((change, index) => [nameOf(change, index), change]));
 
 export const migrationSource: Knex.MigrationSource<string> = {
@@ -26,6 +29,15 @@ export const migrationSource: Knex.MigrationSource<string> = {
 };
 
 async function make(knex: Knex, change: Change): Promise<void> {
+  if ('index' in change) {
+    const name = `${change.table}_by_${change.index.join('_')}`;
+    const [found] = (await knex.raw('SHOW INDEX FROM ?? WHERE Key_name = ?', [change.table, name])) as [
+      unknown[],
+    ];
+    if (found.length === 0)
+      await knex.schema.alterTable(change.table, (table) => table.index([...change.index], name));
+    return;
+  }
   if ('table' in change) {
     if (!(await knex.schema.hasColumn(change.table, change.marker)))
       await knex.schema.alterTable(change.table, change.build);

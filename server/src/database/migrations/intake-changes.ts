@@ -1,10 +1,19 @@
 /** What an intake holds beyond a beacon's name: the event's details, the battery, the looks before power, photos, approvals. */
-import { type ColumnChange, digest, json, key, personKey, instant, type TableChange } from './columns.js';
+import {
+  type ColumnChange,
+  digest,
+  type IndexChange,
+  json,
+  key,
+  personKey,
+  instant,
+  type TableChange,
+} from './columns.js';
 import { facts } from './fact-tables.js';
 
 const look = ['clear', 'found'];
 
-export const intakeChanges: readonly (TableChange | ColumnChange)[] = [
+export const intakeChanges: readonly (TableChange | ColumnChange | IndexChange)[] = [
   {
     table: 'jobs',
     marker: 'event_details',
@@ -24,6 +33,8 @@ export const intakeChanges: readonly (TableChange | ColumnChange)[] = [
       table.index(['vin']);
     },
   },
+  // Which kinds of entries a job has, without reading the entries.
+  { table: 'logbook', index: ['job_id', 'kind'] },
   {
     table: 'beacons',
     marker: 'lamp',

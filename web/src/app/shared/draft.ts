@@ -35,10 +35,12 @@ export function keepDraft<F extends Record<string, unknown>>(
   const place = () => `${personId() ?? ''} ${name()}`;
   const save = (at: string, text: string) => void storeRoom.saveDraft(at, text).catch(() => undefined);
   const lookedAt = signal<string | null>(null);
-  let empty = untracked(written);
+  /** The form as it began: known once its inputs are. */
+  let empty: string | null = null;
 
   effect(() => {
     const wanted = place();
+    empty ??= untracked(written);
     void storeRoom
       .draft(wanted)
       .catch(() => '')
@@ -60,7 +62,7 @@ export function keepDraft<F extends Record<string, unknown>>(
       save(untracked(place), '');
     },
     clear: () => {
-      read(empty);
+      if (empty !== null) read(empty);
       save(untracked(place), '');
     },
   };

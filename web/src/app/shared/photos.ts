@@ -115,7 +115,12 @@ const largest = 60_000_000;
       gap: 4px;
       font-size: 15px;
     }
+    a {
+      display: block;
+      width: 100%;
+    }
     img {
+      display: block;
       width: 100%;
       aspect-ratio: 4 / 3;
       object-fit: cover;

@@ -1,5 +1,5 @@
 /** The battery first: what was measured, and what it amounts to before it is saved. */
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { type BatteryReading, type BatteryVerdict, judgeBattery } from '@dormant-beacon/core/readings';
 import { celsiusOf, readTyped } from '@dormant-beacon/core/units';
@@ -55,6 +55,7 @@ export const verdictWords: Readonly<Record<BatteryVerdict, string>> = {
 })
 export class BatteryForm {
   readonly jobId = input.required<string>();
+  readonly saved = output();
   private readonly desk = inject(Desk);
   protected readonly settings = inject(Store).selectSignal(shopFeature.selectSettings);
   protected readonly types: readonly Choice[] = [
@@ -133,6 +134,7 @@ export class BatteryForm {
     if (sent.state === 'refused') return this.problem.set(sent.problem.message);
     this.problem.set(null);
     this.draft.clear();
+    this.saved.emit();
   }
 }
 

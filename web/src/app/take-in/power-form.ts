@@ -1,5 +1,5 @@
 /** May it be powered? Five looks after a collision or water; each states what was seen. */
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
 import { doFirst, powerLooks, type Powered, powerQuestions } from '@dormant-beacon/core/job';
@@ -60,6 +60,7 @@ type Look = (typeof powerLooks)[number];
 export class PowerForm {
   readonly jobId = input.required<string>();
   readonly powered = input.required<Powered>();
+  readonly saved = output();
   private readonly desk = inject(Desk);
   protected readonly caution = beforePower;
   protected readonly looks: readonly { key: Look; question: string; choices: readonly Choice[] }[] =
@@ -96,5 +97,6 @@ export class PowerForm {
     if (sent.state === 'refused') return this.problem.set(sent.problem.message);
     this.problem.set(null);
     this.draft.clear();
+    this.saved.emit();
   }
 }

@@ -1,5 +1,5 @@
 /** Everything as it is before anything is touched, in any order: beacons, the looks before power, the battery, photos, the car. */
-import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { type Beacon, type EventDetails, originOf, standing } from '@dormant-beacon/core/job';
 import { showDistance } from '@dormant-beacon/core/units';
@@ -41,8 +41,12 @@ export class TakeIn {
   protected readonly powered = computed(() => this.assessment()?.powered ?? 'not-asked');
   protected readonly battery = computed(() => this.assessment()?.battery ?? null);
   protected readonly verdictWords = verdictWords;
+  /** Chosen by hand, or by typing in it: what others enter meanwhile moves nothing away. */
+  private readonly chosen = signal<Part | null>(null);
   /** The part on the bench: the one that the next thing asks for, until another is chosen. */
-  protected readonly part = linkedSignal<Part>(() => {
+  protected readonly part = computed<Part>(() => {
+    const chosen = this.chosen();
+    if (chosen) return chosen;
     if (this.powered() === 'ask' || this.powered() === 'no') return 'power';
     if (this.beacons().length > 0 && this.battery() === null) return 'battery';
     return 'beacons';
@@ -93,11 +97,21 @@ export class TakeIn {
 
   protected open(part: Part): void {
     this.correcting.set(null);
-    this.part.set(part);
+    this.chosen.set(part);
+  }
+
+  protected stay(): void {
+    this.chosen.set(this.part());
+  }
+
+  /** Entered: what comes next decides which part stands on the bench. */
+  protected goOn(): void {
+    this.correcting.set(null);
+    this.chosen.set(null);
   }
 
   protected correct(beacon: Beacon): void {
-    this.part.set('beacons');
+    this.chosen.set('beacons');
     this.correcting.set(beacon);
   }
 
