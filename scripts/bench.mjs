@@ -14,6 +14,10 @@ import { run } from './run.mjs';
 import { runScript, say } from './say.mjs';
 
 const observedAt = '2026-11-17T08:00:00Z';
+/** A technician of the demo. */
+const technician = { name: 'Yuki Sorensen', password: 'lantern for yuki' };
+/** @type {Record<string, string>} */
+let session = {};
 
 /** @param {string} what @param {string} figure @param {string} [aim] */
 const line = (what, figure, aim = '') => say(`${what.padEnd(58)} ${figure.padStart(14)}  ${aim}`);
@@ -73,11 +77,6 @@ async function withApplication(body) {
 function memoryOf(pid) {
   return 1024 * Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? 0);
 }
-
-/** A technician of the demo. */
-const technician = { name: 'Yuki Sorensen', password: 'lantern for yuki' };
-/** @type {Record<string, string>} */
-let session = {};
 
 /** @param {string} address @param {string} path @param {unknown} body */
 async function write(address, path, body) {

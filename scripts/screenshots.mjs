@@ -4,17 +4,23 @@ import { mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { buildNode, buildWeb } from './build.mjs';
+import { signIn } from './accounts.mjs';
 import { freePort } from './database.mjs';
 import { install } from './install.mjs';
 import { root } from './paths.mjs';
 import { runScript, say } from './say.mjs';
 
-/** @type {readonly { file: string, path: string, job?: string, theme?: 'dusk' | 'day', width?: number, height?: number }[]} */
+/** @type {readonly { file: string, path: string, job?: string, theme?: 'dusk' | 'day', width?: number, height?: number, who?: string | null, press?: RegExp }[]} */
 const views = [
+  { file: 'sign-in', path: '/', who: null },
   { file: 'bays-dusk', path: '/' },
   { file: 'bays-day-upright', path: '/', theme: 'day', width: 800, height: 1280 },
   { file: 'take-in', path: '/take-in' },
   { file: 'beacons', path: '/take-in', job: 'J-0145' },
+  { file: 'power', path: '/take-in', job: 'J-0142', theme: 'day' },
+  { file: 'battery', path: '/take-in', job: 'J-0138', press: /^Battery/ },
+  { file: 'approvals', path: '/route', job: 'J-0145' },
+  { file: 'shop', path: '/shop', who: 'Ines Okafor' },
   { file: 'baseline', path: '/baseline', job: 'J-0145', theme: 'day' },
   { file: 'trace-dusk', path: '/trace', job: 'J-0131' },
   { file: 'trace-day', path: '/trace', job: 'J-0131', theme: 'day' },
@@ -52,9 +58,14 @@ await runScript(async () => {
 /** @param {string} address */
 async function take(address) {
   const { chromium } = await import('playwright-core');
-  const { people } = await import('@dormant-beacon/demo');
+  const { accounts } = await import('@dormant-beacon/demo');
+  const accountOf = (/** @type {string} */ wanted) => {
+    const found = accounts.find(({ person }) => person.name === wanted);
+    return { name: wanted, password: found?.password ?? '' };
+  };
+  const headers = await signIn(address, accountOf('Yuki Sorensen'));
   const { bays } = /** @type {{ bays: { number: string, jobId: string }[] }} */ (
-    await (await fetch(`${address}/api/bays`)).json()
+    await (await fetch(`${address}/api/bays`, { headers })).json()
   );
   const out = join(root, 'docs', 'screenshots');
   mkdirSync(out, { recursive: true });
@@ -62,20 +73,25 @@ async function take(address) {
     executablePath: '/usr/bin/chromium',
     args: JSON.parse(readFileSync(join(root, 'chromium-flags.json'), 'utf8')),
   });
-  for (const { file, path, job, theme = 'dusk', width = 1280, height = 800 } of views) {
+  for (const {
+    file,
+    path,
+    job,
+    theme = 'dusk',
+    width = 1280,
+    height = 800,
+    who = 'Yuki Sorensen',
+    press,
+  } of views) {
     const page = await (
       await browser.newContext({ viewport: { width, height }, reducedMotion: 'reduce' })
     ).newPage();
-    await page.addInitScript(
-      ([person, chosen]) => {
-        localStorage.setItem('person', person ?? '');
-        localStorage.setItem('theme', chosen ?? '');
-      },
-      [people[2]?.id, theme],
-    );
+    await page.addInitScript((chosen) => localStorage.setItem('theme', chosen), theme);
+    if (who !== null) await page.context().request.post(`${address}/api/session`, { data: accountOf(who) });
     const jobId = bays.find(({ number }) => number === job)?.jobId;
     await page.goto(`${address}${jobId ? `/jobs/${jobId}` : ''}${path}`);
     await page.locator('h1').first().waitFor();
+    if (press) await page.getByRole('button', { name: press }).click();
     await page.waitForTimeout(1200);
     await page.screenshot({ path: join(out, `${file}.png`) });
     say(`docs/screenshots/${file}.png`);

@@ -173,6 +173,7 @@ const jobEndpoints = {
       limit: 'rows, 1 to 200, default 100',
       text: 'narrow to number, plate, vehicle, name or code',
       all: 'with 1, also jobs that are done',
+      order: '`promised`, the default, or `newest`',
     },
   },
   vehiclesKnown: {

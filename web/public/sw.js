@@ -4,6 +4,7 @@ const shell = 'beacon-shell';
 const seen = 'beacon-seen';
 /** What a page needs to show a job again: who is here, the shop, the bays, the job's record. */
 const remembered = /^\/api\/(?:session|shop|people|bays|jobs\/[0-9a-f-]{36})$/;
+const mostSeen = 80;
 const patienceMs = 4000;
 
 self.addEventListener('install', (event) => {
@@ -30,7 +31,8 @@ self.addEventListener('fetch', (event) => {
   const url = new URL(request.url);
   if (request.method !== 'GET' || url.origin !== self.location.origin) return;
   if (request.mode === 'navigate') event.respondWith(page(request));
-  else if (remembered.test(url.pathname)) event.respondWith(lastSeen(request));
+  else if (remembered.test(url.pathname) && !url.searchParams.get('text'))
+    event.respondWith(lastSeen(request));
   else if (!url.pathname.startsWith('/api/')) event.respondWith(fromShell(request));
 });
 
@@ -62,7 +64,10 @@ async function lastSeen(request) {
 /** A full disk keeps nothing; the answer goes on all the same. */
 async function remember(request, response) {
   try {
-    await (await caches.open(seen)).put(request, response);
+    const cache = await caches.open(seen);
+    await cache.put(request, response);
+    const [oldest, ...others] = await cache.keys();
+    if (others.length >= mostSeen) await cache.delete(oldest);
   } catch {
     await caches.delete(seen);
   }

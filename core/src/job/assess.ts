@@ -112,7 +112,7 @@ function makeSafe(at: Standing): Decided {
     ...(at.record.vehicle.highVoltage === true ? ['high voltage'] : []),
   ];
   if (reasons.length === 0) return ['not-needed'];
-  if (at.beacons.length > 0 && at.untreated.length === 0) return ['not-needed', 'nothing is opened any more'];
+  if (at.beacons.length > 0 && at.untreated.length === 0) return ['not-needed', 'nothing is open'];
   return ['open', `before ${reasons.join(' and ')} are opened`];
 }
 

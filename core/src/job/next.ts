@@ -101,7 +101,6 @@ function notPowered(at: Standing): NextThing {
     [...others, 'Then look again. Where that cannot be had, the lead signs that there is no baseline.'].join(
       ' ',
     ),
-    'may it be powered',
   );
 }
 

@@ -1,7 +1,7 @@
 /** A photo is what its bytes say, whatever it is called: its kind, its size, and no more of it than a screen can show. */
-import { photoTypes } from '@dormant-beacon/contract';
+import { mostPhotoBytes, photoTypes } from '@dormant-beacon/contract';
 import { imageSize } from 'image-size';
-import { HttpProblem } from '../http/problem.js';
+import { HttpProblem, tooLarge } from '../http/problem.js';
 
 /** Pixels that a photo may have: a small file can unfold into a huge picture. */
 export const mostPixels = 25_000_000;
@@ -13,6 +13,7 @@ const typeOf: Readonly<Record<string, string>> = { jpg: 'image/jpeg', png: 'imag
  * @throws HttpProblem 415 where the bytes are no photo of that type, 422 where it would unfold too far
  */
 export function checkPhoto(bytes: Buffer, declared: string, path: string): { width: number; height: number } {
+  if (bytes.length > mostPhotoBytes) throw tooLarge(mostPhotoBytes);
   const { type, width, height } = sizeOf(bytes);
   const found = typeOf[type];
   if (found === undefined || !(photoTypes as readonly string[]).includes(found))

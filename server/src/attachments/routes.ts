@@ -44,7 +44,9 @@ export function attachmentRoutes(door: Door, db: Knex): void {
       .onConflict('id')
       .ignore();
     // Sent twice, it is kept once; the same id for something else is refused.
-    const kept = (await db('attachments').where({ id }).first('job_id', 'sha256')) as AttachmentRow;
+    const kept = (await db('attachments').where({ id }).first('job_id', 'sha256')) as
+      Pick<AttachmentRow, 'job_id' | 'sha256'> | undefined;
+    if (!kept) throw new Error('the photo was not kept');
     if (kept.sha256 !== sha256 || kept.job_id !== jobId)
       throw conflict('Another photo is kept under this id already.');
     response.status(201).json({ id, type, ...size, bytes: bytes.length, sha256 } satisfies AttachmentKept);

@@ -110,7 +110,7 @@ describe('facts of a job', () => {
     );
     expect(await refused('waivers', { reason: 'battery destroyed' })).toEqual([
       403,
-      'This is for the lead: enters why no baseline can be had, signed by the lead. You are signed in as Yuki Sorensen, technician.',
+      'This is for the lead (enters why no baseline can be had, signed by the lead). You are signed in as Yuki Sorensen, technician.',
     ]);
     expect(await refused('beacons', { ...beacon, shown: 21 })).toEqual([
       422,

@@ -93,7 +93,7 @@ function permitted({ who, path, says }: Endpoint, session: SignedIn | null): voi
     throw new HttpProblem(
       403,
       'Not for this role',
-      `This is for ${who.map((role) => roleWords[role]).join(' or ')}: ${says}. You are signed in as ${session.person.name}, ${session.person.role}.`,
+      `This is for ${who.map((role) => roleWords[role]).join(' or ')} (${says}). You are signed in as ${session.person.name}, ${session.person.role}.`,
     );
   if (session.mustChange && !path.startsWith('/api/session'))
     throw new HttpProblem(403, 'New password needed', 'Choose a password of your own first.');

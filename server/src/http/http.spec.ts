@@ -1,5 +1,9 @@
 import { randomUUID } from 'node:crypto';
-import { request } from 'node:http';
+import { createServer, request } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { pino } from 'pino';
+import { createApp } from '../app.js';
+import { connect } from '../database/connect.js';
 import { asProblem } from './problem.js';
 import { beacon, Shop } from '../testing/shop.js';
 
@@ -88,6 +92,45 @@ describe('the server’s door', () => {
   it('describes every route that it has', async () => {
     const { body } = await shop.get<{ paths: Record<string, unknown> }>('/api/openapi.json');
     expect(Object.keys(body.paths)).toContain('/api/jobs/{jobId}/readings');
+  });
+
+  it('writes no secret into its log', async () => {
+    let written = '';
+    const log = pino({ level: 'trace' }, { write: (line: string) => void (written += line) });
+    // Without a database every request ends in a line of the log.
+    const gone = connect({ port: 9, user: 'x', password: 'x', database: 'x' });
+    const { app, feed } = createApp({
+      db: gone,
+      log,
+      webFolder: '/nowhere',
+      entrance: { mode: 'shop', demoAccounts: [], triesPerMinute: 100 },
+    });
+    const server = createServer(app);
+    await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
+    const address = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+    const password = 'a very secret word';
+    await fetch(`${address}/api/session`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json', ...shop.cookie(shop.lead) },
+      body: JSON.stringify({ name: 'Ines Okafor', password }),
+    });
+    await fetch(`${address}/api/bays?text=${encodeURIComponent(password)}`, {
+      headers: shop.cookie(shop.lead),
+    });
+    await fetch(`${address}/api/jobs`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json', ...shop.cookie(shop.lead) },
+      body: `{"password": "${password}"`,
+    });
+    feed.stop();
+    await new Promise((resolve) => server.close(resolve));
+    await gone.destroy();
+    expect(written).toContain('/api/bays');
+    expect(written).not.toContain(password);
+    expect(written).not.toContain('very%20secret');
+    expect(written).not.toContain('beacon_session');
+    for (const part of shop.cookie(shop.lead)['Cookie']!.split('; '))
+      expect(written).not.toContain(part.split('=')[1]!);
   });
 
   it('tells a lost database from a fault of its own', () => {

@@ -43,7 +43,7 @@ export function problems(log: Logger): ErrorRequestHandler {
     // A database that is away says so at every request: once is told by the script that watches it.
     if (problem.status >= 500)
       log[problem.status === 503 ? 'debug' : 'error'](
-        { err: error as Error, url: request.url },
+        { err: error as Error, url: request.path },
         problem.title,
       );
     sendProblem(response, problem);

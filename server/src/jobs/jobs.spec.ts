@@ -53,6 +53,21 @@ describe('the bays', () => {
     expect(new Set(numbers).size).toBe(numbers.length);
   });
 
+  it('stand the newest first where that is asked for, a page at a time', async () => {
+    const numbers: number[] = [];
+    let after: string | null = null;
+    do {
+      const answer: Page = await page(
+        `?order=newest&limit=2${after ? `&after=${encodeURIComponent(after)}` : ''}`,
+      );
+      numbers.push(...answer.bays.map((bay) => Number(bay.number.slice(2))));
+      after = answer.after;
+    } while (after);
+    expect(numbers).toEqual([...numbers].sort((a, b) => b - a));
+    expect(new Set(numbers).size).toBe(numbers.length);
+    expect(numbers.length).toBeGreaterThanOrEqual((await page('?limit=200')).bays.length);
+  });
+
   it('are narrowed by number, plate, name, beacon and code, each word of it', async () => {
     const { jobId, number } = await open({ plate: 'OM 11 TRB', customer: 'Ada Lindqvist', model: 'Quill' });
     await shop.enter(jobId, 'beacons', { ...beacon, name: 'Right tail lamp out' });

@@ -36,20 +36,32 @@ export function headRow(head: JobHead): Record<string, unknown> {
   };
 }
 
-/** A page of jobs by promised time, only open ones unless `all` is asked for. `after` is the last row's place, as the page before gave it. */
+export const bayOrders = ['promised', 'newest'] as const;
+export type BayOrder = (typeof bayOrders)[number];
+
+/** A page of jobs, by promised time or the newest first, only open ones unless `all` is asked for. `after` is the last row's place, as the page before gave it. */
 export async function listBays(
   db: Knex,
-  { after, limit, text, all }: { after: string | null; limit: number; text: string; all: boolean },
+  {
+    after,
+    limit,
+    text,
+    all,
+    order,
+  }: { after: string | null; limit: number; text: string; all: boolean; order: BayOrder },
 ): Promise<Bays> {
   const query = db('job_summaries')
-    .orderBy([{ column: 'due' }, { column: 'number' }])
     .limit(limit + 1)
     .select('bay', 'due', 'number');
+  void (order === 'newest'
+    ? query.orderBy('number', 'desc')
+    : query.orderBy([{ column: 'due' }, { column: 'number' }]));
   if (!all) void query.where({ done: false });
   for (const word of text.split(/\s+/).filter(Boolean).slice(0, 6))
     void query.where('search', 'like', `%${word.replace(/[\\%_]/g, '\\$&')}%`);
   const place = after === null ? null : /^(.{19,23})_(\d+)$/.exec(after);
-  if (place) void query.whereRaw('(due, number) > (?, ?)', [place[1]!, Number(place[2])]);
+  if (place && order === 'newest') void query.where('number', '<', Number(place[2]));
+  else if (place) void query.whereRaw('(due, number) > (?, ?)', [place[1]!, Number(place[2])]);
   const rows = (await query) as { bay: string; due: string; number: number }[];
   const page = rows.slice(0, limit);
   const last = page.at(-1);

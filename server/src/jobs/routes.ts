@@ -7,13 +7,13 @@ import type { Door } from '../http/door.js';
 import { notFound } from '../http/problem.js';
 import { idParam, seenRevision, writeOf } from '../http/writing.js';
 import { loadRecord } from './record.js';
-import { findJob, listBays } from './repository.js';
+import { bayOrders, findJob, listBays } from './repository.js';
 import { changeHead, openJob } from './service.js';
 import { findVehicles } from './vehicles.js';
 
 export function jobRoutes(door: Door, db: Knex, feed: Feed): void {
   door.on(endpoints.bays, async (request, response) => {
-    const { after, limit, text, all } = request.query;
+    const { after, limit, text, all, order } = request.query;
     const rows = Math.min(200, Math.max(1, Number(limit) || 100));
     response.json(
       await listBays(db, {
@@ -21,6 +21,7 @@ export function jobRoutes(door: Door, db: Knex, feed: Feed): void {
         limit: rows,
         text: typeof text === 'string' ? text : '',
         all: all === '1',
+        order: bayOrders.find((known) => known === order) ?? 'promised',
       }),
     );
   });

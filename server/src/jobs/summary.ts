@@ -4,8 +4,10 @@ import { assessJob, type JobRecord, type ProofPolicy } from '@dormant-beacon/cor
 import { proofPolicyOf } from '@dormant-beacon/core/shop';
 import type { Knex } from 'knex';
 import { storedOf } from '../database/connect.js';
+import type { JobRow } from '../database/transaction.js';
 import { shopOf } from '../shop/settings.js';
 import { plansFor } from './plans.js';
+import { loadRecord } from './record.js';
 
 const events: Readonly<Record<string, string>> = {
   collision: 'Collision',
@@ -56,6 +58,19 @@ export async function writeSummary(trx: Knex.Transaction, record: JobRecord): Pr
     .onConflict('job_id')
     .merge();
   return bay;
+}
+
+/** After the shop has changed what it asks of a proof: jobs that are being proven may stand elsewhere now. */
+export async function refreshProofs(db: Knex): Promise<void> {
+  const rows = (await db('job_summaries')
+    .where({ done: false })
+    .whereRaw("JSON_VALUE(bay, '$.stage') = 'prove'")
+    .select('job_id')) as { job_id: string }[];
+  for (const { job_id: id } of rows)
+    await db.transaction(async (trx) => {
+      const job = (await trx('jobs').where({ id }).forUpdate().first()) as JobRow;
+      await writeSummary(trx, await loadRecord(trx, job));
+    });
 }
 
 function searchText(record: JobRecord, bay: Bay): string {

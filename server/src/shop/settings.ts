@@ -11,10 +11,13 @@ interface SettingsRow {
   readonly settings: string;
 }
 
+/** Where the server stands: a shop's zone until its lead chooses one. */
+const ownZone = Intl.DateTimeFormat().resolvedOptions().timeZone;
+
 /** A setting that came with a later version has its default until it is changed. */
 export async function shopOf(db: Knex): Promise<Shop> {
   const row = (await db('shop_settings').where({ id: 1 }).first()) as SettingsRow | undefined;
-  if (!row) return { revision: 0, settings: defaultShopSettings };
+  if (!row) return { revision: 0, settings: { ...defaultShopSettings, timeZone: ownZone } };
   return {
     revision: row.revision,
     settings: { ...defaultShopSettings, ...(JSON.parse(row.settings) as Partial<ShopSettings>) },
@@ -30,7 +33,7 @@ export async function changeShop(
 ): Promise<Shop> {
   return db.transaction(async (trx) => {
     await trx('shop_settings')
-      .insert({ id: 1, revision: 0, settings: JSON.stringify(defaultShopSettings) })
+      .insert({ id: 1, revision: 0, settings: JSON.stringify({ ...defaultShopSettings, timeZone: ownZone }) })
       .onConflict('id')
       .ignore();
     await trx('shop_settings').where({ id: 1 }).forUpdate().first('id');

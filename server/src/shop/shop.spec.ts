@@ -1,8 +1,9 @@
 import type { Shop as ShopAnswer } from '@dormant-beacon/contract';
 import { defaultShopSettings } from '@dormant-beacon/core/shop';
-import { Shop } from '../testing/shop.js';
+import { beacon, Shop } from '../testing/shop.js';
 
 describe('the shop’s settings', () => {
+  const { timeZone } = Intl.DateTimeFormat().resolvedOptions();
   let shop: Shop;
   beforeAll(async () => (shop = await Shop.open()));
   afterAll(() => shop.close());
@@ -15,7 +16,7 @@ describe('the shop’s settings', () => {
     const change = (seen: number, more: object) =>
       shop.write<ShopAnswer & { detail: string; current: ShopAnswer }>(
         '/api/shop',
-        { settings: { ...defaultShopSettings, ...more } },
+        { settings: { ...defaultShopSettings, timeZone, ...more } },
         { method: 'PUT', person: shop.lead, headers: { 'If-Match': `"${seen}"` } },
       );
     expect((await change(0, { distanceUnit: 'mi', hourlyRateCents: 9900 })).body.revision).toBe(1);
@@ -31,6 +32,35 @@ describe('the shop’s settings', () => {
       'Settings: distanceUnit km → mi, hourlyRateCents 9000 → 9900',
     ]);
     expect(log.body.entries[0]!.deviceNumber).toBe(1);
+  });
+});
+
+describe('a change of what the shop asks of a proof', () => {
+  it('shows in the bays at once', async () => {
+    const shop = await Shop.open();
+    const jobId = await shop.openJob();
+    const seen = { ...beacon, seen: 'lit', conditions: [] };
+    const { id: beaconId } = await shop.enter(jobId, 'beacons', seen);
+    await shop.enter(jobId, 'scans', { kind: 'baseline', text: 'Body: no codes' });
+    await shop.enter(jobId, 'repairs', {
+      beaconIds: [beaconId],
+      label: 'Replace it',
+      method: 'replace',
+      root: 'found-and-removed',
+      cured: true,
+    });
+    await shop.enter(jobId, 'clearings', {});
+    await shop.enter(jobId, 'scans', { kind: 'final', text: 'Body: no codes' });
+    const detail = async () =>
+      (await shop.get<{ bays: { next: string; detail: string }[] }>('/api/bays')).body.bays[0]!;
+    expect(`${(await detail()).next} ${(await detail()).detail}`).toContain('3 more cold starts');
+    await shop.write(
+      '/api/shop',
+      { settings: { ...defaultShopSettings, coldStarts: 7 } },
+      { method: 'PUT', person: shop.lead, headers: { 'If-Match': '"0"' } },
+    );
+    expect(`${(await detail()).next} ${(await detail()).detail}`).toContain('7 more cold starts');
+    await shop.close();
   });
 });
 

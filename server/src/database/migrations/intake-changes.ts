@@ -97,4 +97,5 @@ export const intakeChanges: readonly (TableChange | ColumnChange | IndexChange)[
     table.string('caption', 200);
     key(table, 'beacon_id', true).references('id').inTable('beacons');
   }),
+  { table: 'job_summaries', index: ['done', 'number'] },
 ];

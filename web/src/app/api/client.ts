@@ -54,8 +54,12 @@ export interface WriteRequest {
 @Injectable({ providedIn: 'root' })
 export class Client {
   /** A page of the bays; `text` narrows it on the server, and finds jobs that are done too. */
-  bays({ after = null, text = '' }: { after?: string | null; text?: string } = {}): Promise<Bays> {
-    const query = new URLSearchParams({ limit: '200' });
+  bays({
+    after = null,
+    text = '',
+    order = 'promised',
+  }: { after?: string | null; text?: string; order?: string } = {}): Promise<Bays> {
+    const query = new URLSearchParams({ limit: '200', order });
     if (after !== null) query.set('after', after);
     if (text !== '') {
       query.set('text', text);

@@ -25,10 +25,11 @@ describe('the bays', () => {
     expect(headline([])).toBe('No jobs are open.');
     expect(headline([bay({})])).toBe('One job is open.');
     expect(headline([bay({}), bay({})], true)).toBe('The next 2 jobs, by promised time.');
+    expect(headline([bay({}), bay({})], true, 'newest')).toBe('The newest 2 jobs.');
     expect(headline([bay({}), bay({ waitsFor: 'clean drives' })])).toBe(
       'Two jobs are open. One can go on now.',
     );
-    expect(headline([bay({ waitsFor: 'clean drives' })])).toBe('One job is open. All wait for clean drives.');
+    expect(headline([bay({ waitsFor: 'clean drives' })])).toBe('One job is open. All of them wait.');
   });
 
   it('are narrowed by every word typed', () => {

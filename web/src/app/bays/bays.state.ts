@@ -32,6 +32,7 @@ export const BaysEvents = createActionGroup({
   source: 'Bays',
   events: {
     Opened: emptyProps(),
+    Ordered: props<{ order: BayOrder }>(),
     Loaded: props<{ bays: Bay[]; after: string | null }>(),
     'More Wanted': emptyProps(),
     'More Loaded': props<{ bays: Bay[]; after: string | null }>(),
@@ -49,10 +50,14 @@ interface BaysState extends EntityState<Bay> {
   readonly reason: string | null;
   /** Where the next page begins, while there is one. */
   readonly after: string | null;
+  readonly order: BayOrder;
   /** What the server found for the text that narrows the list, done jobs among it. */
   readonly text: string;
   readonly found: readonly Bay[];
 }
+
+/** How the bays stand: by promised time, or the newest first. */
+export type BayOrder = 'promised' | 'newest';
 
 /** By promised time, those without one last; then by number. */
 export function byPromise(a: Bay, b: Bay): number {
@@ -62,11 +67,19 @@ export function byPromise(a: Bay, b: Bay): number {
 export const baysFeature = createFeature({
   name: 'bays',
   reducer: createReducer<BaysState>(
-    adapter.getInitialState({ status: 'none', reason: null, after: null, text: '', found: [] }),
+    adapter.getInitialState({
+      status: 'none',
+      reason: null,
+      after: null,
+      text: '',
+      found: [],
+      order: 'promised',
+    }),
     on(BaysEvents.opened, (state): BaysState => ({
       ...state,
       status: state.status === 'loaded' ? state.status : 'loading',
     })),
+    on(BaysEvents.ordered, (state, { order }): BaysState => ({ ...state, order })),
     on(BaysEvents.loaded, (state, { bays, after }): BaysState =>
       adapter.setAll(bays, { ...state, status: 'loaded', reason: null, after }),
     ),
@@ -85,17 +98,21 @@ export const baysFeature = createFeature({
   ),
   extraSelectors: ({ selectBaysState }) => ({
     selectOpenJobs: createSelector(selectBaysState, (state) =>
-      adapter.getSelectors().selectAll(state).sort(byPromise),
+      adapter
+        .getSelectors()
+        .selectAll(state)
+        .sort(state.order === 'newest' ? (a, b) => b.number.localeCompare(a.number) : byPromise),
     ),
   }),
 });
 
 export const loadBays = createEffect(
-  (actions = inject(Actions), client = inject(Client)) =>
+  (actions = inject(Actions), store = inject(Store), client = inject(Client)) =>
     actions.pipe(
-      ofType(BaysEvents.opened, PeopleEvents.serverReturned),
-      switchMap(() =>
-        from(client.bays()).pipe(
+      ofType(BaysEvents.opened, BaysEvents.ordered, PeopleEvents.serverReturned),
+      withLatestFrom(store.select(baysFeature.selectOrder)),
+      switchMap(([, order]) =>
+        from(client.bays({ order })).pipe(
           map(({ bays, after }) => BaysEvents.loaded({ bays, after })),
           catchError((error: Error) => of(BaysEvents.notLoaded({ reason: error.message }))),
         ),
@@ -108,10 +125,10 @@ export const loadMoreBays = createEffect(
   (actions = inject(Actions), store = inject(Store), client = inject(Client)) =>
     actions.pipe(
       ofType(BaysEvents.moreWanted),
-      withLatestFrom(store.select(baysFeature.selectAfter)),
-      filter(([, after]) => after !== null),
-      exhaustMap(([, after]) =>
-        from(client.bays({ after })).pipe(
+      withLatestFrom(store.select(baysFeature.selectBaysState)),
+      filter(([, { after }]) => after !== null),
+      exhaustMap(([, { after, order }]) =>
+        from(client.bays({ after, order })).pipe(
           map(({ bays, after: next }) => BaysEvents.moreLoaded({ bays, after: next })),
           catchError((error: Error) => of(BaysEvents.notLoaded({ reason: error.message }))),
         ),

@@ -8,7 +8,7 @@ import { PersonPicker } from '../people/person-picker';
 import { Lens } from '../shared/lens';
 import { ThemeSwitch } from '../shared/theme-switch';
 import { sayWhen, When } from '../shared/when';
-import { BaysEvents, baysFeature } from './bays.state';
+import { type BayOrder, BaysEvents, baysFeature, byPromise } from './bays.state';
 
 const numbers = [
   'No',
@@ -27,14 +27,17 @@ const numbers = [
 ];
 
 /** `Eight jobs are open. Six can go on now.` */
-export function headline(bays: readonly Bay[], more = false): string {
-  if (more) return `The next ${bays.length} jobs, by promised time.`;
+export function headline(bays: readonly Bay[], more = false, order: BayOrder = 'promised'): string {
+  if (more)
+    return order === 'newest'
+      ? `The newest ${bays.length} jobs.`
+      : `The next ${bays.length} jobs, by promised time.`;
   const open = bays.length;
   const free = bays.filter((bay) => bay.waitsFor === null).length;
   const say = (n: number) => numbers[n] ?? String(n);
   const first = `${say(open)} ${open === 1 ? 'job is' : 'jobs are'} open.`;
   if (free === open) return first;
-  return `${first} ${free === 0 ? 'All wait for clean drives.' : `${say(free)} can go on now.`}`;
+  return `${first} ${free === 0 ? 'All of them wait.' : `${say(free)} can go on now.`}`;
 }
 
 /** True where every word of `text` stands somewhere in the row. */
@@ -70,6 +73,11 @@ export class Bays {
   protected readonly reason = this.store.selectSignal(baysFeature.selectReason);
   protected readonly text = this.store.selectSignal(baysFeature.selectText);
   protected readonly after = this.store.selectSignal(baysFeature.selectAfter);
+  protected readonly order = this.store.selectSignal(baysFeature.selectOrder);
+  protected readonly orders: readonly { id: BayOrder; label: string }[] = [
+    { id: 'promised', label: 'by promised time' },
+    { id: 'newest', label: 'newest first' },
+  ];
   private readonly found = this.store.selectSignal(baysFeature.selectFound);
   /** Rows on the device that answer to the text, then those that the server found besides. */
   protected readonly shown = computed(() => {
@@ -79,8 +87,10 @@ export class Bays {
     const known = new Set(near.map(({ jobId }) => jobId));
     return [...near, ...this.found().filter(({ jobId }) => !known.has(jobId))];
   });
-  protected readonly headline = computed(() => headline(this.bays(), this.after() !== null));
-  protected readonly first = computed(() => this.bays().find((bay) => bay.waitsFor === null) ?? null);
+  protected readonly headline = computed(() => headline(this.bays(), this.after() !== null, this.order()));
+  protected readonly first = computed(
+    () => [...this.bays()].sort(byPromise).find((bay) => bay.waitsFor === null) ?? null,
+  );
   protected readonly skeletons = [0, 1, 2, 3, 4];
 
   constructor() {
@@ -91,6 +101,10 @@ export class Bays {
     this.store.dispatch(BaysEvents.narrowed({ text }));
   }
 
+  protected sort(order: BayOrder): void {
+    this.store.dispatch(BaysEvents.ordered({ order }));
+  }
+
   protected more(): void {
     this.store.dispatch(BaysEvents.moreWanted());
   }
@@ -98,7 +112,9 @@ export class Bays {
   protected stageLine(bay: Bay): string {
     if (bay.done) return 'closed';
     const stage = bay.stage.replaceAll('-', ' ');
-    return bay.waitsFor ? `${stage} · waits for ${bay.waitsFor} until ${sayWhen(bay.waitsUntil)}` : stage;
+    if (!bay.waitsFor) return stage;
+    const until = bay.waitsUntil ? ` until ${sayWhen(bay.waitsUntil)}` : '';
+    return `${stage} · waits for ${bay.waitsFor}${until}`;
   }
 
   protected again(): void {

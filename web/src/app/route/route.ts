@@ -58,6 +58,13 @@ const origins: readonly Choice[] = [
       padding: 8px 0;
       border-top: 1px solid var(--line);
     }
+    strong {
+      display: block;
+    }
+    li button {
+      flex: none;
+      white-space: nowrap;
+    }
     small {
       display: block;
       font-size: 14px;
@@ -107,9 +114,12 @@ export class RoutePage {
   });
   protected readonly approvals = computed(() =>
     standing(this.record()?.approvals ?? [])
-      .map((approval) => ({
+      .map((approval, n, all) => ({
         approval,
-        open: approval.answer === 'asked',
+        // Answered by a later entry about the same item.
+        open:
+          approval.answer === 'asked' &&
+          !all.slice(n + 1).some((later) => later.item.toLowerCase() === approval.item.toLowerCase()),
         says: `${answers[approval.answer]}${
           approval.ceilingCents == null
             ? ''

@@ -1,4 +1,4 @@
-import { sayWhen } from './when';
+import { asField, fromField, sayWhen, useZone } from './when';
 
 describe('sayWhen', () => {
   const now = new Date(2026, 10, 17, 12, 0);
@@ -10,5 +10,17 @@ describe('sayWhen', () => {
     expect(sayWhen(at(19), now)).toBe('Thu 16:05');
     expect(sayWhen(at(30), now)).toBe('Nov 30');
     expect(sayWhen(null, now)).toBe('–');
+  });
+
+  it('says and reads moments in the shop’s zone, over a change to summer time', () => {
+    useZone('Europe/Vienna');
+    expect(sayWhen('2026-11-25T23:30:00Z', new Date('2026-11-26T08:00:00Z'))).toBe('today 00:30');
+    expect(asField('2026-07-01T10:00:00Z')).toBe('2026-07-01T12:00');
+    expect(fromField('2026-07-01T12:00')).toBe('2026-07-01T10:00:00.000Z');
+    expect(fromField('2026-12-01T12:00')).toBe('2026-12-01T11:00:00.000Z');
+    expect([asField(null), fromField(''), fromField('tomorrow')]).toEqual(['', null, null]);
+    useZone('America/New_York');
+    expect(asField('2026-12-01T11:00:00.000Z')).toBe('2026-12-01T06:00');
+    useZone(Intl.DateTimeFormat().resolvedOptions().timeZone);
   });
 });

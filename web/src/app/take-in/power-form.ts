@@ -2,7 +2,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
-import { doFirst, powerLooks, type Powered, powerQuestions } from '@dormant-beacon/core/job';
+import { doFirst, powerLooks, type Powered, type Powering, powerQuestions } from '@dormant-beacon/core/job';
 import { Caution } from '../shared/caution';
 import { beforePower } from '../shared/cautions';
 import { type Choice, ChoiceOne } from '../shared/choices';
@@ -21,6 +21,9 @@ type Look = (typeof powerLooks)[number];
       <db-caution>{{ caution }}</db-caution>
       @if (powered() === 'yes') {
         <p>It may be powered: all five looks were clear. Look again whenever something has changed.</p>
+      }
+      @if (lastFound()) {
+        <p>{{ lastFound() }}</p>
       }
       @for (look of looks; track look.key) {
         <db-choice
@@ -60,6 +63,8 @@ type Look = (typeof powerLooks)[number];
 export class PowerForm {
   readonly jobId = input.required<string>();
   readonly powered = input.required<Powered>();
+  /** The looks before these, where there were some. */
+  readonly last = input<Powering | null>(null);
   readonly saved = output();
   private readonly desk = inject(Desk);
   protected readonly caution = beforePower;
@@ -73,6 +78,13 @@ export class PowerForm {
       ],
     }));
   protected readonly seen = signal<Readonly<Record<string, string>>>({});
+  protected readonly lastFound = computed(() => {
+    const last = this.last();
+    const found = powerLooks
+      .filter((look) => last?.[look] === 'found')
+      .map((look) => powerQuestions[look].found);
+    return found.length === 0 ? '' : `Last time: ${[...found, last?.note].filter(Boolean).join('; ')}.`;
+  });
   protected readonly note = signal('');
   protected readonly problem = signal<string | null>(null);
   protected readonly first = computed(() =>

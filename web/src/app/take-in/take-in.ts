@@ -39,6 +39,7 @@ export class TakeIn {
     })),
   );
   protected readonly powered = computed(() => this.assessment()?.powered ?? 'not-asked');
+  protected readonly lastLook = computed(() => standing(this.record()?.powerings ?? []).at(-1) ?? null);
   protected readonly battery = computed(() => this.assessment()?.battery ?? null);
   protected readonly verdictWords = verdictWords;
   /** Chosen by hand, or by typing in it: what others enter meanwhile moves nothing away. */

@@ -1,0 +1,64 @@
+import { provideZonelessChangeDetection, signal } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { type Kept, Outbox } from '../api/outbox';
+import { NotTaken } from './not-taken';
+
+describe('NotTaken', () => {
+  const kept = (place: number, path: string, body: unknown): Kept => ({
+    place,
+    request: { path, key: 'k', personId: 'p', body, refused: 'The baseline comes first.' },
+  });
+
+  async function show(entries: readonly Kept[]) {
+    const acts: [string, number][] = [];
+    TestBed.configureTestingModule({
+      providers: [
+        provideZonelessChangeDetection(),
+        {
+          provide: Outbox,
+          useValue: {
+            refused: signal(entries),
+            tryAgain: ({ place }: Kept) => acts.push(['again', place]),
+            discard: ({ place }: Kept) => acts.push(['forget', place]),
+          },
+        },
+      ],
+    });
+    const fixture = TestBed.createComponent(NotTaken);
+    await fixture.whenStable();
+    const page = fixture.nativeElement as HTMLElement;
+    const press = async (text: string) => {
+      [...page.querySelectorAll('button')].find((button) => button.textContent.includes(text))!.click();
+      await fixture.whenStable();
+    };
+    return { page, press, acts };
+  }
+
+  it('is not there while everything was taken', async () => {
+    expect((await show([])).page.textContent.trim()).toBe('');
+  });
+
+  it('says what was typed and why it was not taken, and lets the person decide', async () => {
+    const { page, press, acts } = await show([
+      kept(1, '/api/jobs/j/code-ends', {
+        id: 'x',
+        data: { code: 'B1049', note: 'old, customer told', tags: ['a'] },
+      }),
+      kept(2, '/api/jobs', { head: { event: 'wear', customer: 'Ada Lindqvist' } }),
+    ]);
+    expect(page.textContent).toContain('2 entries that waited were not taken: look');
+    await press('look');
+    const text = page.textContent.replace(/\s+/g, ' ');
+    expect(text).toContain('code ends');
+    expect(text).toContain('code: B1049, note: old, customer told');
+    expect(text).toContain('A new job');
+    expect(text).toContain('customer: Ada Lindqvist');
+    expect(text).toContain('The baseline comes first.');
+    await press('Send again');
+    await press('Forget it');
+    expect(acts).toEqual([
+      ['again', 1],
+      ['forget', 1],
+    ]);
+  });
+});
