@@ -14,6 +14,8 @@ import { prepareDatabase, serve } from './serve.mjs';
 const name = 'beacon_load';
 /** A technician enters a reading every few seconds; here each client does every second. */
 const pauseMs = 1000;
+/** After a kill, what waited comes at once: so long its times are told apart. */
+const recoveryMs = 8000;
 
 /** @param {string} what @param {string} figure @param {string} [aim] */
 const line = (what, figure, aim = '') => say(`${what.padEnd(58)} ${figure.padStart(14)}  ${aim}`);
@@ -49,8 +51,8 @@ export async function load(seconds = 60, clients = 50) {
 
   /** @type {{ jobId: string, id: string, seq: number }[]} */
   const acknowledged = [];
-  /** Times while nothing was killed. @type {number[]} */
-  const times = [];
+  /** Times while everything runs, and in the seconds after a kill, when what waited comes at once. @type {Record<'calm' | 'after', number[]>} */
+  const times = { calm: [], after: [] };
   let troubled = false;
   let refused = 0;
 
@@ -67,7 +69,7 @@ export async function load(seconds = 60, clients = 50) {
           signal: AbortSignal.timeout(8000),
         });
         if (response.status === 201) {
-          if (tries === 1 && !troubled) times.push(performance.now() - since);
+          times[troubled ? 'after' : 'calm'].push(performance.now() - since);
           return json(response);
         }
         if (response.status < 500) {
@@ -111,12 +113,12 @@ export async function load(seconds = 60, clients = 50) {
   process.kill(server.pid, 'SIGKILL');
   await server.exited;
   server = await serve(database, options);
-  await sleep(1500);
+  await sleep(recoveryMs);
   troubled = false;
-  await sleep((1000 * seconds) / 3 - 1500);
+  await sleep((1000 * seconds) / 3 - recoveryMs);
   troubled = true;
   process.kill(database.pid, 'SIGKILL');
-  await sleep(4000);
+  await sleep(recoveryMs);
   troubled = false;
   await running;
 
@@ -136,8 +138,13 @@ export async function load(seconds = 60, clients = 50) {
   const lost = acknowledged.filter(({ id }) => !counts.has(id)).length;
   const doubled = [...counts.values()].filter((count) => count > 1).length;
   line(`${clients} clients for ${seconds} s, one entry a second each, saved`, String(acknowledged.length));
-  line('a saved reading under that load, median', `${quantile(times, 0.5).toFixed(0)} ms`);
-  line('a saved reading under that load, p95', `${quantile(times, 0.95).toFixed(0)} ms`, 'aim under 150 ms');
+  line('a saved reading under that load, median', `${quantile(times.calm, 0.5).toFixed(0)} ms`);
+  line(
+    'a saved reading under that load, p95',
+    `${quantile(times.calm, 0.95).toFixed(0)} ms`,
+    'aim under 150 ms',
+  );
+  line('the same within 8 s of a kill -9, p95', `${quantile(times.after, 0.95).toFixed(0)} ms`);
   line(
     'entries lost, doubled, refused, after kill -9 of both',
     `${lost}, ${doubled}, ${refused}`,
