@@ -134,15 +134,17 @@ describe('an intake', () => {
     await page.getByText('2 entries are not saved yet.').waitFor();
     await page.getByLabel('Which lamp?').fill('Half a wor');
     await page.waitForTimeout(300);
-    // Closed and opened again without the network: the page comes from the device, and nothing is forgotten.
-    await page.reload();
-    await page.getByText('2 entries are not saved yet.').waitFor();
-    await page.getByLabel('Which lamp?').waitFor();
-    await page.waitForTimeout(500);
-    expect(await page.getByLabel('Which lamp?').inputValue()).toBe('Half a wor');
+    // The tab is closed and opened again without the network: the page comes from the device, and nothing is forgotten.
+    await page.close();
+    const again = await context.newPage();
+    await again.goto(`${job}/take-in`);
+    await again.getByText('2 entries are not saved yet.').waitFor();
+    await again.getByLabel('Which lamp?').waitFor();
+    await again.waitForTimeout(500);
+    expect(await again.getByLabel('Which lamp?').inputValue()).toBe('Half a wor');
     await context.setOffline(false);
-    await rail(page, 'Tyre pressure');
-    await rail(page, 'Lane assist');
+    await rail(again, 'Tyre pressure');
+    await rail(again, 'Lane assist');
     const log = (await (
       await context.request.get(`${address}/api${new URL(job).pathname}/logbook`)
     ).json()) as {

@@ -4,6 +4,9 @@ import type { Shop } from '@dormant-beacon/contract';
 import { defaultShopSettings, type ShopSettings } from '@dormant-beacon/core/shop';
 import { provideStore, Store } from '@ngrx/store';
 import { ApiProblem, Client } from '../api/client';
+import { StoreRoom } from '../api/store-room';
+import { peopleFeature } from '../people/people.state';
+import { FakeStoreRoom } from '../testing/bench';
 import { Settings } from './settings';
 import { ShopEvents, shopFeature } from './shop.state';
 
@@ -15,7 +18,11 @@ describe('Settings', () => {
     TestBed.configureTestingModule({
       providers: [
         provideZonelessChangeDetection(),
-        provideStore({ [shopFeature.name]: shopFeature.reducer }),
+        provideStore({
+          [shopFeature.name]: shopFeature.reducer,
+          [peopleFeature.name]: peopleFeature.reducer,
+        }),
+        { provide: StoreRoom, useClass: FakeStoreRoom },
         {
           provide: Client,
           useValue: {
@@ -30,6 +37,7 @@ describe('Settings', () => {
     TestBed.inject(Store).dispatch(ShopEvents.loaded({ shop: { revision: 3, settings } }));
     const fixture = TestBed.createComponent(Settings);
     fixture.componentRef.setInput('lead', lead);
+    await fixture.whenStable();
     await fixture.whenStable();
     const page = fixture.nativeElement as HTMLElement;
     const press = async (text: string) => {

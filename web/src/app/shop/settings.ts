@@ -1,11 +1,12 @@
 /** Units, money, hours and policies; each change is logged. Someone else's change meanwhile is shown beside the own one. */
-import { ChangeDetectionStrategy, Component, effect, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, effect, inject, input, signal, untracked } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { Shop } from '@dormant-beacon/contract';
 import { leastWaitingMinutes, type ShopSettings } from '@dormant-beacon/core/shop';
 import { Store } from '@ngrx/store';
 import { type ApiProblem, Client } from '../api/client';
 import { type Choice, ChoiceOne } from '../shared/choices';
+import { keepDraft } from '../shared/draft';
 import { Conflict, differences, type Difference } from '../shared/conflict';
 import { ShopEvents, shopFeature } from './shop.state';
 
@@ -71,6 +72,12 @@ export class Settings {
   protected readonly saved = signal(false);
   protected readonly conflict = signal<readonly Difference[] | null>(null);
   private theirs: Shop | null = null;
+  private readonly touched = signal(false);
+  private readonly draft = keepDraft(() => 'settings', {
+    own: this.own,
+    seen: this.seen,
+    touched: this.touched,
+  });
 
   protected readonly least = leastWaitingMinutes;
   protected readonly distances = choices(['km', 'kilometres'], ['mi', 'miles']);
@@ -88,14 +95,21 @@ export class Settings {
     this.store.dispatch(ShopEvents.wanted());
     effect(() => {
       const shop = this.shop();
-      if (!shop) return;
-      this.seen.set(shop.revision);
-      this.own.set(shop.settings);
+      if (!shop || !this.draft.looked()) return;
+      // What is typed stands while another lead saves: their change is shown when this one is saved.
+      untracked(() => {
+        if (this.own() !== null && this.seen() >= shop.revision) return;
+        if (this.own() !== null && !this.saved() && this.touched()) return;
+        this.seen.set(shop.revision);
+        this.own.set(shop.settings);
+        this.draft.rebase();
+      });
     });
   }
 
   protected set<K extends keyof ShopSettings>(field: K, value: ShopSettings[K]): void {
     this.saved.set(false);
+    this.touched.set(true);
     this.own.update((own) => (own ? { ...own, [field]: value } : own));
   }
 
@@ -114,6 +128,7 @@ export class Settings {
       const shop = await this.client.changeShop(this.seen(), this.own()!);
       this.conflict.set(null);
       this.saved.set(true);
+      this.touched.set(false);
       this.store.dispatch(ShopEvents.loaded({ shop }));
     } catch (error) {
       const problem = error as ApiProblem;
