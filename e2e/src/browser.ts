@@ -49,7 +49,7 @@ export async function device({
   await context.addInitScript((wanted) => localStorage.setItem('theme', wanted), theme);
   if (initials !== null) await signIn(context, initials);
   const page = await context.newPage();
-  page.setDefaultTimeout(20_000);
+  page.setDefaultTimeout(45_000);
   const errors: string[] = [];
   page.on('pageerror', (error) => errors.push(error.message));
   page.on('console', (message) => {

@@ -2,7 +2,7 @@ import type { Page } from 'playwright-core';
 import { address, closeBrowser, device, nextThing, report } from './browser.js';
 import { addBeacon, measureBattery, takeIn } from './intake.js';
 
-jasmine.DEFAULT_TIMEOUT_INTERVAL = 180_000;
+jasmine.DEFAULT_TIMEOUT_INTERVAL = 300_000;
 
 const rail = (page: Page, name: string) => page.locator('.rail strong', { hasText: name }).waitFor();
 /** A small picture, as a tablet's camera would hand it over. */

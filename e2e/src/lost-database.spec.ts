@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { address, closeBrowser, device, report } from './browser.js';
 
-jasmine.DEFAULT_TIMEOUT_INTERVAL = 120_000;
+jasmine.DEFAULT_TIMEOUT_INTERVAL = 300_000;
 
 const folder = process.env['BEACON_E2E_DATA'] ?? '';
 

@@ -2,7 +2,7 @@ import type { Page } from 'playwright-core';
 import { accessibilityFaults, address, closeBrowser, device, nextThing, report } from './browser.js';
 import { addBeacon, measureBattery, takeIn } from './intake.js';
 
-jasmine.DEFAULT_TIMEOUT_INTERVAL = 120_000;
+jasmine.DEFAULT_TIMEOUT_INTERVAL = 300_000;
 
 const sentence = (page: Page, text: string | RegExp) =>
   page.locator('.next-thing h1', { hasText: text }).waitFor();

@@ -1,7 +1,7 @@
 import { account, address, closeBrowser, device } from './browser.js';
 import { addBeacon, takeIn } from './intake.js';
 
-jasmine.DEFAULT_TIMEOUT_INTERVAL = 120_000;
+jasmine.DEFAULT_TIMEOUT_INTERVAL = 300_000;
 
 describe('two people in one job', () => {
   afterAll(closeBrowser);
