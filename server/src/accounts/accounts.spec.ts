@@ -107,6 +107,25 @@ describe('accounts', () => {
     expect((await stranger.signIn('Ada')).status).toBe(200);
   });
 
+  it('are let in again at once by a new first password, also on the device that locked', async () => {
+    const lead = new Browser(shop);
+    await lead.signIn('Ada');
+    const own = new Browser(shop);
+    await own.signIn('Bo');
+    for (let n = 0; n < 8; n++) await own.signIn('Bo', 'forgotten word');
+    expect((await own.signIn('Bo')).status).toBe(429);
+    await lead.send('PUT', `/api/accounts/${people.bo}`, {
+      name: 'Bo',
+      initials: 'B',
+      role: 'technician',
+      active: true,
+      password: other,
+    });
+    expect((await own.signIn('Bo', other)).body.mustChange).toBeTrue();
+    const log = await lead.send<{ entries: { says: string }[] }>('GET', '/api/shop/log');
+    expect(log.body.entries[0]!.says).toBe('Bo: new first password');
+  });
+
   it('change the person by a PIN only where that person gave a password', async () => {
     const tablet = new Browser(shop);
     const pin = (personId: string, digits: string) =>
@@ -238,6 +257,8 @@ describe('accounts', () => {
     const statuses = [];
     for (let n = 0; n < 5; n++) statuses.push((await browser.signIn('Nobody')).status);
     expect(statuses).toEqual([401, 401, 401, 429, 429]);
+    const change = { current: 'a guess', password: other };
+    expect((await browser.send('PUT', '/api/session/password', change)).status).toBe(429);
     await strict.close();
   });
 });

@@ -46,7 +46,11 @@ export function accountRoutes(door: Door, db: Knex, entrance: Entrance): void {
         ),
       ),
   });
-  door.router.post([endpoints.signIn.path, endpoints.pinSwitch.path], limit);
+  // Wherever a password or PIN is tried, at an open session too.
+  for (const { path } of [endpoints.signIn, endpoints.pinSwitch, endpoints.newPassword, endpoints.newPin])
+    door.router.all(path, (request, response, next) =>
+      request.method === 'GET' ? next() : limit(request, response, next),
+    );
 
   const answer = async (request: Request, session: SignedIn | null): Promise<Session> => ({
     person: session?.person ?? null,
@@ -143,28 +147,14 @@ export function accountRoutes(door: Door, db: Knex, entrance: Entrance): void {
 
   door.on(endpoints.addAccount, async (request, response, session) => {
     const body = check(endpoints.addAccount.body, request.body);
-    const account = await addAccount(db, body, { mustChange: true, now: new Date() });
-    await enterShopLog(db, session, `${body.person.name} added as ${body.person.role}`, {
-      person: body.person,
-    });
+    const account = await addAccount(db, body, { mustChange: true, by: session, now: new Date() });
     response.status(201).json(account);
   });
 
   door.on(endpoints.changeAccount, async (request, response, session) => {
     const body = check(endpoints.changeAccount.body, request.body);
     const personId = idParam(request, 'personId');
-    const { before, after } = await changeAccount(db, personId, body, new Date());
-    const changes = [
-      ...(before.person.name === after.person.name ? [] : [`now ${after.person.name}`]),
-      ...(before.person.role === after.person.role ? [] : [`${before.person.role} → ${after.person.role}`]),
-      ...(before.active === after.active ? [] : [after.active ? 'may sign in' : 'may not sign in any more']),
-      ...(body.password ? ['new first password'] : []),
-    ];
-    await enterShopLog(db, session, `${before.person.name}: ${changes.join(', ') || 'no change'}`, {
-      before: before.person,
-      after: after.person,
-    });
-    response.json(after);
+    response.json(await changeAccount(db, personId, body, session, new Date()));
   });
 
   door.on(endpoints.devices, async (_request, response, session) => {
@@ -177,12 +167,14 @@ export function accountRoutes(door: Door, db: Knex, entrance: Entrance): void {
     const find = async () => (await listDevices(db, session.deviceId)).find((device) => device.id === id);
     const before = await find();
     if (!before) throw notFound('device');
-    await db('devices')
-      .where({ id })
-      .update({ name: name || null });
-    await enterShopLog(db, session, `Device ${before.number} named ${name || 'by its number'}`, {
-      before: before.name,
-      after: name,
+    await db.transaction(async (trx) => {
+      await trx('devices')
+        .where({ id })
+        .update({ name: name || null });
+      await enterShopLog(trx, session, `Device ${before.number} named ${name || 'by its number'}`, {
+        before: before.name,
+        after: name,
+      });
     });
     response.json(await find());
   });

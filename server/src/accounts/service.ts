@@ -5,9 +5,10 @@ import type { Knex } from 'knex';
 import { isoOf, storedOf } from '../database/connect.js';
 import { conflict, HttpProblem, invalid, notFound } from '../http/problem.js';
 import { fits, hashSecret } from './secrets.js';
+import { enterShopLog } from '../shop/log.js';
 import { endSessions, type SignedIn } from './sessions.js';
 import { pinDays } from './sign-in.js';
-import { failedPins, lockedUntil, pinTries } from './tries.js';
+import { failedPins, liftLocks, lockedUntil, pinTries } from './tries.js';
 
 interface AccountRow extends Person {
   readonly active: boolean;
@@ -60,11 +61,15 @@ interface Added {
   readonly pin?: string;
 }
 
-/** Adds a person with a password; `mustChange` where somebody else has chosen it. */
+/**
+ * Adds a person with a password.
+ * @param by the lead who adds them, for the shop's log; null where the shop is being set up. A password that
+ *   somebody else has chosen is changed by its owner at once: `mustChange`
+ */
 export async function addAccount(
   db: Knex,
   { person, password, pin }: Added,
-  { mustChange, now }: { mustChange: boolean; now: Date },
+  { mustChange, by = null, now }: { mustChange: boolean; by?: SignedIn | null; now: Date },
 ): Promise<Account> {
   const [passwordHash, pinHash] = await Promise.all([hashSecret(password), pin ? hashSecret(pin) : null]);
   await db.transaction(async (trx) => {
@@ -79,6 +84,7 @@ export async function addAccount(
       must_change: mustChange,
       active: true,
     });
+    if (by) await enterShopLog(trx, by, `${person.name} added as ${person.role}`, { person });
   });
   return oneAccount(db, person.id, now);
 }
@@ -99,8 +105,9 @@ export async function changeAccount(
   db: Knex,
   personId: string,
   { name, initials, role, active, password }: AccountChange,
+  by: SignedIn,
   now: Date,
-): Promise<{ before: Account; after: Account }> {
+): Promise<Account> {
   const before = await oneAccount(db, personId, now);
   const passwordHash = password ? await hashSecret(password) : null;
   await db.transaction(async (trx) => {
@@ -115,12 +122,7 @@ export async function changeAccount(
       await trx('accounts')
         .where({ person_id: personId })
         .update({ password_hash: passwordHash, pin_hash: null, must_change: true });
-      await trx('sign_in_tries').insert({
-        person_id: personId,
-        how: 'password',
-        succeeded: true,
-        tried_at: storedOf(now),
-      });
+      await liftLocks(trx, personId, now);
     }
     if (!active || passwordHash !== null || role !== before.person.role)
       await endSessions(trx, { person_id: personId }, now);
@@ -131,8 +133,18 @@ export async function changeAccount(
       .first('id');
     if (lead === undefined)
       throw conflict('The shop would have no lead who can sign in. Make someone else lead first.');
+    const changes = [
+      ...(before.person.name === name ? [] : [`now ${name}`]),
+      ...(before.person.role === role ? [] : [`${before.person.role} → ${role}`]),
+      ...(before.active === active ? [] : [active ? 'may sign in' : 'may not sign in any more']),
+      ...(password ? ['new first password'] : []),
+    ];
+    await enterShopLog(trx, by, `${before.person.name}: ${changes.join(', ') || 'no change'}`, {
+      before: { ...before.person, active: before.active },
+      after: { id: personId, name, initials, role, active },
+    });
   });
-  return { before, after: await oneAccount(db, personId, now) };
+  return oneAccount(db, personId, now);
 }
 
 async function ownPassword(db: Knex, personId: string, current: string): Promise<void> {

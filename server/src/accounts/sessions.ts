@@ -2,7 +2,7 @@
 import type { Person } from '@dormant-beacon/core/job';
 import type { Request } from 'express';
 import type { Knex } from 'knex';
-import { storedOf } from '../database/connect.js';
+import { isoOf, storedOf } from '../database/connect.js';
 import { tokensOf } from './cookies.js';
 import { newToken, tokenHash } from './secrets.js';
 
@@ -60,7 +60,7 @@ export async function sessionOf(db: Knex, request: Request): Promise<SignedIn | 
       'accounts.pin_hash',
     )) as SessionRow | undefined;
   if (!row) return null;
-  if (now - Date.parse(`${row.seen_at}Z`) > 5 * 60_000)
+  if (now - Date.parse(isoOf(row.seen_at)) > 5 * 60_000)
     await db('sessions')
       .where({ token_hash: row.token_hash })
       .update({ seen_at: storedOf(new Date(now)) });

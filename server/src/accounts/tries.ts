@@ -3,7 +3,7 @@
  * server behind one address.
  */
 import type { Knex } from 'knex';
-import { storedOf } from '../database/connect.js';
+import { isoOf, storedOf } from '../database/connect.js';
 
 export const pinTries = 5;
 export const passwordTries = 8;
@@ -15,7 +15,7 @@ interface Try {
   readonly tried_at: string;
 }
 
-/** Failed PINs of a person on a device since they last signed in there with their password. */
+/** Failed PINs of a person on a device since they last came in there, by password or PIN. */
 export async function failedPins(db: Knex, personId: string, deviceId: string): Promise<number> {
   const last = (await db('sign_in_tries')
     .where({ person_id: personId, device_id: deviceId, succeeded: true })
@@ -48,7 +48,7 @@ export async function lockedUntil(
   void (deviceId === null ? query.whereNull('device_id') : query.where({ device_id: deviceId }));
   const tries = (await query) as Try[];
   if (tries.length < passwordTries || tries.some(({ succeeded }) => succeeded)) return null;
-  return new Date(Date.parse(`${tries.at(-1)!.tried_at}Z`) + lockMinutes * 60_000);
+  return new Date(Date.parse(isoOf(tries.at(-1)!.tried_at)) + lockMinutes * 60_000);
 }
 
 /** Enters a try as failed; the caller marks it as succeeded where it did. */
@@ -69,4 +69,13 @@ export async function enterTry(
 
 export async function markSucceeded(db: Knex, id: number): Promise<void> {
   await db('sign_in_tries').where({ id }).update({ succeeded: true });
+}
+
+/** Lifts every lock of a person's password, on strangers' devices and on their own. */
+export async function liftLocks(db: Knex, personId: string, now: Date): Promise<void> {
+  const own = (await db('device_people').where({ person_id: personId }).select('device_id')) as {
+    device_id: string;
+  }[];
+  for (const deviceId of [null, ...own.map((row) => row.device_id)])
+    await markSucceeded(db, await enterTry(db, { personId, deviceId, how: 'password' }, now));
 }
