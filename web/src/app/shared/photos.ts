@@ -83,23 +83,6 @@ const largest = 60_000_000;
       align-items: center;
       gap: 12px;
     }
-    .file {
-      display: inline-flex;
-      align-items: center;
-      min-height: 48px;
-      padding: 0 16px;
-      border-radius: 12px;
-      background: var(--raised);
-      cursor: pointer;
-    }
-    .file:has(:focus-visible) {
-      outline: 3px solid var(--ember);
-    }
-    .file input {
-      position: absolute;
-      width: 1px;
-      opacity: 0;
-    }
     ul {
       display: grid;
       grid-template-columns: repeat(auto-fill, minmax(160px, 1fr));

@@ -4,7 +4,6 @@ import {
   Component,
   computed,
   effect,
-  inject,
   input,
   type OnDestroy,
   output,
@@ -12,12 +11,11 @@ import {
   untracked,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { mostReportCharacters } from '@dormant-beacon/core/job';
 import type { Scan } from '@dormant-beacon/core/scans';
 import type { ReportAnswer, ReportRequest } from '../../workers/report.worker';
-import { StoreRoom } from '../api/store-room';
+import { keepDraft } from './draft';
 import { ReportRead } from './report-read';
-
-const mostCharacters = 1_000_000;
 
 @Component({
   selector: 'db-report-entry',
@@ -75,23 +73,6 @@ const mostCharacters = 1_000_000;
       gap: 14px;
       margin-top: 8px;
     }
-    .file {
-      display: inline-flex;
-      align-items: center;
-      min-height: 48px;
-      padding: 0 16px;
-      border-radius: 12px;
-      background: var(--raised);
-      cursor: pointer;
-    }
-    .file:has(:focus-visible) {
-      outline: 3px solid var(--ember);
-    }
-    .file input {
-      position: absolute;
-      width: 1px;
-      opacity: 0;
-    }
   `,
 })
 export class ReportEntry implements OnDestroy {
@@ -101,7 +82,6 @@ export class ReportEntry implements OnDestroy {
   readonly busy = input(false);
   readonly save = output<string>();
 
-  private readonly storeRoom = inject(StoreRoom);
   private readonly worker = new Worker(new URL('../../workers/report.worker', import.meta.url), {
     type: 'module',
   });
@@ -109,6 +89,7 @@ export class ReportEntry implements OnDestroy {
   protected readonly example =
     'Restraint control (1 code)\n  B1049-13  Left belt loop   Current\nBody: no codes\nTrailer: no response';
   protected readonly text = signal('');
+  private readonly draft = keepDraft(() => this.draftName(), { text: this.text });
   protected readonly scan = signal<Scan | null>(null);
   protected readonly problem = signal<string | null>(null);
   protected readonly summary = computed(() => {
@@ -125,10 +106,8 @@ export class ReportEntry implements OnDestroy {
       this.problem.set('problem' in data ? data.problem : null);
     };
     effect(() => {
-      const name = this.draftName();
-      void this.storeRoom
-        .draft(name)
-        .then((text) => untracked(() => (this.text() === '' ? this.type(text) : undefined)));
+      const text = this.text();
+      untracked(() => this.read(text));
     });
   }
 
@@ -138,21 +117,24 @@ export class ReportEntry implements OnDestroy {
 
   /** After it was saved: the draft has done its work. */
   clear(): void {
-    this.type('');
+    this.draft.clear();
   }
 
+  /** What is too long for a report is not taken over, and not kept as a draft. */
   protected type(text: string): void {
-    this.text.set(text);
+    if (text.length <= mostReportCharacters) return this.text.set(text);
+    this.scan.set(null);
+    this.problem.set(
+      `The report has ${text.length} characters; at most ${mostReportCharacters} are taken. Is it the right file?`,
+    );
+  }
+
+  private read(text: string): void {
     this.ticket += 1;
-    if (text.length > mostCharacters)
-      return this.problem.set(
-        `The report has ${text.length} characters; at most ${mostCharacters} are taken. Is it the right file?`,
-      );
-    void this.storeRoom.saveDraft(this.draftName(), text);
-    if (text.trim() === '') {
-      this.scan.set(null);
-      this.problem.set(null);
-    } else this.worker.postMessage({ ticket: this.ticket, text } satisfies ReportRequest);
+    if (text.trim() !== '')
+      return this.worker.postMessage({ ticket: this.ticket, text } satisfies ReportRequest);
+    this.scan.set(null);
+    this.problem.set(null);
   }
 
   protected drop(event: DragEvent): void {
@@ -167,7 +149,7 @@ export class ReportEntry implements OnDestroy {
 
   private async take(file: File | undefined): Promise<void> {
     if (!file) return;
-    if (file.size > 4 * mostCharacters)
+    if (file.size > 4 * mostReportCharacters)
       return this.problem.set(
         `“${file.name}” has ${Math.round(file.size / 1e6)} MB; a report has at most 4. Is it the right file?`,
       );

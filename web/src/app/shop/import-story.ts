@@ -33,22 +33,7 @@ const mostMegabytes = 60;
   `,
   styles: `
     .file {
-      display: inline-flex;
-      align-items: center;
-      min-height: 48px;
       margin-top: 12px;
-      padding: 0 16px;
-      border-radius: 12px;
-      background: var(--raised);
-      cursor: pointer;
-    }
-    .file:has(:focus-visible) {
-      outline: 3px solid var(--ember);
-    }
-    input {
-      position: absolute;
-      width: 1px;
-      opacity: 0;
     }
   `,
 })
