@@ -91,15 +91,8 @@ export async function listFacts(db: Knex, kind: FactKind, jobId: string): Promis
       'observed_at',
       'recorded_at',
       ...wanted.map(([, column]) => nameOf(column)),
+      ...(links ? [linkedIds(db, table, links)] : []),
     )) as Record<string, unknown>[];
-  const linked =
-    links && rows.length > 0
-      ? await linksOf(
-          db,
-          links,
-          rows.map((row) => row['id'] as string),
-        )
-      : null;
   return rows.map((row) => {
     const fact: Record<string, unknown> = {
       id: row['id'],
@@ -112,7 +105,7 @@ export async function listFacts(db: Knex, kind: FactKind, jobId: string): Promis
     };
     for (const [field, column] of wanted)
       fact[field] = typeof column === 'string' ? row[column] : JSON.parse(row[column.column] as string);
-    if (links) fact[links.field] = linked?.get(row['id'] as string) ?? [];
+    if (links) fact[links.field] = (row['linked'] as string | null)?.split(',') ?? [];
     return fact as StoredFact;
   });
 }
@@ -120,16 +113,11 @@ export async function listFacts(db: Knex, kind: FactKind, jobId: string): Promis
 const nameOf = (column: FactTable['columns'][string]) =>
   typeof column === 'string' ? column : column.column;
 
-async function linksOf(
-  db: Knex,
-  links: NonNullable<FactTable['links']>,
-  parents: readonly string[],
-): Promise<Map<string, string[]>> {
-  const rows = (await db(links.table)
-    .whereIn(links.parent, parents)
-    .select(links.parent, 'beacon_id')) as Record<string, string>[];
-  const byParent = new Map<string, string[]>();
-  for (const row of rows)
-    byParent.set(row[links.parent]!, [...(byParent.get(row[links.parent]!) ?? []), row['beacon_id']!]);
-  return byParent;
+/** The ids that a fact names, with commas between them: at most twenty, far below the length that MariaDB cuts off. */
+function linkedIds(db: Knex, table: string, links: NonNullable<FactTable['links']>): Knex.Raw {
+  return db.raw('(SELECT GROUP_CONCAT(beacon_id ORDER BY beacon_id) FROM ?? WHERE ?? = ??) AS linked', [
+    links.table,
+    links.parent,
+    `${table}.id`,
+  ]);
 }

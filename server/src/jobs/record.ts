@@ -22,7 +22,14 @@ export interface VehicleRow {
 
 /** The record of a job that is there. Within a transaction it sees that transaction's state. */
 export async function loadRecord(db: Knex, job: JobRow): Promise<JobRecord> {
-  const vehicle = (await db('vehicles').where({ id: job.vehicle_id }).first()) as VehicleRow;
+  // Every fact has its row in the logbook: only the tables of kinds that are there are asked.
+  const row = (await db('vehicles')
+    .where({ id: job.vehicle_id })
+    .first(
+      'vehicles.*',
+      db.raw('(SELECT GROUP_CONCAT(DISTINCT kind) FROM logbook WHERE job_id = ?) AS kinds', [job.id]),
+    )) as VehicleRow & { readonly kinds: string | null };
+  const there = new Set(row.kinds?.split(','));
   const record: Record<string, unknown> = {
     id: job.id,
     number: jobNumber(job.number),
@@ -31,14 +38,8 @@ export async function loadRecord(db: Knex, job: JobRow): Promise<JobRecord> {
     openedAt: isoOf(job.opened_at),
     origin: job.origin === null ? null : (JSON.parse(job.origin) as unknown),
     head: headOf(job),
-    vehicle: vehicleOf(vehicle),
+    vehicle: vehicleOf(row),
   };
-  // Every fact has its row in the logbook: only the tables of kinds that are there are asked.
-  const there = new Set(
-    ((await db('logbook').where({ job_id: job.id }).distinct('kind')) as { kind: string }[]).map(
-      ({ kind }) => kind,
-    ),
-  );
   for (const [kind, { list }] of Object.entries(tables))
     record[list] = there.has(kind) ? await listFacts(db, kind as FactKind, job.id) : [];
   return record as unknown as JobRecord;
