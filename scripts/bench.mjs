@@ -7,7 +7,9 @@ import { join } from 'node:path';
 import { buildNode, buildWeb, servedWeb } from './build.mjs';
 import { signIn } from './accounts.mjs';
 import { asOwner, freePort, reachDatabase } from './database.mjs';
+import { figure, quantile } from './figures.mjs';
 import { load } from './load.mjs';
+import { openTracedJob } from './traced-job.mjs';
 import { install } from './install.mjs';
 import { root } from './paths.mjs';
 import { run } from './run.mjs';
@@ -19,36 +21,32 @@ const technician = { name: 'Yuki Sorensen', password: 'lantern for yuki' };
 /** @type {Record<string, string>} */
 let session = {};
 
-/** @param {string} what @param {string} figure @param {string} [aim] */
-const line = (what, figure, aim = '') => say(`${what.padEnd(58)} ${figure.padStart(14)}  ${aim}`);
-
-/** @param {number[]} times @param {number} share */
-const quantile = (times, share) =>
-  [...times].sort((a, b) => a - b)[Math.min(times.length - 1, Math.floor(share * times.length))] ?? 0;
+/** `npm run bench` measures everything; `npm run bench -- load` one part. @param {'core' | 'load' | 'application'} part */
+const wanted = (part) => process.argv.length < 3 || process.argv.includes(part);
 
 await runScript(async () => {
   await install('test');
   await buildNode();
   await buildWeb(servedWeb);
   say(`${cpus().length} cores, ${Math.round(totalmem() / 1e9)} GB, Node.js ${process.versions.node}\n`);
-  for (const file of ['core.bench.ts', 'simulator.bench.ts'])
-    await run(
-      process.execPath,
-      ['--import', 'tsx', join('core', 'bench', file)],
-      { cwd: root },
-      `${file} failed.`,
-    );
-  say('');
-  await load();
-  say('');
-  await withApplication(async (address, pids, folder) => {
-    session = await signIn(address, technician);
-    await writes(address);
-    await pages(address);
-    await manyJobs(address, folder);
-    for (const [what, pid] of Object.entries(pids))
-      line(`memory of the ${what}`, `${Math.round(memoryOf(pid) / 1e6)} MB`);
-  });
+  if (wanted('core'))
+    for (const file of ['core.bench.ts', 'simulator.bench.ts'])
+      await run(
+        process.execPath,
+        ['--import', 'tsx', join('core', 'bench', file)],
+        { cwd: root },
+        `${file} failed.`,
+      );
+  if (wanted('load')) await load();
+  if (wanted('application'))
+    await withApplication(async (address, pids, folder) => {
+      session = await signIn(address, technician);
+      await writes(address);
+      await pages(address);
+      await manyJobs(address, folder);
+      for (const [what, pid] of Object.entries(pids))
+        figure(`memory of the ${what}`, `${Math.round(memoryOf(pid) / 1e6)} MB`);
+    });
 });
 
 /** @param {(address: string, pids: Record<string, number>, folder: string) => Promise<void>} body */
@@ -107,8 +105,8 @@ async function writes(address) {
     });
     if (n >= 20) times.push(performance.now() - since);
   }
-  line('a saved reading, 200 in a row, median', `${quantile(times, 0.5).toFixed(0)} ms`);
-  line('a saved reading, p95', `${quantile(times, 0.95).toFixed(0)} ms`);
+  figure('a saved reading, 200 in a row, median', `${quantile(times, 0.5).toFixed(0)} ms`);
+  figure('a saved reading, p95', `${quantile(times, 0.95).toFixed(0)} ms`);
 }
 
 /** First paint, bytes on the wire, and how soon the bench answers a reading. @param {string} address */
@@ -124,7 +122,7 @@ async function pages(address) {
   devtools.on('Network.loadingFinished', ({ encodedDataLength }) => (bytes += encodedDataLength));
   await page.goto(address, { waitUntil: 'networkidle' }).catch(() => undefined);
   await page.locator('.rows .row').first().waitFor();
-  line(
+  figure(
     'initial transfer on the wire, fonts and data included',
     `${Math.round(bytes / 1000)} kB`,
     'aim under 350 kB',
@@ -132,7 +130,7 @@ async function pages(address) {
   const paint = await page.evaluate(
     () => performance.getEntriesByName('first-contentful-paint')[0]?.startTime ?? 0,
   );
-  line('first contentful paint, cold', `${Math.round(paint)} ms`);
+  figure('first contentful paint, cold', `${Math.round(paint)} ms`);
 
   const jobId = await largeTrace(address);
   await page.goto(`${address}/jobs/${jobId}/trace`);
@@ -141,13 +139,17 @@ async function pages(address) {
   const planned = [];
   for (let n = 0; n < 8; n++) {
     await page.locator('db-reading-pad input').fill('12.4');
+    await page.locator('db-reading-pad .enter:enabled').waitFor();
     const [first, second] = await page.evaluate(async (count) => {
+      const since = performance.now();
       const until = async (/** @type {() => boolean} */ holds) => {
-        while (!holds()) await new Promise((resolve) => requestAnimationFrame(resolve));
+        while (!holds()) {
+          if (performance.now() - since > 20_000) throw new Error(`reading ${count}: nothing shown in 20 s`);
+          await new Promise((resolve) => requestAnimationFrame(resolve));
+        }
       };
       const chosen = () => document.querySelector('.action.first .what')?.textContent;
       const before = chosen();
-      const since = performance.now();
       /** @type {HTMLButtonElement | null} */ (document.querySelector('db-reading-pad .enter'))?.click();
       await until(() => document.querySelectorAll('.readings li').length > count);
       const listed = performance.now() - since;
@@ -157,12 +159,12 @@ async function pages(address) {
     shown.push(first ?? 0);
     planned.push(second ?? 0);
   }
-  line(
+  figure(
     'bench: a reading shown as saved, 40 suspects × 30 tests',
     `${quantile(shown, 0.5).toFixed(0)} ms`,
     'aim under 100 ms',
   );
-  line('bench: the next test worked out anew, same', `${quantile(planned, 0.5).toFixed(0)} ms`);
+  figure('bench: the next test worked out anew, same', `${quantile(planned, 0.5).toFixed(0)} ms`);
   await browser.close();
 }
 
@@ -193,29 +195,12 @@ async function largeTrace(address) {
     priceCents: 100 * n,
     label: `Replace ${element}`,
   }));
-  const [jobId, beaconId] = [randomUUID(), randomUUID()];
-  await write(address, '/api/jobs', {
-    jobId,
-    vehicleId: randomUUID(),
-    head: { event: 'wear' },
-    vehicle: { make: 'Ostrel', model: 'Marn wagon' },
-  });
-  const enter = (/** @type {string} */ kind, /** @type {string} */ id, /** @type {unknown} */ data) =>
-    write(address, `/api/jobs/${jobId}/${kind}`, { id, observedAt, data });
-  await enter('beacons', beaconId, {
-    kind: 'beacon',
-    name: 'Many lamps',
-    seen: 'lit',
-    thereBefore: 'no',
-    conditions: [],
-    shown: 20,
-    exposures: 20,
-  });
-  await enter('scans', randomUUID(), { kind: 'baseline', text: 'Body: no codes' });
-  await enter('traces', randomUUID(), {
-    title: 'Large',
-    beaconIds: [beaconId],
-    case: { circuit: { elements: elements.slice(0, 60) }, suspects, tests, repairs },
+  const jobId = randomUUID();
+  await openTracedJob((path, body) => write(address, path, body), jobId, {
+    circuit: { elements: elements.slice(0, 60) },
+    suspects,
+    tests,
+    repairs,
   });
   return jobId;
 }
@@ -298,17 +283,17 @@ async function manyJobs(address, folder) {
     }
     return taken;
   };
-  line(
+  figure(
     '10,000 jobs: a page of 200, p95',
     `${quantile(await times(''), 0.95).toFixed(0)} ms`,
     'aim under 60 ms',
   );
-  line(
+  figure(
     '10,000 jobs: narrowed by two words, p95',
     `${quantile(await times('&text=quill%20N'), 0.95).toFixed(0)} ms`,
     'aim under 100 ms',
   );
-  line(
+  figure(
     '10,000 jobs: narrowed to nothing, p95',
     `${quantile(await times('&text=nowhere%20N'), 0.95).toFixed(0)} ms`,
     'aim under 100 ms',

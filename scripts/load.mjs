@@ -8,21 +8,16 @@ import { setTimeout as sleep } from 'node:timers/promises';
 import { fileURLToPath } from 'node:url';
 import { addAccounts, signIn } from './accounts.mjs';
 import { freePort, startDatabase } from './database.mjs';
-import { runScript, say } from './say.mjs';
+import { runScript } from './say.mjs';
 import { prepareDatabase, serve } from './serve.mjs';
+import { openTracedJob } from './traced-job.mjs';
+import { figure, quantile } from './figures.mjs';
 
 const name = 'beacon_load';
 /** A technician enters a reading every few seconds; here each client does every second. */
 const pauseMs = 1000;
 /** After a kill, what waited comes at once: so long its times are told apart. */
 const recoveryMs = 8000;
-
-/** @param {string} what @param {string} figure @param {string} [aim] */
-const line = (what, figure, aim = '') => say(`${what.padEnd(58)} ${figure.padStart(14)}  ${aim}`);
-
-/** @param {number[]} times @param {number} share */
-const quantile = (times, share) =>
-  [...times].sort((a, b) => a - b)[Math.min(times.length - 1, Math.floor(share * times.length))] ?? 0;
 
 /** @param {Response} response @returns {Promise<any>} */
 const json = (response) => response.json();
@@ -87,8 +82,11 @@ export async function load(seconds = 60, clients = 50) {
   const jobs = Array.from({ length: 10 }, () => randomUUID());
   /** @type {Map<string, string>} */
   const traces = new Map();
-  for (const [n, jobId] of jobs.entries())
-    traces.set(jobId, await openTracedJob(write, sessions[n % sessions.length] ?? {}, jobId));
+  for (const [n, jobId] of jobs.entries()) {
+    const session = sessions[n % sessions.length] ?? {};
+    const send = (/** @type {string} */ path, /** @type {unknown} */ body) => write(session, path, body);
+    traces.set(jobId, await openTracedJob(send, jobId, tracedCase));
+  }
 
   const until = performance.now() + 1000 * seconds;
   const clientLoop = async (/** @type {number} */ n) => {
@@ -137,67 +135,35 @@ export async function load(seconds = 60, clients = 50) {
 
   const lost = acknowledged.filter(({ id }) => !counts.has(id)).length;
   const doubled = [...counts.values()].filter((count) => count > 1).length;
-  line(`${clients} clients for ${seconds} s, one entry a second each, saved`, String(acknowledged.length));
-  line('a saved reading under that load, median', `${quantile(times.calm, 0.5).toFixed(0)} ms`);
-  line(
+  figure(`${clients} clients for ${seconds} s, one entry a second each, saved`, String(acknowledged.length));
+  figure('a saved reading under that load, median', `${quantile(times.calm, 0.5).toFixed(0)} ms`);
+  figure(
     'a saved reading under that load, p95',
     `${quantile(times.calm, 0.95).toFixed(0)} ms`,
     'aim under 150 ms',
   );
-  line('the same within 8 s of a kill -9, p95', `${quantile(times.after, 0.95).toFixed(0)} ms`);
-  line(
+  figure('the same within 8 s of a kill -9, p95', `${quantile(times.after, 0.95).toFixed(0)} ms`);
+  figure(
     'entries lost, doubled, refused, after kill -9 of both',
     `${lost}, ${doubled}, ${refused}`,
     'aim 0, 0, 0',
   );
-  line('every chain of the ten jobs is whole', whole ? 'yes' : 'NO');
+  figure('every chain of the ten jobs is whole', whole ? 'yes' : 'NO');
   if (lost + doubled + refused > 0 || !whole) throw new Error('the load lost or doubled entries');
 }
 
-/**
- * @param {(session: Record<string, string>, path: string, body: unknown) => Promise<any>} write
- * @param {Record<string, string>} session
- * @param {string} jobId
- * @returns {Promise<string>} the trace's id
- */
-async function openTracedJob(write, session, jobId) {
-  const observedAt = new Date().toISOString();
-  const [beaconId, traceId] = [randomUUID(), randomUUID()];
-  await write(session, '/api/jobs', {
-    jobId,
-    vehicleId: randomUUID(),
-    head: { event: 'wear' },
-    vehicle: { make: 'Ostrel', model: 'Marn wagon' },
-  });
-  const enter = (/** @type {string} */ kind, /** @type {string} */ id, /** @type {unknown} */ data) =>
-    write(session, `/api/jobs/${jobId}/${kind}`, { id, observedAt, data });
-  await enter('beacons', beaconId, {
-    kind: 'beacon',
-    name: 'Charge flap open',
-    seen: 'lit',
-    thereBefore: 'no',
-    conditions: [],
-    shown: 20,
-    exposures: 20,
-  });
-  await enter('scans', randomUUID(), { kind: 'baseline', text: 'Body: no codes' });
-  await enter('traces', traceId, {
-    title: 'Flap switch',
-    beaconIds: [beaconId],
-    case: {
-      circuit: {
-        elements: [
-          { id: 'BAT', kind: 'battery', pins: ['b+', 'gnd'], volts: 12.6, ohms: 0.015 },
-          { id: 'R', kind: 'resistor', pins: ['b+', 'in'], ohms: 2200 },
-          { id: 'S', kind: 'switch', pins: ['in', 'gnd'], closed: true },
-        ],
-      },
-      tests: [{ id: 'signal', kind: 'volts', from: 'in', to: 'gnd', minutes: 2 }],
-      repairs: [{ element: 'S', minutes: 10, priceCents: 1000 }],
-    },
-  });
-  return traceId;
-}
+/** A switch to ground under a pull-up, with one test. */
+const tracedCase = {
+  circuit: {
+    elements: [
+      { id: 'BAT', kind: 'battery', pins: ['b+', 'gnd'], volts: 12.6, ohms: 0.015 },
+      { id: 'R', kind: 'resistor', pins: ['b+', 'in'], ohms: 2200 },
+      { id: 'S', kind: 'switch', pins: ['in', 'gnd'], closed: true },
+    ],
+  },
+  tests: [{ id: 'signal', kind: 'volts', from: 'in', to: 'gnd', minutes: 2 }],
+  repairs: [{ element: 'S', minutes: 10, priceCents: 1000 }],
+};
 
 if (process.argv[1] === fileURLToPath(import.meta.url))
   await runScript(() => load(Number(process.argv[2] ?? 60), Number(process.argv[3] ?? 50)));
