@@ -34,7 +34,7 @@ export const verbs: Readonly<Record<string, Readonly<Record<string, Verb>>>> = {
       input: 'text',
       options: ['as'],
       example: examples.report,
-      run: (input, options) => readReport(reportText(input), reportForm(options.as)),
+      run: (input, options) => readReport(reportText(input), { form: reportForm(options.as) }),
     },
     compare: {
       says: 'compares a scan with an earlier one: every code with its result',

@@ -1,7 +1,7 @@
 /** Agreement with an independent circuit simulator, where one is on this machine. */
 import { spawnSync } from 'node:child_process';
 import { type Element, solve } from '../src/circuit/index.js';
-import { randomNumbers } from '../src/trace/random.js';
+import { randomNumbers } from '../src/random/index.js';
 import { line } from './measure.js';
 
 const random = randomNumbers(20261117);

@@ -94,6 +94,17 @@ export const statusWords: Readonly<Record<string, CodeStatus>> = {
   'en attente': 'pending',
   'en cours de maturation': 'pending',
   pendiente: 'pending',
+  pnd: 'pending',
+  his: 'history',
+  passiv: 'history',
+  'non present': 'history',
+  'no presente': 'history',
+  'no activo': 'history',
+  'non actif': 'history',
+  statisch: 'active',
+  'test failed': 'active',
+  fugitif: 'stored',
+  sporad: 'stored',
   permanent: 'permanent',
   perm: 'permanent',
   dauerhaft: 'permanent',
@@ -102,13 +113,22 @@ export const statusWords: Readonly<Record<string, CodeStatus>> = {
 
 /** Lower case, without accents, punctuation at the ends or doubled blanks: the form that the tables use. */
 export function plainWord(text: string): string {
-  return text
-    .normalize('NFD')
-    .replace(/[\u0300-\u036f]/g, '')
-    .toLowerCase()
-    .replace(/^[\s([{.,:;*!?-]+|[\s)\]}.,:;*!?-]+$/g, '')
-    .replace(/\s+/g, ' ');
+  let [from, to] = [0, text.length];
+  while (from < to && inEdge(text.charCodeAt(from), opening)) from++;
+  while (to > from && inEdge(text.charCodeAt(to - 1), closing)) to--;
+  let word = text.slice(from, to);
+  if (notPlain.test(word)) word = word.normalize('NFD').replace(accents, '').replace(blanks, ' ');
+  else if (doubled.test(word)) word = word.replace(blanks, ' ');
+  return word.toLowerCase();
 }
+
+const notPlain = /[^ -~\t]/;
+const accents = /[\u0300-\u036f]/g;
+const doubled = /\s\s|\t/;
+const blanks = /\s+/g;
+const opening = new Set([...' \t\n\r\f\v\u00a0\ufeff([{.,:;*!?-'].map((c) => c.charCodeAt(0)));
+const closing = new Set([...' \t\n\r\f\v\u00a0\ufeff)]}.,:;*!?-'].map((c) => c.charCodeAt(0)));
+const inEdge = (character: number, set: ReadonlySet<number>) => character <= 0xfeff && set.has(character);
 
 /**
  * The normal form of a status word, or null where the text is no status. Several words joined by commas,
@@ -116,7 +136,7 @@ export function plainWord(text: string): string {
  */
 export function readStatusWord(text: string): CodeStatus | null {
   const word = plainWord(text);
-  if (word === '') return null;
+  if (word === '' || word.length > 60) return null;
   const direct = statusWords[word];
   if (direct !== undefined) return direct;
   const parts = word.split(/\s*(?:[,/+&]| and | und | et | y )\s*/);

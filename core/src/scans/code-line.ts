@@ -27,7 +27,7 @@ export interface CodeLine {
 }
 
 const token =
-  /(?<![A-Za-z0-9_./+-])([A-Za-z0-9]{5}(?:[-:]?[A-Za-z0-9]{2})?)(?![A-Za-z0-9_+/]|[-.:][A-Za-z0-9])/g;
+  /(?<![A-Za-z0-9_./+-])(?=[A-Za-z]{0,4}\d)([A-Za-z0-9]{5}(?:[-:]?[A-Za-z0-9]{2})?)(?![A-Za-z0-9_+/]|[-.:][A-Za-z0-9])/g;
 const bytesAfterLabel =
   /\b(?:dtc|code|fault code|fehlercode|code defaut|codigo)s?\s*(?:\(hex\)|hex|raw|bytes?)?\s*[:=]\s*((?:0x)?[0-9a-f]{2} (?:0x)?[0-9a-f]{2}(?: (?:0x)?[0-9a-f]{2})?)(?![0-9a-f ]*[0-9a-f])/gi;
 
@@ -49,12 +49,13 @@ export function readCodeLine(line: string): CodeLine | null {
 
 function findCodes(line: string): Placed[] {
   const found: Placed[] = [];
-  for (const match of line.matchAll(token)) {
+  token.lastIndex = 0;
+  for (let match = token.exec(line); match; match = token.exec(line)) {
     const reading = readCode(match[1]!);
-    if (!reading || behindOtherLabel(line.slice(0, match.index)) || inDump(line)) continue;
+    if (!reading || behindOtherLabel(line.slice(0, match.index)) || bytesInARow.test(line)) continue;
     found.push({ ...reading, from: match.index, to: match.index + match[0].length });
   }
-  if (found.length > 0) return found;
+  if (found.length > 0 || !/[:=]/.test(line)) return found;
   for (const match of line.matchAll(bytesAfterLabel)) {
     const reading = readCodeBytes(match[1]!);
     if (reading) found.push({ ...reading, from: match.index, to: match.index + match[0].length });
@@ -75,13 +76,13 @@ function behindOtherLabel(before: string): boolean {
   );
 }
 
-/** Five or more pairs of hexadecimal digits in a row, or an address with bytes behind it. */
-function inDump(line: string): boolean {
-  return (
-    /(?:\b[0-9a-f]{2}\b[ ,]){5,}/i.test(line) ||
-    /^\s*(?:0x)?[0-9a-f]{4,8}\s*[:|]\s*(?:[0-9a-f]{2,8}\s+){2,}/i.test(line)
-  );
-}
+/** Five or more pairs of hexadecimal digits in a row. */
+const bytesInARow = /(?:\b[0-9a-f]{2}\b[ ,]){5,}/i;
+
+const addressAndBytes = /^\s*(?:0x)?[0-9a-f]{4,8}\s*[:|]\s*(?:[0-9a-f]{2,8}\s+){2,}/i;
+
+/** An address with bytes behind it: a line of a memory dump or a log of frames. */
+export const isDump = (line: string): boolean => addressAndBytes.test(line);
 
 function moduleBefore(before: string): string | null {
   const cells = splitCells(before).filter((cell) => {
@@ -98,10 +99,10 @@ function finish(code: Placed, rest: string): FoundCode {
   let { failureType } = code;
   let status: StatusReading = { status: 'unknown', statusText: null, statusByte: null };
   const kept: string[] = [];
-  const cells = splitCells(rest);
+  const cells = splitCells(partPairs(rest));
   for (const [index, cell] of cells.entries()) {
     const type = failureType === null && index === 0 ? readTypeCell(cell) : null;
-    if (type !== null) {
+    if (type !== null && !isStatusByte(cells, index)) {
       failureType = type;
       continue;
     }
@@ -123,15 +124,34 @@ function finish(code: Placed, rest: string): FoundCode {
   return { ...code, failureType, ...status, text: text === '' ? null : text };
 }
 
+/**
+ * Parts what readers set close together: `FTB=13 STATUS=2F` by its keys, and a failure type from what a
+ * bracket, dash or colon sets off behind it (`13 [040] - text`; but `12 volt supply` stays as it is).
+ */
+const partPairs = (rest: string): string =>
+  rest.replace(/\s+(?=[A-Za-z]{2,12}=)/g, '   ').replace(/^ ([0-9A-Fa-f]{2}) (?=[[(:–—-])/, '   $1   ');
+
+/** `0x28` right behind a code is its status byte unless another cell says the status. */
+const isStatusByte = (cells: readonly string[], at: number): boolean =>
+  /^0x/i.test(cells[at]!) && !cells.some((cell, other) => other !== at && readStatusCell(cell) !== null);
+
 const typeCell =
   /^(?:ftb?|failure type|fehlerart|type|symptom)?\s*[:=]?\s*[[(-]?(?:0x)?([0-9A-F]{2})h?[\])]?$/i;
 
-function readTypeCell(cell: string): string | null {
+/** A cell that is a failure type (`13`, `0x1B`, `FTB: 1B`), or null. */
+export function readTypeCell(cell: string): string | null {
   const match = typeCell.exec(cell.trim());
   return match ? match[1]!.toUpperCase() : null;
 }
 
 const statusLabel = /^(?:stat(?:us|e|ut)?|st|zustand|etat|estado)\b\.?\s*[:=]?\s*(?:byte)?\s*/i;
+
+/** A code that was pointed out in a line: what stands behind it is its status and text. */
+export function textAround(line: string, code: string, from: number): FoundCode {
+  const to = from + code.length;
+  const reading = { code: code.toUpperCase(), failureType: null, repaired: false };
+  return { ...finish({ ...reading, from, to }, line.slice(to)), failureType: null };
+}
 
 /** A cell or line that says nothing but a status: a word, `Status: stored`, `status 2F`, `0x2F`. */
 export function readStatusCell(cell: string): StatusReading | null {
@@ -143,6 +163,13 @@ export function readStatusCell(cell: string): StatusReading | null {
     const statusByte = parseInt(byte[1]!, 16);
     return { status: statusOfByte(statusByte), statusText: value, statusByte };
   }
+  const both = /^(.+?)\s*[[(](?:0x)?([0-9a-f]{2})h?[\])]?$/i.exec(value);
+  if (both && readStatusWord(both[1]!) !== null)
+    return {
+      status: readStatusWord(both[1]!)!,
+      statusText: trimCell(both[1]!),
+      statusByte: parseInt(both[2]!, 16),
+    };
   const status = readStatusWord(value);
   if (status !== null) return { status, statusText: trimCell(value), statusByte: null };
   return label && value !== '' ? { status: 'unknown', statusText: value, statusByte: null } : null;
@@ -152,6 +179,7 @@ export function readStatusCell(cell: string): StatusReading | null {
 function statusInside(cells: readonly string[]): { status: StatusReading; rest: string[] } | null {
   for (const [index, cell] of cells.entries()) {
     for (const pattern of [
+      /^(?<rest>.*?)[\s.,;–—-]*(?<![\p{L}])(?<word>(?:stat(?:us|e|ut)|zustand|[ée]tat|estado)\s*[:=]\s*[^:]+)$/iu,
       /^(?<rest>.*?)\s*[[(](?<word>[^\])]+)[\])]\s*\.?$/,
       /^(?<rest>.*?)\s*(?:[-–—,;/]\s+|\s[-–—]\s*)(?<word>[^-–—,;/]+)$/,
       /^[[(](?<word>[^\])]+)[\])]\s*(?<rest>.*)$/,
@@ -188,9 +216,11 @@ export function splitCells(line: string): string[] {
     .filter((cell) => cell !== '');
 }
 
-const stripAccents = (text: string) => text.normalize('NFD').replace(/[\u0300-\u036f]/g, '');
+const stripAccents = (text: string) =>
+  /[^ -~]/.test(text) ? text.normalize('NFD').replace(/[\u0300-\u036f]/g, '') : text;
 const trimCell = (text: string) =>
   text
     .trim()
-    .replace(/^[\s,;:–—-]+|[\s,;:–—-]+$/g, '')
+    .replace(/^[\s,;:*–—-]+|[\s,;:*–—-]+$/g, '')
+    .replace(/^(?:desc(?:ription)?|text)\s*=\s*/i, '')
     .replace(/^"(.*)"$/, '$1');

@@ -7,27 +7,40 @@ export interface Entry {
   readonly value: string;
 }
 
-export type Field =
-  | { readonly kind: 'meta'; readonly entries: readonly Entry[] }
-  | { readonly kind: 'value'; readonly label: string; readonly value: string };
+export interface Field {
+  readonly entries: readonly Entry[];
+}
+
+export interface Value {
+  readonly label: string;
+  readonly value: string;
+}
 
 const liveValue =
   /^[<>~±-]?\s*-?\d+(?:[.,]\d+)?\s*(?:v|mv|a|ma|ohms?|Ω|kΩ|mΩ|°?c|°?f|bar|kpa|psi|%|rpm|1\/min|km\/h|mph|hz|ms|s|mm|°|deg|nm)$/i;
 
 /** The fields of a line, or null where it holds none. Several may share a line, parted as cells. */
 export function readField(line: string): Field | null {
+  if (line.length > 300) return null;
   const cells = line
     .trim()
     .split(/\s*[|\t]\s*|\s{3,}/)
     .filter((cell) => cell !== '');
   const entries = cells.map(readEntry);
-  if (entries.every((entry) => entry !== null)) return { kind: 'meta', entries };
+  if (entries.every((entry) => entry !== null)) return { entries };
   const whole = readEntry(line.trim());
-  if (whole) return { kind: 'meta', entries: [whole] };
-  if (isDate(line.trim())) return { kind: 'meta', entries: [{ kind: 'date', value: line.trim() }] };
+  if (whole) return { entries: [whole] };
+  return isDate(line.trim()) ? { entries: [{ kind: 'date', value: line.trim() }] } : null;
+}
+
+const endsInUnit = /\d\s*[a-zµΩ°%/1]{0,6}\s*$/i;
+
+/** A live value with its unit (`Belt switch   402 Ohm`), or null. A field of the report's head is none. */
+export function readValue(line: string): Value | null {
+  if (line.length > 160 || !endsInUnit.test(line)) return null;
   const pair = /^\s*[-•*]?\s*(\p{L}[^:=]{1,60}?)\s*(?:[:=]|\s{2,}|\.{3,})\s*(.+?)\s*$/u.exec(line);
-  if (pair && liveValue.test(pair[2]!)) return { kind: 'value', label: pair[1]!, value: pair[2]! };
-  return null;
+  if (!pair || !liveValue.test(pair[2]!) || metaLabels[plainWord(pair[1]!)] !== undefined) return null;
+  return { label: pair[1]!, value: pair[2]! };
 }
 
 function readEntry(text: string): Entry | null {

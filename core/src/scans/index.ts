@@ -1,5 +1,20 @@
 export { compareScans } from './compare.js';
-export { readReport, type ReportForm, reportForms } from './read.js';
+export { decodeReport, type Encoding } from './decode.js';
+export {
+  type CodePattern,
+  codePattern,
+  likeOf,
+  type LineMark,
+  lineMark,
+  type LineMeaning,
+  lineMeaning,
+  type LinePattern,
+  linePattern,
+  patternOf,
+  type ReportPatterns,
+  reportPatterns,
+} from './patterns.js';
+export { readingReport, readReport, type ReportForm, reportForms, type ReportOptions } from './read.js';
 export {
   type CodeResult,
   codeResult,

@@ -51,6 +51,39 @@ describe('readText', () => {
       expect(read.notRead).toEqual([]);
     });
 
+  const shapes: Record<string, [string, string[]]> = {
+    'keys and values in a line': [
+      '<Airbag>\nDTC=B1049 FTB=13 STATUS=2F DESC=Left belt loop\n</Airbag>',
+      ['Airbag B1049-13 active'],
+    ],
+    'records with the module behind the code': [
+      'Code: B1049-13\nModule: Body\nStatus: Active\n\nCode: B1318\nModule: Door\nStatus: Stored',
+      ['Body B1049-13 active', 'Door B1318 stored'],
+    ],
+    'counts under a heading, and details with words and byte': [
+      'RESTRAINTS (address 0x58)\nFault codes: 1\nB1049:13\n  Left loop\n  Status: active, confirmed (0x2F)\n\nBODY (address 0x40)\nFault codes: 0',
+      ['RESTRAINTS B1049-13 active'],
+    ],
+    'a list of modules with "fault" beside those that hold codes': [
+      '1 Restraints          FAULT\n    B1049 13   Left loop       Present\n2 Body          OK\n3 Trailer       NO COMM',
+      ['Restraints B1049-13 active'],
+    ],
+    'all codes of a module in one line': [
+      'RCM: B1049-13*, B1051-1B\nBCM: -',
+      ['RCM B1049-13 unknown', 'RCM B1051-1B unknown'],
+    ],
+    'a number behind a code that is no failure type': [
+      'Body\nB1318 12 volt supply low',
+      ['Body B1318 unknown'],
+    ],
+    'a code with a status byte and no failure type': ['Body\n  B1318   0x28   Supply', ['Body B1318 stored']],
+  };
+  for (const [name, [text, expected]] of Object.entries(shapes))
+    it(`reads ${name}`, () => {
+      expect(brief(readText(text))).toEqual(expected);
+      expect(readText(text).notRead).toEqual([]);
+    });
+
   it('keeps "no codes", "no response" and "not supported" apart', () => {
     const read = readText(
       'Engine ..... no codes\nTrailer: no response\nAC compressor - not supported by this reader',
@@ -156,7 +189,9 @@ describe('readReport', () => {
   });
 
   it('says what is wrong with JSON', () => {
-    expect(() => readReport('{"codes": 3}', 'json')).toThrowError('codes: expected an array, got 3');
-    expect(() => readReport('{', 'json')).toThrowError(/not valid JSON/);
+    expect(() => readReport('{"codes": 3}', { form: 'json' })).toThrowError(
+      'codes: expected an array, got 3',
+    );
+    expect(() => readReport('{', { form: 'json' })).toThrowError(/not valid JSON/);
   });
 });

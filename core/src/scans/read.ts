@@ -1,21 +1,37 @@
-/** The one door for reports of any kind: free text or our own JSON. */
+/** The one door for reports of any kind: free text, a table with delimiters, or our own JSON. */
+import { finish, type Work } from '../progress/index.js';
 import { check, Refusal } from '../refusal/index.js';
-import { readText } from './read-text.js';
+import { looksLikeCsv, readingCsv } from './read-csv.js';
+import { readingText, type TextOptions } from './read-text.js';
 import { type Scan, scan } from './schema.js';
 
-export const reportForms = ['auto', 'text', 'json'] as const;
+export const reportForms = ['auto', 'text', 'csv', 'json'] as const;
 export type ReportForm = (typeof reportForms)[number];
 
+export interface ReportOptions extends TextOptions {
+  readonly form?: ReportForm | undefined;
+}
+
 /**
- * Reads a report. `auto` takes text that starts with a brace for our JSON.
+ * Reads a report. `auto` takes text that starts with a brace for our JSON, and text whose lines fall into
+ * columns under a header for a table.
  * @throws Refusal where JSON is asked for and the text is none, or does not have the shape of a scan
  */
-export function readReport(text: string, form: ReportForm = 'auto'): Scan {
-  const asJson = form === 'json' || (form === 'auto' && text.trimStart().startsWith('{'));
-  if (!asJson) return readText(text);
+export function readReport(text: string, options: ReportOptions = {}): Scan {
+  return finish(readingReport(text, options));
+}
+
+/** As `readReport`, step by step. */
+export function* readingReport(text: string, { form = 'auto', ...options }: ReportOptions = {}): Work<Scan> {
+  if (form === 'json' || (form === 'auto' && /^\uFEFF?\s*\{\s*["}]/.test(text))) return readJson(text);
+  if (form === 'csv' || (form === 'auto' && looksLikeCsv(text))) return yield* readingCsv(text, options);
+  return yield* readingText(text, options);
+}
+
+function readJson(text: string): Scan {
   let value: unknown;
   try {
-    value = JSON.parse(text);
+    value = JSON.parse(text.replace(/^\uFEFF/, ''));
   } catch (error) {
     throw new Refusal('', `not valid JSON: ${(error as Error).message}`);
   }

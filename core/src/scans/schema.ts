@@ -30,7 +30,7 @@ export const scanModule = z.strictObject({
 export type ScanModule = z.infer<typeof scanModule>;
 
 /** What the reading made of one line of the report. */
-export const lineKind = z.enum(['code', 'module', 'detail', 'header', 'value', 'notRead']);
+export const lineKind = z.enum(['code', 'module', 'detail', 'header', 'value', 'ignored', 'notRead']);
 export type LineKind = z.infer<typeof lineKind>;
 
 export const scan = z.strictObject({
@@ -56,6 +56,8 @@ export const scan = z.strictObject({
       }),
     )
     .nullish(),
+  /** Live values beyond those listed. */
+  valuesMore: z.int().min(0).nullish(),
   lines: z.array(z.strictObject({ line: z.int().min(1), as: lineKind })).nullish(),
 });
 export type Scan = z.infer<typeof scan>;

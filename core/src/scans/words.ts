@@ -21,7 +21,7 @@ export const nothingAnswered =
 
 /** Words that may stand before a module's name in a heading. */
 export const moduleLabel =
-  /^(?:(?:control )?(?:module|unit)|ecu|system|steuergerat|stg|calculateur|boitier|systeme|unidad(?: de control)?|modulo|sistema|centralita)\s*(?:no\.?|nr\.?|n°|#)?\s*[:=]?\s+/i;
+  /^(?:(?:control )?(?:module|modul|unit)|ecu|system|steuergerat|stg|calculateur|boitier|systeme|unidad(?: de control)?|modulo|sistema|centralita)\s*(?:no\.?|nr\.?|n°|#)?\s*[:=]?\s+/i;
 
 /** Words that may stand before a code and are no module's name. */
 export const codeLabel =
@@ -184,3 +184,50 @@ export const title =
 /** "3 codes", "2 Fehler": a count in a heading. */
 export const count =
   /(?:^|[\s,–—-]+|\()\s*\d+\s*(?:x\s*)?(?:dtcs?|codes?|faults?|errors?|entries|fehler(?:codes?|eintrage)?|eintrage?|defauts?|codes? defauts?|fallos?|codigos?|averias?|errores)(?:\s+(?:found|stored|gefunden|gespeichert))?\)?/i;
+
+/** Any word that a module's state begins with: a quick look before the whole phrases. */
+export const stateHint =
+  /(?:^|[^a-z])(?:ok|pass(?:ed)?|none|clear|no|0|keine?|in ordnung|i\.?o|aucune?|pas|sans|sin|ningun|not|does|comm(?:unication)?|silent|n\/?[rs]|time-?out|offline|antwortet|nicht|ne|muet|unsupported|wird|von|non)(?![a-z])/;
+
+/** A count of codes at the start of a line, or in it. */
+export const countedCodes =
+  /\b\d+\s+(?:dtcs?|codes?|faults?|fehler\w*|defauts?|fallos?|errors?|codigos?|averias?)\b/;
+
+/** What a line starts with that can only be a module's heading. */
+export const headingLabel =
+  /^(?:(?:address|adresse|addr|adr|direccion) [0-9a-f]{2}\b|module|modul|ecu|control (?:module|unit)|steuergerat|calculateur|modulo|unidad de control|centralita|unit)\b/;
+
+/** Labels of the lines that follow a code in a record. */
+export const codeField: Readonly<Record<string, 'text' | 'type'>> = {
+  description: 'text',
+  text: 'text',
+  meaning: 'text',
+  fault: 'text',
+  details: 'text',
+  beschreibung: 'text',
+  bezeichnung: 'text',
+  fehlertext: 'text',
+  libelle: 'text',
+  intitule: 'text',
+  descripcion: 'text',
+  texto: 'text',
+  'failure type': 'type',
+  'fault type': 'type',
+  ftb: 'type',
+  symptom: 'type',
+  fehlerart: 'type',
+  'type de defaut': 'type',
+  'tipo de fallo': 'type',
+};
+
+/** `Fault codes: 2`: how many codes follow for the module above; 0 says that it holds none. */
+export const codeCount =
+  /^(?:(?:number of |total )?(?:fault |trouble |error )?(?:codes?|dtcs?|faults?|errors?)(?: (?:found|stored|count))?|(?:anzahl )?fehler(?:codes|anzahl)?|(?:nombre de )?(?:codes? )?defauts?|(?:numero de )?(?:codigos|fallos|averias))\s*[:=]\s*(\d{1,4})$/;
+
+/** What a list of modules says beside one that holds codes. */
+export const hasCodes =
+  /^(?:faults?|faulty|nok|not ok|n\.ok|fail(?:ed)?|dtcs?|codes?(?: (?:present|found|stored))?|fehler(?:haft)?|defauts?|fallos?|averias?)$/;
+
+/** Words in front of "report" that name no reader. */
+export const noReader =
+  /^(?:(?:the|full|complete|vehicle|car|diagnos\w*|system|systems|module|modules|network|fault|code|codes|scan|pre|post|short|all|quick|summary|health|workshop|final|interim|baseline|fehler|fahrzeug|gesamt|vehicule|vehiculo)[ -]?)+$/;

@@ -6,7 +6,7 @@ import { update } from './evidence.js';
 import { outcomesOf } from './outcomes.js';
 import { predictions } from './predict.js';
 import { prepare } from './prepare.js';
-import { randomNumbers } from './random.js';
+import { randomNumbers } from '../random/index.js';
 import { traceCase } from './schema.js';
 
 const line: Element[] = [

@@ -7,7 +7,7 @@ import { optimum } from './optimum.js';
 import { type Outcome, outcomesOf } from './outcomes.js';
 import { isMetered, type Prediction, type Predictions, predictions } from './predict.js';
 import { prepare, type ReadyCase } from './prepare.js';
-import { randomNumbers } from './random.js';
+import { randomNumbers } from '../random/index.js';
 import type { Move, Situation, Strategy } from './strategy.js';
 import { outside, type TraceCase, type TraceReading, type TraceTest } from './schema.js';
 

@@ -1,0 +1,1 @@
+export { randomNumbers, type RandomNumbers } from './random.js';

@@ -1,0 +1,45 @@
+/** The lines of a text, cut out one by one: a large report is never held twice. */
+
+export class Lines {
+  private readonly starts: Int32Array;
+  readonly count: number;
+
+  constructor(private readonly text: string) {
+    let starts = new Int32Array(1024);
+    let count = 0;
+    const add = (at: number): void => {
+      if (count === starts.length) {
+        const wider = new Int32Array(2 * count);
+        wider.set(starts);
+        starts = wider;
+      }
+      starts[count++] = at;
+    };
+    add(text.charCodeAt(0) === 0xfeff ? 1 : 0);
+    for (let at = nextBreak(text, 0); at >= 0; at = nextBreak(text, at)) {
+      at += text.charCodeAt(at) === 13 && text.charCodeAt(at + 1) === 10 ? 2 : 1;
+      add(at);
+    }
+    this.count = count;
+    add(text.length + 1);
+    this.starts = starts;
+  }
+
+  /** Line `number`, counted from 1, without its line break; empty behind the end. */
+  at(number: number): string {
+    if (number < 1 || number > this.count) return '';
+    const from = this.starts[number - 1]!;
+    let to = this.starts[number]! - 1;
+    if (to > from && number < this.count && this.text.charCodeAt(to - 1) === 13) to--;
+    return this.text.slice(from, to);
+  }
+}
+
+/** Where the next line feed or carriage return stands, or -1. */
+function nextBreak(text: string, from: number): number {
+  for (let at = from; at < text.length; at++) {
+    const character = text.charCodeAt(at);
+    if (character === 10 || character === 13) return at;
+  }
+  return -1;
+}

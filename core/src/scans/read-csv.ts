@@ -1,0 +1,210 @@
+/** Reads a table with delimiters: any delimiter, any header names in four languages, quotes, lines above it. */
+import papa from 'papaparse';
+import { readCode, readCodeBytes } from '../codes/index.js';
+import { finish, type Work } from '../progress/index.js';
+import { readCodeLine, readStatusCell, readTypeCell } from './code-line.js';
+import {
+  type Columns,
+  columnsByContent,
+  headerColumns,
+  isHeader,
+  isNoCode,
+  type MetaRole,
+} from './columns.js';
+import { readField } from './field.js';
+import { readHeading } from './heading.js';
+import { stateOf } from './module-state.js';
+import { PatternBook } from './patterns.js';
+import type { FoundCode } from './code-line.js';
+import { Line, Reading } from './reading.js';
+import { noteEntries, takeTitle, type TextOptions } from './read-text.js';
+import type { Scan } from './schema.js';
+import { takeTaught } from './taught.js';
+
+const delimiters = [';', '\t', ',', '|'] as const;
+const sampleLines = 60;
+const progressEvery = 2048;
+
+interface Row {
+  readonly cells: readonly string[];
+  readonly line: number;
+}
+
+/** A scan out of a table with delimiters. Every row is accounted for, by the line on which it starts. */
+export function readCsv(text: string, options: TextOptions = {}): Scan {
+  return finish(readingCsv(text, options));
+}
+
+/** As `readCsv`, step by step: progress is in rows. */
+export function* readingCsv(text: string, { patterns, marks }: TextOptions = {}): Work<Scan> {
+  const book = new PatternBook(patterns);
+  const rows = rowsOf(text, delimiterOf(text) ?? ',');
+  const { columns, from } = layoutOf(rows, book);
+  const reading = new Reading(book);
+  const marked = new Map((marks ?? []).map((mark) => [mark.line, mark]));
+  for (const [at, row] of rows.entries()) {
+    if (at % progressEvery === progressEvery - 1) yield { done: at, total: rows.length };
+    const line = new Line(row.line, row.cells.filter((cell) => cell.trim() !== '').join('   '));
+    if (!/[\p{L}\p{N}]/u.test(line.text)) continue;
+    const mark = marked.get(row.line);
+    if ((mark || book.meaningOf(line.text) !== null) && takeTaught(reading, line, mark)) continue;
+    if (at >= from && takeRow(reading, row, line, columns)) continue;
+    if (at === from - 1 && row.cells.length > 1) reading.mark(line, 'header');
+    else takeAround(reading, line, at < from || row.cells.filter((cell) => cell.trim() !== '').length < 2);
+  }
+  return reading.finish();
+}
+
+/** True where a text is such a table rather than lines for people. */
+export function looksLikeCsv(text: string): boolean {
+  const delimiter = delimiterOf(text);
+  if (delimiter === null || delimiter === '|') return false;
+  const rows = rowsOf(text.slice(0, 20_000), delimiter).slice(0, sampleLines);
+  if (rows.some(({ cells }) => isHeader(headerColumns(cells)) && cells.length >= 2)) return true;
+  const wide = rows.filter(({ cells }) => cells.length >= 3);
+  if (delimiter !== ',' || wide.length < 0.8 * rows.length) return false;
+  const { columns } = layoutOf(rows, new PatternBook());
+  return columns.code !== undefined && columns.module !== undefined;
+}
+
+/** The delimiter by which most lines fall into equally many cells, or null where none parts them. */
+function delimiterOf(text: string): (typeof delimiters)[number] | null {
+  const named = /^\uFEFF?sep=(.)\r?\n/i.exec(text)?.[1];
+  const given = delimiters.find((delimiter) => delimiter === named);
+  if (given) return given;
+  const sample = text.slice(0, 20_000);
+  let best: (typeof delimiters)[number] | null = null;
+  let most = 1;
+  for (const delimiter of delimiters) {
+    const counts = new Map<number, number>();
+    for (const { cells } of rowsOf(sample, delimiter).slice(0, sampleLines))
+      if (cells.length > 1) counts.set(cells.length, (counts.get(cells.length) ?? 0) + 1);
+    const agreeing = Math.max(0, ...counts.values());
+    if (agreeing > most) [best, most] = [delimiter, agreeing];
+  }
+  return best;
+}
+
+function rowsOf(text: string, delimiter: string): Row[] {
+  const source = text.replace(/^\uFEFF/, '');
+  const rows: Row[] = [];
+  let [line, counted] = [1, 0];
+  papa.parse<string[]>(source, {
+    delimiter,
+    step: ({ data, meta }) => {
+      rows.push({ cells: data, line });
+      for (; counted < meta.cursor; counted++) {
+        const character = source.charCodeAt(counted);
+        if (character === 10 || (character === 13 && source.charCodeAt(counted + 1) !== 10)) line++;
+      }
+    },
+  });
+  return rows;
+}
+
+/** The columns, and the first row of data. */
+function layoutOf(rows: readonly Row[], book: PatternBook): { columns: Columns; from: number } {
+  const sample = rows.slice(0, 200);
+  const header = sample.findIndex(({ cells }) => isHeader(headerColumns(cells)));
+  if (header >= 0) {
+    const named = headerColumns(rows[header]!.cells);
+    const below = rows.slice(header + 1, header + 400).map(({ cells }) => cells);
+    return { columns: columnsByContent(below, named, book), from: header + 1 };
+  }
+  const first = sample.findIndex(({ cells }) =>
+    cells.some((cell) => readCode(cell) !== null || isCodeBytes(cell) || book.isCode(cell)),
+  );
+  const from = Math.max(0, first);
+  return {
+    columns: columnsByContent(
+      rows.slice(from, from + 400).map(({ cells }) => cells),
+      {},
+      book,
+    ),
+    from,
+  };
+}
+
+const isCodeBytes = (cell: string) => /^(?:0x)?[0-9a-f]{2} [0-9a-f]{2}(?: [0-9a-f]{2})?$/i.test(cell.trim());
+
+function takeRow(reading: Reading, row: Row, line: Line, columns: Columns): boolean {
+  const cell = (role: keyof Columns) =>
+    columns[role] === undefined ? '' : (row.cells[columns[role]] ?? '').trim();
+  const code = cell('code');
+  const found = codesOf(code, reading.book);
+  const state = found.length > 0 ? null : stateIn(row.cells, columns);
+  if (found.length === 0 && state === null && !(isNoCode(code) && onlyModule(row.cells, columns)))
+    return false;
+
+  const heading = readHeading(cell('module'));
+  const address =
+    /^(?:0x)?([0-9a-f]{2,3})h?$/i.exec(cell('address'))?.[1]?.toUpperCase() ?? heading?.address ?? null;
+  if (heading) reading.enter(heading.name, line, address);
+  else if (columns.module === undefined && address !== null)
+    reading.enter(`Address ${address}`, line, address);
+  for (const role of ['reader', 'readerSoftware', 'date', 'odometer', 'supplyVolts'] as const)
+    if (cell(role) !== '') noteEntries(reading, [{ kind: role satisfies MetaRole, value: cell(role) }]);
+  if (found.length > 0) {
+    reading.add(
+      found.map((one) => completed(one, cell('type'), cell('status'), cell('text'))),
+      line,
+      false,
+    );
+    return true;
+  }
+  if (reading.module === null) return false;
+  const module = reading.enter(reading.module, line);
+  if (state !== null) {
+    module.reach = state;
+    module.answered = state === 'answered';
+  }
+  reading.open = null;
+  reading.mark(line, 'module');
+  return true;
+}
+
+function codesOf(cell: string, book: PatternBook): FoundCode[] {
+  if (cell === '') return [];
+  const plain = { status: 'unknown', statusText: null, statusByte: null, text: null } as const;
+  const read =
+    readCode(cell) ?? (isCodeBytes(cell) || /^(?:0x)?[0-9a-f]{6}$/i.test(cell) ? readCodeBytes(cell) : null);
+  if (read) return [{ ...read, ...plain }];
+  if (book.isCode(cell)) return [{ code: cell.toUpperCase(), failureType: null, repaired: false, ...plain }];
+  return [...(readCodeLine(cell)?.codes ?? [])];
+}
+
+/** Single letters that can mean one thing only in a status column. */
+const oneLetter: Readonly<Record<string, string>> = { A: 'active', S: 'stored', H: 'history' };
+
+function completed(found: FoundCode, type: string, status: string, text: string): FoundCode {
+  const read = status === '' ? null : readStatusCell(`Status: ${oneLetter[status.toUpperCase()] ?? status}`);
+  return {
+    ...found,
+    failureType: found.failureType ?? readTypeCell(type),
+    ...(read ?? {}),
+    text: text === '' ? found.text : text.replace(/\s+/g, ' '),
+  };
+}
+
+function stateIn(cells: readonly string[], columns: Columns) {
+  for (const [at, cell] of cells.entries()) {
+    if (at === columns.module || cell.trim() === '') continue;
+    const state = stateOf(cell);
+    if (state !== null) return state;
+  }
+  return null;
+}
+
+const onlyModule = (cells: readonly string[], columns: Columns) =>
+  columns.module !== undefined &&
+  cells.every((cell, at) => at === columns.module || at === columns.address || /^[-–—.\s]*$/.test(cell)) &&
+  /\p{L}{2}/u.test(cells[columns.module] ?? '');
+
+/** What stands above or below the table: fields of the head, titles, counts. A row of the table is no title. */
+function takeAround(reading: Reading, line: Line, outside: boolean): void {
+  const field = readField(line.text);
+  if (field) {
+    noteEntries(reading, field.entries);
+    reading.mark(line, 'header');
+  } else if (!outside || !takeTitle(reading, line)) reading.skip(line);
+}
