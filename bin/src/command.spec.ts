@@ -29,6 +29,17 @@ describe('beacon', () => {
     expect(result.totalNeeded).toBe(4);
   });
 
+  it('reads a report in UTF-16 and one with a table', () => {
+    const read = (input: Buffer, ...args: string[]) =>
+      JSON.parse(spawnSync(beacon, ['scan', 'read', ...args], { input }).stdout.toString()) as {
+        codes: { module: string; code: string; status: string }[];
+      };
+    const table = 'Modul;Fehlercode;Zustand\nTür;B2214;sporadisch\n';
+    const expected = [jasmine.objectContaining({ module: 'Tür', code: 'B2214', status: 'stored' })];
+    expect(read(Buffer.from(`\uFEFF${table}`, 'utf16le')).codes).toEqual(expected as never);
+    expect(read(Buffer.from(table, 'latin1'), '--as', 'csv').codes).toEqual(expected as never);
+  });
+
   it('answers a wrong request on its line', () => {
     expect(
       answerLine(
@@ -43,7 +54,7 @@ describe('beacon', () => {
 
   it('refuses unknown areas, verbs, flags and values in words', () => {
     expect(() => call('scan', 'guess')).toThrowError(
-      'scan guess: not known; there is scan read, scan compare',
+      'scan guess: not known; there is scan read, scan compare, scan explain',
     );
     expect(() => call('watch', 'assess', '--seed', '3')).toThrowError('--seed: not known for "watch assess"');
     expect(() => call('trace', 'bench', '--cases', 'many')).toThrowError(

@@ -12,6 +12,15 @@ export const comparison = {
   after: { codes: [], modules: [{ name: 'Body', answered: true, monitorRan: true }] },
 };
 
+export const explanation = {
+  codes: [
+    { id: 'c1', module: 'Body', code: 'B1318', failureType: '16', status: 'stored', text: 'Supply voltage' },
+    { id: 'c2', module: 'Engine', code: 'P0562', status: 'stored' },
+    { id: 'c3', module: 'Body', code: 'B1C11', failureType: '13', status: 'active', text: 'Tail lamp' },
+  ],
+  battery: { restingVolts: 11.9 },
+};
+
 const elements = [
   { id: 'BAT', kind: 'battery', pins: ['b+', 'gnd'], volts: 12.6, ohms: 0.015 },
   { id: 'F7', kind: 'fuse', pins: ['b+', 'f7'], amps: 10 },

@@ -2,6 +2,7 @@
 import { createReadStream, readFileSync } from 'node:fs';
 import { createInterface } from 'node:readline';
 import { isRefusal, Refusal } from '@dormant-beacon/core/refusal';
+import { decodeReport } from '@dormant-beacon/core/scans';
 import { answer, answerLine, type Call, readArguments, verbHelp } from './command.js';
 
 process.stdout.on('error', (error: NodeJS.ErrnoException) => process.exit(error.code === 'EPIPE' ? 0 : 1));
@@ -26,7 +27,7 @@ function print(text: string): void {
 
 function readInput(file: string | null): string {
   try {
-    return readFileSync(file ?? 0, 'utf8');
+    return decodeReport(readFileSync(file ?? 0)).text;
   } catch (error) {
     const { code } = error as NodeJS.ErrnoException;
     if (code === 'EAGAIN' || code === 'EOF') return '';

@@ -1,4 +1,5 @@
 /** The calculations that the command offers: each a schema, a function and an example that runs. */
+import { explainCauses, explainRequest } from '@dormant-beacon/core/causes';
 import { solve, solveRequest } from '@dormant-beacon/core/circuit';
 import { check, Refusal } from '@dormant-beacon/core/refusal';
 import {
@@ -42,6 +43,13 @@ export const verbs: Readonly<Record<string, Readonly<Record<string, Verb>>>> = {
       options: [],
       example: examples.comparison,
       run: (input) => compareScans(check(comparison, input)),
+    },
+    explain: {
+      says: 'finds the fewest causes that explain the codes, with reasons and the runner-up',
+      input: 'json',
+      options: [],
+      example: examples.explanation,
+      run: (input) => explainCauses(check(explainRequest, input)),
     },
   },
   circuit: {

@@ -1,0 +1,174 @@
+/** From codes, beacons and facts to the fewest causes, with reasons, the runner-up and the tree. */
+import { finish, type Work } from '../progress/index.js';
+import { Refusal } from '../refusal/index.js';
+import type { Candidate } from './candidate.js';
+import { cheapestCover, type Cover, type CoverCase, nextCover } from './cover.js';
+import { type Facts, factsOf } from './facts.js';
+import { sharedGrounds, sharedSupplies, networks } from './generators/shared.js';
+import { silentModules } from './generators/silent.js';
+import { circuits, falseInputs, internalFaults, paths } from './generators/single.js';
+import { lowVoltage } from './generators/voltage.js';
+import { water } from './generators/water.js';
+import { clearing, unplugged } from './generators/work.js';
+import { causeKind, type CauseBranch, type ExplainRequest, type Explanation, type Cause } from './schema.js';
+import { shared, tellingWords } from './words.js';
+
+const generators = [
+  lowVoltage,
+  unplugged,
+  water,
+  sharedSupplies,
+  sharedGrounds,
+  networks,
+  silentModules,
+  falseInputs,
+  circuits,
+  paths,
+  internalFaults,
+  clearing,
+] as const;
+
+/**
+ * The cheapest set of causes that explains everything that any cause explains.
+ * @throws Refusal where an id stands twice, or a cause explains what is not there
+ */
+export function explainCauses(request: ExplainRequest): Explanation {
+  return finish(explaining(request));
+}
+
+/** As `explainCauses`, step by step. */
+export function* explaining(request: ExplainRequest, budget?: number): Work<Explanation> {
+  checkIds(request);
+  const facts = factsOf(request);
+  const rejected = new Set(request.rejected ?? []);
+  const candidates = candidatesOf(facts).filter(({ id }) => !rejected.has(id));
+  const pinned = candidates.filter(({ id }) => request.pinned?.includes(id));
+  const settled = new Set(pinned.flatMap(({ explains }) => explains));
+  const open = [...request.codes, ...(request.beacons ?? [])]
+    .map(({ id }) => id)
+    .filter((id) => !settled.has(id));
+  const free = candidates.filter((one) => !pinned.includes(one));
+  const problem: CoverCase = {
+    costs: free.map(({ cost }) => cost),
+    explainedBy: open.map((id) => free.flatMap((one, at) => (one.explains.includes(id) ? [at] : []))),
+  };
+  const best = yield* cheapestCover(problem, budget);
+  const other = yield* nextCover(problem, best, budget);
+
+  const base = pinned.reduce((sum, { cost }) => sum + cost, 0);
+  const chosenOf = (cover: Cover) => [...pinned, ...cover.chosen.map((at) => free[at]!)];
+  const chosen = [...chosenOf(best)].sort(byWork);
+  const ids = new Set(chosen.map(({ id }) => id));
+  return {
+    chosen: chosen.map(({ id }) => id),
+    cost: base + best.cost,
+    unexplained: open.filter((_, at) => problem.explainedBy[at]!.length === 0),
+    optimal: best.cost - best.bound < 1e-9,
+    gap: Math.max(0, best.cost - best.bound),
+    runnerUp: other && { chosen: chosenOf(other).map(({ id }) => id), cost: base + other.cost },
+    causes: candidates.map((one): Cause => ({ ...one, chosen: ids.has(one.id) })),
+    tree: branchesOf(
+      chosen,
+      [...request.codes, ...(request.beacons ?? [])].map(({ id }) => id),
+    ),
+    unstable: facts.seen.filter((one) => one.unstable).map(({ id }) => id),
+  };
+}
+
+function candidatesOf(facts: Facts): Candidate[] {
+  const { causes, added } = facts.request;
+  const beacons = codesOfBeacons(facts);
+  const made =
+    causes == null
+      ? generators.flatMap((generate) => generate(facts)).map((one) => withBeacons(one, beacons))
+      : [];
+  return [...made, ...(causes ?? []).map(given), ...(added ?? []).map(given)];
+}
+
+function given({ id, title, cost, explains }: NonNullable<ExplainRequest['causes']>[number]): Candidate {
+  return {
+    id,
+    kind: 'given',
+    title: title ?? id,
+    cost,
+    chance: null,
+    explains: [...new Set(explains)],
+    reasons: [],
+    leadsTo: 'trace',
+    doNext: 'Check it.',
+  };
+}
+
+/** The codes that speak of the same thing as each beacon: those of a circuit before missing messages. */
+function codesOfBeacons({ request, seen }: Facts): ReadonlyMap<string, ReadonlySet<string>> {
+  return new Map(
+    (request.beacons ?? []).map(({ id, name }) => {
+      const words = tellingWords(name);
+      const scored = seen
+        .map((one) => ({
+          id: one.id,
+          score: 2 * shared(words, one.words) + shared(words, tellingWords(one.observed.module)),
+          direct: !one.message && !one.voltage,
+        }))
+        .filter(({ score }) => score > 0);
+      const pool = scored.some(({ direct }) => direct) ? scored.filter(({ direct }) => direct) : scored;
+      const most = Math.max(0, ...pool.map(({ score }) => score));
+      return [id, new Set(pool.filter(({ score }) => score === most).map((one) => one.id))];
+    }),
+  );
+}
+
+/** A beacon hangs under each cause of a code that speaks of the same thing. */
+function withBeacons(cause: Candidate, beacons: ReadonlyMap<string, ReadonlySet<string>>): Candidate {
+  const hanging = [...beacons].filter(([, codes]) => cause.explains.some((id) => codes.has(id)));
+  return { ...cause, explains: [...cause.explains, ...hanging.map(([id]) => id)] };
+}
+
+/** What is worked on first: what lies under many things before what is one module's own. */
+function byWork(a: Candidate, b: Candidate): number {
+  const order = (one: Candidate) => causeKind.options.indexOf(one.kind);
+  return order(a) - order(b) || b.explains.length - a.explains.length || a.cost - b.cost;
+}
+
+/** Each observation under one chosen cause: the one that explains least else, so the most particular. */
+function branchesOf(chosen: readonly Candidate[], observations: readonly string[]): CauseBranch[] {
+  const under = new Map<string, string[]>(chosen.map(({ id }) => [id, []]));
+  for (const observation of observations) {
+    const fitting = chosen.filter(({ explains }) => explains.includes(observation));
+    const own = fitting.reduce<Candidate | null>(
+      (a, b) => (a === null || b.explains.length < a.explains.length ? b : a),
+      null,
+    );
+    if (own) under.get(own.id)!.push(observation);
+  }
+  return chosen.map(({ id }) => ({ cause: id, observations: under.get(id)! }));
+}
+
+function checkIds({ codes, beacons, causes, added }: ExplainRequest): void {
+  const known = new Map<string, string>();
+  for (const [list, field] of [
+    [codes, 'codes'],
+    [beacons ?? [], 'beacons'],
+  ] as const)
+    list.forEach(({ id }, at) => {
+      const path = `${field}[${at}].id`;
+      if (known.has(id)) throw new Refusal(path, `"${id}" stands at ${known.get(id)} already`);
+      known.set(id, path);
+    });
+  const named = new Set<string>();
+  for (const [list, field] of [
+    [causes ?? [], 'causes'],
+    [added ?? [], 'added'],
+  ] as const)
+    list.forEach(({ id, explains }, at) => {
+      if (named.has(id)) throw new Refusal(`${field}[${at}].id`, `there is another cause "${id}"`);
+      named.add(id);
+      explains.forEach((observation, n) => {
+        if (!known.has(observation))
+          throw new Refusal(
+            `${field}[${at}].explains[${n}]`,
+            `no code or beacon has the id "${observation}"`,
+          );
+      });
+    });
+}

@@ -1,0 +1,177 @@
+/** The request made ready: what each code speaks of, which modules there are, what comes and goes. */
+import { plainWord } from '../codes/index.js';
+import type { CodeLink, ExplainRequest, ObservedCode } from './schema.js';
+import { isBus, isLostCommunication, isSystemVoltage, subjectWords } from './network-codes.js';
+import {
+  allWords,
+  calibrationWords,
+  internalWords,
+  messageWords,
+  positionWords,
+  refusalWords,
+  tellingWords,
+  voltageWords,
+} from './words.js';
+
+/** One code with what it speaks of. */
+export interface Seen {
+  readonly observed: ObservedCode;
+  readonly id: string;
+  /** The module's name in plain words. */
+  readonly module: string;
+  readonly code: string;
+  readonly type: string;
+  readonly words: ReadonlySet<string>;
+  readonly voltage: boolean;
+  readonly message: boolean;
+  readonly bus: boolean;
+  readonly internal: boolean;
+  readonly calibration: boolean;
+  readonly refusal: boolean;
+  readonly position: boolean;
+  /** The module that a missing message was to come from, in plain words. */
+  readonly subject: string | null;
+  readonly active: boolean;
+  /** It came and went over the scans. */
+  readonly unstable: boolean;
+  /** No earlier scan that read its module had it; null without such a scan. */
+  readonly fresh: boolean | null;
+  readonly link: readonly CodeLink[];
+}
+
+export interface Facts {
+  readonly request: ExplainRequest;
+  readonly seen: readonly Seen[];
+  /** Modules by plain name, as they are written. */
+  readonly modules: ReadonlyMap<string, string>;
+  readonly silent: ReadonlySet<string>;
+  /** More than a quarter of the codes come and go. */
+  readonly restless: boolean;
+  readonly batteryOpen: boolean;
+}
+
+export function factsOf(request: ExplainRequest): Facts {
+  const modules = new Map<string, string>();
+  const note = (name: string) => modules.set(plainWord(name), modules.get(plainWord(name)) ?? name);
+  for (const { module } of request.codes) note(module);
+  for (const name of request.silentModules ?? []) note(name);
+  for (const { module } of request.links ?? []) note(module);
+  for (const scan of request.earlier ?? []) {
+    for (const { name } of scan.modules) note(name);
+    for (const { module } of scan.codes) note(module);
+  }
+  const restless = restlessness(request) > 0.25;
+  const seen = request.codes.map((observed) => see(observed, request, modules, restless));
+  const { verdict, restingVolts } = request.battery ?? {};
+  const weak = restingVolts != null && restingVolts < 12.4;
+  return {
+    request,
+    seen,
+    modules,
+    silent: new Set((request.silentModules ?? []).map(plainWord)),
+    restless,
+    batteryOpen: verdict != null ? verdict !== 'good' : restingVolts == null || weak,
+  };
+}
+
+function see(
+  observed: ObservedCode,
+  request: ExplainRequest,
+  modules: ReadonlyMap<string, string>,
+  restless: boolean,
+): Seen {
+  const code = observed.code.toUpperCase();
+  const module = plainWord(observed.module);
+  const type = (observed.failureType ?? '').toUpperCase();
+  const text = plainWord(observed.text ?? '');
+  const lost = isLostCommunication(code) || ['82', '87', '8F'].includes(type);
+  const message = lost || isBus(code) || /^8[1-68]$/.test(type) || messageWords.test(text);
+  const history = presence(observed, request);
+  return {
+    observed,
+    id: observed.id,
+    module,
+    code,
+    type,
+    words: tellingWords(observed.text ?? ''),
+    voltage: isSystemVoltage(code) || (voltageWords.test(text) && !message),
+    message,
+    bus: isBus(code) || type === '88',
+    internal: /^(?:04|4[1-9AB]|96)$/.test(type) || internalWords.test(text),
+    calibration: /^(?:28|51|54|55|56|76|78)$/.test(type) || calibrationWords.test(text),
+    refusal: /^(?:97|9A)$/.test(type) || refusalWords.test(text),
+    position: !message && positionWords.test(text) && /^(?:|00|13|14|2[349AF]|62|64|75|77)$/.test(type),
+    subject: message ? subjectOf(code, text, module, modules) : null,
+    active: observed.status === 'active' || observed.status == null,
+    unstable: history.flips >= 2 || (restless && history.read > 0 && history.had < history.read),
+    fresh: history.read === 0 ? null : history.had === 0,
+    link: (request.links ?? []).filter(
+      (link) => plainWord(link.module) === module && (link.code == null || link.code.toUpperCase() === code),
+    ),
+  };
+}
+
+/** In how many earlier scans its module was read, how many had the code, and how often that changed up to now. */
+function presence(
+  { module, code }: ObservedCode,
+  { earlier }: ExplainRequest,
+): { read: number; had: number; flips: number } {
+  const own = plainWord(module);
+  let [read, had, flips] = [0, 0, 0];
+  let last: boolean | null = null;
+  for (const scan of earlier ?? []) {
+    const has = scan.codes.some(
+      (other) => plainWord(other.module) === own && other.code.toUpperCase() === code.toUpperCase(),
+    );
+    const answered = scan.modules.some((other) => plainWord(other.name) === own && other.answered);
+    if (!has && !answered) continue;
+    read++;
+    if (has) had++;
+    if (last !== null && last !== has) flips++;
+    last = has;
+  }
+  if (last === false) flips++;
+  return { read, had, flips };
+}
+
+/** Share of all codes ever seen that are not in every scan. */
+function restlessness({ earlier, codes }: ExplainRequest): number {
+  const scans = (earlier ?? []).map(
+    (scan) => new Set(scan.codes.map(({ module, code }) => `${plainWord(module)}\n${code.toUpperCase()}`)),
+  );
+  if (scans.length === 0) return 0;
+  const now = new Set(codes.map(({ module, code }) => `${plainWord(module)}\n${code.toUpperCase()}`));
+  const ever = new Set([...now, ...scans.flatMap((scan) => [...scan])]);
+  const steady = [...ever].filter((key) => now.has(key) && scans.every((scan) => scan.has(key)));
+  return ever.size < 3 ? 0 : 1 - steady.length / ever.size;
+}
+
+function subjectOf(
+  code: string,
+  text: string,
+  own: string,
+  modules: ReadonlyMap<string, string>,
+): string | null {
+  const others = [...modules.keys()].filter((name) => name !== own);
+  const words = allWords(text);
+  const named = others
+    .map((name) => ({ name, words: [...allWords(name)].filter((word) => word.length >= 4) }))
+    .filter((other) => other.words.length > 0 && other.words.every((word) => words.has(word)))
+    .sort((a, b) => b.words.length - a.words.length)[0];
+  if (named) return named.name;
+  const table = subjectWords(code);
+  if (table) return others.find((name) => table.some((word) => name.includes(word))) ?? null;
+  const loose = others.filter((name) => [...tellingWords(name)].some((word) => words.has(word)));
+  return loose.length === 1 ? loose[0]! : null;
+}
+
+/** The modules whose entry in the vehicle's file holds `value`, by plain name. */
+export function linkedTo(
+  { links }: ExplainRequest,
+  field: 'supplies' | 'grounds' | 'networks' | 'connectors',
+  value: string,
+): ReadonlySet<string> {
+  return new Set(
+    (links ?? []).filter((link) => link[field]?.includes(value)).map(({ module }) => plainWord(module)),
+  );
+}

@@ -1,0 +1,178 @@
+/** Causes of one module's own: a circuit or mechanism, a false input that makes others refuse, the module inside. */
+import { plainWord, writeCode } from '../../codes/index.js';
+import { type Candidate, candidate, countWords } from '../candidate.js';
+import type { Facts, Seen } from '../facts.js';
+import { priors } from '../priors.js';
+import { shared, tellingWords } from '../words.js';
+
+const kindOf = (type: string): keyof typeof priors.circuit =>
+  /^(?:01|1.)$/.test(type)
+    ? 'electrical'
+    : /^(?:0[23]|2.|3.|6.)$/.test(type)
+      ? 'signal'
+      : /^(?:07|7.|9[3-9EF])$/.test(type)
+        ? 'mechanical'
+        : 'untold';
+
+/** A fault in the circuit or mechanism that one code watches; the same thing told by codes elsewhere counts to it. */
+export function circuits({ seen, request }: Facts): Candidate[] {
+  const own = seen.filter((one) => !one.message);
+  const made = new Set<string>();
+  return own.flatMap((one) => {
+    const key = `${one.module}\n${one.code}`;
+    if (made.has(key)) return [];
+    made.add(key);
+    const same = own.filter((other) => `${other.module}\n${other.code}` === key);
+    const told = own.filter(
+      (other) => !same.includes(other) && other.module !== one.module && sameThing(one, other),
+    );
+    const near = own.filter(
+      (other) => !same.includes(other) && other.module === one.module && sameThing(one, other),
+    );
+    const working = (request.working ?? []).filter(
+      (other) =>
+        plainWord(other.module) === one.module && shared(tellingWords(other.function), one.words) >= 1,
+    );
+    const weak = (request.weaknesses ?? []).filter(
+      ({ module, code }) =>
+        plainWord(module) === one.module && (code == null || code.toUpperCase() === one.code),
+    );
+    const text = one.observed.text ?? null;
+    const kind = kindOf(one.type);
+    return [
+      candidate({
+        id: `circuit:${one.observed.module}:${one.code}`,
+        kind: 'circuit',
+        title: text ?? `The circuit behind ${one.code} of ${one.observed.module}`,
+        prior: priors.circuit[kind],
+        reasons: [
+          `${writeCode(one.observed)} in ${one.observed.module} watches it`,
+          ...(told.length > 0 ? [`${countWords(told)} tell of the same thing`] : []),
+        ],
+        factors: [
+          ...(same.some(({ active }) => active)
+            ? []
+            : [[priors.times.notActive, 'it is not active now'] as const]),
+          ...(told.length + near.length > 0 ? [[priors.times.sameCircuit, ''] as const] : []),
+          ...weak.map(({ times, says, source }) => [times, `${says} (${source})`] as const),
+        ],
+        penalties: working.map(
+          (other) => [priors.penalties.workingItself, `${other.function} was seen working`] as const,
+        ),
+        explains: [...same, ...near, ...told].map(({ id }) => id),
+        leadsTo: 'trace',
+        doNext: 'Trace the circuit: the planner says which test comes first.',
+      }),
+    ];
+  });
+}
+
+/** Two codes whose texts share a telling word beside their modules' names, or hang on the same linked circuit. */
+function sameThing(a: Seen, b: Seen): boolean {
+  if (a.voltage || b.voltage || a.calibration !== b.calibration) return false;
+  const [x, y] = [tellingWords(a.observed.text ?? ''), tellingWords(b.observed.text ?? '')];
+  const both = shared(x, y);
+  return both >= 1 && both * 2 >= Math.min(x.size, y.size);
+}
+
+/** A position told wrongly makes other functions refuse: a lid thought open. */
+export function falseInputs({ seen }: Facts): Candidate[] {
+  const refusals = seen.filter((one) => one.refusal);
+  if (refusals.length === 0) return [];
+  return seen
+    .filter((one) => one.position && !one.refusal)
+    .flatMap((input) => {
+      const text = input.observed.text ?? input.code;
+      const named = refusals.filter((one) => shared(one.words, tellingWords(text)) > 0);
+      const explained = [input, ...(named.length > 0 ? named : refusals)];
+      return [
+        candidate({
+          id: `false-input:${input.observed.module}:${input.code}`,
+          kind: 'false-input',
+          title: `${text}: told wrongly, and others refuse`,
+          prior: priors.falseInput,
+          reasons: [
+            `${countWords(refusals)} refuse a function`,
+            `${input.code} in ${input.observed.module} reports the position`,
+          ],
+          explains: [...new Set(explained.map(({ id }) => id))],
+          leadsTo: 'trace',
+          doNext: 'Look at the live value while the position is changed by hand, then trace its switch.',
+        }),
+      ];
+    });
+}
+
+/** Messages missing on a path of their own: the code of one module about one other that does answer. */
+export function paths({ seen, modules, silent }: Facts): Candidate[] {
+  return seen
+    .filter((one) => one.message)
+    .map((one) => {
+      const from = one.subject === null ? null : (modules.get(one.subject) ?? one.subject);
+      const alike = seen.filter(
+        (other) =>
+          other.message &&
+          other.subject === one.subject &&
+          (one.subject !== null || (other.module === one.module && other.code === one.code)),
+      );
+      return candidate({
+        id: one.subject === null ? `path:${one.observed.module}:${one.code}` : `path:${from}`,
+        kind: 'path',
+        title:
+          from === null ? `Messages missing in ${one.observed.module}` : `Messages of ${from} go missing`,
+        prior: priors.path,
+        reasons: [
+          from === null ? 'the module that should send them is not known' : `${countWords(alike)} miss them`,
+          ...(one.subject !== null && !silent.has(one.subject) ? ['it does answer the reader'] : []),
+        ],
+        explains: alike.map(({ id }) => id),
+        leadsTo: 'trace',
+        doNext:
+          'Check the network pair and the connectors between the two, and the sender’s supply while it fails.',
+      });
+    })
+    .filter((one, at, all) => all.findIndex(({ id }) => id === one.id) === at);
+}
+
+/** The module inside: not suspected while its supply, ground and network, or the battery, are not good. */
+export function internalFaults({ seen, request, batteryOpen, restless }: Facts): Candidate[] {
+  const byModule = new Map<string, Seen[]>();
+  for (const one of seen.filter(({ message }) => !message))
+    byModule.set(one.module, [...(byModule.get(one.module) ?? []), one]);
+  return [...byModule].flatMap(([module, own]) => {
+    const said = own.filter(({ internal }) => internal);
+    if (said.length === 0 && own.length < 2) return [];
+    const name = own[0]!.observed.module;
+    const explained = own.filter((one) => !one.voltage && !one.calibration);
+    if (explained.length === 0) return [];
+    const working = (request.working ?? []).filter((other) => plainWord(other.module) === module);
+    return [
+      candidate({
+        id: `internal:${name}`,
+        kind: 'internal',
+        title: `${name}: inside the module`,
+        prior: said.length > 0 ? priors.internalSaidSo : priors.internal,
+        reasons: [
+          said.length > 0
+            ? `${said[0]!.code} speaks of the module itself`
+            : `${countWords(explained)} in one module`,
+        ],
+        factors: restless
+          ? [[1 / priors.times.unstable, 'codes change from scan to scan: supply, ground or water first']]
+          : [],
+        penalties: [
+          ...(batteryOpen
+            ? [[priors.penalties.batteryOpen, 'held back: the battery’s verdict is open'] as const]
+            : []),
+          ...working.map(
+            (other) =>
+              [priors.penalties.workingNeighbour, `${other.function} of the same module works`] as const,
+          ),
+        ],
+        explains: explained.map(({ id }) => id),
+        leadsTo: 'trace',
+        doNext: 'First its supply, ground and network under load; only then the module.',
+      }),
+    ];
+  });
+}

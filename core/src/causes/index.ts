@@ -1,0 +1,14 @@
+export { type Cover, type CoverCase, cheapestCover, nextCover } from './cover.js';
+export { explainCauses, explaining } from './explain.js';
+export {
+  type Cause,
+  type CauseBranch,
+  type CauseKind,
+  causeKind,
+  type CodeLink,
+  codeLink,
+  explainRequest,
+  type ExplainRequest,
+  type Explanation,
+  givenCause,
+} from './schema.js';

@@ -1,0 +1,65 @@
+/** What the words of a code speak of, in English, German, French and Spanish, compared after `plainWord`: data. */
+import { conceptOf, placesIn } from './concepts.js';
+
+export const voltageWords =
+  /\b(?:(?:supply|system|battery|board|terminal 30|operating) voltage|under-?voltage|low voltage|voltage (?:low|below|supply)|power supply|battery|versorgungsspannung|bordspannung|unterspannung|batterie|spannungsversorgung|tension (?:de bord|d.alimentation|batterie|basse)|sous-tension|alimentation|voltaje|tension de (?:bateria|alimentacion)|subtension|alimentacion)\b/;
+
+export const messageWords =
+  /\b(?:messages?|lost comm\w*|no comm\w*|communication|no signal from|botschaft\w*|kommunikation|keine nachricht|communication|messages?|mensajes?|comunicacion|lost msg|msgs?)\b/;
+
+export const internalWords =
+  /\b(?:internal|output stage|driver stage|memory|processor|watchdog|self-?test|endstufe|intern\w*|speicher|etage de sortie|interne|interno|etapa de salida)\b/;
+
+export const calibrationWords =
+  /\b(?:calibrat\w*|not (?:learn\w*|taught|initiali[sz]ed|adapted|coded|programmed)|adaptation|zero(?: point)?|basic setting|initiali[sz]ation|teach-?in|kalibrier\w*|angelernt|anlernen|grundeinstellung|nullpunkt|nicht codiert|etalonnage|calibrage|apprentissage|zero du|calibracion|aprendizaje|cero del|ajuste basico)\b/;
+
+export const refusalWords =
+  /\b(?:blocked|inhibited|refused|not (?:allowed|permitted|released)|prevented|disabled because|while (?:open|ajar)|not ready|gesperrt|verhindert|nicht freigegeben|bloque|interdit|refuse|impedido|bloqueado|no permitido)\b/;
+
+export const positionWords =
+  /\b(?:switch|ajar|open|closed|end position|position|latch|lid|flap|bonnet|boot|door contact|schalter|endschalter|endlage|klappe|haube|tur(?:kontakt|stellung)?|contact(?:eur)?|trappe|capot|position|interruptor|tapa|posicion|final de carrera)\b/;
+
+/** Words too common to tell one thing from another. */
+const common = new Set(
+  `light lamp lights lamps module control unit circuit signal switch sensor fault open with from the and for left right
+  front rear voltage message messages missing communication supply lost status loop links rechts vorn hinten vorne gauche
+  droit droite avant arriere izquierdo derecho izquierda derecha system stromkreis schalter circuito interruptor capteur
+  botschaft botschaften fehlt fehlen nachricht keine unterbrochen zeitweise output does operate dead refused lampe leuchte
+  feux luces comes goes signals spannung versorgungsspannung tension voltaje mensajes comunicacion contact bauteil intern
+  internal electronic end position not has are was its due too der die das und von les des del las los una por mit`.split(
+    /\s+/,
+  ),
+);
+
+const plain = (text: string) =>
+  text
+    .normalize('NFD')
+    .replace(/[\u0300-\u036f]/g, '')
+    .toLowerCase();
+
+/** What a text speaks of: its words of three letters and more, the common ones left away, as concepts. */
+export function tellingWords(text: string): Set<string> {
+  return new Set(
+    plain(text)
+      .split(/[^\p{L}]+/u)
+      .filter((word) => word.length >= 3 && !common.has(word))
+      .map(conceptOf),
+  );
+}
+
+/** All words of three letters and more. */
+export function allWords(text: string): Set<string> {
+  return new Set(
+    plain(text)
+      .split(/[^\p{L}]+/u)
+      .filter((word) => word.length >= 3),
+  );
+}
+
+/** True where two texts name a place that is the same. */
+export function samePlace(place: string, text: string): boolean {
+  return placesIn(plain(place)).some((pattern) => pattern.test(plain(text)));
+}
+
+export const shared = (a: ReadonlySet<string>, b: ReadonlySet<string>): number =>
+  [...a].filter((word) => b.has(word)).length;
