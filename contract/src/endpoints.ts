@@ -3,7 +3,8 @@ import type * as z from 'zod';
 import * as accounts from './accounts.js';
 import * as answers from './answers.js';
 import { factKinds, withdrawal } from './facts.js';
-import { everyone, leadOnly, type Who, withCustomer } from './who.js';
+import * as library from './library.js';
+import { atTheCar, everyone, leadOnly, type Who, withCustomer } from './who.js';
 
 export interface Endpoint {
   readonly method: 'GET' | 'POST' | 'PUT';
@@ -161,6 +162,59 @@ const accountEndpoints = {
   },
 } as const satisfies Record<string, Endpoint>;
 
+const libraryEndpoints = {
+  patterns: {
+    method: 'GET',
+    path: '/api/library/patterns',
+    says: 'how the shop’s readers print codes of their own, and what lines mean that no rule understands',
+    who: everyone,
+    answer: library.patterns,
+  },
+  addPattern: {
+    method: 'POST',
+    path: '/api/library/patterns',
+    says: 'teaches a pattern; every report read from now on follows it',
+    who: atTheCar,
+    body: library.addPattern,
+    answer: library.added,
+    bodyLimit: small,
+  },
+  codeFile: {
+    method: 'GET',
+    path: '/api/library/codes',
+    says: 'what the shop knows of the codes of a vehicle: notes, links, and what proven jobs found',
+    who: everyone,
+    answer: library.codeFile,
+    query: { make: 'the make', model: 'the model; left out, notes of every model' },
+  },
+  addCodeNote: {
+    method: 'POST',
+    path: '/api/library/code-notes',
+    says: 'adds a note or known weakness with its source',
+    who: atTheCar,
+    body: library.addCodeNote,
+    answer: library.added,
+    bodyLimit: small,
+  },
+  addCodeLink: {
+    method: 'POST',
+    path: '/api/library/code-links',
+    says: 'adds to a vehicle’s file what a module or code hangs on',
+    who: atTheCar,
+    body: library.addCodeLink,
+    answer: library.added,
+    bodyLimit: small,
+  },
+  withdrawEntry: {
+    method: 'POST',
+    path: '/api/library/entries/{entryId}/withdrawal',
+    says: 'takes a pattern, note or link back; what was read with it stays',
+    who: atTheCar,
+    answer: library.added,
+    bodyLimit: small,
+  },
+} as const satisfies Record<string, Endpoint>;
+
 const jobEndpoints = {
   bays: {
     method: 'GET',
@@ -302,6 +356,7 @@ export const endpoints = {
     answer: null,
   },
   ...accountEndpoints,
+  ...libraryEndpoints,
   ...jobEndpoints,
 } as const satisfies Record<string, Endpoint>;
 

@@ -8,6 +8,7 @@ import {
   codeEndData,
   exposureData,
   handBackData,
+  judgementData,
   noteData,
   photoData,
   poweringData,
@@ -16,6 +17,7 @@ import {
   scanData,
   traceData,
   waiverData,
+  workingData,
 } from '@dormant-beacon/core/job';
 import * as z from 'zod';
 import { atTheCar, everyone, leadOnly, withCustomer, type Who } from './who.js';
@@ -83,6 +85,18 @@ export const factKinds = {
     correctable: true,
     who: atTheCar,
     says: 'one of the basics, looked at',
+  },
+  judgements: {
+    entry: entry(judgementData),
+    correctable: true,
+    who: atTheCar,
+    says: 'what the technician says of a cause: kept, ruled out, or added',
+  },
+  workings: {
+    entry: entry(workingData),
+    correctable: true,
+    who: atTheCar,
+    says: 'a function that was seen working',
   },
   traces: {
     entry: entry(traceData),

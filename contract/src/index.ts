@@ -52,3 +52,14 @@ export {
   withdrawal,
 } from './facts.js';
 export { may, type Who } from './who.js';
+export {
+  type AddCodeLink,
+  type AddCodeNote,
+  type AddPattern,
+  type CodeFile,
+  codeFile,
+  type CodeNote,
+  type FoundBefore,
+  type Pattern,
+  patterns,
+} from './library.js';

@@ -16,6 +16,7 @@ import { ownHost, ownOrigin } from './http/guards.js';
 import { problems } from './http/problem.js';
 import { contentPolicy, nothingHere, web } from './http/web.js';
 import { jobRoutes } from './jobs/routes.js';
+import { libraryRoutes } from './library/routes.js';
 import { logbookRoutes } from './logbook/routes.js';
 import { shopRoutes } from './shop/routes.js';
 
@@ -54,6 +55,7 @@ export function createApp({ db, log, webFolder, hosts = [], tls = false, entranc
   door.open(endpoints.openapi, (_request, response) => response.json(description));
   accountRoutes(door, db, entrance);
   shopRoutes(door, db);
+  libraryRoutes(door, db);
   jobRoutes(door, db, feed);
   factRoutes(door, db, feed);
   attachmentRoutes(door, db);

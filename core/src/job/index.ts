@@ -14,6 +14,13 @@ export {
   unitOf,
 } from './next.js';
 export { basicsAsked, basicsWords, batteryOf } from './basics.js';
+export {
+  explainRequestOf,
+  lastJudgements,
+  observationId,
+  scansToExplain,
+  type VehicleFile,
+} from './causes.js';
 export { caseOf, openTraces } from './plan.js';
 export { doFirst, mayBePowered, powerQuestions, type Powered } from './power.js';
 export {
@@ -49,6 +56,8 @@ export {
   id,
   jobHead,
   type JobHead,
+  type Judgement,
+  judgementData,
   type JobRecord,
   jobRecord,
   lensState,
@@ -80,5 +89,6 @@ export {
   type VehicleData,
   vehicleData,
   waiverData,
+  workingData,
 } from './schema.js';
 export { originOf, standing, standingFor } from './standing.js';

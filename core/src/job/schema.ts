@@ -1,7 +1,7 @@
 /** A job's record: its head and the facts entered about it. The one definition of their data. */
 import * as z from 'zod';
 import { batteryReading } from '../readings/index.js';
-import { scan } from '../scans/index.js';
+import { lineMark, scan } from '../scans/index.js';
 import { distanceUnit } from '../units/index.js';
 import { repairMethod, traceCase, traceReading } from '../trace/index.js';
 
@@ -119,6 +119,8 @@ export const scanData = z.strictObject({
   kind: scanKind,
   reader: z.string().trim().max(120).nullish(),
   text: z.string().min(1).max(mostReportCharacters),
+  /** What was said by hand of lines that no rule understands. */
+  marks: z.array(lineMark).max(2000).nullish(),
 });
 export const waiverData = z.strictObject({ reason: z.string().trim().min(8).max(500) });
 export const traceData = z.strictObject({
@@ -202,6 +204,17 @@ export const basicsData = z.strictObject({
   result: z.enum(['good', 'bad']),
   note: z.string().trim().max(300).nullish(),
 });
+/** What the technician says of a cause; the last word on it counts. `open` takes an earlier word back. */
+export const judgementData = z.strictObject({
+  causeId: line,
+  decision: z.enum(['pin', 'reject', 'add', 'open']),
+  /** Of a cause that was added: what it is, and the observations that it explains. */
+  title: line.nullish(),
+  explains: z.array(line).max(500).nullish(),
+  note: z.string().trim().max(300).nullish(),
+});
+/** A function that was seen working: what hangs on the same supply or ground cannot be lost. */
+export const workingData = z.strictObject({ module: line, function: line });
 export const noteData = z.strictObject({ stage: stageId, text: z.string().trim().min(1).max(1000) });
 export const handBackData = z.strictObject({ note: longText.nullish() });
 
@@ -229,7 +242,16 @@ export const jobRecord = z.strictObject({
   vehicle: vehicleData,
   beacons: z.array(fact(beaconData)),
   /** The text of a report stays on the server; `scan` is what was read from it. */
-  scans: z.array(fact(z.strictObject({ kind: scanKind, reader: z.string().nullish(), scan }))),
+  scans: z.array(
+    fact(
+      z.strictObject({
+        kind: scanKind,
+        reader: z.string().nullish(),
+        scan,
+        marks: scanData.shape.marks,
+      }),
+    ),
+  ),
   waivers: z.array(fact(waiverData)),
   traces: z.array(fact(traceData)),
   readings: z.array(fact(readingData)),
@@ -246,6 +268,8 @@ export const jobRecord = z.strictObject({
   approvals: z.array(fact(approvalData)),
   photos: z.array(fact(photoData)),
   basics: z.array(fact(basicsData)),
+  judgements: z.array(fact(judgementData)),
+  workings: z.array(fact(workingData)),
   handBacks: z.array(fact(handBackData)),
 });
 export type JobRecord = z.infer<typeof jobRecord>;
@@ -257,6 +281,7 @@ export type Exposure = JobRecord['exposures'][number];
 export type Powering = JobRecord['powerings'][number];
 export type BatteryFact = JobRecord['batteries'][number];
 export type Approval = JobRecord['approvals'][number];
+export type Judgement = JobRecord['judgements'][number];
 
 export const lensState = z.enum(['lit', 'flashing', 'comes-and-goes', 'dark', 'dormant', 'returned']);
 export type LensState = z.infer<typeof lensState>;

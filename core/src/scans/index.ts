@@ -1,5 +1,6 @@
 export { compareScans } from './compare.js';
 export { decodeReport, type Encoding } from './decode.js';
+export { type MatrixCell, type MatrixRow, type ScanMatrix, scanMatrix } from './matrix.js';
 export {
   type CodePattern,
   codePattern,

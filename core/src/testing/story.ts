@@ -19,6 +19,8 @@ type Facts =
   | 'approvals'
   | 'photos'
   | 'basics'
+  | 'judgements'
+  | 'workings'
   | 'handBacks';
 
 export class Story {
@@ -46,6 +48,8 @@ export class Story {
     approvals: [],
     photos: [],
     basics: [],
+    judgements: [],
+    workings: [],
     handBacks: [],
   };
 

@@ -22,6 +22,7 @@ const changeable = [
   'device_people',
   'sign_in_tries',
   'shop_settings',
+  'library_entries',
   'vehicles',
   'jobs',
   'job_summaries',

@@ -8,13 +8,14 @@ import {
   type Withdrawal,
 } from '@dormant-beacon/contract';
 import { type JobRecord, originOf, standing, standingFor } from '@dormant-beacon/core/job';
-import { readReport } from '@dormant-beacon/core/scans';
+import { type LineMark, readReport } from '@dormant-beacon/core/scans';
 import type { TraceCase } from '@dormant-beacon/core/trace';
 import type { Knex } from 'knex';
 import { type JobWrite, writeJob } from '../database/transaction.js';
 import { conflict, HttpProblem, invalid, notFound } from '../http/problem.js';
 import { elementChance, preparePlan } from '../jobs/plans.js';
 import { loadRecord } from '../jobs/record.js';
+import { reportPatternsOf } from '../library/entries.js';
 import { writeSummary } from '../jobs/summary.js';
 import { gates } from './gates.js';
 import { insertFact, type StoredFact } from './repository.js';
@@ -28,7 +29,7 @@ export async function enterFact(
   write: JobWrite,
   entry: FactEntry,
 ): Promise<Entered> {
-  const data = readied(kind, entry);
+  const data = await readied(db, kind, entry);
   return writeJob(db, write, async (trx, job, recordedAt) => {
     const record = await loadRecord(trx, job);
     const fact: StoredFact = {
@@ -89,10 +90,13 @@ export async function withdrawFact(
 }
 
 /** Data as it will be stored: a report read, a circuit proven sound before any lock is taken. */
-function readied(kind: FactKind, entry: FactEntry): Record<string, unknown> {
+async function readied(db: Knex, kind: FactKind, entry: FactEntry): Promise<Record<string, unknown>> {
   const data = entry.data as Record<string, unknown>;
   if (kind === 'scans') {
-    const scan = readReport(data['text'] as string);
+    const scan = readReport(data['text'] as string, {
+      patterns: await reportPatternsOf(db),
+      marks: (data['marks'] as LineMark[] | null) ?? [],
+    });
     return { ...data, reader: data['reader'] || (scan.reader ?? null), scan };
   }
   if (kind === 'traces') preparePlan(entry.id, data['case'] as TraceCase);

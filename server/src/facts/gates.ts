@@ -112,6 +112,8 @@ export const gates: Readonly<Record<FactKind, Gate>> = {
   batteries: open,
   approvals: open,
   basics: needsBaseline,
+  judgements: needsBaseline,
+  workings: open,
   photos,
   scans,
   waivers,

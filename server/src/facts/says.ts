@@ -61,6 +61,10 @@ export function says(kind: FactKind, record: JobRecord, fact: StoredFact): strin
       return `Photo${text('caption') ? `: ${text('caption')}` : ''}`;
     case 'basics':
       return `${basicsWords[fact['item'] as BasicsItem].split(':')[0]}: ${text('result')}${text('note') ? ` (${text('note')})` : ''}`;
+    case 'judgements':
+      return `${{ pin: 'Kept as a cause', reject: 'Ruled out', add: 'Added as a cause', open: 'Open again' }[text('decision')]}: ${text('title') || text('causeId')}${text('note') ? ` (${text('note')})` : ''}`;
+    case 'workings':
+      return `Seen working: ${text('function')} (${text('module')})`;
     case 'hand-backs':
       return 'Car handed back';
   }

@@ -24,6 +24,8 @@ export interface FactTable {
       | 'approvals'
       | 'photos'
       | 'basics'
+      | 'judgements'
+      | 'workings'
       | 'handBacks'
     );
   readonly stage: StageId;
@@ -57,7 +59,7 @@ export const tables: Readonly<Record<FactKind, FactTable>> = {
     table: 'scans',
     list: 'scans',
     stage: 'baseline',
-    columns: { kind: 'kind', reader: 'reader', text: 'text', scan: json('scan') },
+    columns: { kind: 'kind', reader: 'reader', text: 'text', scan: json('scan'), marks: json('marks') },
   },
   waivers: { table: 'waivers', list: 'waivers', stage: 'baseline', columns: { reason: 'reason' } },
   traces: {
@@ -175,6 +177,24 @@ export const tables: Readonly<Record<FactKind, FactTable>> = {
     list: 'basics',
     stage: 'basics',
     columns: { item: 'item', result: 'result', note: 'note' },
+  },
+  judgements: {
+    table: 'judgements',
+    list: 'judgements',
+    stage: 'basics',
+    columns: {
+      causeId: 'cause_id',
+      decision: 'decision',
+      title: 'title',
+      explains: json('explains'),
+      note: 'note',
+    },
+  },
+  workings: {
+    table: 'workings',
+    list: 'workings',
+    stage: 'basics',
+    columns: { module: 'module', function: 'works' },
   },
   'hand-backs': { table: 'hand_backs', list: 'handBacks', stage: 'hand-back', columns: { note: 'note' } },
 };

@@ -8,9 +8,16 @@ import type { ColumnChange, IndexChange, TableChange } from './columns.js';
 import { factTableChanges } from './fact-tables.js';
 import { intakeChanges } from './intake-changes.js';
 import { jobTables } from './job-tables.js';
+import { libraryChanges } from './library-changes.js';
 
 type Change = TableChange | ColumnChange | IndexChange;
-const changes: readonly Change[] = [...jobTables, ...factTableChanges, ...accountTables, ...intakeChanges];
+const changes: readonly Change[] = [
+  ...jobTables,
+  ...factTableChanges,
+  ...accountTables,
+  ...intakeChanges,
+  ...libraryChanges,
+];
 const wordsOf = (change: Change) => {
   if ('index' in change) return `${change.table}-by-${change.index.join('-')}`;
   return 'table' in change ? `${change.table}-${change.marker}` : change[0];

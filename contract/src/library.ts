@@ -1,0 +1,61 @@
+/** What the shop has learned and keeps: patterns of its readers, notes on codes, what vehicles' files link. */
+import { codeLink } from '@dormant-beacon/core/causes';
+import { codePattern, linePattern } from '@dormant-beacon/core/scans';
+import * as z from 'zod';
+
+const id = z.uuid();
+const line = z.string().trim().min(1).max(200);
+const stamp = { id, personId: id, addedAt: z.iso.datetime({ offset: true }) };
+
+/** A pattern is of a code or of a line. */
+const eitherPattern = { code: codePattern.nullish(), line: linePattern.nullish() };
+const oneOfBoth = (pattern: { code?: unknown; line?: unknown }) =>
+  (pattern.code == null) !== (pattern.line == null);
+const saysBoth = { error: 'expected either a code pattern or a line pattern' };
+
+export const addPattern = z.strictObject({ id, ...eitherPattern }).refine(oneOfBoth, saysBoth);
+export type AddPattern = z.infer<typeof addPattern>;
+export const pattern = z.strictObject({ ...stamp, ...eitherPattern });
+export type Pattern = z.infer<typeof pattern>;
+export const patterns = z.strictObject({ patterns: z.array(pattern) });
+
+/** How far a note can be trusted. */
+export const credibility = z.enum(['maker-text', 'own-job', 'heard']);
+
+const note = {
+  make: line,
+  /** Left out, it holds for every model of the make. */
+  model: line.nullish(),
+  module: line.nullish(),
+  code: z.string().trim().min(2).max(20),
+  says: line,
+  source: line,
+  credibility,
+  /** A known weakness multiplies the odds of this code's circuit, five times at most; 1 is a mere note. */
+  times: z.number().min(1).max(5),
+};
+export const addCodeNote = z.strictObject({ id, ...note });
+export type AddCodeNote = z.infer<typeof addCodeNote>;
+export const codeNote = z.strictObject({ ...stamp, ...note });
+export type CodeNote = z.infer<typeof codeNote>;
+
+const link = { make: line, model: line, link: codeLink };
+export const addCodeLink = z.strictObject({ id, ...link });
+export type AddCodeLink = z.infer<typeof addCodeLink>;
+
+/** What repairs ended jobs that began with a code, and how often: proven jobs of this shop. */
+export const foundBefore = z.strictObject({
+  module: z.string(),
+  code: z.string(),
+  label: z.string(),
+  jobs: z.int(),
+});
+export type FoundBefore = z.infer<typeof foundBefore>;
+
+export const codeFile = z.strictObject({
+  notes: z.array(codeNote),
+  links: z.array(z.strictObject({ ...stamp, ...link })),
+  found: z.array(foundBefore),
+});
+export type CodeFile = z.infer<typeof codeFile>;
+export const added = z.strictObject({ id });

@@ -1,0 +1,77 @@
+/** A job's record as a question for its causes: what was seen before anything was cleared, and what is known. */
+import { type CodeLink, type ExplainRequest } from '../causes/index.js';
+import { writeCode } from '../codes/index.js';
+import type { ScanCode } from '../scans/index.js';
+import { batteryOf } from './basics.js';
+import type { Judgement, JobRecord, ScanFact } from './schema.js';
+import { originOf, standing } from './standing.js';
+
+/** What the shop knows of this vehicle, beside the job's own record. */
+export interface VehicleFile {
+  readonly links: readonly CodeLink[];
+  readonly weaknesses: NonNullable<ExplainRequest['weaknesses']>;
+}
+
+/** Scans from before the first clearing, oldest first: those that a cause has to explain. */
+export function scansToExplain(record: JobRecord): ScanFact[] {
+  const cleared = standing(record.clearings)[0]?.seq ?? Infinity;
+  return standing(record.scans).filter(
+    ({ seq, kind }) => seq < cleared && (kind === 'baseline' || kind === 'interim'),
+  );
+}
+
+/** One code's id among the observations: its module, code and failure type. */
+export const observationId = (code: Pick<ScanCode, 'module' | 'code' | 'failureType'>): string =>
+  `${code.module} ${writeCode(code)}`;
+
+/**
+ * Every code that any scan before the clearing had, once; the beacons that stand; the facts of the head, battery
+ * and basics; and what the technician has pinned, rejected or added.
+ */
+export function explainRequestOf(record: JobRecord, file?: VehicleFile): ExplainRequest {
+  const scans = scansToExplain(record);
+  const codes = new Map<string, ExplainRequest['codes'][number]>();
+  for (const { scan } of scans)
+    for (const code of scan.codes) {
+      const id = observationId(code);
+      const known = codes.get(id);
+      if (!known || code.status === 'active') codes.set(id, { ...code, id });
+    }
+  const last = scans.at(-1)?.scan;
+  const battery = batteryOf(record);
+  const reading = standing(record.batteries).at(-1);
+  const judged = lastJudgements(record);
+  const added = judged.filter(({ decision }) => decision === 'add');
+  return {
+    codes: [...codes.values()],
+    beacons: standing(record.beacons).map((beacon) => ({
+      id: originOf(record.beacons, beacon),
+      name: beacon.name,
+      kind: beacon.kind,
+    })),
+    event: { kind: record.head.event, place: record.head.eventDetails?.waterPlace ?? null },
+    ...(battery && reading
+      ? { battery: { restingVolts: reading.restingVolts, verdict: battery.verdict } }
+      : {}),
+    ...(scans.length > 1 ? { earlier: scans.map(({ scan }) => scan) } : {}),
+    silentModules: (last?.modules ?? []).filter(({ reach }) => reach === 'silent').map(({ name }) => name),
+    working: standing(record.workings).map(({ module, function: works }) => ({ module, function: works })),
+    links: [...(file?.links ?? [])],
+    weaknesses: [...(file?.weaknesses ?? [])],
+    pinned: judged.filter(({ decision }) => decision === 'pin').map(({ causeId }) => causeId),
+    rejected: judged.filter(({ decision }) => decision === 'reject').map(({ causeId }) => causeId),
+    added: added.map(({ causeId, title, explains }) => ({
+      id: causeId,
+      title: title ?? causeId,
+      cost: 0.05,
+      explains: (explains ?? []).filter(
+        (id) => codes.has(id) || record.beacons.some((beacon) => beacon.id === id),
+      ),
+    })),
+  };
+}
+
+/** The last judgement of each cause that stands. */
+export function lastJudgements(record: JobRecord): Judgement[] {
+  return [...new Map(standing(record.judgements).map((one) => [one.causeId, one])).values()];
+}

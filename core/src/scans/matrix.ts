@@ -1,0 +1,82 @@
+/** Several scans of one vehicle side by side: codes against scans, and what became of each code. */
+import { plainWord, writeCode } from '../codes/index.js';
+import { compareScans } from './compare.js';
+import type { CodeResult, ComparableScan } from './schema.js';
+
+/** What a scan says of a code: its status, or why it has none. */
+export type MatrixCell = ComparableScan['codes'][number]['status'] | 'absent' | 'not-read';
+
+export interface MatrixRow {
+  readonly module: string;
+  readonly code: string;
+  readonly failureType: string | null;
+  readonly text: string | null;
+  /** One for each scan, in their order. */
+  readonly cells: readonly MatrixCell[];
+  /** From the first scan to the last; the scans between tell `returned` from `new`. */
+  readonly result: CodeResult;
+  /** It came and went. */
+  readonly unstable: boolean;
+}
+
+export interface ScanMatrix {
+  readonly rows: readonly MatrixRow[];
+  /** Modules that answered in an earlier scan and not in the last. */
+  readonly silentModules: readonly string[];
+}
+
+/**
+ * The matrix of two scans or more, oldest first; of fewer it has no rows. Rows stand by module, then code.
+ * A code that only a scan between first and last had is `absent-untested`, or `not-re-read`, as in a comparison
+ * of that scan with the last.
+ */
+export function scanMatrix(scans: readonly ComparableScan[]): ScanMatrix {
+  const [first, last] = [scans[0], scans.at(-1)];
+  if (!first || !last || scans.length < 2) return { rows: [], silentModules: [] };
+  const between = scans.slice(1, -1);
+  const whole = compareScans({ before: first, after: last, earlier: [...between] });
+  const results = new Map<string, CodeResult>();
+  for (const scan of between.toReversed())
+    for (const row of compareScans({ before: scan, after: last }).rows) results.set(keyOf(row), row.result);
+  for (const row of whole.rows) results.set(keyOf(row), row.result);
+
+  const rows = new Map<string, MatrixRow>();
+  for (const scan of scans)
+    for (const code of scan.codes) {
+      const key = keyOf(code);
+      const known = rows.get(key);
+      if (known && (known.text !== null || !code.text)) continue;
+      const cells = scans.map((other) => cellOf(other, key, code.module));
+      const seen = cells.filter((cell) => cell !== 'not-read').map((cell) => cell !== 'absent');
+      rows.set(key, {
+        module: code.module,
+        code: code.code,
+        failureType: code.failureType ?? null,
+        text: code.text ?? null,
+        cells,
+        result: results.get(key) ?? 'not-re-read',
+        unstable: seen.filter((has, at) => at > 0 && has !== seen[at - 1]).length >= 2,
+      });
+    }
+  return {
+    rows: [...rows.values()].sort(
+      (a, b) => a.module.localeCompare(b.module) || writeCode(a).localeCompare(writeCode(b)),
+    ),
+    silentModules: whole.silentModules,
+  };
+}
+
+const keyOf = (code: { module: string; code: string; failureType?: string | null | undefined }) =>
+  `${plainWord(code.module)}\n${code.code.toUpperCase()}\n${(code.failureType ?? '').toUpperCase()}`;
+
+function cellOf(scan: ComparableScan, key: string, module: string): MatrixCell {
+  const own = scan.codes.find((code) => keyOf(code) === key);
+  if (own) return own.status;
+  const name = plainWord(module);
+  const listed = scan.modules.filter((other) => plainWord(other.name) === name);
+  const answered =
+    listed.length > 0
+      ? listed.some((other) => other.answered)
+      : scan.codes.some((code) => plainWord(code.module) === name);
+  return answered ? 'absent' : 'not-read';
+}

@@ -1,0 +1,129 @@
+/** The shop's library: entries are added and taken back, never changed; each is logged with the shop. */
+import type { AddCodeLink, AddCodeNote, AddPattern, CodeFile, Pattern } from '@dormant-beacon/contract';
+import type { ReportPatterns } from '@dormant-beacon/core/scans';
+import type { Knex } from 'knex';
+import type { SignedIn } from '../accounts/sessions.js';
+import { isoOf, storedOf } from '../database/connect.js';
+import { conflict, notFound } from '../http/problem.js';
+import { enterShopLog } from '../shop/log.js';
+
+type Kind = 'pattern' | 'code-note' | 'code-link';
+
+interface Row {
+  readonly id: string;
+  readonly kind: Kind;
+  readonly make: string | null;
+  readonly model: string | null;
+  readonly data: string;
+  readonly person_id: string;
+  readonly added_at: string;
+}
+
+interface Addition {
+  readonly id: string;
+  readonly kind: Kind;
+  readonly make?: string;
+  readonly model?: string | null;
+  readonly data: object;
+  readonly says: string;
+}
+
+/** Adds an entry; the same entry sent again changes nothing. @throws HttpProblem 409 where the id is another's */
+async function add(
+  db: Knex,
+  session: SignedIn,
+  { id, kind, make, model, data, says }: Addition,
+): Promise<void> {
+  await db.transaction(async (trx) => {
+    const there = (await trx('library_entries').where({ id }).forUpdate().first()) as Row | undefined;
+    if (there?.kind === kind && there.data === JSON.stringify(data)) return;
+    if (there) throw conflict('There is another entry with this id.');
+    await trx('library_entries').insert({
+      id,
+      kind,
+      make: make ?? null,
+      model: model ?? null,
+      data: JSON.stringify(data),
+      person_id: session.person.id,
+      added_at: storedOf(new Date()),
+    });
+    await enterShopLog(trx, session, `Library: ${says}`, { id, kind, make, model, data });
+  });
+}
+
+export function addPattern(db: Knex, session: SignedIn, { id, code, line }: AddPattern): Promise<void> {
+  const says = code
+    ? `codes such as ${code.before ? `“${code.before}” ` : ''}${code.shape}`
+    : `lines such as “${line!.like.slice(0, 80)}” are ${line!.as}`;
+  return add(db, session, { id, kind: 'pattern', data: code ? { code } : { line }, says });
+}
+
+export function addCodeNote(db: Knex, session: SignedIn, { id, ...note }: AddCodeNote): Promise<void> {
+  const says = `${note.code}, ${note.make} ${note.model ?? 'all models'}: ${note.says}`;
+  return add(db, session, {
+    id,
+    kind: 'code-note',
+    make: note.make,
+    model: note.model ?? null,
+    data: { ...note, code: note.code.toUpperCase() },
+    says,
+  });
+}
+
+export function addCodeLink(db: Knex, session: SignedIn, { id, ...file }: AddCodeLink): Promise<void> {
+  const says = `${file.make} ${file.model}: what ${file.link.module}${file.link.code ? ` ${file.link.code}` : ''} hangs on`;
+  return add(db, session, { id, kind: 'code-link', make: file.make, model: file.model, data: file, says });
+}
+
+/** @throws HttpProblem 404 where there is no such entry, or it is taken back already */
+export async function withdrawEntry(db: Knex, session: SignedIn, id: string): Promise<void> {
+  await db.transaction(async (trx) => {
+    const row = (await trx('library_entries').where({ id, withdrawn_at: null }).forUpdate().first()) as
+      Row | undefined;
+    if (!row) throw notFound('entry');
+    await trx('library_entries')
+      .where({ id })
+      .update({ withdrawn_at: storedOf(new Date()) });
+    await enterShopLog(trx, session, `Library: a ${row.kind.replace('-', ' ')} taken back`, {
+      id,
+      data: JSON.parse(row.data) as unknown,
+    });
+  });
+}
+
+export async function listPatterns(db: Knex): Promise<Pattern[]> {
+  return (await standing(db).where({ kind: 'pattern' })).map((row) => ({
+    ...stampOf(row),
+    ...(JSON.parse(row.data) as Pick<Pattern, 'code' | 'line'>),
+  }));
+}
+
+/** The patterns as the reading of reports takes them. */
+export async function reportPatternsOf(db: Knex): Promise<ReportPatterns> {
+  const all = await listPatterns(db);
+  return {
+    codes: all.flatMap(({ code }) => (code ? [code] : [])),
+    lines: all.flatMap(({ line }) => (line ? [line] : [])),
+  };
+}
+
+/** Notes and links for a vehicle; without a model those of every model of the make. */
+export async function entriesFor(
+  db: Knex,
+  make: string,
+  model: string | null,
+): Promise<Pick<CodeFile, 'notes' | 'links'>> {
+  const query = standing(db).where({ make }).whereNot({ kind: 'pattern' });
+  if (model !== null) void query.where((own) => own.where({ model }).orWhereNull('model'));
+  const rows = await query;
+  const of = (kind: Kind) =>
+    rows
+      .filter((row) => row.kind === kind)
+      .map((row) => ({ ...stampOf(row), ...(JSON.parse(row.data) as object) }));
+  return { notes: of('code-note') as CodeFile['notes'], links: of('code-link') as CodeFile['links'] };
+}
+
+const standing = (db: Knex): Knex.QueryBuilder<Record<string, unknown>, Row[]> =>
+  db('library_entries').whereNull('withdrawn_at').orderBy('added_at') as never;
+
+const stampOf = (row: Row) => ({ id: row.id, personId: row.person_id, addedAt: isoOf(row.added_at) });
