@@ -1,4 +1,4 @@
-import { factKinds, openJob } from '@dormant-beacon/contract';
+import { type Endpoint, endpoints, factKinds, openJob } from '@dormant-beacon/contract';
 import { readVin } from '@dormant-beacon/core/formats';
 import { readReport } from '@dormant-beacon/core/scans';
 import { calls, jobNumberBefore, people } from './index.js';
@@ -10,7 +10,10 @@ describe('the demo', () => {
   it('is made of calls that the contract takes', () => {
     for (const { path, body } of all) {
       const kind = path.split('/').at(-1)! as keyof typeof factKinds;
-      const schema = path === '/api/jobs' ? openJob : factKinds[kind].entry;
+      const library = Object.values<Endpoint>(endpoints).find(
+        (endpoint) => endpoint.path === path && endpoint.method === 'POST' && path.includes('/library/'),
+      );
+      const schema = library?.body ?? (path === '/api/jobs' ? openJob : factKinds[kind].entry);
       const result = schema.safeParse(body);
       expect(result.error?.issues)
         .withContext(`${path} ${JSON.stringify(body)}`)
@@ -35,7 +38,10 @@ describe('the demo', () => {
     const codes = {
       'j-0104-baseline': 2,
       'j-0104-final': 0,
+      'j-0129-baseline': 18,
+      'j-0129-interim': 9,
       'j-0131-baseline': 4,
+      'j-0138-baseline': 19,
       'j-0145-baseline': 4,
       'j-0145-final': 0,
     };

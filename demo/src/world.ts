@@ -13,7 +13,8 @@ export interface Call {
 }
 
 let made = 0;
-function madeId(): string {
+/** The next id of the demo: the same each time it is loaded. */
+export function madeId(): string {
   made += 1;
   return `01950000-0000-7000-8000-${made.toString(16).padStart(12, '0')}`;
 }

@@ -4,6 +4,7 @@ export {
   type Cause,
   type CauseBranch,
   type CauseKind,
+  type CauseLead,
   causeKind,
   type CodeLink,
   codeLink,

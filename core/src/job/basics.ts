@@ -39,6 +39,10 @@ export function basicsAsked(record: JobRecord): BasicsAsked {
     reasons.push(reason);
     for (const item of wanted) items.add(item);
   };
+  const { event } = record.head;
+  if (event === 'water') ask('water', 'water', 'grounds');
+  if (event === 'battery') ask('the battery was flat, jumped or off', 'links', 'charging');
+  if (event === 'earlier-repair') ask('earlier work', 'unplugged');
   const scans = standing(record.scans);
   const baseline = scans.find((scan) => scan.kind === 'baseline');
   if (baseline) {
@@ -55,10 +59,6 @@ export function basicsAsked(record: JobRecord): BasicsAsked {
     if (again && changes(baseline.scan, again.scan))
       ask('the codes change from scan to scan', 'grounds', 'links', 'water');
   }
-  const { event } = record.head;
-  if (event === 'water') ask('water', 'water', 'grounds');
-  if (event === 'battery') ask('the battery was flat, jumped or off', 'links', 'charging');
-  if (event === 'earlier-repair') ask('earlier work', 'unplugged');
   const looked = standing(record.basics);
   const left = [...items].filter((item) => looked.findLast((look) => look.item === item)?.result !== 'good');
   return { reasons, items: [...items], left };

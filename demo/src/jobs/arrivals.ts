@@ -1,5 +1,5 @@
 /** Jobs that have been taken in, and wait for their baseline. */
-import { goodBattery, ines, JobStory, nothingFound, pell, tomas } from '../world.js';
+import { goodBattery, ines, JobStory, nothingFound, pell, report, tomas } from '../world.js';
 
 export function arrivals(now: Date): JobStory[] {
   return [j0142(now), j0138(now), j0147(now), j0129(now), j0120(now), j0116(now)];
@@ -107,6 +107,8 @@ function j0138(now: Date): JobStory {
     measuredAmps: 410,
     measuredStandard: 'EN',
   });
+  job.enter('scans', tomas, [-1, '14:02'], { kind: 'baseline', text: report('j-0138-baseline') });
+  job.enter('workings', tomas, [-1, '14:20'], { module: 'Body control', function: 'right tail lamp' });
   return job;
 }
 
@@ -176,6 +178,13 @@ function j0129(now: Date): JobStory {
     wet: 'found',
     note: 'trailer module stands in water',
   });
+  job.enter('powerings', tomas, [-3, '09:30'], {
+    ...nothingFound,
+    note: 'module taken out dead, dried on the bench, box drained, refitted',
+  });
+  job.enter('batteries', tomas, [-3, '09:40'], { ...goodBattery, restingVolts: 12.62 });
+  job.enter('scans', tomas, [-3, '10:12'], { kind: 'baseline', text: report('j-0129-baseline') });
+  job.enter('scans', tomas, [-3, '10:31'], { kind: 'interim', text: report('j-0129-interim') });
   return job;
 }
 

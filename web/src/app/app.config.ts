@@ -4,6 +4,7 @@ import { provideEffects } from '@ngrx/effects';
 import { provideStore } from '@ngrx/store';
 import { routes } from './app.routes';
 import { baysFeature, findBays, loadBays, loadMoreBays } from './bays/bays.state';
+import { libraryFeature, loadFile, loadPatterns } from './library/library.state';
 import { keepPerson, loadPeople, loadSession, peopleFeature } from './people/people.state';
 import { loadShop, shopFeature } from './shop/shop.state';
 
@@ -15,7 +16,18 @@ export const appConfig: ApplicationConfig = {
       [peopleFeature.name]: peopleFeature.reducer,
       [baysFeature.name]: baysFeature.reducer,
       [shopFeature.name]: shopFeature.reducer,
+      [libraryFeature.name]: libraryFeature.reducer,
     }),
-    provideEffects({ loadSession, loadPeople, keepPerson, loadShop, loadBays, loadMoreBays, findBays }),
+    provideEffects({
+      loadSession,
+      loadPeople,
+      keepPerson,
+      loadShop,
+      loadBays,
+      loadMoreBays,
+      findBays,
+      loadPatterns,
+      loadFile,
+    }),
   ],
 };

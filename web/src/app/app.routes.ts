@@ -17,6 +17,11 @@ export const routes: Routes = [
     title: 'Shop · Dormant Beacon',
     loadComponent: () => import('./shop/shop').then((m) => m.ShopPage),
   },
+  {
+    path: 'library',
+    title: 'Library · Dormant Beacon',
+    loadComponent: () => import('./library/library').then((m) => m.Library),
+  },
   { path: '', loadChildren: () => import('./shell/job.routes').then((m) => m.jobRoutes) },
   {
     path: '**',

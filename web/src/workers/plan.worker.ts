@@ -1,4 +1,4 @@
-/** Plans one trace after the other, a step at a time, so that a plan can be given up between two steps. */
+/** Plans traces; the predictions of a trace are kept for its next reading. */
 import {
   type NextTests,
   planning,
@@ -6,61 +6,27 @@ import {
   type Predictions,
   type TraceCase,
 } from '@dormant-beacon/core/trace';
-import type { Progress } from '@dormant-beacon/core/progress';
+import type { Work } from '@dormant-beacon/core/progress';
+import { serve } from './serve';
 
-export type PlanRequest =
-  | { readonly ticket: number; readonly traceKey: string; readonly case: TraceCase }
-  | { readonly ticket: number; readonly giveUp: true };
-export type PlanAnswer =
-  | { readonly ticket: number; readonly share: number }
-  | { readonly ticket: number; readonly plan: NextTests }
-  | { readonly ticket: number; readonly problem: string };
-
-const given = new Set<number>();
-const known = new Map<string, Predictions>();
-/** Longest time without listening to the page. */
-const sliceMs = 30;
-
-addEventListener('message', ({ data }: MessageEvent<PlanRequest>) => {
-  if ('giveUp' in data) given.add(data.ticket);
-  else void work(data.ticket, data.traceKey, data.case);
-});
-
-async function work(ticket: number, traceKey: string, source: TraceCase): Promise<void> {
-  try {
-    let predictions = known.get(traceKey);
-    if (!predictions) {
-      predictions = await inSlices(ticket, predicting(source), 0.8, 0);
-      if (!predictions) return;
-      known.set(traceKey, predictions);
-    }
-    const plan = await inSlices(ticket, planning(source, predictions), 0.2, 0.8);
-    if (plan) postMessage({ ticket, plan } satisfies PlanAnswer);
-  } catch (error) {
-    postMessage({ ticket, problem: (error as Error).message } satisfies PlanAnswer);
-  } finally {
-    given.delete(ticket);
-  }
+export interface PlanRequest {
+  readonly traceKey: string;
+  readonly case: TraceCase;
 }
 
-/** Runs a computation in slices; undefined where it was given up. */
-async function inSlices<T>(
-  ticket: number,
-  steps: Generator<Progress, T, void>,
-  weight: number,
-  before: number,
-): Promise<T | undefined> {
-  let since = performance.now();
+const known = new Map<string, Predictions>();
+
+serve<PlanRequest, NextTests>(function* ({ traceKey, case: source }) {
+  const predictions = known.get(traceKey) ?? (yield* part(predicting(source), 0, 0.8));
+  known.set(traceKey, predictions);
+  return yield* part(planning(source, predictions), 0.8, 1);
+});
+
+/** A computation as a part of a longer one. */
+function* part<T>(steps: Work<T>, from: number, to: number): Work<T> {
   for (;;) {
     const step = steps.next();
     if (step.done) return step.value;
-    if (performance.now() - since < sliceMs) continue;
-    postMessage({
-      ticket,
-      share: before + (weight * step.value.done) / step.value.total,
-    } satisfies PlanAnswer);
-    await new Promise((resolve) => setTimeout(resolve));
-    if (given.has(ticket)) return undefined;
-    since = performance.now();
+    yield { done: from + ((to - from) * step.value.done) / step.value.total, total: 1 };
   }
 }

@@ -1,17 +1,27 @@
 /** Reads reports beside the page, so that a long one does not hold it up. */
-import { readReport, type Scan } from '@dormant-beacon/core/scans';
+import {
+  decodeReport,
+  type LineMark,
+  readingReport,
+  type ReportPatterns,
+  type Scan,
+} from '@dormant-beacon/core/scans';
+import { serve } from './serve';
 
 export interface ReportRequest {
-  readonly ticket: number;
-  readonly text: string;
+  /** A report's text, or the bytes of its file. */
+  readonly source: string | ArrayBuffer;
+  readonly patterns: ReportPatterns;
+  readonly marks: readonly LineMark[];
 }
-export type ReportAnswer =
-  { readonly ticket: number; readonly scan: Scan } | { readonly ticket: number; readonly problem: string };
+export interface ReportAnswer {
+  readonly scan: Scan;
+  /** Of a file: its text. */
+  readonly text: string | null;
+}
 
-addEventListener('message', ({ data: { ticket, text } }: MessageEvent<ReportRequest>) => {
-  try {
-    postMessage({ ticket, scan: readReport(text) } satisfies ReportAnswer);
-  } catch (error) {
-    postMessage({ ticket, problem: (error as Error).message } satisfies ReportAnswer);
-  }
+serve<ReportRequest, ReportAnswer>(function* ({ source, patterns, marks }) {
+  const text = typeof source === 'string' ? source : decodeReport(new Uint8Array(source)).text;
+  const scan = yield* readingReport(text, { patterns, marks });
+  return { scan, text: typeof source === 'string' ? null : text };
 });

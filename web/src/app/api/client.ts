@@ -2,9 +2,14 @@
 import { Injectable } from '@angular/core';
 import type {
   Account,
+  AddCodeLink,
+  AddCodeNote,
+  AddPattern,
   Bays,
+  CodeFile,
   Device,
   LogEntry,
+  Pattern,
   PinSwitch,
   Problem,
   Session,
@@ -163,6 +168,31 @@ export class Client {
   async vehiclesKnown(text: string): Promise<VehiclesKnown['vehicles']> {
     return (await this.get<VehiclesKnown>(`/api/vehicles?${new URLSearchParams({ text }).toString()}`))
       .vehicles;
+  }
+
+  async patterns(): Promise<Pattern[]> {
+    return (await this.get<{ patterns: Pattern[] }>('/api/library/patterns')).patterns;
+  }
+
+  addPattern(body: AddPattern): Promise<{ id: string }> {
+    return this.change('POST', '/api/library/patterns', body);
+  }
+
+  codeFile(make: string, model: string | null): Promise<CodeFile> {
+    const query = new URLSearchParams({ make, ...(model === null ? {} : { model }) });
+    return this.get(`/api/library/codes?${query.toString()}`);
+  }
+
+  addCodeNote(body: AddCodeNote): Promise<{ id: string }> {
+    return this.change('POST', '/api/library/code-notes', body);
+  }
+
+  addCodeLink(body: AddCodeLink): Promise<{ id: string }> {
+    return this.change('POST', '/api/library/code-links', body);
+  }
+
+  withdrawEntry(id: string): Promise<{ id: string }> {
+    return this.change('POST', `/api/library/entries/${id}/withdrawal`, {});
   }
 
   private change<A>(

@@ -1,7 +1,7 @@
 /** What every module said before anything was touched: read once, kept as it is. */
 import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { baselineOf, mayBePowered, standing } from '@dormant-beacon/core/job';
+import { baselineOf, mayBePowered, scansToExplain, standing } from '@dormant-beacon/core/job';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { Client } from '../api/client';
@@ -10,15 +10,17 @@ import { Caution } from '../shared/caution';
 import { beforePower } from '../shared/cautions';
 import { keepDraft } from '../shared/draft';
 import { TextField } from '../shared/text-field';
-import { ReportEntry } from '../shared/report-entry';
+import { type EnteredReport, ReportEntry } from '../shared/report-entry';
+import { ReportQueue } from '../shared/report-queue';
 import { ReportRead } from '../shared/report-read';
+import { ScanMatrixView } from '../shared/scan-matrix';
 import { sayWhen, When } from '../shared/when';
 import { Desk } from '../shell/desk';
 import { jobFeature } from '../shell/job.state';
 
 @Component({
   selector: 'db-baseline',
-  imports: [Caution, MatButtonModule, ReportEntry, ReportRead, RouterLink, TextField, When],
+  imports: [Caution, MatButtonModule, ReportEntry, ReportRead, RouterLink, ScanMatrixView, TextField, When],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (baseline(); as scan) {
@@ -29,6 +31,27 @@ import { jobFeature } from '../shell/job.state';
         }
       </p>
       <db-report-read [scan]="scan.scan" [text]="text()" />
+      @if (problem()) {
+        <p class="problem" role="alert">{{ problem() }}</p>
+      }
+      @if (scans().length > 1) {
+        <db-scan-matrix [scans]="scans()" />
+      }
+      @if (again() || queued()) {
+        <db-report-entry
+          class="again"
+          [draftName]="'baseline ' + record()!.id"
+          question="Paste the further report; the baseline stays as it is"
+          saveLabel="Save as a further scan"
+          [busy]="busy()"
+          (save)="save($event, 'interim')"
+        />
+      } @else {
+        <p class="again">
+          <button mat-stroked-button type="button" (click)="again.set(true)">Read again</button>
+          <span class="quiet">to see what stays, or with another reader as a control</span>
+        </p>
+      }
     } @else if (waiver(); as signed) {
       <p class="about">
         No baseline: signed as impossible on {{ signed.observedAt | when }}, because {{ signed.reason }}.
@@ -53,7 +76,7 @@ import { jobFeature } from '../shell/job.state';
         [draftName]="'baseline ' + job.id"
         saveLabel="Save as the baseline"
         [busy]="busy()"
-        (save)="save($event)"
+        (save)="save($event, 'baseline')"
       />
       @if (problem()) {
         <p class="problem" role="alert">{{ problem() }}</p>
@@ -74,6 +97,9 @@ import { jobFeature } from '../shell/job.state';
     }
   `,
   styles: `
+    .again {
+      margin-top: 20px;
+    }
     .power {
       margin-bottom: 16px;
     }
@@ -113,6 +139,15 @@ export class Baseline {
   protected readonly record = this.store.selectSignal(jobFeature.selectRecord);
   protected readonly person = this.store.selectSignal(peopleFeature.selectPerson);
   protected readonly baseline = computed(() => (this.record() ? baselineOf(this.record()!) : undefined));
+  /** Scans from before anything was cleared. */
+  protected readonly scans = computed(() => (this.record() ? scansToExplain(this.record()!) : []));
+  private readonly queue = inject(ReportQueue);
+  /** Of several files that were dropped together the next one waits. */
+  protected readonly queued = computed(
+    () => this.queue.waiting(`baseline ${this.record()?.id ?? ''}`).length > 0,
+  );
+  /** A further report is being entered. */
+  protected readonly again = signal(false);
   protected readonly waiver = computed(() => standing(this.record()?.waivers ?? [])[0]);
   protected readonly beforePower = beforePower;
   protected readonly powered = computed(() => (this.record() ? mayBePowered(this.record()!) : 'not-asked'));
@@ -133,11 +168,14 @@ export class Baseline {
   protected readonly busy = signal(false);
   protected readonly text = signal('');
 
-  protected async save(text: string): Promise<void> {
+  protected async save({ text, marks }: EnteredReport, kind: 'baseline' | 'interim'): Promise<void> {
     this.busy.set(true);
-    const sent = await this.desk.enter('scans', { kind: 'baseline', text });
+    const sent = await this.desk.enter('scans', { kind, text, marks: [...marks] });
     this.busy.set(false);
-    if (sent.state === 'saved') this.entry()?.clear();
+    if (sent.state === 'saved') {
+      this.entry()?.clear();
+      this.again.set(false);
+    }
     this.problem.set(
       sent.state === 'refused'
         ? sent.problem.message

@@ -2,7 +2,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
-import { basicsItem, type BasicsItem, basicsWords, standing } from '@dormant-beacon/core/job';
+import { basicsItem, type BasicsItem, basicsWords, scansToExplain, standing } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
 import { type Choice, ChoiceOne } from '../shared/choices';
 import { keepDraft } from '../shared/draft';
@@ -11,10 +11,11 @@ import { sayWhen } from '../shared/when';
 import { Desk } from '../shell/desk';
 import { jobFeature } from '../shell/job.state';
 import { verdictWords } from '../take-in/battery-form';
+import { Causes } from './causes';
 
 @Component({
   selector: 'db-basics',
-  imports: [ChoiceOne, MatButtonModule, RouterLink, TextField],
+  imports: [Causes, ChoiceOne, MatButtonModule, RouterLink, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (stage()?.state === 'closed') {
@@ -22,6 +23,9 @@ import { verdictWords } from '../take-in/battery-form';
         The basics open when the baseline is saved: what it shows decides what is looked at.
       </p>
     } @else if (record(); as job) {
+      @if (scanned()) {
+        <db-causes />
+      }
       <section>
         <h2>Battery</h2>
         @if (battery(); as answer) {
@@ -110,6 +114,10 @@ export class Basics {
   private readonly assessment = this.store.selectSignal(jobFeature.selectAssessment);
   protected readonly stage = computed(() => this.assessment()?.stages.find(({ id }) => id === 'basics'));
   protected readonly battery = computed(() => this.assessment()?.battery ?? null);
+  /** There is a scan whose codes ask for a cause. */
+  protected readonly scanned = computed(() =>
+    scansToExplain(this.record()!).some(({ scan }) => scan.codes.length > 0),
+  );
   protected readonly words = verdictWords;
   protected readonly results: readonly Choice[] = [
     { value: 'good', label: 'good' },

@@ -3,11 +3,12 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { writeCode } from '@dormant-beacon/core/codes';
-import { type CodeEnd, codeEnds } from '@dormant-beacon/core/job';
+import { type CodeEnd, codeEnds, standing } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
 import { Caution } from '../shared/caution';
 import { keepDraft } from '../shared/draft';
-import { ReportEntry } from '../shared/report-entry';
+import { type EnteredReport, ReportEntry } from '../shared/report-entry';
+import { ScanMatrixView } from '../shared/scan-matrix';
 import { TextField } from '../shared/text-field';
 import { When } from '../shared/when';
 import { Desk } from '../shell/desk';
@@ -15,7 +16,7 @@ import { jobFeature } from '../shell/job.state';
 
 @Component({
   selector: 'db-clear',
-  imports: [Caution, MatButtonModule, ReportEntry, RouterLink, TextField, When],
+  imports: [Caution, MatButtonModule, ReportEntry, RouterLink, ScanMatrixView, TextField, When],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (stage()?.state === 'closed') {
@@ -99,6 +100,12 @@ import { jobFeature } from '../shell/job.state';
             <a [routerLink]="['/jobs', job.id, 'trace']">trace on</a>, or say why it stays.
           </p>
         }
+        @if (scans().length > 1) {
+          <details>
+            <summary>All scans side by side</summary>
+            <db-scan-matrix [scans]="scans()" />
+          </details>
+        }
       } @else if (final()) {
         <p>The baseline held no code, and the final scan holds none.</p>
       }
@@ -108,6 +115,12 @@ import { jobFeature } from '../shell/job.state';
     :host {
       display: grid;
       gap: 16px;
+    }
+    summary {
+      min-height: 48px;
+      line-height: 48px;
+      cursor: pointer;
+      color: var(--quiet);
     }
     .open .end {
       color: var(--ember);
@@ -135,6 +148,7 @@ export class Clear {
   protected readonly cleared = computed(() => this.assessment()?.clearing);
   protected readonly final = computed(() => this.assessment()?.final);
   protected readonly ends = computed(() => (this.final() ? codeEnds(this.record()!, this.final()!) : []));
+  protected readonly scans = computed(() => standing(this.record()?.scans ?? []));
   protected readonly problem = signal<string | null>(null);
   protected readonly written = writeCode;
   protected readonly busy = signal(false);
@@ -153,9 +167,9 @@ export class Clear {
     this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
   }
 
-  protected async save(text: string): Promise<void> {
+  protected async save({ text, marks }: EnteredReport): Promise<void> {
     this.busy.set(true);
-    const sent = await this.desk.enter('scans', { kind: 'final', text });
+    const sent = await this.desk.enter('scans', { kind: 'final', text, marks: [...marks] });
     this.busy.set(false);
     if (sent.state === 'saved') {
       this.entry()?.clear();

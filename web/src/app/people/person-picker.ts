@@ -24,6 +24,7 @@ import { PeopleEvents, peopleFeature } from './people.state';
       <mat-menu #menu="matMenu">
         <button mat-menu-item (click)="leave()">Someone else works here now</button>
         <a mat-menu-item routerLink="/account">My password and PIN</a>
+        <a mat-menu-item routerLink="/library">Library: codes and reports</a>
         <a mat-menu-item routerLink="/shop">Shop: units, policies, people</a>
         <button mat-menu-item (click)="leaveEverywhere()">Sign me out on every device</button>
       </mat-menu>

@@ -4,6 +4,7 @@ import {
   Component,
   computed,
   effect,
+  inject,
   input,
   type OnDestroy,
   output,
@@ -12,10 +13,26 @@ import {
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { mostReportCharacters } from '@dormant-beacon/core/job';
-import type { Scan } from '@dormant-beacon/core/scans';
+import { type LineMark, patternOf, type Scan } from '@dormant-beacon/core/scans';
+import { Store } from '@ngrx/store';
+import type { Subscription } from 'rxjs';
 import type { ReportAnswer, ReportRequest } from '../../workers/report.worker';
+import { Client } from '../api/client';
+import { newId } from '../api/ids';
+import { LibraryEvents, libraryFeature } from '../library/library.state';
 import { keepDraft } from './draft';
+import type { Said } from './line-meaning';
+import { ReportQueue } from './report-queue';
 import { ReportRead } from './report-read';
+import { WorkerDesk } from './worker-desk';
+
+export interface EnteredReport {
+  readonly text: string;
+  readonly marks: readonly LineMark[];
+}
+
+/** Bytes of a file that are read at most. */
+const mostFileBytes = 64_000_000;
 
 @Component({
   selector: 'db-report-entry',
@@ -36,19 +53,48 @@ import { ReportRead } from './report-read';
       </label>
       <div class="row">
         <label class="file">
-          <input type="file" accept=".txt,.csv,.json,.log,text/*" (change)="choose($event)" />
-          Choose a file
+          <input type="file" multiple accept=".txt,.csv,.json,.log,text/*" (change)="choose($event)" />
+          Choose files
         </label>
-        <span class="quiet">or drop one here. Any layout, four languages.</span>
+        <span class="quiet">or drop them here. Any layout, table or list, four languages.</span>
       </div>
     </div>
+    @if (waiting(); as waiting) {
+      <p class="quiet">{{ waiting }}</p>
+    }
+    @if (share() !== null) {
+      <p class="row" role="status">
+        <progress [value]="share()" max="1"></progress> Reading
+        <button mat-button type="button" (click)="stop()">Stop</button>
+      </p>
+    }
     @if (problem(); as problem) {
       <p class="problem" role="alert">{{ problem }}</p>
     }
+    @if (tooLong(); as long) {
+      <p class="row">
+        <span
+          >{{ long.length }} characters; at most {{ most }} are kept. {{ summary() }} What the reader logged
+          beside them can be left away.</span
+        >
+        <button mat-flat-button type="button" (click)="shorten(long)">Keep what was understood</button>
+      </p>
+    }
     @if (scan(); as scan) {
-      <db-report-read [text]="text()" [scan]="scan" />
+      <db-report-read
+        [text]="text()"
+        [scan]="scan"
+        [markable]="true"
+        [marked]="markedLines()"
+        (said)="mark($event)"
+      />
       <div class="row">
-        <button mat-flat-button type="button" [disabled]="busy()" (click)="save.emit(text())">
+        <button
+          mat-flat-button
+          type="button"
+          [disabled]="busy() || share() !== null || text().trim() === ''"
+          (click)="save.emit({ text: text(), marks: marks() })"
+        >
           {{ saveLabel() }}
         </button>
         <span class="quiet">{{ summary() }}</span>
@@ -80,79 +126,145 @@ export class ReportEntry implements OnDestroy {
   readonly question = input('Paste what the reader printed');
   readonly saveLabel = input.required<string>();
   readonly busy = input(false);
-  readonly save = output<string>();
+  readonly save = output<EnteredReport>();
 
-  private readonly worker = new Worker(new URL('../../workers/report.worker', import.meta.url), {
-    type: 'module',
-  });
-  private ticket = 0;
+  private readonly store = inject(Store);
+  private readonly client = inject(Client);
+  private readonly queue = inject(ReportQueue);
+  private readonly patterns = this.store.selectSignal(libraryFeature.selectReportPatterns);
+  private readonly desk = new WorkerDesk<ReportRequest, ReportAnswer>(
+    () => new Worker(new URL('../../workers/report.worker', import.meta.url), { type: 'module' }),
+  );
+  private asked: Subscription | null = null;
   protected readonly example =
     'Restraint control (1 code)\n  B1049-13  Left belt loop   Current\nBody: no codes\nTrailer: no response';
   protected readonly text = signal('');
-  private readonly draft = keepDraft(() => this.draftName(), { text: this.text });
+  protected readonly marks = signal<readonly LineMark[]>([]);
+  private readonly draft = keepDraft(() => this.draftName(), { text: this.text, marks: this.marks });
+  protected readonly markedLines = computed(() => this.marks().map(({ line }) => line));
   protected readonly scan = signal<Scan | null>(null);
+  /** How far a long report is read; null when nothing is under way. */
+  protected readonly share = signal<number | null>(null);
   protected readonly problem = signal<string | null>(null);
+  protected readonly waiting = computed(() => {
+    const files = this.queue.waiting(this.draftName());
+    if (files.length === 0) return null;
+    const names = files.map(({ name }) => `“${name}”`).join(', ');
+    return `${files.length === 1 ? 'One more file waits' : `${files.length} more files wait`} until this one is saved: ${names}.`;
+  });
   protected readonly summary = computed(() => {
     const scan = this.scan();
     if (!scan) return '';
     const unread = (scan.notRead?.length ?? 0) + (scan.notReadMore ?? 0);
-    return `${scan.codes.length} codes, ${scan.modules.length} modules${unread > 0 ? `, ${unread === 1 ? 'one line' : `${unread} lines`} not understood, kept as pasted` : ''}.`;
+    const by = scan.reader ? `Read by ${scan.reader}. ` : '';
+    return `${by}${scan.codes.length} codes, ${scan.modules.length} modules${unread > 0 ? `, ${unread === 1 ? 'one line' : `${unread} lines`} not understood, kept as pasted` : ''}.`;
   });
 
   constructor() {
-    this.worker.onmessage = ({ data }: MessageEvent<ReportAnswer>) => {
-      if (data.ticket !== this.ticket) return;
-      this.scan.set('scan' in data ? data.scan : null);
-      this.problem.set('problem' in data ? data.problem : null);
-    };
     effect(() => {
-      const text = this.text();
-      untracked(() => this.read(text));
+      const [text, marks, patterns] = [this.text(), this.marks(), this.patterns()];
+      this.tooLong();
+      untracked(() => {
+        if (text.trim() !== '') return this.read({ source: text, marks, patterns });
+        if (this.tooLong() !== null) return;
+        this.stop();
+        this.scan.set(null);
+        this.problem.set(null);
+      });
     });
   }
 
   ngOnDestroy(): void {
-    this.worker.terminate();
+    this.desk.end();
   }
 
-  /** After it was saved: the draft has done its work. */
+  /** After it was saved: the draft has done its work, and the next file is read. */
   clear(): void {
     this.draft.clear();
+    void this.take(this.queue.next(this.draftName()));
   }
 
-  /** What is too long for a report is not taken over, and not kept as a draft. */
+  protected readonly most = mostReportCharacters;
+  protected readonly tooLong = signal<string | null>(null);
+
+  /** What is too long for a report is read, but not taken over and not kept as a draft. */
   protected type(text: string): void {
+    this.marks.set([]);
+    this.tooLong.set(text.length > mostReportCharacters ? text : null);
     if (text.length <= mostReportCharacters) return this.text.set(text);
-    this.scan.set(null);
-    this.problem.set(
-      `The report has ${text.length} characters; at most ${mostReportCharacters} are taken. Is it the right file?`,
-    );
+    this.text.set('');
   }
 
-  private read(text: string): void {
-    this.ticket += 1;
-    if (text.trim() !== '')
-      return this.worker.postMessage({ ticket: this.ticket, text } satisfies ReportRequest);
-    this.scan.set(null);
-    this.problem.set(null);
+  /** Leaves the lines away that were not understood, and live values where that is not enough. */
+  protected shorten(text: string): void {
+    const lines = text.split(/\r\n|\r|\n/);
+    const understood = (this.scan()?.lines ?? []).filter(({ as }) => as !== 'notRead' && as !== 'ignored');
+    const keep = (wanted: typeof understood) => wanted.map(({ line }) => lines[line - 1] ?? '').join('\n');
+    const whole = keep(understood);
+    this.type(whole.length <= this.most ? whole : keep(understood.filter(({ as }) => as !== 'value')));
+  }
+
+  protected mark({ mark, always }: Said): void {
+    const line = this.text().split(/\r\n|\r|\n/)[mark.line - 1] ?? '';
+    this.marks.update((marks) => [...marks.filter((other) => other.line !== mark.line), mark]);
+    if (always) void this.teach(patternOf(line, mark));
+  }
+
+  private async teach(pattern: ReturnType<typeof patternOf>): Promise<void> {
+    if (!pattern) return;
+    try {
+      await this.client.addPattern({ id: newId(), ...pattern });
+      this.store.dispatch(LibraryEvents.patternsWanted());
+    } catch (error) {
+      this.problem.set(`It is read so here, but not remembered: ${(error as Error).message}`);
+    }
+  }
+
+  protected stop(): void {
+    this.asked?.unsubscribe();
+    this.share.set(null);
+  }
+
+  private read(request: ReportRequest): void {
+    this.stop();
+    this.asked = this.desk.ask(request).subscribe({
+      next: (step) => {
+        if ('share' in step) return this.share.set(step.share);
+        this.share.set(null);
+        this.scan.set(step.answer.scan);
+        this.problem.set(null);
+        if (step.answer.text !== null) this.type(step.answer.text);
+      },
+      error: (error: Error) => {
+        this.share.set(null);
+        this.scan.set(null);
+        this.problem.set(error.message);
+      },
+    });
   }
 
   protected drop(event: DragEvent): void {
     event.preventDefault();
-    void this.take(event.dataTransfer?.files[0]);
+    this.takeAll([...(event.dataTransfer?.files ?? [])]);
   }
 
   protected choose(event: Event): void {
     const field = event.target as HTMLInputElement;
-    void this.take(field.files?.[0]).then(() => (field.value = ''));
+    this.takeAll([...(field.files ?? [])]);
+    field.value = '';
+  }
+
+  private takeAll([first, ...rest]: readonly File[]): void {
+    this.queue.add(this.draftName(), rest);
+    void this.take(first);
   }
 
   private async take(file: File | undefined): Promise<void> {
     if (!file) return;
-    if (file.size > 4 * mostReportCharacters)
+    if (file.size > mostFileBytes)
       return this.problem.set(
-        `“${file.name}” has ${Math.round(file.size / 1e6)} MB; a report has at most 4. Is it the right file?`,
+        `“${file.name}” has ${Math.round(file.size / 1e6)} MB; a report has at most ${mostFileBytes / 1e6}. Is it the right file?`,
       );
-    this.type(await file.text());
+    this.read({ source: await file.arrayBuffer(), marks: [], patterns: this.patterns() });
   }
 }

@@ -1,7 +1,8 @@
 /** A report beside what was understood of it, linked line by line. */
-import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { failureTypeText, writeCode } from '@dormant-beacon/core/codes';
 import type { LineKind, Scan, ScanCode } from '@dormant-beacon/core/scans';
+import { LineMeaningForm, type Said } from './line-meaning';
 
 const kindWords: Readonly<Record<LineKind, string>> = {
   code: 'code',
@@ -9,12 +10,14 @@ const kindWords: Readonly<Record<LineKind, string>> = {
   detail: 'detail',
   header: 'head',
   value: 'value',
+  ignored: 'set aside',
   notRead: 'not understood',
 };
 const shownLines = 400;
 
 @Component({
   selector: 'db-report-read',
+  imports: [LineMeaningForm],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (scan().noModuleAnswered) {
@@ -22,6 +25,17 @@ const shownLines = 400;
         No module answered. That is a connection fault, not a clean car: check ignition, plug and reader, then
         read again.
       </p>
+    }
+    @for (warning of warnings(); track warning) {
+      <p class="warning">{{ warning }}</p>
+    }
+    @if (asking(); as line) {
+      <db-line-meaning
+        [line]="line.number"
+        [text]="line.text.trim()"
+        (said)="say($event)"
+        (dropped)="askingOf.set(0)"
+      />
     }
     <div class="sides">
       @if (text()) {
@@ -33,11 +47,28 @@ const shownLines = 400;
               [class.near]="near() === line.number"
               (mouseenter)="near.set(line.number)"
             >
-              <span class="as">{{ line.word }}</span><span class="words">{{ line.text }}</span>
+              @if (markable() && (line.as === 'notRead' || line.marked)) {
+                <button type="button" class="as" (click)="askingOf.set(line.number)">
+                  {{ line.word }}: say what it is
+                </button>
+              } @else {
+                <span class="as">{{ line.word }}</span>
+              }
+              <span class="words">{{ line.text }}</span>
             </div>
           }
           @if (more(); as more) {
             <p class="quiet">and {{ more }} more lines, all read</p>
+            @if (laterUnread().length > 0) {
+              <p class="quiet">Of those, not understood:</p>
+              @for (line of laterUnread(); track line.line) {
+                <div class="notRead">
+                  <button type="button" class="as" (click)="askingOf.set(line.line)">
+                    line {{ line.line }}: say what it is</button
+                  ><span class="words">{{ line.text }}</span>
+                </div>
+              }
+            }
           }
         </div>
       }
@@ -83,7 +114,7 @@ const shownLines = 400;
     }
     .lines div {
       display: grid;
-      grid-template-columns: 118px max-content;
+      grid-template-columns: minmax(118px, max-content) max-content;
       min-height: 22px;
       color: var(--quiet);
     }
@@ -103,6 +134,23 @@ const shownLines = 400;
     }
     .lines .notRead .as {
       color: var(--red);
+    }
+    button.as {
+      min-height: 32px;
+      padding: 0 10px 0 0;
+      border: 0;
+      background: none;
+      font: inherit;
+      cursor: pointer;
+      text-decoration: underline;
+    }
+    .warning {
+      margin-bottom: 8px;
+      color: var(--ember);
+      font-weight: 600;
+    }
+    db-line-meaning {
+      margin-bottom: 14px;
     }
     .near {
       background: var(--raised);
@@ -159,19 +207,51 @@ const shownLines = 400;
 export class ReportRead {
   readonly text = input('');
   readonly scan = input.required<Scan>();
+  /** Lines that are not understood can be given a meaning. */
+  readonly markable = input(false);
+  /** Lines that were given one. */
+  readonly marked = input<readonly number[]>([]);
+  readonly said = output<Said>();
   protected readonly near = signal(0);
+  protected readonly askingOf = signal(0);
+  protected readonly asking = computed(() => {
+    const number = this.askingOf();
+    return number === 0 ? null : { number, text: this.split()[number - 1] ?? '' };
+  });
+  private readonly split = computed(() => this.text().split(/\r\n|\r|\n/));
+  /** What stands out before any code: modules that were silent, or that this reader cannot reach. */
+  protected readonly warnings = computed(() => {
+    const of = (reach: string) =>
+      this.scan()
+        .modules.filter((module) => module.reach === reach)
+        .map(({ name }) => name);
+    const say = (names: readonly string[], one: string, many: string) =>
+      names.length === 0 ? [] : [`${names.join(', ')}: ${names.length === 1 ? one : many}`];
+    return [
+      ...say(of('silent'), 'it was asked and did not answer.', 'they were asked and did not answer.'),
+      ...say(
+        of('unsupported'),
+        'this reader cannot reach it; another may.',
+        'this reader cannot reach them; another may.',
+      ),
+    ];
+  });
 
   protected readonly lines = computed(() => {
     const as = new Map((this.scan().lines ?? []).map((line) => [line.line, line.as]));
-    return this.text()
-      .split(/\r\n|\r|\n/)
+    const marked = new Set(this.marked());
+    return this.split()
       .slice(0, shownLines)
       .map((text, index) => {
         const kind = as.get(index + 1);
-        return { number: index + 1, text, as: kind, word: kind ? kindWords[kind] : '' };
+        const number = index + 1;
+        return { number, text, as: kind, word: kind ? kindWords[kind] : '', marked: marked.has(number) };
       });
   });
-  protected readonly more = computed(() => Math.max(0, this.text().split(/\r\n|\r|\n/).length - shownLines));
+  protected readonly more = computed(() => Math.max(0, this.split().length - shownLines));
+  protected readonly laterUnread = computed(() =>
+    this.markable() ? (this.scan().notRead ?? []).filter(({ line }) => line > shownLines).slice(0, 50) : [],
+  );
   protected readonly modules = computed(() =>
     this.scan().modules.map(({ name, answered, reach }) => {
       const codes = this.scan().codes.filter((code) => code.module === name);
@@ -188,6 +268,11 @@ export class ReportRead {
   );
 
   protected readonly written = writeCode;
+
+  protected say(said: Said): void {
+    this.askingOf.set(0);
+    this.said.emit(said);
+  }
 
   protected wording(code: ScanCode): string | null {
     return code.failureType ? failureTypeText(code.failureType) : null;

@@ -6,13 +6,15 @@ import { provideStore, Store } from '@ngrx/store';
 import { Subject } from 'rxjs';
 import { fact, flap, recordOf } from '../testing/bench';
 import { JobEvents, jobFeature, planTraces } from './job.state';
-import { Planner, type PlanStep } from './planner';
+import type { NextTests } from '@dormant-beacon/core/trace';
+import type { Step } from '../shared/worker-desk';
+import { Planner } from './planner';
 
 describe('planTraces', () => {
   it('gives a plan up when it is stopped, and plans again with the next reading', () => {
-    const asked: Subject<PlanStep>[] = [];
+    const asked: Subject<Step<NextTests>>[] = [];
     const plan = () => {
-      const steps = new Subject<PlanStep>();
+      const steps = new Subject<Step<NextTests>>();
       asked.push(steps);
       return steps;
     };
@@ -39,7 +41,7 @@ describe('planTraces', () => {
       JobEvents.readingEntered({ reading: fact('r', { traceId: 't', test: 'signal', value: 5 }) }),
     );
     const result = { suspects: [], next: [], stop: false };
-    asked[1]!.next({ plan: result });
+    asked[1]!.next({ answer: result });
     expect([state().plans['t'], state().planFailures['t']]).toEqual([result, undefined]);
   });
 });

@@ -157,8 +157,8 @@ export const planTraces = createEffect(
             return planner.plan(record, trace).pipe(
               takeUntil(stopped),
               map((step) =>
-                'plan' in step
-                  ? JobEvents.tracePlanned({ traceId, plan: step.plan })
+                'answer' in step
+                  ? JobEvents.tracePlanned({ traceId, plan: step.answer })
                   : JobEvents.planningAdvanced({ traceId, share: step.share }),
               ),
               catchError((error: Error) => of(JobEvents.planningFailed({ traceId, reason: error.message }))),

@@ -9,6 +9,7 @@ import { provideStore, Store } from '@ngrx/store';
 import { ApiProblem } from '../api/client';
 import { StoreRoom } from '../api/store-room';
 import { PeopleEvents, peopleFeature } from '../people/people.state';
+import { libraryFeature } from '../library/library.state';
 import { shopFeature } from '../shop/shop.state';
 import { Desk } from '../shell/desk';
 import { JobEvents, jobFeature } from '../shell/job.state';
@@ -101,7 +102,7 @@ export const flap = {
   shown: 6,
   exposures: 20,
 } as const;
-export const scanFact = (id: string, kind: 'baseline' | 'final', text: string) =>
+export const scanFact = (id: string, kind: 'baseline' | 'interim' | 'final', text: string) =>
   fact(id, { kind, reader: 'ODDLIGHT R2', scan: readReport(text) });
 
 export function recordOf(more: Partial<Record<keyof JobRecord, unknown>> = {}): JobRecord {
@@ -128,6 +129,8 @@ export function recordOf(more: Partial<Record<keyof JobRecord, unknown>> = {}): 
     approvals: [],
     photos: [],
     basics: [],
+    judgements: [],
+    workings: [],
     handBacks: [],
     ...more,
   } as JobRecord;
@@ -165,6 +168,7 @@ export async function benchFor<C>(
         [jobFeature.name]: jobFeature.reducer,
         [peopleFeature.name]: peopleFeature.reducer,
         [shopFeature.name]: shopFeature.reducer,
+        [libraryFeature.name]: libraryFeature.reducer,
       }),
       { provide: Desk, useValue: desk },
       { provide: StoreRoom, useValue: storeRoom },

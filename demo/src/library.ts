@@ -1,0 +1,53 @@
+/** What the made-up shop knows of its vehicles' codes: links out of their files, notes with a source. */
+import { type Call, ines, madeId, tomas } from './world.js';
+
+const entry = (personId: string, path: string, data: object): Call => {
+  const id = madeId();
+  return { path: `/api/library/${path}`, personId, key: madeId(), body: { id, ...data } };
+};
+const link = (make: string, model: string, own: object): Call =>
+  entry(tomas.id, 'code-links', { make, model, link: own });
+
+/** Every entry of the library, as its people would add it. */
+export function libraryCalls(): readonly Call[] {
+  return [
+    link('Ostrel', 'Marn wagon', {
+      module: 'Body control',
+      supplies: ['Main link', 'F31'],
+      grounds: ['G4'],
+      networks: ['comfort'],
+      places: ['dash left'],
+    }),
+    link('Ostrel', 'Marn wagon', { module: 'Driver door', supplies: ['F31'], networks: ['comfort'] }),
+    link('Hallmer', 'Drover', {
+      module: 'Anhänger',
+      supplies: ['F44'],
+      grounds: ['G9'],
+      networks: ['comfort'],
+      connectors: ['X61'],
+      places: ['rear, trailer module'],
+    }),
+    link('Hallmer', 'Drover', { module: 'Bordnetz', grounds: ['G4'], networks: ['comfort'] }),
+    entry(tomas.id, 'code-notes', {
+      make: 'Hallmer',
+      model: 'Drover',
+      module: 'Anhänger',
+      code: 'U0265',
+      says: 'the module behind the left rear trim takes water through the vent seal',
+      source: 'two of our jobs in spring',
+      credibility: 'own-job',
+      times: 2,
+    }),
+    entry(ines.id, 'code-notes', {
+      make: 'Ostrel',
+      model: 'Marn wagon',
+      module: 'Body control',
+      code: 'B1B10',
+      says: 'after reversed leads the output stage is lost; measure the main link first',
+      source: 'maker’s bulletin of the model',
+      credibility: 'maker-text',
+      times: 2,
+    }),
+    entry(ines.id, 'patterns', { code: { name: 'blink count', before: 'Blink code:', shape: '#-#' } }),
+  ];
+}

@@ -1,0 +1,270 @@
+/** The fewest causes that explain what was read and seen: a tree with reasons, and the technician's word on each. */
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  signal,
+  untracked,
+} from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { RouterLink } from '@angular/router';
+import type { FactData } from '@dormant-beacon/contract';
+import type { Cause, CauseLead, Explanation, ExplainRequest } from '@dormant-beacon/core/causes';
+import { failureTypeText } from '@dormant-beacon/core/codes';
+import { explainRequestOf, lastJudgements } from '@dormant-beacon/core/job';
+import { Store } from '@ngrx/store';
+import type { Subscription } from 'rxjs';
+import { newId } from '../api/ids';
+import { LibraryEvents, libraryFeature } from '../library/library.state';
+import { type Choice, ChoiceMany } from '../shared/choices';
+import { keepDraft } from '../shared/draft';
+import { TextField } from '../shared/text-field';
+import { WorkerDesk } from '../shared/worker-desk';
+import { Desk } from '../shell/desk';
+import { jobFeature } from '../shell/job.state';
+import { WorkingForm } from './working-form';
+
+const leads: Readonly<Record<CauseLead, readonly [label: string, page: string]>> = {
+  basics: ['Look at the basics below', 'basics'],
+  trace: ['Trace it', 'trace'],
+  calibration: ['To code and calibrate', 'code'],
+  explanation: ['Explain it', 'clear'],
+};
+
+/** The same code in several modules, as one line of the tree. */
+interface LeafGroup {
+  readonly key: string;
+  readonly what: string;
+  readonly code: string | null;
+  readonly modules: string;
+  readonly active: boolean;
+  readonly unstable: boolean;
+}
+
+/** Beacons first, then codes, the same code of several modules together. */
+function grouped(leaves: readonly Leaf[]): LeafGroup[] {
+  const groups = new Map<string, Leaf[]>();
+  for (const leaf of leaves) {
+    const key = leaf.code ? `${leaf.code} ${leaf.what}` : leaf.id;
+    groups.set(key, [...(groups.get(key) ?? []), leaf]);
+  }
+  return [...groups]
+    .map(([key, own]) => ({
+      key,
+      what: own[0]!.what,
+      code: own[0]!.code,
+      modules: own.map(({ module }) => module).join(', '),
+      active: own.some(({ status }) => status === 'active'),
+      unstable: own.some(({ unstable }) => unstable),
+    }))
+    .sort((a, b) => Number(a.code !== null) - Number(b.code !== null));
+}
+
+/** One thing that was observed. */
+interface Leaf {
+  readonly id: string;
+  readonly what: string;
+  readonly code: string | null;
+  readonly module: string | null;
+  readonly status: string | null;
+  readonly unstable: boolean;
+}
+
+@Component({
+  selector: 'db-causes',
+  imports: [ChoiceMany, MatButtonModule, RouterLink, TextField, WorkingForm],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './causes.html',
+  styleUrl: './causes.scss',
+})
+export class Causes {
+  private readonly store = inject(Store);
+  private readonly entries = inject(Desk);
+  protected readonly record = this.store.selectSignal(jobFeature.selectRecord);
+  private readonly file = this.store.selectSignal(libraryFeature.selectVehicleFile);
+  private readonly codeFile = this.store.selectSignal(libraryFeature.selectFile);
+  private readonly worker = new WorkerDesk<ExplainRequest, Explanation>(
+    () => new Worker(new URL('../../workers/causes.worker', import.meta.url), { type: 'module' }),
+  );
+  private asked: Subscription | null = null;
+  protected readonly request = computed(() => {
+    const record = this.record();
+    return record ? explainRequestOf(record, this.file() ?? undefined) : null;
+  });
+  protected readonly explanation = signal<Explanation | null>(null);
+  protected readonly working = signal(false);
+  protected readonly problem = signal<string | null>(null);
+
+  protected readonly leaves = computed(() => {
+    const request = this.request();
+    const unstable = new Set(this.explanation()?.unstable ?? []);
+    const codes = (request?.codes ?? []).map((one): Leaf => ({
+      id: one.id,
+      what: one.text ?? (one.failureType ? failureTypeText(one.failureType) : null) ?? '',
+      code: one.failureType ? `${one.code}-${one.failureType}` : one.code,
+      module: one.module,
+      status: one.status ?? null,
+      unstable: unstable.has(one.id),
+    }));
+    const beacons = (request?.beacons ?? []).map((one): Leaf => ({
+      id: one.id,
+      what: one.name,
+      code: null,
+      module: null,
+      status: null,
+      unstable: false,
+    }));
+    return new Map([...codes, ...beacons].map((leaf) => [leaf.id, leaf]));
+  });
+  private readonly words = computed(() => {
+    const record = this.record();
+    return new Map(record ? lastJudgements(record).map((one) => [one.causeId, one]) : []);
+  });
+  protected readonly branches = computed(() => {
+    const explanation = this.explanation();
+    if (!explanation) return [];
+    const causes = new Map(explanation.causes.map((cause) => [cause.id, cause]));
+    return explanation.tree.map(({ cause, observations }, at) => {
+      const own = causes.get(cause)!;
+      return {
+        cause: own,
+        first: at === 0,
+        pinned: ['pin', 'add'].includes(this.words().get(cause)?.decision ?? ''),
+        lead: leads[own.leadsTo],
+        leaves: grouped(observations.map((id) => this.leaves().get(id)!)),
+        known: this.knownOf(own),
+      };
+    });
+  });
+  protected readonly unexplained = computed(() =>
+    grouped((this.explanation()?.unexplained ?? []).map((id) => this.leaves().get(id)!)),
+  );
+  protected readonly others = computed(() =>
+    (this.explanation()?.causes ?? [])
+      .filter(({ chosen }) => !chosen)
+      .sort((a, b) => a.cost - b.cost)
+      .slice(0, 8),
+  );
+  protected readonly ruledOut = computed(() =>
+    [...this.words().values()].filter(({ decision }) => decision === 'reject'),
+  );
+  protected readonly headline = computed(() => {
+    const explanation = this.explanation();
+    if (!explanation) return 'Working the causes out …';
+    const codes = this.request()?.codes.length ?? 0;
+    const count = explanation.chosen.length;
+    if (codes === 0) return 'No code asks for a cause.';
+    const causes = count === 1 ? 'One cause explains' : `${count} causes explain`;
+    return `${causes} ${codes === 1 ? 'the one code' : `all ${codes} codes`}.`;
+  });
+  protected readonly runnerUp = computed(() => {
+    const explanation = this.explanation();
+    const other = explanation?.runnerUp;
+    if (!explanation || !other) return null;
+    const titles = other.chosen
+      .filter((id) => !explanation.chosen.includes(id))
+      .map((id) => explanation.causes.find((cause) => cause.id === id)?.title ?? id);
+    const times = Math.exp(other.cost - explanation.cost);
+    const odds =
+      times < 1.5
+        ? 'hardly less likely'
+        : `about ${times < 100 ? Math.round(times) : 'a hundred'} times less likely`;
+    return `The next best answer, ${odds}, has instead: ${titles.join('; ')}.`;
+  });
+
+  protected readonly adding = signal(false);
+  protected readonly title = signal('');
+  protected readonly explains = signal<readonly string[]>([]);
+  private readonly draft = keepDraft(() => `cause ${this.record()?.id ?? ''}`, {
+    adding: this.adding,
+    title: this.title,
+    explains: this.explains,
+  });
+  protected readonly choices = computed((): readonly Choice[] =>
+    [...this.leaves().values()].map((leaf) => ({
+      value: leaf.id,
+      label: leaf.code ? `${leaf.code} ${leaf.module}` : leaf.what,
+    })),
+  );
+  protected readonly modules = computed(() => [
+    ...new Set((this.request()?.codes ?? []).map(({ module }) => module)),
+  ]);
+
+  constructor() {
+    effect(() => {
+      const vehicle = this.record()?.vehicle;
+      if (vehicle)
+        this.store.dispatch(LibraryEvents.fileWanted({ make: vehicle.make, model: vehicle.model }));
+    });
+    effect((onCleanup) => {
+      const request = this.request();
+      if (!request) return;
+      untracked(() => this.explain(request));
+      onCleanup(() => this.asked?.unsubscribe());
+    });
+  }
+
+  private explain(request: ExplainRequest): void {
+    this.asked?.unsubscribe();
+    this.working.set(true);
+    this.asked = this.worker.ask(request).subscribe({
+      next: (step) => {
+        if (!('answer' in step)) return;
+        this.explanation.set(step.answer);
+        this.working.set(false);
+      },
+      error: (error: Error) => {
+        this.problem.set(error.message);
+        this.working.set(false);
+      },
+    });
+  }
+
+  /** What the library holds on the codes that this cause explains. */
+  private knownOf(cause: Cause): string[] {
+    const file = this.codeFile();
+    const codes = new Set(cause.explains.map((id) => this.leaves().get(id)?.code?.split('-')[0]));
+    if (!file) return [];
+    return [
+      ...file.notes
+        .filter((note) => codes.has(note.code))
+        .map((note) => `${note.code}: ${note.says} (${note.source})`),
+      ...file.found
+        .filter((one) => codes.has(one.code))
+        .slice(0, 3)
+        .map(
+          (one) =>
+            `${one.code}: ${one.label} ended ${one.jobs === 1 ? 'one proven job' : `${one.jobs} proven jobs`}`,
+        ),
+    ];
+  }
+
+  protected async judge(
+    { id: causeId, title }: Pick<Cause, 'id' | 'title'>,
+    decision: 'pin' | 'reject' | 'open',
+  ): Promise<void> {
+    await this.enter({ causeId, decision, title });
+  }
+
+  protected async add(submit: Event): Promise<void> {
+    submit.preventDefault();
+    if (this.title().trim() === '') return this.problem.set('Say what the cause is.');
+    if (this.explains().length === 0) return this.problem.set('Say what it explains.');
+    const done = await this.enter({
+      causeId: `own:${newId()}`,
+      decision: 'add',
+      title: this.title().trim(),
+      explains: [...this.explains()],
+    });
+    if (done) this.draft.clear();
+  }
+
+  /** True where it was taken, or waits to be sent. */
+  private async enter(data: FactData<'judgements'>): Promise<boolean> {
+    const sent = await this.entries.enter('judgements', data);
+    this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
+    return sent.state !== 'refused';
+  }
+}

@@ -1,0 +1,5 @@
+/** Finds the fewest causes beside the page. */
+import { explaining, type Explanation, type ExplainRequest } from '@dormant-beacon/core/causes';
+import { serve } from './serve';
+
+serve<ExplainRequest, Explanation>((request) => explaining(request));
