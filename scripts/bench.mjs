@@ -30,10 +30,10 @@ await runScript(async () => {
   await buildWeb(servedWeb);
   say(`${cpus().length} cores, ${Math.round(totalmem() / 1e9)} GB, Node.js ${process.versions.node}\n`);
   if (wanted('core'))
-    for (const file of ['core.bench.ts', 'simulator.bench.ts'])
+    for (const file of ['core.bench.ts', 'report.bench.ts', 'simulator.bench.ts'])
       await run(
         process.execPath,
-        ['--import', 'tsx', join('core', 'bench', file)],
+        ['--expose-gc', '--import', 'tsx', join('core', 'bench', file)],
         { cwd: root },
         `${file} failed.`,
       );

@@ -10,7 +10,7 @@ import { install } from './install.mjs';
 import { root } from './paths.mjs';
 import { runScript, say } from './say.mjs';
 
-/** @type {readonly { file: string, path: string, job?: string, theme?: 'dusk' | 'day', width?: number, height?: number, who?: string | null, press?: RegExp }[]} */
+/** @type {readonly { file: string, path: string, job?: string, theme?: 'dusk' | 'day', width?: number, height?: number, who?: string | null, press?: RegExp, at?: string }[]} */
 const views = [
   { file: 'sign-in', path: '/', who: null },
   { file: 'bays-dusk', path: '/' },
@@ -22,6 +22,8 @@ const views = [
   { file: 'approvals', path: '/route', job: 'J-0145' },
   { file: 'shop', path: '/shop', who: 'Ines Okafor' },
   { file: 'baseline', path: '/baseline', job: 'J-0145', theme: 'day' },
+  { file: 'causes', path: '/basics', job: 'J-0138' },
+  { file: 'scans', path: '/baseline', job: 'J-0129', at: 'db-scan-matrix' },
   { file: 'trace-dusk', path: '/trace', job: 'J-0131' },
   { file: 'trace-day', path: '/trace', job: 'J-0131', theme: 'day' },
   { file: 'trace-phone', path: '/trace', job: 'J-0131', width: 390, height: 844 },
@@ -82,6 +84,7 @@ async function take(address) {
     height = 800,
     who = 'Yuki Sorensen',
     press,
+    at,
   } of views) {
     const page = await (
       await browser.newContext({ viewport: { width, height }, reducedMotion: 'reduce' })
@@ -93,6 +96,7 @@ async function take(address) {
     await page.locator('h1').first().waitFor();
     if (press) await page.getByRole('button', { name: press }).click();
     await page.waitForTimeout(1200);
+    if (at) await page.locator(at).evaluate((element) => element.scrollIntoView());
     await page.screenshot({ path: join(out, `${file}.png`) });
     say(`docs/screenshots/${file}.png`);
     await page.close();

@@ -61,5 +61,9 @@ export function samePlace(place: string, text: string): boolean {
   return placesIn(plain(place)).some((pattern) => pattern.test(plain(text)));
 }
 
-export const shared = (a: ReadonlySet<string>, b: ReadonlySet<string>): number =>
-  [...a].filter((word) => b.has(word)).length;
+/** How many words two sets share. */
+export function shared(a: ReadonlySet<string>, b: ReadonlySet<string>): number {
+  let count = 0;
+  for (const word of a) if (b.has(word)) count++;
+  return count;
+}

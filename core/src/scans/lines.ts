@@ -16,6 +16,7 @@ export class Lines {
       starts[count++] = at;
     };
     add(text.charCodeAt(0) === 0xfeff ? 1 : 0);
+    const nextBreak = text.includes('\r') ? nextOfBoth : nextFeed;
     for (let at = nextBreak(text, 0); at >= 0; at = nextBreak(text, at)) {
       at += text.charCodeAt(at) === 13 && text.charCodeAt(at + 1) === 10 ? 2 : 1;
       add(at);
@@ -35,8 +36,10 @@ export class Lines {
   }
 }
 
+const nextFeed = (text: string, from: number): number => text.indexOf('\n', from);
+
 /** Where the next line feed or carriage return stands, or -1. */
-function nextBreak(text: string, from: number): number {
+function nextOfBoth(text: string, from: number): number {
   for (let at = from; at < text.length; at++) {
     const character = text.charCodeAt(at);
     if (character === 10 || character === 13) return at;

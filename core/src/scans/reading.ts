@@ -63,10 +63,12 @@ export class Reading {
 
   skip(line: Line): void {
     this.open = null;
+    if (this.notRead.length === shownLines) {
+      this.notReadMore++;
+      return;
+    }
     this.mark(line, 'notRead');
-    if (this.notRead.length < shownLines)
-      this.notRead.push({ line: line.number, text: line.text.trim().slice(0, shownCharacters) });
-    else this.notReadMore++;
+    this.notRead.push({ line: line.number, text: line.text.trim().slice(0, shownCharacters) });
   }
 
   /** The module of that name, made when it is new. */
@@ -113,9 +115,11 @@ export class Reading {
   }
 
   addValue(name: string, value: string, line: Line): void {
-    if (this.values.length < shownValues)
-      this.values.push({ module: this.module, name, value, line: line.number });
-    else this.valuesMore++;
+    if (this.values.length === shownValues) {
+      this.valuesMore++;
+      return;
+    }
+    this.values.push({ module: this.module, name, value, line: line.number });
     this.mark(line, 'value');
   }
 

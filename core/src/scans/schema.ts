@@ -58,6 +58,7 @@ export const scan = z.strictObject({
     .nullish(),
   /** Live values beyond those listed. */
   valuesMore: z.int().min(0).nullish(),
+  /** What was made of each line; those that `notReadMore` and `valuesMore` count are left away. */
   lines: z.array(z.strictObject({ line: z.int().min(1), as: lineKind })).nullish(),
 });
 export type Scan = z.infer<typeof scan>;

@@ -70,9 +70,8 @@ export function circuits({ seen, request }: Facts): Candidate[] {
 /** Two codes whose texts share a telling word beside their modules' names, or hang on the same linked circuit. */
 function sameThing(a: Seen, b: Seen): boolean {
   if (a.voltage || b.voltage || a.calibration !== b.calibration) return false;
-  const [x, y] = [tellingWords(a.observed.text ?? ''), tellingWords(b.observed.text ?? '')];
-  const both = shared(x, y);
-  return both >= 1 && both * 2 >= Math.min(x.size, y.size);
+  const both = shared(a.words, b.words);
+  return both >= 1 && both * 2 >= Math.min(a.words.size, b.words.size);
 }
 
 /** A position told wrongly makes other functions refuse: a lid thought open. */

@@ -1,5 +1,13 @@
 /** What every module said before anything was touched: read once, kept as it is. */
-import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { baselineOf, mayBePowered, scansToExplain, standing } from '@dormant-beacon/core/job';
 import { RouterLink } from '@angular/router';
@@ -37,7 +45,7 @@ import { jobFeature } from '../shell/job.state';
       @if (scans().length > 1) {
         <db-scan-matrix [scans]="scans()" />
       }
-      @if (again() || queued()) {
+      @if (again()) {
         <db-report-entry
           class="again"
           [draftName]="'baseline ' + record()!.id"
@@ -142,9 +150,9 @@ export class Baseline {
   /** Scans from before anything was cleared. */
   protected readonly scans = computed(() => (this.record() ? scansToExplain(this.record()!) : []));
   private readonly queue = inject(ReportQueue);
-  /** Of several files that were dropped together the next one waits. */
-  protected readonly queued = computed(
-    () => this.queue.waiting(`baseline ${this.record()?.id ?? ''}`).length > 0,
+  /** Of several files that were dropped together the next one waits: it is a further scan. */
+  private readonly queued = computed(
+    () => this.baseline() && this.queue.waiting(`baseline ${this.record()!.id}`).length > 0,
   );
   /** A further report is being entered. */
   protected readonly again = signal(false);
@@ -168,13 +176,20 @@ export class Baseline {
   protected readonly busy = signal(false);
   protected readonly text = signal('');
 
+  constructor() {
+    effect(() => {
+      if (this.queued()) this.again.set(true);
+    });
+  }
+
   protected async save({ text, marks }: EnteredReport, kind: 'baseline' | 'interim'): Promise<void> {
     this.busy.set(true);
     const sent = await this.desk.enter('scans', { kind, text, marks: [...marks] });
     this.busy.set(false);
     if (sent.state === 'saved') {
       this.entry()?.clear();
-      this.again.set(false);
+      // The baseline's own entry goes; the one for further scans takes what waits.
+      this.again.set(kind === 'interim' && this.entry()?.next() === true);
     }
     this.problem.set(
       sent.state === 'refused'

@@ -173,7 +173,7 @@ export class Clear {
     this.busy.set(false);
     if (sent.state === 'saved') {
       this.entry()?.clear();
-      this.reading.set(false);
+      this.reading.set(this.entry()?.next() === true);
     }
     this.problem.set(
       sent.state === 'refused'

@@ -161,6 +161,12 @@ export class ReportEntry implements OnDestroy {
   });
 
   constructor() {
+    // A file that waited for the entry before this one.
+    const first = effect(() => {
+      if (!this.draft.looked()) return;
+      first.destroy();
+      if (untracked(this.text) === '') untracked(() => this.next());
+    });
     effect(() => {
       const [text, marks, patterns] = [this.text(), this.marks(), this.patterns()];
       this.tooLong();
@@ -178,10 +184,16 @@ export class ReportEntry implements OnDestroy {
     this.desk.end();
   }
 
-  /** After it was saved: the draft has done its work, and the next file is read. */
+  /** After it was saved: the draft has done its work. */
   clear(): void {
     this.draft.clear();
-    void this.take(this.queue.next(this.draftName()));
+  }
+
+  /** Reads the next of the files that were dropped together; false where none waits. */
+  next(): boolean {
+    const file = this.queue.next(this.draftName());
+    void this.take(file);
+    return file !== undefined;
   }
 
   protected readonly most = mostReportCharacters;

@@ -24,6 +24,19 @@ describe('ReportRead', () => {
     expect(page.querySelector('.silent')!.textContent).toContain('was silent');
   });
 
+  it('shows live values under their module, and makes silent and unreachable modules stand out', async () => {
+    const page = await shown(
+      'Body\n  B1318-16 Supply (active)\n  Belt loop resistance   2.1 Ohm\nTrailer: no response\nRoof: not supported by this reader',
+    );
+    expect(page.querySelector('.value')!.textContent.replace(/\s+/g, ' ').trim()).toBe(
+      'Belt loop resistance 2.1 Ohm',
+    );
+    expect([...page.querySelectorAll('.warning')].map((one) => one.textContent.trim())).toEqual([
+      'Trailer: it was asked and did not answer.',
+      'Roof: this reader cannot reach it; another may.',
+    ]);
+  });
+
   it('never shows a dead connection as a clean car', async () => {
     const page = await shown('No modules responded.');
     expect(page.querySelector('.problem')!.textContent).toContain('connection fault, not a clean car');

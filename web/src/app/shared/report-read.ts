@@ -14,6 +14,8 @@ const kindWords: Readonly<Record<LineKind, string>> = {
   notRead: 'not understood',
 };
 const shownLines = 400;
+/** Live values of a module that are shown. */
+const shownValues = 12;
 
 @Component({
   selector: 'db-report-read',
@@ -91,6 +93,11 @@ const shownLines = 400;
                 @if (wording(code); as words) {
                   <small>{{ words }}</small>
                 }
+              </p>
+            }
+            @for (value of module.values; track $index) {
+              <p class="value" [class.near]="near() === value.line" (mouseenter)="near.set(value.line)">
+                <span>{{ value.name }}</span> <span class="mono">{{ value.value }}</span>
               </p>
             }
           </section>
@@ -184,6 +191,13 @@ const shownLines = 400;
     .code small {
       grid-column: 3;
     }
+    .value {
+      display: flex;
+      gap: 12px;
+      padding: 2px 6px;
+      font-size: 15px;
+      color: var(--quiet);
+    }
     .status {
       color: var(--quiet);
     }
@@ -263,7 +277,10 @@ export class ReportRead {
             : codes.length === 0
               ? 'no codes'
               : '';
-      return { name, answered, codes, says };
+      const values = (this.scan().values ?? [])
+        .filter((value) => value.module === name)
+        .slice(0, shownValues);
+      return { name, answered, codes, says, values };
     }),
   );
 
