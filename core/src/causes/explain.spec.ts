@@ -135,7 +135,7 @@ describe('explainCauses from the facts', () => {
     const request: ExplainRequest = { codes, links, battery: { verdict: 'good' } };
     expect(tree(request)).toEqual({ 'ground:G3': 'a b c d' });
     const doubted = { ...request, working: [{ module: 'Door', function: 'mirror heater' }] };
-    expect(causeOf(doubted, 'ground:G3')!.cost).toBeCloseTo(causeOf(request, 'ground:G3')!.cost + 2, 12);
+    expect(causeOf(doubted, 'ground:G3')!.cost).toBeCloseTo(causeOf(request, 'ground:G3')!.cost + 3, 12);
     expect(causeOf(doubted, 'ground:G3')!.reasons).toContain('mirror heater works on the same ground');
   });
 

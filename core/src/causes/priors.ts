@@ -44,7 +44,7 @@ export const priors = {
   penalties: {
     noVoltageCode: 1.2,
     cleanNeighbour: 0.8,
-    workingNeighbour: 2,
+    workingNeighbour: 3,
     workingItself: 2,
     batteryOpen: 1.5,
     waterElsewhere: 1.5,

@@ -126,8 +126,8 @@ const notPlain = /[^ -~\t]/;
 const accents = /[\u0300-\u036f]/g;
 const doubled = /\s\s|\t/;
 const blanks = /\s+/g;
-const opening = new Set([...' \t\n\r\f\v\u00a0\ufeff([{.,:;*!?-'].map((c) => c.charCodeAt(0)));
-const closing = new Set([...' \t\n\r\f\v\u00a0\ufeff)]}.,:;*!?-'].map((c) => c.charCodeAt(0)));
+const opening = new Set([...' \t\n\r\f\v\u00a0\ufeff([{.,:;*!?-_`"\''].map((c) => c.charCodeAt(0)));
+const closing = new Set([...' \t\n\r\f\v\u00a0\ufeff)]}.,:;*!?-_`"\''].map((c) => c.charCodeAt(0)));
 const inEdge = (character: number, set: ReadonlySet<number>) => character <= 0xfeff && set.has(character);
 
 /**

@@ -29,7 +29,7 @@ export interface CodeLine {
 const token =
   /(?<![A-Za-z0-9_./+-])(?=[A-Za-z]{0,4}\d)([A-Za-z0-9]{5}(?:[-:]?[A-Za-z0-9]{2})?)(?![A-Za-z0-9_+/]|[-.:][A-Za-z0-9])/g;
 const bytesAfterLabel =
-  /\b(?:dtc|code|fault code|fehlercode|code defaut|codigo)s?\s*(?:\(hex\)|hex|raw|bytes?)?\s*[:=]\s*((?:0x)?[0-9a-f]{2} (?:0x)?[0-9a-f]{2}(?: (?:0x)?[0-9a-f]{2})?)(?![0-9a-f ]*[0-9a-f])/gi;
+  /\b(?:dtc|code|fault code|fehlercode|code defaut|codigo)s?\s*(?:\(hex\)|hex|raw|bytes?)?\s*[:=]\s*((?:0x)?[0-9a-f]{2} (?:0x)?[0-9a-f]{2}(?: (?:0x)?[0-9a-f]{2})?|0x[0-9a-f]{4}(?:[0-9a-f]{2})?)(?![0-9a-f ]*[0-9a-f])/gi;
 
 interface Placed extends CodeReading {
   readonly from: number;
@@ -40,11 +40,14 @@ interface Placed extends CodeReading {
 export function readCodeLine(line: string): CodeLine | null {
   const placed = findCodes(line);
   if (placed.length === 0) return null;
+  const before = line.slice(0, placed[0]!.from);
+  const told = statusBefore(before);
   const codes = placed.map((code, index) => {
     const rest = line.slice(code.to, placed[index + 1]?.from ?? line.length);
-    return finish(code, rest);
+    const found = finish(code, rest);
+    return told !== null && found.status === 'unknown' ? { ...found, ...told } : found;
   });
-  return { before: moduleBefore(line.slice(0, placed[0]!.from)), codes };
+  return { before: moduleBefore(before), codes };
 }
 
 function findCodes(line: string): Placed[] {
@@ -83,6 +86,15 @@ const addressAndBytes = /^\s*(?:0x)?[0-9a-f]{4,8}\s*[:|]\s*(?:[0-9a-f]{2,8}\s+){
 
 /** An address with bytes behind it: a line of a memory dump or a log of frames. */
 export const isDump = (line: string): boolean => addressAndBytes.test(line);
+
+/** A status that stands in a cell of its own before the code. */
+function statusBefore(before: string): StatusReading | null {
+  for (const cell of splitCells(before)) {
+    const status = readStatusWord(cell);
+    if (status !== null) return { status, statusText: cell, statusByte: null };
+  }
+  return null;
+}
 
 function moduleBefore(before: string): string | null {
   const cells = splitCells(before).filter((cell) => {
@@ -221,6 +233,6 @@ const stripAccents = (text: string) =>
 const trimCell = (text: string) =>
   text
     .trim()
-    .replace(/^[\s,;:*–—-]+|[\s,;:*–—-]+$/g, '')
+    .replace(/^[\s,;:*`_–—-]+|[\s,;:*`_–—-]+$/g, '')
     .replace(/^(?:desc(?:ription)?|text)\s*=\s*/i, '')
     .replace(/^"(.*)"$/, '$1');

@@ -38,7 +38,7 @@ const separators = /[_./-]+/g;
 export function headerColumns(cells: readonly string[]): Columns {
   const columns: Columns = {};
   for (const [at, cell] of cells.entries()) {
-    const word = plainWord(cell.replace(/([a-zé])([A-Z])/g, '$1 $2'))
+    const word = plainWord(cell.replace(/\([^)]*\)?/g, ' ').replace(/([a-zé])([A-Z])/g, '$1 $2'))
       .replace(separators, ' ')
       .trim();
     if (word === '' || word.length > 40) continue;

@@ -166,8 +166,7 @@ function takeRow(reading: Reading, row: Row, line: Line, columns: Columns): bool
 function codesOf(cell: string, book: PatternBook): FoundCode[] {
   if (cell === '') return [];
   const plain = { status: 'unknown', statusText: null, statusByte: null, text: null } as const;
-  const read =
-    readCode(cell) ?? (isCodeBytes(cell) || /^(?:0x)?[0-9a-f]{6}$/i.test(cell) ? readCodeBytes(cell) : null);
+  const read = readCode(cell) ?? (isCodeBytes(cell) || isRawCode(cell) ? readCodeBytes(cell) : null);
   if (read) return [{ ...read, ...plain }];
   if (book.isCode(cell)) return [{ code: cell.toUpperCase(), failureType: null, repaired: false, ...plain }];
   return [...(readCodeLine(cell)?.codes ?? [])];
@@ -175,6 +174,11 @@ function codesOf(cell: string, book: PatternBook): FoundCode[] {
 
 /** Single letters that can mean one thing only in a status column. */
 const oneLetter: Readonly<Record<string, string>> = { A: 'active', S: 'stored', H: 'history' };
+
+/** Bytes written together: six digits, or four of which one is a letter. */
+const isRawCode = (cell: string): boolean =>
+  /^(?:0x)?[0-9a-f]{6}$/i.test(cell) ||
+  (/^(?:0x)?[0-9a-f]{4}(?: [0-9a-f]{2})?$/i.test(cell) && (/[a-f]/i.test(cell) || / /.test(cell)));
 
 function completed(found: FoundCode, type: string, status: string, text: string): FoundCode {
   const read = status === '' ? null : readStatusCell(`Status: ${oneLetter[status.toUpperCase()] ?? status}`);

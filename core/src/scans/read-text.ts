@@ -1,10 +1,11 @@
 /** Reads free text as a reader prints it: any layout, four languages; every line is accounted for. */
-import { plainWord } from '../codes/index.js';
+import { type CodeStatus, plainWord, readStatusWord } from '../codes/index.js';
 import { finish, type Work } from '../progress/index.js';
 import { isDump, readCodeLine, readStatusCell, readTypeCell, splitCells } from './code-line.js';
 import { type Entry, type Field, readField, readValue } from './field.js';
 import { readHeading } from './heading.js';
 import { Lines } from './lines.js';
+import { type ReadingOrder, readingOrder } from './page-columns.js';
 import { splitState, stateOf } from './module-state.js';
 import { type LineMark, PatternBook, type ReportPatterns } from './patterns.js';
 import { bitsOf, Line, Reading } from './reading.js';
@@ -13,6 +14,7 @@ import { takeTaught } from './taught.js';
 import {
   codeField,
   codeLabel,
+  codeNoun,
   columnLabel,
   codeCount,
   countedCodes,
@@ -42,17 +44,17 @@ export function readText(text: string, options: TextOptions = {}): Scan {
 
 /** As `readText`, step by step: progress is in lines. */
 export function* readingText(text: string, { patterns, marks }: TextOptions = {}): Work<Scan> {
-  const lines = new Lines(text);
+  const lines = readingOrder(new Lines(text));
   const reading = new Reading(new PatternBook(patterns));
   const marked = new Map((marks ?? []).map((mark) => [mark.line, mark]));
-  for (let number = 1; number <= lines.count; number++) {
-    if (number % progressEvery === 0) yield { done: number, total: lines.count };
-    const line = new Line(number, lines.at(number));
+  for (let at = 1; at <= lines.count; at++) {
+    if (at % progressEvery === 0) yield { done: at, total: lines.count };
+    const line = new Line(lines.numberOf(at), lines.at(at), at);
     if (!saysSomething(line.text)) {
       if (line.text.trim() !== '') continue;
       reading.open = null;
       reading.namedInBlock = false;
-    } else if (!takeTaught(reading, line, marked.get(number))) readLine(reading, line, lines);
+    } else if (!takeTaught(reading, line, marked.get(line.number))) readLine(reading, line, lines);
   }
   return reading.finish();
 }
@@ -67,13 +69,14 @@ function saysSomething(line: string): boolean {
   return false;
 }
 
-function readLine(reading: Reading, line: Line, lines: Lines): void {
+function readLine(reading: Reading, line: Line, lines: ReadingOrder): void {
   if (isDump(line.text)) return reading.skip(line);
   if (/^\s*<\/[^>]*>\s*$/.test(line.text)) return reading.mark(line, 'header');
   if (takeCodes(reading, line)) return;
   if (takeStatus(reading, line)) return;
   if (takeCodeField(reading, line)) return;
   if (takeValue(reading, line)) return;
+  if (takeSection(reading, line)) return;
   if (takeNothingAnswered(reading, line)) return;
   if (takeModuleState(reading, line)) return;
   if (takeColumns(reading, line)) return;
@@ -135,6 +138,30 @@ function takeValue(reading: Reading, line: Line): boolean {
   return true;
 }
 
+/** `Current codes` or `Gespeicherte Fehler`: the status of the codes below. */
+function takeSection(reading: Reading, line: Line): boolean {
+  const status = sectionOf(line.text);
+  if (status === null) return false;
+  const over = reading.module === null || reading.section?.over === true;
+  reading.section = { status, over };
+  reading.open = null;
+  reading.mark(line, 'header');
+  return true;
+}
+
+/** The status that a line gives to a section of codes, or null. */
+function sectionOf(text: string): CodeStatus | null {
+  if (text.length > 60 || /\d/.test(text)) return null;
+  const word = plainWord(text);
+  const rest = word.replace(codeNoun, ' ').replace(/\s+/g, ' ').trim();
+  if (rest === '' || rest.length === word.length) return null;
+  const endings = ['', 's', 'e', 'es', 'en', 'er', 'os', 'as'];
+  const bare = endings
+    .filter((ending) => rest.endsWith(ending))
+    .map((ending) => rest.slice(0, rest.length - ending.length));
+  return bare.map(readStatusWord).find((status) => status !== null) ?? null;
+}
+
 function takeNothingAnswered(reading: Reading, line: Line): boolean {
   if (line.word.length > 80 || !nothingAnswered.test(line.word)) return false;
   reading.noModuleAnswered = true;
@@ -146,8 +173,9 @@ function takeNothingAnswered(reading: Reading, line: Line): boolean {
 function takeModuleState(reading: Reading, line: Line): boolean {
   const parts = splitState(line.text, line.word);
   if (!parts) return false;
-  const heading = parts.name === null ? null : readHeading(parts.name);
-  if (parts.name !== null && !heading) return false;
+  const named = parts.name !== null && !codeLabel.test(plainWord(parts.name));
+  const heading = named ? readHeading(parts.name!) : null;
+  if (named && !heading) return false;
   if (!heading && reading.module === null) return false;
   const module = heading
     ? reading.enter(heading.name, line, heading.address)
@@ -228,7 +256,7 @@ export function takeTitle(reading: Reading, line: Line): boolean {
 
 const marked = /^\s*(?:[[<{].*[\])>}]|(?:==+|##*|\*\*+|>>+|--+|~~+|__+)\s*\p{L}?.*|.*:)\s*$/u;
 
-function takeHeading(reading: Reading, line: Line, lines: Lines): boolean {
+function takeHeading(reading: Reading, line: Line, lines: ReadingOrder): boolean {
   const { word, text } = line;
   const bare = text.trim();
   if (bare.length > 90 || /[|;\t]/.test(bare) || /[.!?]$/.test(bare.replace(/\.{2,}$/, ''))) return false;
@@ -242,26 +270,35 @@ function takeHeading(reading: Reading, line: Line, lines: Lines): boolean {
   if (!counted && !labelled) {
     if (title.test(word)) return false;
     const clear = marked.test(text) && /^\s*[[=#]/.test(text);
-    if (!clear && !leadsToFinding(reading, line.number, lines)) return false;
+    if (!clear && !leadsToFinding(reading, line.at, lines)) return false;
   }
   const cells = splitCells(text);
-  const heading = readHeading(hasCodes.test(plainWord(cells.at(-1)!)) && cells.length > 1 ? cells[0]! : bare);
+  if (codeLabel.test(word) || cells.every((cell) => columnLabel.test(plainWord(cell)))) {
+    reading.mark(line, 'header');
+    return true;
+  }
+  const heading = readHeading(cells.length > 1 && saysCodes(cells.at(-1)!) ? cells[0]! : bare);
   if (!heading) return false;
   reading.enter(heading.name, line, heading.address);
+  if (reading.section?.over === false) reading.section = null;
   reading.open = null;
   reading.mark(line, 'module');
   return true;
 }
 
+/** `FAULT`, or a count of codes, in a cell beside a module's name. */
+const saysCodes = (cell: string): boolean =>
+  hasCodes.test(plainWord(cell)) || /^\d+ \p{L}+$/u.test(plainWord(cell));
+
 /** True where the next line that says something is a code, a status of the module, or a table's header. */
-function leadsToFinding(reading: Reading, number: number, lines: Lines): boolean {
+function leadsToFinding(reading: Reading, at: number, lines: ReadingOrder): boolean {
   let seen = 0;
-  for (let next = number + 1; next <= number + 6 && seen < 2; next++) {
+  for (let next = at + 1; next <= at + 6 && seen < 2; next++) {
     const text = lines.at(next);
     if (!saysSomething(text) || isDump(text)) continue;
     seen++;
     if (readCodeLine(text) || stateOf(text) || reading.book.codeIn(text)) return true;
-    if (codeCount.test(plainWord(text))) return true;
+    if (codeCount.test(plainWord(text)) || sectionOf(text) !== null) return true;
     if (!readField(text) && !splitCells(text).every((cell) => columnLabel.test(plainWord(cell))))
       return false;
   }

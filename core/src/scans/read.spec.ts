@@ -72,6 +72,51 @@ describe('readText', () => {
       'RCM: B1049-13*, B1051-1B\nBCM: -',
       ['RCM B1049-13 unknown', 'RCM B1051-1B unknown'],
     ],
+    'two columns side by side': [
+      'Restraint control (2)              Body\n  B1049-13 Left loop   Current       B1318-16 Supply   Stored\n  B1051-1B Right loop  Stored        U0140    Lost     History\nClimate                            Trailer\n  no codes                           no response',
+      [
+        'Restraint control B1049-13 active',
+        'Restraint control B1051-1B stored',
+        'Body B1318-16 stored',
+        'Body U0140 history',
+      ],
+    ],
+    'several codes of one module in a row': [
+      'Body\n  B1318   B1319   B131A\n  B1400   B1401   B1402',
+      [
+        'Body B1318 unknown',
+        'Body B1319 unknown',
+        'Body B131A unknown',
+        'Body B1400 unknown',
+        'Body B1401 unknown',
+        'Body B1402 unknown',
+      ],
+    ],
+    'sections by status under each module': [
+      'RESTRAINTS\n Current codes\n  B1049-13 Left\n History codes\n  B1051-1B Right\nBODY\n Gespeicherte Fehler\n  B1318',
+      ['RESTRAINTS B1049-13 active', 'RESTRAINTS B1051-1B history', 'BODY B1318 stored'],
+    ],
+    'sections by status over all modules': [
+      'Active codes:\nRestraints: B1049-13\nStored codes:\nBody: B1318-16\nDoor: B2214',
+      ['Restraints B1049-13 active', 'Body B1318-16 stored', 'Door B2214 stored'],
+    ],
+    'a status in front of its code': [
+      'Body\nCURRENT   B1318   Supply\nSTORED    B1319   Other',
+      ['Body B1318 active', 'Body B1319 stored'],
+    ],
+    'marks of a text editor': [
+      '## Restraints\n* `B1049-13` Left loop — **active**\n\n## Body\n_no codes_',
+      ['Restraints B1049-13 active'],
+    ],
+    'keys with lists below them': [
+      '- module: Restraints\n  codes:\n    - B1049-13: Left (active)\n- module: Body\n  codes: none',
+      ['Restraints B1049-13 active'],
+    ],
+    'dots up to a count': [
+      'RESTRAINTS..........1 DTC\nB1049-13 Left......CURRENT',
+      ['RESTRAINTS B1049-13 active'],
+    ],
+    'raw bytes behind a label': ['Body\nCode raw: 0x931816', ['Body B1318-16 unknown']],
     'a number behind a code that is no failure type': [
       'Body\nB1318 12 volt supply low',
       ['Body B1318 unknown'],
@@ -166,7 +211,8 @@ codes were read by the desk`);
             .replace(/^\uFEFF/, '')
             .split(/\r\n|\r|\n/)
             .filter((line) => /[\p{L}\p{N}]/u.test(line)).length;
-          expect(read.lines!.length + (read.notReadMore ?? 0) + (read.valuesMore ?? 0)).toBe(said);
+          const told = new Set(read.lines!.map(({ line }) => line)).size;
+          expect(told + (read.notReadMore ?? 0) + (read.valuesMore ?? 0)).toBe(said);
           expect(read.notRead!.length).toBe(read.lines!.filter((line) => line.as === 'notRead').length);
         },
       ),

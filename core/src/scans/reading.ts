@@ -1,5 +1,5 @@
 /** What has been read of a report so far. */
-import { plainWord } from '../codes/index.js';
+import { type CodeStatus, plainWord } from '../codes/index.js';
 import type { FoundCode } from './code-line.js';
 import type { PatternBook } from './patterns.js';
 import type { LineKind, Scan, ScanCode, ScanModule } from './schema.js';
@@ -11,13 +11,14 @@ const shownCharacters = 200;
 
 export type Draft<T> = { -readonly [K in keyof T]: T[K] };
 
-/** One line of the report: its number from 1, its text, and the text in plain words. */
+/** One line of the report: its number from 1, its text, its place in the order of reading, and its plain words. */
 export class Line {
   private plain: string | null = null;
 
   constructor(
     readonly number: number,
     readonly text: string,
+    readonly at: number = number,
   ) {}
 
   get word(): string {
@@ -46,6 +47,8 @@ export class Reading {
   noModuleAnswered = false;
   module: string | null = null;
   open: OpenCodes | null = null;
+  /** The status that a section's heading gives to the codes below it, and whether it reaches over modules. */
+  section: { readonly status: CodeStatus; readonly over: boolean } | null = null;
   /** True once a module was named since the last blank line. */
   namedInBlock = false;
   constructor(readonly book: PatternBook) {}
@@ -101,7 +104,7 @@ export class Reading {
         module,
         code,
         failureType,
-        status,
+        status: status === 'unknown' && this.section ? this.section.status : status,
         statusText,
         text,
         line: line.number,

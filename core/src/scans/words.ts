@@ -231,3 +231,7 @@ export const hasCodes =
 /** Words in front of "report" that name no reader. */
 export const noReader =
   /^(?:(?:the|full|complete|vehicle|car|diagnos\w*|system|systems|module|modules|network|fault|code|codes|scan|pre|post|short|all|quick|summary|health|workshop|final|interim|baseline|fehler|fahrzeug|gesamt|vehicule|vehiculo)[ -]?)+$/;
+
+/** What a section's heading calls its codes (`Current codes`, `Gespeicherte Fehler`), and nothing else but a status. */
+export const codeNoun =
+  /\b(?:(?:fault|trouble) )?(?:codes?|dtcs?|faults?|errors?|fehler(?:codes?|eintrage)?|defauts?|codigos?|fallos?|averias?|memory|fehlerspeicher)\b/g;

@@ -55,6 +55,28 @@ const columns: Readonly<Record<Language, readonly string[]>> = {
 };
 const counts: Readonly<Record<Language, string>> = { en: 'codes', de: 'Fehler', fr: 'défauts', es: 'fallos' };
 
+const sectionWords: Readonly<Record<CodeFact['status'], Readonly<Record<Language, string>>>> = {
+  active: { en: 'Current codes', de: 'Aktive Fehler', fr: 'Défauts présents', es: 'Fallos presentes' },
+  stored: {
+    en: 'Stored codes',
+    de: 'Gespeicherte Fehler',
+    fr: 'Défauts mémorisés',
+    es: 'Fallos almacenados',
+  },
+  history: {
+    en: 'History codes',
+    de: 'Fehler, nicht vorhanden',
+    fr: 'Défauts historiques',
+    es: 'Fallos históricos',
+  },
+  pending: {
+    en: 'Pending codes',
+    de: 'Ausstehende Fehler',
+    fr: 'Défauts en attente',
+    es: 'Fallos pendientes',
+  },
+};
+
 const row = (...cells: string[]) =>
   cells
     .map((cell, at) => cell.padEnd([26, 12, 18, 0][at] ?? 0))
@@ -294,5 +316,40 @@ export const layouts: readonly Layout[] = [
                 `${name(module, facts.language)}   ${full(code)} - ${text(code, facts.language)} [${status(code, facts.language)}]`,
             ),
       ).join('\n'),
+  },
+  {
+    name: 'sections',
+    form: 'text',
+    history: true,
+    silence: true,
+    print: (facts) =>
+      lines(facts, (module) => [
+        name(module, facts.language).toUpperCase(),
+        ...(module.codes.length === 0 ? [`  ${stateOf(module, facts.language)}`] : []),
+        ...module.codes.flatMap((code) => [
+          `  ${sectionWords[code.status][facts.language]}`,
+          `    ${full(code)}   ${text(code, facts.language)}`,
+        ]),
+        '',
+      ]).join('\n'),
+  },
+  {
+    name: 'side-by-side',
+    form: 'text',
+    history: true,
+    silence: false,
+    print: (facts) => {
+      const modules = facts.modules.filter(({ codes }) => codes.length > 0);
+      const block = (module: ModuleFact) => [
+        name(module, facts.language),
+        ...module.codes.map((code) => `  ${full(code).padEnd(10)} ${status(code, facts.language)}`),
+        '',
+      ];
+      const half = Math.ceil(modules.length / 2);
+      const [left, right] = [modules.slice(0, half).flatMap(block), modules.slice(half).flatMap(block)];
+      return Array.from({ length: Math.max(left.length, right.length) }, (_, n) =>
+        `${(left[n] ?? '').padEnd(44)}${right[n] ?? ''}`.trimEnd(),
+      ).join('\n');
+    },
   },
 ];

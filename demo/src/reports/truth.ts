@@ -28,7 +28,7 @@ export function truthOf({ language, modules }: ReportFact, { silence }: Layout):
   };
 }
 
-/** A scan in the form of a truth; names without regard to capitals, since some readers shout. */
+/** A scan in the form of a truth, in one order; names without regard to capitals, since some readers shout. */
 export function comparable({ codes, modules }: Truth): string[] {
   return [
     ...modules.map(({ name, reach }) => `${name.toLowerCase()}: ${reach}`),
@@ -36,5 +36,5 @@ export function comparable({ codes, modules }: Truth): string[] {
       ({ module, code, failureType, status }) =>
         `${module.toLowerCase()} ${code}${failureType === null ? '' : `-${failureType}`} ${status}`,
     ),
-  ];
+  ].sort();
 }

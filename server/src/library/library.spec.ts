@@ -19,7 +19,7 @@ describe('the library', () => {
     (await shop.get<CodeFile>(`/api/library/codes?${query}`, shop.cookie(shop.technician))).body;
 
   it('teaches patterns that every later report is read with, once however often they are sent', async () => {
-    const id = randomUUID();
+    const id: string = randomUUID();
     const code = { name: 'blink count', before: 'Blink code:', shape: '#-#' };
     for (const _ of [1, 2]) expect((await send('patterns', { id, code })).status).toBe(201);
     const ignored = { id: randomUUID(), line: { like: 'Printed at desk #', as: 'ignore' } };
