@@ -191,7 +191,7 @@ const shownValues = 12;
     .code small {
       grid-column: 3;
     }
-    .value {
+    .understood .value {
       display: flex;
       gap: 12px;
       padding: 2px 6px;
