@@ -180,6 +180,10 @@ export class Baseline {
     effect(() => {
       if (this.queued()) this.again.set(true);
     });
+    // What was said of a report that waited is over when a scan has arrived.
+    effect(() => {
+      if (this.scans().length > 0) this.problem.set(null);
+    });
   }
 
   protected async save({ text, marks }: EnteredReport, kind: 'baseline' | 'interim'): Promise<void> {
