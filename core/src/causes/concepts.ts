@@ -4,7 +4,8 @@ const concepts: Readonly<Record<string, readonly string[]>> = {
   tail: ['tail', 'ruckl', 'schlussl', 'rearl', 'pilot'],
   fog: ['fog', 'nebel', 'brouill', 'antini'],
   plate: ['plate', 'kennzeich', 'immatric', 'matric'],
-  brake: ['brake', 'brem', 'frein', 'freno'],
+  // The lamps of the stability system are the brake control's.
+  brake: ['brake', 'brem', 'frein', 'freno', 'stabil', 'fahrdyn', 'estabil'],
   belt: ['belt', 'gurt', 'ceintur', 'cintur'],
   bag: ['bag', 'airbag', 'prallkissen'],
   trailer: ['trail', 'anhang', 'remorq', 'remolq'],
@@ -20,7 +21,6 @@ const concepts: Readonly<Record<string, readonly string[]>> = {
   headlamp: ['headl', 'scheinw', 'phare', 'faro'],
   socket: ['socket', 'steckd', 'prise', 'enchuf', 'toma'],
   parking: ['park', 'einpark', 'station', 'aparca'],
-  stability: ['stabil', 'fahrdyn', 'estabil'],
   engine: ['engin', 'motorst', 'moteur'],
   climate: ['clima', 'klima'],
   impact: ['impact', 'aufprall', 'choc', 'choque'],
