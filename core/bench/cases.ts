@@ -1,4 +1,4 @@
-/** Six circuits with prices, weights and seeds on which the planner is measured. Settled before the first measurement. */
+/** Circuits with prices, weights and seeds on which the planner is measured. Settled before they are measured. */
 import type { TraceCase } from '../src/trace/index.js';
 import { templates } from '../src/trace/templates/index.js';
 
@@ -125,4 +125,20 @@ export const benchCases: readonly BenchCase[] = [
   { name: 'tail lamp', seed: 14, case: fusedLamp.build({}) },
   { name: 'accessory socket', seed: 15, case: socket },
   { name: 'relay-fed motor', seed: 16, case: relayMotor },
+  ...[
+    'two-filament-lamp',
+    'output-lamp',
+    'driven-headlamp',
+    'relay-motor',
+    'latch-motor',
+    'flap-actuator',
+    'module-supply',
+    'squib-loop',
+    'belt-buckle',
+    'impact-sensor',
+  ].map((id, n): BenchCase => ({
+    name: id.replaceAll('-', ' '),
+    seed: 101 + n,
+    case: templates.find((template) => template.id === id)!.build({}),
+  })),
 ];

@@ -1,12 +1,11 @@
 /** Speed and memory of the core: npm run bench. */
-import { planning, predicting, type TraceCase, traceBench } from '../src/trace/index.js';
+import { planning, predicting, type TraceCase } from '../src/trace/index.js';
 import { type Element, solve } from '../src/circuit/index.js';
 import { finish } from '../src/progress/index.js';
 import { readReport } from '../src/scans/index.js';
 import { cheapestCover, explainCauses, nextCover } from '../src/causes/index.js';
 import { randomNumbers } from '../src/random/index.js';
 import { explainCase } from './explain-case.js';
-import { benchCases } from './cases.js';
 import { line, medianMs } from './measure.js';
 
 /** A battery, fuses, wires, contacts, lamps or motors and grounds: 60 elements in twelve branches. */
@@ -102,21 +101,3 @@ line(
   'causes of 400 codes in 20 modules, generated and covered (median, warm)',
   `${medianMs(() => explainCauses(request), 9, 2).toFixed(0)} ms`,
 );
-
-process.stdout.write(
-  '\nPlanner against two habits, 500 hidden faults each (mean cost in cents; right first part)\n',
-);
-process.stdout.write(
-  `${'circuit'.padEnd(24)}${'planner'.padStart(18)}${'cheapest first'.padStart(18)}${'likeliest first'.padStart(18)}${'optimum'.padStart(18)}\n`,
-);
-for (const { name, seed, case: source } of benchCases) {
-  const result = traceBench(source, 500, seed);
-  const cell = (strategy: { meanCents: number; rightFirstPart: number } | undefined) =>
-    (strategy
-      ? `${strategy.meanCents.toFixed(0)}  ${(100 * strategy.rightFirstPart).toFixed(0)} %`
-      : '–'
-    ).padStart(18);
-  process.stdout.write(
-    `${name.padEnd(24)}${cell(result.planner)}${cell(result.cheapestFirst)}${cell(result.likeliestFirst)}${cell(result.optimum)}\n`,
-  );
-}

@@ -225,7 +225,10 @@ export function outcomeName(
 
 /** The unit in which a metered test reads. */
 export function unitOf(test: TraceTest): 'V' | 'Ω' | 'A' {
-  return test.kind === 'amps' ? 'A' : test.kind === 'ohms' || test.kind === 'continuity' ? 'Ω' : 'V';
+  if (test.kind === 'amps') return 'A';
+  const ohms =
+    test.kind === 'ohms' || test.kind === 'continuity' || (test.kind === 'live' && test.reads === 'ohms');
+  return ohms ? 'Ω' : 'V';
 }
 
 /** A suspect's words, without its verdict where a short name will do. */

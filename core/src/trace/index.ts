@@ -1,3 +1,4 @@
+export { closedTests } from './closed.js';
 export { checkReading } from './prepare.js';
 export { addedOhms, baseRates } from './base-rates.js';
 export { planning, predicting, nextTests } from './next.js';

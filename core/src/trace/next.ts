@@ -1,11 +1,13 @@
 /** The next best test or repair, with its reasons. */
 import { finish, type Work } from '../progress/index.js';
 import { Costs, expectedBits } from './choose.js';
+import { closedTests } from './closed.js';
 import { posterior, update } from './evidence.js';
 import { type Outcome, outcomesOf } from './outcomes.js';
 import { type Predictions, predictions } from './predict.js';
 import { prepare, type ReadyCase } from './prepare.js';
 import {
+  type ClosedTest,
   type ForeseenOutcome,
   type NextAction,
   type NextTests,
@@ -31,7 +33,12 @@ export function* planning(source: TraceCase, known?: Predictions): Work<NextTest
   const ready = prepare(source);
   const predicted = known ?? (yield* predictions(ready));
   const beliefs = posterior(ready, predicted);
-  return { suspects: ranked(ready, beliefs), ...(yield* choosing(ready, predicted, beliefs)) };
+  const closed = closedTests(source);
+  return {
+    suspects: ranked(ready, beliefs),
+    ...(yield* choosing(ready, predicted, beliefs, closed)),
+    closed,
+  };
 }
 
 /** The table of predictions for a case, to be used again while its circuit, suspects and tests stay the same. */
@@ -43,10 +50,14 @@ function* choosing(
   ready: ReadyCase,
   predicted: Predictions,
   beliefs: Float64Array,
+  closed: readonly ClosedTest[],
 ): Work<Pick<NextTests, 'next' | 'stop'>> {
   const costs = new Costs(ready);
   const tried = triedParts(ready);
-  const read = new Set((ready.source.readings ?? []).map((reading) => reading.test));
+  const read = new Set([
+    ...(ready.source.readings ?? []).map((reading) => reading.test),
+    ...closed.map(({ test }) => test),
+  ]);
   const tests = ready.source.tests.filter((test) => !read.has(test.id));
   const actions: NextAction[] = [];
   for (const [done, test] of tests.entries()) {
@@ -89,9 +100,30 @@ function stopRule(
   const repair = actions.find(
     (action) => action.action === 'repair' && action.element === ready.parts[sure]?.element,
   );
-  const ordered = repair ? [repair, ...actions.filter((action) => action !== repair)] : actions;
+  const ordered = inOrder(ready, repair ?? null, actions);
   const next = ordered.map((action) => ({ ...action, expectedCents: Math.round(action.expectedCents) }));
   return { next, stop: next[0]?.action === 'repair' };
+}
+
+/**
+ * The sure repair first. On a guarded circuit it needs a reading that confirms it, and no repair that is not
+ * sure stands before a test that can still be made.
+ */
+function inOrder(
+  { source }: ReadyCase,
+  sure: NextAction | null,
+  actions: readonly NextAction[],
+): readonly NextAction[] {
+  if (source.guarded !== true) return sure ? [sure, ...actions.filter((action) => action !== sure)] : actions;
+  const confirmed = (source.readings ?? []).length > 0;
+  const tests = actions.filter(({ action }) => action === 'test');
+  const first = sure && (confirmed || tests.length === 0) ? sure : null;
+  const rest = actions.filter((action) => action !== first);
+  return [
+    ...(first ? [first] : []),
+    ...rest.filter(({ action }) => action === 'test'),
+    ...rest.filter(({ action }) => action === 'repair'),
+  ];
 }
 
 function ranked(ready: ReadyCase, beliefs: Float64Array): RankedSuspect[] {

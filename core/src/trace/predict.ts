@@ -78,6 +78,6 @@ function benchesUnder(ready: ReadyCase, fault: Fault | null): (state: State) => 
 
 function asMeter(test: MeteredTest) {
   if (test.kind === 'amps') return { id: test.id, kind: test.kind, through: test.through };
-  const kind = test.kind === 'live' ? 'volts' : test.kind;
+  const kind = test.kind === 'live' ? (test.reads ?? 'volts') : test.kind;
   return { id: test.id, kind, from: test.from, to: test.to };
 }

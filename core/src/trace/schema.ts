@@ -35,7 +35,8 @@ export const traceTest = z.discriminatedUnion('kind', [
   z.strictObject({ ...between, kind: z.literal('ohms') }),
   z.strictObject({ ...between, kind: z.literal('testLamp') }),
   z.strictObject({ ...between, kind: z.literal('continuity') }),
-  z.strictObject({ ...between, kind: z.literal('live') }),
+  /** As a module shows it: a voltage, or the ohms of a loop that it measures itself. */
+  z.strictObject({ ...between, kind: z.literal('live'), reads: z.enum(['volts', 'ohms']).nullish() }),
   z.strictObject({ ...metered, kind: z.literal('amps'), through: id }),
   z.strictObject({ ...looked, kind: z.literal('inspect') }),
   z.strictObject({ ...looked, kind: z.literal('listen') }),
@@ -73,6 +74,12 @@ export const traceReading = z.strictObject({
 });
 export type TraceReading = z.infer<typeof traceReading>;
 
+/** What a connector's cavity is: it decides which tests it permits. */
+export const cavityClass = z.enum(['squib', 'sensor', 'network', 'switch', 'power', 'high-voltage']);
+export type CavityClass = z.infer<typeof cavityClass>;
+export const cavity = z.strictObject({ point: id, class: cavityClass });
+export type Cavity = z.infer<typeof cavity>;
+
 export const traceCase = z.strictObject({
   circuit,
   suspects: z.array(suspect).max(2000).nullish(),
@@ -86,6 +93,9 @@ export const traceCase = z.strictObject({
   readings: z.array(traceReading).nullish(),
   done: z.array(z.strictObject({ element: id, cured: z.boolean() })).nullish(),
   stopAt: z.number().gt(0).max(1).nullish(),
+  cavities: z.array(cavity).max(2000).nullish(),
+  /** Restraint, high-voltage, brake or steering: a repair is called for only when sure and confirmed by a reading. */
+  guarded: z.boolean().nullish(),
 });
 export type TraceCase = z.infer<typeof traceCase>;
 
@@ -120,8 +130,15 @@ export type NextAction =
     }
   | { readonly action: 'repair'; readonly element: string; readonly expectedCents: number };
 
+/** A test that is never offered, and why. */
+export interface ClosedTest {
+  readonly test: string;
+  readonly reason: string;
+}
+
 export interface NextTests {
   readonly suspects: readonly RankedSuspect[];
   readonly next: readonly NextAction[];
   readonly stop: boolean;
+  readonly closed: readonly ClosedTest[];
 }

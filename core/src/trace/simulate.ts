@@ -1,6 +1,7 @@
 /** Measures strategies against hidden faults drawn from the priors and read with noisy meters. */
 import { finish, type Work } from '../progress/index.js';
 import { Costs } from './choose.js';
+import { closedTests } from './closed.js';
 import { accuracyOf, findsChance, likelihoods, movesChance, update } from './evidence.js';
 import { spread } from './likelihood.js';
 import { optimum } from './optimum.js';
@@ -13,6 +14,9 @@ import { outside, type TraceCase, type TraceReading, type TraceTest } from './sc
 
 export interface StrategyResult {
   readonly meanCents: number;
+  /** Half of the cases cost no more, and nine in ten cost no more. */
+  readonly medianCents: number;
+  readonly p90Cents: number;
   readonly meanTests: number;
   /** Share of the cases with a part at fault in which the first part fitted was that part. */
   readonly rightFirstPart: number;
@@ -35,7 +39,9 @@ export function traceBench(source: TraceCase, cases = 500, seed = 7): TraceBench
 }
 
 export function* traceBenching(source: TraceCase, cases: number, seed: number): Work<TraceBench> {
-  const ready = prepare({ ...source, readings: [], done: [] });
+  const closed = new Set(closedTests(source).map(({ test }) => test));
+  const open = { ...source, tests: source.tests.filter(({ id }) => !closed.has(id)) };
+  const ready = prepare({ ...open, readings: [], done: [] });
   const predicted = yield* predictions(ready);
   const outcomes = new Map(ready.source.tests.map((test) => [test.id, outcomesOf(ready, predicted, test)]));
   const costs = new Costs(ready);
@@ -62,13 +68,15 @@ const planner: Strategy = ({ ready, costs, outcomes, beliefs, tried, unread }) =
   const p = costs.partProbabilities(beliefs);
   const sure = ready.parts.findIndex((_, index) => !tried.has(index) && p[index]! >= ready.stopAt);
   if (sure >= 0) return { part: sure };
+  // On a guarded circuit no part is fitted while a test can still be made.
+  const guarded = ready.source.guarded === true && unread.length > 0;
   const moves: [number, Move][] = [
     ...unread.map((test): [number, Move] => [
       costs.test(test.minutes, outcomes.get(test.id)!, beliefs, tried),
       { test },
     ]),
     ...ready.parts.flatMap((_, part): [number, Move][] =>
-      tried.has(part) ? [] : [[costs.repair(part, beliefs, tried), { part }]],
+      guarded || tried.has(part) ? [] : [[costs.repair(part, beliefs, tried), { part }]],
     ),
   ];
   return moves.reduce((a, b) => (b[0] < a[0] ? b : a))[1];
@@ -205,8 +213,13 @@ function draw(shares: readonly number[], at: number): number {
 function average(plays: readonly Play[]): StrategyResult {
   const mean = (of: (play: Play) => number) => plays.reduce((sum, play) => sum + of(play), 0) / plays.length;
   const parts = plays.filter((play) => play.firstPart !== 'none');
+  const sorted = plays.map((play) => play.cents).sort((a, b) => a - b);
+  const quantile = (share: number) =>
+    sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))] ?? 0;
   return {
     meanCents: mean((play) => play.cents),
+    medianCents: quantile(0.5),
+    p90Cents: quantile(0.9),
     meanTests: mean((play) => play.tests),
     rightFirstPart:
       parts.length === 0 ? 0 : parts.filter((play) => play.firstPart === 'right').length / parts.length,

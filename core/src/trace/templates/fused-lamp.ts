@@ -1,5 +1,5 @@
 /** A lamp behind a fuse and a switch, grounded in the body. */
-import { filled, type Template } from './template.js';
+import { filled, positive, type Template } from './template.js';
 
 const fields = [
   { key: 'lamp', label: 'The lamp', example: 'right tail lamp' },
@@ -146,6 +146,14 @@ export const fusedLamp: Template = {
           label: `Measure ${back} to ground with the ${w.on}`,
         },
         {
+          id: 'switched',
+          kind: 'volts',
+          from: 'switched',
+          to: 'gnd',
+          minutes: 8,
+          label: `Measure behind the light switch with the ${w.on}`,
+        },
+        {
           id: 'fuse-volts',
           kind: 'volts',
           from: w.fuse,
@@ -196,8 +204,3 @@ export const fusedLamp: Template = {
     };
   },
 };
-
-function positive(text: string, otherwise: number): number {
-  const value = Number(text.replace(',', '.'));
-  return value > 0 && Number.isFinite(value) ? value : otherwise;
-}

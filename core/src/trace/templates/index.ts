@@ -1,7 +1,30 @@
+import { accessorySocket } from './accessory-socket.js';
+import { drivenHeadlamp } from './driven-headlamp.js';
+import { flapActuator } from './flap-actuator.js';
 import { fusedLamp } from './fused-lamp.js';
+import { latchMotor } from './latch-motor.js';
+import { moduleSupply } from './module-supply.js';
+import { outputLamp } from './output-lamp.js';
+import { relayMotor } from './relay-motor.js';
+import { beltBuckle, impactSensor, squibLoop } from './restraints.js';
 import { switchInput } from './switch-input.js';
 import type { Template } from './template.js';
+import { twoFilamentLamp } from './two-filament-lamp.js';
 
 export type { Template, TemplateField } from './template.js';
 
-export const templates: readonly Template[] = [switchInput, fusedLamp];
+export const templates: readonly Template[] = [
+  switchInput,
+  fusedLamp,
+  twoFilamentLamp,
+  outputLamp,
+  drivenHeadlamp,
+  relayMotor,
+  latchMotor,
+  flapActuator,
+  moduleSupply,
+  accessorySocket,
+  squibLoop,
+  beltBuckle,
+  impactSensor,
+];

@@ -118,6 +118,15 @@ export const switchInput: Template = {
       ],
       tests: [
         {
+          id: 'cavity',
+          kind: 'volts',
+          from: w.cavity,
+          to: 'gnd',
+          minutes: 9,
+          label: `Measure ${w.cavity} at the module by a back probe, the ${w.switch} held open`,
+          state: { open: ['MECHANISM'] },
+        },
+        {
           id: 'signal',
           kind: 'volts',
           from: signal,

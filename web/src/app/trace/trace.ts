@@ -106,6 +106,14 @@ export class TracePage {
     }));
   });
   protected readonly actions = computed(() => (this.plan()?.next ?? []).slice(0, 7));
+  /** Tests that the class of a cavity forbids, with the reason. */
+  protected readonly closedTests = computed(() =>
+    (this.plan()?.closed ?? []).map(({ test, reason }) => ({
+      test,
+      reason,
+      label: this.case()?.tests.find(({ id }) => id === test)?.label ?? test,
+    })),
+  );
   /** The first action, until one is chosen by hand; a plan that offers the same in the same order changes nothing. */
   protected readonly chosen = linkedSignal<readonly string[], string | null>({
     source: computed(() => this.plan()?.next.map(keyOf) ?? [], { equal: sameOrder }),

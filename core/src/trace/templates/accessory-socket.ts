@@ -1,0 +1,61 @@
+/** A dead accessory socket. */
+import { CaseDraft } from './draft.js';
+import { filled, type Template } from './template.js';
+
+const fields = [
+  { key: 'socket', label: 'The socket', example: 'front accessory socket' },
+  { key: 'fuse', label: 'Fuse', example: 'F19' },
+  { key: 'plug', label: 'Plug behind it', example: 'C50' },
+  { key: 'ground', label: 'Ground point', example: 'G6' },
+] as const;
+
+export const accessorySocket: Template = {
+  id: 'accessory-socket',
+  title: 'Accessory socket',
+  describes: 'Fuse, plug, the socket with what is plugged in, ground.',
+  fields,
+  build(values) {
+    const w = filled(fields, values);
+    const [feed, back] = [`${w.plug}.1`, `${w.plug}.2`];
+    return new CaseDraft()
+      .battery()
+      .fuse('FUSE', `fuse ${w.fuse}`, ['b+', w.fuse], 15)
+      .wire('HARNESS', 'harness to the socket', [w.fuse, feed], 0.05)
+      .contact('PLUG', `plug ${w.plug}`, [feed, 'tip'], w.plug)
+      .element({ id: 'SOCKET', kind: 'resistor', label: w.socket, pins: ['tip', 'ring'], ohms: 8 })
+      .contact('GROUND-PIN', `ground pin of plug ${w.plug}`, ['ring', back], w.plug)
+      .ground('GROUND', `ground ${w.ground}`, back)
+      .suspect('fuse', 'FUSE', 'open', 10, `fuse ${w.fuse} is blown`)
+      .suspect('chafe', 'HARNESS', 'shortToGround', 1, 'the harness touches ground and blows the fuse')
+      .suspect('plug', 'PLUG', 'open', 2, `plug ${w.plug} is off or makes no contact`)
+      .suspect('socket', 'SOCKET', 'open', 2, `the ${w.socket} is worn or burnt`)
+      .suspect('ground-pin', 'GROUND-PIN', 'open', 1, `the ground pin of plug ${w.plug} makes no contact`)
+      .suspect('ground', 'GROUND', 'resistive', 2, `ground ${w.ground} has resistance`)
+      .look('look-fuse', 'FUSE', 1, `Look at fuse ${w.fuse}`)
+      .look('look-socket', 'SOCKET', 1, 'Look into the socket for coins, bent tabs, browning', {
+        finds: 0.7,
+        falseAlarm: 0.03,
+      })
+      .volts('tip', 'tip', 2, 'Measure the tip to ground with a load plugged in')
+      .volts('ring', 'ring', 2, 'Measure the ring to ground with a load plugged in')
+      .volts('feed', feed, 10, `Measure ${feed} behind the trim`)
+      .ohms('chafe', feed, 'gnd', 12, `Fuse ${w.fuse} pulled and ${w.plug} off: measure ${feed} to ground`, {
+        state: { pulled: ['FUSE'], unplugged: [w.plug] },
+      })
+      .volts('back', back, 10, `Measure ${back} behind the trim, a load plugged in`)
+      .repair(
+        'FUSE',
+        2,
+        80,
+        'replace',
+        `Replace fuse ${w.fuse}, same rating and style`,
+        'A fuse that blows again is a finding, not a part to upgrade.',
+      )
+      .repair('HARNESS', 60, 800, 'repair', 'Find and repair the chafed harness')
+      .repair('PLUG', 15, 0, 'reseat', `Reseat plug ${w.plug}`)
+      .repair('SOCKET', 25, 2400, 'replace', `Replace the ${w.socket}`)
+      .repair('GROUND-PIN', 15, 200, 'retension', `Retension the ground pin of plug ${w.plug}`)
+      .repair('GROUND', 15, 0, 'clean', `Clean ground ${w.ground}`)
+      .build();
+  },
+};

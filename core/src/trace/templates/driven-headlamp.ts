@@ -1,0 +1,91 @@
+/** A discharge or LED headlamp behind its ballast or driver. */
+import { CaseDraft } from './draft.js';
+import { filled, type Template } from './template.js';
+
+const fields = [
+  { key: 'lamp', label: 'The lamp', example: 'right daytime LED unit' },
+  { key: 'driver', label: 'Ballast or driver', example: 'LED driver' },
+  { key: 'fuse', label: 'Fuse', example: 'F17' },
+  { key: 'plug', label: 'Plug at the headlamp', example: 'C40' },
+  { key: 'inner', label: 'Plug between driver and emitter', example: 'C41' },
+  { key: 'ground', label: 'Ground point', example: 'G2' },
+] as const;
+
+const hot = 'A discharge ballast carries dangerous voltage: off and discharged before the cap opens.';
+
+export const drivenHeadlamp: Template = {
+  id: 'driven-headlamp',
+  title: 'Discharge or LED headlamp',
+  describes: 'Fuse, plug, ballast or driver, and the emitter behind it.',
+  fields,
+  build(values) {
+    const w = filled(fields, values);
+    const [feed, back, out] = [`${w.plug}.1`, `${w.plug}.2`, `${w.inner}.1`];
+    return new CaseDraft()
+      .battery()
+      .fuse('FUSE', `fuse ${w.fuse}`, ['b+', w.fuse], 10)
+      .wire('HARNESS', 'harness to the headlamp', [w.fuse, feed], 0.06)
+      .contact('PLUG', `plug ${w.plug}`, [feed, 'driver.in'], w.plug)
+      .element({
+        id: 'DRIVER',
+        kind: 'moduleOutput',
+        label: w.driver,
+        pins: ['driver.in', out],
+        side: 'high',
+        ohms: 4,
+        limitAmps: 3,
+      })
+      .contact('INNER', `plug ${w.inner}`, [out, 'emitter'], w.inner)
+      .element({
+        id: 'EMITTER',
+        kind: 'led',
+        label: w.lamp,
+        pins: ['emitter', 'emitter.back'],
+        forwardVolts: 3.2,
+      })
+      .element({
+        id: 'STRING',
+        kind: 'resistor',
+        label: 'the rest of the LED string',
+        pins: ['emitter.back', back],
+        ohms: 12,
+      })
+      .ground('GROUND', `ground ${w.ground}`, back)
+      .suspect('emitter', 'EMITTER', 'open', 3, `the emitter of the ${w.lamp} is open`)
+      .suspect('driver', 'DRIVER', 'stuckOpen', 4, `the ${w.driver} is dead`)
+      .suspect('fuse', 'FUSE', 'open', 1.5, `fuse ${w.fuse} is blown`)
+      .suspect('plug', 'PLUG', 'resistive', 2, `plug ${w.plug} is corroded`)
+      .suspect('plug-open', 'PLUG', 'open', 1.5, `plug ${w.plug} makes no contact`)
+      .suspect('inner', 'INNER', 'open', 1.5, `plug ${w.inner} makes no contact`)
+      .suspect('harness', 'HARNESS', 'open', 0.7, 'the harness to the headlamp is broken')
+      .suspect('ground', 'GROUND', 'resistive', 1.5, `ground ${w.ground} has resistance`)
+      .look('look-fuse', 'FUSE', 1, `Look at fuse ${w.fuse}`)
+      .volts('feed', feed, 5, `Measure ${feed} to ground with the lamp on`)
+      .volts('back', back, 5, `Measure ${back} to ground with the lamp on`)
+      .amps('draw', 'FUSE', 5, `Measure the current of fuse ${w.fuse} by its drop, with the lamp on`)
+      .volts('out', out, 15, `Measure ${out} behind the ${w.driver} with the lamp on`, { caution: hot })
+      .volts('emitter', 'emitter', 15, `Measure behind plug ${w.inner} by a back probe with the lamp on`, {
+        caution: hot,
+      })
+      .swap('swap-driver', 'DRIVER', 20, `Swap the ${w.driver} with the other side`, { caution: hot })
+      .look('look-plug', 'PLUG', 4, `Look into plug ${w.plug} for green or brown pins`, {
+        finds: 0.7,
+        falseAlarm: 0.02,
+      })
+      .repair('EMITTER', 45, 38000, 'replace', `Replace the ${w.lamp}`, hot)
+      .repair('DRIVER', 30, 14500, 'replace', `Replace the ${w.driver}`, hot)
+      .repair(
+        'FUSE',
+        2,
+        80,
+        'replace',
+        `Replace fuse ${w.fuse}, same rating and style`,
+        'A fuse that blows again is a finding, not a part to upgrade.',
+      )
+      .repair('PLUG', 15, 200, 'clean', `Clean and retension plug ${w.plug}`)
+      .repair('INNER', 25, 200, 'reseat', `Reseat plug ${w.inner}`, hot)
+      .repair('HARNESS', 50, 700, 'repair', 'Repair the harness to the headlamp')
+      .repair('GROUND', 15, 0, 'clean', `Clean ground ${w.ground}`)
+      .build();
+  },
+};

@@ -1,0 +1,21 @@
+// npm run bench:trace: the planner against habits, written to docs/trace-benchmark.md.
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { buildNode } from './build.mjs';
+import { install } from './install.mjs';
+import { root } from './paths.mjs';
+import { runQuietly } from './run.mjs';
+import { runScript, say } from './say.mjs';
+
+await runScript(async () => {
+  await install('test');
+  await buildNode();
+  const page = await runQuietly(
+    process.execPath,
+    ['--import', 'tsx', join('core', 'bench', 'trace.bench.ts')],
+    'The comparison failed.',
+    { cwd: root },
+  );
+  writeFileSync(join(root, 'docs', 'trace-benchmark.md'), page.slice(page.indexOf('# ')));
+  say('docs/trace-benchmark.md');
+});
