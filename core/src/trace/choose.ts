@@ -63,13 +63,68 @@ export class Costs {
 
   /** c + (1−p) · (W + R without this part). */
   repair(part: number, beliefs: Float64Array, tried: ReadonlySet<number>): number {
+    return this.repairThen(part, beliefs, tried, (without, all) => this.bound(without, all));
+  }
+
+  /** As `repair`, with another reckoning of what follows where it was not this part. */
+  repairThen(
+    part: number,
+    beliefs: Float64Array,
+    tried: ReadonlySet<number>,
+    rest: (without: Float64Array, tried: ReadonlySet<number>) => number,
+  ): number {
     const p = Math.min(1, this.partProbabilities(beliefs)[part]!);
     const { chance, beliefs: without } = update(
       beliefs,
       this.partOf.map((other) => (other === part ? 0 : 1)),
     );
-    const rest = chance > 0 ? this.bound(without, new Set([...tried, part])) : 0;
-    return this.ready.parts[part]!.cents + (1 - p) * (this.wrong + rest);
+    const after = chance > 0 ? rest(without, new Set([...tried, part])) : 0;
+    return this.ready.parts[part]!.cents + (1 - p) * (this.wrong + after);
+  }
+}
+
+/** A test that can still be made, with its outcomes. */
+export interface OpenTest {
+  readonly minutes: number;
+  readonly outcomes: readonly Outcome[];
+}
+
+/**
+ * Two steps ahead: after each outcome the best next action by its one-step cost, instead of the bound at once.
+ * For front-runners only: it costs as many one-step evaluations as there are outcomes times actions.
+ */
+export class TwoSteps {
+  constructor(
+    private readonly ready: ReadyCase,
+    private readonly costs: Costs,
+  ) {}
+
+  /** The least one-step cost from here. */
+  private best(beliefs: Float64Array, tried: ReadonlySet<number>, open: readonly OpenTest[]): number {
+    const bound = this.costs.bound(beliefs, tried);
+    const tests = open.map(({ minutes, outcomes }) => this.costs.test(minutes, outcomes, beliefs, tried));
+    const repairs = this.ready.parts.flatMap((_, part) =>
+      tried.has(part) ? [] : [this.costs.repair(part, beliefs, tried)],
+    );
+    return Math.min(bound, ...tests, ...repairs);
+  }
+
+  /** A test, and the best that can follow among `rest`. */
+  test(
+    { minutes, outcomes }: OpenTest,
+    rest: readonly OpenTest[],
+    beliefs: Float64Array,
+    tried: ReadonlySet<number>,
+  ): number {
+    return outcomes.reduce((cost, { chances }) => {
+      const { chance, beliefs: after } = update(beliefs, chances);
+      return chance > 1e-4 ? cost + chance * this.best(after, tried, rest) : cost;
+    }, this.costs.labour(minutes));
+  }
+
+  /** A repair, and the best that can follow where it was not it. */
+  repair(part: number, open: readonly OpenTest[], beliefs: Float64Array, tried: ReadonlySet<number>): number {
+    return this.costs.repairThen(part, beliefs, tried, (without, all) => this.best(without, all, open));
   }
 }
 

@@ -1,6 +1,6 @@
 /** The next best test or repair, with its reasons. */
 import { finish, type Work } from '../progress/index.js';
-import { Costs, expectedBits } from './choose.js';
+import { Costs, expectedBits, type OpenTest, TwoSteps } from './choose.js';
 import { closedTests } from './closed.js';
 import { posterior, update } from './evidence.js';
 import { type Outcome, outcomesOf } from './outcomes.js';
@@ -15,6 +15,9 @@ import {
   type RankedSuspect,
   type TraceCase,
 } from './schema.js';
+
+/** How many actions are judged two steps ahead, where that is asked for. */
+export const frontRunners = 6;
 
 /** How many suspects a foreseen outcome names. */
 const namedSuspects = 3;
@@ -60,8 +63,10 @@ function* choosing(
   ]);
   const tests = ready.source.tests.filter((test) => !read.has(test.id));
   const actions: NextAction[] = [];
+  const open = new Map<string, OpenTest>();
   for (const [done, test] of tests.entries()) {
     const outcomes = outcomesOf(ready, predicted, test);
+    open.set(test.id, { minutes: test.minutes, outcomes });
     actions.push({
       action: 'test',
       test: test.id,
@@ -81,7 +86,40 @@ function* choosing(
       });
   });
   actions.sort((a, b) => a.expectedCents - b.expectedCents);
-  return stopRule(ready, costs.partProbabilities(beliefs), tried, actions);
+  const judged =
+    ready.source.steps === 2 ? yield* twoStepsAhead(ready, costs, open, beliefs, tried, actions) : actions;
+  return stopRule(ready, costs.partProbabilities(beliefs), tried, judged);
+}
+
+/** The front-runners judged two steps ahead, then in their new order; the others behind them as they were. */
+function* twoStepsAhead(
+  ready: ReadyCase,
+  costs: Costs,
+  open: ReadonlyMap<string, OpenTest>,
+  beliefs: Float64Array,
+  tried: ReadonlySet<number>,
+  actions: readonly NextAction[],
+): Work<readonly NextAction[]> {
+  const two = new TwoSteps(ready, costs);
+  const front: NextAction[] = [];
+  for (const [done, action] of actions.slice(0, frontRunners).entries()) {
+    const rest = [...open].flatMap(([id, test]) =>
+      action.action === 'test' && id === action.test ? [] : [test],
+    );
+    const expectedCents =
+      action.action === 'test'
+        ? two.test(open.get(action.test)!, rest, beliefs, tried)
+        : two.repair(
+            ready.parts.findIndex(({ element }) => element === action.element),
+            rest,
+            beliefs,
+            tried,
+          );
+    front.push({ ...action, expectedCents });
+    yield { done: done + 1, total: frontRunners };
+  }
+  front.sort((a, b) => a.expectedCents - b.expectedCents);
+  return [...front, ...actions.slice(frontRunners)];
 }
 
 function triedParts(ready: ReadyCase): Set<number> {

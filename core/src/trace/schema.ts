@@ -96,6 +96,8 @@ export const traceCase = z.strictObject({
   cavities: z.array(cavity).max(2000).nullish(),
   /** Restraint, high-voltage, brake or steering: a repair is called for only when sure and confirmed by a reading. */
   guarded: z.boolean().nullish(),
+  /** 2: the front-runners are judged two steps ahead. */
+  steps: z.union([z.literal(1), z.literal(2)]).nullish(),
 });
 export type TraceCase = z.infer<typeof traceCase>;
 

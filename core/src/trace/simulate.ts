@@ -1,9 +1,10 @@
 /** Measures strategies against hidden faults drawn from the priors and read with noisy meters. */
 import { finish, type Work } from '../progress/index.js';
-import { Costs } from './choose.js';
+import { Costs, TwoSteps } from './choose.js';
 import { closedTests } from './closed.js';
 import { accuracyOf, findsChance, likelihoods, movesChance, update } from './evidence.js';
 import { spread } from './likelihood.js';
+import { frontRunners } from './next.js';
 import { optimum } from './optimum.js';
 import { type Outcome, outcomesOf } from './outcomes.js';
 import { isMetered, type Prediction, type Predictions, predictions } from './predict.js';
@@ -24,6 +25,8 @@ export interface StrategyResult {
 
 export interface TraceBench {
   readonly planner: StrategyResult;
+  /** The planner with its front-runners judged two steps ahead: where the case asks for it. */
+  readonly twoSteps?: StrategyResult;
   readonly cheapestFirst: StrategyResult;
   readonly likeliestFirst: StrategyResult;
   /** Only where the case is small enough to be searched through. */
@@ -50,6 +53,9 @@ export function* traceBenching(source: TraceCase, cases: number, seed: number): 
     ['planner', planner],
     ['cheapestFirst', cheapestFirst],
     ['likeliestFirst', likeliestFirst(ready, costs)],
+    ...(source.steps === 2
+      ? ([['twoSteps', twoStepPlanner(ready, costs)]] as [keyof TraceBench, Strategy][])
+      : []),
     ...(best ? ([['optimum', best]] as [keyof TraceBench, Strategy][]) : []),
   ];
   const result: Partial<Record<keyof TraceBench, StrategyResult>> = {};
@@ -64,23 +70,57 @@ export function* traceBenching(source: TraceCase, cases: number, seed: number): 
 }
 
 /** The planner of this product: one step ahead over the bound, with its stop rule. */
-const planner: Strategy = ({ ready, costs, outcomes, beliefs, tried, unread }) => {
+const planner: Strategy = (situation) => surePart(situation) ?? movesByCost(situation)[0]!.move;
+
+/** The same, its front-runners judged two steps ahead. */
+function twoStepPlanner(ready: ReadyCase, costs: Costs): Strategy {
+  const two = new TwoSteps(ready, costs);
+  return (situation) => {
+    const sure = surePart(situation);
+    if (sure) return sure;
+    const { beliefs, tried, unread, outcomes } = situation;
+    const open = unread.map((test) => ({ test, minutes: test.minutes, outcomes: outcomes.get(test.id)! }));
+    const judged = movesByCost(situation)
+      .slice(0, frontRunners)
+      .map(({ move }) => {
+        if ('part' in move) return { move, cost: two.repair(move.part, open, beliefs, tried) };
+        const own = open.find(({ test }) => test === move.test)!;
+        const rest = open.filter((other) => other !== own);
+        return { move, cost: two.test(own, rest, beliefs, tried) };
+      });
+    return judged.reduce((a, b) => (b.cost < a.cost ? b : a)).move;
+  };
+}
+
+function surePart({ ready, costs, beliefs, tried }: Situation): Move | null {
   const p = costs.partProbabilities(beliefs);
   const sure = ready.parts.findIndex((_, index) => !tried.has(index) && p[index]! >= ready.stopAt);
-  if (sure >= 0) return { part: sure };
-  // On a guarded circuit no part is fitted while a test can still be made.
+  return sure >= 0 ? { part: sure } : null;
+}
+
+/** Tests and repairs by their one-step cost; on a guarded circuit no repair while a test can still be made. */
+function movesByCost({
+  ready,
+  costs,
+  outcomes,
+  beliefs,
+  tried,
+  unread,
+}: Situation): { move: Move; cost: number }[] {
   const guarded = ready.source.guarded === true && unread.length > 0;
-  const moves: [number, Move][] = [
-    ...unread.map((test): [number, Move] => [
-      costs.test(test.minutes, outcomes.get(test.id)!, beliefs, tried),
-      { test },
-    ]),
-    ...ready.parts.flatMap((_, part): [number, Move][] =>
-      guarded || tried.has(part) ? [] : [[costs.repair(part, beliefs, tried), { part }]],
+  const moves = [
+    ...unread.map((test) => ({
+      move: { test } as Move,
+      cost: costs.test(test.minutes, outcomes.get(test.id)!, beliefs, tried),
+    })),
+    ...ready.parts.flatMap((_, part) =>
+      guarded || tried.has(part)
+        ? []
+        : [{ move: { part } as Move, cost: costs.repair(part, beliefs, tried) }],
     ),
   ];
-  return moves.reduce((a, b) => (b[0] < a[0] ? b : a))[1];
-};
+  return moves.sort((a, b) => a.cost - b.cost);
+}
 
 /** The habit of testing what is quickest until a part is sure. */
 const cheapestFirst: Strategy = ({ ready, costs, beliefs, tried, unread }) => {

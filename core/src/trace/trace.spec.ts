@@ -3,8 +3,9 @@ import type { Element } from '../circuit/index.js';
 import { check } from '../refusal/index.js';
 import { readingLikelihood } from './likelihood.js';
 import { nextTests } from './next.js';
-import { traceCase } from './schema.js';
+import { type NextAction, type TraceCase, traceCase } from './schema.js';
 import { traceBench } from './simulate.js';
+import { templates } from './templates/index.js';
 
 const tail: Element[] = [
   { id: 'BAT', kind: 'battery', pins: ['b+', 'gnd'], volts: 12.6, ohms: 0.015 },
@@ -212,5 +213,49 @@ describe('traceBench', () => {
     expect(bench.planner.meanCents).toBeGreaterThan(bench.optimum!.meanCents * 0.95);
     expect(bench.planner.meanCents).toBeLessThan(bench.likeliestFirst.meanCents);
     expect(bench.likeliestFirst.meanTests).toBe(0);
+  });
+});
+
+describe('two steps ahead', () => {
+  for (const template of templates)
+    it(`${template.id}: never thinks dearer of a front-runner than one step does, and asks for no other test`, () => {
+      const source = template.build({});
+      const keyOf = (action: NextAction) => (action.action === 'test' ? action.test : action.element);
+      const one = new Map(nextTests(source).next.map((action) => [keyOf(action), action.expectedCents]));
+      const two = nextTests({ ...source, steps: 2 });
+      expect(two.next.length).toBe(one.size);
+      for (const action of two.next)
+        expect(action.expectedCents)
+          .withContext(keyOf(action))
+          .toBeLessThanOrEqual(one.get(keyOf(action))! + 1);
+    });
+
+  it('sees that two cheap tests together beat one dear one, which one step does not', () => {
+    // Four parts alike; a and b halve them two ways for a minute each, c names the part for twenty.
+    const element = (n: number) => ({
+      id: `P${n}`,
+      kind: 'resistor' as const,
+      pins: [`a${n}`, 'gnd'] as [string, string],
+      ohms: 1,
+    });
+    const parts = [0, 1, 2, 3];
+    const source: TraceCase = {
+      circuit: { elements: parts.map(element) },
+      suspects: parts.map((n) => ({ id: `s${n}`, element: `P${n}`, mode: 'open', weight: 1 })),
+      outsideWeight: 0,
+      tests: parts.map((n) => ({
+        id: `look${n}`,
+        kind: 'inspect',
+        element: `P${n}`,
+        minutes: 1,
+        finds: 1,
+        falseAlarm: 0,
+      })),
+      repairs: parts.map((n) => ({ element: `P${n}`, minutes: 60, priceCents: 20000 })),
+    };
+    const cost = (steps: 1 | 2) => nextTests({ ...source, steps }).next[0]!.expectedCents;
+    // One look, then the bound over three: 150 + 29000 + (3/4)·(0.5 + …) is more than two looks and then the bound.
+    expect(cost(2)).toBeLessThan(cost(1));
+    expect(nextTests({ ...source, steps: 2 }).next[0]!.action).toBe('test');
   });
 });
