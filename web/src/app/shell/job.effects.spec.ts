@@ -40,7 +40,7 @@ describe('planTraces', () => {
     store.dispatch(
       JobEvents.readingEntered({ reading: fact('r', { traceId: 't', test: 'signal', value: 5 }) }),
     );
-    const result = { suspects: [], next: [], stop: false };
+    const result = { suspects: [], next: [], stop: false, closed: [] };
     asked[1]!.next({ answer: result });
     expect([state().plans['t'], state().planFailures['t']]).toEqual([result, undefined]);
   });

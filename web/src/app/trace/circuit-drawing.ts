@@ -1,253 +1,229 @@
-/** The circuit as a line from source to ground: probability by weight and tint, readings at their points. */
-import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { Element } from '@dormant-beacon/core/circuit';
+/** The circuit as wiring is read, supply above and ground below: probability by weight and tint, readings at points. */
+import { ChangeDetectionStrategy, Component, computed, effect, input, output, signal } from '@angular/core';
+import { type Element, reference } from '@dormant-beacon/core/circuit';
 import type { TraceCase } from '@dormant-beacon/core/trace';
 import { percent } from '@dormant-beacon/core/job';
 import { showValue } from '@dormant-beacon/core/units';
-import { chainOf, soundVolts } from './chain';
+import { WorkerDesk } from '../shared/worker-desk';
+import { soundVolts } from './chain';
+import {
+  type CircuitGraph,
+  type CircuitLayout,
+  elementBox,
+  glyphWidth,
+  graphOf,
+  isPoint,
+  labelLines,
+  type Place,
+  pointBox,
+} from './circuit-graph';
 
-const rowHeight = 62;
-const middle = 190;
+interface View {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+const margin = 10;
 
 @Component({
   selector: 'db-circuit-drawing',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    <svg [attr.viewBox]="'0 0 480 ' + height()" role="img" [attr.aria-label]="spoken()">
-      @for (row of rows(); track row.id) {
-        <g
-          [attr.transform]="'translate(0 ' + row.y + ')'"
-          [class.likely]="row.share >= 0.2"
-          [class.possible]="row.share >= 0.03"
-        >
-          <line
-            [attr.x1]="middle"
-            [attr.x2]="middle"
-            y1="0"
-            [attr.y2]="rowHeight"
-            [attr.stroke-width]="1.5 + 6 * row.share"
-          />
-          @switch (row.shape) {
-            @case ('box') {
-              <rect class="body" [attr.x]="middle - 56" y="14" width="112" height="34" rx="8" />
-            }
-            @case ('switch') {
-              <rect class="body" [attr.x]="middle - 26" y="12" width="52" height="38" rx="6" />
-              <path
-                class="mark"
-                [attr.d]="'M' + middle + ' 16 V24 L' + (middle + 12) + ' 38 M' + middle + ' 40 V46'"
-              />
-            }
-            @case ('lamp') {
-              <circle class="body" [attr.cx]="middle" cy="31" r="18" />
-              <path
-                class="mark"
-                [attr.d]="
-                  'M' +
-                  (middle - 12) +
-                  ' 19 L' +
-                  (middle + 12) +
-                  ' 43 M' +
-                  (middle + 12) +
-                  ' 19 L' +
-                  (middle - 12) +
-                  ' 43'
-                "
-              />
-            }
-            @case ('fuse') {
-              <rect class="body" [attr.x]="middle - 9" y="14" width="18" height="34" rx="4" />
-            }
-            @case ('contact') {
-              <path
-                class="mark"
-                [attr.d]="
-                  'M' +
-                  (middle - 10) +
-                  ' 24 L' +
-                  middle +
-                  ' 34 L' +
-                  (middle + 10) +
-                  ' 24 M' +
-                  (middle - 10) +
-                  ' 32 L' +
-                  middle +
-                  ' 42 L' +
-                  (middle + 10) +
-                  ' 32'
-                "
-              />
-            }
-            @case ('ground') {
-              <path
-                class="mark"
-                [attr.d]="
-                  'M' +
-                  (middle - 20) +
-                  ' 40 H' +
-                  (middle + 20) +
-                  ' M' +
-                  (middle - 12) +
-                  ' 47 H' +
-                  (middle + 12) +
-                  ' M' +
-                  (middle - 5) +
-                  ' 54 H' +
-                  (middle + 5)
-                "
-              />
-            }
-          }
-          <text class="label" [attr.x]="middle + 68" y="36">
-            {{ row.label }}
-            @if (row.share >= 0.005) {
-              <tspan class="share">· {{ row.says }}</tspan>
-            }
-          </text>
-        </g>
-      }
-      @for (point of points(); track point.name) {
-        <g [attr.transform]="'translate(0 ' + point.y + ')'">
-          <circle class="point" [class.asked]="point.asked" [attr.cx]="middle" cy="0" r="6" />
-          <text class="name mono" [attr.x]="middle + 14" y="5">{{ point.name }}</text>
-          @if (point.read) {
-            <text class="read mono" [attr.x]="middle - 16" y="5">{{ point.read }} read</text>
-          } @else {
-            <text class="sound mono" [attr.x]="middle - 16" y="5">{{ point.sound }} if sound</text>
-          }
-        </g>
-      }
-    </svg>
-  `,
-  styles: `
-    svg {
-      display: block;
-      width: 100%;
-      max-height: 640px;
-      overflow: visible;
-    }
-    line {
-      stroke: var(--quiet);
-    }
-    .body {
-      fill: var(--sheet);
-      stroke: var(--quiet);
-      stroke-width: 2;
-    }
-    .mark {
-      fill: none;
-      stroke: var(--quiet);
-      stroke-width: 2.5;
-      stroke-linecap: round;
-    }
-    text {
-      fill: var(--ink);
-      font: 15px var(--body);
-    }
-    .mono {
-      font-family: var(--mono);
-      font-size: 14px;
-    }
-    .likely line,
-    .likely .body,
-    .likely .mark,
-    .possible line,
-    .possible .body,
-    .possible .mark {
-      stroke: var(--ember);
-    }
-    .likely .body {
-      fill: color-mix(in srgb, var(--ember) 28%, var(--sheet));
-    }
-    .likely .label {
-      font-weight: 650;
-    }
-    .point {
-      fill: var(--sheet);
-      stroke: var(--ink);
-      stroke-width: 2;
-    }
-    .asked {
-      fill: var(--ember);
-      stroke: var(--ember);
-    }
-    .read,
-    .sound {
-      text-anchor: end;
-    }
-    .read {
-      fill: var(--calm);
-      font-weight: 650;
-    }
-    .sound {
-      fill: var(--quiet);
-    }
-    .name {
-      fill: var(--ink);
-    }
-  `,
+  templateUrl: './circuit-drawing.html',
+  styleUrl: './circuit-drawing.scss',
 })
 export class CircuitDrawing {
   readonly case = input.required<TraceCase>();
   readonly shares = input.required<ReadonlyMap<string, number>>();
   /** The points at which the chosen test measures. */
   readonly asked = input<readonly string[]>([]);
+  /** A point was pressed. */
+  readonly pointed = output<string>();
 
-  protected readonly rowHeight = rowHeight;
-  protected readonly middle = middle;
-  private readonly chain = computed(() => chainOf(this.case().circuit));
-  protected readonly height = computed(() => this.chain().length * rowHeight + 12);
+  private readonly desk = new WorkerDesk<CircuitGraph, CircuitLayout>(
+    () => new Worker(new URL('../../workers/layout.worker', import.meta.url), { type: 'module' }),
+  );
+  private readonly circuit = computed(() => this.case().circuit, {
+    equal: (a, b) => JSON.stringify(a) === JSON.stringify(b),
+  });
+  private readonly graph = computed(() => graphOf(this.circuit()));
+  private readonly laidOut = signal<CircuitLayout | null>(null);
+  private readonly layout = computed(
+    () => this.laidOut() ?? { width: 480, height: 480, places: {}, lines: {} },
+  );
+  protected readonly drawn = computed(() => this.laidOut() !== null);
+  /** What is shown of the drawing; null shows all of it. */
+  private readonly view = signal<View | null>(null);
+  private held: { readonly at: Place; readonly view: View } | null = null;
+
+  private readonly whole = computed((): View => ({
+    x: -margin,
+    y: -margin,
+    width: this.layout().width + 2 * margin,
+    height: this.layout().height + 2 * margin,
+  }));
+  protected readonly viewBox = computed(() => {
+    const { x, y, width, height } = this.view() ?? this.whole();
+    return `${x} ${y} ${width} ${height}`;
+  });
+  protected readonly lines = computed(() => {
+    const { lines } = this.layout();
+    return this.graph().edges.map(({ id }) => ({
+      id,
+      share: this.shares().get(id.slice(0, id.lastIndexOf(' '))) ?? 0,
+      d: (lines[id] ?? []).map(({ x, y }, at) => `${at === 0 ? 'M' : 'L'}${x} ${y}`).join(' '),
+    }));
+  });
+  /** The line through each point, whether it can be reached or not. */
+  protected readonly joints = computed(() =>
+    this.graph()
+      .boxes.filter(({ id }) => isPoint(id))
+      .map(({ id, height }) => {
+        const { x, y } = this.placeOf(id);
+        return { name: id, d: `M${x + glyphWidth / 2} ${y} v${height}` };
+      }),
+  );
   protected readonly rows = computed(() =>
-    this.chain().map(({ element }, index) => {
+    this.circuit().elements.map((element) => {
       const share = this.shares().get(element.id) ?? 0;
+      const { x, y } = this.placeOf(elementBox(element.id));
       return {
         id: element.id,
-        y: index * rowHeight + 4,
+        x,
+        y,
         shape: shapeOf(element),
-        label: element.label ?? element.id,
+        label: labelLines(element.label ?? element.id),
+        grounded: element.kind !== 'ground' && (element.pins as readonly string[]).includes(reference),
         share,
         says: percent(share),
       };
     }),
   );
   protected readonly points = computed(() => {
-    const sound = soundVolts(this.case().circuit, this.case().state ?? {});
+    const sound = soundVolts(this.circuit(), this.case().state ?? {});
     const read = this.readPoints();
     // Points inside a unit cannot be reached with a probe; their names are words of ours.
     const reachable = new Set(
       this.case().tests.flatMap((test) => ('from' in test ? [test.from, test.to] : [])),
     );
-    return this.chain().flatMap(({ to }, index) => {
-      if (to === 'gnd' || !reachable.has(to)) return [];
-      const volts = sound.get(to);
-      return [
-        {
-          name: to,
-          y: (index + 1) * rowHeight + 4,
-          asked: this.asked().includes(to),
-          read: read.get(to) ?? null,
+    const boxes = new Map(this.graph().boxes.map((box) => [box.id, box]));
+    return [...reachable]
+      .filter((name) => boxes.has(pointBox(name)))
+      .map((name) => {
+        const { x, y } = this.placeOf(pointBox(name));
+        const { width, height } = boxes.get(pointBox(name))!;
+        const volts = sound.get(name);
+        return {
+          name,
+          x: x + glyphWidth / 2,
+          y: y + height / 2,
+          width,
+          asked: this.asked().includes(name),
+          read: read.get(name) ?? null,
           sound: volts?.value == null ? '–' : showValue(volts.value, 'V'),
-        },
-      ];
-    });
+        };
+      });
   });
   protected readonly spoken = computed(
     () =>
       `Circuit: ${this.rows()
-        .map((row) => (row.share >= 0.005 ? `${row.label} ${row.says}` : row.label))
+        .map(({ label, share, says }) => (share >= 0.005 ? `${label.join(' ')} ${says}` : label.join(' ')))
         .join(', ')}`,
   );
+
+  constructor() {
+    effect((onCleanup) => {
+      const asked = this.desk.ask(this.graph()).subscribe({
+        next: (step) => {
+          if ('answer' in step) this.laidOut.set(step.answer);
+        },
+        // Better all elements in a column than none.
+        error: () => this.laidOut.set(stacked(this.graph())),
+      });
+      onCleanup(() => asked.unsubscribe());
+    });
+  }
+
+  private placeOf(box: string): Place {
+    return this.layout().places[box] ?? { x: 0, y: 0 };
+  }
 
   private readPoints(): Map<string, string> {
     const tests = new Map(this.case().tests.map((test) => [test.id, test]));
     const read = new Map<string, string>();
     for (const reading of this.case().readings ?? []) {
       const test = tests.get(reading.test);
-      if (test?.kind === 'volts' && test.to === 'gnd' && reading.value != null)
+      if (test?.kind === 'volts' && test.to === reference && reading.value != null)
         read.set(test.from, showValue(reading.value, 'V'));
     }
     return read;
   }
+
+  protected fit(): void {
+    this.view.set(null);
+  }
+
+  /** Larger below 1, smaller above it, about the middle. */
+  protected zoom(by: number): void {
+    const { x, y, width, height } = this.view() ?? this.whole();
+    this.zoomTo({ x: x + width / 2, y: y + height / 2 }, by);
+  }
+
+  protected zoomAt(event: WheelEvent): void {
+    event.preventDefault();
+    this.zoomTo(this.onDrawing(event), event.deltaY > 0 ? 1.15 : 1 / 1.15);
+  }
+
+  private zoomTo(at: Place, by: number): void {
+    const view = this.view() ?? this.whole();
+    const width = Math.min(4 * this.whole().width, Math.max(160, view.width * by));
+    const scale = width / view.width;
+    this.view.set({
+      x: at.x - (at.x - view.x) * scale,
+      y: at.y - (at.y - view.y) * scale,
+      width,
+      height: view.height * scale,
+    });
+  }
+
+  protected grab(event: PointerEvent): void {
+    this.held = { at: { x: event.clientX, y: event.clientY }, view: this.view() ?? this.whole() };
+  }
+
+  protected drag(event: PointerEvent): void {
+    if (!this.held || Math.hypot(event.clientX - this.held.at.x, event.clientY - this.held.at.y) < 4) return;
+    const { at, view } = this.held;
+    const scale = view.width / Math.max(1, (event.currentTarget as SVGElement).clientWidth);
+    this.view.set({
+      ...view,
+      x: view.x - (event.clientX - at.x) * scale,
+      y: view.y - (event.clientY - at.y) * scale,
+    });
+  }
+
+  protected drop(): void {
+    this.held = null;
+  }
+
+  /** Where a pointer stands in the drawing's own measure. */
+  private onDrawing(event: MouseEvent): Place {
+    const svg = event.currentTarget as SVGSVGElement;
+    const matrix = svg.getScreenCTM();
+    if (!matrix) return { x: 0, y: 0 };
+    return new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse());
+  }
+}
+
+/** All boxes in one column, without lines. */
+function stacked({ boxes }: CircuitGraph): CircuitLayout {
+  let y = 0;
+  const places: Record<string, Place> = {};
+  for (const { id, height } of boxes) {
+    places[id] = { x: 0, y };
+    y += height;
+  }
+  return { width: Math.max(0, ...boxes.map(({ width }) => width)), height: y, places, lines: {} };
 }
 
 function shapeOf(element: Element): 'box' | 'switch' | 'lamp' | 'fuse' | 'contact' | 'ground' | 'line' {

@@ -83,7 +83,7 @@ describe('TracePage', () => {
 
   it('shows measured beside predicted, and lets a reading be taken back', async () => {
     const bench = await planned(traced([{ test: 'signal', value: 4.92 }]));
-    expect(bench.page.querySelector('.read')!.textContent).toContain('4.92 V read');
+    expect(bench.page.querySelector('.read')!.textContent).toContain('4.92 V');
     await bench.press('Take back');
     expect(bench.desk.withdrawn).toEqual(['r0']);
   });

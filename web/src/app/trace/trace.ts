@@ -105,7 +105,23 @@ export class TracePage {
       says: percent(probability),
     }));
   });
-  protected readonly actions = computed(() => (this.plan()?.next ?? []).slice(0, 7));
+  /** The front-runners, and the best repair wherever it stands. */
+  protected readonly actions = computed(() => {
+    const next = this.plan()?.next ?? [];
+    const front = next.slice(0, 7);
+    const repair = next.find(({ action }) => action === 'repair');
+    return !repair || front.includes(repair) ? front : [...front, repair];
+  });
+  /** The best action that measures at a point which was pressed in the drawing. */
+  protected choosePoint(point: string): void {
+    const tests = new Map(this.case()?.tests.map((test) => [test.id, test]));
+    const found = this.plan()?.next.find((action) => {
+      const test = action.action === 'test' ? tests.get(action.test) : undefined;
+      return test !== undefined && 'from' in test && (test.from === point || test.to === point);
+    });
+    if (found) this.chosen.set(keyOf(found));
+  }
+
   /** Tests that the class of a cavity forbids, with the reason. */
   protected readonly closedTests = computed(() =>
     (this.plan()?.closed ?? []).map(({ test, reason }) => ({
