@@ -268,8 +268,9 @@ export const jobRecord = z.strictObject({
   approvals: z.array(fact(approvalData)),
   photos: z.array(fact(photoData)),
   basics: z.array(fact(basicsData)),
-  judgements: z.array(fact(judgementData)),
-  workings: z.array(fact(workingData)),
+  // Stories from before these kinds were there have none.
+  judgements: z.array(fact(judgementData)).default([]),
+  workings: z.array(fact(workingData)).default([]),
   handBacks: z.array(fact(handBackData)),
 });
 export type JobRecord = z.infer<typeof jobRecord>;

@@ -70,4 +70,26 @@ describe('compareScans', () => {
       compareScans({ before, after: scanOf([], [{ name: 'Body', answered: true }]) }).silentModules,
     ).toEqual(['Trailer']);
   });
+
+  it('knows a module by its address where another reader names it otherwise', () => {
+    const module = (name: string, address: string) => ({ name, address, answered: true });
+    const before: ComparableScan = {
+      modules: [module('Body', '40'), module('Door', '42')],
+      codes: [{ module: 'Body', code: 'B1318', status: 'active' }],
+    };
+    const after: ComparableScan = {
+      modules: [module('Bordnetz', '40'), module('Door', '42'), module('Tür', '42')],
+      codes: [
+        { module: 'Bordnetz', code: 'B1318', status: 'stored' },
+        { module: 'Tür', code: 'B2214', status: 'active' },
+      ],
+    };
+    const { rows, silentModules } = compareScans({ before, after });
+    expect(rows.map(({ module: name, code, result }) => [name, code, result])).toEqual([
+      ['Body', 'B1318', 'now-stored'],
+      // An address at which both names stand in one scan says nothing.
+      ['Tür', 'B2214', 'new'],
+    ]);
+    expect(silentModules).toEqual([]);
+  });
 });

@@ -1,14 +1,17 @@
 /** Two scans of one vehicle against each other: every code of both gets exactly one result. */
+import { withNamesOf } from './alias.js';
 import type { CodeResult, ComparableScan, ComparedCode, Comparison, ScanComparison } from './schema.js';
 
 type Code = ComparableScan['codes'][number];
 
 /**
- * Matches by module, code and failure type; left-over pairs of one module and code, sorted by type, are
+ * Matches by module (its name, or its address where readers name it differently), code and failure type; left-over pairs of one module and code, sorted by type, are
  * `failure-type-changed`. A code that is gone is absent, never cured; one whose module was not read again
  * says nothing.
  */
-export function compareScans({ before, after, earlier }: Comparison): ScanComparison {
+export function compareScans({ before, after: read, earlier: former }: Comparison): ScanComparison {
+  const after = withNamesOf(before, read);
+  const earlier = (former ?? []).map((scan) => withNamesOf(before, scan));
   const pool = new Map<string, Code[]>();
   for (const code of after.codes) push(pool, fullKey(code), code);
 
@@ -31,7 +34,7 @@ export function compareScans({ before, after, earlier }: Comparison): ScanCompar
       : row(code, goneResult(code, after));
   }
 
-  const known = new Set((earlier ?? []).flatMap((scan) => scan.codes.map(fullKey)));
+  const known = new Set(earlier.flatMap((scan) => scan.codes.map(fullKey)));
   for (const code of after.codes) {
     if (!left.get(shortKey(code))?.includes(code)) continue;
     rows.push(row(code, known.has(fullKey(code)) ? 'returned' : 'new'));

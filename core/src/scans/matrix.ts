@@ -1,5 +1,6 @@
 /** Several scans of one vehicle side by side: codes against scans, and what became of each code. */
 import { plainWord, writeCode } from '../codes/index.js';
+import { withNamesOf } from './alias.js';
 import { compareScans } from './compare.js';
 import type { CodeResult, ComparableScan } from './schema.js';
 
@@ -30,7 +31,8 @@ export interface ScanMatrix {
  * A code that only a scan between first and last had is `absent-untested`, or `not-re-read`, as in a comparison
  * of that scan with the last.
  */
-export function scanMatrix(scans: readonly ComparableScan[]): ScanMatrix {
+export function scanMatrix(read: readonly ComparableScan[]): ScanMatrix {
+  const scans = read.map((scan) => (read[0] ? withNamesOf(read[0], scan) : scan));
   const [first, last] = [scans[0], scans.at(-1)];
   if (!first || !last || scans.length < 2) return { rows: [], silentModules: [] };
   const between = scans.slice(1, -1);

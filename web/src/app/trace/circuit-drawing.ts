@@ -5,7 +5,7 @@ import type { TraceCase } from '@dormant-beacon/core/trace';
 import { percent } from '@dormant-beacon/core/job';
 import { showValue } from '@dormant-beacon/core/units';
 import { WorkerDesk } from '../shared/worker-desk';
-import { soundVolts } from './chain';
+import { soundVolts } from './sound-volts';
 import {
   type CircuitGraph,
   type CircuitLayout,
