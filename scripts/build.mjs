@@ -61,6 +61,9 @@ export async function buildWeb(folder = servedWeb) {
   writeFileSync(stamp, wanted);
 }
 
+/** Larger files are kept when they were first used: the page must be there for a cut soon after it was opened. */
+const mostKeptAtOnce = 400_000;
+
 /**
  * The list that the service worker keeps for when the server is away; a new build is a new worker.
  * @param {string} folder
@@ -69,6 +72,7 @@ export async function buildWeb(folder = servedWeb) {
 function listFiles(folder, version) {
   const names = readdirSync(folder, { recursive: true, encoding: 'utf8' })
     .filter((name) => /\.(?:js|css|svg|woff2)$/.test(name) && name !== 'sw.js')
+    .filter((name) => statSync(join(folder, name)).size <= mostKeptAtOnce)
     .sort();
   writeFileSync(join(folder, 'files.json'), JSON.stringify({ files: names.map((name) => `/${name}`) }));
   appendFileSync(join(folder, 'sw.js'), `// ${version}\n`);

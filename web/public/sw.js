@@ -44,8 +44,18 @@ async function page(request) {
   }
 }
 
+const hashed = /-[A-Z0-9]{8}\.(?:js|css|svg|woff2)$/;
+
 async function fromShell(request) {
-  return (await caches.match(request, { cacheName: shell })) ?? fetch(request);
+  const kept = await caches.match(request, { cacheName: shell });
+  if (kept) return kept;
+  const response = await fetch(request);
+  // A file too large to be kept beforehand is kept once it was used; its name changes with what it holds.
+  if (response.ok && hashed.test(new URL(request.url).pathname)) {
+    const copy = response.clone();
+    void caches.open(shell).then((cache) => cache.put(request, copy));
+  }
+  return response;
 }
 
 async function lastSeen(request) {

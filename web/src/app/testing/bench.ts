@@ -206,3 +206,11 @@ export async function benchFor<C>(
   };
   return { fixture, desk, storeRoom, store, page, text, press, field, fill };
 }
+
+/** Waits until something is on the page that a worker has to bring. */
+export async function shown(bench: Bench<unknown>, selector: string): Promise<void> {
+  for (let n = 0; n < 400 && bench.page.querySelector(selector) === null; n++) {
+    await new Promise((resolve) => setTimeout(resolve, 25));
+    await bench.fixture.whenStable();
+  }
+}

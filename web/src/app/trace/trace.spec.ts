@@ -2,7 +2,7 @@ import { caseOf, type JobRecord } from '@dormant-beacon/core/job';
 import { nextTests } from '@dormant-beacon/core/trace';
 import { templates } from '@dormant-beacon/core/trace/templates';
 import { JobEvents } from '../shell/job.state';
-import { type Bench, benchFor, fact, flap, recordOf, scanFact } from '../testing/bench';
+import { type Bench, benchFor, fact, flap, recordOf, scanFact, shown } from '../testing/bench';
 import { TracePage } from './trace';
 
 const taken = () => ({ beacons: [fact('b', flap)], scans: [scanFact('s', 'baseline', 'Body: no codes')] });
@@ -51,6 +51,7 @@ describe('TracePage', () => {
     )!;
     signal.querySelector('input')!.click();
     await bench.fixture.whenStable();
+    await shown(bench, '.asked');
     expect(bench.page.querySelectorAll('.asked').length).toBe(1);
     const field = bench.page.querySelector<HTMLInputElement>('#reading')!;
     field.value = '4,92 V';
@@ -83,6 +84,7 @@ describe('TracePage', () => {
 
   it('shows measured beside predicted, and lets a reading be taken back', async () => {
     const bench = await planned(traced([{ test: 'signal', value: 4.92 }]));
+    await shown(bench, '.read');
     expect(bench.page.querySelector('.read')!.textContent).toContain('4.92 V');
     await bench.press('Take back');
     expect(bench.desk.withdrawn).toEqual(['r0']);
