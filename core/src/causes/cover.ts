@@ -4,7 +4,7 @@
  */
 import type { Work } from '../progress/index.js';
 import { greedyCover } from './greedy.js';
-import { closeDominated, type Matrix, matrixOf } from './matrix.js';
+import { dominators, type Matrix, matrixOf } from './matrix.js';
 import { relax, type Relaxed } from './relax.js';
 
 export interface CoverCase {
@@ -23,28 +23,34 @@ export interface Cover {
   readonly nodes: number;
 }
 
-export const defaultBudget = 20_000;
+/** In units of work: a node counts one, and one more for each thousand links between causes and observations. */
+export const defaultBudget = 60_000;
 
 interface Node {
   readonly chosen: readonly number[];
   readonly closed: Uint8Array;
   readonly prices: Float64Array;
   readonly bound: number;
+  /** Subgradient steps to be made here. */
+  readonly steps: number;
 }
 
 const equal = 1e-9;
 const rootSteps = 200;
 const nodeSteps = 20;
+const linksOfOne = 1000;
 
 /**
- * The cheapest cover, from which no cause of a cost above 0 can be dropped. `budget` is in nodes; where it ends
- * the search, `bound` stays below `cost`.
+ * The cheapest cover, from which no cause of a cost above 0 can be dropped. Where `budget` ends the search,
+ * `bound` stays below `cost`.
  *
  * @example finish(cheapestCover({ costs: [1, 1, 1.5], explainedBy: [[0, 2], [1, 2]] })) // chosen [2]
  */
 export function* cheapestCover(problem: CoverCase, budget: number = defaultBudget): Work<Cover> {
   const matrix = matrixOf(problem.costs, problem.explainedBy);
-  return (yield* search(matrix, [rootOf(matrix, [], [])], budget))!;
+  const root = { chosen: [], prices: firstPrices(matrix), bound: 0, steps: rootSteps };
+  const closed = closedWithout(dominators(matrix), []);
+  return (yield* search(matrix, [{ ...root, closed }], budget))!;
 }
 
 /**
@@ -58,20 +64,36 @@ export function* nextCover(
   budget: number = defaultBudget,
 ): Work<Cover | null> {
   const matrix = matrixOf(problem.costs, problem.explainedBy);
-  const roots = best.chosen.map((cause, at) => rootOf(matrix, best.chosen.slice(0, at), [cause]));
+  const above = dominators(matrix);
+  // Prices for all causes together are a good start for each of the searches that lack one.
+  const prices = firstPrices(matrix);
+  const all = Int32Array.from({ length: matrix.rowCount }, (_, row) => row);
+  relax(matrix, all, closedWithout(above, []), prices, 0, best.cost, rootSteps);
+  const roots = best.chosen.map((cause, at): Node => ({
+    chosen: best.chosen.slice(0, at),
+    closed: closedWithout(above, [cause]),
+    prices,
+    bound: 0,
+    steps: nodeSteps,
+  }));
   return yield* search(matrix, roots.reverse(), budget);
 }
 
-function rootOf(matrix: Matrix, chosen: readonly number[], leftOut: readonly number[]): Node {
-  const closed = new Uint8Array(matrix.costs.length);
-  for (const cause of leftOut) closed[cause] = 1;
-  closeDominated(matrix, closed);
-  const prices = new Float64Array(matrix.rowCount);
-  for (let row = 0; row < matrix.rowCount; row++) {
-    const own = matrix.causes.subarray(matrix.rowStart[row], matrix.rowStart[row + 1]);
-    prices[row] = Math.min(...Array.from(own, (cause) => matrix.costs[cause]!)) / 2;
-  }
-  return { chosen, closed, prices, bound: 0 };
+/** The causes that are not to be looked at: those left out, and those of which a dominator is not. */
+function closedWithout(above: readonly (readonly number[])[], leftOut: readonly number[]): Uint8Array {
+  const out = new Set(leftOut);
+  return Uint8Array.from(above, (dominating, cause) =>
+    out.has(cause) || dominating.some((other) => !out.has(other)) ? 1 : 0,
+  );
+}
+
+/** Half the cost of the cheapest cause of each observation. */
+function firstPrices({ costs, rowStart, causes, rowCount }: Matrix): Float64Array {
+  return Float64Array.from({ length: rowCount }, (_, row) => {
+    let least = Infinity;
+    for (let at = rowStart[row]!; at < rowStart[row + 1]!; at++) least = Math.min(least, costs[causes[at]!]!);
+    return least / 2;
+  });
 }
 
 function* search(matrix: Matrix, roots: readonly Node[], budget: number): Work<Cover | null> {
@@ -80,13 +102,17 @@ function* search(matrix: Matrix, roots: readonly Node[], budget: number): Work<C
   let cost = Infinity;
   let unexplored = Infinity;
   let nodes = 0;
+  let spent = 0;
+  const each = 1 + matrix.causes.length / linksOfOne;
   for (let node = stack.pop(); node; node = stack.pop()) {
     if (node.bound >= cost - equal) continue;
-    if (nodes >= budget) {
+    if (spent >= budget) {
       unexplored = Math.min(unexplored, node.bound);
       continue;
     }
-    if (++nodes % 64 === 0) yield { done: nodes, total: budget };
+    nodes++;
+    spent += each;
+    if (nodes % 64 === 0 || each > 8) yield { done: Math.min(spent, budget), total: budget };
     const { cover, children } = explore(matrix, node, cost, nodes);
     const found = cover && sum(cover, matrix);
     if (cover && found! < cost - equal) [best, cost] = [cover, found!];
@@ -124,8 +150,7 @@ function explore(
     if (base >= upper - equal) return { cover: tried, children: [] };
 
     const shut = closed.map((value, cause) => value | taken[cause]!);
-    const steps = node.bound === 0 ? rootSteps : nodeSteps;
-    const relaxed = relax(matrix, open, shut, prices, base, upper, steps);
+    const relaxed = relax(matrix, open, shut, prices, base, upper, node.steps);
     if (relaxed.bound >= upper - equal) return { cover: tried, children: [] };
     if (number % 16 === 1) {
       const better = greedyCover(matrix, closed, chosen, leaning(matrix, relaxed));
@@ -211,7 +236,7 @@ function branches(
     .map((cause, rank): Node => {
       const shut = Uint8Array.from(closed);
       for (const other of narrowest.slice(0, rank)) shut[other] = 1;
-      return { chosen: [...chosen, cause], closed: shut, prices, bound };
+      return { chosen: [...chosen, cause], closed: shut, prices, bound, steps: nodeSteps };
     })
     .reverse();
 }

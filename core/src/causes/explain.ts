@@ -48,9 +48,10 @@ export function* explaining(request: ExplainRequest, budget?: number): Work<Expl
     .map(({ id }) => id)
     .filter((id) => !settled.has(id));
   const free = candidates.filter((one) => !pinned.includes(one));
+  const explainers = explainersOf(free);
   const problem: CoverCase = {
     costs: free.map(({ cost }) => cost),
-    explainedBy: open.map((id) => free.flatMap((one, at) => (one.explains.includes(id) ? [at] : []))),
+    explainedBy: open.map((id) => explainers.get(id) ?? []),
   };
   const best = yield* cheapestCover(problem, budget);
   const other = yield* nextCover(problem, best, budget);
@@ -73,6 +74,19 @@ export function* explaining(request: ExplainRequest, budget?: number): Work<Expl
     ),
     unstable: facts.seen.filter((one) => one.unstable).map(({ id }) => id),
   };
+}
+
+/** For each observation the causes that explain it, by their place in the list. */
+function explainersOf(causes: readonly Candidate[]): ReadonlyMap<string, number[]> {
+  const found = new Map<string, number[]>();
+  causes.forEach(({ explains }, at) => {
+    for (const id of explains) {
+      const own = found.get(id);
+      if (own) own.push(at);
+      else found.set(id, [at]);
+    }
+  });
+  return found;
 }
 
 function candidatesOf(facts: Facts): Candidate[] {
@@ -133,8 +147,9 @@ function byWork(a: Candidate, b: Candidate): number {
 /** Each observation under one chosen cause: the one that explains least else, so the most particular. */
 function branchesOf(chosen: readonly Candidate[], observations: readonly string[]): CauseBranch[] {
   const under = new Map<string, string[]>(chosen.map(({ id }) => [id, []]));
+  const explainers = explainersOf(chosen);
   for (const observation of observations) {
-    const fitting = chosen.filter(({ explains }) => explains.includes(observation));
+    const fitting = (explainers.get(observation) ?? []).map((at) => chosen[at]!);
     const own = fitting.reduce<Candidate | null>(
       (a, b) => (a === null || b.explains.length < a.explains.length ? b : a),
       null,

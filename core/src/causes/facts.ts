@@ -1,5 +1,6 @@
 /** The request made ready: what each code speaks of, which modules there are, what comes and goes. */
 import { plainWord } from '../codes/index.js';
+import { codeKey, ScanIndex } from '../scans/index.js';
 import type { CodeLink, ExplainRequest, ObservedCode } from './schema.js';
 import { isBus, isLostCommunication, isSystemVoltage, subjectWords } from './network-codes.js';
 import {
@@ -60,8 +61,15 @@ export function factsOf(request: ExplainRequest): Facts {
     for (const { name } of scan.modules) note(name);
     for (const { module } of scan.codes) note(module);
   }
-  const restless = restlessness(request) > 0.25;
-  const seen = request.codes.map((observed) => see(observed, request, modules, restless));
+  const earlier = (request.earlier ?? []).map((scan) => new ScanIndex(scan));
+  const around: Around = {
+    names: [...modules.keys()].map(nameOf),
+    links: (request.links ?? []).map((link) => ({ link, module: plainWord(link.module) })),
+    earlier,
+    restless: restlessness(request) > mostRestless,
+  };
+  const { restless } = around;
+  const seen = request.codes.map((observed) => see(observed, around));
   const { verdict, restingVolts } = request.battery ?? {};
   const weak = restingVolts != null && restingVolts < 12.4;
   return {
@@ -74,19 +82,38 @@ export function factsOf(request: ExplainRequest): Facts {
   };
 }
 
-function see(
-  observed: ObservedCode,
-  request: ExplainRequest,
-  modules: ReadonlyMap<string, string>,
-  restless: boolean,
-): Seen {
+/** Above this share of codes that are not in every scan the car is restless. */
+const mostRestless = 0.25;
+
+/** What every code is seen against, made ready once. */
+interface Around {
+  readonly names: readonly Name[];
+  readonly links: readonly { readonly link: CodeLink; readonly module: string }[];
+  readonly earlier: readonly ScanIndex[];
+  readonly restless: boolean;
+}
+
+/** A module's name with its words. */
+interface Name {
+  readonly name: string;
+  readonly long: readonly string[];
+  readonly telling: ReadonlySet<string>;
+}
+
+const nameOf = (name: string): Name => ({
+  name,
+  long: [...allWords(name)].filter((word) => word.length >= 4),
+  telling: tellingWords(name),
+});
+
+function see(observed: ObservedCode, { names, links, earlier, restless }: Around): Seen {
   const code = observed.code.toUpperCase();
   const module = plainWord(observed.module);
   const type = (observed.failureType ?? '').toUpperCase();
   const text = plainWord(observed.text ?? '');
   const lost = isLostCommunication(code) || ['82', '87', '8F'].includes(type);
   const message = lost || isBus(code) || /^8[1-68]$/.test(type) || messageWords.test(text);
-  const history = presence(observed, request);
+  const history = presence(observed, earlier);
   return {
     observed,
     id: observed.id,
@@ -101,30 +128,27 @@ function see(
     calibration: /^(?:28|51|54|55|56|76|78)$/.test(type) || calibrationWords.test(text),
     refusal: /^(?:97|9A)$/.test(type) || refusalWords.test(text),
     position: !message && positionWords.test(text) && /^(?:|00|13|14|2[349AF]|62|64|75|77)$/.test(type),
-    subject: message ? subjectOf(code, text, module, modules) : null,
+    subject: message ? subjectOf(code, text, module, names) : null,
     active: observed.status === 'active' || observed.status == null,
     unstable: history.flips >= 2 || (restless && history.read > 0 && history.had < history.read),
     fresh: history.read === 0 ? null : history.had === 0,
-    link: (request.links ?? []).filter(
-      (link) => plainWord(link.module) === module && (link.code == null || link.code.toUpperCase() === code),
-    ),
+    link: links
+      .filter((one) => one.module === module)
+      .map(({ link }) => link)
+      .filter((link) => link.code == null || link.code.toUpperCase() === code),
   };
 }
 
 /** In how many earlier scans its module was read, how many had the code, and how often that changed up to now. */
 function presence(
-  { module, code }: ObservedCode,
-  { earlier }: ExplainRequest,
+  code: ObservedCode,
+  earlier: readonly ScanIndex[],
 ): { read: number; had: number; flips: number } {
-  const own = plainWord(module);
   let [read, had, flips] = [0, 0, 0];
   let last: boolean | null = null;
-  for (const scan of earlier ?? []) {
-    const has = scan.codes.some(
-      (other) => plainWord(other.module) === own && other.code.toUpperCase() === code.toUpperCase(),
-    );
-    const answered = scan.modules.some((other) => plainWord(other.name) === own && other.answered);
-    if (!has && !answered) continue;
+  for (const scan of earlier) {
+    const has = scan.has(codeKey(code));
+    if (!has && !scan.answered(code.module)) continue;
     read++;
     if (has) had++;
     if (last !== null && last !== has) flips++;
@@ -136,33 +160,25 @@ function presence(
 
 /** Share of all codes ever seen that are not in every scan. */
 function restlessness({ earlier, codes }: ExplainRequest): number {
-  const scans = (earlier ?? []).map(
-    (scan) => new Set(scan.codes.map(({ module, code }) => `${plainWord(module)}\n${code.toUpperCase()}`)),
-  );
+  const scans = (earlier ?? []).map((scan) => new Set(scan.codes.map(codeKey)));
   if (scans.length === 0) return 0;
-  const now = new Set(codes.map(({ module, code }) => `${plainWord(module)}\n${code.toUpperCase()}`));
+  const now = new Set(codes.map(codeKey));
   const ever = new Set([...now, ...scans.flatMap((scan) => [...scan])]);
   const steady = [...ever].filter((key) => now.has(key) && scans.every((scan) => scan.has(key)));
   return ever.size < 3 ? 0 : 1 - steady.length / ever.size;
 }
 
-function subjectOf(
-  code: string,
-  text: string,
-  own: string,
-  modules: ReadonlyMap<string, string>,
-): string | null {
-  const others = [...modules.keys()].filter((name) => name !== own);
+function subjectOf(code: string, text: string, own: string, names: readonly Name[]): string | null {
+  const others = names.filter(({ name }) => name !== own);
   const words = allWords(text);
   const named = others
-    .map((name) => ({ name, words: [...allWords(name)].filter((word) => word.length >= 4) }))
-    .filter((other) => other.words.length > 0 && other.words.every((word) => words.has(word)))
-    .sort((a, b) => b.words.length - a.words.length)[0];
+    .filter(({ long }) => long.length > 0 && long.every((word) => words.has(word)))
+    .reduce<Name | null>((a, b) => (a === null || b.long.length > a.long.length ? b : a), null);
   if (named) return named.name;
   const table = subjectWords(code);
-  if (table) return others.find((name) => table.some((word) => name.includes(word))) ?? null;
-  const loose = others.filter((name) => [...tellingWords(name)].some((word) => words.has(word)));
-  return loose.length === 1 ? loose[0]! : null;
+  if (table) return others.find(({ name }) => table.some((word) => name.includes(word)))?.name ?? null;
+  const loose = others.filter(({ telling }) => [...telling].some((word) => words.has(word)));
+  return loose.length === 1 ? loose[0]!.name : null;
 }
 
 /** The modules whose entry in the vehicle's file holds `value`, by plain name. */

@@ -49,21 +49,24 @@ function withoutImplied(rows: readonly (readonly number[])[]): number[][] {
   return kept;
 }
 
-/** Closes each open cause where another open one explains all that it explains for no more. */
-export function closeDominated({ costs, causeStart, rows }: Matrix, closed: Uint8Array): void {
+/**
+ * For each cause those that explain all that it explains for no more (of two that are equal, the earlier): one
+ * of them always does in its place.
+ */
+export function dominators({ costs, rowStart, causes, causeStart, rows }: Matrix): readonly number[][] {
   const own = Array.from(costs, (_, cause) => rows.subarray(causeStart[cause], causeStart[cause + 1]));
   const has = own.map((list) => new Set(list));
-  for (const [cause, list] of own.entries()) {
-    if (closed[cause]) continue;
-    const beaten = own.some(
-      (theirs, other) =>
+  return own.map((list, cause) => {
+    const first = list[0];
+    if (first === undefined) return [];
+    // Only a cause that explains the first of them can explain them all.
+    return [...causes.subarray(rowStart[first], rowStart[first + 1])].filter(
+      (other) =>
         other !== cause &&
-        !closed[other] &&
-        theirs.length >= list.length &&
+        own[other]!.length >= list.length &&
         (costs[other]! < costs[cause]! ||
-          (costs[other] === costs[cause] && (theirs.length > list.length || other < cause))) &&
+          (costs[other] === costs[cause] && (own[other]!.length > list.length || other < cause))) &&
         list.every((row) => has[other]!.has(row)),
     );
-    if (beaten || list.length === 0) closed[cause] = 1;
-  }
+  });
 }

@@ -1,4 +1,5 @@
 /** What the words of a code speak of, in English, German, French and Spanish, compared after `plainWord`: data. */
+import { plainWord } from '../codes/index.js';
 import { conceptOf, placesIn } from './concepts.js';
 
 export const voltageWords =
@@ -31,16 +32,10 @@ const common = new Set(
   ),
 );
 
-const plain = (text: string) =>
-  text
-    .normalize('NFD')
-    .replace(/[\u0300-\u036f]/g, '')
-    .toLowerCase();
-
 /** What a text speaks of: its words of three letters and more, the common ones left away, as concepts. */
 export function tellingWords(text: string): Set<string> {
   return new Set(
-    plain(text)
+    plainWord(text)
       .split(/[^\p{L}]+/u)
       .filter((word) => word.length >= 3 && !common.has(word))
       .map(conceptOf),
@@ -50,7 +45,7 @@ export function tellingWords(text: string): Set<string> {
 /** All words of three letters and more. */
 export function allWords(text: string): Set<string> {
   return new Set(
-    plain(text)
+    plainWord(text)
       .split(/[^\p{L}]+/u)
       .filter((word) => word.length >= 3),
   );
@@ -58,7 +53,7 @@ export function allWords(text: string): Set<string> {
 
 /** True where two texts name a place that is the same. */
 export function samePlace(place: string, text: string): boolean {
-  return placesIn(plain(place)).some((pattern) => pattern.test(plain(text)));
+  return placesIn(plainWord(place)).some((pattern) => pattern.test(plainWord(text)));
 }
 
 /** How many words two sets share. */

@@ -1,7 +1,7 @@
 /** A job's record as a question for its causes: what was seen before anything was cleared, and what is known. */
 import { type CodeLink, type ExplainRequest } from '../causes/index.js';
 import { writeCode } from '../codes/index.js';
-import type { ScanCode } from '../scans/index.js';
+import { type ScanCode, withNamesOf } from '../scans/index.js';
 import { batteryOf } from './basics.js';
 import type { Judgement, JobRecord, ScanFact } from './schema.js';
 import { originOf, standing } from './standing.js';
@@ -29,19 +29,20 @@ export const observationId = (code: Pick<ScanCode, 'module' | 'code' | 'failureT
  * and basics; and what the technician has pinned, rejected or added.
  */
 export function explainRequestOf(record: JobRecord, file?: VehicleFile): ExplainRequest {
-  const scans = scansToExplain(record);
+  const read = scansToExplain(record).map(({ scan }) => scan);
+  const scans = read.map((scan) => withNamesOf(read[0]!, scan));
   const codes = new Map<string, ExplainRequest['codes'][number]>();
-  for (const { scan } of scans)
+  for (const scan of scans)
     for (const code of scan.codes) {
       const id = observationId(code);
       const known = codes.get(id);
       if (!known || code.status === 'active') codes.set(id, { ...code, id });
     }
-  const last = scans.at(-1)?.scan;
+  const last = scans.at(-1);
   const battery = batteryOf(record);
   const reading = standing(record.batteries).at(-1);
   const judged = lastJudgements(record);
-  const added = judged.filter(({ decision }) => decision === 'add');
+  const rejected = judged.filter(({ decision }) => decision === 'reject').map(({ causeId }) => causeId);
   return {
     codes: [...codes.values()],
     beacons: standing(record.beacons).map((beacon) => ({
@@ -53,14 +54,15 @@ export function explainRequestOf(record: JobRecord, file?: VehicleFile): Explain
     ...(battery && reading
       ? { battery: { restingVolts: reading.restingVolts, verdict: battery.verdict } }
       : {}),
-    ...(scans.length > 1 ? { earlier: scans.map(({ scan }) => scan) } : {}),
+    ...(scans.length > 1 ? { earlier: scans } : {}),
     silentModules: (last?.modules ?? []).filter(({ reach }) => reach === 'silent').map(({ name }) => name),
     working: standing(record.workings).map(({ module, function: works }) => ({ module, function: works })),
     links: [...(file?.links ?? [])],
     weaknesses: [...(file?.weaknesses ?? [])],
     pinned: judged.filter(({ decision }) => decision === 'pin').map(({ causeId }) => causeId),
-    rejected: judged.filter(({ decision }) => decision === 'reject').map(({ causeId }) => causeId),
-    added: added.map(({ causeId, title, explains }) => ({
+    rejected,
+    // A cause of one's own stands until it is ruled out, and again when it is considered anew.
+    added: ownCauses(record).map(({ causeId, title, explains }) => ({
       id: causeId,
       title: title ?? causeId,
       cost: 0.05,
@@ -74,4 +76,10 @@ export function explainRequestOf(record: JobRecord, file?: VehicleFile): Explain
 /** The last judgement of each cause that stands. */
 export function lastJudgements(record: JobRecord): Judgement[] {
   return [...new Map(standing(record.judgements).map((one) => [one.causeId, one])).values()];
+}
+
+/** Causes that the technician added, as they were last put. */
+export function ownCauses(record: JobRecord): Judgement[] {
+  const added = standing(record.judgements).filter(({ decision }) => decision === 'add');
+  return [...new Map(added.map((one) => [one.causeId, one])).values()];
 }

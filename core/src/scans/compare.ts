@@ -1,45 +1,48 @@
 /** Two scans of one vehicle against each other: every code of both gets exactly one result. */
+import { plainWord } from '../codes/index.js';
 import { withNamesOf } from './alias.js';
+import { codeKey, ScanIndex, typedCodeKey } from './scan-index.js';
 import type { CodeResult, ComparableScan, ComparedCode, Comparison, ScanComparison } from './schema.js';
 
 type Code = ComparableScan['codes'][number];
 
 /**
- * Matches by module (its name, or its address where readers name it differently), code and failure type; left-over pairs of one module and code, sorted by type, are
- * `failure-type-changed`. A code that is gone is absent, never cured; one whose module was not read again
+ * Matches by module (its name, or its address where readers name it differently), code and failure type;
+ * left-over pairs of one module and code, sorted by type, are `failure-type-changed`. A code that is gone is absent, never cured; one whose module was not read again
  * says nothing.
  */
 export function compareScans({ before, after: read, earlier: former }: Comparison): ScanComparison {
   const after = withNamesOf(before, read);
   const earlier = (former ?? []).map((scan) => withNamesOf(before, scan));
+  const now = new ScanIndex(after);
   const pool = new Map<string, Code[]>();
-  for (const code of after.codes) push(pool, fullKey(code), code);
+  for (const code of after.codes) push(pool, typedCodeKey(code), code);
 
   const rows: ComparedCode[] = [];
   const unmatched: { code: Code; at: number }[] = [];
   for (const code of before.codes) {
-    const match = pool.get(fullKey(code))?.shift();
+    const match = pool.get(typedCodeKey(code))?.shift();
     if (match) rows.push(row(code, statusResult(code, match)));
     else unmatched.push({ code, at: rows.push(row(code, 'not-re-read')) - 1 });
   }
 
   const left = new Map<string, Code[]>();
-  for (const codes of pool.values()) for (const code of codes) push(left, shortKey(code), code);
+  for (const codes of pool.values()) for (const code of codes) push(left, codeKey(code), code);
   for (const codes of left.values()) codes.sort(byType);
 
   for (const { code, at } of [...unmatched].sort((a, b) => byType(a.code, b.code))) {
-    const changed = left.get(shortKey(code))?.shift();
+    const changed = left.get(codeKey(code))?.shift();
     rows[at] = changed
       ? { ...row(changed, 'failure-type-changed'), was: code.failureType ?? null }
-      : row(code, goneResult(code, after));
+      : row(code, goneResult(code, now));
   }
 
-  const known = new Set(earlier.flatMap((scan) => scan.codes.map(fullKey)));
+  const known = new Set(earlier.flatMap((scan) => scan.codes.map(typedCodeKey)));
   for (const code of after.codes) {
-    if (!left.get(shortKey(code))?.includes(code)) continue;
-    rows.push(row(code, known.has(fullKey(code)) ? 'returned' : 'new'));
+    if (!left.get(codeKey(code))?.includes(code)) continue;
+    rows.push(row(code, known.has(typedCodeKey(code)) ? 'returned' : 'new'));
   }
-  return { rows, silentModules: silentModules(before, after) };
+  return { rows, silentModules: silentModules(before, now) };
 }
 
 function row(code: Code, result: CodeResult): ComparedCode {
@@ -51,33 +54,19 @@ function statusResult(before: Code, after: Code): CodeResult {
   return after.status === 'active' ? 'now-active' : 'still-stored';
 }
 
-function goneResult(code: Code, after: ComparableScan): CodeResult {
-  if (!answered(after, code.module)) return 'not-re-read';
-  const module = after.modules.find((m) => sameName(m.name, code.module));
-  const ran =
-    module?.monitorRan === true ||
-    after.codes.some((other) => other.monitorRan === true && shortKey(other) === shortKey(code));
-  return ran ? 'absent-tested' : 'absent-untested';
+function goneResult(code: Code, now: ScanIndex): CodeResult {
+  if (!now.answered(code.module)) return 'not-re-read';
+  return now.ran(code) ? 'absent-tested' : 'absent-untested';
 }
 
-function silentModules(before: ComparableScan, after: ComparableScan): string[] {
+function silentModules(before: ComparableScan, now: ScanIndex): string[] {
   const names = new Map<string, string>();
-  for (const module of before.modules) if (module.answered) names.set(plain(module.name), module.name);
-  for (const { module } of before.codes) if (!names.has(plain(module))) names.set(plain(module), module);
-  return [...names.values()].filter((name) => !answered(after, name));
+  for (const module of before.modules) if (module.answered) names.set(plainWord(module.name), module.name);
+  for (const { module } of before.codes)
+    if (!names.has(plainWord(module))) names.set(plainWord(module), module);
+  return [...names.values()].filter((name) => !now.answered(name));
 }
 
-/** A module that is listed as silent did not answer, whatever else the report says of it. */
-function answered(scan: ComparableScan, name: string): boolean {
-  const listed = scan.modules.filter((module) => sameName(module.name, name));
-  if (listed.length > 0) return listed.some((module) => module.answered);
-  return scan.codes.some((code) => sameName(code.module, name));
-}
-
-const plain = (name: string) => name.trim().toLowerCase().replace(/\s+/g, ' ');
-const sameName = (a: string, b: string) => plain(a) === plain(b);
-const shortKey = (code: Code) => `${plain(code.module)}\n${code.code.toUpperCase()}`;
-const fullKey = (code: Code) => `${shortKey(code)}\n${(code.failureType ?? '').toUpperCase()}`;
 const byType = (a: Code, b: Code) => (a.failureType ?? '').localeCompare(b.failureType ?? '');
 
 function push<K, V>(map: Map<K, V[]>, key: K, value: V): void {

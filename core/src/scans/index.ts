@@ -1,3 +1,4 @@
+export { withNamesOf } from './alias.js';
 export { compareScans } from './compare.js';
 export { decodeReport, type Encoding } from './decode.js';
 export { type MatrixCell, type MatrixRow, type ScanMatrix, scanMatrix } from './matrix.js';
@@ -16,6 +17,7 @@ export {
   reportPatterns,
 } from './patterns.js';
 export { readingReport, readReport, type ReportForm, reportForms, type ReportOptions } from './read.js';
+export { codeKey, ScanIndex } from './scan-index.js';
 export {
   type CodeResult,
   codeResult,

@@ -1,7 +1,8 @@
 /** Several scans of one vehicle side by side: codes against scans, and what became of each code. */
-import { plainWord, writeCode } from '../codes/index.js';
+import { writeCode } from '../codes/index.js';
 import { withNamesOf } from './alias.js';
 import { compareScans } from './compare.js';
+import { ScanIndex, typedCodeKey } from './scan-index.js';
 import type { CodeResult, ComparableScan } from './schema.js';
 
 /** What a scan says of a code: its status, or why it has none. */
@@ -39,16 +40,18 @@ export function scanMatrix(read: readonly ComparableScan[]): ScanMatrix {
   const whole = compareScans({ before: first, after: last, earlier: [...between] });
   const results = new Map<string, CodeResult>();
   for (const scan of between.toReversed())
-    for (const row of compareScans({ before: scan, after: last }).rows) results.set(keyOf(row), row.result);
-  for (const row of whole.rows) results.set(keyOf(row), row.result);
+    for (const row of compareScans({ before: scan, after: last }).rows)
+      results.set(typedCodeKey(row), row.result);
+  for (const row of whole.rows) results.set(typedCodeKey(row), row.result);
 
+  const indexed = scans.map((scan) => new ScanIndex(scan));
   const rows = new Map<string, MatrixRow>();
   for (const scan of scans)
     for (const code of scan.codes) {
-      const key = keyOf(code);
+      const key = typedCodeKey(code);
       const known = rows.get(key);
       if (known && (known.text !== null || !code.text)) continue;
-      const cells = scans.map((other) => cellOf(other, key, code.module));
+      const cells = indexed.map((other) => cellOf(other, key, code.module));
       const seen = cells.filter((cell) => cell !== 'not-read').map((cell) => cell !== 'absent');
       rows.set(key, {
         module: code.module,
@@ -68,17 +71,6 @@ export function scanMatrix(read: readonly ComparableScan[]): ScanMatrix {
   };
 }
 
-const keyOf = (code: { module: string; code: string; failureType?: string | null | undefined }) =>
-  `${plainWord(code.module)}\n${code.code.toUpperCase()}\n${(code.failureType ?? '').toUpperCase()}`;
-
-function cellOf(scan: ComparableScan, key: string, module: string): MatrixCell {
-  const own = scan.codes.find((code) => keyOf(code) === key);
-  if (own) return own.status;
-  const name = plainWord(module);
-  const listed = scan.modules.filter((other) => plainWord(other.name) === name);
-  const answered =
-    listed.length > 0
-      ? listed.some((other) => other.answered)
-      : scan.codes.some((code) => plainWord(code.module) === name);
-  return answered ? 'absent' : 'not-read';
+function cellOf(scan: ScanIndex, key: string, module: string): MatrixCell {
+  return scan.code(key)?.status ?? (scan.answered(module) ? 'absent' : 'not-read');
 }

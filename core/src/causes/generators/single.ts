@@ -17,18 +17,14 @@ const kindOf = (type: string): keyof typeof priors.circuit =>
 /** A fault in the circuit or mechanism that one code watches; the same thing told by codes elsewhere counts to it. */
 export function circuits({ seen, request }: Facts): Candidate[] {
   const own = seen.filter((one) => !one.message);
-  const made = new Set<string>();
-  return own.flatMap((one) => {
-    const key = `${one.module}\n${one.code}`;
-    if (made.has(key)) return [];
-    made.add(key);
-    const same = own.filter((other) => `${other.module}\n${other.code}` === key);
-    const told = own.filter(
-      (other) => !same.includes(other) && other.module !== one.module && sameThing(one, other),
-    );
-    const near = own.filter(
-      (other) => !same.includes(other) && other.module === one.module && sameThing(one, other),
-    );
+  const byCode = grouped(own, (one) => [`${one.module}\n${one.code}`]);
+  const byWord = grouped(own, (one) => [...one.words]);
+  return [...byCode.values()].map((same) => {
+    const one = same[0]!;
+    const like = new Set([...one.words].flatMap((word) => byWord.get(word) ?? []));
+    for (const own of same) like.delete(own);
+    const others = [...like].filter((other) => sameThing(one, other));
+    const told = others.filter(({ module }) => module !== one.module);
     const working = (request.working ?? []).filter(
       (other) =>
         plainWord(other.module) === one.module && shared(tellingWords(other.function), one.words) >= 1,
@@ -39,35 +35,44 @@ export function circuits({ seen, request }: Facts): Candidate[] {
     );
     const text = one.observed.text ?? null;
     const kind = kindOf(one.type);
-    return [
-      candidate({
-        id: `circuit:${one.observed.module}:${one.code}`,
-        kind: 'circuit',
-        title: text ?? `The circuit behind ${one.code} of ${one.observed.module}`,
-        prior: priors.circuit[kind],
-        reasons: [
-          `${writeCode(one.observed)} in ${one.observed.module} watches it`,
-          ...(told.length > 0 ? [`${countWords(told)} tell of the same thing`] : []),
-        ],
-        factors: [
-          ...(same.some(({ active }) => active)
-            ? []
-            : [[priors.times.notActive, 'it is not active now'] as const]),
-          ...(told.length + near.length > 0 ? [[priors.times.sameCircuit, ''] as const] : []),
-          ...weak.map(({ times, says, source }) => [times, `${says} (${source})`] as const),
-        ],
-        penalties: working.map(
-          (other) => [priors.penalties.workingItself, `${other.function} was seen working`] as const,
-        ),
-        explains: [...same, ...near, ...told].map(({ id }) => id),
-        leadsTo: 'trace',
-        doNext: 'Trace the circuit: the planner says which test comes first.',
-      }),
-    ];
+    return candidate({
+      id: `circuit:${one.observed.module}:${one.code}`,
+      kind: 'circuit',
+      title: text ?? `The circuit behind ${one.code} of ${one.observed.module}`,
+      prior: priors.circuit[kind],
+      reasons: [
+        `${writeCode(one.observed)} in ${one.observed.module} watches it`,
+        ...(told.length > 0 ? [`${countWords(told)} tell of the same thing`] : []),
+      ],
+      factors: [
+        ...(same.some(({ active }) => active)
+          ? []
+          : [[priors.times.notActive, 'it is not active now'] as const]),
+        ...(others.length > 0 ? [[priors.times.sameCircuit, ''] as const] : []),
+        ...weak.map(({ times, says, source }) => [times, `${says} (${source})`] as const),
+      ],
+      penalties: working.map(
+        (other) => [priors.penalties.workingItself, `${other.function} was seen working`] as const,
+      ),
+      explains: [...same, ...others].map(({ id }) => id),
+      leadsTo: 'trace',
+      doNext: 'Trace the circuit: the planner says which test comes first.',
+    });
   });
 }
 
-/** Two codes whose texts share a telling word beside their modules' names, or hang on the same linked circuit. */
+function grouped(seen: readonly Seen[], keysOf: (one: Seen) => readonly string[]): Map<string, Seen[]> {
+  const groups = new Map<string, Seen[]>();
+  for (const one of seen)
+    for (const key of keysOf(one)) {
+      const group = groups.get(key);
+      if (group) group.push(one);
+      else groups.set(key, [one]);
+    }
+  return groups;
+}
+
+/** Two codes of whose telling words at least half of the fewer are shared. */
 function sameThing(a: Seen, b: Seen): boolean {
   if (a.voltage || b.voltage || a.calibration !== b.calibration) return false;
   const both = shared(a.words, b.words);
@@ -102,42 +107,36 @@ export function falseInputs({ seen }: Facts): Candidate[] {
     });
 }
 
-/** Messages missing on a path of their own: the code of one module about one other that does answer. */
+/** Messages missing on a path of their own: what modules say about one other, that may well answer. */
 export function paths({ seen, modules, silent }: Facts): Candidate[] {
-  return seen
-    .filter((one) => one.message)
-    .map((one) => {
-      const from = one.subject === null ? null : (modules.get(one.subject) ?? one.subject);
-      const alike = seen.filter(
-        (other) =>
-          other.message &&
-          other.subject === one.subject &&
-          (one.subject !== null || (other.module === one.module && other.code === one.code)),
-      );
-      return candidate({
-        id: one.subject === null ? `path:${one.observed.module}:${one.code}` : `path:${from}`,
-        kind: 'path',
-        title:
-          from === null ? `Messages missing in ${one.observed.module}` : `Messages of ${from} go missing`,
-        prior: priors.path,
-        reasons: [
-          from === null ? 'the module that should send them is not known' : `${countWords(alike)} miss them`,
-          ...(one.subject !== null && !silent.has(one.subject) ? ['it does answer the reader'] : []),
-        ],
-        explains: alike.map(({ id }) => id),
-        leadsTo: 'trace',
-        doNext:
-          'Check the network pair and the connectors between the two, and the sender’s supply while it fails.',
-      });
-    })
-    .filter((one, at, all) => all.findIndex(({ id }) => id === one.id) === at);
+  const messages = seen.filter(({ message }) => message);
+  const alike = grouped(messages, ({ subject, module, code }) => [subject ?? `${module}\n${code}`]);
+  return [...alike.values()].map((own) => {
+    const one = own[0]!;
+    const from = one.subject === null ? null : (modules.get(one.subject) ?? one.subject);
+    return candidate({
+      id: from === null ? `path:${one.observed.module}:${one.code}` : `path:${from}`,
+      kind: 'path',
+      title: from === null ? `Messages missing in ${one.observed.module}` : `Messages of ${from} go missing`,
+      prior: priors.path,
+      reasons: [
+        from === null ? 'the module that should send them is not known' : `${countWords(own)} miss them`,
+        ...(one.subject !== null && !silent.has(one.subject) ? ['it does answer the reader'] : []),
+      ],
+      explains: own.map(({ id }) => id),
+      leadsTo: 'trace',
+      doNext:
+        'Check the network pair and the connectors between the two, and the sender’s supply while it fails.',
+    });
+  });
 }
 
 /** The module inside: not suspected while its supply, ground and network, or the battery, are not good. */
 export function internalFaults({ seen, request, batteryOpen, restless }: Facts): Candidate[] {
-  const byModule = new Map<string, Seen[]>();
-  for (const one of seen.filter(({ message }) => !message))
-    byModule.set(one.module, [...(byModule.get(one.module) ?? []), one]);
+  const byModule = grouped(
+    seen.filter(({ message }) => !message),
+    ({ module }) => [module],
+  );
   return [...byModule].flatMap(([module, own]) => {
     const said = own.filter(({ internal }) => internal);
     if (said.length === 0 && own.length < 2) return [];

@@ -43,8 +43,11 @@ export function unplugged({ seen, request }: Facts): Candidate[] {
             : 'it is mated again: its codes may only be remembered',
         ],
         explains: explained.map(({ id }) => id),
-        leadsTo: 'basics',
-        doNext: `See that ${connector} is mated and locked, then read again.`,
+        leadsTo: pluggedAt == null ? 'basics' : 'explanation',
+        doNext:
+          pluggedAt == null
+            ? `Mate and lock ${connector}, then read again.`
+            : `See that ${connector} is locked; if the codes stay away after clearing, it explains them.`,
       }),
     ];
   });
