@@ -2,6 +2,7 @@
 import { Refusal } from '../refusal/index.js';
 import { coldFuseOhms } from './fuses.js';
 import { diodeLaw, lampLaw, lampOhms, type Law } from './laws.js';
+import { wireOhms } from './wires.js';
 import { type Circuit, type Element, type Fault, reference, type State } from './schema.js';
 
 /** Ohms of a closed switch, a jumper and a closed shorting bar. */
@@ -186,7 +187,7 @@ class Builder {
       const fault = has(mode);
       if (fault) this.placeShort(element, fault);
     }
-    if (has('open') || has('intermittent')) {
+    if (has('open') || this.showsNow(has('intermittent'))) {
       if (element.kind === 'relay') this.placeRelay(element, { coil: false, added: 0 });
       return;
     }
@@ -238,12 +239,20 @@ class Builder {
           ? element.stallOhms
           : element.runningOhms;
       case 'wire':
+        return wireOhms(element);
       case 'resistor':
       case 'squib':
       case 'sensor':
       case 'ground':
         return element.ohms;
     }
+  }
+
+  /** An intermittent fault with positions is open in those alone. */
+  private showsNow(fault: Fault | undefined): boolean {
+    if (!fault) return false;
+    const { positions } = fault;
+    return !positions?.length || positions.some((position) => this.state.positions?.includes(position));
   }
 
   private faulty(id: string, mode: Fault['mode']): boolean {

@@ -1,4 +1,6 @@
-export { coldFuseOhms, fuseOhms } from './fuses.js';
+export { circuitEdit, type CircuitEdit, edited, newElement } from './edit.js';
+export { circuitFlaws, type Flaw } from './flaws.js';
+export { blowsAt, coldFuseOhms, fuseOhms } from './fuses.js';
 export { lampOhms } from './laws.js';
 export type { MeterBench } from './measure.js';
 export {
@@ -11,6 +13,7 @@ export {
   fault,
   type FaultMode,
   faultMode,
+  fuseStyle,
   type Meter,
   meter,
   type MeterReading,
@@ -21,5 +24,7 @@ export {
   solveRequest,
   type State,
   state,
+  wireMaterial,
 } from './schema.js';
 export { meterBench, solve } from './solve.js';
+export { gaugeArea, wireOhms } from './wires.js';

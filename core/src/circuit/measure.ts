@@ -2,11 +2,13 @@
 import { Refusal } from '../refusal/index.js';
 import { type Assembly, assemble, type Branch, endsOf, plainBranch } from './assemble.js';
 import { testLampLaw } from './laws.js';
-import { nodeVolts, planElimination } from './network.js';
-import { operate } from './operate.js';
+import { type Factor, factorise, nodeVolts, planElimination, voltsFor } from './network.js';
+import { type AtRest, operate } from './operate.js';
 import type { Circuit, Meter, MeterReading, State } from './schema.js';
 
 const voltmeterOhms = 10e6;
+/** Up to this, a voltmeter's microampere moves a bent element by less than 3 mV: its straight line holds to 1e-5. */
+const straightUpToOhms = 2000;
 /** Above this an ohmmeter shows its over-limit. */
 const overLimitOhms = 40e6;
 /** Up to this a continuity meter sounds. */
@@ -15,14 +17,22 @@ const soundsUpToOhms = 50;
 /** A circuit made ready for meters: assembled once live and, when an ohmmeter asks, once dead. */
 export class MeterBench {
   private dead: Assembly | null = null;
+  private factor: Factor | null = null;
+  private readonly bent: boolean;
 
-  /** @param blown fuses and outputs that are open already */
+  /**
+   * @param rest of `live`, as it stands without a meter
+   * @param blown fuses and outputs that are open already
+   */
   constructor(
     private readonly circuit: Circuit,
     private readonly state: State,
     readonly live: Assembly,
+    private readonly rest: AtRest,
     private readonly blown: readonly string[],
-  ) {}
+  ) {
+    this.bent = live.branches.some(({ law }) => law !== null);
+  }
 
   /**
    * The reading of `meter`: volts, ohms, amps; a test lamp shows the volts across it.
@@ -34,7 +44,7 @@ export class MeterBench {
     const to = this.point(meter.to, `${path}.to`);
     switch (meter.kind) {
       case 'volts':
-        return number(this.across(plainBranch(from, to, voltmeterOhms)));
+        return number(this.volts(from, to));
       case 'testLamp':
         return number(this.across({ ...plainBranch(from, to, 1), law: testLampLaw }));
       case 'ohms':
@@ -56,7 +66,26 @@ export class MeterBench {
     if (!this.circuit.elements.some((element) => element.id === id))
       throw new Refusal(`${path}.through`, `no element "${id}" in the circuit`);
     const index = this.live.branches.findIndex((branch) => branch.element === id);
-    return index < 0 ? 0 : operate(this.live, this.blown).amps[index]!;
+    return index < 0 ? 0 : this.rest.amps[index]!;
+  }
+
+  /**
+   * A voltmeter loads so little that the circuit stays on its straight lines: what it reads follows from the
+   * unloaded volts and the ohms that it sees. Where those are many in a circuit with bent elements, or the two
+   * points float against each other, the circuit is solved with the meter in it.
+   */
+  private volts(from: number, to: number): number {
+    const { volts, island, line } = this.rest;
+    if (from === to) return 0;
+    if (island[from] !== island[to]) return this.across(plainBranch(from, to, voltmeterOhms));
+    this.factor ??= factorise(line.plan, line.g);
+    const injected = new Float64Array(line.plan.nodes);
+    injected[from] = 1;
+    injected[to] = -1;
+    const seen = voltsFor(this.factor, injected);
+    const ohms = seen[from]! - seen[to]!;
+    if (this.bent && !(ohms < straightUpToOhms)) return this.across(plainBranch(from, to, voltmeterOhms));
+    return ((volts[from]! - volts[to]!) * voltmeterOhms) / (voltmeterOhms + ohms);
   }
 
   private across(probe: Branch): number {

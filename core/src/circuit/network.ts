@@ -125,22 +125,29 @@ function takeLeastDegree(left: number[], near: Neighbours): number {
   return k;
 }
 
-/** Volts of every node, where amps from `a` to `b` of a branch = g · (Va − Vb) + i. */
-export function nodeVolts(plan: Plan, wiring: Wiring, g: Float64Array, i: Float64Array): Float64Array {
+/** A plan carried out for one set of conductances: any injected currents are then two passes away. */
+export interface Factor {
+  readonly plan: Plan;
+  /** Conductances of the slots as they were when their node went, and all of that node together, by step. */
+  readonly siemens: Float64Array;
+  readonly total: Float64Array;
+  /** What each neighbour takes over of the node that goes, in the order of `neighbour`. */
+  readonly share: Float64Array;
+}
+
+/** Carries the plan out for the conductances `g` of the branches. */
+export function factorise(plan: Plan, g: Float64Array): Factor {
   const { nodes, branchSlot, order, start, neighbour, slot, target } = plan;
   const siemens = new Float64Array(plan.slots);
   const toRoot = new Float64Array(nodes);
-  const injected = new Float64Array(nodes);
   for (let k = 0; k < branchSlot.length; k++) {
     const at = branchSlot[k]!;
     if (at === none) continue;
-    injected[wiring.a[k]!]! -= i[k]!;
-    injected[wiring.b[k]!]! += i[k]!;
     if (at < 0) toRoot[-1 - at]! += g[k]!;
     else siemens[at]! += g[k]!;
   }
-
   const total = new Float64Array(order.length);
+  const share = new Float64Array(neighbour.length);
   let t = 0;
   for (let step = 0; step < order.length; step++) {
     const k = order[step]!;
@@ -150,13 +157,23 @@ export function nodeVolts(plan: Plan, wiring: Wiring, g: Float64Array, i: Float6
     for (let n = from; n < to; n++) sum += siemens[slot[n]!]!;
     total[step] = sum;
     for (let n = from; n < to; n++) {
-      const share = siemens[slot[n]!]! / sum;
-      injected[neighbour[n]!]! += share * injected[k]!;
-      toRoot[neighbour[n]!]! += share * toRoot[k]!;
-      for (let m = n + 1; m < to; m++) siemens[target[t++]!]! += share * siemens[slot[m]!]!;
+      const own = siemens[slot[n]!]! / sum;
+      share[n] = own;
+      toRoot[neighbour[n]!]! += own * toRoot[k]!;
+      for (let m = n + 1; m < to; m++) siemens[target[t++]!]! += own * siemens[slot[m]!]!;
     }
   }
+  return { plan, siemens, total, share };
+}
 
+/** Volts of every node for amps that are injected there; `injected` is used up. */
+export function voltsFor({ plan, siemens, total, share }: Factor, injected: Float64Array): Float64Array {
+  const { nodes, order, start, neighbour, slot } = plan;
+  for (let step = 0; step < order.length; step++) {
+    const own = injected[order[step]!]!;
+    if (own === 0) continue;
+    for (let n = start[step]!; n < start[step + 1]!; n++) injected[neighbour[n]!]! += share[n]! * own;
+  }
   const volts = new Float64Array(nodes);
   for (let step = order.length - 1; step >= 0; step--) {
     const k = order[step]!;
@@ -165,6 +182,17 @@ export function nodeVolts(plan: Plan, wiring: Wiring, g: Float64Array, i: Float6
     volts[k] = sum / total[step]!;
   }
   return volts;
+}
+
+/** Volts of every node, where amps from `a` to `b` of a branch = g · (Va − Vb) + i. */
+export function nodeVolts(plan: Plan, wiring: Wiring, g: Float64Array, i: Float64Array): Float64Array {
+  const injected = new Float64Array(plan.nodes);
+  for (let k = 0; k < plan.branchSlot.length; k++) {
+    if (plan.branchSlot[k] === none) continue;
+    injected[wiring.a[k]!]! -= i[k]!;
+    injected[wiring.b[k]!]! += i[k]!;
+  }
+  return voltsFor(factorise(plan, g), injected);
 }
 
 function islands(

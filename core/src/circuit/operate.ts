@@ -14,6 +14,8 @@ export interface AtRest {
   readonly blown: readonly string[];
   readonly shutOff: readonly string[];
   readonly chatter: readonly string[];
+  /** The circuit as straight lines about where it rests: for small currents that are added. */
+  readonly line: { readonly plan: Plan; readonly g: Float64Array };
 }
 
 /**
@@ -94,7 +96,7 @@ const mostSteps = 600;
 const relativeStep = 1e-9;
 const absoluteStep = 1e-9;
 
-type Balance = Pick<AtRest, 'volts' | 'island' | 'amps'>;
+type Balance = Pick<AtRest, 'volts' | 'island' | 'amps' | 'line'>;
 
 /** Node voltages with relays and gates as they stand: one elimination if linear, else Newton steps. */
 function balance(assembly: Assembly, on: ReadonlySet<string>, gone: ReadonlySet<string>): Balance {
@@ -117,7 +119,7 @@ function balance(assembly: Assembly, on: ReadonlySet<string>, gone: ReadonlySet<
   branches.forEach((branch, k) => {
     if (wiring.active[k]) amps[k] = g[k]! * (volts[branch.a]! - volts[branch.b]!) + i[k]!;
   });
-  return { volts, island: plan.island, amps };
+  return { volts, island: plan.island, amps, line: { plan, g } };
 }
 
 /** Newton over the nonlinear branches `bent`; leaves their last straight lines in `g` and `i`. */

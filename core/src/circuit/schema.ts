@@ -4,6 +4,7 @@ import * as z from 'zod';
 const name = z.string().min(1).max(80);
 const positive = z.number().gt(0);
 const pair = z.tuple([name, name]);
+const names = z.array(name).nullish();
 
 /** The point that voltages are counted from. */
 export const reference = 'gnd';
@@ -11,6 +12,7 @@ export const reference = 'gnd';
 /** For a person: what the element is called and how it is reached. The solver does not read it. */
 const labelled = { id: name, label: z.string().max(120).nullish() };
 
+export const wireMaterial = z.enum(['copper', 'aluminium']);
 const battery = z.strictObject({
   ...labelled,
   kind: z.literal('battery'),
@@ -18,7 +20,24 @@ const battery = z.strictObject({
   volts: z.number(),
   ohms: positive,
 });
-const wire = z.strictObject({ ...labelled, kind: z.literal('wire'), pins: pair, ohms: positive });
+/** A wire by its ohms, or by its length with its cross-section or gauge. */
+const wire = z
+  .strictObject({
+    ...labelled,
+    kind: z.literal('wire'),
+    pins: pair,
+    ohms: positive.nullish(),
+    metres: positive.nullish(),
+    squareMillimetres: positive.nullish(),
+    /** American wire gauge. */
+    gauge: z.number().min(0).max(40).nullish(),
+    material: wireMaterial.nullish(),
+  })
+  .refine(
+    ({ ohms, metres, squareMillimetres, gauge }) =>
+      ohms != null || (metres != null && (squareMillimetres != null || gauge != null)),
+    { path: ['ohms'], error: 'a wire needs its ohms, or its metres with squareMillimetres or gauge' },
+  );
 const contact = z.strictObject({
   ...labelled,
   kind: z.literal('contact'),
@@ -85,6 +104,8 @@ const shortingBar = z.strictObject({
   pins: pair,
   connector: name,
   ohms: positive.nullish(),
+  /** Which half of the connector carries it: it explains a near-zero or open reading on that side. */
+  half: z.enum(['unit', 'harness', 'both']).nullish(),
 });
 const sensor = z.strictObject({ ...labelled, kind: z.literal('sensor'), pins: pair, ohms: positive });
 const moduleInput = z.strictObject({
@@ -150,17 +171,19 @@ export type FaultMode = z.infer<typeof faultMode>;
 
 /**
  * `resistive` adds `ohms`; `wrongPart` has `ohms` in place of its own; `bridged` joins the element to the
- * point `to`. Shorts and bridges start at the first pin (an output: at its output).
+ * point `to`. Shorts and bridges start at the first pin (an output: at its output). `intermittent` is open now,
+ * or only in named positions; `chance` is how often a look finds it open.
  */
 export const fault = z.strictObject({
   element: name,
   mode: faultMode,
   ohms: positive.nullish(),
   to: name.nullish(),
+  positions: names,
+  chance: z.number().min(0).max(1).nullish(),
 });
 export type Fault = z.infer<typeof fault>;
 
-const names = z.array(name).nullish();
 export const state = z.strictObject({
   ignition: z.enum(['off', 'on']).nullish(),
   closed: names,
@@ -169,6 +192,8 @@ export const state = z.strictObject({
   unplugged: names,
   pulled: names,
   jumpers: z.array(pair).nullish(),
+  /** Where movable things stand now, such as `door open`: intermittent faults may show there alone. */
+  positions: names,
   substituteLoads: z.array(z.strictObject({ pins: pair, ohms: positive })).nullish(),
   faults: z.array(fault).nullish(),
 });

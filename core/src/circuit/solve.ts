@@ -15,7 +15,7 @@ export function solve({ circuit, state, meters }: SolveRequest): SolveAnswer {
   const now = state ?? {};
   const assembly = assemble(circuit, now, 'live');
   const rest = operate(assembly);
-  const bench = new MeterBench(circuit, now, assembly, [...rest.blown, ...rest.shutOff]);
+  const bench = new MeterBench(circuit, now, assembly, rest, [...rest.blown, ...rest.shutOff]);
   const readings: Record<string, MeterReading> = {};
   for (const [index, meter] of (meters ?? []).entries())
     readings[meter.id] = bench.read(meter, `meters[${index}]`);
@@ -28,7 +28,7 @@ export function meterBench(circuit: Circuit, state: State, usual: State): MeterB
   const before = operate(assemble(circuit, { ...usual, faults }, 'live'));
   const assembly = assemble(circuit, state, 'live');
   const now = operate(assembly, before.blown);
-  return new MeterBench(circuit, state, assembly, [...before.blown, ...now.blown, ...now.shutOff]);
+  return new MeterBench(circuit, state, assembly, now, [...before.blown, ...now.blown, ...now.shutOff]);
 }
 
 function describe(circuit: Circuit, assembly: ReturnType<typeof assemble>, rest: AtRest): Solution {

@@ -1,0 +1,96 @@
+import fc from 'fast-check';
+import { randomNumbers } from '../random/index.js';
+import { type Element, type State } from './schema.js';
+import { meterBench, solve } from './solve.js';
+
+/** A random line network: every new point hangs on an earlier one, some close loops; lamps among them if `bent`. */
+function network(seed: number, bent: boolean): Element[] {
+  const { uniform } = randomNumbers(seed);
+  const pick = (count: number) => Math.floor(uniform() * count);
+  const points = ['gnd', 'b+'];
+  const elements: Element[] = [{ id: 'BAT', kind: 'battery', pins: ['b+', 'gnd'], volts: 12.6, ohms: 0.02 }];
+  for (let n = 0; n < 18; n++) {
+    const from = points[pick(points.length)]!;
+    const fresh = uniform() < 0.6;
+    const to = fresh ? `p${points.length}` : points[pick(points.length)]!;
+    if (fresh) points.push(to);
+    if (from === to) continue;
+    const id = `E${n}`;
+    elements.push(
+      bent && uniform() < 0.3
+        ? { id, kind: 'lamp', pins: [from, to], volts: 12, watts: 5 + 16 * uniform() }
+        : { id, kind: 'resistor', pins: [from, to], ohms: 10 ** (5 * uniform() - 1) },
+    );
+  }
+  return elements;
+}
+
+/** What a voltmeter reads, by putting its ten megohms into the circuit. */
+function withMeter(elements: readonly Element[], from: string, to: string, state: State): number {
+  const probe: Element = { id: 'METER', kind: 'resistor', pins: [from, to], ohms: 10e6 };
+  return solve({ circuit: { elements: [...elements, probe] }, state }).currents['METER']! * 10e6;
+}
+
+const pointsOf = (elements: readonly Element[]) => [
+  ...new Set(elements.flatMap(({ pins }) => pins as readonly string[])),
+];
+
+describe('a voltmeter', () => {
+  for (const [bent, apart] of [
+    [false, 1e-9],
+    [true, 1e-5],
+  ] as const)
+    it(`reads what its own ten megohms leave, ${bent ? 'lamps in the circuit' : 'straight circuits'}`, () => {
+      fc.assert(
+        fc.property(fc.integer({ min: 1, max: 1e6 }), fc.nat(40), fc.nat(40), (seed, a, b) => {
+          const elements = network(seed, bent);
+          const points = pointsOf(elements);
+          const [from, to] = [points[a % points.length]!, points[b % points.length]!];
+          if (from === to) return;
+          const read = solve({ circuit: { elements }, meters: [{ id: 'm', kind: 'volts', from, to }] })
+            .meters['m']!;
+          const true_ = withMeter(elements, from, to, {});
+          expect(Math.abs(read.value! - true_)).toBeLessThan(apart * Math.max(1, Math.abs(true_)));
+        }),
+        { numRuns: 150 },
+      );
+    });
+
+  it('reads across floating parts, under faults and on unplugged sides, as the whole circuit does', () => {
+    const elements: Element[] = [
+      { id: 'BAT', kind: 'battery', pins: ['b+', 'gnd'], volts: 12.6, ohms: 0.02 },
+      { id: 'C1', kind: 'contact', pins: ['b+', 'c'], ohms: 0.005, connector: 'X1' },
+      { id: 'LP', kind: 'lamp', pins: ['c', 'g'], volts: 12, watts: 5 },
+      { id: 'G', kind: 'ground', pins: ['g', 'gnd'], ohms: 0.01 },
+    ];
+    const states: State[] = [
+      {},
+      { unplugged: ['X1'] },
+      { faults: [{ element: 'G', mode: 'open' }] },
+      { unplugged: ['X1'], faults: [{ element: 'G', mode: 'open' }] },
+    ];
+    for (const state of states)
+      for (const [from, to] of [
+        ['c', 'gnd'],
+        ['g', 'gnd'],
+        ['c', 'g'],
+        ['b+', 'c'],
+      ] as const) {
+        const bench = meterBench({ elements }, state, {});
+        const { value } = bench.read({ id: 'm', kind: 'volts', from, to }, 'm');
+        const read = value!;
+        expect(Math.abs(read - withMeter(elements, from, to, state)))
+          .withContext(`${from} ${to} ${JSON.stringify(state)}`)
+          .toBeLessThan(1e-4);
+      }
+  });
+
+  it('of nothing but itself reads nothing', () => {
+    const elements = network(7, false);
+    expect(
+      solve({ circuit: { elements }, meters: [{ id: 'm', kind: 'volts', from: 'b+', to: 'b+' }] }).meters[
+        'm'
+      ]!.value,
+    ).toBe(0);
+  });
+});
