@@ -1,4 +1,16 @@
+export { type Accuracy, copperAt, uncertainty, withoutLeads } from './accuracy.js';
 export { type BatteryAnswer, batteryLimits, type BatteryVerdict, judgeBattery } from './battery.js';
+export {
+  dropLimits,
+  type DropsAnswer,
+  type DropsSheet,
+  judgeDrops,
+  type SectionKind,
+  sectionKind,
+} from './drops.js';
+export { fuseDropAmps, type FuseDropAnswer, type FuseDropSheet } from './fuse-drop.js';
+export { judgeProvoked, type ProvokeAnswer, type ProvokeSheet } from './provoke.js';
+export { judgeRelay, type RelayAnswer, type RelaySheet, type SheetCheck } from './relay.js';
 export {
   type BatteryReading,
   batteryReading,
@@ -6,3 +18,8 @@ export {
   type BatteryType,
   ratingStandard,
 } from './schema.js';
+export { type Sheet, sheet, sheetSays } from './sheets.js';
+export { type Section, sectionsOf } from './sections.js';
+export { compareSides, type SidesAnswer, type SidesSheet } from './sides.js';
+export { judgeTyres, type TyresAnswer, type TyresSheet } from './tyres.js';
+export { judgeWiggle, type WiggleAnswer, type WiggleSheet } from './wiggle.js';

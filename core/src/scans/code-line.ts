@@ -8,6 +8,7 @@ import {
   readStatusWord,
   statusOfByte,
 } from '../codes/index.js';
+import { remembered } from './remembered.js';
 import { codeLabel, metaLabels } from './words.js';
 
 export interface StatusReading {
@@ -56,18 +57,23 @@ function findCodes(line: string): Placed[] {
   for (let match = token.exec(line); match; match = token.exec(line)) {
     const reading = readCode(match[1]!);
     if (!reading || behindOtherLabel(line.slice(0, match.index)) || bytesInARow.test(line)) continue;
-    found.push({ ...reading, from: match.index, to: match.index + match[0].length });
+    found.push(placedAt(reading, match.index, match[0].length));
   }
   if (found.length > 0 || !/[:=]/.test(line)) return found;
   for (const match of line.matchAll(bytesAfterLabel)) {
     const reading = readCodeBytes(match[1]!);
-    if (reading) found.push({ ...reading, from: match.index, to: match.index + match[0].length });
+    if (reading) found.push(placedAt(reading, match.index, match[0].length));
   }
   return found;
 }
 
+function placedAt({ code, failureType, repaired }: CodeReading, from: number, length: number): Placed {
+  return { code, failureType, repaired, from, to: from + length };
+}
+
 /** True right behind `Part no:`, `SW`, `VIN` and the like. */
 function behindOtherLabel(before: string): boolean {
+  if (before.trim() === '') return false;
   const label = /([\p{L}/ .-]{1,24}?)\s*(?:no\.?|nr\.?|n°|number)?\s*[:=#]?\s*$/iu.exec(before)?.[1];
   if (!label) return false;
   const word = plainWord(label);
@@ -89,6 +95,7 @@ export const isDump = (line: string): boolean => addressAndBytes.test(line);
 
 /** A status that stands in a cell of its own before the code. */
 function statusBefore(before: string): StatusReading | null {
+  if (before.trim() === '') return null;
   for (const cell of splitCells(before)) {
     const status = readStatusWord(cell);
     if (status !== null) return { status, statusText: cell, statusByte: null };
@@ -97,6 +104,7 @@ function statusBefore(before: string): StatusReading | null {
 }
 
 function moduleBefore(before: string): string | null {
+  if (before.trim() === '') return null;
   const cells = splitCells(before).filter((cell) => {
     const word = plainWord(cell);
     return (
@@ -133,7 +141,15 @@ function finish(code: Placed, rest: string): FoundCode {
     .map(trimCell)
     .filter((cell) => cell !== '' && !/^\d+\s*x?$/.test(cell))
     .join(', ');
-  return { ...code, failureType, ...status, text: text === '' ? null : text };
+  return {
+    code: code.code,
+    failureType,
+    repaired: code.repaired,
+    status: status.status,
+    statusText: status.statusText,
+    statusByte: status.statusByte,
+    text: text === '' ? null : text,
+  };
 }
 
 /**
@@ -166,7 +182,7 @@ export function textAround(line: string, code: string, from: number): FoundCode 
 }
 
 /** A cell or line that says nothing but a status: a word, `Status: stored`, `status 2F`, `0x2F`. */
-export function readStatusCell(cell: string): StatusReading | null {
+export const readStatusCell = remembered((cell: string): StatusReading | null => {
   const trimmed = cell.trim().replace(/^[[(]|[\])]$/g, '');
   const label = statusLabel.exec(stripAccents(trimmed));
   const value = label ? trimmed.slice(label[0].length) : trimmed;
@@ -185,7 +201,7 @@ export function readStatusCell(cell: string): StatusReading | null {
   const status = readStatusWord(value);
   if (status !== null) return { status, statusText: trimCell(value), statusByte: null };
   return label && value !== '' ? { status: 'unknown', statusText: value, statusByte: null } : null;
-}
+});
 
 /** A status at the end or the start of a description, in brackets or behind a dash or comma. */
 function statusInside(cells: readonly string[]): { status: StatusReading; rest: string[] } | null {

@@ -88,7 +88,11 @@ export function columnsByContent(
   best(
     'code',
     0.3,
-    (at) => share(at, (cell) => readCode(cell) !== null || book.isCode(cell)) + share(at, isNoCode) / 4,
+    // A shop's shape may fit other figures too, such as years: a column of common codes comes first.
+    (at) =>
+      share(at, (cell) => readCode(cell) !== null) +
+      0.9 * share(at, (cell) => readCode(cell) === null && book.isCode(cell)) +
+      share(at, isNoCode) / 4,
   );
   best('code', 0.9, (at) => share(at, (cell) => cell.length > 4 && readCodeBytes(cell) !== null));
   if (columns.code === undefined) return columns;

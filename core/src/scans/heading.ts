@@ -1,5 +1,6 @@
 /** Module headings: from the line a reader prints to the module's bare name and address. */
 import { plainWord } from '../codes/index.js';
+import { remembered } from './remembered.js';
 import { count, moduleLabel } from './words.js';
 
 export interface Heading {
@@ -16,7 +17,7 @@ const softwareNumber =
  *
  * @example readHeading('== [44] Restraint control (ACM), SW 0410 - 3 codes ==') // Restraint control, 44
  */
-export function readHeading(line: string): Heading | null {
+export const readHeading = remembered((line: string): Heading | null => {
   const bare = line.replace(/^[\s=#*>_~+|.•–—-]+|[\s=#*<_~+|.:–—-]+$/g, '');
   const address = readAddress(bare);
   const inside = /^[[(<{]\s*([^\])>}]*[a-z][^\])>}]*)[\])>}]$/i.exec(bare);
@@ -28,7 +29,7 @@ export function readHeading(line: string): Heading | null {
     .trim();
   if (!/\p{L}{2}/u.test(name) || name.length > 60) return null;
   return { name, address };
-}
+});
 
 function plainStart(text: string): string {
   let name = text.trim();

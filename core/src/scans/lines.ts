@@ -46,3 +46,13 @@ function nextOfBoth(text: string, from: number): number {
   }
   return -1;
 }
+
+/** True where a line holds a letter or a figure. */
+export function saysSomething(line: string): boolean {
+  for (let at = 0; at < line.length; at++) {
+    const c = line.charCodeAt(at);
+    if ((c >= 48 && c <= 57) || (c >= 65 && c <= 90) || (c >= 97 && c <= 122)) return true;
+    if (c > 127) return /[\p{L}\p{N}]/u.test(line);
+  }
+  return false;
+}

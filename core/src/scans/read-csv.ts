@@ -1,8 +1,7 @@
 /** Reads a table with delimiters: any delimiter, any header names in four languages, quotes, lines above it. */
-import papa from 'papaparse';
 import { readCode, readCodeBytes } from '../codes/index.js';
 import { finish, type Work } from '../progress/index.js';
-import { readCodeLine, readStatusCell, readTypeCell } from './code-line.js';
+import { type FoundCode, readCodeLine, readStatusCell, readTypeCell } from './code-line.js';
 import {
   type Columns,
   columnsByContent,
@@ -13,44 +12,46 @@ import {
 } from './columns.js';
 import { readField } from './field.js';
 import { readHeading } from './heading.js';
+import { saysSomething } from './lines.js';
 import { stateOf } from './module-state.js';
 import { PatternBook } from './patterns.js';
-import type { FoundCode } from './code-line.js';
 import { Line, Reading } from './reading.js';
 import { noteEntries, takeTitle, type TextOptions } from './read-text.js';
 import type { Scan } from './schema.js';
+import { firstRows, type Row, tableRows } from './table-rows.js';
 import { takeTaught } from './taught.js';
 
 const delimiters = [';', '\t', ',', '|'] as const;
 const sampleLines = 60;
+/** Rows by which the columns are known. */
+const layoutRows = 600;
 const progressEvery = 2048;
-
-interface Row {
-  readonly cells: readonly string[];
-  readonly line: number;
-}
 
 /** A scan out of a table with delimiters. Every row is accounted for, by the line on which it starts. */
 export function readCsv(text: string, options: TextOptions = {}): Scan {
   return finish(readingCsv(text, options));
 }
 
-/** As `readCsv`, step by step: progress is in rows. */
+/** As `readCsv`, step by step: progress is in characters. */
 export function* readingCsv(text: string, { patterns, marks }: TextOptions = {}): Work<Scan> {
+  const delimiter = delimiterOf(text) ?? ',';
   const book = new PatternBook(patterns);
-  const rows = rowsOf(text, delimiterOf(text) ?? ',');
-  const { columns, from } = layoutOf(rows, book);
+  const { columns, from } = layoutOf(firstRows(text, delimiter, layoutRows), book);
   const reading = new Reading(book);
   const marked = new Map((marks ?? []).map((mark) => [mark.line, mark]));
-  for (const [at, row] of rows.entries()) {
-    if (at % progressEvery === progressEvery - 1) yield { done: at, total: rows.length };
-    const line = new Line(row.line, row.cells.filter((cell) => cell.trim() !== '').join('   '));
-    if (!/[\p{L}\p{N}]/u.test(line.text)) continue;
+  let at = 0;
+  let length = 0;
+  for (const row of tableRows(text, delimiter)) {
+    if (++at % progressEvery === 0) yield { done: length, total: text.length };
+    length += row.raw.length + 1;
+    if (!saysSomething(row.raw)) continue;
+    const line = new Line(row.line, row.raw);
     const mark = marked.get(row.line);
-    if ((mark || book.meaningOf(line.text) !== null) && takeTaught(reading, line, mark)) continue;
-    if (at >= from && takeRow(reading, row, line, columns)) continue;
-    if (at === from - 1 && row.cells.length > 1) reading.mark(line, 'header');
-    else takeAround(reading, line, at < from || row.cells.filter((cell) => cell.trim() !== '').length < 2);
+    // A shop's codes stand in the code column; its meanings and what was said of this row are of whole rows.
+    if ((mark || book.meaningOf(row.raw) !== null) && takeTaught(reading, line, mark)) continue;
+    if (at > from && takeRow(reading, row, line, columns)) continue;
+    if (at === from && row.cells.length > 1) reading.mark(line, 'header');
+    else takeAround(reading, row, line, at <= from);
   }
   return reading.finish();
 }
@@ -59,7 +60,7 @@ export function* readingCsv(text: string, { patterns, marks }: TextOptions = {})
 export function looksLikeCsv(text: string): boolean {
   const delimiter = delimiterOf(text);
   if (delimiter === null || delimiter === '|') return false;
-  const rows = rowsOf(text.slice(0, 20_000), delimiter).slice(0, sampleLines);
+  const rows = firstRows(text, delimiter, sampleLines);
   if (rows.some(({ cells }) => isHeader(headerColumns(cells)) && cells.length >= 2)) return true;
   const wide = rows.filter(({ cells }) => cells.length >= 3);
   if (delimiter !== ',' || wide.length < 0.8 * rows.length) return false;
@@ -72,12 +73,11 @@ function delimiterOf(text: string): (typeof delimiters)[number] | null {
   const named = /^\uFEFF?sep=(.)\r?\n/i.exec(text)?.[1];
   const given = delimiters.find((delimiter) => delimiter === named);
   if (given) return given;
-  const sample = text.slice(0, 20_000);
   let best: (typeof delimiters)[number] | null = null;
   let most = 1;
   for (const delimiter of delimiters) {
     const counts = new Map<number, number>();
-    for (const { cells } of rowsOf(sample, delimiter).slice(0, sampleLines))
+    for (const { cells } of firstRows(text, delimiter, sampleLines))
       if (cells.length > 1) counts.set(cells.length, (counts.get(cells.length) ?? 0) + 1);
     const agreeing = Math.max(0, ...counts.values());
     if (agreeing > most) [best, most] = [delimiter, agreeing];
@@ -85,24 +85,7 @@ function delimiterOf(text: string): (typeof delimiters)[number] | null {
   return best;
 }
 
-function rowsOf(text: string, delimiter: string): Row[] {
-  const source = text.replace(/^\uFEFF/, '');
-  const rows: Row[] = [];
-  let [line, counted] = [1, 0];
-  papa.parse<string[]>(source, {
-    delimiter,
-    step: ({ data, meta }) => {
-      rows.push({ cells: data, line });
-      for (; counted < meta.cursor; counted++) {
-        const character = source.charCodeAt(counted);
-        if (character === 10 || (character === 13 && source.charCodeAt(counted + 1) !== 10)) line++;
-      }
-    },
-  });
-  return rows;
-}
-
-/** The columns, and the first row of data. */
+/** The columns, and the place of the first row of data. */
 function layoutOf(rows: readonly Row[], book: PatternBook): { columns: Columns; from: number } {
   const sample = rows.slice(0, 200);
   const header = sample.findIndex(({ cells }) => isHeader(headerColumns(cells)));
@@ -163,13 +146,17 @@ function takeRow(reading: Reading, row: Row, line: Line, columns: Columns): bool
   return true;
 }
 
-function codesOf(cell: string, book: PatternBook): FoundCode[] {
+function codesOf(cell: string, book: PatternBook): readonly FoundCode[] {
   if (cell === '') return [];
-  const plain = { status: 'unknown', statusText: null, statusByte: null, text: null } as const;
   const read = readCode(cell) ?? (isCodeBytes(cell) || isRawCode(cell) ? readCodeBytes(cell) : null);
-  if (read) return [{ ...read, ...plain }];
-  if (book.isCode(cell)) return [{ code: cell.toUpperCase(), failureType: null, repaired: false, ...plain }];
-  return [...(readCodeLine(cell)?.codes ?? [])];
+  if (read) return [bare(read.code, read.failureType, read.repaired)];
+  if (book.isCode(cell)) return [bare(cell.toUpperCase(), null, false)];
+  return readCodeLine(cell)?.codes ?? [];
+}
+
+/** A code of which no more is known. */
+function bare(code: string, failureType: string | null, repaired: boolean): FoundCode {
+  return { code, failureType, repaired, status: 'unknown', statusText: null, statusByte: null, text: null };
 }
 
 /** Single letters that can mean one thing only in a status column. */
@@ -181,11 +168,15 @@ const isRawCode = (cell: string): boolean =>
   (/^(?:0x)?[0-9a-f]{4}(?: [0-9a-f]{2})?$/i.test(cell) && (/[a-f]/i.test(cell) || / /.test(cell)));
 
 function completed(found: FoundCode, type: string, status: string, text: string): FoundCode {
-  const read = status === '' ? null : readStatusCell(`Status: ${oneLetter[status.toUpperCase()] ?? status}`);
+  const read =
+    (status === '' ? null : readStatusCell(`Status: ${oneLetter[status.toUpperCase()] ?? status}`)) ?? found;
   return {
-    ...found,
+    code: found.code,
     failureType: found.failureType ?? readTypeCell(type),
-    ...(read ?? {}),
+    repaired: found.repaired,
+    status: read.status,
+    statusText: read.statusText,
+    statusByte: read.statusByte,
     text: text === '' ? found.text : text.replace(/\s+/g, ' '),
   };
 }
@@ -204,11 +195,13 @@ const onlyModule = (cells: readonly string[], columns: Columns) =>
   cells.every((cell, at) => at === columns.module || at === columns.address || /^[-–—.\s]*$/.test(cell)) &&
   /\p{L}{2}/u.test(cells[columns.module] ?? '');
 
-/** What stands above or below the table: fields of the head, titles, counts. A row of the table is no title. */
-function takeAround(reading: Reading, line: Line, outside: boolean): void {
-  const field = readField(line.text);
+/** What stands above or below the table: fields of the head, titles, counts. A full row of the table is no title. */
+function takeAround(reading: Reading, { cells }: Row, line: Line, above: boolean): void {
+  const filled = cells.filter((cell) => cell.trim() !== '');
+  const words = new Line(line.number, filled.join('   '));
+  const field = readField(words.text);
   if (field) {
     noteEntries(reading, field.entries);
     reading.mark(line, 'header');
-  } else if (!outside || !takeTitle(reading, line)) reading.skip(line);
+  } else if (!(above || filled.length < 2) || !takeTitle(reading, words)) reading.skip(words);
 }

@@ -4,7 +4,7 @@ import { finish, type Work } from '../progress/index.js';
 import { isDump, readCodeLine, readStatusCell, readTypeCell, splitCells } from './code-line.js';
 import { type Entry, type Field, readField, readValue } from './field.js';
 import { readHeading } from './heading.js';
-import { Lines } from './lines.js';
+import { Lines, saysSomething } from './lines.js';
 import { type ReadingOrder, readingOrder } from './page-columns.js';
 import { splitState, stateOf } from './module-state.js';
 import { type LineMark, PatternBook, type ReportPatterns } from './patterns.js';
@@ -57,16 +57,6 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
     } else if (!takeTaught(reading, line, marked.get(line.number))) readLine(reading, line, lines);
   }
   return reading.finish();
-}
-
-/** True where a line holds a letter or a figure. */
-function saysSomething(line: string): boolean {
-  for (let at = 0; at < line.length; at++) {
-    const c = line.charCodeAt(at);
-    if ((c >= 48 && c <= 57) || (c >= 65 && c <= 90) || (c >= 97 && c <= 122)) return true;
-    if (c > 127) return /[\p{L}\p{N}]/u.test(line);
-  }
-  return false;
 }
 
 function readLine(reading: Reading, line: Line, lines: ReadingOrder): void {

@@ -51,14 +51,14 @@ export class Reading {
   section: { readonly status: CodeStatus; readonly over: boolean } | null = null;
   /** True once a module was named since the last blank line. */
   namedInBlock = false;
-  constructor(readonly book: PatternBook) {}
-
   private readonly byName = new Map<string, Draft<ScanModule>>();
   private readonly lines: { line: number; as: LineKind }[] = [];
   private readonly notRead: { line: number; text: string }[] = [];
   private readonly values: NonNullable<Scan['values']> = [];
   private notReadMore = 0;
   private valuesMore = 0;
+
+  constructor(readonly book: PatternBook) {}
 
   mark({ number }: Line, as: LineKind): void {
     this.lines.push({ line: number, as });
@@ -99,19 +99,19 @@ export class Reading {
 
   add(found: readonly FoundCode[], line: Line, record: boolean): void {
     const module = this.module ?? this.enter(unnamed, line).name;
-    const added = found.map(
-      ({ code, failureType, status, statusText, statusByte, text, repaired }): Draft<ScanCode> => ({
+    const added = found.map((one): Draft<ScanCode> => {
+      const code: Draft<ScanCode> = {
         module,
-        code,
-        failureType,
-        status: status === 'unknown' && this.section ? this.section.status : status,
-        statusText,
-        text,
+        code: one.code,
+        failureType: one.failureType,
+        status: one.status === 'unknown' && this.section ? this.section.status : one.status,
+        statusText: one.statusText,
+        text: one.text,
         line: line.number,
-        repaired,
-        ...bitsOf(statusByte),
-      }),
-    );
+        repaired: one.repaired,
+      };
+      return one.statusByte === null ? code : Object.assign(code, bitsOf(one.statusByte));
+    });
     this.codes.push(...added);
     this.open = { codes: added, indent: line.indent, record };
     this.mark(line, 'code');
