@@ -1,5 +1,6 @@
 /** What readings and tried repairs do to the suspects: Bayes' rule in logarithms. */
 import type { MeterReading } from '../circuit/index.js';
+import { epochLikelihoods } from './epochs.js';
 import { type Accuracy, outsideLikelihood, readingLikelihood, swapMoves } from './likelihood.js';
 import type { Prediction, Predictions } from './predict.js';
 import { isMetered } from './predict.js';
@@ -7,7 +8,7 @@ import type { ReadyCase, ReadySuspect } from './prepare.js';
 import { type LookedTest, outside, type TraceReading, type TraceTest } from './schema.js';
 
 /** The weight that a suspect keeps after its repair was done and the fault still shows. */
-const keptAfterRepair = 0.02;
+export const keptAfterRepair = 0.02;
 
 export function accuracyOf(test: TraceTest): Accuracy {
   const { percent, digits } = test as { percent?: number | null; digits?: number | null };
@@ -16,12 +17,15 @@ export function accuracyOf(test: TraceTest): Accuracy {
 
 /** P(found) of a look under a suspect. */
 export function findsChance(test: LookedTest, suspect: ReadySuspect): number {
-  const aimed = suspect.element === test.element && (test.mode == null || test.mode === suspect.mode);
+  const aimed = [suspect, suspect.second].some(
+    (fault) => fault?.element === test.element && (test.mode == null || test.mode === fault.mode),
+  );
   return aimed ? (test.finds ?? 0.95) : (test.falseAlarm ?? 0.01);
 }
 
-/** P(moved) of a swap under a suspect. */
+/** P(moved) of a swap under a suspect: even, where a second fault stays behind. */
 export function movesChance(test: Extract<TraceTest, { kind: 'swap' }>, suspect: ReadySuspect): number {
+  if (suspect.second && [suspect.element, suspect.second.element].includes(test.element)) return 0.5;
   return suspect.element === test.element ? swapMoves.suspected : swapMoves.other;
 }
 
@@ -56,16 +60,31 @@ export function likelihoods(ready: ReadyCase, predicted: Predictions, reading: T
 
 const either = (chance: number, happened: boolean) => (happened ? chance : 1 - chance);
 
-/** The probability of every suspect after all readings and repairs of the case, in their order. */
-export function posterior(ready: ReadyCase, predicted: Predictions): Float64Array {
+/** The probability of every suspect after all readings, answers and repairs of the case, in their order. */
+export function posterior(
+  ready: ReadyCase,
+  predicted: Predictions,
+  heard: readonly TraceReading[] = ready.source.readings ?? [],
+): Float64Array {
   const log = Float64Array.from(ready.suspects, (suspect) => Math.log(suspect.prior));
-  for (const reading of ready.source.readings ?? [])
-    likelihoods(ready, predicted, reading).forEach((likelihood, s) => (log[s]! += Math.log(likelihood)));
-  for (const { element, cured } of ready.source.done ?? [])
-    ready.suspects.forEach((suspect, s) => {
-      if ((suspect.element === element) !== cured) log[s]! += Math.log(keptAfterRepair);
-    });
+  const add = (likelihood: readonly number[]) => likelihood.forEach((l, s) => (log[s]! += Math.log(l)));
+  for (const reading of heard) add(likelihoods(ready, predicted, reading));
+  for (const likelihood of epochLikelihoods(ready)) add(likelihood);
+  for (const repair of ready.source.done ?? []) add(afterRepair(ready, repair));
   return normalised(log) ?? Float64Array.from(ready.suspects, (suspect) => suspect.prior);
+}
+
+/** A repair that did not cure leaves little of its element's suspects; one that did leaves little of all others. */
+function afterRepair(ready: ReadyCase, { element, cured }: { element: string; cured: boolean }): number[] {
+  const done = new Set((ready.source.done ?? []).map((repair) => repair.element));
+  return ready.suspects.map((suspect) => {
+    const { second } = suspect;
+    if (!second) return (suspect.element === element) !== cured ? keptAfterRepair : 1;
+    if (cured) return keptAfterRepair;
+    // A pair is ended by both of its repairs, not by one.
+    const both = done.has(suspect.element) && done.has(second.element);
+    return both && second.element === element ? keptAfterRepair : 1;
+  });
 }
 
 /** From logarithms to shares of one; null where nothing is possible any more. */

@@ -1,23 +1,26 @@
 /** The next best test or repair, with its reasons. */
+import { solve } from '../circuit/index.js';
 import { finish, type Work } from '../progress/index.js';
-import { Costs, expectedBits, type OpenTest, TwoSteps } from './choose.js';
+import { Costs, expectedBits } from './choose.js';
 import { closedTests } from './closed.js';
-import { posterior, update } from './evidence.js';
+import { heardReadings } from './epochs.js';
+import { likelihoods, posterior, update } from './evidence.js';
+import { judging, usualSteps } from './judge.js';
 import { type Outcome, outcomesOf } from './outcomes.js';
-import { type Predictions, predictions } from './predict.js';
+import type { Reached } from './place.js';
+import { isMetered, type Predictions, predictions } from './predict.js';
 import { prepare, type ReadyCase } from './prepare.js';
 import {
-  type ClosedTest,
+  type DeadBatch,
   type ForeseenOutcome,
   type NextAction,
   type NextTests,
   outside,
   type RankedSuspect,
   type TraceCase,
+  type TraceReading,
 } from './schema.js';
-
-/** How many actions are judged two steps ahead, where that is asked for. */
-export const frontRunners = 6;
+import type { Move, Situation } from './strategy.js';
 
 /** How many suspects a foreseen outcome names. */
 const namedSuspects = 3;
@@ -35,142 +38,153 @@ export function nextTests(source: TraceCase): NextTests {
 export function* planning(source: TraceCase, known?: Predictions): Work<NextTests> {
   const ready = prepare(source);
   const predicted = known ?? (yield* predictions(ready));
-  const beliefs = posterior(ready, predicted);
+  const { heard, unheard, asks, hidden } = heardReadings(source, ready.tests);
+  const beliefs = posterior(ready, predicted, heard);
   const closed = closedTests(source);
+  const read = (hidden ? (source.readings ?? []) : heard).map(({ test }) => test);
+  const over = new Set([...read, ...closed.map(({ test }) => test)]);
+  const situation = situationOf(ready, predicted, beliefs, over, heard.length > 0);
+  const next = (yield* judging(situation, source.steps ?? usualSteps(source))).map(({ move, cents }) =>
+    actionOf(situation, move, Math.round(cents)),
+  );
   return {
     suspects: ranked(ready, beliefs),
-    ...(yield* choosing(ready, predicted, beliefs, closed)),
+    next,
+    stop: next[0]?.action === 'repair',
     closed,
+    asks,
+    hidden,
+    unheard,
+    contradiction: contradicts(ready, predicted, beliefs, heard),
+    batch: deadBatch(situation, next),
+    chatter: chatterOf(source),
+    changes: changesBy(ready, predicted, heard),
   };
 }
 
 /** The table of predictions for a case, to be used again while its circuit, suspects and tests stay the same. */
 export function* predicting(source: TraceCase): Work<Predictions> {
-  return yield* predictions(prepare({ ...source, readings: [] }));
+  return yield* predictions(prepare({ ...source, readings: [], epochs: [] }));
 }
 
-function* choosing(
+function situationOf(
   ready: ReadyCase,
   predicted: Predictions,
   beliefs: Float64Array,
-  closed: readonly ClosedTest[],
-): Work<Pick<NextTests, 'next' | 'stop'>> {
-  const costs = new Costs(ready);
-  const tried = triedParts(ready);
-  const read = new Set([
-    ...(ready.source.readings ?? []).map((reading) => reading.test),
-    ...closed.map(({ test }) => test),
-  ]);
-  const tests = ready.source.tests.filter((test) => !read.has(test.id));
-  const actions: NextAction[] = [];
-  const open = new Map<string, OpenTest>();
-  for (const [done, test] of tests.entries()) {
-    const outcomes = outcomesOf(ready, predicted, test);
-    open.set(test.id, { minutes: test.minutes, outcomes });
-    actions.push({
-      action: 'test',
-      test: test.id,
-      expectedCents: costs.test(test.minutes, outcomes, beliefs, tried),
-      bits: expectedBits(outcomes, beliefs),
-      minutes: test.minutes,
-      outcomes: foreseen(ready, outcomes, beliefs),
-    });
-    yield { done: done + 1, total: tests.length };
+  over: ReadonlySet<string>,
+  confirmed: boolean,
+): Situation {
+  const { tests, done } = ready.source;
+  const repaired = new Set((done ?? []).map(({ element }) => element));
+  const unread = tests.filter((test) => !over.has(test.id));
+  return {
+    ready,
+    costs: new Costs(ready),
+    outcomes: new Map(unread.map((test) => [test.id, outcomesOf(ready, predicted, test)])),
+    beliefs,
+    tried: new Set(ready.parts.flatMap(({ element }, index) => (repaired.has(element) ? [index] : []))),
+    confirmed,
+    unread,
+    read: [],
+  };
+}
+
+function actionOf(
+  { ready, costs, outcomes, beliefs }: Situation,
+  move: Move,
+  expectedCents: number,
+): NextAction {
+  const before = (action: Reached) => ready.ways.before(costs.place, action);
+  if ('part' in move) {
+    const part = ready.parts[move.part]!;
+    return { action: 'repair', element: part.element, expectedCents, before: before(part) };
   }
-  ready.parts.forEach((part, index) => {
-    if (!tried.has(index))
-      actions.push({
-        action: 'repair',
-        element: part.element,
-        expectedCents: costs.repair(index, beliefs, tried),
-      });
+  const { id, minutes } = move.test;
+  const own = outcomes.get(id)!;
+  return {
+    action: 'test',
+    test: id,
+    expectedCents,
+    bits: expectedBits(own, beliefs),
+    minutes,
+    outcomes: foreseen(ready, own, beliefs),
+    before: before(move.test),
+  };
+}
+
+function chatterOf({ circuit, state, tests }: TraceCase): readonly string[] {
+  const hasRelay = circuit.elements.some(({ kind }) => kind === 'relay');
+  return hasRelay && tests.some(isMetered) ? solve({ circuit, state: state ?? {} }).chatter : [];
+}
+
+/** Reading after reading, from the weights before any: who gained and who lost. */
+function changesBy(
+  ready: ReadyCase,
+  predicted: Predictions,
+  heard: readonly TraceReading[],
+): NextTests['changes'] {
+  let before: Float64Array = Float64Array.from(ready.suspects, ({ prior }) => prior);
+  return heard.map((reading) => {
+    const { chance, beliefs } = update(before, likelihoods(ready, predicted, reading));
+    const after = chance > 0 ? beliefs : before;
+    const suspects = ready.suspects
+      .map(({ id }, s) => ({ id, before: before[s]!, after: after[s]! }))
+      .sort((a, b) => Math.abs(b.after - b.before) - Math.abs(a.after - a.before))
+      .slice(0, namedSuspects);
+    before = after;
+    return { test: reading.test, suspects };
   });
-  actions.sort((a, b) => a.expectedCents - b.expectedCents);
-  const judged =
-    ready.source.steps === 2 ? yield* twoStepsAhead(ready, costs, open, beliefs, tried, actions) : actions;
-  return stopRule(ready, costs.partProbabilities(beliefs), tried, judged);
 }
 
-/** The front-runners judged two steps ahead, then in their new order; the others behind them as they were. */
-function* twoStepsAhead(
-  ready: ReadyCase,
-  costs: Costs,
-  open: ReadonlyMap<string, OpenTest>,
-  beliefs: Float64Array,
-  tried: ReadonlySet<number>,
-  actions: readonly NextAction[],
-): Work<readonly NextAction[]> {
-  const two = new TwoSteps(ready, costs);
-  const front: NextAction[] = [];
-  for (const [done, action] of actions.slice(0, frontRunners).entries()) {
-    const rest = [...open].flatMap(([id, test]) =>
-      action.action === 'test' && id === action.test ? [] : [test],
-    );
-    const expectedCents =
-      action.action === 'test'
-        ? two.test(open.get(action.test)!, rest, beliefs, tried)
-        : two.repair(
-            ready.parts.findIndex(({ element }) => element === action.element),
-            rest,
-            beliefs,
-            tried,
-          );
-    front.push({ ...action, expectedCents });
-    yield { done: done + 1, total: frontRunners };
-  }
-  front.sort((a, b) => a.expectedCents - b.expectedCents);
-  return [...front, ...actions.slice(frontRunners)];
-}
+/** Below this many bits a test of the dead car is not worth being done in the same wait. */
+const leastBits = 0.05;
 
-function triedParts(ready: ReadyCase): Set<number> {
-  const done = new Set((ready.source.done ?? []).map(({ element }) => element));
-  return new Set(ready.parts.flatMap((part, index) => (done.has(part.element) ? [index] : [])));
-}
-
-/** Stops where a part is sure enough, or where the best action is a repair; that repair then stands first. */
-function stopRule(
-  ready: ReadyCase,
-  p: Float64Array,
-  tried: ReadonlySet<number>,
-  actions: readonly NextAction[],
-): Pick<NextTests, 'next' | 'stop'> {
-  const sure = ready.parts.findIndex((_, index) => !tried.has(index) && p[index]! >= ready.stopAt);
-  const repair = actions.find(
-    (action) => action.action === 'repair' && action.element === ready.parts[sure]?.element,
+/** Where the best action needs a dead car: what else the same power-down serves, and what can be done while it waits. */
+function deadBatch({ ready, costs }: Situation, next: readonly NextAction[]): DeadBatch | null {
+  const [first] = next;
+  const minutes = first?.before.powerMinutes ?? 0;
+  if (!first || minutes === 0 || costs.place.power === 'dead') return null;
+  const tests = next.flatMap((action) =>
+    action.action === 'test' && (action === first || action.bits >= leastBits)
+      ? [ready.tests.get(action.test)!]
+      : [],
   );
-  const ordered = inOrder(ready, repair ?? null, actions);
-  const next = ordered.map((action) => ({ ...action, expectedCents: Math.round(action.expectedCents) }));
-  return { next, stop: next[0]?.action === 'repair' };
+  return {
+    minutes,
+    tests: tests.filter(({ power }) => power != null && power !== 'live').map(({ id }) => id),
+    meanwhile: tests.filter(({ power }) => power == null).map(({ id }) => id),
+  };
 }
 
-/**
- * The sure repair first. On a guarded circuit it needs a reading that confirms it, and no repair that is not
- * sure stands before a test that can still be made.
- */
-function inOrder(
-  { source }: ReadyCase,
-  sure: NextAction | null,
-  actions: readonly NextAction[],
-): readonly NextAction[] {
-  if (source.guarded !== true) return sure ? [sure, ...actions.filter((action) => action !== sure)] : actions;
-  const confirmed = (source.readings ?? []).length > 0;
-  const tests = actions.filter(({ action }) => action === 'test');
-  const first = sure && (confirmed || tests.length === 0) ? sure : null;
-  const rest = actions.filter((action) => action !== first);
-  return [
-    ...(first ? [first] : []),
-    ...rest.filter(({ action }) => action === 'test'),
-    ...rest.filter(({ action }) => action === 'repair'),
-  ];
+/** A reading that a suspect could give only by a slip of hand or eye. */
+const slip = 1e-3;
+
+/** Whether `outside` leads, or the leading suspect can be it only if a reading was a slip. */
+function contradicts(
+  ready: ReadyCase,
+  predicted: Predictions,
+  beliefs: Float64Array,
+  heard: readonly TraceReading[],
+): boolean {
+  if (heard.length === 0) return false;
+  const leading = beliefs.reduce((best, p, s) => (p > beliefs[best]! ? s : best), 0);
+  if (ready.suspects[leading]!.id === outside) return true;
+  return heard.some(
+    (reading) =>
+      isMetered(ready.tests.get(reading.test)!) && likelihoods(ready, predicted, reading)[leading]! < slip,
+  );
 }
 
 function ranked(ready: ReadyCase, beliefs: Float64Array): RankedSuspect[] {
   return ready.suspects
-    .map(({ id, element, mode }, s) => ({
+    .map(({ id, element, mode, prior, second, word }, s) => ({
       id,
       element,
       mode: id === outside ? outside : mode,
       probability: beliefs[s]!,
+      prior,
+      ...(second ? { and: { element: second.element, mode: second.mode } } : {}),
+      ...(word ? { word } : {}),
     }))
     .sort((a, b) => b.probability - a.probability);
 }

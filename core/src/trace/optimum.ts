@@ -1,18 +1,20 @@
-/** The best possible strategy, by searching through every order of tests and repairs of a small case. */
+/** The best strategy that the stop rule allows, by searching through every order of tests and repairs of a small case. */
 import type { Costs } from './choose.js';
 import { update } from './evidence.js';
 import type { Outcome } from './outcomes.js';
+import { placeKey } from './place.js';
 import type { ReadyCase } from './prepare.js';
 import type { Move, Situation, Strategy } from './strategy.js';
 
-/** Situations up to which a case is searched through. */
-const mostSituations = 60_000;
+/** Situations up to which a case is searched through where nothing else is said. */
+export const usualSituations = 60_000;
 
 /** The strategy, or null where the case is too large. Beliefs follow the tests' outcomes, as the planner foresees them. */
 export function optimum(
   ready: ReadyCase,
   costs: Costs,
   outcomes: ReadonlyMap<string, readonly Outcome[]>,
+  mostSituations = usualSituations,
 ): Strategy | null {
   const tests = ready.source.tests;
   const situations = tests.reduce(
@@ -26,30 +28,42 @@ export function optimum(
     beliefs: Float64Array,
     tried: ReadonlySet<number>,
     read: readonly number[],
+    costs: Costs,
   ): { cost: number; move: Move | null } => {
-    const key = `${read.join(',')}|${[...tried].sort().join(',')}`;
+    const key = `${read.join(',')}|${[...tried].sort().join(',')}|${ready.ways.none ? '' : placeKey(costs.place)}`;
     const before = known.get(key);
     if (before) return before;
     let found: { cost: number; move: Move | null } = { cost: ready.outsideCents, move: null };
     if (tried.size < ready.parts.length) found = { cost: Infinity, move: null };
     const p = costs.partProbabilities(beliefs);
+    const someRead = read.some((outcome) => outcome >= 0);
+    const allRead = read.every((outcome) => outcome >= 0);
     ready.parts.forEach((part, index) => {
       if (tried.has(index)) return;
+      // The rule of guarded circuits binds the optimum too: it is the best that may be done.
+      const sure = p[index]! >= ready.stopAt && someRead;
+      if (ready.source.guarded === true && !sure && !allRead) return;
       const left = Math.max(0, 1 - p[index]!);
       const without = update(
         beliefs,
         ready.suspects.map((suspect) => (suspect.element === part.element ? 0 : 1)),
       );
-      const rest = without.chance > 0 ? best(without.beliefs, new Set([...tried, index]), read).cost : 0;
-      const cost = part.cents + left * (ready.wrongPartCents + rest);
+      const rest =
+        without.chance > 0
+          ? best(without.beliefs, new Set([...tried, index]), read, costs.after(part)).cost
+          : 0;
+      const first = costs.labour(ready.ways.minutes(costs.place, part));
+      const cost = first + part.cents + left * (ready.wrongPartCents + rest);
       if (cost < found.cost) found = { cost, move: { part: index } };
     });
     tests.forEach((test, t) => {
       if (read[t] !== -1 || tried.size === ready.parts.length) return;
-      let cost = costs.labour(test.minutes);
+      let cost = costs.labour(test.minutes + ready.ways.minutes(costs.place, test));
+      const then = costs.after(test);
       outcomes.get(test.id)!.forEach(({ chances }, o) => {
         const { chance, beliefs: after } = update(beliefs, chances);
-        if (chance > 1e-9 && cost < found.cost) cost += chance * best(after, tried, read.with(t, o)).cost;
+        if (chance > 1e-9 && cost < found.cost)
+          cost += chance * best(after, tried, read.with(t, o), then).cost;
       });
       if (cost < found.cost) found = { cost, move: { test } };
     });
@@ -62,7 +76,8 @@ export function optimum(
     prior,
     new Set(),
     tests.map(() => -1),
+    costs,
   );
-  return ({ beliefs, tried, read }: Situation): Move =>
-    best(beliefs, tried, read).move ?? { part: ready.parts.findIndex((_, index) => !tried.has(index)) };
+  return ({ beliefs, tried, read, costs: here }: Situation): Move =>
+    best(beliefs, tried, read, here).move ?? { part: ready.parts.findIndex((_, index) => !tried.has(index)) };
 }

@@ -2,6 +2,7 @@
 import { type Fault, type MeterBench, meterBench, type MeterReading, type State } from '../circuit/index.js';
 import type { Work } from '../progress/index.js';
 import { addedOhms } from './base-rates.js';
+import type { Second } from './pairs.js';
 import type { ReadyCase, ReadySuspect } from './prepare.js';
 import { type MeteredTest, outside, type TraceTest } from './schema.js';
 
@@ -27,7 +28,7 @@ export function* predictions(ready: ReadyCase): Work<Predictions> {
   const table = new Map<string, Prediction[][]>(tests.map(({ test }) => [test.id, []]));
   for (const [done, suspect] of ready.suspects.entries()) {
     const variants = tests.length > 0 ? faultVariants(ready, suspect) : [];
-    const benches = variants.map(({ fault, share }) => ({ share, benchFor: benchesUnder(ready, fault) }));
+    const benches = variants.map(({ faults, share }) => ({ share, benchFor: benchesUnder(ready, faults) }));
     for (const { test, index } of tests) {
       const state = test.state ?? ready.source.state ?? {};
       table.get(test.id)!.push(
@@ -42,33 +43,47 @@ export function* predictions(ready: ReadyCase): Work<Predictions> {
   return table;
 }
 
-type Variant = { readonly fault: Fault | null; readonly share: number };
+type Variant = { readonly faults: readonly Fault[]; readonly share: number };
 
-/** A suspect as one or more faults with shares: a resistive one of unknown size is five, an intermittent one two. */
+/** A suspect as one or more sets of faults with shares; a pair as every combination of its two. */
 function faultVariants(ready: ReadyCase, suspect: ReadySuspect): Variant[] {
-  const { element, mode } = suspect;
-  const known = ready.elements.get(element);
-  if (suspect.id === outside || !known) return [{ fault: null, share: 1 }];
-  if (mode === 'intermittent')
-    return [
-      { fault: { element, mode: 'open' }, share: 0.5 },
-      { fault: null, share: 0.5 },
-    ];
-  if (mode === 'resistive' && suspect.ohms == null) {
-    const sizes = addedOhms(known.kind);
-    const total = sizes.reduce((sum, [, weight]) => sum + weight, 0);
-    return sizes.map(([ohms, weight]) => ({ fault: { element, mode, ohms }, share: weight / total }));
-  }
-  return [{ fault: { element, mode, ohms: suspect.ohms, to: suspect.to }, share: 1 }];
+  const first = variantsOf(ready, suspect);
+  if (!suspect.second || suspect.id === outside) return first;
+  const second = variantsOf(ready, suspect.second);
+  return first.flatMap((a) =>
+    second.map((b) => ({ faults: [...a.faults, ...b.faults], share: a.share * b.share })),
+  );
 }
 
-function benchesUnder(ready: ReadyCase, fault: Fault | null): (state: State) => MeterBench {
+/** One fault with its shares: a resistive one of unknown size is five, an intermittent one two. */
+function variantsOf(ready: ReadyCase, { element, mode, ohms, to, positions, chance }: Second): Variant[] {
+  const known = ready.elements.get(element);
+  if (!known) return [{ faults: [], share: 1 }];
+  if (mode === 'intermittent' && positions?.length)
+    return [{ faults: [{ element, mode, positions }], share: 1 }];
+  if (mode === 'intermittent')
+    return [
+      { faults: [{ element, mode: 'open' }], share: chance ?? 0.5 },
+      { faults: [], share: 1 - (chance ?? 0.5) },
+    ];
+  if (mode === 'resistive' && ohms == null) {
+    const sizes = addedOhms(known.kind);
+    const total = sizes.reduce((sum, [, weight]) => sum + weight, 0);
+    return sizes.map(([added, weight]) => ({
+      faults: [{ element, mode, ohms: added }],
+      share: weight / total,
+    }));
+  }
+  return [{ faults: [{ element, mode, ohms, to }], share: 1 }];
+}
+
+function benchesUnder(ready: ReadyCase, own: readonly Fault[]): (state: State) => MeterBench {
   const made = new Map<string, MeterBench>();
   return (state) => {
     const key = JSON.stringify(state);
     let bench = made.get(key);
     if (!bench) {
-      const faults = [...(state.faults ?? []), ...(fault ? [fault] : [])];
+      const faults = [...(state.faults ?? []), ...own];
       bench = meterBench(ready.source.circuit, { ...state, faults }, ready.source.state ?? {});
       made.set(key, bench);
     }

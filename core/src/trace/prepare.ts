@@ -2,10 +2,23 @@
 import type { Element } from '../circuit/index.js';
 import { Refusal } from '../refusal/index.js';
 import { baseRates } from './base-rates.js';
-import { type Suspect, outside, type TraceCase, type TraceReading, type TraceTest } from './schema.js';
+import { type Paired, pairsOf, type Second } from './pairs.js';
+import { checkNeeds, Ways } from './place.js';
+import {
+  type Suspect,
+  outside,
+  type SuspectWord,
+  type TraceCase,
+  type TraceReading,
+  type TraceRepair,
+  type TraceTest,
+} from './schema.js';
 
 export interface ReadySuspect extends Suspect {
   readonly id: string;
+  /** Of a pair: the other fault. */
+  readonly second?: Second;
+  readonly word?: SuspectWord['as'];
   /** Weight as a share of all, the outside one included. */
   readonly prior: number;
 }
@@ -16,6 +29,8 @@ export interface Part {
   readonly cents: number;
   readonly minutes: number;
   readonly succeeds: number;
+  readonly needs: TraceRepair['needs'];
+  readonly power: TraceRepair['power'];
 }
 
 export interface ReadyCase {
@@ -29,6 +44,7 @@ export interface ReadyCase {
   readonly wrongPartCents: number;
   readonly outsideCents: number;
   readonly stopAt: number;
+  readonly ways: Ways;
 }
 
 /** @throws Refusal where a name is used twice or missing, a reading does not fit its test, or nothing has weight */
@@ -44,6 +60,9 @@ export function prepare(source: TraceCase): ReadyCase {
   }
   for (const [index, reading] of (source.readings ?? []).entries())
     checkReading(reading, tests, `readings[${index}]`);
+  for (const [index, { after }] of (source.epochs ?? []).entries())
+    if (!tests.has(after)) throw new Refusal(`epochs[${index}].after`, `no test "${after}"`);
+  checkNeeds(source);
   return {
     source,
     suspects,
@@ -54,6 +73,7 @@ export function prepare(source: TraceCase): ReadyCase {
     wrongPartCents: source.wrongPartCents ?? hourlyRateCents,
     outsideCents: source.outsideCents ?? parts.reduce((sum, part) => sum + part.cents, 0),
     stopAt: source.stopAt ?? 0.95,
+    ways: new Ways(source),
   };
 }
 
@@ -72,11 +92,13 @@ function readySuspects(source: TraceCase, elements: ReadonlyMap<string, Element>
     return { ...suspect, id };
   });
   const outsideWeight = source.outsideWeight ?? 1;
+  const total = named.reduce((sum, suspect) => sum + suspect.weight, outsideWeight);
+  const weighed = [...named, ...(source.pairs === true && total > 0 ? pairsOf(named, total) : [])];
+  const spoken = wordsHeard(source, weighed);
   const all =
     outsideWeight > 0
-      ? [...named, { id: outside, element: outside, mode: 'open' as const, weight: outsideWeight }]
-      : named;
-  const total = all.reduce((sum, suspect) => sum + suspect.weight, 0);
+      ? [...spoken, { id: outside, element: outside, mode: 'open' as const, weight: outsideWeight }]
+      : spoken;
   if (!(total > 0))
     throw new Refusal(
       'suspects',
@@ -84,8 +106,41 @@ function readySuspects(source: TraceCase, elements: ReadonlyMap<string, Element>
         ? 'no suspects: give some, or a circuit to take them from'
         : 'at least one suspect needs a weight above 0',
     );
-  return all.map((suspect) => ({ ...suspect, prior: suspect.weight / total }));
+  const sum = all.reduce((sum, suspect) => sum + suspect.weight, 0);
+  if (!(sum > 0))
+    throw new Refusal('words', 'every suspect is ruled out by hand: take one back, or widen the circuit');
+  return all.map((suspect) => ({ ...suspect, prior: suspect.weight / sum }));
 }
+
+/** How many times likelier a suspect is held that somebody has pinned. Judgement; the shop's to change with the code. */
+const pinnedTimes = 10;
+
+/** How much a word multiplies what it is said of. */
+const wordTimes: Readonly<Record<SuspectWord['as'], number>> = { pinned: pinnedTimes, 'ruled-out': 0 };
+
+/**
+ * Suspects with what a person said of them: ruled out they have no weight, pinned they have more; so has a pair
+ * by the words on its two. Their order does not depend on words: predictions are kept by it.
+ */
+function wordsHeard(
+  source: TraceCase,
+  suspects: readonly (ReadyNamed | Paired)[],
+): (ReadyNamed & Pick<ReadySuspect, 'word' | 'second'>)[] {
+  const words = new Map<string, SuspectWord['as']>();
+  for (const [index, { suspect, as }] of (source.words ?? []).entries()) {
+    if (!suspects.some(({ id }) => id === suspect))
+      throw new Refusal(`words[${index}].suspect`, `no suspect "${suspect}"`);
+    words.set(suspect, as);
+  }
+  return suspects.map((suspect) => {
+    const word = words.get(suspect.id);
+    const said = [suspect.id, ...('of' in suspect ? suspect.of : [])].map((id) => words.get(id));
+    const times = said.reduce((product, as) => product * (as ? wordTimes[as] : 1), 1);
+    return { ...suspect, ...(word ? { word } : {}), weight: times * suspect.weight };
+  });
+}
+
+type ReadyNamed = Suspect & { readonly id: string };
 
 function freeId(wanted: string, taken: ReadonlySet<string>): string {
   let id = wanted;
@@ -114,6 +169,8 @@ function readyParts(source: TraceCase, hourlyRateCents: number): Part[] {
       cents,
       minutes: repair.minutes,
       succeeds: repair.succeeds ?? 1,
+      needs: repair.needs,
+      power: repair.power,
     });
   }
   return [...best.values()];

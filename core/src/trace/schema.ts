@@ -14,12 +14,38 @@ export const suspect = z.strictObject({
   mode: faultMode,
   ohms: z.number().gt(0).nullish(),
   to: id.nullish(),
+  /** Of an intermittent one: the positions in which alone it shows, or how often a look finds it. */
+  positions: z.array(id).max(20).nullish(),
+  chance: chance.nullish(),
   weight: z.number().min(0),
   label,
+  /** What made its weight: the factors that it was multiplied by, with their reasons. */
+  because: z
+    .array(z.strictObject({ what: z.string().min(1).max(200), times: z.number().min(0) }))
+    .max(20)
+    .nullish(),
 });
 export type Suspect = z.infer<typeof suspect>;
 
-const test = { id, minutes, label, state: state.nullish(), caution: label };
+/**
+ * In which state of the supply something is done. `dead-then-live`: fitted while dead, read with the power back.
+ * Left out, either will do.
+ */
+export const powerWanted = z.enum(['live', 'dead', 'dead-then-live']);
+export type PowerWanted = z.infer<typeof powerWanted>;
+/** What must be reached first, by the ids of the case's accesses, and the power that it is done with. */
+const reached = { needs: z.array(id).max(20).nullish(), power: powerWanted.nullish() };
+
+const test = {
+  id,
+  minutes,
+  label,
+  state: state.nullish(),
+  caution: label,
+  ...reached,
+  /** It moves or parts something: what is read after it may be of a changed car. Swaps, wiggles and unplugging always do. */
+  disturbs: z.boolean().nullish(),
+};
 const metered = { ...test, percent: z.number().min(0).nullish(), digits: z.number().min(0).nullish() };
 const between = { ...metered, from: id, to: id };
 const looked = {
@@ -42,6 +68,8 @@ export const traceTest = z.discriminatedUnion('kind', [
   z.strictObject({ ...looked, kind: z.literal('listen') }),
   z.strictObject({ ...looked, kind: z.literal('wiggle') }),
   z.strictObject({ ...looked, kind: z.literal('function') }),
+  /** The suspected cause applied, removed, applied again: found where the fault comes with it. */
+  z.strictObject({ ...looked, kind: z.literal('provoke') }),
   z.strictObject({ ...test, kind: z.literal('swap'), element: id }),
 ]);
 export type TraceTest = z.infer<typeof traceTest>;
@@ -57,6 +85,7 @@ export const traceRepair = z.strictObject({
   succeeds: chance.nullish(),
   label,
   caution: label,
+  ...reached,
 });
 export type TraceRepair = z.infer<typeof traceRepair>;
 
@@ -80,7 +109,43 @@ export type CavityClass = z.infer<typeof cavityClass>;
 export const cavity = z.strictObject({ point: id, class: cavityClass });
 export type Cavity = z.infer<typeof cavity>;
 
+/** Something taken off or out to reach a place: paid once. */
+export const traceAccess = z.strictObject({ id, label, minutes });
+export type TraceAccess = z.infer<typeof traceAccess>;
+
+/** Minutes of a change between a live and a dead car, and which it is now: live where nothing is said. */
+export const tracePower = z.strictObject({
+  now: z.enum(['live', 'dead']).nullish(),
+  downMinutes: minutes,
+  /** Until the stored energy is gone. */
+  waitMinutes: minutes.nullish(),
+  upMinutes: minutes,
+});
+export type TracePower = z.infer<typeof tracePower>;
+
+/**
+ * After a disturbing test: does the fault still show? It holds from the reading with the index `from` on; left
+ * out, for what is read after that test.
+ */
+export const traceEpoch = z.strictObject({ after: id, shows: z.boolean(), from: z.int().min(0).nullish() });
+export type TraceEpoch = z.infer<typeof traceEpoch>;
+
+/** What a person says of a suspect. */
+export const suspectWord = z.strictObject({ suspect: id, as: z.enum(['pinned', 'ruled-out']), note: label });
+export type SuspectWord = z.infer<typeof suspectWord>;
+
+/** What may have made a part fail, and the look that shows it. */
+export const traceRoot = z.strictObject({
+  element: id,
+  mode: faultMode.nullish(),
+  root: z.string().min(1).max(120),
+  check: z.string().min(1).max(200),
+});
+export type TraceRoot = z.infer<typeof traceRoot>;
+
 export const traceCase = z.strictObject({
+  /** The template that it was made from. */
+  template: id.nullish(),
   circuit,
   suspects: z.array(suspect).max(2000).nullish(),
   outsideWeight: z.number().min(0).nullish(),
@@ -96,8 +161,17 @@ export const traceCase = z.strictObject({
   cavities: z.array(cavity).max(2000).nullish(),
   /** Restraint, high-voltage, brake or steering: a repair is called for only when sure and confirmed by a reading. */
   guarded: z.boolean().nullish(),
-  /** 2: the front-runners are judged two steps ahead. */
+  /** 2: the front-runners are judged two steps ahead; left out, 1, and 2 where it is guarded. */
   steps: z.union([z.literal(1), z.literal(2)]).nullish(),
+  accesses: z.array(traceAccess).max(100).nullish(),
+  /** Accesses open already, beside those of the tests that were read and the repairs that were done. */
+  gained: z.array(id).max(100).nullish(),
+  power: tracePower.nullish(),
+  epochs: z.array(traceEpoch).max(1000).nullish(),
+  words: z.array(suspectWord).max(2000).nullish(),
+  /** Also weigh two faults at once, of the likeliest suspects. */
+  pairs: z.boolean().nullish(),
+  roots: z.array(traceRoot).max(500).nullish(),
 });
 export type TraceCase = z.infer<typeof traceCase>;
 
@@ -109,6 +183,12 @@ export interface RankedSuspect {
   readonly element: string;
   readonly mode: string;
   readonly probability: number;
+  /** Its share before any reading: base rate, event, codes, known weaknesses. */
+  readonly prior: number;
+  /** Of a pair: the other fault. */
+  readonly and?: { readonly element: string; readonly mode: string };
+  /** What a person said of it. */
+  readonly word?: 'pinned' | 'ruled-out';
 }
 
 /** One outcome of a test: what it would read, how likely it is, and the suspects that it would leave. */
@@ -129,8 +209,30 @@ export type NextAction =
       readonly bits: number;
       readonly minutes: number;
       readonly outcomes: readonly ForeseenOutcome[];
+      readonly before: BeforeIt;
     }
-  | { readonly action: 'repair'; readonly element: string; readonly expectedCents: number };
+  | {
+      readonly action: 'repair';
+      readonly element: string;
+      readonly expectedCents: number;
+      readonly before: BeforeIt;
+    };
+
+/** Minutes that must be spent first, already part of the expected cost. */
+export interface BeforeIt {
+  readonly accessMinutes: number;
+  /** Accesses that are not gained yet. */
+  readonly accesses: readonly string[];
+  /** Power down, wait, power up. */
+  readonly powerMinutes: number;
+}
+
+/** What one power-down serves: the tests of the dead car worth their minutes, and what can be done while it waits. */
+export interface DeadBatch {
+  readonly tests: readonly string[];
+  readonly minutes: number;
+  readonly meanwhile: readonly string[];
+}
 
 /** A test that is never offered, and why. */
 export interface ClosedTest {
@@ -143,4 +245,22 @@ export interface NextTests {
   readonly next: readonly NextAction[];
   readonly stop: boolean;
   readonly closed: readonly ClosedTest[];
+  /** A disturbing test was read: whether the fault still shows is asked before the next reading counts. */
+  readonly asks: { readonly after: string } | null;
+  /** The fault does not show now: it must be provoked before another reading counts. */
+  readonly hidden: boolean;
+  /** Readings that do not count: the fault did not show any more when they were taken. */
+  readonly unheard: readonly string[];
+  /** The readings fit nothing in this circuit: `outside` leads, or two readings cannot both be of one fault. */
+  readonly contradiction: boolean;
+  readonly batch: DeadBatch | null;
+  /** Relays that never come to rest in the sound circuit: nothing measured behind them can be foretold. */
+  readonly chatter: readonly string[];
+  /** What each reading that counts did to the suspects that it moved most. */
+  readonly changes: readonly RankingChange[];
+}
+
+export interface RankingChange {
+  readonly test: string;
+  readonly suspects: readonly { readonly id: string; readonly before: number; readonly after: number }[];
 }

@@ -1,16 +1,16 @@
 /** Measures strategies against hidden faults drawn from the priors and read with noisy meters. */
 import { finish, type Work } from '../progress/index.js';
-import { Costs, TwoSteps } from './choose.js';
+import { Costs } from './choose.js';
 import { closedTests } from './closed.js';
-import { accuracyOf, findsChance, likelihoods, movesChance, update } from './evidence.js';
+import { accuracyOf, findsChance, keptAfterRepair, likelihoods, movesChance, update } from './evidence.js';
 import { spread } from './likelihood.js';
-import { frontRunners } from './next.js';
-import { optimum } from './optimum.js';
+import { judging, usualSteps } from './judge.js';
+import { optimum, usualSituations } from './optimum.js';
 import { type Outcome, outcomesOf } from './outcomes.js';
 import { isMetered, type Prediction, type Predictions, predictions } from './predict.js';
 import { prepare, type ReadyCase } from './prepare.js';
 import { randomNumbers } from '../random/index.js';
-import type { Move, Situation, Strategy } from './strategy.js';
+import type { Situation, Strategy } from './strategy.js';
 import { outside, type TraceCase, type TraceReading, type TraceTest } from './schema.js';
 
 export interface StrategyResult {
@@ -35,27 +35,37 @@ export interface TraceBench {
 
 /**
  * Plays `cases` hidden faults with each strategy; the same faults and the same meter noise for all.
+ * @param mostSituations up to which the optimum is searched for: it costs memory and time
  * @param seed of the pseudo-random numbers: same seed, same result
  */
-export function traceBench(source: TraceCase, cases = 500, seed = 7): TraceBench {
-  return finish(traceBenching(source, cases, seed));
+export function traceBench(
+  source: TraceCase,
+  cases = 500,
+  seed = 7,
+  mostSituations = usualSituations,
+): TraceBench {
+  return finish(traceBenching(source, cases, seed, mostSituations));
 }
 
-export function* traceBenching(source: TraceCase, cases: number, seed: number): Work<TraceBench> {
+export function* traceBenching(
+  source: TraceCase,
+  cases: number,
+  seed: number,
+  mostSituations = usualSituations,
+): Work<TraceBench> {
   const closed = new Set(closedTests(source).map(({ test }) => test));
   const open = { ...source, tests: source.tests.filter(({ id }) => !closed.has(id)) };
-  const ready = prepare({ ...open, readings: [], done: [] });
+  // Hidden faults are single ones.
+  const ready = prepare({ ...open, readings: [], done: [], epochs: [], pairs: false });
   const predicted = yield* predictions(ready);
   const outcomes = new Map(ready.source.tests.map((test) => [test.id, outcomesOf(ready, predicted, test)]));
   const costs = new Costs(ready);
-  const best = optimum(ready, costs, outcomes);
+  const best = optimum(ready, costs, outcomes, mostSituations);
   const strategies: [keyof TraceBench, Strategy][] = [
     ['planner', planner],
     ['cheapestFirst', cheapestFirst],
     ['likeliestFirst', likeliestFirst(ready, costs)],
-    ...(source.steps === 2
-      ? ([['twoSteps', twoStepPlanner(ready, costs)]] as [keyof TraceBench, Strategy][])
-      : []),
+    ...(source.steps === 2 ? ([['twoSteps', twoStepPlanner]] as [keyof TraceBench, Strategy][]) : []),
     ...(best ? ([['optimum', best]] as [keyof TraceBench, Strategy][]) : []),
   ];
   const result: Partial<Record<keyof TraceBench, StrategyResult>> = {};
@@ -69,58 +79,12 @@ export function* traceBenching(source: TraceCase, cases: number, seed: number): 
   return result as TraceBench;
 }
 
-/** The planner of this product: one step ahead over the bound, with its stop rule. */
-const planner: Strategy = (situation) => surePart(situation) ?? movesByCost(situation)[0]!.move;
+/** The planner of this product, as far ahead as it looks by itself, with its stop rule. */
+const planner: Strategy = (situation) =>
+  finish(judging(situation, usualSteps(situation.ready.source)))[0]!.move;
 
 /** The same, its front-runners judged two steps ahead. */
-function twoStepPlanner(ready: ReadyCase, costs: Costs): Strategy {
-  const two = new TwoSteps(ready, costs);
-  return (situation) => {
-    const sure = surePart(situation);
-    if (sure) return sure;
-    const { beliefs, tried, unread, outcomes } = situation;
-    const open = unread.map((test) => ({ test, minutes: test.minutes, outcomes: outcomes.get(test.id)! }));
-    const judged = movesByCost(situation)
-      .slice(0, frontRunners)
-      .map(({ move }) => {
-        if ('part' in move) return { move, cost: two.repair(move.part, open, beliefs, tried) };
-        const own = open.find(({ test }) => test === move.test)!;
-        const rest = open.filter((other) => other !== own);
-        return { move, cost: two.test(own, rest, beliefs, tried) };
-      });
-    return judged.reduce((a, b) => (b.cost < a.cost ? b : a)).move;
-  };
-}
-
-function surePart({ ready, costs, beliefs, tried }: Situation): Move | null {
-  const p = costs.partProbabilities(beliefs);
-  const sure = ready.parts.findIndex((_, index) => !tried.has(index) && p[index]! >= ready.stopAt);
-  return sure >= 0 ? { part: sure } : null;
-}
-
-/** Tests and repairs by their one-step cost; on a guarded circuit no repair while a test can still be made. */
-function movesByCost({
-  ready,
-  costs,
-  outcomes,
-  beliefs,
-  tried,
-  unread,
-}: Situation): { move: Move; cost: number }[] {
-  const guarded = ready.source.guarded === true && unread.length > 0;
-  const moves = [
-    ...unread.map((test) => ({
-      move: { test } as Move,
-      cost: costs.test(test.minutes, outcomes.get(test.id)!, beliefs, tried),
-    })),
-    ...ready.parts.flatMap((_, part) =>
-      guarded || tried.has(part)
-        ? []
-        : [{ move: { part } as Move, cost: costs.repair(part, beliefs, tried) }],
-    ),
-  ];
-  return moves.sort((a, b) => a.cost - b.cost);
-}
+const twoStepPlanner: Strategy = (situation) => finish(judging(situation, 2))[0]!.move;
 
 /** The habit of testing what is quickest until a part is sure. */
 const cheapestFirst: Strategy = ({ ready, costs, beliefs, tried, unread }) => {
@@ -170,6 +134,7 @@ function play(
       simulated(ready, test, hidden, variants.get(test.id), variant, random),
     ]),
   );
+  let here = costs;
   let read: readonly number[] = ready.source.tests.map(() => -1);
   const tried = new Set<number>();
   let beliefs: Float64Array = Float64Array.from(ready.suspects, (suspect) => suspect.prior);
@@ -178,9 +143,13 @@ function play(
   let tests = 0;
   let firstPart: Play['firstPart'] = 'none';
   while (tried.size < ready.parts.length) {
-    const move = strategy({ ready, costs, outcomes, beliefs, tried, unread, read });
+    const confirmed = tests > 0;
+    const move = strategy({ ready, costs: here, outcomes, beliefs, tried, confirmed, unread, read });
+    const action = 'test' in move ? move.test : ready.parts[move.part]!;
+    cents += here.labour(ready.ways.minutes(here.place, action));
+    here = here.after(action);
     if ('test' in move) {
-      cents += costs.labour(move.test.minutes);
+      cents += here.labour(move.test.minutes);
       tests++;
       unread = unread.filter((test) => test !== move.test);
       const reading = shown.get(move.test.id)!;
@@ -198,7 +167,7 @@ function play(
     tried.add(move.part);
     beliefs = update(
       beliefs,
-      ready.suspects.map((suspect) => (suspect.element === part.element ? 0.02 : 1)),
+      ready.suspects.map((suspect) => (suspect.element === part.element ? keptAfterRepair : 1)),
     ).beliefs;
   }
   return { cents: cents + ready.outsideCents, tests, firstPart };

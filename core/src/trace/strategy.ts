@@ -7,10 +7,13 @@ import type { TraceTest } from './schema.js';
 /** What a strategy sees. */
 export interface Situation {
   readonly ready: ReadyCase;
+  /** From where the work stands now. */
   readonly costs: Costs;
   readonly outcomes: ReadonlyMap<string, readonly Outcome[]>;
   readonly beliefs: Float64Array;
   readonly tried: ReadonlySet<number>;
+  /** At least one reading has been taken. */
+  readonly confirmed: boolean;
   /** Tests not read yet, in the case's order. */
   readonly unread: readonly TraceTest[];
   /** For each test of the case the outcome nearest to what was read, or -1. */

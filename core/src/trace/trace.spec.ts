@@ -59,6 +59,23 @@ describe('nextTests', () => {
       expect(Math.abs(probability(result, id) - value / total)).toBeLessThan(1e-12);
   });
 
+  it('says what each reading did, from the first weights to the last probabilities', () => {
+    const readings = [
+      { test: 'look', found: false },
+      { test: 'swap', moved: true },
+    ];
+    const { changes, suspects } = run({ readings });
+    expect(changes.map(({ test }) => test)).toEqual(['look', 'swap']);
+    const [first] = changes[0]!.suspects;
+    // The fuse had 4 of 17; not found leaves a twentieth of it against 0.99 of all others.
+    expect(first!.id).toBe('fuse');
+    expect(first!.before).toBeCloseTo(4 / 17, 12);
+    expect(first!.after).toBeCloseTo(0.2 / (0.2 + 13 * 0.99), 12);
+    const last = changes[1]!.suspects[0]!;
+    expect(last.id).toBe('lamp');
+    expect(last.after).toBeCloseTo(suspects.find(({ id }) => id === 'lamp')!.probability, 12);
+  });
+
   it('takes a meter’s answer as it is: a value that is not over-limit, or over-limit without a value', () => {
     const value = run({ readings: [{ test: 'v', value: 0.01, overload: false }] });
     expect(probability(value, 'fuse')).toBe(
@@ -221,7 +238,9 @@ describe('two steps ahead', () => {
     it(`${template.id}: never thinks dearer of a front-runner than one step does, and asks for no other test`, () => {
       const source = template.build({});
       const keyOf = (action: NextAction) => (action.action === 'test' ? action.test : action.element);
-      const one = new Map(nextTests(source).next.map((action) => [keyOf(action), action.expectedCents]));
+      const one = new Map(
+        nextTests({ ...source, steps: 1 }).next.map((action) => [keyOf(action), action.expectedCents]),
+      );
       const two = nextTests({ ...source, steps: 2 });
       expect(two.next.length).toBe(one.size);
       for (const action of two.next)

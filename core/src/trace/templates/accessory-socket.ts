@@ -22,7 +22,7 @@ export const accessorySocket: Template = {
       .fuse('FUSE', `fuse ${w.fuse}`, ['b+', w.fuse], 15)
       .wire('HARNESS', 'harness to the socket', [w.fuse, feed], 0.05)
       .contact('PLUG', `plug ${w.plug}`, [feed, 'tip'], w.plug)
-      .element({ id: 'SOCKET', kind: 'resistor', label: w.socket, pins: ['tip', 'ring'], ohms: 8 })
+      .resistor('SOCKET', w.socket, ['tip', 'ring'], 8)
       .contact('GROUND-PIN', `ground pin of plug ${w.plug}`, ['ring', back], w.plug)
       .ground('GROUND', `ground ${w.ground}`, back)
       .suspect('fuse', 'FUSE', 'open', 10, `fuse ${w.fuse} is blown`)
@@ -31,31 +31,27 @@ export const accessorySocket: Template = {
       .suspect('socket', 'SOCKET', 'open', 2, `the ${w.socket} is worn or burnt`)
       .suspect('ground-pin', 'GROUND-PIN', 'open', 1, `the ground pin of plug ${w.plug} makes no contact`)
       .suspect('ground', 'GROUND', 'resistive', 2, `ground ${w.ground} has resistance`)
-      .look('look-fuse', 'FUSE', 1, `Look at fuse ${w.fuse}`)
+      .lookAtFuse('look-fuse', 'FUSE', w.fuse)
       .look('look-socket', 'SOCKET', 1, 'Look into the socket for coins, bent tabs, browning', {
         finds: 0.7,
         falseAlarm: 0.03,
       })
       .volts('tip', 'tip', 2, 'Measure the tip to ground with a load plugged in')
       .volts('ring', 'ring', 2, 'Measure the ring to ground with a load plugged in')
-      .volts('feed', feed, 10, `Measure ${feed} behind the trim`)
-      .ohms('chafe', feed, 'gnd', 12, `Fuse ${w.fuse} pulled and ${w.plug} off: measure ${feed} to ground`, {
+      .testLamp('lamp-tip', 'tip', 1, 'Test lamp from the tip to the body')
+      .access('trim', 'the trim round the socket taken off', 7)
+      .volts('feed', feed, 3, `Measure ${feed} behind the trim`, { needs: ['trim'] })
+      .ohms('chafe', feed, 'gnd', 5, `Fuse ${w.fuse} pulled and ${w.plug} off: measure ${feed} to ground`, {
         state: { pulled: ['FUSE'], unplugged: [w.plug] },
+        needs: ['trim'],
       })
-      .volts('back', back, 10, `Measure ${back} behind the trim, a load plugged in`)
-      .repair(
-        'FUSE',
-        2,
-        80,
-        'replace',
-        `Replace fuse ${w.fuse}, same rating and style`,
-        'A fuse that blows again is a finding, not a part to upgrade.',
-      )
+      .volts('back', back, 3, `Measure ${back} behind the trim, a load plugged in`, { needs: ['trim'] })
+      .replaceFuse('FUSE', w.fuse)
       .repair('HARNESS', 60, 800, 'repair', 'Find and repair the chafed harness')
       .repair('PLUG', 15, 0, 'reseat', `Reseat plug ${w.plug}`)
       .repair('SOCKET', 25, 2400, 'replace', `Replace the ${w.socket}`)
       .repair('GROUND-PIN', 15, 200, 'retension', `Retension the ground pin of plug ${w.plug}`)
-      .repair('GROUND', 15, 0, 'clean', `Clean ground ${w.ground}`)
+      .cleanGround('GROUND', 15, w.ground)
       .build();
   },
 };

@@ -1,11 +1,26 @@
 /** A case written down part by part: a template's circuit, suspects, tests and repairs, a line each. */
 import type { Element, FaultMode, State } from '../../circuit/index.js';
-import type { Cavity, Suspect, TraceCase, TraceRepair, TraceTest } from '../schema.js';
+import type {
+  Cavity,
+  PowerWanted,
+  Suspect,
+  TraceAccess,
+  TraceCase,
+  TracePower,
+  TraceRepair,
+  TraceRoot,
+  TraceTest,
+} from '../schema.js';
 
 type Pins = [string, string];
-interface TestMore {
-  readonly state?: State;
+interface StepMore {
   readonly caution?: string;
+  /** Accesses that must be gained first. */
+  readonly needs?: string[];
+  readonly power?: PowerWanted;
+}
+interface TestMore extends StepMore {
+  readonly state?: State;
 }
 interface LookMore extends TestMore {
   readonly mode?: FaultMode;
@@ -14,12 +29,17 @@ interface LookMore extends TestMore {
 }
 type Method = NonNullable<TraceRepair['method']>;
 
+export const bulbGlass = 'Never touch the bulb glass; let it cool first.';
+
 export class CaseDraft {
   private readonly elements: Element[] = [];
   private readonly suspects: Suspect[] = [];
   private readonly tests: TraceTest[] = [];
   private readonly repairs: TraceRepair[] = [];
   private readonly cavities: Cavity[] = [];
+  private readonly accesses: TraceAccess[] = [];
+  private readonly roots: TraceRoot[] = [];
+  private power: TracePower | null = null;
 
   /** @param guarded restraints, brakes, steering: a part is only called for when it is sure and confirmed */
   constructor(private readonly guarded = false) {}
@@ -44,8 +64,38 @@ export class CaseDraft {
     return this.element({ id, kind: 'wire', label, pins, ohms });
   }
 
-  contact(id: string, label: string, pins: Pins, connector: string): this {
-    return this.element({ id, kind: 'contact', label, pins, ohms: 0.005, connector });
+  contact(id: string, label: string, pins: Pins, connector: string, ohms = 0.005): this {
+    return this.element({ id, kind: 'contact', label, pins, ohms, connector });
+  }
+
+  switch(id: string, label: string, pins: Pins): this {
+    return this.element({ id, kind: 'switch', label, pins, closed: true });
+  }
+
+  lamp(id: string, label: string, pins: Pins, watts: number): this {
+    return this.element({ id, kind: 'lamp', label, pins, volts: 12, watts });
+  }
+
+  resistor(id: string, label: string, pins: Pins, ohms: number): this {
+    return this.element({ id, kind: 'resistor', label, pins, ohms });
+  }
+
+  /** A module's input: 5 V through a pull-up, or another feed of the same make. */
+  input(
+    id: string,
+    label: string,
+    point: string,
+    { pullUpOhms = 2200, pullUpVolts = 5, thresholdVolts = 2.5 } = {},
+  ): this {
+    return this.element({
+      id,
+      kind: 'moduleInput',
+      label,
+      pins: [point, 'gnd'],
+      pullUpOhms,
+      pullUpVolts,
+      thresholdVolts,
+    });
   }
 
   ground(id: string, label: string, point: string): this {
@@ -114,8 +164,62 @@ export class CaseDraft {
     return this;
   }
 
+  lookAtFuse(id: string, element: string, fuse: string): this {
+    return this.look(id, element, 1, `Look at fuse ${fuse}`, { finds: 0.95, falseAlarm: 0.01 });
+  }
+
+  lookIntoPlug(
+    id: string,
+    element: string,
+    minutes: number,
+    plug: string,
+    signs = 'green or brown pins',
+  ): this {
+    return this.look(id, element, minutes, `Look into plug ${plug} for ${signs}`, {
+      finds: 0.7,
+      falseAlarm: 0.02,
+    });
+  }
+
   listen(id: string, element: string, minutes: number, label: string, more: LookMore = {}): this {
     this.tests.push({ id, kind: 'listen', element, minutes, label, finds: 0.85, falseAlarm: 0.08, ...more });
+    return this;
+  }
+
+  /** A filament test lamp: bright, dim or dark, so that its volts are told coarsely. */
+  testLamp(id: string, from: string, minutes: number, label: string, more: TestMore = {}): this {
+    this.tests.push({
+      id,
+      kind: 'testLamp',
+      from,
+      to: 'gnd',
+      minutes,
+      label,
+      percent: 20,
+      digits: 1,
+      ...more,
+    });
+    return this;
+  }
+
+  /** A function that tells of an element: what else hangs on it, and how that behaves. */
+  watch(id: string, element: string, minutes: number, label: string, more: LookMore = {}): this {
+    this.tests.push({
+      id,
+      kind: 'function',
+      element,
+      minutes,
+      label,
+      finds: 0.75,
+      falseAlarm: 0.05,
+      ...more,
+    });
+    return this;
+  }
+
+  /** The suspected cause applied, removed, applied again. */
+  provoke(id: string, element: string, minutes: number, label: string, more: LookMore = {}): this {
+    this.tests.push({ id, kind: 'provoke', element, minutes, label, finds: 0.5, falseAlarm: 0.03, ...more });
     return this;
   }
 
@@ -129,26 +233,99 @@ export class CaseDraft {
     return this;
   }
 
+  /** @param more a caution alone, or with what must be reached first */
   repair(
     element: string,
     minutes: number,
     priceCents: number,
     method: Method,
     label: string,
-    caution?: string,
+    more: string | StepMore = {},
   ): this {
-    this.repairs.push({ element, minutes, priceCents, method, label, ...(caution ? { caution } : {}) });
+    const given = typeof more === 'string' ? { caution: more } : more;
+    this.repairs.push({ element, minutes, priceCents, method, label, ...given });
     return this;
   }
 
+  /** Something taken off or out once, to reach a place. */
+  access(id: string, label: string, minutes: number): this {
+    this.accesses.push({ id, label, minutes });
+    return this;
+  }
+
+  /** What it takes to make the car dead, and live again. */
+  supply(power: TracePower): this {
+    this.power = power;
+    return this;
+  }
+
+  /** What may have made a part fail, and the look that shows it. */
+  root(element: string, root: string, check: string, mode?: FaultMode): this {
+    this.roots.push({ element, root, check, ...(mode ? { mode } : {}) });
+    return this;
+  }
+
+  replaceFuse(element: string, fuse: string, priceCents = 80): this {
+    return this.repair(
+      element,
+      2,
+      priceCents,
+      'replace',
+      `Replace fuse ${fuse}, same rating and style`,
+      'A fuse that blows again is a finding, not a part to upgrade.',
+    )
+      .root(
+        element,
+        'short behind the fuse',
+        `Fuse ${fuse} out, measure behind it to ground: does it read near zero, also while the harness is moved?`,
+      )
+      .root(element, 'a load that draws too much', `Take the current of ${fuse} by its drop, everything on`)
+      .root(
+        element,
+        'wear of the fuse',
+        `Was ${fuse} of the right rating and style, its element torn, not burnt?`,
+      );
+  }
+
+  repairHarness(
+    element: string,
+    minutes: number,
+    priceCents: number,
+    harness: string,
+    more: StepMore = {},
+  ): this {
+    return this.repair(element, minutes, priceCents, 'repair', `Repair the ${harness}`, more)
+      .root(element, 'chafed', `Follow the ${harness}: where does it touch metal, an edge, a moving part?`)
+      .root(
+        element,
+        'bent too often or pulled',
+        `Look at the bend of the ${harness}: is it clipped as it was built?`,
+      );
+  }
+
+  cleanPlug(element: string, minutes: number, plug: string, more: StepMore = {}): this {
+    return this.repair(element, minutes, 200, 'clean', `Clean and retension plug ${plug}`, more)
+      .root(element, 'water in the plug', `Look for water, green pins and a torn seal in ${plug}`)
+      .root(element, 'heat', `Look for browning and soft plastic in ${plug}: what drew too much?`);
+  }
+
+  cleanGround(element: string, minutes: number, ground: string, more: StepMore = {}): this {
+    return this.repair(element, minutes, 0, 'clean', `Clean ground ${ground}`, more)
+      .root(element, 'water or salt', `Look where water stands at ${ground}, and seal it after cleaning`)
+      .root(element, 'loose', `Try the torque of ${ground}: was it undone in earlier work?`);
+  }
+
   build(): TraceCase {
-    const { elements, suspects, tests, repairs, cavities } = this;
+    const { elements, suspects, tests, repairs, cavities, accesses, roots, power } = this;
     return {
       circuit: { elements },
       suspects,
       tests,
       repairs,
       ...(cavities.length > 0 ? { cavities } : {}),
+      ...(accesses.length > 0 ? { accesses } : {}),
+      ...(roots.length > 0 ? { roots } : {}),
+      ...(power ? { power } : {}),
       ...(this.guarded ? { guarded: true } : {}),
     };
   }

@@ -43,13 +43,7 @@ export const drivenHeadlamp: Template = {
         pins: ['emitter', 'emitter.back'],
         forwardVolts: 3.2,
       })
-      .element({
-        id: 'STRING',
-        kind: 'resistor',
-        label: 'the rest of the LED string',
-        pins: ['emitter.back', back],
-        ohms: 12,
-      })
+      .resistor('STRING', 'the rest of the LED string', ['emitter.back', back], 12)
       .ground('GROUND', `ground ${w.ground}`, back)
       .suspect('emitter', 'EMITTER', 'open', 3, `the emitter of the ${w.lamp} is open`)
       .suspect('driver', 'DRIVER', 'stuckOpen', 4, `the ${w.driver} is dead`)
@@ -59,33 +53,41 @@ export const drivenHeadlamp: Template = {
       .suspect('inner', 'INNER', 'open', 1.5, `plug ${w.inner} makes no contact`)
       .suspect('harness', 'HARNESS', 'open', 0.7, 'the harness to the headlamp is broken')
       .suspect('ground', 'GROUND', 'resistive', 1.5, `ground ${w.ground} has resistance`)
-      .look('look-fuse', 'FUSE', 1, `Look at fuse ${w.fuse}`)
+      .lookAtFuse('look-fuse', 'FUSE', w.fuse)
       .volts('feed', feed, 5, `Measure ${feed} to ground with the lamp on`)
       .volts('back', back, 5, `Measure ${back} to ground with the lamp on`)
       .amps('draw', 'FUSE', 5, `Measure the current of fuse ${w.fuse} by its drop, with the lamp on`)
-      .volts('out', out, 15, `Measure ${out} behind the ${w.driver} with the lamp on`, { caution: hot })
-      .volts('emitter', 'emitter', 15, `Measure behind plug ${w.inner} by a back probe with the lamp on`, {
+      .access('out', 'the headlamp taken out', 10)
+      .volts('inside', 'driver.in', 10, `Measure behind plug ${w.plug} by a back probe with the lamp on`)
+      .volts('out', out, 5, `Measure ${out} behind the ${w.driver} with the lamp on`, {
         caution: hot,
+        needs: ['out'],
       })
-      .swap('swap-driver', 'DRIVER', 20, `Swap the ${w.driver} with the other side`, { caution: hot })
-      .look('look-plug', 'PLUG', 4, `Look into plug ${w.plug} for green or brown pins`, {
-        finds: 0.7,
-        falseAlarm: 0.02,
+      .volts('emitter', 'emitter', 5, `Measure behind plug ${w.inner} by a back probe with the lamp on`, {
+        caution: hot,
+        needs: ['out'],
       })
-      .repair('EMITTER', 45, 38000, 'replace', `Replace the ${w.lamp}`, hot)
-      .repair('DRIVER', 30, 14500, 'replace', `Replace the ${w.driver}`, hot)
-      .repair(
-        'FUSE',
-        2,
-        80,
-        'replace',
-        `Replace fuse ${w.fuse}, same rating and style`,
-        'A fuse that blows again is a finding, not a part to upgrade.',
+      .swap('swap-driver', 'DRIVER', 12, `Swap the ${w.driver} with the other side`, {
+        caution: hot,
+        needs: ['out'],
+      })
+      .lookIntoPlug('look-plug', 'PLUG', 4, w.plug)
+      .repair('EMITTER', 35, 38000, 'replace', `Replace the ${w.lamp}`, { caution: hot, needs: ['out'] })
+      .root(
+        'EMITTER',
+        'a driver that gives too much',
+        `Take the amperes behind the ${w.driver} before the new lamp is fitted`,
       )
-      .repair('PLUG', 15, 200, 'clean', `Clean and retension plug ${w.plug}`)
-      .repair('INNER', 25, 200, 'reseat', `Reseat plug ${w.inner}`, hot)
+      .root('EMITTER', 'water in the housing', 'Look for drops, a torn seal, a blocked vent in the headlamp')
+      .repair('DRIVER', 20, 14500, 'replace', `Replace the ${w.driver}`, { caution: hot, needs: ['out'] })
+      .root('DRIVER', 'water in the housing', 'Look for drops, a torn seal, a blocked vent in the headlamp')
+      .root('DRIVER', 'overvoltage', 'Was it jumped or charged hard? Measure the charging volts at idle')
+      .root('DRIVER', 'wear', 'None of the others found: count its hours')
+      .replaceFuse('FUSE', w.fuse)
+      .cleanPlug('PLUG', 15, w.plug)
+      .repair('INNER', 15, 200, 'reseat', `Reseat plug ${w.inner}`, { caution: hot, needs: ['out'] })
       .repair('HARNESS', 50, 700, 'repair', 'Repair the harness to the headlamp')
-      .repair('GROUND', 15, 0, 'clean', `Clean ground ${w.ground}`)
+      .cleanGround('GROUND', 15, w.ground)
       .build();
   },
 };

@@ -44,31 +44,11 @@ export const flapActuator: Template = {
         stallOhms: 25,
       })
       .ground('GROUND', `return line of the ${w.module}`, back)
-      .element({
-        id: 'REF',
-        kind: 'moduleInput',
-        label: `5 V of the ${w.module}`,
-        pins: [ref, 'gnd'],
-        pullUpOhms: 10,
-        pullUpVolts: 5,
-        thresholdVolts: 2.5,
-      })
-      .element({
-        id: 'TRACK-A',
-        kind: 'resistor',
-        label: 'track of the position sensor, upper part',
-        pins: [ref, 'wiper'],
-        ohms: 3000,
-      })
-      .element({
-        id: 'TRACK-B',
-        kind: 'resistor',
-        label: 'track of the position sensor, lower part',
-        pins: ['wiper', back],
-        ohms: 2000,
-      })
+      .input('REF', `5 V of the ${w.module}`, ref, { pullUpOhms: 10, pullUpVolts: 5, thresholdVolts: 2.5 })
+      .resistor('TRACK-A', 'track of the position sensor, upper part', [ref, 'wiper'], 3000)
+      .resistor('TRACK-B', 'track of the position sensor, lower part', ['wiper', back], 2000)
       .contact('SLIDER', 'slider of the position sensor', ['wiper', slider], 'slider')
-      .element({ id: 'GEAR', kind: 'switch', label: w.gear, pins: ['motor+', 'shaft'], closed: true })
+      .switch('GEAR', w.gear, ['motor+', 'shaft'])
       .suspect('gear', 'GEAR', 'runsWithoutMoving', 5, `the ${w.gear} is stripped`)
       .suspect('stop', 'GEAR', 'endNotReached', 3, `something keeps the ${w.flap} from its end stop`)
       .suspect(
@@ -107,6 +87,7 @@ export const flapActuator: Template = {
       .ohms('motor-ohms', drive, back, 10, `Unplug ${w.plug} and measure the motor`, {
         state: { unplugged: [w.plug] },
       })
+      .lookIntoPlug('look-plug', 'PLUG', 4, w.plug)
       .look('by-hand', 'GEAR', 12, `Turn the ${w.gear} by hand: does it slip or bind?`, {
         finds: 0.93,
         falseAlarm: 0.03,

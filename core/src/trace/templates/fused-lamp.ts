@@ -1,4 +1,5 @@
 /** A lamp behind a fuse and a switch, grounded in the body. */
+import { bulbGlass, CaseDraft } from './draft.js';
 import { filled, positive, type Template } from './template.js';
 
 const fields = [
@@ -18,189 +19,47 @@ export const fusedLamp: Template = {
   fields,
   build(values) {
     const w = filled(fields, values);
-    const feed = `${w.plug}.1`;
-    const back = `${w.plug}.2`;
-    return {
-      circuit: {
-        elements: [
-          { id: 'BATTERY', kind: 'battery', label: 'battery', pins: ['b+', 'gnd'], volts: 12.6, ohms: 0.015 },
-          {
-            id: 'FUSE',
-            kind: 'fuse',
-            label: `fuse ${w.fuse}`,
-            pins: ['b+', w.fuse],
-            amps: positive(w.amps, 10),
-          },
-          { id: 'SWITCH', kind: 'switch', label: 'light switch', pins: [w.fuse, 'switched'], closed: true },
-          { id: 'HARNESS', kind: 'wire', label: 'harness to the lamp', pins: ['switched', feed], ohms: 0.06 },
-          {
-            id: 'PLUG',
-            kind: 'contact',
-            label: `plug ${w.plug}`,
-            pins: [feed, 'lamp'],
-            ohms: 0.005,
-            connector: w.plug,
-          },
-          {
-            id: 'LAMP',
-            kind: 'lamp',
-            label: w.lamp,
-            pins: ['lamp', back],
-            volts: 12,
-            watts: positive(w.watts, 21),
-          },
-          { id: 'GROUND', kind: 'ground', label: `ground ${w.ground}`, pins: [back, 'gnd'], ohms: 0.01 },
-        ],
-      },
-      suspects: [
-        { id: 'lamp', element: 'LAMP', mode: 'open', weight: 8, label: `${w.lamp} is burnt out` },
-        { id: 'fuse', element: 'FUSE', mode: 'open', weight: 3, label: `fuse ${w.fuse} is blown` },
-        { id: 'plug', element: 'PLUG', mode: 'resistive', weight: 4, label: `plug ${w.plug} is corroded` },
-        {
-          id: 'plug-open',
-          element: 'PLUG',
-          mode: 'open',
-          weight: 2,
-          label: `plug ${w.plug} makes no contact`,
-        },
-        {
-          id: 'ground',
-          element: 'GROUND',
-          mode: 'resistive',
-          weight: 3,
-          label: `ground ${w.ground} has resistance`,
-        },
-        {
-          id: 'ground-open',
-          element: 'GROUND',
-          mode: 'open',
-          weight: 1,
-          label: `ground ${w.ground} is lost`,
-        },
-        {
-          id: 'harness',
-          element: 'HARNESS',
-          mode: 'open',
-          weight: 1,
-          label: 'harness to the lamp is broken',
-        },
-        {
-          id: 'chafe',
-          element: 'HARNESS',
-          mode: 'shortToGround',
-          weight: 0.7,
-          label: 'harness to the lamp touches ground',
-        },
-        {
-          id: 'switch',
-          element: 'SWITCH',
-          mode: 'stuckOpen',
-          weight: 1,
-          label: 'light switch does not close',
-        },
-      ],
-      tests: [
-        {
-          id: 'feed',
-          kind: 'volts',
-          from: feed,
-          to: 'gnd',
-          minutes: 4,
-          label: `Measure ${feed} to ground with the ${w.on}`,
-        },
-        {
-          id: 'look-fuse',
-          kind: 'inspect',
-          element: 'FUSE',
-          minutes: 1,
-          finds: 0.95,
-          falseAlarm: 0.01,
-          label: `Look at fuse ${w.fuse}`,
-        },
-        {
-          id: 'look-lamp',
-          kind: 'inspect',
-          element: 'LAMP',
-          minutes: 3,
-          finds: 0.9,
-          falseAlarm: 0.02,
-          label: `Look at the filament of the ${w.lamp}`,
-          caution: 'Never touch the bulb glass; let it cool first.',
-        },
-        {
-          id: 'look-plug',
-          kind: 'inspect',
-          element: 'PLUG',
-          minutes: 3,
-          finds: 0.7,
-          falseAlarm: 0.02,
-          label: `Look into plug ${w.plug} for green or brown pins`,
-        },
-        { id: 'swap', kind: 'swap', element: 'LAMP', minutes: 6, label: 'Swap the lamp with the other side' },
-        {
-          id: 'ground',
-          kind: 'volts',
-          from: back,
-          to: 'gnd',
-          minutes: 4,
-          label: `Measure ${back} to ground with the ${w.on}`,
-        },
-        {
-          id: 'switched',
-          kind: 'volts',
-          from: 'switched',
-          to: 'gnd',
-          minutes: 8,
-          label: `Measure behind the light switch with the ${w.on}`,
-        },
-        {
-          id: 'fuse-volts',
-          kind: 'volts',
-          from: w.fuse,
-          to: 'gnd',
-          minutes: 2,
-          label: `Measure behind fuse ${w.fuse}`,
-        },
-      ],
-      repairs: [
-        {
-          element: 'LAMP',
-          minutes: 8,
-          priceCents: 450,
-          method: 'replace',
-          label: `Replace the ${w.lamp}, same watts`,
-        },
-        {
-          element: 'FUSE',
-          minutes: 2,
-          priceCents: 80,
-          method: 'replace',
-          label: `Replace fuse ${w.fuse}, same rating and style`,
-          caution: 'A fuse that blows again is a finding, not a part to upgrade.',
-        },
-        {
-          element: 'PLUG',
-          minutes: 15,
-          priceCents: 200,
-          method: 'clean',
-          label: `Clean and retension plug ${w.plug}`,
-        },
-        { element: 'GROUND', minutes: 15, priceCents: 0, method: 'clean', label: `Clean ground ${w.ground}` },
-        {
-          element: 'HARNESS',
-          minutes: 50,
-          priceCents: 700,
-          method: 'repair',
-          label: 'Repair the harness to the lamp',
-        },
-        {
-          element: 'SWITCH',
-          minutes: 25,
-          priceCents: 5200,
-          method: 'replace',
-          label: 'Replace the light switch',
-        },
-      ],
-    };
+    const [feed, back] = [`${w.plug}.1`, `${w.plug}.2`];
+    return new CaseDraft()
+      .battery()
+      .fuse('FUSE', `fuse ${w.fuse}`, ['b+', w.fuse], positive(w.amps, 10))
+      .switch('SWITCH', 'light switch', [w.fuse, 'switched'])
+      .wire('HARNESS', 'harness to the lamp', ['switched', feed], 0.06)
+      .contact('PLUG', `plug ${w.plug}`, [feed, 'lamp'], w.plug)
+      .lamp('LAMP', w.lamp, ['lamp', back], positive(w.watts, 21))
+      .ground('GROUND', `ground ${w.ground}`, back)
+      .suspect('lamp', 'LAMP', 'open', 8, `${w.lamp} is burnt out`)
+      .suspect('fuse', 'FUSE', 'open', 3, `fuse ${w.fuse} is blown`)
+      .suspect('plug', 'PLUG', 'resistive', 4, `plug ${w.plug} is corroded`)
+      .suspect('plug-open', 'PLUG', 'open', 2, `plug ${w.plug} makes no contact`)
+      .suspect('ground', 'GROUND', 'resistive', 3, `ground ${w.ground} has resistance`)
+      .suspect('ground-open', 'GROUND', 'open', 1, `ground ${w.ground} is lost`)
+      .suspect('harness', 'HARNESS', 'open', 1, 'harness to the lamp is broken')
+      .suspect('chafe', 'HARNESS', 'shortToGround', 0.7, 'harness to the lamp touches ground')
+      .suspect('switch', 'SWITCH', 'stuckOpen', 1, 'light switch does not close')
+      .volts('feed', feed, 4, `Measure ${feed} to ground with the ${w.on}`)
+      .lookAtFuse('look-fuse', 'FUSE', w.fuse)
+      .look('look-lamp', 'LAMP', 3, `Look at the filament of the ${w.lamp}`, {
+        finds: 0.9,
+        falseAlarm: 0.02,
+        caution: bulbGlass,
+      })
+      .lookIntoPlug('look-plug', 'PLUG', 3, w.plug)
+      .testLamp('lamp-feed', feed, 2, `Test lamp from ${feed} to the body with the ${w.on}`)
+      .watch('neighbours', 'GROUND', 1, `Switch on what else hangs on ${w.ground}: is any of it weak or odd?`)
+      .swap('swap', 'LAMP', 6, 'Swap the lamp with the other side')
+      .volts('ground', back, 4, `Measure ${back} to ground with the ${w.on}`)
+      .volts('switched', 'switched', 8, `Measure behind the light switch with the ${w.on}`)
+      .volts('fuse-volts', w.fuse, 2, `Measure behind fuse ${w.fuse}`)
+      .repair('LAMP', 8, 450, 'replace', `Replace the ${w.lamp}, same watts`)
+      .root('LAMP', 'water in the lamp', 'Look for drops, a dull reflector, a torn seal')
+      .root('LAMP', 'overvoltage', 'Measure the charging voltage: more than 14.8 V at idle with all off?')
+      .root('LAMP', 'wear', 'None of the others found: hours and shocks')
+      .replaceFuse('FUSE', w.fuse)
+      .cleanPlug('PLUG', 15, w.plug)
+      .cleanGround('GROUND', 15, w.ground)
+      .repairHarness('HARNESS', 50, 700, 'harness to the lamp')
+      .repair('SWITCH', 25, 5200, 'replace', 'Replace the light switch')
+      .build();
   },
 };

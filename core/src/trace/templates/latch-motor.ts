@@ -44,30 +44,10 @@ export const latchMotor: Template = {
         stallOhms: 1.2,
       })
       .ground('GROUND', `ground ${w.ground}`, back)
-      .element({
-        id: 'IN',
-        kind: 'moduleInput',
-        label: `input of the ${w.module}`,
-        pins: ['in', 'gnd'],
-        pullUpOhms: 2200,
-        pullUpVolts: 5,
-        thresholdVolts: 2.5,
-      })
+      .input('IN', `input of the ${w.module}`, 'in')
       .wire('SIGNAL', `${w.harness}, signal line`, ['in', signal], 0.08)
-      .element({
-        id: 'PAWL',
-        kind: 'switch',
-        label: `mechanism of the ${w.latch}`,
-        pins: [signal, 'pawl'],
-        closed: true,
-      })
-      .element({
-        id: 'AJAR',
-        kind: 'switch',
-        label: `ajar switch of the ${w.latch}`,
-        pins: ['pawl', back],
-        closed: true,
-      })
+      .switch('PAWL', `mechanism of the ${w.latch}`, [signal, 'pawl'])
+      .switch('AJAR', `ajar switch of the ${w.latch}`, ['pawl', back])
       .suspect('motor', 'MOTOR', 'open', 4, `the motor of the ${w.latch} is open`)
       .suspect('mechanism', 'PAWL', 'stuckOpen', 4, `the mechanism of the ${w.latch} does not reach its end`)
       .suspect('ajar', 'AJAR', 'stuckOpen', 3, `the ajar switch of the ${w.latch} does not close`)
@@ -110,13 +90,13 @@ export const latchMotor: Template = {
       })
       .wiggle('wiggle', 'HARNESS', 5, `Move ${w.harness} while it is commanded`)
       .wiggle('wiggle-signal', 'SIGNAL', 5, `Move ${w.harness} while you watch the live value`)
-      .look('look-fuse', 'FUSE', 1, `Look at fuse ${w.fuse}`)
+      .lookAtFuse('look-fuse', 'FUSE', w.fuse)
       .repair('MOTOR', 45, 16500, 'replace', `Replace the ${w.latch}`, secondWay)
       .repair('PAWL', 35, 600, 'clean', `Clean, grease and try the mechanism of the ${w.latch}`, secondWay)
       .repair('AJAR', 45, 3900, 'replace', `Replace the ajar switch of the ${w.latch}`, secondWay)
       .repair('HARNESS', 60, 900, 'repair', `Repair ${w.harness}, drive line`)
       .repair('SIGNAL', 60, 900, 'repair', `Repair ${w.harness}, signal line`)
-      .repair('PLUG', 20, 200, 'clean', `Clean and retension plug ${w.plug}`)
+      .cleanPlug('PLUG', 20, w.plug)
       .repair(
         'OUTPUT',
         60,
@@ -124,15 +104,8 @@ export const latchMotor: Template = {
         'repair',
         `Repair or replace the ${w.module}, once supply, ground and network are good`,
       )
-      .repair(
-        'FUSE',
-        2,
-        80,
-        'replace',
-        `Replace fuse ${w.fuse}, same rating and style`,
-        'A fuse that blows again is a finding, not a part to upgrade.',
-      )
-      .repair('GROUND', 15, 0, 'clean', `Clean ground ${w.ground}`)
+      .replaceFuse('FUSE', w.fuse)
+      .cleanGround('GROUND', 15, w.ground)
       .build();
   },
 };

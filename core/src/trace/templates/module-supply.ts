@@ -29,25 +29,13 @@ export const moduleSupply: Template = {
       .fuse('FUSE', `fuse ${w.fuse}`, ['b+', w.fuse], 15)
       .wire('HARNESS', 'supply line to the module', [w.fuse, feed], 0.06)
       .contact('PLUG', `supply pin of ${w.plug}`, [feed, 'module+'], w.plug)
-      .element({ id: 'MODULE', kind: 'resistor', label: w.module, pins: ['module+', 'module-'], ohms: 30 })
+      .resistor('MODULE', w.module, ['module+', 'module-'], 30)
       .contact('GROUND-PIN', `ground pin of ${w.plug}`, ['module-', back], w.plug)
       .ground('GROUND', `ground ${w.ground}`, back)
-      .element({
-        id: 'END-A',
-        kind: 'resistor',
-        label: 'end resistor far away',
-        pins: ['net.high', 'net.low'],
-        ohms: 120,
-      })
+      .resistor('END-A', 'end resistor far away', ['net.high', 'net.low'], 120)
       .wire('PAIR-HIGH', `${w.network}, high line`, ['net.high', high], 0.1)
       .wire('PAIR-LOW', `${w.network}, low line`, ['net.low', low], 0.1)
-      .element({
-        id: 'END-B',
-        kind: 'resistor',
-        label: 'end resistor at this end',
-        pins: [high, low],
-        ohms: 120,
-      })
+      .resistor('END-B', 'end resistor at this end', [high, low], 120)
       .cavity('power', feed, back, w.fuse, 'module+', 'module-')
       .cavity('network', high, low, 'net.high', 'net.low')
       .suspect('fuse', 'FUSE', 'open', 3, `fuse ${w.fuse} is blown`)
@@ -60,7 +48,7 @@ export const moduleSupply: Template = {
       .suspect('pair', 'PAIR-HIGH', 'open', 1.5, `one line of the ${w.network} is broken`)
       .suspect('pair-low', 'PAIR-LOW', 'open', 1.5, `the other line of the ${w.network} is broken`)
       .suspect('module', 'MODULE', 'open', 1.5, `the ${w.module} is dead inside`)
-      .look('look-fuse', 'FUSE', 1, `Look at fuse ${w.fuse}`)
+      .lookAtFuse('look-fuse', 'FUSE', w.fuse)
       .volts('feed', feed, 6, `Measure ${feed} to ground, ignition on`)
       .volts('back', back, 6, `Measure ${back} to battery negative, ignition on`)
       .volts(
@@ -90,17 +78,10 @@ export const moduleSupply: Template = {
         falseAlarm: 0.03,
       })
       .ohms('pair', high, low, 10, `Measure the pair’s resistance at ${w.plug}`)
-      .repair(
-        'FUSE',
-        2,
-        80,
-        'replace',
-        `Replace fuse ${w.fuse}, same rating and style`,
-        'A fuse that blows again is a finding, not a part to upgrade.',
-      )
+      .replaceFuse('FUSE', w.fuse)
       .repair('PLUG', 15, 200, 'clean', `Clean and retension ${w.plug}`)
       .repair('HARNESS', 50, 700, 'repair', 'Repair the supply line')
-      .repair('GROUND', 15, 0, 'clean', `Clean ground ${w.ground}`)
+      .cleanGround('GROUND', 15, w.ground)
       .repair('GROUND-PIN', 15, 200, 'retension', `Retension the ground pin of ${w.plug}`)
       .repair('PAIR-HIGH', 60, 900, 'repair', `Repair the ${w.network}, its twist kept`)
       .repair('PAIR-LOW', 60, 900, 'repair', `Repair the other line of the ${w.network}, its twist kept`)

@@ -1,5 +1,5 @@
 /** A lamp on the protected output of a module. */
-import { CaseDraft } from './draft.js';
+import { bulbGlass, CaseDraft } from './draft.js';
 import { filled, positive, type Template } from './template.js';
 
 const fields = [
@@ -35,14 +35,7 @@ export const outputLamp: Template = {
       .contact('MODULE-PLUG', `plug at the module, ${w.cavity}`, [w.cavity, 'harness'], 'module')
       .wire('HARNESS', 'harness to the lamp', ['harness', feed], 0.08)
       .contact('PLUG', `plug ${w.plug}`, [feed, 'lamp'], w.plug)
-      .element({
-        id: 'LAMP',
-        kind: 'lamp',
-        label: w.lamp,
-        pins: ['lamp', back],
-        volts: 12,
-        watts: positive(w.watts, 10),
-      })
+      .lamp('LAMP', w.lamp, ['lamp', back], positive(w.watts, 10))
       .ground('GROUND', `ground ${w.ground}`, back)
       .suspect('lamp', 'LAMP', 'open', 8, `the ${w.lamp} is burnt out`)
       .suspect('output', 'OUTPUT', 'stuckOpen', 1.5, `the output of the ${w.module} is dead`)
@@ -63,7 +56,7 @@ export const outputLamp: Template = {
       .look('look-lamp', 'LAMP', 3, `Look at the filament of the ${w.lamp}`, {
         finds: 0.9,
         falseAlarm: 0.02,
-        caution: 'Never touch the bulb glass; let it cool first.',
+        caution: bulbGlass,
       })
       .volts('feed', feed, 4, `Measure ${feed} to ground with the lamp commanded on`)
       .volts('back', back, 4, `Measure ${back} to ground with the lamp commanded on`)
@@ -86,6 +79,7 @@ export const outputLamp: Template = {
         state: { unplugged: [w.plug, 'module'] },
         caution: 'Ignition off and the network asleep before the module is unplugged.',
       })
+      .watch('neighbours', 'GROUND', 1, `Switch on what else hangs on ${w.ground}: is any of it weak or odd?`)
       .swap('swap', 'LAMP', 6, 'Swap the bulb with the other side')
       .repair('LAMP', 8, 450, 'replace', `Replace the ${w.lamp}, same watts`)
       .repair(
@@ -95,18 +89,11 @@ export const outputLamp: Template = {
         'repair',
         `Repair or replace the ${w.module}, once supply, ground and network are good`,
       )
-      .repair(
-        'SUPPLY',
-        2,
-        120,
-        'replace',
-        `Replace fuse ${w.supply}, same rating and style`,
-        'A fuse that blows again is a finding, not a part to upgrade.',
-      )
+      .replaceFuse('SUPPLY', w.supply, 120)
       .repair('MODULE-PLUG', 20, 300, 'retension', `Retension pin ${w.cavity}`)
-      .repair('PLUG', 15, 200, 'clean', `Clean and retension plug ${w.plug}`)
+      .cleanPlug('PLUG', 15, w.plug)
       .repair('HARNESS', 50, 700, 'repair', 'Repair the harness to the lamp')
-      .repair('GROUND', 15, 0, 'clean', `Clean ground ${w.ground}`)
+      .cleanGround('GROUND', 15, w.ground)
       .build();
   },
 };

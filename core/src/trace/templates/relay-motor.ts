@@ -24,13 +24,7 @@ export const relayMotor: Template = {
       .battery()
       .fuse('FUSE', `fuse ${w.fuse}`, ['b+', w.fuse], 20)
       .fuse('COIL-FUSE', `fuse ${w.coilFuse}`, ['b+', w.coilFuse], 5)
-      .element({
-        id: 'SWITCH',
-        kind: 'switch',
-        label: w.switch,
-        pins: [w.coilFuse, `${w.relay}.86`],
-        closed: true,
-      })
+      .switch('SWITCH', w.switch, [w.coilFuse, `${w.relay}.86`])
       .element({
         id: 'RELAY',
         kind: 'relay',
@@ -67,8 +61,8 @@ export const relayMotor: Template = {
         finds: 0.9,
         falseAlarm: 0.3,
       })
-      .look('look-fuse', 'FUSE', 1, `Look at fuse ${w.fuse}`)
-      .look('look-coil-fuse', 'COIL-FUSE', 1, `Look at fuse ${w.coilFuse}`)
+      .lookAtFuse('look-fuse', 'FUSE', w.fuse)
+      .lookAtFuse('look-coil-fuse', 'COIL-FUSE', w.coilFuse)
       .volts('86', `${w.relay}.86`, 4, `Measure ${w.relay}.86 to ground, switched on`)
       .volts('85', `${w.relay}.85`, 4, `Measure ${w.relay}.85 to ground, switched on`)
       .volts('87', contact, 4, `Measure ${contact} to ground, switched on`)
@@ -78,19 +72,12 @@ export const relayMotor: Template = {
       .swap('swap-relay', 'RELAY', 3, `Swap relay ${w.relay} with one of the same number`)
       .repair('MOTOR', 40, 9800, 'replace', `Replace the ${w.motor}`)
       .repair('RELAY', 3, 1600, 'replace', `Replace relay ${w.relay}`)
-      .repair(
-        'FUSE',
-        2,
-        80,
-        'replace',
-        `Replace fuse ${w.fuse}, same rating and style`,
-        'A fuse that blows again is a finding, not a part to upgrade.',
-      )
+      .replaceFuse('FUSE', w.fuse)
       .repair('COIL-FUSE', 2, 80, 'replace', `Replace fuse ${w.coilFuse}, same rating and style`)
       .repair('SWITCH', 25, 4800, 'replace', `Replace the ${w.switch}`)
       .repair('COIL-GROUND', 15, 0, 'clean', 'Clean the ground of the coil')
-      .repair('PLUG', 15, 200, 'clean', `Clean and retension plug ${w.plug}`)
-      .repair('GROUND', 15, 0, 'clean', `Clean ground ${w.ground}`)
+      .cleanPlug('PLUG', 15, w.plug)
+      .cleanGround('GROUND', 15, w.ground)
       .repair('HARNESS', 50, 700, 'repair', 'Repair the harness to the motor')
       .build();
   },

@@ -1,4 +1,5 @@
 /** A switch that pulls a module's input to ground: flaps, doors, lids, latches. */
+import { CaseDraft } from './draft.js';
 import { filled, type Template } from './template.js';
 
 const fields = [
@@ -19,213 +20,105 @@ export const switchInput: Template = {
   fields,
   build(values) {
     const w = filled(fields, values);
-    const signal = `${w.plug}.2`;
-    const back = `${w.plug}.1`;
-    return {
-      circuit: {
-        elements: [
-          {
-            id: 'IN',
-            kind: 'moduleInput',
-            label: w.module,
-            pins: [w.cavity, 'gnd'],
-            pullUpOhms: 2200,
-            pullUpVolts: 5,
-            thresholdVolts: 2.5,
-          },
-          {
-            id: 'MODULE-PLUG',
-            kind: 'contact',
-            label: `plug at the module, ${w.cavity}`,
-            pins: [w.cavity, 'harness'],
-            ohms: 0.01,
-            connector: 'module',
-          },
-          { id: 'HARNESS', kind: 'wire', label: w.harness, pins: ['harness', signal], ohms: 0.05 },
-          {
-            id: 'PLUG',
-            kind: 'contact',
-            label: `plug ${w.plug}`,
-            pins: [signal, 'switch.in'],
-            ohms: 0.01,
-            connector: w.plug,
-          },
-          { id: 'SWITCH', kind: 'switch', label: w.switch, pins: ['switch.in', 'moved'], closed: true },
-          {
-            id: 'MECHANISM',
-            kind: 'switch',
-            label: w.mechanism,
-            pins: ['moved', 'switch.out'],
-            closed: true,
-          },
-          {
-            id: 'PLUG-BACK',
-            kind: 'contact',
-            label: `plug ${w.plug}, ground side`,
-            pins: ['switch.out', back],
-            ohms: 0.01,
-            connector: w.plug,
-          },
-          { id: 'GROUND', kind: 'ground', label: `ground ${w.ground}`, pins: [back, 'gnd'], ohms: 0.01 },
-        ],
-      },
-      suspects: [
+    const [back, signal] = [`${w.plug}.1`, `${w.plug}.2`];
+    return new CaseDraft()
+      .input('IN', w.module, w.cavity)
+      .contact('MODULE-PLUG', `plug at the module, ${w.cavity}`, [w.cavity, 'harness'], 'module', 0.01)
+      .wire('HARNESS', w.harness, ['harness', signal])
+      .contact('PLUG', `plug ${w.plug}`, [signal, 'switch.in'], w.plug, 0.01)
+      .switch('SWITCH', w.switch, ['switch.in', 'moved'])
+      .switch('MECHANISM', w.mechanism, ['moved', 'switch.out'])
+      .contact('PLUG-BACK', `plug ${w.plug}, ground side`, ['switch.out', back], w.plug, 0.01)
+      .ground('GROUND', `ground ${w.ground}`, back)
+      .suspect('switch', 'SWITCH', 'stuckOpen', 5, `${w.switch} does not close`)
+      .suspect('switch-resistive', 'SWITCH', 'resistive', 2, `${w.switch} has resistance`)
+      .suspect('plug', 'PLUG', 'open', 2, `plug ${w.plug} makes no contact`)
+      .suspect('plug-resistive', 'PLUG', 'resistive', 2, `plug ${w.plug} is corroded`)
+      .suspect('harness', 'HARNESS', 'intermittent', 2, `${w.harness} breaks now and then`)
+      .suspect('harness-open', 'HARNESS', 'open', 1, `${w.harness} is broken`)
+      .suspect('mechanism', 'MECHANISM', 'endNotReached', 3, `${w.mechanism} does not reach its end`)
+      .suspect('ground', 'GROUND', 'open', 1, `ground ${w.ground} is lost`)
+      .suspect('module', 'IN', 'open', 0.4, `${w.module} no longer feeds the line`)
+      .cavity('switch', w.cavity, 'harness', signal, back)
+      .access('module', `the trim before the ${w.module} taken off`, 6)
+      .volts(
+        'cavity',
+        w.cavity,
+        3,
+        `Measure ${w.cavity} at the module by a back probe, the ${w.switch} held open`,
+        { state: { open: ['MECHANISM'] }, needs: ['module'] },
+      )
+      .volts('signal', signal, 4, `Measure ${signal} to ground with the ${w.closed}`)
+      .listen(
+        'listen',
+        'MECHANISM',
+        1,
+        `Listen at the ${w.mechanism}: does the motor run with nothing moving?`,
         {
-          id: 'switch',
-          element: 'SWITCH',
-          mode: 'stuckOpen',
-          weight: 5,
-          label: `${w.switch} does not close`,
-        },
-        {
-          id: 'switch-resistive',
-          element: 'SWITCH',
-          mode: 'resistive',
-          weight: 2,
-          label: `${w.switch} has resistance`,
-        },
-        { id: 'plug', element: 'PLUG', mode: 'open', weight: 2, label: `plug ${w.plug} makes no contact` },
-        {
-          id: 'plug-resistive',
-          element: 'PLUG',
-          mode: 'resistive',
-          weight: 2,
-          label: `plug ${w.plug} is corroded`,
-        },
-        {
-          id: 'harness',
-          element: 'HARNESS',
-          mode: 'intermittent',
-          weight: 2,
-          label: `${w.harness} breaks now and then`,
-        },
-        { id: 'harness-open', element: 'HARNESS', mode: 'open', weight: 1, label: `${w.harness} is broken` },
-        {
-          id: 'mechanism',
-          element: 'MECHANISM',
-          mode: 'endNotReached',
-          weight: 3,
-          label: `${w.mechanism} does not reach its end`,
-        },
-        { id: 'ground', element: 'GROUND', mode: 'open', weight: 1, label: `ground ${w.ground} is lost` },
-        {
-          id: 'module',
-          element: 'IN',
-          mode: 'open',
-          weight: 0.4,
-          label: `${w.module} no longer feeds the line`,
-        },
-      ],
-      tests: [
-        {
-          id: 'cavity',
-          kind: 'volts',
-          from: w.cavity,
-          to: 'gnd',
-          minutes: 9,
-          label: `Measure ${w.cavity} at the module by a back probe, the ${w.switch} held open`,
-          state: { open: ['MECHANISM'] },
-        },
-        {
-          id: 'signal',
-          kind: 'volts',
-          from: signal,
-          to: 'gnd',
-          minutes: 4,
-          label: `Measure ${signal} to ground with the ${w.closed}`,
-        },
-        {
-          id: 'listen',
-          kind: 'listen',
-          element: 'MECHANISM',
-          minutes: 1,
           finds: 0.8,
           falseAlarm: 0.05,
-          label: `Listen at the ${w.mechanism}: does the motor run with nothing moving?`,
         },
+      )
+      .live(
+        'press',
+        'volts',
+        w.cavity,
+        'gnd',
+        3,
+        `Press the ${w.switch} by hand, past the ${w.mechanism}, and read the live value of ${w.cavity}`,
+        { state: { jumpers: [['moved', 'switch.out']] } },
+      )
+      .live(
+        'bridge',
+        'volts',
+        w.cavity,
+        'gnd',
+        5,
+        `Unplug ${w.plug}, bridge ${signal} to ${back} on the harness side and read the live value: it imitates the ${w.closed}`,
         {
-          id: 'look-plug',
-          kind: 'inspect',
-          element: 'PLUG',
-          minutes: 3,
-          finds: 0.7,
-          falseAlarm: 0.02,
-          label: `Look into plug ${w.plug} for green or bent pins`,
+          state: { unplugged: [w.plug], jumpers: [[signal, back]] },
+          caution: 'The bridge is a temporary state: it comes out before anything else is done.',
         },
+      )
+      .lookIntoPlug('look-plug', 'PLUG', 3, w.plug, 'green or bent pins')
+      .wiggle('wiggle', 'HARNESS', 4, `Move the ${w.harness} while you watch the live value`, { finds: 0.8 })
+      .provoke(
+        'chill',
+        'SWITCH',
+        6,
+        `Chill the ${w.switch} with cold spray, let it warm, chill it again: does the live value go with it?`,
+      )
+      .ohms(
+        'switch-ohms',
+        'switch.in',
+        'switch.out',
+        8,
+        `Unplug ${w.plug} and measure across the switch with the ${w.closed}`,
         {
-          id: 'wiggle',
-          kind: 'wiggle',
-          element: 'HARNESS',
-          minutes: 4,
-          finds: 0.8,
-          falseAlarm: 0.03,
-          label: `Move the ${w.harness} while you watch the live value`,
-        },
-        {
-          id: 'switch-ohms',
-          kind: 'ohms',
-          from: 'switch.in',
-          to: 'switch.out',
-          minutes: 8,
           state: { unplugged: [w.plug] },
-          label: `Unplug ${w.plug} and measure across the switch with the ${w.closed}`,
           caution: 'Ignition off before the plug is opened.',
         },
-        {
-          id: 'ground',
-          kind: 'volts',
-          from: back,
-          to: 'gnd',
-          minutes: 4,
-          label: `Measure ${back} to ground`,
-        },
-        {
-          id: 'module-volts',
-          kind: 'volts',
-          from: w.cavity,
-          to: 'gnd',
-          minutes: 12,
-          label: `Measure ${w.cavity} at the ${w.module} with the ${w.closed}`,
-        },
-      ],
-      repairs: [
-        {
-          element: 'SWITCH',
-          minutes: 25,
-          priceCents: 3800,
-          method: 'replace',
-          label: `Replace the ${w.switch}`,
-        },
-        {
-          element: 'PLUG',
-          minutes: 15,
-          priceCents: 200,
-          method: 'clean',
-          label: `Clean and retension plug ${w.plug}`,
-        },
-        {
-          element: 'HARNESS',
-          minutes: 45,
-          priceCents: 900,
-          method: 'repair',
-          label: `Repair the ${w.harness}`,
-        },
-        {
-          element: 'MECHANISM',
-          minutes: 45,
-          priceCents: 14500,
-          method: 'replace',
-          label: `Replace the ${w.mechanism}`,
-        },
-        { element: 'GROUND', minutes: 15, priceCents: 0, method: 'clean', label: `Clean ground ${w.ground}` },
-        {
-          element: 'IN',
-          minutes: 60,
-          priceCents: 42000,
-          method: 'replace',
-          label: `Replace the ${w.module}`,
-        },
-      ],
-    };
+      )
+      .volts('ground', back, 4, `Measure ${back} to ground`)
+      .volts('module-volts', w.cavity, 3, `Measure ${w.cavity} at the ${w.module} with the ${w.closed}`, {
+        needs: ['module'],
+      })
+      .repair('SWITCH', 25, 3800, 'replace', `Replace the ${w.switch}`)
+      .root('SWITCH', 'water in it', `Open the old ${w.switch}: water, a torn seal, a blocked drain near it?`)
+      .root('SWITCH', 'misuse', `Was the ${w.switch} pushed past its end: bent bracket, witness marks?`)
+      .root('SWITCH', 'wear', `None of the others found: count its age and use`)
+      .cleanPlug('PLUG', 15, w.plug)
+      .repairHarness('HARNESS', 45, 900, w.harness)
+      .repair('MECHANISM', 45, 14500, 'replace', `Replace the ${w.mechanism}`)
+      .root('MECHANISM', 'binding', `Move what the ${w.mechanism} moves by hand: ice, dirt, a bent hinge?`)
+      .root('MECHANISM', 'not taught', `Were its end stops taught after the last work?`)
+      .cleanGround('GROUND', 15, w.ground)
+      .repair('IN', 54, 42000, 'replace', `Replace the ${w.module}`, { needs: ['module'] })
+      .root(
+        'IN',
+        'a short that killed the input',
+        `Measure ${signal} against the supply before the new ${w.module} is plugged`,
+      )
+      .build();
   },
 };

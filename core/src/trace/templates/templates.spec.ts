@@ -46,10 +46,71 @@ describe('templates', () => {
       meters: meters as never,
     }).meters;
 
+  it('give every cavity its class, take the fuse’s rating and the wire’s colour', () => {
+    for (const template of templates) {
+      const { circuit, cavities } = template.build({});
+      const classes = new Map(cavities!.map((cavity) => [cavity.point, cavity.class]));
+      for (const element of circuit.elements)
+        if (element.kind === 'contact')
+          for (const pin of element.pins)
+            expect(classes.has(pin)).withContext(`${template.id} ${pin}`).toBeTrue();
+    }
+    const own = (id: string) => templates.find((template) => template.id === id)!;
+    const relay = own('relay-motor').build({ amps: '7,5', colour: 'green-white' });
+    expect(relay.circuit.elements.find(({ id }) => id === 'FUSE')).toEqual(
+      jasmine.objectContaining({ amps: 7.5 }) as never,
+    );
+    expect(relay.circuit.elements.find(({ id }) => id === 'HARNESS')!.label).toBe(
+      'harness to the motor, green-white',
+    );
+    const classOf = (id: string, point: string) =>
+      own(id)
+        .build({})
+        .cavities!.find((cavity) => cavity.point === point)?.class;
+    expect([
+      classOf('switch-input', 'C31.2'),
+      classOf('latch-motor', 'C70.1'),
+      classOf('squib-loop', 'u1'),
+    ]).toEqual(['switch', 'power', 'squib']);
+  });
+
+  it('measure ohms dead and volts live, and power down for nothing that is only looked at', () => {
+    for (const template of templates) {
+      const { tests, power } = template.build({});
+      expect(power!.downMinutes).withContext(template.id).toBeGreaterThan(0);
+      // Half an hour of waiting belongs to restraints alone.
+      expect(power!.waitMinutes ?? 0)
+        .withContext(template.id)
+        .toBe(template.restraint ? 30 : 0);
+      for (const test of tests) {
+        const at = `${template.id} ${test.id}`;
+        if (test.kind === 'ohms') expect(test.power).withContext(at).toBe('dead');
+        if (test.kind === 'volts' || test.kind === 'live')
+          expect(test.power).withContext(at).toMatch(/live$/);
+        if (test.kind === 'inspect' && !template.restraint)
+          expect(test.power).withContext(at).toBeUndefined();
+      }
+    }
+  });
+
+  it('propose a root for every part that can be fitted, each with its look and no gap in its words', () => {
+    for (const template of templates) {
+      const { roots, repairs } = template.build({});
+      for (const { element } of repairs) {
+        const own = roots!.filter((root) => root.element === element);
+        expect(own.length).withContext(`${template.id} ${element}`).toBeGreaterThan(0);
+        expect(new Set(own.map(({ root }) => root)).size)
+          .withContext(`${template.id} ${element}`)
+          .toBe(own.length);
+        for (const { check: look } of own) expect(look).not.toContain('{}');
+      }
+    }
+  });
+
   it('a squib loop reads its unit and its leads, near zero with the bar closed, open with the chain broken', () => {
     const loop = [{ id: 'm', kind: 'ohms', from: 'loop+', to: 'loop-' }];
-    // 2.0 for the squib, 0.2 twice for the leads, three contacts of 5 milliohms.
-    expect(meter('squib-loop', loop)['m']!.value).toBeCloseTo(2.415, 3);
+    // 2.0 for the squib, 0.2 twice for the leads, three contacts of 5 milliohms, its seat of one.
+    expect(meter('squib-loop', loop)['m']!.value).toBeCloseTo(2.416, 3);
     expect(meter('squib-loop', loop, [{ element: 'BAR', mode: 'stuckClosed' }])['m']!.value).toBeLessThan(
       0.5,
     );
@@ -97,6 +158,7 @@ describe('templates', () => {
         { test: 'signal', value: 4.92 },
         { test: 'listen', found: false },
         { test: 'switch-ohms', overload: true },
+        { test: 'press', value: 4.97 },
       ],
     });
     expect(result.suspects[0]!.id).toBe('switch');

@@ -1,5 +1,5 @@
 /** A lamp with two filaments on one ground: tail and brake, or low and high beam. */
-import { CaseDraft } from './draft.js';
+import { bulbGlass, CaseDraft } from './draft.js';
 import { filled, positive, type Template } from './template.js';
 
 const fields = [
@@ -24,33 +24,13 @@ export const twoFilamentLamp: Template = {
     return new CaseDraft()
       .battery()
       .fuse('FUSE', `fuse ${w.fuse}`, ['b+', w.fuse], 15)
-      .element({ id: 'SWITCH', kind: 'switch', label: w.switch, pins: [w.fuse, 'switched'], closed: true })
+      .switch('SWITCH', w.switch, [w.fuse, 'switched'])
       .wire('HARNESS', 'harness to the lamp', ['switched', feed], 0.06)
       .contact('PLUG', `plug ${w.plug}`, [feed, 'a'], w.plug)
-      .element({
-        id: 'LAMP',
-        kind: 'lamp',
-        label: `${w.lamp}, ${w.dead}`,
-        pins: ['a', 'back'],
-        volts: 12,
-        watts: positive(w.watts, 21),
-      })
+      .lamp('LAMP', `${w.lamp}, ${w.dead}`, ['a', 'back'], positive(w.watts, 21))
       .fuse('FUSE-OTHER', `fuse of the ${w.works}`, ['b+', 'other.fused'], 10)
-      .element({
-        id: 'SWITCH-OTHER',
-        kind: 'switch',
-        label: `switch of the ${w.works}`,
-        pins: ['other.fused', other],
-        closed: true,
-      })
-      .element({
-        id: 'OTHER',
-        kind: 'lamp',
-        label: `${w.lamp}, ${w.works}`,
-        pins: [other, 'back'],
-        volts: 12,
-        watts: 5,
-      })
+      .switch('SWITCH-OTHER', `switch of the ${w.works}`, ['other.fused', other])
+      .lamp('OTHER', `${w.lamp}, ${w.works}`, [other, 'back'], 5)
       .contact('GROUND-PIN', `ground pin of plug ${w.plug}`, ['back', back], w.plug)
       .ground('GROUND', `ground ${w.ground}`, back)
       .suspect('filament', 'LAMP', 'open', 8, `the filament of the ${w.dead} is burnt`)
@@ -65,9 +45,9 @@ export const twoFilamentLamp: Template = {
       .look('look-lamp', 'LAMP', 3, `Look at both filaments of the ${w.lamp}`, {
         finds: 0.92,
         falseAlarm: 0.02,
-        caution: 'Never touch the bulb glass; let it cool first.',
+        caution: bulbGlass,
       })
-      .look('look-fuse', 'FUSE', 1, `Look at fuse ${w.fuse}`)
+      .lookAtFuse('look-fuse', 'FUSE', w.fuse)
       .volts('feed', feed, 4, `Measure ${feed} to ground with the ${w.dead} on`)
       .volts('back', back, 4, `Measure ${back} to ground with the ${w.dead} on`)
       .volts(
@@ -77,24 +57,20 @@ export const twoFilamentLamp: Template = {
         `Measure the lamp’s ground contact to battery negative with the ${w.dead} on`,
       )
       .volts('switched', 'switched', 6, `Measure behind the ${w.switch}`)
-      .look('look-plug', 'PLUG', 3, `Look into plug ${w.plug} for green or brown pins`, {
-        finds: 0.7,
-        falseAlarm: 0.02,
-      })
+      .lookIntoPlug('look-plug', 'PLUG', 3, w.plug)
+      .watch(
+        'hazard',
+        'GROUND',
+        1,
+        `Hazard flash on: does the lamp glow in its beat, or another one on ${w.ground} weakly?`,
+      )
       .swap('swap', 'LAMP', 6, 'Swap the bulb with the other side')
       .repair('LAMP', 8, 450, 'replace', `Replace the bulb of the ${w.lamp}, same watts`)
-      .repair(
-        'FUSE',
-        2,
-        80,
-        'replace',
-        `Replace fuse ${w.fuse}, same rating and style`,
-        'A fuse that blows again is a finding, not a part to upgrade.',
-      )
+      .replaceFuse('FUSE', w.fuse)
       .repair('SWITCH', 15, 2900, 'replace', `Replace the ${w.switch}`)
       .repair('PLUG', 15, 200, 'clean', `Clean and retension pin 1 of plug ${w.plug}`)
       .repair('GROUND-PIN', 15, 200, 'clean', `Clean the ground pin of plug ${w.plug}`)
-      .repair('GROUND', 15, 0, 'clean', `Clean ground ${w.ground}`)
+      .cleanGround('GROUND', 15, w.ground)
       .repair('HARNESS', 50, 700, 'repair', 'Repair the harness to the lamp')
       .build();
   },

@@ -1,0 +1,78 @@
+/** Every test and repair that is still possible, by what it would cost to the end, best first. */
+import type { Work } from '../progress/index.js';
+import { frontRunners, TwoSteps } from './choose.js';
+import type { TraceCase } from './schema.js';
+import type { Move, Situation } from './strategy.js';
+
+export interface Judged {
+  readonly move: Move;
+  readonly cents: number;
+}
+
+/**
+ * How far the planner looks where nothing is asked: one step; two on a guarded circuit, whose tests are dear and
+ * whose parts wait until one is sure.
+ */
+export const usualSteps = ({ guarded }: TraceCase): 1 | 2 => (guarded === true ? 2 : 1);
+
+/** The moves from here in the order of the stop rule. `steps` 2 judges the front-runners two steps ahead. */
+export function* judging(situation: Situation, steps: 1 | 2): Work<Judged[]> {
+  const { ready, costs, outcomes, beliefs, tried, unread } = situation;
+  const moves: Judged[] = [];
+  for (const [done, test] of unread.entries()) {
+    moves.push({
+      move: { test },
+      cents: costs.test({ test, outcomes: outcomes.get(test.id)! }, beliefs, tried),
+    });
+    yield { done: done + 1, total: unread.length };
+  }
+  ready.parts.forEach((_, part) => {
+    if (!tried.has(part)) moves.push({ move: { part }, cents: costs.repair(part, beliefs, tried) });
+  });
+  moves.sort(byCents);
+  return inOrder(situation, steps === 2 ? yield* twoStepsAhead(situation, moves) : moves);
+}
+
+const byCents = (a: Judged, b: Judged) => a.cents - b.cents;
+
+/** The front-runners judged two steps ahead, then in their new order; the others behind them as they were. */
+function* twoStepsAhead(situation: Situation, moves: readonly Judged[]): Work<Judged[]> {
+  const { ready, costs, outcomes, beliefs, tried, unread } = situation;
+  const two = new TwoSteps(ready);
+  const open = unread.map((test) => ({ test, outcomes: outcomes.get(test.id)! }));
+  const front: Judged[] = [];
+  for (const [done, { move }] of moves.slice(0, frontRunners).entries()) {
+    if ('part' in move) front.push({ move, cents: two.repair(costs, move.part, open, beliefs, tried) });
+    else {
+      const own = open.find(({ test }) => test === move.test)!;
+      const rest = open.filter((other) => other !== own);
+      front.push({ move, cents: two.test(costs, own, rest, beliefs, tried) });
+    }
+    yield { done: done + 1, total: frontRunners };
+  }
+  return [...front.sort(byCents), ...moves.slice(frontRunners)];
+}
+
+/**
+ * The stop rule: the sure part first. On a guarded circuit it needs a reading that confirms it, and no repair
+ * that is not sure stands before a test that can still be made.
+ */
+function inOrder(situation: Situation, moves: readonly Judged[]): Judged[] {
+  const { ready, confirmed } = situation;
+  const isTest = ({ move }: Judged) => 'test' in move;
+  const part = surePart(situation);
+  const sure = moves.find(({ move }) => 'part' in move && move.part === part) ?? null;
+  const guarded = ready.source.guarded === true;
+  const first = sure && (!guarded || confirmed || !moves.some(isTest)) ? sure : null;
+  const rest = moves.filter((move) => move !== first);
+  return [
+    ...(first ? [first] : []),
+    ...(guarded ? [...rest.filter(isTest), ...rest.filter((move) => !isTest(move))] : rest),
+  ];
+}
+
+/** The part that is sure enough to be fitted, or -1. */
+function surePart({ ready, costs, beliefs, tried }: Situation): number {
+  const p = costs.partProbabilities(beliefs);
+  return ready.parts.findIndex((_, index) => !tried.has(index) && p[index]! >= ready.stopAt);
+}

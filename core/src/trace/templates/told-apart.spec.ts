@@ -1,0 +1,75 @@
+import { finish } from '../../progress/index.js';
+import { closedTests } from '../closed.js';
+import { resolution } from '../likelihood.js';
+import { accuracyOf } from '../evidence.js';
+import { isMetered, predictions } from '../predict.js';
+import { prepare } from '../prepare.js';
+import type { TraceTest } from '../schema.js';
+import { nextTests } from '../next.js';
+import { templates } from './index.js';
+
+describe('the suspects of a template', () => {
+  for (const template of templates)
+    it(`${template.id}: any two of different parts are told apart by a test that is open`, () => {
+      const source = template.build({});
+      const closed = new Set(closedTests(source).map(({ test }) => test));
+      const ready = prepare(source);
+      const table = finish(predictions(ready));
+      const open = source.tests.filter(({ id }) => !closed.has(id));
+      const index = new Map(ready.suspects.map(({ id }, n) => [id, n]));
+      /** A look at either of them, or a reading that the meter shows differently. */
+      const parts = (test: TraceTest, a: string, b: string): boolean => {
+        const [first, second] = [ready.suspects[index.get(a)!]!, ready.suspects[index.get(b)!]!];
+        if (!isMetered(test)) return test.element === first.element || test.element === second.element;
+        const [one, two] = [table.get(test.id)![index.get(a)!]!, table.get(test.id)![index.get(b)!]!];
+        return one.some(({ reading: x }) =>
+          two.some(({ reading: y }) =>
+            x.overload || y.overload
+              ? x.overload !== y.overload
+              : Math.abs(x.value! - y.value!) > resolution(accuracyOf(test), x.value!),
+          ),
+        );
+      };
+      for (const a of source.suspects!)
+        for (const b of source.suspects!)
+          if (a.element !== b.element)
+            expect(open.some((test) => parts(test, a.id!, b.id!)))
+              .withContext(`${a.id} and ${b.id}`)
+              .toBeTrue();
+    });
+
+  for (const template of templates)
+    it(`${template.id}: each, if it is the fault, gains by what the best tests would read`, () => {
+      const source = template.build({});
+      const ready = prepare(source);
+      const table = finish(predictions(ready));
+      const closed = new Set(closedTests(source).map(({ test }) => test));
+      for (const [at, suspect] of source.suspects!.entries()) {
+        const readings = source.tests
+          .filter(({ id }) => !closed.has(id))
+          .map((test) => {
+            if (!isMetered(test))
+              return test.kind === 'swap'
+                ? { test: test.id, moved: test.element === suspect.element }
+                : {
+                    test: test.id,
+                    found:
+                      test.element === suspect.element && (test.mode == null || test.mode === suspect.mode),
+                  };
+            // The likeliest of what it predicts.
+            const { reading } = [...table.get(test.id)![at]!].sort((a, b) => b.share - a.share)[0]!;
+            return reading.overload
+              ? { test: test.id, overload: true }
+              : { test: test.id, value: reading.value! };
+          });
+        const after = nextTests({ ...source, readings });
+        const shares = new Map<string, number>();
+        for (const { element, probability } of after.suspects)
+          shares.set(element, (shares.get(element) ?? 0) + probability);
+        const [[first, share]] = [...shares].sort((a, b) => b[1] - a[1]) as [[string, number]];
+        expect(first).withContext(suspect.id!).toBe(suspect.element);
+        expect(share).withContext(suspect.id!).toBeGreaterThan(0.8);
+        expect(after.contradiction).withContext(suspect.id!).toBeFalse();
+      }
+    });
+});
