@@ -40,7 +40,7 @@ export {
   type Story,
   type VehiclesKnown,
 } from './answers.js';
-export { type Endpoint, endpoints, factEndpoints, mostPhotoBytes, photoTypes } from './endpoints.js';
+export { type Endpoint, endpoints, factEndpoints, mostPhotoBytes, photoTypes } from './endpoints/index.js';
 export { idempotencyHeader, personHeader } from './headers.js';
 export {
   type FactData,
@@ -63,3 +63,17 @@ export {
   type Pattern,
   patterns,
 } from './library.js';
+export {
+  type AddWeakness,
+  type CircuitKept,
+  type CircuitRow,
+  circuitRows,
+  type KeepCircuit,
+  type KeepRates,
+  keptCircuit,
+  type KeptCircuit,
+  type Rates,
+  rates,
+  type Weaknesses,
+  weaknesses,
+} from './circuits.js';

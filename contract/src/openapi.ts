@@ -1,7 +1,7 @@
 /** The OpenAPI text, made from the endpoints. */
 import * as z from 'zod';
 import { problem } from './answers.js';
-import { type Endpoint, endpoints, factEndpoints } from './endpoints.js';
+import { type Endpoint, endpoints, factEndpoints } from './endpoints/index.js';
 import { idempotencyHeader, personHeader } from './headers.js';
 
 /** The description as a plain object, version 3.1. */

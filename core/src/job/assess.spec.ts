@@ -71,6 +71,7 @@ describe('the next thing, over the whole story', () => {
     story.enter('readings', { traceId, test: 'signal', value: 4.92 });
     story.enter('readings', { traceId, test: 'listen', found: false });
     story.enter('readings', { traceId, test: 'switch-ohms', overload: true });
+    story.enter('readings', { traceId, test: 'press', value: 4.97 });
     expect(story.next.sentence).toBe('Replace the end switch, and find what made it fail.');
 
     story.enter('repairs', { ...soundRepair, traceId, beaconIds: [beacon] });

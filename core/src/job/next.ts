@@ -168,6 +168,19 @@ function traceNext(at: Standing, plans: ReadonlyMap<string, NextTests>): NextThi
 
 /** The first action of a plan as a sentence, with what its outcomes would mean. */
 export function planned(source: TraceCase, plan: NextTests): NextThing {
+  if (plan.hidden)
+    return thing(
+      'trace',
+      'Make the fault show again, as it did before, then say so.',
+      'What is read while it does not show tells nothing of it.',
+    );
+  const next = plannedAction(source, plan);
+  return plan.asks
+    ? { ...next, detail: `First say whether the fault still shows. ${next.detail ?? ''}`.trim() }
+    : next;
+}
+
+function plannedAction(source: TraceCase, plan: NextTests): NextThing {
   const [action] = plan.next;
   if (!action)
     return thing(

@@ -1,6 +1,6 @@
 /** A job's record: its head and the facts entered about it. The one definition of their data. */
 import * as z from 'zod';
-import { batteryReading } from '../readings/index.js';
+import { batteryReading, sheet } from '../readings/index.js';
 import { lineMark, scan } from '../scans/index.js';
 import { distanceUnit } from '../units/index.js';
 import { repairMethod, traceCase, traceReading } from '../trace/index.js';
@@ -127,6 +127,9 @@ export const traceData = z.strictObject({
   title: line,
   beaconIds: z.array(id).min(1).max(20),
   case: traceCase,
+  /** The versions that it was begun with: of the shop's base rates, and of the library's circuit. */
+  ratesVersion: z.int().min(0).nullish(),
+  circuit: z.strictObject({ id, version: z.int().min(1) }).nullish(),
 });
 export const readingData = z.strictObject({
   traceId: id,
@@ -134,6 +137,21 @@ export const readingData = z.strictObject({
   overload: z.literal(true).nullish(),
   gone: z.literal(true).nullish(),
 });
+/** After a disturbing test: does the fault still show? */
+export const epochData = z.strictObject({
+  traceId: id,
+  after: z.string().min(1).max(80),
+  shows: z.boolean(),
+});
+/** What the technician says of a suspect; the last word counts. `open` takes an earlier one back. */
+export const suspectWordData = z.strictObject({
+  traceId: id,
+  suspect: z.string().min(1).max(80),
+  as: z.enum(['pinned', 'ruled-out', 'open']),
+  note: z.string().trim().max(200).nullish(),
+});
+/** Readings that belong together, at a trace or at the car. */
+export const sheetData = z.strictObject({ traceId: id.nullish(), data: sheet });
 export const rootState = z.enum(['found-and-removed', 'found-and-left', 'unknown']);
 export const repairData = z.strictObject({
   traceId: id.nullish(),
@@ -271,6 +289,9 @@ export const jobRecord = z.strictObject({
   // Stories from before these kinds were there have none.
   judgements: z.array(fact(judgementData)).default([]),
   workings: z.array(fact(workingData)).default([]),
+  epochs: z.array(fact(epochData)).default([]),
+  suspectWords: z.array(fact(suspectWordData)).default([]),
+  sheets: z.array(fact(sheetData)).default([]),
   handBacks: z.array(fact(handBackData)),
 });
 export type JobRecord = z.infer<typeof jobRecord>;
@@ -283,6 +304,7 @@ export type Powering = JobRecord['powerings'][number];
 export type BatteryFact = JobRecord['batteries'][number];
 export type Approval = JobRecord['approvals'][number];
 export type Judgement = JobRecord['judgements'][number];
+export type SheetFact = JobRecord['sheets'][number];
 
 export const lensState = z.enum(['lit', 'flashing', 'comes-and-goes', 'dark', 'dormant', 'returned']);
 export type LensState = z.infer<typeof lensState>;

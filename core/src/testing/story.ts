@@ -21,6 +21,9 @@ type Facts =
   | 'basics'
   | 'judgements'
   | 'workings'
+  | 'epochs'
+  | 'suspectWords'
+  | 'sheets'
   | 'handBacks';
 
 export class Story {
@@ -50,6 +53,9 @@ export class Story {
     basics: [],
     judgements: [],
     workings: [],
+    epochs: [],
+    suspectWords: [],
+    sheets: [],
     handBacks: [],
   };
 

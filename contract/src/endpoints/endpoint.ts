@@ -1,0 +1,23 @@
+/** What an endpoint is: method, address, what goes in and what comes out. */
+import type * as z from 'zod';
+import type { Who } from '../who.js';
+
+export interface Endpoint {
+  readonly method: 'GET' | 'POST' | 'PUT';
+  /** With parameters as `{name}`. */
+  readonly path: string;
+  readonly says: string;
+  readonly who: Who;
+  readonly body?: z.ZodType;
+  readonly answer: z.ZodType | null;
+  readonly query?: Readonly<Record<string, string>>;
+  /** Bytes of a body that are taken at most. */
+  readonly bodyLimit?: number;
+  /** Content types of a body that is no JSON. */
+  readonly bodyTypes?: readonly string[];
+  /** An entry in a job: it carries a key of its own and names its person. */
+  readonly entry?: true;
+}
+
+/** Bytes of a body that is no more than a form. */
+export const small = 100_000;

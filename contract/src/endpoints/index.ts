@@ -1,0 +1,50 @@
+/** Every endpoint. The server and the client both follow it. */
+import * as answers from '../answers.js';
+import { factKinds } from '../facts.js';
+import { accountEndpoints } from './accounts.js';
+import { type Endpoint, small } from './endpoint.js';
+import { jobEndpoints } from './jobs.js';
+import { libraryEndpoints } from './library.js';
+
+export type { Endpoint } from './endpoint.js';
+export { mostPhotoBytes, photoTypes } from './jobs.js';
+
+export const endpoints = {
+  health: {
+    method: 'GET',
+    path: '/api/health',
+    says: 'whether the server and its database answer',
+    who: 'anyone',
+    answer: answers.health,
+  },
+  openapi: {
+    method: 'GET',
+    path: '/api/openapi.json',
+    says: 'this description',
+    who: 'anyone',
+    answer: null,
+  },
+  ...accountEndpoints,
+  ...libraryEndpoints,
+  ...jobEndpoints,
+} as const satisfies Record<string, Endpoint>;
+
+/** Bytes that an entry of each kind may have: a report of a million characters, a circuit of a thousand elements. */
+const factLimits: Partial<Record<string, number>> = {
+  scans: 4_500_000,
+  traces: 2_000_000,
+  sheets: 2_000_000,
+};
+
+export const factEndpoints: readonly (Endpoint & { readonly kind: keyof typeof factKinds })[] =
+  Object.entries(factKinds).map(([kind, { entry, says, who }]) => ({
+    kind: kind as keyof typeof factKinds,
+    method: 'POST',
+    path: `/api/jobs/{jobId}/${kind}`,
+    says: `enters ${says}`,
+    who,
+    entry: true as const,
+    body: entry,
+    answer: answers.entered,
+    bodyLimit: factLimits[kind] ?? small,
+  }));

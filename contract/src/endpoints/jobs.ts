@@ -1,0 +1,134 @@
+/** Jobs: the bays, a record, its photos, its logbook, its story. */
+import * as answers from '../answers.js';
+import { withdrawal } from '../facts.js';
+import { everyone, leadOnly, withCustomer } from '../who.js';
+import { type Endpoint, small } from './endpoint.js';
+
+/** Photos, after they were made smaller on the device. */
+export const mostPhotoBytes = 1_000_000;
+export const photoTypes = ['image/jpeg', 'image/png', 'image/webp'] as const;
+
+export const jobEndpoints = {
+  bays: {
+    method: 'GET',
+    path: '/api/bays',
+    says: 'open jobs by promised time, a page at a time',
+    who: everyone,
+    answer: answers.bays,
+    query: {
+      after: 'the `after` of the page before',
+      limit: 'rows, 1 to 200, default 100',
+      text: 'narrow to number, plate, vehicle, name or code',
+      all: 'with 1, also jobs that are done',
+      order: '`promised`, the default, or `newest`',
+    },
+  },
+  vehiclesKnown: {
+    method: 'GET',
+    path: '/api/vehicles',
+    says: 'vehicles that were here before, by plate, end of VIN, model or customer',
+    who: withCustomer,
+    answer: answers.vehiclesKnown,
+    query: { text: 'two characters or more' },
+  },
+  openJob: {
+    method: 'POST',
+    path: '/api/jobs',
+    says: 'opens a job with its vehicle',
+    who: withCustomer,
+    body: answers.openJob,
+    answer: answers.jobOpened,
+    bodyLimit: small,
+    entry: true,
+  },
+  job: {
+    method: 'GET',
+    path: '/api/jobs/{jobId}',
+    says: 'a job’s whole record; ETag is its revision',
+    who: everyone,
+    answer: answers.record,
+  },
+  changeHead: {
+    method: 'PUT',
+    path: '/api/jobs/{jobId}/head',
+    says: 'changes the head; If-Match names the revision seen',
+    who: withCustomer,
+    body: answers.changeHead,
+    answer: answers.headChanged,
+    bodyLimit: small,
+    entry: true,
+  },
+  keepAttachment: {
+    method: 'PUT',
+    path: '/api/jobs/{jobId}/attachments/{attachmentId}',
+    says: 'keeps the bytes of a photo, one megabyte at most; a fact of the kind `photos` says what they show',
+    who: withCustomer,
+    answer: answers.attachmentKept,
+    bodyLimit: mostPhotoBytes,
+    bodyTypes: photoTypes,
+    entry: true,
+  },
+  attachment: {
+    method: 'GET',
+    path: '/api/jobs/{jobId}/attachments/{attachmentId}',
+    says: 'a photo',
+    who: everyone,
+    answer: null,
+  },
+  logbook: {
+    method: 'GET',
+    path: '/api/jobs/{jobId}/logbook',
+    says: 'every entry, with its hash; `whole` tells that the chain is unbroken',
+    who: everyone,
+    answer: answers.logbook,
+    query: { after: 'only entries with a higher seq' },
+  },
+  story: {
+    method: 'GET',
+    path: '/api/jobs/{jobId}/story.json',
+    says: 'a job’s whole story as a file: record, reports as pasted, photos, logbook with its hashes',
+    who: withCustomer,
+    answer: answers.story,
+  },
+  storyTable: {
+    method: 'GET',
+    path: '/api/jobs/{jobId}/story.csv',
+    says: 'a job’s logbook as a table for a spreadsheet',
+    who: withCustomer,
+    answer: null,
+  },
+  importStory: {
+    method: 'POST',
+    path: '/api/stories',
+    says: 'takes in a story from another installation; its hashes must hold',
+    who: leadOnly,
+    body: answers.story,
+    answer: answers.storyImported,
+    bodyLimit: 60_000_000,
+    entry: true,
+  },
+  report: {
+    method: 'GET',
+    path: '/api/jobs/{jobId}/scans/{scanId}/text',
+    says: 'a report as it was pasted',
+    who: everyone,
+    answer: answers.reportText,
+  },
+  withdraw: {
+    method: 'POST',
+    path: '/api/jobs/{jobId}/withdrawals',
+    says: 'takes a fact back; who may enter its kind may take it back',
+    who: everyone,
+    body: withdrawal,
+    answer: answers.entered,
+    bodyLimit: small,
+    entry: true,
+  },
+  events: {
+    method: 'GET',
+    path: '/api/events',
+    says: 'server-sent events of all jobs; id is job:seq, resumed by Last-Event-ID',
+    who: everyone,
+    answer: null,
+  },
+} as const satisfies Record<string, Endpoint>;
