@@ -13,6 +13,8 @@ const appendOnly = [
   'idempotency',
   'attachments',
   'shop_log',
+  'base_rates',
+  'circuits',
 ];
 const changeable = [
   'people',

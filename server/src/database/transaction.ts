@@ -102,19 +102,32 @@ export async function writeNewJob<A>(
 }
 
 async function replayed<A>(db: Knex, write: Write, run: (trx: Knex.Transaction) => Promise<A>): Promise<A> {
+  try {
+    return await patiently(db, async (trx) => {
+      const answer = await run(trx);
+      await trx('idempotency').insert({
+        idempotency_key: write.key,
+        request_hash: write.requestHash,
+        answer: JSON.stringify(answer),
+      });
+      return answer;
+    });
+  } catch (error) {
+    if (error instanceof Replay) return error.answer as A;
+    const { errno, sqlMessage } = error as { errno?: number; sqlMessage?: string };
+    throw errno === duplicate ? duplicated(sqlMessage ?? '') : error;
+  }
+}
+
+/**
+ * A transaction that is run again where the database chose it as a deadlock's victim, and once where another
+ * has written the same row meanwhile: then it finds that row and can say so.
+ */
+export async function patiently<A>(db: Knex, run: (trx: Knex.Transaction) => Promise<A>): Promise<A> {
   for (let tries = 1; ; tries++) {
     try {
-      return await db.transaction(async (trx) => {
-        const answer = await run(trx);
-        await trx('idempotency').insert({
-          idempotency_key: write.key,
-          request_hash: write.requestHash,
-          answer: JSON.stringify(answer),
-        });
-        return answer;
-      });
+      return await db.transaction(run);
     } catch (error) {
-      if (error instanceof Replay) return error.answer as A;
       const { errno, sqlMessage } = error as { errno?: number; sqlMessage?: string };
       const sameKeyAtOnce = errno === duplicate && /idempotency/.test(sqlMessage ?? '');
       const again =
@@ -122,11 +135,8 @@ async function replayed<A>(db: Knex, write: Write, run: (trx: Knex.Transaction) 
         errno === lockTimeout ||
         sameKeyAtOnce ||
         (errno === duplicate && /PRIMARY/.test(sqlMessage ?? '') && tries === 1);
-      if (again && tries < mostTries) {
-        await new Promise((resolve) => setTimeout(resolve, 5 * tries + Math.random() * 20));
-        continue;
-      }
-      throw errno === duplicate ? duplicated(sqlMessage ?? '') : error;
+      if (!again || tries >= mostTries) throw error;
+      await new Promise((resolve) => setTimeout(resolve, 5 * tries + Math.random() * 20));
     }
   }
 }

@@ -13,7 +13,7 @@ import type { TraceCase } from '@dormant-beacon/core/trace';
 import type { Knex } from 'knex';
 import { type JobWrite, writeJob } from '../database/transaction.js';
 import { conflict, HttpProblem, invalid, notFound } from '../http/problem.js';
-import { elementChance, preparePlan } from '../jobs/plans.js';
+import { elementFault, preparePlan } from '../jobs/plans.js';
 import { loadRecord } from '../jobs/record.js';
 import { reportPatternsOf } from '../library/entries.js';
 import { writeSummary } from '../jobs/summary.js';
@@ -45,7 +45,7 @@ export async function enterFact(
     if (fact.corrects !== null) checkCorrection(kind, record, fact.corrects);
     gates[kind](record, fact, write.role);
     const content = kind === 'photos' ? await withDigest(trx, write.jobId, entry.data) : entry.data;
-    const whole = kind === 'repairs' ? { ...fact, chance: repairChance(record, fact) } : fact;
+    const whole = kind === 'repairs' ? { ...fact, ...repairedFault(record, fact) } : fact;
     await insertFact(trx, kind, write.jobId, whole);
     return settle(trx, record, kind, whole, content, says(kind, withFact(record, kind, whole), whole));
   });
@@ -165,7 +165,13 @@ function checkUnused(record: JobRecord, kind: FactKind, id: string): void {
   const origin = originOf(factsOf(record, kind), fact);
   const uses =
     kind === 'traces'
-      ? [...standing(record.readings), ...standing(record.repairs)].some((other) => other.traceId === origin)
+      ? [
+          ...standing(record.readings),
+          ...standing(record.repairs),
+          ...standing(record.epochs),
+          ...standing(record.suspectWords),
+          ...standing(record.sheets),
+        ].some((other) => other.traceId === origin)
       : standing(record.photos).some((other) => other.beaconId === origin) ||
         [...standing(record.traces), ...standing(record.repairs)].some((other) =>
           other.beaconIds.includes(origin),
@@ -174,9 +180,10 @@ function checkUnused(record: JobRecord, kind: FactKind, id: string): void {
   if (uses) throw conflict('Other entries stand on this one. Take those back first, or correct this one.');
 }
 
-/** How probable the repaired element was when the repair was entered, from its trace; null without one. */
-function repairChance(record: JobRecord, fact: StoredFact): number | null {
+/** How probable the repaired element was when the repair was entered, and what had failed; from its trace. */
+function repairedFault(record: JobRecord, fact: StoredFact): Record<string, unknown> {
   const trace = fact['traceId'] == null ? undefined : standingFor(record.traces, fact['traceId'] as string);
-  if (!trace || fact['element'] == null) return null;
-  return elementChance(record, trace, fact['element'] as string);
+  if (!trace || fact['element'] == null) return { chance: null };
+  const { chance, kind, mode } = elementFault(record, trace, fact['element'] as string);
+  return { chance, faultKind: kind, faultMode: mode };
 }

@@ -41,6 +41,7 @@ describe('facts of a job', () => {
     await shop.enter(jobId, 'readings', { traceId, test: 'signal', value: 4.92 });
     await shop.enter(jobId, 'readings', { traceId, test: 'listen', found: false });
     await shop.enter(jobId, 'readings', { traceId, test: 'switch-ohms', overload: true });
+    await shop.enter(jobId, 'readings', { traceId, test: 'press', value: 4.97 });
     expect((await bay(jobId)).next).toBe('Replace the end switch, and find what made it fail.');
     await shop.enter(jobId, 'repairs', {
       traceId,
@@ -72,6 +73,7 @@ describe('facts of a job', () => {
       { test: 'signal', value: 4.92 },
       { test: 'listen', found: false },
       { test: 'switch-ohms', overload: true as const },
+      { test: 'press', value: 4.97 },
     ];
     const { suspects } = nextTests({ ...templates[0]!.build({}), readings });
     const sure = suspects.reduce(
@@ -86,6 +88,7 @@ describe('facts of a job', () => {
       4.92,
       false,
       true,
+      4.97,
     ]);
     const text = await shop.get<{ text: string }>(`/api/jobs/${jobId}/scans/${whole.scans[0]!.id}/text`);
     expect(text.body.text).toBe(report);
@@ -159,7 +162,7 @@ describe('facts of a job', () => {
       to: 'gnd',
       minutes: 9,
     }));
-    const large = { ...source, tests: [...source.tests, ...more.slice(0, 990)] };
+    const large = { ...source, tests: [...source.tests, ...more.slice(0, 1000 - source.tests.length)] };
     const { id: traceId } = await shop.enter(jobId, 'traces', {
       title: 'Large',
       beaconIds: [beaconId],

@@ -64,6 +64,25 @@ const readings: Gate = (record, fact) => {
   checkReading(fact as unknown as TraceReading, tests, 'data');
 };
 
+const ofTrace = (record: JobRecord, fact: StoredFact): void => {
+  if (fact['traceId'] != null && !standingFor(record.traces, fact['traceId'] as string))
+    throw invalid('data.traceId', 'no such trace in this job');
+};
+
+const epochs: Gate = (record, fact) => {
+  ofTrace(record, fact);
+  const own = standing(record.readings).filter(({ traceId }) => traceId === fact['traceId']);
+  if (!own.some(({ test }) => test === fact['after']))
+    throw invalid('data.after', 'this test has not been read in this trace');
+};
+
+const suspectWords: Gate = (record, fact) => {
+  ofTrace(record, fact);
+  const trace = standingFor(record.traces, fact['traceId'] as string)!;
+  if (!trace.case.suspects?.some(({ id }) => id === fact['suspect']))
+    throw invalid('data.suspect', `no suspect "${fact['suspect'] as string}" in this trace`);
+};
+
 const repairs: Gate = (record, fact) => {
   needsBaseline(record);
   knownBeacons(record, fact['beaconIds'] as string[], 'data.beaconIds');
@@ -119,6 +138,9 @@ export const gates: Readonly<Record<FactKind, Gate>> = {
   waivers,
   traces,
   readings,
+  epochs,
+  'suspect-words': suspectWords,
+  sheets: ofTrace,
   repairs,
   clearings,
   exposures,

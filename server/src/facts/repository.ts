@@ -75,10 +75,15 @@ async function insertMany(trx: Knex.Transaction, table: string, rows: readonly o
     await trx(table).insert(rows.slice(from, from + 500) as object[]);
 }
 
+/** What a repair says to the shop's base rates alone; the job's record is without it. */
+const learnedFields: ReadonlySet<string> = new Set(['faultKind', 'faultMode']);
+
 /** All facts of a kind in a job, in the order of entry; a report's text stays behind. */
 export async function listFacts(db: Knex, kind: FactKind, jobId: string): Promise<StoredFact[]> {
   const { table, columns, links } = tables[kind];
-  const wanted = Object.entries(columns).filter(([field]) => field !== 'text' || kind !== 'scans');
+  const wanted = Object.entries(columns).filter(
+    ([field]) => !(kind === 'scans' && field === 'text') && !(kind === 'repairs' && learnedFields.has(field)),
+  );
   const rows = (await db(table)
     .where({ job_id: jobId })
     .orderBy('seq')

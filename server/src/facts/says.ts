@@ -7,9 +7,10 @@ import {
   type JobRecord,
   type Powering,
   standingFor,
+  suspectLabel,
   unitOf,
 } from '@dormant-beacon/core/job';
-import { type BatteryReading, judgeBattery } from '@dormant-beacon/core/readings';
+import { type BatteryReading, judgeBattery, type Sheet, sheetSays } from '@dormant-beacon/core/readings';
 import type { Scan } from '@dormant-beacon/core/scans';
 import { showValue } from '@dormant-beacon/core/units';
 import type { StoredFact } from './repository.js';
@@ -39,6 +40,15 @@ export function says(kind: FactKind, record: JobRecord, fact: StoredFact): strin
       return readingSays(record, fact);
     case 'repairs':
       return `${text('label')}: ${fact['cured'] === true ? 'works' : 'fault still shows'}; root ${text('root').replaceAll('-', ' ')}${fact['rootNote'] ? ` (${text('rootNote')})` : ''}`;
+    case 'epochs':
+      return `After ${testLabel(record, fact, text('after'))}: ${fact['shows'] === true ? 'the fault still shows' : 'the fault does not show'}`;
+    case 'suspect-words': {
+      const trace = standingFor(record.traces, text('traceId'));
+      const name = trace ? suspectLabel(trace.case, text('suspect')) : text('suspect');
+      return `${{ pinned: 'Pinned as suspect', 'ruled-out': 'Ruled out by hand', open: 'Suspect again' }[text('as')]}: ${name}${text('note') ? ` (${text('note')})` : ''}`;
+    }
+    case 'sheets':
+      return sheetSays(fact['data'] as Sheet);
     case 'clearings':
       return 'Codes cleared';
     case 'exposures':
@@ -70,11 +80,17 @@ export function says(kind: FactKind, record: JobRecord, fact: StoredFact): strin
   }
 }
 
+function testOf(record: JobRecord, fact: StoredFact, id: string) {
+  return standingFor(record.traces, fact['traceId'] as string)?.case.tests.find((other) => other.id === id);
+}
+
+function testLabel(record: JobRecord, fact: StoredFact, id: string): string {
+  return (testOf(record, fact, id)?.label ?? id).replace(/[.?]$/, '');
+}
+
 function readingSays(record: JobRecord, fact: StoredFact): string {
-  const test = standingFor(record.traces, fact['traceId'] as string)?.case.tests.find(
-    (other) => other.id === fact['test'],
-  );
-  const label = (test?.label ?? String(fact['test'])).replace(/[.?]$/, '');
+  const test = testOf(record, fact, String(fact['test']));
+  const label = testLabel(record, fact, String(fact['test']));
   if (fact['overload'] === true) return `${label}: over-limit`;
   if (typeof fact['value'] === 'number')
     return `${label}: ${showValue(fact['value'], test ? unitOf(test) : 'V')}`;

@@ -26,6 +26,9 @@ export interface FactTable {
       | 'basics'
       | 'judgements'
       | 'workings'
+      | 'epochs'
+      | 'suspectWords'
+      | 'sheets'
       | 'handBacks'
     );
   readonly stage: StageId;
@@ -66,7 +69,12 @@ export const tables: Readonly<Record<FactKind, FactTable>> = {
     table: 'traces',
     list: 'traces',
     stage: 'trace',
-    columns: { title: 'title', case: json('case') },
+    columns: {
+      title: 'title',
+      case: json('case'),
+      ratesVersion: 'rates_version',
+      circuit: json('circuit'),
+    },
     links: { field: 'beaconIds', table: 'trace_beacons', parent: 'trace_id' },
   },
   readings: {
@@ -83,6 +91,24 @@ export const tables: Readonly<Record<FactKind, FactTable>> = {
       gone: 'gone',
     },
   },
+  epochs: {
+    table: 'trace_epochs',
+    list: 'epochs',
+    stage: 'trace',
+    columns: { traceId: 'trace_id', after: 'after_test', shows: 'shows' },
+  },
+  'suspect-words': {
+    table: 'suspect_words',
+    list: 'suspectWords',
+    stage: 'trace',
+    columns: { traceId: 'trace_id', suspect: 'suspect', as: 'word', note: 'note' },
+  },
+  sheets: {
+    table: 'sheets',
+    list: 'sheets',
+    stage: 'trace',
+    columns: { traceId: 'trace_id', data: json('data') },
+  },
   repairs: {
     table: 'repairs',
     list: 'repairs',
@@ -97,6 +123,8 @@ export const tables: Readonly<Record<FactKind, FactTable>> = {
       rootNote: 'root_note',
       cured: 'cured',
       chance: 'chance',
+      faultKind: 'fault_kind',
+      faultMode: 'fault_mode',
     },
     links: { field: 'beaconIds', table: 'repair_beacons', parent: 'repair_id' },
   },

@@ -1,5 +1,6 @@
 /** What to test next in each open trace of a job, for its row in the bays. */
 import { caseOf, type JobRecord, openTraces, originOf, type Trace } from '@dormant-beacon/core/job';
+import type { ElementKind } from '@dormant-beacon/core/circuit';
 import { finish } from '@dormant-beacon/core/progress';
 import {
   type NextTests,
@@ -28,20 +29,39 @@ export function plansFor(record: JobRecord): Map<string, NextTests> {
 
 /** Solves a new trace's circuit under every suspect before a lock is taken. @throws Refusal where it is not sound */
 export function preparePlan(traceId: string, source: TraceCase): void {
-  if (workOf(source) > mostWork) return void finish(planning({ ...source, tests: [], readings: [] }));
-  remember(traceId, finish(predicting(source)));
+  const predictions = soundPredictions(source);
+  if (predictions) remember(traceId, predictions);
 }
 
 /**
- * How probable an element is at fault, from every reading and repair of its trace. Only the tests that were
- * read are solved, so that the size of the trace does not matter.
+ * Solves a case under every suspect, as far as the server plans itself; of a larger one only its suspects are
+ * looked at. @throws Refusal where it is not sound, naming the place
  */
-export function elementChance(record: JobRecord, trace: Trace, element: string): number {
+export function soundPredictions(source: TraceCase): Predictions | null {
+  if (workOf(source) <= mostWork) return finish(predicting(source));
+  finish(planning({ ...source, tests: [], readings: [] }));
+  return null;
+}
+
+/**
+ * How probable an element is at fault, from every reading and repair of its trace, and how it most likely had
+ * failed. Only the tests that were read are solved, so that the size of the trace does not matter.
+ */
+export function elementFault(
+  record: JobRecord,
+  trace: Trace,
+  element: string,
+): { readonly chance: number; readonly kind: ElementKind | null; readonly mode: string | null } {
   const source = caseOf(record, trace);
   const read = new Set(source.readings?.map(({ test }) => test));
   const { suspects } = finish(planning({ ...source, tests: source.tests.filter(({ id }) => read.has(id)) }));
-  const sum = suspects.reduce((total, own) => (own.element === element ? total + own.probability : total), 0);
-  return Math.min(1, Math.max(0, sum));
+  const own = suspects.filter((suspect) => suspect.element === element);
+  const sum = own.reduce((total, { probability }) => total + probability, 0);
+  return {
+    chance: Math.min(1, Math.max(0, sum)),
+    kind: source.circuit.elements.find(({ id }) => id === element)?.kind ?? null,
+    mode: own[0]?.mode ?? null,
+  };
 }
 
 function predictionsOf(trace: Trace): Predictions {

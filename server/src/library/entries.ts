@@ -1,13 +1,22 @@
 /** The shop's library: entries are added and taken back, never changed; each is logged with the shop. */
-import type { AddCodeLink, AddCodeNote, AddPattern, CodeFile, Pattern } from '@dormant-beacon/contract';
+import type {
+  AddCodeLink,
+  AddCodeNote,
+  AddPattern,
+  AddWeakness,
+  CodeFile,
+  Pattern,
+  Weaknesses,
+} from '@dormant-beacon/contract';
 import type { ReportPatterns } from '@dormant-beacon/core/scans';
 import type { Knex } from 'knex';
 import type { SignedIn } from '../accounts/sessions.js';
 import { isoOf, storedOf } from '../database/connect.js';
+import { patiently } from '../database/transaction.js';
 import { conflict, notFound } from '../http/problem.js';
 import { enterShopLog } from '../shop/log.js';
 
-type Kind = 'pattern' | 'code-note' | 'code-link';
+type Kind = 'pattern' | 'code-note' | 'code-link' | 'weakness';
 
 interface Row {
   readonly id: string;
@@ -24,6 +33,7 @@ interface Addition {
   readonly kind: Kind;
   readonly make?: string;
   readonly model?: string | null;
+  readonly template?: string;
   readonly data: object;
   readonly says: string;
 }
@@ -32,9 +42,9 @@ interface Addition {
 async function add(
   db: Knex,
   session: SignedIn,
-  { id, kind, make, model, data, says }: Addition,
+  { id, kind, make, model, template, data, says }: Addition,
 ): Promise<void> {
-  await db.transaction(async (trx) => {
+  await patiently(db, async (trx) => {
     const there = (await trx('library_entries').where({ id }).forUpdate().first()) as Row | undefined;
     if (there?.kind === kind && there.data === JSON.stringify(data)) return;
     if (there) throw conflict('There is another entry with this id.');
@@ -43,6 +53,7 @@ async function add(
       kind,
       make: make ?? null,
       model: model ?? null,
+      template: template ?? null,
       data: JSON.stringify(data),
       person_id: session.person.id,
       added_at: storedOf(new Date()),
@@ -75,9 +86,29 @@ export function addCodeLink(db: Knex, session: SignedIn, { id, ...file }: AddCod
   return add(db, session, { id, kind: 'code-link', make: file.make, model: file.model, data: file, says });
 }
 
+export function addWeakness(db: Knex, session: SignedIn, { id, ...own }: AddWeakness): Promise<void> {
+  const { make, model, template } = own;
+  const says = `known weakness, ${make} ${model ?? 'all models'}: ${own.says}`;
+  return add(db, session, { id, kind: 'weakness', make, model: model ?? null, template, data: own, says });
+}
+
+/** Known weaknesses of a model, those of its whole make included. */
+export async function weaknessesFor(
+  db: Knex,
+  make: string,
+  model: string | null,
+): Promise<Weaknesses['weaknesses']> {
+  const query = standing(db).where({ make, kind: 'weakness' });
+  if (model !== null) void query.where((own) => own.where({ model }).orWhereNull('model'));
+  return (await query).map((row) => ({
+    ...stampOf(row),
+    ...(JSON.parse(row.data) as Omit<AddWeakness, 'id'>),
+  }));
+}
+
 /** @throws HttpProblem 404 where there is no such entry, or it is taken back already */
 export async function withdrawEntry(db: Knex, session: SignedIn, id: string): Promise<void> {
-  await db.transaction(async (trx) => {
+  await patiently(db, async (trx) => {
     const row = (await trx('library_entries').where({ id, withdrawn_at: null }).forUpdate().first()) as
       Row | undefined;
     if (!row) throw notFound('entry');
@@ -113,7 +144,7 @@ export async function entriesFor(
   make: string,
   model: string | null,
 ): Promise<Pick<CodeFile, 'notes' | 'links'>> {
-  const query = standing(db).where({ make }).whereNot({ kind: 'pattern' });
+  const query = standing(db).where({ make }).whereIn('kind', ['code-note', 'code-link']);
   if (model !== null) void query.where((own) => own.where({ model }).orWhereNull('model'));
   const rows = await query;
   const of = (kind: Kind) =>

@@ -9,6 +9,7 @@ import { factTableChanges } from './fact-tables.js';
 import { intakeChanges } from './intake-changes.js';
 import { jobTables } from './job-tables.js';
 import { libraryChanges } from './library-changes.js';
+import { traceChanges } from './trace-changes.js';
 
 type Change = TableChange | ColumnChange | IndexChange;
 const changes: readonly Change[] = [
@@ -17,6 +18,7 @@ const changes: readonly Change[] = [
   ...accountTables,
   ...intakeChanges,
   ...libraryChanges,
+  ...traceChanges,
 ];
 const wordsOf = (change: Change) => {
   if ('index' in change) return `${change.table}-by-${change.index.join('-')}`;

@@ -1,0 +1,110 @@
+/** Circuits that the shop keeps: a version once saved stays as it is. */
+import type { CircuitKept, CircuitRow, KeepCircuit, KeptCircuit } from '@dormant-beacon/contract';
+import { circuitFlaws } from '@dormant-beacon/core/circuit';
+import { Refusal } from '@dormant-beacon/core/refusal';
+import { bareCase, type TraceCase } from '@dormant-beacon/core/trace';
+import type { Knex } from 'knex';
+import type { SignedIn } from '../accounts/sessions.js';
+import { isoOf, storedOf } from '../database/connect.js';
+import { patiently } from '../database/transaction.js';
+import { conflict, notFound } from '../http/problem.js';
+import { soundPredictions } from '../jobs/plans.js';
+import { enterShopLog } from '../shop/log.js';
+
+interface Row {
+  readonly circuit_id: string;
+  readonly version: number;
+  readonly make: string;
+  readonly model: string | null;
+  readonly title: string;
+  readonly note: string | null;
+  readonly person_id: string;
+  readonly added_at: string;
+}
+
+const most = 500;
+
+/** The newest version of each, by title. */
+export async function listCircuits(
+  db: Knex,
+  make: string | null,
+  model: string | null,
+): Promise<CircuitRow[]> {
+  const query = db({ own: 'circuits' })
+    .whereRaw('own.version = (SELECT MAX(version) FROM circuits WHERE circuit_id = own.circuit_id)')
+    .orderBy(['own.title', 'own.circuit_id'])
+    .limit(most)
+    .select('circuit_id', 'version', 'make', 'model', 'title', 'note', 'person_id', 'added_at');
+  if (make !== null) void query.where({ make });
+  if (model !== null) void query.where((own) => own.where({ model }).orWhereNull('model'));
+  return ((await query) as Row[]).map(rowOf);
+}
+
+/** @throws HttpProblem 404 where there is no such circuit or version */
+export async function circuitOf(db: Knex, circuitId: string, version: number | null): Promise<KeptCircuit> {
+  const rows = (await db('circuits').where({ circuit_id: circuitId }).orderBy('version', 'desc')) as (Row & {
+    readonly circuit_case: string;
+  })[];
+  const row = version === null ? rows[0] : rows.find((own) => own.version === version);
+  if (!row) throw notFound('circuit');
+  return { ...rowOf(row), latest: rows[0]!.version, case: JSON.parse(row.circuit_case) as TraceCase };
+}
+
+/**
+ * Keeps a new version. The same case sent again changes nothing.
+ * @throws HttpProblem 409 where somebody has kept another version meanwhile
+ * @throws Refusal where the circuit cannot be solved or its case is not sound
+ */
+export async function keepCircuit(db: Knex, session: SignedIn, kept: KeepCircuit): Promise<CircuitKept> {
+  const { circuitId, basedOn, make, model, title, note } = kept;
+  const bare = bareCase(kept.case);
+  const flaw = circuitFlaws(bare.circuit).find(({ serious }) => serious);
+  if (flaw) throw new Refusal('case.circuit', flaw.says);
+  soundPredictions(bare);
+  return patiently(db, async (trx) => {
+    const last = (await trx('circuits')
+      .where({ circuit_id: circuitId })
+      .orderBy('version', 'desc')
+      .forUpdate()
+      .first()) as (Row & { readonly circuit_case: string }) | undefined;
+    const now = last?.version ?? 0;
+    const text = JSON.stringify(bare);
+    if (last && now === basedOn + 1 && last.circuit_case === text) return { circuitId, version: now };
+    if (now !== basedOn)
+      throw conflict(
+        'Someone else has kept another version of this circuit meanwhile. Look at theirs first.',
+        {
+          current: { version: now },
+        },
+      );
+    const version = now + 1;
+    await trx('circuits').insert({
+      circuit_id: circuitId,
+      version,
+      make,
+      model: model ?? null,
+      title,
+      circuit_case: text,
+      note: note ?? null,
+      person_id: session.person.id,
+      added_at: storedOf(new Date()),
+    });
+    await enterShopLog(trx, session, `Circuit ${title}, ${make} ${model ?? ''}: version ${version}`, {
+      circuitId,
+      version,
+      note: note ?? null,
+    });
+    return { circuitId, version };
+  });
+}
+
+const rowOf = (row: Row): CircuitRow => ({
+  circuitId: row.circuit_id,
+  version: row.version,
+  make: row.make,
+  model: row.model,
+  title: row.title,
+  note: row.note,
+  personId: row.person_id,
+  addedAt: isoOf(row.added_at),
+});
