@@ -1,7 +1,9 @@
 import { type Endpoint, endpoints, factKinds, openJob } from '@dormant-beacon/contract';
 import { readVin } from '@dormant-beacon/core/formats';
 import { readReport } from '@dormant-beacon/core/scans';
-import { calls, jobNumberBefore, people } from './index.js';
+import { nextTests, type TraceCase, type TraceReading } from '@dormant-beacon/core/trace';
+import { templates } from '@dormant-beacon/core/trace/templates';
+import { calls, jobNumberBefore, people, traceNotes } from './index.js';
 import { report } from './world.js';
 
 describe('the demo', () => {
@@ -64,5 +66,67 @@ describe('the demo’s vehicles', () => {
       expect([vin, read.checkDigit, read.remarks.length]).toEqual([vin, 'holds', 0]);
       expect(read.modelYears).withContext(vin).toContain(year!);
     }
+  });
+});
+
+describe('the demo notes', () => {
+  for (const note of traceNotes)
+    it(`${note.job} is traced from zero to its part and root by the planner’s own choices`, () => {
+      const source = templates.find(({ id }) => id === note.template)!.build(note.values);
+      expect(Object.keys(note.readings).sort()).toEqual(source.tests.map(({ id }) => id).sort());
+      const readings: TraceReading[] = [];
+      for (;;) {
+        const [next] = nextTests({ ...source, readings }).next;
+        if (next!.action === 'repair') {
+          expect(next!.element).toBe(note.part);
+          break;
+        }
+        readings.push({ test: next!.test, ...note.readings[next!.test]! });
+      }
+      // Five tests at most: it is a trace, not a tour.
+      expect(readings.length).toBeLessThan(6);
+      expect(source.repairs.find(({ element }) => element === note.part)!.label).toBe(note.repair);
+      expect(source.roots!.filter(({ element }) => element === note.part).map(({ root }) => root)).toContain(
+        note.root,
+      );
+    });
+});
+
+describe('the demo’s library', () => {
+  const all = calls(new Date('2026-11-20T12:00:00Z'));
+  const bodies = (path: string) => all.filter((call) => call.path === path).map(({ body }) => body);
+
+  it('keeps circuits for models of the made-up makes, each ready to be traced', () => {
+    const circuits = bodies('/api/library/circuits') as { make: string; title: string; case: TraceCase }[];
+    expect(circuits.length).toBeGreaterThan(2);
+    for (const { make, title, case: source } of circuits) {
+      expect(['Velanta', 'Ostrel', 'Corvane', 'Hallmer']).withContext(title).toContain(make);
+      expect(nextTests(source).next[0]!.action).withContext(title).toBe('test');
+    }
+  });
+
+  it('knows weaknesses of suspects that their templates have, each with a source', () => {
+    const weaknesses = bodies('/api/library/weaknesses') as Record<
+      'template' | 'suspect' | 'source',
+      string
+    >[];
+    expect(weaknesses.length).toBeGreaterThan(0);
+    for (const { template, suspect, source } of weaknesses) {
+      const built = templates.find(({ id }) => id === template)!.build({});
+      expect(built.suspects!.map(({ id }) => id)).toContain(suspect);
+      expect(source.length).toBeGreaterThan(5);
+    }
+  });
+
+  it('weighs the sliding door by what it knows of the model, and says so', () => {
+    const traces = all
+      .filter(({ path }) => path.endsWith('/traces'))
+      .map(({ body }) => body['data'] as { case: TraceCase });
+    const because = traces.flatMap(({ case: source }) =>
+      source.suspects!.flatMap((suspect) => suspect.because ?? []),
+    );
+    expect(because.map(({ what }) => what)).toContain(
+      'known weakness: the harness chafes in the guide track of the sliding door (three of our jobs)',
+    );
   });
 });

@@ -6,6 +6,7 @@ import { j0145 } from './jobs/j-0145.js';
 import { libraryCalls } from './library.js';
 import type { Call } from './world.js';
 
+export { readingFor, type TraceNote, traceNotes } from './notes.js';
 export { accounts, type Call, people, shownAccounts } from './world.js';
 
 /** The highest number in the demo: the next job gets one more. */

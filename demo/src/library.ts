@@ -1,4 +1,6 @@
 /** What the made-up shop knows of its vehicles' codes: links out of their files, notes with a source. */
+import { templates } from '@dormant-beacon/core/trace/templates';
+import { slidingDoor, slidingDoorWeakness } from './notes.js';
 import { type Call, ines, madeId, tomas } from './world.js';
 
 const entry = (personId: string, path: string, data: object): Call => {
@@ -7,6 +9,20 @@ const entry = (personId: string, path: string, data: object): Call => {
 };
 const link = (make: string, model: string, own: object): Call =>
   entry(tomas.id, 'code-links', { make, model, link: own });
+
+const circuit = (make: string, model: string, title: string, template: string, values: object): Call => ({
+  path: '/api/library/circuits',
+  personId: tomas.id,
+  key: madeId(),
+  body: {
+    circuitId: madeId(),
+    basedOn: 0,
+    make,
+    model,
+    title,
+    case: templates.find(({ id }) => id === template)!.build(values as Record<string, string>),
+  },
+});
 
 /** Every entry of the library, as its people would add it. */
 export function libraryCalls(): readonly Call[] {
@@ -47,6 +63,16 @@ export function libraryCalls(): readonly Call[] {
       source: 'maker’s bulletin of the model',
       credibility: 'maker-text',
       times: 2,
+    }),
+    circuit('Hallmer', 'Drover', 'Sliding door contact', 'switch-input', slidingDoor),
+    circuit('Corvane', 'Lumen', 'Charge flap end switch', 'switch-input', {}),
+    circuit('Velanta', 'Quill', 'Right tail lamp', 'fused-lamp', {}),
+    entry(tomas.id, 'weaknesses', {
+      make: 'Hallmer',
+      model: 'Drover',
+      template: 'switch-input',
+      ...slidingDoorWeakness,
+      credibility: 'own-job',
     }),
     entry(ines.id, 'patterns', { code: { name: 'blink count', before: 'Blink code:', shape: '#-#' } }),
   ];

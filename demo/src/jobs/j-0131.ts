@@ -1,5 +1,7 @@
-/** J-0131: the sliding door that warns on rough roads. In trace: the wiggle comes next. */
+/** J-0131: the sliding door that warns on rough roads. In trace: the harness or its plug is left. */
 import { flapCase } from '../circuits.js';
+import { weighed } from '@dormant-beacon/core/trace';
+import { slidingDoor, slidingDoorWeakness } from '../notes.js';
 import { goodBattery, JobStory, pell, report, tomas } from '../world.js';
 
 export function j0131(now: Date): JobStory {
@@ -35,16 +37,7 @@ export function j0131(now: Date): JobStory {
   });
   job.enter('batteries', tomas, [-1, '09:15'], { ...goodBattery, restingVolts: 12.72, restHours: 9 });
   job.enter('scans', tomas, [-1, '09:25'], { kind: 'baseline', text: report('j-0131-baseline') });
-  const built = flapCase({
-    module: 'Door module',
-    cavity: 'X21.4',
-    plug: 'C44',
-    ground: 'G11',
-    switch: 'door contact',
-    mechanism: 'latch lever',
-    harness: 'harness in the guide track',
-    closed: 'door shut',
-  });
+  const built = weighed(flapCase(slidingDoor), { weaknesses: [slidingDoorWeakness] });
   const traceId = job.enter('traces', tomas, [-1, '09:40'], {
     title: 'Door contact',
     beaconIds: [door],
@@ -53,5 +46,6 @@ export function j0131(now: Date): JobStory {
   job.enter('readings', tomas, [-1, '09:44'], { traceId, test: 'listen', found: false });
   job.enter('readings', tomas, [-1, '09:52'], { traceId, test: 'signal', value: 0.01 });
   job.enter('readings', tomas, [-1, '10:06'], { traceId, test: 'switch-ohms', value: 0.01 });
+  job.enter('epochs', tomas, [-1, '10:08'], { traceId, after: 'switch-ohms', shows: true });
   return job;
 }

@@ -58,6 +58,7 @@ export function j0145(now: Date): JobStory {
   job.enter('readings', yuki, [-3, '09:14'], { traceId, test: 'listen', found: false });
   job.enter('readings', yuki, [-3, '09:20'], { traceId, test: 'signal', value: 4.92 });
   job.enter('readings', yuki, [-3, '09:31'], { traceId, test: 'switch-ohms', overload: true });
+  job.enter('readings', yuki, [-3, '09:34'], { traceId, test: 'press', value: 4.97 });
   job.enter('readings', yuki, [-3, '09:35'], { traceId, test: 'look-plug', found: false });
   const endSwitch = {
     item: 'End switch of the charge flap',
