@@ -5,18 +5,26 @@ import type {
   AddCodeLink,
   AddCodeNote,
   AddPattern,
+  AddWeakness,
   Bays,
+  CircuitKept,
+  CircuitRow,
   CodeFile,
   Device,
+  KeepCircuit,
+  KeepRates,
+  KeptCircuit,
   LogEntry,
   Pattern,
   PinSwitch,
   Problem,
+  Rates,
   Session,
   Shop,
   ShopLogEntry,
   SignIn,
   VehiclesKnown,
+  Weaknesses,
 } from '@dormant-beacon/contract';
 import { idempotencyHeader, personHeader } from '@dormant-beacon/contract';
 import type { JobRecord, Person } from '@dormant-beacon/core/job';
@@ -193,6 +201,41 @@ export class Client {
 
   withdrawEntry(id: string): Promise<{ id: string }> {
     return this.change('POST', `/api/library/entries/${id}/withdrawal`, {});
+  }
+
+  circuits(make: string | null, model: string | null): Promise<CircuitRow[]> {
+    const query = new URLSearchParams({
+      ...(make === null ? {} : { make }),
+      ...(model === null ? {} : { model }),
+    });
+    return this.get<{ circuits: CircuitRow[] }>(`/api/library/circuits?${query.toString()}`).then(
+      ({ circuits }) => circuits,
+    );
+  }
+
+  circuit(circuitId: string, version: number | null = null): Promise<KeptCircuit> {
+    return this.get(`/api/library/circuits/${circuitId}${version === null ? '' : `?version=${version}`}`);
+  }
+
+  keepCircuit(body: KeepCircuit): Promise<CircuitKept> {
+    return this.change('POST', '/api/library/circuits', body);
+  }
+
+  rates(): Promise<Rates> {
+    return this.get('/api/library/base-rates');
+  }
+
+  keepRates(body: KeepRates): Promise<{ version: number }> {
+    return this.change('POST', '/api/library/base-rates', body);
+  }
+
+  async weaknesses(make: string, model: string): Promise<Weaknesses['weaknesses']> {
+    const query = new URLSearchParams({ make, model });
+    return (await this.get<Weaknesses>(`/api/library/weaknesses?${query.toString()}`)).weaknesses;
+  }
+
+  addWeakness(body: AddWeakness): Promise<{ id: string }> {
+    return this.change('POST', '/api/library/weaknesses', body);
   }
 
   private change<A>(

@@ -1,7 +1,9 @@
 /** Large keys for one reading: value, unit, over-limit. What was understood is shown before it is saved. */
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { keepDraft } from './draft';
+import { withoutLeads } from '@dormant-beacon/core/readings';
 import { readTyped, showValue, type Unit } from '@dormant-beacon/core/units';
+import { numberOrNull } from './typed-number';
 
 const keys = ['7', '8', '9', 'OL', '4', '5', '6', 'k', '1', '2', '3', 'm', '0', '.', '±', '⌫'];
 
@@ -26,6 +28,20 @@ const keys = ['7', '8', '9', 'OL', '4', '5', '6', 'k', '1', '2', '3', 'm', '0', 
       <p class="understood" aria-live="polite" [class.not]="typed().kind === 'notRead' && text() !== ''">
         {{ understood() }}
       </p>
+      @if (unit() === 'Ω') {
+        <label class="leads"
+          >Tips together read
+          <input
+            class="mono"
+            inputmode="decimal"
+            autocomplete="off"
+            placeholder="0.0"
+            [value]="leads()"
+            (input)="leads.set($any($event.target).value)"
+          />
+          Ω</label
+        >
+      }
       @if (typed().kind === 'ask') {
         <div class="ask">
           <button type="button" (click)="choose($any(typed()).decimal)">
@@ -81,6 +97,23 @@ const keys = ['7', '8', '9', 'OL', '4', '5', '6', 'k', '1', '2', '3', 'm', '0', 
     .unit {
       font-size: 20px;
       color: var(--quiet);
+    }
+    .leads {
+      display: flex;
+      align-items: center;
+      justify-content: flex-end;
+      gap: 8px;
+      padding-bottom: 8px;
+      font-size: 15px;
+      color: var(--quiet);
+    }
+    .leads input {
+      flex: none;
+      width: 84px;
+      min-height: 44px;
+      border-radius: 10px;
+      background: var(--raised);
+      font-size: 18px;
     }
     .understood {
       min-height: 22px;
@@ -138,6 +171,13 @@ export class ReadingPad {
   protected readonly keys = keys;
   protected readonly text = signal('');
   private readonly draft = keepDraft(() => `reading ${this.draftName()}`, { text: this.text });
+  /** What the meter shows with its tips together; it is taken off every resistance. */
+  protected readonly leads = signal('');
+  private readonly keptLeads = keepDraft(() => 'leads', { leads: this.leads });
+  private readonly leadOhms = computed(() => {
+    const ohms = this.unit() === 'Ω' ? (numberOrNull(this.leads()) ?? 0) : 0;
+    return ohms > 0 ? ohms : 0;
+  });
   protected readonly typed = computed(() => readTyped(this.text()));
   protected readonly wrongUnit = computed(() => {
     const typed = this.typed();
@@ -152,7 +192,9 @@ export class ReadingPad {
     if (this.wrongUnit()) return `This test reads in ${this.unit()}.`;
     switch (typed.kind) {
       case 'value':
-        return `means ${showValue(typed.value, this.unit())}`;
+        return this.leadOhms() > 0
+          ? `means ${showValue(withoutLeads(typed.value, this.leadOhms()), this.unit())} without the leads`
+          : `means ${showValue(typed.value, this.unit())}`;
       case 'overload':
         return 'means over-limit';
       case 'ask':
@@ -195,7 +237,10 @@ export class ReadingPad {
   protected enter(): void {
     const typed = this.typed();
     if (!this.ready()) return;
-    this.entered.emit(typed.kind === 'value' ? { value: typed.value } : { overload: true });
+    const value = typed.kind === 'value' ? withoutLeads(typed.value, this.leadOhms()) : 0;
+    this.entered.emit(
+      typed.kind === 'value' ? { value: this.leadOhms() > 0 ? value : typed.value } : { overload: true },
+    );
     this.draft.clear();
   }
 }

@@ -13,7 +13,7 @@ import {
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { mostReportCharacters } from '@dormant-beacon/core/job';
-import { type LineMark, patternOf, type Scan } from '@dormant-beacon/core/scans';
+import { type LineMark, patternOf, type ReportPatterns, type Scan } from '@dormant-beacon/core/scans';
 import { Store } from '@ngrx/store';
 import type { Subscription } from 'rxjs';
 import type { ReportAnswer, ReportRequest } from '../../workers/report.worker';
@@ -136,6 +136,11 @@ export class ReportEntry implements OnDestroy {
     () => new Worker(new URL('../../workers/report.worker', import.meta.url), { type: 'module' }),
   );
   private asked: Subscription | null = null;
+  /** The text of the file that was read last, and by which patterns. */
+  private ofFile = '';
+  private patternsThen: ReportPatterns | null = null;
+  /** Files were given here: none that waits may take their place. */
+  private begun = false;
   protected readonly example =
     'Restraint control (1 code)\n  B1049-13  Left belt loop   Current\nBody: no codes\nTrailer: no response';
   protected readonly text = signal('');
@@ -157,7 +162,7 @@ export class ReportEntry implements OnDestroy {
     if (!scan) return '';
     const unread = (scan.notRead?.length ?? 0) + (scan.notReadMore ?? 0);
     const by = scan.reader ? `Read by ${scan.reader}. ` : '';
-    return `${by}${scan.codes.length} codes, ${scan.modules.length} modules${unread > 0 ? `, ${unread === 1 ? 'one line' : `${unread} lines`} not understood, kept as pasted` : ''}.`;
+    return `${by}${counted(scan.codes.length, 'code')}, ${counted(scan.modules.length, 'module')}${unread > 0 ? `, ${unread === 1 ? 'one line' : `${unread} lines`} not understood, kept as pasted` : ''}.`;
   });
 
   constructor() {
@@ -165,12 +170,15 @@ export class ReportEntry implements OnDestroy {
     const first = effect(() => {
       if (!this.draft.looked()) return;
       first.destroy();
-      if (untracked(this.text) === '') untracked(() => this.next());
+      if (!this.begun && untracked(this.text) === '') untracked(() => this.next());
     });
     effect(() => {
       const [text, marks, patterns] = [this.text(), this.marks(), this.patterns()];
       this.tooLong();
       untracked(() => {
+        // What came out of a file was read with the file.
+        if (text !== '' && text === this.ofFile && marks.length === 0 && patterns === this.patternsThen)
+          return;
         if (text.trim() !== '') return this.read({ source: text, marks, patterns });
         if (this.tooLong() !== null) return;
         this.stop();
@@ -245,7 +253,9 @@ export class ReportEntry implements OnDestroy {
         this.share.set(null);
         this.scan.set(step.answer.scan);
         this.problem.set(null);
-        if (step.answer.text !== null) this.type(step.answer.text);
+        if (step.answer.text === null) return;
+        [this.ofFile, this.patternsThen] = [step.answer.text, request.patterns];
+        this.type(step.answer.text);
       },
       error: (error: Error) => {
         this.share.set(null);
@@ -267,6 +277,7 @@ export class ReportEntry implements OnDestroy {
   }
 
   private takeAll([first, ...rest]: readonly File[]): void {
+    this.begun = true;
     this.queue.add(this.draftName(), rest);
     void this.take(first);
   }
@@ -280,3 +291,5 @@ export class ReportEntry implements OnDestroy {
     this.read({ source: await file.arrayBuffer(), marks: [], patterns: this.patterns() });
   }
 }
+
+const counted = (n: number, noun: string) => `${n} ${noun}${n === 1 ? '' : 's'}`;

@@ -25,6 +25,25 @@ describe('ScanMatrixView', () => {
     return { fixture, page, rows };
   }
 
+  it('names the reader with its software and the supply, and prints itself alone', async () => {
+    const { fixture, page } = await shown();
+    const read = scanFact(
+      'c',
+      'final',
+      'ODDLIGHT R2 report   software 4.18\nVoltage: 12.4 V\nBody: no codes',
+    );
+    fixture.componentRef.setInput('scans', [first, second, read] as unknown as ScanFact[]);
+    await fixture.whenStable();
+    expect([...page.querySelectorAll('thead small')].at(-1)!.textContent).toBe('ODDLIGHT R2 4.18, 12.4 V');
+    const root = document.documentElement;
+    const print = spyOn(window, 'print').and.callFake(() => expect(root.dataset['print']).toBe('part'));
+    [...page.querySelectorAll('button')].find((button) => button.textContent.includes('Print'))!.click();
+    expect(print).toHaveBeenCalled();
+    dispatchEvent(new Event('afterprint'));
+    expect(root.dataset['print']).toBeUndefined();
+    expect(page.classList).toContain('print-part');
+  });
+
   it('sets every code against every scan, and says what it became and who fell silent', async () => {
     const { page, rows } = await shown();
     expect(rows()).toEqual([

@@ -46,6 +46,7 @@ const groups: readonly (Choice & { readonly holds: (row: MatrixRow) => boolean }
 @Component({
   selector: 'db-scan-matrix',
   imports: [ChoiceOne, MatButtonModule, TextField],
+  host: { class: 'print-part' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>{{ headline() }}</h2>
@@ -65,7 +66,7 @@ const groups: readonly (Choice & { readonly holds: (row: MatrixRow) => boolean }
             <th scope="col">Module</th>
             @for (scan of scans(); track scan.id) {
               <th scope="col">
-                {{ nameOf(scan) }}<small>{{ scan.reader || 'unnamed reader' }}</small>
+                {{ nameOf(scan) }}<small>{{ readBy(scan) }}</small>
               </th>
             }
             <th scope="col">Became</th>
@@ -183,7 +184,19 @@ export class ScanMatrixView {
     return `${kind.replace('-', ' ')}, ${sayWhen(observedAt)}`;
   }
 
+  /** The reader with its software, and the supply that it saw. */
+  protected readBy({ reader, scan: { readerSoftware, supplyVolts } }: ScanFact): string {
+    return [
+      `${reader || 'unnamed reader'}${readerSoftware ? ` ${readerSoftware}` : ''}`,
+      ...(supplyVolts ? [`${supplyVolts} V`] : []),
+    ].join(', ');
+  }
+
+  /** This table alone, not the page around it. */
   protected print(): void {
+    const page = document.documentElement;
+    page.dataset['print'] = 'part';
+    addEventListener('afterprint', () => delete page.dataset['print'], { once: true });
     window.print();
   }
 }

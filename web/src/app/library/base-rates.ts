@@ -1,0 +1,186 @@
+/** The shop's base rates: how often what fails, what proven closures have taught, and who may change the table. */
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { type BaseRate, suppliedRates } from '@dormant-beacon/core/trace';
+import { Store } from '@ngrx/store';
+import { Client } from '../api/client';
+import { peopleFeature } from '../people/people.state';
+import { keepDraft } from '../shared/draft';
+import { TextField } from '../shared/text-field';
+import { numberOf } from '../shared/typed-number';
+import { CircuitEvents, circuitsFeature } from './circuits.state';
+import { kindNames } from './circuit-fields';
+
+interface Row {
+  readonly kind: BaseRate['kind'];
+  readonly mode: BaseRate['mode'];
+  readonly name: string;
+  readonly supplied: number | null;
+  readonly closures: number;
+}
+
+@Component({
+  selector: 'db-base-rates',
+  imports: [MatButtonModule, TextField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h2>Base rates</h2>
+    <p class="quiet">
+      Relative weights before any reading. Every closure that was proven dormant adds one case to what had
+      failed; a comeback takes it away again. Traces that run keep the table they began with.
+    </p>
+    @if (rates(); as rates) {
+      <form novalidate (submit)="keep($event)">
+        <table class="plain">
+          <thead>
+            <tr>
+              <th>What fails</th>
+              <th>Supplied</th>
+              <th>This shop’s table{{ rates.version ? ', version ' + rates.version : '' }}</th>
+              <th>Proven closures</th>
+              <th>Weight now</th>
+            </tr>
+          </thead>
+          <tbody>
+            @for (row of rows(); track row.name; let n = $index) {
+              <tr>
+                <td>{{ row.name }}</td>
+                <td class="mono quiet">{{ row.supplied ?? '–' }}</td>
+                <td>
+                  @if (mayChange()) {
+                    <input
+                      class="mono"
+                      inputmode="decimal"
+                      [attr.aria-label]="'Weight of ' + row.name"
+                      [value]="weights()[n]"
+                      (input)="set(n, $any($event.target).value)"
+                    />
+                  } @else {
+                    <span class="mono">{{ weights()[n] }}</span>
+                  }
+                </td>
+                <td class="mono">{{ row.closures || '' }}</td>
+                <td class="mono">{{ nowOf(n) }}</td>
+              </tr>
+            }
+          </tbody>
+        </table>
+        @if (mayChange()) {
+          <div class="row">
+            <db-text label="Why" example="such as three winters of salt" [(value)]="note" />
+            <button mat-flat-button type="submit">Keep it as version {{ rates.version + 1 }}</button>
+          </div>
+        } @else {
+          <p class="quiet">The lead changes the table.</p>
+        }
+        @if (problem()) {
+          <p class="problem" role="alert">{{ problem() }}</p>
+        }
+      </form>
+    }
+  `,
+  styles: `
+    :host,
+    form {
+      display: grid;
+      gap: 12px;
+    }
+    .row {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 12px;
+      align-items: end;
+    }
+    td input {
+      box-sizing: border-box;
+      width: 110px;
+      min-height: 44px;
+      padding: 6px 10px;
+      border: 1px solid var(--line);
+      border-radius: 10px;
+      background: var(--raised);
+      color: var(--ink);
+      font-size: 17px;
+    }
+    td {
+      vertical-align: middle;
+    }
+  `,
+})
+export class BaseRates {
+  private readonly client = inject(Client);
+  private readonly store = inject(Store);
+  private readonly person = this.store.selectSignal(peopleFeature.selectPerson);
+  protected readonly rates = this.store.selectSignal(circuitsFeature.selectRates);
+  protected readonly mayChange = computed(() => this.person()?.role === 'lead');
+  protected readonly note = signal('');
+  protected readonly problem = signal<string | null>(null);
+
+  protected readonly rows = computed((): Row[] => {
+    const rates = this.rates();
+    if (!rates) return [];
+    const names = new Map<string, Pick<Row, 'kind' | 'mode'>>();
+    for (const { kind, mode } of [...rates.rates, ...suppliedRates, ...rates.learned])
+      names.set(`${kind} ${mode}`, { kind, mode });
+    const weightIn = (list: readonly BaseRate[], key: string) =>
+      list.find(({ kind, mode }) => `${kind} ${mode}` === key)?.weight ?? null;
+    return [...names].map(([key, { kind, mode }]) => ({
+      kind,
+      mode,
+      name: `${kindNames[kind]}: ${words(mode)}`,
+      supplied: weightIn(suppliedRates, key),
+      closures: rates.learned.find((one) => `${one.kind} ${one.mode}` === key)?.closures ?? 0,
+    }));
+  });
+  /** Weights that were typed and not kept yet, by name. */
+  private readonly typed = signal<Readonly<Record<string, string>>>({});
+  private readonly draft = keepDraft(() => 'base rates', { typed: this.typed, note: this.note });
+  protected readonly weights = computed(() =>
+    this.rows().map(({ kind, mode, name, supplied }) => {
+      const own = this.rates()!.rates.find((rate) => rate.kind === kind && rate.mode === mode);
+      return this.typed()[name] ?? String(own?.weight ?? supplied ?? 1);
+    }),
+  );
+
+  constructor() {
+    this.store.dispatch(CircuitEvents.ratesWanted());
+  }
+
+  protected set(n: number, text: string): void {
+    this.typed.update((typed) => ({ ...typed, [this.rows()[n]!.name]: text }));
+  }
+
+  protected nowOf(n: number): string {
+    const weight = numberOf(this.weights()[n]!);
+    return Number.isNaN(weight) ? '?' : String(Math.round(100 * (weight + this.rows()[n]!.closures)) / 100);
+  }
+
+  protected async keep(submit: Event): Promise<void> {
+    submit.preventDefault();
+    const rates = this.rows().map(({ kind, mode }, n) => ({
+      kind,
+      mode,
+      weight: numberOf(this.weights()[n]!),
+    }));
+    const wrong = rates.findIndex(({ weight }) => !(weight >= 0 && weight <= 1000));
+    if (wrong >= 0)
+      return this.problem.set(`The weight of “${this.rows()[wrong]!.name}” is a number between 0 and 1000.`);
+    try {
+      await this.client.keepRates({
+        basedOn: this.rates()!.version,
+        rates,
+        note: this.note().trim() || null,
+      });
+      this.problem.set(null);
+      this.draft.clear();
+      this.store.dispatch(CircuitEvents.ratesWanted());
+    } catch (error) {
+      this.problem.set((error as Error).message);
+      // Somebody may have been first: their table is read, and what was typed stands over it.
+      this.store.dispatch(CircuitEvents.ratesWanted());
+    }
+  }
+}
+
+/** `stuckOpen` as a person says it. */
+const words = (mode: string) => mode.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);

@@ -1,0 +1,235 @@
+/** A circuit of the library: drawn while it is changed, checked at every step, kept as a new version. */
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+} from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { Router, RouterLink } from '@angular/router';
+import type { KeptCircuit } from '@dormant-beacon/contract';
+import {
+  type CircuitEdit,
+  circuitFlaws,
+  type ElementKind,
+  newElement,
+  reference,
+  solve,
+} from '@dormant-beacon/core/circuit';
+import { editedCase, type TraceCase } from '@dormant-beacon/core/trace';
+import { templates } from '@dormant-beacon/core/trace/templates';
+import { ApiProblem, Client } from '../api/client';
+import { newId } from '../api/ids';
+import { CircuitDrawing } from '../shared/circuit/circuit-drawing';
+import { keepDraft } from '../shared/draft';
+import { PageHead } from '../shared/page-head';
+import { TextField } from '../shared/text-field';
+import { kindNames } from './circuit-fields';
+import { downloadCircuit } from './circuit-download';
+import { EditHistory } from './edit-history';
+import { ElementRow } from './element-row';
+
+const nobody: ReadonlyMap<string, number> = new Map();
+const empty: TraceCase = { circuit: { elements: [] }, suspects: [], tests: [], repairs: [] };
+
+@Component({
+  selector: 'db-circuit-editor',
+  imports: [CircuitDrawing, ElementRow, MatButtonModule, PageHead, RouterLink, TextField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './circuit-editor.html',
+  styleUrl: './circuit-editor.scss',
+  host: { '(document:keydown)': 'shortcut($event)' },
+})
+export class CircuitEditor {
+  /** Of the address: the circuit's id, or `new`. */
+  readonly circuitId = input.required<string>();
+  /** Of a new one: the template that it begins with. */
+  readonly template = input<string>();
+
+  private readonly client = inject(Client);
+  private readonly router = inject(Router);
+  protected readonly history = new EditHistory<TraceCase, CircuitEdit>(editedCase, empty);
+  protected readonly kept = signal<KeptCircuit | null>(null);
+  protected readonly title = signal('');
+  protected readonly make = signal('');
+  protected readonly model = signal('');
+  protected readonly note = signal('');
+  /** What was changed and not kept yet, and the version that it was changed from. */
+  private readonly unkept = signal<TraceCase | null>(null);
+  private readonly basedOn = signal(0);
+  private readonly draft = keepDraft(() => `circuit ${this.circuitId()} ${this.template() ?? ''}`, {
+    unkept: this.unkept,
+    basedOn: this.basedOn,
+    title: this.title,
+    make: this.make,
+    model: this.model,
+    note: this.note,
+  });
+  protected readonly kind = signal<ElementKind>('wire');
+  protected readonly at = signal(reference);
+  protected readonly other = signal('');
+  protected readonly newName = signal('');
+  protected readonly problem = signal<string | null>(null);
+  /** The version that somebody else has kept meanwhile. */
+  protected readonly theirs = signal<number | null>(null);
+  protected readonly saved = signal<string | null>(null);
+  protected readonly loading = signal(true);
+
+  protected readonly kinds = Object.entries(kindNames) as [ElementKind, string][];
+  protected readonly nobody = nobody;
+  protected readonly case = this.history.now;
+  protected readonly elements = computed(() => this.case().circuit.elements);
+  protected readonly flaws = computed(() => circuitFlaws(this.case().circuit));
+  protected readonly serious = computed(() => this.flaws().some(({ serious }) => serious));
+  protected readonly points = computed(() => [
+    ...new Set([...this.elements().flatMap(({ pins }) => pins as readonly string[]), reference]),
+  ]);
+  /** What cannot be solved is not drawn. */
+  protected readonly drawn = computed((): TraceCase | null => (this.serious() ? null : this.case()));
+  /** What the circuit does once it is switched on, where that is not rest. */
+  protected readonly restless = computed(() => {
+    const source = this.drawn();
+    if (!source || source.circuit.elements.length === 0) return [];
+    try {
+      const { chatter, blown, shutOff } = solve({ circuit: source.circuit, state: source.state ?? {} });
+      return [
+        ...chatter.map((id) => `${id} chatters: it never comes to rest.`),
+        ...blown.map((id) => `${id} blows as soon as it is switched on.`),
+        ...shutOff.map((id) => `${id} shuts off: it carries more than its limit.`),
+      ];
+    } catch (error) {
+      return [(error as Error).message];
+    }
+  });
+  protected readonly sums = computed(() => {
+    const { suspects, tests, repairs } = this.case();
+    return `${suspects?.length ?? 0} suspects, ${tests.length} tests, ${repairs.length} repairs`;
+  });
+
+  constructor() {
+    effect(() => {
+      const [circuitId, template] = [this.circuitId(), this.template() ?? ''];
+      if (this.draft.looked()) untracked(() => void this.open(circuitId, template));
+    });
+    effect(() => {
+      const now = this.history.now();
+      if (this.history.canUndo() || this.history.canRedo()) this.unkept.set(now);
+    });
+  }
+
+  private async open(circuitId: string, template: string): Promise<void> {
+    this.loading.set(true);
+    try {
+      const kept = circuitId === 'new' ? null : await this.client.circuit(circuitId);
+      this.kept.set(kept);
+      const source = kept?.case ?? templates.find(({ id }) => id === template)?.build({}) ?? empty;
+      const unkept = this.unkept();
+      this.history.begin(source);
+      // What was left unkept comes back as one step, which can be undone.
+      if (unkept) this.history.replace(unkept);
+      else {
+        this.title.set(kept?.title ?? templates.find(({ id }) => id === template)?.title ?? '');
+        this.make.set(kept?.make ?? '');
+        this.model.set(kept?.model ?? '');
+        this.basedOn.set(kept?.version ?? 0);
+        this.draft.rebase();
+      }
+      this.problem.set(null);
+      this.theirs.set(null);
+    } catch (error) {
+      this.problem.set((error as Error).message);
+    }
+    this.loading.set(false);
+  }
+
+  protected edit(edit: CircuitEdit): void {
+    try {
+      this.history.apply(edit);
+      this.problem.set(null);
+      this.saved.set(null);
+    } catch (error) {
+      this.problem.set((error as Error).message);
+    }
+  }
+
+  protected add(): void {
+    this.edit({ do: 'add', element: newElement(this.case().circuit, this.kind(), this.at()) });
+  }
+
+  protected join(): void {
+    this.edit({ do: 'join', point: this.at(), with: this.other() });
+  }
+
+  protected rename(): void {
+    const to = this.newName().trim();
+    if (to === '') return this.problem.set('Type the point’s new name.');
+    this.edit({ do: 'rename', point: this.at(), to });
+    if (this.problem() === null) {
+      this.at.set(to);
+      this.newName.set('');
+    }
+  }
+
+  protected shortcut(event: KeyboardEvent): void {
+    if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return;
+    if ((event.target as HTMLElement).matches('input, textarea')) return;
+    event.preventDefault();
+    if (event.shiftKey) this.history.redo();
+    else this.history.undo();
+  }
+
+  protected async keep(submit: Event): Promise<void> {
+    submit.preventDefault();
+    if (!this.title().trim() || !this.make().trim())
+      return this.problem.set('Give it a title, and say for which make it is.');
+    const circuitId = this.kept()?.circuitId ?? newId();
+    try {
+      const { version } = await this.client.keepCircuit({
+        circuitId,
+        basedOn: this.basedOn(),
+        make: this.make().trim(),
+        model: this.model().trim() || null,
+        title: this.title().trim(),
+        note: this.note().trim() || null,
+        case: this.case(),
+      });
+      this.problem.set(null);
+      this.draft.clear();
+      this.saved.set(`Kept as version ${version}. Traces that run stay with theirs.`);
+      if (this.circuitId() === 'new') await this.router.navigate(['/library/circuits', circuitId]);
+      else await this.open(circuitId, '');
+    } catch (error) {
+      const current =
+        error instanceof ApiProblem ? (error.current as { version: number } | undefined) : undefined;
+      this.theirs.set(current?.version ?? null);
+      const { message } = error as Error;
+      this.problem.set(current ? `${message} What you changed is still here.` : message);
+    }
+  }
+
+  /** Somebody was first: what is here becomes the version after theirs. */
+  protected async keepOverTheirs(submit: Event): Promise<void> {
+    this.basedOn.set(this.theirs()!);
+    await this.keep(submit);
+  }
+
+  /** What was changed here is given up for what is kept. */
+  protected async openKept(): Promise<void> {
+    this.draft.clear();
+    this.unkept.set(null);
+    await this.open(this.circuitId(), this.template() ?? '');
+  }
+
+  protected download(): void {
+    downloadCircuit({
+      make: this.make().trim() || 'any',
+      model: this.model().trim() || null,
+      title: this.title().trim() || 'circuit',
+      case: this.case(),
+    });
+  }
+}

@@ -1,0 +1,158 @@
+/** Circuits that the shop keeps: opened, begun from a template, given away and taken in as files. */
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { RouterLink } from '@angular/router';
+import { check, Refusal } from '@dormant-beacon/core/refusal';
+import { circuitFile } from '@dormant-beacon/core/trace';
+import { templates } from '@dormant-beacon/core/trace/templates';
+import { Store } from '@ngrx/store';
+import { Client } from '../api/client';
+import { newId } from '../api/ids';
+import { When } from '../shared/when';
+import { CircuitEvents, circuitsFeature } from './circuits.state';
+import { downloadCircuit } from './circuit-download';
+
+/** A circuit of a thousand elements stays far below it. */
+const mostBytes = 2_000_000;
+
+@Component({
+  selector: 'db-circuit-list',
+  imports: [MatButtonModule, RouterLink, When],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h2>Circuits</h2>
+    <p class="quiet">
+      Kept for a model, they are offered first when a beacon of that model is traced. A version once kept
+      stays.
+    </p>
+    <table class="plain">
+      <tbody>
+        @for (circuit of circuits(); track circuit.circuitId) {
+          <tr>
+            <td>
+              <a [routerLink]="['/library/circuits', circuit.circuitId]"
+                ><strong>{{ circuit.title }}</strong></a
+              >
+            </td>
+            <td>{{ circuit.make }} {{ circuit.model ?? '(all models)' }}</td>
+            <td class="quiet">version {{ circuit.version }} · {{ circuit.addedAt | when }}</td>
+            <td><button mat-button type="button" (click)="give(circuit.circuitId)">Export</button></td>
+          </tr>
+        } @empty {
+          <tr>
+            <td class="quiet">
+              Nothing yet. Begin with a template below, fit it to the car, and keep it for the next one.
+            </td>
+          </tr>
+        }
+      </tbody>
+    </table>
+    <div class="row">
+      <label class="field"
+        >Begin with
+        <select [value]="template()" (change)="template.set($any($event.target).value)">
+          <option value="">nothing</option>
+          @for (one of templates; track one.id) {
+            <option [value]="one.id">{{ one.title }}</option>
+          }
+        </select></label
+      >
+      <a
+        mat-stroked-button
+        [routerLink]="['/library/circuits', 'new']"
+        [queryParams]="template() === '' ? {} : { template: template() }"
+        >A new circuit</a
+      >
+      <label class="file"
+        >Import a file<input type="file" accept=".json,application/json" (change)="take($any($event.target))"
+      /></label>
+    </div>
+    @if (problem()) {
+      <p class="problem" role="alert">{{ problem() }}</p>
+    }
+  `,
+  styles: `
+    :host {
+      display: grid;
+      gap: 12px;
+    }
+    .row {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 12px;
+      align-items: end;
+    }
+  `,
+})
+export class CircuitList {
+  private readonly client = inject(Client);
+  private readonly store = inject(Store);
+  private readonly all = this.store.selectSignal(circuitsFeature.selectCircuits);
+  protected readonly circuits = computed(() => this.all() ?? []);
+  protected readonly templates = templates;
+  protected readonly template = signal('');
+  protected readonly problem = signal<string | null>(null);
+
+  constructor() {
+    this.store.dispatch(CircuitEvents.circuitsWanted());
+  }
+
+  protected async give(circuitId: string): Promise<void> {
+    await this.done(
+      this.client
+        .circuit(circuitId)
+        .then(({ make, model, title, case: source }) =>
+          downloadCircuit({ make, model: model ?? null, title, case: source }),
+        ),
+    );
+  }
+
+  protected async take(field: HTMLInputElement): Promise<void> {
+    const [file] = field.files ?? [];
+    field.value = '';
+    if (!file) return;
+    await this.done(this.import(file));
+  }
+
+  private async import(file: File): Promise<void> {
+    if (file.size > mostBytes)
+      throw new Error(`${file.name} is larger than two megabytes: that is no circuit.`);
+    const { make, model, title, case: source } = read(await file.text(), file.name);
+    await this.client.keepCircuit({
+      circuitId: newId(),
+      basedOn: 0,
+      make,
+      model: model ?? null,
+      title,
+      note: `from ${file.name}`.slice(0, 200),
+      case: source,
+    });
+    this.store.dispatch(CircuitEvents.circuitsWanted());
+  }
+
+  private async done(sent: Promise<void>): Promise<void> {
+    try {
+      await sent;
+      this.problem.set(null);
+    } catch (error) {
+      this.problem.set((error as Error).message);
+    }
+  }
+}
+
+/** @throws Error that says where the file is wrong */
+function read(text: string, name: string) {
+  let data: unknown;
+  try {
+    data = JSON.parse(text);
+  } catch {
+    throw new Error(`${name} is no JSON: was it cut short?`);
+  }
+  try {
+    return check(circuitFile, data);
+  } catch (error) {
+    throw error instanceof Refusal
+      ? new Error(`${name} is no circuit of this product: ${error.message}`)
+      : error;
+  }
+}

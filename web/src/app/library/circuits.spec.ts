@@ -1,0 +1,265 @@
+import { provideZonelessChangeDetection } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { type Circuit, type CircuitEdit, edited } from '@dormant-beacon/core/circuit';
+import { suppliedRates } from '@dormant-beacon/core/trace';
+import { templates } from '@dormant-beacon/core/trace/templates';
+import { ApiProblem, Client } from '../api/client';
+import { type Bench, benchFor, recordOf, sessionOf, shown } from '../testing/bench';
+import { PeopleEvents } from '../people/people.state';
+import { BaseRates } from './base-rates';
+import { CircuitEditor } from './circuit-editor';
+import { CircuitList } from './circuit-list';
+import { CircuitEvents } from './circuits.state';
+import { EditHistory } from './edit-history';
+
+const lamp = templates.find(({ id }) => id === 'fused-lamp')!.build({});
+
+class FakeClient {
+  readonly kept: Record<string, unknown>[] = [];
+  refusal: ApiProblem | null = null;
+  circuit = (circuitId: string) =>
+    Promise.resolve({
+      circuitId,
+      version: 2,
+      latest: 2,
+      make: 'Velanta',
+      model: 'Quill',
+      title: 'Right tail lamp',
+      note: null,
+      personId: 'p',
+      addedAt: '2026-11-17T08:00:00Z',
+      case: lamp,
+    });
+  keepCircuit(body: Record<string, unknown>) {
+    if (this.refusal) return Promise.reject(this.refusal);
+    this.kept.push(body);
+    return Promise.resolve({ circuitId: body['circuitId'], version: (body['basedOn'] as number) + 1 });
+  }
+  keepRates(body: Record<string, unknown>) {
+    this.kept.push(body);
+    return Promise.resolve({ version: 1 });
+  }
+}
+
+describe('circuits of the library', () => {
+  let client: FakeClient;
+  beforeEach(() => {
+    client = new FakeClient();
+    TestBed.configureTestingModule({
+      providers: [provideZonelessChangeDetection(), { provide: Client, useValue: client }],
+    });
+  });
+
+  const opened = async (): Promise<Bench<CircuitEditor>> => {
+    const bench = await benchFor(CircuitEditor, recordOf(), { circuitId: 'c1' });
+    await shown(bench, 'db-element-row');
+    return bench;
+  };
+
+  describe('the circuit editor', () => {
+    it('opens a circuit, takes an element out, says at once what dangles, and undoes it', async () => {
+      const bench = await opened();
+      expect(bench.page.querySelectorAll('db-element-row').length).toBe(7);
+      expect(bench.text()).toContain('Nothing dangles');
+      bench.page.querySelector<HTMLElement>('[aria-label="Take out SWITCH"]')!.click();
+      await bench.fixture.whenStable();
+      expect(bench.text()).toContain('switched ends at harness to the lamp alone');
+      await bench.press('Undo');
+      expect(bench.text()).toContain('Nothing dangles');
+      await bench.press('Do it again');
+      expect(bench.page.querySelectorAll('db-element-row').length).toBe(6);
+    });
+
+    it('hangs a new element at a point, and refuses a figure that cannot be', async () => {
+      const bench = await opened();
+      await bench.press('Add it');
+      expect(bench.page.querySelectorAll('db-element-row').length).toBe(8);
+      const row = [...bench.page.querySelectorAll('db-element-row')].at(-1)!;
+      const ohms = [...row.querySelectorAll('label')].find((label) => label.textContent.trim() === 'Ω')!;
+      const field = ohms.querySelector('input')!;
+      field.value = '-3';
+      field.dispatchEvent(new Event('change'));
+      await bench.fixture.whenStable();
+      expect(row.querySelector('.problem')!.textContent).toContain('ohms');
+      const dangling = [...bench.page.querySelectorAll('.flaws li')].map((flaw) => flaw.textContent);
+      expect(dangling.some((flaw) => flaw.includes('alone: join it to something'))).toBeTrue();
+    });
+
+    it('brings back over a reload what was not kept, as one step that can be undone', async () => {
+      const first = await opened();
+      first.page.querySelector<HTMLElement>('[aria-label="Take out SWITCH"]')!.click();
+      await first.fixture.whenStable();
+      await first.fill('What changed', 'no switch in this one');
+      const drafts = Object.fromEntries(first.storeRoom.drafts);
+      TestBed.resetTestingModule();
+      TestBed.configureTestingModule({ providers: [{ provide: Client, useValue: client }] });
+      const again = await benchFor(CircuitEditor, recordOf(), { circuitId: 'c1' }, drafts);
+      await shown(again, 'db-element-row');
+      expect(again.page.querySelectorAll('db-element-row').length).toBe(6);
+      expect((again.field('What changed') as HTMLInputElement).value).toBe('no switch in this one');
+      await again.press('Undo');
+      expect(again.page.querySelectorAll('db-element-row').length).toBe(7);
+    });
+
+    it('keeps the next version with what changed, and says where somebody else was first', async () => {
+      const bench = await opened();
+      await bench.fill('What changed', 'lamp of 5 W');
+      await bench.press('Keep it as version 3');
+      expect(client.kept).toEqual([
+        jasmine.objectContaining({ circuitId: 'c1', basedOn: 2, note: 'lamp of 5 W', case: lamp }),
+      ]);
+      expect(bench.text()).toContain('Kept as version 3');
+      client.refusal = new ApiProblem(
+        409,
+        'Someone else has kept another version of this circuit meanwhile.',
+        undefined,
+        { version: 5 },
+      );
+      await bench.press('Keep it as version 3');
+      expect(bench.text()).toContain('What you changed is still here');
+      client.refusal = null;
+      await bench.press('Keep mine as version 6');
+      expect(client.kept.at(-1)).toEqual(jasmine.objectContaining({ basedOn: 5 }));
+      expect(bench.text()).not.toContain('Open theirs, forget mine');
+    });
+
+    it('opens theirs where it was late, or what is kept where its own change is given up', async () => {
+      const bench = await opened();
+      bench.page.querySelector<HTMLElement>('[aria-label="Take out LAMP"]')!.click();
+      await bench.fixture.whenStable();
+      client.refusal = new ApiProblem(409, 'Someone else was first.', undefined, { version: 5 });
+      await bench.press('Keep it as version 3');
+      client.refusal = null;
+      await bench.press('Open theirs, forget mine');
+      expect(bench.page.querySelectorAll('db-element-row').length).toBe(7);
+      bench.page.querySelector<HTMLElement>('[aria-label="Take out LAMP"]')!.click();
+      await bench.fixture.whenStable();
+      await bench.press('Forget what I changed');
+      expect(bench.page.querySelectorAll('db-element-row').length).toBe(7);
+      expect(bench.storeRoom.drafts.size).toBe(0);
+    });
+
+    it('keeps what the template says of a point that is called otherwise', async () => {
+      const bench = await opened();
+      const select = [...bench.page.querySelectorAll('label')]
+        .find((label) => label.textContent.includes('At the point'))!
+        .querySelector('select')!;
+      select.value = 'C12.1';
+      select.dispatchEvent(new Event('change'));
+      await bench.fill('or call it', 'X4.2');
+      await bench.press('Rename');
+      await bench.press('Keep it as version 3');
+      const kept = client.kept[0]!['case'] as typeof lamp;
+      expect(kept.tests.length).toBe(lamp.tests.length);
+      expect(kept.tests.find(({ id }) => id === 'feed')!.label).toContain('Measure X4.2 to ground');
+    });
+  });
+
+  describe('edits', () => {
+    it('can be undone to the beginning, and a new one forgets what was undone', () => {
+      const history = new EditHistory<Circuit, CircuitEdit>(edited, { elements: [] });
+      history.begin(lamp.circuit);
+      history.apply({ do: 'remove', id: 'LAMP' });
+      history.apply({ do: 'remove', id: 'PLUG' });
+      expect(() => history.apply({ do: 'remove', id: 'NONE' })).toThrowError();
+      expect(history.now().elements.length).toBe(5);
+      history.undo();
+      history.undo();
+      history.undo();
+      expect(history.now()).toBe(lamp.circuit);
+      history.redo();
+      history.apply({ do: 'remove', id: 'FUSE' });
+      expect([history.canRedo(), history.now().elements.length]).toEqual([false, 5]);
+    });
+  });
+
+  describe('the list of circuits', () => {
+    const taken = async (name: string, text: string) => {
+      const bench = await benchFor(CircuitList, recordOf());
+      const field = bench.page.querySelector<HTMLInputElement>('input[type=file]')!;
+      const files = new DataTransfer();
+      files.items.add(new File([text], name));
+      field.files = files.files;
+      field.dispatchEvent(new Event('change'));
+      await new Promise((resolve) => setTimeout(resolve, 50));
+      await bench.fixture.whenStable();
+      return bench;
+    };
+    const file = {
+      format: 'dormant-beacon-circuit',
+      version: 1,
+      make: 'Ostrel',
+      model: null,
+      title: 'Tail lamp',
+      case: lamp,
+    };
+
+    it('takes in a file as it was given away', async () => {
+      await taken('lamp.json', JSON.stringify(file));
+      expect(client.kept).toEqual([
+        jasmine.objectContaining({ basedOn: 0, make: 'Ostrel', title: 'Tail lamp', case: lamp }),
+      ]);
+    });
+
+    it('says where a file is wrong, and takes nothing of it', async () => {
+      expect((await taken('cut.json', JSON.stringify(file).slice(0, 200))).text()).toContain(
+        'cut.json is no JSON',
+      );
+      expect(client.kept).toEqual([]);
+    });
+
+    it('names the place in a file that is no circuit', async () => {
+      const wrong = { ...file, case: { ...lamp, tests: [{ id: 't', kind: 'guess' }] } };
+      expect((await taken('wrong.json', JSON.stringify(wrong))).text()).toMatch(
+        /wrong\.json is no circuit of this product: case\.tests\[0\]/,
+      );
+      expect(client.kept).toEqual([]);
+    });
+  });
+
+  describe('base rates', () => {
+    const rates = {
+      version: 3,
+      note: null,
+      rates: [...suppliedRates],
+      learned: [{ kind: 'ground' as const, mode: 'resistive' as const, closures: 2 }],
+    };
+
+    it('show what closures have taught, to a technician without a way to change them', async () => {
+      const bench = await benchFor(BaseRates, recordOf());
+      bench.store.dispatch(CircuitEvents.ratesLoaded({ rates }));
+      await bench.fixture.whenStable();
+      const row = [...bench.page.querySelectorAll('tr')].find((line) =>
+        line.textContent.includes('ground: resistive'),
+      )!;
+      expect([...row.querySelectorAll('td')].map((cell) => cell.textContent.trim())).toEqual([
+        'ground: resistive',
+        '2',
+        '2',
+        '2',
+        '4',
+      ]);
+      expect(bench.page.querySelector('input')).toBeNull();
+      expect(bench.text()).toContain('The lead changes the table.');
+    });
+
+    it('are kept by the lead as the next version, every weight a number', async () => {
+      const bench = await benchFor(BaseRates, recordOf());
+      const lead = { id: 'l', name: 'Ines Okafor', initials: 'IO', role: 'lead' as const };
+      bench.store.dispatch(PeopleEvents.sessionKnown({ session: sessionOf(lead) }));
+      bench.store.dispatch(CircuitEvents.ratesLoaded({ rates }));
+      await bench.fixture.whenStable();
+      const field = bench.page.querySelector<HTMLInputElement>('[aria-label="Weight of lamp: open"]')!;
+      const type = async (value: string) => {
+        field.value = value;
+        field.dispatchEvent(new Event('input'));
+        await bench.press('Keep it as version 4');
+      };
+      await type('many');
+      expect(bench.text()).toContain('The weight of “lamp: open” is a number between 0 and 1000.');
+      await type('12,5');
+      const kept = client.kept[0] as { basedOn: number; rates: { kind: string; weight: number }[] };
+      expect([kept.basedOn, kept.rates.find(({ kind }) => kind === 'lamp')!.weight]).toEqual([3, 12.5]);
+    });
+  });
+});

@@ -1,0 +1,101 @@
+/** What the shop knows of the circuits of a vehicle before any reading: base rates, known weaknesses, circuits kept. */
+import { inject } from '@angular/core';
+import type { CircuitRow, Rates, Weaknesses } from '@dormant-beacon/contract';
+import { Actions, createEffect, ofType } from '@ngrx/effects';
+import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
+import { catchError, EMPTY, from, map, switchMap } from 'rxjs';
+import { Client } from '../api/client';
+
+export const CircuitEvents = createActionGroup({
+  source: 'Circuits',
+  events: {
+    'Grounds Wanted': props<{ make: string; model: string }>(),
+    'Grounds Loaded': props<{
+      make: string;
+      model: string;
+      rates: Rates;
+      weaknesses: Weaknesses['weaknesses'];
+      circuits: readonly CircuitRow[];
+    }>(),
+    'Rates Wanted': emptyProps(),
+    'Rates Loaded': props<{ rates: Rates }>(),
+    'Circuits Wanted': emptyProps(),
+    'Circuits Loaded': props<{ circuits: readonly CircuitRow[] }>(),
+  },
+});
+
+interface CircuitsState {
+  /** Of which vehicle the weaknesses and circuits are; empty for the whole library. */
+  readonly make: string;
+  readonly model: string;
+  readonly rates: Rates | null;
+  readonly weaknesses: Weaknesses['weaknesses'];
+  readonly circuits: readonly CircuitRow[] | null;
+}
+
+export const circuitsFeature = createFeature({
+  name: 'circuits',
+  reducer: createReducer<CircuitsState>(
+    { make: '', model: '', rates: null, weaknesses: [], circuits: null },
+    on(CircuitEvents.groundsWanted, (state, { make, model }): CircuitsState =>
+      state.make === make && state.model === model
+        ? state
+        : { ...state, make, model, weaknesses: [], circuits: null },
+    ),
+    on(CircuitEvents.groundsLoaded, (state, { make, model, rates, weaknesses, circuits }): CircuitsState =>
+      state.make === make && state.model === model ? { ...state, rates, weaknesses, circuits } : state,
+    ),
+    on(CircuitEvents.ratesLoaded, (state, { rates }): CircuitsState => ({ ...state, rates })),
+    on(CircuitEvents.circuitsWanted, (state): CircuitsState => ({ ...state, make: '', model: '' })),
+    on(CircuitEvents.circuitsLoaded, (state, { circuits }): CircuitsState =>
+      state.make === '' ? { ...state, circuits } : state,
+    ),
+  ),
+});
+
+export const loadGrounds = createEffect(
+  (actions = inject(Actions), client = inject(Client)) =>
+    actions.pipe(
+      ofType(CircuitEvents.groundsWanted),
+      switchMap(({ make, model }) =>
+        from(
+          Promise.all([client.rates(), client.weaknesses(make, model), client.circuits(make, model)]),
+        ).pipe(
+          map(([rates, weaknesses, circuits]) =>
+            CircuitEvents.groundsLoaded({ make, model, rates, weaknesses, circuits }),
+          ),
+          // Without them a trace begins with the weights of its template.
+          catchError(() => EMPTY),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const loadRates = createEffect(
+  (actions = inject(Actions), client = inject(Client)) =>
+    actions.pipe(
+      ofType(CircuitEvents.ratesWanted),
+      switchMap(() =>
+        from(client.rates()).pipe(
+          map((rates) => CircuitEvents.ratesLoaded({ rates })),
+          catchError(() => EMPTY),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const loadCircuits = createEffect(
+  (actions = inject(Actions), client = inject(Client)) =>
+    actions.pipe(
+      ofType(CircuitEvents.circuitsWanted),
+      switchMap(() =>
+        from(client.circuits(null, null)).pipe(
+          map((circuits) => CircuitEvents.circuitsLoaded({ circuits })),
+          catchError(() => EMPTY),
+        ),
+      ),
+    ),
+  { functional: true },
+);

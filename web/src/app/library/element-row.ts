@@ -1,0 +1,168 @@
+/** One element of a circuit in the editor: its name, its ends, its figures. Every change is one edit. */
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { type CircuitEdit, type Element, element } from '@dormant-beacon/core/circuit';
+import { numberOrNull } from '../shared/typed-number';
+import { circuitFields, type Field, kindNames, pinNames } from './circuit-fields';
+
+@Component({
+  selector: 'db-element-row',
+  imports: [MatButtonModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="head">
+      <span class="kind">{{ kind() }}</span>
+      <label class="field"
+        >Name<input
+          maxlength="120"
+          [value]="element().label ?? ''"
+          (change)="set('label', text($event) || null)"
+      /></label>
+      <label class="field"
+        >Short name<input
+          class="mono"
+          maxlength="80"
+          [value]="element().id"
+          (change)="set('id', text($event))"
+      /></label>
+      <button mat-button type="button" [attr.aria-label]="'Take out ' + element().id" (click)="remove()">
+        Take out
+      </button>
+    </div>
+    <div class="grid">
+      @for (pin of pins(); track $index; let n = $index) {
+        <label class="field"
+          >{{ pin.name
+          }}<input class="mono" list="circuit-points" [value]="pin.point" (change)="setPin(n, text($event))"
+        /></label>
+      }
+      @for (field of fields(); track field.key) {
+        @if (field.as === 'yes-no') {
+          <label class="check"
+            ><input
+              type="checkbox"
+              [checked]="valueOf(field) === 'true'"
+              (change)="set(field.key, checked($event))"
+            />{{ field.label }}</label
+          >
+        } @else if (field.choices; as choices) {
+          <label class="field"
+            >{{ field.label
+            }}<select [value]="valueOf(field)" (change)="set(field.key, text($event) || null)">
+              <option value=""></option>
+              @for (choice of choices; track choice) {
+                <option [value]="choice" [selected]="valueOf(field) === choice">{{ choice }}</option>
+              }
+            </select></label
+          >
+        } @else {
+          <label class="field"
+            >{{ field.label
+            }}<input
+              class="mono"
+              [attr.inputmode]="field.as === 'number' ? 'decimal' : null"
+              [value]="valueOf(field)"
+              (change)="set(field.key, typed(field, text($event)))"
+          /></label>
+        }
+      }
+    </div>
+    @if (problem()) {
+      <p class="problem" role="alert">{{ problem() }}</p>
+    }
+  `,
+  styles: `
+    :host {
+      display: grid;
+      gap: 8px;
+      padding: 12px 14px;
+      border-radius: 12px;
+      background: var(--ground);
+    }
+    .head {
+      display: grid;
+      grid-template-columns: 110px minmax(0, 1fr) 130px auto;
+      gap: 10px;
+      align-items: end;
+    }
+    .kind {
+      padding-bottom: 12px;
+      font-weight: 650;
+    }
+    .grid {
+      display: grid;
+      grid-template-columns: repeat(auto-fill, minmax(120px, 1fr));
+      gap: 10px;
+      align-items: end;
+    }
+    .check {
+      display: inline-flex;
+      align-items: center;
+      gap: 8px;
+      min-height: 48px;
+    }
+    .check input {
+      width: 22px;
+      height: 22px;
+      accent-color: var(--ember);
+    }
+    @media (max-width: 700px) {
+      .head {
+        grid-template-columns: 1fr 1fr;
+      }
+    }
+  `,
+})
+export class ElementRow {
+  readonly element = input.required<Element>();
+  readonly edit = output<CircuitEdit>();
+
+  protected readonly problem = signal<string | null>(null);
+  protected readonly kind = computed(() => kindNames[this.element().kind]);
+  protected readonly fields = computed(() => circuitFields[this.element().kind]);
+  protected readonly pins = computed(() =>
+    this.element().pins.map((point, n) => ({
+      point,
+      name: pinNames[this.element().kind]?.[n] ?? (n === 0 ? 'from' : 'to'),
+    })),
+  );
+
+  protected text(event: Event): string {
+    return (event.target as HTMLInputElement).value.trim();
+  }
+
+  protected checked(event: Event): boolean {
+    return (event.target as HTMLInputElement).checked;
+  }
+
+  protected valueOf({ key }: Field): string {
+    const value = (this.element() as unknown as Record<string, unknown>)[key];
+    return value == null ? '' : String(value as string | number | boolean);
+  }
+
+  protected typed(field: Field, text: string): string | number | null {
+    return field.as === 'number' ? numberOrNull(text) : text || null;
+  }
+
+  protected set(key: string, value: string | number | boolean | null): void {
+    this.change({ ...this.element(), [key]: value });
+  }
+
+  protected setPin(n: number, point: string): void {
+    this.change({ ...this.element(), pins: (this.element().pins as string[]).with(n, point) });
+  }
+
+  protected remove(): void {
+    this.edit.emit({ do: 'remove', id: this.element().id });
+  }
+
+  private change(wanted: unknown): void {
+    const read = element.safeParse(wanted);
+    if (!read.success) {
+      const [issue] = read.error.issues;
+      return this.problem.set(`${issue!.path.join(' ') || 'this element'}: ${issue!.message}`);
+    }
+    this.problem.set(null);
+    this.edit.emit({ do: 'change', id: this.element().id, element: read.data });
+  }
+}

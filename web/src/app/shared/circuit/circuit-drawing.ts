@@ -1,0 +1,284 @@
+/** The circuit as wiring is read, supply above and ground below: probability by weight and tint, readings at points. */
+import { ChangeDetectionStrategy, Component, computed, effect, input, output, signal } from '@angular/core';
+import { type Element, reference, type State } from '@dormant-beacon/core/circuit';
+import type { TraceCase } from '@dormant-beacon/core/trace';
+import { percent } from '@dormant-beacon/core/job';
+import { showValue } from '@dormant-beacon/core/units';
+import { WorkerDesk } from '../worker-desk';
+import { soundAmps, soundVolts } from './sound-volts';
+import {
+  type CircuitGraph,
+  type CircuitLayout,
+  elementBox,
+  glyphWidth,
+  graphOf,
+  isPoint,
+  labelLines,
+  type Place,
+  pointBox,
+} from './circuit-graph';
+
+interface View {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+const margin = 10;
+
+@Component({
+  selector: 'db-circuit-drawing',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './circuit-drawing.html',
+  styleUrl: './circuit-drawing.scss',
+})
+export class CircuitDrawing {
+  readonly case = input.required<TraceCase>();
+  readonly shares = input.required<ReadonlyMap<string, number>>();
+  /** The points at which the chosen test measures. */
+  readonly asked = input<readonly string[]>([]);
+  /** In which state the chosen test is made; it is what the drawing shows. */
+  readonly state = input<State | null>(null);
+  /** A point was pressed. */
+  readonly pointed = output<string>();
+
+  private readonly desk = new WorkerDesk<CircuitGraph, CircuitLayout>(
+    () => new Worker(new URL('../../../workers/layout.worker', import.meta.url), { type: 'module' }),
+  );
+  private readonly circuit = computed(() => this.case().circuit, {
+    equal: (a, b) => JSON.stringify(a) === JSON.stringify(b),
+  });
+  private readonly now = computed((): State => ({ ...this.case().state, ...this.state() }));
+  private readonly amps = computed(() => soundAmps(this.circuit(), this.now()));
+  private readonly graph = computed(() => graphOf(this.circuit()));
+  private readonly laidOut = signal<CircuitLayout | null>(null);
+  private readonly layout = computed(
+    () => this.laidOut() ?? { width: 480, height: 480, places: {}, lines: {} },
+  );
+  protected readonly drawn = computed(() => this.laidOut() !== null);
+  /** What is shown of the drawing; null shows all of it. */
+  private readonly view = signal<View | null>(null);
+  private held: { readonly at: Place; readonly view: View } | null = null;
+
+  private readonly whole = computed((): View => ({
+    x: -margin,
+    y: -margin,
+    width: this.layout().width + 2 * margin,
+    height: this.layout().height + 2 * margin,
+  }));
+  /** As the whole is, so that a wide circuit leaves no room above and below; it stays while one zooms. */
+  protected readonly shape = computed(() => `${this.whole().width} / ${this.whole().height}`);
+  protected readonly viewBox = computed(() => {
+    const { x, y, width, height } = this.view() ?? this.whole();
+    return `${x} ${y} ${width} ${height}`;
+  });
+  protected readonly lines = computed(() => {
+    const { lines } = this.layout();
+    return this.graph().edges.map(({ id }) => ({
+      id,
+      share: this.shares().get(id.slice(0, id.lastIndexOf(' '))) ?? 0,
+      flows: this.amps().has(id.slice(0, id.lastIndexOf(' '))),
+      d: (lines[id] ?? []).map(({ x, y }, at) => `${at === 0 ? 'M' : 'L'}${x} ${y}`).join(' '),
+    }));
+  });
+  /** The line through each point, whether it can be reached or not. */
+  protected readonly joints = computed(() =>
+    this.graph()
+      .boxes.filter(({ id }) => isPoint(id))
+      .map(({ id, height }) => {
+        const { x, y } = this.placeOf(id);
+        return { name: id, d: `M${x + glyphWidth / 2} ${y} v${height}` };
+      }),
+  );
+  protected readonly rows = computed(() =>
+    this.circuit().elements.map((element) => {
+      const share = this.shares().get(element.id) ?? 0;
+      const { x, y } = this.placeOf(elementBox(element.id));
+      return {
+        id: element.id,
+        x,
+        y,
+        shape: shapeOf(element),
+        label: labelLines(element.label ?? element.id),
+        grounded: element.kind !== 'ground' && (element.pins as readonly string[]).includes(reference),
+        share,
+        says: percent(share),
+        flows: this.amps().has(element.id),
+        parted: partedBy(element, this.now()),
+      };
+    }),
+  );
+  /** What is put in for the chosen test: jumpers and substitute loads, between the points that they join. */
+  protected readonly bridges = computed(() => {
+    const { jumpers, substituteLoads } = this.now();
+    const joined = [
+      ...(jumpers ?? []).map((pins) => ({ pins, says: 'jumper' })),
+      ...(substituteLoads ?? []).map(({ pins, ohms }) => ({ pins, says: `load ${showValue(ohms, 'Ω')}` })),
+    ];
+    return joined.map(({ pins, says }, n) => {
+      const ends = pins.filter((pin) => pin !== reference).map((pin) => this.middleOf(pin));
+      const [a, b] = [ends[0]!, ends[1] ?? { x: ends[0]!.x - 34, y: ends[0]!.y + 26 }];
+      const side = Math.min(a.x, b.x) - 26 - 12 * n;
+      return {
+        says,
+        grounded: ends.length < 2,
+        d: `M${a.x} ${a.y} H${side} V${b.y} H${b.x}`,
+        x: side - 6,
+        y: (a.y + b.y) / 2,
+      };
+    });
+  });
+  protected readonly points = computed(() => {
+    const sound = soundVolts(this.circuit(), this.now());
+    const read = this.readPoints();
+    // Points inside a unit cannot be reached with a probe; their names are words of ours.
+    const reachable = new Set(
+      this.case().tests.flatMap((test) => ('from' in test ? [test.from, test.to] : [])),
+    );
+    const boxes = new Map(this.graph().boxes.map((box) => [box.id, box]));
+    return [...reachable]
+      .filter((name) => boxes.has(pointBox(name)))
+      .map((name) => {
+        const { x, y } = this.placeOf(pointBox(name));
+        const { width, height } = boxes.get(pointBox(name))!;
+        const volts = sound.get(name);
+        return {
+          name,
+          x: x + glyphWidth / 2,
+          y: y + height / 2,
+          width,
+          asked: this.asked().includes(name),
+          read: read.get(name) ?? null,
+          sound: volts?.value == null ? '–' : showValue(volts.value, 'V'),
+        };
+      });
+  });
+  protected readonly spoken = computed(
+    () =>
+      `Circuit: ${this.rows()
+        .map(({ label, share, says }) => (share >= 0.005 ? `${label.join(' ')} ${says}` : label.join(' ')))
+        .join(', ')}`,
+  );
+
+  constructor() {
+    effect((onCleanup) => {
+      const asked = this.desk.ask(this.graph()).subscribe({
+        next: (step) => {
+          if ('answer' in step) this.laidOut.set(step.answer);
+        },
+        // Better all elements in a column than none.
+        error: () => this.laidOut.set(stacked(this.graph())),
+      });
+      onCleanup(() => asked.unsubscribe());
+    });
+  }
+
+  private middleOf(point: string): Place {
+    const { x, y } = this.placeOf(pointBox(point));
+    return { x: x + glyphWidth / 2, y: y + 12 };
+  }
+
+  private placeOf(box: string): Place {
+    return this.layout().places[box] ?? { x: 0, y: 0 };
+  }
+
+  private readPoints(): Map<string, string> {
+    const tests = new Map(this.case().tests.map((test) => [test.id, test]));
+    const read = new Map<string, string>();
+    for (const reading of this.case().readings ?? []) {
+      const test = tests.get(reading.test);
+      if (test?.kind === 'volts' && test.to === reference && reading.value != null)
+        read.set(test.from, showValue(reading.value, 'V'));
+    }
+    return read;
+  }
+
+  protected fit(): void {
+    this.view.set(null);
+  }
+
+  /** Larger below 1, smaller above it, about the middle. */
+  protected zoom(by: number): void {
+    const { x, y, width, height } = this.view() ?? this.whole();
+    this.zoomTo({ x: x + width / 2, y: y + height / 2 }, by);
+  }
+
+  protected zoomAt(event: WheelEvent): void {
+    event.preventDefault();
+    this.zoomTo(this.onDrawing(event), event.deltaY > 0 ? 1.15 : 1 / 1.15);
+  }
+
+  private zoomTo(at: Place, by: number): void {
+    const view = this.view() ?? this.whole();
+    const width = Math.min(4 * this.whole().width, Math.max(160, view.width * by));
+    const scale = width / view.width;
+    this.view.set({
+      x: at.x - (at.x - view.x) * scale,
+      y: at.y - (at.y - view.y) * scale,
+      width,
+      height: view.height * scale,
+    });
+  }
+
+  protected grab(event: PointerEvent): void {
+    this.held = { at: { x: event.clientX, y: event.clientY }, view: this.view() ?? this.whole() };
+  }
+
+  protected drag(event: PointerEvent): void {
+    if (!this.held || Math.hypot(event.clientX - this.held.at.x, event.clientY - this.held.at.y) < 4) return;
+    const { at, view } = this.held;
+    const scale = view.width / Math.max(1, (event.currentTarget as SVGElement).clientWidth);
+    this.view.set({
+      ...view,
+      x: view.x - (event.clientX - at.x) * scale,
+      y: view.y - (event.clientY - at.y) * scale,
+    });
+  }
+
+  protected drop(): void {
+    this.held = null;
+  }
+
+  /** Where a pointer stands in the drawing's own measure. */
+  private onDrawing(event: MouseEvent): Place {
+    const svg = event.currentTarget as SVGSVGElement;
+    const matrix = svg.getScreenCTM();
+    if (!matrix) return { x: 0, y: 0 };
+    return new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse());
+  }
+}
+
+/** How the state parts an element, or null. */
+function partedBy(element: Element, state: State): string | null {
+  if (element.kind === 'contact' && state.unplugged?.includes(element.connector ?? element.id))
+    return 'unplugged';
+  if (state.pulled?.includes(element.id)) return 'pulled';
+  return state.open?.includes(element.id) ? 'held open' : null;
+}
+
+/** All boxes in one column, without lines. */
+function stacked({ boxes }: CircuitGraph): CircuitLayout {
+  let y = 0;
+  const places: Record<string, Place> = {};
+  for (const { id, height } of boxes) {
+    places[id] = { x: 0, y };
+    y += height;
+  }
+  return { width: Math.max(0, ...boxes.map(({ width }) => width)), height: y, places, lines: {} };
+}
+
+function shapeOf(element: Element): 'box' | 'switch' | 'lamp' | 'fuse' | 'contact' | 'ground' | 'line' {
+  switch (element.kind) {
+    case 'switch':
+    case 'lamp':
+    case 'fuse':
+    case 'contact':
+    case 'ground':
+      return element.kind;
+    case 'wire':
+      return 'line';
+    default:
+      return 'box';
+  }
+}

@@ -1,0 +1,6 @@
+/** A colour of the present theme, for what is drawn on a canvas. */
+export function tokenColor(token: string): string {
+  return getComputedStyle(document.documentElement).getPropertyValue(token).trim();
+}
+
+export const chartFont = { family: "'Atkinson Hyperlegible Next Variable', sans-serif", size: 14 };

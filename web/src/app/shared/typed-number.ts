@@ -1,0 +1,13 @@
+/** A number as it is typed in a form: a comma is the decimal mark, `k` and `m` count, nothing is null. */
+import { readTyped } from '@dormant-beacon/core/units';
+
+/** NaN where it is no number. */
+export function numberOf(text: string): number {
+  const typed = readTyped(text);
+  return typed.kind === 'value' ? typed.value : typed.kind === 'ask' ? typed.decimal : NaN;
+}
+
+/** Null where nothing was typed. */
+export function numberOrNull(text: string): number | null {
+  return text.trim() === '' ? null : numberOf(text);
+}
