@@ -4,6 +4,7 @@ import { provideEffects } from '@ngrx/effects';
 import { provideStore } from '@ngrx/store';
 import { routes } from './app.routes';
 import { baysFeature, findBays, loadBays, loadMoreBays } from './bays/bays.state';
+import { circuitsFeature, loadCircuits, loadGrounds, loadRates } from './library/circuits.state';
 import { libraryFeature, loadFile, loadPatterns } from './library/library.state';
 import { keepPerson, loadPeople, loadSession, peopleFeature } from './people/people.state';
 import { loadShop, shopFeature } from './shop/shop.state';
@@ -17,6 +18,7 @@ export const appConfig: ApplicationConfig = {
       [baysFeature.name]: baysFeature.reducer,
       [shopFeature.name]: shopFeature.reducer,
       [libraryFeature.name]: libraryFeature.reducer,
+      [circuitsFeature.name]: circuitsFeature.reducer,
     }),
     provideEffects({
       loadSession,
@@ -28,6 +30,9 @@ export const appConfig: ApplicationConfig = {
       findBays,
       loadPatterns,
       loadFile,
+      loadGrounds,
+      loadRates,
+      loadCircuits,
     }),
   ],
 };

@@ -22,6 +22,11 @@ export const routes: Routes = [
     title: 'Library · Dormant Beacon',
     loadComponent: () => import('./library/library').then((m) => m.Library),
   },
+  {
+    path: 'library/circuits/:circuitId',
+    title: 'Circuit · Dormant Beacon',
+    loadComponent: () => import('./library/circuit-editor').then((m) => m.CircuitEditor),
+  },
   { path: '', loadChildren: () => import('./shell/job.routes').then((m) => m.jobRoutes) },
   {
     path: '**',

@@ -83,6 +83,9 @@ export class Causes {
   private readonly store = inject(Store);
   private readonly entries = inject(Desk);
   protected readonly record = this.store.selectSignal(jobFeature.selectRecord);
+  private readonly vehicle = computed(() => this.record()?.vehicle ?? null, {
+    equal: (a, b) => a?.make === b?.make && a?.model === b?.model,
+  });
   private readonly file = this.store.selectSignal(libraryFeature.selectVehicleFile);
   private readonly codeFile = this.store.selectSignal(libraryFeature.selectFile);
   private readonly worker = new WorkerDesk<ExplainRequest, Explanation>(
@@ -94,7 +97,8 @@ export class Causes {
     return record ? explainRequestOf(record, this.file() ?? undefined) : null;
   });
   protected readonly explanation = signal<Explanation | null>(null);
-  protected readonly working = signal(false);
+  /** How far the search is; null while it rests. */
+  protected readonly working = signal<number | null>(null);
   protected readonly problem = signal<string | null>(null);
 
   protected readonly leaves = computed(() => {
@@ -131,7 +135,8 @@ export class Causes {
       return {
         cause: own,
         first: at === 0,
-        pinned: ['pin', 'add'].includes(this.words().get(cause)?.decision ?? ''),
+        pinned: this.words().get(cause)?.decision === 'pin',
+        own: cause.startsWith('own:'),
         lead: leads[own.leadsTo],
         leaves: grouped(observations.map((id) => this.leaves().get(id)!)),
         known: this.knownOf(own),
@@ -194,7 +199,7 @@ export class Causes {
 
   constructor() {
     effect(() => {
-      const vehicle = this.record()?.vehicle;
+      const vehicle = this.vehicle();
       if (vehicle)
         this.store.dispatch(LibraryEvents.fileWanted({ make: vehicle.make, model: vehicle.model }));
     });
@@ -208,18 +213,24 @@ export class Causes {
 
   private explain(request: ExplainRequest): void {
     this.asked?.unsubscribe();
-    this.working.set(true);
+    this.working.set(0);
     this.asked = this.worker.ask(request).subscribe({
       next: (step) => {
-        if (!('answer' in step)) return;
+        if ('share' in step) return this.working.set(step.share);
         this.explanation.set(step.answer);
-        this.working.set(false);
+        this.working.set(null);
       },
       error: (error: Error) => {
         this.problem.set(error.message);
-        this.working.set(false);
+        this.working.set(null);
       },
     });
+  }
+
+  /** Gives the search up: what was found before stays. */
+  protected stop(): void {
+    this.asked?.unsubscribe();
+    this.working.set(null);
   }
 
   /** What the library holds on the codes that this cause explains. */

@@ -14,6 +14,7 @@ import {
 } from 'chart.js';
 import annotation from 'chartjs-plugin-annotation';
 import { BaseChartDirective } from 'ng2-charts';
+import { chartFont, tokenColor } from '../shared/token-color';
 
 Chart.register(LineController, LineElement, PointElement, LinearScale, CategoryScale, Filler, annotation);
 
@@ -47,7 +48,7 @@ export class DormancyCurve {
   });
   protected readonly data = computed((): ChartConfiguration<'line'>['data'] => {
     const { watch, counted } = this.proof();
-    const [calm, ember] = [color('--calm'), color('--ember')];
+    const [calm, ember] = [tokenColor('--calm'), tokenColor('--ember')];
     return {
       datasets: [
         {
@@ -70,8 +71,8 @@ export class DormancyCurve {
   });
   protected readonly options = computed((): ChartConfiguration<'line'>['options'] => {
     const { watch, target } = this.proof();
-    const [ink, line] = [color('--quiet'), color('--line')];
-    const font = { family: "'Atkinson Hyperlegible Next Variable', sans-serif", size: 14 };
+    const [ink, line] = [tokenColor('--quiet'), tokenColor('--line')];
+    const font = chartFont;
     return {
       maintainAspectRatio: false,
       animation: false,
@@ -100,15 +101,15 @@ export class DormancyCurve {
               type: 'line',
               yMin: 100 * target,
               yMax: 100 * target,
-              borderColor: color('--ink'),
+              borderColor: tokenColor('--ink'),
               borderWidth: 1.5,
               borderDash: [6, 5],
               label: {
                 display: true,
                 content: `target ${percent(target)}`,
                 position: 'end',
-                backgroundColor: color('--sheet'),
-                color: color('--ink'),
+                backgroundColor: tokenColor('--sheet'),
+                color: tokenColor('--ink'),
                 font,
                 yAdjust: 14,
               },
@@ -118,8 +119,4 @@ export class DormancyCurve {
       },
     };
   });
-}
-
-function color(token: string): string {
-  return getComputedStyle(document.documentElement).getPropertyValue(token).trim();
 }

@@ -1,12 +1,12 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
+import { nextTests, type NextTests } from '@dormant-beacon/core/trace';
 import { templates } from '@dormant-beacon/core/trace/templates';
 import { provideEffects } from '@ngrx/effects';
 import { provideStore, Store } from '@ngrx/store';
 import { Subject } from 'rxjs';
 import { fact, flap, recordOf } from '../testing/bench';
 import { JobEvents, jobFeature, planTraces } from './job.state';
-import type { NextTests } from '@dormant-beacon/core/trace';
 import type { Step } from '../shared/worker-desk';
 import { Planner } from './planner';
 
@@ -40,8 +40,48 @@ describe('planTraces', () => {
     store.dispatch(
       JobEvents.readingEntered({ reading: fact('r', { traceId: 't', test: 'signal', value: 5 }) }),
     );
-    const result = { suspects: [], next: [], stop: false, closed: [] };
+    const result = nextTests(templates[0]!.build({}));
     asked[1]!.next({ answer: result });
     expect([state().plans['t'], state().planFailures['t']]).toEqual([result, undefined]);
+  });
+
+  it('is made anew when more is asked of it, for its trace alone', () => {
+    const planned: unknown[] = [];
+    TestBed.configureTestingModule({
+      providers: [
+        provideZonelessChangeDetection(),
+        provideStore({ [jobFeature.name]: jobFeature.reducer }),
+        provideEffects({ planTraces }),
+        {
+          provide: Planner,
+          useValue: {
+            plan: (_record: unknown, trace: { id: string }, options: unknown) => {
+              planned.push([trace.id, options]);
+              return new Subject<Step<NextTests>>();
+            },
+          },
+        },
+      ],
+    });
+    const store = TestBed.inject(Store);
+    const traces = ['t', 'u'].map((id) =>
+      fact(id, { title: 'Flap', beaconIds: ['b'], case: templates[0]!.build({}) }),
+    );
+    store.dispatch(JobEvents.opened({ jobId: 'job' }));
+    store.dispatch(JobEvents.loaded({ record: recordOf({ beacons: [fact('b', flap)], traces }) }));
+    const usual = { twoSteps: false, pairs: false };
+    expect(planned).toEqual([
+      ['t', usual],
+      ['u', usual],
+    ]);
+    planned.length = 0;
+    const options = { twoSteps: true, pairs: false };
+    store.dispatch(JobEvents.planOptionsChosen({ traceId: 'u', options }));
+    expect(planned).toEqual([
+      ['t', usual],
+      ['u', options],
+    ]);
+    store.dispatch(JobEvents.left());
+    expect(store.selectSignal(jobFeature.selectPlanOptions)()).toEqual({});
   });
 });

@@ -17,7 +17,7 @@ import {
 import { catchError, filter, from, map, mergeMap, of, switchMap, takeUntil, withLatestFrom } from 'rxjs';
 import { Client } from '../api/client';
 import { selectProofPolicy } from '../shop/shop.state';
-import { Planner } from './planner';
+import { Planner, type PlanOptions, usualPlan } from './planner';
 
 export const JobEvents = createActionGroup({
   source: 'Job',
@@ -30,6 +30,7 @@ export const JobEvents = createActionGroup({
     'Missed Something': emptyProps(),
     'Reading Entered': props<{ reading: JobRecord['readings'][number] }>(),
     'Trace Planned': props<{ traceId: string; plan: NextTests }>(),
+    'Plan Options Chosen': props<{ traceId: string; options: PlanOptions }>(),
     'Planning Advanced': props<{ traceId: string; share: number }>(),
     'Planning Stopped': props<{ traceId: string }>(),
     'Planning Failed': props<{ traceId: string; reason: string }>(),
@@ -43,6 +44,7 @@ interface JobState {
   readonly plans: Readonly<Record<string, NextTests>>;
   readonly planning: Readonly<Record<string, number>>;
   readonly planFailures: Readonly<Record<string, string>>;
+  readonly planOptions: Readonly<Record<string, PlanOptions>>;
 }
 
 const empty: JobState = {
@@ -52,6 +54,7 @@ const empty: JobState = {
   plans: {},
   planning: {},
   planFailures: {},
+  planOptions: {},
 };
 
 function without<T>(entries: Readonly<Record<string, T>>, key: string): Readonly<Record<string, T>> {
@@ -83,6 +86,10 @@ export const jobFeature = createFeature({
       plans: { ...state.plans, [traceId]: plan },
       planning: without(state.planning, traceId),
       planFailures: without(state.planFailures, traceId),
+    })),
+    on(JobEvents.planOptionsChosen, (state, { traceId, options }): JobState => ({
+      ...state,
+      planOptions: { ...state.planOptions, [traceId]: options },
     })),
     on(JobEvents.planningAdvanced, (state, { traceId, share }): JobState => ({
       ...state,
@@ -142,11 +149,11 @@ function read(client: Client, jobId: string) {
 export const planTraces = createEffect(
   (actions = inject(Actions), store = inject(Store), planner = inject(Planner)) =>
     actions.pipe(
-      ofType(JobEvents.loaded, JobEvents.readingEntered),
-      withLatestFrom(store.select(jobFeature.selectRecord)),
-      map(([, record]) => record),
-      filter((record) => record !== null),
-      switchMap((record) =>
+      ofType(JobEvents.loaded, JobEvents.readingEntered, JobEvents.planOptionsChosen),
+      withLatestFrom(store.select(jobFeature.selectRecord), store.select(jobFeature.selectPlanOptions)),
+      filter(([, record]) => record !== null),
+      map(([, record, options]) => ({ record: record!, options })),
+      switchMap(({ record, options }) =>
         from(openTraces(record)).pipe(
           mergeMap((trace) => {
             const traceId = originOf(record.traces, trace);
@@ -154,7 +161,7 @@ export const planTraces = createEffect(
               ofType(JobEvents.planningStopped),
               filter((event) => event.traceId === traceId),
             );
-            return planner.plan(record, trace).pipe(
+            return planner.plan(record, trace, options[traceId] ?? usualPlan).pipe(
               takeUntil(stopped),
               map((step) =>
                 'answer' in step

@@ -2,12 +2,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { type BatteryReading, type BatteryVerdict, judgeBattery } from '@dormant-beacon/core/readings';
-import { celsiusOf, readTyped } from '@dormant-beacon/core/units';
+import { celsiusOf } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import { Caution } from '../shared/caution';
 import { type Choice, ChoiceMany, ChoiceOne } from '../shared/choices';
 import { keepDraft } from '../shared/draft';
 import { TextField } from '../shared/text-field';
+import { numberOrNull } from '../shared/typed-number';
 import { Desk } from '../shell/desk';
 import { shopFeature } from '../shop/shop.state';
 
@@ -96,11 +97,10 @@ export class BatteryForm {
     checks: this.checks,
   });
   private readonly read = computed((): BatteryReading | string => {
-    const number = (text: string) => (text.trim() === '' ? null : valueOf(text));
-    const volts = number(this.volts());
+    const volts = numberOrNull(this.volts());
     if (volts === null) return 'Type the resting volts.';
     const [rest, degrees, rated, measured] = [this.rest(), this.degrees(), this.rated(), this.measured()].map(
-      number,
+      numberOrNull,
     );
     if ([volts, rest, degrees, rated, measured].some((value) => Number.isNaN(value)))
       return 'One of these is not a number. Examples: 12.6, 12,6, 640.';
@@ -136,10 +136,4 @@ export class BatteryForm {
     this.draft.clear();
     this.saved.emit();
   }
-}
-
-/** A typed number; NaN where it is none. A comma is the decimal mark. */
-function valueOf(text: string): number {
-  const typed = readTyped(text);
-  return typed.kind === 'value' ? typed.value : typed.kind === 'ask' ? typed.decimal : NaN;
 }

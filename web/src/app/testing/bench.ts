@@ -9,6 +9,7 @@ import { provideStore, Store } from '@ngrx/store';
 import { ApiProblem } from '../api/client';
 import { StoreRoom } from '../api/store-room';
 import { PeopleEvents, peopleFeature } from '../people/people.state';
+import { circuitsFeature } from '../library/circuits.state';
 import { libraryFeature } from '../library/library.state';
 import { shopFeature } from '../shop/shop.state';
 import { Desk } from '../shell/desk';
@@ -131,6 +132,9 @@ export function recordOf(more: Partial<Record<keyof JobRecord, unknown>> = {}): 
     basics: [],
     judgements: [],
     workings: [],
+    epochs: [],
+    suspectWords: [],
+    sheets: [],
     handBacks: [],
     ...more,
   } as JobRecord;
@@ -169,6 +173,7 @@ export async function benchFor<C>(
         [peopleFeature.name]: peopleFeature.reducer,
         [shopFeature.name]: shopFeature.reducer,
         [libraryFeature.name]: libraryFeature.reducer,
+        [circuitsFeature.name]: circuitsFeature.reducer,
       }),
       { provide: Desk, useValue: desk },
       { provide: StoreRoom, useValue: storeRoom },

@@ -2,6 +2,7 @@
 import {
   ChangeDetectionStrategy,
   Component,
+  computed,
   inject,
   input,
   linkedSignal,
@@ -10,7 +11,7 @@ import {
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
-import type { TraceRepair } from '@dormant-beacon/core/trace';
+import type { TraceRepair, TraceRoot } from '@dormant-beacon/core/trace';
 import { Caution } from '../shared/caution';
 import { type Choice, ChoiceOne } from '../shared/choices';
 import { keepDraft } from '../shared/draft';
@@ -30,7 +31,22 @@ import { Desk } from '../shell/desk';
       <db-text label="What was done" example="such as Replace the end switch" [(value)]="label" />
       <db-choice question="How" [choices]="methods" [(value)]="method" />
       <db-text label="Part fitted, with its number" [most]="120" example="none" [(value)]="part" />
-      <db-choice question="What made it fail?" [choices]="roots" [(value)]="root" />
+      <db-choice question="What made it fail?" [choices]="rootStates" [(value)]="root" />
+      @if (proposals().length > 0) {
+        <div class="roots">
+          <p class="quiet">What usually makes it fail, and the look that shows it:</p>
+          @for (one of proposals(); track one.root) {
+            <button
+              type="button"
+              class="root"
+              [class.taken]="rootNote() === one.root"
+              (click)="take(one.root)"
+            >
+              <strong>{{ one.root }}</strong><small>{{ one.check }}</small>
+            </button>
+          }
+        </div>
+      }
       @if (root() !== 'unknown') {
         <db-text
           label="The root, in a few words"
@@ -63,11 +79,37 @@ import { Desk } from '../shell/desk';
       display: flex;
       gap: 10px;
     }
+    .roots {
+      display: grid;
+      gap: 6px;
+    }
+    .root {
+      display: grid;
+      gap: 2px;
+      min-height: 48px;
+      padding: 8px 14px;
+      border: 2px solid transparent;
+      border-radius: 12px;
+      background: var(--raised);
+      color: var(--ink);
+      font: 16px/1.35 var(--body);
+      text-align: left;
+      cursor: pointer;
+    }
+    .root.taken {
+      border-color: var(--ember);
+    }
+    small {
+      font-size: 14px;
+      color: var(--quiet);
+    }
   `,
 })
 export class RepairForm {
   readonly beaconIds = input.required<readonly string[]>();
   readonly traceId = input<string | null>(null);
+  /** What may have made a part fail, by the circuit's template. */
+  readonly roots = input<readonly TraceRoot[]>([]);
   readonly repair = input<TraceRepair | null>(null);
   readonly left = output();
 
@@ -75,7 +117,7 @@ export class RepairForm {
   protected readonly methods: readonly Choice[] = ['replace', 'clean', 'reseat', 'retension', 'repair'].map(
     (value) => ({ value, label: value }),
   );
-  protected readonly roots: readonly Choice[] = [
+  protected readonly rootStates: readonly Choice[] = [
     { value: 'found-and-removed', label: 'found and removed' },
     { value: 'found-and-left', label: 'found, left as it is' },
     { value: 'unknown', label: 'not known' },
@@ -102,6 +144,15 @@ export class RepairForm {
       cured: this.cured,
     },
   );
+
+  protected readonly proposals = computed(() =>
+    this.roots().filter(({ element }) => element === this.repair()?.element),
+  );
+
+  protected take(root: string): void {
+    this.rootNote.set(root);
+    if (this.root() === '' || this.root() === 'unknown') this.root.set('found-and-removed');
+  }
 
   protected async save(submit: Event): Promise<void> {
     submit.preventDefault();

@@ -1,52 +1,39 @@
-/** Chooses the circuit behind a beacon and fills it in with the technician's own words. */
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+/** Chooses the circuit behind a beacon: one that the shop keeps for this model, or a template in the technician's own words. */
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  output,
+  signal,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
+import { observationId, scansToExplain } from '@dormant-beacon/core/job';
+import { type Grounds, type TraceCase, weighed } from '@dormant-beacon/core/trace';
 import { type Template, templates } from '@dormant-beacon/core/trace/templates';
+import { Store } from '@ngrx/store';
+import { Client } from '../api/client';
+import { CircuitEvents, circuitsFeature } from '../library/circuits.state';
+import { ChoiceMany } from '../shared/choices';
 import { keepDraft } from '../shared/draft';
 import { TextField } from '../shared/text-field';
-import { Store } from '@ngrx/store';
-import { shopFeature } from '../shop/shop.state';
 import { Desk } from '../shell/desk';
+import { jobFeature } from '../shell/job.state';
+import { shopFeature } from '../shop/shop.state';
 
 @Component({
   selector: 'db-template-chooser',
-  imports: [MatButtonModule, TextField],
+  imports: [ChoiceMany, MatButtonModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    @if (!chosen()) {
-      <div class="offers">
-        @for (template of templates; track template.id) {
-          <button type="button" class="offer" (click)="chosenId.set(template.id)">
-            <strong>{{ template.title }}</strong><small>{{ template.describes }}</small>
-          </button>
-        }
-      </div>
-    } @else if (chosen(); as template) {
-      <form (submit)="start($event)">
-        <p class="quiet">Say it in your own words; what you leave empty stays as in the example.</p>
-        <div class="grid">
-          @for (field of template.fields; track field.key) {
-            <db-text
-              [label]="field.label"
-              [most]="60"
-              [example]="field.example"
-              [value]="values()[field.key] ?? ''"
-              (valueChange)="fill(field.key, $event)"
-            />
-          }
-        </div>
-        @if (problem()) {
-          <p class="problem" role="alert">{{ problem() }}</p>
-        }
-        <div class="row">
-          <button mat-flat-button type="submit">Start the trace</button>
-          <button mat-button type="button" (click)="chosenId.set('')">Another circuit</button>
-        </div>
-      </form>
-    }
-  `,
+  templateUrl: './template-chooser.html',
   styles: `
+    :host {
+      display: grid;
+      gap: 14px;
+    }
     .offers {
       display: grid;
       grid-template-columns: repeat(auto-fit, minmax(260px, 1fr));
@@ -63,6 +50,9 @@ import { Desk } from '../shell/desk';
       font: 17px/1.4 var(--body);
       text-align: left;
       cursor: pointer;
+    }
+    .kept {
+      border-left: 4px solid var(--calm);
     }
     small {
       font-size: 15px;
@@ -88,20 +78,57 @@ export class TemplateChooser {
   readonly started = output();
 
   private readonly desk = inject(Desk);
-  private readonly settings = inject(Store).selectSignal(shopFeature.selectSettings);
+  private readonly client = inject(Client);
+  private readonly store = inject(Store);
+  private readonly settings = this.store.selectSignal(shopFeature.selectSettings);
+  private readonly record = this.store.selectSignal(jobFeature.selectRecord);
+  private readonly rates = this.store.selectSignal(circuitsFeature.selectRates);
+  private readonly weaknesses = this.store.selectSignal(circuitsFeature.selectWeaknesses);
+  private readonly allKept = this.store.selectSignal(circuitsFeature.selectCircuits);
+  private readonly vehicle = computed(() => this.record()?.vehicle ?? null, {
+    equal: (a, b) => a?.make === b?.make && a?.model === b?.model,
+  });
+  protected readonly kept = computed(() => this.allKept() ?? []);
   /** A restraint circuit is opened only made safe: it is not offered here. */
   protected readonly templates = templates.filter(({ restraint }) => restraint !== true);
   protected readonly chosenId = signal('');
   protected readonly values = signal<Readonly<Record<string, string>>>({});
+  /** Codes behind it: their failure types weigh the suspects. */
+  protected readonly codes = signal<readonly string[]>([]);
   protected readonly chosen = computed(
     (): Template | null => templates.find(({ id }) => id === this.chosenId()) ?? null,
   );
   protected readonly problem = signal<string | null>(null);
+  private readonly typedCodes = computed(() => {
+    const record = this.record();
+    if (!record) return [];
+    const seen = new Map(
+      scansToExplain(record)
+        .flatMap(({ scan }) => scan.codes)
+        .filter(({ failureType }) => failureType !== null)
+        .map((code) => [observationId(code), code]),
+    );
+    return [...seen].map(([id, { failureType, text }]) => ({ id, failureType: failureType!, text }));
+  });
+  protected readonly codeChoices = computed(() =>
+    this.typedCodes()
+      .slice(0, 12)
+      .map(({ id, text }) => ({ value: id, label: text ? `${id} ${text}` : id })),
+  );
 
   private readonly draft = keepDraft(() => `circuit ${this.beaconIds().join()}`, {
     chosenId: this.chosenId,
     values: this.values,
+    codes: this.codes,
   });
+
+  constructor() {
+    effect(() => {
+      const vehicle = this.vehicle();
+      if (vehicle)
+        this.store.dispatch(CircuitEvents.groundsWanted({ make: vehicle.make, model: vehicle.model }));
+    });
+  }
 
   protected fill(key: string, value: string): void {
     this.values.update((values) => ({ ...values, [key]: value }));
@@ -110,15 +137,52 @@ export class TemplateChooser {
   protected async start(submit: Event): Promise<void> {
     submit.preventDefault();
     const template = this.chosen()!;
+    await this.begin(template.title, template.build(this.values()));
+  }
+
+  protected async startKept(circuitId: string): Promise<void> {
+    try {
+      const { title, version, case: source } = await this.client.circuit(circuitId);
+      await this.begin(title, source, { id: circuitId, version });
+    } catch (error) {
+      this.problem.set((error as Error).message);
+    }
+  }
+
+  /** The trace with its suspects weighed by what is known before any reading, and the versions that it stands on. */
+  private async begin(
+    title: string,
+    source: TraceCase,
+    circuit: { id: string; version: number } | null = null,
+  ) {
     const data: FactData<'traces'> = {
-      title: template.title,
+      title,
       beaconIds: [...this.beaconIds()],
-      case: { ...template.build(this.values()), hourlyRateCents: this.settings().hourlyRateCents },
+      case: {
+        ...weighed(source, this.groundsFor(source.template ?? null)),
+        hourlyRateCents: this.settings().hourlyRateCents,
+      },
+      ratesVersion: this.rates()?.version ?? null,
+      circuit,
     };
     const sent = await this.desk.enter('traces', data);
     this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
     if (sent.state === 'refused') return;
     this.draft.clear();
     this.started.emit();
+  }
+
+  private groundsFor(template: string | null): Grounds {
+    const record = this.record()!;
+    const { year } = record.vehicle;
+    const openedIn = Number(record.openedAt.slice(0, 4));
+    const picked = new Set(this.codes());
+    return {
+      book: this.rates(),
+      event: record.head.event,
+      failureTypes: this.typedCodes().flatMap(({ id, failureType }) => (picked.has(id) ? [failureType] : [])),
+      years: year == null ? null : Math.max(0, openedIn - year),
+      weaknesses: this.weaknesses().filter((weakness) => weakness.template === template),
+    };
   }
 }

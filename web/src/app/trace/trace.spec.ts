@@ -45,7 +45,7 @@ describe('TracePage', () => {
       templates[0]!.build({}).tests.find((test) => next[0]!.action === 'test' && test.id === next[0]!.test)!
         .label!,
     );
-    expect(bench.page.querySelectorAll('.suspects li').length).toBe(Math.min(6, suspects.length));
+    expect(bench.page.querySelectorAll('.suspect').length).toBe(Math.min(6, suspects.length));
     const signal = [...bench.page.querySelectorAll<HTMLElement>('.action')].find((action) =>
       action.textContent.includes('Measure C31.2 to ground'),
     )!;
@@ -96,6 +96,7 @@ describe('TracePage', () => {
         { test: 'signal', value: 4.92 },
         { test: 'listen', found: false },
         { test: 'switch-ohms', overload: true },
+        { test: 'press', value: 4.97 },
       ]),
     );
     expect(bench.page.querySelector('.action.first .what')!.textContent).toContain('Replace the end switch');

@@ -1,33 +1,41 @@
 /** Suspects, the next best test, readings, until one suspect stands. */
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import {
-  caseOf,
-  meaning,
-  openTraces,
-  originOf,
-  percent,
-  standing,
-  suspectLabel,
-  traceOf,
-  unitOf,
-} from '@dormant-beacon/core/job';
-import type { NextAction, TraceReading, TraceTest } from '@dormant-beacon/core/trace';
-import { showCents, showValue } from '@dormant-beacon/core/units';
+import { caseOf, meaning, openTraces, originOf, percent, standing, traceOf } from '@dormant-beacon/core/job';
+import type { NextAction } from '@dormant-beacon/core/trace';
+import { showCents } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import { Caution } from '../shared/caution';
-import { ReadingPad } from '../shared/reading-pad';
 import { When } from '../shared/when';
 import { shopFeature } from '../shop/shop.state';
 import { Desk } from '../shell/desk';
 import { JobEvents, jobFeature } from '../shell/job.state';
-import { CircuitDrawing } from './circuit-drawing';
+import { CircuitDrawing } from '../shared/circuit/circuit-drawing';
+import { PlanBar } from './plan-bar';
+import { PlanDepth } from './plan-depth';
+import { ReadingList } from './reading-list';
 import { RepairForm } from './repair-form';
+import { SheetDesk } from './sheets/sheet-desk';
+import { SuspectList } from './suspect-list';
 import { TemplateChooser } from './template-chooser';
+import { type GivenReading, TestAnswer } from './test-answer';
 
 @Component({
   selector: 'db-trace',
-  imports: [Caution, CircuitDrawing, MatButtonModule, ReadingPad, RepairForm, TemplateChooser, When],
+  imports: [
+    Caution,
+    CircuitDrawing,
+    MatButtonModule,
+    PlanBar,
+    PlanDepth,
+    ReadingList,
+    RepairForm,
+    SheetDesk,
+    SuspectList,
+    TemplateChooser,
+    TestAnswer,
+    When,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './trace.html',
   styleUrl: './trace.scss',
@@ -74,6 +82,15 @@ export class TracePage {
   protected readonly planningShare = computed(() =>
     this.traceId() ? (this.planning()[this.traceId()!] ?? null) : null,
   );
+  /** The versions that the trace was begun with: it stays with them. */
+  protected readonly pinned = computed(() => {
+    const { circuit, ratesVersion } = this.trace() ?? {};
+    const words = [
+      ...(circuit ? [`circuit of the shop, version ${circuit.version}`] : []),
+      ...(ratesVersion ? [`base rates, version ${ratesVersion}`] : []),
+    ];
+    return words.join(' · ') || null;
+  });
   protected readonly beaconIds = computed(() => this.trace()?.beaconIds ?? []);
   protected readonly restraint = computed(() => this.untreated().some(({ restraint }) => restraint));
   /** What a trace or repair is for: without a word, what may be traced with a meter, else all. */
@@ -93,17 +110,6 @@ export class TracePage {
     for (const { element, probability } of this.plan()?.suspects ?? [])
       shares.set(element, (shares.get(element) ?? 0) + probability);
     return shares;
-  });
-  protected readonly suspects = computed(() => {
-    const source = this.case();
-    const plan = this.plan();
-    if (!source || !plan) return [];
-    return plan.suspects.slice(0, 6).map(({ id, probability }) => ({
-      id,
-      label: source.suspects?.find((suspect) => suspect.id === id)?.label ?? suspectLabel(source, id),
-      probability,
-      says: percent(probability),
-    }));
   });
   /** The front-runners, and the best repair wherever it stands. */
   protected readonly actions = computed(() => {
@@ -150,34 +156,19 @@ export class TracePage {
       ? (this.case()!.repairs.find((repair) => repair.element === action.element) ?? null)
       : null;
   });
+  /** What the drawing shows beside the probabilities: what is unplugged, pulled or bridged for the chosen test. */
+  protected readonly shownState = computed(() => this.test()?.state ?? null);
+  /** The habit beside the plan: what is quickest first, until a part is sure. */
+  protected readonly cheapestFirst = computed(() =>
+    (this.plan()?.next ?? [])
+      .flatMap((action) => (action.action === 'test' ? [action] : []))
+      .sort((a, b) => a.minutes - b.minutes)
+      .map((action) => ({ id: action.test, label: this.labelOf(action), minutes: action.minutes })),
+  );
   protected readonly asked = computed(() => {
     const test = this.test();
     return test && 'from' in test ? [test.from, test.to] : [];
   });
-  private readonly allReadings = computed(() => {
-    const record = this.record();
-    if (!record) return [];
-    return standing(record.readings)
-      .map((reading) => {
-        const trace = record.traces.find((other) => originOf(record.traces, other) === reading.traceId);
-        const test = trace?.case.tests.find((other) => other.id === reading.test);
-        return {
-          id: reading.id,
-          traceId: reading.traceId,
-          at: reading.observedAt,
-          label: (test?.label ?? reading.test).replace(/[.?]$/, ''),
-          says: says(test, reading),
-        };
-      })
-      .reverse();
-  });
-  protected readonly readings = computed(() =>
-    this.allReadings().filter(({ traceId }) => traceId === this.traceId()),
-  );
-  /** On a comeback: what was read at the visits before. */
-  protected readonly earlierReadings = computed(() =>
-    this.allReadings().filter(({ traceId }) => traceId !== this.traceId()),
-  );
   /** Earlier repairs of the job: on a comeback they are read before anything is touched. */
   protected readonly earlier = computed(() => standing(this.record()?.repairs ?? []));
   protected readonly recording = signal(false);
@@ -198,13 +189,22 @@ export class TracePage {
   protected noteOf(action: NextAction): string {
     const source = this.case()!;
     if (action.action === 'repair')
-      return `${percent(this.shares().get(action.element) ?? 0)} sure · about ${this.money(action.expectedCents)} to the end this way`;
+      return `${percent(this.shares().get(action.element) ?? 0)} sure · about ${this.money(action.expectedCents)} to the end this way${this.firstOf(action)}`;
     const test = source.tests.find((other) => other.id === action.test)!;
-    const cost = `about ${this.money(action.expectedCents)} to the end`;
+    const cost = `about ${this.money(action.expectedCents)} to the end${this.firstOf(action)}`;
     // What the first one means stands at the top of the bench already.
     if (action === this.plan()?.next[0]) return cost;
     const meanings = action.outcomes.slice(0, 2).map((outcome) => meaning(source, test, outcome));
     return `${meanings.join('; ')} · ${cost}`;
+  }
+
+  /** What must be reached or powered down before it, in words. */
+  private firstOf({ before: { accessMinutes, accesses, powerMinutes } }: NextAction): string {
+    const words = accesses.map(
+      (id) => this.case()!.accesses?.find((access) => access.id === id)?.label ?? id,
+    );
+    const reach = accessMinutes > 0 ? ` · first ${words.join(', ')}: ${accessMinutes} min` : '';
+    return powerMinutes > 0 ? `${reach} · power change: ${powerMinutes} min` : reach;
   }
 
   private money(cents: number): string {
@@ -219,35 +219,7 @@ export class TracePage {
     return `${minutes} min`;
   }
 
-  /** Ohms are measured with the power off; the test's own caution comes first. */
-  protected cautionOf(test: TraceTest): string | null {
-    const ohms =
-      test.kind === 'ohms' || test.kind === 'continuity'
-        ? 'Ohms only with the power off; parallel paths and module internals change the reading.'
-        : '';
-    return `${test.caution ?? ''} ${ohms}`.trim() || null;
-  }
-
-  protected metered(test: TraceTest): boolean {
-    return !('element' in test);
-  }
-
-  protected unit(test: TraceTest): 'V' | 'Ω' | 'A' {
-    return unitOf(test);
-  }
-
-  protected where(test: TraceTest): string {
-    if ('from' in test) return `${test.from} → ${test.to}`;
-    return 'through' in test ? `through ${test.through}` : '';
-  }
-
-  protected async read(reading: {
-    value?: number;
-    overload?: true;
-    found?: boolean;
-    moved?: boolean;
-    gone?: true;
-  }): Promise<void> {
+  protected async read(reading: GivenReading): Promise<void> {
     const sent = await this.desk.enterReading({
       traceId: this.traceId()!,
       test: this.test()!.id,
@@ -281,15 +253,4 @@ const sameOrder = (a: readonly string[], b: readonly string[]) =>
 
 function keyOf(action: NextAction): string {
   return action.action === 'test' ? `test ${action.test}` : `repair ${action.element}`;
-}
-
-function says(
-  test: TraceTest | undefined,
-  { value, overload, found, moved, gone }: Omit<TraceReading, 'test'>,
-): string {
-  if (overload) return 'OL';
-  if (value != null) return showValue(value, test ? unitOf(test) : 'V');
-  if (gone) return 'fault gone';
-  if (moved != null) return moved ? 'moved' : 'stayed';
-  return found ? 'yes' : 'no';
 }

@@ -1,0 +1,120 @@
+/** What the plan asks and warns of: the answer after a disturbing test, contradictions, batches of the dead car. */
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import type { NextTests, TraceCase } from '@dormant-beacon/core/trace';
+import { Desk } from '../shell/desk';
+
+@Component({
+  selector: 'db-plan-bar',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (asks(); as label) {
+      <div class="ask" role="group" aria-label="Does the fault still show?">
+        <strong>Does the fault still show?</strong>
+        <p class="quiet">{{ label }}: that moved something, and what is read next may be of a changed car.</p>
+        <div class="answers">
+          <button type="button" (click)="answer(plan().asks!.after, true)">It still shows</button>
+          <button type="button" (click)="answer(plan().asks!.after, false)">It is gone</button>
+        </div>
+      </div>
+    }
+    @if (plan().hidden) {
+      <div class="ask">
+        <strong>The fault does not show now.</strong>
+        <p class="quiet">
+          What is read meanwhile does not count. Make it show as it did before: cold, water, load, movement.
+        </p>
+        <div class="answers"><button type="button" (click)="back()">It shows again</button></div>
+      </div>
+    }
+    @if (plan().contradiction) {
+      <p class="notice">
+        These readings do not fit one fault in this circuit. Take the doubtful one again, widen the circuit,
+        or weigh two faults at once.
+      </p>
+    }
+    @if (plan().chatter.length > 0) {
+      <p class="notice">
+        {{ plan().chatter.join(', ') }} never comes to rest in this circuit, even when all is sound: mend the
+        circuit in the library before its volts are believed.
+      </p>
+    }
+    @if (batch(); as batch) {
+      <p class="notice">{{ batch }}</p>
+    }
+    @if (problem()) {
+      <p class="problem" role="alert">{{ problem() }}</p>
+    }
+  `,
+  styles: `
+    :host {
+      display: grid;
+      gap: 10px;
+      margin-bottom: 10px;
+    }
+    .ask {
+      display: grid;
+      gap: 8px;
+      padding: 14px;
+      border-left: 4px solid var(--ember);
+      border-radius: 4px 14px 14px 4px;
+      background: var(--raised);
+    }
+    .ask strong {
+      font-size: 20px;
+    }
+    .answers {
+      display: flex;
+      gap: 8px;
+    }
+    .answers button {
+      flex: 1;
+      min-height: 56px;
+      border: 0;
+      border-radius: 12px;
+      background: var(--ink);
+      color: var(--sheet);
+      font: 650 18px var(--body);
+      cursor: pointer;
+    }
+    .notice {
+      padding: 10px 14px;
+      border-radius: 10px;
+      background: var(--raised);
+    }
+  `,
+})
+export class PlanBar {
+  readonly case = input.required<TraceCase>();
+  readonly plan = input.required<NextTests>();
+  readonly traceId = input.required<string>();
+
+  private readonly desk = inject(Desk);
+  protected readonly problem = signal<string | null>(null);
+
+  protected readonly asks = computed(() => {
+    const { asks } = this.plan();
+    return asks ? this.labelOf(asks.after) : null;
+  });
+  protected readonly batch = computed(() => {
+    const { batch } = this.plan();
+    if (!batch || batch.tests.length < 2) return null;
+    const meanwhile = batch.meanwhile.slice(0, 2).map((id) => this.labelOf(id));
+    const wait = `One power-down of ${batch.minutes} min serves ${batch.tests.length} tests: ${batch.tests.map((id) => this.labelOf(id)).join('; ')}.`;
+    return meanwhile.length > 0 ? `${wait} While it waits: ${meanwhile.join('; ')}.` : wait;
+  });
+
+  private labelOf(test: string): string {
+    return (this.case().tests.find(({ id }) => id === test)?.label ?? test).replace(/[.?]$/, '');
+  }
+
+  protected async answer(after: string, shows: boolean): Promise<void> {
+    const sent = await this.desk.enter('epochs', { traceId: this.traceId(), after, shows });
+    this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
+  }
+
+  /** The fault came back: said of the test after which it had gone. */
+  protected async back(): Promise<void> {
+    const last = this.case().epochs?.at(-1);
+    if (last) await this.answer(last.after, true);
+  }
+}

@@ -1,0 +1,54 @@
+/** How far the plan looks: two steps ahead, two faults at once. */
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { Store } from '@ngrx/store';
+import { JobEvents, jobFeature } from '../shell/job.state';
+import { type PlanOptions, usualPlan } from '../shell/planner';
+
+@Component({
+  selector: 'db-plan-depth',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="options">
+      <label
+        ><input type="checkbox" [checked]="options().twoSteps" (change)="choose('twoSteps')" />Look two steps
+        ahead</label
+      >
+      <label
+        ><input type="checkbox" [checked]="options().pairs" (change)="choose('pairs')" />Weigh two faults at
+        once</label
+      >
+    </div>
+  `,
+  styles: `
+    .options {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 4px 20px;
+    }
+    .options label {
+      display: inline-flex;
+      align-items: center;
+      gap: 8px;
+      min-height: 40px;
+      font-size: 15px;
+      cursor: pointer;
+    }
+    .options input {
+      width: 20px;
+      height: 20px;
+      accent-color: var(--ember);
+    }
+  `,
+})
+export class PlanDepth {
+  readonly traceId = input.required<string>();
+
+  private readonly store = inject(Store);
+  private readonly chosen = this.store.selectSignal(jobFeature.selectPlanOptions);
+  protected readonly options = computed((): PlanOptions => this.chosen()[this.traceId()] ?? usualPlan);
+
+  protected choose(option: keyof PlanOptions): void {
+    const options = { ...this.options(), [option]: !this.options()[option] };
+    this.store.dispatch(JobEvents.planOptionsChosen({ traceId: this.traceId(), options }));
+  }
+}

@@ -1,0 +1,94 @@
+/** What was read, newest first: of one trace, or of all others. */
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { originOf, standing, unitOf } from '@dormant-beacon/core/job';
+import type { TraceReading, TraceTest } from '@dormant-beacon/core/trace';
+import { showValue } from '@dormant-beacon/core/units';
+import { Store } from '@ngrx/store';
+import { When } from '../shared/when';
+import { jobFeature } from '../shell/job.state';
+
+@Component({
+  selector: 'db-reading-list',
+  imports: [MatButtonModule, When],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <ul class="readings">
+      @for (reading of readings(); track reading.id) {
+        <li>
+          <span
+            >{{ reading.label }}<small>{{ reading.at | when }}</small></span
+          ><strong class="mono">{{ reading.says }}</strong>
+          @if (!others()) {
+            <button
+              mat-button
+              type="button"
+              (click)="takenBack.emit(reading.id)"
+              [attr.aria-label]="'Take back: ' + reading.label"
+            >
+              Take back
+            </button>
+          }
+        </li>
+      }
+    </ul>
+  `,
+  styles: `
+    ul {
+      margin: 0;
+      padding: 0;
+      list-style: none;
+    }
+    li {
+      display: grid;
+      grid-template-columns: minmax(0, 1fr) auto auto;
+      align-items: center;
+      gap: 12px;
+      padding: 4px 0;
+    }
+    strong {
+      font-size: 20px;
+    }
+    small {
+      display: block;
+      font-size: 14px;
+      color: var(--quiet);
+    }
+  `,
+})
+export class ReadingList {
+  readonly traceId = input.required<string | null>();
+  /** Those of every other trace instead: on a comeback, what was read at the visits before. */
+  readonly others = input(false);
+  readonly takenBack = output<string>();
+
+  private readonly record = inject(Store).selectSignal(jobFeature.selectRecord);
+  protected readonly readings = computed(() => {
+    const record = this.record();
+    if (!record) return [];
+    return standing(record.readings)
+      .filter(({ traceId }) => (traceId === this.traceId()) !== this.others())
+      .map((reading) => {
+        const trace = record.traces.find((other) => originOf(record.traces, other) === reading.traceId);
+        const test = trace?.case.tests.find((other) => other.id === reading.test);
+        return {
+          id: reading.id,
+          at: reading.observedAt,
+          label: (test?.label ?? reading.test).replace(/[.?]$/, ''),
+          says: says(test, reading),
+        };
+      })
+      .reverse();
+  });
+}
+
+function says(
+  test: TraceTest | undefined,
+  { value, overload, found, moved, gone }: Omit<TraceReading, 'test'>,
+): string {
+  if (overload) return 'OL';
+  if (value != null) return showValue(value, test ? unitOf(test) : 'V');
+  if (gone) return 'fault gone';
+  if (moved != null) return moved ? 'moved' : 'stayed';
+  return found ? 'yes' : 'no';
+}

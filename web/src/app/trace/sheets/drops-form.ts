@@ -1,0 +1,166 @@
+/** The voltage-drop sheet: its sections come from the circuit, each with what it takes while all is sound. */
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  input,
+  signal,
+  untracked,
+} from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import {
+  dropLimits,
+  type DropsSheet,
+  judgeDrops,
+  type SectionKind,
+  sectionKind,
+  sectionsOf,
+} from '@dormant-beacon/core/readings';
+import type { TraceCase } from '@dormant-beacon/core/trace';
+import { keepDraft } from '../../shared/draft';
+import { TextField } from '../../shared/text-field';
+import { numberOf, numberOrNull } from '../../shared/typed-number';
+import { Rows } from './rows';
+import { SheetForm, sheetStyles } from './sheet-form';
+
+interface Row {
+  readonly name: string;
+  readonly kind: SectionKind;
+  readonly volts: string;
+  readonly sound: number | null;
+}
+
+@Component({
+  selector: 'db-drops-form',
+  imports: [MatButtonModule, TextField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <form novalidate (submit)="save($event)">
+      <p class="quiet">
+        The load works while you measure. One tip at each end of a section; leave out what you cannot reach.
+      </p>
+      <div class="grid">
+        <db-text label="Load" example="right tail lamp, lights on" [(value)]="what" />
+        <db-text
+          label="Volts at the battery"
+          keys="decimal"
+          example="12.5"
+          [mono]="true"
+          [(value)]="supply"
+        />
+        <db-text label="Volts across the load" keys="decimal" example="11.9" [mono]="true" [(value)]="load" />
+      </div>
+      <table>
+        <thead>
+          <tr>
+            <th>Section</th>
+            <th>Kind</th>
+            <th>Volts</th>
+            <th>Sound</th>
+            <th>At most</th>
+          </tr>
+        </thead>
+        <tbody>
+          @for (row of rows(); track $index; let n = $index) {
+            <tr>
+              <td class="name">
+                <input
+                  [attr.aria-label]="'Section ' + (n + 1)"
+                  [value]="row.name"
+                  (input)="hands.change(n, { name: $any($event.target).value })"
+                />
+              </td>
+              <td>
+                <select
+                  [attr.aria-label]="'Kind of section ' + (n + 1)"
+                  [value]="row.kind"
+                  (change)="hands.change(n, { kind: $any($event.target).value })"
+                >
+                  @for (kind of kinds; track kind) {
+                    <option [value]="kind" [selected]="kind === row.kind">
+                      {{ kind.replace('-', ' ') }}
+                    </option>
+                  }
+                </select>
+              </td>
+              <td>
+                <input
+                  inputmode="decimal"
+                  [attr.aria-label]="'Volts of ' + row.name"
+                  [class.high]="verdicts()[n] === 'high'"
+                  [value]="row.volts"
+                  (input)="hands.change(n, { volts: $any($event.target).value })"
+                />
+              </td>
+              <td class="mono quiet">{{ row.sound === null ? '–' : row.sound.toFixed(2) }}</td>
+              <td class="mono quiet">{{ limits[row.kind] }}</td>
+            </tr>
+          }
+        </tbody>
+      </table>
+      <div class="row">
+        <button mat-stroked-button type="button" (click)="hands.more()">Another section</button>
+      </div>
+      @if (says(); as says) {
+        <p class="says" aria-live="polite">{{ says }}</p>
+      }
+      @if (problem()) {
+        <p class="problem" role="alert">{{ problem() }}</p>
+      }
+      <div class="row"><button mat-flat-button type="submit">Keep the sheet</button></div>
+    </form>
+  `,
+  styles: sheetStyles,
+})
+export class DropsForm extends SheetForm<DropsSheet> {
+  readonly case = input<TraceCase | null>(null);
+  protected readonly kinds = sectionKind.options;
+  protected readonly limits = dropLimits;
+  protected readonly what = signal('');
+  protected readonly supply = signal('');
+  protected readonly load = signal('');
+  protected readonly rows = signal<readonly Row[]>([]);
+  protected readonly hands = new Rows<Row>(this.rows, { name: '', kind: 'wire', volts: '', sound: null });
+  protected override readonly draft = keepDraft(() => `drops ${this.traceId() ?? ''}`, {
+    what: this.what,
+    supply: this.supply,
+    load: this.load,
+    rows: this.rows,
+  });
+
+  constructor() {
+    super();
+    effect(() => {
+      const source = this.case();
+      if (untracked(this.rows).length > 0) return;
+      const sections = source ? sectionsOf(source.circuit, source.state ?? {}) : [];
+      this.hands.begin(
+        sections.map(({ name, kind, soundVolts }) => ({ name, kind, volts: '', sound: soundVolts })),
+      );
+      this.draft.rebase();
+    });
+  }
+
+  protected readonly read = computed((): DropsSheet | string => {
+    const [supplyVolts, loadVolts] = [numberOrNull(this.supply()), numberOrNull(this.load())];
+    if (supplyVolts === null || loadVolts === null)
+      return 'Type the volts at the battery and across the load.';
+    const typed = this.rows().filter(({ volts }) => volts.trim() !== '');
+    if (typed.length === 0) return 'Type the volts of one section at least.';
+    const sections = typed.map(({ name, kind, volts }) => ({
+      name: name.trim() || 'a section',
+      kind,
+      volts: numberOf(volts),
+    }));
+    if ([supplyVolts, loadVolts, ...sections.map(({ volts }) => volts)].some(Number.isNaN))
+      return 'One of these is not a number. Examples: 0.12, 120 m, 12,5.';
+    return { sheet: 'drops', what: this.what().trim() || 'the load', supplyVolts, loadVolts, sections };
+  });
+  protected readonly verdicts = computed(() => {
+    const sheet = this.sheet();
+    if (!sheet) return [];
+    const judged = judgeDrops(sheet).rows.map(({ verdict }) => verdict);
+    return this.rows().map(({ volts }) => (volts.trim() === '' ? null : judged.shift()!));
+  });
+}

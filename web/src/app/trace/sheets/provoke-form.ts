@@ -1,0 +1,82 @@
+/** A suspected cause applied, removed, applied again, with the fault beside it. */
+import { ChangeDetectionStrategy, Component, computed, output, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { judgeProvoked, type ProvokeAnswer, type ProvokeSheet } from '@dormant-beacon/core/readings';
+import { Caution } from '../../shared/caution';
+import { keepDraft } from '../../shared/draft';
+import { TextField } from '../../shared/text-field';
+import { SheetForm, sheetStyles } from './sheet-form';
+
+type Round = ProvokeSheet['rounds'][number];
+
+@Component({
+  selector: 'db-provoke-form',
+  imports: [Caution, MatButtonModule, TextField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <form novalidate (submit)="save($event)">
+      <db-caution
+        >Nothing is forced: no heat near restraint units, no water on high voltage, the car held against
+        moving.</db-caution
+      >
+      <db-text label="What is applied" example="such as cold spray on the end switch" [(value)]="cause" />
+      <div class="row">
+        @for (way of ways; track way.label) {
+          <button mat-stroked-button type="button" (click)="add(way.round)">{{ way.label }}</button>
+        }
+      </div>
+      <ol>
+        @for (round of rounds(); track $index) {
+          <li>
+            {{ round.applied ? 'applied' : 'removed' }}:
+            <strong>{{ round.shows ? 'it shows' : 'it does not show' }}</strong>
+          </li>
+        }
+      </ol>
+      @if (rounds().length > 0) {
+        <div class="row">
+          <button mat-button type="button" (click)="rounds.set(rounds().slice(0, -1))">
+            Take the last back
+          </button>
+        </div>
+      }
+      @if (says(); as says) {
+        <p class="says" aria-live="polite">{{ says }}</p>
+      }
+      @if (problem()) {
+        <p class="problem" role="alert">{{ problem() }}</p>
+      }
+      <div class="row"><button mat-flat-button type="submit">Keep the sheet</button></div>
+    </form>
+  `,
+  styles: sheetStyles,
+})
+export class ProvokeForm extends SheetForm<ProvokeSheet> {
+  protected readonly ways: readonly { readonly label: string; readonly round: Round }[] = [
+    { label: 'Applied: it shows', round: { applied: true, shows: true } },
+    { label: 'Applied: it does not', round: { applied: true, shows: false } },
+    { label: 'Removed: it still shows', round: { applied: false, shows: true } },
+    { label: 'Removed: it is gone', round: { applied: false, shows: false } },
+  ];
+  readonly judged = output<ProvokeAnswer['verdict']>();
+  protected readonly cause = signal('');
+  protected readonly rounds = signal<readonly Round[]>([]);
+  protected override readonly draft = keepDraft(() => `provoke ${this.traceId() ?? ''}`, {
+    cause: this.cause,
+    rounds: this.rounds,
+  });
+  protected readonly read = computed((): ProvokeSheet | string => {
+    if (!this.cause().trim()) return 'Say what is applied.';
+    if (this.rounds().length < 2) return 'Apply it and remove it once at least.';
+    return { sheet: 'provoke', cause: this.cause().trim(), rounds: [...this.rounds()] };
+  });
+
+  protected add(round: Round): void {
+    this.rounds.update((rounds) => [...rounds, round]);
+  }
+
+  protected override async save(submit: Event): Promise<void> {
+    const sheet = this.sheet();
+    if ((await this.keep(submit)) && sheet) this.judged.emit(judgeProvoked(sheet).verdict);
+  }
+}

@@ -1,0 +1,183 @@
+/** Sheets beside the plan: readings that belong together, each with what it amounts to. */
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { standing } from '@dormant-beacon/core/job';
+import { type Sheet, sheetSays } from '@dormant-beacon/core/readings';
+import type { TraceCase } from '@dormant-beacon/core/trace';
+import { Store } from '@ngrx/store';
+import { When } from '../../shared/when';
+import { Desk } from '../../shell/desk';
+import { jobFeature } from '../../shell/job.state';
+import { DropsForm } from './drops-form';
+import { FuseDropForm } from './fuse-drop-form';
+import { ProvokeForm } from './provoke-form';
+import { RelayForm } from './relay-form';
+import { SidesForm } from './sides-form';
+import { TyresForm } from './tyres-form';
+import { WiggleRecorder } from './wiggle-recorder';
+
+type Kind = Sheet['sheet'];
+
+const names: Readonly<Record<Kind, string>> = {
+  sides: 'Side to side',
+  drops: 'Voltage drops',
+  'fuse-drop': 'Current of a fuse',
+  relay: 'A relay',
+  tyres: 'Tyres',
+  wiggle: 'Wiggle recording',
+  provoke: 'Provoke it',
+};
+
+@Component({
+  selector: 'db-sheet-desk',
+  imports: [
+    DropsForm,
+    FuseDropForm,
+    MatButtonModule,
+    ProvokeForm,
+    RelayForm,
+    SidesForm,
+    TyresForm,
+    WiggleRecorder,
+    When,
+  ],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h2>Sheets: readings that belong together</h2>
+    <div class="offers" role="group" aria-label="Sheets">
+      @for (kind of offered(); track kind) {
+        <button
+          mat-stroked-button
+          type="button"
+          [attr.aria-pressed]="open() === kind"
+          [class.open]="open() === kind"
+          (click)="open.set(open() === kind ? null : kind)"
+        >
+          {{ names[kind] }}
+        </button>
+      }
+    </div>
+    @switch (open()) {
+      @case ('sides') {
+        <db-sides-form [case]="case()" [traceId]="traceId()" (saved)="open.set(null)" />
+      }
+      @case ('drops') {
+        <db-drops-form [case]="case()" [traceId]="traceId()" (saved)="open.set(null)" />
+      }
+      @case ('fuse-drop') {
+        <db-fuse-drop-form [known]="fuse()" [traceId]="traceId()" (saved)="open.set(null)" />
+      }
+      @case ('relay') {
+        <db-relay-form [traceId]="traceId()" (saved)="open.set(null)" />
+      }
+      @case ('tyres') {
+        <db-tyres-form [traceId]="traceId()" (saved)="open.set(null)" />
+      }
+      @case ('wiggle') {
+        <db-wiggle-recorder [places]="places()" [traceId]="traceId()" (saved)="open.set(null)" />
+      }
+      @case ('provoke') {
+        <db-provoke-form [traceId]="traceId()" (saved)="open.set(null)" />
+      }
+    }
+    @if (kept().length > 0) {
+      <ul>
+        @for (sheet of kept(); track sheet.id) {
+          <li>
+            <span
+              >{{ sheet.says }}<small>{{ names[sheet.kind] }} · {{ sheet.at | when }}</small></span
+            >
+            <button mat-button type="button" (click)="takeBack(sheet.id)">Take back</button>
+          </li>
+        }
+      </ul>
+    }
+    @if (problem()) {
+      <p class="problem" role="alert">{{ problem() }}</p>
+    }
+  `,
+  styles: `
+    :host {
+      display: grid;
+      gap: 12px;
+    }
+    .offers {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 8px;
+    }
+    .open {
+      background: var(--raised);
+    }
+    ul {
+      margin: 0;
+      padding: 0;
+      list-style: none;
+    }
+    li {
+      display: flex;
+      justify-content: space-between;
+      align-items: center;
+      gap: 12px;
+      padding: 6px 0;
+    }
+    small {
+      display: block;
+      font-size: 14px;
+      color: var(--quiet);
+    }
+  `,
+})
+export class SheetDesk {
+  readonly case = input<TraceCase | null>(null);
+  readonly traceId = input<string | null>(null);
+
+  private readonly desk = inject(Desk);
+  private readonly record = inject(Store).selectSignal(jobFeature.selectRecord);
+  protected readonly names = names;
+  protected readonly open = signal<Kind | null>(null);
+  protected readonly problem = signal<string | null>(null);
+
+  private readonly elements = computed(() => this.case()?.circuit.elements ?? []);
+  /** Those that fit the circuit first; a relay only where one is. */
+  protected readonly offered = computed((): Kind[] => {
+    const has = (kind: string) => this.elements().some((element) => element.kind === kind);
+    const bare = this.case() === null;
+    const tyres = standing(this.record()?.beacons ?? []).some(({ name, lamp }) =>
+      /tyre|tire/i.test(`${name} ${lamp ?? ''}`),
+    );
+    return [
+      ...(tyres ? (['tyres'] as const) : []),
+      'drops',
+      'sides',
+      ...(has('fuse') || bare ? (['fuse-drop'] as const) : []),
+      ...(has('relay') || bare ? (['relay'] as const) : []),
+      'wiggle',
+      'provoke',
+      ...(tyres ? [] : bare ? (['tyres'] as const) : []),
+    ];
+  });
+  protected readonly fuse = computed(() => {
+    const fuse = this.elements().find((element) => element.kind === 'fuse');
+    return fuse ? { name: fuse.label || fuse.id, amps: fuse.amps, style: fuse.style ?? null } : null;
+  });
+  /** What can be moved: harnesses, plugs and grounds. */
+  protected readonly places = computed(() =>
+    this.elements()
+      .filter(({ kind }) => kind === 'wire' || kind === 'contact' || kind === 'ground')
+      .map(({ id, label }) => label || id)
+      .slice(0, 6),
+  );
+  /** Those of this trace, and those of the car that belong to none. */
+  protected readonly kept = computed(() =>
+    standing(this.record()?.sheets ?? [])
+      .filter(({ traceId }) => traceId == null || traceId === this.traceId())
+      .map(({ id, data, observedAt }) => ({ id, kind: data.sheet, says: sheetSays(data), at: observedAt }))
+      .reverse(),
+  );
+
+  protected async takeBack(id: string): Promise<void> {
+    const sent = await this.desk.withdraw(id);
+    this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
+  }
+}

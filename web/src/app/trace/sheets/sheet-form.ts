@@ -1,0 +1,62 @@
+/** What every sheet's form has: its answer while it is typed, and a way to save it with the job. */
+import { type Signal, computed, Directive, inject, input, output, signal } from '@angular/core';
+import { type Sheet, sheetSays } from '@dormant-beacon/core/readings';
+import type { Draft } from '../../shared/draft';
+import { Desk } from '../../shell/desk';
+
+@Directive()
+export abstract class SheetForm<S extends Sheet> {
+  readonly traceId = input<string | null>(null);
+  readonly saved = output();
+
+  private readonly desk = inject(Desk);
+  protected readonly problem = signal<string | null>(null);
+
+  /** What stands in the form until it is kept; a form may have none. */
+  protected readonly draft: Draft | null = null;
+
+  /** The sheet as it is typed, or what is still missing. */
+  protected abstract readonly read: Signal<S | string>;
+  protected readonly sheet = computed((): S | null => {
+    const read = this.read();
+    return typeof read === 'string' ? null : read;
+  });
+  protected readonly says = computed(() => (this.sheet() ? sheetSays(this.sheet()!) : null));
+
+  /** @returns whether it is with the job now */
+  protected async keep(submit: Event): Promise<boolean> {
+    submit.preventDefault();
+    const read = this.read();
+    if (typeof read === 'string') {
+      this.problem.set(read);
+      return false;
+    }
+    const sent = await this.desk.enter('sheets', { traceId: this.traceId(), data: read });
+    this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
+    if (sent.state === 'refused') return false;
+    this.draft?.clear();
+    this.saved.emit();
+    return true;
+  }
+
+  protected async save(submit: Event): Promise<void> {
+    await this.keep(submit);
+  }
+}
+
+/** The look that the forms share. */
+export const sheetStyles = `
+  form { display: grid; gap: 14px; }
+  .grid { display: grid; grid-template-columns: repeat(auto-fit, minmax(150px, 1fr)); gap: 12px; align-items: end; }
+  table { width: 100%; border-collapse: collapse; }
+  th { padding: 4px 8px 4px 0; font-size: 14px; text-align: left; color: var(--quiet); }
+  td { padding: 3px 8px 3px 0; vertical-align: middle; }
+  td input, td select { box-sizing: border-box; width: 100%; min-height: 44px; padding: 6px 10px; border: 1px solid var(--line);
+    border-radius: 10px; background: var(--raised); color: var(--ink); font: 17px var(--mono); }
+  td select { font-family: var(--body); }
+  td.name input { font-family: var(--body); }
+  .says { padding: 12px 16px; border-radius: 12px; background: var(--ground); font-size: 18px; }
+  .row { display: flex; flex-wrap: wrap; gap: 10px; align-items: center; }
+  .high { color: var(--red); font-weight: 650; }
+  .good { color: var(--calm); }
+`;

@@ -1,0 +1,146 @@
+/** One side against the other, row by row from the supply to the ground. */
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  input,
+  signal,
+  untracked,
+} from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { compareSides, type SidesSheet } from '@dormant-beacon/core/readings';
+import type { TraceCase } from '@dormant-beacon/core/trace';
+import { keepDraft } from '../../shared/draft';
+import { TextField } from '../../shared/text-field';
+import { numberOf } from '../../shared/typed-number';
+import { Rows } from './rows';
+import { SheetForm, sheetStyles } from './sheet-form';
+
+interface Row {
+  readonly name: string;
+  readonly suspect: string;
+  readonly reference: string;
+}
+
+@Component({
+  selector: 'db-sides-form',
+  imports: [MatButtonModule, TextField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <form novalidate (submit)="save($event)">
+      <p class="quiet">The same place on both sides, in the same state, from the supply to the ground.</p>
+      <div class="grid">
+        <db-text label="What is compared" example="tail lamps, lights on" [(value)]="what" />
+        <db-text label="Unit" example="V" [most]="12" [mono]="true" [(value)]="unit" />
+      </div>
+      <table>
+        <thead>
+          <tr>
+            <th>Place</th>
+            <th>The bad side</th>
+            <th>The good side</th>
+            <th>Apart</th>
+          </tr>
+        </thead>
+        <tbody>
+          @for (row of rows(); track $index; let n = $index) {
+            <tr>
+              <td class="name">
+                <input
+                  [attr.aria-label]="'Place ' + (n + 1)"
+                  [value]="row.name"
+                  (input)="hands.change(n, { name: $any($event.target).value })"
+                />
+              </td>
+              <td>
+                <input
+                  inputmode="decimal"
+                  [attr.aria-label]="'Bad side at ' + row.name"
+                  [value]="row.suspect"
+                  (input)="hands.change(n, { suspect: $any($event.target).value })"
+                />
+              </td>
+              <td>
+                <input
+                  inputmode="decimal"
+                  [attr.aria-label]="'Good side at ' + row.name"
+                  [value]="row.reference"
+                  (input)="hands.change(n, { reference: $any($event.target).value })"
+                />
+              </td>
+              <td class="mono" [class.high]="apart()[n]?.differs">{{ apart()[n]?.says ?? '' }}</td>
+            </tr>
+          }
+        </tbody>
+      </table>
+      <div class="row">
+        <button mat-stroked-button type="button" (click)="hands.more()">Another place</button>
+      </div>
+      @if (says(); as says) {
+        <p class="says" aria-live="polite">{{ says }}</p>
+      }
+      @if (problem()) {
+        <p class="problem" role="alert">{{ problem() }}</p>
+      }
+      <div class="row"><button mat-flat-button type="submit">Keep the sheet</button></div>
+    </form>
+  `,
+  styles: sheetStyles,
+})
+export class SidesForm extends SheetForm<SidesSheet> {
+  readonly case = input<TraceCase | null>(null);
+  protected readonly what = signal('');
+  protected readonly unit = signal('V');
+  protected readonly rows = signal<readonly Row[]>([]);
+  protected readonly hands = new Rows<Row>(this.rows, { name: '', suspect: '', reference: '' });
+  protected override readonly draft = keepDraft(() => `sides ${this.traceId() ?? ''}`, {
+    what: this.what,
+    unit: this.unit,
+    rows: this.rows,
+  });
+
+  constructor() {
+    super();
+    effect(() => {
+      const tests = this.case()?.tests ?? [];
+      if (untracked(this.rows).length > 0) return;
+      const places = [...new Set(tests.flatMap((test) => (test.kind === 'volts' ? [test.from] : [])))].slice(
+        0,
+        6,
+      );
+      this.hands.begin(places.map((name) => ({ name, suspect: '', reference: '' })));
+      this.draft.rebase();
+    });
+  }
+
+  private readonly typed = computed(() =>
+    this.rows().filter(({ suspect, reference }) => suspect.trim() !== '' && reference.trim() !== ''),
+  );
+  protected readonly read = computed((): SidesSheet | string => {
+    const rows = this.typed().map(({ name, suspect, reference }) => ({
+      name: name.trim() || 'a place',
+      suspect: numberOf(suspect),
+      reference: numberOf(reference),
+    }));
+    if (rows.length === 0) return 'Type both sides of one place at least.';
+    if (rows.some(({ suspect, reference }) => Number.isNaN(suspect) || Number.isNaN(reference)))
+      return 'One of these is not a number. Examples: 12.4, 12,4, 2k2.';
+    return {
+      sheet: 'sides',
+      what: this.what().trim() || 'both sides',
+      unit: this.unit().trim() || 'V',
+      rows,
+    };
+  });
+  protected readonly apart = computed(() => {
+    const sheet = this.sheet();
+    if (!sheet) return [];
+    const judged = compareSides(sheet).rows.map(({ difference, verdict }) => ({
+      says: `${difference > 0 ? '+' : ''}${Number(difference.toFixed(3))}`,
+      differs: verdict === 'differs',
+    }));
+    const typed = this.typed();
+    return this.rows().map((row) => (typed.includes(row) ? judged[typed.indexOf(row)]! : null));
+  });
+}

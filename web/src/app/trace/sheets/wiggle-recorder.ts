@@ -1,0 +1,194 @@
+/** Records a value while things are moved: typed as it changes, or held down while it is bad. */
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  inject,
+  input,
+  output,
+  signal,
+} from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { judgeWiggle, type WiggleAnswer, type WiggleSheet } from '@dormant-beacon/core/readings';
+import { readTyped } from '@dormant-beacon/core/units';
+import { keepDraft } from '../../shared/draft';
+import { type Choice, ChoiceOne } from '../../shared/choices';
+import { TextField } from '../../shared/text-field';
+import { SheetForm, sheetStyles } from './sheet-form';
+import { WiggleChart } from './wiggle-chart';
+
+/** While it is held, a value every so many milliseconds. */
+const sampleMs = 200;
+/** A recording ends by itself after so many values. */
+const mostValues = 18_000;
+
+@Component({
+  selector: 'db-wiggle-recorder',
+  imports: [ChoiceOne, MatButtonModule, TextField, WiggleChart],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './wiggle-recorder.html',
+  styles: [
+    sheetStyles,
+    `
+      :host {
+        display: grid;
+        gap: 14px;
+        padding: 12px 0;
+      }
+      .hold {
+        min-height: 84px;
+        flex: 1;
+        border: 0;
+        border-radius: 14px;
+        background: var(--raised);
+        color: var(--ink);
+        font: 650 20px var(--body);
+        cursor: pointer;
+        touch-action: none;
+        user-select: none;
+      }
+      .hold.down {
+        background: var(--red);
+        color: var(--sheet);
+      }
+      .moved {
+        display: flex;
+        flex-wrap: wrap;
+        gap: 8px;
+      }
+      .moved button {
+        min-height: 56px;
+        padding: 0 18px;
+        border: 2px solid transparent;
+        border-radius: 12px;
+        background: var(--raised);
+        color: var(--ink);
+        font: 600 17px var(--body);
+        cursor: pointer;
+      }
+      .moved button.now {
+        border-color: var(--ember);
+      }
+      .typed {
+        display: flex;
+        gap: 10px;
+        align-items: end;
+      }
+    `,
+  ],
+})
+export class WiggleRecorder extends SheetForm<WiggleSheet> {
+  /** What is watched, and what may be moved, where the test says so. */
+  readonly watched = input('');
+  readonly places = input<readonly string[]>([]);
+  readonly judged = output<WiggleAnswer['verdict']>();
+
+  protected readonly ways: readonly Choice[] = [
+    { value: 'hold', label: 'I hold a button while it is bad' },
+    { value: 'type', label: 'I type the values' },
+  ];
+  protected readonly way = signal('hold');
+  protected readonly unit = signal('V');
+  protected readonly what = signal('');
+  protected readonly place = signal('');
+  protected readonly own = signal<readonly string[]>([]);
+  protected readonly series = signal<WiggleSheet['series']>([]);
+  protected readonly marks = signal<WiggleSheet['marks']>([]);
+  protected readonly running = signal(false);
+  protected readonly bad = signal(false);
+  protected readonly typed = signal('');
+  protected override readonly draft = keepDraft(() => `wiggle ${this.traceId() ?? ''} ${this.watched()}`, {
+    way: this.way,
+    unit: this.unit,
+    what: this.what,
+    own: this.own,
+    series: this.series,
+    marks: this.marks,
+  });
+  private timer: ReturnType<typeof setInterval> | null = null;
+  private begun = 0;
+
+  protected readonly movable = computed(() => [...new Set([...this.places(), ...this.own()])]);
+  protected readonly moving = computed(() => this.marks().at(-1)?.moved ?? '');
+  protected readonly shownUnit = computed(() => (this.way() === 'hold' ? 'bad' : this.unit()));
+  protected readonly read = computed((): WiggleSheet | string => {
+    if (this.series().length < 4) return 'Record a few seconds first.';
+    return {
+      sheet: 'wiggle',
+      what: this.what().trim() || this.watched() || 'the value',
+      unit: this.shownUnit(),
+      series: [...this.series()],
+      marks: [...this.marks()],
+    };
+  });
+  protected readonly answer = computed(() => (this.sheet() ? judgeWiggle(this.sheet()!) : null));
+
+  constructor() {
+    super();
+    inject(DestroyRef).onDestroy(() => this.stop());
+  }
+
+  protected start(): void {
+    this.begun = performance.now() - 1000 * (this.series().at(-1)?.at ?? 0);
+    this.running.set(true);
+    this.timer = setInterval(() => {
+      if (this.way() === 'hold') this.push(this.bad() ? 1 : 0);
+    }, sampleMs);
+  }
+
+  protected stop(): void {
+    if (this.timer !== null) clearInterval(this.timer);
+    this.timer = null;
+    this.running.set(false);
+    this.bad.set(false);
+  }
+
+  protected again(): void {
+    this.stop();
+    this.series.set([]);
+    this.marks.set([]);
+  }
+
+  /** Moved from now on; the same once more ends it. */
+  protected mark(moved: string): void {
+    if (!this.running()) this.start();
+    const next = this.moving() === moved ? '' : moved;
+    this.marks.update((marks) => [...marks, { at: this.now(), moved: next }]);
+  }
+
+  protected addPlace(): void {
+    const place = this.place().trim();
+    if (place === '') return;
+    this.own.update((own) => [...new Set([...own, place])]);
+    this.place.set('');
+  }
+
+  protected enter(submit: Event): void {
+    submit.preventDefault();
+    const typed = readTyped(this.typed());
+    if (typed.kind === 'notRead') return this.problem.set(typed.reason);
+    if (typed.kind === 'ask')
+      return this.problem.set('Write it without the comma, or with fewer digits behind it.');
+    this.problem.set(null);
+    if (!this.running()) this.start();
+    this.push(typed.kind === 'overload' ? null : typed.value);
+    this.typed.set('');
+  }
+
+  private push(value: number | null): void {
+    if (this.series().length >= mostValues) return this.stop();
+    this.series.update((series) => [...series, { at: this.now(), value }]);
+  }
+
+  /** Seconds since the recording began, to the hundredth. */
+  private now(): number {
+    return Math.max(0, Math.round((performance.now() - this.begun) / 10) / 100);
+  }
+
+  protected override async save(submit: Event): Promise<void> {
+    this.stop();
+    const verdict = this.answer()?.verdict;
+    if ((await this.keep(submit)) && verdict) this.judged.emit(verdict);
+  }
+}

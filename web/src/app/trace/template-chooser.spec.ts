@@ -1,0 +1,131 @@
+import { TestBed } from '@angular/core/testing';
+import type { Rates } from '@dormant-beacon/contract';
+import { suppliedRates, type TraceCase } from '@dormant-beacon/core/trace';
+import { templates } from '@dormant-beacon/core/trace/templates';
+import { Client } from '../api/client';
+import { CircuitEvents } from '../library/circuits.state';
+import { type Bench, benchFor, fact, flap, recordOf, scanFact } from '../testing/bench';
+import { TemplateChooser } from './template-chooser';
+
+const lampTitle = 'Lamp with fuse and switchBattery, fuse, switch, plug, lamp, ground, in one line.';
+const lamp = templates.find(({ id }) => id === 'fused-lamp')!.build({});
+const rates: Rates = {
+  version: 4,
+  note: null,
+  rates: [...suppliedRates],
+  learned: [{ kind: 'ground', mode: 'resistive', closures: 2 }],
+};
+
+describe('the choice of a circuit', () => {
+  beforeEach(() =>
+    TestBed.configureTestingModule({
+      providers: [
+        {
+          provide: Client,
+          useValue: {
+            circuit: (circuitId: string) =>
+              circuitId === 'gone'
+                ? Promise.reject(new Error('There is no such circuit.'))
+                : Promise.resolve({ title: 'Our tail lamp', version: 3, case: lamp }),
+          },
+        },
+      ],
+    }),
+  );
+
+  async function chooser(more: object = {}): Promise<Bench<TemplateChooser>> {
+    const record = recordOf({
+      head: { event: 'water' },
+      vehicle: { make: 'Velanta', model: 'Quill', year: 2010 },
+      beacons: [fact('b', flap)],
+      scans: [scanFact('s', 'baseline', 'Body\n  B1C11-1B Right tail lamp (active)\n  B1C12 Other (stored)')],
+      ...more,
+    });
+    const bench = await benchFor(TemplateChooser, record, { beaconIds: ['b'] });
+    const row = {
+      model: 'Quill',
+      make: 'Velanta',
+      personId: 'p',
+      addedAt: '2026-11-17T08:00:00Z',
+      note: null,
+    };
+    bench.store.dispatch(
+      CircuitEvents.groundsLoaded({
+        make: 'Velanta',
+        model: 'Quill',
+        rates,
+        weaknesses: [
+          {
+            id: 'w',
+            personId: 'p',
+            addedAt: '2026-11-17T08:00:00Z',
+            make: 'Velanta',
+            model: 'Quill',
+            template: 'fused-lamp',
+            suspect: 'plug',
+            says: 'stands in the wet',
+            source: 'own jobs',
+            credibility: 'own-job',
+            times: 2,
+          },
+        ],
+        circuits: [
+          { ...row, circuitId: 'kept', title: 'Our tail lamp', version: 3 },
+          { ...row, circuitId: 'gone', title: 'Lost lamp', version: 1 },
+        ],
+      }),
+    );
+    await bench.fixture.whenStable();
+    return bench;
+  }
+  const began = (bench: Bench<TemplateChooser>) =>
+    bench.desk.entered[0]!.data as { case: TraceCase; ratesVersion: number; circuit: unknown };
+
+  it('weighs the suspects by base rates, event, age, weaknesses, and the codes that are picked', async () => {
+    const bench = await chooser();
+    await bench.press(lampTitle);
+    await bench.press('Body B1C11-1B Right tail lamp');
+    await bench.press('Start the trace');
+    const { case: source, ratesVersion, circuit } = began(bench);
+    const words = (id: string) =>
+      source.suspects!.find((suspect) => suspect.id === id)!.because?.map(({ what }) => what) ?? [];
+    expect(words('plug')).toEqual([
+      'water raises contacts and grounds',
+      'the code says too much resistance',
+      'known weakness: stands in the wet (own jobs)',
+    ]);
+    expect(words('ground')[0]).toContain('2 of it from proven closures');
+    expect(words('lamp')).toEqual(['a car of 16 years raises lamps']);
+    expect([ratesVersion, circuit]).toEqual([4, null]);
+  });
+
+  it('offers codes with a failure type only', async () => {
+    const bench = await chooser();
+    await bench.press(lampTitle);
+    expect(bench.text()).toContain('B1C11-1B');
+    expect(bench.text()).not.toContain('B1C12');
+  });
+
+  it('begins with a circuit that the shop keeps, by its version', async () => {
+    const bench = await chooser();
+    await bench.press('Our tail lampversion 3');
+    expect(began(bench).circuit).toEqual({ id: 'kept', version: 3 });
+  });
+
+  it('says so where a kept circuit cannot be had', async () => {
+    const bench = await chooser();
+    await bench.press('Lost lampversion 1');
+    expect(bench.text()).toContain('There is no such circuit.');
+    expect(bench.desk.entered).toEqual([]);
+  });
+
+  it('begins without anything of the library where it could not be read', async () => {
+    const bench = await benchFor(TemplateChooser, recordOf({ beacons: [fact('b', flap)] }), {
+      beaconIds: ['b'],
+    });
+    await bench.press(lampTitle);
+    await bench.press('Start the trace');
+    const { case: source, ratesVersion } = began(bench);
+    expect([source.suspects!.length, ratesVersion]).toEqual([lamp.suspects!.length, null as never]);
+  });
+});
