@@ -12,7 +12,7 @@ await runScript(async () => {
   await buildNode();
   const page = await runQuietly(
     process.execPath,
-    ['--import', 'tsx', join('core', 'bench', 'trace.bench.ts')],
+    ['--max-old-space-size=6000', '--import', 'tsx', join('core', 'bench', 'trace.bench.ts')],
     'The comparison failed.',
     { cwd: root },
   );

@@ -10,15 +10,15 @@ import { install } from './install.mjs';
 import { root } from './paths.mjs';
 import { runScript, say } from './say.mjs';
 
-/** @type {readonly { file: string, path: string, job?: string, theme?: 'dusk' | 'day', width?: number, height?: number, who?: string | null, press?: RegExp, at?: string }[]} */
+/** @type {readonly { file: string, path: string, job?: string, theme?: 'dusk' | 'day', width?: number, height?: number, who?: string | null, at?: string }[]} */
 const views = [
   { file: 'sign-in', path: '/', who: null },
   { file: 'bays-dusk', path: '/' },
   { file: 'bays-day-upright', path: '/', theme: 'day', width: 800, height: 1280 },
   { file: 'take-in', path: '/take-in' },
   { file: 'beacons', path: '/take-in', job: 'J-0145' },
-  { file: 'power', path: '/take-in', job: 'J-0142', theme: 'day' },
-  { file: 'battery', path: '/take-in', job: 'J-0138', press: /^Battery/ },
+  { file: 'circuit', path: '/library/circuits/new?template=latch-motor' },
+  { file: 'library', path: '/library' },
   { file: 'approvals', path: '/route', job: 'J-0145' },
   { file: 'shop', path: '/shop', who: 'Ines Okafor' },
   { file: 'baseline', path: '/baseline', job: 'J-0145', theme: 'day' },
@@ -83,7 +83,6 @@ async function take(address) {
     width = 1280,
     height = 800,
     who = 'Yuki Sorensen',
-    press,
     at,
   } of views) {
     const page = await (
@@ -94,7 +93,6 @@ async function take(address) {
     const jobId = bays.find(({ number }) => number === job)?.jobId;
     await page.goto(`${address}${jobId ? `/jobs/${jobId}` : ''}${path}`);
     await page.locator('h1').first().waitFor();
-    if (press) await page.getByRole('button', { name: press }).click();
     await page.waitForTimeout(1200);
     if (at) await page.locator(at).evaluate((element) => element.scrollIntoView());
     await page.screenshot({ path: join(out, `${file}.png`) });

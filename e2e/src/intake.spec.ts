@@ -125,6 +125,8 @@ describe('an intake', () => {
   it('goes on while the network is cut, and sends everything in order when it is back', async () => {
     const { context, page } = await device();
     const job = await takeIn(page);
+    // Whoever opens the page for the first time has it on the device once its worker is ready.
+    await page.evaluate(() => navigator.serviceWorker.ready.then(() => true));
     await context.setOffline(true);
     for (const name of ['Tyre pressure', 'Lane assist']) {
       await page.getByLabel('Which lamp?').fill(name);
