@@ -125,8 +125,11 @@ describe('an intake', () => {
   it('goes on while the network is cut, and sends everything in order when it is back', async () => {
     const { context, page } = await device();
     const job = await takeIn(page);
-    // Whoever opens the page for the first time has it on the device once its worker is ready.
-    await page.evaluate(() => navigator.serviceWorker.ready.then(() => true));
+    // Whoever opens the page for the first time has it on the device once its worker has read the job as well.
+    await page.waitForFunction(
+      async (record) => (await caches.match(record)) !== undefined,
+      `/api${new URL(job).pathname}`,
+    );
     await context.setOffline(true);
     for (const name of ['Tyre pressure', 'Lane assist']) {
       await page.getByLabel('Which lamp?').fill(name);

@@ -58,6 +58,16 @@ async function fromShell(request) {
   return response;
 }
 
+/** What a page read before this worker was there is read once more, so that it is kept as well. */
+self.addEventListener('message', (event) => {
+  const paths = new Set(event.data.read.map((address) => new URL(address).pathname));
+  event.waitUntil(Promise.allSettled([...paths].filter(isKept).map((path) => keep(path))));
+});
+
+const isKept = (path) => remembered.test(path) || hashed.test(path);
+
+const keep = (path) => (remembered.test(path) ? lastSeen : fromShell)(new Request(path));
+
 async function lastSeen(request) {
   try {
     const response = await fetch(request);
@@ -71,15 +81,15 @@ async function lastSeen(request) {
   }
 }
 
-/** A full disk keeps nothing; the answer goes on all the same. */
+/** A full disk keeps nothing, and an answer that was cut off is not kept; what was asked for goes on all the same. */
 async function remember(request, response) {
   try {
     const cache = await caches.open(seen);
     await cache.put(request, response);
     const [oldest, ...others] = await cache.keys();
     if (others.length >= mostSeen) await cache.delete(oldest);
-  } catch {
-    await caches.delete(seen);
+  } catch (error) {
+    if (error.name === 'QuotaExceededError') await caches.delete(seen);
   }
 }
 
