@@ -2,7 +2,7 @@
 import { ChangeDetectionStrategy, Component, input, output, signal } from '@angular/core';
 
 const keys = ['1', '2', '3', '4', '5', '6', '7', '8', '9', '⌫', '0'];
-const longest = 8;
+const [shortest, longest] = [4, 8];
 
 @Component({
   selector: 'db-pin-pad',
@@ -19,6 +19,9 @@ const longest = 8;
         [value]="pin()"
         (input)="take($any($event.target))"
       />
+      @if (short()) {
+        <p class="problem" role="alert">A PIN has four to eight digits.</p>
+      }
       <div class="keys">
         @for (key of keys; track key) {
           <button
@@ -30,7 +33,7 @@ const longest = 8;
             {{ key }}
           </button>
         }
-        <button type="submit" class="enter" [disabled]="busy() || pin().length < 4">Enter</button>
+        <button type="submit" class="enter" [disabled]="busy()">Enter</button>
       </div>
     </form>
   `,
@@ -80,6 +83,7 @@ export class PinPad {
   readonly entered = output<string>();
   protected readonly keys = keys;
   protected readonly pin = signal('');
+  protected readonly short = signal(false);
 
   protected take(field: HTMLInputElement): void {
     this.pin.set(field.value.replace(/\D/g, '').slice(0, longest));
@@ -91,7 +95,8 @@ export class PinPad {
   }
 
   protected enter(): void {
-    if (this.pin().length < 4) return;
+    this.short.set(this.pin().length < shortest);
+    if (this.short()) return;
     this.entered.emit(this.pin());
     this.pin.set('');
   }

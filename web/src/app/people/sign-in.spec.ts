@@ -74,7 +74,11 @@ describe('SignIn', () => {
     await show(sessionOf(null, { here: [yuki] }));
     expect(page().querySelector('input')).toBeNull();
     await press('Yuki Sorensen');
-    for (const key of ['7', '3', '9', '⌫', '0', '5']) await press(key);
+    for (const key of ['7', '3', '9']) await press(key);
+    await press('Enter');
+    expect(text()).toContain('A PIN has four to eight digits.');
+    expect(asked).withContext('half a PIN is no try').toEqual([]);
+    for (const key of ['⌫', '0', '5']) await press(key);
     await press('Enter');
     expect(asked).toEqual([['pin', { personId: 'p', pin: '7305' }]]);
     expect(person()).toEqual(yuki);
