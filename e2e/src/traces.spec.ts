@@ -87,6 +87,8 @@ describe('traces from zero', () => {
       const kept = page.locator('.offer.kept');
       if ((await kept.count()) > 0) await kept.first().click();
       else {
+        // Only the example as it stands may stand for a circuit that the shop does not keep.
+        expect(note.values).toEqual({});
         await page.locator('.offer', { hasText: note.title }).click();
         await page.getByRole('button', { name: 'Start the trace' }).click();
       }

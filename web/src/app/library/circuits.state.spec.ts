@@ -86,6 +86,13 @@ describe('what is known of a vehicle’s circuits', () => {
     await dispatch(CircuitEvents.groundsWanted({ make: 'Velanta', model: 'Quill' }));
     await dispatch(CircuitEvents.ratesWanted());
     expect([state().rates, state().circuits]).toEqual([null, null]);
+    expect(state().unread).toBe('The server does not answer.');
+    away = false;
+    await dispatch(CircuitEvents.groundsWanted({ make: 'Velanta', model: 'Quill' }));
+    expect([state().unread, state().circuits?.length]).toEqual([null, 1]);
+    away = true;
+    await dispatch(CircuitEvents.groundsWanted({ make: 'Velanta', model: 'Quill' }));
+    expect([state().unread, state().circuits?.length]).withContext('what was read stays').toEqual([null, 1]);
     away = false;
     await dispatch(CircuitEvents.ratesWanted());
     expect(state().rates).toEqual(rates);

@@ -3,7 +3,7 @@ import { inject } from '@angular/core';
 import type { CircuitRow, Rates, Weaknesses } from '@dormant-beacon/contract';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
-import { catchError, EMPTY, from, map, switchMap } from 'rxjs';
+import { catchError, EMPTY, from, map, of, switchMap } from 'rxjs';
 import { Client } from '../api/client';
 
 export const CircuitEvents = createActionGroup({
@@ -17,6 +17,7 @@ export const CircuitEvents = createActionGroup({
       weaknesses: Weaknesses['weaknesses'];
       circuits: readonly CircuitRow[];
     }>(),
+    'Grounds Not Loaded': props<{ make: string; model: string; reason: string }>(),
     'Rates Wanted': emptyProps(),
     'Rates Loaded': props<{ rates: Rates }>(),
     'Circuits Wanted': emptyProps(),
@@ -31,19 +32,28 @@ interface CircuitsState {
   readonly rates: Rates | null;
   readonly weaknesses: Weaknesses['weaknesses'];
   readonly circuits: readonly CircuitRow[] | null;
+  /** Why the grounds of the vehicle are not known; a trace can begin without them. */
+  readonly unread: string | null;
 }
 
 export const circuitsFeature = createFeature({
   name: 'circuits',
   reducer: createReducer<CircuitsState>(
-    { make: '', model: '', rates: null, weaknesses: [], circuits: null },
+    { make: '', model: '', rates: null, weaknesses: [], circuits: null, unread: null },
     on(CircuitEvents.groundsWanted, (state, { make, model }): CircuitsState =>
       state.make === make && state.model === model
-        ? state
-        : { ...state, make, model, weaknesses: [], circuits: null },
+        ? { ...state, unread: null }
+        : { ...state, make, model, weaknesses: [], circuits: null, unread: null },
     ),
     on(CircuitEvents.groundsLoaded, (state, { make, model, rates, weaknesses, circuits }): CircuitsState =>
-      state.make === make && state.model === model ? { ...state, rates, weaknesses, circuits } : state,
+      state.make === make && state.model === model
+        ? { ...state, rates, weaknesses, circuits, unread: null }
+        : state,
+    ),
+    on(CircuitEvents.groundsNotLoaded, (state, { make, model, reason }): CircuitsState =>
+      state.make === make && state.model === model && state.circuits === null
+        ? { ...state, unread: reason }
+        : state,
     ),
     on(CircuitEvents.ratesLoaded, (state, { rates }): CircuitsState => ({ ...state, rates })),
     on(CircuitEvents.circuitsWanted, (state): CircuitsState => ({ ...state, make: '', model: '' })),
@@ -64,8 +74,9 @@ export const loadGrounds = createEffect(
           map(([rates, weaknesses, circuits]) =>
             CircuitEvents.groundsLoaded({ make, model, rates, weaknesses, circuits }),
           ),
-          // Without them a trace begins with the weights of its template.
-          catchError(() => EMPTY),
+          catchError(({ message: reason }: Error) =>
+            of(CircuitEvents.groundsNotLoaded({ make, model, reason })),
+          ),
         ),
       ),
     ),

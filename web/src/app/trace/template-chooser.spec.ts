@@ -123,6 +123,12 @@ describe('the choice of a circuit', () => {
     const bench = await benchFor(TemplateChooser, recordOf({ beacons: [fact('b', flap)] }), {
       beaconIds: ['b'],
     });
+    expect(bench.text()).toContain('Looking up what the shop knows of this model');
+    expect(bench.text()).withContext('offers would move under a finger').not.toContain('Lamp with fuse');
+    const { make, model } = recordOf({}).vehicle;
+    bench.store.dispatch(CircuitEvents.groundsNotLoaded({ make, model, reason: 'The server is away.' }));
+    await bench.fixture.whenStable();
+    expect(bench.text()).toContain('could not be read: The server is away.');
     await bench.press(lampTitle);
     await bench.press('Start the trace');
     const { case: source, ratesVersion } = began(bench);

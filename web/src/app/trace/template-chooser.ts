@@ -89,6 +89,9 @@ export class TemplateChooser {
     equal: (a, b) => a?.make === b?.make && a?.model === b?.model,
   });
   protected readonly kept = computed(() => this.allKept() ?? []);
+  /** Nothing is offered before it is known what the shop keeps: an offer that comes late would move the others. */
+  protected readonly unread = this.store.selectSignal(circuitsFeature.selectUnread);
+  protected readonly lookingUp = computed(() => this.allKept() === null && this.unread() === null);
   /** A restraint circuit is opened only made safe: it is not offered here. */
   protected readonly templates = templates.filter(({ restraint }) => restraint !== true);
   protected readonly chosenId = signal('');
@@ -123,11 +126,13 @@ export class TemplateChooser {
   });
 
   constructor() {
-    effect(() => {
-      const vehicle = this.vehicle();
-      if (vehicle)
-        this.store.dispatch(CircuitEvents.groundsWanted({ make: vehicle.make, model: vehicle.model }));
-    });
+    effect(() => this.lookUp());
+  }
+
+  protected lookUp(): void {
+    const vehicle = this.vehicle();
+    if (vehicle)
+      this.store.dispatch(CircuitEvents.groundsWanted({ make: vehicle.make, model: vehicle.model }));
   }
 
   protected fill(key: string, value: string): void {

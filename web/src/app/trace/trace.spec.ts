@@ -1,6 +1,7 @@
 import { caseOf, type JobRecord } from '@dormant-beacon/core/job';
 import { nextTests } from '@dormant-beacon/core/trace';
 import { templates } from '@dormant-beacon/core/trace/templates';
+import { CircuitEvents } from '../library/circuits.state';
 import { JobEvents } from '../shell/job.state';
 import { type Bench, benchFor, fact, flap, recordOf, scanFact, shown } from '../testing/bench';
 import { TracePage } from './trace';
@@ -30,6 +31,9 @@ describe('TracePage', () => {
 
   it('starts a trace from a template in the technician’s own words', async () => {
     const bench = await benchFor(TracePage, recordOf(taken()));
+    const { make, model } = recordOf(taken()).vehicle;
+    bench.store.dispatch(CircuitEvents.groundsNotLoaded({ make, model, reason: 'Away.' }));
+    await bench.fixture.whenStable();
     await bench.press('Lamp with fuse and switchBattery, fuse, switch, plug, lamp, ground, in one line.');
     await bench.fill('Fuse ', 'F12');
     await bench.press('Start the trace');
