@@ -23,6 +23,9 @@ export async function openBrowser(): Promise<Browser> {
   return browser;
 }
 
+/** Every page that is open now, in any device. */
+export const openPages = (): Page[] => browser?.contexts().flatMap((context) => context.pages()) ?? [];
+
 export async function closeBrowser(): Promise<void> {
   await browser?.close();
   browser = null;

@@ -1,0 +1,13 @@
+/** What stood on every open page when a journey failed: else nobody knows what was waited for in vain. */
+import { openPages } from './browser.js';
+
+jasmine.getEnv().addReporter({
+  async specDone({ status, fullName }) {
+    if (status !== 'failed') return;
+    for (const page of openPages()) {
+      const text = await page.evaluate(() => document.body.innerText).catch(String);
+      console.error(`${fullName}: ${page.url()} showed\n${text.slice(0, 3000)}\n`);
+      await page.context().close();
+    }
+  },
+});
