@@ -2,8 +2,9 @@ import { drive, flap, Story } from '../testing/story.js';
 import { templates } from '../trace/templates/index.js';
 import { baselineOf, codeEnds, finalAfter } from './codes.js';
 import { lensOf } from './lens.js';
-import { lackingText, meaning, outcomeName, percent, suspectLabel, unitOf } from './next.js';
+import { lackingText, meaning, percent, suspectLabel } from './next.js';
 import { caseOf, openTraces } from './plan.js';
+import { outcomeName, unitOf } from './reading-words.js';
 import { originOf, standing, standingFor } from './standing.js';
 
 const fact = (id: string, seq: number, corrects: string | null = null, withdrawn = false) => ({

@@ -1,19 +1,10 @@
 export { assessJob, type Assessment, type Stage, type StageState } from './assess.js';
 export { baselineOf, type CodeEnd, codeEnds, isBased } from './codes.js';
 export { type Command, readCommand } from './command.js';
-export { type Lens, lensOf } from './lens.js';
-export {
-  lackingText,
-  meaning,
-  type NextThing,
-  outcomeName,
-  percent,
-  planned,
-  suspectLabel,
-  traceOf,
-  unitOf,
-} from './next.js';
-export { basicsAsked, basicsWords, batteryOf } from './basics.js';
+export { type Lens } from './lens.js';
+export { lackingText, meaning, type NextThing, percent, planned, suspectLabel, traceOf } from './next.js';
+export { lampShows, readingWords, unitOf } from './reading-words.js';
+export { basicsWords } from './basics.js';
 export {
   explainRequestOf,
   lastJudgements,
@@ -25,7 +16,6 @@ export { caseOf, openTraces } from './plan.js';
 export { doFirst, mayBePowered, powerQuestions, type Powered } from './power.js';
 export {
   type CountedExposure,
-  cureChance,
   defaultProofPolicy,
   type Lacking,
   type Proof,
@@ -43,16 +33,15 @@ export {
   type Beacon,
   type BeaconData,
   beaconData,
-  beaconSeen,
   clearingData,
   codeEndData,
   condition,
   epochData,
   eventDetails,
   type EventDetails,
-  eventKind,
   type Exposure,
   exposureData,
+  type FactList,
   handBackData,
   id,
   jobHead,
@@ -76,16 +65,13 @@ export {
   repairData,
   role,
   type Role,
-  rootState,
   scanData,
   type ScanFact,
-  scanKind,
   severity,
   sheetData,
   type SheetFact,
   stageId,
   type StageId,
-  stageIds,
   suspectWordData,
   type Trace,
   traceData,
@@ -95,4 +81,4 @@ export {
   waiverData,
   workingData,
 } from './schema.js';
-export { originOf, standing, standingFor } from './standing.js';
+export { factsOf, noFacts, originOf, standing, standingFor } from './standing.js';

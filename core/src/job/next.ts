@@ -6,11 +6,11 @@ import {
   type ForeseenOutcome,
   type TraceTest,
 } from '../trace/index.js';
-import { showValue } from '../units/index.js';
 import { basicsWords } from './basics.js';
 import { doFirst } from './power.js';
 import type { Standing } from './stand.js';
 import type { Lacking, Proof } from './proof.js';
+import { outcomeName } from './reading-words.js';
 import type { StageId, Trace } from './schema.js';
 import { originOf, standing } from './standing.js';
 
@@ -224,24 +224,6 @@ export function meaning(source: TraceCase, test: TraceTest, outcome: ForeseenOut
     .filter((suspect, index) => index === 0 || suspect.probability >= 0.15)
     .map(({ id }) => suspectLabel(source, id));
   return `${outcomeName(test, outcome)} leaves ${[...new Set(names)].slice(0, 2).join(' or ')}`;
-}
-
-export function outcomeName(
-  test: TraceTest,
-  outcome: Pick<ForeseenOutcome, 'value' | 'overload' | 'found' | 'moved'>,
-): string {
-  if (outcome.overload) return 'over-limit';
-  if (outcome.value !== undefined) return `near ${showValue(outcome.value, unitOf(test))}`;
-  if (outcome.moved !== undefined) return outcome.moved ? 'fault moves' : 'fault stays';
-  return outcome.found ? 'yes' : 'no';
-}
-
-/** The unit in which a metered test reads. */
-export function unitOf(test: TraceTest): 'V' | 'Ω' | 'A' {
-  if (test.kind === 'amps') return 'A';
-  const ohms =
-    test.kind === 'ohms' || test.kind === 'continuity' || (test.kind === 'live' && test.reads === 'ohms');
-  return ohms ? 'Ω' : 'V';
 }
 
 /** A suspect's words, without its verdict where a short name will do. */

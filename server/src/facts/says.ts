@@ -8,11 +8,11 @@ import {
   type Powering,
   standingFor,
   suspectLabel,
-  unitOf,
+  readingWords,
 } from '@dormant-beacon/core/job';
 import { type BatteryReading, judgeBattery, type Sheet, sheetSays } from '@dormant-beacon/core/readings';
 import type { Scan } from '@dormant-beacon/core/scans';
-import { showValue } from '@dormant-beacon/core/units';
+import type { TraceReading } from '@dormant-beacon/core/trace';
 import type { StoredFact } from './repository.js';
 
 const scanNames: Readonly<Record<string, string>> = {
@@ -90,10 +90,5 @@ function testLabel(record: JobRecord, fact: StoredFact, id: string): string {
 
 function readingSays(record: JobRecord, fact: StoredFact): string {
   const test = testOf(record, fact, String(fact['test']));
-  const label = testLabel(record, fact, String(fact['test']));
-  if (fact['overload'] === true) return `${label}: over-limit`;
-  if (typeof fact['value'] === 'number')
-    return `${label}: ${showValue(fact['value'], test ? unitOf(test) : 'V')}`;
-  if (fact['gone'] === true) return `${label}: fault gone, not told`;
-  return `${label}: ${fact['found'] === true || fact['moved'] === true ? 'yes' : 'no'}`;
+  return `${testLabel(record, fact, String(fact['test']))}: ${readingWords(test, fact as Omit<TraceReading, 'test'>)}`;
 }

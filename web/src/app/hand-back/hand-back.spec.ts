@@ -15,6 +15,19 @@ describe('HandBack', () => {
         fact('r1', { traceId: 't', test: 'signal', value: 4.92 }),
         fact('r2', { traceId: 't', test: 'switch-ohms', overload: true }),
       ],
+      sheets: [
+        fact('s1', {
+          traceId: 't',
+          data: {
+            sheet: 'sides',
+            what: 'volts at the flap',
+            unit: 'V',
+            rows: [{ name: 'C31.2', suspect: 0.02, reference: 4.9 }],
+            percent: 1,
+            digits: 0.02,
+          },
+        }),
+      ],
       repairs: [
         fact('r', {
           traceId: 't',
@@ -40,6 +53,7 @@ describe('HandBack', () => {
     for (const part of [
       '4.92 V',
       'over-limit',
+      'volts at the flap: They differ from the first row on',
       'Replace the end switch, part CV-2210-07A (Yuki Sorensen',
       'Root: found, left as it is: drain blocked.',
       'B1318-16',

@@ -9,10 +9,11 @@ import {
   originOf,
   percent,
   proofOf,
+  readingWords,
   standing,
-  unitOf,
 } from '@dormant-beacon/core/job';
-import { showCents, showDistance, showValue } from '@dormant-beacon/core/units';
+import { sheetSays } from '@dormant-beacon/core/readings';
+import { showCents, showDistance } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import { selectProofPolicy, shopFeature } from '../shop/shop.state';
 import { verdictWords } from '../take-in/battery-form';
@@ -89,26 +90,25 @@ export class HandBack {
       const trace = record.traces.find((other) => originOf(record.traces, other) === reading.traceId);
       const test = trace?.case.tests.find((other) => other.id === reading.test);
       if (!test) return [];
-      const says = reading.overload
-        ? 'over-limit'
-        : reading.value != null
-          ? showValue(reading.value, unitOf(test))
-          : reading.gone
-            ? 'fault gone'
-            : reading.found === true || reading.moved === true
-              ? 'yes'
-              : 'no';
       return [
         {
           id: reading.id,
           label: (test.label ?? test.id).replace(/[.?]$/, ''),
-          says,
+          says: readingWords(test, reading),
           by: this.nameOf(reading.personId),
           at: reading.observedAt,
         },
       ];
     });
   });
+  protected readonly sheets = computed(() =>
+    standing(this.record()?.sheets ?? []).map(({ id, data, personId, observedAt }) => ({
+      id,
+      says: sheetSays(data),
+      by: this.nameOf(personId),
+      at: observedAt,
+    })),
+  );
   protected readonly repairs = computed(() =>
     standing(this.record()?.repairs ?? []).map((repair) => ({
       ...repair,

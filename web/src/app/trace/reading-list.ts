@@ -1,9 +1,7 @@
 /** What was read, newest first: of one trace, or of all others. */
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { originOf, standing, unitOf } from '@dormant-beacon/core/job';
-import type { TraceReading, TraceTest } from '@dormant-beacon/core/trace';
-import { showValue } from '@dormant-beacon/core/units';
+import { originOf, readingWords, standing } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
 import { When } from '../shared/when';
 import { jobFeature } from '../shell/job.state';
@@ -75,20 +73,9 @@ export class ReadingList {
           id: reading.id,
           at: reading.observedAt,
           label: (test?.label ?? reading.test).replace(/[.?]$/, ''),
-          says: says(test, reading),
+          says: readingWords(test, reading),
         };
       })
       .reverse();
   });
-}
-
-function says(
-  test: TraceTest | undefined,
-  { value, overload, found, moved, gone }: Omit<TraceReading, 'test'>,
-): string {
-  if (overload) return 'OL';
-  if (value != null) return showValue(value, test ? unitOf(test) : 'V');
-  if (gone) return 'fault gone';
-  if (moved != null) return moved ? 'moved' : 'stayed';
-  return found ? 'yes' : 'no';
 }

@@ -1,6 +1,6 @@
 /** How a test is answered: a pad for a meter, words for a look, with what helps to come to the answer. */
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { unitOf } from '@dormant-beacon/core/job';
+import { lampShows, unitOf } from '@dormant-beacon/core/job';
 import type { ProvokeAnswer, WiggleAnswer } from '@dormant-beacon/core/readings';
 import type { TraceCase, TraceTest } from '@dormant-beacon/core/trace';
 import { Caution } from '../shared/caution';
@@ -119,11 +119,10 @@ export class TestAnswer {
         { says: 'It is gone', gives: { gone: true } },
       ];
     if (test.kind === 'testLamp')
-      return [
-        { says: 'Bright', gives: { value: 12 } },
-        { says: 'Dim', gives: { value: 6 } },
-        { says: 'Dark', gives: { value: 0 } },
-      ];
+      return lampShows.map(({ says, volts }) => ({
+        says: `${says[0]!.toUpperCase()}${says.slice(1)}`,
+        gives: { value: volts },
+      }));
     if (!('element' in test)) return null;
     return [
       { says: 'Yes', gives: { found: true } },

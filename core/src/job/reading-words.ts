@@ -1,0 +1,50 @@
+/** What a test gave, in the words of the bench. */
+import type { ForeseenOutcome, TraceReading, TraceTest } from '../trace/index.js';
+import { showValue } from '../units/index.js';
+
+/** What a test lamp shows, and the volts that each stands for. */
+export const lampShows = [
+  { says: 'bright', volts: 12 },
+  { says: 'dim', volts: 6 },
+  { says: 'dark', volts: 0 },
+] as const;
+/** Below it the filament of a test lamp does not glow; from the other on it looks as at a battery. */
+const [glows, full] = [2, 9];
+
+/** The unit in which a metered test reads. */
+export function unitOf(test: TraceTest): 'V' | 'Ω' | 'A' {
+  if (test.kind === 'amps') return 'A';
+  const ohms =
+    test.kind === 'ohms' || test.kind === 'continuity' || (test.kind === 'live' && test.reads === 'ohms');
+  return ohms ? 'Ω' : 'V';
+}
+
+/** A metered value as the test shows it: a figure with its unit, or the light of a test lamp. */
+export function valueWords(test: TraceTest, value: number): string {
+  if (test.kind !== 'testLamp') return showValue(value, unitOf(test));
+  const shown = Math.abs(value) >= full ? 0 : Math.abs(value) >= glows ? 1 : 2;
+  return lampShows[shown].says;
+}
+
+/** What a test gave; `test` undefined where its trace does not have it any more. */
+export function readingWords(
+  test: TraceTest | undefined,
+  { value, overload, found, moved, gone }: Omit<TraceReading, 'test'>,
+): string {
+  if (overload === true) return 'over-limit';
+  if (value != null) return test ? valueWords(test, value) : showValue(value, 'V');
+  if (gone === true) return 'fault gone, not told';
+  if (moved != null) return moved ? 'fault moved' : 'fault stayed';
+  return found === true ? 'yes' : 'no';
+}
+
+/** What a test may give, as it stands before `leaves`. */
+export function outcomeName(
+  test: TraceTest,
+  { overload, value, moved, found }: Pick<ForeseenOutcome, 'value' | 'overload' | 'found' | 'moved'>,
+): string {
+  if (overload) return 'over-limit';
+  if (value !== undefined) return `${test.kind === 'testLamp' ? '' : 'near '}${valueWords(test, value)}`;
+  if (moved !== undefined) return moved ? 'fault moves' : 'fault stays';
+  return found ? 'yes' : 'no';
+}
