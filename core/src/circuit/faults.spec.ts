@@ -1,4 +1,5 @@
-import { coldFuseOhms, type Element, type Fault, lampOhms, meterBench, solve, type State } from './index.js';
+import { coldFuseOhms, type Element, type Fault, meterBench, solve, type State } from './index.js';
+import { lampOhms } from './laws.js';
 
 const battery: Element = { id: 'BAT', kind: 'battery', pins: ['b+', 'gnd'], volts: 12, ohms: 0.01 };
 const load = (ohms = 11.99): Element => ({ id: 'R', kind: 'resistor', pins: ['x', 'gnd'], ohms });

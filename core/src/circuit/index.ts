@@ -1,7 +1,6 @@
-export { circuitEdit, type CircuitEdit, edited, newElement } from './edit.js';
+export { type CircuitEdit, edited, newElement } from './edit.js';
 export { circuitFlaws, type Flaw } from './flaws.js';
-export { blowsAt, coldFuseOhms, fuseOhms } from './fuses.js';
-export { lampOhms } from './laws.js';
+export { blowsAt, coldFuseOhms } from './fuses.js';
 export type { MeterBench } from './measure.js';
 export {
   type Circuit,
@@ -27,4 +26,3 @@ export {
   wireMaterial,
 } from './schema.js';
 export { meterBench, solve } from './solve.js';
-export { gaugeArea, wireOhms } from './wires.js';

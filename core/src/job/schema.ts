@@ -248,16 +248,8 @@ const stamp = {
 };
 const fact = <S extends z.ZodRawShape>(data: z.ZodObject<S>) => z.strictObject({ ...stamp, ...data.shape });
 
-export const jobRecord = z.strictObject({
-  id,
-  number: z.string(),
-  seq: z.int().min(0),
-  revision: z.int().min(1),
-  openedAt: instant,
-  /** Of a job that was imported: where it came from. */
-  origin: z.strictObject({ number: z.string(), exportedAt: instant, importedAt: instant }).nullish(),
-  head: jobHead,
-  vehicle: vehicleData,
+/** The facts of a job, each kind in a list of its own. */
+const lists = {
   beacons: z.array(fact(beaconData)),
   /** The text of a report stays on the server; `scan` is what was read from it. */
   scans: z.array(
@@ -293,6 +285,21 @@ export const jobRecord = z.strictObject({
   suspectWords: z.array(fact(suspectWordData)).default([]),
   sheets: z.array(fact(sheetData)).default([]),
   handBacks: z.array(fact(handBackData)),
+};
+export type FactList = keyof typeof lists;
+export const factLists = Object.keys(lists) as readonly FactList[];
+
+export const jobRecord = z.strictObject({
+  id,
+  number: z.string(),
+  seq: z.int().min(0),
+  revision: z.int().min(1),
+  openedAt: instant,
+  /** Of a job that was imported: where it came from. */
+  origin: z.strictObject({ number: z.string(), exportedAt: instant, importedAt: instant }).nullish(),
+  head: jobHead,
+  vehicle: vehicleData,
+  ...lists,
 });
 export type JobRecord = z.infer<typeof jobRecord>;
 export type Beacon = JobRecord['beacons'][number];

@@ -1,4 +1,13 @@
-/** The facts that stand: neither corrected by a later one nor withdrawn. */
+/** The facts of a job, and those that stand: neither corrected by a later one nor withdrawn. */
+
+import { type FactList, factLists, type JobRecord } from './schema.js';
+
+/** A record's lists while nothing is entered. */
+export const noFacts = () =>
+  Object.fromEntries(factLists.map((list) => [list, []])) as unknown as Pick<JobRecord, FactList>;
+
+/** Every fact of a record, whatever its kind. */
+export const factsOf = (record: JobRecord) => factLists.flatMap((list) => [...record[list]]);
 
 interface Correctable {
   readonly id: string;

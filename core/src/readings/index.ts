@@ -1,4 +1,4 @@
-export { type Accuracy, copperAt, uncertainty, withoutLeads } from './accuracy.js';
+export { type Accuracy, withoutLeads } from './accuracy.js';
 export { type BatteryAnswer, batteryLimits, type BatteryVerdict, judgeBattery } from './battery.js';
 export {
   dropLimits,
@@ -10,14 +10,8 @@ export {
 } from './drops.js';
 export { fuseDropAmps, type FuseDropAnswer, type FuseDropSheet } from './fuse-drop.js';
 export { judgeProvoked, type ProvokeAnswer, type ProvokeSheet } from './provoke.js';
-export { judgeRelay, type RelayAnswer, type RelaySheet, type SheetCheck } from './relay.js';
-export {
-  type BatteryReading,
-  batteryReading,
-  batteryType,
-  type BatteryType,
-  ratingStandard,
-} from './schema.js';
+export { judgeRelay, type RelayAnswer, type RelaySheet } from './relay.js';
+export { type BatteryReading, batteryReading, type BatteryType } from './schema.js';
 export { type Sheet, sheet, sheetSays } from './sheets.js';
 export { type Section, sectionsOf } from './sections.js';
 export { compareSides, type SidesAnswer, type SidesSheet } from './sides.js';

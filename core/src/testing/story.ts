@@ -1,30 +1,7 @@
 /** A job's record told step by step, for specs: each step is a fact a minute after the last. */
-import { assessJob, caseOf, type JobRecord, openTraces } from '../job/index.js';
+import { assessJob, caseOf, type FactList, type JobRecord, noFacts, openTraces } from '../job/index.js';
 import { readReport } from '../scans/index.js';
 import { nextTests } from '../trace/index.js';
-
-type Facts =
-  | 'beacons'
-  | 'scans'
-  | 'waivers'
-  | 'traces'
-  | 'readings'
-  | 'repairs'
-  | 'clearings'
-  | 'exposures'
-  | 'codeEnds'
-  | 'notes'
-  | 'powerings'
-  | 'batteries'
-  | 'approvals'
-  | 'photos'
-  | 'basics'
-  | 'judgements'
-  | 'workings'
-  | 'epochs'
-  | 'suspectWords'
-  | 'sheets'
-  | 'handBacks';
 
 export class Story {
   private now = Date.parse('2026-11-17T08:00:00Z');
@@ -36,31 +13,11 @@ export class Story {
     openedAt: '2026-11-17T08:00:00Z',
     head: { event: 'wear' },
     vehicle: { make: 'Corvane', model: 'Lumen' },
-    beacons: [],
-    scans: [],
-    waivers: [],
-    traces: [],
-    readings: [],
-    repairs: [],
-    clearings: [],
-    exposures: [],
-    codeEnds: [],
-    notes: [],
-    powerings: [],
-    batteries: [],
-    approvals: [],
-    photos: [],
-    basics: [],
-    judgements: [],
-    workings: [],
-    epochs: [],
-    suspectWords: [],
-    sheets: [],
-    handBacks: [],
+    ...noFacts(),
   };
 
   /** Enters a fact and returns its id. */
-  enter(kind: Facts, data: object, corrects: string | null = null, withdrawn = false): string {
+  enter(kind: FactList, data: object, corrects: string | null = null, withdrawn = false): string {
     const seq = this.record.seq + 1;
     this.now += 60_000;
     const at = new Date(this.now).toISOString();

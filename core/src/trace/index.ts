@@ -1,11 +1,8 @@
 export { closedTests } from './closed.js';
 export { checkReading } from './prepare.js';
-export { addedOhms, baseRates } from './base-rates.js';
-export { isDisturbing } from './epochs.js';
 export {
   type BaseRate,
   baseRate,
-  elementKind,
   type LearnedRate,
   type RateBook,
   rateBook,
@@ -28,15 +25,12 @@ export {
   repairMethod,
   type Suspect,
   suspect,
-  suspectWord,
   traceCase,
   type TraceCase,
   type TraceReading,
   traceReading,
   type TraceRepair,
-  traceRepair,
   type TraceRoot,
   type TraceTest,
-  traceTest,
 } from './schema.js';
-export { traceBench, traceBenching, type TraceBench } from './simulate.js';
+export { traceBench, type TraceBench } from './simulate.js';

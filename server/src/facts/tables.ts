@@ -1,36 +1,13 @@
 /** Where each kind of fact is kept: its table, its columns, and how a value is written there. */
 import type { FactKind } from '@dormant-beacon/contract';
-import type { JobRecord, StageId } from '@dormant-beacon/core/job';
+import type { FactList, StageId } from '@dormant-beacon/core/job';
 
 type Column = string | { readonly column: string; readonly json: true };
 
 export interface FactTable {
   readonly table: string;
   /** The list of the record that holds these facts. */
-  readonly list: keyof JobRecord &
-    (
-      | 'beacons'
-      | 'scans'
-      | 'waivers'
-      | 'traces'
-      | 'readings'
-      | 'repairs'
-      | 'clearings'
-      | 'exposures'
-      | 'codeEnds'
-      | 'notes'
-      | 'powerings'
-      | 'batteries'
-      | 'approvals'
-      | 'photos'
-      | 'basics'
-      | 'judgements'
-      | 'workings'
-      | 'epochs'
-      | 'suspectWords'
-      | 'sheets'
-      | 'handBacks'
-    );
+  readonly list: FactList;
   readonly stage: StageId;
   /** Field of the fact → column. */
   readonly columns: Readonly<Record<string, Column>>;

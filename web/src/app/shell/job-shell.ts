@@ -4,7 +4,7 @@ import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
-import { originOf, standing, type Stage } from '@dormant-beacon/core/job';
+import { factsOf, originOf, standing, type Stage } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
 import { filter, map, startWith } from 'rxjs';
 import { Events } from '../api/events';
@@ -86,24 +86,7 @@ export class JobShell {
   protected readonly logLine = computed(() => {
     const record = this.record();
     if (!record) return 'Log';
-    const facts = [
-      record.beacons,
-      record.scans,
-      record.waivers,
-      record.codeEnds,
-      record.traces,
-      record.readings,
-      record.repairs,
-      record.clearings,
-      record.exposures,
-      record.notes,
-      record.powerings,
-      record.batteries,
-      record.approvals,
-      record.photos,
-      record.basics,
-      record.handBacks,
-    ].flat();
+    const facts = factsOf(record);
     const last = facts.reduce((a, b) => (b.seq > (a?.seq ?? 0) ? b : a), facts[0]);
     const name = this.people()
       .find((person) => person.id === last?.personId)

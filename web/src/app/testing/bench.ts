@@ -3,7 +3,7 @@ import { provideZonelessChangeDetection, type Type } from '@angular/core';
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import type { Session } from '@dormant-beacon/contract';
-import type { JobRecord, Person } from '@dormant-beacon/core/job';
+import { type JobRecord, noFacts, type Person } from '@dormant-beacon/core/job';
 import { readReport } from '@dormant-beacon/core/scans';
 import { provideStore, Store } from '@ngrx/store';
 import { ApiProblem } from '../api/client';
@@ -115,27 +115,7 @@ export function recordOf(more: Partial<Record<keyof JobRecord, unknown>> = {}): 
     openedAt: '2026-11-17T08:00:00Z',
     head: { event: 'wear', customerWords: 'It will not charge.' },
     vehicle: { make: 'Corvane', model: 'Lumen', odometerKm: 38412 },
-    beacons: [],
-    scans: [],
-    waivers: [],
-    traces: [],
-    readings: [],
-    repairs: [],
-    clearings: [],
-    exposures: [],
-    codeEnds: [],
-    notes: [],
-    powerings: [],
-    batteries: [],
-    approvals: [],
-    photos: [],
-    basics: [],
-    judgements: [],
-    workings: [],
-    epochs: [],
-    suspectWords: [],
-    sheets: [],
-    handBacks: [],
+    ...noFacts(),
     ...more,
   } as JobRecord;
 }
