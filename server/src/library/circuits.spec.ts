@@ -104,20 +104,10 @@ describe('circuits and base rates of the shop', () => {
   });
 
   it('learns from a proven closure, and unlearns by its comeback', async () => {
-    const jobId = await shop.openJob();
-    const beacon = await shop.enter(jobId, 'beacons', {
-      kind: 'beacon',
-      name: 'Tail lamp out',
-      seen: 'lit',
-      thereBefore: 'no',
-      conditions: [],
-      shown: 20,
-      exposures: 20,
-    });
-    await shop.enter(jobId, 'scans', { kind: 'baseline', text: 'Body\n B1C11-13 Lamp' });
+    const { jobId, beaconId } = await shop.openBased();
     const trace = await shop.enter(jobId, 'traces', {
       title: 'Tail lamp',
-      beaconIds: [beacon.id],
+      beaconIds: [beaconId],
       case: lamp,
       ratesVersion: 1,
     });
@@ -127,7 +117,7 @@ describe('circuits and base rates of the shop', () => {
     await shop.enter(jobId, 'repairs', {
       traceId,
       element: 'GROUND',
-      beaconIds: [beacon.id],
+      beaconIds: [beaconId],
       label: 'Ground cleaned',
       method: 'clean',
       root: 'unknown',
@@ -179,18 +169,8 @@ describe('what is said in a trace', () => {
   afterAll(() => shop.close());
 
   it('is kept with the job, in order, and stands under the trace', async () => {
-    const jobId = await shop.openJob();
-    const beacon = await shop.enter(jobId, 'beacons', {
-      kind: 'beacon',
-      name: 'Tail lamp out',
-      seen: 'lit',
-      thereBefore: 'no',
-      conditions: [],
-      shown: 20,
-      exposures: 20,
-    });
-    await shop.enter(jobId, 'scans', { kind: 'baseline', text: 'Body\n B1C11-13 Lamp' });
-    const trace = { title: 'Tail lamp', beaconIds: [beacon.id], case: lamp };
+    const { jobId, beaconId } = await shop.openBased();
+    const trace = { title: 'Tail lamp', beaconIds: [beaconId], case: lamp };
     const traceId = (await shop.enter(jobId, 'traces', trace)).id;
 
     const epoch = { traceId, after: 'swap', shows: false };

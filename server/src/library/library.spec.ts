@@ -84,18 +84,8 @@ describe('the library', () => {
   });
 
   it('counts what ended proven jobs, and takes a comeback’s count away', async () => {
-    const jobId = await shop.openJob();
-    const beacon = await shop.enter(jobId, 'beacons', {
-      kind: 'beacon',
-      name: 'Lamp',
-      seen: 'lit',
-      thereBefore: 'no',
-      conditions: [],
-      shown: 20,
-      exposures: 20,
-    });
-    await shop.enter(jobId, 'scans', { kind: 'baseline', text: 'Body\n B1C11-13 Lamp' });
-    const repair = { beaconIds: [beacon.id], label: 'Lamp holder', method: 'replace', root: 'unknown' };
+    const { jobId, beaconId } = await shop.openBased('Lamp');
+    const repair = { beaconIds: [beaconId], label: 'Lamp holder', method: 'replace', root: 'unknown' };
     await shop.enter(jobId, 'repairs', { ...repair, label: 'Bulb', cured: false });
     await shop.enter(jobId, 'repairs', { ...repair, cured: true });
     const found = async () => (await file('make=Ostrel&model=Marn wagon')).found;

@@ -3,7 +3,7 @@ import type { CircuitRow, KeptCircuit, Rates } from '@dormant-beacon/contract';
 import type { JobRecord } from '@dormant-beacon/core/job';
 import { suppliedRates } from '@dormant-beacon/core/trace';
 import { templates } from '@dormant-beacon/core/trace/templates';
-import { Shop } from '../testing/shop.js';
+import { beacon, Shop } from '../testing/shop.js';
 
 const flapCase = templates.find(({ id }) => id === 'switch-input')!.build({});
 
@@ -108,15 +108,7 @@ describe('the library under several hands', () => {
 
   it('plans a job’s next thing from answers and words, as the bays show it', async () => {
     const jobId = await shop.openJob();
-    const beacon = await shop.enter(jobId, 'beacons', {
-      kind: 'beacon',
-      name: 'Charge flap open',
-      seen: 'comes-and-goes',
-      thereBefore: 'no',
-      conditions: [],
-      shown: 6,
-      exposures: 20,
-    });
+    const { id: beaconId } = await shop.enter(jobId, 'beacons', { ...beacon, conditions: [] });
     await shop.enter(jobId, 'batteries', {
       type: 'agm',
       restingVolts: 12.8,
@@ -127,7 +119,7 @@ describe('the library under several hands', () => {
       measuredStandard: 'EN',
     });
     await shop.enter(jobId, 'scans', { kind: 'baseline', text: 'Body\n B1C11-13 Lamp' });
-    const trace = { title: 'Flap', beaconIds: [beacon.id], case: flapCase };
+    const trace = { title: 'Flap', beaconIds: [beaconId], case: flapCase };
     const traceId = (await shop.enter(jobId, 'traces', trace)).id;
     const next = async () => {
       const { bays } = (
@@ -157,22 +149,12 @@ describe('the library under several hands', () => {
   });
 
   it('carries answers, words, sheets and versions in a job’s story, to another shop and back', async () => {
-    const jobId = await shop.openJob();
-    const beacon = await shop.enter(jobId, 'beacons', {
-      kind: 'beacon',
-      name: 'Flap',
-      seen: 'lit',
-      thereBefore: 'no',
-      conditions: [],
-      shown: 20,
-      exposures: 20,
-    });
-    await shop.enter(jobId, 'scans', { kind: 'baseline', text: 'Body\n B1C11-13 Lamp' });
+    const { jobId, beaconId } = await shop.openBased('Flap');
     const circuit = { id: randomUUID(), version: 2 };
     const traceId = (
       await shop.enter(jobId, 'traces', {
         title: 'Flap',
-        beaconIds: [beacon.id],
+        beaconIds: [beaconId],
         case: flapCase,
         ratesVersion: 1,
         circuit,

@@ -156,6 +156,15 @@ export class Shop {
     return jobId;
   }
 
+  /** Opens a job that has a lamp which is always lit, and its baseline with one code: a trace can begin. */
+  async openBased(name = 'Tail lamp out'): Promise<{ jobId: string; beaconId: string }> {
+    const jobId = await this.openJob();
+    const lit = { ...beacon, name, seen: 'lit', conditions: [], shown: 20, exposures: 20 };
+    const { id: beaconId } = await this.enter(jobId, 'beacons', lit);
+    await this.enter(jobId, 'scans', { kind: 'baseline', text: 'Body\n B1C11-13 Lamp' });
+    return { jobId, beaconId };
+  }
+
   /** Enters a fact and returns the answer, with the fact's id. */
   async enter(
     jobId: string,
