@@ -2,37 +2,16 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { Proof } from '@dormant-beacon/core/job';
 import { percent } from '@dormant-beacon/core/job';
-import {
-  CategoryScale,
-  Chart,
-  type ChartConfiguration,
-  Filler,
-  LinearScale,
-  LineController,
-  LineElement,
-  PointElement,
-} from 'chart.js';
-import annotation from 'chartjs-plugin-annotation';
-import { BaseChartDirective } from 'ng2-charts';
-import { chartFont, tokenColor } from '../shared/token-color';
-
-Chart.register(LineController, LineElement, PointElement, LinearScale, CategoryScale, Filler, annotation);
+import { chartFont, LineChart, type LineData, lineOptions } from '../shared/line-chart';
+import { tokenColor } from '../shared/token-color';
 
 @Component({
   selector: 'db-dormancy-curve',
-  imports: [BaseChartDirective],
+  imports: [LineChart],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<canvas
-    baseChart
-    type="line"
-    [data]="data()"
-    [options]="options()"
-    role="img"
-    [attr.aria-label]="spoken()"
-  ></canvas>`,
+  template: `<db-line-chart [data]="data()" [options]="options()" [spoken]="spoken()" />`,
   styles: `
     :host {
-      position: relative;
       display: block;
       height: 250px;
       min-width: 0;
@@ -46,7 +25,7 @@ export class DormancyCurve {
     const { watch, counted, target } = this.proof();
     return `${percent(watch.probability)} after ${counted.toFixed(1)} clean drives; the target is ${percent(target)}, reached at ${watch.totalNeeded ?? 'more than a million'}.`;
   });
-  protected readonly data = computed((): ChartConfiguration<'line'>['data'] => {
+  protected readonly data = computed((): LineData => {
     const { watch, counted } = this.proof();
     const [calm, ember] = [tokenColor('--calm'), tokenColor('--ember')];
     return {
@@ -69,54 +48,34 @@ export class DormancyCurve {
       ],
     };
   });
-  protected readonly options = computed((): ChartConfiguration<'line'>['options'] => {
+  protected readonly options = computed(() => {
     const { watch, target } = this.proof();
-    const [ink, line] = [tokenColor('--quiet'), tokenColor('--line')];
-    const font = chartFont;
-    return {
-      maintainAspectRatio: false,
-      animation: false,
-      scales: {
-        x: {
-          type: 'linear',
-          min: 0,
-          max: watch.curve.at(-1)?.clean ?? 8,
-          title: { display: true, text: 'clean drives', color: ink, font },
-          ticks: { color: ink, font, precision: 0 },
-          grid: { display: false },
-          border: { color: line },
-        },
-        y: {
-          min: Math.floor(10 * (watch.curve[0]?.probability ?? 0)) * 10,
-          max: 100,
-          ticks: { color: ink, font, callback: (value) => `${value} %` },
-          grid: { color: line },
-          border: { display: false },
-        },
+    return lineOptions(
+      { title: 'clean drives', min: 0, max: watch.curve.at(-1)?.clean ?? 8, ticks: { precision: 0 } },
+      {
+        min: Math.floor(10 * (watch.curve[0]?.probability ?? 0)) * 10,
+        max: 100,
+        ticks: { callback: (value: number | string) => `${value} %` },
       },
-      plugins: {
-        annotation: {
-          annotations: {
-            target: {
-              type: 'line',
-              yMin: 100 * target,
-              yMax: 100 * target,
-              borderColor: tokenColor('--ink'),
-              borderWidth: 1.5,
-              borderDash: [6, 5],
-              label: {
-                display: true,
-                content: `target ${percent(target)}`,
-                position: 'end',
-                backgroundColor: tokenColor('--sheet'),
-                color: tokenColor('--ink'),
-                font,
-                yAdjust: 14,
-              },
-            },
+      {
+        target: {
+          type: 'line',
+          yMin: 100 * target,
+          yMax: 100 * target,
+          borderColor: tokenColor('--ink'),
+          borderWidth: 1.5,
+          borderDash: [6, 5],
+          label: {
+            display: true,
+            content: `target ${percent(target)}`,
+            position: 'end',
+            backgroundColor: tokenColor('--sheet'),
+            color: tokenColor('--ink'),
+            font: chartFont,
+            yAdjust: 14,
           },
         },
       },
-    };
+    );
   });
 }

@@ -2,5 +2,3 @@
 export function tokenColor(token: string): string {
   return getComputedStyle(document.documentElement).getPropertyValue(token).trim();
 }
-
-export const chartFont = { family: "'Atkinson Hyperlegible Next Variable', sans-serif", size: 14 };

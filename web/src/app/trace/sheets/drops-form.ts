@@ -22,6 +22,7 @@ import { keepDraft } from '../../shared/draft';
 import { TextField } from '../../shared/text-field';
 import { numberOf, numberOrNull } from '../../shared/typed-number';
 import { Rows } from './rows';
+import { SheetEnd } from './sheet-end';
 import { SheetForm, sheetStyles } from './sheet-form';
 
 interface Row {
@@ -33,7 +34,7 @@ interface Row {
 
 @Component({
   selector: 'db-drops-form',
-  imports: [MatButtonModule, TextField],
+  imports: [MatButtonModule, SheetEnd, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <form novalidate (submit)="save($event)">
@@ -102,13 +103,7 @@ interface Row {
       <div class="row">
         <button mat-stroked-button type="button" (click)="hands.more()">Another section</button>
       </div>
-      @if (says(); as says) {
-        <p class="says" aria-live="polite">{{ says }}</p>
-      }
-      @if (problem()) {
-        <p class="problem" role="alert">{{ problem() }}</p>
-      }
-      <div class="row"><button mat-flat-button type="submit">Keep the sheet</button></div>
+      <db-sheet-end [says]="says()" [problem]="problem()" />
     </form>
   `,
   styles: sheetStyles,

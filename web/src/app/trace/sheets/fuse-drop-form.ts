@@ -8,13 +8,13 @@ import {
   output,
   signal,
 } from '@angular/core';
-import { MatButtonModule } from '@angular/material/button';
 import { fuseStyle } from '@dormant-beacon/core/circuit';
 import { fuseDropAmps, type FuseDropSheet } from '@dormant-beacon/core/readings';
 import { ChoiceOne } from '../../shared/choices';
 import { keepDraft } from '../../shared/draft';
 import { TextField } from '../../shared/text-field';
 import { numberOrNull } from '../../shared/typed-number';
+import { SheetEnd } from './sheet-end';
 import { SheetForm, sheetStyles } from './sheet-form';
 
 export interface KnownFuse {
@@ -25,7 +25,7 @@ export interface KnownFuse {
 
 @Component({
   selector: 'db-fuse-drop-form',
-  imports: [ChoiceOne, MatButtonModule, TextField],
+  imports: [ChoiceOne, SheetEnd, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <form novalidate (submit)="save($event)">
@@ -44,17 +44,11 @@ export interface KnownFuse {
         />
       </div>
       <db-choice question="Its style" [choices]="styles" [(value)]="style" />
-      @if (says(); as says) {
-        <p class="says" aria-live="polite">{{ says }}</p>
-      }
-      @if (problem()) {
-        <p class="problem" role="alert">{{ problem() }}</p>
-      }
-      <div class="row">
-        <button mat-flat-button type="submit">
-          {{ forTest() ? 'Enter these amperes' : 'Keep the sheet' }}
-        </button>
-      </div>
+      <db-sheet-end
+        [says]="says()"
+        [problem]="problem()"
+        [keep]="forTest() ? 'Enter these amperes' : 'Keep the sheet'"
+      />
     </form>
   `,
   styles: sheetStyles,

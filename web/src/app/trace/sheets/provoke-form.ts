@@ -5,13 +5,14 @@ import { judgeProvoked, type ProvokeAnswer, type ProvokeSheet } from '@dormant-b
 import { Caution } from '../../shared/caution';
 import { keepDraft } from '../../shared/draft';
 import { TextField } from '../../shared/text-field';
+import { SheetEnd } from './sheet-end';
 import { SheetForm, sheetStyles } from './sheet-form';
 
 type Round = ProvokeSheet['rounds'][number];
 
 @Component({
   selector: 'db-provoke-form',
-  imports: [Caution, MatButtonModule, TextField],
+  imports: [Caution, MatButtonModule, SheetEnd, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <form novalidate (submit)="save($event)">
@@ -40,13 +41,7 @@ type Round = ProvokeSheet['rounds'][number];
           </button>
         </div>
       }
-      @if (says(); as says) {
-        <p class="says" aria-live="polite">{{ says }}</p>
-      }
-      @if (problem()) {
-        <p class="problem" role="alert">{{ problem() }}</p>
-      }
-      <div class="row"><button mat-flat-button type="submit">Keep the sheet</button></div>
+      <db-sheet-end [says]="says()" [problem]="problem()" />
     </form>
   `,
   styles: sheetStyles,

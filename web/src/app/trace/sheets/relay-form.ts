@@ -1,16 +1,16 @@
 /** A relay on the bench: coil, pull-in, release, contact, suppression, click. */
 import { ChangeDetectionStrategy, Component, computed, signal } from '@angular/core';
-import { MatButtonModule } from '@angular/material/button';
 import { judgeRelay, type RelaySheet } from '@dormant-beacon/core/readings';
 import { type Choice, ChoiceOne } from '../../shared/choices';
 import { keepDraft } from '../../shared/draft';
 import { TextField } from '../../shared/text-field';
 import { numberOrNull } from '../../shared/typed-number';
+import { SheetEnd } from './sheet-end';
 import { SheetForm, sheetStyles } from './sheet-form';
 
 @Component({
   selector: 'db-relay-form',
-  imports: [ChoiceOne, MatButtonModule, TextField],
+  imports: [ChoiceOne, SheetEnd, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <form novalidate (submit)="save($event)">
@@ -43,10 +43,7 @@ import { SheetForm, sheetStyles } from './sheet-form';
           }
         </div>
       }
-      @if (problem()) {
-        <p class="problem" role="alert">{{ problem() }}</p>
-      }
-      <div class="row"><button mat-flat-button type="submit">Keep the sheet</button></div>
+      <db-sheet-end [problem]="problem()" />
     </form>
   `,
   styles: sheetStyles,

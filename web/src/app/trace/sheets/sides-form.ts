@@ -15,6 +15,7 @@ import { keepDraft } from '../../shared/draft';
 import { TextField } from '../../shared/text-field';
 import { numberOf } from '../../shared/typed-number';
 import { Rows } from './rows';
+import { SheetEnd } from './sheet-end';
 import { SheetForm, sheetStyles } from './sheet-form';
 
 interface Row {
@@ -25,7 +26,7 @@ interface Row {
 
 @Component({
   selector: 'db-sides-form',
-  imports: [MatButtonModule, TextField],
+  imports: [MatButtonModule, SheetEnd, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <form novalidate (submit)="save($event)">
@@ -77,13 +78,7 @@ interface Row {
       <div class="row">
         <button mat-stroked-button type="button" (click)="hands.more()">Another place</button>
       </div>
-      @if (says(); as says) {
-        <p class="says" aria-live="polite">{{ says }}</p>
-      }
-      @if (problem()) {
-        <p class="problem" role="alert">{{ problem() }}</p>
-      }
-      <div class="row"><button mat-flat-button type="submit">Keep the sheet</button></div>
+      <db-sheet-end [says]="says()" [problem]="problem()" />
     </form>
   `,
   styles: sheetStyles,

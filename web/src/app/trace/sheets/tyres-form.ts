@@ -1,6 +1,5 @@
 /** Tyre pressures against the placard, before a sensor is blamed. */
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { MatButtonModule } from '@angular/material/button';
 import { judgeTyres, type TyresSheet } from '@dormant-beacon/core/readings';
 import { celsiusOf } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
@@ -8,13 +7,14 @@ import { keepDraft } from '../../shared/draft';
 import { TextField } from '../../shared/text-field';
 import { numberOrNull } from '../../shared/typed-number';
 import { shopFeature } from '../../shop/shop.state';
+import { SheetEnd } from './sheet-end';
 import { SheetForm, sheetStyles } from './sheet-form';
 
 const places = ['front-left', 'front-right', 'rear-left', 'rear-right', 'spare'] as const;
 
 @Component({
   selector: 'db-tyres-form',
-  imports: [MatButtonModule, TextField],
+  imports: [SheetEnd, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <form novalidate (submit)="save($event)">
@@ -58,10 +58,7 @@ const places = ['front-left', 'front-right', 'rear-left', 'rear-right', 'spare']
           <p>{{ answer.says }}</p>
         </div>
       }
-      @if (problem()) {
-        <p class="problem" role="alert">{{ problem() }}</p>
-      }
-      <div class="row"><button mat-flat-button type="submit">Keep the sheet</button></div>
+      <db-sheet-end [problem]="problem()" />
     </form>
   `,
   styles: sheetStyles,

@@ -1,35 +1,16 @@
 /** A recording as it grows: the value over the seconds, what was moved, and where it changes. */
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { WiggleAnswer, WiggleSheet } from '@dormant-beacon/core/readings';
-import {
-  Chart,
-  type ChartConfiguration,
-  LinearScale,
-  LineController,
-  LineElement,
-  PointElement,
-} from 'chart.js';
-import annotation from 'chartjs-plugin-annotation';
-import { BaseChartDirective } from 'ng2-charts';
-import { chartFont, tokenColor } from '../../shared/token-color';
-
-Chart.register(LineController, LineElement, PointElement, LinearScale, annotation);
+import { chartFont, LineChart, type LineData, lineOptions } from '../../shared/line-chart';
+import { tokenColor } from '../../shared/token-color';
 
 @Component({
   selector: 'db-wiggle-chart',
-  imports: [BaseChartDirective],
+  imports: [LineChart],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<canvas
-    baseChart
-    type="line"
-    [data]="data()"
-    [options]="options()"
-    role="img"
-    [attr.aria-label]="spoken()"
-  ></canvas>`,
+  template: `<db-line-chart [data]="data()" [options]="options()" [spoken]="spoken()" />`,
   styles: `
     :host {
-      position: relative;
       display: block;
       height: 220px;
       min-width: 0;
@@ -45,7 +26,7 @@ export class WiggleChart {
   protected readonly spoken = computed(
     () => `${this.series().length} values. ${this.answer()?.says ?? 'Too few to judge yet.'}`,
   );
-  protected readonly data = computed((): ChartConfiguration<'line'>['data'] => ({
+  protected readonly data = computed((): LineData => ({
     datasets: [
       {
         data: this.series().map(({ at, value }) => ({ x: at, y: value })) as { x: number; y: number }[],
@@ -59,8 +40,8 @@ export class WiggleChart {
       },
     ],
   }));
-  protected readonly options = computed((): ChartConfiguration<'line'>['options'] => {
-    const [ink, line, calm] = [tokenColor('--quiet'), tokenColor('--line'), tokenColor('--calm')];
+  protected readonly options = computed(() => {
+    const [line, calm] = [tokenColor('--line'), tokenColor('--calm')];
     const end = this.series().at(-1)?.at ?? 10;
     const marks = this.marks().map(({ at, moved }, n) => [
       `mark${n}`,
@@ -90,36 +71,17 @@ export class WiggleChart {
         borderDash: [4, 4],
       },
     ]);
-    return {
-      maintainAspectRatio: false,
-      animation: false,
-      scales: {
-        x: {
-          type: 'linear',
-          min: 0,
-          max: Math.max(10, end),
-          title: { display: true, text: 'seconds', color: ink, font: chartFont },
-          ticks: { color: ink, font: chartFont },
-          grid: { display: false },
-          border: { color: line },
-        },
-        y: {
-          title: { display: this.unit() !== 'bad', text: this.unit(), color: ink, font: chartFont },
-          ticks: {
-            color: ink,
-            font: chartFont,
-            // Held down or not: there is nothing between the two.
-            ...(this.unit() === 'bad'
-              ? { stepSize: 1, callback: (value: number | string) => (value === 0 ? 'good' : 'bad') }
-              : {}),
-          },
-          grid: { color: line },
-          border: { display: false },
-        },
+    const held = this.unit() === 'bad';
+    return lineOptions(
+      { title: 'seconds', min: 0, max: Math.max(10, end) },
+      {
+        title: held ? '' : this.unit(),
+        // Held down or not: there is nothing between the two.
+        ticks: held
+          ? { stepSize: 1, callback: (value: number | string) => (value === 0 ? 'good' : 'bad') }
+          : {},
       },
-      plugins: {
-        annotation: { annotations: Object.fromEntries([...marks, ...changes]) as Record<string, never> },
-      },
-    };
+      Object.fromEntries([...marks, ...changes]) as Record<string, never>,
+    );
   });
 }
