@@ -6,9 +6,10 @@ import { cpus, tmpdir, totalmem } from 'node:os';
 import { join } from 'node:path';
 import { buildNode, buildWeb, servedWeb } from './build.mjs';
 import { signIn } from './accounts.mjs';
-import { asOwner, freePort, reachDatabase } from './database.mjs';
+import { freePort } from './database.mjs';
 import { figure, quantile } from './figures.mjs';
 import { load } from './load.mjs';
+import { manyJobs } from './many-jobs.mjs';
 import { openTracedJob } from './traced-job.mjs';
 import { install } from './install.mjs';
 import { root } from './paths.mjs';
@@ -43,7 +44,7 @@ await runScript(async () => {
       session = await signIn(address, technician);
       await writes(address);
       await pages(address);
-      await manyJobs(address, folder);
+      await manyJobs(address, folder, session);
       for (const [what, pid] of Object.entries(pids))
         figure(`memory of the ${what}`, `${Math.round(memoryOf(pid) / 1e6)} MB`);
     });
@@ -203,99 +204,4 @@ async function largeTrace(address) {
     repairs,
   });
   return jobId;
-}
-
-/** The bays with 10,000 jobs more, put there by the database's owner. @param {string} address @param {string} folder */
-async function manyJobs(address, folder) {
-  const { database } = await reachDatabase(folder);
-  const connection = await asOwner(database, 'beacon_demo');
-  const makes = ['Velanta Quill', 'Ostrel Marn wagon', 'Corvane Lumen', 'Hallmer Drover'];
-  for (let from = 0; from < 10_000; from += 500) {
-    const rows = Array.from({ length: 500 }, (_, n) => ({
-      n: from + n,
-      id: randomUUID(),
-      vehicle: randomUUID(),
-      title: makes[n % 4] ?? '',
-    }));
-    const plate = (/** @type {number} */ n) =>
-      `LR ${n % 100} ${String.fromCharCode(65 + (n % 26), 65 + ((n >> 3) % 26), 65 + ((n >> 5) % 26))}`;
-    await connection.query('INSERT INTO vehicles (id, make, model) VALUES ?', [
-      rows.map(({ vehicle, title }) => [vehicle, title, 'x']),
-    ]);
-    await connection.query(
-      'INSERT INTO jobs (id, number, seq, vehicle_id, event, opened_at, chain) VALUES ?',
-      [
-        rows.map(({ n, id, vehicle }) => [
-          id,
-          1000 + n,
-          1,
-          vehicle,
-          'wear',
-          '2026-11-01 08:00:00',
-          '0'.repeat(64),
-        ]),
-      ],
-    );
-    await connection.query(
-      'INSERT INTO job_summaries (job_id, number, seq, done, due, plate, search, bay) VALUES ?',
-      [
-        rows.map(({ n, id, title }) => {
-          const bay = {
-            jobId: id,
-            number: `J-${1000 + n}`,
-            seq: 1,
-            title,
-            subtitle: 'Tail lamp, rain',
-            plate: plate(n),
-            rail: [{ kind: 'beacon', name: 'Right tail lamp out', state: 'lit' }],
-            stage: 'baseline',
-            next: 'Read every module and paste the report.',
-            detail: null,
-            waitsFor: null,
-            waitsUntil: null,
-            promisedAt: null,
-            done: false,
-          };
-          return [
-            id,
-            1000 + n,
-            1,
-            false,
-            `2026-12-${String(1 + (n % 28)).padStart(2, '0')} 09:00:00`,
-            plate(n),
-            `${bay.number} ${title} ${plate(n)} Right tail lamp out B1318 B2214`,
-            JSON.stringify(bay),
-          ];
-        }),
-      ],
-    );
-  }
-  await connection.end();
-  /** @param {string} query */
-  const times = async (query) => {
-    const taken = [];
-    for (let n = 0; n < 60; n++) {
-      const since = performance.now();
-      await (
-        await fetch(`${address}/api/bays?limit=200${query.replace('N', String(n))}`, { headers: session })
-      ).text();
-      if (n >= 10) taken.push(performance.now() - since);
-    }
-    return taken;
-  };
-  figure(
-    '10,000 jobs: a page of 200, p95',
-    `${quantile(await times(''), 0.95).toFixed(0)} ms`,
-    'aim under 60 ms',
-  );
-  figure(
-    '10,000 jobs: narrowed by two words, p95',
-    `${quantile(await times('&text=quill%20N'), 0.95).toFixed(0)} ms`,
-    'aim under 100 ms',
-  );
-  figure(
-    '10,000 jobs: narrowed to nothing, p95',
-    `${quantile(await times('&text=nowhere%20N'), 0.95).toFixed(0)} ms`,
-    'aim under 100 ms',
-  );
 }
