@@ -16,18 +16,20 @@ const opens: ReadonlySet<FaultMode> = new Set([
   'notSeated',
 ]);
 
+/** `placed`: it raises only what lies where the event was. */
 export const eventFactors: Partial<
   Record<
     'collision' | 'module-failure' | 'battery' | 'water' | 'earlier-repair' | 'wear',
-    readonly { what: string; times: number; raises: Raises }[]
+    readonly { what: string; times: number; raises: Raises; placed?: boolean }[]
   >
 > = {
-  water: [{ what: 'water raises contacts and grounds', times: 3, raises: isJoint }],
+  water: [{ what: 'water raises contacts and grounds', times: 3, raises: isJoint, placed: true }],
   collision: [
     {
       what: 'a collision raises wiring, plugs and sensors',
       times: 2,
       raises: ({ kind }) => ['wire', 'contact', 'sensor', 'lamp'].includes(kind),
+      placed: true,
     },
   ],
   battery: [

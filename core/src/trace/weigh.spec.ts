@@ -56,6 +56,18 @@ describe('weights before any reading', () => {
     expect(known.suspects!.find(({ id }) => id === 'plug')!.weight).toBeCloseTo(before['plug']! * 48, 9);
   });
 
+  it('follow a collision or water only where the circuit lies there, or where nobody knows', () => {
+    for (const event of ['collision', 'water'] as const) {
+      expect(weights({ event, inPlace: true })).toEqual(weights({ event }));
+      expect(weights({ event, inPlace: null })['plug']).toBeGreaterThan(before['plug']!);
+      expect(weights({ event, inPlace: false })).toEqual(before);
+    }
+    const work = { event: 'earlier-repair' } as const;
+    expect(weights({ ...work, inPlace: false }))
+      .withContext('work has no place')
+      .toEqual(weights(work));
+  });
+
   it('cap a known weakness at five times, with its source', () => {
     const weaknesses = [{ suspect: 'plug', says: 'C12 stands in the wet', source: 'own jobs', times: 50 }];
     const [factor] = weighed(lamp, { weaknesses }).suspects!.find(({ id }) => id === 'plug')!.because!;

@@ -17,6 +17,8 @@ export interface Weakness {
 export interface Grounds {
   readonly book?: RateBook | null;
   readonly event?: 'collision' | 'module-failure' | 'battery' | 'water' | 'earlier-repair' | 'wear' | null;
+  /** The circuit runs where the car was hit or wet; null where nobody knows. */
+  readonly inPlace?: boolean | null;
   /** Failure types of the codes behind it, such as `13`. */
   readonly failureTypes?: readonly string[] | null;
   /** Connectors that were parted in recent work. */
@@ -54,7 +56,9 @@ export function weighed(source: TraceCase, grounds: Grounds): TraceCase {
 function factorsOf(suspect: Suspect, element: Element, grounds: Grounds): Factor[] {
   const { mode } = suspect;
   const raised = [
-    ...(grounds.event ? (eventFactors[grounds.event] ?? []) : []),
+    ...(grounds.event ? (eventFactors[grounds.event] ?? []) : []).filter(
+      ({ placed }) => !(placed && grounds.inPlace === false),
+    ),
     ...[...new Set(grounds.failureTypes ?? [])].flatMap(
       (type) => failureTypeFactors[type.toUpperCase()] ?? [],
     ),

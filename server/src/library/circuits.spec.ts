@@ -35,8 +35,14 @@ describe('circuits and base rates of the shop', () => {
     expect((await send('circuits', second)).body['version']).toBe(2);
     // The same once more changes nothing; another based on the old one is told so.
     expect((await send('circuits', second)).body['version']).toBe(2);
-    const stale = await send('circuits', { ...first, basedOn: 1, title: 'mine' });
-    expect([stale.status, (stale.body['current'] as { version: number }).version]).toEqual([409, 2]);
+    for (const other of [{ title: 'mine' }, { note: 'mine' }, { model: null }, { make: 'Ostrel' }]) {
+      for (const own of [first, second]) {
+        const stale = await send('circuits', { ...own, basedOn: 1, ...other });
+        expect([stale.status, (stale.body['current'] as { version: number }).version])
+          .withContext(`another ${Object.keys(other)[0]} is no repetition`)
+          .toEqual([409, 2]);
+      }
+    }
 
     const { circuits } = (await own<{ circuits: CircuitRow[] }>('circuits?make=Velanta&model=Quill')).body;
     const listed = circuits.filter(({ circuitId }) => circuitId === first.circuitId);
@@ -93,7 +99,11 @@ describe('circuits and base rates of the shop', () => {
     expect((await send('base-rates', { basedOn: 0, rates })).status).toBe(403);
     const lead = { basedOn: 0, rates, note: 'many lamps here' };
     expect((await send('base-rates', lead, shop.lead)).body).toEqual({ version: 1 });
+    expect((await send('base-rates', lead, shop.lead)).body)
+      .withContext('sent twice')
+      .toEqual({ version: 1 });
     expect((await send('base-rates', { ...lead, rates: [] }, shop.lead)).status).toBe(409);
+    expect((await send('base-rates', { ...lead, note: 'other words' }, shop.lead)).status).toBe(409);
     const double = [...rates, rates[0]!];
     expect((await send('base-rates', { basedOn: 1, rates: double }, shop.lead)).status).toBe(422);
     const now = (await own<Rates>('base-rates')).body;

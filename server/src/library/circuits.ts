@@ -51,7 +51,7 @@ export async function circuitOf(db: Knex, circuitId: string, version: number | n
 }
 
 /**
- * Keeps a new version. The same case sent again changes nothing.
+ * Keeps a new version. The same sent again changes nothing.
  * @throws HttpProblem 409 where somebody has kept another version meanwhile
  * @throws Refusal where the circuit cannot be solved or its case is not sound
  */
@@ -69,7 +69,12 @@ export async function keepCircuit(db: Knex, session: SignedIn, kept: KeepCircuit
       .first()) as (Row & { readonly circuit_case: string }) | undefined;
     const now = last?.version ?? 0;
     const text = JSON.stringify(bare);
-    if (last && now === basedOn + 1 && last.circuit_case === text) return { circuitId, version: now };
+    const own = { make, model: model ?? null, title, circuit_case: text, note: note ?? null };
+    // Sent twice by a device that did not hear the answer.
+    const again = (Object.keys(own) as (keyof typeof own)[]).every(
+      (column) => last?.[column] === own[column],
+    );
+    if (again && now === basedOn + 1) return { circuitId, version: now };
     if (now !== basedOn)
       throw conflict(
         'Someone else has kept another version of this circuit meanwhile. Look at theirs first.',
@@ -81,11 +86,7 @@ export async function keepCircuit(db: Knex, session: SignedIn, kept: KeepCircuit
     await trx('circuits').insert({
       circuit_id: circuitId,
       version,
-      make,
-      model: model ?? null,
-      title,
-      circuit_case: text,
-      note: note ?? null,
+      ...own,
       person_id: session.person.id,
       added_at: storedOf(new Date()),
     });

@@ -59,10 +59,11 @@ export async function keepRates(
   }
   return patiently(db, async (trx) => {
     const last = (await trx('base_rates').orderBy('version', 'desc').forUpdate().first()) as
-      { version: number; rates: string } | undefined;
+      { version: number; rates: string; note: string | null } | undefined;
     const now = last?.version ?? 0;
     const text = JSON.stringify(rates);
-    if (last && now === basedOn + 1 && last.rates === text) return now;
+    // Sent twice by a device that did not hear the answer.
+    if (now === basedOn + 1 && last?.rates === text && last.note === (note ?? null)) return now;
     if (now !== basedOn)
       throw conflict('Someone else has kept another table of base rates meanwhile. Look at theirs first.', {
         current: { version: now },

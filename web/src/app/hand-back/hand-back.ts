@@ -127,7 +127,7 @@ export class HandBack {
   );
   protected readonly battery = computed(() => {
     const answer = this.assessment()?.battery;
-    return answer ? `${verdictWords[answer.verdict]}. ${answer.reasons.join(' ')}` : null;
+    return answer ? `Verdict: ${verdictWords[answer.verdict]}. ${answer.reasons.join(' ')}` : null;
   });
   protected readonly photos = computed(() => standing(this.record()?.photos ?? []).length);
   protected readonly waiver = computed(() => standing(this.record()?.waivers ?? [])[0]);

@@ -78,6 +78,13 @@ describe('the choice of a circuit', () => {
     await bench.fixture.whenStable();
     return bench;
   }
+  async function chooserText(head: object): Promise<string> {
+    TestBed.resetTestingModule();
+    const bench = await benchFor(TemplateChooser, recordOf({ head, beacons: [fact('b', flap)] }), {
+      beaconIds: ['b'],
+    });
+    return bench.text();
+  }
   const began = (bench: Bench<TemplateChooser>) =>
     bench.desk.entered[0]!.data as { case: TraceCase; ratesVersion: number; circuit: unknown };
 
@@ -97,6 +104,21 @@ describe('the choice of a circuit', () => {
     expect(words('ground')[0]).toContain('2 of it from proven closures');
     expect(words('lamp')).toEqual(['a car of 16 years raises lamps']);
     expect([ratesVersion, circuit]).toEqual([4, null]);
+  });
+
+  it('asks whether the circuit lies where the water was, and raises nothing elsewhere', async () => {
+    const head = { event: 'water', eventDetails: { waterPlace: 'rear left' } };
+    const bench = await chooser({ head });
+    expect(bench.text()).toContain('Does this circuit run where the water was (rear left)?');
+    await bench.press('no');
+    await bench.press(lampTitle);
+    await bench.press('Start the trace');
+    const plug = began(bench).case.suspects!.find(({ id }) => id === 'plug')!;
+    expect(plug.because?.map(({ what }) => what)).toEqual(['known weakness: stands in the wet (own jobs)']);
+    expect(await chooserText({ event: 'collision', eventDetails: { zones: [2, 1] } })).toContain(
+      'where the car was hit (1, 2 o’clock)?',
+    );
+    expect(await chooserText({ event: 'wear' })).not.toContain('Does this circuit run');
   });
 
   it('offers codes with a failure type only', async () => {

@@ -17,7 +17,7 @@ import { type Template, templates } from '@dormant-beacon/core/trace/templates';
 import { Store } from '@ngrx/store';
 import { Client } from '../api/client';
 import { CircuitEvents, circuitsFeature } from '../library/circuits.state';
-import { ChoiceMany } from '../shared/choices';
+import { type Choice, ChoiceMany, ChoiceOne } from '../shared/choices';
 import { keepDraft } from '../shared/draft';
 import { TextField } from '../shared/text-field';
 import { Desk } from '../shell/desk';
@@ -26,7 +26,7 @@ import { shopFeature } from '../shop/shop.state';
 
 @Component({
   selector: 'db-template-chooser',
-  imports: [ChoiceMany, MatButtonModule, TextField],
+  imports: [ChoiceMany, ChoiceOne, MatButtonModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './template-chooser.html',
   styles: `
@@ -98,6 +98,22 @@ export class TemplateChooser {
   protected readonly values = signal<Readonly<Record<string, string>>>({});
   /** Codes behind it: their failure types weigh the suspects. */
   protected readonly codes = signal<readonly string[]>([]);
+  /** A collision and water raise only what lies there: it is asked before a circuit is chosen. */
+  protected readonly placeQuestion = computed((): string | null => {
+    const { event, eventDetails } = this.record()?.head ?? {};
+    const zones = [...(eventDetails?.zones ?? [])].sort((a, b) => a - b);
+    if (event === 'collision')
+      return `Does this circuit run where the car was hit${zones.length > 0 ? ` (${zones.join(', ')} o’clock)` : ''}?`;
+    if (event === 'water')
+      return `Does this circuit run where the water was${eventDetails?.waterPlace ? ` (${eventDetails.waterPlace})` : ''}?`;
+    return null;
+  });
+  protected readonly placeChoices: readonly Choice[] = [
+    { value: 'yes', label: 'yes' },
+    { value: 'no', label: 'no' },
+    { value: 'unknown', label: 'nobody knows' },
+  ];
+  protected readonly inPlace = signal('unknown');
   protected readonly chosen = computed(
     (): Template | null => templates.find(({ id }) => id === this.chosenId()) ?? null,
   );
@@ -123,6 +139,7 @@ export class TemplateChooser {
     chosenId: this.chosenId,
     values: this.values,
     codes: this.codes,
+    inPlace: this.inPlace,
   });
 
   constructor() {
@@ -185,6 +202,7 @@ export class TemplateChooser {
     return {
       book: this.rates(),
       event: record.head.event,
+      inPlace: this.inPlace() === 'unknown' ? null : this.inPlace() === 'yes',
       failureTypes: this.typedCodes().flatMap(({ id, failureType }) => (picked.has(id) ? [failureType] : [])),
       years: year == null ? null : Math.max(0, openedIn - year),
       weaknesses: this.weaknesses().filter((weakness) => weakness.template === template),

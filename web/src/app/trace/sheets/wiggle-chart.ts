@@ -54,7 +54,7 @@ export class WiggleChart {
         label: {
           display: moved !== '',
           content: moved,
-          position: { x: 'start' as const, y: 'start' as const },
+          position: { x: 'start' as const, y: 'center' as const },
           color: tokenColor('--ink'),
           font: chartFont,
         },
