@@ -42,6 +42,7 @@ import { shopFeature } from '../shop/shop.state';
     .offer {
       display: grid;
       gap: 4px;
+      align-content: start;
       padding: 18px;
       border: 0;
       border-radius: 14px;
