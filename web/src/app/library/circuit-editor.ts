@@ -58,6 +58,8 @@ export class CircuitEditor {
   protected readonly make = signal('');
   protected readonly model = signal('');
   protected readonly note = signal('');
+  /** The id of a circuit that is new here: sent twice, it is one circuit. */
+  private freshId = newId();
   /** What was changed and not kept yet, and the version that it was changed from. */
   private readonly unkept = signal<TraceCase | null>(null);
   private readonly basedOn = signal(0);
@@ -74,6 +76,8 @@ export class CircuitEditor {
   protected readonly other = signal('');
   protected readonly newName = signal('');
   protected readonly problem = signal<string | null>(null);
+  /** Why it could not be kept. */
+  protected readonly notKept = signal<string | null>(null);
   /** The version that somebody else has kept meanwhile. */
   protected readonly theirs = signal<number | null>(null);
   protected readonly saved = signal<string | null>(null);
@@ -128,10 +132,11 @@ export class CircuitEditor {
       this.kept.set(kept);
       const source = kept?.case ?? templates.find(({ id }) => id === template)?.build({}) ?? empty;
       const unkept = this.unkept();
+      const drafted = unkept !== null || this.basedOn() > 0 || this.title() !== '';
       this.history.begin(source);
       // What was left unkept comes back as one step, which can be undone.
       if (unkept) this.history.replace(unkept);
-      else {
+      if (!drafted) {
         this.title.set(kept?.title ?? templates.find(({ id }) => id === template)?.title ?? '');
         this.make.set(kept?.make ?? '');
         this.model.set(kept?.model ?? '');
@@ -139,6 +144,7 @@ export class CircuitEditor {
         this.draft.rebase();
       }
       this.problem.set(null);
+      this.notKept.set(null);
       this.theirs.set(null);
     } catch (error) {
       this.problem.set((error as Error).message);
@@ -184,21 +190,24 @@ export class CircuitEditor {
 
   protected async keep(submit: Event): Promise<void> {
     submit.preventDefault();
+    this.saved.set(null);
     if (!this.title().trim() || !this.make().trim())
-      return this.problem.set('Give it a title, and say for which make it is.');
-    const circuitId = this.kept()?.circuitId ?? newId();
+      return this.notKept.set('Give it a title, and say for which make it is.');
+    const circuitId = this.kept()?.circuitId ?? this.freshId;
     try {
       const { version } = await this.client.keepCircuit({
         circuitId,
-        basedOn: this.basedOn(),
+        // Where somebody was first, what is here becomes the version after theirs.
+        basedOn: this.theirs() ?? this.basedOn(),
         make: this.make().trim(),
         model: this.model().trim() || null,
         title: this.title().trim(),
         note: this.note().trim() || null,
         case: this.case(),
       });
-      this.problem.set(null);
-      this.draft.clear();
+      this.notKept.set(null);
+      this.forget();
+      this.freshId = newId();
       this.saved.set(`Kept as version ${version}. Traces that run stay with theirs.`);
       if (this.circuitId() === 'new') await this.router.navigate(['/library/circuits', circuitId]);
       else await this.open(circuitId, '');
@@ -207,21 +216,21 @@ export class CircuitEditor {
         error instanceof ApiProblem ? (error.current as { version: number } | undefined) : undefined;
       this.theirs.set(current?.version ?? null);
       const { message } = error as Error;
-      this.problem.set(current ? `${message} What you changed is still here.` : message);
+      this.notKept.set(current ? `${message} What you changed is still here.` : message);
     }
-  }
-
-  /** Somebody was first: what is here becomes the version after theirs. */
-  protected async keepOverTheirs(submit: Event): Promise<void> {
-    this.basedOn.set(this.theirs()!);
-    await this.keep(submit);
   }
 
   /** What was changed here is given up for what is kept. */
   protected async openKept(): Promise<void> {
+    this.forget();
+    await this.open(this.circuitId(), this.template() ?? '');
+  }
+
+  private forget(): void {
     this.draft.clear();
     this.unkept.set(null);
-    await this.open(this.circuitId(), this.template() ?? '');
+    this.basedOn.set(0);
+    this.title.set('');
   }
 
   protected download(): void {

@@ -17,6 +17,8 @@ const lamp = templates.find(({ id }) => id === 'fused-lamp')!.build({});
 class FakeClient {
   readonly kept: Record<string, unknown>[] = [];
   refusal: ApiProblem | null = null;
+  /** It is kept, but nobody hears so. */
+  lost: ApiProblem | null = null;
   circuit = (circuitId: string) =>
     Promise.resolve({
       circuitId,
@@ -33,6 +35,7 @@ class FakeClient {
   keepCircuit(body: Record<string, unknown>) {
     if (this.refusal) return Promise.reject(this.refusal);
     this.kept.push(body);
+    if (this.lost) return Promise.reject(this.lost);
     return Promise.resolve({ circuitId: body['circuitId'], version: (body['basedOn'] as number) + 1 });
   }
   keepRates(body: Record<string, unknown>) {
@@ -99,6 +102,34 @@ describe('circuits of the library', () => {
       expect((again.field('What changed') as HTMLInputElement).value).toBe('no switch in this one');
       await again.press('Undo');
       expect(again.page.querySelectorAll('db-element-row').length).toBe(7);
+    });
+
+    it('brings back a title that was changed alone, and forgets it where it is told to', async () => {
+      const first = await opened();
+      await first.fill('Title', 'Tail lamp, right');
+      const drafts = Object.fromEntries(first.storeRoom.drafts);
+      TestBed.resetTestingModule();
+      TestBed.configureTestingModule({ providers: [{ provide: Client, useValue: client }] });
+      const again = await benchFor(CircuitEditor, recordOf(), { circuitId: 'c1' }, drafts);
+      await shown(again, 'db-element-row');
+      expect((again.field('Title') as HTMLInputElement).value).toBe('Tail lamp, right');
+      await again.press('Keep it as version 3');
+      expect(client.kept.at(-1)).toEqual(jasmine.objectContaining({ title: 'Tail lamp, right', basedOn: 2 }));
+      expect(again.storeRoom.drafts.size).toBe(0);
+      expect((again.field('Title') as HTMLInputElement).value).toBe('Right tail lamp');
+    });
+
+    it('sends a new circuit whose answer was lost under the same id', async () => {
+      const bench = await benchFor(CircuitEditor, recordOf(), { circuitId: 'new', template: 'fused-lamp' });
+      await shown(bench, 'db-element-row');
+      await bench.fill('Make', 'Velanta');
+      client.lost = new ApiProblem(0, 'The server does not answer.');
+      await bench.press('Keep it as a circuit of the shop');
+      expect(bench.text()).toContain('The server does not answer.');
+      client.lost = null;
+      await bench.press('Keep it as a circuit of the shop');
+      expect(client.kept.length).toBe(2);
+      expect(client.kept[0]!['circuitId']).toBe(client.kept[1]!['circuitId'] as string);
     });
 
     it('keeps the next version with what changed, and says where somebody else was first', async () => {
