@@ -34,7 +34,8 @@ export function sheetSays(own: Sheet): string {
     case 'relay': {
       const { verdict, checks } = judgeRelay(own);
       const bad = checks.find(({ good }) => !good);
-      return `Relay ${own.relay}: ${verdict}. ${(bad ?? checks.at(-1))?.says ?? ''}`.trim();
+      const name = own.relay.charAt(0).toUpperCase() + own.relay.slice(1);
+      return `${name}: ${verdict}. ${(bad ?? checks.at(-1))?.says ?? ''}`.trim();
     }
     case 'tyres':
       return judgeTyres(own).says;

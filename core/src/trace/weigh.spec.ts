@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { check } from '../refusal/index.js';
+import { bareCase } from './circuit-file.js';
 import { nextTests } from './next.js';
 import { type RateBook, rateBook, suppliedRates } from './rate-book.js';
 import { traceCase } from './schema.js';
@@ -66,6 +67,12 @@ describe('weights before any reading', () => {
     expect(weights({ ...work, inPlace: false }))
       .withContext('work has no place')
       .toEqual(weights(work));
+  });
+
+  it('come off again where a circuit is kept for other cars', () => {
+    const known = weighed(lamp, { event: 'water', failureTypes: ['1B'], years: 20 });
+    expect(bareCase({ ...known, readings: [{ test: 'feed', value: 12 }] })).toEqual(lamp);
+    expect(bareCase(lamp)).toEqual(lamp);
   });
 
   it('cap a known weakness at five times, with its source', () => {

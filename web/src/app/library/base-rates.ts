@@ -91,6 +91,9 @@ interface Row {
       gap: 12px;
       align-items: end;
     }
+    table.plain td {
+      vertical-align: middle;
+    }
     td input {
       box-sizing: border-box;
       width: 110px;

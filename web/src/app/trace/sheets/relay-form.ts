@@ -1,5 +1,5 @@
 /** A relay on the bench: coil, pull-in, release, contact, suppression, click. */
-import { ChangeDetectionStrategy, Component, computed, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, signal } from '@angular/core';
 import { judgeRelay, type RelaySheet } from '@dormant-beacon/core/readings';
 import { type Choice, ChoiceOne } from '../../shared/choices';
 import { keepDraft } from '../../shared/draft';
@@ -60,7 +60,9 @@ export class RelayForm extends SheetForm<RelaySheet> {
     { value: 'yes', label: 'yes' },
     { value: 'no', label: 'no' },
   ];
-  protected readonly relay = signal('');
+  /** The relay of the circuit. */
+  readonly known = input('');
+  protected readonly relay = linkedSignal(() => this.known());
   protected readonly volts = signal('12');
   protected readonly watts = signal('');
   protected readonly coil = signal('');

@@ -68,7 +68,7 @@ const names: Readonly<Record<Kind, string>> = {
         <db-fuse-drop-form [known]="fuse()" [traceId]="traceId()" (saved)="open.set(null)" />
       }
       @case ('relay') {
-        <db-relay-form [traceId]="traceId()" (saved)="open.set(null)" />
+        <db-relay-form [known]="relay()" [traceId]="traceId()" (saved)="open.set(null)" />
       }
       @case ('tyres') {
         <db-tyres-form [traceId]="traceId()" (saved)="open.set(null)" />
@@ -160,6 +160,10 @@ export class SheetDesk {
   protected readonly fuse = computed(() => {
     const fuse = this.elements().find((element) => element.kind === 'fuse');
     return fuse ? { name: fuse.label || fuse.id, amps: fuse.amps, style: fuse.style ?? null } : null;
+  });
+  protected readonly relay = computed(() => {
+    const relay = this.elements().find(({ kind }) => kind === 'relay');
+    return relay ? relay.label || relay.id : '';
   });
   /** What can be moved: harnesses, plugs and grounds. */
   protected readonly places = computed(() =>
