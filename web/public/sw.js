@@ -2,8 +2,8 @@
 // the page's own outbox; nothing is sent from here.
 const shell = 'beacon-shell';
 const seen = 'beacon-seen';
-/** What a page needs to show a job again: who is here, the shop, the bays, the job's record. */
-const remembered = /^\/api\/(?:session|shop|people|bays|jobs\/[0-9a-f-]{36})$/;
+/** What a page needs to show a job again: the shop, its people, the bays, the job's record. Who is here it keeps itself. */
+const remembered = /^\/api\/(?:shop|people|bays|jobs\/[0-9a-f-]{36})$/;
 const mostSeen = 80;
 const patienceMs = 4000;
 
@@ -32,7 +32,7 @@ self.addEventListener('fetch', (event) => {
   if (request.method !== 'GET' || url.origin !== self.location.origin) return;
   if (request.mode === 'navigate') event.respondWith(page(request));
   else if (remembered.test(url.pathname) && !url.searchParams.get('text'))
-    event.respondWith(lastSeen(request));
+    event.respondWith(lastSeen(event, request));
   else if (!url.pathname.startsWith('/api/')) event.respondWith(fromShell(request));
 });
 
@@ -61,24 +61,37 @@ async function fromShell(request) {
 /** What a page read before this worker was there is read once more, so that it is kept as well. */
 self.addEventListener('message', (event) => {
   const paths = new Set(event.data.read.map((address) => new URL(address).pathname));
-  event.waitUntil(Promise.allSettled([...paths].filter(isKept).map((path) => keep(path))));
+  event.waitUntil(Promise.allSettled([...paths].filter(isKept).map((path) => keep(event, path))));
 });
 
 const isKept = (path) => remembered.test(path) || hashed.test(path);
 
-const keep = (path) => (remembered.test(path) ? lastSeen : fromShell)(new Request(path));
+const keep = (event, path) =>
+  remembered.test(path) ? lastSeen(event, new Request(path)) : fromShell(new Request(path));
 
-async function lastSeen(request) {
-  try {
-    const response = await fetch(request);
+/** The server's answer; where it fails, or is not there soon, what was seen last. */
+async function lastSeen(event, request) {
+  const answer = fetch(request).then(async (response) => {
     if (response.ok) await remember(request, response.clone());
-    if (response.status < 500) return response;
-    return (await caches.match(request, { cacheName: seen })) ?? response;
-  } catch (error) {
-    const kept = await caches.match(request, { cacheName: seen });
-    if (kept) return kept;
-    throw error;
+    return response;
+  });
+  event.waitUntil(answer.catch(() => undefined));
+  const kept = await caches.match(request, { cacheName: seen });
+  if (!kept) return answer;
+  try {
+    const response = await soon(answer);
+    return response.status < 500 ? response : kept;
+  } catch {
+    const before = kept.clone();
+    event.waitUntil(answer.then((late) => tellOfNews(before, late)).catch(() => undefined));
+    return kept;
   }
+}
+
+/** An answer that came late and says something else: the pages read again. */
+async function tellOfNews(kept, late) {
+  if (!late.ok || (await kept.text()) === (await late.text())) return;
+  for (const client of await self.clients.matchAll()) client.postMessage({ news: true });
 }
 
 /** A full disk keeps nothing, and an answer that was cut off is not kept; what was asked for goes on all the same. */

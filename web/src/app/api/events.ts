@@ -18,6 +18,12 @@ export class Events {
   readonly reconnected = this.back.asObservable();
   readonly connected = this.live.asReadonly();
 
+  constructor() {
+    // The worker gave out what it had kept; the server's answer came later, and says something else.
+    if ('serviceWorker' in navigator)
+      navigator.serviceWorker.addEventListener('message', () => this.back.next());
+  }
+
   private source: EventSource | null = null;
   private leave: (() => void) | null = null;
 
