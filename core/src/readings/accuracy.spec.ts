@@ -1,4 +1,5 @@
 import { copperAt, pooled, uncertainty, withoutLeads } from './accuracy.js';
+import { readingKinds, usualAccuracy } from './kinds.js';
 import { compareSides, sidesSheet } from './sides.js';
 import { dropsSheet, judgeDrops } from './drops.js';
 import { check } from '../refusal/index.js';
@@ -35,6 +36,16 @@ describe('side to side', () => {
     expect(says).toBe('Alike up to C12.1, different at behind C12: look between the two.');
     // By hand for the fuse: 0.1442, 0.1445 and 2 % of 12.45, pooled.
     expect(judged[0]!.width).toBeCloseTo(Math.hypot(0.1442, 0.1445, 0.249), 9);
+  });
+
+  it('takes what is usual for its unit, and an accuracy that is given before it', () => {
+    // 85 and 88 flashes a minute, counted by eye: 3 each, and 2 % of 88.
+    const flashes = { unit: '/min', rows: [{ name: 'left', suspect: 85, reference: 88 }] };
+    expect(sides(flashes).rows[0]!.width).toBeCloseTo(Math.hypot(3, 3, 1.76), 9);
+    expect(sides(flashes).firstDifference).toBeNull();
+    expect(sides({ ...flashes, digits: 0.5 }).firstDifference).toBe('left');
+    expect(usualAccuracy('furlongs')).toEqual({});
+    expect(new Set(readingKinds.map(({ unit }) => unit)).size).toBe(readingKinds.length);
   });
 
   it('says so where nothing differs, or everything does', () => {

@@ -1,6 +1,7 @@
 /** One side against the other: the cheapest reference in the car. */
 import * as z from 'zod';
-import { accuracy, pooled, uncertainty } from './accuracy.js';
+import { accuracy, type Accuracy, pooled, uncertainty } from './accuracy.js';
+import { usualAccuracy } from './kinds.js';
 
 export const sidesSheet = z.strictObject({
   sheet: z.literal('sides'),
@@ -33,13 +34,15 @@ export interface SidesAnswer {
 
 /**
  * Both sides, row by row from the supply to the ground. Two readings are the same within their pooled
- * uncertainty and 2 % of the car.
+ * uncertainty (what is usual for the unit, where the sheet says nothing) and 2 % of the car.
  */
 export function compareSides(sheet: SidesSheet): SidesAnswer {
+  const usual = usualAccuracy(sheet.unit);
+  const own: Accuracy = { percent: sheet.percent ?? usual.percent, digits: sheet.digits ?? usual.digits };
   const rows = sheet.rows.map(({ name, suspect, reference }): SidesRow => {
     const width = pooled(
-      uncertainty(sheet, suspect),
-      uncertainty(sheet, reference),
+      uncertainty(own, suspect),
+      uncertainty(own, reference),
       0.02 * Math.max(Math.abs(suspect), Math.abs(reference)),
     );
     const difference = suspect - reference;

@@ -1,5 +1,5 @@
 import { templates } from '@dormant-beacon/core/trace/templates';
-import { benchFor, fact, flap, recordOf, shown } from '../../testing/bench';
+import { type Bench, benchFor, fact, flap, recordOf, shown } from '../../testing/bench';
 import { DropsForm } from './drops-form';
 import { FuseDropForm } from './fuse-drop-form';
 import { ProvokeForm } from './provoke-form';
@@ -10,6 +10,14 @@ import { TyresForm } from './tyres-form';
 import { WiggleRecorder } from './wiggle-recorder';
 
 const lamp = templates.find(({ id }) => id === 'fused-lamp')!.build({});
+
+/** Types into a cell, which is named for readers alone. */
+async function type(bench: Bench<unknown>, label: string, value: string): Promise<void> {
+  const cell = bench.page.querySelector<HTMLInputElement>(`[aria-label="${label}"]`)!;
+  cell.value = value;
+  cell.dispatchEvent(new Event('input'));
+  await bench.fixture.whenStable();
+}
 
 describe('sheets', () => {
   it('the drop sheet begins with the circuit’s own sections and names the one that takes too much', async () => {
@@ -40,19 +48,30 @@ describe('sheets', () => {
     ]);
   });
 
+  it('side to side compares in any unit, each with its own width', async () => {
+    const bench = await benchFor(SidesForm, recordOf(), { case: lamp });
+    for (const unit of ['°C', 'bar', 'mm']) expect(bench.text()).withContext(unit).toContain(unit);
+    expect(bench.text())
+      .withContext('no unit of another shop')
+      .not.toMatch(/psi|°F/);
+    await bench.press('flashes per minute');
+    await type(bench, 'Place 1', 'left front');
+    await type(bench, 'Bad side at left front', '85');
+    await type(bench, 'Good side at left front', '88');
+    await bench.press('Keep the sheet');
+    const { data } = bench.desk.entered[0]!.data as { data: { unit: string } };
+    expect(data.unit).toBe('/min');
+    expect(bench.text()).not.toContain('different at');
+  });
+
   it('side to side says where both sides part', async () => {
     const bench = await benchFor(SidesForm, recordOf(), { case: lamp });
-    const type = (label: string, value: string) => {
-      const field = bench.page.querySelector<HTMLInputElement>(`[aria-label="${label}"]`)!;
-      field.value = value;
-      field.dispatchEvent(new Event('input'));
-    };
     await bench.press('Keep the sheet');
     expect(bench.text()).toContain('Type both sides of one place at least.');
-    type('Bad side at C12.1', '12.4');
-    type('Good side at C12.1', '12.42');
-    type('Bad side at C12.2', '3.2');
-    type('Good side at C12.2', '0.03');
+    await type(bench, 'Bad side at C12.1', '12.4');
+    await type(bench, 'Good side at C12.1', '12.42');
+    await type(bench, 'Bad side at C12.2', '3.2');
+    await type(bench, 'Good side at C12.2', '0.03');
     await bench.fixture.whenStable();
     expect(bench.text()).toContain('Alike up to C12.1, different at C12.2');
     await bench.press('Keep the sheet');

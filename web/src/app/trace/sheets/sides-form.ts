@@ -4,16 +4,20 @@ import {
   Component,
   computed,
   effect,
+  inject,
   input,
   signal,
   untracked,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { compareSides, type SidesSheet } from '@dormant-beacon/core/readings';
+import { compareSides, readingKinds, type SidesSheet } from '@dormant-beacon/core/readings';
 import type { TraceCase } from '@dormant-beacon/core/trace';
+import { ChoiceOne } from '../../shared/choices';
+import { Store } from '@ngrx/store';
 import { keepDraft } from '../../shared/draft';
 import { TextField } from '../../shared/text-field';
 import { numberOf } from '../../shared/typed-number';
+import { shopFeature } from '../../shop/shop.state';
 import { Rows } from './rows';
 import { SheetEnd } from './sheet-end';
 import { SheetForm, sheetStyles } from './sheet-form';
@@ -26,15 +30,15 @@ interface Row {
 
 @Component({
   selector: 'db-sides-form',
-  imports: [MatButtonModule, SheetEnd, TextField],
+  imports: [ChoiceOne, MatButtonModule, SheetEnd, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <form novalidate (submit)="save($event)">
       <p class="quiet">The same place on both sides, in the same state, from the supply to the ground.</p>
       <div class="grid">
         <db-text label="What is compared" example="tail lamps, lights on" [(value)]="what" />
-        <db-text label="Unit" example="V" [most]="12" [mono]="true" [(value)]="unit" />
       </div>
+      <db-choice question="In what?" [choices]="units()" [(value)]="unit" />
       <table>
         <thead>
           <tr>
@@ -85,6 +89,15 @@ interface Row {
 })
 export class SidesForm extends SheetForm<SidesSheet> {
   readonly case = input<TraceCase | null>(null);
+  private readonly settings = inject(Store).selectSignal(shopFeature.selectSettings);
+  /** Pressure and temperature in the shop's units alone. */
+  protected readonly units = computed(() => {
+    const { pressureUnit, temperatureUnit } = this.settings();
+    const own: readonly string[] = [pressureUnit, `°${temperatureUnit}`];
+    return readingKinds
+      .filter(({ unit, name }) => !['pressure', 'temperature'].includes(name) || own.includes(unit))
+      .map(({ unit, name }) => ({ value: unit, label: unit === '/min' ? name : unit }));
+  });
   protected readonly what = signal('');
   protected readonly unit = signal('V');
   protected readonly rows = signal<readonly Row[]>([]);
@@ -124,7 +137,7 @@ export class SidesForm extends SheetForm<SidesSheet> {
     return {
       sheet: 'sides',
       what: this.what().trim() || 'both sides',
-      unit: this.unit().trim() || 'V',
+      unit: this.unit(),
       rows,
     };
   });
