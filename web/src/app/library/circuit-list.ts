@@ -72,6 +72,9 @@ const mostBytes = 2_000_000;
     }
   `,
   styles: `
+    table.plain td {
+      vertical-align: middle;
+    }
     :host {
       display: grid;
       gap: 12px;
