@@ -134,24 +134,28 @@ function explore(
   const chosen = [...node.chosen];
   for (const cause of chosen) taken[cause] = 1;
   const prices = Float64Array.from(node.prices);
-  const nothing = { cover: null, children: [] };
   let upper = limit;
   let tried: number[] | null = null;
+  const done = (cover: number[] | null = null) => ({
+    cover: cover && (!tried || sum(cover, matrix) < sum(tried, matrix)) ? cover : tried,
+    children: [],
+  });
 
   for (;;) {
     const open = settleForced(matrix, closed, taken, chosen);
-    if (!open) return nothing;
+    // What was settled by the gap leaves nothing cheaper than the cover that was tried.
+    if (!open) return done();
     const base = sum(chosen, matrix);
-    if (open.length === 0) return { cover: chosen, children: [] };
+    if (open.length === 0) return done(chosen);
     if (tried === null && (number % 16 === 1 || !Number.isFinite(upper))) {
       tried = greedyCover(matrix, closed, chosen);
       if (tried) upper = Math.min(upper, sum(tried, matrix));
     }
-    if (base >= upper - equal) return { cover: tried, children: [] };
+    if (base >= upper - equal) return done();
 
     const shut = closed.map((value, cause) => value | taken[cause]!);
     const relaxed = relax(matrix, open, shut, prices, base, upper, node.steps);
-    if (relaxed.bound >= upper - equal) return { cover: tried, children: [] };
+    if (relaxed.bound >= upper - equal) return done();
     if (number % 16 === 1) {
       const better = greedyCover(matrix, closed, chosen, leaning(matrix, relaxed));
       if (better && sum(better, matrix) < upper) [tried, upper] = [better, sum(better, matrix)];

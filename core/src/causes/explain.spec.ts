@@ -247,6 +247,18 @@ describe('explainCauses from the facts', () => {
     expect(raised.reasons).toContain('the holder browns (three of our jobs)');
   });
 
+  it('takes a position that is told twice for one input', () => {
+    const codes = [
+      code('blocked', 'Body', 'B1318', { text: 'blocked' }),
+      code('now', 'Body', 'C1A01', { text: 'Door switch' }),
+      code('before', 'Body', 'C1A01', { text: 'Door switch', failureType: '13' }),
+    ];
+    const inputs = explainCauses({ codes }).causes.filter(({ kind }) => kind === 'false-input');
+    expect(inputs.map(({ id, explains }) => [id, [...explains].sort()])).toEqual([
+      ['false-input:Body:C1A01', ['before', 'blocked', 'now']],
+    ]);
+  });
+
   it('leaves no code without a cause, and each under exactly one branch', () => {
     const anyCode = fc.record({
       module: fc.constantFrom('Body', 'Door', 'Trailer', 'Engine'),
@@ -274,6 +286,8 @@ describe('explainCauses from the facts', () => {
           const found = explainCauses(request);
           expect(found.unexplained).toEqual([]);
           expect(found.optimal).toBeTrue();
+          const ids = found.causes.map(({ id }) => id);
+          expect(ids.length).toBe(new Set(ids).size);
           const under = found.tree.flatMap(({ observations }) => observations);
           expect([...under].sort()).toEqual(codes.map(({ id }) => id).sort());
           for (const { cost } of found.causes) expect(cost).toBeGreaterThan(0);

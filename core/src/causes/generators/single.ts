@@ -83,28 +83,28 @@ function sameThing(a: Seen, b: Seen): boolean {
 export function falseInputs({ seen }: Facts): Candidate[] {
   const refusals = seen.filter((one) => one.refusal);
   if (refusals.length === 0) return [];
-  return seen
-    .filter((one) => one.position && !one.refusal)
-    .flatMap((input) => {
-      const text = input.observed.text ?? input.code;
-      const named = refusals.filter((one) => shared(one.words, tellingWords(text)) > 0);
-      const explained = [input, ...(named.length > 0 ? named : refusals)];
-      return [
-        candidate({
-          id: `false-input:${input.observed.module}:${input.code}`,
-          kind: 'false-input',
-          title: `${text}: told wrongly, and others refuse`,
-          prior: priors.falseInput,
-          reasons: [
-            `${countWords(refusals)} refuse a function`,
-            `${input.code} in ${input.observed.module} reports the position`,
-          ],
-          explains: [...new Set(explained.map(({ id }) => id))],
-          leadsTo: 'trace',
-          doNext: 'Look at the live value while the position is changed by hand, then trace its switch.',
-        }),
-      ];
+  const inputs = grouped(
+    seen.filter((one) => one.position && !one.refusal),
+    (one) => [`${one.module}\n${one.code}`],
+  );
+  return [...inputs.values()].map((same) => {
+    const input = same[0]!;
+    const text = input.observed.text ?? input.code;
+    const named = refusals.filter((one) => shared(one.words, tellingWords(text)) > 0);
+    return candidate({
+      id: `false-input:${input.observed.module}:${input.code}`,
+      kind: 'false-input',
+      title: `${text}: told wrongly, and others refuse`,
+      prior: priors.falseInput,
+      reasons: [
+        `${countWords(refusals)} refuse a function`,
+        `${input.code} in ${input.observed.module} reports the position`,
+      ],
+      explains: [...same, ...(named.length > 0 ? named : refusals)].map(({ id }) => id),
+      leadsTo: 'trace',
+      doNext: 'Look at the live value while the position is changed by hand, then trace its switch.',
     });
+  });
 }
 
 /** Messages missing on a path of their own: what modules say about one other, that may well answer. */
