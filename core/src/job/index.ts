@@ -3,7 +3,7 @@ export { baselineOf, type CodeEnd, codeEnds, isBased } from './codes.js';
 export { type Command, readCommand } from './command.js';
 export { type Lens } from './lens.js';
 export { lackingText, meaning, type NextThing, percent, planned, suspectLabel, traceOf } from './next.js';
-export { lampShows, readingWords, unitOf } from './reading-words.js';
+export { lampShows, readingWords, testName, testRead, unitOf } from './reading-words.js';
 export { basicsWords } from './basics.js';
 export {
   explainRequestOf,

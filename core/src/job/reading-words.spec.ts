@@ -1,5 +1,13 @@
 import type { TraceTest } from '../trace/index.js';
-import { lampShows, outcomeName, readingWords, unitOf, valueWords } from './reading-words.js';
+import {
+  lampShows,
+  outcomeName,
+  readingWords,
+  testName,
+  testRead,
+  unitOf,
+  valueWords,
+} from './reading-words.js';
 
 const between = { id: 't', from: 'a', to: 'b', minutes: 1 };
 const volts: TraceTest = { ...between, kind: 'volts' };
@@ -40,6 +48,18 @@ describe('a reading in words', () => {
       'fault stayed',
     ]);
     expect(readingWords(swap, { gone: true })).toBe('fault gone, not told');
+  });
+
+  it('finds its test in the trace as it stands, and of one that was taken back as it was', () => {
+    const named = (label: string) => ({ tests: [{ ...volts, label }] });
+    const stamp = { seq: 1, personId: 'p', observedAt: '', recordedAt: '', withdrawn: false, title: 't' };
+    const first = { ...stamp, id: 'a', corrects: null, case: named('Measure C1.') };
+    const second = { ...stamp, id: 'b', seq: 2, corrects: 'a', case: named('Measure C2?') };
+    const read = (...traces: object[]) => testRead({ traces: traces as never }, { traceId: 'a', test: 't' });
+    expect(testName(read(first), 't')).toBe('Measure C1');
+    expect(testName(read(first, second), 't')).toBe('Measure C2');
+    expect(testName(read(first, { ...second, withdrawn: true }), 't')).toBe('Measure C1');
+    expect(testName(read(), 't')).toBe('t');
   });
 
   it('is foreseen in the same words', () => {

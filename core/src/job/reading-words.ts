@@ -1,6 +1,20 @@
 /** What a test gave, in the words of the bench. */
 import type { ForeseenOutcome, TraceReading, TraceTest } from '../trace/index.js';
 import { showValue } from '../units/index.js';
+import type { JobRecord } from './schema.js';
+import { standingFor } from './standing.js';
+
+/** The test that was read, as its trace has it now; of a trace that was taken back, as it had it first. */
+export function testRead(
+  { traces }: Pick<JobRecord, 'traces'>,
+  { traceId, test }: { readonly traceId: string; readonly test: string },
+): TraceTest | undefined {
+  const trace = standingFor(traces, traceId) ?? traces.find(({ id }) => id === traceId);
+  return trace?.case.tests.find(({ id }) => id === test);
+}
+
+/** The name of a test within a sentence. @param id where its trace does not have it any more */
+export const testName = (test: TraceTest | undefined, id: string) => (test?.label ?? id).replace(/[.?]$/, '');
 
 /** What a test lamp shows, and the volts that each stands for. */
 export const lampShows = [

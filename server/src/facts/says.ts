@@ -9,6 +9,8 @@ import {
   standingFor,
   suspectLabel,
   readingWords,
+  testName,
+  testRead,
 } from '@dormant-beacon/core/job';
 import { type BatteryReading, judgeBattery, type Sheet, sheetSays } from '@dormant-beacon/core/readings';
 import type { Scan } from '@dormant-beacon/core/scans';
@@ -81,14 +83,15 @@ export function says(kind: FactKind, record: JobRecord, fact: StoredFact): strin
 }
 
 function testOf(record: JobRecord, fact: StoredFact, id: string) {
-  return standingFor(record.traces, fact['traceId'] as string)?.case.tests.find((other) => other.id === id);
+  return testRead(record, { traceId: fact['traceId'] as string, test: id });
 }
 
 function testLabel(record: JobRecord, fact: StoredFact, id: string): string {
-  return (testOf(record, fact, id)?.label ?? id).replace(/[.?]$/, '');
+  return testName(testOf(record, fact, id), id);
 }
 
 function readingSays(record: JobRecord, fact: StoredFact): string {
-  const test = testOf(record, fact, String(fact['test']));
-  return `${testLabel(record, fact, String(fact['test']))}: ${readingWords(test, fact as Omit<TraceReading, 'test'>)}`;
+  const id = String(fact['test']);
+  const test = testOf(record, fact, id);
+  return `${testName(test, id)}: ${readingWords(test, fact as Omit<TraceReading, 'test'>)}`;
 }

@@ -11,6 +11,8 @@ import {
   proofOf,
   readingWords,
   standing,
+  testName,
+  testRead,
 } from '@dormant-beacon/core/job';
 import { sheetSays } from '@dormant-beacon/core/readings';
 import { showCents, showDistance } from '@dormant-beacon/core/units';
@@ -87,13 +89,12 @@ export class HandBack {
     const record = this.record();
     if (!record) return [];
     return standing(record.readings).flatMap((reading) => {
-      const trace = record.traces.find((other) => originOf(record.traces, other) === reading.traceId);
-      const test = trace?.case.tests.find((other) => other.id === reading.test);
+      const test = testRead(record, reading);
       if (!test) return [];
       return [
         {
           id: reading.id,
-          label: (test.label ?? test.id).replace(/[.?]$/, ''),
+          label: testName(test, test.id),
           says: readingWords(test, reading),
           by: this.nameOf(reading.personId),
           at: reading.observedAt,

@@ -9,7 +9,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { Router } from '@angular/router';
-import { caseOf, openTraces, originOf, readCommand, unitOf } from '@dormant-beacon/core/job';
+import { caseOf, openTraces, originOf, readCommand, testName, unitOf } from '@dormant-beacon/core/job';
 import { showValue, type TypedReading } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import { Client } from '../api/client';
@@ -207,7 +207,7 @@ export class CommandLine {
     );
     if (!test) return { says: `No test of this trace measures at ${point}.`, run: null };
     const traceId = originOf(record.traces, trace);
-    const label = (test.label ?? test.id).replace(/[.?]$/, '');
+    const label = testName(test, test.id);
     const enter = (reading: { value: number } | { overload: true }) => async () => {
       const sent = await this.desk.enterReading({ traceId, test: test.id, ...reading });
       if (sent.state === 'refused') this.answer.set(sent.problem.message);

@@ -1,5 +1,6 @@
 /** What the plan asks and warns of: the answer after a disturbing test, contradictions, batches of the dead car. */
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { testName } from '@dormant-beacon/core/job';
 import type { NextTests, TraceCase } from '@dormant-beacon/core/trace';
 import { Desk } from '../shell/desk';
 
@@ -104,7 +105,10 @@ export class PlanBar {
   });
 
   private labelOf(test: string): string {
-    return (this.case().tests.find(({ id }) => id === test)?.label ?? test).replace(/[.?]$/, '');
+    return testName(
+      this.case().tests.find(({ id }) => id === test),
+      test,
+    );
   }
 
   protected async answer(after: string, shows: boolean): Promise<void> {

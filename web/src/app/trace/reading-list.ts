@@ -1,7 +1,7 @@
 /** What was read, newest first: of one trace, or of all others. */
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { originOf, readingWords, standing } from '@dormant-beacon/core/job';
+import { readingWords, standing, testName, testRead } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
 import { When } from '../shared/when';
 import { jobFeature } from '../shell/job.state';
@@ -67,12 +67,11 @@ export class ReadingList {
     return standing(record.readings)
       .filter(({ traceId }) => (traceId === this.traceId()) !== this.others())
       .map((reading) => {
-        const trace = record.traces.find((other) => originOf(record.traces, other) === reading.traceId);
-        const test = trace?.case.tests.find((other) => other.id === reading.test);
+        const test = testRead(record, reading);
         return {
           id: reading.id,
           at: reading.observedAt,
-          label: (test?.label ?? reading.test).replace(/[.?]$/, ''),
+          label: testName(test, reading.test),
           says: readingWords(test, reading),
         };
       })

@@ -1,7 +1,7 @@
 /** The suspects with what made each of them likely; pinned or ruled out by hand, and kept as a model's weakness. */
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { percent, suspectLabel } from '@dormant-beacon/core/job';
+import { percent, suspectLabel, testName } from '@dormant-beacon/core/job';
 import { type NextTests, outside, type TraceCase } from '@dormant-beacon/core/trace';
 import { keepDraft } from '../shared/draft';
 import { TextField } from '../shared/text-field';
@@ -192,7 +192,7 @@ export class SuspectList {
         changes: changes.flatMap(({ test, suspects: moved }) => {
           const change = moved.find(({ id }) => id === suspect.id);
           if (!change) return [];
-          const label = (tests.get(test)?.label ?? test).replace(/[.?]$/, '');
+          const label = testName(tests.get(test), test);
           return [{ label, says: `${percent(change.before)} → ${percent(change.after)}` }];
         }),
         canSay: own !== undefined,
