@@ -56,6 +56,9 @@ export class WiggleChart {
           content: moved,
           position: { x: 'start' as const, y: 'center' as const },
           color: tokenColor('--ink'),
+          // Readable over the line that it lies on.
+          textStrokeColor: tokenColor('--sheet'),
+          textStrokeWidth: 5,
           font: chartFont,
         },
       },
