@@ -115,6 +115,8 @@ describe('words', () => {
     ]).toEqual(['Ω', 'V', 'A']);
     expect(suspectLabel(source, 'switch')).toBe('end switch');
     expect(suspectLabel(source, 'outside')).toBe('something outside it');
+    expect(suspectLabel(source, 'switch + plug')).toBe('end switch and plug C31');
+    expect(suspectLabel({ ...source, suspects: [] }, 'SWITCH:open + nobody')).toBe('end switch and nobody');
     const leaves = [
       { id: 'switch', probability: 0.6 },
       { id: 'plug', probability: 0.3 },

@@ -2,6 +2,7 @@
 import {
   type NextTests,
   outside,
+  singlesOf,
   type TraceCase,
   type ForeseenOutcome,
   type TraceTest,
@@ -229,6 +230,8 @@ export function meaning(source: TraceCase, test: TraceTest, outcome: ForeseenOut
 /** A suspect's words, without its verdict where a short name will do. */
 export function suspectLabel(source: TraceCase, id: string): string {
   if (id === outside) return 'something outside it';
+  const singles = singlesOf(source, id);
+  if (singles.length > 1) return singles.map((one) => suspectLabel(source, one)).join(' and ');
   const suspect = source.suspects?.find((other) => other.id === id);
   const element = source.circuit.elements.find(
     (other) => other.id === (suspect?.element ?? id.split(':')[0]),

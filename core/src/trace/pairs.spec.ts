@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { check } from '../refusal/index.js';
 import { nextTests } from './next.js';
-import { pairsOf } from './pairs.js';
+import { pairsOf, singlesOf } from './pairs.js';
 import { traceCase } from './schema.js';
 
 const line = {
@@ -49,6 +49,14 @@ describe('pairs of faults', () => {
       jasmine.objectContaining({ id: 'lamp + ground', element: 'LP', and: { element: 'G', mode: 'open' } }),
     );
     expect(first!.probability).toBeGreaterThan(0.9);
+    const suspects = ['lamp', 'ground', 'one + only'].map((id) => ({
+      id,
+      element: 'L',
+      mode: 'open',
+      weight: 1,
+    }));
+    expect(singlesOf({ suspects: suspects as never }, first!.id)).toEqual(['lamp', 'ground']);
+    expect(singlesOf({ suspects: suspects as never }, 'one + only')).toEqual(['one + only']);
     // Both parts are called for, one after the other, and neither failing to cure alone clears it.
     const result = plan({ readings, pairs: true, done: [{ element: 'LP', cured: false }] });
     expect(result.next[0]).toEqual(jasmine.objectContaining({ action: 'repair', element: 'G' }));

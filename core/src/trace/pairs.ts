@@ -1,11 +1,17 @@
 /** Two faults at once: pairs of the heaviest suspects, each pair one more suspect. */
-import type { Suspect } from './schema.js';
+import type { Suspect, TraceCase } from './schema.js';
 
 /** How many of the heaviest suspects are paired with each other. */
 const paired = 16;
 
 /** Weight of a pair as a share of what it would be were faults independent: most cars have one fault. */
 const pairShare = 0.1;
+
+const and = ' + ';
+
+/** The ids of the suspects that a ranked one is of: of a pair two. */
+export const singlesOf = ({ suspects }: Pick<TraceCase, 'suspects'>, id: string): readonly string[] =>
+  suspects?.some((suspect) => suspect.id === id) ? [id] : id.split(and);
 
 /** A second fault beside a suspect's own. */
 export type Second = Pick<Suspect, 'element' | 'mode' | 'ohms' | 'to' | 'positions' | 'chance'>;
@@ -26,7 +32,7 @@ export function pairsOf(suspects: readonly (Suspect & { readonly id: string })[]
         : [
             {
               ...first,
-              id: `${first.id} + ${second.id}`,
+              id: `${first.id}${and}${second.id}`,
               of: [first.id, second.id] as const,
               weight: (pairShare * first.weight * second.weight) / total,
               second,

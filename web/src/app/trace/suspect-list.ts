@@ -2,7 +2,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { percent, suspectLabel, testName } from '@dormant-beacon/core/job';
-import { type NextTests, outside, type TraceCase } from '@dormant-beacon/core/trace';
+import { type NextTests, singlesOf, type TraceCase } from '@dormant-beacon/core/trace';
 import { keepDraft } from '../shared/draft';
 import { TextField } from '../shared/text-field';
 import { Desk } from '../shell/desk';
@@ -183,7 +183,7 @@ export class SuspectList {
       const own = known.get(suspect.id);
       return {
         ...suspect,
-        label: nameOf(source, suspect, own?.label ?? null),
+        label: nameOf(source, suspect.id),
         says: percent(suspect.probability),
         before: `Before any reading ${percent(suspect.prior)}${own?.because?.length ? ':' : '.'}`,
         because: (own?.because ?? []).map(
@@ -225,11 +225,8 @@ export class SuspectList {
 }
 
 /** A suspect in words; of a pair both of its faults. */
-function nameOf(source: TraceCase, { id, and }: NextTests['suspects'][number], label: string | null): string {
-  if (label) return label;
-  if (id === outside || !and) return suspectLabel(source, id);
-  return id
-    .split(' + ')
+function nameOf(source: TraceCase, id: string): string {
+  return singlesOf(source, id)
     .map((one) => source.suspects?.find((suspect) => suspect.id === one)?.label ?? suspectLabel(source, one))
     .join(', and ');
 }
