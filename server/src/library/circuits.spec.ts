@@ -54,6 +54,7 @@ describe('circuits and base rates of the shop', () => {
     expect([old.version, old.latest, old.case]).toEqual([1, 2, lamp]);
     expect((await own<KeptCircuit>(`circuits/${first.circuitId}`)).body.case).toEqual(wider);
     expect((await own(`circuits/${randomUUID()}`)).status).toBe(404);
+    expect((await own(`circuits/${first.circuitId}?version=3`)).status).toBe(404);
   });
 
   it('two who keep at once: one version each at most, and one of them is told', async () => {

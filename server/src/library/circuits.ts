@@ -42,12 +42,14 @@ export async function listCircuits(
 
 /** @throws HttpProblem 404 where there is no such circuit or version */
 export async function circuitOf(db: Knex, circuitId: string, version: number | null): Promise<KeptCircuit> {
-  const rows = (await db('circuits').where({ circuit_id: circuitId }).orderBy('version', 'desc')) as (Row & {
-    readonly circuit_case: string;
-  })[];
-  const row = version === null ? rows[0] : rows.find((own) => own.version === version);
+  const own = () => db('circuits').where({ circuit_id: circuitId }).orderBy('version', 'desc');
+  const newest = (await own().first('version')) as Pick<Row, 'version'> | undefined;
+  if (!newest) throw notFound('circuit');
+  const row = (await own()
+    .where({ version: version ?? newest.version })
+    .first()) as (Row & { readonly circuit_case: string }) | undefined;
   if (!row) throw notFound('circuit');
-  return { ...rowOf(row), latest: rows[0]!.version, case: JSON.parse(row.circuit_case) as TraceCase };
+  return { ...rowOf(row), latest: newest.version, case: JSON.parse(row.circuit_case) as TraceCase };
 }
 
 /**
