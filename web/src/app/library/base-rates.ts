@@ -105,9 +105,6 @@ interface Row {
       color: var(--ink);
       font-size: 17px;
     }
-    td {
-      vertical-align: middle;
-    }
   `,
 })
 export class BaseRates {
