@@ -1,6 +1,7 @@
 // Lint: strict TypeScript, Angular's and NgRx's own rules, and who may import whom.
 import ngrx from '@ngrx/eslint-plugin/v9';
 import angular from 'angular-eslint';
+import regexp from 'eslint-plugin-regexp';
 import tseslint from 'typescript-eslint';
 
 /** Which of our packages each room may import. Source: docs/architecture.md. */
@@ -81,6 +82,17 @@ export default tseslint.config(
       '@typescript-eslint/no-invalid-void-type': 'off',
       'no-console': ['error', { allow: ['error'] }],
       eqeqeq: ['error', 'always', { null: 'ignore' }],
+    },
+  },
+  // Whatever a stranger sends: the time that an expression takes grows with the text alone. The rules that read
+  // reports are given pieces of bounded length instead.
+  {
+    files: ['{core,contract,server,bin,demo,web}/**/*.{ts,mjs}'],
+    ignores: ['core/src/scans/**', '**/*.spec.ts'],
+    plugins: { regexp },
+    rules: {
+      'regexp/no-super-linear-backtracking': ['error', { report: 'potential' }],
+      'regexp/no-super-linear-move': ['error', { report: 'potential', ignoreSticky: false }],
     },
   },
   ...rooms.map(walls),

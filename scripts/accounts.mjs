@@ -1,7 +1,7 @@
 // Accounts of an installation, and signing in as a script: the same way as a person, by name and password.
 import { spawn } from 'node:child_process';
 import { join } from 'node:path';
-import { applicationName } from './database.mjs';
+import { addressOf } from './database.mjs';
 import { root } from './paths.mjs';
 import { Stop } from './say.mjs';
 
@@ -9,7 +9,7 @@ import { Stop } from './say.mjs';
 
 /**
  * Runs the server's own program for accounts on a database.
- * @param {Pick<import('./database.mjs').Database, 'port' | 'credentials'>} database
+ * @param {import('./database.mjs').Reached} database
  * @param {string} name
  * @param {readonly string[]} args
  * @param {string} input
@@ -21,10 +21,7 @@ function runAccounts(database, name, args, input) {
       stdio: ['pipe', 'pipe', 'inherit'],
       env: {
         ...process.env,
-        BEACON_DATABASE_PORT: String(database.port),
-        BEACON_DATABASE_USER: applicationName,
-        BEACON_DATABASE_PASSWORD: database.credentials.application,
-        BEACON_DATABASE: name,
+        ...addressOf(database, name, 'application'),
       },
     });
     let output = '';
@@ -38,7 +35,7 @@ function runAccounts(database, name, args, input) {
 
 /**
  * Adds people with passwords that they keep.
- * @param {Pick<import('./database.mjs').Database, 'port' | 'credentials'>} database
+ * @param {import('./database.mjs').Reached} database
  * @param {string} name of the database
  * @param {readonly Account[]} accounts
  */
@@ -48,13 +45,32 @@ export async function addAccounts(database, name, accounts) {
 
 /**
  * Adds the first lead where nobody can sign in yet.
- * @param {Pick<import('./database.mjs').Database, 'port' | 'credentials'>} database
+ * @param {import('./database.mjs').Reached} database
  * @param {string} name of the database
  * @returns {Promise<{ name: string, password: string } | null>} null where there is someone already
  */
 export async function addFirstLead(database, name) {
   const output = await runAccounts(database, name, ['first-lead'], '');
   return output === '' ? null : JSON.parse(output);
+}
+
+/**
+ * Gives the demo's people their known passwords, or, for a network, passwords that nobody has read.
+ * @param {import('./database.mjs').Reached} database
+ * @param {string} name of the database
+ * @param {boolean} network
+ * @returns {Promise<{ name: string, password: string }[]>} those that were made up now
+ */
+export async function givePasswords(database, name, network) {
+  const { accounts } = await import('@dormant-beacon/demo');
+  const known = accounts.map(({ person, password, pin }) => ({
+    personId: person.id,
+    name: person.name,
+    password,
+    pin,
+  }));
+  const output = await runAccounts(database, name, [network ? 'made-up' : 'known'], JSON.stringify(known));
+  return JSON.parse(output);
 }
 
 /**

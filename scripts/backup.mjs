@@ -1,10 +1,11 @@
 // npm run backup [-- FILE] [--demo]: the shop’s database as one file, also while npm start runs.
-import { join, resolve } from 'node:path';
+import { resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { reachDatabase } from './database.mjs';
 import { dump } from './dump.mjs';
 import { install } from './install.mjs';
-import { dataFolder } from './paths.mjs';
+import { copying, takeLock } from './lock.mjs';
+import { backupFile, dataFolder } from './paths.mjs';
 import { runScript, say } from './say.mjs';
 
 await runScript(async () => {
@@ -13,16 +14,21 @@ await runScript(async () => {
     allowPositionals: true,
   });
   await install('start');
-  const stamp = new Date().toISOString().replace(/[:.]/g, '-').slice(0, 19);
-  const file = resolve(
-    process.env['INIT_CWD'] ?? '.',
-    positionals[0] ?? join(dataFolder(), `backup-${stamp}.sql.gz`),
-  );
-  const { database, leave } = await reachDatabase(dataFolder());
+  const folder = dataFolder();
+  const name = values.demo ? 'beacon_demo' : 'beacon_shop';
+  const file = positionals[0] ? resolve(process.env['INIT_CWD'] ?? '.', positionals[0]) : backupFile(name);
+  const lock = await takeLock(folder, 'copy', copying, 60);
   try {
-    await dump(database, values.demo ? 'beacon_demo' : 'beacon_shop', file);
+    const { database, leave } = await reachDatabase(folder);
+    try {
+      await dump(database, name, file);
+    } finally {
+      await leave();
+    }
   } finally {
-    await leave();
+    await lock.release();
   }
-  say(`Saved to ${file}. It holds customers’ names: keep it where only the shop can read it.`);
+  say(
+    `Saved to ${file}. It holds customers’ names: keep it where only the shop can read it, and a copy elsewhere.`,
+  );
 });

@@ -4,7 +4,7 @@ import { existsSync, mkdtempSync, readFileSync, rmSync, statSync, truncateSync, 
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { addAccounts, signIn } from './accounts.mjs';
-import { asOwner, freePort, startDatabase } from './database.mjs';
+import { asRoot, freePort, startDatabase } from './database.mjs';
 import { dump, undump } from './dump.mjs';
 import { prepareDatabase, serve } from './serve.mjs';
 
@@ -143,7 +143,7 @@ check(
   'half a backup is refused in a sentence',
   /not a whole backup/.test(await refusal(() => undump(database, name, half))),
 );
-const connection = await asOwner(database);
+const connection = await asRoot(database);
 const [left] = await connection.query('SHOW DATABASES LIKE ?', [name]);
 await connection.end();
 check('and nothing half-restored is left', /** @type {unknown[]} */ (left).length === 0);

@@ -1,9 +1,18 @@
 // Proves that start and its troubles behave: clean stop, second start, kills, taken port, half-made data.
 import { spawn, spawnSync } from 'node:child_process';
-import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { randomUUID } from 'node:crypto';
+import {
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs';
 import { request } from 'node:https';
 import { createServer } from 'node:net';
-import { tmpdir } from 'node:os';
+import { tmpdir, userInfo } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { shownAccounts } from '@dormant-beacon/demo';
@@ -30,6 +39,9 @@ function check(what, holds, shown = '') {
 
 /** @typedef {{ pid: number, output(): string, ready: Promise<boolean>, exited: Promise<number>, kill(signal: NodeJS.Signals): void }} Started */
 
+/** Everything that was started, to be ended whatever happens. @type {Started[]} */
+const begun = [];
+
 /** @param {readonly string[]} args @returns {Started} */
 function start(args) {
   const child = spawn(process.execPath, [join(root, 'scripts', 'start.mjs'), '--web', web, ...args], {
@@ -45,13 +57,15 @@ function start(args) {
     child.stdout.on('data', () => /is ready/.test(output) && resolve(true));
     void exited.then(() => resolve(false));
   });
-  return {
+  const started = {
     pid: child.pid ?? 0,
     output: () => output,
     ready,
     exited,
-    kill: (signal) => void child.kill(signal),
+    kill: (/** @type {NodeJS.Signals} */ signal) => void child.kill(signal),
   };
+  begun.push(started);
+  return started;
 }
 
 /** @param {string} address @param {{ name: string, password: string }} account @returns {Promise<unknown[]>} */
@@ -65,10 +79,10 @@ async function openJobs(address, account) {
 
 /**
  * Signs in over TLS, with that certificate as the one that is trusted.
- * @param {number} port @param {Buffer} ca
+ * @param {number} port @param {Buffer} ca @param {string} [host] the name that is asked for
  * @returns {Promise<{ status: number, strict: string, cookies: string }>}
  */
-function overTls(port, ca) {
+function overTls(port, ca, host = 'localhost') {
   const [account] = shownAccounts;
   return new Promise((resolve, reject) => {
     const call = request(
@@ -76,9 +90,11 @@ function overTls(port, ca) {
         host: 'localhost',
         port,
         ca,
+        servername: 'localhost',
+        checkServerIdentity: () => undefined,
         method: 'POST',
         path: '/api/session',
-        headers: { 'Content-Type': 'application/json' },
+        headers: { 'Content-Type': 'application/json', Host: `${host}:${port}` },
       },
       (response) => {
         response.resume();
@@ -97,6 +113,119 @@ function overTls(port, ca) {
 const databasePid = () => Number(readFileSync(join(data, 'run', 'mariadb.pid'), 'utf8'));
 const serverPid = () => Number(JSON.parse(readFileSync(join(data, 'run', 'server.json'), 'utf8')).pid);
 const alive = (/** @type {number} */ pid) => commandOf(pid) !== '';
+
+/** Command lines of programs that still use this data a moment later. */
+async function leftOver() {
+  const now = () =>
+    readdirSync('/proc')
+      .filter((name) => /^\d+$/.test(name) && Number(name) !== process.pid)
+      .filter(
+        (pid) => commandOf(Number(pid)).includes(data) || environmentOf(pid).includes(`BEACON_DATA=${data}`),
+      )
+      .map((pid) => commandOf(Number(pid)))
+      .join('\n');
+  for (let n = 0; n < 30 && now() !== ''; n++) await sleep(100);
+  return now();
+}
+
+/** @param {string} pid */
+function environmentOf(pid) {
+  try {
+    return readFileSync(`/proc/${pid}/environ`, 'utf8');
+  } catch {
+    return '';
+  }
+}
+
+/** Nobody comes into the database but the owner of its folder: not over TCP, not as another user of the machine. */
+async function closedDoors() {
+  const { createConnection } = await import('mysql2/promise');
+  const command = commandOf(databasePid());
+  const tcp = Number(/--port=(\d+)/.exec(command)?.[1]);
+  const enter = (/** @type {string} */ user, /** @type {string} */ password) =>
+    createConnection({ host: '127.0.0.1', port: tcp, user, password, connectTimeout: 3000 }).then(
+      async (connection) => {
+        await connection.end();
+        return 'came in';
+      },
+      (error) => String(error.code),
+    );
+  for (const user of [
+    'root',
+    '',
+    'mysql',
+    'mariadb.sys',
+    'beacon',
+    'beacon_owner',
+    'beacon_demo_owner',
+    userInfo().username,
+  ])
+    for (const password of ['', 'root'])
+      check(
+        `nobody comes in over TCP as “${user}” with “${password}”`,
+        /ACCESS_DENIED|NOT_PRIVILEGED|HOST_/.test(await enter(user, password)),
+      );
+  const { databases } = JSON.parse(readFileSync(join(data, 'credentials.json'), 'utf8'));
+  const owner = await createConnection({
+    host: '127.0.0.1',
+    port: tcp,
+    user: 'beacon_demo_owner',
+    password: databases.beacon_demo.owner,
+    multipleStatements: true,
+  });
+  const refused = (/** @type {string} */ sql) =>
+    owner.query(sql).then(
+      () => 'done',
+      (error) => String(error.message),
+    );
+  check(
+    'the owner of one database reads no other',
+    /denied/.test(await refused('SELECT * FROM mysql.global_priv')),
+  );
+  check(
+    'nor files',
+    /NULL/.test(
+      JSON.stringify((await owner.query("SELECT LOAD_FILE('/etc/passwd') AS x"))[0]).replace('null', 'NULL'),
+    ),
+  );
+  check(
+    'nor writes one',
+    /denied|secure|Access/.test(await refused("SELECT 1 INTO OUTFILE '/tmp/beacon-probe'")),
+  );
+  check('nor makes users', /denied|CREATE USER/.test(await refused("CREATE USER 'x'@'%' IDENTIFIED BY 'x'")));
+  await owner.end();
+  if (process.getuid?.() !== 0) return;
+  // As another user of this machine: neither the socket nor the credentials can be reached.
+  const socket = /--socket=(\S+)/.exec(command)?.[1] ?? '';
+  const asNobody = (/** @type {readonly string[]} */ args) =>
+    spawnSync('setpriv', ['--reuid=65534', '--regid=65534', '--clear-groups', ...args], { encoding: 'utf8' });
+  const bySocket = asNobody([
+    'mariadb',
+    '--no-defaults',
+    `--socket=${socket}`,
+    '--user=root',
+    '-e',
+    'SELECT 1',
+  ]);
+  check(
+    'another user of the machine does not reach the socket',
+    bySocket.status !== 0 && bySocket.stdout === '',
+    bySocket.stdout,
+  );
+  const byTcp = asNobody([
+    'mariadb',
+    '--no-defaults',
+    '--protocol=tcp',
+    '--host=127.0.0.1',
+    `--port=${tcp}`,
+    '--user=root',
+    '-e',
+    'SELECT 1',
+  ]);
+  check('nor comes in as root over TCP', byTcp.status !== 0 && byTcp.stdout === '', byTcp.stderr);
+  const reads = asNobody(['cat', join(data, 'credentials.json')]);
+  check('nor reads the credentials', reads.status !== 0 && reads.stdout === '');
+}
 
 try {
   const port = await freePort();
@@ -126,10 +255,12 @@ try {
     ).trim() === '600',
   );
 
+  await closedDoors();
+
   const second = start(['--port', String(port)]);
   check(
     'a second start with the same data is told of the first',
-    (await second.exited) === 1 && second.output().includes('running already'),
+    (await second.exited) === 1 && second.output().includes('is running with this data'),
     second.output(),
   );
 
@@ -166,10 +297,28 @@ try {
   }
   check('a database that was killed comes back by itself, at its place', back, again.output());
 
+  const killed = serverPid();
+  process.kill(killed, 'SIGKILL');
+  back = false;
+  for (let n = 0; n < 100 && !back; n++) {
+    await sleep(200);
+    back = await fetch(`${address}/api/health`).then(
+      (response) => response.ok && serverPid() !== killed,
+      () => false,
+    );
+  }
+  check(
+    'a server that was killed comes back by itself, and it is told',
+    back && again.output().includes('The server has ended unasked'),
+    again.output(),
+  );
+
   const orphans = [databasePid(), serverPid()];
   again.kill('SIGKILL');
   await again.exited;
   check('kill -9 leaves the database running', alive(orphans[0] ?? 0));
+  for (let n = 0; n < 50 && alive(orphans[1] ?? 0); n++) await sleep(100);
+  check('and no server', !alive(orphans[1] ?? 0));
   const cured = start(['--port', String(port)]);
   check(
     'the next start puts the traces away and is ready',
@@ -191,6 +340,43 @@ try {
   npm.kill('SIGTERM');
   for (let n = 0; n < 60 && underNpm.some(alive); n++) await sleep(200);
   check('SIGTERM to npm ends it too, and nothing is left running', !underNpm.some(alive));
+
+  for (const signal of /** @type {const} */ (['SIGHUP', 'SIGINT', 'SIGTERM']))
+    for (const wait of [150, 700, 1500, 2600]) {
+      const early = start(['--port', String(port)]);
+      await sleep(wait);
+      early.kill(signal);
+      const code = await Promise.race([early.exited, sleep(20_000).then(() => -1)]);
+      const left = await leftOver();
+      check(
+        `${signal} after ${wait} ms leaves nothing running`,
+        code >= 0 && left === '',
+        `${code}: ${left}\n${early.output()}`,
+      );
+    }
+
+  const closed = spawn(
+    process.execPath,
+    [join(root, 'scripts', 'start.mjs'), '--web', web, '--port', String(port)],
+    {
+      env: { ...process.env, BEACON_DATA: data },
+      stdio: ['ignore', 'pipe', 'pipe'],
+    },
+  );
+  closed.stdout.destroy();
+  closed.stderr.destroy();
+  back = false;
+  for (let n = 0; n < 100 && !back; n++) {
+    await sleep(200);
+    back = await fetch(`${address}/api/health`).then(
+      (response) => response.ok,
+      () => false,
+    );
+  }
+  check('a terminal that is closed ends nothing', back);
+  closed.kill('SIGTERM');
+  await new Promise((resolve) => closed.on('exit', resolve));
+  check('and it still ends cleanly', (await leftOver()) === '', await leftOver());
 
   const taken = createServer().listen(port, '127.0.0.1');
   const refused = start(['--port', String(port)]);
@@ -217,7 +403,7 @@ try {
   const own = { current: first.password, password: 'a password of my own' };
   await fetch(`${address}/api/session/password`, {
     method: 'PUT',
-    headers: { 'Content-Type': 'application/json', ...session },
+    headers: { 'Content-Type': 'application/json', 'Idempotency-Key': randomUUID(), ...session },
     body: JSON.stringify(own),
   });
   const empty = (await openJobs(address, { ...first, password: own.password })).length === 0;
@@ -233,7 +419,16 @@ try {
   const [cert, key] = [join(folder, 'cert.pem'), join(folder, 'key.pem')];
   spawnSync('openssl', [
     ...['req', '-x509', '-newkey', 'ec', '-pkeyopt', 'ec_paramgen_curve:P-256', '-nodes', '-days', '2'],
-    ...['-subj', '/CN=localhost', '-addext', 'subjectAltName=DNS:localhost', '-keyout', key, '-out', cert],
+    ...[
+      '-subj',
+      '/CN=localhost',
+      '-addext',
+      'subjectAltName=DNS:localhost,DNS:bench.lantern-row.example',
+      '-keyout',
+      key,
+      '-out',
+      cert,
+    ],
   ]);
   const secure = start(['--port', String(port), '--tls', cert, key]);
   check(
@@ -247,6 +442,13 @@ try {
     answer.status === 200 && answer.strict.includes('max-age') && /; Secure/.test(answer.cookies),
     JSON.stringify(answer),
   );
+  const byName = await overTls(port, readFileSync(cert), 'bench.lantern-row.example');
+  const foreign = await overTls(port, readFileSync(cert), 'other.example');
+  check(
+    'it is served under the names of its certificate, and under no others',
+    byName.status === 200 && foreign.status === 421,
+    JSON.stringify([byName, foreign]),
+  );
   secure.kill('SIGTERM');
   await secure.exited;
   const misfit = start(['--port', String(port), '--tls', cert, cert]);
@@ -255,6 +457,26 @@ try {
     (await misfit.exited) === 1 && misfit.output().includes('certificate and key do not fit'),
     misfit.output(),
   );
+
+  const network = start(['--port', String(port), '--network']);
+  await network.ready;
+  const made = /Ines Okafor: (\S+)/.exec(network.output())?.[1] ?? '';
+  const shownNow = JSON.parse(await (await fetch(`${address}/api/session`)).text());
+  const oldWay = await signIn(address, lead ?? { name: '', password: '' }).then(
+    () => 'came in',
+    () => 'refused',
+  );
+  const newWay = await signIn(address, { name: 'Ines Okafor', password: made }).then(
+    () => 'came in',
+    () => 'refused',
+  );
+  check(
+    'on a network the demo has no passwords that stand in a document',
+    shownNow.demoAccounts.length === 0 && oldWay === 'refused' && newWay === 'came in',
+    `${oldWay} ${newWay}\n${network.output()}`,
+  );
+  network.kill('SIGTERM');
+  await network.exited;
 
   rmSync(join(data, 'mariadb', 'mysql'), { recursive: true, force: true });
   const halved = start(['--port', String(port)]);
@@ -278,7 +500,11 @@ try {
     poor.status === 1 && !/at .*\.mjs:\d+/.test(poor.stderr),
     poor.stderr,
   );
+} catch (error) {
+  check('the check itself', false, /** @type {Error} */ (error).stack);
 } finally {
+  for (const one of begun) one.kill('SIGTERM');
+  await Promise.all(begun.map((one) => one.exited));
   rmSync(folder, { recursive: true, force: true });
 }
 process.stdout.write(`${passed} checks passed, ${failed} failed\n`);

@@ -1,93 +1,119 @@
-// The installation's own MariaDB: made once, started on 127.0.0.1, shut down properly.
+// The installation's own MariaDB: made once, started on 127.0.0.1, kept running, shut down properly.
 import { spawn } from 'node:child_process';
-import { randomBytes, createHash } from 'node:crypto';
+import { createHash } from 'node:crypto';
 import {
   chmodSync,
   existsSync,
+  lstatSync,
   mkdirSync,
   readFileSync,
   renameSync,
   rmSync,
   statfsSync,
+  statSync,
   writeFileSync,
 } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
+import { accessTo, closingStatements, rootUser } from './database-users.mjs';
+import { tryLock, running as runningAlready } from './lock.mjs';
+import { keepAlive } from './keep-alive.mjs';
+import { rotate } from './log-files.mjs';
 import { runQuietly } from './run.mjs';
 import { say, Stop } from './say.mjs';
 
-export const ownerName = 'beacon_owner';
-export const applicationName = 'beacon';
-
-/** How often a database that ends unasked is started again. */
-const mostRestarts = 20;
-
 /**
- * @typedef {{ owner: string, application: string }} Credentials
- * @typedef {{ port: number, credentials: Credentials, pid: number, stop(): Promise<void> }} Database
+ * @typedef {{ port: number, socket: string, folder: string }} Reached
+ * @typedef {Reached & { readonly pid: number, stop(): Promise<void> }} Database
  */
 
 /**
- * Starts the MariaDB whose data is in `folder`, making it first where it is missing.
+ * Starts the MariaDB whose data is in `folder`, making it first where it is missing. The caller holds the lock `run`.
  * @param {string} folder
  * @returns {Promise<Database>}
  */
 export async function startDatabase(folder) {
   mkdirSync(join(folder, 'run'), { recursive: true, mode: 0o700 });
   chmodSync(folder, 0o700);
+  chmodSync(join(folder, 'run'), 0o700);
   const data = join(folder, 'mariadb');
   await endLeftOver(folder, data);
   await initialise(folder, data);
-  const credentials = readCredentials(folder);
+  const socket = socketPath(folder);
   const port = await freePort();
-  let ending = false;
-  let child = launch(folder, data, port, credentials);
+  const reached = { port, socket, folder };
+  const log = join(folder, 'run', 'mariadb.log');
+  rotate(log);
+  let child = launch(folder, data, port, socket);
   const running = () => child.exitCode === null && child.signalCode === null;
-  await answering(port, credentials, folder, () => !running());
-  rmSync(join(folder, 'run', 'users.sql'), { force: true });
+  await answering(reached, () => !running());
 
-  let restarts = 0;
-  const watch = () =>
-    child.once('exit', () => {
-      if (ending || restarts >= mostRestarts) return;
-      restarts += 1;
-      say('The database has ended unasked; starting it again');
-      setTimeout(() => {
-        if (ending) return;
-        child = launch(folder, data, port, credentials);
-        watch();
-        answering(port, credentials, folder, () => !running())
-          .then(() => rmSync(join(folder, 'run', 'users.sql'), { force: true }))
-          .catch(() => undefined);
-      }, 1000);
-    });
-  watch();
+  const keeper = keepAlive({
+    exited: () =>
+      new Promise((resolve) =>
+        running() ? child.once('exit', () => resolve(undefined)) : resolve(undefined),
+      ),
+    told: (seconds) => say(`The database has ended unasked; starting it again in ${seconds} s`),
+    begin: async () => {
+      child = launch(folder, data, port, socket);
+      await answering(reached, () => !running());
+      say('The database answers again');
+    },
+    failed: (error) => say(/** @type {Error} */ (error).message),
+  });
+  const rotation = setInterval(() => {
+    if (rotate(log))
+      void asRoot(reached).then(
+        async (root) => {
+          await root.query('FLUSH ERROR LOGS');
+          await root.end();
+        },
+        () => undefined,
+      );
+  }, 15 * 60_000);
+  rotation.unref();
   const stop = async () => {
-    ending = true;
+    keeper.end();
+    clearInterval(rotation);
     if (!running()) return;
     child.kill('SIGTERM');
-    for (let n = 0; n < 300 && running(); n++) await sleep(50);
+    for (let n = 0; n < 600 && running(); n++) await sleep(50);
     if (running()) child.kill('SIGKILL');
   };
-  return { port, credentials, pid: child.pid ?? 0, stop };
+  return {
+    ...reached,
+    get pid() {
+      return child.pid ?? 0;
+    },
+    stop,
+  };
 }
 
 /**
  * Reaches the database of a data folder: the one that runs there, or one started for the purpose.
  * @param {string} folder
- * @returns {Promise<{ database: Pick<Database, 'port' | 'credentials'>, leave(): Promise<void> }>}
+ * @returns {Promise<{ database: Reached, leave(): Promise<void> }>}
  */
 export async function reachDatabase(folder) {
+  const lock = await tryLock(folder, 'run');
+  if (lock) {
+    const database = await startDatabase(folder);
+    return {
+      database,
+      leave: async () => {
+        await database.stop();
+        await lock.release();
+      },
+    };
+  }
   const pidFile = join(folder, 'run', 'mariadb.pid');
   const command = existsSync(pidFile) ? commandOf(Number(readFileSync(pidFile, 'utf8'))) : '';
-  if (!command.includes(join(folder, 'mariadb'))) {
-    const database = await startDatabase(folder);
-    return { database, leave: database.stop };
-  }
-  const port = Number(/--port=(\d+)/.exec(command)?.[1]);
-  return { database: { port, credentials: readCredentials(folder) }, leave: () => Promise.resolve() };
+  const port = Number(/--port=(\d+)/.exec(command)?.[1] ?? 0);
+  if (port === 0)
+    throw new Stop(`${runningAlready.split('.')[0]}, but its database is not up yet. Try again in a moment.`);
+  return { database: { port, socket: socketPath(folder), folder }, leave: () => Promise.resolve() };
 }
 
 /**
@@ -144,104 +170,114 @@ async function initialise(folder, data) {
     [
       '--no-defaults',
       `--datadir=${making}`,
-      '--auth-root-authentication-method=normal',
+      '--auth-root-authentication-method=socket',
+      `--auth-root-socket-user=${rootUser}`,
       '--skip-test-db',
-      ...asRoot(),
+      ...ownUser(),
     ],
     'MariaDB’s data folder could not be made.',
   );
   renameSync(making, data);
 }
 
-const asRoot = () => (process.getuid?.() === 0 ? ['--user=root'] : []);
-
-/** @param {string} folder @returns {Credentials} */
-function readCredentials(folder) {
-  const file = join(folder, 'credentials.json');
-  if (!existsSync(file)) {
-    const made = { owner: randomBytes(24).toString('hex'), application: randomBytes(24).toString('hex') };
-    writeFileSync(`${file}.new`, JSON.stringify(made), { mode: 0o600 });
-    renameSync(`${file}.new`, file);
-  }
-  return JSON.parse(readFileSync(file, 'utf8'));
-}
+const ownUser = () => (process.getuid?.() === 0 ? ['--user=root'] : []);
 
 /**
  * @param {string} folder
  * @param {string} data
  * @param {number} port
- * @param {Credentials} credentials
+ * @param {string} socket
  */
-function launch(folder, data, port, { owner, application }) {
-  const users = join(folder, 'run', 'users.sql');
-  const user = (/** @type {string} */ name, /** @type {string} */ password) =>
-    `CREATE USER IF NOT EXISTS '${name}'@'127.0.0.1';\nALTER USER '${name}'@'127.0.0.1' IDENTIFIED BY '${password}';\n`;
-  writeFileSync(
-    users,
-    `${user(ownerName, owner)}GRANT ALL ON *.* TO '${ownerName}'@'127.0.0.1' WITH GRANT OPTION;\n${user(applicationName, application)}ALTER USER 'root'@'localhost' IDENTIFIED BY '${owner}';\n`,
-    { mode: 0o600 },
-  );
+function launch(folder, data, port, socket) {
+  const closing = join(folder, 'run', 'close.sql');
+  writeFileSync(closing, closingStatements(), { mode: 0o600 });
+  const nothing = join(folder, 'run', 'no-files');
+  mkdirSync(nothing, { recursive: true, mode: 0o700 });
   const args = [
     '--no-defaults',
     `--datadir=${data}`,
     `--port=${port}`,
     '--bind-address=127.0.0.1',
-    `--socket=${socketPath(folder)}`,
+    `--socket=${socket}`,
     `--pid-file=${join(folder, 'run', 'mariadb.pid')}`,
     `--log-error=${join(folder, 'run', 'mariadb.log')}`,
-    `--init-file=${users}`,
+    `--init-file=${closing}`,
+    // No statement reads or writes a file of this machine.
+    `--secure-file-priv=${nothing}`,
+    '--local-infile=OFF',
+    '--skip-symbolic-links',
     '--skip-name-resolve',
     '--innodb-flush-log-at-trx-commit=1',
     '--character-set-server=utf8mb4',
     '--collation-server=utf8mb4_unicode_ci',
-    '--innodb-buffer-pool-size=128M',
+    '--innodb-buffer-pool-size=256M',
+    '--max-allowed-packet=64M',
     '--max-connections=120',
     '--performance-schema=OFF',
-    ...asRoot(),
+    ...ownUser(),
   ];
   // In a process group of its own, so that Ctrl-C reaches it only through us.
   return spawn('mariadbd', args, { detached: true, stdio: 'ignore' });
 }
 
-/** A socket path may have 107 characters at most. @param {string} folder */
+/** In a folder that is for its owner alone. A socket path may have 107 characters at most. @param {string} folder */
 function socketPath(folder) {
   const near = join(folder, 'run', 'mariadb.sock');
   if (near.length <= 100) return near;
-  return join(tmpdir(), `beacon-${createHash('sha256').update(folder).digest('hex').slice(0, 12)}.sock`);
+  const own = join(tmpdir(), `beacon-${createHash('sha256').update(folder).digest('hex').slice(0, 12)}`);
+  mkdirSync(own, { recursive: true, mode: 0o700 });
+  const { uid, mode } = statSync(own);
+  if (lstatSync(own).isSymbolicLink() || uid !== process.getuid?.() || (mode & 0o077) !== 0)
+    throw new Stop(`${own} is somebody else’s. Choose a shorter place for the data: BEACON_DATA=… npm start`);
+  return join(own, 'mariadb.sock');
 }
 
 /**
- * @param {number} port
- * @param {Credentials} credentials
- * @param {string} folder
+ * @param {Reached} reached
  * @param {() => boolean} ended
  */
-async function answering(port, credentials, folder, ended) {
+async function answering(reached, ended) {
+  const log = join(reached.folder, 'run', 'mariadb.log');
   for (let n = 0; n < 600; n++) {
-    if (ended())
-      throw new Stop(`MariaDB ended at its start. Its log says why: ${join(folder, 'run', 'mariadb.log')}`);
+    if (ended()) throw new Stop(`MariaDB ended at its start. Its log says why: ${log}`);
     try {
-      const connection = await asOwner({ port, credentials });
+      const connection = await asRoot(reached);
       await connection.end();
       return;
     } catch {
       await sleep(100);
     }
   }
-  throw new Stop(`MariaDB did not answer within a minute. Its log: ${join(folder, 'run', 'mariadb.log')}`);
+  throw new Stop(`MariaDB did not answer within a minute. Its log: ${log}`);
 }
 
-/** A connection with all rights. @param {{ port: number, credentials: Credentials }} database @param {string} [name] */
-export async function asOwner({ port, credentials }, name) {
+/** A connection with all rights, by the socket alone. @param {Reached} reached @param {string} [name] */
+export async function asRoot({ socket }, name) {
   const { createConnection } = await import('mysql2/promise');
   return createConnection({
-    host: '127.0.0.1',
-    port,
-    user: ownerName,
-    password: credentials.owner,
+    socketPath: socket,
+    user: rootUser,
     multipleStatements: true,
+    // Nothing is sent: the server asks the system who opened the socket.
+    authPlugins: { unix_socket: () => () => Buffer.alloc(0) },
     ...(name ? { database: name } : {}),
   });
+}
+
+/**
+ * Where a program finds a database, and as whom.
+ * @param {Reached} reached
+ * @param {string} name
+ * @param {'owner' | 'application'} as
+ */
+export function addressOf({ port, folder }, name, as) {
+  const { user, password } = accessTo(folder, name)[as];
+  return {
+    BEACON_DATABASE_PORT: String(port),
+    BEACON_DATABASE_USER: user,
+    BEACON_DATABASE_PASSWORD: password,
+    BEACON_DATABASE: name,
+  };
 }
 
 /** @returns {Promise<number>} */

@@ -1,6 +1,6 @@
 // Loads the made-up shop into the demo's own database, through the API as a person would.
 import { addAccounts, signIn } from './accounts.mjs';
-import { asOwner, freePort } from './database.mjs';
+import { asRoot, freePort } from './database.mjs';
 import { prepareDatabase, serve } from './serve.mjs';
 import { say } from './say.mjs';
 
@@ -12,7 +12,7 @@ export const demoName = 'beacon_demo';
  * @param {string} web
  */
 export async function loadDemoOnce(database, web) {
-  const connection = await asOwner(database);
+  const connection = await asRoot(database);
   const [found] = await connection.query(
     'SELECT TABLE_NAME FROM information_schema.TABLES WHERE TABLE_SCHEMA = ? AND TABLE_NAME = "counters"',
     [demoName],
@@ -34,7 +34,7 @@ export async function loadDemoOnce(database, web) {
 export async function loadDemo(database, web) {
   say('Loading the demo');
   const { accounts, calls, jobNumberBefore, lastJobNumber } = await import('@dormant-beacon/demo');
-  const connection = await asOwner(database);
+  const connection = await asRoot(database);
   await connection.query(`DROP DATABASE IF EXISTS \`${demoName}\``);
   await prepareDatabase(database, demoName);
   await connection.query(`USE \`${demoName}\``);

@@ -33,7 +33,7 @@ export async function load(seconds = 60, clients = 50) {
   const options = { name, port, mode: /** @type {'shop'} */ ('shop'), web: folder };
   const database = await startDatabase(folder);
   await prepareDatabase(database, name);
-  let server = await serve(database, options);
+  const server = await serve(database, options);
   const accounts = Array.from({ length: 5 }, (_, n) => ({
     person: { id: randomUUID(), name: `Technician ${n + 1}`, initials: `T${n + 1}`, role: 'technician' },
     password: `a long word ${n + 1}`,
@@ -109,8 +109,6 @@ export async function load(seconds = 60, clients = 50) {
   await sleep((1000 * seconds) / 3);
   troubled = true;
   process.kill(server.pid, 'SIGKILL');
-  await server.exited;
-  server = await serve(database, options);
   await sleep(recoveryMs);
   troubled = false;
   await sleep((1000 * seconds) / 3 - recoveryMs);

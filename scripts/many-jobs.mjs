@@ -1,6 +1,6 @@
 // Bays and library of a shop that has had 10,000 jobs more, put there by the database's owner.
 import { randomUUID } from 'node:crypto';
-import { asOwner, reachDatabase } from './database.mjs';
+import { asRoot, reachDatabase } from './database.mjs';
 import { figure, quantile } from './figures.mjs';
 
 const jobs = 10_000;
@@ -27,7 +27,7 @@ const faults = [
 /** @param {string} address @param {string} folder @param {Record<string, string>} session of a technician */
 export async function manyJobs(address, folder, session) {
   const { database } = await reachDatabase(folder);
-  const connection = await asOwner(database, 'beacon_demo');
+  const connection = await asRoot(database, 'beacon_demo');
   try {
     /** @type {Made[]} */
     const made = [];

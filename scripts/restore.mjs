@@ -1,8 +1,9 @@
 // npm run restore -- FILE: a backup into an empty data folder.
 import { resolve } from 'node:path';
-import { reachDatabase } from './database.mjs';
+import { startDatabase } from './database.mjs';
 import { undump } from './dump.mjs';
 import { install } from './install.mjs';
+import { copying, running, takeLock } from './lock.mjs';
 import { dataFolder } from './paths.mjs';
 import { runScript, say, Stop } from './say.mjs';
 
@@ -10,15 +11,18 @@ await runScript(async () => {
   const [name] = process.argv.slice(2);
   if (!name) throw new Stop('Name the file: npm run restore -- FILE');
   await install('start');
-  const { database, leave } = await reachDatabase(dataFolder());
+  const { buildNode } = await import('./build.mjs');
+  await buildNode();
+  const folder = dataFolder();
+  const locks = [await takeLock(folder, 'run', running), await takeLock(folder, 'copy', copying)];
+  const database = await startDatabase(folder);
   try {
     await undump(database, 'beacon_shop', resolve(process.env['INIT_CWD'] ?? '.', name));
-    const { buildNode } = await import('./build.mjs');
     const { prepareDatabase } = await import('./serve.mjs');
-    await buildNode();
     await prepareDatabase(database, 'beacon_shop');
   } finally {
-    await leave();
+    await database.stop();
+    for (const lock of locks) await lock.release();
   }
-  say('Restored. Start the shop with: npm start -- --shop');
+  say('Restored. Everybody signs in anew. Start the shop with: npm start -- --shop');
 });

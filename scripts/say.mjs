@@ -3,6 +3,9 @@
 /** A sentence that ends the script: what is wrong, and what to do. */
 export class Stop extends Error {}
 
+// A terminal that is closed takes no more words; what runs goes on.
+for (const stream of [process.stdout, process.stderr]) stream.on('error', () => undefined);
+
 /** @param {string} text */
 export function say(text) {
   process.stdout.write(`${text}\n`);

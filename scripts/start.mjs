@@ -1,31 +1,60 @@
 // npm start: installs what is missing, builds, starts the database and the server, prints the address.
-import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { hostname, networkInterfaces } from 'node:os';
 import { join, resolve } from 'node:path';
 import { createSecureContext } from 'node:tls';
 import { parseArgs } from 'node:util';
 import { commandOf, portIsFree, startDatabase } from './database.mjs';
 import { install } from './install.mjs';
+import { copying, running, takeLock } from './lock.mjs';
 import { dataFolder } from './paths.mjs';
+import { childProcesses } from './run.mjs';
 import { runScript, say, Stop } from './say.mjs';
 
 const defaultPort = 4600;
+/** True from when the end was asked for. */
+let ended = false;
+
+/** Settles when this start is asked to end, however far it is: by a signal, or by being left by the one who began it. */
+const asked = new Promise((/** @type {(value: 'asked') => void} */ resolve) => {
+  const ask = () => {
+    // What only prepares is ended with us; what holds data is shut down properly below.
+    if (!living) for (const child of childProcesses) child.kill('SIGTERM');
+    resolve('asked');
+  };
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, ask);
+  // npm that is killed hard passes nothing on: being left by it counts as being asked.
+  const { ppid } = process;
+  if (process.env['npm_lifecycle_event']) setInterval(() => process.ppid !== ppid && ask(), 500).unref();
+});
+let living = false;
 
 await runScript(async () => {
   const options = readOptions();
   const folder = dataFolder();
-  const lock = takeLock(folder);
+  const lock = await takeLock(folder, 'run', running);
   try {
-    await install('start');
-    const { buildNode, buildWeb, servedWeb } = await import('./build.mjs');
-    await buildNode();
-    const web = options.web ?? servedWeb;
-    if (!options.web) await buildWeb(web);
+    endServer(folder);
+    const web = await Promise.race([prepared(options), asked]);
+    if (web === 'asked') return;
+    living = true;
     await live(folder, web, options);
+  } catch (error) {
+    if (!ended) throw error;
   } finally {
-    rmSync(lock, { force: true });
+    await lock.release();
   }
 });
+
+/** Everything that needs no data. @param {ReturnType<typeof readOptions>} options @returns {Promise<string>} the folder of the web application */
+async function prepared(options) {
+  await install('start');
+  const { buildNode, buildWeb, servedWeb } = await import('./build.mjs');
+  await buildNode();
+  const web = options.web ?? servedWeb;
+  if (!options.web) await buildWeb(web);
+  return web;
+}
 
 /**
  * From the database's start to its end.
@@ -35,39 +64,46 @@ await runScript(async () => {
  */
 async function live(folder, web, options) {
   const { prepareDatabase, serve } = await import('./serve.mjs');
-  // From here on a signal ends what has been started, however far that is.
-  const asked = new Promise((resolve) => {
-    for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => resolve('asked'));
-    // npm that is killed hard passes nothing on: being left by it counts as being asked.
-    const { ppid } = process;
-    if (process.env['npm_lifecycle_event'])
-      setInterval(() => process.ppid !== ppid && resolve('asked'), 500).unref();
-  });
   const port = await choosePort(options.port);
   const database = await startDatabase(folder);
-  try {
-    const name = options.shop ? 'beacon_shop' : 'beacon_demo';
-    const { loadDemoOnce } = await import('./demo.mjs');
-    if (!options.shop) await loadDemoOnce(database, web);
-    await prepareDatabase(database, name);
-    const { addFirstLead } = await import('./accounts.mjs');
+  const name = options.shop ? 'beacon_shop' : 'beacon_demo';
+  /** @type {import('./serve.mjs').Served | null} */
+  let server = null;
+  const begin = async () => {
+    const copy = await takeLock(folder, 'copy', copying, 60);
+    try {
+      const { loadDemoOnce } = await import('./demo.mjs');
+      if (!options.shop) await loadDemoOnce(database, web);
+      await prepareDatabase(database, name);
+    } finally {
+      await copy.release();
+    }
+    const { addFirstLead, givePasswords } = await import('./accounts.mjs');
     const lead = options.shop ? await addFirstLead(database, name) : null;
+    // What stands in the documents lets nobody in from the network.
+    const given = options.shop ? [] : await givePasswords(database, name, options.network);
     const hosts = options.network ? ownHosts() : [];
-    const server = await serve(database, {
+    server = await serve(database, {
       name,
       port,
       mode: options.shop ? 'shop' : 'demo',
       web,
       tls: options.tls,
       hosts,
+      showAccounts: !options.shop && !options.network,
+      began: (pid) =>
+        writeFileSync(
+          join(folder, 'run', 'server.json'),
+          JSON.stringify({ pid, database: database.pid, port }),
+        ),
     });
-    writeFileSync(
-      join(folder, 'run', 'server.json'),
-      JSON.stringify({ pid: server.pid, database: database.pid, port }),
-    );
     if (lead)
       say(
         `\nThe first account of this shop, told this once: sign in as “${lead.name}” with the password ${lead.password}\nYou choose your own password then, and add the others under Shop.`,
+      );
+    if (given.length > 0)
+      say(
+        `\nThe demo on a network has passwords of its own, told this once:\n${given.map((own) => `  ${own.name}: ${own.password}`).join('\n')}`,
       );
     for (const host of hosts)
       say(`On the shop’s network: ${options.tls ? 'https' : 'http'}://${host}:${port}/`);
@@ -78,13 +114,22 @@ async function live(folder, web, options) {
     say(
       `\nDormant Beacon is ready: ${server.address}\n${options.shop ? 'This is the shop’s own database.' : 'This is the demo. The shop’s own database: npm start -- --shop'}\nEnd it with Ctrl-C.`,
     );
-    const why = await Promise.race([asked, server.exited]);
-    say(why === 'asked' ? '\nEnding' : '\nThe server has ended by itself; its last words are above');
-    await server.stop();
-    if (why !== 'asked') process.exitCode = 1;
+  };
+  try {
+    // A start that is asked to end while it prepares does not wait for the rest.
+    const preparing = begin();
+    preparing.catch(() => undefined);
+    await Promise.race([preparing, asked]);
+    await asked;
+    ended = true;
+    say('\nEnding');
   } finally {
+    await /** @type {import('./serve.mjs').Served | null} */ (server)?.stop();
+    for (const child of childProcesses) child.kill('SIGTERM');
     await database.stop();
   }
+  // What was still being prepared is of no use to anybody now.
+  process.exit(process.exitCode ?? 0);
 }
 
 function readOptions() {
@@ -162,28 +207,14 @@ async function choosePort(wanted) {
   );
 }
 
-/** One start at a time for one data folder. @param {string} folder */
-function takeLock(folder) {
-  mkdirSync(join(folder, 'run'), { recursive: true, mode: 0o700 });
-  const file = join(folder, 'run', 'start.pid');
-  if (existsSync(file)) {
-    const pid = Number(readFileSync(file, 'utf8'));
-    if (pid !== process.pid && commandOf(pid).includes('start.mjs'))
-      throw new Stop(
-        `Dormant Beacon is running already with this data (process ${pid}). End it first, or give this one its own data: BEACON_DATA=… npm start`,
-      );
-    say('An earlier start was killed; putting its traces away');
-    endServer(folder);
-  }
-  writeFileSync(file, String(process.pid));
-  return file;
-}
-
 /** Ends a server that a killed start has left behind. @param {string} folder */
 function endServer(folder) {
   const file = join(folder, 'run', 'server.json');
   if (!existsSync(file)) return;
   const { pid } = JSON.parse(readFileSync(file, 'utf8'));
-  if (commandOf(pid).includes(join('server', 'dist', 'main.js'))) process.kill(pid, 'SIGKILL');
+  if (commandOf(pid).includes(join('server', 'dist', 'main.js'))) {
+    say('An earlier start was killed; putting its traces away');
+    process.kill(pid, 'SIGKILL');
+  }
   rmSync(file, { force: true });
 }

@@ -87,14 +87,20 @@ async function withDatabase(body) {
 }
 
 const serverSpecs = () =>
-  withDatabase(async ({ port, credentials }) => {
-    const { applicationName, ownerName } = await import('./database.mjs');
+  withDatabase(async (database) => {
+    const { asRoot } = await import('./database.mjs');
+    const { accessTo, admit } = await import('./database-users.mjs');
+    // One pair of users for every database that the specs make.
+    const access = accessTo(database.folder, 'beacon_spec');
+    const connection = await asRoot(database);
+    await admit(connection, 'beacon_spec_%', access);
+    await connection.end();
     return jasmine('server', {
-      BEACON_TEST_DATABASE_PORT: String(port),
-      BEACON_TEST_OWNER: ownerName,
-      BEACON_TEST_OWNER_PASSWORD: credentials.owner,
-      BEACON_TEST_APPLICATION: applicationName,
-      BEACON_TEST_APPLICATION_PASSWORD: credentials.application,
+      BEACON_TEST_DATABASE_PORT: String(database.port),
+      BEACON_TEST_OWNER: access.owner.user,
+      BEACON_TEST_OWNER_PASSWORD: access.owner.password,
+      BEACON_TEST_APPLICATION: access.application.user,
+      BEACON_TEST_APPLICATION_PASSWORD: access.application.password,
     });
   });
 

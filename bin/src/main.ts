@@ -16,7 +16,7 @@ try {
 } catch (error) {
   const wrongInput = isRefusal(error);
   process.stderr.write(
-    `${wrongInput ? error.message.replace(/\s*\n\s*/g, ' ') : `beacon: our own fault: ${(error as Error).message}`}\n`,
+    `${wrongInput ? oneLine(error.message) : `beacon: our own fault: ${(error as Error).message}`}\n`,
   );
   process.exitCode = wrongInput ? 2 : 1;
 }
@@ -48,4 +48,11 @@ async function serveLines(call: Call): Promise<void> {
   });
   for await (const line of createInterface({ input, crlfDelay: Infinity }))
     if (line.trim() !== '') print(answerLine(call, line));
+}
+
+function oneLine(text: string): string {
+  return text
+    .split('\n')
+    .map((line) => line.trim())
+    .join(' ');
 }

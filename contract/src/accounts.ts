@@ -73,7 +73,12 @@ export const devices = z.strictObject({ devices: z.array(device) });
 export type Device = z.infer<typeof device>;
 export const nameDevice = z.strictObject({ name: z.string().trim().max(60).nullable() });
 
-export const shop = z.strictObject({ revision: z.int(), settings: shopSettings });
+export const shop = z.strictObject({
+  revision: z.int(),
+  settings: shopSettings,
+  /** Jobs that are still looked at anew after a change of what the shop asks of a proof. */
+  underReview: z.int().min(0),
+});
 export type Shop = z.infer<typeof shop>;
 export const changeShop = z.strictObject({ settings: shopSettings });
 

@@ -36,7 +36,16 @@ export const bays = z.strictObject({ bays: z.array(bay), after: z.string().nulla
 export type Bays = z.infer<typeof bays>;
 
 /** The people of the shop, those who have left included: their entries stay. */
-export const people = z.strictObject({ people: z.array(person) });
+export const people = z.strictObject({
+  people: z.array(
+    z.strictObject({
+      ...person.shape,
+      /** Of someone who is known from another installation’s story: where that was. */
+      origin: z.string().nullable(),
+    }),
+  ),
+});
+export type People = z.infer<typeof people>['people'];
 
 export const openJob = z.strictObject({
   jobId: id,
@@ -80,25 +89,62 @@ export const logEntry = z.strictObject({
   entry: z.string(),
 });
 export type LogEntry = z.infer<typeof logEntry>;
-export const logbook = z.strictObject({ entries: z.array(logEntry), whole: z.boolean() });
+export const logbook = z.strictObject({
+  entries: z.array(logEntry),
+  /** The chain is unbroken, and every fact is what its entry says. */
+  whole: z.boolean(),
+  /** What is wrong where it is not whole. */
+  flaw: z.string().nullable(),
+});
 
-/** A job's story as a file: complete, readable in years to come, and provable by its hashes. */
-export const story = z.strictObject({
+const storyParts = {
   format: z.literal('dormant-beacon-job'),
-  version: z.literal(1),
   exportedAt: instant,
   people: z.array(person),
   record,
   reports: z.array(z.strictObject({ scanId: id, text: z.string() })),
+  /** What stays behind when a story leaves the shop: pairing data of keys and modules. */
+  withheld: z.array(z.string()),
+};
+
+/**
+ * A job's story, `story.json` in its archive: complete, readable in years to come, and provable by its hashes. The
+ * photos lie beside it as `photos/<attachmentId>`, and `signature.json` says whose installation it came from.
+ */
+export const story = z.strictObject({
+  ...storyParts,
+  version: z.literal(2),
+  /** The name of the shop that exported it. */
+  shop: z.string().max(120),
   /** `entry` is the text that `hash` covers, after the hash before it: sha256(previous + entry). */
+  logbook: z.array(z.strictObject({ seq: z.int(), entry: z.string(), hash: z.string() })),
+  photos: z.array(
+    z.strictObject({
+      attachmentId: id,
+      type: z.string(),
+      personId: id,
+      sha256: z.string().regex(/^[0-9a-f]{64}$/),
+    }),
+  ),
+});
+export type Story = z.infer<typeof story>;
+
+/** Ed25519 over the bytes of `story.json`; key and signature in base64. */
+export const storySignature = z.strictObject({
+  publicKey: z.string().max(200),
+  signature: z.string().max(200),
+});
+
+/** A story as earlier versions wrote it: one JSON file, unsigned, its photos in base64. */
+export const earlierStory = z.strictObject({
+  ...storyParts,
+  version: z.literal(1),
   logbook: z.array(
     z.strictObject({ seq: z.int(), stage: stageId, says: z.string(), entry: z.string(), hash: z.string() }),
   ),
   photos: z.array(z.strictObject({ attachmentId: id, type: z.string(), personId: id, base64: z.base64() })),
-  /** What stays behind when a story leaves the shop: pairing data of keys and modules. */
-  withheld: z.array(z.string()),
 });
-export type Story = z.infer<typeof story>;
+export type EarlierStory = z.infer<typeof earlierStory>;
 
 export const storyImported = z.strictObject({ jobId: id, number: z.string(), seq: z.int() });
 

@@ -36,11 +36,22 @@ export {
   problem,
   record,
   reportText,
+  earlierStory,
+  type EarlierStory,
+  type People,
   story,
   type Story,
+  storySignature,
   type VehiclesKnown,
 } from './answers.js';
-export { type Endpoint, endpoints, factEndpoints, mostPhotoBytes, photoTypes } from './endpoints/index.js';
+export {
+  type Endpoint,
+  endpoints,
+  factEndpoints,
+  mostPhotoBytes,
+  mostStoryBytes,
+  photoTypes,
+} from './endpoints/index.js';
 export { idempotencyHeader, personHeader } from './headers.js';
 export {
   type FactData,

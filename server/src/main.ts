@@ -5,7 +5,9 @@ import { createServer as createTlsServer } from 'node:https';
 import type { Session } from '@dormant-beacon/contract';
 import { pino } from 'pino';
 import { createApp, shutDown } from './app.js';
-import { connect } from './database/connect.js';
+import { connectPools, databaseOfEnvironment } from './database/connect.js';
+import { namesOfCertificate } from './http/certificate.js';
+import { workersOfProcess } from './work/workers.js';
 
 function setting(name: string): string {
   const value = process.env[name];
@@ -20,19 +22,17 @@ const log = pino(
   { level: process.env['BEACON_LOG'] ?? 'warn', redact: ['req.headers.cookie', 'req.headers.authorization'] },
   pino.destination(2),
 );
-const db = connect({
-  port: Number(setting('BEACON_DATABASE_PORT')),
-  user: setting('BEACON_DATABASE_USER'),
-  password: setting('BEACON_DATABASE_PASSWORD'),
-  database: setting('BEACON_DATABASE'),
-});
+const pools = connectPools(databaseOfEnvironment());
 const demo = process.env['BEACON_MODE'] !== 'shop';
 const certificate = process.env['BEACON_TLS_CERT'];
-const { app, feed } = createApp({
-  db,
+const { app, services } = createApp({
+  pools,
   log,
   webFolder: setting('BEACON_WEB'),
-  hosts: (process.env['BEACON_HOSTS'] ?? '').split(',').filter(Boolean),
+  hosts: [
+    ...(process.env['BEACON_HOSTS'] ?? '').split(',').filter(Boolean),
+    ...(certificate === undefined ? [] : namesOfCertificate(readFileSync(certificate))),
+  ],
   tls: certificate !== undefined,
   entrance: {
     mode: demo ? 'demo' : 'shop',
@@ -62,7 +62,14 @@ let ending = false;
 const end = () => {
   if (ending) return;
   ending = true;
-  void shutDown(server, feed, db).then(() => process.exit(0));
+  void shutDown(server, services)
+    .then(() => workersOfProcess().close())
+    .then(() => process.exit(0));
+  // Whatever hangs, it is over then.
+  setTimeout(() => process.exit(0), 8000).unref();
 };
-process.on('SIGTERM', end);
-process.on('SIGINT', end);
+for (const signal of ['SIGTERM', 'SIGINT', 'SIGHUP'] as const) process.on(signal, end);
+// The script that started this server holds its standard input open: when it is gone, so is the server.
+process.stdin.on('end', end).on('error', end).resume();
+// A terminal that was closed takes no more lines of the log.
+for (const stream of [process.stdout, process.stderr]) stream.on('error', () => undefined);

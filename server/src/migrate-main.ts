@@ -1,20 +1,24 @@
-/** Brings one database up to date, as its owner, and ends. */
-import { connect } from './database/connect.js';
-import { migrate } from './database/migrate.js';
+/**
+ * Brings one database up to date, as its owner, and ends. With `careful` as its argument it leaves a shop that is in
+ * use as it is where steps are missing, and prints how many: it is saved first. A refusal is one sentence on standard
+ * error.
+ */
+import { isRefusal } from '@dormant-beacon/core/refusal';
+import { connect, databaseOfEnvironment } from './database/connect.js';
+import { migrate, schemaState } from './database/migrate.js';
 
-const setting = (name: string): string => process.env[name] ?? '';
-const database = setting('BEACON_DATABASE');
-const owner = connect(
-  {
-    port: Number(setting('BEACON_DATABASE_PORT')),
-    user: setting('BEACON_DATABASE_USER'),
-    password: setting('BEACON_DATABASE_PASSWORD'),
-    database,
-  },
-  2,
-);
+const address = databaseOfEnvironment();
+const owner = connect(address, 4);
+const application = process.env['BEACON_APPLICATION_USER'] ?? '';
 try {
-  await migrate(owner, database, setting('BEACON_APPLICATION_USER'));
+  const { used, pending } = await schemaState(owner);
+  const waits = process.argv[2] === 'careful' && used && pending > 0;
+  const mended = waits ? [] : await migrate(owner, address.database, application);
+  process.stdout.write(JSON.stringify({ pending: waits ? pending : 0, mended }));
+} catch (error) {
+  if (!isRefusal(error)) throw error;
+  process.stderr.write(`${error.reason}\n`);
+  process.exitCode = 4;
 } finally {
   await owner.destroy();
 }

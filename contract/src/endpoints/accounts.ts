@@ -54,6 +54,7 @@ export const accountEndpoints = {
     body: accounts.newPassword,
     answer: accounts.session,
     bodyLimit: small,
+    entry: true,
   },
   newPin: {
     method: 'PUT',
@@ -63,6 +64,7 @@ export const accountEndpoints = {
     body: accounts.newPin,
     answer: accounts.session,
     bodyLimit: small,
+    entry: true,
   },
   people: {
     method: 'GET',
@@ -86,6 +88,7 @@ export const accountEndpoints = {
     body: accounts.newAccount,
     answer: accounts.account,
     bodyLimit: small,
+    entry: true,
   },
   changeAccount: {
     method: 'PUT',
@@ -95,6 +98,7 @@ export const accountEndpoints = {
     body: accounts.changeAccount,
     answer: accounts.account,
     bodyLimit: small,
+    entry: true,
   },
   devices: {
     method: 'GET',
@@ -111,6 +115,7 @@ export const accountEndpoints = {
     body: accounts.nameDevice,
     answer: accounts.device,
     bodyLimit: small,
+    entry: true,
   },
   shop: {
     method: 'GET',
@@ -127,6 +132,7 @@ export const accountEndpoints = {
     body: accounts.changeShop,
     answer: accounts.shop,
     bodyLimit: small,
+    entry: true,
   },
   shopLog: {
     method: 'GET',

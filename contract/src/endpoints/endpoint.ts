@@ -15,8 +15,10 @@ export interface Endpoint {
   readonly bodyLimit?: number;
   /** Content types of a body that is no JSON. */
   readonly bodyTypes?: readonly string[];
-  /** An entry in a job: it carries a key of its own and names its person. */
+  /** A write: it carries a key of its own, so that it is done once however often it is sent, and names its person. */
   readonly entry?: true;
+  /** A body that is read as it comes, never held whole. */
+  readonly streamed?: true;
 }
 
 /** Bytes of a body that is no more than a form. */

@@ -7,7 +7,7 @@ import { jobEndpoints } from './jobs.js';
 import { libraryEndpoints } from './library.js';
 
 export type { Endpoint } from './endpoint.js';
-export { mostPhotoBytes, photoTypes } from './jobs.js';
+export { mostPhotoBytes, mostStoryBytes, photoTypes } from './jobs.js';
 
 export const endpoints = {
   health: {

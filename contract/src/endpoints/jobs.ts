@@ -6,6 +6,8 @@ import { type Endpoint, small } from './endpoint.js';
 
 /** Photos, after they were made smaller on the device. */
 export const mostPhotoBytes = 1_000_000;
+/** An archive with a few hundred photos. */
+export const mostStoryBytes = 500_000_000;
 export const photoTypes = ['image/jpeg', 'image/png', 'image/webp'] as const;
 
 export const jobEndpoints = {
@@ -78,17 +80,17 @@ export const jobEndpoints = {
   logbook: {
     method: 'GET',
     path: '/api/jobs/{jobId}/logbook',
-    says: 'every entry, with its hash; `whole` tells that the chain is unbroken',
-    who: everyone,
+    says: 'every entry, with its hash; `whole` tells that the chain is unbroken and every fact what its entry says',
+    who: withCustomer,
     answer: answers.logbook,
     query: { after: 'only entries with a higher seq' },
   },
   story: {
     method: 'GET',
-    path: '/api/jobs/{jobId}/story.json',
-    says: 'a job’s whole story as a file: record, reports as pasted, photos, logbook with its hashes',
+    path: '/api/jobs/{jobId}/story.zip',
+    says: 'a job’s whole story as an archive: record, reports as pasted, photos, logbook with its hashes, signed',
     who: withCustomer,
-    answer: answers.story,
+    answer: null,
   },
   storyTable: {
     method: 'GET',
@@ -100,12 +102,13 @@ export const jobEndpoints = {
   importStory: {
     method: 'POST',
     path: '/api/stories',
-    says: 'takes in a story from another installation; its hashes must hold',
+    says: 'takes in a story from another installation; its hashes and its signature must hold',
     who: leadOnly,
-    body: answers.story,
     answer: answers.storyImported,
-    bodyLimit: 60_000_000,
+    bodyLimit: mostStoryBytes,
+    bodyTypes: ['application/zip', 'application/json'],
     entry: true,
+    streamed: true,
   },
   report: {
     method: 'GET',

@@ -20,6 +20,7 @@ export const libraryEndpoints = {
     body: library.addPattern,
     answer: library.added,
     bodyLimit: small,
+    entry: true,
   },
   codeFile: {
     method: 'GET',
@@ -37,6 +38,7 @@ export const libraryEndpoints = {
     body: library.addCodeNote,
     answer: library.added,
     bodyLimit: small,
+    entry: true,
   },
   addCodeLink: {
     method: 'POST',
@@ -46,6 +48,7 @@ export const libraryEndpoints = {
     body: library.addCodeLink,
     answer: library.added,
     bodyLimit: small,
+    entry: true,
   },
   circuits: {
     method: 'GET',
@@ -71,6 +74,7 @@ export const libraryEndpoints = {
     body: circuits.keepCircuit,
     answer: circuits.circuitKept,
     bodyLimit: 2_000_000,
+    entry: true,
   },
   rates: {
     method: 'GET',
@@ -87,6 +91,7 @@ export const libraryEndpoints = {
     body: circuits.keepRates,
     answer: circuits.ratesKept,
     bodyLimit: small,
+    entry: true,
   },
   weaknesses: {
     method: 'GET',
@@ -104,6 +109,7 @@ export const libraryEndpoints = {
     body: circuits.addWeakness,
     answer: library.added,
     bodyLimit: small,
+    entry: true,
   },
   withdrawEntry: {
     method: 'POST',
@@ -112,5 +118,6 @@ export const libraryEndpoints = {
     who: atTheCar,
     answer: library.added,
     bodyLimit: small,
+    entry: true,
   },
 } as const satisfies Record<string, Endpoint>;

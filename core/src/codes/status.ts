@@ -139,7 +139,7 @@ export function readStatusWord(text: string): CodeStatus | null {
   if (word === '' || word.length > 60) return null;
   const direct = statusWords[word];
   if (direct !== undefined) return direct;
-  const parts = word.split(/\s*(?:[,/+&]| and | und | et | y )\s*/);
+  const parts = word.split(/[,/+&]| and | und | et | y /).map((part) => part.trim());
   if (parts.length < 2) return null;
   const found = parts.map((part) => statusWords[part]);
   if (found.some((status) => status === undefined)) return null;

@@ -40,10 +40,26 @@ const ends: Readonly<Record<ComparedCode['result'], readonly [end: string, open:
   'failure-type-changed': ['changed its failure type', true],
 };
 
+interface Compared {
+  readonly baseline: ScanFact;
+  readonly said: JobRecord['codeEnds'];
+  readonly ends: readonly CodeEnd[];
+}
+/** The last answer for each final scan: a note in a job of sixty thousand codes does not compare them anew. */
+const compared = new WeakMap<ScanFact, Compared>();
+
 /** Every code of the baseline and of `final` with its end, those that ask for work first. */
-export function codeEnds(record: JobRecord, final: ScanFact): CodeEnd[] {
+export function codeEnds(record: JobRecord, final: ScanFact): readonly CodeEnd[] {
   const baseline = baselineOf(record);
   if (!baseline) return [];
+  const known = compared.get(final);
+  if (known?.baseline === baseline && known.said === record.codeEnds) return known.ends;
+  const ends = endsBetween(record, baseline, final);
+  compared.set(final, { baseline, said: record.codeEnds, ends });
+  return ends;
+}
+
+function endsBetween(record: JobRecord, baseline: ScanFact, final: ScanFact): CodeEnd[] {
   const { rows } = compareScans({ before: baseline.scan, after: final.scan });
   const said = standing(record.codeEnds);
   const texts = new Map(

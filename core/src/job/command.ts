@@ -36,8 +36,9 @@ export function readCommand(text: string): Command | null {
   const name = words.toLowerCase().replace(/\s+/g, '-');
   const stage = stageIds.find((id) => id === name) ?? stageWords[name];
   if (stage) return { kind: 'stage', stage };
-  const reading = /^(\S*[a-z]\S*)\s+(.+)$/i.exec(words);
-  const typed = reading ? readTyped(reading[2]!) : null;
-  if (typed && typed.kind !== 'notRead') return { kind: 'reading', point: reading![1]!, typed };
+  const gap = words.search(/\s/);
+  const point = gap === -1 ? '' : words.slice(0, gap);
+  const typed = /[a-z]/i.test(point) ? readTyped(words.slice(gap + 1)) : null;
+  if (typed && typed.kind !== 'notRead') return { kind: 'reading', point, typed };
   return { kind: 'words', words };
 }

@@ -42,6 +42,7 @@ export {
   type Exposure,
   exposureData,
   type FactList,
+  factLists,
   handBackData,
   id,
   jobHead,

@@ -296,7 +296,16 @@ export const jobRecord = z.strictObject({
   revision: z.int().min(1),
   openedAt: instant,
   /** Of a job that was imported: where it came from. */
-  origin: z.strictObject({ number: z.string(), exportedAt: instant, importedAt: instant }).nullish(),
+  origin: z
+    .strictObject({
+      number: z.string(),
+      exportedAt: instant,
+      importedAt: instant,
+      /** Whose it was, by their own word, and the key that signed it; none of a story that was not signed. */
+      shop: z.string().nullish(),
+      key: z.string().nullish(),
+    })
+    .nullish(),
   head: jobHead,
   vehicle: vehicleData,
   ...lists,

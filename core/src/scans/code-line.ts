@@ -53,10 +53,12 @@ export function readCodeLine(line: string): CodeLine | null {
 
 function findCodes(line: string): Placed[] {
   const found: Placed[] = [];
+  let inBytes: boolean | null = null;
   token.lastIndex = 0;
   for (let match = token.exec(line); match; match = token.exec(line)) {
     const reading = readCode(match[1]!);
-    if (!reading || behindOtherLabel(line.slice(0, match.index)) || bytesInARow.test(line)) continue;
+    if (!reading || behindOtherLabel(line.slice(Math.max(0, match.index - mostLabel), match.index))) continue;
+    if ((inBytes ??= bytesInARow.test(line))) continue;
     found.push(placedAt(reading, match.index, match[0].length));
   }
   if (found.length > 0 || !/[:=]/.test(line)) return found;
@@ -70,6 +72,9 @@ function findCodes(line: string): Placed[] {
 function placedAt({ code, failureType, repaired }: CodeReading, from: number, length: number): Placed {
   return { code, failureType, repaired, from, to: from + length };
 }
+
+/** Characters before a token in which a label of its own can stand. */
+const mostLabel = 60;
 
 /** True right behind `Part no:`, `SW`, `VIN` and the like. */
 function behindOtherLabel(before: string): boolean {

@@ -56,3 +56,25 @@ export function saysSomething(line: string): boolean {
   }
   return false;
 }
+
+/** Lines are read in pieces of this length at most: the time that rules take grows faster than a line does. */
+export const longestPiece = 600;
+
+/** A line as it is read: whole, or where it is very long, in pieces that end between words, long runs of one character shortened. */
+export function piecesOf(line: string): readonly string[] {
+  if (line.length <= longestPiece) return [line];
+  const rest = line.replace(/(.)\1{11,}/gu, (run) => run.slice(0, 12));
+  const pieces: string[] = [];
+  for (let from = 0; from < rest.length;) {
+    const to = from + longestPiece >= rest.length ? rest.length : lastGap(rest, from, from + longestPiece);
+    pieces.push(rest.slice(from, to));
+    from = to;
+  }
+  return pieces;
+}
+
+/** Where the last word before `to` ends; `to` itself where there is one word only. */
+function lastGap(text: string, from: number, to: number): number {
+  for (let at = to; at > from + longestPiece / 2; at--) if (' \t|;,'.includes(text.charAt(at - 1))) return at;
+  return to;
+}

@@ -25,6 +25,8 @@ const delimiters = [';', '\t', ',', '|'] as const;
 const sampleLines = 60;
 /** Rows by which the columns are known. */
 const layoutRows = 600;
+/** A longer row is no row of codes; it is told as not read. */
+const longestRow = 4000;
 const progressEvery = 2048;
 
 /** A scan out of a table with delimiters. Every row is accounted for, by the line on which it starts. */
@@ -46,6 +48,10 @@ export function* readingCsv(text: string, { patterns, marks }: TextOptions = {})
     length += row.raw.length + 1;
     if (!saysSomething(row.raw)) continue;
     const line = new Line(row.line, row.raw);
+    if (row.raw.length > longestRow) {
+      reading.skip(line);
+      continue;
+    }
     const mark = marked.get(row.line);
     // A shop's codes stand in the code column; its meanings and what was said of this row are of whole rows.
     if ((mark || book.meaningOf(row.raw) !== null) && takeTaught(reading, line, mark)) continue;

@@ -4,7 +4,7 @@ import { finish, type Work } from '../progress/index.js';
 import { isDump, readCodeLine, readStatusCell, readTypeCell, splitCells } from './code-line.js';
 import { type Entry, type Field, readField, readValue } from './field.js';
 import { readHeading } from './heading.js';
-import { Lines, saysSomething } from './lines.js';
+import { Lines, longestPiece, piecesOf, saysSomething } from './lines.js';
 import { type ReadingOrder, readingOrder } from './page-columns.js';
 import { splitState, stateOf } from './module-state.js';
 import { type LineMark, PatternBook, type ReportPatterns } from './patterns.js';
@@ -49,12 +49,14 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
   const marked = new Map((marks ?? []).map((mark) => [mark.line, mark]));
   for (let at = 1; at <= lines.count; at++) {
     if (at % progressEvery === 0) yield { done: at, total: lines.count };
-    const line = new Line(lines.numberOf(at), lines.at(at), at);
-    if (!saysSomething(line.text)) {
-      if (line.text.trim() !== '') continue;
-      reading.open = null;
-      reading.namedInBlock = false;
-    } else if (!takeTaught(reading, line, marked.get(line.number))) readLine(reading, line, lines);
+    for (const piece of piecesOf(lines.at(at))) {
+      const line = new Line(lines.numberOf(at), piece, at);
+      if (!saysSomething(line.text)) {
+        if (line.text.trim() !== '') continue;
+        reading.open = null;
+        reading.namedInBlock = false;
+      } else if (!takeTaught(reading, line, marked.get(line.number))) readLine(reading, line, lines);
+    }
   }
   return reading.finish();
 }
@@ -284,7 +286,7 @@ const saysCodes = (cell: string): boolean =>
 function leadsToFinding(reading: Reading, at: number, lines: ReadingOrder): boolean {
   let seen = 0;
   for (let next = at + 1; next <= at + 6 && seen < 2; next++) {
-    const text = lines.at(next);
+    const text = lines.at(next).slice(0, longestPiece);
     if (!saysSomething(text) || isDump(text)) continue;
     seen++;
     if (readCodeLine(text) || stateOf(text) || reading.book.codeIn(text)) return true;

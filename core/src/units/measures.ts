@@ -39,7 +39,7 @@ export function pressureIn(kilopascals: number, unit: PressureUnit): number {
 
 /** A distance in groups of three, parted by narrow blanks: a comma is always the decimal mark. */
 export function showDistance(kilometres: number, unit: DistanceUnit): string {
-  return `${String(distanceIn(kilometres, unit)).replace(/\B(?=(\d{3})+$)/g, '\u202f')} ${unit}`;
+  return `${distanceIn(kilometres, unit).toLocaleString('en').replaceAll(',', '\u202f')} ${unit}`;
 }
 
 /** A whole distance as typed, with blanks, dots, commas or apostrophes between groups of three; null where it is none. */

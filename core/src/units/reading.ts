@@ -32,7 +32,7 @@ export function readTyped(text: string): TypedReading {
   const trimmed = text.trim();
   if (trimmed === '') return { kind: 'notRead', reason: 'Type a value, or OL for over-limit.' };
   if (/^(?:ol|o\.l\.?|over(?:load|limit)?|inf(?:inity)?|∞)$/i.test(trimmed)) return { kind: 'overload' };
-  const match = /^([+-]?)(\d*)(?:([.,])(\d*))?\s*([kKmM]?)(\d*)\s*([a-zA-ZΩω]*)$/.exec(
+  const match = /^([+-]?)(\d*)(?:([.,])(\d*))?(?:\s*([kKmM])(\d*))?\s*([a-zA-ZΩω]*)$/.exec(
     trimmed.replace('−', '-').replace('Ω', 'Ω'),
   );
   const digits = match ? `${match[2]}${match[4] ?? ''}` : '';

@@ -2,13 +2,17 @@
 import { parse } from 'cookie';
 import type { CookieOptions, Request, Response } from 'express';
 
-const sessionName = 'beacon_session';
-const deviceName = 'beacon_device';
+// A browser sends a host's cookies to every port: two installations on one machine keep theirs apart by name.
+const named = (kind: 'session' | 'device', request: Request) =>
+  `beacon_${kind}_${request.socket.localPort ?? 0}`;
 const day = 24 * 3_600_000;
 
 export function tokensOf(request: Request): { session: string | null; device: string | null } {
   const cookies = parse(request.headers.cookie ?? '');
-  return { session: cookies[sessionName] ?? null, device: cookies[deviceName] ?? null };
+  return {
+    session: cookies[named('session', request)] ?? null,
+    device: cookies[named('device', request)] ?? null,
+  };
 }
 
 const flags = (response: Response): CookieOptions => ({
@@ -19,13 +23,13 @@ const flags = (response: Response): CookieOptions => ({
 });
 
 export function setSession(response: Response, token: string): void {
-  response.cookie(sessionName, token, { ...flags(response), maxAge: 30 * day });
+  response.cookie(named('session', response.req), token, { ...flags(response), maxAge: 30 * day });
 }
 
 export function setDevice(response: Response, token: string): void {
-  response.cookie(deviceName, token, { ...flags(response), maxAge: 400 * day });
+  response.cookie(named('device', response.req), token, { ...flags(response), maxAge: 400 * day });
 }
 
 export function clearSession(response: Response): void {
-  response.clearCookie(sessionName, flags(response));
+  response.clearCookie(named('session', response.req), flags(response));
 }

@@ -1,12 +1,13 @@
 /** Sign-in, PIN, sign-out, and the shop's people. */
 import { endpoints, type Session } from '@dormant-beacon/contract';
 import { check } from '@dormant-beacon/core/refusal';
-import type { Request, Response } from 'express';
-import { rateLimit } from 'express-rate-limit';
-import type { Knex } from 'knex';
+import type { Request, RequestHandler, Response } from 'express';
+import { RateLimiterMySQL } from 'rate-limiter-flexible';
+import { writeOnce } from '../database/idempotency.js';
 import type { Door } from '../http/door.js';
 import { HttpProblem, notFound } from '../http/problem.js';
-import { idParam } from '../http/writing.js';
+import { idParam, writeOf } from '../http/writing.js';
+import type { Services } from '../services.js';
 import { enterShopLog } from '../shop/log.js';
 import { clearSession, setSession, tokensOf } from './cookies.js';
 import { deviceOf, listDevices, takeInDevice } from './devices.js';
@@ -31,21 +32,33 @@ export interface Entrance {
   readonly triesPerMinute: number;
 }
 
-export function accountRoutes(door: Door, db: Knex, entrance: Entrance): void {
-  const limit = rateLimit({
-    windowMs: 60_000,
-    limit: entrance.triesPerMinute,
-    standardHeaders: true,
-    legacyHeaders: false,
-    handler: (_request, _response, next) =>
-      next(
-        new HttpProblem(
-          429,
-          'Too many tries',
-          'Too many tries at signing in from this address. Wait a minute, then try again.',
-        ),
-      ),
+export function accountRoutes(door: Door, { pools, feed }: Services, entrance: Entrance): void {
+  // Signing in and out writes a little each time, and must be seen by the very next request.
+  const db = pools.write;
+  const limiter = new RateLimiterMySQL({
+    storeClient: db,
+    storeType: 'knex',
+    dbName: (db.client as { config: { connection: { database: string } } }).config.connection.database,
+    tableName: 'rate_limits',
+    tableCreated: true,
+    clearExpiredByTimeout: false,
+    keyPrefix: 'sign-in',
+    points: entrance.triesPerMinute,
+    duration: 60,
   });
+  const limit: RequestHandler = async (request, response, next) => {
+    const taken = await limiter.consume(request.socket.remoteAddress ?? 'unknown').catch((error: unknown) => {
+      if (error instanceof Error) throw error;
+      return null;
+    });
+    if (taken) return next();
+    response.set('Retry-After', '60');
+    throw new HttpProblem(
+      429,
+      'Too many tries',
+      'Too many tries at signing in from this address. Wait a minute, then try again.',
+    );
+  };
   // Wherever a password or PIN is tried, at an open session too.
   for (const { path } of [endpoints.signIn, endpoints.pinSwitch, endpoints.newPassword, endpoints.newPin])
     door.router.all(path, (request, response, next) =>
@@ -114,30 +127,37 @@ export function accountRoutes(door: Door, db: Knex, entrance: Entrance): void {
 
   door.open(endpoints.signOut, async (request, response, session) => {
     if (session) await endSessions(db, { token_hash: session.tokenHash }, new Date());
+    if (session) feed.signedOut();
     clearSession(response);
     response.json(await answer(request, null));
   });
 
   door.on(endpoints.signOutEverywhere, async (request, response, session) => {
     await signOutEverywhere(db, session.person.id, new Date());
+    feed.signedOut();
     clearSession(response);
     response.json(await answer(request, null));
   });
 
   door.on(endpoints.newPassword, async (request, response, session) => {
-    await newPassword(db, session, check(endpoints.newPassword.body, request.body), new Date());
-    response.json(await answer(request, { ...session, mustChange: false }));
+    const by = { session, write: writeOf(request, session) };
+    await newPassword(db, by, check(endpoints.newPassword.body, request.body), new Date());
+    feed.signedOut();
+    response.json(await answer(request, { ...session, mustChange: false, hasPin: false }));
   });
 
   door.on(endpoints.newPin, async (request, response, session) => {
     const body = check(endpoints.newPin.body, request.body);
-    await newPin(db, session, body);
+    await newPin(db, { session, write: writeOf(request, session) }, body);
     response.json(await answer(request, { ...session, hasPin: body.pin !== null }));
   });
 
   door.on(endpoints.people, async (_request, response) => {
     response.json({
-      people: (await db('people').orderBy('name').select('id', 'name', 'initials', 'role')) as unknown[],
+      people: (await pools
+        .read('people')
+        .orderBy('name')
+        .select('id', 'name', 'initials', 'role', 'origin')) as unknown[],
     });
   });
 
@@ -147,14 +167,20 @@ export function accountRoutes(door: Door, db: Knex, entrance: Entrance): void {
 
   door.on(endpoints.addAccount, async (request, response, session) => {
     const body = check(endpoints.addAccount.body, request.body);
-    const account = await addAccount(db, body, { mustChange: true, by: session, now: new Date() });
+    const account = await addAccount(db, body, {
+      mustChange: true,
+      by: { session, write: writeOf(request, session) },
+      now: new Date(),
+    });
     response.status(201).json(account);
   });
 
   door.on(endpoints.changeAccount, async (request, response, session) => {
     const body = check(endpoints.changeAccount.body, request.body);
     const personId = idParam(request, 'personId');
-    response.json(await changeAccount(db, personId, body, session, new Date()));
+    const by = { session, write: writeOf(request, session) };
+    response.json(await changeAccount(db, personId, body, by, new Date()));
+    feed.signedOut();
   });
 
   door.on(endpoints.devices, async (_request, response, session) => {
@@ -167,7 +193,7 @@ export function accountRoutes(door: Door, db: Knex, entrance: Entrance): void {
     const find = async () => (await listDevices(db, session.deviceId)).find((device) => device.id === id);
     const before = await find();
     if (!before) throw notFound('device');
-    await db.transaction(async (trx) => {
+    await writeOnce(db, writeOf(request, session), async (trx) => {
       await trx('devices')
         .where({ id })
         .update({ name: name || null });
@@ -175,6 +201,7 @@ export function accountRoutes(door: Door, db: Knex, entrance: Entrance): void {
         before: before.name,
         after: name,
       });
+      return null;
     });
     response.json(await find());
   });

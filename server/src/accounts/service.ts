@@ -3,7 +3,10 @@ import type { Account, Session } from '@dormant-beacon/contract';
 import type { Person } from '@dormant-beacon/core/job';
 import type { Knex } from 'knex';
 import { isoOf, storedOf } from '../database/connect.js';
+import { writeOnce } from '../database/idempotency.js';
 import { conflict, HttpProblem, invalid, notFound } from '../http/problem.js';
+import type { Write } from '../http/writing.js';
+import { refuseWeak } from './strength.js';
 import { fits, hashSecret } from './secrets.js';
 import { enterShopLog } from '../shop/log.js';
 import { endSessions, type SignedIn } from './sessions.js';
@@ -55,6 +58,12 @@ async function refuseSameName(trx: Knex.Transaction, name: string, besides: stri
     throw invalid('name', 'someone of this name signs in here already; add a letter that tells them apart');
 }
 
+/** Who writes, and under which key. */
+export interface Author {
+  readonly session: SignedIn;
+  readonly write: Write;
+}
+
 interface Added {
   readonly person: Person;
   readonly password: string;
@@ -69,10 +78,11 @@ interface Added {
 export async function addAccount(
   db: Knex,
   { person, password, pin }: Added,
-  { mustChange, by = null, now }: { mustChange: boolean; by?: SignedIn | null; now: Date },
+  { mustChange, by = null, now }: { mustChange: boolean; by?: Author | null; now: Date },
 ): Promise<Account> {
+  if (by) await refuseWeak(password, [person.name]);
   const [passwordHash, pinHash] = await Promise.all([hashSecret(password), pin ? hashSecret(pin) : null]);
-  await db.transaction(async (trx) => {
+  const add = async (trx: Knex.Transaction) => {
     await refuseSameName(trx, person.name, person.id);
     const there: unknown = await trx('people').where({ id: person.id }).first('id');
     if (there !== undefined) throw conflict('A person with this id is there already.');
@@ -84,9 +94,10 @@ export async function addAccount(
       must_change: mustChange,
       active: true,
     });
-    if (by) await enterShopLog(trx, by, `${person.name} added as ${person.role}`, { person });
-  });
-  return oneAccount(db, person.id, now);
+    if (by) await enterShopLog(trx, by.session, `${person.name} added as ${person.role}`, { person });
+    return oneAccount(trx, person.id, now);
+  };
+  return by ? writeOnce(db, by.write, add) : db.transaction(add);
 }
 
 export interface AccountChange {
@@ -105,13 +116,14 @@ export async function changeAccount(
   db: Knex,
   personId: string,
   { name, initials, role, active, password }: AccountChange,
-  by: SignedIn,
+  by: Author,
   now: Date,
 ): Promise<Account> {
-  const before = await oneAccount(db, personId, now);
+  if (password) await refuseWeak(password, [name]);
   const passwordHash = password ? await hashSecret(password) : null;
-  await db.transaction(async (trx) => {
-    await trx('accounts').forUpdate().select('person_id');
+  return writeOnce(db, by.write, async (trx) => {
+    await trx('accounts').orderBy('person_id').forUpdate().select('person_id');
+    const before = await oneAccount(trx, personId, now);
     await refuseSameName(trx, name, personId);
     await trx('people').where({ id: personId }).update({ name, initials, role });
     await trx('accounts')
@@ -139,12 +151,12 @@ export async function changeAccount(
       ...(before.active === active ? [] : [active ? 'may sign in' : 'may not sign in any more']),
       ...(password ? ['new first password'] : []),
     ];
-    await enterShopLog(trx, by, `${before.person.name}: ${changes.join(', ') || 'no change'}`, {
+    await enterShopLog(trx, by.session, `${before.person.name}: ${changes.join(', ') || 'no change'}`, {
       before: { ...before.person, active: before.active },
       after: { id: personId, name, initials, role, active },
     });
+    return oneAccount(trx, personId, now);
   });
-  return oneAccount(db, personId, now);
 }
 
 async function ownPassword(db: Knex, personId: string, current: string): Promise<void> {
@@ -155,39 +167,44 @@ async function ownPassword(db: Knex, personId: string, current: string): Promise
     throw new HttpProblem(422, 'Not valid', 'The present password is wrong.', { path: 'current' });
 }
 
-/** Changes the own password; every other session of this person ends. */
+/** Changes the own password; every other session of this person ends, and the PIN with the password it stood on. */
 export async function newPassword(
   db: Knex,
-  session: SignedIn,
+  { session, write }: Author,
   { current, password }: { current: string; password: string },
   now: Date,
 ): Promise<void> {
-  await ownPassword(db, session.person.id, current);
-  if (current === password) throw invalid('password', 'choose another one than the present');
-  const passwordHash = await hashSecret(password);
-  await db.transaction(async (trx) => {
+  await writeOnce(db, write, async (trx) => {
+    await ownPassword(trx, session.person.id, current);
+    if (current === password) throw invalid('password', 'choose another one than the present');
+    await refuseWeak(password, [session.person.name]);
+    const passwordHash = await hashSecret(password);
     await trx('accounts')
       .where({ person_id: session.person.id })
-      .update({ password_hash: passwordHash, must_change: false });
+      .update({ password_hash: passwordHash, pin_hash: null, must_change: false });
     await trx('sessions')
       .where({ person_id: session.person.id })
       .whereNot({ token_hash: session.tokenHash })
       .whereNull('ended_at')
       .update({ ended_at: storedOf(now) });
+    return null;
   });
 }
 
 /** Sets the own PIN, or takes it away. */
 export async function newPin(
   db: Knex,
-  session: SignedIn,
+  { session, write }: Author,
   { current, pin }: { current: string; pin: string | null },
 ): Promise<void> {
-  await ownPassword(db, session.person.id, current);
-  if (pin !== null && (/^(\d)\1+$/.test(pin) || '0123456789876543210'.includes(pin)))
-    throw invalid('pin', 'that one is guessed first; choose another');
-  const pinHash = pin === null ? null : await hashSecret(pin);
-  await db('accounts').where({ person_id: session.person.id }).update({ pin_hash: pinHash });
+  await writeOnce(db, write, async (trx) => {
+    await ownPassword(trx, session.person.id, current);
+    if (pin !== null && (/^(\d)\1+$/.test(pin) || '0123456789876543210'.includes(pin)))
+      throw invalid('pin', 'that one is guessed first; choose another');
+    const pinHash = pin === null ? null : await hashSecret(pin);
+    await trx('accounts').where({ person_id: session.person.id }).update({ pin_hash: pinHash });
+    return null;
+  });
 }
 
 /** Ends every session of a person, and their PIN on every device until they sign in there again. */

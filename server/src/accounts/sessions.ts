@@ -93,3 +93,17 @@ export async function endSessions(db: Knex, which: Record<string, string>, now: 
     .whereNull('ended_at')
     .update({ ended_at: storedOf(now) });
 }
+
+/** Which of these sessions hold still. */
+export async function standingSessions(db: Knex, hashes: readonly string[]): Promise<Set<string>> {
+  const now = Date.now();
+  const rows = (await db('sessions')
+    .join('accounts', 'accounts.person_id', 'sessions.person_id')
+    .whereIn('token_hash', [...new Set(hashes)])
+    .where({ active: true })
+    .whereNull('ended_at')
+    .where('seen_at', '>', storedOf(new Date(now - idleHours * hour)))
+    .where('began_at', '>', storedOf(new Date(now - longestDays * 24 * hour)))
+    .select('token_hash')) as { token_hash: string }[];
+  return new Set(rows.map((row) => row.token_hash));
+}

@@ -16,17 +16,12 @@ interface AccountRow {
 /** A password given within so many days lets a PIN stand on that device. */
 export const pinDays = 30;
 
-const wrong = () =>
+/** As for a name that nobody has, so that a stranger does not learn who works here. */
+const refused = () =>
   new HttpProblem(
     401,
     'Not signed in',
-    'Name and password do not fit together. Look at both, then try again.',
-  );
-const locked = (until: Date) =>
-  new HttpProblem(
-    429,
-    'Locked for a while',
-    `Too many wrong passwords. This account is locked here until ${until.toISOString().slice(11, 16)} UTC; a lead can give a new password at once.`,
+    'Name and password do not fit together. After many wrong tries a name is locked for a quarter of an hour; a lead can give a new password at once.',
   );
 const needsPassword = (why: string) => new HttpProblem(401, 'Password needed', why);
 
@@ -48,16 +43,16 @@ export async function byPassword(
     .first('person_id', 'password_hash', 'pin_hash', 'active')) as AccountRow | undefined;
   if (!account) {
     await fits(null, password);
-    throw wrong();
+    throw refused();
   }
   const known = device === null ? null : await knownDevice(db, account.person_id, device);
   const tried = await underLock(db, account.person_id, async (trx) => {
-    const until = await lockedUntil(trx, account.person_id, known, now);
-    if (until) throw locked(until);
+    if ((await lockedUntil(trx, account.person_id, known, now)) !== null) return null;
     return enterTry(trx, { personId: account.person_id, deviceId: known, how: 'password' }, now);
   });
-  const right = await fits(account.password_hash, password);
-  if (!right || !account.active) throw wrong();
+  // A locked name takes as long as any other.
+  const right = await fits(tried === null ? null : account.password_hash, password);
+  if (!right || tried === null || !account.active) throw refused();
   await markSucceeded(db, tried);
   return account.person_id;
 }

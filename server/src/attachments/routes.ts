@@ -1,12 +1,12 @@
 /** Photos in and out: bytes in the database, never changed once they are kept. */
 import { createHash } from 'node:crypto';
 import { type AttachmentKept, endpoints } from '@dormant-beacon/contract';
-import type { Knex } from 'knex';
 import { storedOf } from '../database/connect.js';
 import type { Door } from '../http/door.js';
 import { conflict, HttpProblem, notFound } from '../http/problem.js';
 import { idParam, writeOf } from '../http/writing.js';
 import { findJob } from '../jobs/repository.js';
+import type { Services } from '../services.js';
 import { checkPhoto } from './check-photo.js';
 
 interface AttachmentRow {
@@ -19,7 +19,7 @@ interface AttachmentRow {
   readonly bytes: Buffer;
 }
 
-export function attachmentRoutes(door: Door, db: Knex): void {
+export function attachmentRoutes(door: Door, { pools }: Services): void {
   door.on(endpoints.keepAttachment, async (request, response, session) => {
     const { personId } = writeOf(request, session);
     const [jobId, id] = [idParam(request, 'jobId'), idParam(request, 'attachmentId')];
@@ -28,9 +28,10 @@ export function attachmentRoutes(door: Door, db: Knex): void {
       throw new HttpProblem(422, 'Not valid', 'The photo is empty.', { path: 'body' });
     const type = request.get('Content-Type')!.split(';')[0]!.trim().toLowerCase();
     const size = checkPhoto(bytes, type, 'body');
-    if (!(await findJob(db, jobId))) throw notFound('job');
+    if (!(await findJob(pools.write, jobId))) throw notFound('job');
     const sha256 = createHash('sha256').update(bytes).digest('hex');
-    await db('attachments')
+    await pools
+      .write('attachments')
       .insert({
         id,
         job_id: jobId,
@@ -44,7 +45,7 @@ export function attachmentRoutes(door: Door, db: Knex): void {
       .onConflict('id')
       .ignore();
     // Sent twice, it is kept once; the same id for something else is refused.
-    const kept = (await db('attachments').where({ id }).first('job_id', 'sha256')) as
+    const kept = (await pools.write('attachments').where({ id }).first('job_id', 'sha256')) as
       Pick<AttachmentRow, 'job_id' | 'sha256'> | undefined;
     if (!kept) throw new Error('the photo was not kept');
     if (kept.sha256 !== sha256 || kept.job_id !== jobId)
@@ -53,7 +54,8 @@ export function attachmentRoutes(door: Door, db: Knex): void {
   });
 
   door.on(endpoints.attachment, async (request, response) => {
-    const row = (await db('attachments')
+    const row = (await pools
+      .read('attachments')
       .where({ id: idParam(request, 'attachmentId'), job_id: idParam(request, 'jobId') })
       .first('type', 'bytes')) as AttachmentRow | undefined;
     if (!row) throw notFound('photo');

@@ -1,4 +1,4 @@
-/** A pool of connections to the shop's own MariaDB. */
+/** Connections to the shop's own MariaDB. */
 import knex, { type Knex } from 'knex';
 
 export interface DatabaseAddress {
@@ -8,8 +8,37 @@ export interface DatabaseAddress {
   readonly database: string;
 }
 
-/** UTC throughout; moments and big numbers as text; waits two seconds for a connection, then says so. */
-export function connect(address: DatabaseAddress, connections = 10): Knex {
+/** Where the environment says that the database is. */
+export function databaseOfEnvironment(): DatabaseAddress {
+  const setting = (name: string): string => process.env[name] ?? '';
+  return {
+    port: Number(setting('BEACON_DATABASE_PORT')),
+    user: setting('BEACON_DATABASE_USER'),
+    password: setting('BEACON_DATABASE_PASSWORD'),
+    database: setting('BEACON_DATABASE'),
+  };
+}
+
+/** Those who read and those who write wait in lines of their own: a hot job cannot keep the bays from being read. */
+export interface Pools {
+  readonly read: Knex;
+  readonly write: Knex;
+}
+
+export function connectPools(address: DatabaseAddress): Pools {
+  return { read: connect(address, 8), write: connect(address, 8, 'READ COMMITTED') };
+}
+
+export async function closePools({ read, write }: Pools): Promise<void> {
+  await Promise.all([read.destroy(), write.destroy()]);
+}
+
+/** UTC throughout; moments and big numbers as text; waits four seconds for a connection, then says so. */
+export function connect(
+  address: DatabaseAddress,
+  connections = 10,
+  isolation: 'READ COMMITTED' | 'REPEATABLE READ' = 'REPEATABLE READ',
+): Knex {
   return knex({
     client: 'mysql2',
     // Not in knex's own types: mysql2 hands JSON columns on as text.
@@ -29,20 +58,23 @@ export function connect(address: DatabaseAddress, connections = 10): Knex {
         },
       },
     ),
-    pool: { min: 0, max: connections, acquireTimeoutMillis: 4000, afterCreate: prepareSession },
+    pool: { min: 0, max: connections, acquireTimeoutMillis: 4000, afterCreate: prepareSession(isolation) },
     acquireConnectionTimeout: 4000,
     asyncStackTraces: false,
   });
 }
 
-function prepareSession(
-  connection: { query(sql: string, done: (error: unknown) => void): void },
-  done: (error: unknown, connection: unknown) => void,
-): void {
-  connection.query("SET time_zone = '+00:00', innodb_lock_wait_timeout = 10", (error) =>
-    done(error, connection),
-  );
-}
+const prepareSession =
+  (isolation: string) =>
+  (
+    connection: { query(sql: string, done: (error: unknown) => void): void },
+    done: (error: unknown, connection: unknown) => void,
+  ): void => {
+    connection.query(
+      `SET time_zone = '+00:00', innodb_lock_wait_timeout = 10, tx_isolation = '${isolation.replace(' ', '-')}'`,
+      (error) => done(error, connection),
+    );
+  };
 
 /** `2026-11-17 08:12:00.000` as MariaDB writes it, in ISO 8601. */
 export function isoOf(stored: string): string {

@@ -1,7 +1,9 @@
-/** Brings the schema up to date and gives the application's user no more than it needs. */
+/** Brings the schema up to date, compares it with what it should be, and gives the application's user no more than it needs. */
 import type { Knex } from 'knex';
+import { Refusal } from '@dormant-beacon/core/refusal';
 import { factTables } from '../facts/tables.js';
-import { migrationSource } from './migrations/index.js';
+import { migrationSource, stepNames } from './migrations.js';
+import { mendSchema } from './schema.js';
 
 const appendOnly = [
   ...factTables,
@@ -15,6 +17,8 @@ const appendOnly = [
   'shop_log',
   'base_rates',
   'circuits',
+  'installation',
+  'change_order',
 ];
 const changeable = [
   'people',
@@ -28,22 +32,81 @@ const changeable = [
   'vehicles',
   'jobs',
   'job_summaries',
+  'job_learned',
+  'rate_counts',
+  'found_counts',
   'counters',
 ];
+/** Derived rows that come and go. */
+const passing = ['job_words', 'rate_limits'];
+
+const options = { migrationSource, tableName: 'migrations' };
+
+/** Seconds for which another start that migrates the same database is waited for. */
+const lockSeconds = 60;
+
+export interface SchemaState {
+  /** Steps that are still to be made. */
+  readonly pending: number;
+  /** True where the database holds a shop already. */
+  readonly used: boolean;
+}
+
+/** @throws Refusal where a newer version of the product has been here */
+export async function schemaState(owner: Knex): Promise<SchemaState> {
+  if (!(await owner.schema.hasTable('migrations'))) return { pending: stepNames.length, used: false };
+  const done = (await owner('migrations').select('name')) as { name: string }[];
+  const known = new Set(stepNames);
+  const foreign = done.find(({ name }) => !known.has(name));
+  if (foreign)
+    throw new Refusal(
+      '',
+      `This database was made by a newer version of Dormant Beacon: it has the step “${foreign.name}”, which this one does not know. Nothing was changed. Start the newer version, or restore the backup that was made before it.`,
+    );
+  const used = (await owner.schema.hasTable('jobs')) && (await owner('jobs').first('id')) !== undefined;
+  return { pending: stepNames.length - done.length, used };
+}
 
 /**
- * Runs what is missing. A migration lock that a kill left behind is taken away: the caller is the only one
- * that migrates this database.
- * @param owner a connection with all rights
+ * Makes the steps that are missing and mends what a kill left behind. One at a time for one database.
+ * @param owner a connection with all rights on this database
  * @param application the user that gets SELECT and INSERT on facts, and UPDATE only where rows may change
+ * @returns what was mended, in words
+ * @throws Refusal where the schema is newer, or differs in a way that cannot be mended without a person
  */
-export async function migrate(owner: Knex, database: string, application: string): Promise<void> {
-  const options = { migrationSource, tableName: 'migrations' };
-  if (await owner.schema.hasTable('migrations_lock')) await owner.migrate.forceFreeMigrationsLock(options);
-  await owner.migrate.latest(options);
-  const user = `'${application}'@'127.0.0.1'`;
-  for (const table of appendOnly)
-    await owner.raw(`GRANT SELECT, INSERT ON \`${database}\`.\`${table}\` TO ${user}`);
-  for (const table of changeable)
-    await owner.raw(`GRANT SELECT, INSERT, UPDATE ON \`${database}\`.\`${table}\` TO ${user}`);
+export async function migrate(
+  owner: Knex,
+  database: string,
+  application: string,
+): Promise<readonly string[]> {
+  const guard = await owner.transaction();
+  try {
+    const [[{ got }]] = (await guard.raw('SELECT GET_LOCK(?, ?) AS got', [
+      `beacon ${database}`.slice(0, 64),
+      lockSeconds,
+    ])) as [[{ got: number }]];
+    if (got !== 1)
+      throw new Refusal('', 'Another start is bringing this database up to date. Try again in a minute.');
+    await schemaState(owner);
+    if (await owner.schema.hasTable('migrations_lock')) await owner.migrate.forceFreeMigrationsLock(options);
+    await owner.migrate.latest(options);
+    const mended = await mendSchema(owner);
+    await permit(owner, database, application);
+    return mended;
+  } finally {
+    // The lock goes with its connection.
+    await guard.raw('DO RELEASE_ALL_LOCKS()').catch(() => undefined);
+    await guard.rollback();
+  }
+}
+
+async function permit(owner: Knex, database: string, application: string): Promise<void> {
+  const grants: readonly [string, readonly string[]][] = [
+    ['SELECT, INSERT', appendOnly],
+    ['SELECT, INSERT, UPDATE', changeable],
+    ['SELECT, INSERT, UPDATE, DELETE', passing],
+  ];
+  for (const [rights, tables] of grants)
+    for (const table of tables)
+      await owner.raw(`GRANT ${rights} ON ??.?? TO ??@'127.0.0.1'`, [database, table, application]);
 }

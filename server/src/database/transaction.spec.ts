@@ -75,7 +75,7 @@ describe('the one way to write', () => {
     const answer = await writeJob(shop.db, write(jobId), async (_trx, job) => {
       tries += 1;
       if (tries < 3) throw Object.assign(new Error('Deadlock found'), { errno: 1213 });
-      return { answer: { seq: job.seq }, log };
+      return { answer: { seq: job.next }, log };
     });
     expect([tries, answer]).toEqual([3, { seq: 2 }]);
     expect((await logbook(jobId)).entries.length).toBe(2);
@@ -86,8 +86,8 @@ describe('the one way to write', () => {
     const crossing = (own: string, other: string) =>
       writeJob(shop.db, write(own), async (trx, job) => {
         await new Promise((resolve) => setTimeout(resolve, 150));
-        await trx('jobs').where({ id: other }).update({ event_note: 'crossed' });
-        return { answer: { seq: job.seq }, log };
+        await trx('jobs').where({ id: other }).forUpdate().first('id');
+        return { answer: { seq: job.next }, log };
       });
     expect(await Promise.all([crossing(a, b), crossing(b, a)])).toEqual([{ seq: 2 }, { seq: 2 }]);
     for (const jobId of [a, b]) expect((await logbook(jobId)).whole).toBeTrue();

@@ -4,10 +4,12 @@
  */
 import type { StageId } from '@dormant-beacon/core/job';
 import type { Knex } from 'knex';
-import { conflict, HttpProblem, notFound } from '../http/problem.js';
+import { conflict, type HttpProblem, notFound } from '../http/problem.js';
 import type { Write } from '../http/writing.js';
 import { chainStart, link } from './chain.js';
 import { storedOf } from './connect.js';
+import { enterKey, refuseRepeated, Replay, type UsedKey } from './idempotency.js';
+import { patiently } from './patiently.js';
 
 export interface JobWrite extends Write {
   readonly jobId: string;
@@ -30,6 +32,15 @@ export interface JobRow {
   readonly chain: string;
 }
 
+/** A job's row under its lock, with what else one question can bring along. */
+export interface LockedJob extends JobRow {
+  /** The place that this write takes; `seq` is the one before it. */
+  readonly next: number;
+  /** Grows with every change of any job: streams and other servers read by it. */
+  readonly changeNo: number;
+  readonly shopRevision: number;
+}
+
 /** What an entry tells the logbook. `entry` is kept and hashed as it stands. */
 export interface LogbookEntry {
   readonly kind: string;
@@ -40,11 +51,15 @@ export interface LogbookEntry {
   readonly withdrawn: boolean;
   readonly observedAt: string;
   readonly content: unknown;
+  /** What the server worked out from the content and keeps beside it. */
+  readonly derived?: unknown;
 }
 
 export interface Written<A> {
   readonly answer: A;
   readonly log: LogbookEntry;
+  /** Columns of the job's own row that change with this write. */
+  readonly job?: Readonly<Record<string, unknown>>;
 }
 
 /** Of a new job: where its chain goes on, if its entries were written elsewhere before. */
@@ -52,51 +67,77 @@ export interface NewlyWritten<A> extends Written<A> {
   readonly at?: Pick<JobRow, 'seq' | 'chain'>;
 }
 
-const mostTries = 6;
-const deadlock = 1213;
-const lockTimeout = 1205;
 const duplicate = 1062;
 
-/** The answer of an earlier, same request: ends the transaction without a trace. */
-class Replay {
-  constructor(readonly answer: unknown) {}
-}
+/** The change number and the settings' revision, as columns of a question that is asked anyway. */
+const alongside =
+  'NEXT VALUE FOR change_order AS change_no, (SELECT revision FROM shop_settings WHERE id = 1) AS shop_revision';
 
 /**
- * Runs `body` under the lock of an existing job, whose `seq` is already the new one.
+ * Runs `body` under the lock of an existing job.
  * A repeated key with the same request gives the first answer again and enters nothing.
  * @throws HttpProblem where the job is unknown, or the key was used for another request
  */
 export async function writeJob<A>(
   db: Knex,
   write: JobWrite,
-  body: (trx: Knex.Transaction, job: JobRow, recordedAt: string) => Promise<Written<A>>,
+  body: (trx: Knex.Transaction, job: LockedJob, recordedAt: string) => Promise<Written<A>>,
 ): Promise<A> {
   return replayed(db, write, async (trx) => {
-    const taken = await trx('jobs').where({ id: write.jobId }).increment('seq', 1);
-    if (taken === 0) throw notFound('job');
-    await refuseRepeated(trx, write);
-    const job = (await trx('jobs').where({ id: write.jobId }).first()) as JobRow;
+    const [[row]] = (await trx.raw(
+      `SELECT jobs.*, ${alongside}, request_hash, answer FROM jobs LEFT JOIN idempotency ON idempotency_key = ? WHERE jobs.id = ? FOR UPDATE`,
+      [write.key, write.jobId],
+    )) as [[(JobRow & Alongside & UsedKey) | undefined]];
+    if (!row) throw notFound('job');
+    refuseRepeated(row, write);
     const recordedAt = new Date().toISOString();
-    const { answer, log } = await body(trx, job, recordedAt);
-    await enterLog(trx, write, job, log, recordedAt);
+    const job = {
+      ...row,
+      next: row.seq + 1,
+      changeNo: Number(row.change_no),
+      shopRevision: row.shop_revision ?? 0,
+    };
+    const { answer, log, job: changed } = await body(trx, job, recordedAt);
+    const chain = await enterLog(trx, write, { ...job, seq: job.next }, log, recordedAt);
+    await trx('jobs')
+      .where({ id: write.jobId })
+      .update({ ...changed, seq: job.next, chain });
     return answer;
   });
+}
+
+interface Alongside {
+  readonly change_no: number | string;
+  readonly shop_revision: number | null;
 }
 
 /** Runs `body`, which makes the job's rows itself, with seq 1 and the start of the chain. */
 export async function writeNewJob<A>(
   db: Knex,
   write: JobWrite,
-  body: (trx: Knex.Transaction, number: number, recordedAt: string) => Promise<NewlyWritten<A>>,
+  body: (
+    trx: Knex.Transaction,
+    made: { readonly number: number; readonly changeNo: number; readonly shopRevision: number },
+    recordedAt: string,
+  ) => Promise<NewlyWritten<A>>,
 ): Promise<A> {
   return replayed(db, write, async (trx) => {
-    await trx('counters').where({ name: 'job' }).increment('value', 1);
-    await refuseRepeated(trx, write);
-    const { value } = (await trx('counters').where({ name: 'job' }).first('value')) as { value: number };
+    const [[row]] = (await trx.raw(
+      `SELECT value, ${alongside}, request_hash, answer FROM counters LEFT JOIN idempotency ON idempotency_key = ? WHERE name = 'job' FOR UPDATE`,
+      [write.key],
+    )) as [[{ value: number } & Alongside & UsedKey]];
+    refuseRepeated(row, write);
+    const made = {
+      number: row.value + 1,
+      changeNo: Number(row.change_no),
+      shopRevision: row.shop_revision ?? 0,
+    };
+    await trx('counters').where({ name: 'job' }).update({ value: made.number });
     const recordedAt = new Date().toISOString();
-    const { answer, log, at } = await body(trx, value, recordedAt);
-    await enterLog(trx, write, at ?? { seq: 1, chain: chainStart }, log, recordedAt);
+    const { answer, log, at } = await body(trx, made, recordedAt);
+    const place = { ...(at ?? { seq: 1, chain: chainStart }), changeNo: made.changeNo };
+    const chain = await enterLog(trx, write, place, log, recordedAt);
+    await trx('jobs').where({ id: write.jobId }).update({ chain });
     return answer;
   });
 }
@@ -105,39 +146,13 @@ async function replayed<A>(db: Knex, write: Write, run: (trx: Knex.Transaction) 
   try {
     return await patiently(db, async (trx) => {
       const answer = await run(trx);
-      await trx('idempotency').insert({
-        idempotency_key: write.key,
-        request_hash: write.requestHash,
-        answer: JSON.stringify(answer),
-      });
+      await enterKey(trx, write, answer);
       return answer;
     });
   } catch (error) {
     if (error instanceof Replay) return error.answer as A;
     const { errno, sqlMessage } = error as { errno?: number; sqlMessage?: string };
     throw errno === duplicate ? duplicated(sqlMessage ?? '') : error;
-  }
-}
-
-/**
- * A transaction that is run again where the database chose it as a deadlock's victim, and once where another
- * has written the same row meanwhile: then it finds that row and can say so.
- */
-export async function patiently<A>(db: Knex, run: (trx: Knex.Transaction) => Promise<A>): Promise<A> {
-  for (let tries = 1; ; tries++) {
-    try {
-      return await db.transaction(run);
-    } catch (error) {
-      const { errno, sqlMessage } = error as { errno?: number; sqlMessage?: string };
-      const sameKeyAtOnce = errno === duplicate && /idempotency/.test(sqlMessage ?? '');
-      const again =
-        errno === deadlock ||
-        errno === lockTimeout ||
-        sameKeyAtOnce ||
-        (errno === duplicate && /PRIMARY/.test(sqlMessage ?? '') && tries === 1);
-      if (!again || tries >= mostTries) throw error;
-      await new Promise((resolve) => setTimeout(resolve, 5 * tries + Math.random() * 20));
-    }
   }
 }
 
@@ -149,28 +164,23 @@ function duplicated(message: string): HttpProblem {
   return conflict('An entry with this id is there already.');
 }
 
-async function refuseRepeated(trx: Knex.Transaction, write: Write): Promise<void> {
-  const known = (await trx('idempotency').where({ idempotency_key: write.key }).first()) as
-    { request_hash: string; answer: string } | undefined;
-  if (!known) return;
-  if (known.request_hash !== write.requestHash)
-    throw new HttpProblem(422, 'Key used before', 'This idempotency key was used for another request.');
-  throw new Replay(JSON.parse(known.answer));
-}
-
+/** @returns the chain's new end */
 async function enterLog(
   trx: Knex.Transaction,
   write: JobWrite,
-  job: Pick<JobRow, 'seq' | 'chain'>,
+  place: Pick<JobRow, 'seq' | 'chain'> & { readonly changeNo: number },
   log: LogbookEntry,
   recordedAt: string,
-): Promise<void> {
-  const { kind, stage, says, factId, corrects, withdrawn, observedAt, content } = log;
+): Promise<string> {
+  const { kind, stage, factId, corrects, withdrawn, observedAt, content, derived } = log;
+  const says = cut(log.says, 400);
   const entry = JSON.stringify({
     jobId: write.jobId,
-    seq: job.seq,
+    seq: place.seq,
     personId: write.personId,
     kind,
+    stage,
+    says,
     factId,
     corrects,
     withdrawn,
@@ -178,16 +188,17 @@ async function enterLog(
     recordedAt,
     deviceId: write.deviceId,
     content,
+    ...(derived === undefined ? {} : { derived }),
   });
-  const hash = link(job.chain, entry);
+  const hash = link(place.chain, entry);
   await trx('logbook').insert({
     job_id: write.jobId,
-    seq: job.seq,
+    seq: place.seq,
     person_id: write.personId,
     device_id: write.deviceId,
     kind,
     stage,
-    says: says.slice(0, 400),
+    says,
     fact_id: factId,
     corrects,
     withdrawn,
@@ -195,6 +206,17 @@ async function enterLog(
     recorded_at: storedOf(recordedAt),
     entry,
     hash,
+    change_no: place.changeNo,
   });
-  await trx('jobs').where({ id: write.jobId }).update({ chain: hash });
+  return hash;
+}
+
+/** At most so many characters, never half of one. */
+export function cut(text: string, most: number): string {
+  return text.length <= most
+    ? text
+    : text
+        .slice(0, most)
+        .toWellFormed()
+        .replace(/\uFFFD$/, '');
 }

@@ -31,9 +31,12 @@ describe('events', () => {
         const parts = text.split('\n\n');
         text = parts.pop()!;
         for (const part of parts) {
-          const data = /^data: (.*)$/m.exec(part)?.[1];
+          const data = /^data: ?(.*)$/m.exec(part)?.[1];
           if (data)
-            heard.push({ id: /^id: (.*)$/m.exec(part)![1]!, seq: (JSON.parse(data) as { seq: number }).seq });
+            heard.push({
+              id: /^id: ?(.*)$/m.exec(part)![1]!,
+              seq: (JSON.parse(data) as { seq: number }).seq,
+            });
         }
         if (heard.length >= count) break;
       }
@@ -76,10 +79,11 @@ describe('events', () => {
         requestHash: 'a'.repeat(64),
       },
       async (trx, job) => {
-        await writeSummary(trx, await loadRecord(trx, job));
+        const record = await loadRecord(trx, job);
+        await writeSummary(trx, shop.services, { before: record, after: { ...record, seq: job.next }, job });
         await held;
         return {
-          answer: { seq: job.seq },
+          answer: { seq: job.next },
           log: {
             kind: 'notes',
             stage: 'trace',
@@ -109,7 +113,12 @@ describe('events', () => {
       const trx = await shop.db.transaction();
       const job = (await trx('jobs').where({ id: jobId }).first()) as JobRow;
       await trx('jobs').where({ id: jobId }).increment('seq', 1);
-      await writeSummary(trx, { ...(await loadRecord(trx, job)), seq: 2 });
+      const before = await loadRecord(trx, job);
+      const [[{ changeNo }]] = (await trx.raw('SELECT NEXT VALUE FOR change_order AS changeNo')) as [
+        [{ changeNo: number }],
+      ];
+      const moved = { changeNo: Number(changeNo), shopRevision: 0 };
+      await writeSummary(trx, shop.services, { before, after: { ...before, seq: 2 }, job: moved });
       await new Promise((resolve) => setTimeout(resolve, 900));
       await trx.commit();
     });

@@ -7,63 +7,93 @@ import {
   may,
   type Withdrawal,
 } from '@dormant-beacon/contract';
-import { type JobRecord, originOf, standing, standingFor } from '@dormant-beacon/core/job';
-import { type LineMark, readReport } from '@dormant-beacon/core/scans';
+import {
+  caseOf,
+  type JobRecord,
+  originOf,
+  standing,
+  standingFor,
+  type Trace,
+} from '@dormant-beacon/core/job';
+import type { LineMark } from '@dormant-beacon/core/scans';
 import type { TraceCase } from '@dormant-beacon/core/trace';
 import type { Knex } from 'knex';
-import { type JobWrite, writeJob } from '../database/transaction.js';
+import { type JobWrite, type LockedJob, writeJob, type Written } from '../database/transaction.js';
 import { conflict, HttpProblem, invalid, notFound } from '../http/problem.js';
-import { elementFault, preparePlan } from '../jobs/plans.js';
-import { loadRecord } from '../jobs/record.js';
-import { reportPatternsOf } from '../library/entries.js';
+import { withFact } from '../jobs/with-fact.js';
+import { planKey } from '../jobs/plans.js';
+import { findJob } from '../jobs/repository.js';
 import { writeSummary } from '../jobs/summary.js';
+import { reportPatternsOf } from '../library/entries.js';
+import type { Services } from '../services.js';
+import { derivedOf } from './derived.js';
 import { gates } from './gates.js';
 import { insertFact, type StoredFact } from './repository.js';
 import { says } from './says.js';
-import { tables } from './tables.js';
+import { stageOf, tables } from './tables.js';
+
+/** Times that a repair's chance is worked out anew because its trace has moved on meanwhile. */
+const mostTries = 5;
+
+/** The trace on which a repair stands was written to while the repair's chance was worked out. */
+class TraceMoved extends HttpProblem {
+  constructor() {
+    super(
+      503,
+      'Busy',
+      'Others write to this trace right now. Nothing was saved; it is tried again in a moment.',
+    );
+  }
+}
 
 /** @throws HttpProblem where a gate is closed, Refusal where the data is not sound */
 export async function enterFact(
-  db: Knex,
+  services: Services,
   kind: FactKind,
   write: JobWrite,
   entry: FactEntry,
 ): Promise<Entered> {
-  const data = await readied(db, kind, entry);
-  return writeJob(db, write, async (trx, job, recordedAt) => {
-    const record = await loadRecord(trx, job);
-    const fact: StoredFact = {
-      ...data,
-      id: entry.id,
-      seq: job.seq,
-      personId: write.personId,
-      observedAt: entry.observedAt,
-      recordedAt,
-      corrects: entry.corrects ?? null,
-      withdrawn: false,
-    };
-    if (fact.corrects !== null) checkCorrection(kind, record, fact.corrects);
-    gates[kind](record, fact, write.role);
-    const content = kind === 'photos' ? await withDigest(trx, write.jobId, entry.data) : entry.data;
-    const whole = kind === 'repairs' ? { ...fact, ...repairedFault(record, fact) } : fact;
-    await insertFact(trx, kind, write.jobId, whole);
-    return settle(trx, record, kind, whole, content, says(kind, withFact(record, kind, whole), whole));
-  });
+  const data = await readied(services, kind, entry);
+  for (let tries = 1; ; tries++) {
+    // Worked out before any lock is taken; under the lock it is only compared.
+    const fault = kind === 'repairs' ? await repairedFault(services, write.jobId, data) : null;
+    try {
+      return await settled(services, write, async (trx, job, before, recordedAt) => {
+        const fact = prepared(kind, write, entry, data, { job, before, recordedAt });
+        if (fault !== null && !stillHolds(fault, before, fact)) throw new TraceMoved();
+        const whole: StoredFact = fault === null ? fact : { ...fact, ...fault.learned };
+        await insertFact(trx, kind, write.jobId, whole);
+        const content = kind === 'photos' ? await withDigest(trx, write.jobId, entry.data) : entry.data;
+        const after = withFact(before, kind, whole);
+        return {
+          after,
+          answer: { id: fact.id, seq: fact.seq, recordedAt },
+          log: {
+            ...logged(kind, whole),
+            says: says(kind, after, whole),
+            content,
+            derived: derivedOf(kind, whole),
+          },
+        };
+      });
+    } catch (error) {
+      if (!(error instanceof TraceMoved) || tries >= mostTries) throw error;
+    }
+  }
 }
 
 /** Takes back the fact of an id, whatever its kind. */
 export async function withdrawFact(
-  db: Knex,
+  services: Services,
   write: JobWrite,
   { id, observedAt, withdraws }: Withdrawal,
 ): Promise<Entered> {
-  return writeJob(db, write, async (trx, job, recordedAt) => {
-    const record = await loadRecord(trx, job);
+  return settled(services, write, async (trx, job, before, recordedAt) => {
     const kind = (Object.keys(tables) as FactKind[]).find((other) =>
-      factsOf(record, other).some((fact) => fact.id === withdraws),
+      factsOf(before, other).some((fact) => fact.id === withdraws),
     );
     if (!kind) throw notFound('entry');
-    if (kind === 'scans' || kind === 'waivers')
+    if (!factKinds[kind].correctable)
       throw conflict('Scans and signatures stay as they are. Enter what is right beside them.');
     if (!may(factKinds[kind].who, write.role))
       throw new HttpProblem(
@@ -71,13 +101,13 @@ export async function withdrawFact(
         'Not for this role',
         'Who may not enter such an entry may not take it back.',
       );
-    checkCorrection(kind, record, withdraws);
-    checkUnused(record, kind, withdraws);
-    const old = factsOf(record, kind).find((fact) => fact.id === withdraws)!;
+    checkCorrection(kind, before, withdraws, write);
+    checkUnused(before, kind, withdraws);
+    const old = factsOf(before, kind).find((fact) => fact.id === withdraws)!;
     const fact: StoredFact = {
       ...old,
       id,
-      seq: job.seq,
+      seq: job.next,
       personId: write.personId,
       observedAt,
       recordedAt,
@@ -85,21 +115,96 @@ export async function withdrawFact(
       withdrawn: true,
     };
     await insertFact(trx, kind, write.jobId, fact);
-    return settle(trx, record, kind, fact, { withdraws }, `Taken back: ${says(kind, record, old)}`);
+    return {
+      after: withFact(before, kind, fact),
+      answer: { id, seq: fact.seq, recordedAt },
+      log: { ...logged(kind, fact), says: `Taken back: ${says(kind, before, old)}`, content: { withdraws } },
+    };
   });
 }
 
-/** Data as it will be stored: a report read, a circuit proven sound before any lock is taken. */
-async function readied(db: Knex, kind: FactKind, entry: FactEntry): Promise<Record<string, unknown>> {
+/**
+ * One entry in a job: in the job's lane, under its lock, with the record as it stands there; its row in the bays in
+ * the same transaction, and what takes longer to work out after it.
+ */
+async function settled<A>(
+  services: Services,
+  write: JobWrite,
+  body: (
+    trx: Knex.Transaction,
+    job: LockedJob,
+    before: JobRecord,
+    recordedAt: string,
+  ) => Promise<Written<A> & { readonly after: JobRecord }>,
+): Promise<A> {
+  const { pools, records, reviewer, lanes } = services;
+  let left: { record: JobRecord; review: boolean } | null = null;
+  const answer = await lanes.run(write.jobId, () =>
+    writeJob(pools.write, write, async (trx, job, recordedAt) => {
+      const before = await records.recordAt(trx, job, job.seq);
+      const written = await body(trx, job, before, recordedAt);
+      const review = await writeSummary(trx, services, { before, after: written.after, job });
+      left = { record: written.after, review };
+      return written;
+    }),
+  );
+  // Null where the first answer was given again.
+  const { record, review } = (left ?? {}) as Partial<NonNullable<typeof left>>;
+  if (record) records.keep(record);
+  if (review === true) reviewer.wake(write.jobId);
+  return answer;
+}
+
+interface Moment {
+  readonly job: LockedJob;
+  readonly before: JobRecord;
+  readonly recordedAt: string;
+}
+
+/** The fact as it will stand, after every gate. */
+function prepared(
+  kind: FactKind,
+  write: JobWrite,
+  entry: FactEntry,
+  data: Record<string, unknown>,
+  { job, before, recordedAt }: Moment,
+): StoredFact {
+  const fact: StoredFact = {
+    ...data,
+    id: entry.id,
+    seq: job.next,
+    personId: write.personId,
+    observedAt: entry.observedAt,
+    recordedAt,
+    corrects: entry.corrects ?? null,
+    withdrawn: false,
+  };
+  if (fact.corrects !== null) {
+    if (!factKinds[kind].correctable)
+      throw conflict('Scans and signatures stay as they are. Enter what is right beside them.');
+    checkCorrection(kind, before, fact.corrects, write);
+  }
+  gates[kind](before, fact, write.role);
+  return fact;
+}
+
+/** Data as it will be stored: a report read, a circuit proven sound, each on a thread of its own. */
+async function readied(
+  { pools, workers }: Services,
+  kind: FactKind,
+  entry: FactEntry,
+): Promise<Record<string, unknown>> {
   const data = entry.data as Record<string, unknown>;
   if (kind === 'scans') {
-    const scan = readReport(data['text'] as string, {
-      patterns: await reportPatternsOf(db),
+    const scan = await workers.run('readReport', {
+      text: data['text'] as string,
+      patterns: await reportPatternsOf(pools.read),
       marks: (data['marks'] as LineMark[] | null) ?? [],
     });
     return { ...data, reader: data['reader'] || (scan.reader ?? null), scan };
   }
-  if (kind === 'traces') preparePlan(entry.id, data['case'] as TraceCase);
+  if (kind === 'traces')
+    await workers.run('soundCase', { source: data['case'] as TraceCase, traceId: entry.id });
   return data;
 }
 
@@ -114,44 +219,31 @@ async function withDigest(trx: Knex.Transaction, jobId: string, data: unknown): 
 
 const factsOf = (record: JobRecord, kind: FactKind) => record[tables[kind].list] as unknown as StoredFact[];
 
-function withFact(record: JobRecord, kind: FactKind, fact: StoredFact): JobRecord {
-  return { ...record, [tables[kind].list]: [...factsOf(record, kind), fact] };
-}
+const logged = (kind: FactKind, fact: StoredFact) => ({
+  kind,
+  stage: stageOf(kind, fact),
+  factId: fact.id,
+  corrects: fact.corrects,
+  withdrawn: fact.withdrawn,
+  observedAt: fact.observedAt,
+});
 
-async function settle(
-  trx: Knex.Transaction,
-  before: JobRecord,
+function checkCorrection(
   kind: FactKind,
-  fact: StoredFact,
-  content: unknown,
-  text: string,
-) {
-  await writeSummary(trx, { ...withFact(before, kind, fact), seq: fact.seq });
-  const stage =
-    kind === 'notes' || kind === 'photos'
-      ? (fact['stage'] as 'trace')
-      : kind === 'scans' && fact['kind'] !== 'baseline'
-        ? 'clear'
-        : tables[kind].stage;
-  return {
-    answer: { id: fact.id, seq: fact.seq, recordedAt: fact.recordedAt },
-    log: {
-      kind,
-      stage,
-      says: text,
-      factId: fact.id,
-      corrects: fact.corrects,
-      withdrawn: fact.withdrawn,
-      observedAt: fact.observedAt,
-      content,
-    },
-  };
-}
-
-function checkCorrection(kind: FactKind, record: JobRecord, corrects: string): void {
+  record: JobRecord,
+  corrects: string,
+  { personId, role }: Pick<JobWrite, 'personId' | 'role'>,
+): void {
   const own = factsOf(record, kind);
   const target = own.find((fact) => fact.id === corrects);
   if (!target) throw invalid('corrects', 'no such entry of this kind in this job');
+  if (target.personId !== personId && role !== 'lead')
+    throw new HttpProblem(
+      403,
+      'Somebody else’s entry',
+      'Only who made an entry, or the lead, corrects it or takes it back. Enter what you saw beside it.',
+      { path: 'corrects' },
+    );
   const next = own.find((fact) => fact.corrects === corrects);
   if (next)
     throw conflict('Someone has corrected this entry before you. Look at theirs first.', { current: next });
@@ -180,10 +272,40 @@ function checkUnused(record: JobRecord, kind: FactKind, id: string): void {
   if (uses) throw conflict('Other entries stand on this one. Take those back first, or correct this one.');
 }
 
+interface RepairedFault {
+  /** What it was worked out from; null where the repair stands on no element of a trace. */
+  readonly key: string | null;
+  readonly learned: Readonly<Record<string, unknown>>;
+}
+
 /** How probable the repaired element was when the repair was entered, and what had failed; from its trace. */
-function repairedFault(record: JobRecord, fact: StoredFact): Record<string, unknown> {
-  const trace = fact['traceId'] == null ? undefined : standingFor(record.traces, fact['traceId'] as string);
-  if (!trace || fact['element'] == null) return { chance: null };
-  const { chance, kind, mode } = elementFault(record, trace, fact['element'] as string);
-  return { chance, faultKind: kind, faultMode: mode };
+async function repairedFault(
+  { pools, records, workers }: Services,
+  jobId: string,
+  data: Record<string, unknown>,
+): Promise<RepairedFault> {
+  const none: RepairedFault = { key: null, learned: { chance: null } };
+  const job = await findJob(pools.read, jobId);
+  if (!job) throw notFound('job');
+  const record = await records.recordAt(pools.read, job, job.seq);
+  const trace = tracedElement(record, data);
+  if (!trace) return none;
+  const source = caseOf(record, trace);
+  const element = data['element'] as string;
+  if (!source.circuit.elements.some(({ id }) => id === element)) return none;
+  const { chance, kind, mode } = await workers.run('elementFault', { source, element });
+  return {
+    key: planKey(record, trace),
+    learned: { chance, faultKind: kind, faultMode: mode },
+  };
+}
+
+function tracedElement(record: JobRecord, data: Record<string, unknown>): Trace | undefined {
+  if (data['traceId'] == null || data['element'] == null) return undefined;
+  return standingFor(record.traces, data['traceId'] as string);
+}
+
+function stillHolds({ key }: RepairedFault, record: JobRecord, fact: StoredFact): boolean {
+  const trace = tracedElement(record, fact);
+  return key === (trace ? planKey(record, trace) : null);
 }

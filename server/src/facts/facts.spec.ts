@@ -42,6 +42,8 @@ describe('facts of a job', () => {
     await shop.enter(jobId, 'readings', { traceId, test: 'listen', found: false });
     await shop.enter(jobId, 'readings', { traceId, test: 'switch-ohms', overload: true });
     await shop.enter(jobId, 'readings', { traceId, test: 'press', value: 4.97 });
+    // The plan is made after the commit.
+    await shop.settled();
     expect((await bay(jobId)).next).toBe('Replace the end switch, and find what made it fail.');
     await shop.enter(jobId, 'repairs', {
       traceId,

@@ -1,6 +1,5 @@
 /** Facts in and out of their tables. */
 import type { FactKind } from '@dormant-beacon/contract';
-import type { Scan } from '@dormant-beacon/core/scans';
 import type { Knex } from 'knex';
 import { isoOf, storedOf } from '../database/connect.js';
 import { type FactTable, tables } from './tables.js';
@@ -47,27 +46,6 @@ export async function insertFact(
       links.table,
       (fact[links.field] as string[]).map((beaconId) => ({ [links.parent]: fact.id, beacon_id: beaconId })),
     );
-  if (kind === 'scans') await insertScanParts(trx, fact.id, fact['scan'] as Scan);
-}
-
-async function insertScanParts(trx: Knex.Transaction, scanId: string, scan: Scan): Promise<void> {
-  await insertMany(
-    trx,
-    'scan_modules',
-    scan.modules.map(({ name, answered }, position) => ({ scan_id: scanId, position, name, answered })),
-  );
-  await insertMany(
-    trx,
-    'scan_codes',
-    scan.codes.map(({ module, code, failureType, status }, position) => ({
-      scan_id: scanId,
-      position,
-      module,
-      code,
-      failure_type: failureType ?? null,
-      status,
-    })),
-  );
 }
 
 async function insertMany(trx: Knex.Transaction, table: string, rows: readonly object[]): Promise<void> {
@@ -78,12 +56,36 @@ async function insertMany(trx: Knex.Transaction, table: string, rows: readonly o
 /** What a repair says to the shop's base rates alone; the job's record is without it. */
 const learnedFields: ReadonlySet<string> = new Set(['faultKind', 'faultMode']);
 
-/** All facts of a kind in a job, in the order of entry; a report's text stays behind. */
-export async function listFacts(db: Knex, kind: FactKind, jobId: string): Promise<StoredFact[]> {
-  const { table, columns, links } = tables[kind];
-  const wanted = Object.entries(columns).filter(
+/** The fields of a kind that the record holds: a report's text stays behind. */
+const listedColumns = (kind: FactKind) =>
+  Object.entries(tables[kind].columns).filter(
     ([field]) => !(kind === 'scans' && field === 'text') && !(kind === 'repairs' && learnedFields.has(field)),
   );
+
+/** A fact as the record lists it after it was stored: what was left out is null, moments are in UTC. */
+export function asListed(kind: FactKind, fact: StoredFact): StoredFact {
+  const { links } = tables[kind];
+  const listed: Record<string, unknown> = {
+    id: fact.id,
+    seq: fact.seq,
+    personId: fact.personId,
+    corrects: fact.corrects,
+    withdrawn: fact.withdrawn,
+    observedAt: isoOf(storedOf(fact.observedAt)),
+    recordedAt: isoOf(storedOf(fact.recordedAt)),
+  };
+  for (const [field, column] of listedColumns(kind)) {
+    const value = fact[field] ?? null;
+    listed[field] = typeof column === 'string' ? value : (JSON.parse(JSON.stringify(value)) as unknown);
+  }
+  if (links) listed[links.field] = [...(fact[links.field] as string[])].sort();
+  return listed as StoredFact;
+}
+
+/** All facts of a kind in a job, in the order of entry; a report's text stays behind. */
+export async function listFacts(db: Knex, kind: FactKind, jobId: string): Promise<StoredFact[]> {
+  const { table, links } = tables[kind];
+  const wanted = listedColumns(kind);
   const rows = (await db(table)
     .where({ job_id: jobId })
     .orderBy('seq')

@@ -205,3 +205,10 @@ export const tables: Readonly<Record<FactKind, FactTable>> = {
 };
 
 export const factTables: readonly string[] = Object.values(tables).map(({ table }) => table);
+
+/** The stage whose page shows an entry. */
+export function stageOf(kind: FactKind, fact: Readonly<Record<string, unknown>>): StageId {
+  if (kind === 'notes' || kind === 'photos') return fact['stage'] as StageId;
+  if (kind === 'scans' && fact['kind'] !== 'baseline') return 'clear';
+  return tables[kind].stage;
+}

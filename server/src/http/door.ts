@@ -1,21 +1,16 @@
 /** The one door: every endpoint is mounted here, with its permission, its body's limit and its schema's check. */
 import { type Endpoint, may } from '@dormant-beacon/contract';
 import type { Role } from '@dormant-beacon/core/job';
-import { json, raw, type RequestHandler, Router } from 'express';
+import { raw, type RequestHandler, Router } from 'express';
 import type { Knex } from 'knex';
 import { sessionOf, type SignedIn } from '../accounts/sessions.js';
+import { jsonBody } from './body.js';
 import { HttpProblem, tooLarge } from './problem.js';
 
-type Handler = (
-  request: Parameters<RequestHandler>[0],
-  response: Parameters<RequestHandler>[1],
-  session: SignedIn,
-) => unknown;
-type OpenHandler = (
-  request: Parameters<RequestHandler>[0],
-  response: Parameters<RequestHandler>[1],
-  session: SignedIn | null,
-) => unknown;
+type Request = Parameters<RequestHandler>[0];
+type Response = Parameters<RequestHandler>[1];
+type Handler = (request: Request, response: Response, session: SignedIn) => unknown;
+type OpenHandler = (request: Request, response: Response, session: SignedIn | null) => unknown;
 
 export class Door {
   readonly router = Router();
@@ -33,7 +28,7 @@ export class Door {
   }
 
   private mount(endpoint: Endpoint, handler: OpenHandler): void {
-    const { method, who, bodyLimit, bodyTypes } = endpoint;
+    const { method, who } = endpoint;
     const path = endpoint.path.replace(/\{(\w+)\}/g, ':$1');
     const permit: RequestHandler = async (request, response, next) => {
       const session = await sessionOf(this.db, request);
@@ -41,18 +36,30 @@ export class Door {
       response.locals['session'] = session;
       next();
     };
-    // The permission is looked at before a body is read.
-    const body: RequestHandler[] =
-      method === 'GET'
-        ? []
-        : [bodyTypes ? raw({ type: [...bodyTypes], limit: bodyLimit! }) : json({ limit: bodyLimit! })];
     const answer: RequestHandler = async (request, response) => {
       await handler(request, response, response.locals['session'] as SignedIn | null);
     };
     const mounted = method === 'GET' ? 'get' : method === 'PUT' ? 'put' : 'post';
     if (who === 'anyone' && method === 'GET') this.router[mounted](path, permit, answer);
-    else this.router[mounted](path, ofThatType(endpoint), ofThatSize(endpoint), permit, ...body, answer);
+    // The permission is looked at before a body is read.
+    else
+      this.router[mounted](
+        path,
+        ofThatType(endpoint),
+        ofThatSize(endpoint),
+        permit,
+        ...bodyOf(endpoint),
+        answer,
+      );
   }
+}
+
+/** How a body is read; one that is streamed is left to its handler. */
+function bodyOf({ method, bodyTypes, bodyLimit, streamed }: Endpoint): RequestHandler[] {
+  if (method === 'GET' || streamed === true) return [];
+  return bodyTypes
+    ? [raw({ type: [...bodyTypes], limit: bodyLimit!, inflate: false })]
+    : jsonBody(bodyLimit!);
 }
 
 /** Refuses bodies of other types, which a form of another site could send without asking. */
@@ -64,8 +71,16 @@ function ofThatType({ method, bodyTypes }: Endpoint): RequestHandler {
     if (wanted.includes(type)) return next();
     next(
       bodyTypes
-        ? new HttpProblem(415, 'Wrong type', `Content-Type: a photo is ${wanted.join(', ')}; got "${type}".`)
-        : new HttpProblem(415, 'Not JSON', `Content-Type: expected application/json, got "${type}".`),
+        ? new HttpProblem(
+            415,
+            'Wrong type',
+            `Content-Type: expected ${wanted.join(', ')}; got "${type.slice(0, 80)}".`,
+          )
+        : new HttpProblem(
+            415,
+            'Not JSON',
+            `Content-Type: expected application/json, got "${type.slice(0, 80)}".`,
+          ),
     );
   };
 }

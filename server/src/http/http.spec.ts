@@ -2,8 +2,8 @@ import { randomUUID } from 'node:crypto';
 import { createServer, request } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { pino } from 'pino';
-import { createApp } from '../app.js';
-import { connect } from '../database/connect.js';
+import { createApp, shutDown } from '../app.js';
+import { connectPools } from '../database/connect.js';
 import { asProblem } from './problem.js';
 import { beacon, Shop } from '../testing/shop.js';
 
@@ -98,9 +98,9 @@ describe('the server’s door', () => {
     let written = '';
     const log = pino({ level: 'trace' }, { write: (line: string) => void (written += line) });
     // Without a database every request ends in a line of the log.
-    const gone = connect({ port: 9, user: 'x', password: 'x', database: 'x' });
-    const { app, feed } = createApp({
-      db: gone,
+    const gone = connectPools({ port: 9, user: 'x', password: 'x', database: 'x' });
+    const { app, services } = createApp({
+      pools: gone,
       log,
       webFolder: '/nowhere',
       entrance: { mode: 'shop', demoAccounts: [], triesPerMinute: 100 },
@@ -108,29 +108,30 @@ describe('the server’s door', () => {
     const server = createServer(app);
     await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
     const address = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+    // As this server names its cookies.
+    const own = {
+      Cookie: shop.cookie(shop.lead)['Cookie']!.replaceAll(new URL(shop.address).port, new URL(address).port),
+    };
     const password = 'a very secret word';
     await fetch(`${address}/api/session`, {
       method: 'POST',
-      headers: { 'Content-Type': 'application/json', ...shop.cookie(shop.lead) },
+      headers: { 'Content-Type': 'application/json', ...own },
       body: JSON.stringify({ name: 'Ines Okafor', password }),
     });
     await fetch(`${address}/api/bays?text=${encodeURIComponent(password)}`, {
-      headers: shop.cookie(shop.lead),
+      headers: own,
     });
     await fetch(`${address}/api/jobs`, {
       method: 'POST',
-      headers: { 'Content-Type': 'application/json', ...shop.cookie(shop.lead) },
+      headers: { 'Content-Type': 'application/json', ...own },
       body: `{"password": "${password}"`,
     });
-    feed.stop();
-    await new Promise((resolve) => server.close(resolve));
-    await gone.destroy();
+    await shutDown(server, services);
     expect(written).toContain('/api/bays');
     expect(written).not.toContain(password);
     expect(written).not.toContain('very%20secret');
     expect(written).not.toContain('beacon_session');
-    for (const part of shop.cookie(shop.lead)['Cookie']!.split('; '))
-      expect(written).not.toContain(part.split('=')[1]!);
+    for (const part of own.Cookie.split('; ')) expect(written).not.toContain(part.split('=')[1]!);
   });
 
   it('tells a lost database from a fault of its own', () => {

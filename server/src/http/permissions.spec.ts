@@ -46,8 +46,8 @@ const table: Readonly<Record<string, string>> = {
   'PUT /api/jobs/{jobId}/head': 'ltd',
   'PUT /api/jobs/{jobId}/attachments/{attachmentId}': 'ltd',
   'GET /api/jobs/{jobId}/attachments/{attachmentId}': 'ltdr',
-  'GET /api/jobs/{jobId}/logbook': 'ltdr',
-  'GET /api/jobs/{jobId}/story.json': 'ltd',
+  'GET /api/jobs/{jobId}/logbook': 'ltd',
+  'GET /api/jobs/{jobId}/story.zip': 'ltd',
   'GET /api/jobs/{jobId}/story.csv': 'ltd',
   'POST /api/stories': 'l',
   'GET /api/jobs/{jobId}/scans/{scanId}/text': 'ltdr',
@@ -142,19 +142,22 @@ describe('the permission table', () => {
 
   it('refuses forged and mixed sessions', async () => {
     const [lead, technician] = [shop.cookie(shop.lead)['Cookie']!, shop.cookie(shop.technician)['Cookie']!];
-    const session = /beacon_session=[^;]+/;
-    const device = /beacon_device=[^;]+/;
+    const session = /beacon_session_\d+=[^;]+/;
+    const device = /beacon_device_\d+=[^;]+/;
+    const port = new URL(shop.address).port;
     const people = (cookie: string) => shop.get('/api/people', { Cookie: cookie });
     expect((await people(lead)).status).toBe(200);
     const forged = [
       '',
-      'beacon_session=x; beacon_device=y',
-      `beacon_session=${'a'.repeat(43)}; ${device.exec(lead)![0]}`,
+      `beacon_session_${port}=x; beacon_device_${port}=y`,
+      `beacon_session_${port}=${'a'.repeat(43)}; ${device.exec(lead)![0]}`,
       // A token that was carried to another device.
       `${session.exec(lead)![0]}; ${device.exec(technician)![0]}`,
       session.exec(lead)![0],
+      // What an installation on another port gave.
+      lead.replaceAll(port, '4600'),
       // The hash that the database keeps is no token.
-      `beacon_session=${((await shop.owner('sessions').first('token_hash')) as { token_hash: string }).token_hash}; ${device.exec(lead)![0]}`,
+      `beacon_session_${port}=${((await shop.owner('sessions').first('token_hash')) as { token_hash: string }).token_hash}; ${device.exec(lead)![0]}`,
     ];
     for (const cookie of forged)
       expect((await people(cookie)).status)

@@ -2,7 +2,7 @@
 import { randomBytes } from 'node:crypto';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { type RequestHandler, Router } from 'express';
+import { type RequestHandler, type Response, Router } from 'express';
 import expressStaticGzip from 'express-static-gzip';
 import helmet from 'helmet';
 import { HttpProblem } from './problem.js';
@@ -11,29 +11,35 @@ const noncePlaceholder = 'NONCE_OF_THIS_ANSWER';
 
 /** Headers for every answer; scripts and styles only our own; strict transport where there is TLS. */
 export function contentPolicy(tls: boolean): RequestHandler {
-  return (request, response, next) => {
-    const nonce = randomBytes(16).toString('base64');
-    response.locals['nonce'] = nonce;
-    helmet({
-      strictTransportSecurity: tls,
-      contentSecurityPolicy: {
-        useDefaults: false,
-        directives: {
-          defaultSrc: ["'none'"],
-          scriptSrc: ["'self'"],
-          styleSrc: ["'self'", `'nonce-${nonce}'`],
-          styleSrcAttr: ["'none'"],
-          imgSrc: ["'self'", 'data:', 'blob:'],
-          fontSrc: ["'self'"],
-          connectSrc: ["'self'"],
-          workerSrc: ["'self'"],
-          manifestSrc: ["'self'"],
-          baseUri: ["'self'"],
-          formAction: ["'self'"],
-          frameAncestors: ["'none'"],
-        },
+  const headers = helmet({
+    strictTransportSecurity: tls,
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        defaultSrc: ["'none'"],
+        scriptSrc: ["'self'"],
+        styleSrc: [
+          "'self'",
+          (_request, response) => `'nonce-${(response as Response).locals['nonce'] as string}'`,
+        ],
+        styleSrcAttr: ["'none'"],
+        imgSrc: ["'self'", 'data:', 'blob:'],
+        fontSrc: ["'self'"],
+        connectSrc: ["'self'"],
+        workerSrc: ["'self'"],
+        manifestSrc: ["'self'"],
+        baseUri: ["'self'"],
+        formAction: ["'self'"],
+        frameAncestors: ["'none'"],
+        requireTrustedTypesFor: ["'script'"],
+        // Angular's own policies, and the page's own for the addresses of its workers.
+        trustedTypes: ['angular', 'angular#bundler', 'default'],
       },
-    })(request, response, next);
+    },
+  });
+  return (request, response, next) => {
+    response.locals['nonce'] = randomBytes(16).toString('base64');
+    headers(request, response, next);
   };
 }
 
@@ -69,4 +75,4 @@ export function web(folder: string): Router {
 }
 
 export const nothingHere: RequestHandler = (request, _response, next) =>
-  next(new HttpProblem(404, 'Not found', `There is nothing at ${request.path}.`));
+  next(new HttpProblem(404, 'Not found', `There is nothing at ${request.path.slice(0, 200)}.`));

@@ -1,12 +1,11 @@
 /** What every write brings along: who writes, under which key, and a fingerprint of what. */
 import { createHash } from 'node:crypto';
 import { idempotencyHeader, personHeader } from '@dormant-beacon/contract';
-import { check } from '@dormant-beacon/core/refusal';
 import type { Role } from '@dormant-beacon/core/job';
 import type { Request } from 'express';
 import * as z from 'zod';
 import type { SignedIn } from '../accounts/sessions.js';
-import { HttpProblem } from './problem.js';
+import { HttpProblem, invalid } from './problem.js';
 
 export interface Write {
   readonly key: string;
@@ -17,6 +16,8 @@ export interface Write {
 }
 
 const uuid = z.uuid();
+/** Left out of the fingerprint, which is kept: a password is kept as its slow hash alone. */
+const secrets = new Set(['password', 'current', 'pin']);
 
 /**
  * @throws HttpProblem where a header is missing or is no id, or names another person than the one signed in:
@@ -42,9 +43,14 @@ export function writeOf(request: Request, session: SignedIn): Write {
     deviceId: session.deviceId,
     requestHash: createHash('sha256')
       .update(`${request.method} ${request.path}\n`)
-      .update(Buffer.isBuffer(request.body) ? request.body : JSON.stringify(request.body))
+      .update(Buffer.isBuffer(request.body) ? request.body : fingerprint(request.body))
       .digest('hex'),
   };
+}
+
+function fingerprint(body: unknown): string {
+  if (typeof body !== 'object' || body === null) return JSON.stringify(body ?? null);
+  return JSON.stringify(Object.fromEntries(Object.entries(body).filter(([name]) => !secrets.has(name))));
 }
 
 function idHeader(request: Request, name: string, why: string): string {
@@ -55,8 +61,8 @@ function idHeader(request: Request, name: string, why: string): string {
 
 /** The revision that a change saw, by its If-Match. @throws HttpProblem 428 where it names none */
 export function seenRevision(request: Request): number {
-  const seen = Number((request.get('If-Match') ?? '').replaceAll('"', '') || NaN);
-  if (Number.isInteger(seen)) return seen;
+  const seen = /^"?(\d{1,9})"?$/.exec(request.get('If-Match') ?? '');
+  if (seen) return Number(seen[1]);
   throw new HttpProblem(
     428,
     'Revision missing',
@@ -67,7 +73,23 @@ export function seenRevision(request: Request): number {
   );
 }
 
-/** The id in a path. @throws HttpProblem 404 where it is none */
+/** The id in a path. @throws HttpProblem 422 where it is none */
 export function idParam(request: Request, name: string): string {
-  return check(uuid, request.params[name], name).toLowerCase();
+  const value = request.params[name];
+  if (typeof value === 'string' && uuid.safeParse(value).success) return value.toLowerCase();
+  throw invalid(name, 'expected an id');
+}
+
+/** A text in the query, trimmed; null where there is none. */
+export function textQuery(request: Request, name: string): string | null {
+  const value = request.query[name];
+  return typeof value === 'string' && value.trim() !== '' ? value.trim().slice(0, 200).toWellFormed() : null;
+}
+
+/** A whole number in the query; null where there is none. @throws HttpProblem 422 where it is something else */
+export function countQuery(request: Request, name: string): number | null {
+  const text = textQuery(request, name);
+  if (text === null) return null;
+  if (/^\d{1,9}$/.test(text)) return Number(text);
+  throw invalid(name, 'expected a whole number');
 }

@@ -1,84 +1,64 @@
-/** What to test next in each open trace of a job, for its row in the bays. */
+/** What to test next in each open trace of a job, for its row in the bays: worked out beside the server's own thread. */
 import { caseOf, type JobRecord, openTraces, originOf, type Trace } from '@dormant-beacon/core/job';
-import type { ElementKind } from '@dormant-beacon/core/circuit';
-import { finish } from '@dormant-beacon/core/progress';
-import {
-  type NextTests,
-  planning,
-  type Predictions,
-  predicting,
-  type TraceCase,
-} from '@dormant-beacon/core/trace';
+import { isRefusal } from '@dormant-beacon/core/refusal';
+import type { NextTests, TraceCase } from '@dormant-beacon/core/trace';
+import { LRUCache } from 'lru-cache';
+import { HttpProblem } from '../http/problem.js';
+import { mostPlannedWork, plannedWork } from '../work/tasks.js';
+import type { Workers } from '../work/workers.js';
 
-/** Elements × suspects × metered tests up to which the server plans itself; above, the page does it in a worker. */
-const mostWork = 60_000;
-const keptTraces = 300;
+export type Plans = ReadonlyMap<string, NextTests>;
 
-/** Predictions by the id of the trace's row, which never changes: only a cache, another server makes its own. */
-const known = new Map<string, Predictions>();
+/** Plans by what they were made from: a trace, and the last of everything entered in it. */
+export class PlanMemory {
+  /** False where a plan could not be made: it is not tried again, and the bays say to open the trace. */
+  private readonly kept = new LRUCache<string, NextTests | false>({ max: 500 });
 
-/** Plans by the id under which a trace began. Traces too large to be planned here are left out. */
-export function plansFor(record: JobRecord): Map<string, NextTests> {
-  const plans = new Map<string, NextTests>();
-  for (const trace of openTraces(record)) {
-    if (workOf(trace.case) > mostWork) continue;
-    plans.set(originOf(record.traces, trace), finish(planning(caseOf(record, trace), predictionsOf(trace))));
+  constructor(private readonly workers: Workers) {}
+
+  /** Plans that are known, by the id under which a trace began; and whether all are. Traces too large to be planned here need none. */
+  known(record: JobRecord): { readonly plans: Plans; readonly complete: boolean } {
+    const traces = plannable(record);
+    const plans = new Map<string, NextTests>();
+    let complete = true;
+    for (const trace of traces) {
+      const plan = this.kept.get(planKey(record, trace));
+      if (plan) plans.set(originOf(record.traces, trace), plan);
+      else if (plan === undefined) complete = false;
+    }
+    return { plans, complete };
   }
-  return plans;
+
+  /** Every plan of a record; those that are missing are made. */
+  async of(record: JobRecord): Promise<Plans> {
+    for (const trace of plannable(record)) {
+      const key = planKey(record, trace);
+      if (this.kept.has(key)) continue;
+      const source = caseOf(record, trace);
+      this.kept.set(key, await this.made(source, trace));
+    }
+    return this.known(record).plans;
+  }
+
+  private async made(source: TraceCase, trace: Trace): Promise<NextTests | false> {
+    try {
+      return await this.workers.run('plan', { source, bare: trace.case, traceId: trace.id });
+    } catch (error) {
+      if (isRefusal(error) || (error instanceof HttpProblem && error.status === 422)) return false;
+      throw error;
+    }
+  }
 }
 
-/** Solves a new trace's circuit under every suspect before a lock is taken. @throws Refusal where it is not sound */
-export function preparePlan(traceId: string, source: TraceCase): void {
-  const predictions = soundPredictions(source);
-  if (predictions) remember(traceId, predictions);
+function plannable(record: JobRecord): Trace[] {
+  return openTraces(record).filter((trace) => plannedWork(trace.case) <= mostPlannedWork);
 }
 
-/**
- * Solves a case under every suspect, as far as the server plans itself; of a larger one only its suspects are
- * looked at. @throws Refusal where it is not sound, naming the place
- */
-export function soundPredictions(source: TraceCase): Predictions | null {
-  if (workOf(source) <= mostWork) return finish(predicting(source));
-  finish(planning({ ...source, tests: [], readings: [] }));
-  return null;
-}
-
-/**
- * How probable an element is at fault, from every reading and repair of its trace, and how it most likely had
- * failed. Only the tests that were read are solved, so that the size of the trace does not matter.
- */
-export function elementFault(
-  record: JobRecord,
-  trace: Trace,
-  element: string,
-): { readonly chance: number; readonly kind: ElementKind | null; readonly mode: string | null } {
-  const source = caseOf(record, trace);
-  const read = new Set(source.readings?.map(({ test }) => test));
-  const { suspects } = finish(planning({ ...source, tests: source.tests.filter(({ id }) => read.has(id)) }));
-  const own = suspects.filter((suspect) => suspect.element === element);
-  const sum = own.reduce((total, { probability }) => total + probability, 0);
-  return {
-    chance: Math.min(1, Math.max(0, sum)),
-    kind: source.circuit.elements.find(({ id }) => id === element)?.kind ?? null,
-    mode: own[0]?.mode ?? null,
-  };
-}
-
-function predictionsOf(trace: Trace): Predictions {
-  return known.get(trace.id) ?? remember(trace.id, finish(predicting(trace.case)));
-}
-
-function remember(traceId: string, predictions: Predictions): Predictions {
-  known.set(traceId, predictions);
-  const oldest = known.keys().next();
-  if (known.size > keptTraces && !oldest.done) known.delete(oldest.value);
-  return predictions;
-}
-
-function workOf({ circuit, suspects, tests }: TraceCase): number {
-  return (
-    circuit.elements.length *
-    (suspects?.length ?? 2 * circuit.elements.length) *
-    tests.filter((test) => !('element' in test)).length
-  );
+/** What a plan depends on: it changes with every entry in its trace and with nothing else. */
+export function planKey(record: JobRecord, trace: Trace): string {
+  const traceId = originOf(record.traces, trace);
+  const last = (facts: readonly { readonly traceId?: string | null | undefined; readonly seq: number }[]) =>
+    facts.reduce((seq, fact) => (fact.traceId === traceId ? Math.max(seq, fact.seq) : seq), 0);
+  const { readings, epochs, suspectWords, repairs } = record;
+  return [trace.id, last(readings), last(epochs), last(suspectWords), last(repairs)].join(' ');
 }

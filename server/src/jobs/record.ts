@@ -21,7 +21,7 @@ export interface VehicleRow {
 }
 
 /** The record of a job that is there. Within a transaction it sees that transaction's state. */
-export async function loadRecord(db: Knex, job: JobRow): Promise<JobRecord> {
+export async function loadRecord(db: Knex, job: JobRow, seq = job.seq): Promise<JobRecord> {
   // Every fact has its row in the logbook: only the tables of kinds that are there are asked.
   const row = (await db('vehicles')
     .where({ id: job.vehicle_id })
@@ -33,7 +33,7 @@ export async function loadRecord(db: Knex, job: JobRow): Promise<JobRecord> {
   const record: Record<string, unknown> = {
     id: job.id,
     number: jobNumber(job.number),
-    seq: job.seq,
+    seq,
     revision: job.revision,
     openedAt: isoOf(job.opened_at),
     origin: job.origin === null ? null : (JSON.parse(job.origin) as unknown),

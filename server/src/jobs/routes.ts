@@ -1,25 +1,24 @@
 /** The bays, a job's record, its reports and its head; vehicles that were here before. */
 import { endpoints } from '@dormant-beacon/contract';
 import { check } from '@dormant-beacon/core/refusal';
-import type { Knex } from 'knex';
-import type { Feed } from '../events/feed.js';
 import type { Door } from '../http/door.js';
 import { notFound } from '../http/problem.js';
-import { idParam, seenRevision, writeOf } from '../http/writing.js';
-import { loadRecord } from './record.js';
+import { countQuery, idParam, seenRevision, textQuery, writeOf } from '../http/writing.js';
+import type { Services } from '../services.js';
 import { bayOrders, findJob, listBays } from './repository.js';
 import { changeHead, openJob } from './service.js';
 import { findVehicles } from './vehicles.js';
 
-export function jobRoutes(door: Door, db: Knex, feed: Feed): void {
+export function jobRoutes(door: Door, services: Services): void {
+  const { pools, feed, records } = services;
+  const db = pools.read;
   door.on(endpoints.bays, async (request, response) => {
-    const { after, limit, text, all, order } = request.query;
-    const rows = Math.min(200, Math.max(1, Number(limit) || 100));
+    const { all, order } = request.query;
     response.json(
       await listBays(db, {
-        after: typeof after === 'string' ? after : null,
-        limit: rows,
-        text: typeof text === 'string' ? text : '',
+        after: textQuery(request, 'after'),
+        limit: Math.min(200, Math.max(1, countQuery(request, 'limit') ?? 100)),
+        text: textQuery(request, 'text') ?? '',
         all: all === '1',
         order: bayOrders.find((known) => known === order) ?? 'promised',
       }),
@@ -27,15 +26,14 @@ export function jobRoutes(door: Door, db: Knex, feed: Feed): void {
   });
 
   door.on(endpoints.vehiclesKnown, async (request, response) => {
-    const { text } = request.query;
-    response.json({ vehicles: await findVehicles(db, typeof text === 'string' ? text : '') });
+    response.json({ vehicles: await findVehicles(db, textQuery(request, 'text') ?? '') });
   });
 
   door.on(endpoints.openJob, async (request, response, session) => {
     const body = check(endpoints.openJob.body, request.body);
     response
       .status(201)
-      .json(await openJob(db, { ...writeOf(request, session), jobId: body.jobId.toLowerCase() }, body));
+      .json(await openJob(services, { ...writeOf(request, session), jobId: body.jobId.toLowerCase() }, body));
     feed.wake();
   });
 
@@ -45,7 +43,7 @@ export function jobRoutes(door: Door, db: Knex, feed: Feed): void {
       async (trx) => {
         const job = await findJob(trx, jobId);
         if (!job) throw notFound('job');
-        return loadRecord(trx, job);
+        return records.recordAt(trx, job, job.seq);
       },
       { readOnly: true },
     );
@@ -55,7 +53,7 @@ export function jobRoutes(door: Door, db: Knex, feed: Feed): void {
   door.on(endpoints.changeHead, async (request, response, session) => {
     const body = check(endpoints.changeHead.body, request.body);
     const write = { ...writeOf(request, session), jobId: idParam(request, 'jobId') };
-    response.json(await changeHead(db, write, seenRevision(request), body));
+    response.json(await changeHead(services, write, seenRevision(request), body));
     feed.wake();
   });
 

@@ -1,13 +1,13 @@
-/** The job's row in the bays: computed from the record and written in the same transaction. */
+/** The job's row in the bays: computed from the record and written in the same transaction, with the words it is found by. */
 import type { Bay } from '@dormant-beacon/contract';
 import { assessJob, type JobRecord, type ProofPolicy } from '@dormant-beacon/core/job';
 import { proofPolicyOf } from '@dormant-beacon/core/shop';
 import type { Knex } from 'knex';
 import { storedOf } from '../database/connect.js';
-import type { JobRow } from '../database/transaction.js';
-import { shopOf } from '../shop/settings.js';
-import { plansFor } from './plans.js';
-import { loadRecord } from './record.js';
+import type { Services } from '../services.js';
+import { learn } from './learned.js';
+import type { Plans } from './plans.js';
+import { searchText, wordsOf, writeWords } from './words.js';
 
 const events: Readonly<Record<string, string>> = {
   collision: 'Collision',
@@ -18,8 +18,8 @@ const events: Readonly<Record<string, string>> = {
   wear: 'Wear',
 };
 
-export function bayOf(record: JobRecord, policy: ProofPolicy): Bay {
-  const { lenses, next, stages } = assessJob(record, plansFor(record), policy);
+export function bayOf(record: JobRecord, plans: Plans, policy: ProofPolicy): Bay {
+  const { lenses, next, stages } = assessJob(record, plans, policy);
   const isDone = (id: string) => stages.some((stage) => stage.id === id && stage.state === 'done');
   const { head, vehicle } = record;
   return {
@@ -40,50 +40,59 @@ export function bayOf(record: JobRecord, policy: ProofPolicy): Bay {
   };
 }
 
-export async function writeSummary(trx: Knex.Transaction, record: JobRecord): Promise<Bay> {
-  const { settings } = await shopOf(trx);
-  const bay = bayOf(record, proofPolicyOf(settings));
+export interface Change {
+  /** Null where the job is new. */
+  readonly before: JobRecord | null;
+  readonly after: JobRecord;
+  readonly job: { readonly changeNo: number; readonly shopRevision: number };
+}
+
+/**
+ * Writes the row with the plans that are known. What has to be planned first is planned after the commit.
+ * @returns true where the row has to be looked at again for that
+ */
+export async function writeSummary(
+  trx: Knex.Transaction,
+  { settings, plans }: Pick<Services, 'settings' | 'plans'>,
+  { before, after, job }: Change,
+): Promise<boolean> {
+  const policy = proofPolicyOf((await settings.at(trx, job.shopRevision)).settings);
+  const { plans: known, complete } = plans.known(after);
+  const bay = bayOf(after, known, policy);
   const row = {
-    number: Number(record.number.slice(2)),
+    ...columnsOf(after, bay),
+    // A mark that is there stays until the row was looked at.
+    ...(complete ? {} : { review: true }),
+    change_no: job.changeNo,
+    ...(before !== null && sameWords(before, after) ? {} : { search: searchText(after) }),
+  };
+  if (before === null) await trx('job_summaries').insert({ job_id: after.id, ...row });
+  else await trx('job_summaries').where({ job_id: after.id }).update(row);
+  if (before === null || !sameWords(before, after))
+    await writeWords(trx, numberOf(after), before === null ? new Set() : wordsOf(before), wordsOf(after));
+  if (before === null ? bay.done : bay.done || couldBeDone(before)) await learn(trx, after, bay.done);
+  return !complete;
+}
+
+/** What the bays list and sort by. */
+export function columnsOf(record: JobRecord, bay: Bay) {
+  return {
+    number: numberOf(record),
     seq: record.seq,
     done: bay.done,
     due: bay.promisedAt === null ? '9999-12-31' : storedOf(bay.promisedAt),
     plate: bay.plate,
-    search: searchText(record, bay),
     bay: JSON.stringify(bay),
-    changed_at: trx.fn.now(6),
   };
-  await trx('job_summaries')
-    .insert({ job_id: record.id, ...row })
-    .onConflict('job_id')
-    .merge();
-  return bay;
 }
 
-/** After the shop has changed what it asks of a proof: jobs that are being proven may stand elsewhere now. */
-export async function refreshProofs(db: Knex): Promise<void> {
-  const rows = (await db('job_summaries')
-    .where({ done: false })
-    .whereRaw("JSON_VALUE(bay, '$.stage') = 'prove'")
-    .select('job_id')) as { job_id: string }[];
-  for (const { job_id: id } of rows)
-    await db.transaction(async (trx) => {
-      const job = (await trx('jobs').where({ id }).forUpdate().first()) as JobRow;
-      await writeSummary(trx, await loadRecord(trx, job));
-    });
-}
+export const numberOf = (record: JobRecord): number => Number(record.number.slice(2));
 
-function searchText(record: JobRecord, bay: Bay): string {
-  const codes = record.scans.flatMap((scan) => scan.scan.codes.map(({ code }) => code));
-  const words = [
-    bay.number,
-    bay.title,
-    bay.subtitle,
-    bay.plate,
-    record.vehicle.vin?.slice(-6),
-    record.head.customer,
-    ...bay.rail.map(({ name }) => name),
-    ...codes,
-  ];
-  return [...new Set(words.filter(Boolean))].join(' ').slice(0, 20_000);
-}
+/** Only a job that was handed back can have been done. */
+const couldBeDone = (record: JobRecord): boolean => record.handBacks.length > 0;
+
+const sameWords = (before: JobRecord, after: JobRecord): boolean =>
+  before.head === after.head &&
+  before.vehicle === after.vehicle &&
+  before.beacons === after.beacons &&
+  before.scans === after.scans;

@@ -3,6 +3,7 @@ import type { VehiclesKnown } from '@dormant-beacon/contract';
 import type { Knex } from 'knex';
 import { isoOf } from '../database/connect.js';
 import { jobNumber, vehicleOf, type VehicleRow } from './record.js';
+import { findNumbers } from './search.js';
 
 interface Row extends VehicleRow {
   readonly number: number;
@@ -11,24 +12,18 @@ interface Row extends VehicleRow {
 }
 
 const most = 8;
+const mostVisits = 60;
 
-/** The last visit of each vehicle whose plate, VIN end, make, model or customer answers to every word. */
+/** The last visit of each vehicle that answers to every word by its beginning: plate, VIN, make, model, customer. */
 export async function findVehicles(db: Knex, text: string): Promise<VehiclesKnown['vehicles'][number][]> {
   const words = text.trim().split(/\s+/).filter(Boolean).slice(0, 6);
   if (words.join('').length < 2) return [];
-  const query = db('jobs')
+  const numbers = await findNumbers(db, words, mostVisits, null);
+  const rows = (await db('jobs')
     .join('vehicles', 'vehicles.id', 'jobs.vehicle_id')
+    .whereIn('jobs.number', numbers)
     .orderBy('jobs.number', 'desc')
-    .limit(60)
-    .select('vehicles.*', 'jobs.number', 'jobs.opened_at', 'jobs.customer');
-  for (const word of words) {
-    const like = `%${word.replace(/[\\%_]/g, '\\$&')}%`;
-    void query.whereRaw(
-      "CONCAT_WS(' ', plate, REPLACE(COALESCE(plate, ''), ' ', ''), vin, make, model, customer) LIKE ?",
-      [like],
-    );
-  }
-  const rows = (await query) as Row[];
+    .select('vehicles.*', 'jobs.number', 'jobs.opened_at', 'jobs.customer')) as Row[];
   const seen = new Set<string>();
   return rows
     .filter((row) => {

@@ -3,6 +3,7 @@ import type { CircuitRow, KeptCircuit, Rates, Weaknesses } from '@dormant-beacon
 import type { JobRecord } from '@dormant-beacon/core/job';
 import { suppliedRates, type TraceCase } from '@dormant-beacon/core/trace';
 import { templates } from '@dormant-beacon/core/trace/templates';
+import { learn } from '../jobs/learned.js';
 import { Shop } from '../testing/shop.js';
 
 const lamp = templates.find(({ id }) => id === 'fused-lamp')!.build({});
@@ -136,10 +137,13 @@ describe('circuits and base rates of the shop', () => {
     });
     const learned = async () => (await own<Rates>('base-rates')).body.learned;
     expect(await learned()).toEqual([]);
-    const done = (value: boolean) =>
-      shop.owner('job_summaries').where({ job_id: jobId }).update({ done: value });
+    const closed = (await shop.get<JobRecord>(`/api/jobs/${jobId}`)).body;
+    const done = (value: boolean) => shop.db.transaction((trx) => learn(trx, closed, value));
     await done(true);
     // The whole supply on the ground side of a lamp that should shine: the ground is lost, not merely bad.
+    expect(await learned()).toEqual([{ kind: 'ground', mode: 'open', closures: 1 }]);
+    // Told twice, it counts once.
+    await done(true);
     expect(await learned()).toEqual([{ kind: 'ground', mode: 'open', closures: 1 }]);
     await done(false);
     expect(await learned()).toEqual([]);

@@ -4,11 +4,11 @@ import { circuitFlaws } from '@dormant-beacon/core/circuit';
 import { Refusal } from '@dormant-beacon/core/refusal';
 import { bareCase, type TraceCase } from '@dormant-beacon/core/trace';
 import type { Knex } from 'knex';
-import type { SignedIn } from '../accounts/sessions.js';
+import type { Author } from '../accounts/service.js';
 import { isoOf, storedOf } from '../database/connect.js';
-import { patiently } from '../database/transaction.js';
+import { writeOnce } from '../database/idempotency.js';
 import { conflict, notFound } from '../http/problem.js';
-import { soundPredictions } from '../jobs/plans.js';
+import type { Services } from '../services.js';
 import { enterShopLog } from '../shop/log.js';
 
 interface Row {
@@ -57,13 +57,17 @@ export async function circuitOf(db: Knex, circuitId: string, version: number | n
  * @throws HttpProblem 409 where somebody has kept another version meanwhile
  * @throws Refusal where the circuit cannot be solved or its case is not sound
  */
-export async function keepCircuit(db: Knex, session: SignedIn, kept: KeepCircuit): Promise<CircuitKept> {
+export async function keepCircuit(
+  { pools, workers }: Services,
+  { session, write }: Author,
+  kept: KeepCircuit,
+): Promise<CircuitKept> {
   const { circuitId, basedOn, make, model, title, note } = kept;
   const bare = bareCase(kept.case);
   const flaw = circuitFlaws(bare.circuit).find(({ serious }) => serious);
   if (flaw) throw new Refusal('case.circuit', flaw.says);
-  soundPredictions(bare);
-  return patiently(db, async (trx) => {
+  await workers.run('soundCase', { source: bare, traceId: null });
+  return writeOnce(pools.write, write, async (trx) => {
     const last = (await trx('circuits')
       .where({ circuit_id: circuitId })
       .orderBy('version', 'desc')

@@ -10,9 +10,9 @@ import type {
 } from '@dormant-beacon/contract';
 import type { ReportPatterns } from '@dormant-beacon/core/scans';
 import type { Knex } from 'knex';
-import type { SignedIn } from '../accounts/sessions.js';
+import type { Author } from '../accounts/service.js';
 import { isoOf, storedOf } from '../database/connect.js';
-import { patiently } from '../database/transaction.js';
+import { writeOnce } from '../database/idempotency.js';
 import { conflict, notFound } from '../http/problem.js';
 import { enterShopLog } from '../shop/log.js';
 
@@ -41,12 +41,12 @@ interface Addition {
 /** Adds an entry; the same entry sent again changes nothing. @throws HttpProblem 409 where the id is another's */
 async function add(
   db: Knex,
-  session: SignedIn,
+  { session, write }: Author,
   { id, kind, make, model, template, data, says }: Addition,
 ): Promise<void> {
-  await patiently(db, async (trx) => {
+  await writeOnce(db, write, async (trx) => {
     const there = (await trx('library_entries').where({ id }).forUpdate().first()) as Row | undefined;
-    if (there?.kind === kind && there.data === JSON.stringify(data)) return;
+    if (there?.kind === kind && there.data === JSON.stringify(data)) return null;
     if (there) throw conflict('There is another entry with this id.');
     await trx('library_entries').insert({
       id,
@@ -59,19 +59,20 @@ async function add(
       added_at: storedOf(new Date()),
     });
     await enterShopLog(trx, session, `Library: ${says}`, { id, kind, make, model, data });
+    return null;
   });
 }
 
-export function addPattern(db: Knex, session: SignedIn, { id, code, line }: AddPattern): Promise<void> {
+export function addPattern(db: Knex, author: Author, { id, code, line }: AddPattern): Promise<void> {
   const says = code
     ? `codes such as ${code.before ? `“${code.before}” ` : ''}${code.shape}`
     : `lines such as “${line!.like.slice(0, 80)}” are ${line!.as}`;
-  return add(db, session, { id, kind: 'pattern', data: code ? { code } : { line }, says });
+  return add(db, author, { id, kind: 'pattern', data: code ? { code } : { line }, says });
 }
 
-export function addCodeNote(db: Knex, session: SignedIn, { id, ...note }: AddCodeNote): Promise<void> {
+export function addCodeNote(db: Knex, author: Author, { id, ...note }: AddCodeNote): Promise<void> {
   const says = `${note.code}, ${note.make} ${note.model ?? 'all models'}: ${note.says}`;
-  return add(db, session, {
+  return add(db, author, {
     id,
     kind: 'code-note',
     make: note.make,
@@ -81,15 +82,15 @@ export function addCodeNote(db: Knex, session: SignedIn, { id, ...note }: AddCod
   });
 }
 
-export function addCodeLink(db: Knex, session: SignedIn, { id, ...file }: AddCodeLink): Promise<void> {
+export function addCodeLink(db: Knex, author: Author, { id, ...file }: AddCodeLink): Promise<void> {
   const says = `${file.make} ${file.model}: what ${file.link.module}${file.link.code ? ` ${file.link.code}` : ''} hangs on`;
-  return add(db, session, { id, kind: 'code-link', make: file.make, model: file.model, data: file, says });
+  return add(db, author, { id, kind: 'code-link', make: file.make, model: file.model, data: file, says });
 }
 
-export function addWeakness(db: Knex, session: SignedIn, { id, ...own }: AddWeakness): Promise<void> {
+export function addWeakness(db: Knex, author: Author, { id, ...own }: AddWeakness): Promise<void> {
   const { make, model, template } = own;
   const says = `known weakness, ${make} ${model ?? 'all models'}: ${own.says}`;
-  return add(db, session, { id, kind: 'weakness', make, model: model ?? null, template, data: own, says });
+  return add(db, author, { id, kind: 'weakness', make, model: model ?? null, template, data: own, says });
 }
 
 /** Known weaknesses of a model, those of its whole make included. */
@@ -107,8 +108,8 @@ export async function weaknessesFor(
 }
 
 /** @throws HttpProblem 404 where there is no such entry, or it is taken back already */
-export async function withdrawEntry(db: Knex, session: SignedIn, id: string): Promise<void> {
-  await patiently(db, async (trx) => {
+export async function withdrawEntry(db: Knex, { session, write }: Author, id: string): Promise<void> {
+  await writeOnce(db, write, async (trx) => {
     const row = (await trx('library_entries').where({ id, withdrawn_at: null }).forUpdate().first()) as
       Row | undefined;
     if (!row) throw notFound('entry');
@@ -119,6 +120,7 @@ export async function withdrawEntry(db: Knex, session: SignedIn, id: string): Pr
       id,
       data: JSON.parse(row.data) as unknown,
     });
+    return null;
   });
 }
 

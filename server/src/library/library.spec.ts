@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { CodeFile, Pattern } from '@dormant-beacon/contract';
 import type { JobRecord } from '@dormant-beacon/core/job';
+import { learn } from '../jobs/learned.js';
 import { Shop } from '../testing/shop.js';
 
 describe('the library', () => {
@@ -90,10 +91,11 @@ describe('the library', () => {
     await shop.enter(jobId, 'repairs', { ...repair, cured: true });
     const found = async () => (await file('make=Ostrel&model=Marn wagon')).found;
     expect(await found()).toEqual([]);
-    const done = (value: boolean) =>
-      shop.owner('job_summaries').where({ job_id: jobId }).update({ done: value });
+    const closed = (await shop.get<JobRecord>(`/api/jobs/${jobId}`)).body;
+    const done = (value: boolean) => shop.db.transaction((trx) => learn(trx, closed, value));
     await done(true);
     expect(await found()).toEqual([{ module: 'Body', code: 'B1C11', label: 'Lamp holder', jobs: 1 }]);
+    expect((await file('make=Ostrel')).found.length).toBe(1);
     await done(false);
     expect(await found()).toEqual([]);
   });

@@ -3,9 +3,9 @@ import type { KeepRates, Rates } from '@dormant-beacon/contract';
 import { Refusal } from '@dormant-beacon/core/refusal';
 import { type BaseRate, type LearnedRate, suppliedRates } from '@dormant-beacon/core/trace';
 import type { Knex } from 'knex';
-import type { SignedIn } from '../accounts/sessions.js';
+import type { Author } from '../accounts/service.js';
 import { storedOf } from '../database/connect.js';
-import { patiently } from '../database/transaction.js';
+import { writeOnce } from '../database/idempotency.js';
 import { conflict } from '../http/problem.js';
 import { enterShopLog } from '../shop/log.js';
 
@@ -26,21 +26,11 @@ export async function ratesOf(db: Knex): Promise<Rates> {
  * opens its job again and so takes them away.
  */
 async function learnedRates(db: Knex): Promise<LearnedRate[]> {
-  const rows = (await db('repairs')
-    .join('job_summaries', 'job_summaries.job_id', 'repairs.job_id')
-    .leftJoin({ later: 'repairs' }, 'later.corrects', 'repairs.id')
-    .where({ 'job_summaries.done': true, 'repairs.cured': true, 'repairs.withdrawn': false })
-    .whereNull('later.id')
-    .whereNotNull('repairs.fault_kind')
-    .whereNotNull('repairs.fault_mode')
-    .groupBy('repairs.fault_kind', 'repairs.fault_mode')
-    .orderBy(['repairs.fault_kind', 'repairs.fault_mode'])
-    .select({
-      kind: 'repairs.fault_kind',
-      mode: 'repairs.fault_mode',
-      closures: db.raw('COUNT(DISTINCT repairs.job_id)'),
-    })) as LearnedRate[];
-  return rows.map(({ kind, mode, closures }) => ({ kind, mode, closures: Number(closures) }));
+  const rows = (await db('rate_counts')
+    .where('closures', '>', 0)
+    .orderBy(['kind', 'mode'])
+    .select('kind', 'mode', 'closures')) as LearnedRate[];
+  return rows.map(({ kind, mode, closures }) => ({ kind, mode, closures }));
 }
 
 /**
@@ -49,7 +39,7 @@ async function learnedRates(db: Knex): Promise<LearnedRate[]> {
  */
 export async function keepRates(
   db: Knex,
-  session: SignedIn,
+  { session, write }: Author,
   { basedOn, rates, note }: KeepRates,
 ): Promise<number> {
   const seen = new Set<string>();
@@ -57,7 +47,7 @@ export async function keepRates(
     if (seen.has(`${kind} ${mode}`)) throw new Refusal(`rates[${index}]`, `${kind} ${mode} stands twice`);
     seen.add(`${kind} ${mode}`);
   }
-  return patiently(db, async (trx) => {
+  return writeOnce(db, write, async (trx) => {
     const last = (await trx('base_rates').orderBy('version', 'desc').forUpdate().first()) as
       { version: number; rates: string; note: string | null } | undefined;
     const now = last?.version ?? 0;

@@ -4,6 +4,7 @@ import type { JobRecord } from '@dormant-beacon/core/job';
 import { suppliedRates } from '@dormant-beacon/core/trace';
 import { templates } from '@dormant-beacon/core/trace/templates';
 import { beacon, Shop } from '../testing/shop.js';
+import { exported, take } from '../testing/story-file.js';
 
 const flapCase = templates.find(({ id }) => id === 'switch-input')!.build({});
 
@@ -122,6 +123,7 @@ describe('the library under several hands', () => {
     const trace = { title: 'Flap', beaconIds: [beaconId], case: flapCase };
     const traceId = (await shop.enter(jobId, 'traces', trace)).id;
     const next = async () => {
+      await shop.settled();
       const { bays } = (
         await shop.get<{ bays: { jobId: string; next: string }[] }>('/api/bays', shop.cookie(shop.technician))
       ).body;
@@ -175,8 +177,7 @@ describe('the library under several hands', () => {
 
     const other = await Shop.open();
     try {
-      const story = (await shop.get(`/api/jobs/${jobId}/story.json`, shop.cookie(shop.lead))).body;
-      const taken = await other.write<{ jobId: string }>('/api/stories', story, { person: other.lead });
+      const taken = await take<{ jobId: string }>(other, (await exported(shop, jobId)).bytes);
       expect(taken.status).toBe(201);
       const { traces, epochs, suspectWords, sheets } = (
         await other.get<JobRecord>(`/api/jobs/${taken.body.jobId}`, other.cookie(other.lead))

@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
-import { story as schema, type Story } from '@dormant-beacon/contract';
+import { story as schema } from '@dormant-beacon/contract';
 import { chainStart, isWhole, link } from '../database/chain.js';
 import { beacon, report, Shop } from '../testing/shop.js';
+import { exported } from '../testing/story-file.js';
 
 describe('a job’s story', () => {
   let shop: Shop;
@@ -23,8 +24,7 @@ describe('a job’s story', () => {
   afterAll(() => shop.close());
 
   it('holds record, reports as pasted and a logbook that can be proven without us', async () => {
-    const { body, headers } = await shop.get<Story>(`/api/jobs/${jobId}/story.json`);
-    expect(headers.get('Content-Disposition')).toMatch(/^attachment; filename="?J-/);
+    const { story: body } = await exported(shop, jobId);
     expect(schema.safeParse(body).error?.issues).toBeUndefined();
     expect(body.reports.map(({ text }) => text)).toEqual([report]);
     expect(body.record.notes.length).toBe(2);
@@ -52,7 +52,7 @@ describe('a job’s story', () => {
   });
 
   it('is not there for a job that is not', async () => {
-    for (const form of ['json', 'csv'])
+    for (const form of ['zip', 'csv'])
       expect(
         (
           await fetch(`${shop.address}/api/jobs/${randomUUID()}/story.${form}`, {

@@ -1,12 +1,47 @@
-/** A job's story as a file: JSON with everything in it, or its logbook as a table. */
+/** A job's story as a file: a signed archive with everything in it, or its logbook as a table. */
+import { Readable, type Writable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
 import type { Story } from '@dormant-beacon/contract';
-import { type Person, standing } from '@dormant-beacon/core/job';
+import { factLists, type JobRecord, type Person, standing } from '@dormant-beacon/core/job';
 import type { Knex } from 'knex';
 import Papa from 'papaparse';
+import { ZipFile } from 'yazl';
 import { isoOf } from '../database/connect.js';
 import { notFound } from '../http/problem.js';
 import { loadRecord } from '../jobs/record.js';
 import { findJob } from '../jobs/repository.js';
+import { shopOf } from '../shop/settings.js';
+import { signed } from './installation.js';
+
+/**
+ * Writes the archive as it is made: one photo at a time is in memory.
+ * @param db an installation's key may have to be made
+ */
+export async function writeArchive(db: Knex, story: Story, into: Writable): Promise<void> {
+  const bytes = Buffer.from(JSON.stringify(story));
+  const zip = new ZipFile();
+  zip.addBuffer(bytes, 'story.json');
+  zip.addBuffer(Buffer.from(JSON.stringify(await signed(db, bytes))), 'signature.json');
+  for (const { attachmentId } of story.photos)
+    zip.addReadStreamLazy(`photos/${attachmentId}`, { compress: false }, (give) => {
+      photoBytes(db, attachmentId).then(
+        (photo) => give(null, oneChunk(photo)),
+        (error: unknown) => give(error, oneChunk(Buffer.alloc(0))),
+      );
+    });
+  zip.end();
+  await pipeline(zip.outputStream, into);
+}
+
+async function photoBytes(db: Knex, id: string): Promise<Buffer> {
+  const row = (await db('attachments').where({ id }).first('bytes')) as { bytes: Buffer } | undefined;
+  if (!row) throw new Error('a photo has gone');
+  return row.bytes;
+}
+
+function oneChunk(bytes: Buffer): Readable {
+  return Readable.from([bytes]);
+}
 
 /** Everything of one moment. @throws HttpProblem where there is no such job */
 export async function storyOf(db: Knex, jobId: string, now: Date): Promise<Story> {
@@ -18,22 +53,29 @@ export async function storyOf(db: Knex, jobId: string, now: Date): Promise<Story
         id: string;
         text: string;
       }[];
+      const people = (await trx('people')
+        .whereIn('id', trx('logbook').where({ job_id: jobId }).select('person_id'))
+        .orWhereIn('id', trx('attachments').where({ job_id: jobId }).select('person_id'))
+        .orderBy('name')
+        .select('id', 'name', 'initials', 'role', 'foreign_id')) as (Person & {
+        foreign_id: string | null;
+      })[];
+      // People of an earlier installation go on under the ids that its entries were hashed with.
+      const idOf = new Map(people.map((person) => [person.id, person.foreign_id ?? person.id]));
+      const authorOf = (personId: string) => idOf.get(personId) ?? personId;
       return {
         format: 'dormant-beacon-job' as const,
-        version: 1 as const,
+        version: 2 as const,
         exportedAt: now.toISOString(),
-        people: (await trx('people')
-          .whereIn('id', trx('logbook').where({ job_id: jobId }).select('person_id'))
-          .orWhereIn('id', trx('attachments').where({ job_id: jobId }).select('person_id'))
-          .orderBy('name')
-          .select('id', 'name', 'initials', 'role')) as Person[],
-        record: await loadRecord(trx, job),
+        shop: (await shopOf(trx)).settings.name,
+        people: people.map(({ id, name, initials, role }) => ({ id: authorOf(id), name, initials, role })),
+        record: withAuthors(await loadRecord(trx, job), authorOf),
         reports: reports.map(({ id, text }) => ({ scanId: id, text })),
         logbook: (await trx('logbook')
           .where({ job_id: jobId })
           .orderBy('seq')
-          .select('seq', 'stage', 'says', 'entry', 'hash')) as Story['logbook'],
-        photos: await photosOf(trx, jobId),
+          .select('seq', 'entry', 'hash')) as Story['logbook'],
+        photos: await photosOf(trx, jobId, authorOf),
         withheld: [],
       };
     },
@@ -41,21 +83,34 @@ export async function storyOf(db: Knex, jobId: string, now: Date): Promise<Story
   );
 }
 
-async function photosOf(trx: Knex.Transaction, jobId: string): Promise<Story['photos']> {
+/** The record with each fact's author under the id that `authorOf` gives. */
+export function withAuthors(record: JobRecord, authorOf: (personId: string) => string): JobRecord {
+  const lists = factLists.map((list) => [
+    list,
+    record[list].map((fact) => ({ ...fact, personId: authorOf(fact.personId) })),
+  ]);
+  return { ...record, ...(Object.fromEntries(lists) as object) };
+}
+
+async function photosOf(
+  trx: Knex.Transaction,
+  jobId: string,
+  authorOf: (personId: string) => string,
+): Promise<Story['photos']> {
   const rows = (await trx('attachments')
     .where({ job_id: jobId })
     .orderBy('id')
-    .select('id', 'type', 'person_id', 'bytes')) as {
+    .select('id', 'type', 'person_id', 'sha256')) as {
     id: string;
     type: string;
     person_id: string;
-    bytes: Buffer;
+    sha256: string;
   }[];
-  return rows.map(({ id, type, person_id, bytes }) => ({
+  return rows.map(({ id, type, person_id, sha256 }) => ({
     attachmentId: id,
     type,
-    personId: person_id,
-    base64: bytes.toString('base64'),
+    personId: authorOf(person_id),
+    sha256,
   }));
 }
 

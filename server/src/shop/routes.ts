@@ -1,28 +1,31 @@
 /** The shop's settings and the log of what was changed in the shop. */
 import { endpoints } from '@dormant-beacon/contract';
 import { check } from '@dormant-beacon/core/refusal';
-import { proofPolicyOf } from '@dormant-beacon/core/shop';
-import { isDeepStrictEqual } from 'node:util';
-import type { Knex } from 'knex';
-import { refreshProofs } from '../jobs/summary.js';
 import type { Door } from '../http/door.js';
-import { seenRevision } from '../http/writing.js';
+import { seenRevision, writeOf } from '../http/writing.js';
+import type { Services } from '../services.js';
 import { listShopLog } from './log.js';
 import { changeShop, shopOf } from './settings.js';
 
-export function shopRoutes(door: Door, db: Knex): void {
+export function shopRoutes(door: Door, { pools, reviewer }: Services): void {
+  const underReview = async () => ({ underReview: await reviewer.left() });
   door.on(endpoints.shop, async (_request, response) => {
-    const shop = await shopOf(db);
-    response.set('ETag', `"${shop.revision}"`).json(shop);
+    const shop = await shopOf(pools.read);
+    response.set('ETag', `"${shop.revision}"`).json({ ...shop, ...(await underReview()) });
   });
   door.on(endpoints.changeShop, async (request, response, session) => {
     const { settings } = check(endpoints.changeShop.body, request.body);
-    const before = await shopOf(db);
-    const shop = await changeShop(db, session, seenRevision(request), settings);
-    if (!isDeepStrictEqual(proofPolicyOf(before.settings), proofPolicyOf(settings))) await refreshProofs(db);
-    response.json(shop);
+    const shop = await changeShop(
+      pools.write,
+      session,
+      writeOf(request, session),
+      seenRevision(request),
+      settings,
+    );
+    reviewer.look();
+    response.json({ ...shop, ...(await underReview()) });
   });
   door.on(endpoints.shopLog, async (_request, response) => {
-    response.json({ entries: await listShopLog(db) });
+    response.json({ entries: await listShopLog(pools.read) });
   });
 }

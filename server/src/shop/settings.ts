@@ -1,9 +1,11 @@
 /** The shop's settings: one row with a revision; the defaults until a lead changes them. */
-import type { Shop } from '@dormant-beacon/contract';
-import { defaultShopSettings, type ShopSettings } from '@dormant-beacon/core/shop';
+import { defaultShopSettings, proofPolicyOf, type ShopSettings } from '@dormant-beacon/core/shop';
+import { isDeepStrictEqual } from 'node:util';
 import type { Knex } from 'knex';
 import type { SignedIn } from '../accounts/sessions.js';
+import { writeOnce } from '../database/idempotency.js';
 import { conflict } from '../http/problem.js';
+import type { Write } from '../http/writing.js';
 import { enterShopLog } from './log.js';
 
 interface SettingsRow {
@@ -11,11 +13,17 @@ interface SettingsRow {
   readonly settings: string;
 }
 
+/** The settings with their revision. */
+export interface Settled {
+  readonly revision: number;
+  readonly settings: ShopSettings;
+}
+
 /** Where the server stands: a shop's zone until its lead chooses one. */
 const ownZone = Intl.DateTimeFormat().resolvedOptions().timeZone;
 
 /** A setting that came with a later version has its default until it is changed. */
-export async function shopOf(db: Knex): Promise<Shop> {
+export async function shopOf(db: Knex): Promise<Settled> {
   const row = (await db('shop_settings').where({ id: 1 }).first()) as SettingsRow | undefined;
   if (!row) return { revision: 0, settings: { ...defaultShopSettings, timeZone: ownZone } };
   return {
@@ -24,14 +32,33 @@ export async function shopOf(db: Knex): Promise<Shop> {
   };
 }
 
-/** @throws HttpProblem 409 with the present settings where `seen` is stale */
+/** The settings, kept for as long as the database says that their revision is the last. */
+export class SettingsMemory {
+  private kept: Settled | null = null;
+
+  async at(db: Knex, revision: number): Promise<Settled> {
+    if (this.kept?.revision !== revision) this.kept = await shopOf(db);
+    return this.kept;
+  }
+
+  /** As they stand now, asked for. */
+  async now(db: Knex): Promise<Settled> {
+    return (this.kept = await shopOf(db));
+  }
+}
+
+/**
+ * Where the shop asks something else of a proof, every job that is being proven is marked to be looked at again.
+ * @throws HttpProblem 409 with the present settings where `seen` is stale
+ */
 export async function changeShop(
   db: Knex,
   session: SignedIn,
+  write: Write,
   seen: number,
   settings: ShopSettings,
-): Promise<Shop> {
-  return db.transaction(async (trx) => {
+): Promise<Settled> {
+  return writeOnce(db, write, async (trx) => {
     await trx('shop_settings')
       .insert({ id: 1, revision: 0, settings: JSON.stringify({ ...defaultShopSettings, timeZone: ownZone }) })
       .onConflict('id')
@@ -46,6 +73,11 @@ export async function changeShop(
     await trx('shop_settings')
       .where({ id: 1 })
       .update({ revision, settings: JSON.stringify(settings) });
+    if (!isDeepStrictEqual(proofPolicyOf(before.settings), proofPolicyOf(settings)))
+      await trx('job_summaries')
+        .where({ done: false, review: false })
+        .whereRaw("JSON_VALUE(bay, '$.stage') = 'prove'")
+        .update({ review: true });
     await enterShopLog(trx, session, `Settings: ${changesBetween(before.settings, settings)}`, {
       before: before.settings,
       after: settings,

@@ -12,6 +12,7 @@ describe('the shop’s settings', () => {
     expect((await shop.get<ShopAnswer>('/api/shop')).body).toEqual({
       revision: 0,
       settings: defaultShopSettings,
+      underReview: 0,
     });
     const change = (seen: number, more: object) =>
       shop.write<ShopAnswer & { detail: string; current: ShopAnswer }>(
@@ -36,7 +37,7 @@ describe('the shop’s settings', () => {
 });
 
 describe('a change of what the shop asks of a proof', () => {
-  it('shows in the bays at once', async () => {
+  it('shows in the bays as soon as every job was looked at again', async () => {
     const shop = await Shop.open();
     const jobId = await shop.openJob();
     const seen = { ...beacon, seen: 'lit', conditions: [] };
@@ -59,7 +60,9 @@ describe('a change of what the shop asks of a proof', () => {
       { settings: { ...defaultShopSettings, coldStarts: 7 } },
       { method: 'PUT', person: shop.lead, headers: { 'If-Match': '"0"' } },
     );
+    await shop.settled();
     expect(`${(await detail()).next} ${(await detail()).detail}`).toContain('7 more cold starts');
+    expect((await shop.get<ShopAnswer>('/api/shop')).body.underReview).toBe(0);
     await shop.close();
   });
 });

@@ -8,8 +8,9 @@ import type { Entrance } from '../accounts/routes.js';
 import { newToken, tokenHash } from '../accounts/secrets.js';
 import { beginSession } from '../accounts/sessions.js';
 import { type App, createApp, shutDown } from '../app.js';
-import { connect, type DatabaseAddress, storedOf } from '../database/connect.js';
+import { connect, connectPools, type DatabaseAddress, type Pools, storedOf } from '../database/connect.js';
 import { migrate } from '../database/migrate.js';
+import type { Services } from '../services.js';
 import type { Knex } from 'knex';
 
 function setting(name: string): string {
@@ -34,12 +35,29 @@ export class Shop {
 
   private constructor(
     readonly owner: Knex,
-    readonly db: Knex,
+    readonly pools: Pools,
     private readonly server: Server,
     private readonly app: App,
     private readonly name: string,
     readonly address: string,
   ) {}
+
+  get db(): Knex {
+    return this.pools.write;
+  }
+
+  get services(): Services {
+    return this.app.services;
+  }
+
+  /** Settles when every row of the bays is up to date. */
+  async settled(): Promise<void> {
+    await this.services.reviewer.settled();
+  }
+
+  private get port(): string {
+    return new URL(this.address).port;
+  }
 
   static async open(
     entrance: Entrance = { mode: 'shop', demoAccounts: [], triesPerMinute: 10_000 },
@@ -49,26 +67,26 @@ export class Shop {
       port,
       user: setting('BEACON_TEST_OWNER'),
       password: setting('BEACON_TEST_OWNER_PASSWORD'),
-      database: 'mysql',
+      database: '',
     };
     const name = `beacon_spec_${randomUUID().slice(0, 8)}`;
     const first = connect(owner, 1);
     await first.raw(`CREATE DATABASE \`${name}\``);
     await first.destroy();
-    const ownerDb = connect({ ...owner, database: name }, 2);
+    const ownerDb = connect({ ...owner, database: name }, 4);
     await migrate(ownerDb, name, setting('BEACON_TEST_APPLICATION'));
-    const db = connect({
+    const pools = connectPools({
       port,
       user: setting('BEACON_TEST_APPLICATION'),
       password: setting('BEACON_TEST_APPLICATION_PASSWORD'),
       database: name,
     });
-    const app = createApp({ db, log: pino({ level: 'silent' }), webFolder: '/nowhere', entrance });
+    const app = createApp({ pools, log: pino({ level: 'silent' }), webFolder: '/nowhere', entrance });
     const server = createServer(app.app);
     await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
     const shop = new Shop(
       ownerDb,
-      db,
+      pools,
       server,
       app,
       name,
@@ -82,7 +100,7 @@ export class Shop {
   }
 
   async close(): Promise<void> {
-    await shutDown(this.server, this.app.feed, this.db);
+    await shutDown(this.server, this.app.services);
     await this.owner.raw(`DROP DATABASE \`${this.name}\``);
     await this.owner.destroy();
   }
@@ -98,7 +116,7 @@ export class Shop {
       seen_at: storedOf(now),
     });
     const token = await beginSession(this.db, id, deviceId, now);
-    this.cookies.set(id, `beacon_session=${token}; beacon_device=${device}`);
+    this.cookies.set(id, `beacon_session_${this.port}=${token}; beacon_device_${this.port}=${device}`);
   }
 
   /** Those who were there from the start. */
@@ -163,6 +181,21 @@ export class Shop {
     const { id: beaconId } = await this.enter(jobId, 'beacons', lit);
     await this.enter(jobId, 'scans', { kind: 'baseline', text: 'Body\n B1C11-13 Lamp' });
     return { jobId, beaconId };
+  }
+
+  /** Keeps the bytes of a photo, as the front desk does. */
+  async keepPhoto(jobId: string, attachmentId: string, bytes: Buffer): Promise<void> {
+    const response = await fetch(`${this.address}/api/jobs/${jobId}/attachments/${attachmentId}`, {
+      method: 'PUT',
+      headers: {
+        'Content-Type': 'image/png',
+        'Idempotency-Key': randomUUID(),
+        'Beacon-Person': this.desk,
+        ...this.cookie(this.desk),
+      },
+      body: new Uint8Array(bytes),
+    });
+    if (!response.ok) throw new Error(await response.text());
   }
 
   /** Enters a fact and returns the answer, with the fact's id. */

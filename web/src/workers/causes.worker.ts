@@ -1,4 +1,5 @@
 /** Finds the fewest causes beside the page. */
+import '../page-policy';
 import { explaining, type Explanation, type ExplainRequest } from '@dormant-beacon/core/causes';
 import { serve } from './serve';
 

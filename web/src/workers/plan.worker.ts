@@ -1,4 +1,5 @@
 /** Plans traces; the predictions of a trace are kept for its next reading. */
+import '../page-policy';
 import {
   type NextTests,
   planning,

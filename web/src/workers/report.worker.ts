@@ -1,4 +1,5 @@
 /** Reads reports beside the page, so that a long one does not hold it up. */
+import '../page-policy';
 import {
   decodeReport,
   type LineMark,

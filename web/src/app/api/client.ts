@@ -16,6 +16,7 @@ import type {
   KeptCircuit,
   LogEntry,
   Pattern,
+  People,
   PinSwitch,
   Problem,
   Rates,
@@ -29,6 +30,10 @@ import type {
 import { idempotencyHeader, personHeader } from '@dormant-beacon/contract';
 import type { JobRecord, Person } from '@dormant-beacon/core/job';
 import type { ShopSettings } from '@dormant-beacon/core/shop';
+import { newId } from './ids';
+
+/** No answer, the server or its database away or busy, the disk full until someone makes room. */
+const passing: ReadonlySet<number> = new Set([0, 502, 503, 504, 507]);
 
 export class ApiProblem extends Error {
   constructor(
@@ -42,7 +47,7 @@ export class ApiProblem extends Error {
 
   /** The server or its database is away: the same request may go through later. */
   get passing(): boolean {
-    return this.status === 0 || this.status === 502 || this.status === 503 || this.status === 504;
+    return passing.has(this.status);
   }
 
   /** Nobody, or somebody else, is signed in here: the entry waits for its person. */
@@ -64,6 +69,10 @@ export interface WriteRequest {
   readonly bytes?: Blob;
 }
 
+/** Seconds for which an answer is waited for; for a large file. */
+const usualSeconds = 15;
+const longSeconds = 600;
+
 @Injectable({ providedIn: 'root' })
 export class Client {
   /** A page of the bays; `text` narrows it on the server, and finds jobs that are done too. */
@@ -81,15 +90,19 @@ export class Client {
     return this.get(`/api/bays?${query.toString()}`);
   }
 
+  /** Who is known from another installation’s story is called by that too. */
   async people(): Promise<Person[]> {
-    return (await this.get<{ people: Person[] }>('/api/people')).people;
+    const { people } = await this.get<{ people: People }>('/api/people');
+    return people.map(({ origin, ...person }) =>
+      origin === null ? person : { ...person, name: `${person.name} (${origin})` },
+    );
   }
 
   job(jobId: string): Promise<JobRecord> {
     return this.get(`/api/jobs/${jobId}`);
   }
 
-  logbook(jobId: string): Promise<{ entries: LogEntry[]; whole: boolean }> {
+  logbook(jobId: string): Promise<{ entries: LogEntry[]; whole: boolean; flaw: string | null }> {
     return this.get(`/api/jobs/${jobId}/logbook`);
   }
 
@@ -98,7 +111,8 @@ export class Client {
   }
 
   write<A>({ path, key, personId, body, method = 'POST', seen, bytes }: WriteRequest): Promise<A> {
-    return this.send(path, {
+    const seconds = bytes === undefined ? usualSeconds : longSeconds;
+    return this.send(path, seconds, {
       method,
       headers: {
         'Content-Type': bytes?.type ?? 'application/json',
@@ -111,23 +125,23 @@ export class Client {
   }
 
   session(): Promise<Session> {
-    return this.get('/api/session');
+    return this.known(this.get('/api/session'));
   }
 
   signIn(body: SignIn): Promise<Session> {
-    return this.change('POST', '/api/session', body);
+    return this.known(this.change('POST', '/api/session', body));
   }
 
   pinSwitch(body: PinSwitch): Promise<Session> {
-    return this.change('POST', '/api/session/pin', body);
+    return this.known(this.change('POST', '/api/session/pin', body));
   }
 
   signOut(): Promise<Session> {
-    return this.change('POST', '/api/session/end', {});
+    return this.known(this.change('POST', '/api/session/end', {}));
   }
 
   signOutEverywhere(): Promise<Session> {
-    return this.change('POST', '/api/session/end-everywhere', {});
+    return this.known(this.change('POST', '/api/session/end-everywhere', {}));
   }
 
   newPassword(current: string, password: string): Promise<Session> {
@@ -238,27 +252,51 @@ export class Client {
     return this.change('POST', '/api/library/weaknesses', body);
   }
 
-  private change<A>(
+  /** A write that is no entry in a job: sent again without having been answered, it goes under the same key. */
+  private async change<A>(
     method: 'POST' | 'PUT',
     path: string,
     body: unknown,
     headers: Record<string, string> = {},
   ): Promise<A> {
-    return this.send(path, {
-      method,
-      headers: { 'Content-Type': 'application/json', ...headers },
-      body: JSON.stringify(body),
-    });
+    const text = JSON.stringify(body);
+    const form = `${method} ${path} ${JSON.stringify(headers)} ${text}`;
+    const key = this.unanswered.get(form) ?? newId();
+    this.unanswered.set(form, key);
+    const person = this.personId === null ? {} : { [personHeader]: this.personId };
+    try {
+      const answer = await this.send<A>(path, usualSeconds, {
+        method,
+        headers: { 'Content-Type': 'application/json', [idempotencyHeader]: key, ...person, ...headers },
+        body: text,
+      });
+      this.unanswered.delete(form);
+      return answer;
+    } catch (error) {
+      if (!(error instanceof ApiProblem && error.passing)) this.unanswered.delete(form);
+      throw error;
+    }
+  }
+
+  /** Keys of writes whose answer has not come, by what was sent. */
+  private readonly unanswered = new Map<string, string>();
+  /** Who is signed in here, as the server said last. */
+  private personId: string | null = null;
+
+  private async known(asked: Promise<Session>): Promise<Session> {
+    const session = await asked;
+    this.personId = session.person?.id ?? null;
+    return session;
   }
 
   private get<A>(path: string): Promise<A> {
-    return this.send(path, { headers: { Accept: 'application/json' } });
+    return this.send(path, usualSeconds, { headers: { Accept: 'application/json' } });
   }
 
-  private async send<A>(path: string, init: RequestInit): Promise<A> {
+  private async send<A>(path: string, seconds: number, init: RequestInit): Promise<A> {
     let response: Response;
     try {
-      response = await fetch(path, { ...init, signal: AbortSignal.timeout(15_000) });
+      response = await fetch(path, { ...init, signal: AbortSignal.timeout(1000 * seconds) });
     } catch {
       throw new ApiProblem(0, 'The server does not answer.');
     }

@@ -3,7 +3,7 @@ import { Injectable, signal } from '@angular/core';
 import type { Moved } from '@dormant-beacon/contract';
 import { Subject } from 'rxjs';
 
-type Told = { readonly moved: Moved } | { readonly connected: boolean };
+type Told = { readonly moved: Moved } | { readonly again: true } | { readonly connected: boolean };
 
 @Injectable({ providedIn: 'root' })
 export class Events {
@@ -58,6 +58,8 @@ export class Events {
     source.addEventListener('moved', (event: MessageEvent<string>) =>
       this.tell({ moved: JSON.parse(event.data) as Moved }),
     );
+    // More has changed than is told one by one.
+    source.addEventListener('again', () => this.tell({ again: true }));
     source.onopen = () => this.tell({ connected: true });
     source.onerror = () => {
       this.tell({ connected: false });
@@ -73,6 +75,7 @@ export class Events {
 
   private take(told: Told): void {
     if ('moved' in told) return this.said.next(told.moved);
+    if ('again' in told) return this.back.next();
     const returned = told.connected && !this.live();
     this.live.set(told.connected);
     if (returned) this.back.next();

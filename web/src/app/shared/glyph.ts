@@ -1,6 +1,5 @@
 /** The few glyphs that the product uses, shipped with it; decoration beside words, never alone. */
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { DomSanitizer } from '@angular/platform-browser';
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import caution from '@material-symbols/svg-400/rounded/warning.svg';
 import print from '@material-symbols/svg-400/rounded/print.svg';
 import theme from '@material-symbols/svg-400/rounded/contrast.svg';
@@ -11,16 +10,17 @@ export type GlyphName = keyof typeof glyphs;
 @Component({
   selector: 'db-glyph',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<span aria-hidden="true" [innerHTML]="svg()"></span>`,
+  template: `
+    <svg width="24" height="24" [attr.viewBox]="drawing().viewBox" aria-hidden="true">
+      <path [attr.d]="drawing().path" />
+    </svg>
+  `,
   styles: `
     :host {
       display: inline-flex;
       vertical-align: middle;
     }
-    span {
-      display: inline-flex;
-      width: 24px;
-      height: 24px;
+    svg {
       fill: currentColor;
       vertical-align: middle;
     }
@@ -28,13 +28,13 @@ export type GlyphName = keyof typeof glyphs;
 })
 export class Glyph {
   readonly name = input.required<GlyphName>();
-  private readonly sanitizer = inject(DomSanitizer);
-  /** Safe: the text is one of our own files, taken in at build. */
-  protected readonly svg = computed(() =>
-    this.sanitizer.bypassSecurityTrustHtml(
-      glyphs[this.name()]
-        .replace(/ (?:width|height)="\d+"/g, '')
-        .replace('<svg', '<svg width="24" height="24"'),
-    ),
-  );
+  protected readonly drawing = computed(() => drawingOf(glyphs[this.name()]));
+}
+
+/** The one path of a file, which is all that these files hold. */
+function drawingOf(file: string): { viewBox: string; path: string } {
+  return {
+    viewBox: / viewBox="([^"]+)"/.exec(file)?.[1] ?? '',
+    path: /<path d="([^"]+)"/.exec(file)?.[1] ?? '',
+  };
 }

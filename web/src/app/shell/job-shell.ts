@@ -52,6 +52,7 @@ export class JobShell {
   protected readonly assessment = this.store.selectSignal(jobFeature.selectAssessment);
   protected readonly planning = this.store.selectSignal(jobFeature.selectPlanning);
   protected readonly people = this.store.selectSignal(peopleFeature.selectPeople);
+  private readonly person = this.store.selectSignal(peopleFeature.selectPerson);
   private readonly router = inject(Router);
   /** The stage on the bench. */
   protected readonly here = toSignal(
@@ -83,6 +84,8 @@ export class JobShell {
       };
     });
   });
+  /** A learner reads the job, not who entered what. */
+  protected readonly readsLog = computed(() => this.person()?.role !== 'learner');
   protected readonly logLine = computed(() => {
     const record = this.record();
     if (!record) return 'Log';

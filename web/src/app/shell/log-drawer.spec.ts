@@ -1,12 +1,12 @@
 import { TestBed } from '@angular/core/testing';
 import type { LogEntry } from '@dormant-beacon/contract';
 import { Client } from '../api/client';
-import { benchFor, recordOf } from '../testing/bench';
+import { benchFor, recordOf, yuki } from '../testing/bench';
 import { LogDrawer } from './log-drawer';
 
 const entry = (seq: number, more: Partial<LogEntry>): LogEntry => ({
   seq,
-  personId: 'p',
+  personId: yuki.id,
   kind: 'notes',
   stage: 'trace',
   says: `entry ${seq}`,
@@ -21,8 +21,8 @@ const entry = (seq: number, more: Partial<LogEntry>): LogEntry => ({
   ...more,
 });
 
-async function open(entries: LogEntry[], whole = true) {
-  spyOn(Client.prototype, 'logbook').and.resolveTo({ entries, whole });
+async function open(entries: LogEntry[], flaw: string | null = null) {
+  spyOn(Client.prototype, 'logbook').and.resolveTo({ entries, whole: flaw === null, flaw });
   const bench = await benchFor(LogDrawer, recordOf(), { jobId: 'job', seq: entries.length });
   await Promise.resolve();
   await bench.fixture.whenStable();
@@ -68,7 +68,13 @@ describe('LogDrawer', () => {
     expect(await choose(stage, '')).toBe(1);
   });
 
-  it('says so when the chain is broken', async () => {
-    expect((await open([entry(1, {})], false)).text()).toContain('The chain of this logbook is broken');
+  it('offers no taking back of what somebody else entered', async () => {
+    const bench = await open([entry(1, { personId: 'somebody else' }), entry(2, {})]);
+    expect(bench.page.querySelectorAll('li button').length).toBe(1);
+  });
+
+  it('says what was changed behind the record', async () => {
+    const bench = await open([entry(1, {})], 'entry 4: its words were changed');
+    expect(bench.text()).toContain('proves nothing any more: entry 4: its words were changed');
   });
 });

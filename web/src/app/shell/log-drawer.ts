@@ -51,9 +51,9 @@ const fixed = new Set(['job', 'head', 'import', 'scans', 'waivers']);
     @if (problem()) {
       <p class="problem" role="alert">{{ problem() }}</p>
     }
-    @if (!whole()) {
+    @if (flaw(); as found) {
       <p class="problem" role="alert">
-        The chain of this logbook is broken: an entry was changed outside the product.
+        This record was changed outside the product and proves nothing any more: {{ found }}. Tell the lead.
       </p>
     }
     <ol>
@@ -82,7 +82,7 @@ const fixed = new Set(['job', 'head', 'import', 'scans', 'waivers']);
     </ol>
     <p class="quiet">
       The whole story as a file:
-      <a [href]="'/api/jobs/' + jobId() + '/story.json'" download>JSON</a>,
+      <a [href]="'/api/jobs/' + jobId() + '/story.zip'" download>archive, signed</a>,
       <a [href]="'/api/jobs/' + jobId() + '/story.csv'" download>table</a>
     </p>
   `,
@@ -142,7 +142,9 @@ export class LogDrawer {
 
   private readonly client = inject(Client);
   private readonly desk = inject(Desk);
-  private readonly people = inject(Store).selectSignal(peopleFeature.selectPeople);
+  private readonly store = inject(Store);
+  private readonly people = this.store.selectSignal(peopleFeature.selectPeople);
+  private readonly person = this.store.selectSignal(peopleFeature.selectPerson);
   protected readonly entries = signal<readonly LogEntry[]>([]);
   protected readonly stage = signal('');
   protected readonly personId = signal('');
@@ -155,7 +157,8 @@ export class LogDrawer {
         (this.personId() === '' || entry.personId === this.personId()),
     ),
   );
-  protected readonly whole = signal(true);
+  /** What the record cannot prove, where something was changed behind it. */
+  protected readonly flaw = signal<string | null>(null);
   protected readonly problem = signal<string | null>(null);
 
   constructor() {
@@ -177,7 +180,9 @@ export class LogDrawer {
   }
 
   protected canTakeBack(entry: LogEntry): boolean {
-    return entry.factId !== null && !fixed.has(entry.kind) && !this.isGone(entry);
+    const person = this.person();
+    const own = person?.role === 'lead' || person?.id === entry.personId;
+    return own && entry.factId !== null && !fixed.has(entry.kind) && !this.isGone(entry);
   }
 
   protected async takeBack(entry: LogEntry): Promise<void> {
@@ -187,9 +192,9 @@ export class LogDrawer {
 
   private async read(jobId: string): Promise<void> {
     try {
-      const { entries, whole } = await this.client.logbook(jobId);
+      const { entries, flaw } = await this.client.logbook(jobId);
       this.entries.set([...entries].reverse());
-      this.whole.set(whole);
+      this.flaw.set(flaw);
       this.problem.set(null);
     } catch (error) {
       this.problem.set((error as Error).message);

@@ -1,12 +1,11 @@
 /** Takes in a job's story from another installation. */
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
+import { mostStoryBytes } from '@dormant-beacon/contract';
 import { Store } from '@ngrx/store';
 import { Client } from '../api/client';
 import { newId } from '../api/ids';
 import { PeopleEvents, peopleFeature } from '../people/people.state';
-
-const mostMegabytes = 60;
 
 @Component({
   selector: 'db-import-story',
@@ -15,11 +14,12 @@ const mostMegabytes = 60;
   template: `
     <h2>A job’s story from another shop</h2>
     <p class="quiet">
-      The file that another Dormant Beacon gave out under “Log”. Every entry keeps who made it, when, and its
-      hash; a file that was changed is refused.
+      The file that another Dormant Beacon gave out under “Log”. Every entry keeps who made it there, when,
+      and its hash; a file that was changed is refused. Its authors are marked with the shop that they come
+      from.
     </p>
     <label class="file">
-      <input type="file" accept=".json,application/json" (change)="take($event)" />
+      <input type="file" accept=".zip,.json,application/zip,application/json" (change)="take($event)" />
       {{ busy() ? 'Checking every entry …' : 'Choose the file' }}
     </label>
     @if (problem()) {
@@ -64,18 +64,20 @@ export class ImportStory {
   }
 
   private async send(file: File): Promise<{ jobId: string; number: string }> {
-    if (file.size > mostMegabytes * 1e6)
+    if (file.size > mostStoryBytes)
       throw new Error(
-        `“${file.name}” has ${Math.round(file.size / 1e6)} MB; a story has at most ${mostMegabytes}.`,
+        `“${file.name}” has ${Math.round(file.size / 1e6)} MB; a story has at most ${mostStoryBytes / 1e6}.`,
       );
-    const text = await file.text();
-    if (!/^\s*\{/.test(text)) throw new Error(`“${file.name}” is no story: it is not JSON.`);
-    let body: unknown;
-    try {
-      body = JSON.parse(text);
-    } catch {
-      throw new Error(`“${file.name}” is cut short or damaged: it is not whole JSON.`);
-    }
-    return this.client.write({ path: '/api/stories', key: newId(), personId: this.personId()!, body });
+    const head = await file.slice(0, 2).text();
+    if (head !== 'PK' && !/^\s*\{/.test(head))
+      throw new Error(`“${file.name}” is no story: it is neither an archive nor JSON.`);
+    const bytes = file.slice(0, file.size, head === 'PK' ? 'application/zip' : 'application/json');
+    return this.client.write({
+      path: '/api/stories',
+      key: newId(),
+      personId: this.personId()!,
+      body: null,
+      bytes,
+    });
   }
 }

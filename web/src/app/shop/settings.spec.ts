@@ -34,7 +34,7 @@ describe('Settings', () => {
         },
       ],
     });
-    TestBed.inject(Store).dispatch(ShopEvents.loaded({ shop: { revision: 3, settings } }));
+    TestBed.inject(Store).dispatch(ShopEvents.loaded({ shop: { revision: 3, settings, underReview: 0 } }));
     const fixture = TestBed.createComponent(Settings);
     fixture.componentRef.setInput('lead', lead);
     await fixture.whenStable();
@@ -52,19 +52,20 @@ describe('Settings', () => {
 
   it('saves on top of the revision that was seen', async () => {
     const { page, press, saved } = await show([
-      () => Promise.resolve({ revision: 4, settings: { ...settings, distanceUnit: 'mi' } }),
+      () => Promise.resolve({ revision: 4, settings: { ...settings, distanceUnit: 'mi' }, underReview: 3 }),
     ]);
     await press('miles');
     await press('Save the settings');
     expect(saved).toEqual([[3, { ...settings, distanceUnit: 'mi' }]]);
     expect(page.textContent).toContain('Saved, and entered in the log below.');
+    expect(page.textContent.replace(/\s+/g, ' ')).toContain('3 jobs are being looked at again');
   });
 
   it('shows both values where another lead was faster, and saves as chosen', async () => {
     const theirs = { ...settings, currency: 'CHF', temperatureUnit: 'F' as const };
     const { page, press, saved } = await show([
       () => Promise.reject(new ApiProblem(409, 'stale', undefined, { revision: 7, settings: theirs })),
-      () => Promise.resolve({ revision: 8, settings: theirs }),
+      () => Promise.resolve({ revision: 8, settings: theirs, underReview: 0 }),
     ]);
     await press('kPa');
     await press('Save the settings');

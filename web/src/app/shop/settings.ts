@@ -1,5 +1,14 @@
 /** Units, money, hours and policies; each change is logged. Someone else's change meanwhile is shown beside the own one. */
-import { ChangeDetectionStrategy, Component, effect, inject, input, signal, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  DestroyRef,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { Shop } from '@dormant-beacon/contract';
 import { leastWaitingMinutes, type ShopSettings } from '@dormant-beacon/core/shop';
@@ -91,7 +100,11 @@ export class Settings {
   protected readonly yesNo = choices(['no', 'never a meter'], ['yes', 'the approved tester']);
   protected readonly zones = Intl.supportedValuesOf('timeZone');
 
+  protected readonly underReview = signal(0);
+  private timer: ReturnType<typeof setTimeout> | undefined;
+
   constructor() {
+    inject(DestroyRef).onDestroy(() => clearTimeout(this.timer));
     this.store.dispatch(ShopEvents.wanted());
     effect(() => {
       const shop = this.shop();
@@ -121,6 +134,18 @@ export class Settings {
     return Math.round(100 * Number(text.trim().replace(',', '.')));
   }
 
+  /** Shows how many jobs are still looked at again, until none is. */
+  private follow(left: number): void {
+    this.underReview.set(left);
+    if (left > 0)
+      this.timer = setTimeout(() => {
+        this.client.shop().then(
+          ({ underReview }) => this.follow(underReview),
+          () => this.underReview.set(0),
+        );
+      }, 1500);
+  }
+
   protected async save(event?: Event): Promise<void> {
     event?.preventDefault();
     this.problem.set(null);
@@ -128,6 +153,7 @@ export class Settings {
       const shop = await this.client.changeShop(this.seen(), this.own()!);
       this.conflict.set(null);
       this.saved.set(true);
+      this.follow(shop.underReview);
       this.touched.set(false);
       this.store.dispatch(ShopEvents.loaded({ shop }));
     } catch (error) {

@@ -1,0 +1,18 @@
+CREATE TABLE IF NOT EXISTS `waivers` (
+  `id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `job_id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `seq` int(10) unsigned NOT NULL,
+  `person_id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `corrects` char(36) CHARACTER SET ascii COLLATE ascii_bin DEFAULT NULL,
+  `withdrawn` tinyint(1) NOT NULL DEFAULT 0,
+  `observed_at` datetime(3) NOT NULL,
+  `recorded_at` datetime(3) NOT NULL,
+  `reason` varchar(500) NOT NULL,
+  PRIMARY KEY (`id`),
+  UNIQUE KEY `waivers_job_id_seq_unique` (`job_id`,`seq`),
+  UNIQUE KEY `waivers_corrects_unique` (`corrects`),
+  KEY `waivers_person_id_foreign` (`person_id`),
+  CONSTRAINT `waivers_corrects_foreign` FOREIGN KEY (`corrects`) REFERENCES `waivers` (`id`),
+  CONSTRAINT `waivers_job_id_foreign` FOREIGN KEY (`job_id`) REFERENCES `jobs` (`id`),
+  CONSTRAINT `waivers_person_id_foreign` FOREIGN KEY (`person_id`) REFERENCES `people` (`id`)
+) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci;

@@ -1,0 +1,19 @@
+CREATE TABLE IF NOT EXISTS `traces` (
+  `id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `job_id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `seq` int(10) unsigned NOT NULL,
+  `person_id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `corrects` char(36) CHARACTER SET ascii COLLATE ascii_bin DEFAULT NULL,
+  `withdrawn` tinyint(1) NOT NULL DEFAULT 0,
+  `observed_at` datetime(3) NOT NULL,
+  `recorded_at` datetime(3) NOT NULL,
+  `title` varchar(200) NOT NULL,
+  `case` longtext NOT NULL CHECK (json_valid(`case`)),
+  PRIMARY KEY (`id`),
+  UNIQUE KEY `traces_job_id_seq_unique` (`job_id`,`seq`),
+  UNIQUE KEY `traces_corrects_unique` (`corrects`),
+  KEY `traces_person_id_foreign` (`person_id`),
+  CONSTRAINT `traces_corrects_foreign` FOREIGN KEY (`corrects`) REFERENCES `traces` (`id`),
+  CONSTRAINT `traces_job_id_foreign` FOREIGN KEY (`job_id`) REFERENCES `jobs` (`id`),
+  CONSTRAINT `traces_person_id_foreign` FOREIGN KEY (`person_id`) REFERENCES `people` (`id`)
+) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci;

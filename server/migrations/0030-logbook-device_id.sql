@@ -1,0 +1,2 @@
+ALTER TABLE `logbook`
+  ADD COLUMN IF NOT EXISTS `device_id` char(36) CHARACTER SET ascii COLLATE ascii_bin DEFAULT NULL;

@@ -1,0 +1,3 @@
+ALTER TABLE `beacons`
+  ADD COLUMN IF NOT EXISTS `lamp` varchar(40) DEFAULT NULL,
+  ADD COLUMN IF NOT EXISTS `bulb_check` varchar(20) DEFAULT NULL;

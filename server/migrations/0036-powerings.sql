@@ -1,0 +1,23 @@
+CREATE TABLE IF NOT EXISTS `powerings` (
+  `id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `job_id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `seq` int(10) unsigned NOT NULL,
+  `person_id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `corrects` char(36) CHARACTER SET ascii COLLATE ascii_bin DEFAULT NULL,
+  `withdrawn` tinyint(1) NOT NULL DEFAULT 0,
+  `observed_at` datetime(3) NOT NULL,
+  `recorded_at` datetime(3) NOT NULL,
+  `smell` enum('clear','found') NOT NULL,
+  `harness` enum('clear','found') NOT NULL,
+  `hanging` enum('clear','found') NOT NULL,
+  `wet` enum('clear','found') NOT NULL,
+  `cabin` enum('clear','found') NOT NULL,
+  `note` varchar(500) DEFAULT NULL,
+  PRIMARY KEY (`id`),
+  UNIQUE KEY `powerings_job_id_seq_unique` (`job_id`,`seq`),
+  UNIQUE KEY `powerings_corrects_unique` (`corrects`),
+  KEY `powerings_person_id_foreign` (`person_id`),
+  CONSTRAINT `powerings_corrects_foreign` FOREIGN KEY (`corrects`) REFERENCES `powerings` (`id`),
+  CONSTRAINT `powerings_job_id_foreign` FOREIGN KEY (`job_id`) REFERENCES `jobs` (`id`),
+  CONSTRAINT `powerings_person_id_foreign` FOREIGN KEY (`person_id`) REFERENCES `people` (`id`)
+) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci;

@@ -1,0 +1,23 @@
+CREATE TABLE IF NOT EXISTS `approvals` (
+  `id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `job_id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `seq` int(10) unsigned NOT NULL,
+  `person_id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `corrects` char(36) CHARACTER SET ascii COLLATE ascii_bin DEFAULT NULL,
+  `withdrawn` tinyint(1) NOT NULL DEFAULT 0,
+  `observed_at` datetime(3) NOT NULL,
+  `recorded_at` datetime(3) NOT NULL,
+  `item` varchar(200) NOT NULL,
+  `answer` enum('asked','yes','no') NOT NULL,
+  `ceiling_cents` int(10) unsigned DEFAULT NULL,
+  `origin` varchar(12) NOT NULL,
+  `how` varchar(10) NOT NULL,
+  `by` varchar(200) NOT NULL,
+  PRIMARY KEY (`id`),
+  UNIQUE KEY `approvals_job_id_seq_unique` (`job_id`,`seq`),
+  UNIQUE KEY `approvals_corrects_unique` (`corrects`),
+  KEY `approvals_person_id_foreign` (`person_id`),
+  CONSTRAINT `approvals_corrects_foreign` FOREIGN KEY (`corrects`) REFERENCES `approvals` (`id`),
+  CONSTRAINT `approvals_job_id_foreign` FOREIGN KEY (`job_id`) REFERENCES `jobs` (`id`),
+  CONSTRAINT `approvals_person_id_foreign` FOREIGN KEY (`person_id`) REFERENCES `people` (`id`)
+) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci;

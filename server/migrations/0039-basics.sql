@@ -1,0 +1,20 @@
+CREATE TABLE IF NOT EXISTS `basics` (
+  `id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `job_id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `seq` int(10) unsigned NOT NULL,
+  `person_id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `corrects` char(36) CHARACTER SET ascii COLLATE ascii_bin DEFAULT NULL,
+  `withdrawn` tinyint(1) NOT NULL DEFAULT 0,
+  `observed_at` datetime(3) NOT NULL,
+  `recorded_at` datetime(3) NOT NULL,
+  `item` varchar(12) NOT NULL,
+  `result` enum('good','bad') NOT NULL,
+  `note` varchar(300) DEFAULT NULL,
+  PRIMARY KEY (`id`),
+  UNIQUE KEY `basics_job_id_seq_unique` (`job_id`,`seq`),
+  UNIQUE KEY `basics_corrects_unique` (`corrects`),
+  KEY `basics_person_id_foreign` (`person_id`),
+  CONSTRAINT `basics_corrects_foreign` FOREIGN KEY (`corrects`) REFERENCES `basics` (`id`),
+  CONSTRAINT `basics_job_id_foreign` FOREIGN KEY (`job_id`) REFERENCES `jobs` (`id`),
+  CONSTRAINT `basics_person_id_foreign` FOREIGN KEY (`person_id`) REFERENCES `people` (`id`)
+) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci;

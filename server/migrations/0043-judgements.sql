@@ -1,0 +1,22 @@
+CREATE TABLE IF NOT EXISTS `judgements` (
+  `id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `job_id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `seq` int(10) unsigned NOT NULL,
+  `person_id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `corrects` char(36) CHARACTER SET ascii COLLATE ascii_bin DEFAULT NULL,
+  `withdrawn` tinyint(1) NOT NULL DEFAULT 0,
+  `observed_at` datetime(3) NOT NULL,
+  `recorded_at` datetime(3) NOT NULL,
+  `cause_id` varchar(200) CHARACTER SET utf8mb4 COLLATE utf8mb4_bin NOT NULL,
+  `decision` enum('pin','reject','add','open') NOT NULL,
+  `title` varchar(200) DEFAULT NULL,
+  `explains` longtext NOT NULL CHECK (json_valid(`explains`)),
+  `note` varchar(300) DEFAULT NULL,
+  PRIMARY KEY (`id`),
+  UNIQUE KEY `judgements_job_id_seq_unique` (`job_id`,`seq`),
+  UNIQUE KEY `judgements_corrects_unique` (`corrects`),
+  KEY `judgements_person_id_foreign` (`person_id`),
+  CONSTRAINT `judgements_corrects_foreign` FOREIGN KEY (`corrects`) REFERENCES `judgements` (`id`),
+  CONSTRAINT `judgements_job_id_foreign` FOREIGN KEY (`job_id`) REFERENCES `jobs` (`id`),
+  CONSTRAINT `judgements_person_id_foreign` FOREIGN KEY (`person_id`) REFERENCES `people` (`id`)
+) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci;

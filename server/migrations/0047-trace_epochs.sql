@@ -1,0 +1,22 @@
+CREATE TABLE IF NOT EXISTS `trace_epochs` (
+  `id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `job_id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `seq` int(10) unsigned NOT NULL,
+  `person_id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `corrects` char(36) CHARACTER SET ascii COLLATE ascii_bin DEFAULT NULL,
+  `withdrawn` tinyint(1) NOT NULL DEFAULT 0,
+  `observed_at` datetime(3) NOT NULL,
+  `recorded_at` datetime(3) NOT NULL,
+  `trace_id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `after_test` varchar(80) NOT NULL,
+  `shows` tinyint(1) NOT NULL,
+  PRIMARY KEY (`id`),
+  UNIQUE KEY `trace_epochs_job_id_seq_unique` (`job_id`,`seq`),
+  UNIQUE KEY `trace_epochs_corrects_unique` (`corrects`),
+  KEY `trace_epochs_person_id_foreign` (`person_id`),
+  KEY `trace_epochs_trace_id_foreign` (`trace_id`),
+  CONSTRAINT `trace_epochs_corrects_foreign` FOREIGN KEY (`corrects`) REFERENCES `trace_epochs` (`id`),
+  CONSTRAINT `trace_epochs_job_id_foreign` FOREIGN KEY (`job_id`) REFERENCES `jobs` (`id`),
+  CONSTRAINT `trace_epochs_person_id_foreign` FOREIGN KEY (`person_id`) REFERENCES `people` (`id`),
+  CONSTRAINT `trace_epochs_trace_id_foreign` FOREIGN KEY (`trace_id`) REFERENCES `traces` (`id`)
+) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci;

@@ -1,0 +1,23 @@
+CREATE TABLE IF NOT EXISTS `suspect_words` (
+  `id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `job_id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `seq` int(10) unsigned NOT NULL,
+  `person_id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `corrects` char(36) CHARACTER SET ascii COLLATE ascii_bin DEFAULT NULL,
+  `withdrawn` tinyint(1) NOT NULL DEFAULT 0,
+  `observed_at` datetime(3) NOT NULL,
+  `recorded_at` datetime(3) NOT NULL,
+  `trace_id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `suspect` varchar(80) NOT NULL,
+  `word` enum('pinned','ruled-out','open') NOT NULL,
+  `note` varchar(200) DEFAULT NULL,
+  PRIMARY KEY (`id`),
+  UNIQUE KEY `suspect_words_job_id_seq_unique` (`job_id`,`seq`),
+  UNIQUE KEY `suspect_words_corrects_unique` (`corrects`),
+  KEY `suspect_words_person_id_foreign` (`person_id`),
+  KEY `suspect_words_trace_id_foreign` (`trace_id`),
+  CONSTRAINT `suspect_words_corrects_foreign` FOREIGN KEY (`corrects`) REFERENCES `suspect_words` (`id`),
+  CONSTRAINT `suspect_words_job_id_foreign` FOREIGN KEY (`job_id`) REFERENCES `jobs` (`id`),
+  CONSTRAINT `suspect_words_person_id_foreign` FOREIGN KEY (`person_id`) REFERENCES `people` (`id`),
+  CONSTRAINT `suspect_words_trace_id_foreign` FOREIGN KEY (`trace_id`) REFERENCES `traces` (`id`)
+) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci;

@@ -1,0 +1,21 @@
+CREATE TABLE IF NOT EXISTS `sheets` (
+  `id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `job_id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `seq` int(10) unsigned NOT NULL,
+  `person_id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `corrects` char(36) CHARACTER SET ascii COLLATE ascii_bin DEFAULT NULL,
+  `withdrawn` tinyint(1) NOT NULL DEFAULT 0,
+  `observed_at` datetime(3) NOT NULL,
+  `recorded_at` datetime(3) NOT NULL,
+  `trace_id` char(36) CHARACTER SET ascii COLLATE ascii_bin DEFAULT NULL,
+  `data` longtext NOT NULL CHECK (json_valid(`data`)),
+  PRIMARY KEY (`id`),
+  UNIQUE KEY `sheets_job_id_seq_unique` (`job_id`,`seq`),
+  UNIQUE KEY `sheets_corrects_unique` (`corrects`),
+  KEY `sheets_person_id_foreign` (`person_id`),
+  KEY `sheets_trace_id_foreign` (`trace_id`),
+  CONSTRAINT `sheets_corrects_foreign` FOREIGN KEY (`corrects`) REFERENCES `sheets` (`id`),
+  CONSTRAINT `sheets_job_id_foreign` FOREIGN KEY (`job_id`) REFERENCES `jobs` (`id`),
+  CONSTRAINT `sheets_person_id_foreign` FOREIGN KEY (`person_id`) REFERENCES `people` (`id`),
+  CONSTRAINT `sheets_trace_id_foreign` FOREIGN KEY (`trace_id`) REFERENCES `traces` (`id`)
+) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci;

@@ -1,0 +1,1 @@
+ALTER TABLE `logbook` ADD COLUMN IF NOT EXISTS `change_no` bigint(20) unsigned NOT NULL DEFAULT 0;

@@ -1,0 +1,3 @@
+ALTER TABLE `people`
+  ADD COLUMN IF NOT EXISTS `foreign_id` char(36) CHARACTER SET ascii COLLATE ascii_bin DEFAULT NULL,
+  ADD COLUMN IF NOT EXISTS `origin` varchar(200) DEFAULT NULL;

@@ -1,0 +1,18 @@
+/** What the server made of an entry and keeps beside it: the logbook's hash covers that too. */
+import { createHash } from 'node:crypto';
+import type { FactKind } from '@dormant-beacon/contract';
+import type { StoredFact } from './repository.js';
+
+export function derivedOf(kind: FactKind, fact: StoredFact): unknown {
+  if (kind === 'scans') return { reader: fact['reader'] ?? null, scan: scanDigest(fact['scan']) };
+  if (kind === 'repairs')
+    return {
+      chance: fact['chance'] ?? null,
+      faultKind: fact['faultKind'] ?? null,
+      faultMode: fact['faultMode'] ?? null,
+    };
+  return undefined;
+}
+
+export const scanDigest = (scan: unknown): string =>
+  createHash('sha256').update(JSON.stringify(scan)).digest('hex');

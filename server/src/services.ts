@@ -1,0 +1,20 @@
+/** What the parts of one server share. */
+import type { Pools } from './database/connect.js';
+import type { Feed } from './events/feed.js';
+import type { Lanes } from './jobs/lanes.js';
+import type { PlanMemory } from './jobs/plans.js';
+import type { RecordMemory } from './jobs/memory.js';
+import type { Reviewer } from './jobs/review.js';
+import type { SettingsMemory } from './shop/settings.js';
+import type { Workers } from './work/workers.js';
+
+export interface Services {
+  readonly pools: Pools;
+  readonly workers: Workers;
+  readonly records: RecordMemory;
+  readonly settings: SettingsMemory;
+  readonly plans: PlanMemory;
+  readonly lanes: Lanes;
+  readonly reviewer: Reviewer;
+  readonly feed: Feed;
+}

@@ -1,0 +1,98 @@
+/** What is worked out beside the server's own thread: reading reports, solving circuits, planning. */
+import type { ElementKind } from '@dormant-beacon/core/circuit';
+import { finish } from '@dormant-beacon/core/progress';
+import { readReport, type LineMark, type ReportPatterns, type Scan } from '@dormant-beacon/core/scans';
+import {
+  type NextTests,
+  planning,
+  type Predictions,
+  predicting,
+  type TraceCase,
+} from '@dormant-beacon/core/trace';
+
+import { unpacked } from '../logbook/archive.js';
+import { provenStory, type ProvenStory } from '../logbook/prove-story.js';
+
+/** Elements × suspects × metered tests up to which the server plans itself; above, the page does it in a worker. */
+export const mostPlannedWork = 60_000;
+const keptPredictions = 60;
+
+/** Predictions by the id of the trace's row, which never changes. */
+const known = new Map<string, Predictions>();
+
+export interface ElementFault {
+  readonly chance: number;
+  readonly kind: ElementKind | null;
+  readonly mode: string | null;
+}
+
+export const tasks = {
+  readReport: ({
+    text,
+    patterns,
+    marks,
+  }: {
+    text: string;
+    patterns: ReportPatterns;
+    marks: readonly LineMark[];
+  }): Scan => readReport(text, { patterns, marks }),
+
+  /** Solves a case under every suspect, as far as the server plans itself; of a larger one only its suspects are looked at. */
+  soundCase: ({ source, traceId }: { source: TraceCase; traceId: string | null }): null => {
+    if (plannedWork(source) > mostPlannedWork) finish(planning({ ...source, tests: [], readings: [] }));
+    else if (traceId === null) finish(predicting(source));
+    else remember(traceId, finish(predicting(source)));
+    return null;
+  },
+
+  /** `bare` is the case as it was saved; `source` has every reading since. */
+  plan: ({ source, bare, traceId }: { source: TraceCase; bare: TraceCase; traceId: string }): NextTests =>
+    finish(planning(source, known.get(traceId) ?? remember(traceId, finish(predicting(bare))))),
+
+  /**
+   * How probable an element is at fault, from every reading and repair of its trace, and how it most likely had
+   * failed. Only the tests that were read are solved, so that the size of the trace does not matter.
+   */
+  elementFault: ({ source, element }: { source: TraceCase; element: string }): ElementFault => {
+    const read = new Set(source.readings?.map(({ test }) => test));
+    const { suspects } = finish(
+      planning({ ...source, tests: source.tests.filter(({ id }) => read.has(id)) }),
+    );
+    const own = suspects.filter((suspect) => suspect.element === element);
+    const sum = own.reduce((total, { probability }) => total + probability, 0);
+    return {
+      chance: Math.min(1, Math.max(0, sum)),
+      kind: source.circuit.elements.find(({ id }) => id === element)?.kind ?? null,
+      mode: own[0]?.mode ?? null,
+    };
+  },
+
+  /** Unpacks a story's file into its folder and holds it against itself. */
+  provenStory: async ({
+    file,
+    folder,
+    patterns,
+  }: {
+    file: string;
+    folder: string;
+    patterns: ReportPatterns;
+  }): Promise<ProvenStory> => provenStory(await unpacked(file, folder), patterns),
+};
+
+export type Tasks = typeof tasks;
+export type TaskName = keyof Tasks;
+
+export function plannedWork({ circuit, suspects, tests }: TraceCase): number {
+  return (
+    circuit.elements.length *
+    (suspects?.length ?? 2 * circuit.elements.length) *
+    tests.filter((test) => !('element' in test)).length
+  );
+}
+
+function remember(traceId: string, predictions: Predictions): Predictions {
+  known.set(traceId, predictions);
+  const oldest = known.keys().next();
+  if (known.size > keptPredictions && !oldest.done) known.delete(oldest.value);
+  return predictions;
+}

@@ -1,0 +1,98 @@
+/** The server's worker threads: a task that takes too long is killed with its thread, and nobody else waits for it. */
+import { extname } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { Refusal } from '@dormant-beacon/core/refusal';
+import { Piscina } from 'piscina';
+import { HttpProblem } from '../http/problem.js';
+import type { TaskName, Tasks } from './tasks.js';
+import type { Order, Outcome } from './worker.js';
+
+/** Milliseconds that a task of each kind may take on its thread. */
+const longest: Readonly<Record<TaskName, number>> = {
+  readReport: 15_000,
+  soundCase: 15_000,
+  plan: 10_000,
+  elementFault: 10_000,
+  provenStory: 90_000,
+};
+const says: Readonly<Record<TaskName, string>> = {
+  readReport: 'Reading this report takes too long',
+  soundCase: 'Solving this circuit takes too long',
+  plan: 'Planning this trace takes too long',
+  elementFault: 'Working out this repair takes too long',
+  provenStory: 'Looking through this story takes too long',
+};
+const threads = 2;
+/** Tasks that wait at most; the next is asked to come again. */
+const mostWaiting = 60;
+/** So long one waits for a thread at most. */
+const longestWaitMs = 20_000;
+
+const file = fileURLToPath(new URL(`./worker${extname(import.meta.url)}`, import.meta.url));
+
+export class Workers {
+  private readonly pool = new Piscina({
+    filename: file,
+    minThreads: 1,
+    maxThreads: threads,
+    maxQueue: mostWaiting,
+    idleTimeout: 60_000,
+    resourceLimits: { maxOldGenerationSizeMb: 1024 },
+  });
+
+  /**
+   * @throws Refusal where the input is not sound
+   * @throws HttpProblem 422 where the task was killed for its time, 503 where too many wait
+   */
+  async run<T extends TaskName>(
+    task: T,
+    input: Parameters<Tasks[T]>[0],
+  ): Promise<Awaited<ReturnType<Tasks[T]>>> {
+    const order: Order = { task, input };
+    const stop = new AbortController();
+    let late = false;
+    const limit = setTimeout(
+      () => {
+        late = true;
+        stop.abort();
+      },
+      longest[task] + (this.pool.queueSize > 0 ? longestWaitMs : 0),
+    );
+    try {
+      const outcome = (await this.pool.run(order, { signal: stop.signal })) as Outcome;
+      if ('refusal' in outcome) throw new Refusal(outcome.refusal.path, outcome.refusal.reason);
+      if ('problem' in outcome) {
+        const { status, title, detail, more } = outcome.problem;
+        throw new HttpProblem(status, title, detail, more);
+      }
+      return outcome.answer as Awaited<ReturnType<Tasks[T]>>;
+    } catch (error) {
+      if (late)
+        throw new HttpProblem(
+          422,
+          'Takes too long',
+          `${says[task]} (over ${longest[task] / 1000} s) and was stopped. Nothing was saved. Enter a part of it.`,
+        );
+      if (/queue/i.test((error as Error).message))
+        throw new HttpProblem(
+          503,
+          'Busy',
+          'Too many reports and circuits wait to be worked out. Try again in a moment.',
+        );
+      throw error;
+    } finally {
+      clearTimeout(limit);
+    }
+  }
+
+  close(): Promise<void> {
+    return this.pool.destroy();
+  }
+}
+
+let shared: Workers | null = null;
+
+/** The threads of this process: one set, however many servers run in it. */
+export function workersOfProcess(): Workers {
+  return (shared ??= new Workers());
+}
