@@ -1,10 +1,9 @@
 /** Accounts, sessions and the shop's settings, as they cross the wire. */
-import { person, role } from '@dormant-beacon/core/job';
+import { instant, person, role } from '@dormant-beacon/core/job';
 import { shopSettings } from '@dormant-beacon/core/shop';
 import * as z from 'zod';
 
 const id = z.uuid();
-const instant = z.iso.datetime({ offset: true });
 
 /** The least that a password must have; longer is better than stranger. */
 export const leastPasswordCharacters = 10;

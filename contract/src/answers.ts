@@ -1,9 +1,16 @@
 /** What the server answers with. */
-import { jobHead, jobRecord, lensState, person, stageId, vehicleData } from '@dormant-beacon/core/job';
+import {
+  instant,
+  jobHead,
+  jobRecord,
+  lensState,
+  person,
+  stageId,
+  vehicleData,
+} from '@dormant-beacon/core/job';
 import * as z from 'zod';
 
 const id = z.uuid();
-const instant = z.iso.datetime({ offset: true });
 
 export const health = z.strictObject({
   status: z.literal('ok'),

@@ -1,12 +1,13 @@
 /** Circuits that the shop keeps, its base rates, and known weaknesses of models. */
 import { baseRate, rateBook, traceCase } from '@dormant-beacon/core/trace';
+import { instant } from '@dormant-beacon/core/job';
 import * as z from 'zod';
 import { credibility } from './library.js';
 
 const id = z.uuid();
 const line = z.string().trim().min(1).max(200);
 const short = z.string().trim().min(1).max(80);
-const stamp = { personId: id, addedAt: z.iso.datetime({ offset: true }) };
+const stamp = { personId: id, addedAt: instant };
 const own = { circuitId: id, make: line, model: line.nullish(), title: line };
 
 /** A version once saved stays as it is; `basedOn` is the version that was changed, 0 for a new circuit. */

@@ -9,6 +9,7 @@ import {
   epochData,
   exposureData,
   handBackData,
+  instant,
   judgementData,
   noteData,
   photoData,
@@ -30,7 +31,7 @@ const id = z.uuid();
 /** What comes before the data of every fact: its id, made by the client, and when it was seen. */
 const envelope = {
   id,
-  observedAt: z.iso.datetime({ offset: true }),
+  observedAt: instant,
   /** The fact that this one takes the place of. */
   corrects: id.nullish(),
 };
@@ -152,5 +153,5 @@ export type FactData<K extends FactKind> = z.input<(typeof factKinds)[K]['entry'
 export type FactEntry<K extends FactKind = FactKind> = z.input<(typeof factKinds)[K]['entry']>;
 
 /** Takes a fact back by an entry that corrects it and puts nothing in its place. */
-export const withdrawal = z.strictObject({ id, observedAt: z.iso.datetime({ offset: true }), withdraws: id });
+export const withdrawal = z.strictObject({ id, observedAt: instant, withdraws: id });
 export type Withdrawal = z.infer<typeof withdrawal>;

@@ -1,11 +1,12 @@
 /** What the shop has learned and keeps: patterns of its readers, notes on codes, what vehicles' files link. */
 import { codeLink } from '@dormant-beacon/core/causes';
 import { codePattern, linePattern } from '@dormant-beacon/core/scans';
+import { instant } from '@dormant-beacon/core/job';
 import * as z from 'zod';
 
 const id = z.uuid();
 const line = z.string().trim().min(1).max(200);
-const stamp = { id, personId: id, addedAt: z.iso.datetime({ offset: true }) };
+const stamp = { id, personId: id, addedAt: instant };
 
 /** A pattern is of a code or of a line. */
 const eitherPattern = { code: codePattern.nullish(), line: linePattern.nullish() };

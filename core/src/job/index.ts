@@ -45,6 +45,7 @@ export {
   factLists,
   handBackData,
   id,
+  instant,
   jobHead,
   type JobHead,
   type Judgement,

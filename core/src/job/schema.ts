@@ -25,7 +25,11 @@ export type StageId = z.infer<typeof stageId>;
 export const id = z.uuid();
 const line = z.string().trim().min(1).max(200);
 const longText = z.string().trim().max(4000);
-const instant = z.iso.datetime({ offset: true });
+/** A moment as people enter it, within the years that a shop's records can hold. */
+export const instant = z.iso.datetime({ offset: true }).refine((text) => {
+  const year = new Date(text).getUTCFullYear();
+  return year >= 1970 && year <= 2199;
+}, 'expected a moment between the years 1970 and 2199');
 
 export const role = z.enum(['lead', 'technician', 'desk', 'learner']);
 export type Role = z.infer<typeof role>;
@@ -51,7 +55,12 @@ export const vehicleData = z.strictObject({
     .regex(/^(?:19[5-9]|20\d)\d-(?:0[1-9]|1[0-2])$/, 'expected a year and a month such as 2019-04')
     .nullish(),
   plate: z.string().trim().max(20).nullish(),
-  vin: z.string().trim().max(17).nullish(),
+  vin: z
+    .string()
+    .trim()
+    .max(17)
+    .regex(/^[A-Za-z0-9 -]*$/, 'a VIN has letters from A to Z and figures')
+    .nullish(),
   odometerKm: z.int().min(0).max(5_000_000).nullish(),
   /** The unit that this car's odometer shows; the distance itself is kept in kilometres. */
   odometerUnit: distanceUnit.nullish(),

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { connect as connectSocket } from 'node:net';
 import { type JobRow, writeJob } from '../database/transaction.js';
 import { loadRecord } from '../jobs/record.js';
 import { writeSummary } from '../jobs/summary.js';
@@ -123,5 +124,125 @@ describe('events', () => {
       await trx.commit();
     });
     expect(heard.map(({ id }) => id)).toContain(`${jobId}:2`);
+  });
+});
+
+describe('a stream', () => {
+  let shop: Shop;
+  beforeAll(async () => (shop = await Shop.open()));
+  afterAll(() => shop.close());
+
+  /** Opens a stream and gathers its text until it ends. */
+  async function listen(person: string, headers: Record<string, string> = {}) {
+    const stop = new AbortController();
+    const response = await fetch(`${shop.address}/api/events`, {
+      headers: { ...shop.cookie(person), ...headers },
+      signal: stop.signal,
+    });
+    const heard = { text: '', ended: false };
+    const done = (async () => {
+      try {
+        for await (const chunk of response.body!) heard.text += new TextDecoder().decode(chunk as Uint8Array);
+      } catch {
+        // Cut off by the spec.
+      }
+      heard.ended = true;
+    })();
+    return { heard, done, close: () => stop.abort() };
+  }
+  const until = async (holds: () => boolean, ms = 4000) => {
+    for (const end = Date.now() + ms; Date.now() < end && !holds();)
+      await new Promise((resolve) => setTimeout(resolve, 20));
+    return holds();
+  };
+
+  it('that missed more than 500 jobs is told to read again, not every row', async () => {
+    const jobId = await shop.openJob();
+    const [row] = (await shop.owner('job_summaries').where({ job_id: jobId })) as Record<string, unknown>[];
+    const [job] = (await shop.owner('jobs').where({ id: jobId })) as Record<string, unknown>[];
+    const many = Array.from({ length: 700 }, (_, n) => ({ id: randomUUID(), number: 1000 + n }));
+    await shop.owner('jobs').insert(many.map(({ id, number }) => ({ ...job, id, number })));
+    await shop.owner('job_summaries').insert(
+      many.map(({ id, number }) => ({
+        ...row,
+        job_id: id,
+        number,
+        change_no: Number(row!['change_no']) + number,
+      })),
+    );
+    const { heard, close } = await listen(shop.technician, { 'Last-Event-ID': `${jobId}:1` });
+    expect(await until(() => /event: ?again/.test(heard.text))).toBeTrue();
+    expect(heard.text).not.toContain('event:moved');
+    const unknown = await listen(shop.technician, { 'Last-Event-ID': `${randomUUID()}:7` });
+    expect(await until(() => /event: ?again/.test(unknown.heard.text)))
+      .withContext('a job that is not here')
+      .toBeTrue();
+    close();
+    unknown.close();
+    await shop.owner('job_summaries').where('number', '>=', 1000).delete();
+    await shop.owner('jobs').where('number', '>=', 1000).delete();
+  });
+
+  it('ends at once when its session is over, and no other’s does', async () => {
+    const mine = await listen(shop.desk);
+    const other = await listen(shop.technician);
+    await until(() => shop.services.feed.open >= 2);
+    await shop.write('/api/session/end', {}, { person: shop.desk });
+    expect(await until(() => mine.heard.ended, 600)).toBeTrue();
+    expect(other.heard.ended).toBeFalse();
+    // Ended by another server: seen with the next questions.
+    await shop
+      .owner('sessions')
+      .where({ person_id: shop.technician })
+      .update({ ended_at: '2026-11-17 08:00:00' });
+    expect(await until(() => other.heard.ended)).toBeTrue();
+    await shop.owner('sessions').where({ person_id: shop.technician }).update({ ended_at: null });
+  });
+
+  it('is not kept for a client that was gone before the first answer', async () => {
+    await until(() => shop.services.feed.open === 0);
+    for (let n = 0; n < 20; n++) {
+      const stop = new AbortController();
+      const asked = fetch(`${shop.address}/api/events`, {
+        headers: { ...shop.cookie(shop.technician), 'Last-Event-ID': `${randomUUID()}:1` },
+        signal: stop.signal,
+      }).catch(() => undefined);
+      setTimeout(() => stop.abort(), n % 7);
+      await asked;
+    }
+    expect(await until(() => shop.services.feed.open === 0)).toBeTrue();
+  });
+
+  it('whose client does not read is closed before a megabyte waits for it', async () => {
+    const jobId = await shop.openJob();
+    const { hostname, port } = new URL(shop.address);
+    const socket = connectSocket(Number(port), hostname);
+    socket.write(
+      `GET /api/events HTTP/1.1\r\nHost: localhost\r\nCookie: ${shop.cookie(shop.technician)['Cookie']}\r\n\r\n`,
+    );
+    socket.pause();
+    let closed = false;
+    socket.on('close', () => (closed = true));
+    socket.on('error', () => undefined);
+    await until(() => shop.services.feed.open >= 1);
+    const before = process.memoryUsage().heapUsed;
+    // Each row is large, and the client takes none of them.
+    const [row] = (await shop.owner('job_summaries').where({ job_id: jobId })) as {
+      bay: string;
+      change_no: number;
+    }[];
+    const bay = JSON.stringify({ ...(JSON.parse(row!.bay) as object), detail: 'x'.repeat(200_000) });
+    for (let n = 1; n <= 60; n++) {
+      await shop
+        .owner('job_summaries')
+        .where({ job_id: jobId })
+        .update({ bay, change_no: Number(row!.change_no) + n });
+      shop.services.feed.wake();
+      await new Promise((resolve) => setTimeout(resolve, 15));
+    }
+    // What it cannot take waits as the last row of each job, and never as all of them.
+    expect(process.memoryUsage().heapUsed - before).toBeLessThan(30_000_000);
+    socket.destroy();
+    expect(await until(() => closed && shop.services.feed.open === 0)).toBeTrue();
   });
 });

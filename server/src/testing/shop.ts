@@ -40,7 +40,16 @@ export class Shop {
     private readonly app: App,
     private readonly name: string,
     readonly address: string,
+    private readonly where: DatabaseAddress,
   ) {}
+
+  get database(): string {
+    return this.name;
+  }
+
+  get application(): string {
+    return setting('BEACON_TEST_APPLICATION');
+  }
 
   get db(): Knex {
     return this.pools.write;
@@ -75,12 +84,13 @@ export class Shop {
     await first.destroy();
     const ownerDb = connect({ ...owner, database: name }, 4);
     await migrate(ownerDb, name, setting('BEACON_TEST_APPLICATION'));
-    const pools = connectPools({
+    const where: DatabaseAddress = {
       port,
       user: setting('BEACON_TEST_APPLICATION'),
       password: setting('BEACON_TEST_APPLICATION_PASSWORD'),
       database: name,
-    });
+    };
+    const pools = connectPools(where);
     const app = createApp({ pools, log: pino({ level: 'silent' }), webFolder: '/nowhere', entrance });
     const server = createServer(app.app);
     await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
@@ -91,6 +101,7 @@ export class Shop {
       app,
       name,
       `http://127.0.0.1:${(server.address() as AddressInfo).port}`,
+      where,
     );
     await shop.hire(shop.lead, 'Ines Okafor', 'IO', 'lead');
     await shop.hire(shop.technician, 'Yuki Sorensen', 'YS', 'technician');
@@ -103,6 +114,31 @@ export class Shop {
     await shutDown(this.server, this.app.services);
     await this.owner.raw(`DROP DATABASE \`${this.name}\``);
     await this.owner.destroy();
+  }
+
+  /** Another server on the same database, for people who are signed in at the first. */
+  static async beside(first: Shop): Promise<Shop> {
+    const pools = connectPools(first.where);
+    const app = createApp({
+      pools,
+      log: pino({ level: 'silent' }),
+      webFolder: '/nowhere',
+      entrance: { mode: 'shop', demoAccounts: [], triesPerMinute: 10_000 },
+    });
+    const server = createServer(app.app);
+    await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
+    const address = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+    const other = new Shop(first.owner, pools, server, app, first.name, address, first.where);
+    for (const role of ['lead', 'technician', 'desk', 'learner'] as const)
+      (other as { -readonly [R in typeof role]: string })[role] = first[role];
+    for (const [id, cookies] of first.cookies)
+      other.cookies.set(id, cookies.replaceAll(`_${first.port}=`, `_${other.port}=`));
+    return other;
+  }
+
+  /** Ends this server and leaves its database to the first. */
+  async leave(): Promise<void> {
+    await shutDown(this.server, this.app.services);
   }
 
   /** A person with an account that has no password yet, and a session on a device of their own. */

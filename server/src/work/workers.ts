@@ -8,7 +8,7 @@ import type { TaskName, Tasks } from './tasks.js';
 import type { Order, Outcome } from './worker.js';
 
 /** Milliseconds that a task of each kind may take on its thread. */
-const longest: Readonly<Record<TaskName, number>> = {
+const usual: Readonly<Record<TaskName, number>> = {
   readReport: 15_000,
   soundCase: 15_000,
   plan: 10_000,
@@ -40,6 +40,13 @@ export class Workers {
     resourceLimits: { maxOldGenerationSizeMb: 1024 },
   });
 
+  private readonly longest: Readonly<Record<TaskName, number>>;
+
+  /** @param limits other times than the usual ones */
+  constructor(limits: Partial<Record<TaskName, number>> = {}) {
+    this.longest = { ...usual, ...limits };
+  }
+
   /**
    * @throws Refusal where the input is not sound
    * @throws HttpProblem 422 where the task was killed for its time, 503 where too many wait
@@ -56,7 +63,7 @@ export class Workers {
         late = true;
         stop.abort();
       },
-      longest[task] + (this.pool.queueSize > 0 ? longestWaitMs : 0),
+      this.longest[task] + (this.pool.queueSize > 0 ? longestWaitMs : 0),
     );
     try {
       const outcome = (await this.pool.run(order, { signal: stop.signal })) as Outcome;
@@ -71,7 +78,7 @@ export class Workers {
         throw new HttpProblem(
           422,
           'Takes too long',
-          `${says[task]} (over ${longest[task] / 1000} s) and was stopped. Nothing was saved. Enter a part of it.`,
+          `${says[task]} (over ${this.longest[task] / 1000} s) and was stopped. Nothing was saved. Enter a part of it.`,
         );
       if (/queue/i.test((error as Error).message))
         throw new HttpProblem(

@@ -1,0 +1,90 @@
+import type { LogEntry } from '@dormant-beacon/contract';
+import { HttpProblem } from '../http/problem.js';
+import { Shop } from '../testing/shop.js';
+import { Workers } from './workers.js';
+
+describe('heavy work', () => {
+  let shop: Shop;
+  beforeAll(async () => (shop = await Shop.open()));
+  afterAll(() => shop.close());
+
+  /** The longest that anyone else waited while something was going on. */
+  async function longestWait(act: () => Promise<unknown>): Promise<number> {
+    let going = true;
+    let longest = 0;
+    const watching = (async () => {
+      while (going) {
+        const since = performance.now();
+        await shop.get('/api/health');
+        longest = Math.max(longest, performance.now() - since);
+      }
+    })();
+    await act().finally(() => (going = false));
+    await watching;
+    return longest;
+  }
+
+  it('of a report with a line of 60 kB, and of one of a million characters, keeps nobody waiting', async () => {
+    const { jobId } = await shop.openBased();
+    const lines = ['B1049-13 Left belt loop (active); ', ' - ', 'B1049 ((', ' x'];
+    const wait = await longestWait(async () => {
+      for (const line of lines) {
+        const text = `Body\n${line.repeat(60_000 / line.length)}\n`;
+        expect((await shop.enter(jobId, 'scans', { kind: 'interim', text })).status).toBe(201);
+      }
+      const large = `Body\n${'  B1318-16 Supply voltage (active)\n'.repeat(28_000)}`;
+      expect((await shop.enter(jobId, 'scans', { kind: 'interim', text: large })).status).toBe(201);
+    });
+    expect(wait).toBeLessThan(1000);
+  });
+
+  it('that takes too long is killed with its thread, in a sentence, and the next is done', async () => {
+    const workers = new Workers({ readReport: 1 });
+    const slow = `Body\n${'B1049 x - y ( z\n'.repeat(60_000)}`;
+    const input = (text: string) => ({ text, patterns: { codes: [], lines: [] }, marks: [] });
+    const failed = await workers.run('readReport', input(slow)).catch((error: unknown) => error);
+    expect(failed).toBeInstanceOf(HttpProblem);
+    expect([(failed as HttpProblem).status, (failed as HttpProblem).detail]).toEqual([
+      422,
+      jasmine.stringMatching(/^Reading this report takes too long .* and was stopped/),
+    ]);
+    const { codes } = await new Workers().run('readReport', input('Body\n B1049-13 x'));
+    expect(codes.length).toBe(1);
+    await workers.close();
+  });
+
+  it('is not done under a job’s lock: the bays are read and another job is written while forty wait for one', async () => {
+    const [hot, other] = [await shop.openJob(), await shop.openJob()];
+    const held = await shop.owner.transaction();
+    await held('jobs').where({ id: hot }).forUpdate().first('id');
+    const writers = Array.from({ length: 40 }, (_, n) =>
+      shop.enter(hot, 'notes', { stage: 'trace', text: `note ${n}` }),
+    );
+    await new Promise((resolve) => setTimeout(resolve, 200));
+    const since = performance.now();
+    expect((await shop.get('/api/bays')).status).toBe(200);
+    expect((await shop.enter(other, 'notes', { stage: 'trace', text: 'meanwhile' })).status).toBe(201);
+    expect(performance.now() - since).toBeLessThan(1500);
+    await held.rollback();
+    expect((await Promise.all(writers)).map(({ status }) => status)).toEqual(Array(40).fill(201));
+    const { entries, whole } = (
+      await shop.get<{ entries: LogEntry[]; whole: boolean }>(`/api/jobs/${hot}/logbook`)
+    ).body;
+    expect([entries.length, whole]).toEqual([41, true]);
+  });
+
+  it('waits so long at most, then says that it is busy and when to come again', async () => {
+    const hot = await shop.openJob();
+    const held = await shop.owner.transaction();
+    await held('jobs').where({ id: hot }).forUpdate().first('id');
+    const writers = Array.from({ length: 120 }, (_, n) =>
+      shop.enter(hot, 'notes', { stage: 'trace', text: `note ${n}` }),
+    );
+    const first = await Promise.race(writers);
+    expect([first.status, first.headers.get('Retry-After')]).toEqual([503, '2']);
+    await held.rollback();
+    const statuses = (await Promise.all(writers)).map(({ status }) => status);
+    expect(new Set(statuses)).toEqual(new Set([201, 503]));
+    expect(statuses.filter((status) => status === 201).length).toBeGreaterThan(99);
+  });
+});
