@@ -8,8 +8,10 @@ import { buildNode, buildWeb, servedWeb } from './build.mjs';
 import { signIn } from './accounts.mjs';
 import { freePort } from './database.mjs';
 import { figure, quantile } from './figures.mjs';
+import { fuzz } from './fuzz.mjs';
 import { load } from './load.mjs';
 import { manyJobs } from './many-jobs.mjs';
+import { paced } from './paced.mjs';
 import { openTracedJob } from './traced-job.mjs';
 import { install } from './install.mjs';
 import { root } from './paths.mjs';
@@ -22,8 +24,14 @@ const technician = { name: 'Yuki Sorensen', password: 'lantern for yuki' };
 /** @type {Record<string, string>} */
 let session = {};
 
-/** `npm run bench` measures everything; `npm run bench -- load` one part. @param {'core' | 'load' | 'application'} part */
-const wanted = (part) => process.argv.length < 3 || process.argv.includes(part);
+/** What takes long and is asked for by its name alone. */
+const long = new Set(['fuzz', 'kills']);
+
+/**
+ * `npm run bench` measures everything but the long trials; `npm run bench -- fuzz` one part.
+ * @param {'core' | 'load' | 'paced' | 'many' | 'application' | 'fuzz' | 'kills'} part
+ */
+const wanted = (part) => (process.argv.length < 3 ? !long.has(part) : process.argv.includes(part));
 
 await runScript(async () => {
   await install('test');
@@ -38,13 +46,18 @@ await runScript(async () => {
         { cwd: root },
         `${file} failed.`,
       );
+  if (wanted('paced')) await paced();
   if (wanted('load')) await load();
+  if (wanted('many')) await manyJobs();
+  if (wanted('fuzz') && !(await fuzz())) process.exitCode = 1;
+  if (wanted('kills'))
+    for (const script of ['check-kills.mjs', 'check-disk-full.mjs'])
+      await run(process.execPath, [join('scripts', script)], { cwd: root }, 'A trial left something broken.');
   if (wanted('application'))
     await withApplication(async (address, pids, folder) => {
       session = await signIn(address, technician);
       await writes(address);
       await pages(address);
-      await manyJobs(address, folder, session);
       for (const [what, pid] of Object.entries(pids))
         figure(`memory of the ${what}`, `${Math.round(memoryOf(pid) / 1e6)} MB`);
     });

@@ -1,11 +1,24 @@
 // Proves that a backup holds everything, and that nothing half-restored is ever left.
 import { randomUUID } from 'node:crypto';
-import { existsSync, mkdtempSync, readFileSync, rmSync, statSync, truncateSync, copyFileSync } from 'node:fs';
+import { spawnSync } from 'node:child_process';
+import {
+  copyFileSync,
+  existsSync,
+  mkdtempSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  truncateSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { addAccounts, signIn } from './accounts.mjs';
 import { asRoot, freePort, startDatabase } from './database.mjs';
 import { dump, undump } from './dump.mjs';
+import { tryLock } from './lock.mjs';
+import { rotate } from './log-files.mjs';
+import { root } from './paths.mjs';
 import { prepareDatabase, serve } from './serve.mjs';
 
 const name = 'beacon_shop';
@@ -13,11 +26,11 @@ const folder = mkdtempSync(join(tmpdir(), 'beacon-backup-'));
 const file = join(folder, 'shop.sql.gz');
 let [passed, failed] = [0, 0];
 
-/** @param {string} what @param {boolean} holds */
-function check(what, holds) {
+/** @param {string} what @param {boolean} holds @param {string} [shown] */
+function check(what, holds, shown = '') {
   if (holds) passed += 1;
   else failed += 1;
-  process.stdout.write(`${holds ? 'ok  ' : 'FAIL'} ${what}\n`);
+  process.stdout.write(`${holds ? 'ok  ' : 'FAIL'} ${what}${holds ? '' : `\n${shown}`}\n`);
 }
 
 /** @param {() => Promise<void>} act */
@@ -55,6 +68,8 @@ async function shown(database) {
   return all;
 }
 
+/** @type {Record<string, string>} */
+let signedIn = {};
 /** @type {string[]} */
 let before = [];
 {
@@ -68,6 +83,7 @@ let before = [];
   ]);
   const server = await serve(database, { name, port, mode: 'shop', web: folder });
   const session = await signIn(`http://127.0.0.1:${port}`, account);
+  signedIn = session;
   const send = async (
     /** @type {string} */ path,
     /** @type {string} */ method,
@@ -154,6 +170,13 @@ check(
 
 await undump(database, name, file);
 await prepareDatabase(database, name);
+{
+  // Whoever was signed in when the backup was made is not signed in here.
+  const server = await serve(database, { name, port, mode: 'shop', web: folder });
+  const people = await fetch(`http://127.0.0.1:${port}/api/people`, { headers: signedIn });
+  check('sessions of the backup are over', people.status === 401);
+  await server.stop();
+}
 const after = await shown(database);
 ['people', 'the record', 'the logbook', 'the bays', 'the photo'].forEach((what, n) =>
   check(`${what}: the same as before`, after[n] === before[n]),
@@ -165,6 +188,42 @@ check(
 );
 check('and changes nothing', (await shown(database))[1] === before[1]);
 await database.stop();
+
+// One at a time for one data folder, whoever it is.
+const held = await tryLock(join(folder, 'second'), 'copy');
+const asked = spawnSync(process.execPath, [join(root, 'scripts', 'restore.mjs'), file], {
+  env: { ...process.env, BEACON_DATA: join(folder, 'second') },
+  encoding: 'utf8',
+});
+check(
+  'a restore waits for a backup that is under way',
+  asked.status === 1 && /under way/.test(asked.stderr),
+  asked.stderr,
+);
+await held?.release();
+const runs = await tryLock(join(folder, 'second'), 'run');
+const reset = spawnSync(process.execPath, [join(root, 'scripts', 'reset-demo.mjs')], {
+  env: { ...process.env, BEACON_DATA: join(folder, 'second') },
+  encoding: 'utf8',
+});
+check(
+  'a reset of the demo is refused while the product runs',
+  reset.status === 1 && /is running/.test(reset.stderr),
+  reset.stderr,
+);
+check('a lock that is held is not given again', (await tryLock(join(folder, 'second'), 'run')) === null);
+await runs?.release();
+
+const log = join(folder, 'some.log');
+for (let n = 1; n <= 5; n++) {
+  writeFileSync(log, Buffer.alloc(5_000_001, `${n}`));
+  rotate(log);
+}
+check(
+  'a log is put aside when it is large, three of them are kept',
+  ['1', '2', '3', '4'].map((n) => existsSync(`${log}.${n}`)).join() === 'true,true,true,false' &&
+    !existsSync(log),
+);
 rmSync(folder, { recursive: true, force: true });
 process.stdout.write(`${passed} checks passed, ${failed} failed\n`);
 process.exitCode = failed === 0 ? 0 : 1;

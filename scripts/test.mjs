@@ -153,6 +153,8 @@ const groups = {
   start: () => check('start and its troubles', ['scripts/check-start.mjs']),
   crash: () => check('kill -9 during writes', ['scripts/check-crash.mjs']),
   backup: () => check('backup and restore', ['scripts/check-backup.mjs']),
+  // Every fortieth statement; all of them by `npm run bench -- kills`.
+  kills: () => check('kill -9 at statements of a migration and a restore', ['scripts/check-kills.mjs', '40']),
   web: () =>
     check('web: specs', [bin('@angular', 'cli', 'bin', 'ng.js'), 'test'], { cwd: join(root, 'web') }),
   e2e: journeys,

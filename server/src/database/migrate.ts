@@ -7,8 +7,6 @@ import { mendSchema } from './schema.js';
 
 const appendOnly = [
   ...factTables,
-  'scan_modules',
-  'scan_codes',
   'trace_beacons',
   'repair_beacons',
   'logbook',

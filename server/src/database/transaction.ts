@@ -60,6 +60,8 @@ export interface Written<A> {
   readonly log: LogbookEntry;
   /** Columns of the job's own row that change with this write. */
   readonly job?: Readonly<Record<string, unknown>>;
+  /** Columns of its row in the bays. */
+  readonly summary?: Readonly<Record<string, unknown>>;
 }
 
 /** Of a new job: where its chain goes on, if its entries were written elsewhere before. */
@@ -97,13 +99,28 @@ export async function writeJob<A>(
       changeNo: Number(row.change_no),
       shopRevision: row.shop_revision ?? 0,
     };
-    const { answer, log, job: changed } = await body(trx, job, recordedAt);
+    const { answer, log, job: changed, summary } = await body(trx, job, recordedAt);
     const chain = await enterLog(trx, write, { ...job, seq: job.next }, log, recordedAt);
-    await trx('jobs')
-      .where({ id: write.jobId })
-      .update({ ...changed, seq: job.next, chain });
+    await updateJob(trx, write.jobId, { ...changed, seq: job.next, chain }, summary ?? {});
     return answer;
   });
+}
+
+/** The job's row and its row in the bays, in one statement. */
+async function updateJob(
+  trx: Knex.Transaction,
+  jobId: string,
+  job: Readonly<Record<string, unknown>>,
+  summary: Readonly<Record<string, unknown>>,
+): Promise<void> {
+  const columns = [
+    ...Object.entries(job).map(([name, value]) => [`jobs.${name}`, value]),
+    ...Object.entries(summary).map(([name, value]) => [`job_summaries.${name}`, value]),
+  ];
+  await trx.raw(
+    `UPDATE jobs JOIN job_summaries ON job_summaries.job_id = jobs.id SET ${columns.map(() => '?? = ?').join(', ')} WHERE jobs.id = ?`,
+    [...columns.flat(), jobId] as Knex.Value[],
+  );
 }
 
 interface Alongside {

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { connect as connectSocket } from 'node:net';
 import { type JobRow, writeJob } from '../database/transaction.js';
 import { loadRecord } from '../jobs/record.js';
-import { writeSummary } from '../jobs/summary.js';
+import { summarise } from '../jobs/summary.js';
 import { beacon, Shop } from '../testing/shop.js';
 
 interface Heard {
@@ -81,10 +81,12 @@ describe('events', () => {
       },
       async (trx, job) => {
         const record = await loadRecord(trx, job);
-        await writeSummary(trx, shop.services, { before: record, after: { ...record, seq: job.next }, job });
+        const after = { ...record, seq: job.next };
+        const { columns } = await summarise(trx, shop.services, { before: record, after, job });
         await held;
         return {
           answer: { seq: job.next },
+          summary: columns,
           log: {
             kind: 'notes',
             stage: 'trace',
@@ -119,7 +121,9 @@ describe('events', () => {
         [{ changeNo: number }],
       ];
       const moved = { changeNo: Number(changeNo), shopRevision: 0 };
-      await writeSummary(trx, shop.services, { before, after: { ...before, seq: 2 }, job: moved });
+      const change = { before, after: { ...before, seq: 2 }, job: moved };
+      const { columns } = await summarise(trx, shop.services, change);
+      await trx('job_summaries').where({ job_id: jobId }).update(columns);
       await new Promise((resolve) => setTimeout(resolve, 900));
       await trx.commit();
     });

@@ -9,6 +9,7 @@ import {
 } from '@dormant-beacon/contract';
 import {
   caseOf,
+  factsOf as allFacts,
   type JobRecord,
   originOf,
   standing,
@@ -23,7 +24,7 @@ import { conflict, HttpProblem, invalid, notFound } from '../http/problem.js';
 import { withFact } from '../jobs/with-fact.js';
 import { planKey } from '../jobs/plans.js';
 import { findJob } from '../jobs/repository.js';
-import { writeSummary } from '../jobs/summary.js';
+import { summarise } from '../jobs/summary.js';
 import { reportPatternsOf } from '../library/entries.js';
 import type { Services } from '../services.js';
 import { derivedOf } from './derived.js';
@@ -143,9 +144,9 @@ async function settled<A>(
     writeJob(pools.write, write, async (trx, job, recordedAt) => {
       const before = await records.recordAt(trx, job, job.seq);
       const written = await body(trx, job, before, recordedAt);
-      const review = await writeSummary(trx, services, { before, after: written.after, job });
+      const { columns, review } = await summarise(trx, services, { before, after: written.after, job });
       left = { record: written.after, review };
-      return written;
+      return { ...written, summary: columns };
     }),
   );
   // Null where the first answer was given again.
@@ -179,6 +180,8 @@ function prepared(
     corrects: entry.corrects ?? null,
     withdrawn: false,
   };
+  if (allFacts(before).some(({ id }) => id === fact.id))
+    throw conflict('An entry with this id is there already.');
   if (fact.corrects !== null) {
     if (!factKinds[kind].correctable)
       throw conflict('Scans and signatures stay as they are. Enter what is right beside them.');

@@ -4,7 +4,7 @@ import type { AddressInfo } from 'node:net';
 import { pino } from 'pino';
 import { createApp, shutDown } from '../app.js';
 import { connectPools } from '../database/connect.js';
-import { asProblem } from './problem.js';
+import { asProblem, loggable } from './problem.js';
 import { beacon, Shop } from '../testing/shop.js';
 
 describe('the server’s door', () => {
@@ -134,9 +134,34 @@ describe('the server’s door', () => {
     for (const part of own.Cookie.split('; ')) expect(written).not.toContain(part.split('=')[1]!);
   });
 
+  it('logs of an error from the database neither its statement nor a byte of what was entered', async () => {
+    const jobId = await shop.openJob();
+    const secret = 'Mara Quist, 4471';
+    const error = await shop
+      .db('notes')
+      .insert({ id: randomUUID(), job_id: jobId, text: secret, bytes: Buffer.alloc(9, 7) })
+      .catch((thrown: unknown) => thrown);
+    expect((error as Error).message).toContain(secret);
+    const logged = JSON.stringify(loggable(error));
+    expect(logged).toContain('ER_BAD_FIELD_ERROR');
+    for (const part of [secret, 'insert', "X'07", '0707']) expect(logged).not.toContain(part);
+  });
+
+  it('says what a browser must not do with its answers', async () => {
+    const policy = (await shop.get('/api/health')).headers.get('Content-Security-Policy')!;
+    expect(policy).toContain("require-trusted-types-for 'script'");
+    expect(policy).toMatch(/(?:^|;)trusted-types angular angular#bundler default(?:;|$)/);
+    expect(policy).toContain("default-src 'none'");
+  });
+
   it('tells a lost database from a fault of its own', () => {
     expect(asProblem(Object.assign(new Error('x'), { code: 'ECONNREFUSED' })).status).toBe(503);
-    expect(asProblem(Object.assign(new Error('x'), { errno: 1021 })).status).toBe(507);
+    for (const errno of [1021, 1114, 1030])
+      expect(asProblem(Object.assign(new Error('x'), { errno })).status).toBe(507);
+    for (const errno of [1213, 1205, 1040])
+      expect(asProblem(Object.assign(new Error('x'), { errno })).status).toBe(503);
+    for (const errno of [1406, 1366, 1264, 4025])
+      expect(asProblem(Object.assign(new Error('x'), { errno })).status).toBe(422);
     expect(asProblem(new Error('secret detail')).detail).not.toContain('secret');
   });
 });

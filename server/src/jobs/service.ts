@@ -8,7 +8,7 @@ import type { Services } from '../services.js';
 import { headSays } from './head-says.js';
 import { jobNumber, loadRecord } from './record.js';
 import { findJob, headRow, vehicleRow } from './repository.js';
-import { writeSummary } from './summary.js';
+import { insertSummary, summarise } from './summary.js';
 
 export async function openJob(
   { pools, settings, plans }: Services,
@@ -28,7 +28,7 @@ export async function openJob(
       ...headRow(head),
     });
     const record = await loadRecord(trx, (await findJob(trx, jobId)) as JobRow);
-    await writeSummary(trx, { settings, plans }, { before: null, after: record, job: made });
+    await insertSummary(trx, { settings, plans }, record, made);
     return {
       answer: { jobId, number, seq: 1 },
       log: {
@@ -69,9 +69,10 @@ export async function changeHead(
           .where({ id: job.vehicle_id })
           .update({ ...vehicleRow(vehicle) });
       const after = { ...before, seq: job.next, head, vehicle: vehicle ?? before.vehicle, revision };
-      await writeSummary(trx, { settings, plans }, { before, after, job });
+      const { columns } = await summarise(trx, { settings, plans }, { before, after, job });
       return {
         answer: { revision, seq: job.next },
+        summary: columns,
         job: { ...headRow(head), revision },
         log: {
           kind: 'head',

@@ -47,31 +47,48 @@ export interface Change {
   readonly job: { readonly changeNo: number; readonly shopRevision: number };
 }
 
-/**
- * Writes the row with the plans that are known. What has to be planned first is planned after the commit.
- * @returns true where the row has to be looked at again for that
- */
-export async function writeSummary(
+/** The row of a job in the bays after a change, with the plans that are known. */
+export interface Summary {
+  readonly columns: Readonly<Record<string, unknown>>;
+  /** What has to be planned first is planned after the commit, and the row looked at again. */
+  readonly review: boolean;
+}
+
+/** Works out the row, and writes what changes seldom: the words a job is found by, and what it teaches. */
+export async function summarise(
   trx: Knex.Transaction,
   { settings, plans }: Pick<Services, 'settings' | 'plans'>,
   { before, after, job }: Change,
-): Promise<boolean> {
+): Promise<Summary> {
   const policy = proofPolicyOf((await settings.at(trx, job.shopRevision)).settings);
   const { plans: known, complete } = plans.known(after);
   const bay = bayOf(after, known, policy);
-  const row = {
-    ...columnsOf(after, bay),
-    // A mark that is there stays until the row was looked at.
-    ...(complete ? {} : { review: true }),
-    change_no: job.changeNo,
-    ...(before !== null && sameWords(before, after) ? {} : { search: searchText(after) }),
-  };
-  if (before === null) await trx('job_summaries').insert({ job_id: after.id, ...row });
-  else await trx('job_summaries').where({ job_id: after.id }).update(row);
-  if (before === null || !sameWords(before, after))
+  const renamed = before === null || !sameWords(before, after);
+  if (renamed)
     await writeWords(trx, numberOf(after), before === null ? new Set() : wordsOf(before), wordsOf(after));
   if (before === null ? bay.done : bay.done || couldBeDone(before)) await learn(trx, after, bay.done);
-  return !complete;
+  return {
+    review: !complete,
+    columns: {
+      ...columnsOf(after, bay),
+      change_no: job.changeNo,
+      // A mark that is there stays until the row was looked at.
+      ...(complete ? {} : { review: true }),
+      ...(renamed ? { search: searchText(after) } : {}),
+    },
+  };
+}
+
+/** The first row of a job that is new here. @returns true where it has to be looked at again */
+export async function insertSummary(
+  trx: Knex.Transaction,
+  services: Pick<Services, 'settings' | 'plans'>,
+  record: JobRecord,
+  job: Change['job'],
+): Promise<boolean> {
+  const { columns, review } = await summarise(trx, services, { before: null, after: record, job });
+  await trx('job_summaries').insert({ job_id: record.id, ...columns });
+  return review;
 }
 
 /** What the bays list and sort by. */

@@ -9,7 +9,7 @@ import { conflict } from '../http/problem.js';
 import type { Write } from '../http/writing.js';
 import { jobNumber, loadRecord } from '../jobs/record.js';
 import { findJob, headRow, vehicleRow } from '../jobs/repository.js';
-import { writeSummary } from '../jobs/summary.js';
+import { insertSummary } from '../jobs/summary.js';
 import type { Services } from '../services.js';
 import { wordsDigest } from './entries.js';
 import type { ProvenEntry, ProvenStory } from './prove-story.js';
@@ -55,7 +55,7 @@ export async function importStory(
       await insertFact(trx, kind, jobId, { ...fact, personId: authorOf(fact.personId) });
     await insertLogbook(trx, jobId, story.entries, authorOf, made.changeNo);
     const stored = await loadRecord(trx, (await findJob(trx, jobId))!);
-    await writeSummary(trx, { settings, plans }, { before: null, after: stored, job: made });
+    await insertSummary(trx, { settings, plans }, stored, made);
     return {
       answer: { jobId, number: jobNumber(made.number), seq },
       at: { seq, chain },

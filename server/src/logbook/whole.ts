@@ -42,7 +42,8 @@ export async function flawOf(trx: Knex, jobId: string, rows: readonly LogRow[]):
     return 'the end of the logbook is missing';
   const entries = rows.map((row) => hashedEntry.safeParse(JSON.parse(row.entry)));
   const [record, evidence] = [await loadRecord(trx, job), await evidenceOf(trx, jobId)];
-  const facts = factsById(record);
+  const facts = once(record);
+  if (typeof facts === 'string') return facts;
   const byId = new Map([...facts].map(([id, { fact }]) => [id, fact]));
   const anew = readAnew(entries.flatMap(({ data }) => (data ? [data] : [])));
   const imported = entries.findLastIndex(({ data }) => data?.kind === 'import');
@@ -64,6 +65,15 @@ export async function flawOf(trx: Knex, jobId: string, rows: readonly LogRow[]):
     entries.map(({ data }) => data!),
     record,
   );
+}
+
+/** Every fact by its id, or what is wrong where an id stands twice. */
+function once(record: JobRecord): ReturnType<typeof factsById> | string {
+  try {
+    return factsById(record);
+  } catch (error) {
+    return (error as Error).message;
+  }
 }
 
 function rowFlaw(row: LogRow, entry: HashedEntry, { authorOf }: Evidence): string | null {

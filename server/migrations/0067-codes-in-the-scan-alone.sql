@@ -1,0 +1,1 @@
+DROP TABLE IF EXISTS `scan_codes`, `scan_modules`;
