@@ -54,7 +54,7 @@ await runScript(async () => {
     for (const script of ['check-kills.mjs', 'check-disk-full.mjs'])
       await run(process.execPath, [join('scripts', script)], { cwd: root }, 'A trial left something broken.');
   if (wanted('application'))
-    await withApplication(async (address, pids, folder) => {
+    await withApplication(async (address, pids) => {
       session = await signIn(address, technician);
       await writes(address);
       await pages(address);
@@ -63,7 +63,7 @@ await runScript(async () => {
     });
 });
 
-/** @param {(address: string, pids: Record<string, number>, folder: string) => Promise<void>} body */
+/** @param {(address: string, pids: Record<string, number>) => Promise<void>} body */
 async function withApplication(body) {
   const folder = mkdtempSync(join(tmpdir(), 'beacon-bench-'));
   const port = await freePort();
@@ -76,7 +76,7 @@ async function withApplication(body) {
       app.stdout.on('data', (chunk) => /is ready/.test(String(chunk)) && resolve()),
     );
     const { pid, database } = JSON.parse(readFileSync(join(folder, 'run', 'server.json'), 'utf8'));
-    await body(`http://127.0.0.1:${port}`, { server: pid, database }, folder);
+    await body(`http://127.0.0.1:${port}`, { server: pid, database });
   } finally {
     const ended = new Promise((resolve) => app.on('exit', resolve));
     app.kill('SIGTERM');

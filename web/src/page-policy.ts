@@ -13,7 +13,9 @@ export function ownScript(address: string): string {
   throw new TypeError(`no script of this page: ${address}`);
 }
 
-(globalThis as { trustedTypes?: Policies }).trustedTypes?.createPolicy('default', { createScriptURL: ownScript });
+(globalThis as { trustedTypes?: Policies }).trustedTypes?.createPolicy('default', {
+  createScriptURL: ownScript,
+});
 
 // Schemas are checked without code that is made while the page runs: the headers forbid that.
 (globalThis as { __zod_globalConfig?: { jitless: boolean } }).__zod_globalConfig ??= { jitless: true };

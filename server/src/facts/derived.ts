@@ -14,5 +14,17 @@ export function derivedOf(kind: FactKind, fact: StoredFact): unknown {
   return undefined;
 }
 
+/** The same for the same scan, in whatever order its parts are written, and whether nothing is left out or null. */
 export const scanDigest = (scan: unknown): string =>
-  createHash('sha256').update(JSON.stringify(scan)).digest('hex');
+  createHash('sha256')
+    .update(JSON.stringify(scan, (_name, value: unknown) => inOrder(value)))
+    .digest('hex');
+
+function inOrder(value: unknown): unknown {
+  if (value === null || typeof value !== 'object' || Array.isArray(value)) return value;
+  return Object.fromEntries(
+    Object.entries(value)
+      .filter(([, own]) => own != null)
+      .sort(([a], [b]) => (a < b ? -1 : 1)),
+  );
+}

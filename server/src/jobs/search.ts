@@ -49,8 +49,8 @@ export async function findNumbers(
 
 /** `J-0142` is the job of that number, not a word that begins with J. */
 function wordsOfText(text: string): string[] {
-  const number = /^j-?0*(\d+)$/i.exec(text);
-  return number ? [number[1]!] : plainWords(text);
+  const number = /^j-?(\d{1,9})$/i.exec(text);
+  return number ? [String(Number(number[1]))] : plainWords(text);
 }
 
 /** The newest jobs that have one of the words, highest number first. */

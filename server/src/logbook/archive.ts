@@ -94,11 +94,9 @@ export async function unpacked(file: string, folder: string): Promise<UnpackedSt
 const noStory = (why: string) => invalid('body', `this file is no job’s story: ${why}`);
 
 async function unzipped(file: string, folder: string): Promise<UnpackedStory> {
-  const zip = await yauzl
-    .openPromise(file, { autoClose: false, decodeStrings: true })
-    .catch((error: unknown) => {
-      throw noStory(`it is no whole archive (${(error as Error).message.slice(0, 80)})`);
-    });
+  const zip = await yauzl.openPromise(file, { autoClose: false, decodeStrings: true }).catch(() => {
+    throw noStory('it is cut short or damaged, and no whole archive');
+  });
   try {
     if (zip.entryCount > mostEntries) throw noStory(`it holds more than ${mostEntries} files`);
     const entries = new Map<string, yauzl.Entry>();
@@ -110,8 +108,8 @@ async function unzipped(file: string, folder: string): Promise<UnpackedStory> {
       const entry = entries.get(name);
       if (!entry) throw noStory(`there is no “${name}” in it`);
       if (entry.uncompressedSize > most) throw tooLarge(most);
-      return buffer(await zip.openReadStreamPromise(entry)).catch((error: unknown) => {
-        throw noStory(`“${name}” cannot be read (${(error as Error).message.slice(0, 80)})`);
+      return buffer(await zip.openReadStreamPromise(entry)).catch(() => {
+        throw noStory(`“${name}” in it is damaged`);
       });
     };
     const bytes = await read('story.json', mostStoryJson);

@@ -24,7 +24,11 @@ describe('a story taken into another installation', () => {
     await home.keepPhoto(jobId, attachmentId, photo);
     await home.enter(jobId, 'photos', { attachmentId, stage: 'take-in', beaconId });
     await home.enter(jobId, 'batteries', { type: 'agm', restingVolts: 12.8, restHours: 9.5 });
-    await home.enter(jobId, 'scans', { kind: 'baseline', text: report });
+    await home.enter(jobId, 'scans', {
+      kind: 'baseline',
+      // With everything that a report can say beside its codes.
+      text: `Reader: ODDLIGHT R2\nSoftware: 4.1\nDate: 2026-03-09\nOdometer: 130000 km\nBattery: 12.4 V\n${report}  Switch voltage: 4.9 V\nwhat nobody understands here\n`,
+    });
     const { id: traceId } = await home.enter(jobId, 'traces', {
       title: 'Flap',
       beaconIds: [beaconId],

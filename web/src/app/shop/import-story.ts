@@ -7,6 +7,14 @@ import { Client } from '../api/client';
 import { newId } from '../api/ids';
 import { PeopleEvents, peopleFeature } from '../people/people.state';
 
+/** A refusal as people read it: entries are counted from one, and the file is simply this one. */
+function inWords(message: string): string {
+  const said = message
+    .replace(/^logbook\[(\d+)\]: /, (_, place: string) => `entry ${Number(place) + 1} of its logbook: `)
+    .replace(/^(?:body|[a-z]+(?:\.[\w-]+)?): /, '');
+  return `Not taken: ${said}`;
+}
+
 @Component({
   selector: 'db-import-story',
   imports: [RouterLink],
@@ -33,7 +41,7 @@ import { PeopleEvents, peopleFeature } from '../people/people.state';
   `,
   styles: `
     .file {
-      margin-top: 12px;
+      margin: 12px 0;
     }
   `,
 })
@@ -56,7 +64,7 @@ export class ImportStory {
       this.taken.set(await this.send(file));
       this.store.dispatch(PeopleEvents.wanted());
     } catch (error) {
-      this.problem.set((error as Error).message);
+      this.problem.set(inWords((error as Error).message));
     } finally {
       this.busy.set(false);
       field.value = '';
