@@ -14,7 +14,7 @@ import {
   writeFileSync,
 } from 'node:fs';
 import { createServer } from 'node:net';
-import { tmpdir } from 'node:os';
+import { tmpdir, totalmem } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { accessTo, closingStatements, rootUser } from './database-users.mjs';
@@ -210,7 +210,7 @@ function launch(folder, data, port, socket) {
     '--innodb-flush-log-at-trx-commit=1',
     '--character-set-server=utf8mb4',
     '--collation-server=utf8mb4_unicode_ci',
-    '--innodb-buffer-pool-size=256M',
+    `--innodb-buffer-pool-size=${bufferBytes()}`,
     '--max-allowed-packet=64M',
     '--max-connections=120',
     '--performance-schema=OFF',
@@ -219,6 +219,9 @@ function launch(folder, data, port, socket) {
   // In a process group of its own, so that Ctrl-C reaches it only through us.
   return spawn('mariadbd', args, { detached: true, stdio: 'ignore' });
 }
+
+/** A tenth of the machine's memory for what the database keeps at hand, within what is sensible. */
+const bufferBytes = () => Math.round(Math.min(2e9, Math.max(128e6, totalmem() / 10)));
 
 /** In a folder that is for its owner alone. A socket path may have 107 characters at most. @param {string} folder */
 function socketPath(folder) {

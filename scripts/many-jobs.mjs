@@ -16,7 +16,7 @@ import { prepareDatabase, serve } from './serve.mjs';
 /** @typedef {import('./random.mjs').Random} Random */
 
 const name = 'beacon_many';
-const atOnce = 5000;
+const atOnce = 20_000;
 /** Of a million, so many are open. */
 const openShare = 0.002;
 const asked = 60;
@@ -85,7 +85,10 @@ export async function manyJobs(jobs = 1_000_000) {
 }
 
 /** @param {Connection} connection @param {string} into table and columns @param {readonly unknown[][]} rows */
-const insert = (connection, into, rows) => connection.query(`INSERT INTO ${into} VALUES ?`, [rows]);
+async function insert(connection, into, rows) {
+  for (let at = 0; at < rows.length; at += 10_000)
+    await connection.query(`INSERT INTO ${into} VALUES ?`, [rows.slice(at, at + 10_000)]);
+}
 
 /** @param {Connection} connection @param {Random} random @param {number} from @param {number} count */
 async function insertJobs(connection, random, from, count) {
@@ -137,9 +140,11 @@ async function insertJobs(connection, random, from, count) {
       job.number,
     ]),
   );
-  const words = made.flatMap((job) => wordsOf(job).map((word) => [word, job.number]));
-  for (let at = 0; at < words.length; at += 20_000)
-    await insert(connection, 'job_words (word, number)', words.slice(at, at + 20_000));
+  // In the order in which the table keeps them.
+  const words = made
+    .flatMap((job) => wordsOf(job).map((word) => [word, job.number]))
+    .sort(([a = ''], [b = '']) => (a < b ? -1 : 1));
+  await insert(connection, 'job_words (word, number)', words);
   await connection.query('COMMIT');
 }
 
