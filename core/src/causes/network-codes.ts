@@ -2,7 +2,8 @@
  * Whom a "lost communication" code speaks of: the public definitions of U0100 to U0299, as words that a
  * module's name may hold (in four languages, after `plainWord`). Data.
  */
-const subjects: Readonly<Record<string, string>> = {
+import { wordTable } from '../codes/index.js';
+const subjects: Readonly<Record<string, string>> = wordTable({
   U0100: 'engine|motor|moteur|powertrain|ecm|pcm',
   U0101: 'transmission|getriebe|boite|cambio|tcm',
   U0103: 'gear|selector|wahlhebel|selecteur',
@@ -39,7 +40,7 @@ const subjects: Readonly<Record<string, string>> = {
   U0230: 'tailgate|rear gate|heckklappe|hayon',
   U0265: 'trailer|anhanger|remorque|remolque',
   U0293: 'hybrid|charge|lade|charge',
-};
+});
 
 /** Words of which one must be in the module's name, or null where the table does not know the code. */
 export function subjectWords(code: string): readonly string[] | null {

@@ -2,6 +2,7 @@
  * The grammar of a diagnostic trouble code: a letter (P, C, B, U), a digit 0 to 3, three hexadecimal digits,
  * and optionally a third byte, the failure type. Source: the public two- and three-byte code format.
  */
+import { wordTable } from './word-table.js';
 
 /** A code as read; upper case. `repaired` tells that a reading slip was put right. */
 export interface CodeReading {
@@ -14,7 +15,7 @@ const strict = /^([PCBU][0-3][0-9A-F]{3})(?:[-:]?([0-9A-F]{2}))?$/;
 const slip = /^([A-Z0-9]{5})(?:[-:]?([A-Z0-9]{2}))?$/;
 
 /** What a character may have been meant as where it is not valid in its place. */
-const meant: Readonly<Record<string, string>> = {
+const meant: Readonly<Record<string, string>> = wordTable({
   O: '0',
   '0': 'O',
   I: '1',
@@ -25,7 +26,7 @@ const meant: Readonly<Record<string, string>> = {
   '8': 'B',
   Z: '2',
   '2': 'Z',
-};
+});
 
 const places = [/[PCBU]/, /[0-3]/, /[0-9A-F]/, /[0-9A-F]/, /[0-9A-F]/, /[0-9A-F]/, /[0-9A-F]/];
 

@@ -2,7 +2,8 @@
  * The public table of failure types (the third byte of a diagnostic trouble code), with short wordings of
  * our own. The first digit is the category, the second the sub-type.
  */
-export const failureTypes: Readonly<Record<string, string>> = {
+import { wordTable } from './word-table.js';
+export const failureTypes: Readonly<Record<string, string>> = wordTable({
   '00': 'no more detail',
   '01': 'electrical fault',
   '02': 'signal fault',
@@ -111,7 +112,7 @@ export const failureTypes: Readonly<Record<string, string>> = {
   '9B': 'component too cold',
   '9E': 'stuck on',
   '9F': 'stuck off',
-};
+});
 
 /** A plain wording of a failure type, or null where the public table has none (a maker's own type). */
 export function failureTypeText(failureType: string): string | null {

@@ -8,3 +8,4 @@ export {
   statusOfByte,
   statusWords,
 } from './status.js';
+export { wordTable } from './word-table.js';

@@ -1,11 +1,12 @@
 /** The status of a code: the words and bits that readers print, brought to one normal form. */
+import { wordTable } from './word-table.js';
 import * as z from 'zod';
 
 export const codeStatus = z.enum(['active', 'stored', 'history', 'pending', 'permanent', 'unknown']);
 export type CodeStatus = z.infer<typeof codeStatus>;
 
 /** Words of a status in English, German, French and Spanish, lower case without accents. */
-export const statusWords: Readonly<Record<string, CodeStatus>> = {
+export const statusWords: Readonly<Record<string, CodeStatus>> = wordTable({
   active: 'active',
   current: 'active',
   present: 'active',
@@ -109,7 +110,7 @@ export const statusWords: Readonly<Record<string, CodeStatus>> = {
   perm: 'permanent',
   dauerhaft: 'permanent',
   permanente: 'permanent',
-};
+});
 
 /** Lower case, without accents, punctuation at the ends or doubled blanks: the form that the tables use. */
 export function plainWord(text: string): string {

@@ -1,6 +1,7 @@
 /** Vehicle identification numbers: 17 characters without I, O and Q. Source: ISO 3779 and the public check-digit rule. */
+import { wordTable } from '../codes/index.js';
 
-const values: Readonly<Record<string, number>> = {
+const values: Readonly<Record<string, number>> = wordTable({
   A: 1,
   B: 2,
   C: 3,
@@ -24,11 +25,11 @@ const values: Readonly<Record<string, number>> = {
   X: 7,
   Y: 8,
   Z: 9,
-};
+});
 const weights = [8, 7, 6, 5, 4, 3, 2, 10, 0, 9, 8, 7, 6, 5, 4, 3, 2];
 const yearLetters = 'ABCDEFGHJKLMNPRSTVWXY123456789';
 /** Letters that the standard leaves out, and what they are misread for. */
-const slips: Readonly<Record<string, string>> = { I: '1', O: '0', Q: '0' };
+const slips: Readonly<Record<string, string>> = wordTable({ I: '1', O: '0', Q: '0' });
 
 export interface VinReading {
   /** Upper case, without blanks and dashes, slips put right. */

@@ -1,5 +1,5 @@
 /** The command line: what a technician would type, understood or left as words to look for. */
-import { readCode, writeCode } from '../codes/index.js';
+import { readCode, writeCode, wordTable } from '../codes/index.js';
 import { readTyped, type TypedReading } from '../units/index.js';
 import { type StageId, stageIds } from './schema.js';
 
@@ -11,14 +11,14 @@ export type Command =
   | { readonly kind: 'words'; readonly words: string };
 
 /** Short words for stages. They open a page; a typed word never declares a state. */
-const stageWords: Readonly<Record<string, StageId>> = {
+const stageWords: Readonly<Record<string, StageId>> = wordTable({
   in: 'take-in',
   base: 'baseline',
   safe: 'make-safe',
   proof: 'prove',
   print: 'hand-back',
   back: 'hand-back',
-};
+});
 
 /**
  * Reads `J-0142` or `142`, `B1049`, a stage's name, or a point with a reading (`c2.1 0.02 v`); anything else

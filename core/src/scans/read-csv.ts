@@ -1,5 +1,5 @@
 /** Reads a table with delimiters: any delimiter, any header names in four languages, quotes, lines above it. */
-import { readCode, readCodeBytes } from '../codes/index.js';
+import { readCode, readCodeBytes, wordTable } from '../codes/index.js';
 import { finish, type Work } from '../progress/index.js';
 import { type FoundCode, readCodeLine, readStatusCell, readTypeCell } from './code-line.js';
 import {
@@ -166,7 +166,7 @@ function bare(code: string, failureType: string | null, repaired: boolean): Foun
 }
 
 /** Single letters that can mean one thing only in a status column. */
-const oneLetter: Readonly<Record<string, string>> = { A: 'active', S: 'stored', H: 'history' };
+const oneLetter: Readonly<Record<string, string>> = wordTable({ A: 'active', S: 'stored', H: 'history' });
 
 /** Bytes written together: six digits, or four of which one is a letter. */
 const isRawCode = (cell: string): boolean =>

@@ -2,6 +2,7 @@
  * The words that reports use around their codes, in English, German, French and Spanish: data, compared
  * after `plainWord` (lower case, no accents).
  */
+import { wordTable } from '../codes/index.js';
 
 /** "This module holds no codes." */
 export const noCodes =
@@ -30,7 +31,7 @@ export const codeLabel =
 /** Labels of a heading's own fields; what follows them is no code. */
 export const metaLabels: Readonly<
   Record<string, 'reader' | 'readerSoftware' | 'date' | 'odometer' | 'supplyVolts' | 'other'>
-> = {
+> = wordTable({
   reader: 'reader',
   'scan reader': 'reader',
   tool: 'reader',
@@ -171,7 +172,7 @@ export const metaLabels: Readonly<
   dump: 'other',
   data: 'other',
   daten: 'other',
-};
+});
 
 /** Column headers of tables. */
 export const columnLabel =
@@ -198,7 +199,7 @@ export const headingLabel =
   /^(?:(?:address|adresse|addr|adr|direccion) [0-9a-f]{2}\b|module|modul|ecu|control (?:module|unit)|steuergerat|calculateur|modulo|unidad de control|centralita|unit)\b/;
 
 /** Labels of the lines that follow a code in a record. */
-export const codeField: Readonly<Record<string, 'text' | 'type'>> = {
+export const codeField: Readonly<Record<string, 'text' | 'type'>> = wordTable({
   description: 'text',
   text: 'text',
   meaning: 'text',
@@ -218,7 +219,7 @@ export const codeField: Readonly<Record<string, 'text' | 'type'>> = {
   fehlerart: 'type',
   'type de defaut': 'type',
   'tipo de fallo': 'type',
-};
+});
 
 /** `Fault codes: 2`: how many codes follow for the module above; 0 says that it holds none. */
 export const codeCount =

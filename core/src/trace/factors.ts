@@ -1,4 +1,5 @@
 /** How much event and codes multiply a suspect, with the words that are shown: shop data, judgement and no statistics. */
+import { wordTable } from '../codes/index.js';
 import type { Element, FaultMode } from '../circuit/index.js';
 
 type Raises = (element: Element, mode: FaultMode) => boolean;
@@ -43,30 +44,31 @@ export const eventFactors: Partial<
 };
 
 /** What a code's failure type says of the mode, by its public number. */
-export const failureTypeFactors: Readonly<Record<string, { what: string; times: number; raises: Raises }>> = {
-  '11': { what: 'the code says short to ground', times: 6, raises: (_, mode) => mode === 'shortToGround' },
-  '12': { what: 'the code says short to supply', times: 6, raises: (_, mode) => mode === 'shortToSupply' },
-  '13': { what: 'the code says open', times: 3, raises: (_, mode) => opens.has(mode) },
-  '14': {
-    what: 'the code says short to ground or open',
-    times: 3,
-    raises: (_, mode) => opens.has(mode) || mode === 'shortToGround',
-  },
-  '15': {
-    what: 'the code says short to supply or open',
-    times: 3,
-    raises: (_, mode) => opens.has(mode) || mode === 'shortToSupply',
-  },
-  '1A': {
-    what: 'the code says too little resistance',
-    times: 4,
-    raises: (_, mode) => ['shortToGround', 'bridged', 'stuckClosed'].includes(mode),
-  },
-  '1B': { what: 'the code says too much resistance', times: 4, raises: (_, mode) => mode === 'resistive' },
-  '1F': { what: 'the code says it comes and goes', times: 4, raises: (_, mode) => mode === 'intermittent' },
-  '49': {
-    what: 'the code says a fault inside the module',
-    times: 3,
-    raises: ({ kind }) => kind === 'moduleInput' || kind === 'moduleOutput',
-  },
-};
+export const failureTypeFactors: Readonly<Record<string, { what: string; times: number; raises: Raises }>> =
+  wordTable({
+    '11': { what: 'the code says short to ground', times: 6, raises: (_, mode) => mode === 'shortToGround' },
+    '12': { what: 'the code says short to supply', times: 6, raises: (_, mode) => mode === 'shortToSupply' },
+    '13': { what: 'the code says open', times: 3, raises: (_, mode) => opens.has(mode) },
+    '14': {
+      what: 'the code says short to ground or open',
+      times: 3,
+      raises: (_, mode) => opens.has(mode) || mode === 'shortToGround',
+    },
+    '15': {
+      what: 'the code says short to supply or open',
+      times: 3,
+      raises: (_, mode) => opens.has(mode) || mode === 'shortToSupply',
+    },
+    '1A': {
+      what: 'the code says too little resistance',
+      times: 4,
+      raises: (_, mode) => ['shortToGround', 'bridged', 'stuckClosed'].includes(mode),
+    },
+    '1B': { what: 'the code says too much resistance', times: 4, raises: (_, mode) => mode === 'resistive' },
+    '1F': { what: 'the code says it comes and goes', times: 4, raises: (_, mode) => mode === 'intermittent' },
+    '49': {
+      what: 'the code says a fault inside the module',
+      times: 3,
+      raises: ({ kind }) => kind === 'moduleInput' || kind === 'moduleOutput',
+    },
+  });

@@ -1,4 +1,5 @@
 /** A reading as a technician types it: `4,8`, `2k2`, `0.02 v`, `OL`. */
+import { wordTable } from '../codes/index.js';
 
 export type Unit = 'V' | 'Ω' | 'A';
 
@@ -9,8 +10,8 @@ export type TypedReading =
   | { readonly kind: 'ask'; readonly decimal: number; readonly thousands: number }
   | { readonly kind: 'notRead'; readonly reason: string };
 
-const factors: Readonly<Record<string, number>> = { k: 1e3, K: 1e3, m: 1e-3, M: 1e6, '': 1 };
-const unitNames: Readonly<Record<string, Unit>> = {
+const factors: Readonly<Record<string, number>> = wordTable({ k: 1e3, K: 1e3, m: 1e-3, M: 1e6, '': 1 });
+const unitNames: Readonly<Record<string, Unit>> = wordTable({
   v: 'V',
   volt: 'V',
   volts: 'V',
@@ -21,7 +22,7 @@ const unitNames: Readonly<Record<string, Unit>> = {
   a: 'A',
   amp: 'A',
   amps: 'A',
-};
+});
 
 /**
  * Reads a typed value; a comma is always the decimal mark, and `1,200` asks. Lower-case `m` is milli, `M` mega.
