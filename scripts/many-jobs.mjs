@@ -64,6 +64,7 @@ export async function manyJobs(jobs = 1_000_000) {
   /** @type {{ word: string, number: number }[]} */
   for (let from = 1; from <= jobs; from += atOnce)
     await insertJobs(connection, random, from, Math.min(atOnce, jobs - from + 1));
+  await connection.query('INSERT INTO words SELECT DISTINCT word FROM job_words');
   await insertCounts(connection, random);
   await connection.query('ANALYZE TABLE jobs, job_summaries, job_words, found_counts');
   await connection.end();

@@ -58,3 +58,34 @@ export const watch = {
   cured: 0.85,
   perDay: 4,
 };
+
+export const restraintScope = {
+  inventory: [
+    { id: 'bag-driver', item: 'frontal-bag', seat: 'front-left', zone: 12, stages: 2, loops: ['L1', 'L2'] },
+    { id: 'belt-fl', item: 'belt', seat: 'front-left', loops: ['L4'] },
+    { id: 'belt-rl', item: 'belt', seat: 'rear-left' },
+    { id: 'module', item: 'control-module' },
+  ],
+  event: { kind: 'collision', zones: [12, 1], severity: 'moderate' },
+  occupants: [{ seat: 'front-left', belted: true }],
+  evidence: [{ id: 'bag-driver', sign: 'deployed' }],
+  policy: 'maker-new',
+};
+
+export const restraintGuard = { complaint: 'red lamp since the seat was moved, yellow plug underneath' };
+
+export const restraintPackage = {
+  items: [
+    {
+      id: 'belt-fl',
+      routes: [
+        { kind: 'maker-new', priceCents: 41_000, minutes: 60, days: 2 },
+        { kind: 'certified-rebuild', priceCents: 12_500, minutes: 75, days: 6 },
+      ],
+    },
+  ],
+  policy: 'certified-rebuild',
+  hourlyRateCents: 9000,
+  vehicleValueCents: 420_000,
+  totalLossAt: 0.7,
+};

@@ -3,6 +3,14 @@ import { explainCauses, explainRequest } from '@dormant-beacon/core/causes';
 import { solve, solveRequest } from '@dormant-beacon/core/circuit';
 import { check, Refusal } from '@dormant-beacon/core/refusal';
 import {
+  guardOf,
+  guardRequest,
+  packageRequest,
+  restraintPackage,
+  restraintScope,
+  scopeRequest,
+} from '@dormant-beacon/core/restraints';
+import {
   compareScans,
   comparison,
   readReport,
@@ -75,6 +83,29 @@ export const verbs: Readonly<Record<string, Readonly<Record<string, Verb>>>> = {
       options: ['cases', 'seed'],
       example: examples.bench,
       run: (input, { cases, seed }) => traceBench(check(traceCase, input), cases ?? 500, seed ?? 7),
+    },
+  },
+  restraint: {
+    scope: {
+      says: 'says for each restraint item what has to be done with it after an event, and why',
+      input: 'json',
+      options: [],
+      example: examples.restraintScope,
+      run: (input) => restraintScope(check(scopeRequest, input)),
+    },
+    guard: {
+      says: 'says from words, module, code and work whether something may hurt someone',
+      input: 'json',
+      options: [],
+      example: examples.restraintGuard,
+      run: (input) => guardOf(check(guardRequest, input)),
+    },
+    package: {
+      says: 'sums a restraint repair: for each item the cheapest route that the policy allows',
+      input: 'json',
+      options: [],
+      example: examples.restraintPackage,
+      run: (input) => restraintPackage(check(packageRequest, input)),
     },
   },
   watch: {

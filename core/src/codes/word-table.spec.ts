@@ -17,7 +17,9 @@ describe('words that every object knows', () => {
     for (const word of words) {
       expect(readStatusWord(word)).withContext(word).toBeNull();
       expect(readCommand(word)?.kind).withContext(word).not.toBe('stage');
-      expect(readTyped(`4 ${word}`).kind).withContext(word).toBe('notRead');
+      expect(readTyped(`4 ${word}`).kind)
+        .withContext(word)
+        .toBe('notRead');
     }
   });
 

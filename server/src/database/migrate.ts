@@ -17,6 +17,7 @@ const appendOnly = [
   'circuits',
   'installation',
   'change_order',
+  'words',
 ];
 const changeable = [
   'people',

@@ -99,10 +99,9 @@ async function byRarity(db: Knex, meanings: readonly string[][]): Promise<string
 }
 
 async function wordsThatBegin(db: Knex, beginning: string): Promise<string[]> {
-  const rows = (await db('job_words')
+  const rows = (await db('words')
     .where('word', '>=', beginning)
     .where('word', '<', `${beginning}\u{10ffff}`)
-    .groupBy('word')
     .orderBy('word')
     .limit(mostMeanings)
     .select('word')) as { word: string }[];

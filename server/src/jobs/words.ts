@@ -60,12 +60,19 @@ export async function writeWords(
   before: ReadonlySet<string>,
   after: ReadonlySet<string>,
 ): Promise<void> {
-  const fresh = [...after].filter((word) => !before.has(word));
+  // In order, so that two jobs with the same new words do not wait for each other crosswise.
+  const fresh = [...after].filter((word) => !before.has(word)).sort();
   const gone = [...before].filter((word) => !after.has(word));
-  if (fresh.length > 0)
+  if (fresh.length > 0) {
+    // Each word once, so that beginnings are looked up among words and not among all their jobs.
+    await trx('words')
+      .insert(fresh.map((word) => ({ word })))
+      .onConflict('word')
+      .ignore();
     await trx('job_words')
       .insert(fresh.map((word) => ({ word, number })))
       .onConflict(['word', 'number'])
       .ignore();
+  }
   if (gone.length > 0) await trx('job_words').where({ number }).whereIn('word', gone).delete();
 }

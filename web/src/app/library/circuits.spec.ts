@@ -212,8 +212,12 @@ describe('circuits of the library', () => {
       files.items.add(new File([text], name));
       field.files = files.files;
       field.dispatchEvent(new Event('change'));
-      await new Promise((resolve) => setTimeout(resolve, 50));
-      await bench.fixture.whenStable();
+      // A file is read when the machine comes to it: until it is kept, or something is said of it.
+      const done = () => client.kept.length > 0 || bench.page.querySelector('[role=alert]') !== null;
+      for (let n = 0; n < 200 && !done(); n++) {
+        await new Promise((resolve) => setTimeout(resolve, 15));
+        await bench.fixture.whenStable();
+      }
       return bench;
     };
     const file = {
