@@ -17,7 +17,7 @@ import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { shownAccounts } from '@dormant-beacon/demo';
 import { signIn } from './accounts.mjs';
-import { commandOf, freePort } from './database.mjs';
+import { asRoot, commandOf, freePort, startDatabase } from './database.mjs';
 import { root } from './paths.mjs';
 
 const folder = mkdtempSync(join(tmpdir(), 'beacon-start-'));
@@ -28,6 +28,7 @@ writeFileSync(
   '<!doctype html><title>probe</title><body ngCspNonce="NONCE_OF_THIS_ANSWER">',
 );
 const data = join(folder, 'data');
+const backups = join(folder, 'backups');
 let [passed, failed] = [0, 0];
 
 /** @param {string} what @param {boolean} holds @param {string} [shown] */
@@ -45,7 +46,7 @@ const begun = [];
 /** @param {readonly string[]} args @returns {Started} */
 function start(args) {
   const child = spawn(process.execPath, [join(root, 'scripts', 'start.mjs'), '--web', web, ...args], {
-    env: { ...process.env, BEACON_DATA: data },
+    env: { ...process.env, BEACON_DATA: data, BEACON_BACKUPS: backups },
     stdio: ['ignore', 'pipe', 'pipe'],
   });
   let output = '';
@@ -325,8 +326,42 @@ try {
     (await cured.ready) && !orphans.some(alive),
     cured.output(),
   );
+  // As after an update that brings a step of the schema.
+  const reached = { port: 0, socket: join(data, 'run', 'mariadb.sock'), folder: data };
+  const connection = await asRoot(reached, 'beacon_demo');
+  await connection.query("DELETE FROM migrations WHERE name = '0068-words'");
+  await connection.end();
   cured.kill('SIGINT');
   check('Ctrl-C ends it with 0', (await cured.exited) === 0);
+  const updated = start(['--port', String(port)]);
+  const ready = await updated.ready;
+  check(
+    'a database in use is saved before its schema changes',
+    ready &&
+      updated.output().includes('Saving what is there first') &&
+      readdirSync(backups).filter((file) => /^demo-.*\.sql\.gz$/.test(file)).length === 1,
+    updated.output(),
+  );
+  const newer = await asRoot(reached, 'beacon_demo');
+  await newer.query(
+    "INSERT INTO migrations (name, batch, migration_time) VALUES ('9001-of-another-year', 9, NOW())",
+  );
+  await newer.end();
+  updated.kill('SIGTERM');
+  await updated.exited;
+  const older = start(['--port', String(port)]);
+  check(
+    'a version that is older than its database says so, and leaves nothing running',
+    (await older.exited) === 1 &&
+      older.output().includes('made by a newer version') &&
+      (await leftOver()) === '',
+    older.output(),
+  );
+  const alone = await startDatabase(data);
+  const mending = await asRoot(alone, 'beacon_demo');
+  await mending.query("DELETE FROM migrations WHERE name LIKE '9001%'");
+  await mending.end();
+  await alone.stop();
 
   const npm = spawn('npm', ['start', '--silent', '--', '--web', web, '--port', String(port)], {
     cwd: root,

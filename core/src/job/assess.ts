@@ -1,6 +1,7 @@
 /** A job at a glance: every stage, the rail, the next thing to do, what it waits for. All from the record. */
 import type { NextTests } from '../trace/index.js';
 import { baselineOf } from './codes.js';
+import { isRestraint } from './guard.js';
 import type { Lens } from './lens.js';
 import { type NextThing, nextThing } from './next.js';
 import { defaultProofPolicy, type Proof, type ProofPolicy } from './proof.js';
@@ -106,9 +107,7 @@ function basics(at: Standing): Decided {
 
 function makeSafe(at: Standing): Decided {
   const reasons = [
-    ...(at.beacons.some((beacon) => beacon.restraint === true) || at.record.head.event === 'collision'
-      ? ['restraints']
-      : []),
+    ...(at.beacons.some(isRestraint) || at.record.head.event === 'collision' ? ['restraints'] : []),
     ...(at.record.vehicle.highVoltage === true ? ['high voltage'] : []),
   ];
   if (reasons.length === 0) return ['not-needed'];

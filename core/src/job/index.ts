@@ -1,6 +1,7 @@
 export { assessJob, type Assessment, type Stage, type StageState } from './assess.js';
 export { baselineOf, type CodeEnd, codeEnds, isBased } from './codes.js';
 export { type Command, readCommand } from './command.js';
+export { isRestraint } from './guard.js';
 export { type Lens } from './lens.js';
 export { lackingText, meaning, type NextThing, percent, planned, suspectLabel, traceOf } from './next.js';
 export { lampShows, readingWords, testName, testRead, unitOf } from './reading-words.js';

@@ -1,4 +1,5 @@
 /** What turns a dark beacon into a dormant one, and what is still lacking. Source: computation page, section 11. */
+import { isRestraint } from './guard.js';
 import { assess, type WatchAnswer } from '../watch/index.js';
 import type { Beacon, Exposure, JobRecord, Repair } from './schema.js';
 import { originOf, standing } from './standing.js';
@@ -87,7 +88,7 @@ export function proofOf(
   );
   const counted = clean.reduce((sum, exposure) => sum + exposure.counts, 0);
   const cured = cureChance(repair);
-  const target = beacon.restraint === true ? policy.restraintTarget : policy.target;
+  const target = isRestraint(beacon) ? policy.restraintTarget : policy.target;
   const watch = assess({
     unit: 'cycles',
     before: { shown: beacon.shown, exposures: beacon.exposures },
@@ -163,7 +164,7 @@ const day = 24 * 3_600_000;
 
 /** Restraints and what comes and goes need a day between the first and the last exposure. */
 function spanLacking(beacon: Beacon, exposures: readonly Exposure[]): Lacking | null {
-  if (beacon.restraint !== true && beacon.seen !== 'comes-and-goes') return null;
+  if (!isRestraint(beacon) && beacon.seen !== 'comes-and-goes') return null;
   const first = exposures[0];
   if (!first) return null;
   const notBefore = Date.parse(first.observedAt) + day;

@@ -33,6 +33,7 @@ interface Reason {
 
 function reasonsIn(field: keyof GuardRequest, text: string): Reason[] {
   if (field === 'code') return reasonsOfCode(text);
+  const { kinds, places, harmless: harmlessWords } = (ready ??= patterns());
   const plain = plainText(text);
   // A harmless word hides nothing but itself: two blanks keep its neighbours apart.
   const left = harmlessWords.reduce((rest, word) => rest.replace(word, '  '), ` ${plain} `);
@@ -119,9 +120,15 @@ function patternOf(word: string): RegExp {
 }
 
 const made = (words: readonly string[]): Word[] => words.map((word) => ({ word, pattern: patternOf(word) }));
-const kinds = (['restraint', 'high-voltage', 'brake', 'steering'] as const).map((kind) => ({
-  kind,
-  words: made(guardWords[kind]),
-}));
-const places = made(nearPlaces);
-const harmlessWords = harmless.map((word) => new RegExp(patternOf(word).source, 'gu'));
+/** Made when the first words are looked at. */
+function patterns() {
+  return {
+    kinds: (['restraint', 'high-voltage', 'brake', 'steering'] as const).map((kind) => ({
+      kind,
+      words: made(guardWords[kind]),
+    })),
+    places: made(nearPlaces),
+    harmless: harmless.map((word) => new RegExp(patternOf(word).source, 'gu')),
+  };
+}
+let ready: ReturnType<typeof patterns> | null = null;

@@ -264,3 +264,37 @@ describe('facts of a job', () => {
     }
   });
 });
+
+describe('a matter of restraints', () => {
+  it('is never put behind a plain circuit, whatever was ticked or in which words it came', async () => {
+    const shop = await Shop.open();
+    const plain = templates.find(({ id }) => id === 'fused-lamp')!.build({});
+    for (const [name, restraint] of [
+      ['Airbag lamp', false],
+      ['Gurtwarnung', null],
+      ['témoin de ceinture', undefined],
+      ['Lamp since the yellow plug under the seat was pulled', false],
+      ['Some lamp', true],
+    ] as const) {
+      const { jobId } = await shop.openBased();
+      const seen = { ...beacon, name, seen: 'lit', conditions: [], shown: 20, exposures: 20 };
+      const { id } = await shop.enter(
+        jobId,
+        'beacons',
+        restraint === undefined ? seen : { ...seen, restraint },
+      );
+      const trace = (source: object) =>
+        shop.enter(jobId, 'traces', { title: 'Lamp', beaconIds: [id], case: source });
+      const refused = await trace(plain);
+      expect([refused.status, refused.body['path']]).withContext(name).toEqual([409, 'data.beaconIds[0]']);
+      expect((await trace({ ...plain, guarded: true })).status)
+        .withContext(name)
+        .toBe(201);
+    }
+    const { jobId, beaconId } = await shop.openBased('Third brake lamp out');
+    expect(
+      (await shop.enter(jobId, 'traces', { title: 'Lamp', beaconIds: [beaconId], case: plain })).status,
+    ).toBe(201);
+    await shop.close();
+  });
+});

@@ -3,6 +3,7 @@ import type { FactKind } from '@dormant-beacon/contract';
 import {
   baselineOf,
   isBased,
+  isRestraint,
   type JobRecord,
   mayBePowered,
   type Role,
@@ -10,7 +11,7 @@ import {
   standingFor,
 } from '@dormant-beacon/core/job';
 import type { Scan } from '@dormant-beacon/core/scans';
-import { checkReading, type TraceReading } from '@dormant-beacon/core/trace';
+import { checkReading, type TraceCase, type TraceReading } from '@dormant-beacon/core/trace';
 import { conflict, HttpProblem, invalid } from '../http/problem.js';
 import type { StoredFact } from './repository.js';
 
@@ -54,7 +55,17 @@ const knownBeacons = (record: JobRecord, ids: readonly string[], path: string) =
 
 const traces: Gate = (record, fact) => {
   needsBaseline(record);
-  knownBeacons(record, fact['beaconIds'] as string[], 'data.beaconIds');
+  const beaconIds = fact['beaconIds'] as string[];
+  knownBeacons(record, beaconIds, 'data.beaconIds');
+  if ((fact['case'] as TraceCase).guarded === true) return;
+  for (const [index, id] of beaconIds.entries()) {
+    const beacon = standingFor(record.beacons, id)!;
+    if (isRestraint(beacon))
+      throw conflict(
+        `“${beacon.name}” is a matter of restraints: it is never put behind a plain circuit, whatever was ticked. Its own circuits are opened only when it is made safe.`,
+        { path: `data.beaconIds[${index}]` },
+      );
+  }
 };
 
 const readings: Gate = (record, fact) => {

@@ -1,7 +1,16 @@
 /** Suspects, the next best test, readings, until one suspect stands. */
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { caseOf, meaning, openTraces, originOf, percent, standing, traceOf } from '@dormant-beacon/core/job';
+import {
+  caseOf,
+  isRestraint,
+  meaning,
+  openTraces,
+  originOf,
+  percent,
+  standing,
+  traceOf,
+} from '@dormant-beacon/core/job';
 import type { NextAction } from '@dormant-beacon/core/trace';
 import { showCents } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
@@ -54,11 +63,11 @@ export class TracePage {
     () => this.assessment()?.stages.find((stage) => stage.id === 'trace')?.state === 'closed',
   );
   protected readonly untreated = computed(() =>
-    (this.assessment()?.untreated ?? []).map(({ origin, name, restraint }) => ({
-      id: origin,
-      name,
-      restraint: restraint === true,
-      proof: this.assessment()!.proofs.find((proof) => proof.beaconId === origin),
+    (this.assessment()?.untreated ?? []).map((beacon) => ({
+      id: beacon.origin,
+      name: beacon.name,
+      restraint: isRestraint(beacon),
+      proof: this.assessment()!.proofs.find((proof) => proof.beaconId === beacon.origin),
     })),
   );
   protected readonly trace = computed(() => {
