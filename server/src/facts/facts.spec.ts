@@ -297,4 +297,20 @@ describe('a matter of restraints', () => {
     ).toBe(201);
     await shop.close();
   });
+
+  it('is ended in a scan by the lead alone, for a reason that can be read later', async () => {
+    const shop = await Shop.open();
+    const jobId = await shop.openJob();
+    await shop.enter(jobId, 'beacons', beacon);
+    const text = 'Restraint control\n  B1049-13 Left belt loop (active)\nBody\n  B1318-16 Supply (stored)\n';
+    await shop.enter(jobId, 'scans', { kind: 'baseline', text });
+    const end = (module: string, code: string, note: string, person = shop.technician) =>
+      shop.enter(jobId, 'code-ends', { module, code, end: 'out-of-scope', note }, { person });
+    expect((await end('Body', 'B1318', 'old')).status).toBe(201);
+    expect((await end('Restraint control', 'B1049', 'x')).status).toBe(403);
+    expect((await end('Restraint control', 'B1049', 'x', shop.lead)).body['path']).toBe('data.note');
+    const reason = 'The customer drives it to the maker’s dealer on a trailer';
+    expect((await end('Restraint control', 'B1049', reason, shop.lead)).status).toBe(201);
+    await shop.close();
+  });
 });

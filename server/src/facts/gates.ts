@@ -10,6 +10,7 @@ import {
   standing,
   standingFor,
 } from '@dormant-beacon/core/job';
+import { guardOf } from '@dormant-beacon/core/restraints';
 import type { Scan } from '@dormant-beacon/core/scans';
 import { checkReading, type TraceCase, type TraceReading } from '@dormant-beacon/core/trace';
 import { conflict, HttpProblem, invalid } from '../http/problem.js';
@@ -133,6 +134,31 @@ const photos: Gate = (record, fact) => {
   if (fact['beaconId'] != null) knownBeacons(record, [fact['beaconId'] as string], 'data.beaconId');
 };
 
+/** Letters of a reason that says something. */
+const leastReason = 20;
+
+/** A restraint code is not talked away: its end is signed by the lead, with a reason of its own. */
+const codeEnds: Gate = (record, fact, role) => {
+  needsBaseline(record);
+  const { module, code, note } = fact as unknown as Record<'module' | 'code' | 'note', string>;
+  const seen = record.scans
+    .flatMap(({ scan }) => scan.codes)
+    .find((other) => other.module === module && other.code === code);
+  const { guard, why } = guardOf({ module, code, text: seen?.text ?? null });
+  if (guard !== 'restraint') return;
+  if (role !== 'lead')
+    throw new HttpProblem(
+      403,
+      'Not for this role',
+      `${code} is a matter of restraints (${why[0]!}): only the lead signs why it stays.`,
+    );
+  if (note.length < leastReason || !/\s/.test(note.trim()))
+    throw invalid(
+      'data.note',
+      'a restraint code stays only for a reason that can be read later: say it in a sentence',
+    );
+};
+
 const open: Gate = () => undefined;
 
 export const gates: Readonly<Record<FactKind, Gate>> = {
@@ -155,6 +181,6 @@ export const gates: Readonly<Record<FactKind, Gate>> = {
   repairs,
   clearings,
   exposures,
-  'code-ends': needsBaseline,
+  'code-ends': codeEnds,
   'hand-backs': handBacks,
 };
