@@ -9,13 +9,13 @@ const mostMeanings = 40;
  * of a list of a thousand values and more, which takes ten times as long.
  */
 const chunk = 900;
-const mostLookedThrough = 9000;
+const mostLookedThrough = 6300;
 /** Rows up to which a word's jobs are counted to find the rarest. */
 const counted = 3000;
 
 /**
  * Numbers of the newest jobs that have a word beginning with each of `texts`, highest first. Where several words are
- * asked for, they are looked for in the newest 9,000 jobs of the rarest of them.
+ * asked for, they are looked for in the newest 6,300 jobs of the rarest of them.
  * @param below only numbers under this one
  */
 export async function findNumbers(
@@ -109,7 +109,6 @@ async function wordsThatBegin(db: Knex, beginning: string): Promise<string[]> {
 }
 
 async function sizeOf(db: Knex, words: readonly string[]): Promise<number> {
-  if (words.length > 5) return counted;
   const [row] = (await db
     .from(db('job_words').whereIn('word', words).limit(counted).select('number').as('some'))
     .count({ size: '*' })) as { size: number }[];
