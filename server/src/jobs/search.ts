@@ -13,6 +13,12 @@ const mostLookedThrough = 6300;
 /** Rows up to which a word's jobs are counted to find the rarest. */
 const counted = 3000;
 
+/** The beginning of a word as asked for, and the words of the table that it may stand for. */
+interface Meaning {
+  readonly beginning: string;
+  readonly words: readonly string[];
+}
+
 /**
  * Numbers of the newest jobs that have a word beginning with each of `texts`, highest first. Where several words are
  * asked for, they are looked for in the newest 6,300 jobs of the rarest of them.
@@ -26,20 +32,20 @@ export async function findNumbers(
 ): Promise<number[]> {
   const wanted = [...new Set(texts.flatMap(wordsOfText))].slice(0, 6);
   if (wanted.length === 0) return [];
-  const meanings: string[][] = [];
+  const meanings: Meaning[] = [];
   for (const beginning of wanted) {
     const words = await wordsThatBegin(db, beginning);
     if (words.length === 0) return [];
-    meanings.push(words);
+    meanings.push({ beginning, words });
   }
-  if (meanings.length === 1) return newestOf(db, meanings[0]!, limit, below);
+  if (meanings.length === 1) return newestOf(db, meanings[0]!.words, limit, below);
   const [rarest, ...others] = await byRarity(db, meanings);
   const found: number[] = [];
   let from = below;
   for (let looked = 0; looked < mostLookedThrough && found.length < limit; looked += chunk) {
-    const numbers = await newestOf(db, rarest!, chunk, from);
+    const numbers = await newestOf(db, rarest!.words, chunk, from);
     let left = numbers;
-    for (const words of others) if (left.length > 0) left = await thoseWith(db, words, left);
+    for (const other of others) if (left.length > 0) left = await thoseWith(db, other, left);
     found.push(...left);
     if (numbers.length < chunk) break;
     from = numbers.at(-1)!;
@@ -75,33 +81,34 @@ async function newestOf(
   return rows.map(({ number }) => number);
 }
 
-/** Words up to which each is looked up for each job; of more, the jobs' own words are looked through. */
+/** Words up to which each is looked up for each job; of more, each job's own words are looked into. */
 const fewWords = 4;
 
-/** Of these jobs those that have one of the words too, in the same order. */
-async function thoseWith(db: Knex, words: readonly string[], numbers: readonly number[]): Promise<number[]> {
-  const index = words.length <= fewWords ? 'PRIMARY' : 'job_words_number_foreign';
-  const rows = (await db
-    .from(db.raw(`job_words FORCE INDEX (${index})`))
-    .whereIn('word', words)
-    .whereIn('number', numbers)
-    .select('number')) as { number: number }[];
+/** Of these jobs those that have a word with this beginning too, in the same order. */
+async function thoseWith(db: Knex, meaning: Meaning, numbers: readonly number[]): Promise<number[]> {
+  const { beginning, words } = meaning;
+  const query: Knex.QueryBuilder =
+    words.length <= fewWords
+      ? db.from(db.raw('job_words FORCE INDEX (PRIMARY)')).whereIn('word', words)
+      : beginningWith(db.from(db.raw('job_words FORCE INDEX (job_words_number_foreign)')), beginning);
+  const rows = (await query.whereIn('number', numbers).select('number')) as { number: number }[];
   const having = new Set(rows.map(({ number }) => number));
   return numbers.filter((number) => having.has(number));
 }
 
-async function byRarity(db: Knex, meanings: readonly string[][]): Promise<string[][]> {
-  const sizes = await Promise.all(meanings.map((words) => sizeOf(db, words)));
+const beginningWith = (query: Knex.QueryBuilder, beginning: string) =>
+  query.where('word', '>=', beginning).where('word', '<', `${beginning}\u{10ffff}`);
+
+async function byRarity(db: Knex, meanings: readonly Meaning[]): Promise<Meaning[]> {
+  const sizes = await Promise.all(meanings.map(({ words }) => sizeOf(db, words)));
   return meanings
-    .map((words, index) => ({ words, size: sizes[index]! }))
+    .map((meaning, index) => ({ meaning, size: sizes[index]! }))
     .sort((a, b) => a.size - b.size)
-    .map(({ words }) => words);
+    .map(({ meaning }) => meaning);
 }
 
 async function wordsThatBegin(db: Knex, beginning: string): Promise<string[]> {
-  const rows = (await db('words')
-    .where('word', '>=', beginning)
-    .where('word', '<', `${beginning}\u{10ffff}`)
+  const rows = (await beginningWith(db('words'), beginning)
     .orderBy('word')
     .limit(mostMeanings)
     .select('word')) as { word: string }[];
