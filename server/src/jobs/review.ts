@@ -6,10 +6,14 @@
 import type { JobRecord } from '@dormant-beacon/core/job';
 import { proofPolicyOf } from '@dormant-beacon/core/shop';
 import type { Knex } from 'knex';
-import type { JobRow } from '../database/transaction.js';
+import type { Pools } from '../database/connect.js';
 import { patiently } from '../database/patiently.js';
-import type { Services } from '../services.js';
+import type { JobRow } from '../database/transaction.js';
+import type { Feed } from '../events/feed.js';
+import type { SettingsMemory } from '../shop/settings.js';
 import { learn } from './learned.js';
+import type { RecordMemory } from './memory.js';
+import type { PlanMemory } from './plans.js';
 import { findJob } from './repository.js';
 import { bayOf, columnsOf, numberOf } from './summary.js';
 import { searchText, wordsOf, writeWords } from './words.js';
@@ -17,13 +21,21 @@ import { searchText, wordsOf, writeWords } from './words.js';
 const lookEveryMs = 4000;
 const atOnce = 50;
 
+interface Parts {
+  readonly pools: Pools;
+  readonly plans: PlanMemory;
+  readonly settings: SettingsMemory;
+  readonly records: RecordMemory;
+  readonly feed: Feed;
+}
+
 export class Reviewer {
   private readonly waiting = new Set<string>();
   private working: Promise<void> | null = null;
   private timer: NodeJS.Timeout | null = null;
   private ended = false;
 
-  constructor(private readonly services: Omit<Services, 'reviewer'>) {}
+  constructor(private readonly parts: Parts) {}
 
   /** Looks for what was left, now and from time to time. */
   begin(): void {
@@ -57,7 +69,7 @@ export class Reviewer {
 
   /** How many rows are due. */
   async left(): Promise<number> {
-    const [row] = (await this.services.pools
+    const [row] = (await this.parts.pools
       .read('job_summaries')
       .where({ review: true })
       .count({ due: '*' })) as {
@@ -69,7 +81,7 @@ export class Reviewer {
   private async lookForMore(): Promise<void> {
     if (this.ended || this.working) return;
     try {
-      const rows = (await this.services.pools
+      const rows = (await this.parts.pools
         .read('job_summaries')
         .where({ review: true })
         .orderBy('number', 'desc')
@@ -106,7 +118,7 @@ export class Reviewer {
   }
 
   private async review(jobId: string): Promise<boolean> {
-    const { pools, plans, settings, records, feed } = this.services;
+    const { pools, plans, settings, records, feed } = this.parts;
     const job = await findJob(pools.read, jobId);
     if (!job) return false;
     const shop = await settings.now(pools.read);

@@ -4,9 +4,9 @@ import { assessJob, type JobRecord, type ProofPolicy } from '@dormant-beacon/cor
 import { proofPolicyOf } from '@dormant-beacon/core/shop';
 import type { Knex } from 'knex';
 import { storedOf } from '../database/connect.js';
-import type { Services } from '../services.js';
+import type { SettingsMemory } from '../shop/settings.js';
 import { learn } from './learned.js';
-import type { Plans } from './plans.js';
+import type { PlanMemory, Plans } from './plans.js';
 import { searchText, wordsOf, writeWords } from './words.js';
 
 const events: Readonly<Record<string, string>> = {
@@ -54,10 +54,16 @@ export interface Summary {
   readonly review: boolean;
 }
 
+/** What a row is worked out from, besides the record. */
+interface Memories {
+  readonly settings: SettingsMemory;
+  readonly plans: PlanMemory;
+}
+
 /** Works out the row, and writes what changes seldom: the words a job is found by, and what it teaches. */
 export async function summarise(
   trx: Knex.Transaction,
-  { settings, plans }: Pick<Services, 'settings' | 'plans'>,
+  { settings, plans }: Memories,
   { before, after, job }: Change,
 ): Promise<Summary> {
   const policy = proofPolicyOf((await settings.at(trx, job.shopRevision)).settings);
@@ -82,7 +88,7 @@ export async function summarise(
 /** The first row of a job that is new here. @returns true where it has to be looked at again */
 export async function insertSummary(
   trx: Knex.Transaction,
-  services: Pick<Services, 'settings' | 'plans'>,
+  services: Memories,
   record: JobRecord,
   job: Change['job'],
 ): Promise<boolean> {
