@@ -14,7 +14,7 @@ import { prepareDatabase, serve } from './serve.mjs';
 import { statementGate } from './statement-gate.mjs';
 
 const every = Number(process.argv[2] ?? 1);
-/** At every so manieth kill the database dies too. */
+/** Every so many kills, the database is killed too. */
 const databaseToo = 6;
 const folder = mkdtempSync(join(tmpdir(), 'beacon-kills-'));
 let [passed, failed] = [0, 0];
