@@ -10,7 +10,7 @@ export interface Listener {
   /** The session that listens. */
   readonly tokenHash: string;
   moved(event: Moved): void;
-  /** More has changed than is told one by one: read everything again. */
+  /** Too much has changed to send row by row: read everything again. */
   readAgain(): void;
   /** The session is over. */
   end(): void;
@@ -20,10 +20,10 @@ export interface Listener {
 const overlap = 2000;
 /** The same for a stream that resumes: what it saw already it is told once more. */
 const resumeOverlap = 256;
-/** Jobs that are told one by one at most. */
+/** Jobs sent one by one, at most. */
 export const mostTold = 500;
 const askEveryMs = 700;
-/** Sessions are looked at with every so manieth question. */
+/** Sessions are checked once in so many polls. */
 const sessionsEvery = 3;
 
 interface Changed {

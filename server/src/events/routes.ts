@@ -38,7 +38,7 @@ class Stream {
     response.on('drain', () => this.flush());
   }
 
-  /** @param missed null where too much was missed to be told one by one */
+  /** @param missed null where too much was missed to be sent row by row */
   open(session: Session, missed: readonly Moved[] | null): void {
     this.session = session;
     if (missed === null) this.again = true;

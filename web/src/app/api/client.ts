@@ -69,7 +69,7 @@ export interface WriteRequest {
   readonly bytes?: Blob;
 }
 
-/** Seconds for which an answer is waited for; for a large file. */
+/** Seconds to wait for an answer; longer for a large file. */
 const usualSeconds = 15;
 const longSeconds = 600;
 
@@ -90,7 +90,7 @@ export class Client {
     return this.get(`/api/bays?${query.toString()}`);
   }
 
-  /** Who is known from another installation’s story is called by that too. */
+  /** Someone known only from an imported story is named with the shop they come from. */
   async people(): Promise<Person[]> {
     const { people } = await this.get<{ people: People }>('/api/people');
     return people.map(({ origin, ...person }) =>

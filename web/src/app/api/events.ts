@@ -58,7 +58,7 @@ export class Events {
     source.addEventListener('moved', (event: MessageEvent<string>) =>
       this.tell({ moved: JSON.parse(event.data) as Moved }),
     );
-    // More has changed than is told one by one.
+    // Too much has changed to be sent row by row.
     source.addEventListener('again', () => this.tell({ again: true }));
     source.onopen = () => this.tell({ connected: true });
     source.onerror = () => {

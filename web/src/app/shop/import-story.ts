@@ -74,11 +74,11 @@ export class ImportStory {
   private async send(file: File): Promise<{ jobId: string; number: string }> {
     if (file.size > mostStoryBytes)
       throw new Error(
-        `“${file.name}” has ${Math.round(file.size / 1e6)} MB; a story has at most ${mostStoryBytes / 1e6}.`,
+        `“${file.name}” is ${Math.round(file.size / 1e6)} MB; a story can be ${mostStoryBytes / 1e6} MB at most.`,
       );
     const head = await file.slice(0, 2).text();
     if (head !== 'PK' && !/^\s*\{/.test(head))
-      throw new Error(`“${file.name}” is no story: it is neither an archive nor JSON.`);
+      throw new Error(`“${file.name}” is not a story: it is neither an archive nor JSON.`);
     const bytes = file.slice(0, file.size, head === 'PK' ? 'application/zip' : 'application/json');
     return this.client.write({
       path: '/api/stories',

@@ -134,7 +134,7 @@ export class Settings {
     return Math.round(100 * Number(text.trim().replace(',', '.')));
   }
 
-  /** Shows how many jobs are still looked at again, until none is. */
+  /** Shows how many jobs are still to be looked at again, until none is left. */
   private follow(left: number): void {
     this.underReview.set(left);
     if (left > 0)
