@@ -188,7 +188,19 @@ describe('the bays', () => {
     const numbers = (found: Bays) => found.bays.map(({ number }) => Number(number.slice(2)));
     expect(numbers(await find('text=uist'))).toEqual([4]);
     expect(numbers(await find('text=uist&all=1'))).toEqual([]);
-    for (const text of ['quist', 'qui', 'MARA q', 'hd04', '04', 'J-0004', 'j-4', 'drover+mara', 'mara+h', 'hd+04', 'h+q+04'])
+    for (const text of [
+      'quist',
+      'qui',
+      'MARA q',
+      'hd04',
+      '04',
+      'J-0004',
+      'j-4',
+      'drover+mara',
+      'mara+h',
+      'hd+04',
+      'h+q+04',
+    ])
       expect(numbers(await find(`text=${text}&all=1`)))
         .withContext(text)
         .toEqual([4]);
