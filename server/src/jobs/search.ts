@@ -9,6 +9,8 @@ const mostMeanings = 40;
  * of a list of a thousand values and more, which takes ten times as long.
  */
 const chunk = 900;
+/** With how many it begins: most that are looked for are among the newest. */
+const firstChunk = 150;
 const mostLookedThrough = 6300;
 /** Rows up to which a word's jobs are counted to find the rarest. */
 const counted = 3000;
@@ -42,12 +44,14 @@ export async function findNumbers(
   const [rarest, ...others] = await byRarity(db, meanings);
   const found: number[] = [];
   let from = below;
-  for (let looked = 0; looked < mostLookedThrough && found.length < limit; looked += chunk) {
-    const numbers = await newestOf(db, rarest!.words, chunk, from);
+  let many = firstChunk;
+  for (let looked = 0; looked < mostLookedThrough && found.length < limit; looked += many) {
+    many = Math.min(chunk, looked === 0 ? firstChunk : many * 2, mostLookedThrough - looked);
+    const numbers = await newestOf(db, rarest!.words, many, from);
     let left = numbers;
     for (const other of others) if (left.length > 0) left = await thoseWith(db, other, left);
     found.push(...left);
-    if (numbers.length < chunk) break;
+    if (numbers.length < many) break;
     from = numbers.at(-1)!;
   }
   return found.slice(0, limit);
