@@ -1,7 +1,7 @@
 /** Tests that the class of a cavity forbids in any state. Source: the trade's rules on restraint, network and high-voltage lines. */
+import { reference } from '../circuit/index.js';
+import { cavitiesOf, type CavityFound, guardOfText, isClosedClass } from './cavities.js';
 import type { CavityClass, ClosedTest, TraceCase, TraceTest } from './schema.js';
-
-const guardedLines: ReadonlySet<CavityClass> = new Set(['squib', 'sensor', 'network', 'high-voltage']);
 
 const lineWords: Readonly<Record<CavityClass, string>> = {
   squib: 'a squib line',
@@ -29,20 +29,51 @@ const instead: Partial<Record<CavityClass, string>> = {
   'high-voltage': 'Isolation and absence of voltage are for qualified persons.',
 };
 
+const behindBallast =
+  'Off and discharged first; look, seating and the burner’s swap tell what a probe may not.';
+
 /** The tests of a case that are closed for good, with the reason. */
 export function closedTests(source: TraceCase): ClosedTest[] {
-  const classes = new Map((source.cavities ?? []).map((cavity) => [cavity.point, cavity.class]));
-  if (classes.size === 0) return [];
+  const cavities = cavitiesOf(source);
   const pins = new Map(source.circuit.elements.map(({ id, pins }) => [id, pins as readonly string[]]));
   return source.tests.flatMap((test): ClosedTest[] => {
-    const rule = forbidden[test.kind];
-    if (!rule) return [];
-    const kind = pointsOf(test, pins)
-      .map((point) => classes.get(point))
-      .find((one) => one !== undefined && guardedLines.has(one));
-    if (kind === undefined) return [];
-    return [{ test: test.id, reason: `On ${lineWords[kind]} ${rule}, in any state. ${instead[kind]!}` }];
+    const reason = closedBecause(source, test, cavities, pins);
+    return reason === null ? [] : [{ test: test.id, reason }];
   });
+}
+
+function closedBecause(
+  source: TraceCase,
+  test: TraceTest,
+  cavities: ReadonlyMap<string, CavityFound>,
+  pins: ReadonlyMap<string, readonly string[]>,
+): string | null {
+  const guardedAt = (points: readonly string[]) =>
+    points.map((point) => cavities.get(point)).find((found) => found && isClosedClass(found.class));
+  const { jumpers, substituteLoads } = test.state ?? source.state ?? {};
+  const bridged = guardedAt((jumpers ?? []).flat());
+  if (bridged) return because(bridged, 'no jumper');
+  const loaded = guardedAt((substituteLoads ?? []).flatMap((load) => load.pins));
+  if (loaded) {
+    if (loaded.class !== 'squib' && loaded.class !== 'sensor') return because(loaded, 'no substitute load');
+    if (test.power !== 'dead-then-live')
+      return `On ${lineWords[loaded.class]} a substitute load is fitted while dead, and read with the power back.`;
+  }
+  const rule = forbidden[test.kind];
+  if (!rule) return null;
+  const points = pointsOf(test, pins);
+  const found = guardedAt(points);
+  // A burner is swapped where its ballast is off and discharged.
+  if (found?.ballast && test.kind === 'swap' && test.power === 'dead') return null;
+  if (found) return because(found, rule);
+  const unknown = points.some((point) => point !== reference && !cavities.has(point));
+  return unknown && test.label && guardOfText(test.label) === 'restraint'
+    ? because({ class: 'squib', why: 'nobody has said what the point is' }, rule)
+    : null;
+}
+
+function because({ class: kind, ballast }: CavityFound, rule: string): string {
+  return `On ${lineWords[kind]} ${rule}, in any state. ${ballast ? behindBallast : instead[kind]!}`;
 }
 
 function pointsOf(test: TraceTest, pins: ReadonlyMap<string, readonly string[]>): readonly string[] {

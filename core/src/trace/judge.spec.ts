@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { check } from '../refusal/index.js';
 import { usualSteps } from './judge.js';
 import { nextTests } from './next.js';
-import { traceCase } from './schema.js';
+import { prepare } from './prepare.js';
+import { type TraceCase, traceCase } from './schema.js';
 import { traceBench } from './simulate.js';
 import { templates } from './templates/index.js';
 
@@ -28,11 +29,24 @@ const made = (more: object = {}) =>
   });
 
 describe('the stop rule', () => {
-  it('calls for a part that is sure, and on a guarded circuit only after a reading confirms it', () => {
+  it('calls for a part that is sure, on a guarded circuit only after two means confirm it', () => {
     expect(nextTests(made()).next[0]).toEqual(jasmine.objectContaining({ action: 'repair', element: 'A' }));
     const guarded = nextTests(made({ guarded: true }));
     expect([guarded.next[0]!.action, guarded.stop]).toEqual(['test', false]);
-    const confirmed = nextTests(made({ guarded: true, readings: [{ test: 'a', found: true }] }));
+    const tests = [
+      look('a', 'A'),
+      look('again', 'A'),
+      { ...look('hear', 'A'), kind: 'listen' },
+      look('b', 'B'),
+    ];
+    const found = (...ids: string[]) => ids.map((test) => ({ test, found: true }));
+    const after = (...ids: string[]) => nextTests(made({ guarded: true, tests, readings: found(...ids) }));
+    // One look, and a second look of the same kind, can share one mistake.
+    expect([after('a').stop, after('a', 'again').stop]).toEqual([false, false]);
+    // A reading by other means that speaks against it confirms nothing.
+    const against = [...found('a'), { test: 'hear', found: false }];
+    expect(nextTests(made({ guarded: true, tests, readings: against })).stop).toBeFalse();
+    const confirmed = after('a', 'hear');
     expect(confirmed.next[0]).toEqual(jasmine.objectContaining({ action: 'repair', element: 'A' }));
   });
 
@@ -72,11 +86,12 @@ describe('the stop rule', () => {
   });
 
   it('looks two steps ahead by itself where a circuit is guarded', () => {
-    expect([usualSteps(made()), usualSteps(made({ guarded: true }))]).toEqual([1, 2]);
+    const steps = (source: TraceCase) => usualSteps(prepare(source));
+    expect([steps(made()), steps(made({ guarded: true }))]).toEqual([1, 2]);
     for (const template of templates)
-      expect(usualSteps(template.build({})))
+      expect(steps(template.build({})))
         .withContext(template.id)
-        .toBe(template.restraint ? 2 : 1);
+        .toBe(template.restraint || template.id === 'discharge-headlamp' ? 2 : 1);
   });
 
   it('offers everything that is possible exactly once, whatever was read and done', () => {

@@ -1,7 +1,7 @@
 /** Every test and repair that is still possible, by what it would cost to the end, best first. */
 import type { Work } from '../progress/index.js';
 import { frontRunners, TwoSteps } from './choose.js';
-import type { TraceCase } from './schema.js';
+import type { ReadyCase } from './prepare.js';
 import type { Move, Situation } from './strategy.js';
 
 export interface Judged {
@@ -13,7 +13,7 @@ export interface Judged {
  * How far the planner looks where nothing is asked: one step; two on a guarded circuit, whose tests are dear and
  * whose parts wait until one is sure.
  */
-export const usualSteps = ({ guarded }: TraceCase): 1 | 2 => (guarded === true ? 2 : 1);
+export const usualSteps = ({ guarded }: ReadyCase): 1 | 2 => (guarded ? 2 : 1);
 
 /** The moves from here in the order of the stop rule. `steps` 2 judges the front-runners two steps ahead. */
 export function* judging(situation: Situation, steps: 1 | 2): Work<Judged[]> {
@@ -54,7 +54,7 @@ function* twoStepsAhead(situation: Situation, moves: readonly Judged[]): Work<Ju
 }
 
 /**
- * The stop rule: the sure part first. On a guarded circuit it needs a reading that confirms it, and no repair
+ * The stop rule: the sure part first. On a guarded circuit it needs two readings that confirm it, and no repair
  * that is not sure stands before a test that can still be made.
  */
 function inOrder(situation: Situation, moves: readonly Judged[]): Judged[] {
@@ -62,8 +62,9 @@ function inOrder(situation: Situation, moves: readonly Judged[]): Judged[] {
   const isTest = ({ move }: Judged) => 'test' in move;
   const part = surePart(situation);
   const sure = moves.find(({ move }) => 'part' in move && move.part === part) ?? null;
-  const guarded = ready.source.guarded === true;
-  const first = sure && (!guarded || confirmed || !moves.some(isTest)) ? sure : null;
+  const { guarded } = ready;
+  const first =
+    sure && (!guarded || confirmed(ready.parts[part]!.element) || !moves.some(isTest)) ? sure : null;
   const rest = moves.filter((move) => move !== first);
   return [
     ...(first ? [first] : []),

@@ -3,6 +3,7 @@ import { solve } from '../circuit/index.js';
 import { finish, type Work } from '../progress/index.js';
 import { Costs, expectedBits } from './choose.js';
 import { closedTests } from './closed.js';
+import { isConfirmed, takenOf } from './confirmed.js';
 import { heardReadings } from './epochs.js';
 import { likelihoods, posterior, update } from './evidence.js';
 import { judging, usualSteps } from './judge.js';
@@ -43,8 +44,11 @@ export function* planning(source: TraceCase, known?: Predictions): Work<NextTest
   const closed = closedTests(source);
   const read = (hidden ? (source.readings ?? []) : heard).map(({ test }) => test);
   const over = new Set([...read, ...closed.map(({ test }) => test)]);
-  const situation = situationOf(ready, predicted, beliefs, over, heard.length > 0);
-  const next = (yield* judging(situation, source.steps ?? usualSteps(source))).map(({ move, cents }) =>
+  const taken = ready.guarded ? takenOf(ready, predicted, heard) : [];
+  const situation = situationOf(ready, predicted, beliefs, over, (element) =>
+    isConfirmed(ready, taken, element, beliefs),
+  );
+  const next = (yield* judging(situation, source.steps ?? usualSteps(ready))).map(({ move, cents }) =>
     actionOf(situation, move, Math.round(cents)),
   );
   return {
@@ -72,7 +76,7 @@ function situationOf(
   predicted: Predictions,
   beliefs: Float64Array,
   over: ReadonlySet<string>,
-  confirmed: boolean,
+  confirmed: Situation['confirmed'],
 ): Situation {
   const { tests, done } = ready.source;
   const repaired = new Set((done ?? []).map(({ element }) => element));

@@ -1,5 +1,6 @@
 /** The best strategy that the stop rule allows, by searching through every order of tests and repairs of a small case. */
 import type { Costs } from './choose.js';
+import { isConfirmed, meansOf } from './confirmed.js';
 import { update } from './evidence.js';
 import type { Outcome } from './outcomes.js';
 import { placeKey } from './place.js';
@@ -36,13 +37,15 @@ export function optimum(
     let found: { cost: number; move: Move | null } = { cost: ready.outsideCents, move: null };
     if (tried.size < ready.parts.length) found = { cost: Infinity, move: null };
     const p = costs.partProbabilities(beliefs);
-    const someRead = read.some((outcome) => outcome >= 0);
+    const taken = tests.flatMap((test, t) =>
+      read[t] === -1 ? [] : [{ means: meansOf(test), likelihood: outcomes.get(test.id)![read[t]!]!.chances }],
+    );
     const allRead = read.every((outcome) => outcome >= 0);
     ready.parts.forEach((part, index) => {
       if (tried.has(index)) return;
       // The rule of guarded circuits binds the optimum too: it is the best that may be done.
-      const sure = p[index]! >= ready.stopAt && someRead;
-      if (ready.source.guarded === true && !sure && !allRead) return;
+      const sure = p[index]! >= ready.stopAt && isConfirmed(ready, taken, part.element, beliefs);
+      if (ready.guarded && !sure && !allRead) return;
       const left = Math.max(0, 1 - p[index]!);
       const without = update(
         beliefs,

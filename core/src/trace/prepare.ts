@@ -2,6 +2,7 @@
 import type { Element } from '../circuit/index.js';
 import { Refusal } from '../refusal/index.js';
 import { baseRates } from './base-rates.js';
+import { isGuarded } from './guarded.js';
 import { type Paired, pairsOf, type Second } from './pairs.js';
 import { checkNeeds, Ways } from './place.js';
 import {
@@ -44,6 +45,8 @@ export interface ReadyCase {
   readonly wrongPartCents: number;
   readonly outsideCents: number;
   readonly stopAt: number;
+  /** Restraint, high-voltage, brake or steering: nobody stops early on it. */
+  readonly guarded: boolean;
   readonly ways: Ways;
 }
 
@@ -73,6 +76,7 @@ export function prepare(source: TraceCase): ReadyCase {
     wrongPartCents: source.wrongPartCents ?? hourlyRateCents,
     outsideCents: source.outsideCents ?? parts.reduce((sum, part) => sum + part.cents, 0),
     stopAt: source.stopAt ?? 0.95,
+    guarded: isGuarded(source),
     ways: new Ways(source),
   };
 }

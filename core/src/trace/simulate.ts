@@ -2,6 +2,7 @@
 import { finish, type Work } from '../progress/index.js';
 import { Costs } from './choose.js';
 import { closedTests } from './closed.js';
+import { isConfirmed, meansOf, type Taken } from './confirmed.js';
 import { accuracyOf, findsChance, keptAfterRepair, likelihoods, movesChance, update } from './evidence.js';
 import { spread } from './likelihood.js';
 import { judging, usualSteps } from './judge.js';
@@ -80,8 +81,7 @@ export function* traceBenching(
 }
 
 /** The planner of this product, as far ahead as it looks by itself, with its stop rule. */
-const planner: Strategy = (situation) =>
-  finish(judging(situation, usualSteps(situation.ready.source)))[0]!.move;
+const planner: Strategy = (situation) => finish(judging(situation, usualSteps(situation.ready)))[0]!.move;
 
 /** The same, its front-runners judged two steps ahead. */
 const twoStepPlanner: Strategy = (situation) => finish(judging(situation, 2))[0]!.move;
@@ -139,11 +139,13 @@ function play(
   const tried = new Set<number>();
   let beliefs: Float64Array = Float64Array.from(ready.suspects, (suspect) => suspect.prior);
   let unread: readonly TraceTest[] = ready.source.tests;
+  const taken: Taken[] = [];
   let cents = 0;
   let tests = 0;
   let firstPart: Play['firstPart'] = 'none';
   while (tried.size < ready.parts.length) {
-    const confirmed = tests > 0;
+    const [now, so] = [beliefs, [...taken]];
+    const confirmed = (element: string) => isConfirmed(ready, so, element, now);
     const move = strategy({ ready, costs: here, outcomes, beliefs, tried, confirmed, unread, read });
     const action = 'test' in move ? move.test : ready.parts[move.part]!;
     cents += here.labour(ready.ways.minutes(here.place, action));
@@ -154,7 +156,9 @@ function play(
       unread = unread.filter((test) => test !== move.test);
       const reading = shown.get(move.test.id)!;
       read = read.with(ready.source.tests.indexOf(move.test), nearest(outcomes.get(move.test.id)!, reading));
-      const after = update(beliefs, likelihoods(ready, predicted, reading));
+      const likelihood = likelihoods(ready, predicted, reading);
+      taken.push({ means: meansOf(move.test), likelihood });
+      const after = update(beliefs, likelihood);
       if (after.chance > 0) beliefs = after.beliefs;
       continue;
     }

@@ -12,8 +12,8 @@ export interface Situation {
   readonly outcomes: ReadonlyMap<string, readonly Outcome[]>;
   readonly beliefs: Float64Array;
   readonly tried: ReadonlySet<number>;
-  /** At least one reading has been taken. */
-  readonly confirmed: boolean;
+  /** Whether readings by two means speak for the part of an element. */
+  readonly confirmed: (element: string) => boolean;
   /** Tests not read yet, in the case's order. */
   readonly unread: readonly TraceTest[];
   /** For each test of the case the outcome nearest to what was read, or -1. */

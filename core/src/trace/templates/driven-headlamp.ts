@@ -1,22 +1,22 @@
-/** A discharge or LED headlamp behind its ballast or driver. */
+/** An LED headlamp or daytime unit behind its driver. */
 import { CaseDraft } from './draft.js';
 import { filled, type Template } from './template.js';
 
 const fields = [
   { key: 'lamp', label: 'The lamp', example: 'right daytime LED unit' },
-  { key: 'driver', label: 'Ballast or driver', example: 'LED driver' },
+  { key: 'driver', label: 'Its driver', example: 'LED driver' },
   { key: 'fuse', label: 'Fuse', example: 'F17' },
   { key: 'plug', label: 'Plug at the headlamp', example: 'C40' },
   { key: 'inner', label: 'Plug between driver and emitter', example: 'C41' },
   { key: 'ground', label: 'Ground point', example: 'G2' },
 ] as const;
 
-const hot = 'A discharge ballast carries dangerous voltage: off and discharged before the cap opens.';
+const hot = 'The driver and its heat sink get hot: let them cool before the cap opens.';
 
 export const drivenHeadlamp: Template = {
   id: 'driven-headlamp',
-  title: 'Discharge or LED headlamp',
-  describes: 'Fuse, plug, ballast or driver, and the emitter behind it.',
+  title: 'LED headlamp',
+  describes: 'Fuse, plug, driver, and the emitter behind it.',
   fields,
   build(values) {
     const w = filled(fields, values);

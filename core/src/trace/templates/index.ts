@@ -1,6 +1,7 @@
 import { accessorySocket } from './accessory-socket.js';
 import { beltBuckle } from './belt-buckle.js';
 import { completed } from './completed.js';
+import { dischargeHeadlamp } from './discharge-headlamp.js';
 import { drivenHeadlamp } from './driven-headlamp.js';
 import { flapActuator } from './flap-actuator.js';
 import { fusedLamp } from './fused-lamp.js';
@@ -22,6 +23,7 @@ const all: readonly Template[] = [
   twoFilamentLamp,
   outputLamp,
   drivenHeadlamp,
+  dischargeHeadlamp,
   relayMotor,
   latchMotor,
   flapActuator,
