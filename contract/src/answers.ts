@@ -18,6 +18,8 @@ export const health = z.strictObject({
   mode: z.enum(['demo', 'shop']),
 });
 
+export const clock = z.strictObject({ now: instant, jumpedAt: instant.nullable() });
+
 /** The job's row in the bays: written with every entry, read without a join over facts. */
 export const bay = z.strictObject({
   jobId: id,

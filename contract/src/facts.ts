@@ -22,7 +22,17 @@ import {
   traceData,
   waiverData,
   workingData,
+  safetyData,
 } from '@dormant-beacon/core/job';
+import {
+  donorData,
+  inventoryData,
+  loopReadingData,
+  offerData,
+  parcelData,
+  signData,
+  temporaryData,
+} from '@dormant-beacon/core/restraints';
 import * as z from 'zod';
 import { atTheCar, everyone, leadOnly, withCustomer, type Who } from './who.js';
 
@@ -126,6 +136,55 @@ export const factKinds = {
     correctable: true,
     who: atTheCar,
     says: 'readings that belong together: drops, side to side, a relay, a wiggle recording',
+  },
+  /** Nothing here is taken back: what revokes it is entered beside it. */
+  safeties: {
+    entry: entry(safetyData),
+    correctable: false,
+    who: atTheCar,
+    says: 'what was confirmed while the car was made safe, or that it had power',
+  },
+  temporaries: {
+    entry: entry(temporaryData),
+    correctable: false,
+    who: atTheCar,
+    says: 'a jumper, load, pulled fuse or open plug, put in or taken out',
+  },
+  inventories: {
+    entry: entry(inventoryData),
+    correctable: true,
+    who: atTheCar,
+    says: 'the restraint items of this car',
+  },
+  signs: {
+    entry: entry(signData),
+    correctable: true,
+    who: atTheCar,
+    says: 'what was seen of a restraint item',
+  },
+  'loop-readings': {
+    entry: entry(loopReadingData),
+    correctable: true,
+    who: atTheCar,
+    says: 'a loop as its module showed it',
+  },
+  offers: {
+    entry: entry(offerData),
+    correctable: true,
+    who: withCustomer,
+    says: 'what a way to put a restraint item right costs',
+  },
+  donors: {
+    entry: entry(donorData),
+    correctable: true,
+    who: atTheCar,
+    says: 'a salvage unit on offer, and what is shown of it',
+  },
+  parcels: {
+    entry: entry(parcelData),
+    correctable: true,
+    who: withCustomer,
+    says: 'a unit posted to a service and back',
   },
   repairs: { entry: entry(repairData), correctable: true, who: atTheCar, says: 'a repair with its root' },
   clearings: { entry: entry(clearingData), correctable: true, who: atTheCar, says: 'codes were cleared' },

@@ -7,6 +7,7 @@ import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { accountRoutes, type Entrance } from './accounts/routes.js';
 import { attachmentRoutes } from './attachments/routes.js';
+import { ClockWatch, lastJump, serverClock } from './database/clock.js';
 import { closePools, type Pools } from './database/connect.js';
 import { eventRoutes } from './events/routes.js';
 import { Feed } from './events/feed.js';
@@ -44,7 +45,7 @@ export interface App {
 
 export function createApp({ pools, log, webFolder, hosts = [], tls = false, entrance }: Parts): App {
   const app = express();
-  const services = servicesOn(pools);
+  const services = servicesOn(pools, log);
   const description = openapi();
   app.disable('x-powered-by');
   app.set('etag', false);
@@ -60,6 +61,9 @@ export function createApp({ pools, log, webFolder, hosts = [], tls = false, entr
     await pools.read.raw('SELECT 1');
     response.json({ status: 'ok', database: 'ok', mode: entrance.mode });
   });
+  door.on(endpoints.clock, async (_request, response) => {
+    response.json({ now: serverClock.now().toISOString(), jumpedAt: await lastJump(pools.read) });
+  });
   door.open(endpoints.openapi, (_request, response) => response.json(description));
   accountRoutes(door, services, entrance);
   shopRoutes(door, services);
@@ -74,7 +78,7 @@ export function createApp({ pools, log, webFolder, hosts = [], tls = false, entr
   return { app, services };
 }
 
-function servicesOn(pools: Pools): Services {
+function servicesOn(pools: Pools, log: Logger): Services {
   const workers = workersOfProcess();
   const parts = {
     pools,
@@ -84,6 +88,7 @@ function servicesOn(pools: Pools): Services {
     plans: new PlanMemory(workers),
     lanes: new Lanes(),
     feed: new Feed(pools.read),
+    clock: new ClockWatch(pools.write, log),
   };
   const reviewer = new Reviewer(parts);
   reviewer.begin();
@@ -96,8 +101,9 @@ function withoutSecrets({ id, method, url }: { id: unknown; method: string; url:
 }
 
 /** Stops taking requests, ends the streams, lets what is under way finish, closes the pools. */
-export async function shutDown(server: Server, { feed, reviewer, pools }: Services): Promise<void> {
+export async function shutDown(server: Server, { feed, reviewer, clock, pools }: Services): Promise<void> {
   feed.stop();
+  clock.end();
   const closed = new Promise((resolve) => server.close(resolve));
   server.closeIdleConnections();
   setTimeout(() => server.closeAllConnections(), 1500).unref();

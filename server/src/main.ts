@@ -54,6 +54,8 @@ server.on('error', (error: NodeJS.ErrnoException) => {
   );
   process.exit(error.code === 'EADDRINUSE' ? 3 : 1);
 });
+// Nobody has watched the clock while the server was down: that is looked at before anything is entered.
+await services.clock.begin().catch((error: unknown) => log.error({ err: error }, 'the clock is not watched'));
 server.listen(port, process.env['BEACON_LISTEN'] ?? '127.0.0.1', () =>
   process.stdout.write(`listening ${port}\n`),
 );

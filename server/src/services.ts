@@ -1,4 +1,5 @@
 /** What the parts of one server share. */
+import type { ClockWatch } from './database/clock.js';
 import type { Pools } from './database/connect.js';
 import type { Feed } from './events/feed.js';
 import type { Lanes } from './jobs/lanes.js';
@@ -17,4 +18,5 @@ export interface Services {
   readonly lanes: Lanes;
   readonly reviewer: Reviewer;
   readonly feed: Feed;
+  readonly clock: ClockWatch;
 }

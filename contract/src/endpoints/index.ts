@@ -4,6 +4,7 @@ import { factKinds } from '../facts.js';
 import { accountEndpoints } from './accounts.js';
 import { type Endpoint, small } from './endpoint.js';
 import { jobEndpoints } from './jobs.js';
+import { everyone } from '../who.js';
 import { libraryEndpoints } from './library.js';
 
 export type { Endpoint } from './endpoint.js';
@@ -16,6 +17,13 @@ export const endpoints = {
     says: 'whether the server and its database answer',
     who: 'anyone',
     answer: answers.health,
+  },
+  clock: {
+    method: 'GET',
+    path: '/api/clock',
+    says: 'what the server’s clock says, by which a wait is counted, and when it last jumped',
+    who: everyone,
+    answer: answers.clock,
   },
   openapi: {
     method: 'GET',

@@ -1,11 +1,11 @@
 /** A job at a glance: every stage, the rail, the next thing to do, what it waits for. All from the record. */
 import type { NextTests } from '../trace/index.js';
 import { baselineOf } from './codes.js';
-import { isRestraint } from './guard.js';
 import type { Lens } from './lens.js';
 import { type NextThing, nextThing } from './next.js';
 import { defaultProofPolicy, type Proof, type ProofPolicy } from './proof.js';
 import { type JobRecord, type Repair, type StageId, stageIds } from './schema.js';
+import type { SafetyPolicy } from './safety.js';
 import { standing, standingFor } from './standing.js';
 import { stand, type Standing } from './stand.js';
 
@@ -32,19 +32,42 @@ export interface Assessment {
   readonly battery: Standing['battery'];
   readonly basics: Standing['basics'];
   readonly approvals: Standing['approvals'];
+  readonly safety: Standing['safety'];
+  /** Something in this job is a matter of restraints. */
+  readonly restraint: boolean;
+  readonly temporaries: Standing['temporaries'];
+  /** Why the car may not be driven; empty where it may. */
+  readonly notDriven: readonly string[];
 }
 
 /** @param plans for each trace that is open, what to test next */
 export function assessJob(
   record: JobRecord,
   plans: ReadonlyMap<string, NextTests> = new Map(),
-  policy: ProofPolicy = defaultProofPolicy,
+  policy: ProofPolicy & Partial<SafetyPolicy> = defaultProofPolicy,
 ): Assessment {
   const at = stand(record, policy);
   const stages = stageIds.map((id) => stage(id, at, plans));
   const { lenses, proofs, untreated, clearing, final, powered, battery, basics, approvals } = at;
+  const { safety, restraint, temporaries, notDriven } = at;
   const next = nextThing(at, plans);
-  return { lenses, stages, next, proofs, untreated, clearing, final, powered, battery, basics, approvals };
+  return {
+    lenses,
+    stages,
+    next,
+    proofs,
+    untreated,
+    clearing,
+    final,
+    powered,
+    battery,
+    basics,
+    approvals,
+    safety,
+    restraint,
+    temporaries,
+    notDriven,
+  };
 }
 
 function stage(id: StageId, at: Standing, plans: ReadonlyMap<string, NextTests>): Stage {
@@ -106,11 +129,15 @@ function basics(at: Standing): Decided {
 }
 
 function makeSafe(at: Standing): Decided {
+  const { until, confirmed, missing, poweredOnAt } = at.safety;
+  if (until !== null) return ['waiting', 'power off, safe to open', until];
+  if (confirmed.size > 0 && missing.length > 0) return ['open', `${missing.length} to confirm`];
   const reasons = [
-    ...(at.beacons.some(isRestraint) || at.record.head.event === 'collision' ? ['restraints'] : []),
+    ...(at.restraint ? ['restraints'] : []),
     ...(at.record.vehicle.highVoltage === true ? ['high voltage'] : []),
   ];
   if (reasons.length === 0) return ['not-needed'];
+  if (poweredOnAt !== null && at.untreated.length === 0) return ['done'];
   if (at.beacons.length > 0 && at.untreated.length === 0) return ['not-needed', 'nothing is open'];
   return ['open', `before ${reasons.join(' and ')} are opened`];
 }
@@ -164,6 +191,8 @@ function isModule(at: Standing, repair: Repair): boolean {
 
 function handBack(at: Standing): Decided {
   if (at.handedBack) return ['done'];
+  if (at.temporaries.length > 0) return ['closed', 'a temporary state is in the car'];
+  if (at.unsignedCodes.length > 0) return ['closed', 'a restraint code is left'];
   return at.beacons.length === 0 ? ['closed', 'after take in'] : ['open'];
 }
 

@@ -4,6 +4,18 @@ export { type Command, readCommand } from './command.js';
 export { isRestraint } from './guard.js';
 export { type Lens } from './lens.js';
 export { lackingText, meaning, type NextThing, percent, planned, suspectLabel, traceOf } from './next.js';
+export {
+  defaultSafetyPolicy,
+  isRestraintTrace,
+  notDriven,
+  openTemporaries,
+  restraintCodesLeft,
+  restraintCodesUnsigned,
+  restraintWork,
+  safetyOf,
+  type SafetyPolicy,
+  temporaryWords,
+} from './safety.js';
 export { lampShows, readingWords, testName, testRead, unitOf } from './reading-words.js';
 export { basicsWords } from './basics.js';
 export {
@@ -71,11 +83,14 @@ export {
   scanData,
   type ScanFact,
   severity,
+  safetyData,
+  type SafetyFact,
   sheetData,
   type SheetFact,
   stageId,
   type StageId,
   suspectWordData,
+  type Temporary,
   type Trace,
   traceData,
   usualSeats,

@@ -1,5 +1,7 @@
 /** The state in which a beacon or complaint shows on the rail, from the record alone. */
+import { isRestraint } from './guard.js';
 import { proofOf, type ProofPolicy } from './proof.js';
+import { restraintCodesLeft } from './safety.js';
 import type { Beacon, JobRecord, LensState } from './schema.js';
 import { originOf, standing } from './standing.js';
 
@@ -21,6 +23,8 @@ export function lensOf(record: JobRecord, beacon: Beacon, policy?: ProofPolicy):
 
 function stateOf(record: JobRecord, beacon: Beacon, beaconId: string, policy?: ProofPolicy): LensState {
   const proof = proofOf(record, beacon, policy);
+  // A restraint code that a module still holds keeps its lamp lit, whatever else is said of it.
+  if (proof && !proof.returned && isRestraint(beacon) && restraintCodesLeft(record).length > 0) return 'lit';
   if (proof) return proof.returned ? 'returned' : proof.dormant ? 'dormant' : 'dark';
   const shownAgain = standing(record.exposures).some(
     (exposure) => exposure.beaconId === beaconId && exposure.shown,

@@ -1,6 +1,16 @@
 /** A job's record: its head and the facts entered about it. The one definition of their data. */
 import * as z from 'zod';
 import { batteryReading, sheet } from '../readings/index.js';
+import {
+  donorData,
+  inventoryData,
+  loopReadingData,
+  offerData,
+  parcelData,
+  safetyStep,
+  signData,
+  temporaryData,
+} from '../restraints/index.js';
 import { lineMark, scan } from '../scans/index.js';
 import { distanceUnit } from '../units/index.js';
 import { repairMethod, traceCase, traceReading } from '../trace/index.js';
@@ -130,6 +140,8 @@ export const scanData = z.strictObject({
   text: z.string().min(1).max(mostReportCharacters),
   /** What was said by hand of lines that no rule understands. */
   marks: z.array(lineMark).max(2000).nullish(),
+  /** Said of a report that is entered while the car is made safe: it was printed before the power went off. */
+  printed: z.literal('before-power-off').nullish(),
 });
 export const waiverData = z.strictObject({ reason: z.string().trim().min(8).max(500) });
 export const traceData = z.strictObject({
@@ -169,6 +181,11 @@ export const repairData = z.strictObject({
   label: line,
   method: repairMethod,
   part: z.string().trim().max(120).nullish(),
+  /** Of a restraint unit that was fitted: what stands on it, and what shows that it is good. */
+  identity: z.string().trim().max(120).nullish(),
+  proof: z.string().trim().max(300).nullish(),
+  /** Signed by the lead where the car was not made safe for it: why. */
+  notMadeSafe: z.string().trim().max(500).nullish(),
   root: rootState,
   rootNote: z.string().trim().max(300).nullish(),
   /** Tried before closing: does it work now? */
@@ -242,6 +259,8 @@ export const judgementData = z.strictObject({
 });
 /** A function that was seen working: what hangs on the same supply or ground cannot be lost. */
 export const workingData = z.strictObject({ module: line, function: line });
+export const safetyData = safetyStep;
+export { donorData, inventoryData, loopReadingData, offerData, parcelData, signData, temporaryData };
 export const noteData = z.strictObject({ stage: stageId, text: z.string().trim().min(1).max(1000) });
 export const handBackData = z.strictObject({ note: longText.nullish() });
 
@@ -268,6 +287,7 @@ const lists = {
         reader: z.string().nullish(),
         scan,
         marks: scanData.shape.marks,
+        printed: scanData.shape.printed,
       }),
     ),
   ),
@@ -293,6 +313,14 @@ const lists = {
   epochs: z.array(fact(epochData)).default([]),
   suspectWords: z.array(fact(suspectWordData)).default([]),
   sheets: z.array(fact(sheetData)).default([]),
+  safeties: z.array(fact(safetyData)).default([]),
+  temporaries: z.array(fact(temporaryData)).default([]),
+  inventories: z.array(fact(inventoryData)).default([]),
+  signs: z.array(fact(signData)).default([]),
+  loopReadings: z.array(fact(loopReadingData)).default([]),
+  offers: z.array(fact(offerData)).default([]),
+  donors: z.array(fact(donorData)).default([]),
+  parcels: z.array(fact(parcelData)).default([]),
   handBacks: z.array(fact(handBackData)),
 };
 export type FactList = keyof typeof lists;
@@ -329,6 +357,8 @@ export type Powering = JobRecord['powerings'][number];
 export type BatteryFact = JobRecord['batteries'][number];
 export type Approval = JobRecord['approvals'][number];
 export type Judgement = JobRecord['judgements'][number];
+export type SafetyFact = JobRecord['safeties'][number];
+export type Temporary = JobRecord['temporaries'][number];
 export type SheetFact = JobRecord['sheets'][number];
 
 export const lensState = z.enum(['lit', 'flashing', 'comes-and-goes', 'dark', 'dormant', 'returned']);

@@ -1,11 +1,23 @@
 /** Where a job stands: what its stages, its rail and its next thing are decided from. */
 import type { BatteryAnswer } from '../readings/index.js';
+import type { SafetyCourse } from '../restraints/index.js';
 import { type BasicsAsked, basicsAsked, batteryOf } from './basics.js';
 import { codeEnds, finalAfter, isBased } from './codes.js';
 import { type Lens, lensOf } from './lens.js';
 import { mayBePowered, type Powered } from './power.js';
 import { type Proof, proofOf, type ProofPolicy, repairOf } from './proof.js';
-import type { Approval, Beacon, JobRecord, Repair, ScanFact } from './schema.js';
+import { isRestraint } from './guard.js';
+import {
+  defaultSafetyPolicy,
+  isRestraintTrace,
+  notDriven,
+  openTemporaries,
+  restraintCodesLeft,
+  restraintCodesUnsigned,
+  safetyOf,
+  type SafetyPolicy,
+} from './safety.js';
+import type { Approval, Beacon, JobRecord, Repair, ScanFact, Temporary } from './schema.js';
 import { originOf, standing } from './standing.js';
 
 export interface Standing {
@@ -28,10 +40,18 @@ export interface Standing {
   readonly basics: BasicsAsked;
   /** The last answer for each item that the customer was asked about. */
   readonly approvals: readonly Approval[];
+  readonly safety: SafetyCourse;
+  /** Something in this job is a matter of restraints: a beacon, a code, a collision, a circuit. */
+  readonly restraint: boolean;
+  readonly temporaries: readonly Temporary[];
+  readonly unsignedCodes: ReturnType<typeof restraintCodesUnsigned>;
+  /** Why the car may not be driven; empty where it may. */
+  readonly notDriven: readonly string[];
 }
 
 /** The standing of a record under the shop's policy of proof. */
-export function stand(record: JobRecord, policy: ProofPolicy): Standing {
+export function stand(record: JobRecord, policy: ProofPolicy & Partial<SafetyPolicy>): Standing {
+  const safety = { ...defaultSafetyPolicy, ...policy };
   const beacons = standing(record.beacons).map((beacon) => ({
     ...beacon,
     origin: originOf(record.beacons, beacon),
@@ -64,6 +84,15 @@ export function stand(record: JobRecord, policy: ProofPolicy): Standing {
     battery: batteryOf(record),
     basics: basicsAsked(record),
     approvals: lastAnswers(standing(record.approvals)),
+    safety: safetyOf(record, safety),
+    restraint:
+      record.head.event === 'collision' ||
+      beacons.some(isRestraint) ||
+      restraintCodesLeft(record).length > 0 ||
+      standing(record.traces).some(isRestraintTrace),
+    temporaries: openTemporaries(record),
+    unsignedCodes: restraintCodesUnsigned(record),
+    notDriven: notDriven(record, safety),
   };
 }
 

@@ -21,5 +21,7 @@ export const batteryReading = z.strictObject({
   measuredStandard: ratingStandard.nullish(),
   /** It was charged fully for this reading: the retest. */
   charged: z.boolean().nullish(),
+  /** Where the volts were taken: at the clamps of the vehicle, or at a battery that is disconnected from it. */
+  where: z.enum(['clamps', 'disconnected']).nullish(),
 });
 export type BatteryReading = z.infer<typeof batteryReading>;

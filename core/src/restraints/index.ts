@@ -1,5 +1,41 @@
+export { donorProof, type DonorProof } from './donor.js';
 export { guardOf } from './guard.js';
+export { genericLimits, loopTable, type LoopRow, type LoopVerdict, momentWords } from './loops.js';
+export {
+  checkAfterHours,
+  leastWait,
+  powerAt,
+  type PowerWord,
+  safetyCourse,
+  type SafetyCourse,
+  type SafetyEvent,
+  type SafetyNeeds,
+  wasSafeBetween,
+} from './make-safe.js';
+export {
+  assembly,
+  type Assembly,
+  type Donor,
+  donorData,
+  donorSign,
+  type FittedItem,
+  fittedItem,
+  inventoryData,
+  loopMoment,
+  type LoopMoment,
+  type LoopReading,
+  loopReadingData,
+  type Offer,
+  offerData,
+  type Parcel,
+  parcelData,
+  restraintFile,
+  type RestraintFile,
+  signData,
+  temporaryData,
+} from './records.js';
 export { restraintPackage, usualTotalLossAt } from './package.js';
+export { safetySays, stepWords, type StepWords } from './step-words.js';
 export { restraintScope } from './scope.js';
 export {
   type Guard,
@@ -23,6 +59,11 @@ export {
   type RestraintScope,
   restraintSign,
   type RestraintSign,
+  safetyStep,
+  type SafetyStep,
+  safetyStepKind,
+  type SafetyStepKind,
+  safetyStepKinds,
   scopeRequest,
   type ScopeRequest,
 } from './schema.js';

@@ -174,3 +174,47 @@ export interface Guard {
   readonly guard: GuardKind;
   readonly why: readonly string[];
 }
+
+/** What a person confirms while a car is made safe and powered again; each is a fact, none is a tick. */
+export const safetyStepKinds = [
+  'placed',
+  'asleep',
+  'ignition-off',
+  'battery-off',
+  'fuses-pulled',
+  'second-supply-off',
+  'silent',
+  'seen-by-second',
+  'wait-set',
+  'power-was-on',
+  'handed-over',
+  'isolation-checked',
+  'power-on',
+  'hv-locked-out',
+  'hv-absence-checked',
+] as const;
+export const safetyStepKind = z.enum(safetyStepKinds);
+export type SafetyStepKind = z.infer<typeof safetyStepKind>;
+
+export const safetyStep = z.strictObject({
+  step: safetyStepKind,
+  /** Where and how: which carrier a fuse sits in, what hangs on the key, who is qualified. */
+  note: z.string().trim().max(300).nullish(),
+  /** Of `wait-set`: the minutes of the vehicle’s service data, and where they stand. */
+  minutes: z.int().min(1).max(1440).nullish(),
+  source: z.string().trim().max(200).nullish(),
+  /** Of `isolation-checked`: locked or tagged, and found as it was left. */
+  undisturbed: z.boolean().nullish(),
+});
+export type SafetyStep = z.infer<typeof safetyStep>;
+
+/** A bypass or an opening that must not stay in the car. */
+export const temporaryKinds = [
+  'substitute-load',
+  'jumper',
+  'pulled-fuse',
+  'calibration-bridge',
+  'unplugged',
+  'other',
+] as const;
+export const temporaryKind = z.enum(temporaryKinds);

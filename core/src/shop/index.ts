@@ -3,6 +3,7 @@ export {
   leastWaitingMinutes,
   proofPolicyOf,
   restraintRoute,
+  safetyPolicyOf,
   shopSettings,
   type ShopSettings,
 } from './schema.js';

@@ -1,6 +1,6 @@
 /** What a shop settles for itself: units, money, hours, and the policies that its lead sets. */
 import * as z from 'zod';
-import { defaultProofPolicy, type ProofPolicy } from '../job/index.js';
+import { defaultProofPolicy, type ProofPolicy, type SafetyPolicy } from '../job/index.js';
 import { distanceUnit, pressureUnit, temperatureUnit } from '../units/index.js';
 
 /** No shorter waiting time may be a shop's default: a shorter one comes from a vehicle's service data only. */
@@ -25,6 +25,8 @@ export const shopSettings = z
       .int()
       .min(leastWaitingMinutes, `the default wait is ${leastWaitingMinutes} minutes or more`)
       .max(1440),
+    /** The isolation is looked at by a second person before the wait begins. */
+    secondPerson: z.boolean().default(false),
     restraintRoute,
     /** A maker-approved low-current tester may be used on restraint lines. */
     testerAllowed: z.boolean(),
@@ -48,12 +50,18 @@ export const defaultShopSettings: ShopSettings = {
   hourlyRateCents: 9000,
   timeZone: 'UTC',
   waitingMinutes: leastWaitingMinutes,
+  secondPerson: false,
   restraintRoute: 'maker-new',
   testerAllowed: false,
   testerApproval: '',
   separationMinutes: defaultProofPolicy.separationMinutes,
   coldStarts: defaultProofPolicy.coldStarts,
 };
+
+/** What the shop asks before a car counts as safe. */
+export function safetyPolicyOf({ waitingMinutes, secondPerson }: ShopSettings): SafetyPolicy {
+  return { waitingMinutes, secondPerson };
+}
 
 /** What the shop asks of a proof. */
 export function proofPolicyOf({ separationMinutes, coldStarts }: ShopSettings): ProofPolicy {

@@ -1,4 +1,6 @@
 export { closedTests } from './closed.js';
+export { isGuarded, isRestraintCircuit } from './guarded.js';
+export { type ActionClass, actionClassOf, repairClassOf } from './action-class.js';
 export { checkReading } from './prepare.js';
 export {
   type BaseRate,

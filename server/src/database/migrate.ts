@@ -18,8 +18,10 @@ const appendOnly = [
   'installation',
   'change_order',
   'words',
+  'clock_jumps',
 ];
 const changeable = [
+  'clock_marks',
   'people',
   'accounts',
   'devices',

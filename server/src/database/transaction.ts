@@ -7,7 +7,8 @@ import type { Knex } from 'knex';
 import { conflict, type HttpProblem, notFound } from '../http/problem.js';
 import type { Write } from '../http/writing.js';
 import { chainStart, link } from './chain.js';
-import { storedOf } from './connect.js';
+import { serverClock } from './clock.js';
+import { isoOf, storedOf } from './connect.js';
 import { enterKey, refuseRepeated, Replay, type UsedKey } from './idempotency.js';
 import { patiently } from './patiently.js';
 
@@ -39,6 +40,8 @@ export interface LockedJob extends JobRow {
   /** Grows with every change of any job: streams and other servers read by it. */
   readonly changeNo: number;
   readonly shopRevision: number;
+  /** When the server’s clock was last found to have jumped. */
+  readonly clockJumpedAt: string | null;
 }
 
 /** What an entry tells the logbook. `entry` is kept and hashed as it stands. */
@@ -71,9 +74,9 @@ export interface NewlyWritten<A> extends Written<A> {
 
 const duplicate = 1062;
 
-/** The change number and the settings' revision, as columns of a question that is asked anyway. */
+/** The change number, the settings' revision and the last jump of the clock, as columns of a question that is asked anyway. */
 const alongside =
-  'NEXT VALUE FOR change_order AS change_no, (SELECT revision FROM shop_settings WHERE id = 1) AS shop_revision';
+  'NEXT VALUE FOR change_order AS change_no, (SELECT revision FROM shop_settings WHERE id = 1) AS shop_revision, (SELECT MAX(jumped_at) FROM clock_jumps) AS clock_jumped_at';
 
 /**
  * Runs `body` under the lock of an existing job.
@@ -92,12 +95,13 @@ export async function writeJob<A>(
     )) as [[(JobRow & Alongside & UsedKey) | undefined]];
     if (!row) throw notFound('job');
     refuseRepeated(row, write);
-    const recordedAt = new Date().toISOString();
+    const recordedAt = serverClock.now().toISOString();
     const job = {
       ...row,
       next: row.seq + 1,
       changeNo: Number(row.change_no),
       shopRevision: row.shop_revision ?? 0,
+      clockJumpedAt: row.clock_jumped_at === null ? null : isoOf(row.clock_jumped_at),
     };
     const { answer, log, job: changed, summary } = await body(trx, job, recordedAt);
     const chain = await enterLog(trx, write, { ...job, seq: job.next }, log, recordedAt);
@@ -126,6 +130,7 @@ async function updateJob(
 interface Alongside {
   readonly change_no: number | string;
   readonly shop_revision: number | null;
+  readonly clock_jumped_at: string | null;
 }
 
 /** Runs `body`, which makes the job's rows itself, with seq 1 and the start of the chain. */
@@ -150,7 +155,7 @@ export async function writeNewJob<A>(
       shopRevision: row.shop_revision ?? 0,
     };
     await trx('counters').where({ name: 'job' }).update({ value: made.number });
-    const recordedAt = new Date().toISOString();
+    const recordedAt = serverClock.now().toISOString();
     const { answer, log, at } = await body(trx, made, recordedAt);
     const place = { ...(at ?? { seq: 1, chain: chainStart }), changeNo: made.changeNo };
     const chain = await enterLog(trx, write, place, log, recordedAt);

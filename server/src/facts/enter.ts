@@ -17,6 +17,7 @@ import {
   type Trace,
 } from '@dormant-beacon/core/job';
 import type { LineMark } from '@dormant-beacon/core/scans';
+import { safetyPolicyOf } from '@dormant-beacon/core/shop';
 import type { TraceCase } from '@dormant-beacon/core/trace';
 import type { Knex } from 'knex';
 import { type JobWrite, type LockedJob, writeJob, type Written } from '../database/transaction.js';
@@ -29,6 +30,7 @@ import { reportPatternsOf } from '../library/entries.js';
 import type { Services } from '../services.js';
 import { derivedOf } from './derived.js';
 import { gates } from './gates.js';
+import type { GateShop } from './safety-gates.js';
 import { insertFact, type StoredFact } from './repository.js';
 import { says } from './says.js';
 import { stageOf, tables } from './tables.js';
@@ -60,7 +62,8 @@ export async function enterFact(
     const fault = kind === 'repairs' ? await repairedFault(services, write.jobId, data) : null;
     try {
       return await settled(services, write, async (trx, job, before, recordedAt) => {
-        const fact = prepared(kind, write, entry, data, { job, before, recordedAt });
+        const shop = await gateShop(services, trx, job);
+        const fact = prepared(kind, write, entry, data, { job, before, recordedAt, shop });
         if (fault !== null && !stillHolds(fault, before, fact)) throw new TraceMoved();
         const whole: StoredFact = fault === null ? fact : { ...fact, ...fault.learned };
         await insertFact(trx, kind, write.jobId, whole);
@@ -160,6 +163,14 @@ interface Moment {
   readonly job: LockedJob;
   readonly before: JobRecord;
   readonly recordedAt: string;
+  readonly shop: GateShop;
+}
+
+async function gateShop({ settings }: Services, trx: Knex.Transaction, job: LockedJob): Promise<GateShop> {
+  return {
+    safety: safetyPolicyOf((await settings.at(trx, job.shopRevision)).settings),
+    clockJumps: job.clockJumpedAt === null ? [] : [job.clockJumpedAt],
+  };
 }
 
 /** The fact as it will stand, after every gate. */
@@ -168,7 +179,7 @@ function prepared(
   write: JobWrite,
   entry: FactEntry,
   data: Record<string, unknown>,
-  { job, before, recordedAt }: Moment,
+  { job, before, recordedAt, shop }: Moment,
 ): StoredFact {
   const fact: StoredFact = {
     ...data,
@@ -187,7 +198,7 @@ function prepared(
       throw conflict('Scans and signatures stay as they are. Enter what is right beside them.');
     checkCorrection(kind, before, fact.corrects, write);
   }
-  gates[kind](before, fact, write.role);
+  gates[kind](before, fact, write.role, shop);
   return fact;
 }
 

@@ -287,7 +287,12 @@ describe('a matter of restraints', () => {
         shop.enter(jobId, 'traces', { title: 'Lamp', beaconIds: [id], case: source });
       const refused = await trace(plain);
       expect([refused.status, refused.body['path']]).withContext(name).toEqual([409, 'data.beaconIds[0]']);
+      // A tick on a plain circuit makes no restraint circuit of it.
       expect((await trace({ ...plain, guarded: true })).status)
+        .withContext(name)
+        .toBe(409);
+      const loop = templates.find(({ id: own }) => own === 'squib-loop')!.build({});
+      expect((await trace({ ...loop, guarded: false })).status)
         .withContext(name)
         .toBe(201);
     }

@@ -12,11 +12,30 @@ import {
 } from '@dormant-beacon/core/job';
 import { guardOf } from '@dormant-beacon/core/restraints';
 import type { Scan } from '@dormant-beacon/core/scans';
-import { checkReading, type TraceCase, type TraceReading } from '@dormant-beacon/core/trace';
+import {
+  checkReading,
+  isRestraintCircuit,
+  type TraceCase,
+  type TraceReading,
+} from '@dormant-beacon/core/trace';
 import { conflict, HttpProblem, invalid } from '../http/problem.js';
 import type { StoredFact } from './repository.js';
-
-type Gate = (record: JobRecord, fact: StoredFact, role: Role) => void;
+import {
+  donors,
+  driveGate,
+  type Gate,
+  handBacks,
+  inventories,
+  isReason,
+  offers,
+  parcels,
+  readingGate,
+  repairGate,
+  safeties,
+  sheetGate,
+  signs,
+  temporaries,
+} from './safety-gates.js';
 
 const scans: Gate = (record, fact) => {
   const { modules, noModuleAnswered } = fact['scan'] as Scan;
@@ -58,7 +77,8 @@ const traces: Gate = (record, fact) => {
   needsBaseline(record);
   const beaconIds = fact['beaconIds'] as string[];
   knownBeacons(record, beaconIds, 'data.beaconIds');
-  if ((fact['case'] as TraceCase).guarded === true) return;
+  // What the circuit shows decides, not what was ticked on it.
+  if (isRestraintCircuit(fact['case'] as TraceCase)) return;
   for (const [index, id] of beaconIds.entries()) {
     const beacon = standingFor(record.beacons, id)!;
     if (isRestraint(beacon))
@@ -69,11 +89,12 @@ const traces: Gate = (record, fact) => {
   }
 };
 
-const readings: Gate = (record, fact) => {
+const readings: Gate = (record, fact, _role, shop) => {
   const trace = standingFor(record.traces, fact['traceId'] as string);
   if (!trace) throw invalid('data.traceId', 'no such trace in this job');
   const tests = new Map(trace.case.tests.map((test) => [test.id, test]));
   checkReading(fact as unknown as TraceReading, tests, 'data');
+  readingGate(record, fact, shop, trace);
 };
 
 const ofTrace = (record: JobRecord, fact: StoredFact): void => {
@@ -95,9 +116,19 @@ const suspectWords: Gate = (record, fact) => {
     throw invalid('data.suspect', `no suspect "${fact['suspect'] as string}" in this trace`);
 };
 
-const repairs: Gate = (record, fact) => {
+const sheets: Gate = (record, fact) => {
+  ofTrace(record, fact);
+  sheetGate(record, fact);
+};
+
+const repairs: Gate = (record, fact, role, shop) => {
   needsBaseline(record);
   knownBeacons(record, fact['beaconIds'] as string[], 'data.beaconIds');
+  repairedElement(record, fact);
+  repairGate(record, fact, role, shop);
+};
+
+const repairedElement = (record: JobRecord, fact: StoredFact): void => {
   if (fact['traceId'] == null) return;
   const trace = standingFor(record.traces, fact['traceId'] as string);
   if (!trace) throw invalid('data.traceId', 'no such trace in this job');
@@ -113,7 +144,7 @@ const clearings: Gate = (record) => {
     throw conflict('The baseline must be saved before codes are cleared. Paste or read it now.');
 };
 
-const exposures: Gate = (record, fact, role) => {
+const exposures: Gate = (record, fact, role, shop) => {
   if (role === 'desk' && fact['reportedBy'] !== 'customer')
     throw new HttpProblem(
       403,
@@ -123,19 +154,12 @@ const exposures: Gate = (record, fact, role) => {
   if (fact['drives'] != null && fact['reportedBy'] !== 'customer')
     throw invalid('data.drives', 'each of the shop’s own drives is an entry of its own');
   knownBeacons(record, [fact['beaconId'] as string], 'data.beaconId');
-};
-
-const handBacks: Gate = (record) => {
-  if (standing(record.beacons).length === 0)
-    throw conflict('Nothing is taken in yet, so there is nothing to hand back.');
+  driveGate(record, fact, shop);
 };
 
 const photos: Gate = (record, fact) => {
   if (fact['beaconId'] != null) knownBeacons(record, [fact['beaconId'] as string], 'data.beaconId');
 };
-
-/** Letters of a reason that says something. */
-const leastReason = 20;
 
 /** A restraint code is not talked away: its end is signed by the lead, with a reason of its own. */
 const codeEnds: Gate = (record, fact, role) => {
@@ -152,7 +176,7 @@ const codeEnds: Gate = (record, fact, role) => {
       'Not for this role',
       `${code} is a matter of restraints (${why[0]!}): only the lead signs why it stays.`,
     );
-  if (note.length < leastReason || !/\s/.test(note.trim()))
+  if (!isReason(note))
     throw invalid(
       'data.note',
       'a restraint code stays only for a reason that can be read later: say it in a sentence',
@@ -177,10 +201,19 @@ export const gates: Readonly<Record<FactKind, Gate>> = {
   readings,
   epochs,
   'suspect-words': suspectWords,
-  sheets: ofTrace,
+  sheets,
   repairs,
   clearings,
   exposures,
   'code-ends': codeEnds,
+  safeties,
+  temporaries,
+  inventories,
+  signs,
+  // A live value may be read in any state; it begins the wait again.
+  'loop-readings': open,
+  offers,
+  donors,
+  parcels,
   'hand-backs': handBacks,
 };

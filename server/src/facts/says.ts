@@ -6,13 +6,23 @@ import {
   doFirst,
   type JobRecord,
   type Powering,
+  standing,
   standingFor,
+  type Temporary,
+  temporaryWords,
   suspectLabel,
   readingWords,
   testName,
   testRead,
 } from '@dormant-beacon/core/job';
 import { type BatteryReading, judgeBattery, type Sheet, sheetSays } from '@dormant-beacon/core/readings';
+import {
+  type LoopMoment,
+  momentWords,
+  type RestraintFile,
+  safetySays,
+  type SafetyStep,
+} from '@dormant-beacon/core/restraints';
 import type { Scan } from '@dormant-beacon/core/scans';
 import type { TraceReading } from '@dormant-beacon/core/trace';
 import type { StoredFact } from './repository.js';
@@ -77,9 +87,36 @@ export function says(kind: FactKind, record: JobRecord, fact: StoredFact): strin
       return `${{ pin: 'Kept as a cause', reject: 'Ruled out', add: 'Added as a cause', open: 'Open again' }[text('decision')]}: ${text('title') || text('causeId')}${text('note') ? ` (${text('note')})` : ''}`;
     case 'workings':
       return `Seen working: ${text('function')} (${text('module')})`;
+    case 'safeties':
+      return safetySays(fact as unknown as SafetyStep);
+    case 'temporaries':
+      return `${fact['removes'] == null ? 'Put in' : 'Taken out'}: ${temporaryWords[text('kind') as Temporary['kind']]}, ${text('where')}`;
+    case 'inventories':
+      return `Restraint items of this car: ${(fact['file'] as RestraintFile).items.length}`;
+    case 'signs':
+      return `${itemName(record, text('item'))}: ${text('sign').replaceAll('-', ' ')}${fact['stage'] == null ? '' : `, stage ${text('stage')}`}${text('note') ? ` (${text('note')})` : ''}`;
+    case 'loop-readings':
+      return `Loop ${text('loop')}: ${fact['overload'] === true ? 'over the limit' : `${text('ohms')} Ω`}, ${momentWords[fact['moment'] as LoopMoment]}`;
+    case 'offers':
+      return `Offer for ${itemName(record, text('item'))}: ${text('kind').replaceAll('-', ' ')} from ${text('from')}`;
+    case 'donors':
+      return `Salvage unit for ${itemName(record, text('item'))} from ${text('seller')}`;
+    case 'parcels': {
+      const { back } = fact as { back?: { lamp: string } | null };
+      return `${itemName(record, text('item'))} ${back ? `back from ${text('service')}: lamp ${back.lamp.replaceAll('-', ' ')}` : `posted to ${text('service')}, due ${text('dueOn')}`}`;
+    }
     case 'hand-backs':
       return 'Car handed back';
   }
+}
+
+/** An item by its own name, as the inventory that counts has it. */
+function itemName(record: JobRecord, id: string): string {
+  return (
+    standing(record.inventories)
+      .at(-1)
+      ?.file.items.find((item) => item.id === id)?.label ?? id
+  );
 }
 
 function testOf(record: JobRecord, fact: StoredFact, id: string) {

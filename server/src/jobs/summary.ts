@@ -1,7 +1,7 @@
 /** The job's row in the bays: computed from the record and written in the same transaction, with the words it is found by. */
 import type { Bay } from '@dormant-beacon/contract';
-import { assessJob, type JobRecord, type ProofPolicy } from '@dormant-beacon/core/job';
-import { proofPolicyOf } from '@dormant-beacon/core/shop';
+import { assessJob, type JobRecord, type ProofPolicy, type SafetyPolicy } from '@dormant-beacon/core/job';
+import { proofPolicyOf, safetyPolicyOf } from '@dormant-beacon/core/shop';
 import type { Knex } from 'knex';
 import { storedOf } from '../database/connect.js';
 import type { SettingsMemory } from '../shop/settings.js';
@@ -18,7 +18,7 @@ const events: Readonly<Record<string, string>> = {
   wear: 'Wear',
 };
 
-export function bayOf(record: JobRecord, plans: Plans, policy: ProofPolicy): Bay {
+export function bayOf(record: JobRecord, plans: Plans, policy: ProofPolicy & SafetyPolicy): Bay {
   const { lenses, next, stages } = assessJob(record, plans, policy);
   const isDone = (id: string) => stages.some((stage) => stage.id === id && stage.state === 'done');
   const { head, vehicle } = record;
@@ -66,7 +66,8 @@ export async function summarise(
   { settings, plans }: Memories,
   { before, after, job }: Change,
 ): Promise<Summary> {
-  const policy = proofPolicyOf((await settings.at(trx, job.shopRevision)).settings);
+  const { settings: shop } = await settings.at(trx, job.shopRevision);
+  const policy = { ...proofPolicyOf(shop), ...safetyPolicyOf(shop) };
   const { plans: known, complete } = plans.known(after);
   const bay = bayOf(after, known, policy);
   const renamed = before === null || !sameWords(before, after);

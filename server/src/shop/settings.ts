@@ -1,5 +1,10 @@
 /** The shop's settings: one row with a revision; the defaults until a lead changes them. */
-import { defaultShopSettings, proofPolicyOf, type ShopSettings } from '@dormant-beacon/core/shop';
+import {
+  defaultShopSettings,
+  proofPolicyOf,
+  safetyPolicyOf,
+  type ShopSettings,
+} from '@dormant-beacon/core/shop';
 import { isDeepStrictEqual } from 'node:util';
 import type { Knex } from 'knex';
 import type { SignedIn } from '../accounts/sessions.js';
@@ -73,7 +78,8 @@ export async function changeShop(
     await trx('shop_settings')
       .where({ id: 1 })
       .update({ revision, settings: JSON.stringify(settings) });
-    if (!isDeepStrictEqual(proofPolicyOf(before.settings), proofPolicyOf(settings)))
+    const asks = (own: ShopSettings) => ({ ...proofPolicyOf(own), ...safetyPolicyOf(own) });
+    if (!isDeepStrictEqual(asks(before.settings), asks(settings)))
       await trx('job_summaries')
         .where({ done: false, review: false })
         .whereRaw("JSON_VALUE(bay, '$.stage') = 'prove'")

@@ -17,7 +17,7 @@ import {
 import { sheetSays } from '@dormant-beacon/core/readings';
 import { showCents, showDistance } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
-import { selectProofPolicy, shopFeature } from '../shop/shop.state';
+import { selectJobPolicy, shopFeature } from '../shop/shop.state';
 import { verdictWords } from '../take-in/battery-form';
 import { peopleFeature } from '../people/people.state';
 import { Glyph } from '../shared/glyph';
@@ -43,7 +43,7 @@ const rootWords = {
 export class HandBack {
   private readonly desk = inject(Desk);
   private readonly store = inject(Store);
-  private readonly policy = this.store.selectSignal(selectProofPolicy);
+  private readonly policy = this.store.selectSignal(selectJobPolicy);
   protected readonly settings = this.store.selectSignal(shopFeature.selectSettings);
   protected readonly record = this.store.selectSignal(jobFeature.selectRecord);
   private readonly people = this.store.selectSignal(peopleFeature.selectPeople);

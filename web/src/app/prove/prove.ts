@@ -11,7 +11,7 @@ import { peopleFeature } from '../people/people.state';
 import { keepDraft } from '../shared/draft';
 import { TextField } from '../shared/text-field';
 import { jobFeature } from '../shell/job.state';
-import { selectProofPolicy } from '../shop/shop.state';
+import { selectJobPolicy } from '../shop/shop.state';
 import { DormancyCurve } from './dormancy-curve';
 
 @Component({
@@ -26,7 +26,7 @@ export class Prove {
   private readonly store = inject(Store);
   protected readonly record = this.store.selectSignal(jobFeature.selectRecord);
   private readonly assessment = this.store.selectSignal(jobFeature.selectAssessment);
-  private readonly policy = this.store.selectSignal(selectProofPolicy);
+  private readonly policy = this.store.selectSignal(selectJobPolicy);
   private readonly role = this.store.selectSignal(peopleFeature.selectPerson);
   protected readonly stage = computed(() => this.assessment()?.stages.find((stage) => stage.id === 'prove'));
   protected readonly proofs = computed(() => {

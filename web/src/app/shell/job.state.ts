@@ -16,7 +16,7 @@ import {
 } from '@ngrx/store';
 import { catchError, filter, from, map, mergeMap, of, switchMap, takeUntil, withLatestFrom } from 'rxjs';
 import { Client } from '../api/client';
-import { selectProofPolicy } from '../shop/shop.state';
+import { selectJobPolicy } from '../shop/shop.state';
 import { Planner, type PlanOptions, usualPlan } from './planner';
 
 export const JobEvents = createActionGroup({
@@ -107,7 +107,7 @@ export const jobFeature = createFeature({
     })),
   ),
   extraSelectors: ({ selectRecord, selectPlans }) => ({
-    selectAssessment: createSelector(selectRecord, selectPlans, selectProofPolicy, (record, plans, policy) =>
+    selectAssessment: createSelector(selectRecord, selectPlans, selectJobPolicy, (record, plans, policy) =>
       record ? assessJob(record, new Map(Object.entries(plans)), policy) : null,
     ),
   }),

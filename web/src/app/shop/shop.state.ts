@@ -1,7 +1,7 @@
 /** The shop's settings, as every screen uses them: units, money, policies. */
 import { inject } from '@angular/core';
 import type { Shop } from '@dormant-beacon/contract';
-import { defaultShopSettings, proofPolicyOf } from '@dormant-beacon/core/shop';
+import { defaultShopSettings, proofPolicyOf, safetyPolicyOf } from '@dormant-beacon/core/shop';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import {
   createActionGroup,
@@ -52,4 +52,8 @@ export const loadShop = createEffect(
 );
 
 /** What the shop asks of a proof. */
-export const selectProofPolicy = createSelector(shopFeature.selectSettings, proofPolicyOf);
+/** What the shop asks of a job: of its proofs, and before its car counts as safe. */
+export const selectJobPolicy = createSelector(shopFeature.selectSettings, (settings) => ({
+  ...proofPolicyOf(settings),
+  ...safetyPolicyOf(settings),
+}));

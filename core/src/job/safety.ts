@@ -1,0 +1,202 @@
+/** Whether the car is safe to open, what bypasses are in it, and whether it may be driven: all from the record. */
+import {
+  type Guard,
+  guardOf,
+  safetyCourse,
+  type SafetyCourse,
+  type SafetyEvent,
+} from '../restraints/index.js';
+import type { ScanCode } from '../scans/index.js';
+import { isRestraintCircuit, type TraceTest } from '../trace/index.js';
+import { showValue } from '../units/index.js';
+import { isRestraint } from './guard.js';
+import { testRead } from './reading-words.js';
+import type { JobRecord, Repair, Temporary, Trace } from './schema.js';
+import { standing, standingFor } from './standing.js';
+
+/** What a shop sets for making safe. */
+export interface SafetyPolicy {
+  readonly waitingMinutes: number;
+  readonly secondPerson: boolean;
+}
+
+export const defaultSafetyPolicy: SafetyPolicy = { waitingMinutes: 30, secondPerson: false };
+
+/** The course of making this car safe. @param clockJumps when the server’s clock was found to have jumped */
+export function safetyOf(
+  record: JobRecord,
+  policy: SafetyPolicy = defaultSafetyPolicy,
+  clockJumps: readonly string[] = [],
+): SafetyCourse {
+  return safetyCourse(safetyEvents(record), {
+    waitingMinutes: policy.waitingMinutes,
+    secondPerson: policy.secondPerson,
+    highVoltage: record.vehicle.highVoltage === true,
+    clockJumps,
+  });
+}
+
+/**
+ * Confirmations, and every entry that shows power at the car, in the order in which the server received them. An
+ * entry that was taken back has been made all the same: undoing it gives no clock back.
+ */
+function safetyEvents(record: JobRecord): SafetyEvent[] {
+  const powered = (seq: number, recordedAt: string, why: string | null) =>
+    why === null ? [] : [{ seq, event: { step: 'powered' as const, at: recordedAt, why } }];
+  return [
+    ...record.safeties.map((own) => ({ seq: own.seq, event: { ...own, at: own.recordedAt } as SafetyEvent })),
+    ...record.scans.flatMap(({ seq, recordedAt, scan, printed }) =>
+      powered(
+        seq,
+        recordedAt,
+        scan.noModuleAnswered === true || printed === 'before-power-off'
+          ? null
+          : 'a report in which modules answer',
+      ),
+    ),
+    ...record.readings.flatMap((reading) =>
+      powered(reading.seq, reading.recordedAt, showsPower(testRead(record, reading), reading.value ?? null)),
+    ),
+    ...record.batteries.flatMap(({ seq, recordedAt, restingVolts, where }) =>
+      powered(
+        seq,
+        recordedAt,
+        where === 'disconnected' || restingVolts <= 1
+          ? null
+          : `${showValue(restingVolts, 'V')} at the vehicle’s clamps`,
+      ),
+    ),
+    ...record.loopReadings.flatMap(({ seq, recordedAt }) => powered(seq, recordedAt, 'a live loop value')),
+    ...record.clearings.flatMap(({ seq, recordedAt }) => powered(seq, recordedAt, 'codes were cleared')),
+    ...record.exposures.flatMap(({ seq, recordedAt, reportedBy }) =>
+      powered(seq, recordedAt, reportedBy === 'technician' ? 'the car was started' : null),
+    ),
+    ...record.sheets.flatMap(({ seq, recordedAt, data }) =>
+      powered(
+        seq,
+        recordedAt,
+        data.sheet === 'tyres' || data.sheet === 'relay' ? null : 'readings under load',
+      ),
+    ),
+  ]
+    .sort((a, b) => a.seq - b.seq)
+    .map(({ event }) => event);
+}
+
+/** What a reading says of the supply; null where it says nothing. */
+function showsPower(test: TraceTest | undefined, value: number | null): string | null {
+  if (!test) return null;
+  switch (test.kind) {
+    case 'live':
+      return 'a live value';
+    case 'volts':
+    case 'testLamp':
+      return value !== null && Math.abs(value) > 1 ? `${showValue(value, 'V')} at the car` : null;
+    case 'amps':
+      return value !== null && Math.abs(value) > 0.05 ? `${showValue(value, 'A')} at the car` : null;
+    case 'ohms':
+    case 'continuity':
+    case 'inspect':
+    case 'swap':
+      return null;
+    default:
+      return test.power === 'dead' ? null : 'a test of the powered car';
+  }
+}
+
+/** Jumpers, loads, pulled fuses and open plugs that are still in the car. */
+export function openTemporaries(record: JobRecord): Temporary[] {
+  const removed = new Set(record.temporaries.flatMap(({ removes }) => (removes == null ? [] : [removes])));
+  return record.temporaries.filter(({ id, removes }) => removes == null && !removed.has(id));
+}
+
+/** Codes of restraints that the last report shows as active or stored. */
+export function restraintCodesLeft(record: JobRecord): readonly { module: string; code: string }[] {
+  const last = record.scans.at(-1);
+  if (!last) return [];
+  const known = restraintCodes.get(last.scan);
+  if (known) return known;
+  const found = last.scan.codes
+    .filter(({ status }) => status !== 'history' && status !== 'pending')
+    .filter(isRestraintCode)
+    .map(({ module, code }) => ({ module, code }));
+  restraintCodes.set(last.scan, found);
+  return found;
+}
+
+/** By its module, its number and its text; the same module and the same text are not read twice. */
+function isRestraintCode({ module, code, text }: Pick<ScanCode, 'module' | 'code' | 'text'>): boolean {
+  return (
+    guardOf({ code }).guard === 'restraint' ||
+    namesRestraints.of(`module ${module}`, () => guardOf({ module })) ||
+    (text != null && namesRestraints.of(`text ${text}`, () => guardOf({ text })))
+  );
+}
+
+/** What was found of words lately: reports repeat themselves by the thousand. */
+const namesRestraints = {
+  known: new Map<string, boolean>(),
+  of(words: string, look: () => Guard): boolean {
+    const before = this.known.get(words);
+    if (before !== undefined) return before;
+    const says = look().guard === 'restraint';
+    if (this.known.size >= 2000) this.known.clear();
+    this.known.set(words, says);
+    return says;
+  },
+};
+
+const restraintCodes = new WeakMap<object, readonly { module: string; code: string }[]>();
+
+/** Of those, the ones for which the lead has not signed a reason. */
+export function restraintCodesUnsigned(record: JobRecord): readonly { module: string; code: string }[] {
+  const ends = standing(record.codeEnds);
+  return restraintCodesLeft(record).filter(
+    ({ module, code }) => !ends.some((end) => end.module === module && end.code === code),
+  );
+}
+
+/** Why the car may not be driven; empty where it may. */
+export function notDriven(record: JobRecord, policy: SafetyPolicy = defaultSafetyPolicy): string[] {
+  const course = safetyOf(record, policy);
+  const temporaries = openTemporaries(record);
+  const codes = restraintCodesLeft(record);
+  const away = standing(record.parcels).filter(({ back }) => back == null);
+  return [
+    ...(course.confirmed.size > 0 ? ['its power is off: put it on again by the list first'] : []),
+    ...temporaries.map(({ kind, where }) => `a ${temporaryWords[kind]} is still in it: ${where}`),
+    ...(codes.length > 0
+      ? [`its restraints are not complete: ${codes.map(({ code }) => code).join(', ')} as last read`]
+      : []),
+    ...(away.length > 0
+      ? [`${away.length === 1 ? 'a unit is' : `${away.length} units are`} away for repair`]
+      : []),
+  ];
+}
+
+export const temporaryWords: Readonly<Record<Temporary['kind'], string>> = {
+  'substitute-load': 'substitute load',
+  jumper: 'jumper',
+  'pulled-fuse': 'pulled fuse',
+  'calibration-bridge': 'calibration bridge',
+  unplugged: 'plug left open',
+  other: 'temporary state',
+};
+
+/** Why work of a repair lies in the restraint system; null where nothing says so. */
+export function restraintWork(
+  record: JobRecord,
+  repair: Pick<Repair, 'label' | 'beaconIds'> & Partial<Pick<Repair, 'traceId' | 'part' | 'element'>>,
+): string | null {
+  const beacon = repair.beaconIds
+    .map((id) => standingFor(record.beacons, id))
+    .find((own) => own && isRestraint(own));
+  if (beacon) return `it is for “${beacon.name}”`;
+  const trace = repair.traceId == null ? undefined : standingFor(record.traces, repair.traceId);
+  if (trace && isRestraintTrace(trace)) return `it lies on the circuit of “${trace.title}”`;
+  const { guard, why } = guardOf({ work: repair.label, part: repair.part ?? null });
+  return guard === 'restraint' ? why[0]! : null;
+}
+
+export const isRestraintTrace = (trace: Pick<Trace, 'case' | 'title'>): boolean =>
+  isRestraintCircuit(trace.case) || guardOf({ part: trace.title }).guard === 'restraint';

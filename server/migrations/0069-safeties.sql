@@ -1,0 +1,22 @@
+CREATE TABLE IF NOT EXISTS `safeties` (
+  `id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `job_id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `seq` int(10) unsigned NOT NULL,
+  `person_id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `corrects` char(36) CHARACTER SET ascii COLLATE ascii_bin DEFAULT NULL,
+  `withdrawn` tinyint(1) NOT NULL DEFAULT 0,
+  `observed_at` datetime(3) NOT NULL,
+  `recorded_at` datetime(3) NOT NULL,
+  `step` varchar(30) NOT NULL,
+  `note` varchar(300) DEFAULT NULL,
+  `minutes` int(10) unsigned DEFAULT NULL,
+  `source` varchar(200) DEFAULT NULL,
+  `undisturbed` tinyint(1) DEFAULT NULL,
+  PRIMARY KEY (`id`),
+  UNIQUE KEY `safeties_job_id_seq_unique` (`job_id`,`seq`),
+  UNIQUE KEY `safeties_corrects_unique` (`corrects`),
+  KEY `safeties_person_id_foreign` (`person_id`),
+  CONSTRAINT `safeties_corrects_foreign` FOREIGN KEY (`corrects`) REFERENCES `safeties` (`id`),
+  CONSTRAINT `safeties_job_id_foreign` FOREIGN KEY (`job_id`) REFERENCES `jobs` (`id`),
+  CONSTRAINT `safeties_person_id_foreign` FOREIGN KEY (`person_id`) REFERENCES `people` (`id`)
+) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci;

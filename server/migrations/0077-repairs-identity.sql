@@ -1,0 +1,4 @@
+ALTER TABLE `repairs`
+  ADD COLUMN IF NOT EXISTS `identity` varchar(120) DEFAULT NULL,
+  ADD COLUMN IF NOT EXISTS `proof` varchar(300) DEFAULT NULL,
+  ADD COLUMN IF NOT EXISTS `not_made_safe` varchar(500) DEFAULT NULL;

@@ -1,0 +1,2 @@
+ALTER TABLE `scans`
+  ADD COLUMN IF NOT EXISTS `printed` varchar(30) DEFAULT NULL;

@@ -1,0 +1,2 @@
+ALTER TABLE `batteries`
+  ADD COLUMN IF NOT EXISTS `place` varchar(20) DEFAULT NULL;
