@@ -6,7 +6,7 @@ import {
   type SafetyCourse,
   type SafetyEvent,
 } from '../restraints/index.js';
-import type { ScanCode } from '../scans/index.js';
+import type { Scan, ScanCode } from '../scans/index.js';
 import { isRestraintCircuit, type TraceTest } from '../trace/index.js';
 import { showValue } from '../units/index.js';
 import { isRestraint } from './guard.js';
@@ -49,9 +49,7 @@ function safetyEvents(record: JobRecord): SafetyEvent[] {
       powered(
         seq,
         recordedAt,
-        scan.noModuleAnswered === true || printed === 'before-power-off'
-          ? null
-          : 'a report in which modules answer',
+        printed === 'before-power-off' || !answers(scan) ? null : 'a report in which modules answer',
       ),
     ),
     ...record.readings.flatMap((reading) =>
@@ -82,6 +80,10 @@ function safetyEvents(record: JobRecord): SafetyEvent[] {
     .sort((a, b) => a.seq - b.seq)
     .map(({ event }) => event);
 }
+
+/** Whether any module has answered: a report of silent ones shows no power. */
+const answers = ({ modules, codes, noModuleAnswered }: Scan): boolean =>
+  noModuleAnswered !== true && (codes.length > 0 || modules.some(({ answered }) => answered));
 
 /** What a reading says of the supply; null where it says nothing. */
 function showsPower(test: TraceTest | undefined, value: number | null): string | null {

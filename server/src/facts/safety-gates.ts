@@ -135,7 +135,7 @@ export function repairGate(record: JobRecord, fact: StoredFact, role: Role, shop
     if (!repair.proof)
       throw invalid('data.proof', 'say what shows that the unit is good: new, rebuilt by whom, or its proof');
   }
-  if (repair.cured && !confirmedSince(record, course.poweredOnAt ?? began))
+  if (repair.cured && (course.confirmed.size > 0 || !confirmedSince(record, lastPowered(record, trace))))
     throw conflict(
       'A restraint repair counts as working only when it was confirmed with the power back: put it on by the list, read the loop or the codes, enter that, then this.',
     );
@@ -164,19 +164,24 @@ const earliest = (record: JobRecord, ids: readonly string[]): string =>
     .flatMap((id) => record.beacons.find((beacon) => beacon.id === id)?.recordedAt ?? [])
     .reduce((a, b) => (a < b ? a : b));
 
-/** A live reading, a loop or a report since a moment. */
-function confirmedSince(record: JobRecord, since: string): boolean {
+/** The place in order after which a reading confirms: power put on by the list, or the trace’s beginning. */
+const lastPowered = (record: JobRecord, trace: Trace | undefined): number =>
+  record.safeties.findLast(({ step }) => step === 'power-on')?.seq ?? trace?.seq ?? baselineSeq(record);
+
+const baselineSeq = (record: JobRecord): number => record.scans[0]?.seq ?? 0;
+
+/** A live reading, a loop or a report that was entered after that place. */
+function confirmedSince(record: JobRecord, since: number): boolean {
   const live = standing(record.readings).some((reading) => {
     const trace = standingFor(record.traces, reading.traceId);
     const test = trace?.case.tests.find(({ id }) => id === reading.test);
-    return reading.recordedAt >= since && (test?.kind === 'live' || test?.kind === 'function');
+    return reading.seq > since && (test?.kind === 'live' || test?.kind === 'function');
   });
   return (
     live ||
-    standing(record.loopReadings).some(({ recordedAt }) => recordedAt >= since) ||
+    standing(record.loopReadings).some(({ seq }) => seq > since) ||
     standing(record.scans).some(
-      ({ recordedAt, scan, printed }) =>
-        recordedAt >= since && scan.noModuleAnswered !== true && printed == null,
+      ({ seq, scan, printed }) => seq > since && scan.noModuleAnswered !== true && printed == null,
     )
   );
 }
