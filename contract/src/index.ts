@@ -67,11 +67,13 @@ export {
   type AddCodeLink,
   type AddCodeNote,
   type AddPattern,
+  type AddRestraintFile,
   type CodeFile,
   codeFile,
   type CodeNote,
   type FoundBefore,
   type Pattern,
+  type RestraintFiles,
   patterns,
 } from './library.js';
 export {

@@ -1,6 +1,7 @@
 /** What the shop has learned and keeps: patterns of its readers, notes on codes, what vehicles' files link. */
 import { codeLink } from '@dormant-beacon/core/causes';
 import { codePattern, linePattern } from '@dormant-beacon/core/scans';
+import { restraintFile } from '@dormant-beacon/core/restraints';
 import { instant } from '@dormant-beacon/core/job';
 import * as z from 'zod';
 
@@ -59,4 +60,14 @@ export const codeFile = z.strictObject({
   found: z.array(foundBefore),
 });
 export type CodeFile = z.infer<typeof codeFile>;
+
+const ownRestraintFile = { make: line, model: line, file: restraintFile };
+export const addRestraintFile = z.strictObject({ id, ...ownRestraintFile });
+export type AddRestraintFile = z.infer<typeof addRestraintFile>;
+/** The newest restraint file of a model, or null. */
+export const restraintFiles = z.strictObject({
+  file: z.strictObject({ ...stamp, ...ownRestraintFile }).nullable(),
+});
+export type RestraintFiles = z.infer<typeof restraintFiles>;
+
 export const added = z.strictObject({ id });

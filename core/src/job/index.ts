@@ -25,6 +25,16 @@ export {
   scansToExplain,
   type VehicleFile,
 } from './causes.js';
+export {
+  inventoryOf,
+  type OfferRow,
+  packageOf,
+  type PackageView,
+  type PictureItem,
+  restraintPicture,
+  type RestraintPicture,
+  type RestraintRules,
+} from './restraints.js';
 export { caseOf, openTraces } from './plan.js';
 export { doFirst, mayBePowered, powerQuestions, type Powered } from './power.js';
 export {

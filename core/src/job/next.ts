@@ -12,7 +12,8 @@ import { doFirst } from './power.js';
 import type { Standing } from './stand.js';
 import type { Lacking, Proof } from './proof.js';
 import { outcomeName } from './reading-words.js';
-import type { StageId, Trace } from './schema.js';
+import { inventoryOf } from './restraints.js';
+import type { JobRecord, StageId, Trace } from './schema.js';
 import { originOf, standing } from './standing.js';
 
 export interface NextThing {
@@ -67,7 +68,8 @@ export function nextThing(at: Standing, plans: ReadonlyMap<string, NextTests>): 
     );
   const returned = at.proofs.find((proof) => proof.returned);
   if (returned && at.lastRepair && !traceAfter(at, returned.returned!.seq)) return comeback(at, returned);
-  if (at.untreated.length > 0) return basicsNext(at) ?? approvalNext(at, traceNext(at, plans));
+  if (at.untreated.length > 0)
+    return basicsNext(at) ?? restraintNext(at) ?? approvalNext(at, traceNext(at, plans));
   if (!at.clearing)
     return thing(
       'clear',
@@ -89,6 +91,13 @@ export function nextThing(at: Standing, plans: ReadonlyMap<string, NextTests>): 
     );
   const unproven = at.proofs.filter((proof) => !proof.dormant);
   if (unproven.length > 0) return proveNext(at, unproven);
+  const [kept] = at.codesKept;
+  if (!at.handedBack && kept)
+    return thing(
+      'hand-back',
+      `Tell the customer that ${kept.code} stays: the restraints are not complete.`,
+      'The lead has signed why. It stands first on the report; the job is not complete.',
+    );
   if (!at.handedBack)
     return thing('hand-back', 'Print the hand-back and give the car back.', 'Everything is proven dormant.');
   return thing('hand-back', 'Nothing is open. The job is done.');
@@ -123,6 +132,41 @@ function basicsNext(at: Standing): NextThing | null {
   const [item] = at.basics.left;
   if (!item) return null;
   return thing('basics', `${basicsWords[item]}.`, `Basics first: ${at.basics.reasons.join(', ')}.`);
+}
+
+/** After a collision: what the car has, what is still to be looked at, and which unit is away. */
+function restraintNext(at: Standing): NextThing | null {
+  const away = standing(at.record.parcels)
+    .filter(({ back }) => back == null)
+    .sort((a, b) => (a.dueOn < b.dueOn ? -1 : 1))[0];
+  if (away)
+    return thing(
+      'make-safe',
+      `Wait for ${itemName(at.record, away.item)} from ${away.service}.`,
+      'The car is not driven while a unit is away.',
+      `${itemName(at.record, away.item)} from ${away.service}`,
+      `${away.dueOn}T12:00:00.000Z`,
+    );
+  if (at.record.head.event !== 'collision' || !at.restraint) return null;
+  const file = inventoryOf(at.record);
+  if (!file)
+    return thing(
+      'make-safe',
+      'List the restraint items of this car, then look at each.',
+      'After a collision every item gets an answer: replace, inspect, or it stays.',
+    );
+  const looked = new Set(standing(at.record.signs).map(({ item }) => item));
+  const left = file.items.filter(({ id }) => !looked.has(id));
+  if (left.length === 0) return null;
+  return thing(
+    'make-safe',
+    `Look at ${left[0]!.label}${left.length === 1 ? '' : ` and ${left.length - 1} more`}: ${left.length === 1 ? 'it has' : 'they have'} no sign entered yet.`,
+    'What is not known is treated with care: it is inspected, not reused.',
+  );
+}
+
+function itemName(record: JobRecord, id: string): string {
+  return inventoryOf(record)?.items.find((item) => item.id === id)?.label ?? id;
 }
 
 /** Adds what the customer must be asked before a part is bought, or whose answer is waited for. */

@@ -44,6 +44,8 @@ export interface Standing {
   /** Something in this job is a matter of restraints: a beacon, a code, a collision, a circuit. */
   readonly restraint: boolean;
   readonly temporaries: readonly Temporary[];
+  /** Restraint codes that stay: the job cannot be said to be complete. */
+  readonly codesKept: ReturnType<typeof restraintCodesLeft>;
   readonly unsignedCodes: ReturnType<typeof restraintCodesUnsigned>;
   /** Why the car may not be driven; empty where it may. */
   readonly notDriven: readonly string[];
@@ -91,6 +93,7 @@ export function stand(record: JobRecord, policy: ProofPolicy & Partial<SafetyPol
       restraintCodesLeft(record).length > 0 ||
       standing(record.traces).some(isRestraintTrace),
     temporaries: openTemporaries(record),
+    codesKept: restraintCodesLeft(record),
     unsignedCodes: restraintCodesUnsigned(record),
     notDriven: notDriven(record, safety),
   };

@@ -36,6 +36,7 @@ export {
 } from './records.js';
 export { restraintPackage, usualTotalLossAt } from './package.js';
 export { safetySays, stepWords, type StepWords } from './step-words.js';
+export { seatCounts, seatRows, usualInventory } from './usual-inventory.js';
 export { restraintScope } from './scope.js';
 export {
   type Guard,

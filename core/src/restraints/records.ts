@@ -54,6 +54,8 @@ export const restraintFile = z.strictObject({
     .array(z.strictObject({ fuse: line, where: line, source: line }))
     .max(20)
     .nullish(),
+  /** Of the car on the bench: what it is worth, for the watch on a total loss. */
+  vehicleValueCents: cents.nullish(),
 });
 export type RestraintFile = z.infer<typeof restraintFile>;
 

@@ -6,7 +6,6 @@ import {
   isRestraint,
   type JobRecord,
   mayBePowered,
-  type Role,
   standing,
   standingFor,
 } from '@dormant-beacon/core/job';

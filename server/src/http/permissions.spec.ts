@@ -39,6 +39,8 @@ const table: Readonly<Record<string, string>> = {
   'POST /api/library/base-rates': 'l',
   'GET /api/library/weaknesses': 'ltdr',
   'POST /api/library/weaknesses': 'lt',
+  'GET /api/library/restraint-files': 'ltdr',
+  'POST /api/library/restraint-files': 'lt',
   'POST /api/library/entries/{entryId}/withdrawal': 'lt',
   'GET /api/bays': 'ltdr',
   'GET /api/vehicles': 'ltd',

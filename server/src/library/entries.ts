@@ -3,9 +3,11 @@ import type {
   AddCodeLink,
   AddCodeNote,
   AddPattern,
+  AddRestraintFile,
   AddWeakness,
   CodeFile,
   Pattern,
+  RestraintFiles,
   Weaknesses,
 } from '@dormant-beacon/contract';
 import type { ReportPatterns } from '@dormant-beacon/core/scans';
@@ -16,7 +18,7 @@ import { writeOnce } from '../database/idempotency.js';
 import { conflict, notFound } from '../http/problem.js';
 import { enterShopLog } from '../shop/log.js';
 
-type Kind = 'pattern' | 'code-note' | 'code-link' | 'weakness';
+type Kind = 'pattern' | 'code-note' | 'code-link' | 'weakness' | 'restraint-file';
 
 interface Row {
   readonly id: string;
@@ -91,6 +93,21 @@ export function addWeakness(db: Knex, author: Author, { id, ...own }: AddWeaknes
   const { make, model, template } = own;
   const says = `known weakness, ${make} ${model ?? 'all models'}: ${own.says}`;
   return add(db, author, { id, kind: 'weakness', make, model: model ?? null, template, data: own, says });
+}
+
+export function addRestraintFile(db: Knex, author: Author, { id, ...own }: AddRestraintFile): Promise<void> {
+  const says = `restraint file, ${own.make} ${own.model}: ${own.file.items.length} items`;
+  return add(db, author, { id, kind: 'restraint-file', make: own.make, model: own.model, data: own, says });
+}
+
+/** The newest restraint file of a model. */
+export async function restraintFileFor(
+  db: Knex,
+  make: string,
+  model: string,
+): Promise<RestraintFiles['file']> {
+  const row = (await standing(db).where({ make, model, kind: 'restraint-file' })).at(-1);
+  return row ? { ...stampOf(row), ...(JSON.parse(row.data) as Omit<AddRestraintFile, 'id'>) } : null;
 }
 
 /** Known weaknesses of a model, those of its whole make included. */

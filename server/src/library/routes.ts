@@ -12,9 +12,11 @@ import {
   addCodeLink,
   addCodeNote,
   addPattern,
+  addRestraintFile,
   addWeakness,
   entriesFor,
   listPatterns,
+  restraintFileFor,
   weaknessesFor,
   withdrawEntry,
 } from './entries.js';
@@ -76,6 +78,17 @@ export function libraryRoutes(door: Door, services: Services): void {
   door.on(endpoints.addWeakness, async (request, response, session) => {
     const body = check(endpoints.addWeakness.body, request.body);
     await addWeakness(writing, by(request, session), body);
+    response.status(201).json({ id: body.id });
+  });
+  door.on(endpoints.restraintFile, async (request, response) => {
+    const [make, model] = [textQuery(request, 'make'), textQuery(request, 'model')];
+    if (make === null) throw new Refusal('make', 'expected the make of a vehicle');
+    if (model === null) throw new Refusal('model', 'expected the model of a vehicle');
+    response.json({ file: await restraintFileFor(db, make, model) });
+  });
+  door.on(endpoints.addRestraintFile, async (request, response, session) => {
+    const body = check(endpoints.addRestraintFile.body, request.body);
+    await addRestraintFile(writing, by(request, session), body);
     response.status(201).json({ id: body.id });
   });
   door.on(endpoints.withdrawEntry, async (request, response, session) => {

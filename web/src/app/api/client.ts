@@ -5,6 +5,7 @@ import type {
   AddCodeLink,
   AddCodeNote,
   AddPattern,
+  AddRestraintFile,
   AddWeakness,
   Bays,
   CircuitKept,
@@ -20,6 +21,7 @@ import type {
   PinSwitch,
   Problem,
   Rates,
+  RestraintFiles,
   Session,
   Shop,
   ShopLogEntry,
@@ -96,6 +98,11 @@ export class Client {
     return people.map(({ origin, ...person }) =>
       origin === null ? person : { ...person, name: `${person.name} (${origin})` },
     );
+  }
+
+  /** What the server's clock says, by which a wait is counted. */
+  clock(): Promise<{ now: string; jumpedAt: string | null }> {
+    return this.get('/api/clock');
   }
 
   job(jobId: string): Promise<JobRecord> {
@@ -250,6 +257,15 @@ export class Client {
 
   addWeakness(body: AddWeakness): Promise<{ id: string }> {
     return this.change('POST', '/api/library/weaknesses', body);
+  }
+
+  async restraintFile(make: string, model: string): Promise<RestraintFiles['file']> {
+    const query = new URLSearchParams({ make, model });
+    return (await this.get<RestraintFiles>(`/api/library/restraint-files?${query.toString()}`)).file;
+  }
+
+  addRestraintFile(body: AddRestraintFile): Promise<{ id: string }> {
+    return this.change('POST', '/api/library/restraint-files', body);
   }
 
   /** A write that is no entry in a job: sent again without having been answered, it goes under the same key. */

@@ -3,15 +3,21 @@ import { inject, Injectable } from '@angular/core';
 import type { Entered, FactData, FactKind } from '@dormant-beacon/contract';
 import type { JobHead, VehicleData } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
-import { ApiProblem, type WriteRequest } from '../api/client';
+import { ApiProblem, Client, type WriteRequest } from '../api/client';
 import { newId } from '../api/ids';
 import { Outbox, type Sent } from '../api/outbox';
 import { peopleFeature } from '../people/people.state';
 import { JobEvents, jobFeature } from './job.state';
 
+const nobodyHere: Sent<never> = {
+  state: 'refused',
+  problem: new ApiProblem(401, 'Sign in first: every entry names the person who makes it.'),
+};
+
 @Injectable({ providedIn: 'root' })
 export class Desk {
   private readonly outbox = inject(Outbox);
+  private readonly client = inject(Client);
   private readonly store = inject(Store);
   private readonly personId = this.store.selectSignal(peopleFeature.selectPersonId);
   private readonly record = this.store.selectSignal(jobFeature.selectRecord);
@@ -25,6 +31,37 @@ export class Desk {
       ...(corrects ? { corrects } : {}),
       data,
     });
+  }
+
+  /**
+   * Confirms a step of making safe. It goes to the server now or not at all: what waits on this device would be
+   * counted from a moment at which nobody looked.
+   */
+  async confirm(data: FactData<'safeties'>): Promise<Sent<Entered>> {
+    const [personId, jobId] = [this.personId(), this.jobId()!];
+    if (personId === null) return nobodyHere;
+    const body = { id: newId(), observedAt: new Date().toISOString(), data };
+    try {
+      const answer = await this.client.write<Entered>({
+        path: `/api/jobs/${jobId}/safeties`,
+        key: newId(),
+        personId,
+        body,
+      });
+      this.moved(jobId, answer.seq);
+      return { state: 'saved', answer };
+    } catch (error) {
+      const problem = error instanceof ApiProblem ? error : new ApiProblem(0, 'The server does not answer.');
+      return {
+        state: 'refused',
+        problem: problem.passing
+          ? new ApiProblem(
+              problem.status,
+              'Not confirmed: the server has not answered. It counts only once the server has it; confirm it again.',
+            )
+          : problem,
+      };
+    }
   }
 
   /** Enters a reading: it shows at once, and goes again where it is refused. */
@@ -112,11 +149,7 @@ export class Desk {
     more: Pick<WriteRequest, 'method' | 'seen' | 'bytes'> = {},
   ): Promise<Sent<A>> {
     const personId = this.personId();
-    if (personId === null)
-      return {
-        state: 'refused',
-        problem: new ApiProblem(401, 'Sign in first: every entry names the person who makes it.'),
-      };
+    if (personId === null) return nobodyHere;
     return this.outbox.send<A>({ path, key: newId(), personId, body, ...more });
   }
 }

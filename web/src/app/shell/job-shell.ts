@@ -4,7 +4,7 @@ import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
-import { factsOf, originOf, standing, type Stage } from '@dormant-beacon/core/job';
+import { factsOf, originOf, standing, type Stage, temporaryWords } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
 import { filter, map, startWith } from 'rxjs';
 import { Events } from '../api/events';
@@ -83,6 +83,17 @@ export class JobShell {
             : stateWords[lens.state] + when,
       };
     });
+  });
+  /** What must not be forgotten in the car: bypasses, open plugs, the power that is off. */
+  protected readonly tags = computed(() => {
+    const now = this.assessment();
+    if (!now) return [];
+    const { confirmed } = now.safety;
+    return [
+      ...now.temporaries.map(({ kind, where }) => `${temporaryWords[kind]}: ${where}`),
+      ...(confirmed.has('battery-off') ? ['battery negative off'] : []),
+      ...(confirmed.has('fuses-pulled') && !confirmed.has('battery-off') ? ['restraint fuses out'] : []),
+    ].map((tag) => tag.charAt(0).toUpperCase() + tag.slice(1));
   });
   /** A learner reads the job, not who entered what. */
   protected readonly readsLog = computed(() => this.person()?.role !== 'learner');

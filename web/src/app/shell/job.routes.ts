@@ -44,7 +44,11 @@ export const jobRoutes: Routes = [
             title: stageTitle('Basics'),
             loadComponent: () => import('../basics/basics').then((m) => m.Basics),
           },
-          stageNotes('make-safe', 'Make safe'),
+          {
+            path: 'make-safe',
+            title: stageTitle('Make safe'),
+            loadComponent: () => import('../make-safe/make-safe').then((m) => m.MakeSafe),
+          },
           {
             path: 'route',
             title: stageTitle('Route'),

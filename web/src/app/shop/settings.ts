@@ -29,6 +29,7 @@ const words: Readonly<Record<keyof ShopSettings, string>> = {
   hourlyRateCents: 'Hourly rate, cents',
   timeZone: 'Time zone',
   waitingMinutes: 'Wait after power-down, minutes',
+  secondPerson: 'Second person at isolation',
   restraintRoute: 'Fired restraints',
   testerAllowed: 'Approved tester',
   testerApproval: 'The approval',

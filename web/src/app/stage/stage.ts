@@ -11,12 +11,6 @@ import { Desk } from '../shell/desk';
 import { jobFeature } from '../shell/job.state';
 
 const asks: Partial<Record<StageId, { readonly about: string; readonly caution: string }>> = {
-  'make-safe': {
-    about:
-      'Write down what was powered down, who confirmed it, when, and the waiting time with its source. With no source the wait is thirty minutes or more.',
-    caution:
-      'A note makes nothing safe: ignition off, key away, every battery off and insulated, and the whole wait without power. The maker’s procedure, local codes and licensed practice stand above this page. High voltage is isolated by qualified persons alone.',
-  },
   match: {
     about:
       'Compare the part with the unit that came out before money is spent, and again when the box is opened: connector, hand, ratings, numbers, build dates.',

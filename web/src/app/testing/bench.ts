@@ -49,6 +49,10 @@ export class FakeDesk {
     return Promise.resolve({ state: 'saved', answer: { revision: seen + 1, seq: 2 } });
   }
 
+  confirm(data: Record<string, unknown>) {
+    return this.enter('safeties', data);
+  }
+
   enterReading(data: Record<string, unknown>) {
     return this.enter('readings', data);
   }

@@ -11,12 +11,16 @@ import {
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
+import { restraintWork } from '@dormant-beacon/core/job';
 import type { TraceRepair, TraceRoot } from '@dormant-beacon/core/trace';
+import { Store } from '@ngrx/store';
+import { peopleFeature } from '../people/people.state';
 import { Caution } from '../shared/caution';
 import { type Choice, ChoiceOne } from '../shared/choices';
 import { keepDraft } from '../shared/draft';
 import { TextField } from '../shared/text-field';
 import { Desk } from '../shell/desk';
+import { jobFeature } from '../shell/job.state';
 
 @Component({
   selector: 'db-repair-form',
@@ -31,6 +35,34 @@ import { Desk } from '../shell/desk';
       <db-text label="What was done" example="such as Replace the end switch" [(value)]="label" />
       <db-choice question="How" [choices]="methods" [(value)]="method" />
       <db-text label="Part fitted, with its number" [most]="120" example="none" [(value)]="part" />
+      @if (restraintBecause(); as why) {
+        <db-caution
+          >This is restraint work: {{ why }}. It is entered after the car was made safe for it and the power
+          was put on again by the list, with a live reading since.</db-caution
+        >
+        @if (method() === 'replace') {
+          <db-text
+            label="What stands on the unit that went in"
+            [most]="120"
+            example="such as serial 20-114-7"
+            [(value)]="identity"
+          />
+          <db-text
+            label="What shows that it is good"
+            [most]="300"
+            example="such as new in the maker’s seal; rebuilt, with its paper"
+            [(value)]="proof"
+          />
+        }
+        @if (lead()) {
+          <db-text
+            label="Not made safe for it: why the maker’s procedure allows that (signed by you)"
+            [most]="500"
+            example="leave empty where it was made safe"
+            [(value)]="notMadeSafe"
+          />
+        }
+      }
       <db-choice question="What made it fail?" [choices]="rootStates" [(value)]="root" />
       @if (proposals().length > 0) {
         <div class="roots">
@@ -114,6 +146,9 @@ export class RepairForm {
   readonly left = output();
 
   private readonly desk = inject(Desk);
+  private readonly store = inject(Store);
+  private readonly record = this.store.selectSignal(jobFeature.selectRecord);
+  private readonly person = this.store.selectSignal(peopleFeature.selectPerson);
   protected readonly methods: readonly Choice[] = ['replace', 'clean', 'reseat', 'retension', 'repair'].map(
     (value) => ({ value, label: value }),
   );
@@ -129,6 +164,9 @@ export class RepairForm {
   protected readonly method = linkedSignal<string>(() => this.repair()?.method ?? 'replace');
   protected readonly label = linkedSignal<string>(() => this.repair()?.label ?? '');
   protected readonly part = signal('');
+  protected readonly identity = signal('');
+  protected readonly proof = signal('');
+  protected readonly notMadeSafe = signal('');
   protected readonly rootNote = signal('');
   protected readonly root = signal('');
   protected readonly cured = signal('');
@@ -139,11 +177,28 @@ export class RepairForm {
       label: this.label,
       method: this.method,
       part: this.part,
+      identity: this.identity,
+      proof: this.proof,
+      notMadeSafe: this.notMadeSafe,
       root: this.root,
       rootNote: this.rootNote,
       cured: this.cured,
     },
   );
+
+  /** Why this is restraint work, by the same judgement as the server’s; null where it is none. */
+  protected readonly restraintBecause = computed(() => {
+    const record = this.record();
+    return record
+      ? restraintWork(record, {
+          label: this.label(),
+          beaconIds: [...this.beaconIds()],
+          traceId: this.traceId(),
+          part: this.part(),
+        })
+      : null;
+  });
+  protected readonly lead = computed(() => this.person()?.role === 'lead');
 
   protected readonly proposals = computed(() =>
     this.roots().filter(({ element }) => element === this.repair()?.element),
@@ -167,6 +222,13 @@ export class RepairForm {
       label,
       method: this.method() as FactData<'repairs'>['method'],
       part: this.part().trim() || null,
+      ...(this.restraintBecause() === null
+        ? {}
+        : {
+            identity: this.identity().trim() || null,
+            proof: this.proof().trim() || null,
+            notMadeSafe: this.notMadeSafe().trim() || null,
+          }),
       root: this.root() as FactData<'repairs'>['root'],
       rootNote: this.root() === 'unknown' ? null : this.rootNote().trim() || null,
       cured: this.cured() === 'yes',

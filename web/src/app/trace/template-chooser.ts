@@ -89,12 +89,15 @@ export class TemplateChooser {
   private readonly vehicle = computed(() => this.record()?.vehicle ?? null, {
     equal: (a, b) => a?.make === b?.make && a?.model === b?.model,
   });
-  protected readonly kept = computed(() => this.allKept() ?? []);
+  protected readonly kept = computed(() => (this.restraint() ? [] : (this.allKept() ?? [])));
   /** Nothing is offered before it is known what the shop keeps: an offer that comes late would move the others. */
   protected readonly unread = this.store.selectSignal(circuitsFeature.selectUnread);
   protected readonly lookingUp = computed(() => this.allKept() === null && this.unread() === null);
-  /** A restraint circuit is opened only made safe: it is not offered here. */
-  protected readonly templates = templates.filter(({ restraint }) => restraint !== true);
+  /** A matter of restraints is put behind a restraint circuit alone, and nothing else behind one. */
+  readonly restraint = input(false);
+  protected readonly templates = computed(() =>
+    templates.filter(({ restraint }) => (restraint === true) === this.restraint()),
+  );
   protected readonly chosenId = signal('');
   protected readonly values = signal<Readonly<Record<string, string>>>({});
   /** Codes behind it: their failure types weigh the suspects. */

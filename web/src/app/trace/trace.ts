@@ -11,8 +11,9 @@ import {
   standing,
   traceOf,
 } from '@dormant-beacon/core/job';
-import type { NextAction } from '@dormant-beacon/core/trace';
+import { actionClassOf, type NextAction, repairClassOf } from '@dormant-beacon/core/trace';
 import { showCents } from '@dormant-beacon/core/units';
+import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { Caution } from '../shared/caution';
 import { When } from '../shared/when';
@@ -39,6 +40,7 @@ import { type GivenReading, TestAnswer } from './test-answer';
     PlanDepth,
     ReadingList,
     RepairForm,
+    RouterLink,
     SheetDesk,
     SuspectList,
     TemplateChooser,
@@ -107,12 +109,29 @@ export class TracePage {
     const traceable = this.untreated().filter(({ restraint }) => !restraint);
     return (traceable.length > 0 ? traceable : this.untreated()).map(({ id }) => id);
   });
-  /** Of those, the ones that a circuit may be chosen for. */
-  protected readonly traceable = computed(() =>
-    this.untreated()
-      .filter(({ id, restraint }) => !restraint && this.picked().includes(id))
-      .map(({ id }) => id),
+  /** Of those, the ones that a plain circuit may be chosen for; of restraints alone, a restraint circuit. */
+  protected readonly traceable = computed(() => {
+    const picked = this.untreated().filter(({ id }) => this.picked().includes(id));
+    const plain = picked.filter(({ restraint }) => !restraint);
+    return (plain.length > 0 ? plain : picked).map(({ id }) => id);
+  });
+  protected readonly restraintPicked = computed(
+    () =>
+      this.traceable().length > 0 &&
+      this.untreated()
+        .filter(({ id }) => this.traceable().includes(id))
+        .every(({ restraint }) => restraint),
   );
+  /** What the chosen step asks of the car, on a restraint circuit; null where it may be taken now. */
+  protected readonly asksFirst = computed(() => {
+    const [source, test, repair] = [this.case(), this.test(), this.repair()];
+    if (!source || (!test && !repair)) return null;
+    const wanted = test ? actionClassOf(source, test) : repairClassOf(source, repair!);
+    if (wanted === null || wanted === 'look-live') return null;
+    return wanted === 'open-dead'
+      ? 'Plugs are opened and units moved only while the car is safe. The server checks it when you enter this.'
+      : 'This is read with the power back, a substitute load in the place of the unit that was fitted while the car was safe.';
+  });
 
   protected readonly shares = computed(() => {
     const shares = new Map<string, number>();

@@ -1,0 +1,196 @@
+/** The items of the car on the bench: taken out, added, their loops and stages; kept as the file of the model too. */
+import { ChangeDetectionStrategy, Component, inject, input, linkedSignal, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import {
+  assembly,
+  type FittedItem,
+  restraintItem,
+  type RestraintFile,
+} from '@dormant-beacon/core/restraints';
+import { Store } from '@ngrx/store';
+import { Client } from '../api/client';
+import { newId } from '../api/ids';
+import { asChoices, ChoiceOne } from '../shared/choices';
+import { TextField } from '../shared/text-field';
+import { numberOrNull } from '../shared/typed-number';
+import { Desk } from '../shell/desk';
+import { jobFeature } from '../shell/job.state';
+
+@Component({
+  selector: 'db-inventory-editor',
+  imports: [ChoiceOne, MatButtonModule, TextField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <ul class="plain-list">
+      @for (item of items(); track item.id) {
+        <li>
+          <span
+            ><strong>{{ item.label }}</strong>
+            <small
+              >{{ item.item.replaceAll('-', ' ') }}{{ item.seat ? ', ' + item.seat.replaceAll('-', ' ') : ''
+              }}{{ item.zone ? ', at ' + item.zone + ' o’clock' : ''
+              }}{{ item.stages ? ', ' + item.stages + ' stages' : ''
+              }}{{ item.loops?.length ? ', loops ' + item.loops!.join(' ') : ''
+              }}{{ item.state === 'replaced-earlier' ? ', replaced earlier' : '' }}</small
+            ></span
+          >
+          <span class="row">
+            <button mat-button type="button" (click)="replacedEarlier(item)">
+              {{ item.state === 'replaced-earlier' ? 'As built' : 'Replaced earlier' }}
+            </button>
+            <button mat-button type="button" (click)="takeOut(item)">This car has none</button>
+          </span>
+        </li>
+      }
+    </ul>
+    <h3>Add an item</h3>
+    <db-choice question="Kind" [choices]="kinds" [(value)]="kind" />
+    <div class="pair">
+      <db-text label="Its name" example="such as rear left seat bag" [(value)]="label" />
+      <db-text label="Seat (optional)" example="such as rear-left" [(value)]="seat" />
+      <db-text label="Clock position (optional)" keys="numeric" [(value)]="zone" />
+      <db-text label="Stages (optional)" keys="numeric" [(value)]="stages" />
+      <db-text label="Loops (optional)" example="such as L9, L10" [(value)]="loops" />
+    </div>
+    <db-choice question="Inside what?" [choices]="assemblies" [(value)]="inside" />
+    <div class="row">
+      <button mat-stroked-button type="button" (click)="add()">Add it</button>
+      <button mat-flat-button type="button" [disabled]="!changed()" (click)="save()">
+        Save the items of this car
+      </button>
+      <button mat-button type="button" (click)="keep()">Keep as the file of the model</button>
+    </div>
+    @if (said()) {
+      <p class="quiet" role="status">{{ said() }}</p>
+    }
+    @if (problem()) {
+      <p class="problem" role="alert">{{ problem() }}</p>
+    }
+  `,
+  styles: `
+    :host {
+      display: grid;
+      gap: 12px;
+    }
+    li {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: center;
+      justify-content: space-between;
+      gap: 8px;
+    }
+    small {
+      display: block;
+      font-size: 14px;
+      color: var(--quiet);
+    }
+    .row {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 8px;
+    }
+    .pair {
+      display: grid;
+      grid-template-columns: repeat(auto-fit, minmax(180px, 1fr));
+      gap: 12px;
+    }
+    h3 {
+      margin: 8px 0 0;
+    }
+  `,
+})
+export class InventoryEditor {
+  readonly file = input.required<RestraintFile>();
+  private readonly desk = inject(Desk);
+  private readonly client = inject(Client);
+  private readonly record = inject(Store).selectSignal(jobFeature.selectRecord);
+  protected readonly items = linkedSignal<readonly FittedItem[]>(() => this.file().items);
+  protected readonly changed = linkedSignal(() => {
+    this.file();
+    return false;
+  });
+  protected readonly kinds = asChoices(restraintItem.options);
+  protected readonly assemblies = asChoices(assembly.options);
+  protected readonly kind = signal('');
+  protected readonly label = signal('');
+  protected readonly seat = signal('');
+  protected readonly zone = signal('');
+  protected readonly stages = signal('');
+  protected readonly loops = signal('');
+  protected readonly inside = signal('');
+  protected readonly said = signal('');
+  protected readonly problem = signal<string | null>(null);
+
+  protected takeOut({ id }: FittedItem): void {
+    this.put(this.items().filter((item) => item.id !== id));
+  }
+
+  protected replacedEarlier({ id }: FittedItem): void {
+    this.put(
+      this.items().map((item) =>
+        item.id === id
+          ? { ...item, state: item.state === 'replaced-earlier' ? 'as-built' : 'replaced-earlier' }
+          : item,
+      ),
+    );
+  }
+
+  protected add(): void {
+    const kind = restraintItem.safeParse(this.kind());
+    const [zone, stages] = [numberOrNull(this.zone()), numberOrNull(this.stages())];
+    if (!kind.success || this.label().trim() === '') return this.problem.set('Say what it is, and its name.');
+    if (zone !== null && !(Number.isInteger(zone) && zone >= 1 && zone <= 12))
+      return this.problem.set('The clock position is a whole number from 1 to 12.');
+    if (stages !== null && !(Number.isInteger(stages) && stages >= 1 && stages <= 4))
+      return this.problem.set('A unit has one to four stages.');
+    const inside = assembly.safeParse(this.inside());
+    const loops = this.loops()
+      .split(/[,\s]+/)
+      .filter(Boolean);
+    this.put([
+      ...this.items(),
+      {
+        id: newId(),
+        item: kind.data,
+        label: this.label().trim(),
+        ...(this.seat().trim() ? { seat: this.seat().trim() } : {}),
+        ...(zone === null ? {} : { zone }),
+        ...(stages === null ? {} : { stages }),
+        ...(loops.length > 0 ? { loops } : {}),
+        ...(inside.success ? { inside: inside.data } : {}),
+      },
+    ]);
+    for (const field of [this.label, this.seat, this.zone, this.stages, this.loops, this.inside])
+      field.set('');
+  }
+
+  protected async save(): Promise<void> {
+    const sent = await this.desk.enter('inventories', { file: { ...this.file(), items: [...this.items()] } });
+    this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
+    this.said.set(sent.state === 'refused' ? '' : 'The items of this car are saved.');
+  }
+
+  protected async keep(): Promise<void> {
+    const { make, model } = this.record()!.vehicle;
+    const { vehicleValueCents: _, ...file } = this.file();
+    try {
+      await this.client.addRestraintFile({
+        id: newId(),
+        make,
+        model,
+        file: { ...file, items: [...this.items()] },
+      });
+      this.said.set(`Kept as the file of ${make} ${model}.`);
+      this.problem.set(null);
+    } catch (error) {
+      this.problem.set((error as Error).message);
+    }
+  }
+
+  private put(items: readonly FittedItem[]): void {
+    this.items.set(items);
+    this.changed.set(true);
+    this.problem.set(null);
+    this.said.set('');
+  }
+}

@@ -1,0 +1,180 @@
+/** All loops at once: live ohms with lowest, highest and moment, against limits, the other side and the peers. */
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { RouterLink } from '@angular/router';
+import type { FactData } from '@dormant-beacon/contract';
+import { restraintPicture, standing } from '@dormant-beacon/core/job';
+import { loopMoment, type LoopMoment, loopTable, momentWords } from '@dormant-beacon/core/restraints';
+import { readTyped, showValue } from '@dormant-beacon/core/units';
+import { Store } from '@ngrx/store';
+import { Caution } from '../shared/caution';
+import { type Choice, ChoiceOne } from '../shared/choices';
+import { TextField } from '../shared/text-field';
+import { Desk } from '../shell/desk';
+import { jobFeature } from '../shell/job.state';
+import { shopFeature } from '../shop/shop.state';
+
+@Component({
+  selector: 'db-loop-panel',
+  imports: [Caution, ChoiceOne, MatButtonModule, RouterLink, TextField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <db-caution
+      >Look only: powered, nothing touched, nobody in a deployment path; a seat is moved by its own control
+      from outside. A live value shows that the car has power: a wait begins again.</db-caution
+    >
+    <div class="wide">
+      <table class="plain">
+        <thead>
+          <tr>
+            <th scope="col">Loop</th>
+            <th scope="col">Now</th>
+            <th scope="col">Lowest to highest</th>
+            <th scope="col">Limits</th>
+            <th scope="col">Other side</th>
+            <th scope="col">What it says</th>
+          </tr>
+        </thead>
+        <tbody>
+          @for (row of rows(); track row.loop) {
+            <tr [class]="row.verdict" [class.chosen]="loop() === row.loop">
+              <td>
+                <button mat-button type="button" (click)="loop.set(row.loop)">{{ row.loop }}</button>
+                <small>{{ row.label }}</small>
+              </td>
+              <td class="mono value">{{ shown(row.now) }}</td>
+              <td class="mono">{{ range(row) }}</td>
+              <td class="mono">
+                {{ row.lowOhms }} to {{ row.highOhms }}<small>{{ row.source ?? 'generic' }}</small>
+              </td>
+              <td class="mono">{{ shown(row.otherSide ?? undefined) }}</td>
+              <td>{{ row.says }}</td>
+            </tr>
+          } @empty {
+            <tr>
+              <td colspan="6" class="quiet">
+                No loop is known yet. Type its name below with what the reader shows.
+              </td>
+            </tr>
+          }
+        </tbody>
+      </table>
+    </div>
+    <form (submit)="save($event)">
+      <div class="pair">
+        <db-text label="Loop" example="such as L9" [mono]="true" [(value)]="loop" />
+        <db-text
+          label="Ohms, as the module shows them"
+          example="2.4, or OL"
+          keys="decimal"
+          [mono]="true"
+          [(value)]="ohms"
+        />
+      </div>
+      <db-choice question="At which moment?" [choices]="moments" [(value)]="moment" />
+      @if (problem()) {
+        <p class="problem" role="alert">{{ problem() }}</p>
+      }
+      <button mat-flat-button type="submit" data-key="s">Enter the loop</button>
+    </form>
+    <p class="quiet">
+      A loop can condemn a unit, never clear it. One that is high or moves is followed on
+      <a [routerLink]="['/jobs', record()?.id, 'trace']">its trace</a>: plug and harness first.
+    </p>
+  `,
+  styles: `
+    :host {
+      display: grid;
+      gap: 16px;
+    }
+    .wide {
+      overflow-x: auto;
+    }
+    .value {
+      font-size: 24px;
+      font-weight: 650;
+    }
+    .open .value,
+    .high .value,
+    .moves .value,
+    .gone .value,
+    .near-zero .value {
+      color: var(--red);
+    }
+    small {
+      display: block;
+      font-size: 14px;
+      font-family: var(--body);
+      color: var(--quiet);
+    }
+    .chosen td {
+      background: var(--raised);
+    }
+    form {
+      display: grid;
+      gap: 14px;
+      justify-items: start;
+    }
+    .pair {
+      display: grid;
+      grid-template-columns: repeat(auto-fit, minmax(200px, 1fr));
+      gap: 12px;
+      width: 100%;
+    }
+  `,
+})
+export class LoopPanel {
+  private readonly desk = inject(Desk);
+  private readonly store = inject(Store);
+  private readonly settings = this.store.selectSignal(shopFeature.selectSettings);
+  protected readonly record = this.store.selectSignal(jobFeature.selectRecord);
+  /** With an inventory by its items; without one by the loops that were read. */
+  protected readonly rows = computed(() => {
+    const record = this.record();
+    if (!record) return [];
+    const picture = restraintPicture(record, this.settings().restraintRoute);
+    return picture?.loops ?? loopTable([], [], standing(record.loopReadings));
+  });
+  protected readonly moments: readonly Choice[] = loopMoment.options.map((value) => ({
+    value,
+    label: momentWords[value],
+  }));
+  protected readonly loop = signal('');
+  protected readonly ohms = signal('');
+  protected readonly moment = signal<string>('as-found');
+  protected readonly problem = signal<string | null>(null);
+
+  protected shown(ohms: number | null | undefined): string {
+    return ohms === undefined ? '–' : ohms === null ? 'OL' : showValue(ohms, 'Ω');
+  }
+
+  protected range({
+    lowest,
+    highest,
+    overload,
+  }: {
+    lowest: number | null;
+    highest: number | null;
+    overload: boolean;
+  }): string {
+    if (lowest === null || highest === null) return overload ? 'OL' : '–';
+    const top = overload ? 'OL' : String(highest);
+    return lowest === highest && !overload ? String(lowest) : `${lowest} – ${top}`;
+  }
+
+  protected async save(event: Event): Promise<void> {
+    event.preventDefault();
+    const loop = this.loop().trim();
+    if (loop === '') return this.problem.set('Say which loop it is.');
+    const typed = readTyped(this.ohms());
+    const data = { loop, moment: this.moment() as LoopMoment };
+    let read: FactData<'loop-readings'>;
+    if (typed.kind === 'overload') read = { ...data, overload: true };
+    else if (typed.kind === 'value' && typed.value >= 0 && typed.value <= 1000)
+      read = { ...data, ohms: typed.value };
+    else return this.problem.set('Type the ohms as the module shows them, such as 2.4, or OL.');
+    const sent = await this.desk.enter('loop-readings', read);
+    this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
+    if (sent.state !== 'refused') this.ohms.set('');
+  }
+}

@@ -1,0 +1,107 @@
+/** Every restraint item at its place: what is done with it and why, and what is seen of it. */
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import type { FactData } from '@dormant-beacon/contract';
+import { type PictureItem, restraintPicture, standing } from '@dormant-beacon/core/job';
+import type { RestraintSign } from '@dormant-beacon/core/restraints';
+import { Store } from '@ngrx/store';
+import { type Choice, ChoiceOne } from '../shared/choices';
+import { Glyph } from '../shared/glyph';
+import { Photos } from '../shared/photos';
+import { TextField } from '../shared/text-field';
+import { sayWhen } from '../shared/when';
+import { Desk } from '../shell/desk';
+import { jobFeature } from '../shell/job.state';
+import { shopFeature } from '../shop/shop.state';
+import { actionWords, signWords } from './action-words';
+import { InventoryEditor } from './inventory-editor';
+import { InventoryStart } from './inventory-start';
+import { PlanView } from './plan-view';
+
+@Component({
+  selector: 'db-unit-panel',
+  imports: [ChoiceOne, Glyph, InventoryEditor, InventoryStart, MatButtonModule, Photos, PlanView, TextField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './unit-panel.html',
+  styleUrl: './unit-panel.scss',
+})
+export class UnitPanel {
+  private readonly desk = inject(Desk);
+  private readonly store = inject(Store);
+  private readonly settings = this.store.selectSignal(shopFeature.selectSettings);
+  protected readonly record = this.store.selectSignal(jobFeature.selectRecord);
+  protected readonly policy = computed(() => this.settings().restraintRoute);
+  protected readonly picture = computed(() =>
+    this.record() ? restraintPicture(this.record()!, this.policy()) : null,
+  );
+  protected readonly words = actionWords;
+  protected readonly signs = Object.entries(signWords).map(([value, label]) => ({
+    value: value as RestraintSign,
+    label,
+  }));
+  protected readonly chosen = signal<string | null>(null);
+  protected readonly item = computed(
+    () => this.picture()?.items.find(({ id }) => id === this.chosen()) ?? null,
+  );
+  /** Items of which nothing was seen yet. */
+  protected readonly left = computed(() => {
+    const looked = new Set(standing(this.record()?.signs ?? []).map(({ item }) => item));
+    return (this.picture()?.items ?? []).filter(({ id }) => !looked.has(id) && id !== this.chosen());
+  });
+  protected readonly summary = computed(() => {
+    const items = this.picture()?.items ?? [];
+    const count = (...actions: string[]) => items.filter(({ action }) => actions.includes(action)).length;
+    const parts = [
+      [count('replace'), 'to replace'],
+      [count('certified-rebuild'), 'to rebuild'],
+      [count('inspect'), 'to inspect'],
+      [count('function-test', 'recalibrate'), 'to test or calibrate'],
+      [count('reuse'), count('reuse') === 1 ? 'stays' : 'stay'],
+    ] as const;
+    return `${parts
+      .filter(([n]) => n > 0)
+      .map(([n, words]) => `${n} ${words}`)
+      .join(', ')}.`;
+  });
+  protected readonly history = computed(() =>
+    standing(this.record()?.signs ?? [])
+      .filter(({ item }) => item === this.chosen())
+      .map(({ id, sign, stage, note, observedAt }) => ({
+        id,
+        says: `${signWords[sign] ?? sign}${stage == null ? '' : `, stage ${stage}`}${note ? `: ${note}` : ''} (${sayWhen(observedAt)})`,
+      })),
+  );
+  protected readonly bought = computed(() => {
+    const now = this.picture()!;
+    return now.consumables
+      .map(({ id, what }) => `${now.items.find((own) => own.id === id)?.label ?? id}: ${what}`)
+      .join('; ');
+  });
+  protected readonly stage = signal('');
+  protected readonly note = signal('');
+  protected readonly problem = signal<string | null>(null);
+
+  protected stages(count: number): Choice[] {
+    return Array.from({ length: count }, (_, n) => ({ value: String(n + 1), label: `stage ${n + 1}` }));
+  }
+
+  /** A sign that was entered is taken back by the same touch. */
+  protected async see({ id, stages }: PictureItem, sign: RestraintSign): Promise<void> {
+    const there = standing(this.record()!.signs).findLast((own) => own.item === id && own.sign === sign);
+    const data: FactData<'signs'> = {
+      item: id,
+      sign,
+      stage: (stages ?? 1) > 1 && this.stage() !== '' ? Number(this.stage()) : null,
+      note: this.note().trim() || null,
+    };
+    const sent = there ? await this.desk.withdraw(there.id) : await this.desk.enter('signs', data);
+    this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
+    if (sent.state !== 'refused') this.note.set('');
+  }
+
+  protected print(): void {
+    document.documentElement.dataset['print'] = 'part';
+    window.print();
+    delete document.documentElement.dataset['print'];
+  }
+}
