@@ -1,5 +1,6 @@
 /** What the made-up shop knows of its vehicles' codes: links out of their files, notes with a source. */
 import { templates } from '@dormant-beacon/core/trace/templates';
+import { estateFile, marnFile, quillFile } from './restraints.js';
 import { slidingDoor, slidingDoorWeakness } from './notes.js';
 import { type Call, ines, madeId, tomas } from './world.js';
 
@@ -27,6 +28,9 @@ const circuit = (make: string, model: string, title: string, template: string, v
 /** Every entry of the library, as its people would add it. */
 export function libraryCalls(): readonly Call[] {
   return [
+    entry(ines.id, 'restraint-files', { make: 'Velanta', model: 'Quill', file: quillFile }),
+    entry(ines.id, 'restraint-files', { make: 'Velanta', model: 'Quill Estate', file: estateFile }),
+    entry(ines.id, 'restraint-files', { make: 'Ostrel', model: 'Marn wagon', file: marnFile }),
     link('Ostrel', 'Marn wagon', {
       module: 'Body control',
       supplies: ['Main link', 'F31'],

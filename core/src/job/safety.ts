@@ -10,6 +10,7 @@ import type { Scan, ScanCode } from '../scans/index.js';
 import { isRestraintCircuit, type TraceTest } from '../trace/index.js';
 import { showValue } from '../units/index.js';
 import { isRestraint } from './guard.js';
+import { inventoryOf } from './restraints.js';
 import { testRead } from './reading-words.js';
 import type { JobRecord, Repair, Temporary, Trace } from './schema.js';
 import { standing, standingFor } from './standing.js';
@@ -31,6 +32,7 @@ export function safetyOf(
   return safetyCourse(safetyEvents(record), {
     waitingMinutes: policy.waitingMinutes,
     secondPerson: policy.secondPerson,
+    filed: inventoryOf(record)?.wait ?? null,
     highVoltage: record.vehicle.highVoltage === true,
     clockJumps,
   });

@@ -32,6 +32,11 @@ describe('making safe', () => {
     expect(wait({ minutes: 10 })).toBe(30);
     expect(wait({ minutes: 45 })).toBe(45);
     expect(safetyCourse(isolated, { ...needs, waitingMinutes: 5 }).minutes).toBe(30);
+    const filed = { minutes: 3, source: 'Quill service text, page 88-3' };
+    expect(safetyCourse(isolated, { ...needs, filed }).until).toBe(at(5));
+    expect(
+      safetyCourse([step('wait-set', 0, { minutes: 60 }), ...isolated], { ...needs, filed }).minutes,
+    ).toBe(60);
   });
 
   it('begins anew when power came back, also where that is said late, and asks for every confirmation again', () => {

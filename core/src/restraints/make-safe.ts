@@ -14,6 +14,8 @@ export type SafetyEvent =
 export interface SafetyNeeds {
   /** Minutes of the shop’s own wait, half an hour or more. */
   readonly waitingMinutes: number;
+  /** The wait of the vehicle’s file, with its source; one that a person set counts before it. */
+  readonly filed?: { readonly minutes: number; readonly source: string } | null;
   /** An electric car: its converter is a second supply. */
   readonly highVoltage: boolean;
   /** The shop asks for a second person’s look at the isolation. */
@@ -200,7 +202,7 @@ class Course {
 
   private waits(): number {
     const own = Math.max(leastWait, this.needs.waitingMinutes);
-    if (this.minutes === null) return own;
+    if (this.minutes === null) return this.needs.filed?.minutes ?? own;
     return this.source === null ? Math.max(own, this.minutes) : this.minutes;
   }
 
@@ -212,7 +214,7 @@ class Course {
       from,
       until,
       minutes: this.waits(),
-      source: this.minutes === null ? null : this.source,
+      source: this.minutes === null ? (this.needs.filed?.source ?? null) : this.source,
       checkAt: this.checkAt,
       revoked: this.revoked,
       poweredOnAt: this.poweredOnAt,

@@ -123,7 +123,11 @@ export const rules: readonly Rule[] = [
   ),
   rule((facts) => isBag(facts) && has(facts, 'deployed'), 'replace', 'it has fired'),
   rule((facts) => has(facts, 'deployed'), renewed, 'it has fired'),
-  rule((facts) => has(facts, ...spent), renewed, 'it shows that it has worked: locked, drawn in or marked'),
+  rule(
+    (facts) => has(facts, 'locked', 'stalk-short', 'cable-out', 'webbing-marked'),
+    renewed,
+    'it shows that it has worked: locked, drawn in or marked',
+  ),
   rule((facts) => has(facts, 'code-crash-locked'), renewed, 'its memory is locked by a crash record'),
   rule(
     (facts) => collision(facts) && has(facts, 'loop-open') && fires.has(facts.item),

@@ -53,14 +53,15 @@ function signsById({ inventory, evidence }: ScopeRequest): Map<string, Set<Restr
 
 function decide(own: InventoryItem, facts: Facts): ScopedItem {
   const first = rules.findIndex(({ when }) => when(facts));
-  const { action } = rules[first]!;
-  // Every further reason for as much care or more is told as well.
-  const more = rules.slice(first).filter(({ when }) => when(facts));
-  const told = more.length > 1 ? more.slice(0, -1) : more;
+  const actionOf = ({ action }: (typeof rules)[number]) =>
+    typeof action === 'function' ? action(facts) : action;
+  const action = actionOf(rules[first]!);
+  // Every further reason for the same is told as well; what speaks for less care is not.
+  const told = rules.slice(first).filter((rule) => rule.when(facts) && actionOf(rule) === action);
   return {
     id: own.id,
-    action: typeof action === 'function' ? action(facts) : action,
-    reasons: told.map(({ reason, origin }) => `${reason} (${origin.replace('-', ' ')})`),
+    action,
+    reasons: [...new Set(told.map(({ reason, origin }) => `${reason} (${origin.replace('-', ' ')})`))],
   };
 }
 

@@ -38,7 +38,18 @@ const power: AddedOhms = [
   [2, 1],
 ];
 
-/** Added ohms of a resistive fault whose size is not known, with weights, by the element's kind. */
-export function addedOhms(kind: ElementKind): AddedOhms {
+/** Sizes of added ohms on a squib loop: even in their logarithm from 0.3 to 8. Source: general practice. */
+const loopSizes = 40;
+const onLoop: AddedOhms = Array.from({ length: loopSizes }, (_, n) => [
+  0.3 * (8 / 0.3) ** (n / (loopSizes - 1)),
+  1,
+]);
+
+/**
+ * Added ohms of a resistive fault whose size is not known, with weights, by the element's kind.
+ * @param squib where it lies on a squib loop
+ */
+export function addedOhms(kind: ElementKind, squib = false): AddedOhms {
+  if (squib) return onLoop;
   return kind === 'battery' ? power : joint;
 }

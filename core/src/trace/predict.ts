@@ -55,7 +55,7 @@ function faultVariants(ready: ReadyCase, suspect: ReadySuspect): Variant[] {
   );
 }
 
-/** One fault with its shares: a resistive one of unknown size is five, an intermittent one two. */
+/** One fault with its shares: a resistive one of unknown size is five (forty on a squib loop), an intermittent one two. */
 function variantsOf(ready: ReadyCase, { element, mode, ohms, to, positions, chance }: Second): Variant[] {
   const known = ready.elements.get(element);
   if (!known) return [{ faults: [], share: 1 }];
@@ -67,7 +67,8 @@ function variantsOf(ready: ReadyCase, { element, mode, ohms, to, positions, chan
       { faults: [], share: 1 - (chance ?? 0.5) },
     ];
   if (mode === 'resistive' && ohms == null) {
-    const sizes = addedOhms(known.kind);
+    const squib = known.pins.some((pin) => ready.cavities.get(pin)?.class === 'squib');
+    const sizes = addedOhms(known.kind, squib);
     const total = sizes.reduce((sum, [, weight]) => sum + weight, 0);
     return sizes.map(([added, weight]) => ({
       faults: [{ element, mode, ohms: added }],

@@ -2,6 +2,7 @@
 import type { Element } from '../circuit/index.js';
 import { Refusal } from '../refusal/index.js';
 import { baseRates } from './base-rates.js';
+import { type Cavities, cavitiesOf } from './cavities.js';
 import { isGuarded } from './guarded.js';
 import { type Paired, pairsOf, type Second } from './pairs.js';
 import { checkNeeds, Ways } from './place.js';
@@ -47,6 +48,7 @@ export interface ReadyCase {
   readonly stopAt: number;
   /** Restraint, high-voltage, brake or steering: nobody stops early on it. */
   readonly guarded: boolean;
+  readonly cavities: Cavities;
   readonly ways: Ways;
 }
 
@@ -77,6 +79,7 @@ export function prepare(source: TraceCase): ReadyCase {
     outsideCents: source.outsideCents ?? parts.reduce((sum, part) => sum + part.cents, 0),
     stopAt: source.stopAt ?? 0.95,
     guarded: isGuarded(source),
+    cavities: cavitiesOf(source),
     ways: new Ways(source),
   };
 }

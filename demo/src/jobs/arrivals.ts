@@ -1,5 +1,7 @@
 /** Jobs that have been taken in, and wait for their baseline. */
-import { goodBattery, ines, JobStory, nothingFound, pell, report, tomas } from '../world.js';
+import type { FactData } from '@dormant-beacon/contract';
+import { estateFile, quillFile } from '../restraints.js';
+import { goodBattery, ines, JobStory, nothingFound, pell, report, tomas, yuki } from '../world.js';
 
 export function arrivals(now: Date): JobStory[] {
   return [j0142(now), j0138(now), j0147(now), j0129(now), j0120(now), j0116(now)];
@@ -66,7 +68,102 @@ function j0142(now: Date): JobStory {
     hanging: 'found',
     note: 'fired bags hang from the dash; key kept out, battery off',
   });
+  restraintsOfJ0142(job);
   return job;
+}
+
+/** What was seen of each unit, the offers, the donor that is a trap and the one that is none; power off since. */
+function restraintsOfJ0142(job: JobStory): void {
+  job.enter('waivers', ines, [0, '08:02'], {
+    reason: 'fired bags hang from the dash: the ignition stays off until they are made safe and taken out',
+  });
+  job.enter('inventories', yuki, [0, '08:10'], { file: { ...quillFile, vehicleValueCents: 980_000 } });
+  const see = (
+    minute: number,
+    item: string,
+    sign: FactData<'signs'>['sign'],
+    note?: string,
+    stage?: number,
+  ) => job.enter('signs', yuki, [0, `08:${String(minute).padStart(2, '0')}`], { item, sign, note, stage });
+  see(12, 'bag-front-left', 'deployed', 'hangs from the wheel', 1);
+  see(13, 'bag-front-right', 'deployed', 'cover torn open', 1);
+  see(14, 'knee-front-left', 'deployed');
+  see(15, 'clock-spring', 'no-sign', 'burnt ribbon smell; to be turned to both ends');
+  see(16, 'belt-front-left', 'locked');
+  see(17, 'belt-front-right', 'locked');
+  see(18, 'sensor-front-right', 'no-sign', 'housing cracked');
+  see(19, 'belt-rear-left', 'no-sign');
+  see(20, 'belt-rear-centre', 'no-sign');
+  see(21, 'belt-rear-right', 'no-sign');
+  const offer = (
+    minute: number,
+    item: string,
+    kind: FactData<'offers'>['kind'],
+    from: string,
+    priceCents: number,
+    more: Partial<FactData<'offers'>> = {},
+  ) =>
+    job.enter('offers', pell, [0, `09:${String(minute).padStart(2, '0')}`], {
+      item,
+      kind,
+      from,
+      priceCents,
+      minutes: 40,
+      days: 3,
+      ...more,
+    });
+  offer(0, 'bag-front-left', 'maker-new', 'Velanta parts desk', 62_000, {
+    minutes: 35,
+    smallPartsCents: 1200,
+  });
+  offer(1, 'bag-front-right', 'maker-new', 'Velanta parts desk', 71_000, {
+    minutes: 90,
+    smallPartsCents: 2400,
+  });
+  offer(2, 'knee-front-left', 'maker-new', 'Velanta parts desk', 38_500, { minutes: 45 });
+  offer(3, 'clock-spring', 'maker-new', 'Velanta parts desk', 18_500, { minutes: 50 });
+  offer(4, 'belt-front-left', 'maker-new', 'Velanta parts desk', 24_900, { smallPartsCents: 900 });
+  offer(5, 'belt-front-right', 'maker-new', 'Velanta parts desk', 24_900, { smallPartsCents: 900 });
+  offer(6, 'belt-front-left', 'certified-rebuild', 'Webbing & Latch Works', 9900, {
+    postageCents: 1500,
+    days: 5,
+  });
+  offer(7, 'module', 'maker-new', 'Velanta parts desk', 41_000, { minutes: 60, days: 4 });
+  const donor = (minute: number, data: Omit<FactData<'donors'>, 'item'>) =>
+    job.enter('donors', yuki, [0, `09:${String(minute).padStart(2, '0')}`], {
+      item: 'belt-front-left',
+      ...data,
+    });
+  donor(20, {
+    seller: 'Harbour Salvage',
+    donorVin: 'VLNRL8H26L0049911',
+    event: 'none',
+    photos: 5,
+    signs: ['no-sign', 'loop-normal'],
+    stalkMillimetres: 58,
+    stalkAsBuiltMillimetres: 92,
+    built: '2020-02',
+    storage: 'dry',
+    claim: 'never fired, all lamps off when it came in',
+  });
+  const good = donor(25, {
+    seller: 'Mill Lane Parts',
+    donorVin: 'VLNRL8H21L0050066',
+    event: 'none',
+    photos: 4,
+    signs: ['no-sign'],
+    stalkMillimetres: 92,
+    stalkAsBuiltMillimetres: 92,
+    built: '2020-04',
+    storage: 'dry',
+  });
+  offer(30, 'belt-front-left', 'unfired-salvage', 'Mill Lane Parts', 6500, { donorId: good, days: 2 });
+  for (const [step, note] of [
+    ['asleep', null],
+    ['ignition-off', 'key in the tin box at the desk'],
+    ['battery-off', 'one battery on this car'],
+  ] as const)
+    job.enter('safeties', yuki, [0, '09:40'], { step, note });
 }
 
 function j0138(now: Date): JobStory {
@@ -137,6 +234,23 @@ function j0147(now: Date): JobStory {
     shown: 8,
     exposures: 20,
   });
+  job.enter('batteries', tomas, [0, '08:20'], goodBattery);
+  job.enter('scans', tomas, [0, '08:30'], { kind: 'baseline', text: report('j-0147-baseline') });
+  job.enter('inventories', tomas, [0, '08:40'], { file: estateFile });
+  const see = (item: string, sign: FactData<'signs'>['sign'], note: string) =>
+    job.enter('signs', tomas, [0, '08:45'], { item, sign, note });
+  see(
+    'mat',
+    'no-sign',
+    'live value reads 7 kg with the seat empty: zero has drifted; the mat itself answers',
+  );
+  see('side-front-right', 'no-sign', 'cover sewn as before, plug mated and locked');
+  see('buckle-front-right', 'no-sign', 'live value follows the tongue');
+  const read = (moment: FactData<'loop-readings'>['moment'], ohms: number) =>
+    job.enter('loop-readings', tomas, [0, '08:50'], { loop: 'L6', moment, ohms });
+  read('as-found', 2.3);
+  read('seat-forward', 2.3);
+  read('seat-back', 2.4);
   return job;
 }
 

@@ -22,6 +22,7 @@ import {
   leastWait,
   powerAt,
   type PowerWord,
+  type RestraintFile,
   type SafetyCourse,
   type SafetyStep,
   stepWords,
@@ -94,6 +95,9 @@ export function sheetGate(record: JobRecord, fact: StoredFact): void {
   if (trace && isRestraintTrace(trace) && !['wiggle', 'provoke', 'tyres'].includes(sheet))
     throw conflict('On a restraint circuit nothing is measured at points, in any state. Use live values.');
 }
+
+/** Letters of a source that can be found again. */
+const leastSource = 8;
 
 /** Letters of a reason that says something. */
 export const leastReason = 20;
@@ -192,7 +196,7 @@ export const safeties: Gate = (record, fact, _role, shop) => {
     case 'wait-set': {
       if (minutes == null) throw invalid('data.minutes', 'say how many minutes the service data asks for');
       const least = Math.max(leastWait, shop.safety.waitingMinutes);
-      if (minutes < least && !(source && source.trim().length >= 8))
+      if (minutes < least && !(source && source.trim().length >= leastSource))
         throw invalid(
           'data.source',
           `a wait shorter than ${least} minutes needs its source: the service data, with its page or number`,
@@ -301,7 +305,12 @@ export const parcels: Gate = (record, fact) => {
 };
 
 export const inventories: Gate = (_record, fact) => {
-  const { items } = fact['file'] as { items: { id: string }[] };
+  const { items, wait } = fact['file'] as RestraintFile;
+  if (wait && wait.minutes < leastWait && wait.source.length < leastSource)
+    throw invalid(
+      'data.file.wait.source',
+      'a wait this short needs its source: the service data, with its page',
+    );
   const ids = new Set<string>();
   for (const [index, { id }] of items.entries()) {
     if (ids.has(id)) throw invalid(`data.file.items[${index}].id`, `"${id}" stands twice`);

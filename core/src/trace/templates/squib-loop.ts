@@ -36,23 +36,35 @@ export const squibLoop: Template = {
       .resistor('REFERENCE', 'the module’s own reference to ground', ['loop-', 'gnd'], 5000)
       .cavity('squib', 'loop+', 'loop-', 'h1', 'h2', 'h3', 'u1', 'unit', 'u2')
       .supply(powerDown)
-      .suspect('plug', 'UNIT-PLUG', 'resistive', 4, `plug ${w.unitPlug} has contact resistance`, { ohms: 3 })
+      .suspect('plug', 'UNIT-PLUG', 'resistive', 4, `plug ${w.unitPlug} has contact resistance`)
       .suspect('plug-open', 'UNIT-PLUG', 'open', 2, `plug ${w.unitPlug} is not locked`)
       .suspect('chain', 'CHAIN', 'open', 3, `the ${w.chain} is broken`)
-      .suspect('chain-resistive', 'CHAIN', 'resistive', 2, `the ${w.chain} has resistance`, { ohms: 3 })
+      .suspect('chain-resistive', 'CHAIN', 'resistive', 2, `the ${w.chain} has resistance`)
       .suspect(
         'module-plug',
         'MODULE-PLUG',
         'resistive',
         1.5,
         `the plug of the ${w.module} has contact resistance`,
-        { ohms: 3 },
       )
+      .suspect('short', 'RETURN', 'shortToGround', 0.7, 'the return line touches ground')
+      .suspect('across', 'CHAIN', 'bridged', 0.5, `the two lines of the ${w.chain} touch`, { to: 'loop-' })
       .suspect('bar', 'BAR', 'stuckClosed', 1, `the shorting bar in ${w.unitPlug} stays closed`)
       .suspect('unit', 'SQUIB', 'open', 1.5, `the ${w.unit} is open inside, or was fired`)
       .live('loop', 'ohms', 'loop+', 'loop-', 3, 'Read the loop’s resistance from the module’s live data', {
         caution: lookLive,
       })
+      .watch(
+        'status',
+        'RETURN',
+        2,
+        'Read what the module says of the loop: does it name a short to ground?',
+        {
+          finds: 0.9,
+          falseAlarm: 0.02,
+          caution: lookLive,
+        },
+      )
       .look('lock', 'UNIT-PLUG', 8, `Look whether ${w.unitPlug} is seated and locked, pins clean`, {
         finds: 0.85,
         falseAlarm: 0.03,
@@ -118,6 +130,10 @@ export const squibLoop: Template = {
       })
       .repair('CHAIN', 50, 18500, 'replace', `Replace the ${w.chain}, centred by the maker’s procedure`, {
         caution: openDead,
+        power: 'dead',
+      })
+      .repair('RETURN', 60, 1200, 'repair', `Renew the return line of the ${w.unit}`, {
+        caution: notSpliced,
         power: 'dead',
       })
       .repair('MODULE-PLUG', 30, 0, 'reseat', `Reseat and lock the plug of the ${w.module}`, {

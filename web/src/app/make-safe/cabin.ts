@@ -7,9 +7,11 @@ export interface Place {
 }
 
 /** The drawing’s own measure. */
-export const cabin = { width: 520, height: 640 } as const;
-const columns: Readonly<Record<string, number>> = { left: 168, centre: 260, right: 352 };
-const rowsAt = [250, 400, 540];
+export const cabin = { width: 700, height: 700 } as const;
+/** Of the car, from left to right. */
+const middle = 350;
+const columns: Readonly<Record<string, number>> = { left: 226, centre: middle, right: 474 };
+const rowsAt = [262, 452, 590];
 const rowNames = ['front', 'rear', 'third'];
 
 export interface Seat extends Place {
@@ -43,12 +45,12 @@ export function placesOf(items: readonly FittedItem[]): ReadonlyMap<string, Plac
 }
 
 /** Marks with their words are so wide and so high. */
-const [wide, high] = [96, 58];
+const [wide, high] = [118, 56];
 
 function free(wish: Place, taken: readonly Place[]): Place {
   const clear = (place: Place) =>
     !taken.some((other) => Math.abs(other.x - place.x) < wide && Math.abs(other.y - place.y) < high);
-  const inside = ({ x, y }: Place) => x >= 44 && x <= cabin.width - 44 && y >= 24 && y <= cabin.height - 44;
+  const inside = ({ x, y }: Place) => x >= 58 && x <= cabin.width - 58 && y >= 22 && y <= cabin.height - 44;
   for (let ring = 0; ring < 12; ring++)
     for (const [dx, dy] of around) {
       const place = { x: wish.x + dx * ring * 26, y: wish.y + dy * ring * 20 };
@@ -70,42 +72,46 @@ const around = [
 
 function wanted({ item, seat, zone }: FittedItem): Place {
   const at = seat == null ? null : placeOfSeat(seat);
-  const outer = at === null ? 0 : at.x < 260 ? -1 : at.x > 260 ? 1 : 0;
-  const side = outer < 0 ? 52 : outer > 0 ? cabin.width - 52 : 260;
+  const outer = at === null ? 0 : Math.sign(at.x - middle);
+  const side = outer < 0 ? 66 : outer > 0 ? cabin.width - 66 : middle;
+  const [x, y] = [at?.x ?? middle, at?.y ?? rowsAt[0]!];
   switch (item) {
     case 'frontal-bag':
-      return { x: at?.x ?? 260, y: 128 };
+      return { x, y: 120 };
     case 'knee-bag':
-      return { x: at?.x ?? 260, y: 182 };
+      return { x, y: 178 };
     case 'steering-column':
     case 'clock-spring':
-      return { x: 260, y: 92 };
+      return { x: middle, y: 84 };
     case 'side-bag':
-      return { x: (at?.x ?? 260) + outer * 34, y: (at?.y ?? 250) - 26 };
+      return { x, y: y - 20 };
     case 'belt':
     case 'lap-pretensioner':
-      return { x: side, y: at?.y ?? 320 };
+      return { x: side, y };
     case 'buckle-switch':
     case 'buckle-pretensioner':
     case 'centre-bag':
-      return { x: 260, y: (at?.y ?? 250) + 26 };
+      return { x: middle, y: y - 28 };
     case 'occupant-sensor':
     case 'seat-frame':
     case 'head-restraint':
-      return { x: at?.x ?? 260, y: (at?.y ?? 250) + 34 };
+      return { x, y: y + 40 };
     case 'curtain':
-      return { x: zone !== undefined && zone !== null && zone <= 5 ? cabin.width - 52 : 52, y: 330 };
+      return { x: zone != null && zone <= 5 ? cabin.width - 66 : 66, y: 356 };
     case 'control-module':
-      return { x: 260, y: 330 };
+      return { x: middle, y: 356 };
+    case 'impact-sensor':
+      if (zone === 3 || zone === 9) return { x: zone === 3 ? cabin.width - 66 : 66, y: 540 };
+      return zone == null ? { x: middle, y: 520 } : onClock(zone);
     case 'bonnet-lifter':
-      return { x: 260, y: 40 };
+      return { x: middle, y: 34 };
     default:
-      return zone == null ? { x: 260, y: 470 } : onClock(zone);
+      return zone == null ? { x: middle, y: 520 } : onClock(zone);
   }
 }
 
 /** On the outline of the car, by the clock. */
 function onClock(zone: number): Place {
   const turn = (zone / 12) * 2 * Math.PI;
-  return { x: 260 + 208 * Math.sin(turn), y: 320 - 282 * Math.cos(turn) };
+  return { x: middle + 284 * Math.sin(turn), y: 330 - 290 * Math.cos(turn) };
 }

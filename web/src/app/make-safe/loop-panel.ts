@@ -4,7 +4,13 @@ import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { FactData } from '@dormant-beacon/contract';
 import { restraintPicture, standing } from '@dormant-beacon/core/job';
-import { loopMoment, type LoopMoment, loopTable, momentWords } from '@dormant-beacon/core/restraints';
+import {
+  loopMoment,
+  type LoopMoment,
+  type LoopRow,
+  loopTable,
+  momentWords,
+} from '@dormant-beacon/core/restraints';
 import { readTyped, showValue } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import { Caution } from '../shared/caution';
@@ -39,8 +45,9 @@ import { shopFeature } from '../shop/shop.state';
           @for (row of rows(); track row.loop) {
             <tr [class]="row.verdict" [class.chosen]="loop() === row.loop">
               <td>
-                <button mat-button type="button" (click)="loop.set(row.loop)">{{ row.loop }}</button>
-                <small>{{ row.label }}</small>
+                <button mat-button type="button" (click)="loop.set(row.loop)">
+                  <span class="mono">{{ row.loop }}</span> {{ row.item ? row.label : '' }}
+                </button>
               </td>
               <td class="mono value">{{ shown(row.now) }}</td>
               <td class="mono">{{ range(row) }}</td>
@@ -107,6 +114,9 @@ import { shopFeature } from '../shop/shop.state';
       font-family: var(--body);
       color: var(--quiet);
     }
+    td button {
+      padding: 0 8px;
+    }
     .chosen td {
       background: var(--raised);
     }
@@ -128,12 +138,14 @@ export class LoopPanel {
   private readonly store = inject(Store);
   private readonly settings = this.store.selectSignal(shopFeature.selectSettings);
   protected readonly record = this.store.selectSignal(jobFeature.selectRecord);
-  /** With an inventory by its items; without one by the loops that were read. */
+  /** With an inventory by its items; without one by the loops that were read. Those that ask for work come first. */
   protected readonly rows = computed(() => {
     const record = this.record();
     if (!record) return [];
     const picture = restraintPicture(record, this.settings().restraintRoute);
-    return picture?.loops ?? loopTable([], [], standing(record.loopReadings));
+    const rows = picture?.loops ?? loopTable([], [], standing(record.loopReadings));
+    const urgency = (row: LoopRow) => (row.verdict === 'not-read' ? 2 : row.verdict === 'level' ? 1 : 0);
+    return [...rows].sort((a, b) => urgency(a) - urgency(b));
   });
   protected readonly moments: readonly Choice[] = loopMoment.options.map((value) => ({
     value,

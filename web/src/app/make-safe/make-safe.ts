@@ -42,6 +42,10 @@ import { UnitPanel } from './unit-panel';
     }
   `,
   styles: `
+    mat-tab-group {
+      --mat-tab-label-text-size: 17px;
+      --mat-tab-label-text-weight: 600;
+    }
     .page {
       display: grid;
       gap: 20px;

@@ -15,10 +15,10 @@ import { cabin, placesOf, seatsOf } from './cabin';
     >
       <path
         class="car"
-        d="M96 120 Q110 20 260 16 Q410 20 424 120 L432 520 Q428 624 260 626 Q92 624 88 520 Z"
+        d="M144 150 Q158 22 350 18 Q542 22 556 150 L564 560 Q560 684 350 686 Q140 684 136 560 Z"
       />
       @for (seat of seats(); track seat.seat) {
-        <rect class="seat" [attr.x]="seat.x - 44" [attr.y]="seat.y - 40" width="88" height="84" rx="20" />
+        <rect class="seat" [attr.x]="seat.x - 58" [attr.y]="seat.y - 52" width="116" height="124" rx="24" />
       }
       @for (mark of marks(); track mark.id) {
         <g
@@ -34,7 +34,7 @@ import { cabin, placesOf, seatsOf } from './cabin';
           (keydown.enter)="chosen.set(mark.id)"
           (keydown.space)="chosen.set(mark.id); $event.preventDefault()"
         >
-          <rect class="reach" x="-46" y="-22" width="92" height="62" rx="12" />
+          <rect class="reach" x="-56" y="-20" width="112" height="58" rx="12" />
           @switch (mark.action) {
             @case ('replace') {
               <path class="shape" d="M-12 -12 L12 12 M12 -12 L-12 12" />
@@ -55,8 +55,8 @@ import { cabin, placesOf, seatsOf } from './cabin';
               <circle class="shape" r="11" />
             }
           }
-          <text class="name" y="26">{{ mark.label }}</text>
-          <text class="word" y="39">{{ mark.word }}</text>
+          <text class="name" y="23">{{ mark.label }}</text>
+          <text class="word" y="36">{{ mark.word }}</text>
         </g>
       }
     </svg>

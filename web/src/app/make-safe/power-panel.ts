@@ -59,7 +59,8 @@ export class PowerPanel {
   });
   protected readonly words = computed(() => {
     const [{ from, until, minutes, source, missing }, now] = [this.course(), this.clock.now()];
-    const counted = source === null ? 'because no service data gives a time for this model' : `by ${source}`;
+    const counted =
+      source === null ? 'because no service data gives a time for this model' : `by the ${source}`;
     switch (this.word()) {
       case 'waiting':
         return {
@@ -123,6 +124,9 @@ export class PowerPanel {
       return {
         step,
         ...stepWords[step],
+        ...(step === 'placed' && !by && confirmed.size > 0
+          ? { detail: 'Not confirmed: what was forgotten costs a new wait.' }
+          : {}),
         note: by ? (fact?.note ?? '') : '',
         by: by ? `${this.nameOf(by.personId)} ${timeOf(by.at)}` : '',
         next: step === first,
