@@ -13,6 +13,8 @@ const leastPhotos = 3;
 const stalkTolerance = 4;
 const stalked: ReadonlySet<FittedItem['item']> = new Set(['belt', 'buckle-pretensioner', 'lap-pretensioner']);
 
+const crashes: ReadonlySet<Donor['event']> = new Set(['side', 'front', 'rear', 'rollover']);
+
 const signWords: Readonly<Record<Donor['signs'][number], string>> = {
   deployed: 'it has deployed',
   locked: 'it is locked',
@@ -46,6 +48,10 @@ export function donorProof(item: Pick<FittedItem, 'id' | 'item' | 'label'>, dono
   const bad = condemning.filter((sign) => donor.signs.includes(sign)).map((sign) => signWords[sign]);
   const short = shortStalk(donor);
   if (short !== null) bad.push(short);
+  if (crashes.has(donor.event))
+    bad.push(
+      'its donor was in a crash: a belt may have been worn, and no look shows that every stage is live',
+    );
   if (donor.event === 'water') bad.push('its donor stood in water');
   const early = outsideWindow(donor);
   if (early !== null) bad.push(early);
@@ -62,21 +68,12 @@ export function donorProof(item: Pick<FittedItem, 'id' | 'item' | 'label'>, dono
     ...(donor.storage === 'dry' ? [] : ['that it was stored dry']),
     ...(donor.event === 'unknown' ? ['what happened to its donor'] : []),
   ];
-  const crashed = ['side', 'front', 'rear', 'rollover'].includes(donor.event);
   if (missing.length > 0)
     return {
       verdict: 'not-shown',
       why: [
         `still to be shown: ${missing.join('; ')}`,
-        ...(crashed ? ['its donor was in a crash: it counts as fired until shown otherwise'] : []),
         ...(donor.claim ? ['what the seller says shows nothing'] : []),
-      ],
-    };
-  if (crashed)
-    return {
-      verdict: 'refused',
-      why: [
-        'its donor was in a crash: a belt may have been worn, and no look shows that every stage is live',
       ],
     };
   return {

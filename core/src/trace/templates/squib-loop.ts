@@ -71,6 +71,18 @@ export const squibLoop: Template = {
         caution: openDead,
         power: 'dead',
       })
+      .listen(
+        'drag',
+        'UNIT-PLUG',
+        8,
+        `Pull each terminal of ${w.unitPlug} lightly, with its test pin: does one slip?`,
+        {
+          finds: 0.8,
+          falseAlarm: 0.03,
+          caution: openDead,
+          power: 'dead',
+        },
+      )
       .look('look-chain', 'CHAIN', 12, `Look at the ${w.chain}: heat, kinks, over-wound?`, {
         finds: 0.7,
         falseAlarm: 0.03,

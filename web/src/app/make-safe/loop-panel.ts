@@ -15,6 +15,7 @@ import { readTyped, showValue } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import { Caution } from '../shared/caution';
 import { type Choice, ChoiceOne } from '../shared/choices';
+import { keepDraft } from '../shared/draft';
 import { TextField } from '../shared/text-field';
 import { Desk } from '../shell/desk';
 import { jobFeature } from '../shell/job.state';
@@ -97,6 +98,9 @@ import { shopFeature } from '../shop/shop.state';
     .wide {
       overflow-x: auto;
     }
+    td.mono {
+      white-space: nowrap;
+    }
     .value {
       font-size: 24px;
       font-weight: 650;
@@ -155,6 +159,9 @@ export class LoopPanel {
   protected readonly ohms = signal('');
   protected readonly moment = signal<string>('as-found');
   protected readonly problem = signal<string | null>(null);
+  private readonly draft = keepDraft(() => `loop ${this.record()?.id ?? ''}`, {
+    ohms: this.ohms,
+  });
 
   protected shown(ohms: number | null | undefined): string {
     return ohms === undefined ? '–' : ohms === null ? 'OL' : showValue(ohms, 'Ω');
@@ -187,6 +194,8 @@ export class LoopPanel {
     else return this.problem.set('Type the ohms as the module shows them, such as 2.4, or OL.');
     const sent = await this.desk.enter('loop-readings', read);
     this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
-    if (sent.state !== 'refused') this.ohms.set('');
+    if (sent.state === 'refused') return;
+    this.ohms.set('');
+    this.draft.clear();
   }
 }

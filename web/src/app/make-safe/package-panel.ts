@@ -9,6 +9,7 @@ import { showCents } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import { Caution } from '../shared/caution';
 import { asChoices, type Choice, ChoiceMany, ChoiceOne } from '../shared/choices';
+import { keepDraft } from '../shared/draft';
 import { TextField } from '../shared/text-field';
 import { numberOrNull } from '../shared/typed-number';
 import { Desk } from '../shell/desk';
@@ -106,6 +107,30 @@ export class PackagePanel {
   protected readonly crashSaved = signal('');
   protected readonly value = signal('');
   protected readonly problem = signal<string | null>(null);
+
+  private readonly draft = keepDraft(() => `package ${this.record()?.id ?? ''} ${this.item() ?? ''}`, {
+    kind: this.kind,
+    from: this.from,
+    price: this.price,
+    small: this.small,
+    postage: this.postage,
+    minutes: this.minutes,
+    days: this.days,
+    seller: this.seller,
+    vin: this.vin,
+    donorEvent: this.donorEvent,
+    signs: this.signs,
+    photos: this.photos,
+    stalk: this.stalk,
+    asBuilt: this.asBuilt,
+    built: this.built,
+    storage: this.storage,
+    claim: this.claim,
+    service: this.service,
+    sentOn: this.sentOn,
+    dueOn: this.dueOn,
+    accepted: this.accepted,
+  });
 
   protected readonly donorChoices = computed<readonly Choice[]>(() =>
     standing(this.record()?.donors ?? [])
@@ -228,6 +253,7 @@ export class PackagePanel {
     const sent = await this.desk.enter(kind, data);
     this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
     if (sent.state === 'refused') return;
+    this.draft.clear();
     for (const field of [
       this.price,
       this.small,

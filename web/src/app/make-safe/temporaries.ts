@@ -5,6 +5,7 @@ import type { FactData } from '@dormant-beacon/contract';
 import { openTemporaries, type Temporary, temporaryWords } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
 import { ChoiceOne, type Choice } from '../shared/choices';
+import { keepDraft } from '../shared/draft';
 import { TextField } from '../shared/text-field';
 import { When } from '../shared/when';
 import { Desk } from '../shell/desk';
@@ -79,6 +80,11 @@ export class Temporaries {
   protected readonly kind = signal('');
   protected readonly where = signal('');
   protected readonly problem = signal<string | null>(null);
+  private readonly draft = keepDraft(() => `temporary ${this.record()?.id ?? ''}`, {
+    adding: this.adding,
+    kind: this.kind,
+    where: this.where,
+  });
 
   protected async putIn(event: Event): Promise<void> {
     event.preventDefault();
@@ -88,6 +94,7 @@ export class Temporaries {
     if (!(await this.entered(data))) return;
     this.adding.set(false);
     this.where.set('');
+    this.draft.clear();
   }
 
   protected async takeOut({ id, kind, where }: Temporary): Promise<void> {

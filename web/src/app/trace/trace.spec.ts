@@ -143,22 +143,32 @@ describe('TracePage', () => {
       TracePage,
       recordOf({ ...taken(), beacons: [fact('b', { ...flap, restraint: true })] }),
     );
-    expect(bench.text()).toContain('no probe on squib, sensor or network lines in any state');
-    expect(bench.page.querySelector('db-template-chooser')).toBeNull();
+    expect(bench.text()).toContain('nothing is measured at points, in any state');
+    const { make, model } = recordOf(taken()).vehicle;
+    bench.store.dispatch(CircuitEvents.groundsNotLoaded({ make, model, reason: 'Away.' }));
+    await bench.fixture.whenStable();
+    const offers = [...bench.page.querySelectorAll('.offer strong')].map(({ textContent }) => textContent);
+    expect(offers).toEqual(['Squib loop', 'Belt-buckle switch', 'Impact sensor']);
   });
 
-  it('lets a restraint beacon be repaired beside one that is traced, and never traces it', async () => {
+  it('puts a restraint beacon beside one that is traced behind restraint circuits alone', async () => {
     const both = [fact('b', flap), fact('r', { ...flap, name: 'Belt lamp', restraint: true })];
     const bench = await benchFor(TracePage, recordOf({ ...taken(), beacons: both }));
     await bench.press('Belt lamp');
     await bench.press('Charge flap open');
-    expect(bench.page.querySelector('db-template-chooser')).toBeNull();
+    const chooser = bench.fixture.debugElement.query(({ name }) => name === 'db-template-chooser');
+    expect(chooser.componentInstance.restraint()).toBeTrue();
     await bench.press('Record a repair without a trace');
     await bench.fill('What was done', 'New buckle');
+    expect(bench.text()).toContain('This is restraint work: it is for “Belt lamp”.');
+    await bench.fill('What stands on the unit', 'serial 20-114');
+    await bench.fill('What shows that it is good', 'new in its seal');
     await bench.press('not known');
     await bench.press('yes, it works');
     await bench.press('Save the repair');
-    expect(bench.desk.entered.map(({ data }) => data['beaconIds'])).toEqual([['r']]);
+    expect(bench.desk.entered.map(({ data }) => data)).toEqual([
+      jasmine.objectContaining({ beaconIds: ['r'], identity: 'serial 20-114', proof: 'new in its seal' }),
+    ]);
   });
 
   it('shows the first visit on a comeback', async () => {
