@@ -259,6 +259,34 @@ describe('explainCauses from the facts', () => {
     ]);
   });
 
+  it('knows a deployment for one cause of the record, the open loops and the lock, and blames no supply', () => {
+    const event = { kind: 'collision' as const };
+    const loop = (id: string, number: string, text: string) =>
+      code(id, 'Restraint control', number, { ...open, text });
+    const request: ExplainRequest = {
+      event,
+      links: [{ module: 'Restraint control', supplies: ['F14'], grounds: ['G2'] }],
+      codes: [
+        loop('a', 'B1B31', 'Driver belt loop'),
+        loop('b', 'B1B33', 'Left curtain loop'),
+        code('c', 'Restraint control', 'B1B00', {
+          status: 'active',
+          text: 'Crash record stored, module locked',
+        }),
+      ],
+    };
+    expect(tree(request)).toEqual({ 'deployment:Restraint control': 'a b c' });
+    const [cause] = explainCauses(request).causes.filter(({ chosen }) => chosen);
+    expect([cause!.leadsTo, cause!.doNext]).toEqual(['make-safe', jasmine.stringContaining('crash-locked')]);
+    // Without a collision, or with one loop alone, it is a circuit like any other.
+    expect(Object.keys(tree({ ...request, event: { kind: 'wear' } }))).not.toContain(
+      'deployment:Restraint control',
+    );
+    expect(Object.keys(tree({ event, codes: [loop('a', 'B1B31', 'Driver belt loop')] }))).toEqual([
+      'circuit:Restraint control:B1B31',
+    ]);
+  });
+
   it('leaves no code without a cause, and each under exactly one branch', () => {
     const anyCode = fc.record({
       module: fc.constantFrom('Body', 'Door', 'Trailer', 'Engine'),

@@ -4,6 +4,7 @@ import { Refusal } from '../refusal/index.js';
 import type { Candidate } from './candidate.js';
 import { cheapestCover, type Cover, type CoverCase, nextCover } from './cover.js';
 import { type Facts, factsOf } from './facts.js';
+import { deployment } from './generators/deployment.js';
 import { sharedGrounds, sharedSupplies, networks } from './generators/shared.js';
 import { silentModules } from './generators/silent.js';
 import { circuits, falseInputs, internalFaults, paths } from './generators/single.js';
@@ -14,6 +15,7 @@ import { causeKind, type CauseBranch, type ExplainRequest, type Explanation, typ
 import { shared, tellingWords } from './words.js';
 
 const generators = [
+  deployment,
   lowVoltage,
   unplugged,
   water,

@@ -17,6 +17,7 @@ export const priors = {
   ground: 0.05,
   network: 0.03,
   silent: 0.9,
+  deployment: 0.85,
   water: 0.7,
   waterUnseen: 0.02,
   stillUnplugged: 0.85,

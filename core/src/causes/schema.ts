@@ -92,6 +92,7 @@ export type ExplainRequest = z.infer<typeof explainRequest>;
 
 export const causeKind = z.enum([
   'given',
+  'deployment',
   'low-voltage',
   'unplugged',
   'water',
@@ -107,7 +108,7 @@ export const causeKind = z.enum([
 ]);
 export type CauseKind = z.infer<typeof causeKind>;
 /** What a cause leads to next. */
-export type CauseLead = 'basics' | 'trace' | 'calibration' | 'explanation';
+export type CauseLead = 'basics' | 'trace' | 'make-safe' | 'calibration' | 'explanation';
 
 export interface Cause {
   readonly id: string;

@@ -51,13 +51,17 @@ describe('the place of the work', () => {
     expect(closed.expectedCents - open.expectedCents).toBe(2000);
   });
 
-  it('charges the power-down with its wait, by hand', () => {
+  it('charges the power-down and not its wait, in which other work is done, by hand', () => {
     const { power, ...without } = base;
     const priced = (source: object) =>
       nextTests(check(traceCase, source)).next.find((one) => one.action === 'test' && one.test === 'dead')!
         .expectedCents;
-    // 2 down and 30 waiting at 1.00 a minute.
-    expect(priced({ ...base, gained: ['trim'] }) - priced({ ...without, gained: ['trim'] })).toBe(3200);
+    // 2 down at 1.00 a minute; the 30 of waiting are told, not charged.
+    expect(priced({ ...base, gained: ['trim'] }) - priced({ ...without, gained: ['trim'] })).toBe(200);
+    const dead = nextTests(check(traceCase, base)).next.find(
+      (one) => one.action === 'test' && one.test === 'dead',
+    )!;
+    expect(dead.before.powerMinutes).toBe(32);
     expect(priced({ ...base, gained: ['trim'], power: { ...power, now: 'dead' } })).toBe(
       priced({ ...without, gained: ['trim'] }),
     );
@@ -68,7 +72,7 @@ describe('the place of the work', () => {
     const minutes = (power: 'live' | 'dead', wanted: 'live' | 'dead' | 'dead-then-live' | null) =>
       ways.minutes({ power, gained: new Set() }, { power: wanted });
     expect((['live', 'dead', 'dead-then-live', null] as const).map((to) => minutes('live', to))).toEqual([
-      0, 32, 35, 0,
+      0, 2, 5, 0,
     ]);
     expect((['live', 'dead', 'dead-then-live', null] as const).map((to) => minutes('dead', to))).toEqual([
       3, 0, 3, 0,

@@ -19,13 +19,15 @@ const nothing: BeforeIt = { accessMinutes: 0, accesses: [], powerMinutes: 0 };
 export class Ways {
   private readonly access: ReadonlyMap<string, number>;
   private readonly down: number;
+  private readonly wait: number;
   private readonly up: number;
   /** Nothing in this case has to be reached or powered down: every place is the same. */
   readonly none: boolean;
 
   constructor(private readonly source: TraceCase) {
     this.access = new Map((source.accesses ?? []).map(({ id, minutes }) => [id, minutes]));
-    this.down = (source.power?.downMinutes ?? 0) + (source.power?.waitMinutes ?? 0);
+    this.down = source.power?.downMinutes ?? 0;
+    this.wait = source.power?.waitMinutes ?? 0;
     this.up = source.power?.upMinutes ?? 0;
     this.none = this.access.size === 0 && !source.power;
   }
@@ -51,13 +53,14 @@ export class Ways {
     return {
       accesses,
       accessMinutes: accesses.reduce((sum, id) => sum + (this.access.get(id) ?? 0), 0),
-      powerMinutes: this.change(power, wanted ?? null),
+      powerMinutes: this.change(power, wanted ?? null, this.down + this.wait),
     };
   }
 
+  /** Minutes of labour: the wait is none, other work is done meanwhile. */
   minutes(place: Place, wanted: Reached): number {
-    const { accessMinutes, powerMinutes } = this.before(place, wanted);
-    return accessMinutes + powerMinutes;
+    const { accessMinutes } = this.before(place, wanted);
+    return accessMinutes + this.change(place.power, wanted.power ?? null, this.down);
   }
 
   after({ gained, power }: Place, { needs, power: wanted }: Reached): Place {
@@ -67,21 +70,21 @@ export class Ways {
     };
   }
 
-  /** Minutes to make a live car dead. */
+  /** Minutes of labour to make a live car dead. */
   toDead(place: Place): number {
     return place.power === 'live' ? this.down : 0;
   }
 
-  private change(from: Place['power'], wanted: PowerWanted | null): number {
+  private change(from: Place['power'], wanted: PowerWanted | null, down: number): number {
     switch (wanted) {
       case null:
         return 0;
       case 'live':
         return from === 'dead' ? this.up : 0;
       case 'dead':
-        return from === 'live' ? this.down : 0;
+        return from === 'live' ? down : 0;
       case 'dead-then-live':
-        return (from === 'live' ? this.down : 0) + this.up;
+        return (from === 'live' ? down : 0) + this.up;
     }
   }
 }

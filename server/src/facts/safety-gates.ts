@@ -74,7 +74,8 @@ export function readingGate(
   if (closed) throw conflict(closed.reason, { path: 'data.test' });
   switch (actionClassOf(source, test)) {
     case 'open-dead':
-      return mustBeSafe(record, fact, shop, 'On a restraint circuit this is done');
+      mustBeSafe(record, fact, shop, 'On a restraint circuit this is done');
+      return loopSavedFirst(record, source);
     case 'move-live':
       if (courseOf(record, shop).confirmed.size > 0)
         throw conflict('The power is off now. Put it on by the list, then read.');
@@ -87,6 +88,23 @@ export function readingGate(
       return;
   }
 }
+
+/** Opening a plug may cure it: what its loop read is saved before, where the car could be powered. */
+function loopSavedFirst(record: JobRecord, source: Trace['case']): void {
+  const loop = source.tests.some(({ kind }) => kind === 'live') && hasSquib(source);
+  const live = new Set(source.tests.filter(({ kind }) => kind === 'live').map(({ id }) => id));
+  const read =
+    standing(record.loopReadings).length > 0 ||
+    standing(record.readings).some(({ test }) => live.has(test)) ||
+    standing(record.waivers).length > 0;
+  if (loop && !read)
+    throw conflict(
+      'Opening a plug may cure it: read the loop live first, with its lowest and highest, and enter it. Power is put on again by the list for that.',
+    );
+}
+
+const hasSquib = ({ circuit }: Trace['case']): boolean =>
+  circuit.elements.some(({ kind }) => kind === 'squib');
 
 /** Sheets of readings at points belong to no restraint circuit. */
 export function sheetGate(record: JobRecord, fact: StoredFact): void {

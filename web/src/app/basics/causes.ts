@@ -29,6 +29,7 @@ import { WorkingForm } from './working-form';
 const leads: Readonly<Record<CauseLead, readonly [label: string, page: string]>> = {
   basics: ['Look at the basics below', 'basics'],
   trace: ['Trace it', 'trace'],
+  'make-safe': ['To the restraints', 'make-safe'],
   calibration: ['To code and calibrate', 'code'],
   explanation: ['Explain it', 'clear'],
 };

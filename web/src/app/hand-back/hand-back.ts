@@ -10,7 +10,9 @@ import {
   percent,
   proofOf,
   readingWords,
+  restraintCodesLeft,
   standing,
+  temporaryWords,
   testName,
   testRead,
 } from '@dormant-beacon/core/job';
@@ -143,13 +145,29 @@ export class HandBack {
     if (open('trace')) missing.push('a repair for every beacon');
     if (open('clear')) missing.push('the final scan, with an end for every code');
     const unproven = this.beacons().filter(({ state }) => state !== 'dormant').length;
+    const kept = restraintCodesLeft(this.record()!).length;
+    if (kept > 0) missing.push(`the restraints: ${kept === 1 ? 'a code is' : `${kept} codes are`} left`);
+    const { temporaries = [], notDriven = [] } = this.assessment() ?? {};
+    for (const { kind, where } of temporaries)
+      missing.push(`the ${temporaryWords[kind]} taken out (${where})`);
+    if (notDriven.length > 0 && temporaries.length === 0 && kept === 0) missing.push(notDriven[0]!);
     if (unproven > 0) missing.push(`proof for ${unproven === 1 ? 'one beacon' : `${unproven} beacons`}`);
     return missing;
   });
+  protected readonly notDriven = computed(() => this.assessment()?.notDriven ?? []);
   protected readonly cautions = computed(() => {
     const record = this.record();
     if (!record) return [];
     const cautions: string[] = [];
+    // What the restraints lack stands first, in plain words.
+    for (const { module, code } of restraintCodesLeft(record)) {
+      const end = standing(record.codeEnds).findLast((own) => own.module === module && own.code === code);
+      cautions.push(
+        `The restraints are not complete: ${module} still holds ${code}. A bag or belt may not work in a crash.${
+          end ? ` Signed by ${this.nameOf(end.personId)}: ${end.note}` : ''
+        }`,
+      );
+    }
     for (const beacon of this.beacons()) {
       if (beacon.state === 'dark')
         cautions.push(
@@ -159,7 +177,7 @@ export class HandBack {
     }
     if (this.repairs().some((repair) => repair.root !== 'found-and-removed' && repair.cured))
       cautions.push('What made a part fail is still there or not known: the fault may return.');
-    if (standing(record.beacons).some((beacon) => beacon.restraint === true))
+    if (this.assessment()?.restraint)
       cautions.push(
         'Restraints: the maker’s procedures, local codes and licensed practice stand above this report.',
       );

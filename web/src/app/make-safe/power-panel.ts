@@ -4,7 +4,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { RouterLink } from '@angular/router';
 import type { Bay, FactData } from '@dormant-beacon/contract';
-import { safetyOf } from '@dormant-beacon/core/job';
+import { inventoryOf, safetyOf } from '@dormant-beacon/core/job';
 import { powerAt, type PowerWord, type SafetyStepKind, stepWords } from '@dormant-beacon/core/restraints';
 import { Store } from '@ngrx/store';
 import { Client } from '../api/client';
@@ -95,6 +95,8 @@ export class PowerPanel {
 
   protected readonly fuses = signal(false);
   protected readonly waiting = signal(false);
+  /** Fuses that the vehicle’s file names. */
+  protected readonly filedFuses = computed(() => inventoryOf(this.record()!)?.fuses ?? []);
   protected readonly steps = computed(() => {
     const { confirmed, missing } = this.course();
     const byFuses = confirmed.has('fuses-pulled') || this.fuses();
