@@ -30,6 +30,7 @@ import {
   loopReadingData,
   offerData,
   parcelData,
+  seatReadingData,
   signData,
   temporaryData,
 } from '@dormant-beacon/core/restraints';
@@ -167,6 +168,12 @@ export const factKinds = {
     correctable: true,
     who: atTheCar,
     says: 'a loop as its module showed it',
+  },
+  'seat-readings': {
+    entry: entry(seatReadingData),
+    correctable: true,
+    who: atTheCar,
+    says: 'a buckle or mat as its module showed it',
   },
   offers: {
     entry: entry(offerData),

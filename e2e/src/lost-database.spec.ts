@@ -37,4 +37,40 @@ describe('a database that goes away in the middle', () => {
     expect(log.whole).toBeTrue();
     await context.close();
   });
+
+  it('leaves a wait as it is, and takes no confirmation while it is away', async () => {
+    const { context, page } = await device();
+    await page.goto(address);
+    const row = (await page.locator('.row', { hasText: 'J-0120' }).getAttribute('href'))!;
+    await page.goto(address + row.replace(/[a-z-]+$/, 'make-safe'));
+    const confirm = async (states: string) => {
+      const step = page.locator('.steps li', { hasText: states });
+      await step.getByRole('button', { name: /^Confirmed/ }).click();
+      return step;
+    };
+    for (const states of ['Seats and glass', 'Charge lead out', 'Ignition off'])
+      await (await confirm(states)).locator('.by', { hasText: 'Yuki' }).waitFor();
+    process.kill(Number(readFileSync(join(folder, 'run', 'mariadb.pid'), 'utf8')), 'SIGKILL');
+    await confirm('Battery negative off');
+    await page.locator('.problem', { hasText: 'Not confirmed' }).waitFor();
+    // It is not kept and sent later: it has to be confirmed again.
+    await page.waitForTimeout(4000);
+    expect(await page.locator('.word').innerText()).toBe('LIVE');
+    await page.waitForTimeout(4000);
+    const step = await confirm('Battery negative off');
+    await step.locator('.by', { hasText: 'Yuki' }).waitFor({ timeout: 30_000 });
+    const until = () => page.locator('.clock .quiet').first().innerText();
+    const before = await until();
+    process.kill(Number(readFileSync(join(folder, 'run', 'mariadb.pid'), 'utf8')), 'SIGKILL');
+    await page.waitForTimeout(6000);
+    // Another browser, later: the same wait.
+    await context.close();
+    const other = await device({ initials: 'TB' });
+    await other.page.goto(address + row.replace(/[a-z-]+$/, 'make-safe'));
+    await other.page.locator('.word', { hasText: 'WAITING' }).waitFor();
+    const now = await other.page.locator('.clock .quiet').first().innerText();
+    const safe = (text: string) => /safe to open ([^.]*)/.exec(text)![1];
+    expect(safe(now)).toBe(safe(before));
+    await other.context.close();
+  });
 });

@@ -147,6 +147,13 @@ class Builder {
     }
   }
 
+  /** A substitute load in the place of the unplugged half holds the bar back, as that half did. */
+  private heldBack([a, b]: readonly [string, string]): boolean {
+    return (this.state.substituteLoads ?? []).some(
+      ({ pins }) => (pins[0] === a && pins[1] === b) || (pins[0] === b && pins[1] === a),
+    );
+  }
+
   private mustBe(
     key: string,
     ids: readonly string[] | null | undefined,
@@ -218,7 +225,8 @@ class Builder {
       case 'contact':
         return this.unplugged.has(element.connector ?? element.id) ? null : element.ohms;
       case 'shortingBar':
-        return this.unplugged.has(element.connector) || this.faulty(element.id, 'stuckClosed')
+        return this.faulty(element.id, 'stuckClosed') ||
+          (this.unplugged.has(element.connector) && !this.heldBack(element.pins))
           ? (element.ohms ?? closedOhms)
           : null;
       case 'switch':

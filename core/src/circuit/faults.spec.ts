@@ -148,4 +148,25 @@ describe('coldFuseOhms', () => {
     expect(coldFuseOhms(60, 'mini')).toBeCloseTo(0.00095, 9);
     expect(coldFuseOhms(40, 'maxi')).toBe(0.0014);
   });
+
+  it('a substitute load holds a shorting bar back: behind it the load is read, not the bar', () => {
+    const elements: Element[] = [
+      { id: 'C', kind: 'contact', pins: ['h', 'u'], ohms: 0.005, connector: 'C101' },
+      { id: 'BAG', kind: 'squib', pins: ['u', 'r'], ohms: 2 },
+      { id: 'BAR', kind: 'shortingBar', pins: ['h', 'r'], connector: 'C101' },
+      { id: 'R', kind: 'resistor', pins: ['r', 'gnd'], ohms: 5000 },
+    ];
+    const read = (state: State) =>
+      solve({ circuit: { elements }, state, meters: [{ id: 'm', kind: 'ohms', from: 'h', to: 'r' }] }).meters[
+        'm'
+      ]!.value;
+    expect(read({ unplugged: ['C101'] })!).toBeLessThan(0.1);
+    expect(read({ unplugged: ['C101'], substituteLoads: [{ pins: ['r', 'h'], ohms: 2.2 }] })).toBeCloseTo(
+      2.2,
+      6,
+    );
+    // A load elsewhere holds nothing back.
+    const elsewhere: State = { unplugged: ['C101'], substituteLoads: [{ pins: ['h', 'gnd'], ohms: 2.2 }] };
+    expect(read(elsewhere)!).toBeLessThan(0.1);
+  });
 });

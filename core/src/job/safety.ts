@@ -45,7 +45,7 @@ export function safetyOf(
 function safetyEvents(record: JobRecord): SafetyEvent[] {
   const powered = (seq: number, recordedAt: string, why: string | null) =>
     why === null ? [] : [{ seq, event: { step: 'powered' as const, at: recordedAt, why } }];
-  return [
+  const events = [
     ...record.safeties.map((own) => ({ seq: own.seq, event: { ...own, at: own.recordedAt } as SafetyEvent })),
     ...record.scans.flatMap(({ seq, recordedAt, scan, printed }) =>
       powered(
@@ -67,6 +67,9 @@ function safetyEvents(record: JobRecord): SafetyEvent[] {
       ),
     ),
     ...record.loopReadings.flatMap(({ seq, recordedAt }) => powered(seq, recordedAt, 'a live loop value')),
+    ...record.seatReadings.flatMap(({ seq, recordedAt }) =>
+      powered(seq, recordedAt, 'a live value of a seat'),
+    ),
     ...record.clearings.flatMap(({ seq, recordedAt }) => powered(seq, recordedAt, 'codes were cleared')),
     ...record.exposures.flatMap(({ seq, recordedAt, reportedBy }) =>
       powered(seq, recordedAt, reportedBy === 'technician' ? 'the car was started' : null),
@@ -81,6 +84,17 @@ function safetyEvents(record: JobRecord): SafetyEvent[] {
   ]
     .sort((a, b) => a.seq - b.seq)
     .map(({ event }) => event);
+  return record.origin ? broughtIn(events, record.origin.importedAt) : events;
+}
+
+/** A job that came from another shop: whatever was confirmed there, nobody here has seen it. */
+function broughtIn(events: readonly SafetyEvent[], at: string): SafetyEvent[] {
+  const before = events.filter((event) => event.at <= at).length;
+  return [
+    ...events.slice(0, before),
+    { step: 'powered', at, why: 'the job came from another shop' },
+    ...events.slice(before),
+  ];
 }
 
 /** Whether any module has answered: a report of silent ones shows no power. */

@@ -8,6 +8,7 @@ import {
   offerData,
   parcelData,
   safetyStep,
+  seatReadingData,
   signData,
   temporaryData,
 } from '../restraints/index.js';
@@ -318,6 +319,7 @@ const lists = {
   inventories: z.array(fact(inventoryData)).default([]),
   signs: z.array(fact(signData)).default([]),
   loopReadings: z.array(fact(loopReadingData)).default([]),
+  seatReadings: z.array(fact(seatReadingData)).default([]),
   offers: z.array(fact(offerData)).default([]),
   donors: z.array(fact(donorData)).default([]),
   parcels: z.array(fact(parcelData)).default([]),

@@ -1,3 +1,4 @@
+export { seatTable, type SeatRow, type SeatVerdict, seatVerdictWords } from './buckles.js';
 export { donorProof, type DonorProof } from './donor.js';
 export { guardOf } from './guard.js';
 export { genericLimits, loopTable, type LoopRow, type LoopVerdict, momentWords } from './loops.js';
@@ -31,6 +32,10 @@ export {
   parcelData,
   restraintFile,
   type RestraintFile,
+  seatMoment,
+  type SeatMoment,
+  type SeatReading,
+  seatReadingData,
   signData,
   temporaryData,
 } from './records.js';

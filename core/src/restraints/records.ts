@@ -95,6 +95,18 @@ export const loopReadingData = z.strictObject({
 });
 export type LoopReading = z.infer<typeof loopReadingData>;
 
+export const seatMoment = z.enum(['unbelted', 'belted', 'empty', 'occupied']);
+export type SeatMoment = z.infer<typeof seatMoment>;
+/** A buckle or mat as its module shows it: a state, ohms or milliamps, as the vehicle codes it. */
+export const seatReadingData = z.strictObject({
+  seat: line,
+  moment: seatMoment,
+  shows: z.string().trim().max(40).nullish(),
+  ohms: z.number().min(0).max(1_000_000).nullish(),
+  milliamps: z.number().min(0).max(1000).nullish(),
+});
+export type SeatReading = z.infer<typeof seatReadingData>;
+
 export const temporaryData = z.strictObject({
   kind: temporaryKind,
   where: line,

@@ -20,11 +20,13 @@ import {
 import {
   guardOf,
   leastWait,
+  type LoopReading,
   powerAt,
   type PowerWord,
   type RestraintFile,
   type SafetyCourse,
   type SafetyStep,
+  type SeatReading,
   stepWords,
   wasSafeBetween,
 } from '@dormant-beacon/core/restraints';
@@ -267,6 +269,28 @@ export const temporaries: Gate = (record, fact, _role, shop) => {
   if (kind === 'jumper' && removes == null)
     throw conflict('No jumper goes on a restraint line, in any state.');
   mustBeSafe(record, fact, shop, `A ${temporaryWords[kind]} is put in or taken out here`);
+};
+
+/** A live value may be read in any state; a harness is moved only with a load in the place of the unit. */
+export const loopReadings: Gate = (record, fact, _role, shop) => {
+  const { moment, ohms, overload } = fact as unknown as LoopReading;
+  if ((ohms == null) === (overload == null))
+    throw invalid('data.ohms', 'give the ohms, or that they are over the limit');
+  if (moment === 'harness-moved' && !openTemporaries(record).some(({ kind }) => kind === 'substitute-load'))
+    throw conflict(
+      'A restraint harness is moved while powered only with a substitute load in the place of the unit, fitted while the car was safe. Enter the load first.',
+    );
+  if (moment !== 'after-reseat' && moment !== 'after-repair') return;
+  if (!wasSafeBetween(courseOf(record, shop), record.openedAt, fact.recordedAt))
+    throw conflict(
+      'A plug is reseated only while the car is safe: it has not been made safe in this job yet.',
+    );
+};
+
+export const seatReadings: Gate = (_record, fact) => {
+  const { shows, ohms, milliamps } = fact as unknown as SeatReading;
+  if ([shows || null, ohms ?? null, milliamps ?? null].filter((value) => value !== null).length !== 1)
+    throw invalid('data.shows', 'give one of a state, ohms or milliamps');
 };
 
 export const handBacks: Gate = (record) => {

@@ -51,6 +51,7 @@ describe('a car that is made safe', () => {
       beaconIds: [beaconId],
       case: loop.build({}),
     });
+    await shop.enter(jobId, 'loop-readings', { loop: 'L4', moment: 'as-found', ohms: 6.7 });
     return { jobId, beaconId, traceId };
   }
   const confirm = async (jobId: string, ...steps: SafetyStepKind[]) => {
@@ -266,6 +267,34 @@ describe('a car that is made safe', () => {
     expect(await taken(loaded)).toEqual(['listen', 'wiggle', 'function', 'provoke', 'plain', 'loaded']);
   });
 
+  it('has the loop saved before a plug is opened, and its harness moved with a load in place alone', async () => {
+    const jobId = await shop.openJob();
+    const { id: beaconId } = await shop.enter(jobId, 'beacons', { ...beacon, name: 'Restraint lamp' });
+    await shop.enter(jobId, 'scans', { kind: 'baseline', text: restraintReport });
+    const data = { title: 'Loop', beaconIds: [beaconId], case: loop.build({}) };
+    const { id: traceId } = await shop.enter(jobId, 'traces', data);
+    await isolate(jobId);
+    at(31);
+    expect(detail(await look(jobId, traceId))).toContain(
+      'Opening a plug may cure it: read the loop live first',
+    );
+    const read = (moment: string, more: object = { ohms: 2.4 }) =>
+      shop.enter(jobId, 'loop-readings', { loop: 'L4', moment, ...more });
+    expect((await read('as-found', {})).body['path']).toBe('data.ohms');
+    expect((await read('as-found', { ohms: 2, overload: true })).status).toBe(422);
+    expect(detail(await read('harness-moved'))).toContain('only with a substitute load');
+    expect((await read('after-reseat')).status).toBe(201);
+    at(100);
+    const other = await shop.openJob();
+    expect(
+      detail(await shop.enter(other, 'loop-readings', { loop: 'L4', moment: 'after-reseat', ohms: 2.4 })),
+    ).toContain('has not been made safe');
+    const seat = (more: object) =>
+      shop.enter(jobId, 'seat-readings', { seat: 'front-left', moment: 'belted', ...more });
+    expect([(await seat({})).status, (await seat({ ohms: 1, milliamps: 2 })).status]).toEqual([422, 422]);
+    expect((await seat({ shows: 'closed' })).status).toBe(201);
+  });
+
   it('lets a temporary state be put in and out while safe, and leaves with none', async () => {
     const { jobId, traceId } = await restraintJob();
     const load = { kind: 'substitute-load', where: 'plug C101' };
@@ -414,6 +443,7 @@ describe('every way to write', () => {
       'inventories',
       'signs',
       'loop-readings',
+      'seat-readings',
       'offers',
       'donors',
       'parcels',

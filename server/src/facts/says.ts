@@ -97,6 +97,8 @@ export function says(kind: FactKind, record: JobRecord, fact: StoredFact): strin
       return `${itemName(record, text('item'))}: ${text('sign').replaceAll('-', ' ')}${fact['stage'] == null ? '' : `, stage ${text('stage')}`}${text('note') ? ` (${text('note')})` : ''}`;
     case 'loop-readings':
       return `Loop ${text('loop')}: ${fact['overload'] === true ? 'over the limit' : `${text('ohms')} Ω`}, ${momentWords[fact['moment'] as LoopMoment]}`;
+    case 'seat-readings':
+      return `${text('seat').replaceAll('-', ' ')}, ${text('moment')}: ${fact['ohms'] != null ? `${text('ohms')} Ω` : fact['milliamps'] != null ? `${text('milliamps')} mA` : text('shows')}`;
     case 'offers':
       return `Offer for ${itemName(record, text('item'))}: ${text('kind').replaceAll('-', ' ')} from ${text('from')}`;
     case 'donors':

@@ -151,6 +151,18 @@ export const tables: Readonly<Record<FactKind, FactTable>> = {
     stage: 'trace',
     columns: { loop: 'loop_id', moment: 'moment', ohms: 'ohms', overload: 'overload', note: 'note' },
   },
+  'seat-readings': {
+    table: 'seat_readings',
+    list: 'seatReadings',
+    stage: 'trace',
+    columns: {
+      seat: 'seat',
+      moment: 'moment',
+      shows: 'shows',
+      ohms: 'ohms',
+      milliamps: 'milliamps',
+    },
+  },
   offers: {
     table: 'offers',
     list: 'offers',

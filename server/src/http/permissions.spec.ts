@@ -77,6 +77,7 @@ const table: Readonly<Record<string, string>> = {
   'POST /api/jobs/{jobId}/inventories': 'lt',
   'POST /api/jobs/{jobId}/signs': 'lt',
   'POST /api/jobs/{jobId}/loop-readings': 'lt',
+  'POST /api/jobs/{jobId}/seat-readings': 'lt',
   'POST /api/jobs/{jobId}/offers': 'ltd',
   'POST /api/jobs/{jobId}/donors': 'lt',
   'POST /api/jobs/{jobId}/parcels': 'ltd',

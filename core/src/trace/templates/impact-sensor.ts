@@ -38,6 +38,29 @@ export const impactSensor: Template = {
       .live('feed', 'volts', 'feed', 'gnd', 2, 'Read the sensor line from the module’s live data', {
         caution: lookLive,
       })
+      .watch(
+        'identity',
+        'SENSOR',
+        2,
+        `Read what the module says of the ${w.sensor}: its status and identity as they should be?`,
+        {
+          finds: 0.8,
+          falseAlarm: 0.03,
+          caution: lookLive,
+        },
+      )
+      .listen(
+        'mount',
+        'SENSOR',
+        6,
+        `Try the torque of the ${w.sensor} and its orientation against the arrow`,
+        {
+          finds: 0.4,
+          falseAlarm: 0.02,
+          caution: openDead,
+          power: 'dead',
+        },
+      )
       .look('look', 'SENSOR', 6, `Look at the ${w.sensor}: cracked, loose, bracket bent?`, {
         finds: 0.8,
         falseAlarm: 0.03,

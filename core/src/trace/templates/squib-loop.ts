@@ -32,6 +32,7 @@ export const squibLoop: Template = {
         label: `shorting bar in ${w.unitPlug}, harness side`,
         pins: ['h2', 'h3'],
         connector: w.unitPlug,
+        half: 'harness',
       })
       .resistor('REFERENCE', 'the module’s own reference to ground', ['loop-', 'gnd'], 5000)
       .cavity('squib', 'loop+', 'loop-', 'h1', 'h2', 'h3', 'u1', 'unit', 'u2')
@@ -83,9 +84,15 @@ export const squibLoop: Template = {
           power: 'dead',
         },
       )
-      .look('look-chain', 'CHAIN', 12, `Look at the ${w.chain}: heat, kinks, over-wound?`, {
+      .look('look-chain', 'CHAIN', 12, `Look at the ${w.chain}: routing, ties, heat, kinks, over-wound?`, {
         finds: 0.7,
         falseAlarm: 0.03,
+        caution: openDead,
+        power: 'dead',
+      })
+      .look('look-unit', 'SQUIB', 6, `Look at the ${w.unit}: any sign that it has fired?`, {
+        finds: 0.7,
+        falseAlarm: 0.01,
         caution: openDead,
         power: 'dead',
       })

@@ -20,10 +20,11 @@ import { TextField } from '../shared/text-field';
 import { Desk } from '../shell/desk';
 import { jobFeature } from '../shell/job.state';
 import { shopFeature } from '../shop/shop.state';
+import { SeatTable } from './seat-table';
 
 @Component({
   selector: 'db-loop-panel',
-  imports: [Caution, ChoiceOne, MatButtonModule, RouterLink, TextField],
+  imports: [Caution, ChoiceOne, MatButtonModule, RouterLink, SeatTable, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <db-caution
@@ -89,6 +90,7 @@ import { shopFeature } from '../shop/shop.state';
       A loop can condemn a unit, never clear it. One that is high or moves is followed on
       <a [routerLink]="['/jobs', record()?.id, 'trace']">its trace</a>: plug and harness first.
     </p>
+    <db-seat-table />
   `,
   styles: `
     :host {

@@ -6,6 +6,7 @@ import { cabin, placesOf, seatsOf } from './cabin';
 import { LoopPanel } from './loop-panel';
 import { PackagePanel } from './package-panel';
 import { PowerPanel } from './power-panel';
+import { SeatTable } from './seat-table';
 import { ServerClock } from './server-clock';
 import { Temporaries } from './temporaries';
 import { UnitPanel } from './unit-panel';
@@ -259,6 +260,26 @@ describe('the loops', () => {
     );
     expect(bench.page.querySelector('tbody tr')!.textContent).toContain('L3');
     expect(bench.text()).toContain('higher than its other side: look at plug and harness first');
+  });
+});
+
+describe('the seats', () => {
+  beforeEach(withClient);
+
+  it('are entered state by state, and say whether they follow', async () => {
+    const read = (id: string, moment: string, ohms: number) =>
+      fact(id, { seat: 'front-left', moment, ohms, shows: null, milliamps: null });
+    const seatReadings = [read('a', 'unbelted', 100), read('b', 'belted', 101)];
+    const bench = await benchFor(SeatTable, listed({ seatReadings }));
+    expect(bench.text()).toContain('buckle does not follow: plug and harness under the seat first');
+    await bench.press('Enter the seat');
+    expect(bench.text()).toContain('Say which seat');
+    await bench.press('front right');
+    await bench.press('belted');
+    await bench.press('milliamps');
+    await bench.fill('What it shows', '14,2');
+    await bench.press('Enter the seat');
+    expect(bench.desk.entered[0]!.data).toEqual({ seat: 'front-right', moment: 'belted', milliamps: 14.2 });
   });
 });
 

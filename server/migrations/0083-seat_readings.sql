@@ -1,0 +1,22 @@
+CREATE TABLE IF NOT EXISTS `seat_readings` (
+  `id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `job_id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `seq` int(10) unsigned NOT NULL,
+  `person_id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `corrects` char(36) CHARACTER SET ascii COLLATE ascii_bin DEFAULT NULL,
+  `withdrawn` tinyint(1) NOT NULL DEFAULT 0,
+  `observed_at` datetime(3) NOT NULL,
+  `recorded_at` datetime(3) NOT NULL,
+  `seat` varchar(200) NOT NULL,
+  `moment` varchar(20) NOT NULL,
+  `shows` varchar(40) DEFAULT NULL,
+  `ohms` double DEFAULT NULL,
+  `milliamps` double DEFAULT NULL,
+  PRIMARY KEY (`id`),
+  UNIQUE KEY `seat_readings_job_id_seq_unique` (`job_id`,`seq`),
+  UNIQUE KEY `seat_readings_corrects_unique` (`corrects`),
+  KEY `seat_readings_person_id_foreign` (`person_id`),
+  CONSTRAINT `seat_readings_corrects_foreign` FOREIGN KEY (`corrects`) REFERENCES `seat_readings` (`id`),
+  CONSTRAINT `seat_readings_job_id_foreign` FOREIGN KEY (`job_id`) REFERENCES `jobs` (`id`),
+  CONSTRAINT `seat_readings_person_id_foreign` FOREIGN KEY (`person_id`) REFERENCES `people` (`id`)
+) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci;
