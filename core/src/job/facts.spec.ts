@@ -2,7 +2,7 @@ import { drive, flap, Story } from '../testing/story.js';
 import { templates } from '../trace/templates/index.js';
 import { baselineOf, codeEnds, finalAfter } from './codes.js';
 import { lensOf } from './lens.js';
-import { lackingText, meaning, percent, suspectLabel } from './next.js';
+import { lackingText, meanings, percent, suspectLabel } from './next.js';
 import { caseOf, openTraces } from './plan.js';
 import { outcomeName, unitOf } from './reading-words.js';
 import { originOf, standing, standingFor } from './standing.js';
@@ -122,9 +122,22 @@ describe('words', () => {
       { id: 'plug', probability: 0.3 },
       { id: 'ground', probability: 0.1 },
     ];
-    expect(meaning(source, test('signal'), { value: 5, probability: 1, leaves })).toBe(
+    const signal = test('signal');
+    expect(meanings(source, signal, [{ value: 5, probability: 1, leaves }])).toEqual([
       'near 5 V leaves end switch or plug C31',
-    );
+    ]);
+    // Those that leave the same are one span; what is likelier stands first.
+    const ground = [{ id: 'ground', probability: 1 }];
+    const several = [
+      { value: 0.2, probability: 0.4, leaves: ground },
+      { value: 4.9, probability: 0.3, leaves },
+      { value: 5, probability: 0.3, leaves },
+    ];
+    const [first, second] = meanings(source, signal, several);
+    expect([first, second]).toEqual([
+      '4.9 to 5 V leaves end switch or plug C31',
+      jasmine.stringMatching(/^near 0\.2 V leaves ground/),
+    ]);
   });
 
   it('say what is lacking, and never round up to certainty', () => {

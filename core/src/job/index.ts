@@ -3,7 +3,7 @@ export { baselineOf, type CodeEnd, codeEnds, isBased } from './codes.js';
 export { type Command, readCommand } from './command.js';
 export { isRestraint } from './guard.js';
 export { type Lens } from './lens.js';
-export { lackingText, meaning, type NextThing, percent, planned, suspectLabel, traceOf } from './next.js';
+export { lackingText, meanings, type NextThing, percent, planned, suspectLabel, traceOf } from './next.js';
 export {
   defaultSafetyPolicy,
   isRestraintTrace,

@@ -11,7 +11,7 @@ import { basicsWords } from './basics.js';
 import { doFirst } from './power.js';
 import type { Standing } from './stand.js';
 import type { Lacking, Proof } from './proof.js';
-import { outcomeName } from './reading-words.js';
+import { outcomeName, valueWords } from './reading-words.js';
 import { inventoryOf } from './restraints.js';
 import type { JobRecord, StageId, Trace } from './schema.js';
 import { originOf, standing } from './standing.js';
@@ -247,14 +247,11 @@ function plannedAction(source: TraceCase, plan: NextTests): NextThing {
     );
   }
   const test = source.tests.find((other) => other.id === action.test)!;
-  const meanings = action.outcomes
-    .slice(0, 3)
-    .map((outcome) => meaning(source, test, outcome))
-    .join('; ');
+  const told = meanings(source, test, action.outcomes).slice(0, 3).join('; ');
   return thing(
     'trace',
     sentenceOf(test),
-    `${action.minutes} min. ${meanings.charAt(0).toUpperCase()}${meanings.slice(1)}.`,
+    `${action.minutes} min. ${told.charAt(0).toUpperCase()}${told.slice(1)}.`,
   );
 }
 
@@ -263,12 +260,35 @@ function sentenceOf(test: TraceTest): string {
   return /[.?!]$/.test(text) ? text : `${text}.`;
 }
 
-/** `near 4.9 V leaves the end switch or its plug`. */
-export function meaning(source: TraceCase, test: TraceTest, outcome: ForeseenOutcome): string {
-  const names = outcome.leaves
+/**
+ * What the outcomes of a test would leave, likeliest first, those that leave the same taken together:
+ * `near 4.9 V leaves the end switch or its plug`, `2.8 to 10 Ω leaves the plug`.
+ */
+export function meanings(source: TraceCase, test: TraceTest, outcomes: readonly ForeseenOutcome[]): string[] {
+  const alike = new Map<string, ForeseenOutcome[]>();
+  for (const outcome of outcomes) {
+    const left = leftBy(source, outcome);
+    const key = outcome.value === undefined ? `${left} ${alike.size}` : left;
+    alike.set(key, [...(alike.get(key) ?? []), outcome]);
+  }
+  const chance = (group: readonly ForeseenOutcome[]) => group.reduce((sum, one) => sum + one.probability, 0);
+  return [...alike.values()]
+    .sort((x, y) => chance(y) - chance(x))
+    .map((group) => `${spanName(test, group)} leaves ${leftBy(source, group[0]!)}`);
+}
+
+function leftBy(source: TraceCase, { leaves }: ForeseenOutcome): string {
+  const names = leaves
     .filter((suspect, index) => index === 0 || suspect.probability >= 0.15)
     .map(({ id }) => suspectLabel(source, id));
-  return `${outcomeName(test, outcome)} leaves ${[...new Set(names)].slice(0, 2).join(' or ')}`;
+  return [...new Set(names)].slice(0, 2).join(' or ');
+}
+
+function spanName(test: TraceTest, group: readonly ForeseenOutcome[]): string {
+  const values = group.flatMap(({ value }) => value ?? []);
+  const [least, most] = [Math.min(...values), Math.max(...values)];
+  if (values.length < 2 || test.kind === 'testLamp') return outcomeName(test, group[0]!);
+  return `${valueWords(test, least).replace(/\s*\S+$/, '')} to ${valueWords(test, most)}`;
 }
 
 /** A suspect's words, without its verdict where a short name will do. */

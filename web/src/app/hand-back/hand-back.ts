@@ -154,6 +154,10 @@ export class HandBack {
     if (unproven > 0) missing.push(`proof for ${unproven === 1 ? 'one beacon' : `${unproven} beacons`}`);
     return missing;
   });
+  /** A temporary state or an unsigned restraint code keeps the car here. */
+  protected readonly held = computed(
+    () => this.assessment()?.stages.find(({ id }) => id === 'hand-back')?.state === 'closed',
+  );
   protected readonly notDriven = computed(() => this.assessment()?.notDriven ?? []);
   protected readonly cautions = computed(() => {
     const record = this.record();

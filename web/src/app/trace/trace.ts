@@ -4,7 +4,7 @@ import { MatButtonModule } from '@angular/material/button';
 import {
   caseOf,
   isRestraint,
-  meaning,
+  meanings,
   openTraces,
   originOf,
   percent,
@@ -222,8 +222,7 @@ export class TracePage {
     const cost = `about ${this.money(action.expectedCents)} to the end${this.firstOf(action)}`;
     // What the first one means stands at the top of the bench already.
     if (action === this.plan()?.next[0]) return cost;
-    const meanings = action.outcomes.slice(0, 2).map((outcome) => meaning(source, test, outcome));
-    return `${meanings.join('; ')} · ${cost}`;
+    return `${meanings(source, test, action.outcomes).slice(0, 2).join('; ')} · ${cost}`;
   }
 
   /** What must be reached or powered down before it, in words. */
