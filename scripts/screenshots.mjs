@@ -10,13 +10,12 @@ import { install } from './install.mjs';
 import { root } from './paths.mjs';
 import { runScript, say } from './say.mjs';
 
-/** @type {readonly { file: string, path: string, job?: string, theme?: 'dusk' | 'day', width?: number, height?: number, who?: string | null, at?: string }[]} */
+/** @type {readonly { file: string, path: string, job?: string, theme?: 'dusk' | 'day', width?: number, height?: number, who?: string | null, at?: string, tab?: string }[]} */
 const views = [
   { file: 'sign-in', path: '/', who: null },
   { file: 'bays-dusk', path: '/' },
   { file: 'bays-day-upright', path: '/', theme: 'day', width: 800, height: 1280 },
   { file: 'take-in', path: '/take-in' },
-  { file: 'beacons', path: '/take-in', job: 'J-0145' },
   { file: 'circuit', path: '/library/circuits/new?template=latch-motor' },
   { file: 'library', path: '/library' },
   { file: 'approvals', path: '/route', job: 'J-0145' },
@@ -25,7 +24,8 @@ const views = [
   { file: 'causes', path: '/basics', job: 'J-0138' },
   { file: 'scans', path: '/baseline', job: 'J-0129', at: 'db-scan-matrix' },
   { file: 'trace-dusk', path: '/trace', job: 'J-0131' },
-  { file: 'trace-day', path: '/trace', job: 'J-0131', theme: 'day' },
+  { file: 'make-safe', path: '/make-safe', job: 'J-0142' },
+  { file: 'units', path: '/make-safe', job: 'J-0142', theme: 'day', tab: 'Units' },
   { file: 'trace-phone', path: '/trace', job: 'J-0131', width: 390, height: 844 },
   { file: 'comeback', path: '/trace', job: 'J-0104' },
   { file: 'clear', path: '/clear', job: 'J-0145' },
@@ -84,6 +84,7 @@ async function take(address) {
     height = 800,
     who = 'Yuki Sorensen',
     at,
+    tab,
   } of views) {
     const page = await (
       await browser.newContext({ viewport: { width, height }, reducedMotion: 'reduce' })
@@ -94,6 +95,7 @@ async function take(address) {
     await page.goto(`${address}${jobId ? `/jobs/${jobId}` : ''}${path}`);
     await page.locator('h1').first().waitFor();
     await page.waitForTimeout(1200);
+    if (tab) await page.getByRole('tab', { name: tab }).click();
     if (at) await page.locator(at).evaluate((element) => element.scrollIntoView());
     await page.screenshot({ path: join(out, `${file}.png`) });
     say(`docs/screenshots/${file}.png`);
