@@ -144,12 +144,14 @@ const looks: Partial<Record<RestraintItem, readonly string[]>> = {
 };
 
 function missingEvidence(
-  { id }: InventoryItem,
+  { id, loops }: InventoryItem,
   { item, signs, event }: Facts,
 ): { id: string; evidence: string }[] {
   if (event !== 'collision') return [];
   const seen = [...signs].some((sign) => sign !== 'claimed-unfired');
+  // An item that is known to have none has no loop to read.
   const loop =
+    loops?.length !== 0 &&
     fires.has(item) &&
     !['loop-open', 'loop-normal', 'loop-high'].some((sign) => signs.has(sign as RestraintSign));
   return [

@@ -83,7 +83,7 @@ export function usualInventory(seats: number, steered: 'left' | 'right' = 'left'
       one(`belt-${seat}`, 'belt', `belt ${seat.replace('-', ' ')}`, {
         seat,
         ...(seat.includes('centre') ? {} : { zone: sideOf(seat) }),
-        ...(seat.startsWith('front') ? { loops: loops(), inside: 'pillar' as const } : {}),
+        ...(seat.startsWith('front') ? { loops: loops(), inside: 'pillar' as const } : { loops: [] }),
       }),
     ),
     one('curtain-left', 'curtain', 'left curtain', { zone: 9, loops: loops(), inside: 'headliner' }),
