@@ -29,7 +29,8 @@ export function safetyOf(
   policy: SafetyPolicy = defaultSafetyPolicy,
   clockJumps: readonly string[] = [],
 ): SafetyCourse {
-  return safetyCourse(safetyEvents(record), {
+  // Where nothing was confirmed nothing can have been revoked: nearly every entry of nearly every job.
+  return safetyCourse(record.safeties.length === 0 ? [] : safetyEvents(record), {
     waitingMinutes: policy.waitingMinutes,
     secondPerson: policy.secondPerson,
     filed: inventoryOf(record)?.wait ?? null,
@@ -175,8 +176,11 @@ export function restraintCodesUnsigned(record: JobRecord): readonly { module: st
 }
 
 /** Why the car may not be driven; empty where it may. */
-export function notDriven(record: JobRecord, policy: SafetyPolicy = defaultSafetyPolicy): string[] {
-  const course = safetyOf(record, policy);
+export function notDriven(
+  record: JobRecord,
+  policy: SafetyPolicy = defaultSafetyPolicy,
+  course: SafetyCourse = safetyOf(record, policy),
+): string[] {
   const temporaries = openTemporaries(record);
   const codes = restraintCodesLeft(record);
   const away = standing(record.parcels).filter(({ back }) => back == null);
@@ -216,5 +220,12 @@ export function restraintWork(
   return guard === 'restraint' ? why[0]! : null;
 }
 
-export const isRestraintTrace = (trace: Pick<Trace, 'case' | 'title'>): boolean =>
-  isRestraintCircuit(trace.case) || guardOf({ part: trace.title }).guard === 'restraint';
+/** A trace of the restraint system, by its circuit or its title; judged once. */
+export function isRestraintTrace(trace: Pick<Trace, 'case' | 'title'>): boolean {
+  const before = restraintTraces.get(trace);
+  if (before !== undefined) return before;
+  const says = isRestraintCircuit(trace.case) || guardOf({ part: trace.title }).guard === 'restraint';
+  restraintTraces.set(trace, says);
+  return says;
+}
+const restraintTraces = new WeakMap<object, boolean>();

@@ -53,7 +53,8 @@ export interface Standing {
 
 /** The standing of a record under the shop's policy of proof. */
 export function stand(record: JobRecord, policy: ProofPolicy & Partial<SafetyPolicy>): Standing {
-  const safety = { ...defaultSafetyPolicy, ...policy };
+  const rules = { ...defaultSafetyPolicy, ...policy };
+  const safety = safetyOf(record, rules);
   const beacons = standing(record.beacons).map((beacon) => ({
     ...beacon,
     origin: originOf(record.beacons, beacon),
@@ -86,7 +87,7 @@ export function stand(record: JobRecord, policy: ProofPolicy & Partial<SafetyPol
     battery: batteryOf(record),
     basics: basicsAsked(record),
     approvals: lastAnswers(standing(record.approvals)),
-    safety: safetyOf(record, safety),
+    safety,
     restraint:
       record.head.event === 'collision' ||
       beacons.some(isRestraint) ||
@@ -95,7 +96,7 @@ export function stand(record: JobRecord, policy: ProofPolicy & Partial<SafetyPol
     temporaries: openTemporaries(record),
     codesKept: restraintCodesLeft(record),
     unsignedCodes: restraintCodesUnsigned(record),
-    notDriven: notDriven(record, safety),
+    notDriven: notDriven(record, rules, safety),
   };
 }
 
