@@ -1,6 +1,7 @@
 /**
  * In which state of the car a step on a restraint circuit may be taken. Source: the trade's three classes of action.
  */
+import { guardOf } from '../restraints/index.js';
 import { isRestraintCircuit } from './guarded.js';
 import type { TraceCase, TraceRepair, TraceTest } from './schema.js';
 
@@ -12,9 +13,23 @@ export type ActionClass =
   /** Plugs are opened, units moved, points touched: only when safe. */
   | 'open-dead';
 
-/** The class of a test, or null on a circuit that is none of restraints. What nobody has said is opened dead. */
+/** Kinds for which somebody reaches to a place with hand or tool. */
+const reaches: ReadonlySet<TraceTest['kind']> = new Set([
+  'inspect',
+  'swap',
+  'volts',
+  'ohms',
+  'amps',
+  'testLamp',
+  'continuity',
+]);
+
+/**
+ * The class of a test, or null where it lies neither on a restraint circuit nor where restraint items are hidden.
+ * What nobody has said is opened dead.
+ */
 export function actionClassOf(source: TraceCase, test: TraceTest): ActionClass | null {
-  if (!isRestraintCircuit(source)) return null;
+  if (!isRestraintCircuit(source)) return reaches.has(test.kind) && liesNear(test.label) ? 'open-dead' : null;
   // Fitted while dead, read with the power back.
   if (test.power === 'dead-then-live') return 'move-live';
   const loads = test.state?.substituteLoads?.length ?? 0;
@@ -37,6 +52,19 @@ export function actionClassOf(source: TraceCase, test: TraceTest): ActionClass |
       return 'open-dead';
   }
 }
+
+/** Behind a seat, a dash, a pillar: whoever works there has a pyrotechnic unit beside the hand. */
+function liesNear(label: string | null | undefined): boolean {
+  if (!label) return false;
+  const before = near.get(label);
+  if (before !== undefined) return before;
+  const says = guardOf({ work: label }).guard === 'restraint';
+  if (near.size >= mostNear) near.clear();
+  near.set(label, says);
+  return says;
+}
+const near = new Map<string, boolean>();
+const mostNear = 2000;
 
 /** Every repair on a restraint circuit is made while safe. */
 export function repairClassOf(source: TraceCase, repair: TraceRepair): ActionClass | null {

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { type Circuit, edited, element as elementSchema, type Element } from '../circuit/index.js';
+import { actionClassOf } from './action-class.js';
 import { cavitiesOf } from './cavities.js';
 import { closedTests } from './closed.js';
 import { editedCase } from './edit-case.js';
@@ -110,6 +111,31 @@ describe('a guarded circuit by what it shows', () => {
     expect(isRestraintCircuit(caseOf([wire('W', 'a', 'b')], { tests: [step] }))).toBeTrue();
     expect(closedTests(caseOf([wire('W', 'a', 'b')], { tests: [step] })).length).toBe(1);
     expect(isRestraintCircuit(templates[1]!.build({}))).toBeFalse();
+  });
+});
+
+describe('the class of an action', () => {
+  const plain = caseOf([wire('W', 'a', 'b')]);
+  const test = (kind: 'volts' | 'inspect' | 'listen', label: string): TraceTest =>
+    kind === 'volts'
+      ? { id: 't', kind, from: 'a', to: 'gnd', minutes: 1, label }
+      : { id: 't', kind, element: 'W', minutes: 1, label };
+
+  it('follows from where the work lies, also on a plain circuit', () => {
+    expect(actionClassOf(plain, test('volts', 'Measure C12.1 behind the dash'))).toBe('open-dead');
+    expect(actionClassOf(plain, test('inspect', 'Look at the plug under the headliner'))).toBe('open-dead');
+    expect(actionClassOf(plain, test('listen', 'Listen at the door'))).toBeNull();
+    expect(actionClassOf(plain, test('volts', 'Measure C12.1 at the tail lamp'))).toBeNull();
+  });
+
+  it('lets no plain template cry wolf with its own words', () => {
+    for (const template of templates.filter(({ restraint }) => restraint !== true)) {
+      const source = template.build({});
+      for (const own of source.tests)
+        expect(actionClassOf(source, own))
+          .withContext(own.label ?? own.id)
+          .toBeNull();
+    }
   });
 });
 

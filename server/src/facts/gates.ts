@@ -21,20 +21,22 @@ import { conflict, HttpProblem, invalid } from '../http/problem.js';
 import type { StoredFact } from './repository.js';
 import {
   donors,
-  driveGate,
-  type Gate,
-  handBacks,
   inventories,
-  isReason,
   loopReadings,
   offers,
   parcels,
+  seatReadings,
+  signs,
+} from './restraint-gates.js';
+import {
+  driveGate,
+  type Gate,
+  handBacks,
+  isReason,
   readingGate,
   repairGate,
   safeties,
-  seatReadings,
   sheetGate,
-  signs,
   temporaries,
 } from './safety-gates.js';
 

@@ -20,13 +20,10 @@ import {
 import {
   guardOf,
   leastWait,
-  type LoopReading,
   powerAt,
   type PowerWord,
-  type RestraintFile,
   type SafetyCourse,
   type SafetyStep,
-  type SeatReading,
   stepWords,
   wasSafeBetween,
 } from '@dormant-beacon/core/restraints';
@@ -42,7 +39,7 @@ export interface GateShop {
 
 export type Gate = (record: JobRecord, fact: StoredFact, role: Role, shop: GateShop) => void;
 
-const courseOf = (record: JobRecord, { safety, clockJumps }: GateShop): SafetyCourse =>
+export const courseOf = (record: JobRecord, { safety, clockJumps }: GateShop): SafetyCourse =>
   safetyOf(record, safety, clockJumps);
 
 function whyNot(word: PowerWord, { missing, until }: SafetyCourse): string {
@@ -76,7 +73,7 @@ export function readingGate(
   if (closed) throw conflict(closed.reason, { path: 'data.test' });
   switch (actionClassOf(source, test)) {
     case 'open-dead':
-      mustBeSafe(record, fact, shop, 'On a restraint circuit this is done');
+      mustBeSafe(record, fact, shop, 'Here this is done');
       return loopSavedFirst(record, source);
     case 'move-live':
       if (courseOf(record, shop).confirmed.size > 0)
@@ -117,7 +114,7 @@ export function sheetGate(record: JobRecord, fact: StoredFact): void {
 }
 
 /** Letters of a source that can be found again. */
-const leastSource = 8;
+export const leastSource = 8;
 
 /** Letters of a reason that says something. */
 export const leastReason = 20;
@@ -271,28 +268,6 @@ export const temporaries: Gate = (record, fact, _role, shop) => {
   mustBeSafe(record, fact, shop, `A ${temporaryWords[kind]} is put in or taken out here`);
 };
 
-/** A live value may be read in any state; a harness is moved only with a load in the place of the unit. */
-export const loopReadings: Gate = (record, fact, _role, shop) => {
-  const { moment, ohms, overload } = fact as unknown as LoopReading;
-  if ((ohms == null) === (overload == null))
-    throw invalid('data.ohms', 'give the ohms, or that they are over the limit');
-  if (moment === 'harness-moved' && !openTemporaries(record).some(({ kind }) => kind === 'substitute-load'))
-    throw conflict(
-      'A restraint harness is moved while powered only with a substitute load in the place of the unit, fitted while the car was safe. Enter the load first.',
-    );
-  if (moment !== 'after-reseat' && moment !== 'after-repair') return;
-  if (!wasSafeBetween(courseOf(record, shop), record.openedAt, fact.recordedAt))
-    throw conflict(
-      'A plug is reseated only while the car is safe: it has not been made safe in this job yet.',
-    );
-};
-
-export const seatReadings: Gate = (_record, fact) => {
-  const { shows, ohms, milliamps } = fact as unknown as SeatReading;
-  if ([shows || null, ohms ?? null, milliamps ?? null].filter((value) => value !== null).length !== 1)
-    throw invalid('data.shows', 'give one of a state, ohms or milliamps');
-};
-
 export const handBacks: Gate = (record) => {
   if (standing(record.beacons).length === 0)
     throw conflict('Nothing is taken in yet, so there is nothing to hand back.');
@@ -314,48 +289,3 @@ export function driveGate(record: JobRecord, fact: StoredFact, shop: GateShop): 
   const [first] = notDriven(record, shop.safety);
   if (first) throw conflict(`It may not be driven: ${first}.`);
 }
-
-const known = (record: JobRecord, fact: StoredFact): void => {
-  const items = standing(record.inventories).at(-1)?.file.items ?? [];
-  if (!items.some(({ id }) => id === fact['item']))
-    throw invalid('data.item', 'no such restraint item in this car’s inventory');
-};
-
-export const signs: Gate = known;
-export const donors: Gate = known;
-export const offers: Gate = (record, fact) => {
-  known(record, fact);
-  if (fact['donorId'] == null) return;
-  const donor = standingFor(record.donors, fact['donorId'] as string);
-  if (!donor) throw invalid('data.donorId', 'no such salvage unit in this job');
-  if (donor.item !== fact['item']) throw invalid('data.donorId', 'this salvage unit is for another item');
-};
-
-export const parcels: Gate = (record, fact) => {
-  known(record, fact);
-  const { crashDataSaved, sentOn, dueOn } = fact as {
-    crashDataSaved?: boolean;
-    sentOn?: string;
-    dueOn?: string;
-  };
-  const item = standing(record.inventories)
-    .at(-1)!
-    .file.items.find(({ id }) => id === fact['item'])!;
-  if (item.item === 'control-module' && crashDataSaved !== true)
-    throw conflict('Its crash data is saved before a control module is sent away: it is evidence.');
-  if (dueOn! < sentOn!) throw invalid('data.dueOn', 'it cannot be due before it was sent');
-};
-
-export const inventories: Gate = (_record, fact) => {
-  const { items, wait } = fact['file'] as RestraintFile;
-  if (wait && wait.minutes < leastWait && wait.source.length < leastSource)
-    throw invalid(
-      'data.file.wait.source',
-      'a wait this short needs its source: the service data, with its page',
-    );
-  const ids = new Set<string>();
-  for (const [index, { id }] of items.entries()) {
-    if (ids.has(id)) throw invalid(`data.file.items[${index}].id`, `"${id}" stands twice`);
-    ids.add(id);
-  }
-};

@@ -89,7 +89,7 @@ export const dischargeHeadlamp: Template = {
       .repair('BALLAST', 30, 24000, 'replace', `Replace the ${w.ballast}`, dead)
       .root('BALLAST', 'water in the housing', 'Look for drops, a torn seal, a blocked vent in the headlamp')
       .root('BALLAST', 'overvoltage', 'Was it jumped or charged hard? Measure the charging volts at idle')
-      .repair('BASE', 8, 0, 'reseat', 'Seat the burner in its base by hand, without force', dead)
+      .repair('BASE', 8, 0, 'reseat', 'Set the burner into its base by hand, without force', dead)
       .root('BASE', 'bent tabs', 'Look at the tabs of the base: straight, not browned?')
       .replaceFuse('FUSE', w.fuse)
       .cleanPlug('PLUG', 15, w.plug)

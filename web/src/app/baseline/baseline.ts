@@ -186,9 +186,14 @@ export class Baseline {
     });
   }
 
-  protected async save({ text, marks }: EnteredReport, kind: 'baseline' | 'interim'): Promise<void> {
+  protected async save({ text, marks, printed }: EnteredReport, kind: 'baseline' | 'interim'): Promise<void> {
     this.busy.set(true);
-    const sent = await this.desk.enter('scans', { kind, text, marks: [...marks] });
+    const sent = await this.desk.enter('scans', {
+      kind,
+      text,
+      marks: [...marks],
+      ...(printed ? { printed } : {}),
+    });
     this.busy.set(false);
     if (sent.state === 'saved') {
       this.entry()?.clear();

@@ -167,9 +167,14 @@ export class Clear {
     this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
   }
 
-  protected async save({ text, marks }: EnteredReport): Promise<void> {
+  protected async save({ text, marks, printed }: EnteredReport): Promise<void> {
     this.busy.set(true);
-    const sent = await this.desk.enter('scans', { kind: 'final', text, marks: [...marks] });
+    const sent = await this.desk.enter('scans', {
+      kind: 'final',
+      text,
+      marks: [...marks],
+      ...(printed ? { printed } : {}),
+    });
     this.busy.set(false);
     if (sent.state === 'saved') {
       this.entry()?.clear();

@@ -1,6 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import { Client } from '../api/client';
-import { type Bench, benchFor, recordOf } from '../testing/bench';
+import { type Bench, benchFor, fact, recordOf } from '../testing/bench';
 import { type EnteredReport, ReportEntry } from './report-entry';
 import { ReportQueue } from './report-queue';
 
@@ -29,8 +29,8 @@ describe('ReportEntry', () => {
     TestBed.configureTestingModule({ providers: [{ provide: Client, useValue: client }] });
   });
 
-  async function entry(): Promise<Bench<ReportEntry>> {
-    const bench = await benchFor(ReportEntry, recordOf(), { draftName: 'report job', saveLabel: 'Save it' });
+  async function entry(record = recordOf()): Promise<Bench<ReportEntry>> {
+    const bench = await benchFor(ReportEntry, record, { draftName: 'report job', saveLabel: 'Save it' });
     bench.fixture.componentInstance.save.subscribe((report) => saved.push(report));
     return bench;
   }
@@ -56,7 +56,17 @@ describe('ReportEntry', () => {
     await bench.fill('Paste what the reader printed', first);
     await until(bench, '1 code, 1 module, one line not understood, kept as pasted.');
     await bench.press('Save it');
-    expect(saved).toEqual([{ text: first, marks: [] }]);
+    expect(saved).toEqual([{ text: first, marks: [], printed: null }]);
+  });
+
+  it('asks when it was printed while the power is off: doubt begins the wait again', async () => {
+    const bench = await entry(recordOf({ safeties: [fact('s', { step: 'ignition-off' })] }));
+    await bench.fill('Paste what the reader printed', first);
+    await until(bench, 'The power is off now. When was this printed?');
+    await bench.press('Save it');
+    await bench.press('before the power went off');
+    await bench.press('Save it');
+    expect(saved.map(({ printed }) => printed)).toEqual([null, 'before-power-off']);
   });
 
   it('takes a file with its encoding, and lets the others wait until it is saved', async () => {

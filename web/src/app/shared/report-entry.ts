@@ -20,6 +20,8 @@ import type { ReportAnswer, ReportRequest } from '../../workers/report.worker';
 import { Client } from '../api/client';
 import { newId } from '../api/ids';
 import { LibraryEvents, libraryFeature } from '../library/library.state';
+import { jobFeature } from '../shell/job.state';
+import { type Choice, ChoiceOne } from './choices';
 import { keepDraft } from './draft';
 import type { Said } from './line-meaning';
 import { ReportQueue } from './report-queue';
@@ -29,6 +31,8 @@ import { WorkerDesk } from './worker-desk';
 export interface EnteredReport {
   readonly text: string;
   readonly marks: readonly LineMark[];
+  /** Said where the power is off now: it was printed before that. */
+  readonly printed: 'before-power-off' | null;
 }
 
 /** Bytes of a file that are read at most. */
@@ -36,7 +40,7 @@ const mostFileBytes = 64_000_000;
 
 @Component({
   selector: 'db-report-entry',
-  imports: [MatButtonModule, ReportRead],
+  imports: [ChoiceOne, MatButtonModule, ReportRead],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="paste" (dragover)="$event.preventDefault()" (drop)="drop($event)">
@@ -88,12 +92,19 @@ const mostFileBytes = 64_000_000;
         [marked]="markedLines()"
         (said)="mark($event)"
       />
+      @if (powerOff()) {
+        <db-choice
+          question="The power is off now. When was this printed? A report since then begins the wait again."
+          [choices]="moments"
+          [(value)]="moment"
+        />
+      }
       <div class="row">
         <button
           mat-flat-button
           type="button"
           [disabled]="busy() || share() !== null || text().trim() === ''"
-          (click)="save.emit({ text: text(), marks: marks() })"
+          (click)="save.emit({ text: text(), marks: marks(), printed: printed() })"
         >
           {{ saveLabel() }}
         </button>
@@ -130,6 +141,16 @@ export class ReportEntry implements OnDestroy {
 
   private readonly store = inject(Store);
   private readonly client = inject(Client);
+  private readonly assessment = this.store.selectSignal(jobFeature.selectAssessment);
+  protected readonly powerOff = computed(() => (this.assessment()?.safety.confirmed.size ?? 0) > 0);
+  protected readonly moments: readonly Choice[] = [
+    { value: 'before', label: 'before the power went off' },
+    { value: 'since', label: 'since then, or nobody knows' },
+  ];
+  protected readonly moment = signal('since');
+  protected readonly printed = computed(() =>
+    this.powerOff() && this.moment() === 'before' ? ('before-power-off' as const) : null,
+  );
   private readonly queue = inject(ReportQueue);
   private readonly patterns = this.store.selectSignal(libraryFeature.selectReportPatterns);
   private readonly desk = new WorkerDesk<ReportRequest, ReportAnswer>(

@@ -10,6 +10,7 @@ import { keepDraft } from '../shared/draft';
 import { TextField } from '../shared/text-field';
 import { numberOrNull } from '../shared/typed-number';
 import { Desk } from '../shell/desk';
+import { jobFeature } from '../shell/job.state';
 import { shopFeature } from '../shop/shop.state';
 
 export const verdictWords: Readonly<Record<BatteryVerdict, string>> = {
@@ -96,6 +97,14 @@ export class BatteryForm {
     measuredStandard: this.measuredStandard,
     checks: this.checks,
   });
+  private readonly assessment = inject(Store).selectSignal(jobFeature.selectAssessment);
+  /** While the power is off it is asked where the volts were taken: at the vehicle they show that it is not. */
+  protected readonly powerOff = computed(() => (this.assessment()?.safety.confirmed.size ?? 0) > 0);
+  protected readonly places: readonly Choice[] = [
+    { value: 'disconnected', label: 'at the disconnected battery' },
+    { value: 'clamps', label: 'at the vehicle’s clamps' },
+  ];
+  protected readonly where = signal('');
   private readonly read = computed((): BatteryReading | string => {
     const volts = numberOrNull(this.volts());
     if (volts === null) return 'Type the resting volts.';
@@ -130,7 +139,10 @@ export class BatteryForm {
     event.preventDefault();
     const read = this.read();
     if (typeof read === 'string') return this.problem.set(read);
-    const sent = await this.desk.enter('batteries', read);
+    if (this.powerOff() && this.where() === '')
+      return this.problem.set('The power is off: say where the volts were taken.');
+    const where = this.powerOff() ? { where: this.where() as 'clamps' | 'disconnected' } : {};
+    const sent = await this.desk.enter('batteries', { ...read, ...where });
     if (sent.state === 'refused') return this.problem.set(sent.problem.message);
     this.problem.set(null);
     this.draft.clear();

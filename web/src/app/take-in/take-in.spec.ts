@@ -171,6 +171,17 @@ describe('TakeIn', () => {
     expect(bench.desk.entered[0]!.data).toEqual(jasmine.objectContaining({ seen: 'flashing' }));
   });
 
+  it('asks where volts were taken while the power is off', async () => {
+    const safeties = [fact('s', { step: 'ignition-off' })];
+    const bench = await benchFor(TakeIn, recordOf({ beacons: [fact('b', flap)], safeties }));
+    await bench.fill('Resting volts', '12,7');
+    await bench.press('Enter it');
+    expect(bench.text()).toContain('The power is off: say where the volts were taken.');
+    await bench.press('at the disconnected battery');
+    await bench.press('Enter it');
+    expect(bench.desk.entered[0]!.data).toEqual(jasmine.objectContaining({ where: 'disconnected' }));
+  });
+
   it('changes the head, shows both values where someone else was faster, and saves as chosen', async () => {
     const record = recordOf({ beacons: [fact('b', flap)], batteries: [fact('v', good)] });
     const bench = await benchFor(TakeIn, record);
