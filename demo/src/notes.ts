@@ -103,7 +103,7 @@ export const traceNotes: readonly TraceNote[] = [
     vehicle: { make: 'Ostrel', model: 'Marn saloon', plate: 'OM 20 SAR' },
     beacon: 'Right daytime light',
     template: 'driven-headlamp',
-    title: 'Discharge or LED headlamp',
+    title: 'LED headlamp',
     values: {},
     readings: {
       'look-fuse': no,

@@ -11,7 +11,7 @@ import { basicsWords } from './basics.js';
 import { doFirst } from './power.js';
 import type { Standing } from './stand.js';
 import type { Lacking, Proof } from './proof.js';
-import { outcomeName, valueWords } from './reading-words.js';
+import { outcomeName, unitOf, valueWords } from './reading-words.js';
 import { inventoryOf } from './restraints.js';
 import type { JobRecord, StageId, Trace } from './schema.js';
 import { originOf, standing } from './standing.js';
@@ -288,7 +288,8 @@ function spanName(test: TraceTest, group: readonly ForeseenOutcome[]): string {
   const values = group.flatMap(({ value }) => value ?? []);
   const [least, most] = [Math.min(...values), Math.max(...values)];
   if (values.length < 2 || test.kind === 'testLamp') return outcomeName(test, group[0]!);
-  return `${valueWords(test, least).replace(/\s*\S+$/, '')} to ${valueWords(test, most)}`;
+  const unit = ` ${unitOf(test)}`;
+  return `${valueWords(test, least).replace(unit, '')} to ${valueWords(test, most)}`;
 }
 
 /** A suspect's words, without its verdict where a short name will do. */

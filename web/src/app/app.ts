@@ -57,4 +57,11 @@ export class App {
     this.events.moved.subscribe((event) => this.store.dispatch(BaysEvents.jobMoved({ event })));
     this.events.reconnected.subscribe(() => this.store.dispatch(PeopleEvents.serverReturned()));
   }
+
+  /** Past head and rail; an address with # would leave the job, since every link starts at the root. */
+  protected toBench(): void {
+    const bench = document.querySelector<HTMLElement>('#bench, main');
+    bench?.setAttribute('tabindex', '-1');
+    bench?.focus();
+  }
 }

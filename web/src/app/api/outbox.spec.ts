@@ -2,7 +2,7 @@ import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { ApiProblem, Client, type WriteRequest } from './client';
 import { Outbox } from './outbox';
-import { StoreRoom } from './store-room';
+import { type KeptRequest, StoreRoom } from './store-room';
 
 const request = (key: string, personId = 'p'): WriteRequest => ({
   path: `/api/jobs/j/${key}`,
@@ -24,20 +24,19 @@ class FakeClient {
   }
 }
 
+/** A device’s store that can be full. */
 class FakeStoreRoom {
-  readonly kept = new Map<number, WriteRequest>();
-  private last = 0;
-  waiting = () => Promise.resolve([...this.kept].map(([place, own]) => ({ place, request: own })));
-  keep(own: WriteRequest): Promise<number> {
-    this.kept.set(++this.last, own);
-    return Promise.resolve(this.last);
-  }
-  replace(place: number, own: WriteRequest): Promise<void> {
-    this.kept.set(place, own);
+  readonly kept = new Map<string, KeptRequest>();
+  full: () => boolean = () => false;
+  waiting = () => Promise.resolve([...this.kept.values()]);
+  keep(own: KeptRequest): Promise<void> {
+    if (this.full()) return Promise.reject(new Error('no room'));
+    this.kept.set(own.key, own);
     return Promise.resolve();
   }
-  drop(place: number): Promise<void> {
-    this.kept.delete(place);
+  drop(key: string): Promise<void> {
+    if (this.full()) return Promise.reject(new Error('no room'));
+    this.kept.delete(key);
     return Promise.resolve();
   }
 }
@@ -96,9 +95,52 @@ describe('Outbox', () => {
   });
 
   it('sends even where the device keeps nothing', async () => {
-    room.keep = () => Promise.reject(new Error('no room'));
-    room.drop = () => Promise.reject(new Error('no room'));
+    room.full = () => true;
     expect((await outbox.send(request('a'))).state).toBe('saved');
+  });
+
+  it('loses none of several entries on a device that keeps nothing, and says so until it can keep them', async () => {
+    room.full = () => true;
+    client.answer = 'gone';
+    for (const key of ['a', 'b', 'c']) expect((await outbox.send(request(key))).state).toBe('waiting');
+    expect([outbox.waiting(), outbox.onlyHere()]).toEqual([3, 3]);
+    room.full = () => false;
+    jasmine.clock().tick(1600);
+    await settle();
+    // The server is still away; what was tried first is on the device now.
+    expect([outbox.waiting(), outbox.onlyHere(), room.kept.size]).toEqual([3, 2, 1]);
+    client.answer = 'ok';
+    jasmine.clock().tick(1600);
+    await settle();
+    expect(client.taken).toEqual(['a', 'b', 'c']);
+    expect([outbox.waiting(), room.kept.size]).toEqual([0, 0]);
+  });
+
+  it('sends every entry exactly once in the end, whatever fails meanwhile, in two hundred drawn weeks', async () => {
+    for (let seed = 1; seed <= 200; seed++) {
+      let state = seed;
+      const chance = (share: number) => (state = (state * 48271) % 2147483647) / 2147483647 < share;
+      const before = client.taken.length;
+      room.full = () => chance(0.3);
+      const made: string[] = [];
+      for (let n = 0; n < 12; n++) {
+        client.answer = chance(0.5) ? 'gone' : 'ok';
+        const key = `${seed}-${n}`;
+        made.push(key);
+        await outbox.send(request(key));
+        if (chance(0.3)) {
+          jasmine.clock().tick(1600);
+          await settle();
+        }
+      }
+      client.answer = 'ok';
+      for (let n = 0; n < 3; n++) {
+        jasmine.clock().tick(1600);
+        await settle();
+      }
+      expect(client.taken.slice(before)).withContext(`seed ${seed}`).toEqual(made);
+      expect(outbox.waiting()).withContext(`seed ${seed}`).toBe(0);
+    }
   });
 
   it('takes up what an earlier visit left behind', async () => {

@@ -16,8 +16,9 @@ export type Sent<A> =
 const againAfterMs = 1500;
 
 export interface Kept {
-  readonly place: number;
   readonly request: KeptRequest;
+  /** False while this device has not taken it: it is there only as long as the page is open. */
+  readonly onDevice: boolean;
 }
 
 @Injectable({ providedIn: 'root' })
@@ -36,6 +37,8 @@ export class Outbox {
   readonly waiting = computed(
     () => this.open().filter(({ request }) => request.personId === this.active()).length,
   );
+  /** Entries that this device could not keep: they are gone if the page is closed now. */
+  readonly onlyHere = computed(() => this.open().filter(({ onDevice }) => !onDevice).length);
   /** Ids of others whose entries wait until they are active here. */
   readonly waitingOthers = computed(() =>
     this.open()
@@ -53,7 +56,11 @@ export class Outbox {
 
   /** Takes up what an earlier visit left behind. */
   async resume(): Promise<void> {
-    this.queue.set(await this.storeRoom.waiting().catch(() => []));
+    const left = await this.storeRoom.waiting().catch(() => []);
+    // What was typed while the store was opened stands already.
+    const here = new Set(this.queue().map(({ request }) => request.key));
+    const before = left.filter(({ key }) => !here.has(key)).map((request) => ({ request, onDevice: true }));
+    this.queue.update((queue) => [...before, ...queue]);
     if (this.waiting() > 0) this.schedule(0);
   }
 
@@ -71,38 +78,53 @@ export class Outbox {
   }
 
   /** Sends an entry again that was not taken. */
-  async tryAgain({ place, request: { refused: _, ...request } }: Kept): Promise<void> {
-    await this.storeRoom.replace(place, request).catch(() => undefined);
-    this.queue.update((queue) => queue.map((kept) => (kept.place === place ? { place, request } : kept)));
+  async tryAgain({ request: { refused: _, ...request } }: Kept): Promise<void> {
+    await this.put(request);
     this.schedule(0);
   }
 
   /** Forgets an entry that was not taken. */
-  async discard({ place }: Kept): Promise<void> {
-    await this.forget(place);
-    this.queue.update((queue) => queue.filter((kept) => kept.place !== place));
+  async discard({ request: { key } }: Kept): Promise<void> {
+    await this.forget(key);
+    this.queue.update((queue) => queue.filter(({ request }) => request.key !== key));
   }
 
   private async sendNow<A>(request: WriteRequest): Promise<Sent<A>> {
     // A device that keeps nothing (no room, private window) still sends.
-    const place = await this.storeRoom.keep(request).catch(() => -1);
+    const onDevice = await this.kept(request);
     if (this.open().some((kept) => kept.request.personId === request.personId))
-      return this.wait({ place, request });
+      return this.wait({ request, onDevice });
     try {
       const answer = await this.client.write<A>(request);
-      await this.forget(place);
+      await this.forget(request.key);
       return { state: 'saved', answer };
     } catch (error) {
       const problem = asProblem(error);
       if (problem.needsPerson) this.unknown.next();
-      if (problem.passing || problem.needsPerson) return this.wait({ place, request });
-      await this.forget(place);
+      if (problem.passing || problem.needsPerson) return this.wait({ request, onDevice });
+      await this.forget(request.key);
       return { state: 'refused', problem };
     }
   }
 
-  private forget(place: number): Promise<void> {
-    return this.storeRoom.drop(place).catch(() => undefined);
+  private forget(key: string): Promise<void> {
+    return this.storeRoom.drop(key).catch(() => undefined);
+  }
+
+  /** Whether the device has taken it. */
+  private kept(request: KeptRequest): Promise<boolean> {
+    return this.storeRoom.keep(request).then(
+      () => true,
+      () => false,
+    );
+  }
+
+  /** An entry of the queue as it stands now, on the device too where that takes it. */
+  private async put(request: KeptRequest): Promise<void> {
+    const onDevice = await this.kept(request);
+    this.queue.update((queue) =>
+      queue.map((own) => (own.request.key === request.key ? { request, onDevice } : own)),
+    );
   }
 
   private wait(entry: Kept): { state: 'waiting' } {
@@ -120,7 +142,8 @@ export class Outbox {
   }
 
   private async sendWaiting(): Promise<void> {
-    for (const { place, request } of this.open()) {
+    for (const { request, onDevice } of this.open()) {
+      if (!onDevice) await this.put(request);
       if (request.personId !== this.active()) continue;
       try {
         await this.client.write(request);
@@ -128,18 +151,13 @@ export class Outbox {
         const problem = asProblem(error);
         if (problem.passing) return this.schedule(againAfterMs);
         if (problem.needsPerson) return this.unknown.next();
-        await this.keepRefused(place, { ...request, refused: problem.message });
+        await this.put({ ...request, refused: problem.message });
         continue;
       }
-      await this.forget(place);
-      this.queue.update((queue) => queue.filter((other) => other.place !== place));
+      await this.forget(request.key);
+      this.queue.update((queue) => queue.filter((other) => other.request.key !== request.key));
       this.later.next(request.path);
     }
-  }
-
-  private async keepRefused(place: number, request: KeptRequest): Promise<void> {
-    await this.storeRoom.replace(place, request).catch(() => undefined);
-    this.queue.update((queue) => queue.map((kept) => (kept.place === place ? { place, request } : kept)));
   }
 }
 

@@ -7,6 +7,9 @@ import type { WriteRequest } from './client';
 export type KeptRequest = WriteRequest & { readonly refused?: string };
 
 interface Rooms extends DBSchema {
+  /** By the request's own key, which says in which order they were made. */
+  entries: { key: string; value: KeptRequest };
+  /** Of the first version: numbered as they came. */
   outbox: { key: number; value: KeptRequest };
   drafts: { key: string; value: string };
 }
@@ -15,22 +18,17 @@ interface Rooms extends DBSchema {
 export class StoreRoom {
   private opened: Promise<IDBPDatabase<Rooms>> | null = null;
 
-  async waiting(): Promise<{ place: number; request: KeptRequest }[]> {
-    const db = await this.db();
-    const [places, requests] = await Promise.all([db.getAllKeys('outbox'), db.getAll('outbox')]);
-    return places.map((place, n) => ({ place, request: requests[n]! }));
+  async waiting(): Promise<KeptRequest[]> {
+    return (await this.db()).getAll('entries');
   }
 
-  async keep(request: WriteRequest): Promise<number> {
-    return (await this.db()).add('outbox', request);
+  /** Keeps an entry, or what has become of it, in the place of its key. */
+  async keep(request: KeptRequest): Promise<void> {
+    await (await this.db()).put('entries', request, request.key);
   }
 
-  async replace(place: number, request: KeptRequest): Promise<void> {
-    await (await this.db()).put('outbox', request, place);
-  }
-
-  async drop(place: number): Promise<void> {
-    await (await this.db()).delete('outbox', place);
+  async drop(key: string): Promise<void> {
+    await (await this.db()).delete('entries', key);
   }
 
   async draft(name: string): Promise<string> {
@@ -43,11 +41,20 @@ export class StoreRoom {
   }
 
   private db(): Promise<IDBPDatabase<Rooms>> {
-    this.opened ??= openDB<Rooms>('dormant-beacon', 1, {
-      upgrade(db) {
-        db.createObjectStore('outbox', { autoIncrement: true });
-        db.createObjectStore('drafts');
+    this.opened ??= openDB<Rooms>('dormant-beacon', 2, {
+      async upgrade(db, from, _to, transaction) {
+        if (from < 1) db.createObjectStore('drafts');
+        const entries = db.createObjectStore('entries');
+        if (from !== 1) return;
+        // What an earlier version has kept is not lost.
+        for (const request of await transaction.objectStore('outbox').getAll())
+          await entries.put(request, request.key);
+        db.deleteObjectStore('outbox');
       },
+    }).catch((error: unknown) => {
+      // It is tried again: a store that is locked or full now may open later.
+      this.opened = null;
+      throw error;
     });
     return this.opened;
   }

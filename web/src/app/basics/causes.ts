@@ -3,6 +3,7 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
+  DestroyRef,
   effect,
   inject,
   signal,
@@ -199,6 +200,7 @@ export class Causes {
   ]);
 
   constructor() {
+    inject(DestroyRef).onDestroy(() => this.worker.end());
     effect(() => {
       const vehicle = this.vehicle();
       if (vehicle)

@@ -4,13 +4,13 @@ import { type Kept, Outbox } from '../api/outbox';
 import { NotTaken } from './not-taken';
 
 describe('NotTaken', () => {
-  const kept = (place: number, path: string, body: unknown): Kept => ({
-    place,
-    request: { path, key: 'k', personId: 'p', body, refused: 'The baseline comes first.' },
+  const kept = (key: string, path: string, body: unknown): Kept => ({
+    onDevice: true,
+    request: { path, key, personId: 'p', body, refused: 'The baseline comes first.' },
   });
 
   async function show(entries: readonly Kept[]) {
-    const acts: [string, number][] = [];
+    const acts: [string, string][] = [];
     TestBed.configureTestingModule({
       providers: [
         provideZonelessChangeDetection(),
@@ -18,8 +18,8 @@ describe('NotTaken', () => {
           provide: Outbox,
           useValue: {
             refused: signal(entries),
-            tryAgain: ({ place }: Kept) => acts.push(['again', place]),
-            discard: ({ place }: Kept) => acts.push(['forget', place]),
+            tryAgain: ({ request }: Kept) => acts.push(['again', request.key]),
+            discard: ({ request }: Kept) => acts.push(['forget', request.key]),
           },
         },
       ],
@@ -40,11 +40,11 @@ describe('NotTaken', () => {
 
   it('says what was typed and why it was not taken, and lets the person decide', async () => {
     const { page, press, acts } = await show([
-      kept(1, '/api/jobs/j/code-ends', {
+      kept('k1', '/api/jobs/j/code-ends', {
         id: 'x',
         data: { code: 'B1049', note: 'old, customer told', tags: ['a'] },
       }),
-      kept(2, '/api/jobs', { head: { event: 'wear', customer: 'Ada Lindqvist' } }),
+      kept('k2', '/api/jobs', { head: { event: 'wear', customer: 'Ada Lindqvist' } }),
     ]);
     expect(page.textContent).toContain('2 entries that waited were not taken: look');
     await press('look');
@@ -57,8 +57,8 @@ describe('NotTaken', () => {
     await press('Send again');
     await press('Forget it');
     expect(acts).toEqual([
-      ['again', 1],
-      ['forget', 1],
+      ['again', 'k1'],
+      ['forget', 'k1'],
     ]);
   });
 });

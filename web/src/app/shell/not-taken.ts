@@ -15,7 +15,7 @@ import { type Kept, Outbox } from '../api/outbox';
         </button>
         @if (open()) {
           <ul>
-            @for (entry of entries(); track entry.kept.place) {
+            @for (entry of entries(); track entry.kept.request.key) {
               <li>
                 <strong>{{ entry.what }}</strong>
                 <span>{{ entry.kept.request.refused }}</span>

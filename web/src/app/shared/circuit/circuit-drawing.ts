@@ -1,10 +1,18 @@
 /** The circuit as wiring is read, supply above and ground below: probability by weight and tint, readings at points. */
-import { ChangeDetectionStrategy, Component, computed, effect, input, output, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  output,
+  signal,
+} from '@angular/core';
 import { type Element, reference, type State } from '@dormant-beacon/core/circuit';
 import type { TraceCase } from '@dormant-beacon/core/trace';
 import { percent } from '@dormant-beacon/core/job';
 import { showValue } from '@dormant-beacon/core/units';
-import { WorkerDesk } from '../worker-desk';
 import { soundAmps, soundVolts } from './sound-volts';
 import {
   type CircuitGraph,
@@ -17,6 +25,7 @@ import {
   type Place,
   pointBox,
 } from './circuit-graph';
+import { Layouts } from './layouts';
 
 interface View {
   readonly x: number;
@@ -43,9 +52,7 @@ export class CircuitDrawing {
   /** A point was pressed. */
   readonly pointed = output<string>();
 
-  private readonly desk = new WorkerDesk<CircuitGraph, CircuitLayout>(
-    () => new Worker(new URL('../../../workers/layout.worker', import.meta.url), { type: 'module' }),
-  );
+  private readonly layouts = inject(Layouts);
   private readonly circuit = computed(() => this.case().circuit, {
     equal: (a, b) => JSON.stringify(a) === JSON.stringify(b),
   });
@@ -163,7 +170,7 @@ export class CircuitDrawing {
 
   constructor() {
     effect((onCleanup) => {
-      const asked = this.desk.ask(this.graph()).subscribe({
+      const asked = this.layouts.layOut(this.graph()).subscribe({
         next: (step) => {
           if ('answer' in step) this.laidOut.set(step.answer);
         },
