@@ -27,6 +27,10 @@ const care: Readonly<Record<CavityClass, number>> = {
 /** Classes on which no meter, jumper or swap is permitted in any state. */
 export const isClosedClass = (kind: CavityClass): boolean => care[kind] >= care.network;
 
+/** Whether any point of a circuit is one on which no jumper goes, in any state. */
+export const hasClosedLine = (source: Source): boolean =>
+  [...cavitiesOf(source).values()].some((found) => isClosedClass(found.class));
+
 /** What a line is made of: a point at its one end is as good as a point at its other. */
 const lines: ReadonlySet<ElementKind> = new Set(['wire', 'contact', 'shortingBar']);
 /** Where the inside of a module begins, or the battery: no line goes on behind it. */

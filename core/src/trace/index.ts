@@ -1,3 +1,4 @@
+export { hasClosedLine } from './cavities.js';
 export { closedTests } from './closed.js';
 export { isGuarded, isRestraintCircuit } from './guarded.js';
 export { type ActionClass, actionClassOf, repairClassOf } from './action-class.js';

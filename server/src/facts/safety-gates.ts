@@ -27,7 +27,7 @@ import {
   stepWords,
   wasSafeBetween,
 } from '@dormant-beacon/core/restraints';
-import { actionClassOf, closedTests, repairClassOf } from '@dormant-beacon/core/trace';
+import { actionClassOf, closedTests, hasClosedLine, repairClassOf } from '@dormant-beacon/core/trace';
 import { conflict, HttpProblem, invalid } from '../http/problem.js';
 import type { StoredFact } from './repository.js';
 
@@ -78,6 +78,13 @@ export function readingGate(
     case 'move-live':
       if (courseOf(record, shop).confirmed.size > 0)
         throw conflict('The power is off now. Put it on by the list, then read.');
+      if (test.state?.jumpers?.length) {
+        if (!openTemporaries(record).some(({ kind }) => kind === 'jumper'))
+          throw conflict(
+            'A bridge is put in while the car is safe, and entered as a temporary state. Enter it first.',
+          );
+        return;
+      }
       if (!openTemporaries(record).some(({ kind }) => kind === 'substitute-load'))
         throw conflict(
           'A restraint harness is moved or read this way only with a substitute load in the place of the unit, fitted while the car was safe. Enter the load first.',
@@ -263,7 +270,8 @@ export const temporaries: Gate = (record, fact, _role, shop) => {
     (trace !== undefined && isRestraintTrace(trace)) ||
     guardOf({ part: where, work: where }).guard === 'restraint';
   if (!restraint) return;
-  if (kind === 'jumper' && removes == null)
+  // The switch of a buckle may be bridged, where its circuit shows that it is no squib's, sensor's or network's line.
+  if (kind === 'jumper' && removes == null && (!trace || hasClosedLine(trace.case)))
     throw conflict('No jumper goes on a restraint line, in any state.');
   mustBeSafe(record, fact, shop, `A ${temporaryWords[kind]} is put in or taken out here`);
 };

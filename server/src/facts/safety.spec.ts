@@ -295,6 +295,24 @@ describe('a car that is made safe', () => {
     expect((await seat({ shows: 'closed' })).status).toBe(201);
   });
 
+  it('lets the switch of a buckle be bridged while safe, and reads it with the bridge entered alone', async () => {
+    const { jobId, beaconId } = await restraintJob();
+    const buckle = templates.find(({ id }) => id === 'belt-buckle')!.build({});
+    const data = { title: 'Driver buckle', beaconIds: [beaconId], case: buckle };
+    const { id: traceId } = await shop.enter(jobId, 'traces', data);
+    const bridge = { kind: 'jumper', where: 'plug C110, harness side', traceId };
+    expect((await shop.enter(jobId, 'temporaries', bridge)).status).toBe(409);
+    await isolate(jobId);
+    at(31);
+    expect((await shop.enter(jobId, 'temporaries', bridge)).status).toBe(201);
+    const read = () => shop.enter(jobId, 'readings', { traceId, test: 'bridge', value: 0.1 });
+    expect(detail(await read())).toContain('The power is off now');
+    at(40);
+    await confirm(jobId, 'power-on');
+    expect((await read()).status).toBe(201);
+    expect(detail(await shop.enter(jobId, 'hand-backs', {}))).toContain('does not leave with a jumper');
+  });
+
   it('lets a temporary state be put in and out while safe, and leaves with none', async () => {
     const { jobId, traceId } = await restraintJob();
     const load = { kind: 'substitute-load', where: 'plug C101' };

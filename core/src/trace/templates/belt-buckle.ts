@@ -48,6 +48,19 @@ export const beltBuckle: Template = {
         state: { open: ['SWITCH'] },
         caution: lookLive,
       })
+      .live(
+        'bridge',
+        'volts',
+        'in',
+        'gnd',
+        12,
+        `Bridge the two cavities of ${w.plug} on the harness side while dead: it imitates a switch that is closed; power up, read the live value`,
+        {
+          state: { unplugged: [w.plug], jumpers: [['seat', 'b3']] },
+          caution: 'A bridge is a temporary state: put in and taken out while the car is safe.',
+          power: 'dead-then-live',
+        },
+      )
       .look('look', 'PLUG', 10, `Look whether ${w.plug} is mated, locked and dry`, {
         finds: 0.8,
         falseAlarm: 0.03,

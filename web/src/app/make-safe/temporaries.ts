@@ -2,7 +2,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
-import { openTemporaries, type Temporary, temporaryWords } from '@dormant-beacon/core/job';
+import {
+  openTemporaries,
+  originOf,
+  standing,
+  type Temporary,
+  temporaryWords,
+} from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
 import { ChoiceOne, type Choice } from '../shared/choices';
 import { keepDraft } from '../shared/draft';
@@ -36,6 +42,9 @@ import { jobFeature } from '../shell/job.state';
           example="such as in the place of the left seat bag, plug C101"
           [(value)]="where"
         />
+        @if (traces().length > 0) {
+          <db-choice question="For which trace? (optional)" [choices]="traces()" [(value)]="trace" />
+        }
         <div class="row">
           <button mat-flat-button type="submit">It is put in</button>
           <button mat-button type="button" (click)="adding.set(false)">Not now</button>
@@ -79,6 +88,15 @@ export class Temporaries {
   protected readonly adding = signal(false);
   protected readonly kind = signal('');
   protected readonly where = signal('');
+  protected readonly trace = signal('');
+  protected readonly traces = computed<readonly Choice[]>(() => {
+    const record = this.record();
+    if (!record) return [];
+    return standing(record.traces).map((trace) => ({
+      value: originOf(record.traces, trace),
+      label: trace.title,
+    }));
+  });
   protected readonly problem = signal<string | null>(null);
   private readonly draft = keepDraft(() => `temporary ${this.record()?.id ?? ''}`, {
     adding: this.adding,
@@ -90,7 +108,11 @@ export class Temporaries {
     event.preventDefault();
     if (this.kind() === '' || this.where().trim() === '')
       return this.problem.set('Say what was put in, and where.');
-    const data = { kind: this.kind(), where: this.where().trim() } as FactData<'temporaries'>;
+    const data = {
+      kind: this.kind(),
+      where: this.where().trim(),
+      ...(this.trace() === '' ? {} : { traceId: this.trace() }),
+    } as FactData<'temporaries'>;
     if (!(await this.entered(data))) return;
     this.adding.set(false);
     this.where.set('');

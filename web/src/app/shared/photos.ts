@@ -114,6 +114,8 @@ const largest = 60_000_000;
 })
 export class Photos implements OnDestroy {
   readonly stage = input.required<StageId>();
+  /** What they show, where that is one thing among several: it stands before each caption, and only its photos are listed. */
+  readonly about = input<string | null>(null);
   private readonly desk = inject(Desk);
   private readonly record = inject(Store).selectSignal(jobFeature.selectRecord);
   private readonly worker = new Worker(new URL('../../workers/photo.worker', import.meta.url), {
@@ -129,16 +131,21 @@ export class Photos implements OnDestroy {
     const record = this.record();
     if (!record) return [];
     return standing(record.photos)
-      .filter(({ stage }) => stage === this.stage())
+      .filter(
+        ({ stage, caption }) => stage === this.stage() && (caption ?? '').startsWith(this.about() ?? ''),
+      )
       .map(({ id, attachmentId, caption }) => ({
         id,
         caption: caption ?? '',
         address: `/api/jobs/${record.id}/attachments/${attachmentId}`,
       }));
   });
-  private readonly draft = keepDraft(() => `photo ${this.record()?.id ?? ''} ${this.stage()}`, {
-    caption: this.caption,
-  });
+  private readonly draft = keepDraft(
+    () => `photo ${this.record()?.id ?? ''} ${this.stage()} ${this.about() ?? ''}`,
+    {
+      caption: this.caption,
+    },
+  );
 
   constructor() {
     this.worker.onmessage = ({ data }: MessageEvent<PhotoAnswer>) => {
@@ -166,7 +173,7 @@ export class Photos implements OnDestroy {
   private async take(files: readonly File[]): Promise<void> {
     this.problem.set(null);
     this.kept.set('');
-    const caption = this.caption().trim() || null;
+    const caption = [this.about(), this.caption().trim()].filter(Boolean).join(': ').slice(0, 200) || null;
     for (const file of files) {
       this.busy.update((busy) => busy + 1);
       const says = await this.keep(file, caption);
