@@ -1,7 +1,7 @@
 import { type Endpoint, endpoints, factKinds, openJob } from '@dormant-beacon/contract';
 import { readVin } from '@dormant-beacon/core/formats';
 import { readReport } from '@dormant-beacon/core/scans';
-import { nextTests, type TraceCase, type TraceReading } from '@dormant-beacon/core/trace';
+import { actionClassOf, nextTests, type TraceCase, type TraceReading } from '@dormant-beacon/core/trace';
 import { templates } from '@dormant-beacon/core/trace/templates';
 import { calls, jobNumberBefore, people, traceNotes } from './index.js';
 import { report } from './world.js';
@@ -104,6 +104,16 @@ describe('the demo’s library', () => {
       expect(['Velanta', 'Ostrel', 'Corvane', 'Hallmer']).withContext(title).toContain(make);
       expect(nextTests(source).next[0]!.action).withContext(title).toBe('test');
     }
+  });
+
+  it('asks for no car made safe on a plain circuit', () => {
+    const circuits = bodies('/api/library/circuits') as { title: string; case: TraceCase }[];
+    const traced = all
+      .filter(({ path }) => path.endsWith('/traces'))
+      .map(({ body }) => body['data'] as { title: string; case: TraceCase });
+    for (const { title, case: source } of [...circuits, ...traced])
+      for (const test of source.tests)
+        expect(actionClassOf(source, test)).withContext(`${title}: ${test.label}`).toBeNull();
   });
 
   it('knows weaknesses of suspects that their templates have, each with a source', () => {

@@ -54,6 +54,8 @@ describe('an intake', () => {
     await page.keyboard.press('Alt+s');
     await rail(page, 'Door open');
     await page.getByLabel('Resting volts').waitFor();
+    await to(/flooded/);
+    await page.keyboard.press('Space');
     await to(/Resting volts/);
     await page.keyboard.type('12.6');
     await to(/Hours at rest/);

@@ -115,6 +115,7 @@ describe('two people in one job', () => {
     await page.locator('.next-thing h1').waitFor();
     await page.goto(page.url().replace(/[a-z-]+$/, 'take-in'));
     await page.getByRole('button', { name: /^Battery/ }).click();
+    await page.getByText('flooded', { exact: true }).click();
     await page.getByLabel('Resting volts').fill('12.6');
     await page.getByRole('button', { name: 'Enter it' }).click();
     await page.getByText('This is for the lead or a technician').waitFor();

@@ -125,6 +125,7 @@ describe('the class of an action', () => {
     expect(actionClassOf(plain, test('volts', 'Measure C12.1 behind the dash'))).toBe('open-dead');
     expect(actionClassOf(plain, test('inspect', 'Look at the plug under the headliner'))).toBe('open-dead');
     expect(actionClassOf(plain, test('listen', 'Listen at the door'))).toBeNull();
+    expect(actionClassOf(plain, test('inspect', 'Look into plug C44 of the sliding door'))).toBeNull();
     expect(actionClassOf(plain, test('volts', 'Measure C12.1 at the tail lamp'))).toBeNull();
   });
 

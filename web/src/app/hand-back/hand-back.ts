@@ -24,7 +24,7 @@ import { verdictWords } from '../take-in/battery-form';
 import { peopleFeature } from '../people/people.state';
 import { Glyph } from '../shared/glyph';
 import { stateWords } from '../shared/lens';
-import { sayWhen, When } from '../shared/when';
+import { Dated, sayDate, When } from '../shared/when';
 import { eventChoices } from '../take-in/car-fields';
 import { Desk } from '../shell/desk';
 import { jobFeature } from '../shell/job.state';
@@ -37,7 +37,7 @@ const rootWords = {
 
 @Component({
   selector: 'db-hand-back',
-  imports: [Glyph, MatButtonModule, When],
+  imports: [Dated, Glyph, MatButtonModule, When],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './hand-back.html',
   styleUrl: './hand-back.scss',
@@ -61,7 +61,7 @@ export class HandBack {
     const intake = vehicle.odometerKm
       ? `${showDistance(vehicle.odometerKm, vehicle.odometerUnit ?? 'km')} at intake`
       : null;
-    return [head.customer, event, intake, `printed ${sayWhen(this.today)}`].filter(Boolean).join(' · ');
+    return [head.customer, event, intake, `printed ${sayDate(this.today)}`].filter(Boolean).join(' · ');
   });
   protected readonly problem = signal<string | null>(null);
   protected readonly today = new Date().toISOString();
@@ -125,7 +125,7 @@ export class HandBack {
       id,
       says: `${item}: ${{ asked: 'asked, not answered', yes: 'approved', no: 'declined' }[answer]}${
         ceilingCents == null ? '' : ` up to ${showCents(ceilingCents, this.settings().currency)}`
-      } (${by}, ${sayWhen(observedAt)}).`,
+      } (${by}, ${sayDate(observedAt)}).`,
     })),
   );
   protected readonly battery = computed(() => {
@@ -175,7 +175,7 @@ export class HandBack {
     for (const beacon of this.beacons()) {
       if (beacon.state === 'dark')
         cautions.push(
-          `“${beacon.name}” is dark but not yet proven: ${beacon.lacking.join('; ')}. Tell us if it shows again; look again ${sayWhen(beacon.lookAgainAt)}.`,
+          `“${beacon.name}” is dark but not yet proven: ${beacon.lacking.join('; ')}. Tell us if it shows again; look again ${sayDate(beacon.lookAgainAt)}.`,
         );
       else if (beacon.state !== 'dormant') cautions.push(`“${beacon.name}” is open: ${beacon.words}.`);
     }

@@ -1,4 +1,4 @@
-import { asField, fromField, sayWhen, useZone } from './when';
+import { asField, fromField, sayDate, sayWhen, useZone } from './when';
 
 describe('sayWhen', () => {
   const now = new Date(2026, 10, 17, 12, 0);
@@ -10,6 +10,7 @@ describe('sayWhen', () => {
     expect(sayWhen(at(19), now)).toBe('Thu 16:05');
     expect(sayWhen(at(30), now)).toBe('Nov 30');
     expect(sayWhen(null, now)).toBe('–');
+    expect([sayDate(at(17)), sayDate(null)]).toEqual(['17 Nov 2026 16:05', '–']);
   });
 
   it('says and reads moments in the shop’s zone, over a change to summer time', () => {

@@ -9,6 +9,7 @@ function formatsFor(timeZone: string) {
   return {
     day: new Intl.DateTimeFormat('en', { weekday: 'short', timeZone }),
     date: new Intl.DateTimeFormat('en', { day: 'numeric', month: 'short', timeZone }),
+    whole: new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone }),
     time: new Intl.DateTimeFormat('en', { hour: '2-digit', minute: '2-digit', hour12: false, timeZone }),
   };
 }
@@ -29,6 +30,13 @@ export function sayWhen(iso: string | null | undefined, now = new Date()): strin
   if (days === -1) return `yesterday ${formats.time.format(moment)}`;
   if (Math.abs(days) <= 6) return `${formats.day.format(moment)} ${formats.time.format(moment)}`;
   return formats.date.format(moment);
+}
+
+/** `28 Nov 2026 09:43`: for paper, which is read on another day. */
+export function sayDate(iso: string | null | undefined): string {
+  if (!iso) return '–';
+  const moment = new Date(iso);
+  return `${formats.whole.format(moment)} ${formats.time.format(moment)}`;
 }
 
 function startOf(moment: Date): number {
@@ -60,5 +68,12 @@ export function fromField(local: string): string | null {
 export class When implements PipeTransform {
   transform(iso: string | null | undefined): string {
     return sayWhen(iso);
+  }
+}
+
+@Pipe({ name: 'dated' })
+export class Dated implements PipeTransform {
+  transform(iso: string | null | undefined): string {
+    return sayDate(iso);
   }
 }

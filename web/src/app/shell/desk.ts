@@ -9,6 +9,9 @@ import { Outbox, type Sent } from '../api/outbox';
 import { peopleFeature } from '../people/people.state';
 import { JobEvents, jobFeature } from './job.state';
 
+/** From the first tap’s answer to the second tap, of a hand in a glove. */
+const doubleTapMs = 800;
+
 const nobodyHere: Sent<never> = {
   state: 'refused',
   problem: new ApiProblem(401, 'Sign in first: every entry names the person who makes it.'),
@@ -23,15 +26,30 @@ export class Desk {
   private readonly record = this.store.selectSignal(jobFeature.selectRecord);
   private readonly jobId = this.store.selectSignal(jobFeature.selectJobId);
 
-  /** Enters a fact in the job on the bench. */
+  /** Enters a fact in the job on the bench; a second tap on what is just being entered is the same entry. */
   enter<K extends FactKind>(kind: K, data: FactData<K>, corrects?: string): Promise<Sent<Entered>> {
-    return this.write(kind, {
-      id: newId(),
-      observedAt: new Date().toISOString(),
-      ...(corrects ? { corrects } : {}),
-      data,
-    });
+    return this.once([kind, data, corrects], () =>
+      this.write(kind, {
+        id: newId(),
+        observedAt: new Date().toISOString(),
+        ...(corrects ? { corrects } : {}),
+        data,
+      }),
+    );
   }
+
+  /** The answer to the same question while it is on its way, and for as long as a double tap takes. */
+  private once(asked: unknown, send: () => Promise<Sent<Entered>>): Promise<Sent<Entered>> {
+    const key = JSON.stringify([this.personId(), this.jobId(), asked]);
+    const going = this.underWay.get(key);
+    if (going) return going;
+    const sent = send();
+    this.underWay.set(key, sent);
+    const forget = () => this.underWay.delete(key);
+    void sent.then(({ state }) => (state === 'refused' ? forget() : setTimeout(forget, doubleTapMs)), forget);
+    return sent;
+  }
+  private readonly underWay = new Map<string, Promise<Sent<Entered>>>();
 
   /**
    * Confirms a step of making safe. It goes to the server now or not at all: what waits on this device would be
@@ -65,7 +83,11 @@ export class Desk {
   }
 
   /** Enters a reading: it shows at once, and goes again where it is refused. */
-  async enterReading(data: FactData<'readings'>): Promise<Sent<Entered>> {
+  enterReading(data: FactData<'readings'>): Promise<Sent<Entered>> {
+    return this.once(['readings', data], () => this.readingEntered(data));
+  }
+
+  private async readingEntered(data: FactData<'readings'>): Promise<Sent<Entered>> {
     const [id, observedAt, record] = [newId(), new Date().toISOString(), this.record()!];
     const stamp = {
       id,

@@ -76,7 +76,7 @@ export class BatteryForm {
     { value: 'off', label: 'surface charge taken off' },
     { value: 'charged', label: 'charged fully for this reading' },
   ];
-  protected readonly type = signal('flooded');
+  protected readonly type = signal('');
   protected readonly volts = signal('');
   protected readonly rest = signal('');
   protected readonly degrees = signal('');
@@ -114,6 +114,7 @@ export class BatteryForm {
     if ([volts, rest, degrees, rated, measured].some((value) => Number.isNaN(value)))
       return 'One of these is not a number. Examples: 12.6, 12,6, 640.';
     if (volts < 0 || volts > 60) return 'Resting volts lie between 0 and 60.';
+    if (this.type() === '') return 'Say what kind of battery it is; “not known” is an answer too.';
     return {
       type: this.type() as BatteryReading['type'],
       restingVolts: volts,

@@ -33,7 +33,7 @@ export const lamps: readonly Lamp[] = [
   {
     id: 'belt',
     name: 'Belt lamp',
-    words: 'seat belt buckle person strap',
+    words: 'seat belt seatbelt buckle person strap',
     line: 'M16 4a3.5 3.5 0 1 0 .1 0M9 28v-9c0-4 3-6 7-6s7 2 7 6v9M21 14L10 25M22 28l-7-7',
     restraint: true,
   },
@@ -118,7 +118,7 @@ export const lamps: readonly Lamp[] = [
   {
     id: 'engine',
     name: 'Engine',
-    words: 'engine check mil emission motor',
+    words: 'engine check mil emission motor malfunction',
     line: 'M9 11h4l2-3h7M18 8v3h4l4 4v8h-7l-3 3H9v-4H6v-7h3zM3 15v7M26 17h3v6h-3',
   },
   {
@@ -218,13 +218,13 @@ export const lamps: readonly Lamp[] = [
   {
     id: 'indicator-left',
     name: 'Left indicator',
-    words: 'turn signal left arrow flashing fast',
+    words: 'indicator turn signal blinker left arrow flashing fast',
     line: 'M3 16l11-10v6h14v8H14v6z',
   },
   {
     id: 'indicator-right',
     name: 'Right indicator',
-    words: 'turn signal right arrow flashing fast',
+    words: 'indicator turn signal blinker right arrow flashing fast',
     line: 'M29 16L18 6v6H4v8h14v6z',
   },
   {
@@ -249,13 +249,13 @@ export const lamps: readonly Lamp[] = [
   {
     id: 'door-open',
     name: 'Door open',
-    words: 'door ajar open sliding',
+    words: 'door ajar open sliding latch',
     line: 'M11 4h10l2 8v12l-2 4H11l-2-4V12zM9 13L2 20m7-3l-5 6M23 13l7 7M9 12h14',
   },
   {
     id: 'boot-open',
     name: 'Boot open',
-    words: 'trunk tailgate boot lid open',
+    words: 'trunk tailgate hatch boot lid open',
     line: 'M3 22v-4l4-1 4-5h9l6 5v5zM8 22a2 2 0 1 0 4 0m8 0a2 2 0 1 0 4 0M26 16l4-8',
   },
   {

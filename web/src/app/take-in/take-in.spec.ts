@@ -126,6 +126,9 @@ describe('TakeIn', () => {
     await bench.press('Enter it');
     expect(bench.text()).toContain('Type the resting volts.');
     await bench.fill('Resting volts', '12,7');
+    await bench.press('Enter it');
+    expect(bench.text()).toContain('Say what kind of battery it is');
+    await bench.press('flooded');
     await bench.fill('Hours at rest', '10');
     expect(bench.text()).toContain('Charge is not ability');
     await bench.fill('Rated, A', '640');
@@ -174,6 +177,7 @@ describe('TakeIn', () => {
   it('asks where volts were taken while the power is off', async () => {
     const safeties = [fact('s', { step: 'ignition-off' })];
     const bench = await benchFor(TakeIn, recordOf({ beacons: [fact('b', flap)], safeties }));
+    await bench.press('AGM');
     await bench.fill('Resting volts', '12,7');
     await bench.press('Enter it');
     expect(bench.text()).toContain('The power is off: say where the volts were taken.');
@@ -225,6 +229,14 @@ describe('lamps', () => {
     expect(findLamps('airbag').map(({ id }) => id)).toContain('restraint');
     expect(findLamps('front mist').map(({ id }) => id)).toEqual(['front-fog']);
     expect(findLamps('tyre tire').map(({ id }) => id)).toEqual(['tyre']);
+    for (const [word, id] of [
+      ['seatbelt', 'belt'],
+      ['indicator', 'indicator-left'],
+      ['hatch', 'boot-open'],
+    ] as const)
+      expect(findLamps(word).map((lamp) => lamp.id))
+        .withContext(word)
+        .toContain(id);
     expect(findLamps('teapot')).toEqual([]);
     expect(findLamps('').length).toBe(lamps.length);
   });
