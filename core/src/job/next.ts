@@ -161,7 +161,7 @@ function restraintNext(at: Standing): NextThing | null {
   return thing(
     'make-safe',
     `Look at ${left[0]!.label}${left.length === 1 ? '' : ` and ${left.length - 1} more`}: ${left.length === 1 ? 'it has' : 'they have'} no sign entered yet.`,
-    'What is not known is treated with care: it is inspected, not reused.',
+    'After a collision each unit gets a look, also one that stays; what it shows decides.',
   );
 }
 
