@@ -170,6 +170,20 @@ describe('what a job says of its safety', () => {
     expect(own(held, scan('t', 'Restraint control: no codes')).lenses[0]!.state).toBe('dark');
   });
 
+  it('holds a restraint code until its own module has answered without it', () => {
+    const scan = (text: string, more: object = {}) =>
+      fact('s', { kind: 'interim', reader: null, scan: readReport(text), marks: null, ...more });
+    const held = scan('Restraint control\n  B1049-13 Left belt loop (active)\nBody: no codes');
+    const left = (...scans: object[]) =>
+      restraintCodesLeft(record({ scans: [held, ...scans] })).map(({ code }) => code);
+    expect(left(scan('Restraint control: no response\nBody: no codes'))).toEqual(['B1049']);
+    expect(left(scan('Body: no codes'))).toEqual(['B1049']);
+    const clean = 'Restraint control: no codes\nBody: no codes';
+    expect(left(scan(clean, { printed: 'before-power-off' }))).toEqual(['B1049']);
+    expect(left(scan(clean))).toEqual([]);
+    expect(left(scan('Restraint control\n  B1050-13 Right belt loop (stored)'))).toEqual(['B1050']);
+  });
+
   it('finds restraint work by the beacon, the words and the part, and none in a plain lamp', () => {
     const own = record({ beacons: [lamp, { ...lamp, id: 'tail', name: 'Tail lamp out' }] });
     const work = (label: string, id: string, part: string | null = null) =>

@@ -1,4 +1,5 @@
 /** Whether the car is safe to open, what bypasses are in it, and whether it may be driven: all from the record. */
+import { plainWord } from '../codes/index.js';
 import {
   type Guard,
   guardOf,
@@ -129,17 +130,26 @@ export function openTemporaries(record: JobRecord): Temporary[] {
   return record.temporaries.filter(({ id, removes }) => removes == null && !removed.has(id));
 }
 
-/** Codes of restraints that the last report shows as active or stored. */
-export function restraintCodesLeft(record: JobRecord): readonly { module: string; code: string }[] {
-  const last = record.scans.at(-1);
-  if (!last) return [];
-  const known = restraintCodes.get(last.scan);
+/**
+ * Codes of restraints that a module still holds, as active or stored, as far as anybody has read: each stays until
+ * its own module has answered without it. A module that is silent, or not in a report, gives nothing back.
+ */
+export function restraintCodesLeft({ scans }: JobRecord): readonly { module: string; code: string }[] {
+  const known = restraintCodes.get(scans);
   if (known) return known;
-  const found = last.scan.codes
-    .filter(({ status }) => status !== 'history' && status !== 'pending')
-    .filter(isRestraintCode)
-    .map(({ module, code }) => ({ module, code }));
-  restraintCodes.set(last.scan, found);
+  const held = new Map<string, { module: string; code: string }[]>();
+  for (const { scan, printed } of scans) {
+    const codes = scan.codes.filter(({ status }) => status !== 'history' && status !== 'pending');
+    // A report from before the power went off shows what was there, not what has gone since.
+    if (printed !== 'before-power-off')
+      for (const { name, answered } of scan.modules) if (answered) held.delete(plainWord(name));
+    for (const { module, code } of codes.filter(isRestraintCode)) {
+      const own = held.get(plainWord(module)) ?? [];
+      if (!own.some((other) => other.code === code)) held.set(plainWord(module), [...own, { module, code }]);
+    }
+  }
+  const found = [...held.values()].flat();
+  restraintCodes.set(scans, found);
   return found;
 }
 

@@ -91,6 +91,14 @@ describe('making safe', () => {
     expect(safetyCourse(isolated, { ...needs, clockJumps: [at(-20)] }).until).toBe(at(32));
   });
 
+  it('keeps a span that had ended when the clock jumped, and lengthens one in which it did', () => {
+    const ended = [...isolated, step('power-on', 50)];
+    const spans = (...clockJumps: string[]) => safetyCourse(ended, { ...needs, clockJumps }).safeSpans;
+    expect(spans(at(300))).toEqual([{ from: at(32), to: at(50) }]);
+    expect(spans(at(15), at(300))).toEqual([{ from: at(45), to: at(50) }]);
+    expect(spans(at(25), at(300))).toEqual([]);
+  });
+
   it('remembers in which spans the car was safe', () => {
     const course = safetyCourse([...isolated, step('power-on', 50)], needs);
     expect([course.safeSpans, course.poweredOnAt, course.until]).toEqual([

@@ -178,7 +178,7 @@ class Course {
   }
 
   private drop(at?: string): void {
-    const until = this.until();
+    const until = this.until(at);
     if (at !== undefined && until !== null && Date.parse(at) >= Date.parse(until)) {
       const to = this.checkAt !== null && Date.parse(this.checkAt) < Date.parse(at) ? this.checkAt : at;
       if (Date.parse(to) >= Date.parse(until)) this.spans.push({ from: until, to });
@@ -187,17 +187,16 @@ class Course {
     this.checkAt = null;
   }
 
-  private until(): string | null {
-    return this.start === null ? null : later(this.waitsFrom()!, this.waits());
+  private until(asOf?: string): string | null {
+    return this.start === null ? null : later(this.waitsFrom(asOf)!, this.waits());
   }
 
-  /** A jump of the server’s clock begins the wait anew. */
-  private waitsFrom(): string | null {
+  /** A jump of the server’s clock begins the wait anew; one that came later than `asOf` says nothing of a span before it. */
+  private waitsFrom(asOf?: string): string | null {
     if (this.start === null) return null;
-    return (this.needs.clockJumps ?? []).reduce(
-      (latest, jump) => (Date.parse(jump) > Date.parse(latest) ? jump : latest),
-      this.start,
-    );
+    return (this.needs.clockJumps ?? [])
+      .filter((jump) => asOf === undefined || Date.parse(jump) <= Date.parse(asOf))
+      .reduce((latest, jump) => (Date.parse(jump) > Date.parse(latest) ? jump : latest), this.start);
   }
 
   private waits(): number {

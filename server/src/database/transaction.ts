@@ -40,8 +40,8 @@ export interface LockedJob extends JobRow {
   /** Grows with every change of any job: streams and other servers read by it. */
   readonly changeNo: number;
   readonly shopRevision: number;
-  /** When the server’s clock was last found to have jumped. */
-  readonly clockJumpedAt: string | null;
+  /** When the server’s clock was found to have jumped, the last hundred times. */
+  readonly clockJumps: readonly string[];
 }
 
 /** What an entry tells the logbook. `entry` is kept and hashed as it stands. */
@@ -74,9 +74,9 @@ export interface NewlyWritten<A> extends Written<A> {
 
 const duplicate = 1062;
 
-/** The change number, the settings' revision and the last jump of the clock, as columns of a question that is asked anyway. */
+/** The change number, the settings' revision and the last jumps of the clock, as columns of a question that is asked anyway. */
 const alongside =
-  'NEXT VALUE FOR change_order AS change_no, (SELECT revision FROM shop_settings WHERE id = 1) AS shop_revision, (SELECT MAX(jumped_at) FROM clock_jumps) AS clock_jumped_at';
+  'NEXT VALUE FOR change_order AS change_no, (SELECT revision FROM shop_settings WHERE id = 1) AS shop_revision, (SELECT GROUP_CONCAT(jumped_at ORDER BY id DESC LIMIT 100) FROM clock_jumps) AS clock_jumps';
 
 /**
  * Runs `body` under the lock of an existing job.
@@ -101,7 +101,7 @@ export async function writeJob<A>(
       next: row.seq + 1,
       changeNo: Number(row.change_no),
       shopRevision: row.shop_revision ?? 0,
-      clockJumpedAt: row.clock_jumped_at === null ? null : isoOf(row.clock_jumped_at),
+      clockJumps: (row.clock_jumps ?? '').split(',').filter(Boolean).map(isoOf),
     };
     const { answer, log, job: changed, summary } = await body(trx, job, recordedAt);
     const chain = await enterLog(trx, write, { ...job, seq: job.next }, log, recordedAt);
@@ -130,7 +130,7 @@ async function updateJob(
 interface Alongside {
   readonly change_no: number | string;
   readonly shop_revision: number | null;
-  readonly clock_jumped_at: string | null;
+  readonly clock_jumps: string | null;
 }
 
 /** Runs `body`, which makes the job's rows itself, with seq 1 and the start of the chain. */

@@ -169,7 +169,7 @@ interface Moment {
 async function gateShop({ settings }: Services, trx: Knex.Transaction, job: LockedJob): Promise<GateShop> {
   return {
     safety: safetyPolicyOf((await settings.at(trx, job.shopRevision)).settings),
-    clockJumps: job.clockJumpedAt === null ? [] : [job.clockJumpedAt],
+    clockJumps: job.clockJumps,
   };
 }
 

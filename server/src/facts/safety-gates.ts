@@ -42,10 +42,12 @@ export type Gate = (record: JobRecord, fact: StoredFact, role: Role, shop: GateS
 export const courseOf = (record: JobRecord, { safety, clockJumps }: GateShop): SafetyCourse =>
   safetyOf(record, safety, clockJumps);
 
-function whyNot(word: PowerWord, { missing, until }: SafetyCourse): string {
+function whyNot(word: PowerWord, { missing, until }: SafetyCourse, now: string): string {
   switch (word) {
-    case 'waiting':
-      return `It waits until ${until!.slice(11, 16)} UTC.`;
+    case 'waiting': {
+      const minutes = Math.ceil((Date.parse(until!) - Date.parse(now)) / 60_000);
+      return `The wait has ${minutes === 1 ? 'a minute' : `${minutes} minutes`} to go.`;
+    }
     case 'check':
       return 'The isolation has to be looked at again in person first.';
     default:
@@ -57,7 +59,8 @@ function whyNot(word: PowerWord, { missing, until }: SafetyCourse): string {
 function mustBeSafe(record: JobRecord, fact: StoredFact, shop: GateShop, what: string): void {
   const course = courseOf(record, shop);
   const word = powerAt(course, fact.recordedAt);
-  if (word !== 'safe') throw conflict(`${what} only while the car is safe. ${whyNot(word, course)}`);
+  if (word !== 'safe')
+    throw conflict(`${what} only while the car is safe. ${whyNot(word, course, fact.recordedAt)}`);
 }
 
 /** A test of a trace: closed ones are never taken, the others in the state that their class asks for. */

@@ -238,8 +238,15 @@ class Play {
     return need.every((step) => (this.off.get(step) ?? Infinity) <= this.minutes - 30);
   }
 
+  /** Held since the last report that had it, until the restraint module has answered without it. */
   private restraintCodeHeld(): boolean {
-    return this.record.scans.at(-1)?.scan.codes.some(({ code }) => code === 'B1049') === true;
+    const told = this.record.scans.flatMap(({ scan }) => {
+      if (scan.codes.some(({ code }) => code === 'B1049')) return [true];
+      return scan.modules.some(({ name, answered }) => name === 'Restraint control' && answered)
+        ? [false]
+        : [];
+    });
+    return told.at(-1) ?? false;
   }
 
   private judge(kind: FactKind, fact: StoredFact, role: Role): void {
