@@ -34,6 +34,10 @@ describe('the table of loops', () => {
 
   it('explains a near-zero loop by a bar, an open one by plug, line or a fired unit', () => {
     expect(row('L4', [read('L4', 0.1)]).verdict).toBe('near-zero');
+    const barred: FittedItem[] = [{ ...items[2]!, bar: 'harness' }];
+    expect(loopTable(barred, [], [read('L4', 0.1)])[0]!.says).toContain(
+      'the harness half of its plug carries it',
+    );
     expect(row('L4', [read('L4', null)]).says).toContain('fired');
   });
 

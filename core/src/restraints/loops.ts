@@ -92,7 +92,7 @@ export function loopTable(
       otherSide: facts.otherSide,
       peers: facts.peers,
       verdict,
-      says: says(verdict, facts),
+      says: says(verdict, facts, item?.bar ?? null),
     };
   });
 }
@@ -131,14 +131,18 @@ function current(ohms: number, out: (ohms: number) => boolean, lowOhms: number):
   return out(ohms) ? (ohms < lowOhms ? 'near-zero' : 'high') : 'level';
 }
 
-function says(verdict: LoopVerdict, { found, highest, lowest, otherSide, peers }: LoopFacts): string {
+function says(
+  verdict: LoopVerdict,
+  { found, highest, lowest, otherSide, peers }: LoopFacts,
+  bar: FittedItem['bar'],
+): string {
   switch (verdict) {
     case 'not-read':
       return 'not read yet';
     case 'open':
       return 'open: a plug that is off, a broken line, or a unit that has fired';
     case 'near-zero':
-      return 'near zero: a shorting bar that closed, or a line bridged; no fault of the unit yet';
+      return `near zero: a shorting bar that closed${barWords(bar)}, or a line bridged; no fault of the unit yet`;
     case 'high':
       return otherSide !== null || peers !== null
         ? `higher than ${otherSide !== null ? 'its other side' : 'its peers'}: look at plug and harness first`
@@ -156,6 +160,13 @@ function says(verdict: LoopVerdict, { found, highest, lowest, otherSide, peers }
       return 'steady and within its limits; it proves nothing of its unit';
   }
 }
+
+const barWords = (bar: FittedItem['bar']): string =>
+  bar == null || bar === 'unknown'
+    ? ''
+    : bar === 'both'
+      ? ' (both halves of its plug carry one)'
+      : ` (the ${bar} half of its plug carries it)`;
 
 export const momentWords: Readonly<Record<LoopMoment, string>> = {
   'as-found': 'as found',

@@ -52,6 +52,7 @@ import { jobFeature } from '../shell/job.state';
       <db-text label="Stages (optional)" keys="numeric" [(value)]="stages" />
       <db-text label="Loops (optional)" example="such as L9, L10" [(value)]="loops" />
     </div>
+    <db-choice question="Which half of its plug carries the shorting bar?" [choices]="bars" [(value)]="bar" />
     <db-choice question="Inside what?" [choices]="assemblies" [(value)]="inside" />
     <div class="row">
       <button mat-stroked-button type="button" (click)="add()">Add it</button>
@@ -117,6 +118,8 @@ export class InventoryEditor {
   protected readonly zone = signal('');
   protected readonly stages = signal('');
   protected readonly loops = signal('');
+  protected readonly bars = asChoices(['unit', 'harness', 'both', 'unknown']);
+  protected readonly bar = signal('');
   protected readonly inside = signal('');
   protected readonly said = signal('');
   protected readonly problem = signal<string | null>(null);
@@ -158,9 +161,10 @@ export class InventoryEditor {
         ...(stages === null ? {} : { stages }),
         ...(loops.length > 0 ? { loops } : {}),
         ...(inside.success ? { inside: inside.data } : {}),
+        ...(this.bar() === '' ? {} : { bar: this.bar() as NonNullable<FittedItem['bar']> }),
       },
     ]);
-    for (const field of [this.label, this.seat, this.zone, this.stages, this.loops, this.inside])
+    for (const field of [this.label, this.seat, this.zone, this.stages, this.loops, this.inside, this.bar])
       field.set('');
   }
 
