@@ -33,6 +33,12 @@ export const quillFile: RestraintFile = {
       source: 'Quill service text, page 88-3',
     },
   ],
+  places: [
+    { name: 'carrier left of the wheel', at: [16, 20], level: 'middle', byHand: true },
+    { name: 'tail lamp left', at: [18, 96], level: 'middle' },
+    { name: 'tail lamp right', at: [82, 96], level: 'middle' },
+    { name: 'C210', at: [32, 43], level: 'low' },
+  ],
 };
 
 export const estateFile: RestraintFile = { ...quillFile, items: quillItems };

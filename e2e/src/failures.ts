@@ -6,7 +6,10 @@ jasmine.getEnv().addReporter({
     if (status !== 'failed') return;
     for (const page of openPages()) {
       const text = await page.evaluate(() => document.body.innerText).catch(String);
-      console.error(`${fullName}: ${page.url()} showed\n${text.slice(0, 3000)}\n`);
+      const kept = await page
+        .evaluate(async () => (await (await caches.open('beacon-seen')).keys()).map(({ url }) => url))
+        .catch(String);
+      console.error(`${fullName}: ${page.url()} showed\n${text.slice(0, 3000)}\nKept: ${String(kept)}\n`);
       await page.context().close();
     }
   },

@@ -3,6 +3,7 @@ import { plainWord } from '../codes/index.js';
 import {
   type Guard,
   guardOf,
+  nearZone,
   safetyCourse,
   type SafetyCourse,
   type SafetyEvent,
@@ -226,6 +227,11 @@ export function restraintWork(
   if (beacon) return `it is for “${beacon.name}”`;
   const trace = repair.traceId == null ? undefined : standingFor(record.traces, repair.traceId);
   if (trace && isRestraintTrace(trace)) return `it lies on the circuit of “${trace.title}”`;
+  const near = nearZone(inventoryOf(record), {
+    label: [repair.label, repair.part].filter(Boolean).join(', '),
+    names: repair.element ? [repair.element] : [],
+  });
+  if (near.says !== 'unknown') return near.why;
   const { guard, why } = guardOf({ work: repair.label, part: repair.part ?? null });
   return guard === 'restraint' ? why[0]! : null;
 }

@@ -16,12 +16,16 @@ export {
 export {
   assembly,
   type Assembly,
+  carPlace,
+  type CarPlace,
   type Donor,
   donorData,
   donorSign,
   type FittedItem,
   fittedItem,
   inventoryData,
+  level,
+  type Level,
   loopMoment,
   type LoopMoment,
   type LoopReading,
@@ -38,7 +42,12 @@ export {
   seatReadingData,
   signData,
   temporaryData,
+  zoneOutline,
+  type ZoneOutline,
 } from './records.js';
+export { placeOfSeat, type PlanPlace, usualPlace } from './plan-places.js';
+export { type CarZones, type Near, nearZone, type PlacedStep, usualZones, zoneAt, zonesOf } from './zones.js';
+export { signsOf } from './rules.js';
 export { restraintPackage, usualTotalLossAt } from './package.js';
 export { safetySays, stepWords, type StepWords } from './step-words.js';
 export { seatCounts, seatRows, usualInventory } from './usual-inventory.js';

@@ -43,6 +43,35 @@ export const loopLimit = z.strictObject({
 });
 export type LoopLimit = z.infer<typeof loopLimit>;
 
+/** How high something lies: beneath the cushions, up to the window line, above it. */
+export const level = z.enum(['low', 'middle', 'high']);
+export type Level = z.infer<typeof level>;
+/** Of the car’s width from left to right, of its length from the front: both in percent. */
+const percent = z.number().min(0).max(100);
+const corner = z.tuple([percent, percent]);
+
+/** What is near a pyrotechnic unit or an impact sensor, as an outline seen from above. */
+export const zoneOutline = z.strictObject({
+  id,
+  label: line,
+  corners: z.array(corner).min(3).max(24),
+  /** Left out, it reaches from the floor to the roof. */
+  levels: z.array(level).min(1).max(3).nullish(),
+});
+export type ZoneOutline = z.infer<typeof zoneOutline>;
+
+/** Where a connector, a module or a cover lies; steps find it by its name. */
+export const carPlace = z.strictObject({
+  /** As it is named in circuits and steps: `C44`, `rear lamp left`. */
+  name: z.string().trim().min(2).max(80),
+  at: corner,
+  /** Left out, it may lie at any height. */
+  level: level.nullish(),
+  /** Opened by hand, as the owner’s handbook shows: looking in there without a tool reaches into no zone. */
+  byHand: z.literal(true).nullish(),
+});
+export type CarPlace = z.infer<typeof carPlace>;
+
 /** The restraint file of a model, or of the car on the bench: its items, its loops, its wait. */
 export const restraintFile = z.strictObject({
   items: z.array(fittedItem).max(400),
@@ -54,6 +83,9 @@ export const restraintFile = z.strictObject({
     .array(z.strictObject({ fuse: line, where: line, source: line }))
     .max(20)
     .nullish(),
+  /** Left out, they are drawn around the items as such cars usually have them. */
+  zones: z.array(zoneOutline).max(60).nullish(),
+  places: z.array(carPlace).max(300).nullish(),
   /** Of the car on the bench: what it is worth, for the watch on a total loss. */
   vehicleValueCents: cents.nullish(),
 });

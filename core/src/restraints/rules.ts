@@ -3,7 +3,13 @@
  * careful to the least, so that a good sign never outweighs a bad one. Source: the trade's general practice; what a
  * maker's text or a shop's policy says beyond it only adds to the care.
  */
-import type { RestraintAction, RestraintEvent, RestraintItem, RestraintSign } from './schema.js';
+import {
+  type RestraintAction,
+  type RestraintEvent,
+  type RestraintItem,
+  restraintSign,
+  type RestraintSign,
+} from './schema.js';
 
 export type Origin = 'maker-text' | 'general-practice' | 'shop-policy';
 
@@ -81,6 +87,10 @@ export const sensible: Readonly<Record<RestraintSign, ReadonlySet<RestraintItem>
   ]),
   'claimed-unfired': fires,
 };
+
+/** The signs that an item can show; what cannot be seen on it is not asked for. @example signsOf('belt').includes('locked') // true */
+export const signsOf = (item: RestraintItem): RestraintSign[] =>
+  restraintSign.options.filter((sign) => sensible[sign].has(item));
 
 /** Signs after which an item is never used as it is, whatever else speaks for it. */
 export const condemning: readonly RestraintSign[] = [

@@ -1,7 +1,7 @@
 /**
  * In which state of the car a step on a restraint circuit may be taken. Source: the trade's three classes of action.
  */
-import { guardOf } from '../restraints/index.js';
+import { type CarZones, guardOf, nearZone } from '../restraints/index.js';
 import { isRestraintCircuit } from './guarded.js';
 import type { TraceCase, TraceRepair, TraceTest } from './schema.js';
 
@@ -27,9 +27,15 @@ const reaches: ReadonlySet<TraceTest['kind']> = new Set([
 /**
  * The class of a test, or null where it lies neither on a restraint circuit nor where restraint items are hidden.
  * What nobody has said is opened dead.
+ * @param car its outlines and places; without them, the words of the test decide
  */
-export function actionClassOf(source: TraceCase, test: TraceTest): ActionClass | null {
-  if (!isRestraintCircuit(source)) return reaches.has(test.kind) && liesNear(test.label) ? 'open-dead' : null;
+export function actionClassOf(
+  source: TraceCase,
+  test: TraceTest,
+  car: CarZones | null = null,
+): ActionClass | null {
+  if (!isRestraintCircuit(source))
+    return reaches.has(test.kind) && reachesNear(test, car) ? 'open-dead' : null;
   // Fitted while dead, read with the power back.
   if (test.power === 'dead-then-live') return 'move-live';
   const loads = test.state?.substituteLoads?.length ?? 0;
@@ -53,6 +59,13 @@ export function actionClassOf(source: TraceCase, test: TraceTest): ActionClass |
   }
 }
 
+/** Outlines first; where the place of what it touches is not known, its words. */
+function reachesNear(test: TraceTest, car: CarZones | null): boolean {
+  const names = 'from' in test ? [test.from, test.to] : 'element' in test ? [test.element] : [test.through];
+  const { says } = nearZone(car, { label: test.label, names, byHand: test.kind === 'inspect' });
+  return says === 'unknown' ? liesNear(test.label) : says === 'near';
+}
+
 /** Behind a seat, a dash, a pillar: whoever works there has a pyrotechnic unit beside the hand. */
 function liesNear(label: string | null | undefined): boolean {
   if (!label) return false;
@@ -69,7 +82,12 @@ const reachesIn =
 const near = new Map<string, boolean>();
 const mostNear = 2000;
 
-/** Every repair on a restraint circuit is made while safe. */
-export function repairClassOf(source: TraceCase, repair: TraceRepair): ActionClass | null {
-  return isRestraintCircuit({ ...source, repairs: [repair] }) ? 'open-dead' : null;
+/** Every repair on a restraint circuit, or in a zone, is made while safe. */
+export function repairClassOf(
+  source: TraceCase,
+  repair: TraceRepair,
+  car: CarZones | null = null,
+): ActionClass | null {
+  if (isRestraintCircuit({ ...source, repairs: [repair] })) return 'open-dead';
+  return nearZone(car, { label: repair.label, names: [repair.element] }).says === 'near' ? 'open-dead' : null;
 }

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { type Circuit, edited, element as elementSchema, type Element } from '../circuit/index.js';
-import { actionClassOf } from './action-class.js';
+import { usualInventory } from '../restraints/index.js';
+import { actionClassOf, repairClassOf } from './action-class.js';
 import { cavitiesOf } from './cavities.js';
 import { closedTests } from './closed.js';
 import { editedCase } from './edit-case.js';
@@ -127,6 +128,24 @@ describe('the class of an action', () => {
     expect(actionClassOf(plain, test('listen', 'Listen at the door'))).toBeNull();
     expect(actionClassOf(plain, test('inspect', 'Look into plug C44 of the sliding door'))).toBeNull();
     expect(actionClassOf(plain, test('volts', 'Measure C12.1 at the tail lamp'))).toBeNull();
+  });
+
+  it('follows the outlines of the model before the words, where the place of the step is known', () => {
+    const car = {
+      items: usualInventory(5),
+      places: [
+        { name: 'C12', at: [50, 97] as [number, number] },
+        { name: 'C44', at: [32, 17] as [number, number] },
+      ],
+    };
+    expect(actionClassOf(plain, test('volts', 'Measure C12.1 behind the dash'), car)).toBeNull();
+    expect(actionClassOf(plain, test('volts', 'Measure C44.1'), car)).toBe('open-dead');
+    expect(actionClassOf(plain, test('listen', 'Listen at C44'), car)).toBeNull();
+    expect(actionClassOf(plain, test('volts', 'Measure C9 behind the dash'), car)).toBe('open-dead');
+    const repair = { element: 'W', minutes: 1, priceCents: 0, label: 'Clean C44' };
+    expect(repairClassOf(plain, repair, car)).toBe('open-dead');
+    expect(repairClassOf(plain, { ...repair, label: 'Clean C12' }, car)).toBeNull();
+    expect(repairClassOf(plain, repair)).toBeNull();
   });
 
   it('lets no plain template cry wolf with its own words', () => {

@@ -3,6 +3,7 @@
  * follows from the record under the job’s lock; none from a box that somebody ticked.
  */
 import {
+  inventoryOf,
   isRestraintTrace,
   type JobRecord,
   notDriven,
@@ -74,7 +75,7 @@ export function readingGate(
   if (!test) return;
   const closed = closedTests({ ...source, tests: [test] })[0];
   if (closed) throw conflict(closed.reason, { path: 'data.test' });
-  switch (actionClassOf(source, test)) {
+  switch (actionClassOf(source, test, inventoryOf(record))) {
     case 'open-dead':
       mustBeSafe(record, fact, shop, 'Here this is done');
       return loopSavedFirst(record, source);
@@ -146,8 +147,8 @@ export function repairGate(record: JobRecord, fact: StoredFact, role: Role, shop
   const planned = trace?.case.repairs.find(({ element }) => element === repair.element);
   const why =
     restraintWork(record, repair) ??
-    (trace && planned && repairClassOf(trace.case, planned) !== null
-      ? 'it lies on a restraint circuit'
+    (trace && planned && repairClassOf(trace.case, planned, inventoryOf(record)) !== null
+      ? 'it lies on a restraint circuit, or in the zone of a restraint item'
       : null);
   if (why === null) {
     if (repair.notMadeSafe != null)

@@ -1,5 +1,13 @@
 /** The items of the car on the bench: taken out, added, their loops and stages; kept as the file of the model too. */
-import { ChangeDetectionStrategy, Component, inject, input, linkedSignal, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import {
   assembly,
@@ -15,10 +23,12 @@ import { TextField } from '../shared/text-field';
 import { numberOrNull } from '../shared/typed-number';
 import { Desk } from '../shell/desk';
 import { jobFeature } from '../shell/job.state';
+import { ServiceData } from './service-data';
+import { ZoneEditor } from './zone-editor';
 
 @Component({
   selector: 'db-inventory-editor',
-  imports: [ChoiceOne, MatButtonModule, TextField],
+  imports: [ChoiceOne, MatButtonModule, ServiceData, TextField, ZoneEditor],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ul class="plain-list">
@@ -54,10 +64,18 @@ import { jobFeature } from '../shell/job.state';
     </div>
     <db-choice question="Which half of its plug carries the shorting bar?" [choices]="bars" [(value)]="bar" />
     <db-choice question="Inside what?" [choices]="assemblies" [(value)]="inside" />
+    <button class="add" mat-stroked-button type="button" (click)="add()">Add it</button>
+    <details>
+      <summary>Zones and places</summary>
+      <db-zone-editor [file]="draft()" (fileChange)="put($event)" />
+    </details>
+    <details>
+      <summary>Wait, fuses and limits of the service data</summary>
+      <db-service-data [file]="draft()" (fileChange)="put($event)" />
+    </details>
     <div class="row">
-      <button mat-stroked-button type="button" (click)="add()">Add it</button>
       <button mat-flat-button type="button" [disabled]="!changed()" (click)="save()">
-        Save the items of this car
+        Save what this car has
       </button>
       <button mat-button type="button" (click)="keep()">Keep as the file of the model</button>
     </div>
@@ -95,6 +113,12 @@ import { jobFeature } from '../shell/job.state';
       grid-template-columns: repeat(auto-fit, minmax(180px, 1fr));
       gap: 12px;
     }
+    .add {
+      justify-self: start;
+    }
+    details[open] > summary {
+      margin-bottom: 12px;
+    }
     h3 {
       margin: 8px 0 0;
     }
@@ -105,7 +129,8 @@ export class InventoryEditor {
   private readonly desk = inject(Desk);
   private readonly client = inject(Client);
   private readonly record = inject(Store).selectSignal(jobFeature.selectRecord);
-  protected readonly items = linkedSignal<readonly FittedItem[]>(() => this.file().items);
+  protected readonly draft = linkedSignal<RestraintFile>(() => this.file());
+  protected readonly items = computed(() => this.draft().items);
   protected readonly changed = linkedSignal(() => {
     this.file();
     return false;
@@ -125,11 +150,11 @@ export class InventoryEditor {
   protected readonly problem = signal<string | null>(null);
 
   protected takeOut({ id }: FittedItem): void {
-    this.put(this.items().filter((item) => item.id !== id));
+    this.putItems(this.items().filter((item) => item.id !== id));
   }
 
   protected replacedEarlier({ id }: FittedItem): void {
-    this.put(
+    this.putItems(
       this.items().map((item) =>
         item.id === id
           ? { ...item, state: item.state === 'replaced-earlier' ? 'as-built' : 'replaced-earlier' }
@@ -150,7 +175,7 @@ export class InventoryEditor {
     const loops = this.loops()
       .split(/[,\s]+/)
       .filter(Boolean);
-    this.put([
+    this.putItems([
       ...this.items(),
       {
         id: newId(),
@@ -169,20 +194,20 @@ export class InventoryEditor {
   }
 
   protected async save(): Promise<void> {
-    const sent = await this.desk.enter('inventories', { file: { ...this.file(), items: [...this.items()] } });
+    const sent = await this.desk.enter('inventories', { file: this.draft() });
     this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
-    this.said.set(sent.state === 'refused' ? '' : 'The items of this car are saved.');
+    this.said.set(sent.state === 'refused' ? '' : 'Saved for this car.');
   }
 
   protected async keep(): Promise<void> {
     const { make, model } = this.record()!.vehicle;
-    const { vehicleValueCents: _, ...file } = this.file();
+    const { vehicleValueCents: _, ...file } = this.draft();
     try {
       await this.client.addRestraintFile({
         id: newId(),
         make,
         model,
-        file: { ...file, items: [...this.items()] },
+        file,
       });
       this.said.set(`Kept as the file of ${make} ${model}.`);
       this.problem.set(null);
@@ -191,8 +216,12 @@ export class InventoryEditor {
     }
   }
 
-  private put(items: readonly FittedItem[]): void {
-    this.items.set(items);
+  private putItems(items: readonly FittedItem[]): void {
+    this.put({ ...this.draft(), items: [...items] });
+  }
+
+  protected put(file: RestraintFile): void {
+    this.draft.set(file);
     this.changed.set(true);
     this.problem.set(null);
     this.said.set('');

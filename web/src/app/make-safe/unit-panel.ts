@@ -3,7 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
 import { type PictureItem, restraintPicture, standing } from '@dormant-beacon/core/job';
-import type { RestraintSign } from '@dormant-beacon/core/restraints';
+import { type RestraintSign, signsOf } from '@dormant-beacon/core/restraints';
 import { Store } from '@ngrx/store';
 import { type Choice, ChoiceOne } from '../shared/choices';
 import { Glyph } from '../shared/glyph';
@@ -35,14 +35,18 @@ export class UnitPanel {
     this.record() ? restraintPicture(this.record()!, this.policy()) : null,
   );
   protected readonly words = actionWords;
-  protected readonly signs = Object.entries(signWords).map(([value, label]) => ({
-    value: value as RestraintSign,
-    label,
-  }));
   protected readonly chosen = signal<string | null>(null);
   protected readonly item = computed(
     () => this.picture()?.items.find(({ id }) => id === this.chosen()) ?? null,
   );
+  /** What it can show, and what was entered of it all the same. */
+  protected readonly signs = computed(() => {
+    const item = this.item();
+    const shown = item ? new Set([...signsOf(item.item), ...item.signs]) : new Set<RestraintSign>();
+    return Object.entries(signWords)
+      .map(([value, label]) => ({ value: value as RestraintSign, label }))
+      .filter(({ value }) => shown.has(value));
+  });
   /** Items of which nothing was seen yet. */
   protected readonly left = computed(() => {
     const looked = new Set(standing(this.record()?.signs ?? []).map(({ item }) => item));

@@ -6,9 +6,56 @@ import { provideEffects } from '@ngrx/effects';
 import { provideStore, Store } from '@ngrx/store';
 import { Subject } from 'rxjs';
 import { fact, flap, recordOf } from '../testing/bench';
-import { JobEvents, jobFeature, planTraces } from './job.state';
+import { ApiProblem, Client } from '../api/client';
+import { JobEvents, jobFeature, loadJob, planTraces } from './job.state';
 import type { Step } from '../shared/worker-desk';
 import { Planner } from './planner';
+
+describe('loadJob', () => {
+  it('asks again while nobody answers, and no longer once the job is left', async () => {
+    jasmine.clock().install();
+    const asked: string[] = [];
+    let away = true;
+    TestBed.configureTestingModule({
+      providers: [
+        provideZonelessChangeDetection(),
+        provideStore({ [jobFeature.name]: jobFeature.reducer }),
+        provideEffects({ loadJob }),
+        {
+          provide: Client,
+          useValue: {
+            job: (jobId: string) => {
+              asked.push(jobId);
+              return away
+                ? Promise.reject(new ApiProblem(0, 'The server does not answer.'))
+                : Promise.resolve(recordOf({}));
+            },
+          },
+        },
+      ],
+    });
+    const store = TestBed.inject(Store);
+    const state = store.selectSignal(jobFeature.selectJobState);
+    store.dispatch(JobEvents.opened({ jobId: 'job' }));
+    await Promise.resolve();
+    await Promise.resolve();
+    expect(state().reason).toBe('The server does not answer.');
+    away = false;
+    jasmine.clock().tick(3000);
+    await Promise.resolve();
+    await Promise.resolve();
+    expect([state().record?.id, state().reason, asked.length]).toEqual(['job', null, 2]);
+
+    away = true;
+    store.dispatch(JobEvents.opened({ jobId: 'other' }));
+    await Promise.resolve();
+    await Promise.resolve();
+    store.dispatch(JobEvents.left());
+    jasmine.clock().tick(30_000);
+    expect(asked).toEqual(['job', 'job', 'other']);
+    jasmine.clock().uninstall();
+  });
+});
 
 describe('planTraces', () => {
   it('gives a plan up when it is stopped, and plans again with the next reading', () => {

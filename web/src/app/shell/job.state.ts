@@ -14,8 +14,22 @@ import {
   props,
   Store,
 } from '@ngrx/store';
-import { catchError, filter, from, map, mergeMap, of, switchMap, takeUntil, withLatestFrom } from 'rxjs';
-import { Client } from '../api/client';
+import {
+  catchError,
+  concat,
+  defer,
+  filter,
+  from,
+  map,
+  mergeMap,
+  type Observable,
+  of,
+  switchMap,
+  takeUntil,
+  timer,
+  withLatestFrom,
+} from 'rxjs';
+import { ApiProblem, Client } from '../api/client';
 import { selectJobPolicy } from '../shop/shop.state';
 import { Planner, type PlanOptions, usualPlan } from './planner';
 
@@ -117,7 +131,7 @@ export const loadJob = createEffect(
   (actions = inject(Actions), client = inject(Client)) =>
     actions.pipe(
       ofType(JobEvents.opened),
-      switchMap(({ jobId }) => read(client, jobId)),
+      switchMap(({ jobId }) => read(client, jobId).pipe(takeUntil(actions.pipe(ofType(JobEvents.left))))),
     ),
   { functional: true },
 );
@@ -133,15 +147,28 @@ export const followJob = createEffect(
           jobId !== null &&
           (!('event' in event) || (event.event.jobId === jobId && event.event.seq > (record?.seq ?? 0))),
       ),
-      switchMap(([, { jobId }]) => read(client, jobId!)),
+      switchMap(([, { jobId }]) =>
+        read(client, jobId!).pipe(takeUntil(actions.pipe(ofType(JobEvents.left, JobEvents.opened)))),
+      ),
     ),
   { functional: true },
 );
 
-function read(client: Client, jobId: string) {
-  return from(client.job(jobId)).pipe(
+const retryMs = 3000;
+
+/** While nobody answers, the page says so and asks again. */
+function read(
+  client: Client,
+  jobId: string,
+): Observable<ReturnType<typeof JobEvents.loaded | typeof JobEvents.notLoaded>> {
+  return defer(() => client.job(jobId)).pipe(
     map((record) => JobEvents.loaded({ record })),
-    catchError((error: Error) => of(JobEvents.notLoaded({ reason: error.message }))),
+    catchError((error: Error) => {
+      const told = of(JobEvents.notLoaded({ reason: error.message }));
+      return error instanceof ApiProblem && error.passing
+        ? concat(told, timer(retryMs).pipe(switchMap(() => read(client, jobId))))
+        : told;
+    }),
   );
 }
 
@@ -158,8 +185,8 @@ export const planTraces = createEffect(
           mergeMap((trace) => {
             const traceId = originOf(record.traces, trace);
             const stopped = actions.pipe(
-              ofType(JobEvents.planningStopped),
-              filter((event) => event.traceId === traceId),
+              ofType(JobEvents.planningStopped, JobEvents.left),
+              filter((event) => !('traceId' in event) || event.traceId === traceId),
             );
             return planner.plan(record, trace, options[traceId] ?? usualPlan).pipe(
               takeUntil(stopped),

@@ -10,6 +10,7 @@ import {
   percent,
   standing,
   traceOf,
+  inventoryOf,
 } from '@dormant-beacon/core/job';
 import { actionClassOf, type NextAction, repairClassOf } from '@dormant-beacon/core/trace';
 import { showCents } from '@dormant-beacon/core/units';
@@ -126,7 +127,8 @@ export class TracePage {
   protected readonly asksFirst = computed(() => {
     const [source, test, repair] = [this.case(), this.test(), this.repair()];
     if (!source || (!test && !repair)) return null;
-    const wanted = test ? actionClassOf(source, test) : repairClassOf(source, repair!);
+    const car = inventoryOf(this.record()!);
+    const wanted = test ? actionClassOf(source, test, car) : repairClassOf(source, repair!, car);
     if (wanted === null || wanted === 'look-live') return null;
     return wanted === 'open-dead'
       ? 'Plugs are opened and units moved only while the car is safe. The server checks it when you enter this.'
