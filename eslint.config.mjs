@@ -69,6 +69,44 @@ const throughIndex = {
   },
 };
 
+/**
+ * Rooms of the web, from the ground up: each may import those before it, by their index alone. Pages come after them
+ * and import no other page; the shell brings them together.
+ */
+const webRooms = [
+  ...['words', 'worker', 'time', 'lens', 'chart', 'api', 'session', 'job', 'knowledge', 'frame', 'entry'],
+  ...['lamp', 'photo', 'reading', 'circuit', 'report'],
+];
+const webPages = [
+  ...['people', 'bays', 'shop', 'library', 'take-in', 'baseline', 'basics', 'make-safe', 'trace', 'route'],
+  ...['stage', 'clear', 'prove', 'hand-back'],
+];
+const webWalls = [...webRooms, ...webPages].map((room, n) => {
+  const above = [...webRooms.slice(n + 1), ...webPages, 'shell'].filter((other) => other !== room);
+  return {
+    files: [`web/src/app/${room}/**/*.ts`],
+    ignores: ['**/*.spec.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            ...walls('web').rules['no-restricted-imports'][1].patterns,
+            {
+              regex: `^(\\.\\./)+(${above.join('|')})(/|$)`,
+              message: `${room} imports neither a room above it nor another page`,
+            },
+            {
+              regex: `^(\\.\\./)+(${webRooms.join('|')})/`,
+              message: 'a room speaks through its index.ts',
+            },
+          ],
+        },
+      ],
+    },
+  };
+});
+
 export default tseslint.config(
   { ignores: ['**/dist/', '**/node_modules/', '.build/', '**/.angular/', 'web/public/'] },
   ...tseslint.configs.strict.map((config) => ({ ...config, files: config.files ?? ['**/*.{ts,mjs,cjs}'] })),
@@ -96,6 +134,7 @@ export default tseslint.config(
     },
   },
   ...rooms.map(walls),
+  ...webWalls,
   // Benchmarks run on Node.js and may start a program to compare with.
   { files: ['core/bench/**/*.ts'], rules: { 'no-restricted-imports': 'off' } },
   throughIndex,

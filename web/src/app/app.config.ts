@@ -4,10 +4,16 @@ import { provideEffects } from '@ngrx/effects';
 import { provideStore } from '@ngrx/store';
 import { routes } from './app.routes';
 import { baysFeature, findBays, loadBays, loadMoreBays } from './bays/bays.state';
-import { circuitsFeature, loadCircuits, loadGrounds, loadRates } from './library/circuits.state';
-import { libraryFeature, loadFile, loadPatterns } from './library/library.state';
-import { keepPerson, loadPeople, loadSession, peopleFeature } from './people/people.state';
-import { loadShop, shopFeature } from './shop/shop.state';
+import {
+  circuitsFeature,
+  libraryFeature,
+  loadCircuits,
+  loadFile,
+  loadGrounds,
+  loadPatterns,
+  loadRates,
+} from './knowledge';
+import { keepPerson, loadPeople, loadSession, loadShop, peopleFeature, shopFeature } from './session';
 
 export const appConfig: ApplicationConfig = {
   providers: [

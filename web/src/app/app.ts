@@ -2,15 +2,13 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject } from '@angular/core';
 import { RouterOutlet } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { Events } from './api/events';
-import { Outbox } from './api/outbox';
+import { Events, Outbox } from './api';
 import { BaysEvents } from './bays/bays.state';
-import { PeopleEvents, peopleFeature } from './people/people.state';
+import { PeopleEvents, peopleFeature, shopFeature } from './session';
 import { SignIn } from './people/sign-in';
-import { ShortcutHints } from './shared/shortcut-hints';
-import { useZone } from './shared/when';
-import { shopFeature } from './shop/shop.state';
-import { NotTaken } from './shell/not-taken';
+import { ShortcutHints } from './frame';
+import { useZone } from './time';
+import { NotTaken } from './entry';
 
 @Component({
   selector: 'db-root',

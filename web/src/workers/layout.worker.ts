@@ -1,11 +1,6 @@
 /** Lays a circuit out beside the page: layers from the supply down, lines at right angles. */
 import ELK from 'elkjs/lib/elk.bundled.js';
-import {
-  type CircuitGraph,
-  type CircuitLayout,
-  glyphWidth,
-  type Place,
-} from '../app/shared/circuit/circuit-graph';
+import { type CircuitGraph, type CircuitLayout, glyphWidth, type Place } from '../app/circuit/circuit-graph';
 import type { WorkerAnswer, WorkerRequest } from './serve';
 
 const elk = new ELK();

@@ -12,19 +12,13 @@ import { MatButtonModule } from '@angular/material/button';
 import { baselineOf, mayBePowered, scansToExplain, standing } from '@dormant-beacon/core/job';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { Client } from '../api/client';
-import { peopleFeature } from '../people/people.state';
-import { Caution } from '../shared/caution';
-import { beforePower } from '../shared/cautions';
-import { keepDraft } from '../shared/draft';
-import { TextField } from '../shared/text-field';
-import { type EnteredReport, ReportEntry } from '../shared/report-entry';
-import { ReportQueue } from '../shared/report-queue';
-import { ReportRead } from '../shared/report-read';
-import { ScanMatrixView } from '../shared/scan-matrix';
-import { sayWhen, When } from '../shared/when';
-import { Desk } from '../shell/desk';
-import { jobFeature } from '../shell/job.state';
+import { Client } from '../api';
+import { peopleFeature } from '../session';
+import { beforePower, Caution } from '../frame';
+import { Desk, keepDraft, TextField } from '../entry';
+import { type EnteredReport, ReportEntry, ReportQueue, ReportRead, ScanMatrixView } from '../report';
+import { sayWhen, When } from '../time';
+import { jobFeature } from '../job';
 
 @Component({
   selector: 'db-baseline',

@@ -4,14 +4,11 @@ import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { basicsItem, type BasicsItem, basicsWords, scansToExplain, standing } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
-import { type Choice, ChoiceOne } from '../shared/choices';
-import { keepDraft } from '../shared/draft';
-import { TextField } from '../shared/text-field';
-import { sayWhen } from '../shared/when';
-import { Desk } from '../shell/desk';
-import { jobFeature } from '../shell/job.state';
-import { verdictWords } from '../take-in/battery-form';
+import { type Choice, ChoiceOne, Desk, keepDraft, TextField } from '../entry';
+import { sayWhen } from '../time';
+import { jobFeature } from '../job';
 import { Causes } from './causes';
+import { verdictWords } from '../words';
 
 @Component({
   selector: 'db-basics',

@@ -1,4 +1,4 @@
-import { LibraryEvents } from '../library/library.state';
+import { LibraryEvents } from '../knowledge';
 import { type Bench, benchFor, fact, flap, recordOf, scanFact } from '../testing/bench';
 import { Causes } from './causes';
 

@@ -17,14 +17,11 @@ import { failureTypeText } from '@dormant-beacon/core/codes';
 import { explainRequestOf, lastJudgements } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
 import type { Subscription } from 'rxjs';
-import { newId } from '../api/ids';
-import { LibraryEvents, libraryFeature } from '../library/library.state';
-import { type Choice, ChoiceMany } from '../shared/choices';
-import { keepDraft } from '../shared/draft';
-import { TextField } from '../shared/text-field';
-import { WorkerDesk } from '../shared/worker-desk';
-import { Desk } from '../shell/desk';
-import { jobFeature } from '../shell/job.state';
+import { newId } from '../api';
+import { LibraryEvents, libraryFeature } from '../knowledge';
+import { type Choice, ChoiceMany, Desk, keepDraft, TextField } from '../entry';
+import { WorkerDesk } from '../worker';
+import { jobFeature } from '../job';
 import { WorkingForm } from './working-form';
 
 const leads: Readonly<Record<CauseLead, readonly [label: string, page: string]>> = {

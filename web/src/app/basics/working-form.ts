@@ -3,10 +3,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { MatButtonModule } from '@angular/material/button';
 import { standing } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
-import { keepDraft } from '../shared/draft';
-import { TextField } from '../shared/text-field';
-import { Desk } from '../shell/desk';
-import { jobFeature } from '../shell/job.state';
+import { Desk, keepDraft, TextField } from '../entry';
+import { jobFeature } from '../job';
 
 @Component({
   selector: 'db-working-form',

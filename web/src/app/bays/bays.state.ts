@@ -25,8 +25,8 @@ import {
   switchMap,
   withLatestFrom,
 } from 'rxjs';
-import { Client } from '../api/client';
-import { PeopleEvents } from '../people/people.state';
+import { Client } from '../api';
+import { PeopleEvents } from '../session';
 
 export const BaysEvents = createActionGroup({
   source: 'Bays',

@@ -4,10 +4,9 @@ import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { Bay } from '@dormant-beacon/contract';
 import { Store } from '@ngrx/store';
-import { PersonPicker } from '../people/person-picker';
-import { Lens } from '../shared/lens';
-import { ThemeSwitch } from '../shared/theme-switch';
-import { sayWhen, When } from '../shared/when';
+import { PersonPicker, ThemeSwitch } from '../frame';
+import { Lens } from '../lens';
+import { sayWhen, When } from '../time';
 import { type BayOrder, BaysEvents, baysFeature, byPromise } from './bays.state';
 
 const numbers = [

@@ -5,14 +5,11 @@ import { RouterLink } from '@angular/router';
 import { writeCode } from '@dormant-beacon/core/codes';
 import { type CodeEnd, codeEnds, standing } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
-import { Caution } from '../shared/caution';
-import { keepDraft } from '../shared/draft';
-import { type EnteredReport, ReportEntry } from '../shared/report-entry';
-import { ScanMatrixView } from '../shared/scan-matrix';
-import { TextField } from '../shared/text-field';
-import { When } from '../shared/when';
-import { Desk } from '../shell/desk';
-import { jobFeature } from '../shell/job.state';
+import { Caution } from '../frame';
+import { Desk, keepDraft, TextField } from '../entry';
+import { type EnteredReport, ReportEntry, ScanMatrixView } from '../report';
+import { When } from '../time';
+import { jobFeature } from '../job';
 
 @Component({
   selector: 'db-clear',

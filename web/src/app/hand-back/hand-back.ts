@@ -19,15 +19,13 @@ import {
 import { sheetSays } from '@dormant-beacon/core/readings';
 import { showCents, showDistance } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
-import { selectJobPolicy, shopFeature } from '../shop/shop.state';
-import { verdictWords } from '../take-in/battery-form';
-import { peopleFeature } from '../people/people.state';
-import { Glyph } from '../shared/glyph';
-import { stateWords } from '../shared/lens';
-import { Dated, sayDate, When } from '../shared/when';
-import { eventChoices } from '../take-in/car-fields';
-import { Desk } from '../shell/desk';
-import { jobFeature } from '../shell/job.state';
+import { peopleFeature, selectJobPolicy, shopFeature } from '../session';
+import { Glyph } from '../frame';
+import { stateWords } from '../lens';
+import { Dated, sayDate, When } from '../time';
+import { Desk } from '../entry';
+import { jobFeature } from '../job';
+import { eventChoices, verdictWords } from '../words';
 
 const rootWords = {
   'found-and-removed': 'found and removed',

@@ -3,12 +3,10 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButtonModule } from '@angular/material/button';
 import { type BaseRate, suppliedRates } from '@dormant-beacon/core/trace';
 import { Store } from '@ngrx/store';
-import { Client } from '../api/client';
-import { peopleFeature } from '../people/people.state';
-import { keepDraft } from '../shared/draft';
-import { TextField } from '../shared/text-field';
-import { numberOf } from '../shared/typed-number';
-import { CircuitEvents, circuitsFeature } from './circuits.state';
+import { Client } from '../api';
+import { peopleFeature } from '../session';
+import { keepDraft, numberOf, TextField } from '../entry';
+import { CircuitEvents, circuitsFeature } from '../knowledge';
 import { kindNames } from './circuit-fields';
 
 interface Row {

@@ -22,12 +22,10 @@ import {
 } from '@dormant-beacon/core/circuit';
 import { editedCase, type TraceCase } from '@dormant-beacon/core/trace';
 import { templates } from '@dormant-beacon/core/trace/templates';
-import { ApiProblem, Client } from '../api/client';
-import { newId } from '../api/ids';
-import { CircuitDrawing } from '../shared/circuit/circuit-drawing';
-import { keepDraft } from '../shared/draft';
-import { PageHead } from '../shared/page-head';
-import { TextField } from '../shared/text-field';
+import { ApiProblem, Client, newId } from '../api';
+import { CircuitDrawing } from '../circuit';
+import { keepDraft, TextField } from '../entry';
+import { PageHead } from '../frame';
 import { kindNames } from './circuit-fields';
 import { downloadCircuit } from './circuit-download';
 import { EditHistory } from './edit-history';

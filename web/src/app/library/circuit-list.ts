@@ -6,10 +6,9 @@ import { check, Refusal } from '@dormant-beacon/core/refusal';
 import { circuitFile } from '@dormant-beacon/core/trace';
 import { templates } from '@dormant-beacon/core/trace/templates';
 import { Store } from '@ngrx/store';
-import { Client } from '../api/client';
-import { newId } from '../api/ids';
-import { When } from '../shared/when';
-import { CircuitEvents, circuitsFeature } from './circuits.state';
+import { Client, newId } from '../api';
+import { When } from '../time';
+import { CircuitEvents, circuitsFeature } from '../knowledge';
 import { downloadCircuit } from './circuit-download';
 
 /** A circuit of a thousand elements stays far below it. */

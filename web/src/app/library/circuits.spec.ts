@@ -3,13 +3,13 @@ import { TestBed } from '@angular/core/testing';
 import { type Circuit, type CircuitEdit, edited } from '@dormant-beacon/core/circuit';
 import { suppliedRates } from '@dormant-beacon/core/trace';
 import { templates } from '@dormant-beacon/core/trace/templates';
-import { ApiProblem, Client } from '../api/client';
+import { ApiProblem, Client } from '../api';
 import { type Bench, benchFor, recordOf, sessionOf, shown } from '../testing/bench';
-import { PeopleEvents } from '../people/people.state';
+import { PeopleEvents } from '../session';
 import { BaseRates } from './base-rates';
 import { CircuitEditor } from './circuit-editor';
 import { CircuitList } from './circuit-list';
-import { CircuitEvents } from './circuits.state';
+import { CircuitEvents } from '../knowledge';
 import { EditHistory } from './edit-history';
 
 const lamp = templates.find(({ id }) => id === 'fused-lamp')!.build({});

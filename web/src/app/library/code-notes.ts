@@ -4,12 +4,9 @@ import { MatButtonModule } from '@angular/material/button';
 import type { AddCodeNote, CodeNote } from '@dormant-beacon/contract';
 import type { CodeLink } from '@dormant-beacon/core/causes';
 import { Store } from '@ngrx/store';
-import { Client } from '../api/client';
-import { newId } from '../api/ids';
-import { type Choice, ChoiceOne } from '../shared/choices';
-import { keepDraft } from '../shared/draft';
-import { TextField } from '../shared/text-field';
-import { LibraryEvents, libraryFeature } from './library.state';
+import { Client, newId } from '../api';
+import { type Choice, ChoiceOne, keepDraft, TextField } from '../entry';
+import { LibraryEvents, libraryFeature } from '../knowledge';
 
 const credibilities: readonly (Choice & { readonly value: AddCodeNote['credibility'] })[] = [
   { value: 'maker-text', label: 'the maker’s text' },

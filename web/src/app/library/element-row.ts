@@ -2,7 +2,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { type CircuitEdit, type Element, element } from '@dormant-beacon/core/circuit';
-import { numberOrNull } from '../shared/typed-number';
+import { numberOrNull } from '../entry';
 import { circuitFields, type Field, kindNames, pinNames } from './circuit-fields';
 
 @Component({

@@ -1,9 +1,9 @@
 import { TestBed } from '@angular/core/testing';
 import type { CodeFile, Pattern } from '@dormant-beacon/contract';
-import { Client } from '../api/client';
+import { Client } from '../api';
 import { benchFor, recordOf } from '../testing/bench';
 import { CodeNotes } from './code-notes';
-import { LibraryEvents, vehicleFileOf } from './library.state';
+import { LibraryEvents, vehicleFileOf } from '../knowledge';
 import { PatternList } from './pattern-list';
 
 const stamp = { id: 'n', personId: 'p', addedAt: '2026-11-01T08:00:00Z' };

@@ -1,6 +1,6 @@
 /** The library: what the shop knows of codes, vehicle by vehicle, and how it reads reports. */
 import { ChangeDetectionStrategy, Component } from '@angular/core';
-import { PageHead } from '../shared/page-head';
+import { PageHead } from '../frame';
 import { BaseRates } from './base-rates';
 import { CircuitList } from './circuit-list';
 import { CodeNotes } from './code-notes';

@@ -3,11 +3,9 @@ import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/cor
 import { MatButtonModule } from '@angular/material/button';
 import type { Pattern } from '@dormant-beacon/contract';
 import { Store } from '@ngrx/store';
-import { Client } from '../api/client';
-import { newId } from '../api/ids';
-import { keepDraft } from '../shared/draft';
-import { TextField } from '../shared/text-field';
-import { LibraryEvents, libraryFeature } from './library.state';
+import { Client, newId } from '../api';
+import { keepDraft, TextField } from '../entry';
+import { LibraryEvents, libraryFeature } from '../knowledge';
 
 const meanings = { module: 'a module', description: 'more of the line above', ignore: 'nothing' } as const;
 

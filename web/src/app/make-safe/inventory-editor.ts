@@ -16,13 +16,9 @@ import {
   type RestraintFile,
 } from '@dormant-beacon/core/restraints';
 import { Store } from '@ngrx/store';
-import { Client } from '../api/client';
-import { newId } from '../api/ids';
-import { asChoices, ChoiceOne } from '../shared/choices';
-import { TextField } from '../shared/text-field';
-import { numberOrNull } from '../shared/typed-number';
-import { Desk } from '../shell/desk';
-import { jobFeature } from '../shell/job.state';
+import { Client, newId } from '../api';
+import { asChoices, ChoiceOne, Desk, numberOrNull, TextField } from '../entry';
+import { jobFeature } from '../job';
 import { ServiceData } from './service-data';
 import { ZoneEditor } from './zone-editor';
 

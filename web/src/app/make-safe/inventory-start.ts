@@ -3,10 +3,9 @@ import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/cor
 import { MatButtonModule } from '@angular/material/button';
 import { type RestraintFile, seatCounts, usualInventory } from '@dormant-beacon/core/restraints';
 import { Store } from '@ngrx/store';
-import { Client } from '../api/client';
-import { type Choice, ChoiceOne } from '../shared/choices';
-import { Desk } from '../shell/desk';
-import { jobFeature } from '../shell/job.state';
+import { Client } from '../api';
+import { type Choice, ChoiceOne, Desk } from '../entry';
+import { jobFeature } from '../job';
 
 @Component({
   selector: 'db-inventory-start',

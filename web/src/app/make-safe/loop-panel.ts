@@ -13,13 +13,10 @@ import {
 } from '@dormant-beacon/core/restraints';
 import { readTyped, showValue } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
-import { Caution } from '../shared/caution';
-import { type Choice, ChoiceOne } from '../shared/choices';
-import { keepDraft } from '../shared/draft';
-import { TextField } from '../shared/text-field';
-import { Desk } from '../shell/desk';
-import { jobFeature } from '../shell/job.state';
-import { shopFeature } from '../shop/shop.state';
+import { Caution } from '../frame';
+import { type Choice, ChoiceOne, Desk, keepDraft, TextField } from '../entry';
+import { jobFeature } from '../job';
+import { shopFeature } from '../session';
 import { SeatTable } from './seat-table';
 
 @Component({

@@ -1,6 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import { type RestraintFile, usualInventory } from '@dormant-beacon/core/restraints';
-import { Client } from '../api/client';
+import { Client } from '../api';
 import { benchFor, fact, recordOf } from '../testing/bench';
 import { cabin, placesOf, seatsOf } from './cabin';
 import { LoopPanel } from './loop-panel';

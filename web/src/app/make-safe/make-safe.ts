@@ -2,8 +2,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatTabsModule } from '@angular/material/tabs';
 import { Store } from '@ngrx/store';
-import { Photos } from '../shared/photos';
-import { jobFeature } from '../shell/job.state';
+import { Photos } from '../photo';
+import { jobFeature } from '../job';
 import { LoopPanel } from './loop-panel';
 import { PackagePanel } from './package-panel';
 import { PowerPanel } from './power-panel';

@@ -7,14 +7,19 @@ import { originOf, packageOf, restraintPicture, standing } from '@dormant-beacon
 import { donorProof, donorSign, type Donor, restraintPolicies } from '@dormant-beacon/core/restraints';
 import { showCents } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
-import { Caution } from '../shared/caution';
-import { asChoices, type Choice, ChoiceMany, ChoiceOne } from '../shared/choices';
-import { keepDraft } from '../shared/draft';
-import { TextField } from '../shared/text-field';
-import { numberOrNull } from '../shared/typed-number';
-import { Desk } from '../shell/desk';
-import { jobFeature } from '../shell/job.state';
-import { shopFeature } from '../shop/shop.state';
+import { Caution } from '../frame';
+import {
+  asChoices,
+  type Choice,
+  ChoiceMany,
+  ChoiceOne,
+  Desk,
+  keepDraft,
+  numberOrNull,
+  TextField,
+} from '../entry';
+import { jobFeature } from '../job';
+import { shopFeature } from '../session';
 
 @Component({
   selector: 'db-package-panel',

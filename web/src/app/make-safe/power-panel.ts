@@ -7,14 +7,12 @@ import type { Bay, FactData } from '@dormant-beacon/contract';
 import { inventoryOf, safetyOf } from '@dormant-beacon/core/job';
 import { powerAt, type PowerWord, type SafetyStepKind, stepWords } from '@dormant-beacon/core/restraints';
 import { Store } from '@ngrx/store';
-import { Client } from '../api/client';
-import { peopleFeature } from '../people/people.state';
-import { Caution } from '../shared/caution';
-import { TextField } from '../shared/text-field';
-import { sayWhen, When } from '../shared/when';
-import { Desk } from '../shell/desk';
-import { jobFeature } from '../shell/job.state';
-import { selectJobPolicy } from '../shop/shop.state';
+import { Client } from '../api';
+import { peopleFeature, selectJobPolicy } from '../session';
+import { Caution } from '../frame';
+import { Desk, TextField } from '../entry';
+import { sayWhen, When } from '../time';
+import { jobFeature } from '../job';
 import { ServerClock } from './server-clock';
 
 /** What a step’s note is asked as; a step that is not here takes none. */

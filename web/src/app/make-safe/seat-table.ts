@@ -5,11 +5,8 @@ import type { FactData } from '@dormant-beacon/contract';
 import { standing, usualSeats } from '@dormant-beacon/core/job';
 import { seatMoment, type SeatMoment, seatTable, seatVerdictWords } from '@dormant-beacon/core/restraints';
 import { Store } from '@ngrx/store';
-import { asChoices, type Choice, ChoiceOne } from '../shared/choices';
-import { TextField } from '../shared/text-field';
-import { numberOf } from '../shared/typed-number';
-import { Desk } from '../shell/desk';
-import { jobFeature } from '../shell/job.state';
+import { asChoices, type Choice, ChoiceOne, Desk, numberOf, TextField } from '../entry';
+import { jobFeature } from '../job';
 
 @Component({
   selector: 'db-seat-table',

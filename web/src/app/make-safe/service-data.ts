@@ -2,8 +2,7 @@
 import { ChangeDetectionStrategy, Component, model, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { restraintFile, type RestraintFile } from '@dormant-beacon/core/restraints';
-import { TextField } from '../shared/text-field';
-import { numberOrNull } from '../shared/typed-number';
+import { numberOrNull, TextField } from '../entry';
 
 @Component({
   selector: 'db-service-data',

@@ -10,12 +10,9 @@ import {
   temporaryWords,
 } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
-import { ChoiceOne, type Choice } from '../shared/choices';
-import { keepDraft } from '../shared/draft';
-import { TextField } from '../shared/text-field';
-import { When } from '../shared/when';
-import { Desk } from '../shell/desk';
-import { jobFeature } from '../shell/job.state';
+import { type Choice, ChoiceOne, Desk, keepDraft, TextField } from '../entry';
+import { When } from '../time';
+import { jobFeature } from '../job';
 
 @Component({
   selector: 'db-temporaries',

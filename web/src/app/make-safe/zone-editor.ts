@@ -11,9 +11,8 @@ import {
   type ZoneOutline,
   zonesOf,
 } from '@dormant-beacon/core/restraints';
-import { newId } from '../api/ids';
-import { asChoices, ChoiceMany, ChoiceOne } from '../shared/choices';
-import { TextField } from '../shared/text-field';
+import { newId } from '../api';
+import { asChoices, ChoiceMany, ChoiceOne, TextField } from '../entry';
 import { cabin, drawn, seatsOf } from './cabin';
 
 type Spot = readonly [number, number];

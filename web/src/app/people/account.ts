@@ -3,9 +3,9 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButtonModule } from '@angular/material/button';
 import type { Session } from '@dormant-beacon/contract';
 import { Store } from '@ngrx/store';
-import { Client } from '../api/client';
-import { PageHead } from '../shared/page-head';
-import { PeopleEvents, peopleFeature } from './people.state';
+import { Client } from '../api';
+import { PageHead } from '../frame';
+import { PeopleEvents, peopleFeature } from '../session';
 
 @Component({
   selector: 'db-account',

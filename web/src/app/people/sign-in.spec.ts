@@ -2,9 +2,9 @@ import { provideZonelessChangeDetection } from '@angular/core';
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import type { Session } from '@dormant-beacon/contract';
 import { provideStore, Store } from '@ngrx/store';
-import { ApiProblem, Client } from '../api/client';
+import { ApiProblem, Client } from '../api';
 import { sessionOf, yuki } from '../testing/bench';
-import { PeopleEvents, peopleFeature } from './people.state';
+import { PeopleEvents, peopleFeature } from '../session';
 import { SignIn } from './sign-in';
 
 describe('SignIn', () => {

@@ -4,9 +4,9 @@ import { MatButtonModule } from '@angular/material/button';
 import type { Session } from '@dormant-beacon/contract';
 import type { Person } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
-import { Client } from '../api/client';
-import { ThemeSwitch } from '../shared/theme-switch';
-import { PeopleEvents, peopleFeature } from './people.state';
+import { Client } from '../api';
+import { ThemeSwitch } from '../frame';
+import { PeopleEvents, peopleFeature } from '../session';
 import { PinPad } from './pin-pad';
 
 @Component({

@@ -2,8 +2,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { Proof } from '@dormant-beacon/core/job';
 import { percent } from '@dormant-beacon/core/job';
-import { chartFont, LineChart, type LineData, lineOptions } from '../shared/line-chart';
-import { tokenColor } from '../shared/token-color';
+import { chartFont, LineChart, type LineData, lineOptions, tokenColor } from '../chart';
 
 @Component({
   selector: 'db-dormancy-curve',

@@ -4,14 +4,19 @@ import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { lackingText, originOf, percent, proofOf, standing } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
-import { asChoices, type Choice, ChoiceMany, ChoiceOne, usualConditions } from '../shared/choices';
-import { sayWhen, When } from '../shared/when';
-import { Desk } from '../shell/desk';
-import { peopleFeature } from '../people/people.state';
-import { keepDraft } from '../shared/draft';
-import { TextField } from '../shared/text-field';
-import { jobFeature } from '../shell/job.state';
-import { selectJobPolicy } from '../shop/shop.state';
+import {
+  asChoices,
+  type Choice,
+  ChoiceMany,
+  ChoiceOne,
+  Desk,
+  keepDraft,
+  TextField,
+  usualConditions,
+} from '../entry';
+import { sayWhen, When } from '../time';
+import { peopleFeature, selectJobPolicy } from '../session';
+import { jobFeature } from '../job';
 import { DormancyCurve } from './dormancy-curve';
 
 @Component({

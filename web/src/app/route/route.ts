@@ -5,13 +5,10 @@ import type { FactData } from '@dormant-beacon/contract';
 import { type Approval, standing } from '@dormant-beacon/core/job';
 import { showCents } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
-import { type Choice, ChoiceOne } from '../shared/choices';
-import { keepDraft } from '../shared/draft';
-import { TextField } from '../shared/text-field';
-import { sayWhen } from '../shared/when';
-import { Desk } from '../shell/desk';
-import { jobFeature } from '../shell/job.state';
-import { shopFeature } from '../shop/shop.state';
+import { type Choice, ChoiceOne, Desk, keepDraft, TextField } from '../entry';
+import { sayWhen } from '../time';
+import { jobFeature } from '../job';
+import { shopFeature } from '../session';
 
 const answers: Readonly<Record<Approval['answer'], string>> = {
   asked: 'asked, no answer yet',

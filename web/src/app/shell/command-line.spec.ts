@@ -1,7 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import { Router } from '@angular/router';
 import { templates } from '@dormant-beacon/core/trace/templates';
-import { Client } from '../api/client';
+import { Client } from '../api';
 import { benchFor, fact, flap, recordOf } from '../testing/bench';
 import { CommandLine } from './command-line';
 

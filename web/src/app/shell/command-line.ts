@@ -12,10 +12,10 @@ import { Router } from '@angular/router';
 import { caseOf, openTraces, originOf, readCommand, testName, unitOf } from '@dormant-beacon/core/job';
 import { showValue, type TypedReading } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
-import { Client } from '../api/client';
+import { Client } from '../api';
 import { BaysEvents } from '../bays/bays.state';
-import { Desk } from './desk';
-import { jobFeature } from './job.state';
+import { Desk } from '../entry';
+import { jobFeature } from '../job';
 
 interface Act {
   readonly says: string;

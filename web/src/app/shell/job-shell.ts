@@ -7,15 +7,13 @@ import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } fro
 import { factsOf, originOf, standing, type Stage, temporaryWords } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
 import { filter, map, startWith } from 'rxjs';
-import { Events } from '../api/events';
-import { Outbox } from '../api/outbox';
-import { peopleFeature } from '../people/people.state';
-import { PersonPicker } from '../people/person-picker';
-import { Lens, stateWords } from '../shared/lens';
-import { ThemeSwitch } from '../shared/theme-switch';
-import { sayWhen, When } from '../shared/when';
+import { Events, Outbox } from '../api';
+import { peopleFeature } from '../session';
+import { PersonPicker, ThemeSwitch } from '../frame';
+import { Lens, stateWords } from '../lens';
+import { sayWhen, When } from '../time';
 import { CommandLine } from './command-line';
-import { JobEvents, jobFeature } from './job.state';
+import { JobEvents, jobFeature } from '../job';
 import { LogDrawer } from './log-drawer';
 
 /** `hand-back` as `Hand back`. */

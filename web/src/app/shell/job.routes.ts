@@ -2,7 +2,7 @@ import type { Route, Routes } from '@angular/router';
 import type { StageId } from '@dormant-beacon/core/job';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
-import { followJob, jobFeature, loadJob, planTraces } from './job.state';
+import { followJob, jobFeature, loadJob, planTraces } from '../job';
 
 const stageTitle = (stage: string) => `${stage} · Dormant Beacon`;
 

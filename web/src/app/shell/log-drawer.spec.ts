@@ -1,6 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import type { LogEntry } from '@dormant-beacon/contract';
-import { Client } from '../api/client';
+import { Client } from '../api';
 import { benchFor, recordOf, yuki } from '../testing/bench';
 import { LogDrawer } from './log-drawer';
 

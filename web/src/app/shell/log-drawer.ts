@@ -12,10 +12,10 @@ import {
 import { MatButtonModule } from '@angular/material/button';
 import type { LogEntry } from '@dormant-beacon/contract';
 import { Store } from '@ngrx/store';
-import { Client } from '../api/client';
-import { peopleFeature } from '../people/people.state';
-import { When } from '../shared/when';
-import { Desk } from './desk';
+import { Client } from '../api';
+import { peopleFeature } from '../session';
+import { When } from '../time';
+import { Desk } from '../entry';
 
 const fixed = new Set(['job', 'head', 'import', 'scans', 'waivers']);
 

@@ -2,7 +2,7 @@
 import { ChangeDetectionStrategy, Component, effect, inject } from '@angular/core';
 import { ActivatedRoute, Router } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { jobFeature } from './job.state';
+import { jobFeature } from '../job';
 
 @Component({ selector: 'db-to-next', changeDetection: ChangeDetectionStrategy.OnPush, template: '' })
 export class ToNext {

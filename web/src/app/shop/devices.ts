@@ -2,8 +2,8 @@
 import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { Device } from '@dormant-beacon/contract';
-import { Client } from '../api/client';
-import { When } from '../shared/when';
+import { Client } from '../api';
+import { When } from '../time';
 
 @Component({
   selector: 'db-shop-devices',

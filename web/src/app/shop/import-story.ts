@@ -3,9 +3,8 @@ import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/cor
 import { RouterLink } from '@angular/router';
 import { mostStoryBytes } from '@dormant-beacon/contract';
 import { Store } from '@ngrx/store';
-import { Client } from '../api/client';
-import { newId } from '../api/ids';
-import { PeopleEvents, peopleFeature } from '../people/people.state';
+import { Client, newId } from '../api';
+import { PeopleEvents, peopleFeature } from '../session';
 
 /** A refusal as people read it: entries are counted from one, and the file is simply this one. */
 function inWords(message: string): string {

@@ -2,8 +2,8 @@ import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import type { Account } from '@dormant-beacon/contract';
 import { provideStore } from '@ngrx/store';
-import { ApiProblem, Client } from '../api/client';
-import { peopleFeature } from '../people/people.state';
+import { ApiProblem, Client } from '../api';
+import { peopleFeature } from '../session';
 import { yuki } from '../testing/bench';
 import { ShopPeople } from './people';
 

@@ -4,12 +4,10 @@ import { MatButtonModule } from '@angular/material/button';
 import type { Account } from '@dormant-beacon/contract';
 import type { Person } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
-import { Client } from '../api/client';
-import { newId } from '../api/ids';
-import { initialsOf } from '../people/initials';
-import { PeopleEvents } from '../people/people.state';
-import { When } from '../shared/when';
-import { type Choice, ChoiceOne } from '../shared/choices';
+import { Client, newId } from '../api';
+import { initialsOf, PeopleEvents } from '../session';
+import { When } from '../time';
+import { type Choice, ChoiceOne } from '../entry';
 
 @Component({
   selector: 'db-shop-people',

@@ -3,12 +3,10 @@ import { TestBed } from '@angular/core/testing';
 import type { Shop } from '@dormant-beacon/contract';
 import { defaultShopSettings, type ShopSettings } from '@dormant-beacon/core/shop';
 import { provideStore, Store } from '@ngrx/store';
-import { ApiProblem, Client } from '../api/client';
-import { StoreRoom } from '../api/store-room';
-import { peopleFeature } from '../people/people.state';
+import { ApiProblem, Client, StoreRoom } from '../api';
+import { peopleFeature, ShopEvents, shopFeature } from '../session';
 import { FakeStoreRoom } from '../testing/bench';
 import { Settings } from './settings';
-import { ShopEvents, shopFeature } from './shop.state';
 
 describe('Settings', () => {
   const settings = defaultShopSettings;

@@ -13,11 +13,9 @@ import { MatButtonModule } from '@angular/material/button';
 import type { Shop } from '@dormant-beacon/contract';
 import { leastWaitingMinutes, type ShopSettings } from '@dormant-beacon/core/shop';
 import { Store } from '@ngrx/store';
-import { type ApiProblem, Client } from '../api/client';
-import { type Choice, ChoiceOne } from '../shared/choices';
-import { keepDraft } from '../shared/draft';
-import { Conflict, differences, type Difference } from '../shared/conflict';
-import { ShopEvents, shopFeature } from './shop.state';
+import { type ApiProblem, Client } from '../api';
+import { type Choice, ChoiceOne, Conflict, type Difference, differences, keepDraft } from '../entry';
+import { ShopEvents, shopFeature } from '../session';
 
 const choices = (...pairs: [string, string][]): Choice[] => pairs.map(([value, label]) => ({ value, label }));
 const words: Readonly<Record<keyof ShopSettings, string>> = {

@@ -2,10 +2,9 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import type { ShopLogEntry } from '@dormant-beacon/contract';
 import { Store } from '@ngrx/store';
-import { Client } from '../api/client';
-import { peopleFeature } from '../people/people.state';
-import { When } from '../shared/when';
-import { shopFeature } from './shop.state';
+import { Client } from '../api';
+import { peopleFeature, shopFeature } from '../session';
+import { When } from '../time';
 import { effect } from '@angular/core';
 
 @Component({

@@ -1,8 +1,8 @@
 /** The shop: what it settles for itself, its people, its devices, and what was changed. */
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { peopleFeature } from '../people/people.state';
-import { PageHead } from '../shared/page-head';
+import { peopleFeature } from '../session';
+import { PageHead } from '../frame';
 import { ImportStory } from './import-story';
 import { ShopDevices } from './devices';
 import { ShopLog } from './shop-log';

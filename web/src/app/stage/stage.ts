@@ -3,12 +3,11 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { MatButtonModule } from '@angular/material/button';
 import { type StageId, standing } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
-import { Caution } from '../shared/caution';
-import { keepDraft } from '../shared/draft';
-import { Photos } from '../shared/photos';
-import { sayWhen } from '../shared/when';
-import { Desk } from '../shell/desk';
-import { jobFeature } from '../shell/job.state';
+import { Caution } from '../frame';
+import { Desk, keepDraft } from '../entry';
+import { Photos } from '../photo';
+import { sayWhen } from '../time';
+import { jobFeature } from '../job';
 
 const asks: Partial<Record<StageId, { readonly about: string; readonly caution: string }>> = {
   match: {

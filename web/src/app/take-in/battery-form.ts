@@ -1,24 +1,14 @@
 /** The battery first: what was measured, and what it amounts to before it is saved. */
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { type BatteryReading, type BatteryVerdict, judgeBattery } from '@dormant-beacon/core/readings';
+import { type BatteryReading, judgeBattery } from '@dormant-beacon/core/readings';
 import { celsiusOf } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
-import { Caution } from '../shared/caution';
-import { type Choice, ChoiceMany, ChoiceOne } from '../shared/choices';
-import { keepDraft } from '../shared/draft';
-import { TextField } from '../shared/text-field';
-import { numberOrNull } from '../shared/typed-number';
-import { Desk } from '../shell/desk';
-import { jobFeature } from '../shell/job.state';
-import { shopFeature } from '../shop/shop.state';
-
-export const verdictWords: Readonly<Record<BatteryVerdict, string>> = {
-  good: 'good',
-  'charge-and-retest': 'charge it and test again',
-  replace: 'replace it',
-  'cannot-judge-yet': 'cannot be judged yet',
-};
+import { Caution } from '../frame';
+import { type Choice, ChoiceMany, ChoiceOne, Desk, keepDraft, numberOrNull, TextField } from '../entry';
+import { jobFeature } from '../job';
+import { shopFeature } from '../session';
+import { verdictWords } from '../words';
 
 @Component({
   selector: 'db-battery-form',

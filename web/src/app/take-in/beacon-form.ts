@@ -12,12 +12,17 @@ import {
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { Beacon, BeaconData } from '@dormant-beacon/core/job';
-import { asChoices, type Choice, ChoiceMany, ChoiceOne, usualConditions } from '../shared/choices';
-import { keepDraft } from '../shared/draft';
-import { TextField } from '../shared/text-field';
-import { Desk } from '../shell/desk';
-import { LampPicker } from './lamp-picker';
-import { type Lamp, lampOf } from './lamps';
+import {
+  asChoices,
+  type Choice,
+  ChoiceMany,
+  ChoiceOne,
+  Desk,
+  keepDraft,
+  TextField,
+  usualConditions,
+} from '../entry';
+import { type Lamp, lampOf, LampPicker } from '../lamp';
 
 const seenAsBeacon: readonly Choice[] = [
   { value: 'lit', label: 'lit' },

@@ -1,21 +1,11 @@
 /** The fields of a car and its event, for a new job and for a change of one. */
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { Caution } from '../shared/caution';
-import { beforePower, powerIsDoubtful } from '../shared/cautions';
-import { type Choice, ChoiceOne } from '../shared/choices';
-import { TextField } from '../shared/text-field';
+import { beforePower, Caution, powerIsDoubtful } from '../frame';
+import { type Choice, ChoiceOne, TextField } from '../entry';
 import type { CarForm } from './car-form';
 import { CollisionZones } from './collision-zones';
-
-export const eventChoices: readonly Choice[] = [
-  { value: 'collision', label: 'Collision' },
-  { value: 'module-failure', label: 'Module failure' },
-  { value: 'battery', label: 'Battery flat, jumped, off' },
-  { value: 'water', label: 'Water' },
-  { value: 'earlier-repair', label: 'After earlier work' },
-  { value: 'wear', label: 'Wear, or unknown' },
-];
+import { eventChoices } from '../words';
 
 @Component({
   selector: 'db-car-fields',

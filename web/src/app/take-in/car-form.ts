@@ -9,7 +9,7 @@ import {
   readDistance,
   showDistance,
 } from '@dormant-beacon/core/units';
-import { asField, fromField } from '../shared/when';
+import { asField, fromField } from '../time';
 
 type Belted = NonNullable<EventDetails['occupants']>[number]['belted'];
 

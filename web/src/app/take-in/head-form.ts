@@ -12,9 +12,7 @@ import {
 import { MatButtonModule } from '@angular/material/button';
 import type { CurrentHead } from '@dormant-beacon/contract';
 import type { JobHead, JobRecord, VehicleData } from '@dormant-beacon/core/job';
-import { Conflict, differences, type Difference } from '../shared/conflict';
-import { keepDraft } from '../shared/draft';
-import { Desk } from '../shell/desk';
+import { Conflict, Desk, type Difference, differences, keepDraft } from '../entry';
 import { CarFields } from './car-fields';
 import { CarForm } from './car-form';
 

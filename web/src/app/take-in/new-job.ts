@@ -4,13 +4,11 @@ import { MatButtonModule } from '@angular/material/button';
 import { Router } from '@angular/router';
 import type { VehiclesKnown } from '@dormant-beacon/contract';
 import { Store } from '@ngrx/store';
-import { Client } from '../api/client';
-import { keepDraft } from '../shared/draft';
-import { PageHead } from '../shared/page-head';
-import { TextField } from '../shared/text-field';
-import { When } from '../shared/when';
-import { Desk } from '../shell/desk';
-import { shopFeature } from '../shop/shop.state';
+import { Client } from '../api';
+import { Desk, keepDraft, TextField } from '../entry';
+import { PageHead } from '../frame';
+import { When } from '../time';
+import { shopFeature } from '../session';
 import { CarFields } from './car-fields';
 import { CarForm } from './car-form';
 

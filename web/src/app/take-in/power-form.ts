@@ -3,12 +3,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output, si
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
 import { doFirst, powerLooks, type Powered, type Powering, powerQuestions } from '@dormant-beacon/core/job';
-import { Caution } from '../shared/caution';
-import { beforePower } from '../shared/cautions';
-import { type Choice, ChoiceOne } from '../shared/choices';
-import { keepDraft } from '../shared/draft';
-import { TextField } from '../shared/text-field';
-import { Desk } from '../shell/desk';
+import { beforePower, Caution } from '../frame';
+import { type Choice, ChoiceOne, Desk, keepDraft, TextField } from '../entry';
 
 type Look = (typeof powerLooks)[number];
 

@@ -1,6 +1,6 @@
-import { JobEvents } from '../shell/job.state';
+import { JobEvents } from '../job';
 import { benchFor, fact, flap, recordOf } from '../testing/bench';
-import { findLamps, lamps } from './lamps';
+import { findLamps, lamps } from '../lamp';
 import { TakeIn } from './take-in';
 
 const clear = { smell: 'clear', harness: 'clear', hanging: 'clear', wet: 'clear', cabin: 'clear' };

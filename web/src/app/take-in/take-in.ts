@@ -4,17 +4,16 @@ import { MatButtonModule } from '@angular/material/button';
 import { type Beacon, type EventDetails, originOf, standing } from '@dormant-beacon/core/job';
 import { showDistance } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
-import { Photos } from '../shared/photos';
-import { sayWhen } from '../shared/when';
-import { Desk } from '../shell/desk';
-import { jobFeature } from '../shell/job.state';
-import { BatteryForm, verdictWords } from './battery-form';
+import { Photos } from '../photo';
+import { sayWhen } from '../time';
+import { Desk } from '../entry';
+import { jobFeature } from '../job';
 import { BeaconForm } from './beacon-form';
-import { eventChoices } from './car-fields';
 import { HeadForm } from './head-form';
-import { LampGlyph } from './lamp-glyph';
-import { lampOf } from './lamps';
+import { LampGlyph, lampOf } from '../lamp';
 import { PowerForm } from './power-form';
+import { BatteryForm } from './battery-form';
+import { eventChoices, verdictWords } from '../words';
 
 type Part = 'power' | 'beacons' | 'battery' | 'photos' | 'car';
 

@@ -6,14 +6,11 @@ import type { Session } from '@dormant-beacon/contract';
 import { type JobRecord, noFacts, type Person } from '@dormant-beacon/core/job';
 import { readReport } from '@dormant-beacon/core/scans';
 import { provideStore, Store } from '@ngrx/store';
-import { ApiProblem } from '../api/client';
-import { StoreRoom } from '../api/store-room';
-import { PeopleEvents, peopleFeature } from '../people/people.state';
-import { circuitsFeature } from '../library/circuits.state';
-import { libraryFeature } from '../library/library.state';
-import { shopFeature } from '../shop/shop.state';
-import { Desk } from '../shell/desk';
-import { JobEvents, jobFeature } from '../shell/job.state';
+import { ApiProblem, StoreRoom } from '../api';
+import { PeopleEvents, peopleFeature, shopFeature } from '../session';
+import { circuitsFeature, libraryFeature } from '../knowledge';
+import { Desk } from '../entry';
+import { JobEvents, jobFeature } from '../job';
 
 export const yuki: Person = { id: 'p', name: 'Yuki Sorensen', initials: 'YS', role: 'technician' };
 

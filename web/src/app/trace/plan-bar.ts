@@ -2,7 +2,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { testName } from '@dormant-beacon/core/job';
 import type { NextTests, TraceCase } from '@dormant-beacon/core/trace';
-import { Desk } from '../shell/desk';
+import { Desk } from '../entry';
 
 @Component({
   selector: 'db-plan-bar',

@@ -1,8 +1,7 @@
 /** How far the plan looks: two steps ahead, two faults at once. */
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { JobEvents, jobFeature } from '../shell/job.state';
-import { type PlanOptions, usualPlan } from '../shell/planner';
+import { JobEvents, jobFeature, type PlanOptions, usualPlan } from '../job';
 
 @Component({
   selector: 'db-plan-depth',

@@ -3,8 +3,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output } f
 import { MatButtonModule } from '@angular/material/button';
 import { readingWords, standing, testName, testRead } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
-import { When } from '../shared/when';
-import { jobFeature } from '../shell/job.state';
+import { When } from '../time';
+import { jobFeature } from '../job';
 
 @Component({
   selector: 'db-reading-list',

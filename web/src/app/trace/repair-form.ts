@@ -14,13 +14,10 @@ import type { FactData } from '@dormant-beacon/contract';
 import { restraintWork } from '@dormant-beacon/core/job';
 import type { TraceRepair, TraceRoot } from '@dormant-beacon/core/trace';
 import { Store } from '@ngrx/store';
-import { peopleFeature } from '../people/people.state';
-import { Caution } from '../shared/caution';
-import { type Choice, ChoiceOne } from '../shared/choices';
-import { keepDraft } from '../shared/draft';
-import { TextField } from '../shared/text-field';
-import { Desk } from '../shell/desk';
-import { jobFeature } from '../shell/job.state';
+import { peopleFeature } from '../session';
+import { Caution } from '../frame';
+import { type Choice, ChoiceOne, Desk, keepDraft, TextField } from '../entry';
+import { jobFeature } from '../job';
 
 @Component({
   selector: 'db-repair-form',

@@ -3,9 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { MatButtonModule } from '@angular/material/button';
 import { percent, suspectLabel, testName } from '@dormant-beacon/core/job';
 import { type NextTests, singlesOf, type TraceCase } from '@dormant-beacon/core/trace';
-import { keepDraft } from '../shared/draft';
-import { TextField } from '../shared/text-field';
-import { Desk } from '../shell/desk';
+import { Desk, keepDraft, TextField } from '../entry';
 import { WeaknessForm } from './weakness-form';
 
 /** How many suspects are shown before more are asked for. */

@@ -2,8 +2,8 @@ import { TestBed } from '@angular/core/testing';
 import type { Rates } from '@dormant-beacon/contract';
 import { suppliedRates, type TraceCase } from '@dormant-beacon/core/trace';
 import { templates } from '@dormant-beacon/core/trace/templates';
-import { Client } from '../api/client';
-import { CircuitEvents } from '../library/circuits.state';
+import { Client } from '../api';
+import { CircuitEvents } from '../knowledge';
 import { type Bench, benchFor, fact, flap, recordOf, scanFact } from '../testing/bench';
 import { TemplateChooser } from './template-chooser';
 

@@ -15,14 +15,11 @@ import { observationId, scansToExplain } from '@dormant-beacon/core/job';
 import { type Grounds, type TraceCase, weighed } from '@dormant-beacon/core/trace';
 import { type Template, templates } from '@dormant-beacon/core/trace/templates';
 import { Store } from '@ngrx/store';
-import { Client } from '../api/client';
-import { CircuitEvents, circuitsFeature } from '../library/circuits.state';
-import { type Choice, ChoiceMany, ChoiceOne } from '../shared/choices';
-import { keepDraft } from '../shared/draft';
-import { TextField } from '../shared/text-field';
-import { Desk } from '../shell/desk';
-import { jobFeature } from '../shell/job.state';
-import { shopFeature } from '../shop/shop.state';
+import { Client } from '../api';
+import { CircuitEvents, circuitsFeature } from '../knowledge';
+import { type Choice, ChoiceMany, ChoiceOne, Desk, keepDraft, TextField } from '../entry';
+import { jobFeature } from '../job';
+import { shopFeature } from '../session';
 
 @Component({
   selector: 'db-template-chooser',

@@ -3,8 +3,8 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import { lampShows, unitOf } from '@dormant-beacon/core/job';
 import type { ProvokeAnswer, WiggleAnswer } from '@dormant-beacon/core/readings';
 import type { TraceCase, TraceTest } from '@dormant-beacon/core/trace';
-import { Caution } from '../shared/caution';
-import { ReadingPad } from '../shared/reading-pad';
+import { Caution } from '../frame';
+import { ReadingPad } from '../reading';
 import { FuseDropForm } from './sheets/fuse-drop-form';
 import { ProvokeForm } from './sheets/provoke-form';
 import { WiggleRecorder } from './sheets/wiggle-recorder';

@@ -1,8 +1,8 @@
 import { caseOf, type JobRecord } from '@dormant-beacon/core/job';
 import { nextTests } from '@dormant-beacon/core/trace';
 import { templates } from '@dormant-beacon/core/trace/templates';
-import { CircuitEvents } from '../library/circuits.state';
-import { JobEvents } from '../shell/job.state';
+import { CircuitEvents } from '../knowledge';
+import { JobEvents } from '../job';
 import { type Bench, benchFor, fact, flap, recordOf, scanFact, shown } from '../testing/bench';
 import { TracePage } from './trace';
 

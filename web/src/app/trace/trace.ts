@@ -16,12 +16,12 @@ import { actionClassOf, type NextAction, repairClassOf } from '@dormant-beacon/c
 import { showCents } from '@dormant-beacon/core/units';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { Caution } from '../shared/caution';
-import { When } from '../shared/when';
-import { shopFeature } from '../shop/shop.state';
-import { Desk } from '../shell/desk';
-import { JobEvents, jobFeature } from '../shell/job.state';
-import { CircuitDrawing } from '../shared/circuit/circuit-drawing';
+import { Caution } from '../frame';
+import { When } from '../time';
+import { shopFeature } from '../session';
+import { Desk } from '../entry';
+import { JobEvents, jobFeature } from '../job';
+import { CircuitDrawing } from '../circuit';
 import { PlanBar } from './plan-bar';
 import { PlanDepth } from './plan-depth';
 import { ReadingList } from './reading-list';

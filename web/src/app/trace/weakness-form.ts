@@ -3,12 +3,9 @@ import { ChangeDetectionStrategy, Component, inject, input, output, signal } fro
 import { MatButtonModule } from '@angular/material/button';
 import type { AddWeakness } from '@dormant-beacon/contract';
 import { Store } from '@ngrx/store';
-import { Client } from '../api/client';
-import { newId } from '../api/ids';
-import { type Choice, ChoiceOne } from '../shared/choices';
-import { keepDraft } from '../shared/draft';
-import { TextField } from '../shared/text-field';
-import { jobFeature } from '../shell/job.state';
+import { Client, newId } from '../api';
+import { type Choice, ChoiceOne, keepDraft, TextField } from '../entry';
+import { jobFeature } from '../job';
 
 @Component({
   selector: 'db-weakness-form',

@@ -18,9 +18,7 @@ import {
   sectionsOf,
 } from '@dormant-beacon/core/readings';
 import type { TraceCase } from '@dormant-beacon/core/trace';
-import { keepDraft } from '../../shared/draft';
-import { TextField } from '../../shared/text-field';
-import { numberOf, numberOrNull } from '../../shared/typed-number';
+import { keepDraft, numberOf, numberOrNull, TextField } from '../../entry';
 import { Rows } from './rows';
 import { SheetEnd } from './sheet-end';
 import { SheetForm, sheetStyles } from './sheet-form';

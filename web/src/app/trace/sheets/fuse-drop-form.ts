@@ -10,10 +10,7 @@ import {
 } from '@angular/core';
 import { fuseStyle } from '@dormant-beacon/core/circuit';
 import { fuseDropAmps, type FuseDropSheet } from '@dormant-beacon/core/readings';
-import { ChoiceOne } from '../../shared/choices';
-import { keepDraft } from '../../shared/draft';
-import { TextField } from '../../shared/text-field';
-import { numberOrNull } from '../../shared/typed-number';
+import { ChoiceOne, keepDraft, numberOrNull, TextField } from '../../entry';
 import { SheetEnd } from './sheet-end';
 import { SheetForm, sheetStyles } from './sheet-form';
 

@@ -2,9 +2,8 @@
 import { ChangeDetectionStrategy, Component, computed, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { judgeProvoked, type ProvokeAnswer, type ProvokeSheet } from '@dormant-beacon/core/readings';
-import { Caution } from '../../shared/caution';
-import { keepDraft } from '../../shared/draft';
-import { TextField } from '../../shared/text-field';
+import { Caution } from '../../frame';
+import { keepDraft, TextField } from '../../entry';
 import { SheetEnd } from './sheet-end';
 import { SheetForm, sheetStyles } from './sheet-form';
 

@@ -1,10 +1,7 @@
 /** A relay on the bench: coil, pull-in, release, contact, suppression, click. */
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, signal } from '@angular/core';
 import { judgeRelay, type RelaySheet } from '@dormant-beacon/core/readings';
-import { type Choice, ChoiceOne } from '../../shared/choices';
-import { keepDraft } from '../../shared/draft';
-import { TextField } from '../../shared/text-field';
-import { numberOrNull } from '../../shared/typed-number';
+import { type Choice, ChoiceOne, keepDraft, numberOrNull, TextField } from '../../entry';
 import { SheetEnd } from './sheet-end';
 import { SheetForm, sheetStyles } from './sheet-form';
 

@@ -1,8 +1,7 @@
 /** What every sheet's form has: its answer while it is typed, and a way to save it with the job. */
 import { type Signal, computed, Directive, inject, input, output, signal } from '@angular/core';
 import { type Sheet, sheetSays } from '@dormant-beacon/core/readings';
-import type { Draft } from '../../shared/draft';
-import { Desk } from '../../shell/desk';
+import { Desk, type Draft } from '../../entry';
 
 @Directive()
 export abstract class SheetForm<S extends Sheet> {

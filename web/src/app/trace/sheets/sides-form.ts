@@ -12,12 +12,9 @@ import {
 import { MatButtonModule } from '@angular/material/button';
 import { compareSides, readingKinds, type SidesSheet } from '@dormant-beacon/core/readings';
 import type { TraceCase } from '@dormant-beacon/core/trace';
-import { ChoiceOne } from '../../shared/choices';
+import { ChoiceOne, keepDraft, numberOf, TextField } from '../../entry';
 import { Store } from '@ngrx/store';
-import { keepDraft } from '../../shared/draft';
-import { TextField } from '../../shared/text-field';
-import { numberOf } from '../../shared/typed-number';
-import { shopFeature } from '../../shop/shop.state';
+import { shopFeature } from '../../session';
 import { Rows } from './rows';
 import { SheetEnd } from './sheet-end';
 import { SheetForm, sheetStyles } from './sheet-form';

@@ -3,10 +3,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { judgeTyres, type TyresSheet } from '@dormant-beacon/core/readings';
 import { celsiusOf } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
-import { keepDraft } from '../../shared/draft';
-import { TextField } from '../../shared/text-field';
-import { numberOrNull } from '../../shared/typed-number';
-import { shopFeature } from '../../shop/shop.state';
+import { keepDraft, numberOrNull, TextField } from '../../entry';
+import { shopFeature } from '../../session';
 import { SheetEnd } from './sheet-end';
 import { SheetForm, sheetStyles } from './sheet-form';
 

@@ -1,8 +1,7 @@
 /** A recording as it grows: the value over the seconds, what was moved, and where it changes. */
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { WiggleAnswer, WiggleSheet } from '@dormant-beacon/core/readings';
-import { chartFont, LineChart, type LineData, lineOptions } from '../../shared/line-chart';
-import { tokenColor } from '../../shared/token-color';
+import { chartFont, LineChart, type LineData, lineOptions, tokenColor } from '../../chart';
 
 @Component({
   selector: 'db-wiggle-chart',

@@ -12,9 +12,7 @@ import {
 import { MatButtonModule } from '@angular/material/button';
 import { judgeWiggle, type WiggleAnswer, type WiggleSheet } from '@dormant-beacon/core/readings';
 import { readTyped } from '@dormant-beacon/core/units';
-import { keepDraft } from '../../shared/draft';
-import { type Choice, ChoiceOne } from '../../shared/choices';
-import { TextField } from '../../shared/text-field';
+import { type Choice, ChoiceOne, keepDraft, TextField } from '../../entry';
 import { SheetForm, sheetStyles } from './sheet-form';
 import { WiggleChart } from './wiggle-chart';
 

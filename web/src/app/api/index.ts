@@ -1,0 +1,5 @@
+export { ApiProblem, Client, type WriteRequest } from './client';
+export { Events } from './events';
+export { newId } from './ids';
+export { type Kept, Outbox, type Sent } from './outbox';
+export { StoreRoom } from './store-room';

@@ -1,0 +1,1 @@
+export { CircuitDrawing } from './circuit-drawing';

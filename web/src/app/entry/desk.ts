@@ -1,0 +1,175 @@
+/** Where entries are made: each gets its id, its time and its person, and goes through the outbox. */
+import { inject, Injectable } from '@angular/core';
+import type { Entered, FactData, FactKind } from '@dormant-beacon/contract';
+import type { JobHead, VehicleData } from '@dormant-beacon/core/job';
+import { Store } from '@ngrx/store';
+import { ApiProblem, Client, newId, Outbox, type Sent, type WriteRequest } from '../api';
+import { peopleFeature } from '../session';
+import { JobEvents, jobFeature } from '../job';
+
+/** From the first tap’s answer to the second tap, of a hand in a glove. */
+const doubleTapMs = 800;
+
+const nobodyHere: Sent<never> = {
+  state: 'refused',
+  problem: new ApiProblem(401, 'Sign in first: every entry names the person who makes it.'),
+};
+
+@Injectable({ providedIn: 'root' })
+export class Desk {
+  private readonly outbox = inject(Outbox);
+  private readonly client = inject(Client);
+  private readonly store = inject(Store);
+  private readonly personId = this.store.selectSignal(peopleFeature.selectPersonId);
+  private readonly record = this.store.selectSignal(jobFeature.selectRecord);
+  private readonly jobId = this.store.selectSignal(jobFeature.selectJobId);
+
+  /** Enters a fact in the job on the bench; a second tap on what is just being entered is the same entry. */
+  enter<K extends FactKind>(kind: K, data: FactData<K>, corrects?: string): Promise<Sent<Entered>> {
+    return this.once([kind, data, corrects], () =>
+      this.write(kind, {
+        id: newId(),
+        observedAt: new Date().toISOString(),
+        ...(corrects ? { corrects } : {}),
+        data,
+      }),
+    );
+  }
+
+  /** The answer to the same question while it is on its way, and for as long as a double tap takes. */
+  private once(asked: unknown, send: () => Promise<Sent<Entered>>): Promise<Sent<Entered>> {
+    const key = JSON.stringify([this.personId(), this.jobId(), asked]);
+    const going = this.underWay.get(key);
+    if (going) return going;
+    const sent = send();
+    this.underWay.set(key, sent);
+    const forget = () => this.underWay.delete(key);
+    void sent.then(({ state }) => (state === 'refused' ? forget() : setTimeout(forget, doubleTapMs)), forget);
+    return sent;
+  }
+  private readonly underWay = new Map<string, Promise<Sent<Entered>>>();
+
+  /**
+   * Confirms a step of making safe. It goes to the server now or not at all: what waits on this device would be
+   * counted from a moment at which nobody looked.
+   */
+  async confirm(data: FactData<'safeties'>): Promise<Sent<Entered>> {
+    const [personId, jobId] = [this.personId(), this.jobId()!];
+    if (personId === null) return nobodyHere;
+    const body = { id: newId(), observedAt: new Date().toISOString(), data };
+    try {
+      const answer = await this.client.write<Entered>({
+        path: `/api/jobs/${jobId}/safeties`,
+        key: newId(),
+        personId,
+        body,
+      });
+      this.moved(jobId, answer.seq);
+      return { state: 'saved', answer };
+    } catch (error) {
+      const problem = error instanceof ApiProblem ? error : new ApiProblem(0, 'The server does not answer.');
+      return {
+        state: 'refused',
+        problem: problem.passing
+          ? new ApiProblem(
+              problem.status,
+              'Not confirmed: the server has not answered. It counts only once the server has it; confirm it again.',
+            )
+          : problem,
+      };
+    }
+  }
+
+  /** Enters a reading: it shows at once, and goes again where it is refused. */
+  enterReading(data: FactData<'readings'>): Promise<Sent<Entered>> {
+    return this.once(['readings', data], () => this.readingEntered(data));
+  }
+
+  private async readingEntered(data: FactData<'readings'>): Promise<Sent<Entered>> {
+    const [id, observedAt, record] = [newId(), new Date().toISOString(), this.record()!];
+    const stamp = {
+      id,
+      observedAt,
+      recordedAt: observedAt,
+      personId: this.personId() ?? '',
+      seq: record.seq + 1,
+    };
+    this.store.dispatch(
+      JobEvents.readingEntered({ reading: { ...stamp, corrects: null, withdrawn: false, ...data } }),
+    );
+    const sent = await this.write('readings', { id, observedAt, data });
+    if (sent.state === 'refused') this.store.dispatch(JobEvents.missedSomething());
+    return sent;
+  }
+
+  /** Takes an entry back by a correcting one. */
+  withdraw(factId: string): Promise<Sent<Entered>> {
+    return this.write('withdrawals', {
+      id: newId(),
+      observedAt: new Date().toISOString(),
+      withdraws: factId,
+    });
+  }
+
+  /** Opens a job; its id is known at once, so that one may go on without the server. */
+  async openJob(
+    head: JobHead,
+    vehicle: VehicleData,
+  ): Promise<{ jobId: string; sent: Sent<{ number: string }> }> {
+    const jobId = newId();
+    const sent = await this.send<{ number: string }>('/api/jobs', {
+      jobId,
+      vehicleId: newId(),
+      head,
+      vehicle,
+    });
+    return { jobId, sent };
+  }
+
+  /** Changes the head of the job on the bench, as it was seen at `seen`. */
+  async changeHead(
+    seen: number,
+    head: JobHead,
+    vehicle: VehicleData,
+  ): Promise<Sent<{ revision: number; seq: number }>> {
+    const jobId = this.jobId()!;
+    const sent = await this.send<{ revision: number; seq: number }>(
+      `/api/jobs/${jobId}/head`,
+      { head, vehicle },
+      { method: 'PUT', seen },
+    );
+    if (sent.state === 'saved') this.moved(jobId, sent.answer.seq);
+    return sent;
+  }
+
+  /** Keeps a photo's bytes, then enters what they show. */
+  async enterPhoto(bytes: Blob, data: Omit<FactData<'photos'>, 'attachmentId'>): Promise<Sent<Entered>> {
+    const attachmentId = newId();
+    const path = `/api/jobs/${this.jobId()!}/attachments/${attachmentId}`;
+    const kept = await this.send(path, null, { method: 'PUT', bytes });
+    if (kept.state === 'refused') return kept;
+    return this.enter('photos', { ...data, attachmentId });
+  }
+
+  private moved(jobId: string, seq: number): void {
+    this.store.dispatch(JobEvents.moved({ event: { jobId, seq } }));
+  }
+
+  private async write(kind: string, body: unknown): Promise<Sent<Entered>> {
+    const jobId = this.jobId()!;
+    const sent = await this.send<Entered>(`/api/jobs/${jobId}/${kind}`, body);
+    if (sent.state === 'saved') this.moved(jobId, sent.answer.seq);
+    return sent;
+  }
+
+  /** Through the outbox, in the name of the person who is signed in; refused where none is. */
+  private async send<A>(
+    path: string,
+    body: unknown,
+    more: Pick<WriteRequest, 'method' | 'seen' | 'bytes'> = {},
+  ): Promise<Sent<A>> {
+    const personId = this.personId();
+    if (personId === null) return nobodyHere;
+    return this.outbox.send<A>({ path, key: newId(), personId, body, ...more });
+  }
+}

@@ -1,0 +1,2 @@
+export { followJob, JobEvents, jobFeature, loadJob, planTraces } from './job.state';
+export { type PlanOptions, usualPlan } from './planner';

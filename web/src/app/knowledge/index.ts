@@ -1,0 +1,2 @@
+export { CircuitEvents, circuitsFeature, loadCircuits, loadGrounds, loadRates } from './circuits.state';
+export { LibraryEvents, libraryFeature, loadFile, loadPatterns, vehicleFileOf } from './library.state';

@@ -1,0 +1,106 @@
+/** What the shop has taught and knows: patterns of its readers, and the file of the vehicle that is looked at. */
+import { inject } from '@angular/core';
+import type { CodeFile, Pattern } from '@dormant-beacon/contract';
+import type { VehicleFile } from '@dormant-beacon/core/job';
+import type { ReportPatterns } from '@dormant-beacon/core/scans';
+import { Actions, createEffect, ofType } from '@ngrx/effects';
+import {
+  createActionGroup,
+  createFeature,
+  createReducer,
+  createSelector,
+  emptyProps,
+  on,
+  props,
+} from '@ngrx/store';
+import { catchError, EMPTY, from, map, switchMap } from 'rxjs';
+import { Client } from '../api';
+import { PeopleEvents } from '../session';
+
+export const LibraryEvents = createActionGroup({
+  source: 'Library',
+  events: {
+    'Patterns Wanted': emptyProps(),
+    'Patterns Loaded': props<{ patterns: readonly Pattern[] }>(),
+    'File Wanted': props<{ make: string; model: string | null }>(),
+    'File Loaded': props<{ make: string; model: string | null; file: CodeFile }>(),
+  },
+});
+
+interface LibraryState {
+  readonly patterns: readonly Pattern[];
+  readonly make: string;
+  readonly model: string | null;
+  readonly file: CodeFile | null;
+}
+
+/** What a job of this shop found before raises a suspicion, up to this. */
+const mostByJobs = 3;
+
+export const libraryFeature = createFeature({
+  name: 'library',
+  reducer: createReducer<LibraryState>(
+    { patterns: [], make: '', model: null, file: null },
+    on(LibraryEvents.patternsLoaded, (state, { patterns }): LibraryState => ({ ...state, patterns })),
+    on(LibraryEvents.fileWanted, (state, { make, model }): LibraryState =>
+      state.make === make && state.model === model ? state : { ...state, make, model, file: null },
+    ),
+    on(LibraryEvents.fileLoaded, (state, { make, model, file }): LibraryState =>
+      state.make === make && state.model === model ? { ...state, file } : state,
+    ),
+  ),
+  extraSelectors: ({ selectPatterns, selectFile }) => ({
+    selectReportPatterns: createSelector(selectPatterns, (patterns): ReportPatterns => ({
+      codes: patterns.flatMap(({ code }) => (code ? [code] : [])),
+      lines: patterns.flatMap(({ line }) => (line ? [line] : [])),
+    })),
+    /** The file as the search for causes takes it; null until it is read. */
+    selectVehicleFile: createSelector(selectFile, (file) => file && vehicleFileOf(file)),
+  }),
+});
+
+export function vehicleFileOf({ links, notes, found }: CodeFile): VehicleFile {
+  return {
+    links: links.map(({ link }) => link),
+    weaknesses: [
+      ...notes
+        .filter(({ times, module }) => times > 1 && module != null)
+        .map(({ module, code, says, source, times }) => ({ module: module!, code, says, source, times })),
+      ...found.map(({ module, code, label, jobs }) => ({
+        module,
+        code,
+        says: `${jobs === 1 ? 'one proven job' : `${jobs} proven jobs`} with it: ${label}`,
+        source: 'this shop',
+        times: Math.min(mostByJobs, 1 + jobs / 2),
+      })),
+    ],
+  };
+}
+
+export const loadPatterns = createEffect(
+  (actions = inject(Actions), client = inject(Client)) =>
+    actions.pipe(
+      ofType(LibraryEvents.patternsWanted, PeopleEvents.arrived),
+      switchMap(() =>
+        from(client.patterns()).pipe(
+          map((patterns) => LibraryEvents.patternsLoaded({ patterns })),
+          catchError(() => EMPTY),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const loadFile = createEffect(
+  (actions = inject(Actions), client = inject(Client)) =>
+    actions.pipe(
+      ofType(LibraryEvents.fileWanted),
+      switchMap(({ make, model }) =>
+        from(client.codeFile(make, model)).pipe(
+          map((file) => LibraryEvents.fileLoaded({ make, model, file })),
+          catchError(() => EMPTY),
+        ),
+      ),
+    ),
+  { functional: true },
+);

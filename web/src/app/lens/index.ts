@@ -1,0 +1,1 @@
+export { Lens, stateWords } from './lens';

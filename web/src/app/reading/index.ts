@@ -1,0 +1,1 @@
+export { ReadingPad } from './reading-pad';

@@ -1,0 +1,245 @@
+/** Large keys for one reading: value, unit, over-limit. What was understood is shown before it is saved. */
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { keepDraft, numberOrNull } from '../entry';
+import { withoutLeads } from '@dormant-beacon/core/readings';
+import { readTyped, showValue, type Unit } from '@dormant-beacon/core/units';
+
+const keys = ['7', '8', '9', 'OL', '4', '5', '6', 'k', '1', '2', '3', 'm', '0', '.', '±', '⌫'];
+
+@Component({
+  selector: 'db-reading-pad',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <form (submit)="$event.preventDefault(); enter()">
+      <div class="display">
+        <label class="where" for="reading">{{ where() }}</label>
+        <input
+          id="reading"
+          class="mono"
+          inputmode="none"
+          autocomplete="off"
+          placeholder="0.00"
+          [value]="text()"
+          (input)="text.set($any($event.target).value)"
+        />
+        <span class="unit mono">{{ unit() }}</span>
+      </div>
+      <p class="understood" aria-live="polite" [class.not]="typed().kind === 'notRead' && text() !== ''">
+        {{ understood() }}
+      </p>
+      @if (unit() === 'Ω') {
+        <label class="leads"
+          >Tips together read
+          <input
+            class="mono"
+            inputmode="decimal"
+            autocomplete="off"
+            placeholder="0.0"
+            [value]="leads()"
+            (input)="leads.set($any($event.target).value)"
+          />
+          Ω</label
+        >
+      }
+      @if (typed().kind === 'ask') {
+        <div class="ask">
+          <button type="button" (click)="choose($any(typed()).decimal)">
+            {{ show($any(typed()).decimal) }}
+          </button>
+          <button type="button" (click)="choose($any(typed()).thousands)">
+            {{ show($any(typed()).thousands) }}
+          </button>
+        </div>
+      }
+      <div class="keys">
+        @for (key of keys; track key) {
+          <button type="button" class="mono" (click)="press(key)" [attr.aria-label]="spoken(key)">
+            {{ key }}
+          </button>
+        }
+        <button type="submit" class="enter" [disabled]="!ready()">Enter the reading</button>
+      </div>
+    </form>
+  `,
+  styles: `
+    :host {
+      display: block;
+      padding: 12px;
+      border-radius: 14px;
+      background: var(--ground);
+    }
+    .display {
+      display: flex;
+      align-items: baseline;
+      gap: 10px;
+    }
+    .where {
+      flex: none;
+      max-width: 45%;
+      font-size: 15px;
+      color: var(--quiet);
+    }
+    input {
+      flex: 1;
+      min-width: 0;
+      width: 100%;
+      border: 0;
+      background: none;
+      color: var(--ink);
+      font: 500 34px/1.1 var(--mono);
+      text-align: right;
+    }
+    input::placeholder {
+      color: var(--quiet);
+      opacity: 0.6;
+    }
+    .unit {
+      font-size: 20px;
+      color: var(--quiet);
+    }
+    .leads {
+      display: flex;
+      align-items: center;
+      justify-content: flex-end;
+      gap: 8px;
+      padding-bottom: 8px;
+      font-size: 15px;
+      color: var(--quiet);
+    }
+    .leads input {
+      flex: none;
+      width: 84px;
+      min-height: 44px;
+      border-radius: 10px;
+      background: var(--raised);
+      font-size: 18px;
+    }
+    .understood {
+      min-height: 22px;
+      padding-bottom: 4px;
+      text-align: right;
+      font-size: 15px;
+      color: var(--quiet);
+    }
+    .not {
+      color: var(--red);
+    }
+    .keys {
+      display: grid;
+      grid-template-columns: repeat(4, 1fr);
+      gap: 6px;
+    }
+    button {
+      min-height: 48px;
+      border: 0;
+      border-radius: 10px;
+      background: var(--raised);
+      color: var(--ink);
+      font-size: 18px;
+      cursor: pointer;
+    }
+    .enter {
+      grid-column: 1 / -1;
+      background: var(--ember);
+      color: var(--on-ember);
+      font: 650 17px var(--body);
+    }
+    .enter:disabled {
+      background: var(--raised);
+      color: var(--quiet);
+      cursor: default;
+    }
+    .ask {
+      display: flex;
+      gap: 8px;
+      padding-bottom: 8px;
+    }
+    .ask button {
+      flex: 1;
+      font-family: var(--mono);
+    }
+  `,
+})
+export class ReadingPad {
+  readonly where = input.required<string>();
+  readonly unit = input.required<Unit>();
+  /** Where the typed value is kept until it is entered; empty: nowhere. */
+  readonly draftName = input('');
+  readonly entered = output<{ value: number } | { overload: true }>();
+
+  protected readonly keys = keys;
+  protected readonly text = signal('');
+  private readonly draft = keepDraft(() => `reading ${this.draftName()}`, { text: this.text });
+  /** What the meter shows with its tips together; it is taken off every resistance. */
+  protected readonly leads = signal('');
+  private readonly keptLeads = keepDraft(() => 'leads', { leads: this.leads });
+  private readonly leadOhms = computed(() => {
+    const ohms = this.unit() === 'Ω' ? (numberOrNull(this.leads()) ?? 0) : 0;
+    return ohms > 0 ? ohms : 0;
+  });
+  protected readonly typed = computed(() => readTyped(this.text()));
+  protected readonly wrongUnit = computed(() => {
+    const typed = this.typed();
+    return typed.kind === 'value' && typed.unit !== null && typed.unit !== this.unit();
+  });
+  protected readonly ready = computed(
+    () => (this.typed().kind === 'value' && !this.wrongUnit()) || this.typed().kind === 'overload',
+  );
+  protected readonly understood = computed(() => {
+    const typed = this.typed();
+    if (this.text() === '') return '';
+    if (this.wrongUnit()) return `This test reads in ${this.unit()}.`;
+    switch (typed.kind) {
+      case 'value':
+        return this.leadOhms() > 0
+          ? `means ${showValue(withoutLeads(typed.value, this.leadOhms()), this.unit())} without the leads`
+          : `means ${showValue(typed.value, this.unit())}`;
+      case 'overload':
+        return 'means over-limit';
+      case 'ask':
+        return 'Which do you mean?';
+      case 'notRead':
+        return typed.reason;
+    }
+  });
+
+  protected show(value: number): string {
+    return showValue(value, this.unit());
+  }
+
+  protected choose(value: number): void {
+    this.text.set(String(value));
+  }
+
+  protected press(key: string): void {
+    this.text.update((text) => {
+      if (key === 'OL') return 'OL';
+      if (key === '⌫') return text === 'OL' ? '' : text.slice(0, -1);
+      if (key === '±') return text.startsWith('-') ? text.slice(1) : `-${text}`;
+      return text === 'OL' ? key : text + key;
+    });
+  }
+
+  protected spoken(key: string): string {
+    return (
+      {
+        OL: 'over-limit',
+        k: 'kilo',
+        m: 'milli',
+        '.': 'decimal mark',
+        '±': 'change the sign',
+        '⌫': 'delete the last',
+      }[key] ?? key
+    );
+  }
+
+  protected enter(): void {
+    const typed = this.typed();
+    if (!this.ready()) return;
+    const value = typed.kind === 'value' ? withoutLeads(typed.value, this.leadOhms()) : 0;
+    this.entered.emit(
+      typed.kind === 'value' ? { value: this.leadOhms() > 0 ? value : typed.value } : { overload: true },
+    );
+    this.draft.clear();
+  }
+}

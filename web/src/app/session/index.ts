@@ -1,0 +1,3 @@
+export { initialsOf } from './initials';
+export { keepPerson, loadPeople, loadSession, PeopleEvents, peopleFeature } from './people.state';
+export { loadShop, selectJobPolicy, ShopEvents, shopFeature } from './shop.state';

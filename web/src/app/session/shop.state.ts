@@ -1,0 +1,59 @@
+/** The shop's settings, as every screen uses them: units, money, policies. */
+import { inject } from '@angular/core';
+import type { Shop } from '@dormant-beacon/contract';
+import { defaultShopSettings, proofPolicyOf, safetyPolicyOf } from '@dormant-beacon/core/shop';
+import { Actions, createEffect, ofType } from '@ngrx/effects';
+import {
+  createActionGroup,
+  createFeature,
+  createReducer,
+  createSelector,
+  emptyProps,
+  on,
+  props,
+} from '@ngrx/store';
+import { catchError, EMPTY, from, map, switchMap } from 'rxjs';
+import { Client } from '../api';
+import { PeopleEvents } from './people.state';
+
+export const ShopEvents = createActionGroup({
+  source: 'Shop',
+  events: { Wanted: emptyProps(), Loaded: props<{ shop: Shop }>() },
+});
+
+interface ShopState {
+  readonly shop: Shop | null;
+}
+
+export const shopFeature = createFeature({
+  name: 'shop',
+  reducer: createReducer<ShopState>(
+    { shop: null },
+    on(ShopEvents.loaded, (_state, { shop }): ShopState => ({ shop })),
+  ),
+  extraSelectors: ({ selectShop }) => ({
+    selectSettings: createSelector(selectShop, (shop) => shop?.settings ?? defaultShopSettings),
+  }),
+});
+
+/** Until the server answers, the defaults stand. */
+export const loadShop = createEffect(
+  (actions = inject(Actions), client = inject(Client)) =>
+    actions.pipe(
+      ofType(ShopEvents.wanted, PeopleEvents.arrived),
+      switchMap(() =>
+        from(client.shop()).pipe(
+          map((shop) => ShopEvents.loaded({ shop })),
+          catchError(() => EMPTY),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+/** What the shop asks of a proof. */
+/** What the shop asks of a job: of its proofs, and before its car counts as safe. */
+export const selectJobPolicy = createSelector(shopFeature.selectSettings, (settings) => ({
+  ...proofPolicyOf(settings),
+  ...safetyPolicyOf(settings),
+}));

@@ -1,0 +1,1 @@
+export { asField, Dated, fromField, sayDate, sayWhen, useZone, When } from './when';

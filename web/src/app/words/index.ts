@@ -1,0 +1,1 @@
+export { eventChoices, verdictWords } from './intake-words';

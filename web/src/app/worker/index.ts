@@ -1,0 +1,1 @@
+export { type Step, WorkerDesk } from './worker-desk';
