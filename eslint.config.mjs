@@ -149,9 +149,46 @@ export default tseslint.config(
       '@ngrx/prefer-effect-callback-in-block-statement': 'off',
     },
   },
+  // One way in for every entry: forms, requests and the outbox stand in the rooms that own them.
+  {
+    files: ['web/src/app/**/*.ts'],
+    ignores: ['web/src/app/{api,entry,testing}/**', 'web/src/app/app.ts', '**/*.spec.ts'],
+    rules: {
+      'no-restricted-globals': [
+        'error',
+        { name: 'fetch', message: 'requests go through the typed client' },
+        { name: 'XMLHttpRequest', message: 'requests go through the typed client' },
+      ],
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: 'ImportSpecifier[imported.name=/^(Outbox|FormGroup|FormControl|FormBuilder)$/]',
+          message: 'entries are made in the room entry',
+        },
+        {
+          selector: 'MemberExpression[object.name=/^(window|globalThis|self)$/][property.name="fetch"]',
+          message: 'requests go through the typed client',
+        },
+        {
+          selector: 'TemplateElement[value.raw=/<form[\\s>]/]',
+          message: 'a form is a <db-entry> of the room entry',
+        },
+      ],
+    },
+  },
   {
     files: ['web/src/**/*.html'],
     extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility],
+  },
+  {
+    files: ['web/src/**/*.html'],
+    ignores: ['web/src/app/entry/**'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        { selector: 'Element[name="form"]', message: 'a form is a <db-entry> of the room entry' },
+      ],
+    },
   },
   {
     files: ['**/*.cjs'],

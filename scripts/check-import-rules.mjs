@@ -24,6 +24,13 @@ const cases = [
   ['web/src/app/trace/sheets/probe.ts', "import '../../make-safe/plan-view';", true],
   ['web/src/app/trace/sheets/probe.ts', "import '../trace';", false],
   ['web/src/app/trace/probe.ts', "import '@dormant-beacon/server';", true],
+  ['web/src/app/trace/probe.ts', "import { Outbox } from '../api';\nvoid Outbox;", true],
+  ['web/src/app/trace/probe.ts', "void fetch('/api/bays');", true],
+  ['web/src/app/trace/probe.ts', "void window.fetch('/api/bays');", true],
+  ['web/src/app/trace/probe.ts', 'export const probe = `<form (submit)="save()"></form>`;', true],
+  ['web/src/app/api/probe.ts', "void fetch('/api/bays');", false],
+  ['web/src/app/trace/probe.html', '<form (submit)="save()"></form>', true],
+  ['web/src/app/trace/probe.html', '<db-entry [form]="form"></db-entry>', false],
   ['bin/src/probe.ts', "import '@dormant-beacon/contract';", true],
   ['demo/src/probe.ts', "import '@dormant-beacon/server';", true],
   ['e2e/src/probe.ts', "import '@dormant-beacon/core/job';", true],
@@ -35,7 +42,8 @@ let failed = 0;
 for (const [file, text, refused] of cases) {
   const [result] = await eslint.lintText(`${text}\n`, { filePath: join(root, file) });
   const bites =
-    result?.messages.some((message) => /no-restricted-(imports|syntax)/.test(message.ruleId ?? '')) ?? false;
+    result?.messages.some((message) => /no-restricted-(imports|syntax|globals)/.test(message.ruleId ?? '')) ??
+    false;
   if (bites === refused) continue;
   failed += 1;
   process.stdout.write(`${file}: "${text}" was ${bites ? 'refused' : 'taken'}\n`);

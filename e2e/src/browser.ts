@@ -99,4 +99,10 @@ export async function accessibilityFaults(page: Page): Promise<string[]> {
   );
 }
 
+/** Chooses one of a list that opens. */
+export async function pick(page: Page, label: string, answer: string): Promise<void> {
+  await page.getByRole('combobox', { name: label }).click();
+  await page.getByRole('option', { name: answer, exact: true }).click();
+}
+
 export const nextThing = (page: Page) => page.locator('.next-thing h1').innerText();

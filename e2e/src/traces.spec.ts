@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { readingFor, type TraceNote, traceNotes } from '@dormant-beacon/demo';
 import type { Page } from 'playwright-core';
-import { accessibilityFaults, account, address, closeBrowser, device } from './browser.js';
+import { accessibilityFaults, account, address, closeBrowser, device, pick } from './browser.js';
 
 jasmine.DEFAULT_TIMEOUT_INTERVAL = 300_000;
 
@@ -112,7 +112,7 @@ describe('traces from zero', () => {
   it('a circuit is begun from a template, mended, undone, kept, given away, taken in, and used in a trace', async () => {
     const { context, page, errors } = await device();
     await page.goto(`${address}/library`);
-    await page.getByLabel('Begin with').selectOption('fused-lamp');
+    await pick(page, 'Begin with', 'Lamp with fuse and switch');
     await page.getByRole('link', { name: 'A new circuit' }).click();
     await page.locator('db-element-row').nth(6).waitFor();
     await page.getByLabel('Take out SWITCH').click();
@@ -120,8 +120,8 @@ describe('traces from zero', () => {
     await page.getByRole('button', { name: 'Undo' }).click();
     await page.getByText('Nothing dangles').waitFor();
     await page.getByLabel('Take out SWITCH').click();
-    await page.getByLabel('At the point').selectOption('switched');
-    await page.getByLabel('or join it with').selectOption('F7');
+    await pick(page, 'At the point', 'switched');
+    await pick(page, 'or join it with', 'F7');
     await page.getByRole('button', { name: 'Join' }).click();
     await page.getByText('Nothing dangles').waitFor();
     await page.getByLabel('Title').fill('Lamp without a switch');

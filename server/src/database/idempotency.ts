@@ -1,4 +1,5 @@
 /** Every write carries a key of its own: sent again, it is answered as it was the first time and done once. */
+import { idempotencyHeader } from '@dormant-beacon/contract';
 import type { Knex } from 'knex';
 import { HttpProblem } from '../http/problem.js';
 import type { Write } from '../http/writing.js';
@@ -19,7 +20,9 @@ export class Replay {
 export function refuseRepeated(used: UsedKey, write: Write): void {
   if (used.request_hash === null) return;
   if (used.request_hash !== write.requestHash)
-    throw new HttpProblem(422, 'Key used before', 'This idempotency key was used for another request.');
+    throw new HttpProblem(422, 'Key used before', 'This idempotency key was used for another request.', {
+      path: idempotencyHeader,
+    });
   throw new Replay(JSON.parse(used.answer!));
 }
 

@@ -72,6 +72,9 @@ export class Outbox {
 
   /** Sends one entry after those before it. It is on the device before it is on the wire. */
   send<A>(request: WriteRequest): Promise<Sent<A>> {
+    // Sent once more from a form that was loaded again: it waits already.
+    if (this.open().some((kept) => kept.request.key === request.key))
+      return Promise.resolve({ state: 'waiting' });
     const result = this.turn.then(() => this.sendNow<A>(request));
     this.turn = result.catch(() => undefined);
     return result;

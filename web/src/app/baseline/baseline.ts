@@ -9,20 +9,31 @@ import {
   viewChild,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import type { FactData } from '@dormant-beacon/contract';
 import { baselineOf, mayBePowered, scansToExplain, standing } from '@dormant-beacon/core/job';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { Client } from '../api';
 import { peopleFeature } from '../session';
 import { beforePower, Caution } from '../frame';
-import { Desk, keepDraft, TextField } from '../entry';
+import { Desk, Entry, entryForm, field, TextField, trouble, type Trouble } from '../entry';
 import { type EnteredReport, ReportEntry, ReportQueue, ReportRead, ScanMatrixView } from '../report';
 import { sayWhen, When } from '../time';
 import { jobFeature } from '../job';
 
 @Component({
   selector: 'db-baseline',
-  imports: [Caution, MatButtonModule, ReportEntry, ReportRead, RouterLink, ScanMatrixView, TextField, When],
+  imports: [
+    Caution,
+    Entry,
+    MatButtonModule,
+    ReportEntry,
+    ReportRead,
+    RouterLink,
+    ScanMatrixView,
+    TextField,
+    When,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (baseline(); as scan) {
@@ -33,8 +44,8 @@ import { jobFeature } from '../job';
         }
       </p>
       <db-report-read [scan]="scan.scan" [text]="text()" />
-      @if (problem()) {
-        <p class="problem" role="alert">{{ problem() }}</p>
+      @if (form.problem()) {
+        <p class="problem" role="alert">{{ form.problem() }}</p>
       }
       @if (scans().length > 1) {
         <db-scan-matrix [scans]="scans()" />
@@ -80,8 +91,8 @@ import { jobFeature } from '../job';
         [busy]="busy()"
         (save)="save($event, 'baseline')"
       />
-      @if (problem()) {
-        <p class="problem" role="alert">{{ problem() }}</p>
+      @if (form.problem()) {
+        <p class="problem" role="alert">{{ form.problem() }}</p>
       }
       <details>
         <summary>No baseline can be had?</summary>
@@ -89,12 +100,12 @@ import { jobFeature } from '../job';
           A dead battery, or a car that is unsafe to power. The lead signs the reason; it stands in the
           hand-back.
         </p>
-        <form (submit)="sign($event, reason())">
-          <db-text class="field" label="Baseline impossible because …" [most]="500" [(value)]="reason" />
+        <db-entry [form]="form">
+          <db-text class="field" label="Baseline impossible because …" [most]="500" [field]="reason" />
           <button mat-button type="submit">
             {{ person()?.role === 'lead' ? 'Sign it' : 'Only the lead can sign this' }}
           </button>
-        </form>
+        </db-entry>
       </details>
     }
   `,
@@ -120,7 +131,7 @@ import { jobFeature } from '../job';
       cursor: pointer;
       color: var(--quiet);
     }
-    form {
+    db-entry {
       display: flex;
       flex-wrap: wrap;
       gap: 12px;
@@ -153,8 +164,18 @@ export class Baseline {
   protected readonly waiver = computed(() => standing(this.record()?.waivers ?? [])[0]);
   protected readonly beforePower = beforePower;
   protected readonly powered = computed(() => (this.record() ? mayBePowered(this.record()!) : 'not-asked'));
-  protected readonly reason = signal('');
-  private readonly draft = keepDraft(() => `waiver ${this.record()?.id ?? ''}`, { reason: this.reason });
+  protected readonly reason = field('');
+  protected readonly form = entryForm(
+    { reason: this.reason },
+    {
+      draft: () => `waiver ${this.record()?.id ?? ''}`,
+      read: (): FactData<'waivers'> | Trouble =>
+        this.reason().trim() === ''
+          ? trouble(this.reason, 'Say why no baseline can be had.')
+          : { reason: this.reason().trim() },
+      enter: (data, stamp) => this.desk.enter('waivers', data, null, stamp),
+    },
+  );
   protected readonly about = computed(() => {
     const fact = this.baseline()!;
     const { readerSoftware, supplyVolts } = fact.scan;
@@ -166,7 +187,6 @@ export class Baseline {
     ];
     return `${parts.filter(Boolean).join(', ')}. It stays as it is.`;
   });
-  protected readonly problem = signal<string | null>(null);
   protected readonly busy = signal(false);
   protected readonly text = signal('');
 
@@ -176,7 +196,7 @@ export class Baseline {
     });
     // What was said of a report that waited is over when a scan has arrived.
     effect(() => {
-      if (this.scans().length > 0) this.problem.set(null);
+      if (this.scans().length > 0) this.form.say(null);
     });
   }
 
@@ -194,7 +214,7 @@ export class Baseline {
       // The baseline's own entry goes; the one for further scans takes what waits.
       this.again.set(kind === 'interim' && this.entry()?.next() === true);
     }
-    this.problem.set(
+    this.form.say(
       sent.state === 'refused'
         ? sent.problem.message
         : sent.state === 'waiting'
@@ -203,18 +223,11 @@ export class Baseline {
     );
   }
 
-  protected async sign(submit: Event, reason: string): Promise<void> {
-    submit.preventDefault();
-    const sent = await this.desk.enter('waivers', { reason });
-    if (sent.state !== 'refused') this.draft.clear();
-    this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
-  }
-
   protected async showText(scanId: string): Promise<void> {
     try {
       this.text.set(await this.client.reportText(this.record()!.id, scanId));
     } catch (error) {
-      this.problem.set((error as Error).message);
+      this.form.say((error as Error).message);
     }
   }
 }

@@ -1,10 +1,21 @@
 /** Basics first: the battery's verdict, and what else is looked at before a module is suspected. */
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import type { FactData } from '@dormant-beacon/contract';
 import { RouterLink } from '@angular/router';
 import { basicsItem, type BasicsItem, basicsWords, scansToExplain, standing } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
-import { type Choice, ChoiceOne, Desk, keepDraft, TextField } from '../entry';
+import {
+  type Choice,
+  ChoiceOne,
+  Desk,
+  Entry,
+  entryForm,
+  field,
+  TextField,
+  trouble,
+  type Trouble,
+} from '../entry';
 import { sayWhen } from '../time';
 import { jobFeature } from '../job';
 import { Causes } from './causes';
@@ -12,7 +23,7 @@ import { verdictWords } from '../words';
 
 @Component({
   selector: 'db-basics',
-  imports: [Causes, ChoiceOne, MatButtonModule, RouterLink, TextField],
+  imports: [Causes, ChoiceOne, Entry, MatButtonModule, RouterLink, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (stage()?.state === 'closed') {
@@ -48,22 +59,22 @@ import { verdictWords } from '../words';
             </li>
             @if (looking() === item.id) {
               <li>
-                <form (submit)="save($event)">
-                  <db-choice question="What was found?" [choices]="results" [(value)]="result" />
+                <db-entry [form]="form">
+                  <db-choice question="What was found?" [choices]="results" [field]="result" />
                   <db-text
                     label="The reading, or what was seen"
                     [most]="300"
                     example="such as 14.2 V, all loads on"
-                    [(value)]="note"
+                    [field]="note"
                   />
                   <button mat-flat-button type="submit" data-key="s">Enter it</button>
-                </form>
+                </db-entry>
               </li>
             }
           }
         </ul>
-        @if (problem()) {
-          <p class="problem" role="alert">{{ problem() }}</p>
+        @if (form.problem()) {
+          <p class="problem" role="alert">{{ form.problem() }}</p>
         }
       </section>
     }
@@ -93,7 +104,7 @@ import { verdictWords } from '../words';
       font-size: 14px;
       color: var(--quiet);
     }
-    form {
+    db-entry {
       display: grid;
       flex: 1;
       gap: 14px;
@@ -141,33 +152,32 @@ export class Basics {
       };
     });
   });
-  protected readonly looking = signal<BasicsItem | null>(null);
-  protected readonly result = signal('');
-  protected readonly note = signal('');
-  protected readonly problem = signal<string | null>(null);
-  private readonly draft = keepDraft(() => `basics ${this.record()?.id ?? ''}`, {
-    looking: this.looking,
-    result: this.result,
-    note: this.note,
-  });
+  protected readonly looking = field<BasicsItem | null>(null);
+  protected readonly result = field('');
+  protected readonly note = field('');
+  protected readonly form = entryForm(
+    {
+      looking: this.looking,
+      result: this.result,
+      note: this.note,
+    },
+    {
+      draft: () => `basics ${this.record()?.id ?? ''}`,
+      read: (): FactData<'basics'> | Trouble =>
+        this.result() === ''
+          ? trouble(this.result, 'Say whether it was good or bad.')
+          : {
+              item: this.looking()!,
+              result: this.result() as 'good' | 'bad',
+              note: this.note().trim() || null,
+            },
+      enter: (data, stamp) => this.desk.enter('basics', data, null, stamp),
+    },
+  );
 
   protected open(item: BasicsItem): void {
-    this.problem.set(null);
     this.looking.update((looking) => (looking === item ? null : item));
     this.result.set('');
     this.note.set('');
-  }
-
-  protected async save(event: Event): Promise<void> {
-    event.preventDefault();
-    if (this.result() === '') return this.problem.set('Say whether it was good or bad.');
-    const sent = await this.desk.enter('basics', {
-      item: this.looking()!,
-      result: this.result() as 'good' | 'bad',
-      note: this.note().trim() || null,
-    });
-    if (sent.state === 'refused') return this.problem.set(sent.problem.message);
-    this.problem.set(null);
-    this.draft.clear();
   }
 }

@@ -19,7 +19,17 @@ import { Store } from '@ngrx/store';
 import type { Subscription } from 'rxjs';
 import { newId } from '../api';
 import { LibraryEvents, libraryFeature } from '../knowledge';
-import { type Choice, ChoiceMany, Desk, keepDraft, TextField } from '../entry';
+import {
+  type Choice,
+  ChoiceMany,
+  Desk,
+  Entry,
+  entryForm,
+  field,
+  TextField,
+  trouble,
+  type Trouble,
+} from '../entry';
 import { WorkerDesk } from '../worker';
 import { jobFeature } from '../job';
 import { WorkingForm } from './working-form';
@@ -73,7 +83,7 @@ interface Leaf {
 
 @Component({
   selector: 'db-causes',
-  imports: [ChoiceMany, MatButtonModule, RouterLink, TextField, WorkingForm],
+  imports: [ChoiceMany, Entry, MatButtonModule, RouterLink, TextField, WorkingForm],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './causes.html',
   styleUrl: './causes.scss',
@@ -98,7 +108,6 @@ export class Causes {
   protected readonly explanation = signal<Explanation | null>(null);
   /** How far the search is; null while it rests. */
   protected readonly working = signal<number | null>(null);
-  protected readonly problem = signal<string | null>(null);
 
   protected readonly leaves = computed(() => {
     const request = this.request();
@@ -178,14 +187,21 @@ export class Causes {
     return `The next best answer, ${odds}, has instead: ${titles.join('; ')}.`;
   });
 
-  protected readonly adding = signal(false);
-  protected readonly title = signal('');
-  protected readonly explains = signal<readonly string[]>([]);
-  private readonly draft = keepDraft(() => `cause ${this.record()?.id ?? ''}`, {
-    adding: this.adding,
-    title: this.title,
-    explains: this.explains,
-  });
+  protected readonly adding = field(false);
+  protected readonly title = field('');
+  protected readonly explains = field<readonly string[]>([]);
+  protected readonly form = entryForm(
+    {
+      adding: this.adding,
+      title: this.title,
+      explains: this.explains,
+    },
+    {
+      draft: () => `cause ${this.record()?.id ?? ''}`,
+      read: () => this.read(),
+      enter: (data, stamp) => this.entries.enter('judgements', data, null, stamp),
+    },
+  );
   protected readonly choices = computed((): readonly Choice[] =>
     [...this.leaves().values()].map((leaf) => ({
       value: leaf.id,
@@ -221,7 +237,7 @@ export class Causes {
         this.working.set(null);
       },
       error: (error: Error) => {
-        this.problem.set(error.message);
+        this.form.say(error.message);
         this.working.set(null);
       },
     });
@@ -256,26 +272,18 @@ export class Causes {
     { id: causeId, title }: Pick<Cause, 'id' | 'title'>,
     decision: 'pin' | 'reject' | 'open',
   ): Promise<void> {
-    await this.enter({ causeId, decision, title });
+    const sent = await this.entries.enter('judgements', { causeId, decision, title });
+    this.form.say(sent.state === 'refused' ? sent.problem.message : null);
   }
 
-  protected async add(submit: Event): Promise<void> {
-    submit.preventDefault();
-    if (this.title().trim() === '') return this.problem.set('Say what the cause is.');
-    if (this.explains().length === 0) return this.problem.set('Say what it explains.');
-    const done = await this.enter({
+  private read(): FactData<'judgements'> | Trouble {
+    if (this.title().trim() === '') return trouble(this.title, 'Say what the cause is.');
+    if (this.explains().length === 0) return trouble(this.explains, 'Say what it explains.');
+    return {
       causeId: `own:${newId()}`,
       decision: 'add',
       title: this.title().trim(),
       explains: [...this.explains()],
-    });
-    if (done) this.draft.clear();
-  }
-
-  /** True where it was taken, or waits to be sent. */
-  private async enter(data: FactData<'judgements'>): Promise<boolean> {
-    const sent = await this.entries.enter('judgements', data);
-    this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
-    return sent.state !== 'refused';
+    };
   }
 }

@@ -1,14 +1,15 @@
 /** A function that was seen working, and those entered before. */
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import type { FactData } from '@dormant-beacon/contract';
 import { standing } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
-import { Desk, keepDraft, TextField } from '../entry';
+import { Desk, Entry, entryForm, field, TextField, trouble, type Trouble } from '../entry';
 import { jobFeature } from '../job';
 
 @Component({
   selector: 'db-working-form',
-  imports: [MatButtonModule, TextField],
+  imports: [Entry, MatButtonModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ul>
@@ -19,18 +20,18 @@ import { jobFeature } from '../job';
         </li>
       }
     </ul>
-    <form (submit)="save($event)">
-      <db-text label="What works?" example="such as right tail lamp" [(value)]="works" />
-      <db-text label="Which module runs it?" options="working-modules" [(value)]="module" />
+    <db-entry [form]="form">
+      <db-text label="What works?" example="such as right tail lamp" [field]="works" />
+      <db-text label="Which module runs it?" options="working-modules" [field]="module" />
       <datalist id="working-modules">
         @for (name of modules(); track name) {
           <option [value]="name"></option>
         }
       </datalist>
       <button mat-stroked-button type="submit">It works</button>
-    </form>
-    @if (problem()) {
-      <p class="problem" role="alert">{{ problem() }}</p>
+    </db-entry>
+    @if (form.problem()) {
+      <p class="problem" role="alert">{{ form.problem() }}</p>
     }
   `,
   styles: `
@@ -44,7 +45,7 @@ import { jobFeature } from '../job';
       align-items: center;
       justify-content: space-between;
     }
-    form {
+    db-entry {
       display: flex;
       flex-wrap: wrap;
       gap: 12px;
@@ -61,25 +62,29 @@ export class WorkingForm {
   private readonly desk = inject(Desk);
   private readonly record = inject(Store).selectSignal(jobFeature.selectRecord);
   protected readonly seen = computed(() => standing(this.record()?.workings ?? []));
-  protected readonly works = signal('');
-  protected readonly module = signal('');
-  protected readonly problem = signal<string | null>(null);
-  private readonly draft = keepDraft(() => `working ${this.record()?.id ?? ''}`, {
-    works: this.works,
-    module: this.module,
-  });
+  protected readonly works = field('');
+  protected readonly module = field('');
+  protected readonly form = entryForm(
+    {
+      works: this.works,
+      module: this.module,
+    },
+    {
+      draft: () => `working ${this.record()?.id ?? ''}`,
+      read: () => this.read(),
+      enter: (data, stamp) => this.desk.enter('workings', data, null, stamp),
+    },
+  );
 
-  protected async save(submit: Event): Promise<void> {
-    submit.preventDefault();
+  private read(): FactData<'workings'> | Trouble {
     const [works, module] = [this.works().trim(), this.module().trim()];
-    if (works === '' || module === '') return this.problem.set('Say what works, and which module runs it.');
-    const sent = await this.desk.enter('workings', { function: works, module });
-    this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
-    if (sent.state !== 'refused') this.draft.clear();
+    if (works === '') return trouble(this.works, 'Say what works.');
+    if (module === '') return trouble(this.module, 'Say which module runs it.');
+    return { function: works, module };
   }
 
   protected async takeBack(id: string): Promise<void> {
     const sent = await this.desk.withdraw(id);
-    this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
+    this.form.say(sent.state === 'refused' ? sent.problem.message : null);
   }
 }

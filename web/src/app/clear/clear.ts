@@ -1,19 +1,20 @@
 /** Clear, read again, and give every code its end. */
 import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import type { FactData } from '@dormant-beacon/contract';
 import { RouterLink } from '@angular/router';
 import { writeCode } from '@dormant-beacon/core/codes';
 import { type CodeEnd, codeEnds, standing } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
 import { Caution } from '../frame';
-import { Desk, keepDraft, TextField } from '../entry';
+import { Desk, Entry, entryForm, field, TextField, trouble, type Trouble } from '../entry';
 import { type EnteredReport, ReportEntry, ScanMatrixView } from '../report';
 import { When } from '../time';
 import { jobFeature } from '../job';
 
 @Component({
   selector: 'db-clear',
-  imports: [Caution, MatButtonModule, ReportEntry, RouterLink, ScanMatrixView, TextField, When],
+  imports: [Caution, Entry, MatButtonModule, ReportEntry, RouterLink, ScanMatrixView, TextField, When],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (stage()?.state === 'closed') {
@@ -24,8 +25,8 @@ import { jobFeature } from '../job';
         }}.
       </p>
     } @else if (record(); as job) {
-      @if (problem()) {
-        <p class="problem" role="alert">{{ problem() }}</p>
+      @if (form.problem()) {
+        <p class="problem" role="alert">{{ form.problem() }}</p>
       }
       @if (!cleared()) {
         <db-caution
@@ -78,10 +79,10 @@ import { jobFeature } from '../job';
                 <td>
                   @if (end.open) {
                     @if (ending() === keyOf(end)) {
-                      <form (submit)="giveEnd($event, end)">
-                        <db-text label="Why it stays" example="such as old, customer told" [(value)]="note" />
+                      <db-entry [form]="form">
+                        <db-text label="Why it stays" example="such as old, customer told" [field]="note" />
                         <button mat-flat-button type="submit">Out of scope</button>
-                      </form>
+                      </db-entry>
                     } @else {
                       <button mat-button type="button" (click)="ending.set(keyOf(end))">It stays …</button>
                     }
@@ -128,7 +129,7 @@ import { jobFeature } from '../job';
       font-size: 14px;
       color: var(--quiet);
     }
-    form {
+    db-entry {
       display: flex;
       gap: 8px;
       align-items: end;
@@ -146,22 +147,25 @@ export class Clear {
   protected readonly final = computed(() => this.assessment()?.final);
   protected readonly ends = computed(() => (this.final() ? codeEnds(this.record()!, this.final()!) : []));
   protected readonly scans = computed(() => standing(this.record()?.scans ?? []));
-  protected readonly problem = signal<string | null>(null);
   protected readonly written = writeCode;
   protected readonly busy = signal(false);
   protected readonly reading = signal(false);
-  protected readonly ending = signal('');
-  protected readonly note = signal('');
-  private readonly draft = keepDraft(() => `code end ${this.record()?.id ?? ''}`, {
-    ending: this.ending,
-    note: this.note,
-  });
+  protected readonly ending = field('');
+  protected readonly note = field('');
   protected readonly keyOf = ({ module, code, failureType }: CodeEnd) =>
     `${module} ${code} ${failureType ?? ''}`;
+  protected readonly form = entryForm(
+    { ending: this.ending, note: this.note },
+    {
+      draft: () => `code end ${this.record()?.id ?? ''}`,
+      read: () => this.read(),
+      enter: (data, stamp) => this.desk.enter('code-ends', data, null, stamp),
+    },
+  );
 
   protected async clear(): Promise<void> {
     const sent = await this.desk.enter('clearings', {});
-    this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
+    this.form.say(sent.state === 'refused' ? sent.problem.message : null);
   }
 
   protected async save({ text, marks, printed }: EnteredReport): Promise<void> {
@@ -177,7 +181,7 @@ export class Clear {
       this.entry()?.clear();
       this.reading.set(this.entry()?.next() === true);
     }
-    this.problem.set(
+    this.form.say(
       sent.state === 'refused'
         ? sent.problem.message
         : sent.state === 'waiting'
@@ -186,17 +190,12 @@ export class Clear {
     );
   }
 
-  protected async giveEnd(submit: Event, { module, code, failureType }: CodeEnd): Promise<void> {
-    submit.preventDefault();
-    if (this.note().trim() === '') return this.problem.set('Say why it stays.');
-    const sent = await this.desk.enter('code-ends', {
-      module,
-      code,
-      failureType,
-      end: 'out-of-scope',
-      note: this.note().trim(),
-    });
-    this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
-    if (sent.state !== 'refused') this.draft.clear();
+  /** The end of the code that was chosen. */
+  private read(): FactData<'code-ends'> | Trouble {
+    const end = this.ends().find((one) => this.keyOf(one) === this.ending());
+    if (!end) return trouble(null, 'Say of which code.');
+    if (this.note().trim() === '') return trouble(this.note, 'Say why it stays.');
+    const { module, code, failureType } = end;
+    return { module, code, failureType, end: 'out-of-scope', note: this.note().trim() };
   }
 }

@@ -1,5 +1,8 @@
-/** A question with a few answers, as large chips: one answer, or several. */
-import { ChangeDetectionStrategy, Component, input, model } from '@angular/core';
+/** A question with a few answers, as large buttons for a thumb: one answer, or several. */
+import { ChangeDetectionStrategy, Component, computed, input, model } from '@angular/core';
+import { MatButtonToggleModule } from '@angular/material/button-toggle';
+import { MatChipsModule } from '@angular/material/chips';
+import type { Field } from './field';
 
 export interface Choice {
   readonly value: string;
@@ -10,57 +13,85 @@ let groups = 0;
 
 @Component({
   selector: 'db-choice',
+  imports: [MatButtonToggleModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <fieldset class="choices">
-      <legend>{{ question() }}</legend>
+    <span class="question" [id]="id">{{ question() }}</span>
+    <mat-button-toggle-group
+      class="choices"
+      hideSingleSelectionIndicator
+      [attr.aria-labelledby]="id"
+      [attr.aria-invalid]="field()?.trouble() ? true : null"
+      [attr.tabindex]="field()?.trouble() ? -1 : null"
+      [value]="current()"
+      (change)="choose($event.value)"
+    >
       @for (choice of choices(); track choice.value) {
-        <label
-          ><input
-            type="radio"
-            [name]="group"
-            [checked]="value() === choice.value"
-            (change)="value.set(choice.value)"
-          />{{ choice.label }}</label
-        >
+        <mat-button-toggle [value]="choice.value">{{ choice.label }}</mat-button-toggle>
       }
-    </fieldset>
+    </mat-button-toggle-group>
+    @if (field()?.trouble(); as wrong) {
+      <span class="wrong" role="alert">{{ wrong }}</span>
+    }
   `,
 })
 export class ChoiceOne {
   readonly question = input.required<string>();
   readonly choices = input.required<readonly Choice[]>();
-  readonly value = model.required<string>();
-  protected readonly group = `choice-${++groups}`;
+  /** Of a form; without one, `value` is what is chosen. */
+  readonly field = input<Field<string> | null>(null);
+  readonly value = model('');
+  protected readonly id = `choice-${++groups}`;
+  protected readonly current = computed(() => this.field()?.() ?? this.value());
+
+  protected choose(value: string): void {
+    const field = this.field();
+    if (field) field.set(value);
+    else this.value.set(value);
+  }
 }
 
 @Component({
   selector: 'db-choices',
+  imports: [MatChipsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <fieldset class="choices">
-      <legend>{{ question() }}</legend>
+    <span class="question" [id]="id">{{ question() }}</span>
+    <mat-chip-listbox
+      class="choices"
+      multiple
+      hideSingleSelectionIndicator
+      [attr.aria-labelledby]="id"
+      [value]="current()"
+      (change)="choose($event.value)"
+    >
       @for (choice of choices(); track choice.value) {
-        <label
-          ><input
-            type="checkbox"
-            [checked]="values().includes(choice.value)"
-            (change)="toggle(choice.value)"
-          />{{ choice.label }}</label
-        >
+        <mat-chip-option [value]="choice.value">{{ choice.label }}</mat-chip-option>
       }
-    </fieldset>
+    </mat-chip-listbox>
+    @if (field()?.trouble(); as wrong) {
+      <span class="wrong" role="alert">{{ wrong }}</span>
+    }
   `,
 })
 export class ChoiceMany {
   readonly question = input.required<string>();
   readonly choices = input.required<readonly Choice[]>();
-  readonly values = model.required<readonly string[]>();
+  readonly field = input<Field<readonly string[]> | null>(null);
+  readonly values = model<readonly string[]>([]);
+  protected readonly id = `choices-${++groups}`;
+  protected readonly current = computed(() => [...(this.field()?.() ?? this.values())]);
 
-  protected toggle(value: string): void {
-    this.values.update((values) =>
-      values.includes(value) ? values.filter((other) => other !== value) : [...values, value],
-    );
+  /** In the order in which they are offered, whatever was chosen first; what is not offered stays. */
+  protected choose(chosen: readonly string[] | undefined): void {
+    const offered = this.choices().map(({ value }) => value);
+    const values = [
+      ...this.current().filter((value) => !offered.includes(value)),
+      ...offered.filter((value) => chosen?.includes(value)),
+    ];
+    const field = this.field();
+    if (field) field.set(values);
+    else this.values.set(values);
   }
 }
 

@@ -6,6 +6,7 @@ import { Store } from '@ngrx/store';
 import { ApiProblem, Client, newId, Outbox, type Sent, type WriteRequest } from '../api';
 import { peopleFeature } from '../session';
 import { JobEvents, jobFeature } from '../job';
+import type { Stamp } from './entry-form';
 
 /** From the first tap’s answer to the second tap, of a hand in a glove. */
 const doubleTapMs = 800;
@@ -20,19 +21,25 @@ export class Desk {
   private readonly outbox = inject(Outbox);
   private readonly client = inject(Client);
   private readonly store = inject(Store);
+  /** The address of each entry that is saved after it had to wait. */
+  readonly savedLater = this.outbox.savedLater;
   private readonly personId = this.store.selectSignal(peopleFeature.selectPersonId);
   private readonly record = this.store.selectSignal(jobFeature.selectRecord);
   private readonly jobId = this.store.selectSignal(jobFeature.selectJobId);
 
-  /** Enters a fact in the job on the bench; a second tap on what is just being entered is the same entry. */
-  enter<K extends FactKind>(kind: K, data: FactData<K>, corrects?: string): Promise<Sent<Entered>> {
-    return this.once([kind, data, corrects], () =>
-      this.write(kind, {
-        id: newId(),
-        observedAt: new Date().toISOString(),
-        ...(corrects ? { corrects } : {}),
-        data,
-      }),
+  /**
+   * Enters a fact in the job on the bench; a second tap on what is just being entered is the same entry.
+   * @param stamp of the form that it was typed in: sent again, it is the same entry
+   */
+  enter<K extends FactKind>(
+    kind: K,
+    data: FactData<K>,
+    corrects?: string | null,
+    stamp?: { readonly id: string; readonly observedAt: string },
+  ): Promise<Sent<Entered>> {
+    const { id, observedAt } = stamp ?? { id: newId(), observedAt: new Date().toISOString() };
+    return this.once([kind, data, corrects, stamp?.id], () =>
+      this.write(kind, { id, observedAt, ...(corrects ? { corrects } : {}), data }, stamp?.id),
     );
   }
 
@@ -115,14 +122,14 @@ export class Desk {
   async openJob(
     head: JobHead,
     vehicle: VehicleData,
+    stamp?: Stamp,
   ): Promise<{ jobId: string; sent: Sent<{ number: string }> }> {
-    const jobId = newId();
-    const sent = await this.send<{ number: string }>('/api/jobs', {
-      jobId,
-      vehicleId: newId(),
-      head,
-      vehicle,
-    });
+    const [jobId, vehicleId] = [stamp?.id ?? newId(), stamp?.of(1).id ?? newId()];
+    const sent = await this.send<{ number: string }>(
+      '/api/jobs',
+      { jobId, vehicleId, head, vehicle },
+      stamp ? { key: stamp.id } : {},
+    );
     return { jobId, sent };
   }
 
@@ -155,9 +162,13 @@ export class Desk {
     this.store.dispatch(JobEvents.moved({ event: { jobId, seq } }));
   }
 
-  private async write(kind: string, body: unknown): Promise<Sent<Entered>> {
+  private async write(kind: string, body: unknown, key?: string): Promise<Sent<Entered>> {
     const jobId = this.jobId()!;
-    const sent = await this.send<Entered>(`/api/jobs/${jobId}/${kind}`, body);
+    const sent = await this.send<Entered>(
+      `/api/jobs/${jobId}/${kind}`,
+      body,
+      key === undefined ? {} : { key },
+    );
     if (sent.state === 'saved') this.moved(jobId, sent.answer.seq);
     return sent;
   }
@@ -166,7 +177,7 @@ export class Desk {
   private async send<A>(
     path: string,
     body: unknown,
-    more: Pick<WriteRequest, 'method' | 'seen' | 'bytes'> = {},
+    more: Partial<Pick<WriteRequest, 'method' | 'seen' | 'bytes' | 'key'>> = {},
   ): Promise<Sent<A>> {
     const personId = this.personId();
     if (personId === null) return nobodyHere;

@@ -2,6 +2,11 @@ export { asChoices, type Choice, ChoiceMany, ChoiceOne, usualConditions } from '
 export { Conflict, type Difference, differences } from './conflict';
 export { Desk } from './desk';
 export { type Draft, keepDraft } from './draft';
+export { Entry } from './entry';
+export { done, entryForm, type EntryForm, saved, type Stamp } from './entry-form';
+export { type Field, field, fieldFrom, Trouble, trouble } from './field';
 export { NotTaken } from './not-taken';
+export { Pick } from './pick';
 export { TextField } from './text-field';
+export { Tick } from './tick';
 export { numberOf, numberOrNull } from './typed-number';

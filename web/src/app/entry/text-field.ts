@@ -1,39 +1,100 @@
-/** One line to type in, with its question above. */
-import { ChangeDetectionStrategy, Component, input, model } from '@angular/core';
+/** One line to type in, with its question above, and what is wrong with it below. */
+import { ChangeDetectionStrategy, Component, computed, effect, input, model, untracked } from '@angular/core';
+import { ReactiveFormsModule } from '@angular/forms';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { type Field, field } from './field';
+
+let count = 0;
 
 @Component({
   selector: 'db-text',
+  imports: [MatFormFieldModule, MatInputModule, ReactiveFormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <label class="field">
-      {{ label() }}
-      <input
-        autocomplete="off"
-        [type]="type()"
-        [class.mono]="mono()"
-        [attr.inputmode]="keys()"
-        [attr.maxlength]="most()"
-        [attr.placeholder]="example()"
-        [attr.list]="options()"
-        [value]="value()"
-        (input)="value.set($any($event.target).value)"
-      />
-    </label>
+    <label class="question" [attr.for]="id">{{ label() }}</label>
+    <mat-form-field appearance="outline" subscriptSizing="dynamic">
+      @if (lines() > 1) {
+        <textarea
+          matInput
+          [id]="id"
+          [rows]="lines()"
+          [attr.maxlength]="most()"
+          [placeholder]="example() ?? ''"
+          [attr.aria-invalid]="current().trouble() !== null"
+          [errorStateMatcher]="matcher"
+          [formControl]="current().control"
+        ></textarea>
+      } @else {
+        <input
+          matInput
+          [attr.autocomplete]="fills()"
+          [id]="id"
+          [type]="type()"
+          [class.mono]="mono()"
+          [attr.inputmode]="keys()"
+          [attr.maxlength]="most()"
+          [placeholder]="example() ?? ''"
+          [attr.list]="options()"
+          [attr.aria-invalid]="current().trouble() !== null"
+          [errorStateMatcher]="matcher"
+          [formControl]="current().control"
+        />
+      }
+      @if (current().trouble(); as wrong) {
+        <mat-error>{{ wrong }}</mat-error>
+      }
+    </mat-form-field>
+    @if (limits(); as hint) {
+      <small>{{ hint }}</small>
+    }
   `,
   styles: `
     :host {
-      display: block;
+      display: flex;
+      flex-direction: column;
       min-width: 0;
+    }
+    mat-form-field {
+      width: 100%;
+    }
+    .mono {
+      font-family: var(--mono);
+    }
+    small {
+      font-size: 14px;
+      color: var(--quiet);
     }
   `,
 })
 export class TextField {
   readonly label = input.required<string>();
-  readonly value = model.required<string>();
+  /** Of a form; without one, `value` is what is typed. */
+  readonly field = input<Field<string> | null>(null);
+  readonly value = model('');
   readonly example = input<string | null>(null);
+  /** What is taken, such as “0 to 60 V”: stands below it. */
+  readonly limits = input<string | null>(null);
   readonly keys = input<'numeric' | 'decimal' | null>(null);
-  readonly type = input<'text' | 'datetime-local' | 'month'>('text');
+  readonly type = input<'text' | 'datetime-local' | 'month' | 'date' | 'password'>('text');
   readonly most = input(200);
   readonly mono = input(false);
   readonly options = input<string | null>(null);
+  readonly fills = input('off');
+  readonly lines = input(1);
+  protected readonly id = `text-${++count}`;
+  private readonly own = field('');
+  protected readonly current = computed(() => this.field() ?? this.own);
+  protected readonly matcher = { isErrorState: () => untracked(() => this.current().trouble()) !== null };
+
+  constructor() {
+    effect(() => {
+      const value = this.value();
+      if (untracked(this.own) !== value) this.own.set(value);
+    });
+    effect(() => {
+      const typed = this.own();
+      if (untracked(this.field) === null && untracked(this.value) !== typed) this.value.set(typed);
+    });
+  }
 }

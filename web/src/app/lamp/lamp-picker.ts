@@ -15,10 +15,14 @@ import { findLamps, type Lamp } from './lamps';
         maxlength="200"
         autocomplete="off"
         placeholder="such as belt, fog, or Charge flap open"
+        [attr.aria-invalid]="trouble() !== null"
         [value]="text()"
         (input)="text.set($any($event.target).value)"
       />
     </label>
+    @if (trouble(); as wrong) {
+      <span class="wrong" role="alert">{{ wrong }}</span>
+    }
     <ul role="listbox" aria-label="Lamps">
       @for (lamp of found(); track lamp.id) {
         <li role="none">
@@ -75,6 +79,8 @@ import { findLamps, type Lamp } from './lamps';
 export class LampPicker {
   readonly text = model.required<string>();
   readonly picked = input.required<string>();
+  /** What is wrong with the text. */
+  readonly trouble = input<string | null>(null);
   readonly picks = output<Lamp>();
   /** Once a lamp is picked its name stands in the field: all others stay in sight. */
   protected readonly found = computed(() => {

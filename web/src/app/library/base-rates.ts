@@ -1,11 +1,12 @@
 /** The shop's base rates: how often what fails, what proven closures have taught, and who may change the table. */
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import type { KeepRates } from '@dormant-beacon/contract';
 import { type BaseRate, suppliedRates } from '@dormant-beacon/core/trace';
 import { Store } from '@ngrx/store';
 import { Client } from '../api';
 import { peopleFeature } from '../session';
-import { keepDraft, numberOf, TextField } from '../entry';
+import { Entry, entryForm, field, numberOf, saved, TextField, type Trouble, trouble } from '../entry';
 import { CircuitEvents, circuitsFeature } from '../knowledge';
 import { kindNames } from './circuit-fields';
 
@@ -19,7 +20,7 @@ interface Row {
 
 @Component({
   selector: 'db-base-rates',
-  imports: [MatButtonModule, TextField],
+  imports: [Entry, MatButtonModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>Base rates</h2>
@@ -28,7 +29,7 @@ interface Row {
       failed; a comeback takes it away again. Traces that run keep the table they began with.
     </p>
     @if (rates(); as rates) {
-      <form novalidate (submit)="keep($event)">
+      <db-entry [form]="form">
         <table class="plain">
           <thead>
             <tr>
@@ -65,21 +66,21 @@ interface Row {
         </table>
         @if (mayChange()) {
           <div class="row">
-            <db-text label="Why" example="such as three winters of salt" [(value)]="note" />
+            <db-text label="Why" example="such as three winters of salt" [field]="note" />
             <button mat-flat-button type="submit">Keep it as version {{ rates.version + 1 }}</button>
           </div>
         } @else {
           <p class="quiet">The lead changes the table.</p>
         }
-        @if (problem()) {
-          <p class="problem" role="alert">{{ problem() }}</p>
+        @if (form.problem()) {
+          <p class="problem" role="alert">{{ form.problem() }}</p>
         }
-      </form>
+      </db-entry>
     }
   `,
   styles: `
     :host,
-    form {
+    db-entry {
       display: grid;
       gap: 12px;
     }
@@ -111,8 +112,7 @@ export class BaseRates {
   private readonly person = this.store.selectSignal(peopleFeature.selectPerson);
   protected readonly rates = this.store.selectSignal(circuitsFeature.selectRates);
   protected readonly mayChange = computed(() => this.person()?.role === 'lead');
-  protected readonly note = signal('');
-  protected readonly problem = signal<string | null>(null);
+  protected readonly note = field('');
 
   protected readonly rows = computed((): Row[] => {
     const rates = this.rates();
@@ -131,8 +131,17 @@ export class BaseRates {
     }));
   });
   /** Weights that were typed and not kept yet, by name. */
-  private readonly typed = signal<Readonly<Record<string, string>>>({});
-  private readonly draft = keepDraft(() => 'base rates', { typed: this.typed, note: this.note });
+  private readonly typed = field<Readonly<Record<string, string>>>({});
+  protected readonly form = entryForm(
+    { typed: this.typed, note: this.note },
+    {
+      draft: () => 'base rates',
+      read: () => this.read(),
+      // Somebody may have been first: their table is read, and what was typed stands over it.
+      enter: (rates) =>
+        saved(this.client.keepRates(rates)).finally(() => this.store.dispatch(CircuitEvents.ratesWanted())),
+    },
+  );
   protected readonly weights = computed(() =>
     this.rows().map(({ kind, mode, name, supplied }) => {
       const own = this.rates()!.rates.find((rate) => rate.kind === kind && rate.mode === mode);
@@ -153,8 +162,7 @@ export class BaseRates {
     return Number.isNaN(weight) ? '?' : String(Math.round(100 * (weight + this.rows()[n]!.closures)) / 100);
   }
 
-  protected async keep(submit: Event): Promise<void> {
-    submit.preventDefault();
+  private read(): KeepRates | Trouble {
     const rates = this.rows().map(({ kind, mode }, n) => ({
       kind,
       mode,
@@ -162,21 +170,8 @@ export class BaseRates {
     }));
     const wrong = rates.findIndex(({ weight }) => !(weight >= 0 && weight <= 1000));
     if (wrong >= 0)
-      return this.problem.set(`The weight of “${this.rows()[wrong]!.name}” is a number between 0 and 1000.`);
-    try {
-      await this.client.keepRates({
-        basedOn: this.rates()!.version,
-        rates,
-        note: this.note().trim() || null,
-      });
-      this.problem.set(null);
-      this.draft.clear();
-      this.store.dispatch(CircuitEvents.ratesWanted());
-    } catch (error) {
-      this.problem.set((error as Error).message);
-      // Somebody may have been first: their table is read, and what was typed stands over it.
-      this.store.dispatch(CircuitEvents.ratesWanted());
-    }
+      return trouble(null, `The weight of “${this.rows()[wrong]!.name}” is a number between 0 and 1000.`);
+    return { basedOn: this.rates()!.version, rates, note: this.note().trim() || null };
   }
 }
 

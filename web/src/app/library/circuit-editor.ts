@@ -11,7 +11,7 @@ import {
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
-import type { KeptCircuit } from '@dormant-beacon/contract';
+import type { KeepCircuit, KeptCircuit } from '@dormant-beacon/contract';
 import {
   type CircuitEdit,
   circuitFlaws,
@@ -22,9 +22,9 @@ import {
 } from '@dormant-beacon/core/circuit';
 import { editedCase, type TraceCase } from '@dormant-beacon/core/trace';
 import { templates } from '@dormant-beacon/core/trace/templates';
-import { ApiProblem, Client, newId } from '../api';
+import { ApiProblem, Client, newId, type Sent } from '../api';
 import { CircuitDrawing } from '../circuit';
-import { keepDraft, TextField } from '../entry';
+import { type Choice, Entry, entryForm, field, Pick, TextField, type Trouble, trouble } from '../entry';
 import { PageHead } from '../frame';
 import { kindNames } from './circuit-fields';
 import { downloadCircuit } from './circuit-download';
@@ -36,7 +36,7 @@ const empty: TraceCase = { circuit: { elements: [] }, suspects: [], tests: [], r
 
 @Component({
   selector: 'db-circuit-editor',
-  imports: [CircuitDrawing, ElementRow, MatButtonModule, PageHead, RouterLink, TextField],
+  imports: [CircuitDrawing, ElementRow, Entry, MatButtonModule, PageHead, Pick, RouterLink, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './circuit-editor.html',
   styleUrl: './circuit-editor.scss',
@@ -52,28 +52,43 @@ export class CircuitEditor {
   private readonly router = inject(Router);
   protected readonly history = new EditHistory<TraceCase, CircuitEdit>(editedCase, empty);
   protected readonly kept = signal<KeptCircuit | null>(null);
-  protected readonly title = signal('');
-  protected readonly make = signal('');
-  protected readonly model = signal('');
-  protected readonly note = signal('');
+  protected readonly title = field('');
+  protected readonly make = field('');
+  protected readonly model = field('');
+  protected readonly note = field('');
   /** The id of a circuit that is new here: sent twice, it is one circuit. */
   private freshId = newId();
   /** What was changed and not kept yet, and the version that it was changed from. */
-  private readonly unkept = signal<TraceCase | null>(null);
-  private readonly basedOn = signal(0);
-  private readonly draft = keepDraft(() => `circuit ${this.circuitId()} ${this.template() ?? ''}`, {
-    unkept: this.unkept,
-    basedOn: this.basedOn,
-    title: this.title,
-    make: this.make,
-    model: this.model,
-    note: this.note,
-  });
+  private readonly unkept = field<TraceCase | null>(null);
+  private readonly basedOn = field(0);
+  protected readonly form = entryForm(
+    {
+      unkept: this.unkept,
+      basedOn: this.basedOn,
+      title: this.title,
+      make: this.make,
+      model: this.model,
+      note: this.note,
+    },
+    {
+      draft: () => `circuit ${this.circuitId()} ${this.template() ?? ''}`,
+      read: () => this.read(),
+      enter: (circuit) => this.keep(circuit),
+      keeps: true,
+    },
+  );
   protected readonly kind = signal<ElementKind>('wire');
   protected readonly at = signal(reference);
   protected readonly other = signal('');
   protected readonly newName = signal('');
-  protected readonly problem = signal<string | null>(null);
+  protected readonly pointChoices = computed(() =>
+    this.points().map((value): Choice => ({ value, label: value })),
+  );
+  protected readonly otherChoices = computed(() => [{ value: '', label: '–' }, ...this.pointChoices()]);
+  protected readonly kindChoices = Object.entries(kindNames).map(([value, label]): Choice => ({
+    value,
+    label,
+  }));
   /** Why it could not be kept. */
   protected readonly notKept = signal<string | null>(null);
   /** The version that somebody else has kept meanwhile. */
@@ -81,7 +96,6 @@ export class CircuitEditor {
   protected readonly saved = signal<string | null>(null);
   protected readonly loading = signal(true);
 
-  protected readonly kinds = Object.entries(kindNames) as [ElementKind, string][];
   protected readonly nobody = nobody;
   protected readonly case = this.history.now;
   protected readonly elements = computed(() => this.case().circuit.elements);
@@ -115,7 +129,7 @@ export class CircuitEditor {
   constructor() {
     effect(() => {
       const [circuitId, template] = [this.circuitId(), this.template() ?? ''];
-      if (this.draft.looked()) untracked(() => void this.open(circuitId, template));
+      if (this.form.draft.looked()) untracked(() => void this.open(circuitId, template));
     });
     effect(() => {
       const now = this.history.now();
@@ -139,13 +153,13 @@ export class CircuitEditor {
         this.make.set(kept?.make ?? '');
         this.model.set(kept?.model ?? '');
         this.basedOn.set(kept?.version ?? 0);
-        this.draft.rebase();
+        this.form.draft.rebase();
       }
-      this.problem.set(null);
+      this.form.say(null);
       this.notKept.set(null);
       this.theirs.set(null);
     } catch (error) {
-      this.problem.set((error as Error).message);
+      this.form.say((error as Error).message);
     }
     this.loading.set(false);
   }
@@ -153,10 +167,10 @@ export class CircuitEditor {
   protected edit(edit: CircuitEdit): void {
     try {
       this.history.apply(edit);
-      this.problem.set(null);
+      this.form.say(null);
       this.saved.set(null);
     } catch (error) {
-      this.problem.set((error as Error).message);
+      this.form.say((error as Error).message);
     }
   }
 
@@ -170,9 +184,9 @@ export class CircuitEditor {
 
   protected rename(): void {
     const to = this.newName().trim();
-    if (to === '') return this.problem.set('Type the point’s new name.');
+    if (to === '') return this.form.say('Type the point’s new name.');
     this.edit({ do: 'rename', point: this.at(), to });
-    if (this.problem() === null) {
+    if (this.form.problem() === null) {
       this.at.set(to);
       this.newName.set('');
     }
@@ -186,35 +200,39 @@ export class CircuitEditor {
     else this.history.undo();
   }
 
-  protected async keep(submit: Event): Promise<void> {
-    submit.preventDefault();
+  private read(): KeepCircuit | Trouble {
+    if (!this.title().trim()) return trouble(this.title, 'Give it a title.');
+    if (!this.make().trim()) return trouble(this.make, 'Say for which make it is.');
+    return {
+      circuitId: this.kept()?.circuitId ?? this.freshId,
+      // Where somebody was first, what is here becomes the version after theirs.
+      basedOn: this.theirs() ?? this.basedOn(),
+      make: this.make().trim(),
+      model: this.model().trim() || null,
+      title: this.title().trim(),
+      note: this.note().trim() || null,
+      case: this.case(),
+    };
+  }
+
+  private async keep(circuit: KeepCircuit): Promise<Sent<unknown>> {
     this.saved.set(null);
-    if (!this.title().trim() || !this.make().trim())
-      return this.notKept.set('Give it a title, and say for which make it is.');
-    const circuitId = this.kept()?.circuitId ?? this.freshId;
     try {
-      const { version } = await this.client.keepCircuit({
-        circuitId,
-        // Where somebody was first, what is here becomes the version after theirs.
-        basedOn: this.theirs() ?? this.basedOn(),
-        make: this.make().trim(),
-        model: this.model().trim() || null,
-        title: this.title().trim(),
-        note: this.note().trim() || null,
-        case: this.case(),
-      });
+      const { version } = await this.client.keepCircuit(circuit);
       this.notKept.set(null);
       this.forget();
       this.freshId = newId();
       this.saved.set(`Kept as version ${version}. Traces that run stay with theirs.`);
-      if (this.circuitId() === 'new') await this.router.navigate(['/library/circuits', circuitId]);
-      else await this.open(circuitId, '');
+      if (this.circuitId() === 'new') await this.router.navigate(['/library/circuits', circuit.circuitId]);
+      else await this.open(circuit.circuitId, '');
+      return { state: 'saved', answer: null };
     } catch (error) {
       const current =
         error instanceof ApiProblem ? (error.current as { version: number } | undefined) : undefined;
       this.theirs.set(current?.version ?? null);
       const { message } = error as Error;
-      this.notKept.set(current ? `${message} What you changed is still here.` : message);
+      const says = current ? `${message} What you changed is still here.` : message;
+      return { state: 'refused', problem: new ApiProblem(409, says) };
     }
   }
 
@@ -225,7 +243,7 @@ export class CircuitEditor {
   }
 
   private forget(): void {
-    this.draft.clear();
+    this.form.clear();
     this.unkept.set(null);
     this.basedOn.set(0);
     this.title.set('');

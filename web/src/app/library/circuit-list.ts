@@ -10,13 +10,14 @@ import { Client, newId } from '../api';
 import { When } from '../time';
 import { CircuitEvents, circuitsFeature } from '../knowledge';
 import { downloadCircuit } from './circuit-download';
+import { Pick } from '../entry';
 
 /** A circuit of a thousand elements stays far below it. */
 const mostBytes = 2_000_000;
 
 @Component({
   selector: 'db-circuit-list',
-  imports: [MatButtonModule, RouterLink, When],
+  imports: [MatButtonModule, Pick, RouterLink, When],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>Circuits</h2>
@@ -47,15 +48,7 @@ const mostBytes = 2_000_000;
       </tbody>
     </table>
     <div class="row">
-      <label class="field"
-        >Begin with
-        <select [value]="template()" (change)="template.set($any($event.target).value)">
-          <option value="">nothing</option>
-          @for (one of templates; track one.id) {
-            <option [value]="one.id">{{ one.title }}</option>
-          }
-        </select></label
-      >
+      <db-pick label="Begin with" [choices]="beginnings" [(value)]="template" />
       <a
         mat-stroked-button
         [routerLink]="['/library/circuits', 'new']"
@@ -91,7 +84,10 @@ export class CircuitList {
   private readonly store = inject(Store);
   private readonly all = this.store.selectSignal(circuitsFeature.selectCircuits);
   protected readonly circuits = computed(() => this.all() ?? []);
-  protected readonly templates = templates;
+  protected readonly beginnings = [
+    { value: '', label: 'nothing' },
+    ...templates.map(({ id, title }) => ({ value: id, label: title })),
+  ];
   protected readonly template = signal('');
   protected readonly problem = signal<string | null>(null);
 

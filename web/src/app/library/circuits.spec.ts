@@ -172,11 +172,7 @@ describe('circuits of the library', () => {
 
     it('keeps what the template says of a point that is called otherwise', async () => {
       const bench = await opened();
-      const select = [...bench.page.querySelectorAll('label')]
-        .find((label) => label.textContent.includes('At the point'))!
-        .querySelector('select')!;
-      select.value = 'C12.1';
-      select.dispatchEvent(new Event('change'));
+      await bench.pick('At the point', 'C12.1');
       await bench.fill('or call it', 'X4.2');
       await bench.press('Rename');
       await bench.press('Keep it as version 3');

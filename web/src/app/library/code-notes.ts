@@ -1,11 +1,21 @@
 /** Notes and known weaknesses for the codes of a vehicle, what its codes hang on, and what proven jobs found. */
-import { ChangeDetectionStrategy, Component, effect, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, effect, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import type { AddCodeNote, CodeNote } from '@dormant-beacon/contract';
+import type { AddCodeLink, AddCodeNote, CodeNote } from '@dormant-beacon/contract';
 import type { CodeLink } from '@dormant-beacon/core/causes';
 import { Store } from '@ngrx/store';
-import { Client, newId } from '../api';
-import { type Choice, ChoiceOne, keepDraft, TextField } from '../entry';
+import { Client } from '../api';
+import {
+  type Choice,
+  ChoiceOne,
+  Entry,
+  entryForm,
+  field,
+  saved,
+  TextField,
+  type Trouble,
+  trouble,
+} from '../entry';
 import { LibraryEvents, libraryFeature } from '../knowledge';
 
 const credibilities: readonly (Choice & { readonly value: AddCodeNote['credibility'] })[] = [
@@ -29,7 +39,7 @@ const listOf = (text: string): string[] =>
 
 @Component({
   selector: 'db-code-notes',
-  imports: [ChoiceOne, MatButtonModule, TextField],
+  imports: [ChoiceOne, Entry, MatButtonModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './code-notes.html',
   styles: `
@@ -47,7 +57,7 @@ const listOf = (text: string): string[] =>
       font-size: 14px;
       color: var(--quiet);
     }
-    form {
+    db-entry {
       display: grid;
       gap: 14px;
       justify-items: start;
@@ -63,39 +73,52 @@ export class CodeNotes {
   protected readonly file = this.store.selectSignal(libraryFeature.selectFile);
   protected readonly credibilities = credibilities;
   protected readonly weights = weights;
-  protected readonly make = signal('');
-  protected readonly model = signal('');
-  protected readonly module = signal('');
-  protected readonly code = signal('');
-  protected readonly says = signal('');
-  protected readonly source = signal('');
-  protected readonly credibility = signal('own-job');
-  protected readonly times = signal('1');
-  protected readonly linkModule = signal('');
-  protected readonly supplies = signal('');
-  protected readonly grounds = signal('');
-  protected readonly networks = signal('');
-  protected readonly connectors = signal('');
-  protected readonly places = signal('');
-  protected readonly problem = signal<string | null>(null);
-  private readonly draft = keepDraft(() => 'code note', {
-    make: this.make,
-    model: this.model,
-    module: this.module,
-    code: this.code,
-    says: this.says,
-    source: this.source,
-    credibility: this.credibility,
-    times: this.times,
-  });
-  private readonly linkDraft = keepDraft(() => 'code link', {
-    linkModule: this.linkModule,
-    supplies: this.supplies,
-    grounds: this.grounds,
-    networks: this.networks,
-    connectors: this.connectors,
-    places: this.places,
-  });
+  protected readonly make = field('');
+  protected readonly model = field('');
+  protected readonly module = field('');
+  protected readonly code = field('');
+  protected readonly says = field('');
+  protected readonly source = field('');
+  protected readonly credibility = field('own-job');
+  protected readonly times = field('1');
+  protected readonly linkModule = field('');
+  protected readonly supplies = field('');
+  protected readonly grounds = field('');
+  protected readonly networks = field('');
+  protected readonly connectors = field('');
+  protected readonly places = field('');
+  protected readonly form = entryForm(
+    {
+      module: this.module,
+      code: this.code,
+      says: this.says,
+      source: this.source,
+      credibility: this.credibility,
+      times: this.times,
+    },
+    {
+      draft: () => 'code note',
+      read: () => this.readNote(),
+      enter: (note, stamp) => saved(this.client.addCodeNote({ id: stamp.id, ...note })),
+      then: () => this.lookAgain(),
+    },
+  );
+  protected readonly linkForm = entryForm(
+    {
+      linkModule: this.linkModule,
+      supplies: this.supplies,
+      grounds: this.grounds,
+      networks: this.networks,
+      connectors: this.connectors,
+      places: this.places,
+    },
+    {
+      draft: () => 'code link',
+      read: () => this.readLink(),
+      enter: (file, stamp) => saved(this.client.addCodeLink({ id: stamp.id, ...file })),
+      then: () => this.lookAgain(),
+    },
+  );
 
   constructor() {
     effect(() => this.look(this.make().trim(), this.model().trim()));
@@ -116,26 +139,20 @@ export class CodeNotes {
       .join(' · ');
   }
 
-  protected async add(submit: Event): Promise<void> {
-    submit.preventDefault();
-    const done = await this.done(
-      this.client.addCodeNote({
-        id: newId(),
-        make: this.make().trim(),
-        model: this.model().trim() || null,
-        module: this.module().trim() || null,
-        code: this.code().trim(),
-        says: this.says().trim(),
-        source: this.source().trim(),
-        credibility: this.credibility() as AddCodeNote['credibility'],
-        times: Number(this.times()),
-      }),
-    );
-    if (!done) return;
-    const [make, model] = [this.make(), this.model()];
-    this.draft.clear();
-    this.make.set(make);
-    this.model.set(model);
+  private readNote(): Omit<AddCodeNote, 'id'> | Trouble {
+    if (this.code().trim() === '') return trouble(this.code, 'Say of which code.');
+    if (this.says().trim() === '') return trouble(this.says, 'Say what is known.');
+    if (this.source().trim() === '') return trouble(this.source, 'Say where it is known from.');
+    return {
+      make: this.make().trim(),
+      model: this.model().trim() || null,
+      module: this.module().trim() || null,
+      code: this.code().trim(),
+      says: this.says().trim(),
+      source: this.source().trim(),
+      credibility: this.credibility() as AddCodeNote['credibility'],
+      times: Number(this.times()),
+    };
   }
 
   protected linkWords({ supplies, grounds, networks, connectors, places }: CodeLink): string {
@@ -151,9 +168,9 @@ export class CodeNotes {
       .join(' · ');
   }
 
-  protected async addLink(submit: Event): Promise<void> {
-    submit.preventDefault();
-    if (this.model().trim() === '') return this.problem.set('Name the model: a file is a vehicle’s own.');
+  private readLink(): Omit<AddCodeLink, 'id'> | Trouble {
+    if (this.model().trim() === '') return trouble(null, 'Name the model above: a file is a vehicle’s own.');
+    if (this.linkModule().trim() === '') return trouble(this.linkModule, 'Say which module.');
     const link = {
       module: this.linkModule().trim(),
       supplies: listOf(this.supplies()),
@@ -162,23 +179,20 @@ export class CodeNotes {
       connectors: listOf(this.connectors()),
       places: listOf(this.places()),
     };
-    const file = { id: newId(), make: this.make().trim(), model: this.model().trim(), link };
-    if (await this.done(this.client.addCodeLink(file))) this.linkDraft.clear();
+    return { make: this.make().trim(), model: this.model().trim(), link };
   }
 
   protected async takeBack(id: string): Promise<void> {
-    await this.done(this.client.withdrawEntry(id));
+    try {
+      await this.client.withdrawEntry(id);
+      this.form.say(null);
+      this.lookAgain();
+    } catch (error) {
+      this.form.say((error as Error).message);
+    }
   }
 
-  private async done(sent: Promise<unknown>): Promise<boolean> {
-    try {
-      await sent;
-      this.problem.set(null);
-      this.look(this.make().trim(), this.model().trim());
-      return true;
-    } catch (error) {
-      this.problem.set((error as Error).message);
-      return false;
-    }
+  private lookAgain(): void {
+    this.look(this.make().trim(), this.model().trim());
   }
 }

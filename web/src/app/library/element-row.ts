@@ -2,12 +2,12 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { type CircuitEdit, type Element, element } from '@dormant-beacon/core/circuit';
-import { numberOrNull } from '../entry';
+import { type Choice, numberOrNull, Pick, Tick } from '../entry';
 import { circuitFields, type Field, kindNames, pinNames } from './circuit-fields';
 
 @Component({
   selector: 'db-element-row',
-  imports: [MatButtonModule],
+  imports: [MatButtonModule, Pick, Tick],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="head">
@@ -38,23 +38,16 @@ import { circuitFields, type Field, kindNames, pinNames } from './circuit-fields
       }
       @for (field of fields(); track field.key) {
         @if (field.as === 'yes-no') {
-          <label class="check"
-            ><input
-              type="checkbox"
-              [checked]="valueOf(field) === 'true'"
-              (change)="set(field.key, checked($event))"
-            />{{ field.label }}</label
-          >
+          <db-tick [value]="valueOf(field) === 'true'" (valueChange)="set(field.key, $event)">{{
+            field.label
+          }}</db-tick>
         } @else if (field.choices; as choices) {
-          <label class="field"
-            >{{ field.label
-            }}<select [value]="valueOf(field)" (change)="set(field.key, text($event) || null)">
-              <option value=""></option>
-              @for (choice of choices; track choice) {
-                <option [value]="choice" [selected]="valueOf(field) === choice">{{ choice }}</option>
-              }
-            </select></label
-          >
+          <db-pick
+            [label]="field.label"
+            [choices]="optional(choices)"
+            [value]="valueOf(field)"
+            (valueChange)="set(field.key, $event || null)"
+          />
         } @else {
           <label class="field"
             >{{ field.label
@@ -95,17 +88,6 @@ import { circuitFields, type Field, kindNames, pinNames } from './circuit-fields
       gap: 10px;
       align-items: end;
     }
-    .check {
-      display: inline-flex;
-      align-items: center;
-      gap: 8px;
-      min-height: 48px;
-    }
-    .check input {
-      width: 22px;
-      height: 22px;
-      accent-color: var(--ember);
-    }
     @media (max-width: 700px) {
       .head {
         grid-template-columns: 1fr 1fr;
@@ -131,8 +113,8 @@ export class ElementRow {
     return (event.target as HTMLInputElement).value.trim();
   }
 
-  protected checked(event: Event): boolean {
-    return (event.target as HTMLInputElement).checked;
+  protected optional(choices: readonly string[]): Choice[] {
+    return ['', ...choices].map((value) => ({ value, label: value || '–' }));
   }
 
   protected valueOf({ key }: Field): string {

@@ -1,17 +1,17 @@
 /** How the shop's readers print codes of their own, and what lines mean: taught at a report, or declared here. */
-import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { Pattern } from '@dormant-beacon/contract';
 import { Store } from '@ngrx/store';
-import { Client, newId } from '../api';
-import { keepDraft, TextField } from '../entry';
+import { Client } from '../api';
+import { Entry, entryForm, field, saved, TextField } from '../entry';
 import { LibraryEvents, libraryFeature } from '../knowledge';
 
 const meanings = { module: 'a module', description: 'more of the line above', ignore: 'nothing' } as const;
 
 @Component({
   selector: 'db-pattern-list',
-  imports: [MatButtonModule, TextField],
+  imports: [Entry, MatButtonModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>How reports are read</h2>
@@ -39,14 +39,14 @@ const meanings = { module: 'a module', description: 'more of the line above', ig
         }
       </tbody>
     </table>
-    <form (submit)="add($event)">
-      <db-text label="What it is" example="blink count" [most]="80" [(value)]="name" />
-      <db-text label="What stands before it" example="Blink code:" [most]="120" [(value)]="before" />
-      <db-text label="Its shape" example="#-#" [most]="20" [mono]="true" [(value)]="shape" />
+    <db-entry [form]="form">
+      <db-text label="What it is" example="blink count" [most]="80" [field]="name" />
+      <db-text label="What stands before it" example="Blink code:" [most]="120" [field]="before" />
+      <db-text label="Its shape" example="#-#" [most]="20" [mono]="true" [field]="shape" />
       <button mat-stroked-button type="submit">Declare it</button>
-    </form>
-    @if (problem()) {
-      <p class="problem" role="alert">{{ problem() }}</p>
+    </db-entry>
+    @if (form.problem()) {
+      <p class="problem" role="alert">{{ form.problem() }}</p>
     }
   `,
   styles: `
@@ -54,7 +54,7 @@ const meanings = { module: 'a module', description: 'more of the line above', ig
       display: grid;
       gap: 12px;
     }
-    form {
+    db-entry {
       display: flex;
       flex-wrap: wrap;
       gap: 12px;
@@ -70,15 +70,26 @@ export class PatternList {
   private readonly client = inject(Client);
   private readonly store = inject(Store);
   protected readonly patterns = this.store.selectSignal(libraryFeature.selectPatterns);
-  protected readonly name = signal('');
-  protected readonly before = signal('');
-  protected readonly shape = signal('');
-  protected readonly problem = signal<string | null>(null);
-  private readonly draft = keepDraft(() => 'pattern', {
-    name: this.name,
-    before: this.before,
-    shape: this.shape,
-  });
+  protected readonly name = field('');
+  protected readonly before = field('');
+  protected readonly shape = field('');
+  protected readonly form = entryForm(
+    {
+      name: this.name,
+      before: this.before,
+      shape: this.shape,
+    },
+    {
+      draft: () => 'pattern',
+      read: () => ({
+        name: this.name().trim() || null,
+        before: this.before().trim().replace(/\d/g, '#'),
+        shape: this.shape().trim(),
+      }),
+      enter: (code, stamp) => saved(this.client.addPattern({ id: stamp.id, code })),
+      then: () => this.store.dispatch(LibraryEvents.patternsWanted()),
+    },
+  );
 
   constructor() {
     this.store.dispatch(LibraryEvents.patternsWanted());
@@ -92,29 +103,13 @@ export class PatternList {
     return code ? code.name || 'a code' : meanings[line!.as];
   }
 
-  protected async add(submit: Event): Promise<void> {
-    submit.preventDefault();
-    const code = {
-      name: this.name().trim() || null,
-      before: this.before().trim().replace(/\d/g, '#'),
-      shape: this.shape().trim(),
-    };
-    if (await this.done(this.client.addPattern({ id: newId(), code }))) this.draft.clear();
-  }
-
   protected async takeBack(id: string): Promise<void> {
-    await this.done(this.client.withdrawEntry(id));
-  }
-
-  private async done(sent: Promise<unknown>): Promise<boolean> {
     try {
-      await sent;
-      this.problem.set(null);
+      await this.client.withdrawEntry(id);
+      this.form.say(null);
       this.store.dispatch(LibraryEvents.patternsWanted());
-      return true;
     } catch (error) {
-      this.problem.set((error as Error).message);
-      return false;
+      this.form.say((error as Error).message);
     }
   }
 }

@@ -1,5 +1,5 @@
 /** All loops at once: live ohms with lowest, highest and moment, against limits, the other side and the peers. */
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { FactData } from '@dormant-beacon/contract';
@@ -14,14 +14,24 @@ import {
 import { readTyped, showValue } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import { Caution } from '../frame';
-import { type Choice, ChoiceOne, Desk, keepDraft, TextField } from '../entry';
+import {
+  type Choice,
+  ChoiceOne,
+  Desk,
+  Entry,
+  entryForm,
+  field,
+  TextField,
+  trouble,
+  type Trouble,
+} from '../entry';
 import { jobFeature } from '../job';
 import { shopFeature } from '../session';
 import { SeatTable } from './seat-table';
 
 @Component({
   selector: 'db-loop-panel',
-  imports: [Caution, ChoiceOne, MatButtonModule, RouterLink, SeatTable, TextField],
+  imports: [Caution, ChoiceOne, Entry, MatButtonModule, RouterLink, SeatTable, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <db-caution
@@ -66,23 +76,23 @@ import { SeatTable } from './seat-table';
         </tbody>
       </table>
     </div>
-    <form (submit)="save($event)">
+    <db-entry [form]="form">
       <div class="pair">
-        <db-text label="Loop" example="such as L9" [mono]="true" [(value)]="loop" />
+        <db-text label="Loop" example="such as L9" [mono]="true" [field]="loop" />
         <db-text
           label="Ohms, as the module shows them"
           example="2.4, or OL"
           keys="decimal"
           [mono]="true"
-          [(value)]="ohms"
+          [field]="ohms"
         />
       </div>
-      <db-choice question="At which moment?" [choices]="moments" [(value)]="moment" />
-      @if (problem()) {
-        <p class="problem" role="alert">{{ problem() }}</p>
+      <db-choice question="At which moment?" [choices]="moments" [field]="moment" />
+      @if (form.problem()) {
+        <p class="problem" role="alert">{{ form.problem() }}</p>
       }
       <button mat-flat-button type="submit" data-key="s">Enter the loop</button>
-    </form>
+    </db-entry>
     <p class="quiet">
       A loop can condemn a unit, never clear it. One that is high or moves is followed on
       <a [routerLink]="['/jobs', record()?.id, 'trace']">its trace</a>: plug and harness first.
@@ -123,7 +133,7 @@ import { SeatTable } from './seat-table';
     .chosen td {
       background: var(--raised);
     }
-    form {
+    db-entry {
       display: grid;
       gap: 14px;
       justify-items: start;
@@ -154,13 +164,20 @@ export class LoopPanel {
     value,
     label: momentWords[value],
   }));
-  protected readonly loop = signal('');
-  protected readonly ohms = signal('');
-  protected readonly moment = signal<string>('as-found');
-  protected readonly problem = signal<string | null>(null);
-  private readonly draft = keepDraft(() => `loop ${this.record()?.id ?? ''}`, {
-    ohms: this.ohms,
-  });
+  protected readonly loop = field('');
+  protected readonly ohms = field('');
+  protected readonly moment = field('as-found');
+  protected readonly form = entryForm(
+    { loop: this.loop, ohms: this.ohms, moment: this.moment },
+    {
+      draft: () => `loop ${this.record()?.id ?? ''}`,
+      read: () => this.read(),
+      enter: (data, stamp) => this.desk.enter('loop-readings', data, null, stamp),
+      // The next moment of the same loop comes next.
+      keeps: true,
+      then: () => this.ohms.set(''),
+    },
+  );
 
   protected shown(ohms: number | null | undefined): string {
     return ohms === undefined ? '–' : ohms === null ? 'OL' : showValue(ohms, 'Ω');
@@ -180,21 +197,14 @@ export class LoopPanel {
     return lowest === highest && !overload ? String(lowest) : `${lowest} – ${top}`;
   }
 
-  protected async save(event: Event): Promise<void> {
-    event.preventDefault();
+  private read(): FactData<'loop-readings'> | Trouble {
     const loop = this.loop().trim();
-    if (loop === '') return this.problem.set('Say which loop it is.');
+    if (loop === '') return trouble(this.loop, 'Say which loop it is.');
     const typed = readTyped(this.ohms());
     const data = { loop, moment: this.moment() as LoopMoment };
-    let read: FactData<'loop-readings'>;
-    if (typed.kind === 'overload') read = { ...data, overload: true };
-    else if (typed.kind === 'value' && typed.value >= 0 && typed.value <= 1000)
-      read = { ...data, ohms: typed.value };
-    else return this.problem.set('Type the ohms as the module shows them, such as 2.4, or OL.');
-    const sent = await this.desk.enter('loop-readings', read);
-    this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
-    if (sent.state === 'refused') return;
-    this.ohms.set('');
-    this.draft.clear();
+    if (typed.kind === 'overload') return { ...data, overload: true };
+    if (typed.kind === 'value' && typed.value >= 0 && typed.value <= 1000)
+      return { ...data, ohms: typed.value };
+    return trouble(this.ohms, 'Type the ohms as the module shows them, such as 2.4, or OL.');
   }
 }

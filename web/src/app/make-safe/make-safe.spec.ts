@@ -132,7 +132,7 @@ describe('temporary states', () => {
     });
     await bench.press('Something was put in …');
     await bench.press('It is put in');
-    expect(bench.text()).toContain('Say what was put in, and where.');
+    expect(bench.text()).toContain('Say what was put in.');
     await bench.press('jumper');
     await bench.fill('Where', 'X8 pin 3');
     await bench.press('It is put in');
@@ -357,7 +357,7 @@ describe('the package', () => {
     expect(bench.text()).toContain('Still without a route that the policy allows');
     await bench.press('driver bag');
     await bench.press('Enter the offer');
-    expect(bench.text()).toContain('Say which route, and from whom.');
+    expect(bench.text()).toContain('Say which route it is.');
     await bench.press('certified rebuild');
     await bench.fill('From whom', 'Webbing & Latch Works');
     await bench.fill('Price', '99,50');

@@ -14,16 +14,20 @@ import {
   ChoiceMany,
   ChoiceOne,
   Desk,
-  keepDraft,
+  Entry,
+  entryForm,
+  field,
   numberOrNull,
   TextField,
+  type Trouble,
+  trouble,
 } from '../entry';
 import { jobFeature } from '../job';
 import { shopFeature } from '../session';
 
 @Component({
   selector: 'db-package-panel',
-  imports: [Caution, ChoiceMany, ChoiceOne, MatButtonModule, MatButtonToggleModule, TextField],
+  imports: [Caution, ChoiceMany, ChoiceOne, Entry, MatButtonModule, MatButtonToggleModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './package-panel.html',
   styleUrl: './package-panel.scss',
@@ -85,57 +89,99 @@ export class PackagePanel {
   } as const;
 
   protected readonly item = signal<string | null>(null);
-  protected readonly form = signal<'offer' | 'donor' | 'parcel'>('offer');
-  protected readonly kind = signal('');
-  protected readonly from = signal('');
-  protected readonly price = signal('');
-  protected readonly small = signal('');
-  protected readonly postage = signal('');
-  protected readonly minutes = signal('');
-  protected readonly days = signal('');
-  protected readonly donorId = signal('');
-  protected readonly seller = signal('');
-  protected readonly vin = signal('');
-  protected readonly donorEvent = signal('');
-  protected readonly signs = signal<readonly string[]>([]);
-  protected readonly photos = signal('');
-  protected readonly stalk = signal('');
-  protected readonly asBuilt = signal('');
-  protected readonly built = signal('');
-  protected readonly storage = signal('');
-  protected readonly claim = signal('');
-  protected readonly service = signal('');
-  protected readonly sentOn = signal('');
-  protected readonly dueOn = signal('');
-  protected readonly stages = signal('');
-  protected readonly accepted = signal('');
-  protected readonly crashSaved = signal('');
-  protected readonly value = signal('');
+  protected readonly entering = signal<'offer' | 'donor' | 'parcel'>('offer');
+  protected readonly kind = field('');
+  protected readonly from = field('');
+  protected readonly price = field('');
+  protected readonly small = field('');
+  protected readonly postage = field('');
+  protected readonly minutes = field('');
+  protected readonly days = field('');
+  protected readonly donorId = field('');
+  protected readonly seller = field('');
+  protected readonly vin = field('');
+  protected readonly donorEvent = field('');
+  protected readonly signs = field<readonly string[]>([]);
+  protected readonly photos = field('');
+  protected readonly stalk = field('');
+  protected readonly asBuilt = field('');
+  protected readonly built = field('');
+  protected readonly storage = field('');
+  protected readonly claim = field('');
+  protected readonly service = field('');
+  protected readonly sentOn = field('');
+  protected readonly dueOn = field('');
+  protected readonly stages = field('');
+  protected readonly accepted = field('');
+  protected readonly crashSaved = field('');
+  protected readonly value = field('');
   protected readonly problem = signal<string | null>(null);
 
-  private readonly draft = keepDraft(() => `package ${this.record()?.id ?? ''} ${this.item() ?? ''}`, {
-    kind: this.kind,
-    from: this.from,
-    price: this.price,
-    small: this.small,
-    postage: this.postage,
-    minutes: this.minutes,
-    days: this.days,
-    seller: this.seller,
-    vin: this.vin,
-    donorEvent: this.donorEvent,
-    signs: this.signs,
-    photos: this.photos,
-    stalk: this.stalk,
-    asBuilt: this.asBuilt,
-    built: this.built,
-    storage: this.storage,
-    claim: this.claim,
-    service: this.service,
-    sentOn: this.sentOn,
-    dueOn: this.dueOn,
-    accepted: this.accepted,
-  });
+  private readonly place = (what: string) => () => `${what} ${this.record()?.id ?? ''} ${this.item() ?? ''}`;
+  protected readonly offer = entryForm(
+    {
+      kind: this.kind,
+      from: this.from,
+      price: this.price,
+      small: this.small,
+      postage: this.postage,
+      minutes: this.minutes,
+      days: this.days,
+      donorId: this.donorId,
+    },
+    {
+      draft: this.place('offer'),
+      read: () => this.readOffer(),
+      enter: (data, stamp) => this.desk.enter('offers', data, null, stamp),
+    },
+  );
+  protected readonly donor = entryForm(
+    {
+      seller: this.seller,
+      vin: this.vin,
+      donorEvent: this.donorEvent,
+      signs: this.signs,
+      photos: this.photos,
+      stalk: this.stalk,
+      asBuilt: this.asBuilt,
+      built: this.built,
+      storage: this.storage,
+      claim: this.claim,
+    },
+    {
+      draft: this.place('donor'),
+      read: () => this.readDonor(),
+      enter: (data, stamp) => this.desk.enter('donors', data, null, stamp),
+    },
+  );
+  protected readonly parcel = entryForm(
+    {
+      service: this.service,
+      sentOn: this.sentOn,
+      dueOn: this.dueOn,
+      stages: this.stages,
+      accepted: this.accepted,
+      crashSaved: this.crashSaved,
+    },
+    {
+      draft: this.place('parcel'),
+      read: () => this.readParcel(),
+      enter: (data, stamp) => this.desk.enter('parcels', data, null, stamp),
+    },
+  );
+  protected readonly worth = entryForm(
+    { value: this.value },
+    {
+      draft: null,
+      read: (): FactData<'inventories'> | Trouble => {
+        const vehicleValueCents = centsOf(this.value());
+        return vehicleValueCents == null || Number.isNaN(vehicleValueCents)
+          ? trouble(this.value, 'Type what the car is worth as a number.')
+          : { file: { ...this.picture()!.file, vehicleValueCents } };
+      },
+      enter: (data, stamp) => this.desk.enter('inventories', data, null, stamp),
+    },
+  );
 
   protected readonly donorChoices = computed<readonly Choice[]>(() =>
     standing(this.record()?.donors ?? [])
@@ -162,20 +208,23 @@ export class PackagePanel {
     return showCents(cents, this.settings().currency);
   }
 
-  protected async saveOffer(event: Event, item: string): Promise<void> {
-    event.preventDefault();
-    const [priceCents, smallPartsCents, postageCents] = [this.price, this.small, this.postage].map((field) =>
-      centsOf(field()),
+  private readOffer(): FactData<'offers'> | Trouble {
+    const [priceCents, smallPartsCents, postageCents] = [this.price, this.small, this.postage].map((one) =>
+      centsOf(one()),
     );
     const [minutes, days] = [numberOrNull(this.minutes()), numberOrNull(this.days())];
-    if (this.kind() === '' || this.from().trim() === '')
-      return this.problem.set('Say which route, and from whom.');
+    if (this.kind() === '') return trouble(this.kind, 'Say which route it is.');
+    if (this.from().trim() === '') return trouble(this.from, 'Say from whom.');
     if (priceCents == null || Number.isNaN(priceCents))
-      return this.problem.set('Type the price as a number.');
-    if (minutes === null || days === null || Number.isNaN(minutes + days))
-      return this.problem.set('Type the minutes of labour and the days until it is here; 0 for none.');
-    await this.entered('offers', {
-      item,
+      return trouble(this.price, 'Type the price as a number.');
+    if (Number.isNaN(smallPartsCents)) return trouble(this.small, 'Type this as a number, or nothing.');
+    if (Number.isNaN(postageCents)) return trouble(this.postage, 'Type this as a number, or nothing.');
+    if (minutes === null || Number.isNaN(minutes))
+      return trouble(this.minutes, 'Type the minutes of labour; 0 for none.');
+    if (days === null || Number.isNaN(days))
+      return trouble(this.days, 'Type the days until it is here; 0 for none.');
+    return {
+      item: this.item()!,
       kind: this.kind() as FactData<'offers'>['kind'],
       from: this.from().trim(),
       priceCents,
@@ -184,15 +233,17 @@ export class PackagePanel {
       minutes,
       days,
       donorId: this.kind() === 'unfired-salvage' ? this.donorId() || null : null,
-    });
+    };
   }
 
-  protected async saveDonor(event: Event, item: string): Promise<void> {
-    event.preventDefault();
-    if (this.seller().trim() === '' || this.donorEvent() === '' || this.storage() === '')
-      return this.problem.set('Say who sells it, what happened to its donor, and how it was stored.');
-    await this.entered('donors', {
-      item,
+  private readDonor(): FactData<'donors'> | Trouble {
+    if (this.seller().trim() === '') return trouble(this.seller, 'Say who sells it.');
+    if (this.donorEvent() === '') return trouble(this.donorEvent, 'Say what happened to its donor.');
+    if (this.storage() === '') return trouble(this.storage, 'Say how it was stored.');
+    const odd = [this.photos, this.stalk, this.asBuilt].find((one) => Number.isNaN(numberOrNull(one())));
+    if (odd) return trouble(odd, 'Type this as a number, or nothing.');
+    return {
+      item: this.item()!,
       seller: this.seller().trim(),
       donorVin: this.vin().trim() || null,
       event: this.donorEvent() as Donor['event'],
@@ -203,26 +254,27 @@ export class PackagePanel {
       built: this.built() || null,
       storage: this.storage() as Donor['storage'],
       claim: this.claim().trim() || null,
-    });
+    };
   }
 
-  protected async saveParcel(event: Event, item: string): Promise<void> {
-    event.preventDefault();
-    if (
-      [this.service(), this.sentOn(), this.dueOn(), this.stages(), this.accepted()].some(
-        (text) => text.trim() === '',
-      )
-    )
-      return this.problem.set('Say who gets it, the two days, its stages and the carrier’s acceptance.');
-    await this.entered('parcels', {
-      item,
+  private readParcel(): FactData<'parcels'> | Trouble {
+    const asked = [
+      [this.service, 'Say who gets it.'],
+      [this.sentOn, 'Say when it was sent.'],
+      [this.dueOn, 'Say when it is due back.'],
+      [this.stages, 'Say whether its stages are spent.'],
+      [this.accepted, 'Say under which number the carrier has accepted it.'],
+    ] as const;
+    for (const [one, says] of asked) if (one().trim() === '') return trouble(one, says);
+    return {
+      item: this.item()!,
       service: this.service().trim(),
       sentOn: this.sentOn().trim(),
       dueOn: this.dueOn().trim(),
       stages: this.stages() as FactData<'parcels'>['stages'],
       accepted: this.accepted().trim(),
       crashDataSaved: this.crashSaved() === 'yes',
-    });
+    };
   }
 
   protected async backAgain(
@@ -242,33 +294,6 @@ export class PackagePanel {
     const data = { item, service, sentOn, dueOn, stages, accepted, crashDataSaved, back: { on, lamp } };
     const sent = await this.desk.enter('parcels', data, id);
     this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
-  }
-
-  protected async setValue(): Promise<void> {
-    const vehicleValueCents = centsOf(this.value());
-    if (vehicleValueCents == null || Number.isNaN(vehicleValueCents))
-      return this.problem.set('Type what the car is worth as a number.');
-    await this.entered('inventories', { file: { ...this.picture()!.file, vehicleValueCents } });
-  }
-
-  private async entered<K extends 'offers' | 'donors' | 'parcels' | 'inventories'>(
-    kind: K,
-    data: FactData<K>,
-  ): Promise<void> {
-    const sent = await this.desk.enter(kind, data);
-    this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
-    if (sent.state === 'refused') return;
-    this.draft.clear();
-    for (const field of [
-      this.price,
-      this.small,
-      this.postage,
-      this.minutes,
-      this.days,
-      this.claim,
-      this.photos,
-    ])
-      field.set('');
   }
 }
 

@@ -10,7 +10,7 @@ import { Store } from '@ngrx/store';
 import { Client } from '../api';
 import { peopleFeature, selectJobPolicy } from '../session';
 import { Caution } from '../frame';
-import { Desk, TextField } from '../entry';
+import { Desk, Entry, entryForm, field, TextField, trouble, type Trouble } from '../entry';
 import { sayWhen, When } from '../time';
 import { jobFeature } from '../job';
 import { ServerClock } from './server-clock';
@@ -26,7 +26,7 @@ const notesAsked: Partial<Record<SafetyStepKind, string>> = {
 
 @Component({
   selector: 'db-power-panel',
-  imports: [Caution, MatButtonModule, MatProgressBarModule, RouterLink, TextField, When],
+  imports: [Caution, Entry, MatButtonModule, MatProgressBarModule, RouterLink, TextField, When],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './power-panel.html',
   styleUrl: './power-panel.scss',
@@ -137,10 +137,23 @@ export class PowerPanel {
   });
 
   protected readonly notes = signal<Partial<Record<SafetyStepKind, string>>>({});
-  protected readonly minutes = signal('');
-  protected readonly source = signal('');
+  protected readonly minutes = field('');
+  protected readonly source = field('');
   protected readonly busy = signal(false);
-  protected readonly problem = signal<string | null>(null);
+  protected readonly form = entryForm(
+    { minutes: this.minutes, source: this.source },
+    {
+      draft: null,
+      read: (): FactData<'safeties'> | Trouble => {
+        const minutes = Number(this.minutes().trim());
+        return Number.isInteger(minutes) && minutes >= 1
+          ? { step: 'wait-set', minutes, source: this.source().trim() || null }
+          : trouble(this.minutes, 'Type the minutes as the service data gives them, such as 10.');
+      },
+      // Confirmed now or not at all: no clock is kept to be sent later.
+      enter: (data) => this.desk.confirm(data),
+    },
+  );
   private readonly others = signal<readonly Bay[]>([]);
   protected readonly meanwhile = computed(() =>
     this.others()
@@ -168,16 +181,8 @@ export class PowerPanel {
     if (this.busy()) return;
     this.busy.set(true);
     const sent = await this.desk.confirm(data).finally(() => this.busy.set(false));
-    this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
+    this.form.say(sent.state === 'refused' ? sent.problem.message : null);
     if (sent.state === 'saved') this.notes.set({});
-  }
-
-  protected async setWait(event: Event): Promise<void> {
-    event.preventDefault();
-    const minutes = Number(this.minutes().trim());
-    if (!Number.isInteger(minutes) || minutes < 1)
-      return this.problem.set('Type the minutes as the service data gives them, such as 10.');
-    await this.confirm({ step: 'wait-set', minutes, source: this.source().trim() || null });
   }
 
   private nameOf(personId: string): string {

@@ -1,16 +1,28 @@
 /** Buckles and mats, seat by seat: what the module shows belted, unbelted, empty, occupied. */
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
 import { standing, usualSeats } from '@dormant-beacon/core/job';
 import { seatMoment, type SeatMoment, seatTable, seatVerdictWords } from '@dormant-beacon/core/restraints';
 import { Store } from '@ngrx/store';
-import { asChoices, type Choice, ChoiceOne, Desk, numberOf, TextField } from '../entry';
+import {
+  asChoices,
+  type Choice,
+  ChoiceOne,
+  Desk,
+  Entry,
+  entryForm,
+  field,
+  numberOf,
+  TextField,
+  trouble,
+  type Trouble,
+} from '../entry';
 import { jobFeature } from '../job';
 
 @Component({
   selector: 'db-seat-table',
-  imports: [ChoiceOne, MatButtonModule, TextField],
+  imports: [ChoiceOne, Entry, MatButtonModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>Buckles and mats, seat by seat</h2>
@@ -40,20 +52,20 @@ import { jobFeature } from '../job';
         </table>
       </div>
     }
-    <form (submit)="save($event)">
-      <db-choice question="Seat" [choices]="seats" [(value)]="seat" />
-      <db-choice question="In which state?" [choices]="moments" [(value)]="moment" />
-      <db-choice question="The module shows" [choices]="kinds" [(value)]="kind" />
-      <db-text label="What it shows" [mono]="true" [most]="40" [(value)]="shown" />
-      @if (problem()) {
-        <p class="problem" role="alert">{{ problem() }}</p>
+    <db-entry [form]="form">
+      <db-choice question="Seat" [choices]="seats" [field]="seat" />
+      <db-choice question="In which state?" [choices]="moments" [field]="moment" />
+      <db-choice question="The module shows" [choices]="kinds" [field]="kind" />
+      <db-text label="What it shows" [mono]="true" [most]="40" [field]="shown" />
+      @if (form.problem()) {
+        <p class="problem" role="alert">{{ form.problem() }}</p>
       }
       <button mat-stroked-button type="submit">Enter the seat</button>
-    </form>
+    </db-entry>
   `,
   styles: `
     :host,
-    form {
+    db-entry {
       display: grid;
       gap: 14px;
       justify-items: start;
@@ -91,26 +103,34 @@ export class SeatTable {
     { value: 'ohms', label: 'ohms' },
     { value: 'milliamps', label: 'milliamps' },
   ];
-  protected readonly seat = signal('');
-  protected readonly moment = signal<string>('');
-  protected readonly kind = signal('state');
-  protected readonly shown = signal('');
-  protected readonly problem = signal<string | null>(null);
+  protected readonly seat = field('');
+  protected readonly moment = field('');
+  protected readonly kind = field('state');
+  protected readonly shown = field('');
 
-  protected async save(event: Event): Promise<void> {
-    event.preventDefault();
-    if (this.seat() === '' || this.moment() === '' || this.shown().trim() === '')
-      return this.problem.set('Say which seat, in which state, and what the module shows.');
+  protected readonly form = entryForm(
+    { seat: this.seat, moment: this.moment, kind: this.kind, shown: this.shown },
+    {
+      draft: () => `seat ${this.record()?.id ?? ''}`,
+      read: () => this.read(),
+      enter: (data, stamp) => this.desk.enter('seat-readings', data, null, stamp),
+      // The next state of the same seat comes next.
+      keeps: true,
+      then: () => this.shown.set(''),
+    },
+  );
+
+  private read(): FactData<'seat-readings'> | Trouble {
+    if (this.seat() === '') return trouble(this.seat, 'Say which seat it is.');
+    if (this.moment() === '') return trouble(this.moment, 'Say in which state it was read.');
+    if (this.shown().trim() === '') return trouble(this.shown, 'Type what the module shows.');
     const value = numberOf(this.shown());
     if (this.kind() !== 'state' && !(value >= 0))
-      return this.problem.set('Type the value as a number, such as 400.');
-    const data = {
+      return trouble(this.shown, 'Type the value as a number, such as 400.');
+    return {
       seat: this.seat(),
       moment: this.moment() as SeatMoment,
       ...(this.kind() === 'state' ? { shows: this.shown().trim() } : { [this.kind()]: value }),
     } as FactData<'seat-readings'>;
-    const sent = await this.desk.enter('seat-readings', data);
-    this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
-    if (sent.state !== 'refused') this.shown.set('');
   }
 }

@@ -1,5 +1,5 @@
 /** Bypasses and openings that must not stay in the car: put in, and taken out again. */
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
 import {
@@ -10,13 +10,23 @@ import {
   temporaryWords,
 } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
-import { type Choice, ChoiceOne, Desk, keepDraft, TextField } from '../entry';
+import {
+  type Choice,
+  ChoiceOne,
+  Desk,
+  Entry,
+  entryForm,
+  field,
+  TextField,
+  trouble,
+  type Trouble,
+} from '../entry';
 import { When } from '../time';
 import { jobFeature } from '../job';
 
 @Component({
   selector: 'db-temporaries',
-  imports: [ChoiceOne, MatButtonModule, TextField, When],
+  imports: [ChoiceOne, Entry, MatButtonModule, TextField, When],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>Temporary states in the car</h2>
@@ -32,26 +42,26 @@ import { jobFeature } from '../job';
       }
     </ul>
     @if (adding()) {
-      <form (submit)="putIn($event)">
-        <db-choice question="What was put in?" [choices]="kinds" [(value)]="kind" />
+      <db-entry [form]="form">
+        <db-choice question="What was put in?" [choices]="kinds" [field]="kind" />
         <db-text
           label="Where"
           example="such as in the place of the left seat bag, plug C101"
-          [(value)]="where"
+          [field]="where"
         />
         @if (traces().length > 0) {
-          <db-choice question="For which trace? (optional)" [choices]="traces()" [(value)]="trace" />
+          <db-choice question="For which trace? (optional)" [choices]="traces()" [field]="trace" />
         }
         <div class="row">
           <button mat-flat-button type="submit">It is put in</button>
           <button mat-button type="button" (click)="adding.set(false)">Not now</button>
         </div>
-      </form>
+      </db-entry>
     } @else {
       <button mat-button type="button" (click)="adding.set(true)">Something was put in …</button>
     }
-    @if (problem()) {
-      <p class="problem" role="alert">{{ problem() }}</p>
+    @if (form.problem()) {
+      <p class="problem" role="alert">{{ form.problem() }}</p>
     }
   `,
   styles: `
@@ -60,7 +70,7 @@ import { jobFeature } from '../job';
       font-size: 14px;
       color: var(--quiet);
     }
-    form {
+    db-entry {
       display: grid;
       gap: 12px;
     }
@@ -82,10 +92,10 @@ export class Temporaries {
     label,
   }));
   protected readonly inCar = computed(() => (this.record() ? openTemporaries(this.record()!) : []));
-  protected readonly adding = signal(false);
-  protected readonly kind = signal('');
-  protected readonly where = signal('');
-  protected readonly trace = signal('');
+  protected readonly adding = field(false);
+  protected readonly kind = field('');
+  protected readonly where = field('');
+  protected readonly trace = field('');
   protected readonly traces = computed<readonly Choice[]>(() => {
     const record = this.record();
     if (!record) return [];
@@ -94,35 +104,33 @@ export class Temporaries {
       label: trace.title,
     }));
   });
-  protected readonly problem = signal<string | null>(null);
-  private readonly draft = keepDraft(() => `temporary ${this.record()?.id ?? ''}`, {
-    adding: this.adding,
-    kind: this.kind,
-    where: this.where,
-  });
+  protected readonly form = entryForm(
+    {
+      adding: this.adding,
+      kind: this.kind,
+      where: this.where,
+      trace: this.trace,
+    },
+    {
+      draft: () => `temporary ${this.record()?.id ?? ''}`,
+      read: () => this.read(),
+      enter: (data, stamp) => this.desk.enter('temporaries', data, null, stamp),
+      then: () => this.adding.set(false),
+    },
+  );
 
-  protected async putIn(event: Event): Promise<void> {
-    event.preventDefault();
-    if (this.kind() === '' || this.where().trim() === '')
-      return this.problem.set('Say what was put in, and where.');
-    const data = {
-      kind: this.kind(),
+  private read(): FactData<'temporaries'> | Trouble {
+    if (this.kind() === '') return trouble(this.kind, 'Say what was put in.');
+    if (this.where().trim() === '') return trouble(this.where, 'Say where it was put in.');
+    return {
+      kind: this.kind() as FactData<'temporaries'>['kind'],
       where: this.where().trim(),
       ...(this.trace() === '' ? {} : { traceId: this.trace() }),
-    } as FactData<'temporaries'>;
-    if (!(await this.entered(data))) return;
-    this.adding.set(false);
-    this.where.set('');
-    this.draft.clear();
+    };
   }
 
   protected async takeOut({ id, kind, where }: Temporary): Promise<void> {
-    await this.entered({ kind, where, removes: id });
-  }
-
-  private async entered(data: FactData<'temporaries'>): Promise<boolean> {
-    const sent = await this.desk.enter('temporaries', data);
-    this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
-    return sent.state !== 'refused';
+    const sent = await this.desk.enter('temporaries', { kind, where, removes: id });
+    this.form.say(sent.state === 'refused' ? sent.problem.message : null);
   }
 }

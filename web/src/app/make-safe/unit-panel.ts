@@ -5,7 +5,7 @@ import type { FactData } from '@dormant-beacon/contract';
 import { type PictureItem, restraintPicture, standing } from '@dormant-beacon/core/job';
 import { type RestraintSign, signsOf } from '@dormant-beacon/core/restraints';
 import { Store } from '@ngrx/store';
-import { type Choice, ChoiceOne, Desk, TextField } from '../entry';
+import { type Choice, ChoiceOne, Desk, TextField, Tick } from '../entry';
 import { Glyph } from '../frame';
 import { Photos } from '../photo';
 import { sayWhen } from '../time';
@@ -18,7 +18,17 @@ import { PlanView } from './plan-view';
 
 @Component({
   selector: 'db-unit-panel',
-  imports: [ChoiceOne, Glyph, InventoryEditor, InventoryStart, MatButtonModule, Photos, PlanView, TextField],
+  imports: [
+    ChoiceOne,
+    Glyph,
+    InventoryEditor,
+    InventoryStart,
+    MatButtonModule,
+    Photos,
+    PlanView,
+    TextField,
+    Tick,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './unit-panel.html',
   styleUrl: './unit-panel.scss',

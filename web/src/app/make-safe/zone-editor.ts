@@ -12,14 +12,14 @@ import {
   zonesOf,
 } from '@dormant-beacon/core/restraints';
 import { newId } from '../api';
-import { asChoices, ChoiceMany, ChoiceOne, TextField } from '../entry';
+import { asChoices, ChoiceMany, ChoiceOne, TextField, Tick } from '../entry';
 import { cabin, drawn, seatsOf } from './cabin';
 
 type Spot = readonly [number, number];
 
 @Component({
   selector: 'db-zone-editor',
-  imports: [ChoiceMany, ChoiceOne, MatButtonModule, TextField],
+  imports: [ChoiceMany, ChoiceOne, MatButtonModule, TextField, Tick],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p class="quiet">
@@ -153,10 +153,7 @@ type Spot = readonly [number, number];
           [(value)]="placeName"
         />
         <db-choice question="How high? (optional)" [choices]="heights" [(value)]="placeLevel" />
-        <label class="check"
-          ><input type="checkbox" [checked]="byHand()" (change)="byHand.set(!byHand())" />A cover that the
-          owner’s handbook opens by hand</label
-        >
+        <db-tick [(value)]="byHand">A cover that the owner’s handbook opens by hand</db-tick>
         <button
           mat-stroked-button
           type="button"
@@ -249,17 +246,6 @@ type Spot = readonly [number, number];
       display: flex;
       flex-wrap: wrap;
       gap: 8px;
-    }
-    .check {
-      display: inline-flex;
-      align-items: center;
-      gap: 8px;
-      min-height: 48px;
-    }
-    .check input {
-      width: 22px;
-      height: 22px;
-      accent-color: var(--ember);
     }
     h3 {
       margin: 8px 0 0;

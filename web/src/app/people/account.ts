@@ -1,15 +1,16 @@
 /** The own password and PIN. */
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { Session } from '@dormant-beacon/contract';
 import { Store } from '@ngrx/store';
-import { Client } from '../api';
+import { Client, type Sent } from '../api';
+import { Entry, entryForm, field, TextField, trouble, type Trouble } from '../entry';
 import { PageHead } from '../frame';
 import { PeopleEvents, peopleFeature } from '../session';
 
 @Component({
   selector: 'db-account',
-  imports: [MatButtonModule, PageHead],
+  imports: [Entry, MatButtonModule, PageHead, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <db-page-head />
@@ -19,72 +20,43 @@ import { PeopleEvents, peopleFeature } from '../session';
         A PIN changes the person at a tablet quickly. It works only where you have signed in with your
         password within 30 days; five wrong ones ask for the password.
       </p>
-      <form (submit)="$event.preventDefault()">
-        <label class="field"
-          >Your present password
-          <input
+      <db-text label="Your present password" type="password" fills="current-password" [field]="current" />
+      <div class="two">
+        <db-entry [form]="pinForm">
+          <h2>{{ session()?.hasPin ? 'Another PIN' : 'A PIN' }}</h2>
+          <db-text
+            label="Four to eight digits"
             type="password"
-            autocomplete="current-password"
-            [value]="current()"
-            (input)="current.set($any($event.target).value)"
-        /></label>
-        <div class="two">
-          <fieldset>
-            <legend>{{ session()?.hasPin ? 'Another PIN' : 'A PIN' }}</legend>
-            <label class="field"
-              >Four to eight digits
-              <input
-                type="password"
-                class="mono"
-                inputmode="numeric"
-                maxlength="8"
-                autocomplete="off"
-                [value]="pin()"
-                (input)="pin.set($any($event.target).value)"
-            /></label>
-            <div class="row">
-              <button mat-flat-button type="button" (click)="setPin(pin())">Set the PIN</button>
-              @if (session()?.hasPin) {
-                <button mat-button type="button" (click)="setPin(null)">No PIN any more</button>
-              }
-            </div>
-          </fieldset>
-          <fieldset>
-            <legend>Another password</legend>
-            <label class="field"
-              >Ten characters or more
-              <input
-                type="password"
-                autocomplete="new-password"
-                [value]="password()"
-                (input)="password.set($any($event.target).value)"
-            /></label>
-            <button mat-flat-button type="button" (click)="setPassword()">Change the password</button>
-          </fieldset>
-        </div>
-      </form>
-      @if (problem()) {
-        <p class="problem" role="alert">{{ problem() }}</p>
+            keys="numeric"
+            [mono]="true"
+            [most]="8"
+            [field]="pin"
+          />
+          <div class="row">
+            <button mat-flat-button type="submit" (click)="noPin.set(false)">Set the PIN</button>
+            @if (session()?.hasPin) {
+              <button mat-button type="submit" (click)="noPin.set(true)">No PIN any more</button>
+            }
+          </div>
+        </db-entry>
+        <db-entry [form]="passwordForm">
+          <h2>Another password</h2>
+          <db-text label="Ten characters or more" type="password" fills="new-password" [field]="password" />
+          <button mat-flat-button type="submit">Change the password</button>
+        </db-entry>
+      </div>
+      @if (pinForm.problem() ?? passwordForm.problem(); as says) {
+        <p class="problem" role="alert">{{ says }}</p>
       }
-      @if (done()) {
-        <p role="status">{{ done() }}</p>
+      @if (said()) {
+        <p role="status">{{ said() }}</p>
       }
     </main>
   `,
   styles: `
-    form,
-    fieldset {
+    main {
       display: grid;
       gap: 14px;
-      align-content: start;
-      min-width: 0;
-      margin: 0;
-      padding: 0;
-      border: 0;
-    }
-    legend {
-      padding: 0 0 8px;
-      font-weight: 650;
     }
     .two {
       display: grid;
@@ -96,7 +68,7 @@ import { PeopleEvents, peopleFeature } from '../session';
       flex-wrap: wrap;
       gap: 8px;
     }
-    fieldset > button {
+    db-entry > button {
       justify-self: start;
     }
     @media (max-width: 700px) {
@@ -110,47 +82,52 @@ export class AccountPage {
   private readonly store = inject(Store);
   private readonly client = inject(Client);
   protected readonly session = this.store.selectSignal(peopleFeature.selectSession);
-  protected readonly current = signal('');
-  protected readonly pin = signal('');
-  protected readonly password = signal('');
-  protected readonly problem = signal<string | null>(null);
-  protected readonly done = signal('');
-  protected readonly missing = computed(() =>
-    this.current() === '' ? 'Type your present password first, above.' : null,
+  protected readonly current = field('');
+  protected readonly pin = field('');
+  protected readonly password = field('');
+  protected readonly said = signal('');
+  protected readonly noPin = signal(false);
+  private readonly missing = () =>
+    this.current() === '' ? trouble(this.current, 'Type your present password first.') : null;
+  protected readonly pinForm = entryForm(
+    { current: this.current, pin: this.pin },
+    {
+      draft: null,
+      read: (): { pin: string | null } | Trouble => {
+        const pin = this.noPin() ? null : this.pin();
+        if (pin !== null && !/^\d{4,8}$/.test(pin))
+          return trouble(this.pin, 'A PIN has four to eight digits.');
+        return this.missing() ?? { pin };
+      },
+      enter: ({ pin }) =>
+        this.change(
+          this.client.newPin(this.current(), pin),
+          pin === null ? 'Your PIN is taken away.' : 'Your PIN is set.',
+        ),
+    },
+  );
+  protected readonly passwordForm = entryForm(
+    { current: this.current, password: this.password },
+    {
+      draft: null,
+      read: (): { password: string } | Trouble => {
+        if (this.password().length < 10)
+          return trouble(this.password, 'A password has ten characters or more.');
+        return this.missing() ?? { password: this.password() };
+      },
+      enter: ({ password }) =>
+        this.change(
+          this.client.newPassword(this.current(), password),
+          'Your password is changed. You are signed out on every other device.',
+        ),
+    },
   );
 
-  protected setPin(pin: string | null): Promise<void> {
-    if (pin !== null && !/^\d{4,8}$/.test(pin)) return this.fail('A PIN has four to eight digits.');
-    return this.change(
-      () => this.client.newPin(this.current(), pin),
-      pin === null ? 'Your PIN is taken away.' : 'Your PIN is set.',
-    );
-  }
-
-  protected setPassword(): Promise<void> {
-    if (this.password().length < 10) return this.fail('A password has ten characters or more.');
-    return this.change(
-      () => this.client.newPassword(this.current(), this.password()),
-      'Your password is changed. You are signed out on every other device.',
-    );
-  }
-
-  private fail(why: string): Promise<void> {
-    this.problem.set(why);
-    return Promise.resolve();
-  }
-
-  private async change(act: () => Promise<Session>, done: string): Promise<void> {
-    this.done.set('');
-    if (this.missing()) return this.problem.set(this.missing());
-    this.problem.set(null);
-    try {
-      const session = await act();
-      for (const field of [this.current, this.pin, this.password]) field.set('');
-      this.done.set(done);
-      this.store.dispatch(PeopleEvents.sessionKnown({ session }));
-    } catch (error) {
-      this.problem.set((error as Error).message);
-    }
+  private async change(asked: Promise<Session>, said: string): Promise<Sent<unknown>> {
+    this.said.set('');
+    const session = await asked;
+    this.said.set(said);
+    this.store.dispatch(PeopleEvents.sessionKnown({ session }));
+    return { state: 'saved', answer: null };
   }
 }

@@ -1,14 +1,16 @@
 /** Large keys for a PIN; nothing of it is shown but its length. */
-import { ChangeDetectionStrategy, Component, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { done, Entry, entryForm, field, type Trouble, trouble } from '../entry';
 
 const keys = ['1', '2', '3', '4', '5', '6', '7', '8', '9', '⌫', '0'];
 const [shortest, longest] = [4, 8];
 
 @Component({
   selector: 'db-pin-pad',
+  imports: [Entry],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <form (submit)="$event.preventDefault(); enter()">
+    <db-entry [form]="form">
       <input
         type="password"
         class="mono"
@@ -19,8 +21,8 @@ const [shortest, longest] = [4, 8];
         [value]="pin()"
         (input)="take($any($event.target))"
       />
-      @if (short()) {
-        <p class="problem" role="alert">A PIN has four to eight digits.</p>
+      @if (form.problem() ?? pin.trouble(); as says) {
+        <p class="problem" role="alert">{{ says }}</p>
       }
       <div class="keys">
         @for (key of keys; track key) {
@@ -35,10 +37,10 @@ const [shortest, longest] = [4, 8];
         }
         <button type="submit" class="enter" [disabled]="busy()">Enter</button>
       </div>
-    </form>
+    </db-entry>
   `,
   styles: `
-    form {
+    db-entry {
       display: grid;
       gap: 10px;
       max-width: 320px;
@@ -82,22 +84,27 @@ export class PinPad {
   readonly busy = input(false);
   readonly entered = output<string>();
   protected readonly keys = keys;
-  protected readonly pin = signal('');
-  protected readonly short = signal(false);
+  protected readonly pin = field('');
 
-  protected take(field: HTMLInputElement): void {
-    this.pin.set(field.value.replace(/\D/g, '').slice(0, longest));
-    field.value = this.pin();
+  protected take(typed: HTMLInputElement): void {
+    this.pin.set(typed.value.replace(/\D/g, '').slice(0, longest));
+    typed.value = this.pin();
   }
 
   protected press(key: string): void {
     this.pin.update((pin) => (key === '⌫' ? pin.slice(0, -1) : (pin + key).slice(0, longest)));
   }
 
-  protected enter(): void {
-    this.short.set(this.pin().length < shortest);
-    if (this.short()) return;
-    this.entered.emit(this.pin());
-    this.pin.set('');
-  }
+  protected readonly form = entryForm(
+    { pin: this.pin },
+    {
+      draft: null,
+      read: (): string | Trouble =>
+        this.pin().length < shortest ? trouble(this.pin, 'A PIN has four to eight digits.') : this.pin(),
+      enter: (pin) => {
+        this.entered.emit(pin);
+        return done;
+      },
+    },
+  );
 }

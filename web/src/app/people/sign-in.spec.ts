@@ -57,7 +57,7 @@ describe('SignIn', () => {
   it('asks for name and password where nobody was here, and says what the server says', async () => {
     await show(sessionOf(null));
     await press('Sign in');
-    expect(text()).toContain('Type your name and your password.');
+    expect(text()).toContain('Type your name.');
     await fill(0, 'Yuki Sorensen');
     await fill(1, 'wrong');
     answer = () => Promise.reject(new ApiProblem(401, 'Name and password do not fit together.'));

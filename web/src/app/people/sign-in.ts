@@ -4,14 +4,15 @@ import { MatButtonModule } from '@angular/material/button';
 import type { Session } from '@dormant-beacon/contract';
 import type { Person } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
-import { Client } from '../api';
+import { ApiProblem, Client, type Sent } from '../api';
+import { Entry, entryForm, field, TextField, type Trouble, trouble } from '../entry';
 import { ThemeSwitch } from '../frame';
 import { PeopleEvents, peopleFeature } from '../session';
 import { PinPad } from './pin-pad';
 
 @Component({
   selector: 'db-sign-in',
-  imports: [MatButtonModule, PinPad, ThemeSwitch],
+  imports: [Entry, MatButtonModule, PinPad, TextField, ThemeSwitch],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './sign-in.html',
   styleUrl: './sign-in.scss',
@@ -27,10 +28,10 @@ export class SignIn {
   );
   protected readonly byPin = signal<Person | null>(null);
   protected readonly byName = signal(false);
-  protected readonly name = signal('');
-  protected readonly password = signal('');
-  protected readonly again = signal('');
-  protected readonly first = signal('');
+  protected readonly name = field('');
+  protected readonly password = field('');
+  protected readonly again = field('');
+  protected readonly first = field('');
   protected readonly busy = signal(false);
   protected readonly problem = signal<string | null>(null);
   protected readonly asksName = computed(() => this.byName() || this.here().length === 0);
@@ -50,43 +51,62 @@ export class SignIn {
     this.name.set(name);
   }
 
-  protected async enter(event: Event): Promise<void> {
-    event.preventDefault();
-    if (this.name().trim() === '' || this.password() === '')
-      return this.problem.set('Type your name and your password.');
-    await this.try(() => this.client.signIn({ name: this.name().trim(), password: this.password() }));
-    if (this.problem() === null) this.first.set(this.password());
-    this.password.set('');
-  }
+  protected readonly form = entryForm(
+    { name: this.name, password: this.password },
+    {
+      draft: null,
+      read: (): { name: string; password: string } | Trouble => {
+        if (this.name().trim() === '') return trouble(this.name, 'Type your name.');
+        if (this.password() === '') return trouble(this.password, 'Type your password.');
+        return { name: this.name().trim(), password: this.password() };
+      },
+      enter: (who) => this.enterAs(who).finally(() => this.password.set('')),
+      keeps: true,
+      then: () => this.first.set(this.typed),
+    },
+  );
+  /** The password that was taken: whoever has to change it need not type it again. */
+  private typed = '';
 
-  protected async enterAs({ name, password }: { name: string; password: string }): Promise<void> {
-    await this.try(() => this.client.signIn({ name, password }));
+  protected enterAs({ name, password }: { name: string; password: string }): Promise<Sent<unknown>> {
+    this.typed = password;
+    return this.try(() => this.client.signIn({ name, password }));
   }
 
   protected async enterPin(pin: string): Promise<void> {
     await this.try(() => this.client.pinSwitch({ personId: this.byPin()!.id, pin }));
   }
 
-  protected async change(event: Event): Promise<void> {
-    event.preventDefault();
-    if (this.password() !== this.again())
-      return this.problem.set('The two are not the same. Type both again.');
-    await this.try(() => this.client.newPassword(this.first(), this.password()));
-    this.password.set('');
-    this.again.set('');
-  }
+  protected readonly changeForm = entryForm(
+    { first: this.first, password: this.password, again: this.again },
+    {
+      draft: null,
+      read: (): { first: string; password: string } | Trouble =>
+        this.password() === this.again()
+          ? { first: this.first(), password: this.password() }
+          : trouble(this.again, 'The two are not the same. Type both again.'),
+      enter: ({ first, password }) =>
+        this.try(() => this.client.newPassword(first, password)).finally(() => {
+          this.password.set('');
+          this.again.set('');
+        }),
+      keeps: true,
+    },
+  );
 
   protected async otherPerson(): Promise<void> {
     await this.try(() => this.client.signOut());
   }
 
-  private async try(act: () => Promise<Session>): Promise<void> {
+  private async try(act: () => Promise<Session>): Promise<Sent<unknown>> {
     this.busy.set(true);
     this.problem.set(null);
     try {
       this.store.dispatch(PeopleEvents.sessionKnown({ session: await act() }));
+      return { state: 'saved', answer: null };
     } catch (error) {
       this.problem.set((error as Error).message);
+      return { state: 'refused', problem: new ApiProblem(0, '') };
     } finally {
       this.busy.set(false);
     }

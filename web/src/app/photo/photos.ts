@@ -12,7 +12,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { type StageId, standing } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
 import type { PhotoAnswer, PhotoRequest } from '../../workers/photo.worker';
-import { Desk, keepDraft, TextField } from '../entry';
+import { Desk, field, keepDraft, TextField } from '../entry';
 import { jobFeature } from '../job';
 
 const largest = 60_000_000;
@@ -23,7 +23,7 @@ const largest = 60_000_000;
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="take" (dragover)="$event.preventDefault()" (drop)="drop($event)">
-      <db-text label="What it shows" example="such as corner, right front" [(value)]="caption" />
+      <db-text label="What it shows" example="such as corner, right front" [field]="caption" />
       <div class="row">
         <label class="file">
           <input type="file" accept="image/*" capture="environment" (change)="choose($event)" />Take a photo
@@ -121,7 +121,7 @@ export class Photos implements OnDestroy {
   });
   private readonly waiting = new Map<number, (answer: PhotoAnswer) => void>();
   private ticket = 0;
-  protected readonly caption = signal('');
+  protected readonly caption = field('');
   protected readonly busy = signal(0);
   protected readonly problem = signal<string | null>(null);
   protected readonly kept = signal('');
@@ -162,9 +162,9 @@ export class Photos implements OnDestroy {
   }
 
   protected choose(event: Event): void {
-    const field = event.target as HTMLInputElement;
-    const files = [...(field.files ?? [])];
-    field.value = '';
+    const chooser = event.target as HTMLInputElement;
+    const files = [...(chooser.files ?? [])];
+    chooser.value = '';
     void this.take(files);
   }
 

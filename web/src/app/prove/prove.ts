@@ -1,17 +1,25 @@
 /** Exposures in the conditions in which it used to show, until it counts as dormant. */
-import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import type { FactData } from '@dormant-beacon/contract';
 import { RouterLink } from '@angular/router';
 import { lackingText, originOf, percent, proofOf, standing } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
+import type { Sent } from '../api';
 import {
   asChoices,
   type Choice,
   ChoiceMany,
   ChoiceOne,
   Desk,
-  keepDraft,
+  Entry,
+  entryForm,
+  field,
+  type Stamp,
   TextField,
+  Tick,
+  trouble,
+  type Trouble,
   usualConditions,
 } from '../entry';
 import { sayWhen, When } from '../time';
@@ -21,7 +29,7 @@ import { DormancyCurve } from './dormancy-curve';
 
 @Component({
   selector: 'db-prove',
-  imports: [ChoiceMany, ChoiceOne, DormancyCurve, MatButtonModule, RouterLink, TextField, When],
+  imports: [ChoiceMany, ChoiceOne, DormancyCurve, Entry, MatButtonModule, RouterLink, TextField, Tick, When],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './prove.html',
   styleUrl: './prove.scss',
@@ -87,59 +95,65 @@ export class Prove {
   protected readonly conditionChoices = computed(() =>
     asChoices([...new Set([...(this.now()?.beacon.conditions ?? []), ...usualConditions])]),
   );
-  protected readonly outcome = signal('clean');
+  protected readonly outcome = field('clean');
   /** The desk enters what the customer reports, nothing else. */
   protected readonly fromDesk = computed(() => this.role()?.role === 'desk');
-  protected readonly saidBy = signal('technician');
+  protected readonly saidBy = field('technician');
   protected readonly reportedBy = computed(() => (this.fromDesk() ? 'customer' : this.saidBy()));
-  protected readonly drives = signal('1');
-  protected readonly checked = signal<readonly string[]>([]);
-  protected readonly conditions = signal<readonly string[]>([]);
-  protected readonly problem = signal<string | null>(null);
-  protected readonly all = signal(true);
-  private readonly draft = keepDraft(() => `drive ${this.record()?.id ?? ''}`, {
-    outcome: this.outcome,
-    saidBy: this.saidBy,
-    drives: this.drives,
-    checked: this.checked,
-    conditions: this.conditions,
-    all: this.all,
-  });
+  protected readonly drives = field('1');
+  protected readonly checked = field<readonly string[]>([]);
+  protected readonly conditions = field<readonly string[]>([]);
+  protected readonly all = field(true);
+  protected readonly form = entryForm(
+    {
+      outcome: this.outcome,
+      saidBy: this.saidBy,
+      drives: this.drives,
+      checked: this.checked,
+      conditions: this.conditions,
+      all: this.all,
+    },
+    {
+      draft: () => `drive ${this.record()?.id ?? ''}`,
+      read: () => this.read(),
+      enter: (drives, stamp) => this.enterAll(drives, stamp),
+    },
+  );
   protected readonly percent = percent;
 
   /** One drive tells about every beacon that is watched, unless it is said of one alone. */
-  protected async enter(submit: Event): Promise<void> {
-    submit.preventDefault();
+  private read(): FactData<'exposures'>[] | Trouble {
     const shown = this.outcome() === 'shown';
     const customer = this.reportedBy() === 'customer';
     const drives = Number(this.drives());
     if (customer && !(Number.isInteger(drives) && drives >= 1 && drives <= 500))
-      return this.problem.set('Over how many drives? A whole number from 1 to 500.');
+      return trouble(this.drives, 'Over how many drives? A whole number from 1 to 500.');
     const targets =
       shown || !this.all() ? [this.now()!] : this.proofs().filter(({ proof }) => !proof.returned);
-    for (const { id } of targets) {
-      const sent = await this.desk.enter('exposures', {
-        beaconId: id,
-        shown,
-        coldStart: this.checked().includes('cold'),
-        conditions: [...this.conditions()],
-        bulbCheck: this.checked().includes('bulb') ? 'passed' : 'not-seen',
-        monitorRan: this.checked().includes('monitor'),
-        reportedBy: customer ? 'customer' : 'technician',
-        drives: customer && drives > 1 ? drives : null,
-      });
-      if (sent.state === 'refused') return this.problem.set(sent.problem.message);
-    }
-    this.problem.set(null);
-    this.draft.clear();
+    return targets.map(({ id }) => ({
+      beaconId: id,
+      shown,
+      coldStart: this.checked().includes('cold'),
+      conditions: [...this.conditions()],
+      bulbCheck: this.checked().includes('bulb') ? 'passed' : 'not-seen',
+      monitorRan: this.checked().includes('monitor'),
+      reportedBy: customer ? 'customer' : 'technician',
+      drives: customer && drives > 1 ? drives : null,
+    }));
   }
 
-  protected toggleAll(): void {
-    this.all.update((all) => !all);
+  private async enterAll(drives: readonly FactData<'exposures'>[], stamp: Stamp): Promise<Sent<unknown>> {
+    let waits = false;
+    for (const [n, drive] of drives.entries()) {
+      const sent = await this.desk.enter('exposures', drive, null, stamp.of(n));
+      if (sent.state === 'refused') return sent;
+      waits ||= sent.state === 'waiting';
+    }
+    return waits ? { state: 'waiting' } : { state: 'saved', answer: null };
   }
 
   protected async takeBack(id: string): Promise<void> {
     const sent = await this.desk.withdraw(id);
-    this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
+    this.form.say(sent.state === 'refused' ? sent.problem.message : null);
   }
 }

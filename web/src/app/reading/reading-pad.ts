@@ -1,6 +1,6 @@
 /** Large keys for one reading: value, unit, over-limit. What was understood is shown before it is saved. */
-import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import { keepDraft, numberOrNull } from '../entry';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { done, Entry, entryForm, field, keepDraft, numberOrNull, type Trouble, trouble } from '../entry';
 import { withoutLeads } from '@dormant-beacon/core/readings';
 import { readTyped, showValue, type Unit } from '@dormant-beacon/core/units';
 
@@ -8,9 +8,10 @@ const keys = ['7', '8', '9', 'OL', '4', '5', '6', 'k', '1', '2', '3', 'm', '0', 
 
 @Component({
   selector: 'db-reading-pad',
+  imports: [Entry],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <form (submit)="$event.preventDefault(); enter()">
+    <db-entry [form]="form">
       <div class="display">
         <label class="where" for="reading">{{ where() }}</label>
         <input
@@ -59,7 +60,7 @@ const keys = ['7', '8', '9', 'OL', '4', '5', '6', 'k', '1', '2', '3', 'm', '0', 
         }
         <button type="submit" class="enter" [disabled]="!ready()">Enter the reading</button>
       </div>
-    </form>
+    </db-entry>
   `,
   styles: `
     :host {
@@ -168,10 +169,9 @@ export class ReadingPad {
   readonly entered = output<{ value: number } | { overload: true }>();
 
   protected readonly keys = keys;
-  protected readonly text = signal('');
-  private readonly draft = keepDraft(() => `reading ${this.draftName()}`, { text: this.text });
+  protected readonly text = field('');
   /** What the meter shows with its tips together; it is taken off every resistance. */
-  protected readonly leads = signal('');
+  protected readonly leads = field('');
   private readonly keptLeads = keepDraft(() => 'leads', { leads: this.leads });
   private readonly leadOhms = computed(() => {
     const ohms = this.unit() === 'Ω' ? (numberOrNull(this.leads()) ?? 0) : 0;
@@ -233,13 +233,22 @@ export class ReadingPad {
     );
   }
 
-  protected enter(): void {
-    const typed = this.typed();
-    if (!this.ready()) return;
-    const value = typed.kind === 'value' ? withoutLeads(typed.value, this.leadOhms()) : 0;
-    this.entered.emit(
-      typed.kind === 'value' ? { value: this.leadOhms() > 0 ? value : typed.value } : { overload: true },
-    );
-    this.draft.clear();
-  }
+  protected readonly form = entryForm(
+    { text: this.text },
+    {
+      draft: () => `reading ${this.draftName()}`,
+      read: (): { value: number } | { overload: true } | Trouble => {
+        const typed = this.typed();
+        if (!this.ready()) return trouble(null, this.understood() || 'Type what the meter shows.');
+        if (typed.kind !== 'value') return { overload: true };
+        return {
+          value: this.leadOhms() > 0 ? withoutLeads(typed.value, this.leadOhms()) : typed.value,
+        };
+      },
+      enter: (reading) => {
+        this.entered.emit(reading);
+        return done;
+      },
+    },
+  );
 }

@@ -23,12 +23,13 @@ async function form(text: string) {
 describe('LineMeaningForm', () => {
   it('asks which part is the code, and says so for lines like it', async () => {
     const { page, press, said } = await form('Störung 4711 an Platz 3-2');
-    expect(page.querySelector<HTMLButtonElement>('button')!.disabled).toBeTrue();
+    expect(page.querySelector<HTMLButtonElement>('button[mat-flat-button]')!.disabled).toBeTrue();
     await press('a code');
-    expect([...page.querySelectorAll('db-choice:nth-of-type(2) label')].map((l) => l.textContent)).toEqual([
-      '4711',
-      '3-2',
-    ]);
+    expect(
+      [...page.querySelectorAll('db-choice:nth-of-type(2) mat-button-toggle')].map((one) =>
+        one.textContent.trim(),
+      ),
+    ).toEqual(['4711', '3-2']);
     await press('4711');
     await press('Take it so');
     expect(said).toEqual([{ mark: { line: 3, as: 'code', code: '4711' }, always: true }]);

@@ -2,7 +2,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { LineMark, LineMeaning } from '@dormant-beacon/core/scans';
-import { type Choice, ChoiceOne } from '../entry';
+import { type Choice, ChoiceOne, Tick } from '../entry';
 
 export interface Said {
   readonly mark: LineMark;
@@ -12,7 +12,7 @@ export interface Said {
 
 @Component({
   selector: 'db-line-meaning',
-  imports: [ChoiceOne, MatButtonModule],
+  imports: [ChoiceOne, MatButtonModule, Tick],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p class="mono words">{{ text() }}</p>
@@ -22,10 +22,7 @@ export interface Said {
     } @else if (meaning() === 'code') {
       <db-choice question="Which part is the code?" [choices]="parts()" [(value)]="code" />
     }
-    <label class="always"
-      ><input type="checkbox" [checked]="always()" (change)="always.set(!always())" />Read lines like it so
-      from now on</label
-    >
+    <db-tick class="always" [(value)]="always">Read lines like it so from now on</db-tick>
     <div class="row">
       <button mat-flat-button type="button" [disabled]="!ready()" (click)="say()">Take it so</button>
       <button mat-button type="button" (click)="dropped.emit()">Leave it</button>

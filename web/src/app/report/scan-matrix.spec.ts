@@ -56,7 +56,9 @@ describe('ScanMatrixView', () => {
 
   it('is narrowed by what became of a code, and by words', async () => {
     const { fixture, page, rows } = await shown();
-    [...page.querySelectorAll('label')].find((label) => label.textContent === 'gone')!.click();
+    [...page.querySelectorAll<HTMLElement>('mat-button-toggle button')]
+      .find((button) => button.textContent.trim() === 'gone')!
+      .click();
     await fixture.whenStable();
     expect(rows()).toEqual(['B2214Door | Body | stored | – | gone, not yet tested']);
     const input = page.querySelector<HTMLInputElement>('db-text input')!;

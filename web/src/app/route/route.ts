@@ -1,11 +1,21 @@
 /** What the customer was asked and answered, before a part is bought. */
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
 import { type Approval, standing } from '@dormant-beacon/core/job';
 import { showCents } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
-import { type Choice, ChoiceOne, Desk, keepDraft, TextField } from '../entry';
+import {
+  type Choice,
+  ChoiceOne,
+  Desk,
+  Entry,
+  entryForm,
+  field,
+  TextField,
+  trouble,
+  type Trouble,
+} from '../entry';
 import { sayWhen } from '../time';
 import { jobFeature } from '../job';
 import { shopFeature } from '../session';
@@ -25,7 +35,7 @@ const origins: readonly Choice[] = [
 
 @Component({
   selector: 'db-route',
-  imports: [ChoiceOne, MatButtonModule, TextField],
+  imports: [ChoiceOne, Entry, MatButtonModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './route.html',
   styles: `
@@ -34,7 +44,7 @@ const origins: readonly Choice[] = [
       grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr);
       gap: 36px;
     }
-    form {
+    db-entry {
       display: grid;
       gap: 16px;
       align-content: start;
@@ -94,21 +104,27 @@ export class RoutePage {
     { value: 'message', label: 'by message' },
     { value: 'letter', label: 'by letter' },
   ];
-  protected readonly item = signal('');
-  protected readonly answer = signal('');
-  protected readonly ceiling = signal('');
-  protected readonly origin = signal('maker-new');
-  protected readonly how = signal('telephone');
-  protected readonly by = signal('');
-  protected readonly problem = signal<string | null>(null);
-  private readonly draft = keepDraft(() => `approval ${this.record()?.id ?? ''}`, {
-    item: this.item,
-    answer: this.answer,
-    ceiling: this.ceiling,
-    origin: this.origin,
-    how: this.how,
-    by: this.by,
-  });
+  protected readonly item = field('');
+  protected readonly answer = field('');
+  protected readonly ceiling = field('');
+  protected readonly origin = field('maker-new');
+  protected readonly how = field('telephone');
+  protected readonly by = field('');
+  protected readonly form = entryForm(
+    {
+      item: this.item,
+      answer: this.answer,
+      ceiling: this.ceiling,
+      origin: this.origin,
+      how: this.how,
+      by: this.by,
+    },
+    {
+      draft: () => `approval ${this.record()?.id ?? ''}`,
+      read: () => this.read(),
+      enter: (data, stamp) => this.desk.enter('approvals', data, null, stamp),
+    },
+  );
   protected readonly approvals = computed(() =>
     standing(this.record()?.approvals ?? [])
       .map((approval, n, all) => ({
@@ -136,30 +152,26 @@ export class RoutePage {
     this.answer.set('');
   }
 
-  protected async save(event: Event): Promise<void> {
-    event.preventDefault();
+  private read(): FactData<'approvals'> | Trouble {
     const ceiling = this.ceiling().trim().replace(',', '.');
-    if (this.item().trim() === '') return this.problem.set('What was the customer asked?');
-    if (this.answer() === '') return this.problem.set('What did the customer say?');
+    if (this.item().trim() === '') return trouble(this.item, 'What was the customer asked?');
+    if (this.answer() === '') return trouble(this.answer, 'What did the customer say?');
     const by = this.by().trim() || this.record()?.head.customer;
-    if (!by) return this.problem.set('Who answered?');
+    if (!by) return trouble(this.by, 'Who answered?');
     if (ceiling !== '' && !/^\d+(?:\.\d{1,2})?$/.test(ceiling))
-      return this.problem.set('The limit is an amount such as 160 or 159.50.');
-    const sent = await this.desk.enter('approvals', {
+      return trouble(this.ceiling, 'The limit is an amount such as 160 or 159.50.');
+    return {
       item: this.item().trim(),
       answer: this.answer() as FactData<'approvals'>['answer'],
       ceilingCents: ceiling === '' ? null : Math.round(Number(ceiling) * 100),
       origin: this.origin() as FactData<'approvals'>['origin'],
       how: this.how() as FactData<'approvals'>['how'],
       by,
-    });
-    if (sent.state === 'refused') return this.problem.set(sent.problem.message);
-    this.problem.set(null);
-    this.draft.clear();
+    };
   }
 
   protected async takeBack(id: string): Promise<void> {
     const sent = await this.desk.withdraw(id);
-    this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
+    this.form.say(sent.state === 'refused' ? sent.problem.message : null);
   }
 }

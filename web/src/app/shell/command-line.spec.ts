@@ -21,7 +21,7 @@ async function open(own = record()) {
     return bench.page.querySelector('#command-says')!.textContent;
   };
   const enter = async () => {
-    bench.page.querySelector('form')!.dispatchEvent(new Event('submit', { cancelable: true }));
+    field.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', cancelable: true }));
     await bench.fixture.whenStable();
   };
   return { ...bench, field, type, enter };

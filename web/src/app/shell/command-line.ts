@@ -28,7 +28,7 @@ interface Act {
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '(document:keydown)': 'key($event)' },
   template: `
-    <form role="search" (submit)="$event.preventDefault(); run()">
+    <div class="search" role="search">
       <label class="seen-only-by-readers" for="command">Job, code, stage, or a point with its reading</label>
       <input
         #field
@@ -40,10 +40,11 @@ interface Act {
         aria-describedby="command-says"
         [value]="text()"
         (input)="text.set($any($event.target).value)"
+        (keydown.enter)="run(); $event.preventDefault()"
         (keydown.escape)="leave()"
       />
       <p id="command-says" aria-live="polite" [class.shown]="said() !== ''">{{ said() }}</p>
-    </form>
+    </div>
     @if (help()) {
       <section class="help" role="dialog" aria-label="What can be typed">
         <h2>What can be typed</h2>

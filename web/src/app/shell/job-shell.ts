@@ -7,7 +7,8 @@ import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } fro
 import { factsOf, originOf, standing, type Stage, temporaryWords } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
 import { filter, map, startWith } from 'rxjs';
-import { Events, Outbox } from '../api';
+import { Events } from '../api';
+import { Desk } from '../entry';
 import { peopleFeature } from '../session';
 import { PersonPicker, ThemeSwitch } from '../frame';
 import { Lens, stateWords } from '../lens';
@@ -119,7 +120,7 @@ export class JobShell {
           this.record() ? JobEvents.missedSomething() : JobEvents.opened({ jobId: this.jobId() }),
         ),
       );
-    inject(Outbox)
+    inject(Desk)
       .savedLater.pipe(takeUntilDestroyed())
       .subscribe(() => this.store.dispatch(JobEvents.missedSomething()));
   }

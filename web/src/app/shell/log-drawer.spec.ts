@@ -53,19 +53,13 @@ describe('LogDrawer', () => {
 
   it('is narrowed by stage and person', async () => {
     const bench = await open([entry(1, {}), entry(2, { stage: 'clear' }), entry(3, { personId: 'q' })]);
-    const [stage, person] = [...bench.page.querySelectorAll('select')] as [
-      HTMLSelectElement,
-      HTMLSelectElement,
-    ];
-    const choose = async (field: HTMLSelectElement, value: string) => {
-      field.value = value;
-      field.dispatchEvent(new Event('change'));
-      await bench.fixture.whenStable();
-      return bench.page.querySelectorAll('li').length;
-    };
-    expect(await choose(stage, 'trace')).toBe(2);
-    expect(await choose(person, 'q')).toBe(1);
-    expect(await choose(stage, '')).toBe(1);
+    const shown = () => bench.page.querySelectorAll('li').length;
+    await bench.pick('Stage', 'trace');
+    expect(shown()).toBe(2);
+    await bench.pick('Person', 'someone');
+    expect(shown()).toBe(1);
+    await bench.pick('Stage', 'all');
+    expect(shown()).toBe(1);
   });
 
   it('offers no taking back of what somebody else entered', async () => {

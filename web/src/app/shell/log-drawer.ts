@@ -15,13 +15,13 @@ import { Store } from '@ngrx/store';
 import { Client } from '../api';
 import { peopleFeature } from '../session';
 import { When } from '../time';
-import { Desk } from '../entry';
+import { asChoices, Desk, Pick } from '../entry';
 
 const fixed = new Set(['job', 'head', 'import', 'scans', 'waivers']);
 
 @Component({
   selector: 'db-log-drawer',
-  imports: [MatButtonModule, When],
+  imports: [MatButtonModule, Pick, When],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="top">
@@ -29,24 +29,8 @@ const fixed = new Set(['job', 'head', 'import', 'scans', 'waivers']);
       <button mat-button type="button" (click)="closed.emit()">Close</button>
     </div>
     <div class="narrow">
-      <label class="field">
-        Stage
-        <select (change)="stage.set($any($event.target).value)">
-          <option value="">all</option>
-          @for (name of stages(); track name) {
-            <option [value]="name">{{ name.replaceAll('-', ' ') }}</option>
-          }
-        </select>
-      </label>
-      <label class="field">
-        Person
-        <select (change)="personId.set($any($event.target).value)">
-          <option value="">all</option>
-          @for (id of personIds(); track id) {
-            <option [value]="id">{{ nameOf(id) }}</option>
-          }
-        </select>
-      </label>
+      <db-pick label="Stage" [choices]="stageChoices()" [(value)]="stage" />
+      <db-pick label="Person" [choices]="personChoices()" [(value)]="personId" />
     </div>
     @if (problem()) {
       <p class="problem" role="alert">{{ problem() }}</p>
@@ -148,8 +132,17 @@ export class LogDrawer {
   protected readonly entries = signal<readonly LogEntry[]>([]);
   protected readonly stage = signal('');
   protected readonly personId = signal('');
-  protected readonly stages = computed(() => [...new Set(this.entries().map(({ stage }) => stage))].sort());
-  protected readonly personIds = computed(() => [...new Set(this.entries().map(({ personId }) => personId))]);
+  protected readonly stageChoices = computed(() => [
+    { value: '', label: 'all' },
+    ...asChoices([...new Set(this.entries().map(({ stage }) => stage))].sort()),
+  ]);
+  protected readonly personChoices = computed(() => [
+    { value: '', label: 'all' },
+    ...[...new Set(this.entries().map(({ personId }) => personId))].map((value) => ({
+      value,
+      label: this.nameOf(value),
+    })),
+  ]);
   protected readonly shown = computed(() =>
     this.entries().filter(
       (entry) =>

@@ -51,9 +51,9 @@ describe('ShopPeople', () => {
       await fixture.whenStable();
     };
     const fill = async (label: string, value: string) => {
-      const field = [...page.querySelectorAll('label')]
-        .find((element) => element.textContent.includes(label))!
-        .querySelector('input')!;
+      const field = [...page.querySelectorAll('label')].find((element) =>
+        element.textContent.includes(label),
+      )!.control as HTMLInputElement;
       field.value = value;
       field.dispatchEvent(new Event('input'));
       await fixture.whenStable();

@@ -4,14 +4,14 @@ import { MatButtonModule } from '@angular/material/button';
 import type { Account } from '@dormant-beacon/contract';
 import type { Person } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
-import { Client, newId } from '../api';
+import { Client } from '../api';
 import { initialsOf, PeopleEvents } from '../session';
 import { When } from '../time';
-import { type Choice, ChoiceOne } from '../entry';
+import { type Choice, ChoiceOne, Entry, entryForm, field, saved, TextField, trouble } from '../entry';
 
 @Component({
   selector: 'db-shop-people',
-  imports: [ChoiceOne, MatButtonModule, When],
+  imports: [ChoiceOne, Entry, MatButtonModule, TextField, When],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>People</h2>
@@ -30,52 +30,42 @@ import { type Choice, ChoiceOne } from '../entry';
             <span class="quiet mono">{{ account.lastSeenAt | when }}</span>
           </button>
           @if (editing() === account.person.id) {
-            <form (submit)="save($event, account)">
-              <label class="field"
-                >Name
-                <input maxlength="200" [value]="name()" (input)="name.set($any($event.target).value)" />
-              </label>
-              <db-choice question="Role" [choices]="roles" [(value)]="role" />
-              <label class="field"
-                >A new first password, where the old one is forgotten or locked
-                <input
-                  autocomplete="off"
-                  [value]="password()"
-                  (input)="password.set($any($event.target).value)"
-                />
-              </label>
+            <db-entry [form]="form">
+              <db-text label="Name" [field]="name" />
+              <db-choice question="Role" [choices]="roles" [field]="role" />
+              <db-text
+                label="A new first password, where the old one is forgotten or locked"
+                [field]="password"
+              />
               <div class="row">
                 <button mat-flat-button type="submit">Save</button>
-                <button mat-button type="button" (click)="save($event, account, !account.active)">
+                <button mat-button type="button" (click)="admit(account, !account.active)">
                   {{ account.active ? 'May not sign in any more' : 'May sign in again' }}
                 </button>
               </div>
-            </form>
+            </db-entry>
           }
         </li>
       }
     </ul>
     @if (editing() === 'new') {
-      <form (submit)="add($event)">
-        <label class="field"
-          >Name
-          <input maxlength="200" [value]="name()" (input)="name.set($any($event.target).value)" />
-        </label>
-        <db-choice question="Role" [choices]="roles" [(value)]="role" />
-        <label class="field"
-          >A first password, ten characters or more; its owner changes it at once
-          <input autocomplete="off" [value]="password()" (input)="password.set($any($event.target).value)" />
-        </label>
+      <db-entry [form]="form">
+        <db-text label="Name" [field]="name" />
+        <db-choice question="Role" [choices]="roles" [field]="role" />
+        <db-text
+          label="A first password, ten characters or more; its owner changes it at once"
+          [field]="password"
+        />
         <div class="row">
           <button mat-flat-button type="submit">Add them</button>
           <button mat-button type="button" (click)="editing.set(null)">Not now</button>
         </div>
-      </form>
+      </db-entry>
     } @else {
       <button mat-stroked-button type="button" (click)="openNew()">Add a person</button>
     }
-    @if (problem()) {
-      <p class="problem" role="alert">{{ problem() }}</p>
+    @if (form.problem()) {
+      <p class="problem" role="alert">{{ form.problem() }}</p>
     }
   `,
   styles: `
@@ -100,7 +90,7 @@ import { type Choice, ChoiceOne } from '../entry';
       text-align: left;
       cursor: pointer;
     }
-    form {
+    db-entry {
       display: grid;
       gap: 14px;
       padding: 14px 0 22px;
@@ -122,10 +112,9 @@ export class ShopPeople {
   private readonly store = inject(Store);
   protected readonly accounts = signal<readonly Account[]>([]);
   protected readonly editing = signal<string | null>(null);
-  protected readonly name = signal('');
-  protected readonly role = signal('technician');
-  protected readonly password = signal('');
-  protected readonly problem = signal<string | null>(null);
+  protected readonly name = field('');
+  protected readonly role = field('technician');
+  protected readonly password = field('');
   protected readonly roles: readonly Choice[] = [
     { value: 'lead', label: 'lead: sets rules, signs off' },
     { value: 'technician', label: 'technician' },
@@ -143,7 +132,7 @@ export class ShopPeople {
   }
 
   protected open({ person }: Account): void {
-    this.problem.set(null);
+    this.form.say(null);
     this.editing.update((editing) => (editing === person.id ? null : person.id));
     this.name.set(person.name);
     this.role.set(person.role);
@@ -151,29 +140,44 @@ export class ShopPeople {
   }
 
   protected openNew(): void {
-    this.problem.set(null);
+    this.form.say(null);
     this.editing.set('new');
     this.name.set('');
     this.role.set('technician');
     this.password.set('');
   }
 
-  protected add(event: Event): Promise<void> {
-    event.preventDefault();
-    const person = { id: newId(), ...this.typed() };
-    return this.act(() => this.client.addAccount(person, this.password()));
+  protected readonly form = entryForm(
+    { name: this.name, role: this.role, password: this.password },
+    {
+      draft: null,
+      read: () => (this.name().trim() === '' ? trouble(this.name, 'The name is missing.') : this.typed()),
+      enter: (typed, stamp) => saved(this.write(typed, stamp.id)),
+      then: () => this.changed(),
+    },
+  );
+
+  private write(typed: Omit<Person, 'id'>, id: string): Promise<Account> {
+    const account = this.accounts().find(({ person }) => person.id === this.editing());
+    const password = this.password();
+    return account
+      ? this.client.changeAccount(account.person.id, {
+          ...typed,
+          active: account.active,
+          ...(password === '' ? {} : { password }),
+        })
+      : this.client.addAccount({ id, ...typed }, password);
   }
 
-  protected save(event: Event, { person, active }: Account, mayEnter = active): Promise<void> {
-    event.preventDefault();
-    const password = this.password();
-    return this.act(() =>
-      this.client.changeAccount(person.id, {
-        ...this.typed(),
-        active: mayEnter,
-        ...(password === '' ? {} : { password }),
-      }),
-    );
+  /** Lets someone sign in again, or no more. */
+  protected async admit({ person }: Account, active: boolean): Promise<void> {
+    const { name, initials, role } = person;
+    try {
+      await this.client.changeAccount(person.id, { name, initials, role, active });
+      await this.changed();
+    } catch (error) {
+      this.form.say((error as Error).message);
+    }
   }
 
   private typed(): Omit<Person, 'id'> {
@@ -181,24 +185,17 @@ export class ShopPeople {
     return { name, initials: initialsOf(name), role: this.role() as Person['role'] };
   }
 
-  private async act(change: () => Promise<Account>): Promise<void> {
-    this.problem.set(null);
-    if (this.name().trim() === '') return this.problem.set('The name is missing.');
-    try {
-      await change();
-      this.editing.set(null);
-      this.store.dispatch(PeopleEvents.wanted());
-      await this.load();
-    } catch (error) {
-      this.problem.set((error as Error).message);
-    }
+  private async changed(): Promise<void> {
+    this.editing.set(null);
+    this.store.dispatch(PeopleEvents.wanted());
+    await this.load();
   }
 
   private async load(): Promise<void> {
     try {
       this.accounts.set(await this.client.accounts());
     } catch (error) {
-      this.problem.set((error as Error).message);
+      this.form.say((error as Error).message);
     }
   }
 }

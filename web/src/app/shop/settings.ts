@@ -13,8 +13,18 @@ import { MatButtonModule } from '@angular/material/button';
 import type { Shop } from '@dormant-beacon/contract';
 import { leastWaitingMinutes, type ShopSettings } from '@dormant-beacon/core/shop';
 import { Store } from '@ngrx/store';
-import { type ApiProblem, Client } from '../api';
-import { type Choice, ChoiceOne, Conflict, type Difference, differences, keepDraft } from '../entry';
+import { ApiProblem, Client, type Sent } from '../api';
+import {
+  type Choice,
+  ChoiceOne,
+  Conflict,
+  type Difference,
+  differences,
+  Entry,
+  entryForm,
+  field,
+  Pick,
+} from '../entry';
 import { ShopEvents, shopFeature } from '../session';
 
 const choices = (...pairs: [string, string][]): Choice[] => pairs.map(([value, label]) => ({ value, label }));
@@ -37,11 +47,11 @@ const words: Readonly<Record<keyof ShopSettings, string>> = {
 
 @Component({
   selector: 'db-settings',
-  imports: [ChoiceOne, Conflict, MatButtonModule],
+  imports: [ChoiceOne, Conflict, Entry, MatButtonModule, Pick],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './settings.html',
   styles: `
-    form {
+    db-entry {
       display: grid;
       gap: 22px;
     }
@@ -74,18 +84,22 @@ export class Settings {
   private readonly store = inject(Store);
   private readonly client = inject(Client);
   private readonly shop = this.store.selectSignal(shopFeature.selectShop);
-  protected readonly own = signal<ShopSettings | null>(null);
-  private readonly seen = signal(0);
-  protected readonly problem = signal<string | null>(null);
+  protected readonly own = field<ShopSettings | null>(null);
+  private readonly seen = field(0);
   protected readonly saved = signal(false);
   protected readonly conflict = signal<readonly Difference[] | null>(null);
   private theirs: Shop | null = null;
-  private readonly touched = signal(false);
-  private readonly draft = keepDraft(() => 'settings', {
-    own: this.own,
-    seen: this.seen,
-    touched: this.touched,
-  });
+  private readonly touched = field(false);
+  protected readonly form = entryForm(
+    { own: this.own, seen: this.seen, touched: this.touched },
+    {
+      draft: () => 'settings',
+      read: () => this.own()!,
+      enter: (settings) => this.change(settings),
+      keeps: true,
+      then: () => this.touched.set(false),
+    },
+  );
 
   protected readonly least = leastWaitingMinutes;
   protected readonly distances = choices(['km', 'kilometres'], ['mi', 'miles']);
@@ -97,7 +111,10 @@ export class Settings {
     ['unfired-salvage', 'unfired salvage with proof too'],
   );
   protected readonly yesNo = choices(['no', 'never a meter'], ['yes', 'the approved tester']);
-  protected readonly zones = Intl.supportedValuesOf('timeZone');
+  protected readonly zones = ['UTC', ...Intl.supportedValuesOf('timeZone')].map((value): Choice => ({
+    value,
+    label: value,
+  }));
 
   protected readonly underReview = signal(0);
   private timer: ReturnType<typeof setTimeout> | undefined;
@@ -107,14 +124,14 @@ export class Settings {
     this.store.dispatch(ShopEvents.wanted());
     effect(() => {
       const shop = this.shop();
-      if (!shop || !this.draft.looked()) return;
+      if (!shop || !this.form.draft.looked()) return;
       // What is typed stands while another lead saves: their change is shown when this one is saved.
       untracked(() => {
         if (this.own() !== null && this.seen() >= shop.revision) return;
         if (this.own() !== null && !this.saved() && this.touched()) return;
         this.seen.set(shop.revision);
         this.own.set(shop.settings);
-        this.draft.rebase();
+        this.form.draft.rebase();
       });
     });
   }
@@ -145,26 +162,30 @@ export class Settings {
       }, 1500);
   }
 
-  protected async save(event?: Event): Promise<void> {
-    event?.preventDefault();
-    this.problem.set(null);
+  /** Where another lead was first, what differs is shown instead of a sentence. */
+  private async change(settings: ShopSettings): Promise<Sent<unknown>> {
     try {
-      const shop = await this.client.changeShop(this.seen(), this.own()!);
+      const shop = await this.client.changeShop(this.seen(), settings);
       this.conflict.set(null);
       this.saved.set(true);
       this.follow(shop.underReview);
-      this.touched.set(false);
       this.store.dispatch(ShopEvents.loaded({ shop }));
+      return { state: 'saved', answer: shop };
     } catch (error) {
       const problem = error as ApiProblem;
-      if (problem.status !== 409) return this.problem.set(problem.message.replace(/^settings\./, ''));
+      if (problem.status !== 409)
+        return {
+          state: 'refused',
+          problem: new ApiProblem(problem.status, problem.message.replace(/^settings\./, '')),
+        };
       this.theirs = problem.current as Shop;
-      this.conflict.set(differences(this.own()!, this.theirs.settings, words));
+      this.conflict.set(differences(settings, this.theirs.settings, words));
+      return { state: 'refused', problem: new ApiProblem(409, '') };
     }
   }
 
   /** Saves anew, on top of what the other has saved, with each difference as it was chosen. */
-  protected settle(mine: ReadonlySet<string>): Promise<void> {
+  protected async settle(mine: ReadonlySet<string>): Promise<void> {
     const theirs = this.theirs!;
     const own = this.own()!;
     this.own.set(
@@ -176,6 +197,6 @@ export class Settings {
       ) as unknown as ShopSettings,
     );
     this.seen.set(theirs.revision);
-    return this.save();
+    await this.form.submit();
   }
 }

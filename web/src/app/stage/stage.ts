@@ -1,10 +1,11 @@
 /** A stage that has no bench of its own yet: what it waits for, its caution, photos, and what was done there, as notes. */
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import type { FactData } from '@dormant-beacon/contract';
 import { type StageId, standing } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
 import { Caution } from '../frame';
-import { Desk, keepDraft } from '../entry';
+import { Desk, Entry, entryForm, field, trouble, type Trouble, TextField } from '../entry';
 import { Photos } from '../photo';
 import { sayWhen } from '../time';
 import { jobFeature } from '../job';
@@ -30,7 +31,7 @@ const asks: Partial<Record<StageId, { readonly about: string; readonly caution: 
 
 @Component({
   selector: 'db-stage',
-  imports: [Caution, MatButtonModule, Photos],
+  imports: [Caution, Entry, MatButtonModule, Photos, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (stage(); as stage) {
@@ -44,21 +45,13 @@ const asks: Partial<Record<StageId, { readonly about: string; readonly caution: 
           {{ one.text }}<small>{{ one.at }}</small>
         </p>
       }
-      <form (submit)="save($event)">
-        <label class="field"
-          >What was done, and by whom
-          <textarea
-            rows="3"
-            maxlength="1000"
-            [value]="note()"
-            (input)="note.set($any($event.target).value)"
-          ></textarea>
-        </label>
-        @if (problem()) {
-          <p class="problem" role="alert">{{ problem() }}</p>
+      <db-entry [form]="form">
+        <db-text label="What was done, and by whom" [lines]="3" [most]="1000" [field]="note" />
+        @if (form.problem()) {
+          <p class="problem" role="alert">{{ form.problem() }}</p>
         }
         <button mat-flat-button type="submit" data-key="s">Enter the note</button>
-      </form>
+      </db-entry>
       <h2>Photos</h2>
       <db-photos [stage]="id()" />
     }
@@ -82,7 +75,7 @@ const asks: Partial<Record<StageId, { readonly about: string; readonly caution: 
       font-size: 14px;
       color: var(--quiet);
     }
-    form {
+    db-entry {
       display: grid;
       gap: 12px;
     }
@@ -118,18 +111,16 @@ export class StagePage {
       .filter(({ stage }) => stage === this.id())
       .map(({ id, text, observedAt }) => ({ id, text, at: sayWhen(observedAt) })),
   );
-  protected readonly note = signal('');
-  protected readonly problem = signal<string | null>(null);
-  private readonly draft = keepDraft(() => `note ${this.record()?.id ?? ''} ${this.id()}`, {
-    note: this.note,
-  });
-
-  protected async save(event: Event): Promise<void> {
-    event.preventDefault();
-    if (this.note().trim() === '') return this.problem.set('Write what was done.');
-    const sent = await this.desk.enter('notes', { stage: this.id(), text: this.note().trim() });
-    if (sent.state === 'refused') return this.problem.set(sent.problem.message);
-    this.problem.set(null);
-    this.draft.clear();
-  }
+  protected readonly note = field('');
+  protected readonly form = entryForm(
+    { note: this.note },
+    {
+      draft: () => `note ${this.record()?.id ?? ''} ${this.id()}`,
+      read: (): FactData<'notes'> | Trouble =>
+        this.note().trim() === ''
+          ? trouble(this.note, 'Write what was done.')
+          : { stage: this.id(), text: this.note().trim() },
+      enter: (data, stamp) => this.desk.enter('notes', data, null, stamp),
+    },
+  );
 }

@@ -1,22 +1,35 @@
 /** The battery first: what was measured, and what it amounts to before it is saved. */
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import type { FactData } from '@dormant-beacon/contract';
 import { type BatteryReading, judgeBattery } from '@dormant-beacon/core/readings';
 import { celsiusOf } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import { Caution } from '../frame';
-import { type Choice, ChoiceMany, ChoiceOne, Desk, keepDraft, numberOrNull, TextField } from '../entry';
+import {
+  type Choice,
+  ChoiceMany,
+  ChoiceOne,
+  Desk,
+  Entry,
+  entryForm,
+  field,
+  numberOrNull,
+  TextField,
+  trouble,
+  Trouble,
+} from '../entry';
 import { jobFeature } from '../job';
 import { shopFeature } from '../session';
 import { verdictWords } from '../words';
 
 @Component({
   selector: 'db-battery-form',
-  imports: [Caution, ChoiceMany, ChoiceOne, MatButtonModule, TextField],
+  imports: [Caution, ChoiceMany, ChoiceOne, Entry, MatButtonModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './battery-form.html',
   styles: `
-    form {
+    db-entry {
       display: grid;
       gap: 16px;
     }
@@ -66,27 +79,36 @@ export class BatteryForm {
     { value: 'off', label: 'surface charge taken off' },
     { value: 'charged', label: 'charged fully for this reading' },
   ];
-  protected readonly type = signal('');
-  protected readonly volts = signal('');
-  protected readonly rest = signal('');
-  protected readonly degrees = signal('');
-  protected readonly rated = signal('');
-  protected readonly ratedStandard = signal('EN');
-  protected readonly measured = signal('');
-  protected readonly measuredStandard = signal('EN');
-  protected readonly checks = signal<readonly string[]>([]);
-  protected readonly problem = signal<string | null>(null);
-  private readonly draft = keepDraft(() => `battery ${this.jobId()}`, {
-    type: this.type,
-    volts: this.volts,
-    rest: this.rest,
-    degrees: this.degrees,
-    rated: this.rated,
-    ratedStandard: this.ratedStandard,
-    measured: this.measured,
-    measuredStandard: this.measuredStandard,
-    checks: this.checks,
-  });
+  protected readonly type = field('');
+  protected readonly volts = field('');
+  protected readonly rest = field('');
+  protected readonly degrees = field('');
+  protected readonly rated = field('');
+  protected readonly ratedStandard = field('EN');
+  protected readonly measured = field('');
+  protected readonly measuredStandard = field('EN');
+  protected readonly checks = field<readonly string[]>([]);
+  protected readonly where = field('');
+  protected readonly form = entryForm(
+    {
+      type: this.type,
+      volts: this.volts,
+      rest: this.rest,
+      degrees: this.degrees,
+      rated: this.rated,
+      ratedStandard: this.ratedStandard,
+      measured: this.measured,
+      measuredStandard: this.measuredStandard,
+      checks: this.checks,
+      where: this.where,
+    },
+    {
+      draft: () => `battery ${this.jobId()}`,
+      read: () => this.whole(),
+      enter: (data, stamp) => this.desk.enter('batteries', data, null, stamp),
+      then: () => this.saved.emit(),
+    },
+  );
   private readonly assessment = inject(Store).selectSignal(jobFeature.selectAssessment);
   /** While the power is off it is asked where the volts were taken: at the vehicle they show that it is not. */
   protected readonly powerOff = computed(() => (this.assessment()?.safety.confirmed.size ?? 0) > 0);
@@ -94,17 +116,19 @@ export class BatteryForm {
     { value: 'disconnected', label: 'at the disconnected battery' },
     { value: 'clamps', label: 'at the vehicle’s clamps' },
   ];
-  protected readonly where = signal('');
-  private readonly read = computed((): BatteryReading | string => {
+  private readonly read = computed((): BatteryReading | Trouble => {
     const volts = numberOrNull(this.volts());
-    if (volts === null) return 'Type the resting volts.';
+    if (volts === null) return trouble(this.volts, 'Type the resting volts.');
     const [rest, degrees, rated, measured] = [this.rest(), this.degrees(), this.rated(), this.measured()].map(
       numberOrNull,
     );
-    if ([volts, rest, degrees, rated, measured].some((value) => Number.isNaN(value)))
-      return 'One of these is not a number. Examples: 12.6, 12,6, 640.';
-    if (volts < 0 || volts > 60) return 'Resting volts lie between 0 and 60.';
-    if (this.type() === '') return 'Say what kind of battery it is; “not known” is an answer too.';
+    const odd = [this.volts, this.rest, this.degrees, this.rated, this.measured].find((one) =>
+      Number.isNaN(numberOrNull(one())),
+    );
+    if (odd) return trouble(odd, 'This is not a number. Examples: 12.6, 12,6, 640.');
+    if (volts < 0 || volts > 60) return trouble(this.volts, 'Resting volts lie between 0 and 60.');
+    if (this.type() === '')
+      return trouble(this.type, 'Say what kind of battery it is; “not known” is an answer too.');
     return {
       type: this.type() as BatteryReading['type'],
       restingVolts: volts,
@@ -122,21 +146,15 @@ export class BatteryForm {
   });
   protected readonly answer = computed(() => {
     const read = this.read();
-    return typeof read === 'string' ? null : judgeBattery(read);
+    return read instanceof Trouble ? null : judgeBattery(read);
   });
   protected readonly words = verdictWords;
 
-  protected async save(event: Event): Promise<void> {
-    event.preventDefault();
+  private whole(): FactData<'batteries'> | Trouble {
     const read = this.read();
-    if (typeof read === 'string') return this.problem.set(read);
-    if (this.powerOff() && this.where() === '')
-      return this.problem.set('The power is off: say where the volts were taken.');
-    const where = this.powerOff() ? { where: this.where() as 'clamps' | 'disconnected' } : {};
-    const sent = await this.desk.enter('batteries', { ...read, ...where });
-    if (sent.state === 'refused') return this.problem.set(sent.problem.message);
-    this.problem.set(null);
-    this.draft.clear();
-    this.saved.emit();
+    if (read instanceof Trouble || !this.powerOff()) return read;
+    return this.where() === ''
+      ? trouble(this.where, 'The power is off: say where the volts were taken.')
+      : { ...read, where: this.where() as 'clamps' | 'disconnected' };
   }
 }

@@ -7,7 +7,6 @@ import {
   inject,
   input,
   output,
-  signal,
   untracked,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
@@ -18,8 +17,13 @@ import {
   ChoiceMany,
   ChoiceOne,
   Desk,
-  keepDraft,
+  Entry,
+  entryForm,
+  field,
   TextField,
+  Tick,
+  trouble,
+  type Trouble,
   usualConditions,
 } from '../entry';
 import { type Lamp, lampOf, LampPicker } from '../lamp';
@@ -37,11 +41,11 @@ const seenAsComplaint: readonly Choice[] = [
 
 @Component({
   selector: 'db-beacon-form',
-  imports: [ChoiceMany, ChoiceOne, LampPicker, MatButtonModule, TextField],
+  imports: [ChoiceMany, ChoiceOne, Entry, LampPicker, MatButtonModule, TextField, Tick],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './beacon-form.html',
   styles: `
-    form {
+    db-entry {
       display: grid;
       gap: 16px;
       align-content: start;
@@ -90,17 +94,16 @@ export class BeaconForm {
     { value: 'not-seen', label: 'not looked at' },
   ];
   protected readonly conditionChoices = asChoices(usualConditions);
-  protected readonly kind = signal('beacon');
-  protected readonly name = signal('');
-  protected readonly lamp = signal('');
-  protected readonly seen = signal('lit');
-  protected readonly bulbCheck = signal('not-seen');
-  protected readonly thereBefore = signal('no');
-  protected readonly conditions = signal<readonly string[]>([]);
-  protected readonly shown = signal('20');
-  protected readonly exposures = signal('20');
-  protected readonly restraint = signal(false);
-  protected readonly problem = signal<string | null>(null);
+  protected readonly kind = field('beacon');
+  protected readonly name = field('');
+  protected readonly lamp = field('');
+  protected readonly seen = field('lit');
+  protected readonly bulbCheck = field('not-seen');
+  protected readonly thereBefore = field('no');
+  protected readonly conditions = field<readonly string[]>([]);
+  protected readonly shown = field('20');
+  protected readonly exposures = field('20');
+  protected readonly restraint = field(false);
   protected readonly seenChoices = computed(() =>
     this.kind() === 'beacon' ? seenAsBeacon : seenAsComplaint,
   );
@@ -112,25 +115,33 @@ export class BeaconForm {
   protected readonly seldom = computed(
     () => this.seenValue() === 'comes-and-goes' || this.conditions().length > 0,
   );
-  private readonly draft = keepDraft(() => `beacon ${this.jobId()} ${this.corrects()?.id ?? ''}`, {
-    kind: this.kind,
-    name: this.name,
-    lamp: this.lamp,
-    seen: this.seen,
-    bulbCheck: this.bulbCheck,
-    thereBefore: this.thereBefore,
-    conditions: this.conditions,
-    shown: this.shown,
-    exposures: this.exposures,
-    restraint: this.restraint,
-  });
+  protected readonly form = entryForm(
+    {
+      kind: this.kind,
+      name: this.name,
+      lamp: this.lamp,
+      seen: this.seen,
+      bulbCheck: this.bulbCheck,
+      thereBefore: this.thereBefore,
+      conditions: this.conditions,
+      shown: this.shown,
+      exposures: this.exposures,
+      restraint: this.restraint,
+    },
+    {
+      draft: () => `beacon ${this.jobId()} ${this.corrects()?.id ?? ''}`,
+      read: () => this.read(),
+      enter: (data, stamp) => this.desk.enter('beacons', data, this.corrects()?.id, stamp),
+      then: () => this.saved.emit(),
+    },
+  );
 
   constructor() {
     effect(() => {
       const beacon = this.corrects();
-      if (!beacon || !this.draft.looked() || untracked(this.name) !== '') return;
+      if (!beacon || !this.form.draft.looked() || untracked(this.name) !== '') return;
       untracked(() => this.take(beacon));
-      this.draft.rebase();
+      this.form.draft.rebase();
     });
   }
 
@@ -154,17 +165,17 @@ export class BeaconForm {
     this.restraint.set(lamp.restraint === true);
   }
 
-  protected async add(submit: Event): Promise<void> {
-    submit.preventDefault();
+  private read(): BeaconData | Trouble {
     if (this.name().trim() === '')
-      return this.problem.set('Name the beacon as the car or the customer names it.');
+      return trouble(this.name, 'Name the beacon as the car or the customer names it.');
     const [shown, exposures] = this.seldom() ? [Number(this.shown()), Number(this.exposures())] : [20, 20];
     if (!(Number.isInteger(shown) && Number.isInteger(exposures) && shown >= 0 && shown <= exposures))
-      return this.problem.set(
+      return trouble(
+        this.shown,
         'It showed a whole number of times, and not more often than the car was started.',
       );
     const isLamp = this.kind() === 'beacon';
-    const data: BeaconData = {
+    return {
       kind: this.kind() as BeaconData['kind'],
       name: this.name().trim(),
       seen: this.seenValue() as BeaconData['seen'],
@@ -176,10 +187,5 @@ export class BeaconForm {
       lamp: isLamp ? (lampOf(this.lamp())?.id ?? null) : null,
       bulbCheck: isLamp ? (this.bulbCheck() as BeaconData['bulbCheck']) : null,
     };
-    const sent = await this.desk.enter('beacons', data, this.corrects()?.id);
-    if (sent.state === 'refused') return this.problem.set(sent.problem.message);
-    this.problem.set(null);
-    this.draft.clear();
-    this.saved.emit();
   }
 }

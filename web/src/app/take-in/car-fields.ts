@@ -2,14 +2,14 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { beforePower, Caution, powerIsDoubtful } from '../frame';
-import { type Choice, ChoiceOne, TextField } from '../entry';
+import { type Choice, ChoiceOne, TextField, Tick } from '../entry';
 import type { CarForm } from './car-form';
 import { CollisionZones } from './collision-zones';
 import { eventChoices } from '../words';
 
 @Component({
   selector: 'db-car-fields',
-  imports: [Caution, ChoiceOne, CollisionZones, MatButtonModule, TextField],
+  imports: [Caution, ChoiceOne, CollisionZones, MatButtonModule, TextField, Tick],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './car-fields.html',
   styles: `

@@ -78,10 +78,10 @@ describe('CarForm', () => {
   it('says what keeps it from being saved', () => {
     const form = filled();
     form.built.set('last spring');
-    expect(form.problem()).toContain('2019-04');
+    expect(form.problem()!.says).toContain('2019-04');
     form.built.set('');
     form.odometer.set('12,5');
-    expect(form.problem()).toContain('whole number');
+    expect(form.problem()!.says).toContain('whole number');
     expect(form.odometerSays()).toContain('such as 38 412');
   });
 });

@@ -1,5 +1,5 @@
 /** What is typed about a car and what happened to it, and what it amounts to: its head and its vehicle, or what is missing. */
-import { computed, signal } from '@angular/core';
+import { computed } from '@angular/core';
 import { readVin } from '@dormant-beacon/core/formats';
 import type { EventDetails, JobHead, VehicleData } from '@dormant-beacon/core/job';
 import {
@@ -10,30 +10,31 @@ import {
   showDistance,
 } from '@dormant-beacon/core/units';
 import { asField, fromField } from '../time';
+import { field, type Trouble, trouble } from '../entry';
 
 type Belted = NonNullable<EventDetails['occupants']>[number]['belted'];
 
 export class CarForm {
-  readonly make = signal('');
-  readonly model = signal('');
-  readonly year = signal('');
-  readonly built = signal('');
-  readonly plate = signal('');
-  readonly vin = signal('');
-  readonly odometer = signal('');
-  readonly odometerUnit = signal<string>('km');
-  readonly options = signal('');
-  readonly electric = signal(false);
-  readonly event = signal('');
-  readonly eventNote = signal('');
-  readonly zones = signal<readonly number[]>([]);
-  readonly severity = signal('');
-  readonly seats = signal<Readonly<Record<string, string>>>({});
-  readonly battery = signal('');
-  readonly waterPlace = signal('');
-  readonly customer = signal('');
-  readonly words = signal('');
-  readonly promised = signal('');
+  readonly make = field('');
+  readonly model = field('');
+  readonly year = field('');
+  readonly built = field('');
+  readonly plate = field('');
+  readonly vin = field('');
+  readonly odometer = field('');
+  readonly odometerUnit = field('km');
+  readonly options = field('');
+  readonly electric = field(false);
+  readonly event = field('');
+  readonly eventNote = field('');
+  readonly zones = field<readonly number[]>([]);
+  readonly severity = field('');
+  readonly seats = field<Readonly<Record<string, string>>>({});
+  readonly battery = field('');
+  readonly waterPlace = field('');
+  readonly customer = field('');
+  readonly words = field('');
+  readonly promised = field('');
 
   /** Every field, as a draft keeps it. */
   readonly fields = {
@@ -78,18 +79,18 @@ export class CarForm {
     return unit === 'km' ? '' : `means ${showDistance(kilometresOf(distance, 'mi'), 'km')}`;
   });
 
-  /** What keeps it from being saved, as a sentence, or null. */
-  readonly problem = computed(() => {
-    if (this.make().trim() === '') return 'The make is missing.';
-    if (this.model().trim() === '') return 'The model is missing.';
-    if (this.event() === '') return 'Choose what happened.';
+  /** What keeps it from being saved, or null. */
+  readonly problem = computed((): Trouble | null => {
+    if (this.make().trim() === '') return trouble(this.make, 'The make is missing.');
+    if (this.model().trim() === '') return trouble(this.model, 'The model is missing.');
+    if (this.event() === '') return trouble(this.event, 'Choose what happened.');
     const year = this.year().trim();
     if (year !== '' && !/^(?:19[5-9]\d|20\d\d|2100)$/.test(year))
-      return 'The year has four digits, such as 2019.';
+      return trouble(this.year, 'The year has four digits, such as 2019.');
     if (this.built() !== '' && !/^\d{4}-\d\d$/.test(this.built()))
-      return 'When it was built: a year and a month, such as 2019-04.';
+      return trouble(this.built, 'When it was built: a year and a month, such as 2019-04.');
     if (this.odometer().trim() !== '' && readDistance(this.odometer()) === null)
-      return 'The odometer is a whole number of kilometres or miles.';
+      return trouble(this.odometer, 'The odometer is a whole number of kilometres or miles.');
     return null;
   });
 

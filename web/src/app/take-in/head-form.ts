@@ -12,9 +12,19 @@ import {
 import { MatButtonModule } from '@angular/material/button';
 import type { CurrentHead } from '@dormant-beacon/contract';
 import type { JobHead, JobRecord, VehicleData } from '@dormant-beacon/core/job';
-import { Conflict, Desk, type Difference, differences, keepDraft } from '../entry';
+import {
+  Conflict,
+  Desk,
+  type Difference,
+  differences,
+  Entry,
+  entryForm,
+  field,
+  type Trouble,
+} from '../entry';
 import { CarFields } from './car-fields';
 import { CarForm } from './car-form';
+import { ApiProblem, type Sent } from '../api';
 
 const words: Readonly<Record<keyof (JobHead & VehicleData), string>> = {
   customer: 'Customer',
@@ -35,13 +45,18 @@ const words: Readonly<Record<keyof (JobHead & VehicleData), string>> = {
   options: 'Options',
 };
 
+interface HeadChange {
+  readonly head: JobHead;
+  readonly vehicle: VehicleData;
+}
+
 @Component({
   selector: 'db-head-form',
-  imports: [CarFields, Conflict, MatButtonModule],
+  imports: [CarFields, Conflict, Entry, MatButtonModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <form novalidate (submit)="save($event)">
-      <db-car-fields [form]="form" />
+    <db-entry [form]="form">
+      <db-car-fields [form]="car" />
       @if (conflict(); as differences) {
         <db-conflict
           what="this job"
@@ -50,8 +65,8 @@ const words: Readonly<Record<keyof (JobHead & VehicleData), string>> = {
           (dropped)="conflict.set(null)"
         />
       }
-      @if (problem()) {
-        <p class="problem" role="alert">{{ problem() }}</p>
+      @if (form.problem()) {
+        <p class="problem" role="alert">{{ form.problem() }}</p>
       }
       @if (!conflict()) {
         <div class="row">
@@ -59,10 +74,10 @@ const words: Readonly<Record<keyof (JobHead & VehicleData), string>> = {
           <button mat-button type="button" (click)="leave()">Leave it as it was</button>
         </div>
       }
-    </form>
+    </db-entry>
   `,
   styles: `
-    form {
+    db-entry {
       display: grid;
       gap: 16px;
     }
@@ -76,59 +91,55 @@ export class HeadForm {
   readonly record = input.required<JobRecord>();
   readonly done = output();
   private readonly desk = inject(Desk);
-  protected readonly form = new CarForm();
-  private readonly seen = signal(0);
-  protected readonly problem = signal<string | null>(null);
+  protected readonly car = new CarForm();
+  private readonly seen = field(0);
   protected readonly conflict = signal<readonly Difference[] | null>(null);
   private theirs: CurrentHead | null = null;
-  private readonly draft = keepDraft(() => `head ${this.record().id}`, {
-    ...this.form.fields,
-    seen: this.seen,
-  });
+  protected readonly form = entryForm(
+    { ...this.car.fields, seen: this.seen },
+    {
+      draft: () => `head ${this.record().id}`,
+      read: (): HeadChange | Trouble =>
+        this.car.problem() ?? { head: this.car.head(), vehicle: this.car.vehicle() },
+      enter: (change) => this.change(change),
+      then: () => this.done.emit(),
+    },
+  );
 
   constructor() {
     effect(() => {
       const { head, vehicle, revision } = this.record();
-      if (!this.draft.looked()) return;
+      if (!this.form.draft.looked()) return;
       // What is typed stands while others save: their change is shown when this one is saved.
       untracked(() => {
         if (this.seen() !== 0) return;
-        this.form.takeHead(head);
-        this.form.takeVehicle(vehicle);
+        this.car.takeHead(head);
+        this.car.takeVehicle(vehicle);
         this.seen.set(revision);
-        this.draft.rebase();
+        this.form.draft.rebase();
       });
     });
   }
 
   protected leave(): void {
-    this.draft.clear();
+    this.form.clear();
     this.done.emit();
   }
 
-  protected save(event: Event): Promise<void> {
-    event.preventDefault();
-    this.problem.set(this.form.problem());
-    if (this.problem()) return Promise.resolve();
-    return this.send(this.form.head(), this.form.vehicle());
-  }
-
-  private async send(head: JobHead, vehicle: VehicleData): Promise<void> {
+  /** Where somebody else was first, what differs is shown instead of a sentence. */
+  private async change({ head, vehicle }: HeadChange): Promise<Sent<unknown>> {
     const sent = await this.desk.changeHead(this.seen(), head, vehicle);
-    if (sent.state !== 'refused') {
-      this.draft.clear();
-      return this.done.emit();
-    }
-    if (sent.problem.status !== 409 || sent.problem.current === undefined)
-      return this.problem.set(sent.problem.message);
+    if (sent.state !== 'refused' || sent.problem.status !== 409 || sent.problem.current === undefined)
+      return sent;
     this.theirs = sent.problem.current as CurrentHead;
     this.conflict.set(
       differences({ ...head, ...vehicle }, { ...this.theirs.head, ...this.theirs.vehicle }, words),
     );
+    return { state: 'refused', problem: new ApiProblem(409, '') };
   }
 
   /** Saves anew on top of what the other has saved, each difference as it was chosen. */
-  protected settle(mine: ReadonlySet<string>): Promise<void> {
+  protected async settle(mine: ReadonlySet<string>): Promise<void> {
     const { head, vehicle, revision } = this.theirs!;
     const chosen = <T extends object>(own: T, other: T): T =>
       Object.fromEntries(
@@ -139,6 +150,8 @@ export class HeadForm {
       ) as T;
     this.seen.set(revision);
     this.conflict.set(null);
-    return this.send(chosen(this.form.head(), head), chosen(this.form.vehicle(), vehicle));
+    this.car.takeHead(chosen(this.car.head(), head));
+    this.car.takeVehicle(chosen(this.car.vehicle(), vehicle));
+    await this.form.submit();
   }
 }

@@ -15,7 +15,8 @@ describe('NewJob', () => {
 
   it('names what is missing instead of opening a job', async () => {
     const bench = await benchFor(NewJob, recordOf());
-    const problem = () => bench.page.querySelector('.problem')!.textContent;
+    const problem = () =>
+      [...bench.page.querySelectorAll('.wrong, mat-error')].map((one) => one.textContent).join();
     await bench.press('Open the job');
     expect(problem()).toContain('The make is missing.');
     await bench.fill('Make', 'Ostrel');

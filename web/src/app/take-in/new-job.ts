@@ -1,11 +1,12 @@
 /** Takes in a car: what it is and what happened. The beacons come next, in the job. */
 import { ChangeDetectionStrategy, Component, effect, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import type { JobHead, VehicleData } from '@dormant-beacon/core/job';
 import { Router } from '@angular/router';
 import type { VehiclesKnown } from '@dormant-beacon/contract';
 import { Store } from '@ngrx/store';
 import { Client } from '../api';
-import { Desk, keepDraft, TextField } from '../entry';
+import { Desk, Entry, entryForm, TextField, type Trouble } from '../entry';
 import { PageHead } from '../frame';
 import { When } from '../time';
 import { shopFeature } from '../session';
@@ -17,7 +18,7 @@ const askAfterMs = 250;
 
 @Component({
   selector: 'db-new-job',
-  imports: [CarFields, MatButtonModule, PageHead, TextField, When],
+  imports: [CarFields, Entry, MatButtonModule, PageHead, TextField, When],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './new-job.html',
   styleUrl: './new-job.scss',
@@ -27,17 +28,31 @@ export class NewJob {
   private readonly client = inject(Client);
   private readonly router = inject(Router);
   private readonly settings = inject(Store).selectSignal(shopFeature.selectSettings);
-  protected readonly form = new CarForm();
+  protected readonly car = new CarForm();
   protected readonly search = signal('');
   protected readonly known = signal<readonly Known[] | null>(null);
-  protected readonly problem = signal<string | null>(null);
-  protected readonly busy = signal(false);
-  private readonly draft = keepDraft(() => 'new job', this.form.fields);
+  protected readonly form = entryForm(this.car.fields, {
+    draft: () => 'new job',
+    read: (): { head: JobHead; vehicle: VehicleData } | Trouble =>
+      this.car.problem() ?? { head: this.car.head(), vehicle: this.car.vehicle() },
+    enter: async ({ head, vehicle }, stamp) => {
+      const { jobId, sent } = await this.desk.openJob(head, vehicle, stamp);
+      this.opened = jobId;
+      return sent;
+    },
+    then: ({ state }) => {
+      if (state === 'saved') return void this.router.navigate(['/jobs', this.opened, 'take-in']);
+      this.form.say(
+        'The server does not answer. The job is kept on this device and opened when it is back; you find it in the bays then.',
+      );
+    },
+  });
+  private opened = '';
 
   constructor() {
     effect(() => {
       const { distanceUnit } = this.settings();
-      if (this.form.odometer() === '') this.form.odometerUnit.set(distanceUnit);
+      if (this.car.odometer() === '') this.car.odometerUnit.set(distanceUnit);
     });
     effect((forget) => {
       const text = this.search().trim();
@@ -53,24 +68,9 @@ export class NewJob {
   }
 
   protected take({ vehicle, customer }: Known): void {
-    this.form.takeVehicle(vehicle, { odometer: false });
-    this.form.odometer.set('');
-    if (this.form.customer() === '') this.form.customer.set(customer ?? '');
+    this.car.takeVehicle(vehicle, { odometer: false });
+    this.car.odometer.set('');
+    if (this.car.customer() === '') this.car.customer.set(customer ?? '');
     this.search.set('');
-  }
-
-  protected async open(submit: Event): Promise<void> {
-    submit.preventDefault();
-    this.problem.set(this.form.problem());
-    if (this.problem()) return;
-    this.busy.set(true);
-    const { jobId, sent } = await this.desk.openJob(this.form.head(), this.form.vehicle());
-    this.busy.set(false);
-    if (sent.state === 'refused') return this.problem.set(sent.problem.message);
-    this.draft.clear();
-    if (sent.state === 'saved') return void this.router.navigate(['/jobs', jobId, 'take-in']);
-    this.problem.set(
-      'The server does not answer. The job is kept on this device and opened when it is back; you find it in the bays then.',
-    );
   }
 }

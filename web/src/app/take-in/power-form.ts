@@ -1,19 +1,29 @@
 /** May it be powered? Five looks after a collision or water; each states what was seen. */
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
 import { doFirst, powerLooks, type Powered, type Powering, powerQuestions } from '@dormant-beacon/core/job';
 import { beforePower, Caution } from '../frame';
-import { type Choice, ChoiceOne, Desk, keepDraft, TextField } from '../entry';
+import {
+  type Choice,
+  ChoiceOne,
+  Desk,
+  Entry,
+  entryForm,
+  field,
+  TextField,
+  trouble,
+  type Trouble,
+} from '../entry';
 
 type Look = (typeof powerLooks)[number];
 
 @Component({
   selector: 'db-power-form',
-  imports: [Caution, ChoiceOne, MatButtonModule, TextField],
+  imports: [Caution, ChoiceOne, Entry, MatButtonModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <form (submit)="save($event)">
+    <db-entry [form]="form">
       <db-caution>{{ caution }}</db-caution>
       @if (powered() === 'yes') {
         <p>It may be powered: all five looks were clear. Look again whenever something has changed.</p>
@@ -32,17 +42,17 @@ type Look = (typeof powerLooks)[number];
       @for (first of first(); track first) {
         <p class="first">{{ first }}</p>
       }
-      <db-text label="What was seen, in a few words" [most]="500" [(value)]="note" />
-      @if (problem()) {
-        <p class="problem" role="alert">{{ problem() }}</p>
+      <db-text label="What was seen, in a few words" [most]="500" [field]="note" />
+      @if (form.problem()) {
+        <p class="problem" role="alert">{{ form.problem() }}</p>
       }
       <button mat-flat-button type="submit" data-key="s">
         {{ first().length > 0 ? 'Enter it: not to be powered yet' : 'Enter the five looks' }}
       </button>
-    </form>
+    </db-entry>
   `,
   styles: `
-    form {
+    db-entry {
       display: grid;
       gap: 14px;
     }
@@ -73,7 +83,7 @@ export class PowerForm {
         { value: 'found', label: powerQuestions[key].found },
       ],
     }));
-  protected readonly seen = signal<Readonly<Record<string, string>>>({});
+  protected readonly seen = field<Readonly<Record<string, string>>>({});
   protected readonly lastFound = computed(() => {
     const last = this.last();
     const found = powerLooks
@@ -81,8 +91,7 @@ export class PowerForm {
       .map((look) => powerQuestions[look].found);
     return found.length === 0 ? '' : `Last time: ${[...found, last?.note].filter(Boolean).join('; ')}.`;
   });
-  protected readonly note = signal('');
-  protected readonly problem = signal<string | null>(null);
+  protected readonly note = field('');
   protected readonly first = computed(() =>
     doFirst(
       Object.fromEntries(powerLooks.map((look) => [look, this.seen()[look] ?? 'clear'])) as Parameters<
@@ -90,21 +99,23 @@ export class PowerForm {
       >[0],
     ),
   );
-  private readonly draft = keepDraft(() => `power ${this.jobId()}`, { seen: this.seen, note: this.note });
+  protected readonly form = entryForm(
+    { seen: this.seen, note: this.note },
+    {
+      draft: () => `power ${this.jobId()}`,
+      read: () => this.read(),
+      enter: (data, stamp) => this.desk.enter('powerings', data, null, stamp),
+      then: () => this.saved.emit(),
+    },
+  );
 
   protected see(look: Look, value: string): void {
     this.seen.update((seen) => ({ ...seen, [look]: value }));
   }
 
-  protected async save(event: Event): Promise<void> {
-    event.preventDefault();
+  private read(): FactData<'powerings'> | Trouble {
     const left = powerLooks.filter((look) => this.seen()[look] === undefined).length;
-    if (left > 0) return this.problem.set(`Answer all five: ${left === 1 ? 'one is' : `${left} are`} left.`);
-    const data = { ...this.seen(), note: this.note().trim() || null } as FactData<'powerings'>;
-    const sent = await this.desk.enter('powerings', data);
-    if (sent.state === 'refused') return this.problem.set(sent.problem.message);
-    this.problem.set(null);
-    this.draft.clear();
-    this.saved.emit();
+    if (left > 0) return trouble(null, `Answer all five: ${left === 1 ? 'one is' : `${left} are`} left.`);
+    return { ...this.seen(), note: this.note().trim() || null } as FactData<'powerings'>;
   }
 }

@@ -136,7 +136,7 @@ describe('TakeIn', () => {
     expect(bench.page.querySelector('.verdict strong')!.textContent).toBe('good');
     await bench.fill('Temperature', 'warm');
     await bench.press('Enter it');
-    expect(bench.text()).toContain('One of these is not a number.');
+    expect(bench.text()).toContain('This is not a number.');
     await bench.fill('Temperature', '9');
     await bench.press('Enter it');
     expect(bench.desk.entered[0]).toEqual({

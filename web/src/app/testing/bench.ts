@@ -6,6 +6,7 @@ import type { Session } from '@dormant-beacon/contract';
 import { type JobRecord, noFacts, type Person } from '@dormant-beacon/core/job';
 import { readReport } from '@dormant-beacon/core/scans';
 import { provideStore, Store } from '@ngrx/store';
+import { NEVER } from 'rxjs';
 import { ApiProblem, StoreRoom } from '../api';
 import { PeopleEvents, peopleFeature, shopFeature } from '../session';
 import { circuitsFeature, libraryFeature } from '../knowledge';
@@ -15,11 +16,12 @@ import { JobEvents, jobFeature } from '../job';
 export const yuki: Person = { id: 'p', name: 'Yuki Sorensen', initials: 'YS', role: 'technician' };
 
 export class FakeDesk {
+  readonly savedLater = NEVER;
   readonly entered: { kind: string; data: Record<string, unknown>; corrects?: string }[] = [];
   readonly withdrawn: string[] = [];
   refusal: string | null = null;
 
-  enter(kind: string, data: Record<string, unknown>, corrects?: string) {
+  enter(kind: string, data: Record<string, unknown>, corrects?: string | null) {
     if (this.refusal)
       return Promise.resolve({ state: 'refused', problem: new ApiProblem(409, this.refusal) });
     this.entered.push({ kind, data, ...(corrects ? { corrects } : {}) });
@@ -133,6 +135,8 @@ export interface Bench<C> {
   /** The field whose label holds that text; `nth` of several. */
   field(label: string, nth?: number): HTMLInputElement | HTMLTextAreaElement;
   fill(label: string, value: string, nth?: number): Promise<void>;
+  /** Chooses one of a list that opens, by the words above it and its own. */
+  pick(label: string, answer: string): Promise<void>;
 }
 
 /** Puts a page on the bench with a record. */
@@ -183,14 +187,26 @@ export async function benchFor<C>(
       element.textContent.includes(label),
     );
     if (!found[nth]) throw new Error(`no field “${label}” in: ${text()}`);
-    return found[nth].querySelector<HTMLInputElement | HTMLTextAreaElement>('input, textarea')!;
+    return (found[nth].control ?? found[nth].querySelector('input, textarea')) as
+      HTMLInputElement | HTMLTextAreaElement;
   };
   const fill = async (label: string, value: string, nth = 0) => {
     field(label, nth).value = value;
     field(label, nth).dispatchEvent(new Event('input'));
     await fixture.whenStable();
   };
-  return { fixture, desk, storeRoom, store, page, text, press, field, fill };
+  const pick = async (label: string, answer: string) => {
+    const own = [...page.querySelectorAll('db-pick')].find(
+      (one) => one.querySelector('.question')!.textContent === label,
+    )!;
+    own.querySelector<HTMLElement>('mat-select')!.click();
+    await fixture.whenStable();
+    [...document.querySelectorAll<HTMLElement>('mat-option')]
+      .find((option) => option.textContent.trim() === answer)!
+      .click();
+    await fixture.whenStable();
+  };
+  return { fixture, desk, storeRoom, store, page, text, press, field, fill, pick };
 }
 
 /** Waits until something is on the page that a worker has to bring. */

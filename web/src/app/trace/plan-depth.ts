@@ -2,20 +2,16 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { JobEvents, jobFeature, type PlanOptions, usualPlan } from '../job';
+import { Tick } from '../entry';
 
 @Component({
   selector: 'db-plan-depth',
+  imports: [Tick],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="options">
-      <label
-        ><input type="checkbox" [checked]="options().twoSteps" (change)="choose('twoSteps')" />Look two steps
-        ahead</label
-      >
-      <label
-        ><input type="checkbox" [checked]="options().pairs" (change)="choose('pairs')" />Weigh two faults at
-        once</label
-      >
+      <db-tick [value]="options().twoSteps" (valueChange)="choose('twoSteps')">Look two steps ahead</db-tick>
+      <db-tick [value]="options().pairs" (valueChange)="choose('pairs')">Weigh two faults at once</db-tick>
     </div>
   `,
   styles: `

@@ -122,7 +122,7 @@ describe('a weakness of the model', () => {
   it('is kept with its source and its weight, for this make and model', async () => {
     const bench = await form();
     await bench.press('Keep it for this model');
-    expect(bench.text()).toContain('Say what is known, and where from.');
+    expect(bench.text()).toContain('Say what is known.');
     await bench.fill('What is known', 'C12 stands in the wet');
     await bench.fill('Where it is known from', 'two of our jobs');
     await bench.press('3 times');

@@ -1,14 +1,5 @@
 /** What was done, what made the part fail, and whether it works now. */
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  inject,
-  input,
-  linkedSignal,
-  output,
-  signal,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
 import { restraintWork } from '@dormant-beacon/core/job';
@@ -16,22 +7,33 @@ import type { TraceRepair, TraceRoot } from '@dormant-beacon/core/trace';
 import { Store } from '@ngrx/store';
 import { peopleFeature } from '../session';
 import { Caution } from '../frame';
-import { type Choice, ChoiceOne, Desk, keepDraft, TextField } from '../entry';
+import {
+  type Choice,
+  ChoiceOne,
+  Desk,
+  Entry,
+  entryForm,
+  field,
+  fieldFrom,
+  TextField,
+  trouble,
+  type Trouble,
+} from '../entry';
 import { jobFeature } from '../job';
 
 @Component({
   selector: 'db-repair-form',
-  imports: [Caution, ChoiceOne, MatButtonModule, TextField],
+  imports: [Caution, ChoiceOne, Entry, MatButtonModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <form novalidate (submit)="save($event)">
+    <db-entry [form]="form">
       <h2>Record the repair</h2>
       @if (repair()?.caution; as text) {
         <db-caution>{{ text }}</db-caution>
       }
-      <db-text label="What was done" example="such as Replace the end switch" [(value)]="label" />
-      <db-choice question="How" [choices]="methods" [(value)]="method" />
-      <db-text label="Part fitted, with its number" [most]="120" example="none" [(value)]="part" />
+      <db-text label="What was done" example="such as Replace the end switch" [field]="label" />
+      <db-choice question="How" [choices]="methods" [field]="method" />
+      <db-text label="Part fitted, with its number" [most]="120" example="none" [field]="part" />
       @if (restraintBecause(); as why) {
         <db-caution
           >This is restraint work: {{ why }}. It is entered after the car was made safe for it and the power
@@ -42,13 +44,13 @@ import { jobFeature } from '../job';
             label="What stands on the unit that went in"
             [most]="120"
             example="such as serial 20-114-7"
-            [(value)]="identity"
+            [field]="identity"
           />
           <db-text
             label="What shows that it is good"
             [most]="300"
             example="such as new in the maker’s seal; rebuilt, with its paper"
-            [(value)]="proof"
+            [field]="proof"
           />
         }
         @if (lead()) {
@@ -56,11 +58,11 @@ import { jobFeature } from '../job';
             label="Not made safe for it: why the maker’s procedure allows that (signed by you)"
             [most]="500"
             example="leave empty where it was made safe"
-            [(value)]="notMadeSafe"
+            [field]="notMadeSafe"
           />
         }
       }
-      <db-choice question="What made it fail?" [choices]="rootStates" [(value)]="root" />
+      <db-choice question="What made it fail?" [choices]="rootStates" [field]="root" />
       @if (proposals().length > 0) {
         <div class="roots">
           <p class="quiet">What usually makes it fail, and the look that shows it:</p>
@@ -81,23 +83,23 @@ import { jobFeature } from '../job';
           label="The root, in a few words"
           [most]="300"
           example="such as seal torn, water inside"
-          [(value)]="rootNote"
+          [field]="rootNote"
         />
       } @else {
         <p class="quiet">Without its root the proof starts lower: what killed the part may still be there.</p>
       }
-      <db-choice question="Tried before closing: does it work now?" [choices]="yesNo" [(value)]="cured" />
-      @if (problem()) {
-        <p class="problem" role="alert">{{ problem() }}</p>
+      <db-choice question="Tried before closing: does it work now?" [choices]="yesNo" [field]="cured" />
+      @if (form.problem()) {
+        <p class="problem" role="alert">{{ form.problem() }}</p>
       }
       <div class="row">
         <button mat-flat-button type="submit">Save the repair</button>
         <button mat-button type="button" (click)="left.emit()">Not yet</button>
       </div>
-    </form>
+    </db-entry>
   `,
   styles: `
-    form {
+    db-entry {
       display: grid;
       gap: 14px;
       padding: 16px;
@@ -158,18 +160,16 @@ export class RepairForm {
     { value: 'yes', label: 'yes, it works' },
     { value: 'no', label: 'no, the fault still shows' },
   ];
-  protected readonly method = linkedSignal<string>(() => this.repair()?.method ?? 'replace');
-  protected readonly label = linkedSignal<string>(() => this.repair()?.label ?? '');
-  protected readonly part = signal('');
-  protected readonly identity = signal('');
-  protected readonly proof = signal('');
-  protected readonly notMadeSafe = signal('');
-  protected readonly rootNote = signal('');
-  protected readonly root = signal('');
-  protected readonly cured = signal('');
-  protected readonly problem = signal<string | null>(null);
-  private readonly draft = keepDraft(
-    () => `repair ${this.traceId() ?? ''} ${this.repair()?.element ?? this.beaconIds().join()}`,
+  protected readonly method = fieldFrom<string>(() => this.repair()?.method ?? 'replace');
+  protected readonly label = fieldFrom<string>(() => this.repair()?.label ?? '');
+  protected readonly part = field('');
+  protected readonly identity = field('');
+  protected readonly proof = field('');
+  protected readonly notMadeSafe = field('');
+  protected readonly rootNote = field('');
+  protected readonly root = field('');
+  protected readonly cured = field('');
+  protected readonly form = entryForm(
     {
       label: this.label,
       method: this.method,
@@ -180,6 +180,12 @@ export class RepairForm {
       root: this.root,
       rootNote: this.rootNote,
       cured: this.cured,
+    },
+    {
+      draft: () => `repair ${this.traceId() ?? ''} ${this.repair()?.element ?? this.beaconIds().join()}`,
+      read: () => this.read(),
+      enter: (data, stamp) => this.desk.enter('repairs', data, null, stamp),
+      then: () => this.left.emit(),
     },
   );
 
@@ -206,13 +212,12 @@ export class RepairForm {
     if (this.root() === '' || this.root() === 'unknown') this.root.set('found-and-removed');
   }
 
-  protected async save(submit: Event): Promise<void> {
-    submit.preventDefault();
+  private read(): FactData<'repairs'> | Trouble {
     const label = this.label().trim();
-    if (!label) return this.problem.set('Say what was done.');
-    if (this.root() === '') return this.problem.set('Say whether the root was found.');
-    if (this.cured() === '') return this.problem.set('Say whether it works now.');
-    const data: FactData<'repairs'> = {
+    if (!label) return trouble(this.label, 'Say what was done.');
+    if (this.root() === '') return trouble(this.root, 'Say whether the root was found.');
+    if (this.cured() === '') return trouble(this.cured, 'Say whether it works now.');
+    return {
       traceId: this.traceId(),
       element: this.repair()?.element ?? null,
       beaconIds: [...this.beaconIds()],
@@ -230,10 +235,5 @@ export class RepairForm {
       rootNote: this.root() === 'unknown' ? null : this.rootNote().trim() || null,
       cured: this.cured() === 'yes',
     };
-    const sent = await this.desk.enter('repairs', data);
-    this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
-    if (sent.state === 'refused') return;
-    this.draft.clear();
-    this.left.emit();
   }
 }

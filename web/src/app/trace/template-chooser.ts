@@ -1,14 +1,5 @@
 /** Chooses the circuit behind a beacon: one that the shop keeps for this model, or a template in the technician's own words. */
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  effect,
-  inject,
-  input,
-  output,
-  signal,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
 import { observationId, scansToExplain } from '@dormant-beacon/core/job';
@@ -17,13 +8,24 @@ import { type Template, templates } from '@dormant-beacon/core/trace/templates';
 import { Store } from '@ngrx/store';
 import { Client } from '../api';
 import { CircuitEvents, circuitsFeature } from '../knowledge';
-import { type Choice, ChoiceMany, ChoiceOne, Desk, keepDraft, TextField } from '../entry';
+import {
+  type Choice,
+  ChoiceMany,
+  ChoiceOne,
+  Desk,
+  Entry,
+  entryForm,
+  field,
+  TextField,
+  trouble,
+  type Trouble,
+} from '../entry';
 import { jobFeature } from '../job';
 import { shopFeature } from '../session';
 
 @Component({
   selector: 'db-template-chooser',
-  imports: [ChoiceMany, ChoiceOne, MatButtonModule, TextField],
+  imports: [ChoiceMany, ChoiceOne, Entry, MatButtonModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './template-chooser.html',
   styles: `
@@ -56,7 +58,7 @@ import { shopFeature } from '../session';
       font-size: 15px;
       color: var(--quiet);
     }
-    form {
+    db-entry {
       display: grid;
       gap: 16px;
     }
@@ -95,10 +97,10 @@ export class TemplateChooser {
   protected readonly templates = computed(() =>
     templates.filter(({ restraint }) => (restraint === true) === this.restraint()),
   );
-  protected readonly chosenId = signal('');
-  protected readonly values = signal<Readonly<Record<string, string>>>({});
+  protected readonly chosenId = field('');
+  protected readonly values = field<Readonly<Record<string, string>>>({});
   /** Codes behind it: their failure types weigh the suspects. */
-  protected readonly codes = signal<readonly string[]>([]);
+  protected readonly codes = field<readonly string[]>([]);
   /** A collision and water raise only what lies there: it is asked before a circuit is chosen. */
   protected readonly placeQuestion = computed((): string | null => {
     const { event, eventDetails } = this.record()?.head ?? {};
@@ -114,11 +116,10 @@ export class TemplateChooser {
     { value: 'no', label: 'no' },
     { value: 'unknown', label: 'nobody knows' },
   ];
-  protected readonly inPlace = signal('unknown');
+  protected readonly inPlace = field('unknown');
   protected readonly chosen = computed(
     (): Template | null => templates.find(({ id }) => id === this.chosenId()) ?? null,
   );
-  protected readonly problem = signal<string | null>(null);
   private readonly typedCodes = computed(() => {
     const record = this.record();
     if (!record) return [];
@@ -136,12 +137,25 @@ export class TemplateChooser {
       .map(({ id, text }) => ({ value: id, label: text ? `${id} ${text}` : id })),
   );
 
-  private readonly draft = keepDraft(() => `circuit ${this.beaconIds().join()}`, {
-    chosenId: this.chosenId,
-    values: this.values,
-    codes: this.codes,
-    inPlace: this.inPlace,
-  });
+  protected readonly form = entryForm(
+    {
+      chosenId: this.chosenId,
+      values: this.values,
+      codes: this.codes,
+      inPlace: this.inPlace,
+    },
+    {
+      draft: () => `circuit ${this.beaconIds().join()}`,
+      read: (): FactData<'traces'> | Trouble => {
+        const template = this.chosen();
+        return template
+          ? this.traceOf(template.title, template.build(this.values()))
+          : trouble(null, 'Choose a circuit first.');
+      },
+      enter: (data, stamp) => this.desk.enter('traces', data, null, stamp),
+      then: () => this.started.emit(),
+    },
+  );
 
   constructor() {
     effect(() => this.lookUp());
@@ -157,28 +171,26 @@ export class TemplateChooser {
     this.values.update((values) => ({ ...values, [key]: value }));
   }
 
-  protected async start(submit: Event): Promise<void> {
-    submit.preventDefault();
-    const template = this.chosen()!;
-    await this.begin(template.title, template.build(this.values()));
-  }
-
   protected async startKept(circuitId: string): Promise<void> {
     try {
       const { title, version, case: source } = await this.client.circuit(circuitId);
-      await this.begin(title, source, { id: circuitId, version });
+      const trace = this.traceOf(title, source, { id: circuitId, version });
+      const sent = await this.desk.enter('traces', trace);
+      if (sent.state === 'refused') return this.form.say(sent.problem.message);
+      this.form.clear();
+      this.started.emit();
     } catch (error) {
-      this.problem.set((error as Error).message);
+      this.form.say((error as Error).message);
     }
   }
 
   /** The trace with its suspects weighed by what is known before any reading, and the versions that it stands on. */
-  private async begin(
+  private traceOf(
     title: string,
     source: TraceCase,
     circuit: { id: string; version: number } | null = null,
-  ) {
-    const data: FactData<'traces'> = {
+  ): FactData<'traces'> {
+    return {
       title,
       beaconIds: [...this.beaconIds()],
       case: {
@@ -188,11 +200,6 @@ export class TemplateChooser {
       ratesVersion: this.rates()?.version ?? null,
       circuit,
     };
-    const sent = await this.desk.enter('traces', data);
-    this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
-    if (sent.state === 'refused') return;
-    this.draft.clear();
-    this.started.emit();
   }
 
   private groundsFor(template: string | null): Grounds {

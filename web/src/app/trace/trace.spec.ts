@@ -35,7 +35,7 @@ describe('TracePage', () => {
     bench.store.dispatch(CircuitEvents.groundsNotLoaded({ make, model, reason: 'Away.' }));
     await bench.fixture.whenStable();
     await bench.press('Lamp with fuse and switchBattery, fuse, switch, plug, lamp, ground, in one line.');
-    await bench.fill('Fuse ', 'F12');
+    await bench.fill('Fuse', 'F12');
     await bench.press('Start the trace');
     const [{ kind, data }] = bench.desk.entered as [{ kind: string; data: Record<string, unknown> }];
     expect([kind, data['title'], data['beaconIds']]).toEqual(['traces', 'Lamp with fuse and switch', ['b']]);

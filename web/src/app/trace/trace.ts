@@ -19,7 +19,7 @@ import { Store } from '@ngrx/store';
 import { Caution } from '../frame';
 import { When } from '../time';
 import { shopFeature } from '../session';
-import { Desk } from '../entry';
+import { Desk, Tick } from '../entry';
 import { JobEvents, jobFeature } from '../job';
 import { CircuitDrawing } from '../circuit';
 import { PlanBar } from './plan-bar';
@@ -46,6 +46,7 @@ import { type GivenReading, TestAnswer } from './test-answer';
     SuspectList,
     TemplateChooser,
     TestAnswer,
+    Tick,
     When,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -1,31 +1,41 @@
 /** Keeps a suspect as a known weakness of this model, with its source. */
-import { ChangeDetectionStrategy, Component, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { AddWeakness } from '@dormant-beacon/contract';
 import { Store } from '@ngrx/store';
-import { Client, newId } from '../api';
-import { type Choice, ChoiceOne, keepDraft, TextField } from '../entry';
+import { Client } from '../api';
+import {
+  type Choice,
+  ChoiceOne,
+  Entry,
+  entryForm,
+  field,
+  saved,
+  TextField,
+  trouble,
+  type Trouble,
+} from '../entry';
 import { jobFeature } from '../job';
 
 @Component({
   selector: 'db-weakness-form',
-  imports: [ChoiceOne, MatButtonModule, TextField],
+  imports: [ChoiceOne, Entry, MatButtonModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <form novalidate (submit)="keep($event)">
-      <db-text label="What is known" example="such as chafes in the guide track" [(value)]="says" />
-      <db-text label="Where it is known from" example="such as three jobs of ours" [(value)]="source" />
-      <db-choice question="How far can it be trusted?" [choices]="trust" [(value)]="credibility" />
-      <db-choice question="How much likelier does it make this?" [choices]="factors" [(value)]="times" />
-      @if (problem()) {
-        <p class="problem" role="alert">{{ problem() }}</p>
+    <db-entry [form]="form">
+      <db-text label="What is known" example="such as chafes in the guide track" [field]="says" />
+      <db-text label="Where it is known from" example="such as three jobs of ours" [field]="source" />
+      <db-choice question="How far can it be trusted?" [choices]="trust" [field]="credibility" />
+      <db-choice question="How much likelier does it make this?" [choices]="factors" [field]="times" />
+      @if (form.problem()) {
+        <p class="problem" role="alert">{{ form.problem() }}</p>
       }
       <button mat-flat-button type="submit">Keep it for this model</button>
       <p class="quiet">Traces that begin from now on are weighed with it; this one stays as it is.</p>
-    </form>
+    </db-entry>
   `,
   styles: `
-    form {
+    db-entry {
       display: grid;
       gap: 12px;
       padding: 14px;
@@ -53,39 +63,38 @@ export class WeaknessForm {
     value,
     label: `${value} times`,
   }));
-  protected readonly says = signal('');
-  protected readonly source = signal('');
-  protected readonly credibility = signal('own-job');
-  protected readonly times = signal('2');
-  protected readonly problem = signal<string | null>(null);
-  private readonly draft = keepDraft(() => `weakness ${this.template()} ${this.suspect()}`, {
-    says: this.says,
-    source: this.source,
-    credibility: this.credibility,
-    times: this.times,
-  });
+  protected readonly says = field('');
+  protected readonly source = field('');
+  protected readonly credibility = field('own-job');
+  protected readonly times = field('2');
+  protected readonly form = entryForm(
+    {
+      says: this.says,
+      source: this.source,
+      credibility: this.credibility,
+      times: this.times,
+    },
+    {
+      draft: () => `weakness ${this.template()} ${this.suspect()}`,
+      read: () => this.read(),
+      enter: (data, stamp) => saved(this.client.addWeakness({ ...data, id: stamp.id })),
+      then: () => this.kept.emit(),
+    },
+  );
 
-  protected async keep(submit: Event): Promise<void> {
-    submit.preventDefault();
-    if (!this.says().trim() || !this.source().trim())
-      return this.problem.set('Say what is known, and where from.');
+  private read(): Omit<AddWeakness, 'id'> | Trouble {
+    if (!this.says().trim()) return trouble(this.says, 'Say what is known.');
+    if (!this.source().trim()) return trouble(this.source, 'Say where it is known from.');
     const { make, model } = this.record()!.vehicle;
-    try {
-      await this.client.addWeakness({
-        id: newId(),
-        make,
-        model,
-        template: this.template(),
-        suspect: this.suspect(),
-        says: this.says().trim(),
-        source: this.source().trim(),
-        credibility: this.credibility() as AddWeakness['credibility'],
-        times: Number(this.times()),
-      });
-      this.draft.clear();
-      this.kept.emit();
-    } catch (error) {
-      this.problem.set((error as Error).message);
-    }
+    return {
+      make,
+      model,
+      template: this.template(),
+      suspect: this.suspect(),
+      says: this.says().trim(),
+      source: this.source().trim(),
+      credibility: this.credibility() as AddWeakness['credibility'],
+      times: Number(this.times()),
+    };
   }
 }

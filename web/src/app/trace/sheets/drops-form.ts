@@ -1,13 +1,5 @@
 /** The voltage-drop sheet: its sections come from the circuit, each with what it takes while all is sound. */
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  effect,
-  input,
-  signal,
-  untracked,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, input, untracked } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import {
   dropLimits,
@@ -18,7 +10,7 @@ import {
   sectionsOf,
 } from '@dormant-beacon/core/readings';
 import type { TraceCase } from '@dormant-beacon/core/trace';
-import { keepDraft, numberOf, numberOrNull, TextField } from '../../entry';
+import { Entry, field, numberOf, numberOrNull, TextField, trouble, type Trouble } from '../../entry';
 import { Rows } from './rows';
 import { SheetEnd } from './sheet-end';
 import { SheetForm, sheetStyles } from './sheet-form';
@@ -32,23 +24,17 @@ interface Row {
 
 @Component({
   selector: 'db-drops-form',
-  imports: [MatButtonModule, SheetEnd, TextField],
+  imports: [Entry, MatButtonModule, SheetEnd, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <form novalidate (submit)="save($event)">
+    <db-entry [form]="form">
       <p class="quiet">
         The load works while you measure. One tip at each end of a section; leave out what you cannot reach.
       </p>
       <div class="grid">
-        <db-text label="Load" example="right tail lamp, lights on" [(value)]="what" />
-        <db-text
-          label="Volts at the battery"
-          keys="decimal"
-          example="12.5"
-          [mono]="true"
-          [(value)]="supply"
-        />
-        <db-text label="Volts across the load" keys="decimal" example="11.9" [mono]="true" [(value)]="load" />
+        <db-text label="Load" example="right tail lamp, lights on" [field]="what" />
+        <db-text label="Volts at the battery" keys="decimal" example="12.5" [mono]="true" [field]="supply" />
+        <db-text label="Volts across the load" keys="decimal" example="11.9" [mono]="true" [field]="load" />
       </div>
       <table>
         <thead>
@@ -101,8 +87,8 @@ interface Row {
       <div class="row">
         <button mat-stroked-button type="button" (click)="hands.more()">Another section</button>
       </div>
-      <db-sheet-end [says]="says()" [problem]="problem()" />
-    </form>
+      <db-sheet-end [says]="says()" [problem]="form.problem()" />
+    </db-entry>
   `,
   styles: sheetStyles,
 })
@@ -110,17 +96,20 @@ export class DropsForm extends SheetForm<DropsSheet> {
   readonly case = input<TraceCase | null>(null);
   protected readonly kinds = sectionKind.options;
   protected readonly limits = dropLimits;
-  protected readonly what = signal('');
-  protected readonly supply = signal('');
-  protected readonly load = signal('');
-  protected readonly rows = signal<readonly Row[]>([]);
+  protected readonly what = field('');
+  protected readonly supply = field('');
+  protected readonly load = field('');
+  protected readonly rows = field<readonly Row[]>([]);
   protected readonly hands = new Rows<Row>(this.rows, { name: '', kind: 'wire', volts: '', sound: null });
-  protected override readonly draft = keepDraft(() => `drops ${this.traceId() ?? ''}`, {
-    what: this.what,
-    supply: this.supply,
-    load: this.load,
-    rows: this.rows,
-  });
+  protected readonly form = this.sheetForm(
+    {
+      what: this.what,
+      supply: this.supply,
+      load: this.load,
+      rows: this.rows,
+    },
+    () => `drops ${this.traceId() ?? ''}`,
+  );
 
   constructor() {
     super();
@@ -131,23 +120,26 @@ export class DropsForm extends SheetForm<DropsSheet> {
       this.hands.begin(
         sections.map(({ name, kind, soundVolts }) => ({ name, kind, volts: '', sound: soundVolts })),
       );
-      this.draft.rebase();
+      this.form.draft.rebase();
     });
   }
 
-  protected readonly read = computed((): DropsSheet | string => {
+  protected readonly read = computed((): DropsSheet | Trouble => {
     const [supplyVolts, loadVolts] = [numberOrNull(this.supply()), numberOrNull(this.load())];
     if (supplyVolts === null || loadVolts === null)
-      return 'Type the volts at the battery and across the load.';
+      return trouble(
+        supplyVolts === null ? this.supply : this.load,
+        'Type the volts at the battery and across the load.',
+      );
     const typed = this.rows().filter(({ volts }) => volts.trim() !== '');
-    if (typed.length === 0) return 'Type the volts of one section at least.';
+    if (typed.length === 0) return trouble(null, 'Type the volts of one section at least.');
     const sections = typed.map(({ name, kind, volts }) => ({
       name: name.trim() || 'a section',
       kind,
       volts: numberOf(volts),
     }));
     if ([supplyVolts, loadVolts, ...sections.map(({ volts }) => volts)].some(Number.isNaN))
-      return 'One of these is not a number. Examples: 0.12, 120 m, 12,5.';
+      return trouble(null, 'One of these is not a number. Examples: 0.12, 120 m, 12,5.');
     return { sheet: 'drops', what: this.what().trim() || 'the load', supplyVolts, loadVolts, sections };
   });
   protected readonly verdicts = computed(() => {

@@ -1,9 +1,9 @@
 /** A suspected cause applied, removed, applied again, with the fault beside it. */
-import { ChangeDetectionStrategy, Component, computed, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { judgeProvoked, type ProvokeAnswer, type ProvokeSheet } from '@dormant-beacon/core/readings';
 import { Caution } from '../../frame';
-import { keepDraft, TextField } from '../../entry';
+import { Entry, field, TextField, trouble, type Trouble } from '../../entry';
 import { SheetEnd } from './sheet-end';
 import { SheetForm, sheetStyles } from './sheet-form';
 
@@ -11,15 +11,15 @@ type Round = ProvokeSheet['rounds'][number];
 
 @Component({
   selector: 'db-provoke-form',
-  imports: [Caution, MatButtonModule, SheetEnd, TextField],
+  imports: [Caution, Entry, MatButtonModule, SheetEnd, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <form novalidate (submit)="save($event)">
+    <db-entry [form]="form">
       <db-caution
         >Nothing is forced: no heat near restraint units, no water on high voltage, the car held against
         moving.</db-caution
       >
-      <db-text label="What is applied" example="such as cold spray on the end switch" [(value)]="cause" />
+      <db-text label="What is applied" example="such as cold spray on the end switch" [field]="cause" />
       <div class="row">
         @for (way of ways; track way.label) {
           <button mat-stroked-button type="button" (click)="add(way.round)">{{ way.label }}</button>
@@ -40,8 +40,8 @@ type Round = ProvokeSheet['rounds'][number];
           </button>
         </div>
       }
-      <db-sheet-end [says]="says()" [problem]="problem()" />
-    </form>
+      <db-sheet-end [says]="says()" [problem]="form.problem()" />
+    </db-entry>
   `,
   styles: sheetStyles,
 })
@@ -53,24 +53,23 @@ export class ProvokeForm extends SheetForm<ProvokeSheet> {
     { label: 'Removed: it is gone', round: { applied: false, shows: false } },
   ];
   readonly judged = output<ProvokeAnswer['verdict']>();
-  protected readonly cause = signal('');
-  protected readonly rounds = signal<readonly Round[]>([]);
-  protected override readonly draft = keepDraft(() => `provoke ${this.traceId() ?? ''}`, {
-    cause: this.cause,
-    rounds: this.rounds,
-  });
-  protected readonly read = computed((): ProvokeSheet | string => {
-    if (!this.cause().trim()) return 'Say what is applied.';
-    if (this.rounds().length < 2) return 'Apply it and remove it once at least.';
+  protected readonly cause = field('');
+  protected readonly rounds = field<readonly Round[]>([]);
+  protected readonly form = this.sheetForm(
+    {
+      cause: this.cause,
+      rounds: this.rounds,
+    },
+    () => `provoke ${this.traceId() ?? ''}`,
+    (sheet) => this.judged.emit(judgeProvoked(sheet).verdict),
+  );
+  protected readonly read = computed((): ProvokeSheet | Trouble => {
+    if (!this.cause().trim()) return trouble(this.cause, 'Say what is applied.');
+    if (this.rounds().length < 2) return trouble(null, 'Apply it and remove it once at least.');
     return { sheet: 'provoke', cause: this.cause().trim(), rounds: [...this.rounds()] };
   });
 
   protected add(round: Round): void {
     this.rounds.update((rounds) => [...rounds, round]);
-  }
-
-  protected override async save(submit: Event): Promise<void> {
-    const sheet = this.sheet();
-    if ((await this.keep(submit)) && sheet) this.judged.emit(judgeProvoked(sheet).verdict);
   }
 }

@@ -1,37 +1,47 @@
 /** A relay on the bench: coil, pull-in, release, contact, suppression, click. */
-import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { judgeRelay, type RelaySheet } from '@dormant-beacon/core/readings';
-import { type Choice, ChoiceOne, keepDraft, numberOrNull, TextField } from '../../entry';
+import {
+  type Choice,
+  ChoiceOne,
+  Entry,
+  field,
+  fieldFrom,
+  numberOrNull,
+  TextField,
+  trouble,
+  type Trouble,
+} from '../../entry';
 import { SheetEnd } from './sheet-end';
 import { SheetForm, sheetStyles } from './sheet-form';
 
 @Component({
   selector: 'db-relay-form',
-  imports: [ChoiceOne, SheetEnd, TextField],
+  imports: [ChoiceOne, Entry, SheetEnd, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <form novalidate (submit)="save($event)">
+    <db-entry [form]="form">
       <p class="quiet">
         What you can measure; the rest stays empty. OL across the coil means that it is open.
       </p>
       <div class="grid">
-        <db-text label="Relay" example="R5" [most]="60" [(value)]="relay" />
-        <db-text label="Rated volts" keys="decimal" example="12" [mono]="true" [(value)]="volts" />
-        <db-text label="Coil watts" keys="decimal" example="1.6" [mono]="true" [(value)]="watts" />
-        <db-text label="Coil, Ω" example="90" [mono]="true" [(value)]="coil" />
-        <db-text label="Coil, tips changed, Ω" example="90" [mono]="true" [(value)]="reversed" />
-        <db-text label="Its temperature, °C" keys="decimal" example="20" [mono]="true" [(value)]="celsius" />
-        <db-text label="Pulls in at, V" keys="decimal" example="7.2" [mono]="true" [(value)]="pullIn" />
-        <db-text label="Lets go at, V" keys="decimal" example="2.0" [mono]="true" [(value)]="release" />
-        <db-text label="Contact, mV" keys="decimal" example="60" [mono]="true" [(value)]="drop" />
-        <db-text label="at a load of, A" keys="decimal" example="5" [mono]="true" [(value)]="amps" />
+        <db-text label="Relay" example="R5" [most]="60" [field]="relay" />
+        <db-text label="Rated volts" keys="decimal" example="12" [mono]="true" [field]="volts" />
+        <db-text label="Coil watts" keys="decimal" example="1.6" [mono]="true" [field]="watts" />
+        <db-text label="Coil, Ω" example="90" [mono]="true" [field]="coil" />
+        <db-text label="Coil, tips changed, Ω" example="90" [mono]="true" [field]="reversed" />
+        <db-text label="Its temperature, °C" keys="decimal" example="20" [mono]="true" [field]="celsius" />
+        <db-text label="Pulls in at, V" keys="decimal" example="7.2" [mono]="true" [field]="pullIn" />
+        <db-text label="Lets go at, V" keys="decimal" example="2.0" [mono]="true" [field]="release" />
+        <db-text label="Contact, mV" keys="decimal" example="60" [mono]="true" [field]="drop" />
+        <db-text label="at a load of, A" keys="decimal" example="5" [mono]="true" [field]="amps" />
       </div>
       <db-choice
         question="What suppresses it, by its print?"
         [choices]="suppressions"
-        [(value)]="suppression"
+        [field]="suppression"
       />
-      <db-choice question="Does it click?" [choices]="clicks" [(value)]="click" />
+      <db-choice question="Does it click?" [choices]="clicks" [field]="click" />
       @if (answer(); as answer) {
         <div class="says" aria-live="polite">
           <strong>{{ answer.verdict }}</strong>
@@ -40,8 +50,8 @@ import { SheetForm, sheetStyles } from './sheet-form';
           }
         </div>
       }
-      <db-sheet-end [problem]="problem()" />
-    </form>
+      <db-sheet-end [problem]="form.problem()" />
+    </db-entry>
   `,
   styles: sheetStyles,
 })
@@ -59,37 +69,55 @@ export class RelayForm extends SheetForm<RelaySheet> {
   ];
   /** The relay of the circuit. */
   readonly known = input('');
-  protected readonly relay = linkedSignal(() => this.known());
-  protected readonly volts = signal('12');
-  protected readonly watts = signal('');
-  protected readonly coil = signal('');
-  protected readonly reversed = signal('');
-  protected readonly celsius = signal('');
-  protected readonly pullIn = signal('');
-  protected readonly release = signal('');
-  protected readonly drop = signal('');
-  protected readonly amps = signal('');
-  protected readonly suppression = signal('unknown');
-  protected readonly click = signal('');
-  protected override readonly draft = keepDraft(() => `relay ${this.traceId() ?? ''}`, {
-    relay: this.relay,
-    volts: this.volts,
-    watts: this.watts,
-    coil: this.coil,
-    reversed: this.reversed,
-    celsius: this.celsius,
-    pullIn: this.pullIn,
-    release: this.release,
-    drop: this.drop,
-    amps: this.amps,
-    suppression: this.suppression,
-    click: this.click,
-  });
+  protected readonly relay = fieldFrom(() => this.known());
+  protected readonly volts = field('12');
+  protected readonly watts = field('');
+  protected readonly coil = field('');
+  protected readonly reversed = field('');
+  protected readonly celsius = field('');
+  protected readonly pullIn = field('');
+  protected readonly release = field('');
+  protected readonly drop = field('');
+  protected readonly amps = field('');
+  protected readonly suppression = field('unknown');
+  protected readonly click = field('');
+  protected readonly form = this.sheetForm(
+    {
+      relay: this.relay,
+      volts: this.volts,
+      watts: this.watts,
+      coil: this.coil,
+      reversed: this.reversed,
+      celsius: this.celsius,
+      pullIn: this.pullIn,
+      release: this.release,
+      drop: this.drop,
+      amps: this.amps,
+      suppression: this.suppression,
+      click: this.click,
+    },
+    () => `relay ${this.traceId() ?? ''}`,
+  );
 
-  protected readonly read = computed((): RelaySheet | string => {
+  private readonly numbers = () => [
+    this.volts,
+    this.watts,
+    this.coil,
+    this.reversed,
+    this.celsius,
+    this.pullIn,
+    this.release,
+    this.drop,
+    this.amps,
+  ];
+  protected readonly read = computed((): RelaySheet | Trouble => {
     const coilOpen = /^\s*ol\s*$/i.test(this.coil());
     const [ratedVolts, ratedWatts] = [numberOrNull(this.volts()), numberOrNull(this.watts())];
-    if (ratedVolts === null || ratedWatts === null) return 'Type the rated volts, and the watts of the coil.';
+    if (ratedVolts === null || ratedWatts === null)
+      return trouble(
+        ratedVolts === null ? this.volts : this.watts,
+        'Type the rated volts, and the watts of the coil.',
+      );
     const rest = {
       coilOhms: coilOpen ? null : numberOrNull(this.coil()),
       coilOhmsReversed: numberOrNull(this.reversed()),
@@ -99,9 +127,12 @@ export class RelayForm extends SheetForm<RelaySheet> {
       contactMillivolts: numberOrNull(this.drop()),
       contactAmps: numberOrNull(this.amps()),
     };
-    if ([ratedVolts, ratedWatts, ...Object.values(rest)].some((value) => Number.isNaN(value)))
-      return 'One of these is not a number. Examples: 90, 7,2, OL for an open coil.';
-    if (!(ratedVolts > 0) || !(ratedWatts > 0)) return 'Volts and watts lie above 0.';
+    const odd = this.numbers().find(
+      (one) => Number.isNaN(numberOrNull(one())) && !(coilOpen && one === this.coil),
+    );
+    if (odd) return trouble(odd, 'This is not a number. Examples: 90, 7,2, OL for an open coil.');
+    if (!(ratedVolts > 0)) return trouble(this.volts, 'Volts lie above 0.');
+    if (!(ratedWatts > 0)) return trouble(this.watts, 'Watts lie above 0.');
     return {
       sheet: 'relay',
       relay: this.relay().trim() || 'the relay',

@@ -1,7 +1,7 @@
 /** What every sheet's form has: its answer while it is typed, and a way to save it with the job. */
-import { type Signal, computed, Directive, inject, input, output, signal } from '@angular/core';
+import { type Signal, computed, Directive, inject, input, output } from '@angular/core';
 import { type Sheet, sheetSays } from '@dormant-beacon/core/readings';
-import { Desk, type Draft } from '../../entry';
+import { Desk, entryForm, type EntryForm, Trouble } from '../../entry';
 
 @Directive()
 export abstract class SheetForm<S extends Sheet> {
@@ -9,43 +9,42 @@ export abstract class SheetForm<S extends Sheet> {
   readonly saved = output();
 
   private readonly desk = inject(Desk);
-  protected readonly problem = signal<string | null>(null);
-
-  /** What stands in the form until it is kept; a form may have none. */
-  protected readonly draft: Draft | null = null;
+  protected abstract readonly form: EntryForm;
 
   /** The sheet as it is typed, or what is still missing. */
-  protected abstract readonly read: Signal<S | string>;
+  protected abstract readonly read: Signal<S | Trouble>;
   protected readonly sheet = computed((): S | null => {
     const read = this.read();
-    return typeof read === 'string' ? null : read;
+    return read instanceof Trouble ? null : read;
   });
   protected readonly says = computed(() => (this.sheet() ? sheetSays(this.sheet()!) : null));
 
-  /** @returns whether it is with the job now */
-  protected async keep(submit: Event): Promise<boolean> {
-    submit.preventDefault();
-    const read = this.read();
-    if (typeof read === 'string') {
-      this.problem.set(read);
-      return false;
-    }
-    const sent = await this.desk.enter('sheets', { traceId: this.traceId(), data: read });
-    this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
-    if (sent.state === 'refused') return false;
-    this.draft?.clear();
-    this.saved.emit();
-    return true;
+  /** @param then what else follows from the sheet, once it is with the job */
+  protected sheetForm(fields: object, draft: () => string, then?: (sheet: S) => void): EntryForm {
+    let entered: S | null = null;
+    return entryForm(fields, {
+      draft,
+      read: () => this.whole(),
+      enter: (data, stamp) => {
+        entered = data;
+        return this.desk.enter('sheets', { traceId: this.traceId(), data }, null, stamp);
+      },
+      then: () => {
+        this.saved.emit();
+        if (entered) then?.(entered);
+      },
+    });
   }
 
-  protected async save(submit: Event): Promise<void> {
-    await this.keep(submit);
+  /** What it has to be to be kept: the sheet, unless the page that asked for it wants more. */
+  protected whole(): S | Trouble {
+    return this.read();
   }
 }
 
 /** The look that the forms share. */
 export const sheetStyles = `
-  form { display: grid; gap: 14px; }
+  db-entry { display: grid; gap: 14px; }
   .grid { display: grid; grid-template-columns: repeat(auto-fit, minmax(150px, 1fr)); gap: 12px; align-items: end; }
   table { width: 100%; border-collapse: collapse; }
   th { padding: 4px 8px 4px 0; font-size: 14px; text-align: left; color: var(--quiet); }

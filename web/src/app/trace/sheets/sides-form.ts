@@ -6,13 +6,12 @@ import {
   effect,
   inject,
   input,
-  signal,
   untracked,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { compareSides, readingKinds, type SidesSheet } from '@dormant-beacon/core/readings';
 import type { TraceCase } from '@dormant-beacon/core/trace';
-import { ChoiceOne, keepDraft, numberOf, TextField } from '../../entry';
+import { ChoiceOne, Entry, field, numberOf, TextField, trouble, type Trouble } from '../../entry';
 import { Store } from '@ngrx/store';
 import { shopFeature } from '../../session';
 import { Rows } from './rows';
@@ -27,15 +26,15 @@ interface Row {
 
 @Component({
   selector: 'db-sides-form',
-  imports: [ChoiceOne, MatButtonModule, SheetEnd, TextField],
+  imports: [ChoiceOne, Entry, MatButtonModule, SheetEnd, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <form novalidate (submit)="save($event)">
+    <db-entry [form]="form">
       <p class="quiet">The same place on both sides, in the same state, from the supply to the ground.</p>
       <div class="grid">
-        <db-text label="What is compared" example="tail lamps, lights on" [(value)]="what" />
+        <db-text label="What is compared" example="tail lamps, lights on" [field]="what" />
       </div>
-      <db-choice question="In what?" [choices]="units()" [(value)]="unit" />
+      <db-choice question="In what?" [choices]="units()" [field]="unit" />
       <table>
         <thead>
           <tr>
@@ -79,8 +78,8 @@ interface Row {
       <div class="row">
         <button mat-stroked-button type="button" (click)="hands.more()">Another place</button>
       </div>
-      <db-sheet-end [says]="says()" [problem]="problem()" />
-    </form>
+      <db-sheet-end [says]="says()" [problem]="form.problem()" />
+    </db-entry>
   `,
   styles: sheetStyles,
 })
@@ -95,15 +94,18 @@ export class SidesForm extends SheetForm<SidesSheet> {
       .filter(({ unit, name }) => !['pressure', 'temperature'].includes(name) || own.includes(unit))
       .map(({ unit, name }) => ({ value: unit, label: unit === '/min' ? name : unit }));
   });
-  protected readonly what = signal('');
-  protected readonly unit = signal('V');
-  protected readonly rows = signal<readonly Row[]>([]);
+  protected readonly what = field('');
+  protected readonly unit = field('V');
+  protected readonly rows = field<readonly Row[]>([]);
   protected readonly hands = new Rows<Row>(this.rows, { name: '', suspect: '', reference: '' });
-  protected override readonly draft = keepDraft(() => `sides ${this.traceId() ?? ''}`, {
-    what: this.what,
-    unit: this.unit,
-    rows: this.rows,
-  });
+  protected readonly form = this.sheetForm(
+    {
+      what: this.what,
+      unit: this.unit,
+      rows: this.rows,
+    },
+    () => `sides ${this.traceId() ?? ''}`,
+  );
 
   constructor() {
     super();
@@ -115,22 +117,22 @@ export class SidesForm extends SheetForm<SidesSheet> {
         6,
       );
       this.hands.begin(places.map((name) => ({ name, suspect: '', reference: '' })));
-      this.draft.rebase();
+      this.form.draft.rebase();
     });
   }
 
   private readonly typed = computed(() =>
     this.rows().filter(({ suspect, reference }) => suspect.trim() !== '' && reference.trim() !== ''),
   );
-  protected readonly read = computed((): SidesSheet | string => {
+  protected readonly read = computed((): SidesSheet | Trouble => {
     const rows = this.typed().map(({ name, suspect, reference }) => ({
       name: name.trim() || 'a place',
       suspect: numberOf(suspect),
       reference: numberOf(reference),
     }));
-    if (rows.length === 0) return 'Type both sides of one place at least.';
+    if (rows.length === 0) return trouble(null, 'Type both sides of one place at least.');
     if (rows.some(({ suspect, reference }) => Number.isNaN(suspect) || Number.isNaN(reference)))
-      return 'One of these is not a number. Examples: 12.4, 12,4, 2k2.';
+      return trouble(null, 'One of these is not a number. Examples: 12.4, 12,4, 2k2.');
     return {
       sheet: 'sides',
       what: this.what().trim() || 'both sides',

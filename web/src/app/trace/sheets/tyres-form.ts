@@ -1,9 +1,9 @@
 /** Tyre pressures against the placard, before a sensor is blamed. */
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { judgeTyres, type TyresSheet } from '@dormant-beacon/core/readings';
 import { celsiusOf } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
-import { keepDraft, numberOrNull, TextField } from '../../entry';
+import { Entry, field, numberOrNull, TextField, trouble, type Trouble } from '../../entry';
 import { shopFeature } from '../../session';
 import { SheetEnd } from './sheet-end';
 import { SheetForm, sheetStyles } from './sheet-form';
@@ -12,26 +12,26 @@ const places = ['front-left', 'front-right', 'rear-left', 'rear-right', 'spare']
 
 @Component({
   selector: 'db-tyres-form',
-  imports: [SheetEnd, TextField],
+  imports: [Entry, SheetEnd, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <form novalidate (submit)="save($event)">
+    <db-entry [form]="form">
       <div class="grid">
-        <db-text [label]="'Placard front, ' + unit()" keys="decimal" [mono]="true" [(value)]="front" />
-        <db-text [label]="'Placard rear, ' + unit()" keys="decimal" [mono]="true" [(value)]="rear" />
+        <db-text [label]="'Placard front, ' + unit()" keys="decimal" [mono]="true" [field]="front" />
+        <db-text [label]="'Placard rear, ' + unit()" keys="decimal" [mono]="true" [field]="rear" />
         <db-text
           [label]="'Tyres now, °' + degrees()"
           keys="decimal"
           example="20"
           [mono]="true"
-          [(value)]="warm"
+          [field]="warm"
         />
         <db-text
           [label]="'On a cold morning, °' + degrees()"
           keys="decimal"
           example="20"
           [mono]="true"
-          [(value)]="cold"
+          [field]="cold"
         />
       </div>
       <div class="grid">
@@ -56,8 +56,8 @@ const places = ['front-left', 'front-right', 'rear-left', 'rear-right', 'spare']
           <p>{{ answer.says }}</p>
         </div>
       }
-      <db-sheet-end [problem]="problem()" />
-    </form>
+      <db-sheet-end [problem]="form.problem()" />
+    </db-entry>
   `,
   styles: sheetStyles,
 })
@@ -66,28 +66,34 @@ export class TyresForm extends SheetForm<TyresSheet> {
   protected readonly unit = computed(() => this.settings().pressureUnit);
   protected readonly degrees = computed(() => this.settings().temperatureUnit);
   protected readonly places = places;
-  protected readonly front = signal('');
-  protected readonly rear = signal('');
-  protected readonly warm = signal('');
-  protected readonly cold = signal('');
-  protected readonly tyres = signal<readonly string[]>(places.map(() => ''));
-  protected override readonly draft = keepDraft(() => `tyres ${this.traceId() ?? ''}`, {
-    front: this.front,
-    rear: this.rear,
-    warm: this.warm,
-    cold: this.cold,
-    tyres: this.tyres,
-  });
+  protected readonly front = field('');
+  protected readonly rear = field('');
+  protected readonly warm = field('');
+  protected readonly cold = field('');
+  protected readonly tyres = field<readonly string[]>(places.map(() => ''));
+  protected readonly form = this.sheetForm(
+    {
+      front: this.front,
+      rear: this.rear,
+      warm: this.warm,
+      cold: this.cold,
+      tyres: this.tyres,
+    },
+    () => `tyres ${this.traceId() ?? ''}`,
+  );
 
-  protected readonly read = computed((): TyresSheet | string => {
+  protected readonly read = computed((): TyresSheet | Trouble => {
     const [placardFront, placardRear] = [numberOrNull(this.front()), numberOrNull(this.rear())];
     if (placardFront === null || placardRear === null)
-      return 'Type what the placard asks for, front and rear.';
+      return trouble(
+        placardFront === null ? this.front : this.rear,
+        'Type what the placard asks for, front and rear.',
+      );
     const tyres = this.tyres().flatMap((text, n) => {
       const pressure = numberOrNull(text);
       return pressure === null ? [] : [{ place: places[n]!, pressure }];
     });
-    if (tyres.length === 0) return 'Type the pressure of one tyre at least.';
+    if (tyres.length === 0) return trouble(null, 'Type the pressure of one tyre at least.');
     const celsius = (text: string) =>
       celsiusOf(numberOrNull(text) ?? 20, text.trim() === '' ? 'C' : this.degrees());
     const numbers = [
@@ -98,8 +104,9 @@ export class TyresForm extends SheetForm<TyresSheet> {
       ...tyres.map(({ pressure }) => pressure),
     ];
     if (numbers.some((value) => Number.isNaN(value)))
-      return 'One of these is not a number. Examples: 2.3, 230, 33.';
-    if (placardFront <= 0 || placardRear <= 0) return 'The placard asks for more than nothing.';
+      return trouble(null, 'One of these is not a number. Examples: 2.3, 230, 33.');
+    if (placardFront <= 0 || placardRear <= 0)
+      return trouble(this.front, 'The placard asks for more than nothing.');
     return {
       sheet: 'tyres',
       unit: this.unit(),

@@ -12,7 +12,17 @@ import {
 import { MatButtonModule } from '@angular/material/button';
 import { judgeWiggle, type WiggleAnswer, type WiggleSheet } from '@dormant-beacon/core/readings';
 import { readTyped } from '@dormant-beacon/core/units';
-import { type Choice, ChoiceOne, keepDraft, TextField } from '../../entry';
+import {
+  type Choice,
+  ChoiceOne,
+  done,
+  Entry,
+  entryForm,
+  field,
+  TextField,
+  trouble,
+  type Trouble,
+} from '../../entry';
 import { SheetForm, sheetStyles } from './sheet-form';
 import { WiggleChart } from './wiggle-chart';
 
@@ -23,7 +33,7 @@ const mostValues = 18_000;
 
 @Component({
   selector: 'db-wiggle-recorder',
-  imports: [ChoiceOne, MatButtonModule, TextField, WiggleChart],
+  imports: [ChoiceOne, Entry, MatButtonModule, TextField, WiggleChart],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './wiggle-recorder.html',
   styles: [
@@ -86,32 +96,36 @@ export class WiggleRecorder extends SheetForm<WiggleSheet> {
     { value: 'hold', label: 'I hold a button while it is bad' },
     { value: 'type', label: 'I type the values' },
   ];
-  protected readonly way = signal('hold');
-  protected readonly unit = signal('V');
-  protected readonly what = signal('');
-  protected readonly place = signal('');
-  protected readonly own = signal<readonly string[]>([]);
-  protected readonly series = signal<WiggleSheet['series']>([]);
-  protected readonly marks = signal<WiggleSheet['marks']>([]);
+  protected readonly way = field('hold');
+  protected readonly unit = field('V');
+  protected readonly what = field('');
+  protected readonly place = field('');
+  protected readonly own = field<readonly string[]>([]);
+  protected readonly series = field<WiggleSheet['series']>([]);
+  protected readonly marks = field<WiggleSheet['marks']>([]);
   protected readonly running = signal(false);
   protected readonly bad = signal(false);
-  protected readonly typed = signal('');
-  protected override readonly draft = keepDraft(() => `wiggle ${this.traceId() ?? ''} ${this.watched()}`, {
-    way: this.way,
-    unit: this.unit,
-    what: this.what,
-    own: this.own,
-    series: this.series,
-    marks: this.marks,
-  });
+  protected readonly typed = field('');
+  protected readonly form = this.sheetForm(
+    {
+      way: this.way,
+      unit: this.unit,
+      what: this.what,
+      own: this.own,
+      series: this.series,
+      marks: this.marks,
+    },
+    () => `wiggle ${this.traceId() ?? ''} ${this.watched()}`,
+    (sheet) => this.judged.emit(judgeWiggle(sheet).verdict),
+  );
   private timer: ReturnType<typeof setInterval> | null = null;
   private begun = 0;
 
   protected readonly movable = computed(() => [...new Set([...this.places(), ...this.own()])]);
   protected readonly moving = computed(() => this.marks().at(-1)?.moved ?? '');
   protected readonly shownUnit = computed(() => (this.way() === 'hold' ? 'bad' : this.unit()));
-  protected readonly read = computed((): WiggleSheet | string => {
-    if (this.series().length < 4) return 'Record a few seconds first.';
+  protected readonly read = computed((): WiggleSheet | Trouble => {
+    if (this.series().length < 4) return trouble(null, 'Record a few seconds first.');
     return {
       sheet: 'wiggle',
       what: this.what().trim() || this.watched() || 'the value',
@@ -155,24 +169,36 @@ export class WiggleRecorder extends SheetForm<WiggleSheet> {
     this.marks.update((marks) => [...marks, { at: this.now(), moved: next }]);
   }
 
-  protected addPlace(): void {
-    const place = this.place().trim();
-    if (place === '') return;
-    this.own.update((own) => [...new Set([...own, place])]);
-    this.place.set('');
-  }
+  protected readonly placeForm = entryForm(
+    { place: this.place },
+    {
+      draft: null,
+      read: (): string | Trouble => this.place().trim() || trouble(this.place, 'Say what is moved.'),
+      enter: (place) => {
+        this.own.update((own) => [...new Set([...own, place])]);
+        return done;
+      },
+    },
+  );
 
-  protected enter(submit: Event): void {
-    submit.preventDefault();
-    const typed = readTyped(this.typed());
-    if (typed.kind === 'notRead') return this.problem.set(typed.reason);
-    if (typed.kind === 'ask')
-      return this.problem.set('Write it without the comma, or with fewer digits behind it.');
-    this.problem.set(null);
-    if (!this.running()) this.start();
-    this.push(typed.kind === 'overload' ? null : typed.value);
-    this.typed.set('');
-  }
+  protected readonly valueForm = entryForm(
+    { typed: this.typed },
+    {
+      draft: null,
+      read: (): { value: number | null } | Trouble => {
+        const typed = readTyped(this.typed());
+        if (typed.kind === 'notRead') return trouble(this.typed, typed.reason);
+        if (typed.kind === 'ask')
+          return trouble(this.typed, 'Write it without the comma, or with fewer digits behind it.');
+        return { value: typed.kind === 'overload' ? null : typed.value };
+      },
+      enter: ({ value }) => {
+        if (!this.running()) this.start();
+        this.push(value);
+        return done;
+      },
+    },
+  );
 
   private push(value: number | null): void {
     if (this.series().length >= mostValues) return this.stop();
@@ -182,11 +208,5 @@ export class WiggleRecorder extends SheetForm<WiggleSheet> {
   /** Seconds since the recording began, to the hundredth. */
   private now(): number {
     return Math.max(0, Math.round((performance.now() - this.begun) / 10) / 100);
-  }
-
-  protected override async save(submit: Event): Promise<void> {
-    this.stop();
-    const verdict = this.answer()?.verdict;
-    if ((await this.keep(submit)) && verdict) this.judged.emit(verdict);
   }
 }

@@ -1,0 +1,217 @@
+import { ChangeDetectionStrategy, Component, input, provideZonelessChangeDetection } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { idempotencyHeader } from '@dormant-beacon/contract';
+import { provideStore, Store } from '@ngrx/store';
+import * as z from 'zod';
+import { ApiProblem, type Sent, StoreRoom } from '../api';
+import { PeopleEvents, peopleFeature } from '../session';
+import { FakeStoreRoom, sessionOf, yuki } from '../testing/bench';
+import { ChoiceOne } from './choices';
+import { Entry } from './entry';
+import { entryForm, type Stamp } from './entry-form';
+import { field, fieldFrom, type Trouble, trouble } from './field';
+import { TextField } from './text-field';
+
+/** What the form sends to, and what that answers. */
+class Wire {
+  readonly sent: { volts: number; stamp: Stamp; ids: string[] }[] = [];
+  answers: (Sent<unknown> | Promise<Sent<unknown>>)[] = [];
+  enter = (data: { volts: number }, stamp: Stamp): Promise<Sent<unknown>> => {
+    this.sent.push({ ...data, stamp, ids: [0, 1, 2].map((n) => stamp.of(n).id) });
+    return Promise.resolve(this.answers.shift() ?? { state: 'saved', answer: null });
+  };
+}
+let wire: Wire;
+
+@Component({
+  selector: 'db-probe',
+  imports: [ChoiceOne, Entry, TextField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <main><h1>What comes next</h1></main>
+    <db-entry [form]="form">
+      <db-text label="Volts" [field]="volts" />
+      <db-choice question="Where" [choices]="places" [field]="place" />
+      @if (form.problem(); as says) {
+        <p class="problem" role="alert">{{ says }}</p>
+      }
+      <button type="submit">Enter</button>
+    </db-entry>
+  `,
+})
+class Probe {
+  readonly known = input('');
+  readonly places = [{ value: 'clamps', label: 'at the clamps' }];
+  readonly volts = fieldFrom(() => this.known());
+  readonly place = field('');
+  readonly form = entryForm(
+    { volts: this.volts, place: this.place },
+    {
+      draft: () => 'probe',
+      schema: z.object({ volts: z.number().max(60) }),
+      read: (): { volts: number } | Trouble => {
+        if (this.volts() === '') return trouble(this.volts, 'Type the volts.');
+        if (this.place() === '') return trouble(this.place, 'Say where.');
+        if (this.volts() === '13') return trouble(null, 'It is an unlucky day.');
+        return { volts: Number(this.volts()) };
+      },
+      enter: (data, stamp) => wire.enter(data, stamp),
+    },
+  );
+}
+
+describe('entryForm', () => {
+  let room: FakeStoreRoom;
+
+  async function open() {
+    const fixture = TestBed.createComponent(Probe);
+    document.body.append(fixture.nativeElement as HTMLElement);
+    await fixture.whenStable();
+    await fixture.whenStable();
+    const page = fixture.nativeElement as HTMLElement;
+    const volts = page.querySelector('input')!;
+    const type = async (text: string) => {
+      volts.value = text;
+      volts.dispatchEvent(new Event('input'));
+      await fixture.whenStable();
+    };
+    const press = (selector: string) => page.querySelector<HTMLElement>(selector)!.click();
+    const settle = () => fixture.whenStable().then(() => fixture.whenStable());
+    return { fixture, page, volts, type, press, settle, probe: fixture.componentInstance };
+  }
+  const enter = 'button[type=submit]';
+  const clamps = 'mat-button-toggle button';
+
+  beforeEach(() => {
+    wire = new Wire();
+    TestBed.configureTestingModule({
+      providers: [
+        provideZonelessChangeDetection(),
+        provideStore({ [peopleFeature.name]: peopleFeature.reducer }),
+        { provide: StoreRoom, useValue: (room = new FakeStoreRoom()) },
+      ],
+    });
+    TestBed.inject(Store).dispatch(PeopleEvents.sessionKnown({ session: sessionOf(yuki) }));
+  });
+  afterEach(() => document.querySelector('db-probe')?.remove());
+
+  it('says at the first field what is wrong, puts the focus there, and says it no more once it is put right', async () => {
+    const { page, volts, type, press, settle } = await open();
+    expect(page.textContent).not.toContain('Type the volts.');
+    press(enter);
+    await settle();
+    expect(page.querySelector('mat-error')!.textContent).toBe('Type the volts.');
+    expect([volts.getAttribute('aria-invalid'), document.activeElement]).toEqual(['true', volts]);
+    await type('12.6');
+    expect(page.querySelector('mat-error')).toBeNull();
+    expect(page.querySelector('.wrong')!.textContent).toBe('Say where.');
+    press(clamps);
+    await settle();
+    expect(page.querySelector('.wrong')).toBeNull();
+    expect(wire.sent).toEqual([]);
+  });
+
+  it('says below the fields what is about none of them, and what the schema refuses', async () => {
+    const { page, type, press, settle } = await open();
+    await type('13');
+    press(clamps);
+    press(enter);
+    await settle();
+    expect(page.querySelector('.problem')!.textContent).toBe('It is an unlucky day.');
+    expect(document.activeElement).toBe(page.querySelector('.problem'));
+    await type('600');
+    press(enter);
+    await settle();
+    expect(page.querySelector('mat-error')!.textContent).toContain('60');
+    expect(wire.sent).toEqual([]);
+  });
+
+  it('is entered once however often it is tapped, is busy meanwhile, and begins anew after it', async () => {
+    const { page, type, press, settle, probe } = await open();
+    let answer: (sent: Sent<unknown>) => void = () => undefined;
+    wire.answers = [new Promise((resolve) => (answer = resolve))];
+    await type('12.6');
+    press(clamps);
+    for (let n = 0; n < 5; n++) press(enter);
+    await settle();
+    expect(wire.sent.length).toBe(1);
+    expect(page.querySelector('form')!.getAttribute('aria-busy')).toBe('true');
+    answer({ state: 'saved', answer: null });
+    await settle();
+    await settle();
+    expect([probe.volts(), probe.place(), probe.form.busy()]).toEqual(['', '', false]);
+    expect([...room.drafts]).toEqual([]);
+    await type('12.4');
+    press(clamps);
+    press(enter);
+    await settle();
+    expect(new Set(wire.sent.map(({ stamp }) => stamp.id)).size).toBe(2);
+  });
+
+  it('is the same entry when it is loaded again before its answer came', async () => {
+    const first = await open();
+    wire.answers = [new Promise(() => undefined)];
+    await first.type('12.6');
+    first.press(clamps);
+    first.press(enter);
+    await first.settle();
+    first.fixture.destroy();
+    const second = await open();
+    expect(second.probe.volts()).toBe('12.6');
+    second.press(enter);
+    await second.settle();
+    const [one, other] = wire.sent.map(({ stamp: { id, observedAt } }) => ({ id, observedAt }));
+    expect(other).toEqual(one!);
+  });
+
+  it('says why it was refused until something is changed, and takes a new id where the old one was used', async () => {
+    const { page, type, press, settle } = await open();
+    const refused = (problem: ApiProblem): Sent<unknown> => ({ state: 'refused', problem });
+    wire.answers = [
+      refused(new ApiProblem(409, 'Not while the car is live.')),
+      refused(new ApiProblem(422, 'Used.', idempotencyHeader)),
+    ];
+    await type('12.6');
+    press(clamps);
+    press(enter);
+    await settle();
+    expect(page.querySelector('.problem')!.textContent).toBe('Not while the car is live.');
+    await type('12.5');
+    expect(page.querySelector('.problem')).toBeNull();
+    press(enter);
+    await settle();
+    expect(page.querySelector('.problem')!.textContent).toContain('entered before, with other words');
+    press(enter);
+    await settle();
+    const ids = wire.sent.map(({ stamp }) => stamp.id);
+    expect([ids[0] === ids[1], ids[1] === ids[2]]).toEqual([true, false]);
+  });
+
+  it('is valid for Angular’s forms exactly when it can be entered', async () => {
+    const { type, press, settle, probe } = await open();
+    expect(probe.form.group.valid).toBeFalse();
+    await type('12.6');
+    press(clamps);
+    await settle();
+    expect([probe.form.group.valid, probe.form.group.value]).toEqual([
+      true,
+      { volts: '12.6', place: 'clamps' },
+    ]);
+    await type('13');
+    expect(probe.form.group.errors).toEqual({ entry: 'It is an unlucky day.' });
+  });
+
+  it('gives each of several entries an id of its own, the same at every try', async () => {
+    const { type, press, settle } = await open();
+    wire.answers = [{ state: 'refused', problem: new ApiProblem(503, 'Busy.') }];
+    await type('12.6');
+    press(clamps);
+    press(enter);
+    await settle();
+    press(enter);
+    await settle();
+    const [first, second] = wire.sent.map(({ ids }) => ids);
+    expect(new Set(first).size).toBe(3);
+    expect(second).toEqual(first!);
+  });
+});
