@@ -26,6 +26,7 @@ export async function addBeacon(page: Page): Promise<void> {
 }
 
 export async function measureBattery(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'No more: the battery next' }).click();
   await page.getByText('flooded', { exact: true }).click();
   await page.getByLabel('Resting volts').fill('12,7');
   await page.getByLabel('Hours at rest').fill('10');

@@ -236,8 +236,8 @@ describe('restraints', () => {
       await page.getByLabel('Seller', { exact: true }).fill(seller);
       await page.getByLabel('Donor’s VIN').fill('VLNRL8H26L0049911');
       await page.getByText('none', { exact: true }).click();
-      const seen = page.getByRole('group', { name: 'What is seen of this unit?' });
-      if (!(await seen.getByRole('checkbox', { name: 'no sign' }).isChecked()))
+      const seen = page.getByRole('listbox', { name: 'What is seen of this unit?' });
+      if ((await seen.getByRole('option', { name: 'no sign' }).getAttribute('aria-selected')) !== 'true')
         await seen.getByText('no sign', { exact: true }).click();
       await page.getByLabel('Photos of this very unit').fill('4');
       await page.getByLabel('Its stalk or cable, mm').fill(stalk);

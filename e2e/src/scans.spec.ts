@@ -30,7 +30,7 @@ describe('reports and their causes', () => {
     await page.locator('textarea').waitFor();
     await page.locator('.lines .notRead', { hasText: 'Störung 4711' }).getByRole('button').click();
     await page.getByText('a code', { exact: true }).click();
-    await page.locator('db-line-meaning label', { hasText: /^4711$/ }).click();
+    await page.locator('db-line-meaning mat-button-toggle', { hasText: '4711' }).click();
     await page.getByRole('button', { name: 'Take it so' }).click();
     await page.locator('.understood .code', { hasText: '4711' }).waitFor();
     await page.reload();

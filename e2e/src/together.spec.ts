@@ -94,6 +94,7 @@ describe('two people in one job', () => {
     await page.getByLabel('PIN').fill(account('YS').pin);
     await page.keyboard.press('Enter');
     await page.locator('.rail strong', { hasText: 'Typed by Yuki' }).waitFor();
+    await page.locator('.rail').getByText('not saved yet').waitFor({ state: 'detached' });
     const log = (await (
       await context.request.get(`${address}/api${new URL(job).pathname}/logbook`)
     ).json()) as {

@@ -36,6 +36,8 @@ export interface Assessment {
   /** Something in this job is a matter of restraints. */
   readonly restraint: boolean;
   readonly temporaries: Standing['temporaries'];
+  /** A lamp, fuse, socket or plain latch, and nothing beside it. */
+  readonly short: boolean;
   /** Why the car may not be driven; empty where it may. */
   readonly notDriven: readonly string[];
 }
@@ -49,7 +51,7 @@ export function assessJob(
   const at = stand(record, policy);
   const stages = stageIds.map((id) => stage(id, at, plans));
   const { lenses, proofs, untreated, clearing, final, powered, battery, basics, approvals } = at;
-  const { safety, restraint, temporaries, notDriven } = at;
+  const { safety, restraint, temporaries, short, notDriven } = at;
   const next = nextThing(at, plans);
   return {
     lenses,
@@ -66,6 +68,7 @@ export function assessJob(
     safety,
     restraint,
     temporaries,
+    short,
     notDriven,
   };
 }
@@ -77,7 +80,21 @@ function stage(id: StageId, at: Standing, plans: ReadonlyMap<string, NextTests>)
 
 type Decided = readonly [state: StageState, reason?: string, until?: string];
 
+/** Of a short job these do not apply until it widens; whoever has something to enter there may. */
+const notInShort: ReadonlySet<StageId> = new Set([
+  'baseline',
+  'basics',
+  'make-safe',
+  'route',
+  'match',
+  'strip',
+  'code',
+  'clear',
+  'prove',
+]);
+
 function stageState(id: StageId, at: Standing, plans: ReadonlyMap<string, NextTests>): Decided {
+  if (at.short && notInShort.has(id) && at.approvals.length === 0) return ['not-needed', 'short job'];
   switch (id) {
     case 'take-in':
       return takeIn(at);
@@ -154,19 +171,25 @@ function route(at: Standing, plans: ReadonlyMap<string, NextTests>): Decided {
     : ['closed', 'after the trace'];
 }
 
+/** Somebody wrote what was done there: a stage that nobody touched is never done. */
+const noted = (at: Standing, id: StageId): boolean =>
+  standing(at.record.notes).some(({ stage }) => stage === id);
+
 /** Repairs that stand and put a part in. */
 const withPart = (at: Standing) =>
   standing(at.record.repairs).filter((repair) => repair.part != null || repair.method === 'replace');
 
 function match(at: Standing): Decided {
-  if (withPart(at).some((repair) => repair.cured)) return ['done'];
-  if (at.beacons.length > 0 && at.untreated.length === 0) return ['not-needed', 'no part was fitted'];
+  if (noted(at, 'match')) return ['done'];
+  if (at.beacons.length > 0 && at.untreated.length === 0)
+    return ['not-needed', withPart(at).length > 0 ? 'nothing was compared here' : 'no part was fitted'];
   const part = at.approvals.some(({ answer, origin }) => answer === 'yes' && origin !== 'no-part');
   return part ? ['open', 'compare old and new'] : ['closed', 'after approval'];
 }
 
 function strip(at: Standing): Decided {
-  if (at.beacons.length > 0 && at.untreated.length === 0) return ['done'];
+  if (noted(at, 'strip')) return ['done'];
+  if (at.beacons.length > 0 && at.untreated.length === 0) return ['not-needed', 'nothing was entered'];
   return at.based ? ['closed', 'after the trace'] : ['closed', 'after the baseline'];
 }
 
@@ -197,7 +220,7 @@ function handBack(at: Standing): Decided {
 }
 
 function trace(at: Standing): Decided {
-  if (!at.based) return ['closed', 'after the baseline'];
+  if (!at.based && !at.short) return ['closed', 'after the baseline'];
   return at.untreated.length === 0 ? ['done'] : ['open'];
 }
 

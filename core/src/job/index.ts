@@ -109,4 +109,5 @@ export {
   waiverData,
   workingData,
 } from './schema.js';
+export { isShortJob } from './short.js';
 export { factsOf, noFacts, originOf, standing, standingFor } from './standing.js';

@@ -145,8 +145,8 @@ describe('the path over all twelve stages', () => {
     const states = () => Object.fromEntries(story.assess().stages.map(({ id, state }) => [id, state]));
     expect([states()['make-safe'], states()['match'], states()['strip'], states()['code']]).toEqual([
       'not-needed',
-      'done',
-      'done',
+      'not-needed',
+      'not-needed',
       'open',
     ]);
     story.enter('notes', { stage: 'code', text: 'Coded by the maker’s service' });

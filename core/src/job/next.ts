@@ -54,6 +54,7 @@ export function nextThing(at: Standing, plans: ReadonlyMap<string, NextTests>): 
       'Add the first beacon or complaint, as it shows now.',
       'Before anything is touched: also what was there before the event.',
     );
+  if (at.short) return shortNext(at);
   if (!at.based && !at.battery)
     return thing(
       'take-in',
@@ -101,6 +102,27 @@ export function nextThing(at: Standing, plans: ReadonlyMap<string, NextTests>): 
   if (!at.handedBack)
     return thing('hand-back', 'Print the hand-back and give the car back.', 'Everything is proven dormant.');
   return thing('hand-back', 'Nothing is open. The job is done.');
+}
+
+/** Look, swap, try, sign. */
+function shortNext(at: Standing): NextThing {
+  const [beacon] = at.untreated;
+  if (beacon)
+    return approvalNext(
+      at,
+      thing(
+        'trace',
+        `Look at “${beacon.name}”: bulb, fuse, socket, plug. Then enter what was done.`,
+        'A code, a warning, heat at the holder or a second failure makes this a full job; what is entered stays.',
+      ),
+    );
+  return at.handedBack
+    ? thing('hand-back', 'Nothing is open. The job is done.')
+    : thing(
+        'hand-back',
+        'Try it in every mode, before the trim goes on and after, then give the car back.',
+        'A short job: no reader was needed.',
+      );
 }
 
 function notPowered(at: Standing): NextThing {

@@ -17,6 +17,7 @@ import {
   safetyOf,
   type SafetyPolicy,
 } from './safety.js';
+import { isShortJob } from './short.js';
 import type { Approval, Beacon, JobRecord, Repair, ScanFact, Temporary } from './schema.js';
 import { originOf, standing } from './standing.js';
 
@@ -27,6 +28,8 @@ export interface Standing {
   readonly proofs: readonly Proof[];
   /** The baseline is saved, or its absence is signed for. */
   readonly based: boolean;
+  /** A lamp, fuse, socket or plain latch, and nothing beside it: no reader is asked for. */
+  readonly short: boolean;
   /** Beacons without a repair that worked, and those that came back after it. */
   readonly untreated: readonly (Beacon & { readonly origin: string })[];
   readonly lastRepair: Repair | undefined;
@@ -80,6 +83,7 @@ export function stand(record: JobRecord, policy: ProofPolicy & Partial<SafetyPol
     lastRepair,
     final,
     based: isBased(record),
+    short: isShortJob(record),
     clearing,
     codesLeft: final ? codeEnds(record, final).filter((end) => end.open) : [],
     handedBack: standing(record.handBacks).some((handBack) => handBack.seq > returnedAt),

@@ -3,6 +3,7 @@ import type { FactKind } from '@dormant-beacon/contract';
 import {
   baselineOf,
   isBased,
+  isShortJob,
   isRestraint,
   type JobRecord,
   mayBePowered,
@@ -67,8 +68,10 @@ const waivers: Gate = (record) => {
   if (isBased(record)) throw conflict('The job has its baseline already.');
 };
 
+/** A short job goes without one until it widens. */
 const needsBaseline = (record: JobRecord) => {
-  if (!isBased(record)) throw conflict('The baseline comes first. Paste or read it now.');
+  if (!isBased(record) && !isShortJob(record))
+    throw conflict('The baseline comes first. Paste or read it now.');
 };
 
 const knownBeacons = (record: JobRecord, ids: readonly string[], path: string) => {

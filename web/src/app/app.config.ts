@@ -3,6 +3,7 @@ import { provideRouter, withComponentInputBinding } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideStore } from '@ngrx/store';
 import { routes } from './app.routes';
+import { commandLine } from './frame';
 import { baysFeature, findBays, loadBays, loadMoreBays } from './bays/bays.state';
 import {
   circuitsFeature,
@@ -18,6 +19,10 @@ import { keepPerson, loadPeople, loadSession, loadShop, peopleFeature, shopFeatu
 export const appConfig: ApplicationConfig = {
   providers: [
     provideZonelessChangeDetection(),
+    {
+      provide: commandLine,
+      useValue: () => import('./shell/command-line').then((m) => m.CommandLine),
+    },
     provideRouter(routes, withComponentInputBinding()),
     provideStore({
       [peopleFeature.name]: peopleFeature.reducer,

@@ -37,6 +37,10 @@ export class Outbox {
   readonly waiting = computed(
     () => this.open().filter(({ request }) => request.personId === this.active()).length,
   );
+  /** Those entries themselves, in their order: shown over the record while they wait. */
+  readonly pending = computed(() =>
+    this.open().flatMap(({ request }) => (request.personId === this.active() ? [request] : [])),
+  );
   /** Entries that this device could not keep: they are gone if the page is closed now. */
   readonly onlyHere = computed(() => this.open().filter(({ onDevice }) => !onDevice).length);
   /** Ids of others whose entries wait until they are active here. */

@@ -23,6 +23,8 @@ export class Desk {
   private readonly store = inject(Store);
   /** The address of each entry that is saved after it had to wait. */
   readonly savedLater = this.outbox.savedLater;
+  /** What waits on this device to be sent, of the person who is here. */
+  readonly pending = this.outbox.pending;
   private readonly personId = this.store.selectSignal(peopleFeature.selectPersonId);
   private readonly record = this.store.selectSignal(jobFeature.selectRecord);
   private readonly jobId = this.store.selectSignal(jobFeature.selectJobId);

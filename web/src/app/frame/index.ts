@@ -5,3 +5,4 @@ export { PageHead } from './page-head';
 export { PersonPicker } from './person-picker';
 export { ShortcutHints } from './shortcut-hints';
 export { ThemeSwitch } from './theme-switch';
+export { commandLine, CommandSlot } from './command-slot';

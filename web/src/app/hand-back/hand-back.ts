@@ -137,7 +137,8 @@ export class HandBack {
   protected readonly handedBack = computed(() => standing(this.record()?.handBacks ?? []).at(-1));
   protected readonly missing = computed(() => {
     const stages = this.assessment()?.stages ?? [];
-    const open = (id: string) => stages.some((stage) => stage.id === id && stage.state !== 'done');
+    const open = (id: string) =>
+      stages.some((stage) => stage.id === id && !['done', 'not-needed'].includes(stage.state));
     const missing: string[] = [];
     if (open('baseline')) missing.push('the baseline');
     if (open('trace')) missing.push('a repair for every beacon');
@@ -149,7 +150,8 @@ export class HandBack {
     for (const { kind, where } of temporaries)
       missing.push(`the ${temporaryWords[kind]} taken out (${where})`);
     if (notDriven.length > 0 && temporaries.length === 0 && kept === 0) missing.push(notDriven[0]!);
-    if (unproven > 0) missing.push(`proof for ${unproven === 1 ? 'one beacon' : `${unproven} beacons`}`);
+    if (unproven > 0 && this.assessment()?.short !== true)
+      missing.push(`proof for ${unproven === 1 ? 'one beacon' : `${unproven} beacons`}`);
     return missing;
   });
   /** A temporary state or an unsigned restraint code keeps the car here. */

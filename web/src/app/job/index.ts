@@ -1,2 +1,3 @@
 export { followJob, JobEvents, jobFeature, loadJob, planTraces } from './job.state';
 export { type PlanOptions, usualPlan } from './planner';
+export { Waits } from './waits';

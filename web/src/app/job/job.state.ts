@@ -18,6 +18,7 @@ import {
   catchError,
   concat,
   defer,
+  distinctUntilChanged,
   filter,
   from,
   map,
@@ -29,8 +30,9 @@ import {
   timer,
   withLatestFrom,
 } from 'rxjs';
-import { ApiProblem, Client } from '../api';
+import { ApiProblem, Client, type WriteRequest } from '../api';
 import { selectJobPolicy } from '../session';
+import { pendingIds, withPending } from './pending';
 import { Planner, type PlanOptions, usualPlan } from './planner';
 
 export const JobEvents = createActionGroup({
@@ -42,6 +44,8 @@ export const JobEvents = createActionGroup({
     'Not Loaded': props<{ reason: string }>(),
     Moved: props<{ event: Pick<Moved, 'jobId' | 'seq'> }>(),
     'Missed Something': emptyProps(),
+    /** What waits on this device to be sent. */
+    'Pending Changed': props<{ requests: readonly WriteRequest[] }>(),
     'Reading Entered': props<{ reading: JobRecord['readings'][number] }>(),
     'Trace Planned': props<{ traceId: string; plan: NextTests }>(),
     'Plan Options Chosen': props<{ traceId: string; options: PlanOptions }>(),
@@ -53,7 +57,9 @@ export const JobEvents = createActionGroup({
 
 interface JobState {
   readonly jobId: string | null;
+  /** As the server has it. */
   readonly record: JobRecord | null;
+  readonly pending: readonly WriteRequest[];
   readonly reason: string | null;
   readonly plans: Readonly<Record<string, NextTests>>;
   readonly planning: Readonly<Record<string, number>>;
@@ -64,6 +70,7 @@ interface JobState {
 const empty: JobState = {
   jobId: null,
   record: null,
+  pending: [],
   reason: null,
   plans: {},
   planning: {},
@@ -80,9 +87,10 @@ export const jobFeature = createFeature({
   reducer: createReducer<JobState>(
     empty,
     on(JobEvents.opened, (state, { jobId }): JobState =>
-      state.jobId === jobId ? state : { ...empty, jobId },
+      state.jobId === jobId ? state : { ...empty, jobId, pending: state.pending },
     ),
     on(JobEvents.left, (): JobState => empty),
+    on(JobEvents.pendingChanged, (state, { requests }): JobState => ({ ...state, pending: requests })),
     on(JobEvents.loaded, (state, { record }): JobState =>
       record.id === state.jobId && record.seq >= (state.record?.seq ?? 0)
         ? { ...state, record, reason: null }
@@ -120,11 +128,19 @@ export const jobFeature = createFeature({
       planFailures: { ...state.planFailures, [traceId]: reason },
     })),
   ),
-  extraSelectors: ({ selectRecord, selectPlans }) => ({
-    selectAssessment: createSelector(selectRecord, selectPlans, selectJobPolicy, (record, plans, policy) =>
-      record ? assessJob(record, new Map(Object.entries(plans)), policy) : null,
-    ),
-  }),
+  extraSelectors: ({ selectRecord: selectSaved, selectPending, selectPlans }) => {
+    /** With what waits on this device laid over it. */
+    const selectRecord = createSelector(selectSaved, selectPending, (record, pending) =>
+      record ? withPending(record, pending) : null,
+    );
+    return {
+      selectRecord,
+      selectPendingIds: createSelector(selectPending, pendingIds),
+      selectAssessment: createSelector(selectRecord, selectPlans, selectJobPolicy, (record, plans, policy) =>
+        record ? assessJob(record, new Map(Object.entries(plans)), policy) : null,
+      ),
+    };
+  },
 });
 
 export const loadJob = createEffect(
@@ -154,6 +170,8 @@ export const followJob = createEffect(
   { functional: true },
 );
 
+const tenth = ({ share }: { readonly share: number }): number => Math.floor(10 * share);
+
 const retryMs = 3000;
 
 /** While nobody answers, the page says so and asks again. */
@@ -176,9 +194,18 @@ function read(
 export const planTraces = createEffect(
   (actions = inject(Actions), store = inject(Store), planner = inject(Planner)) =>
     actions.pipe(
-      ofType(JobEvents.loaded, JobEvents.readingEntered, JobEvents.planOptionsChosen),
+      ofType(
+        JobEvents.loaded,
+        JobEvents.readingEntered,
+        JobEvents.planOptionsChosen,
+        JobEvents.pendingChanged,
+      ),
       withLatestFrom(store.select(jobFeature.selectRecord), store.select(jobFeature.selectPlanOptions)),
-      filter(([, record]) => record !== null),
+      // What waits was planned with when it was entered, or is when the record has been read.
+      filter(
+        ([event, record]) =>
+          record !== null && (event.type !== JobEvents.pendingChanged.type || event.requests.length > 0),
+      ),
       map(([, record, options]) => ({ record: record!, options })),
       switchMap(({ record, options }) =>
         from(openTraces(record)).pipe(
@@ -190,6 +217,8 @@ export const planTraces = createEffect(
             );
             return planner.plan(record, trace, options[traceId] ?? usualPlan).pipe(
               takeUntil(stopped),
+              // Progress in tenths: the whole page need not hear of every step.
+              distinctUntilChanged((a, b) => 'share' in a && 'share' in b && tenth(a) === tenth(b)),
               map((step) =>
                 'answer' in step
                   ? JobEvents.tracePlanned({ traceId, plan: step.answer })

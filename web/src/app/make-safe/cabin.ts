@@ -38,7 +38,7 @@ export function placesOf(items: readonly FittedItem[]): ReadonlyMap<string, Plac
 }
 
 /** Marks with their words are so wide and so high. */
-const [wide, high] = [118, 56];
+const [wide, high] = [118, 64];
 
 function free(wish: Place, taken: readonly Place[]): Place {
   const clear = (place: Place) =>

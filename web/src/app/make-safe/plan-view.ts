@@ -34,7 +34,7 @@ import { cabin, placesOf, seatsOf } from './cabin';
           (keydown.enter)="chosen.set(mark.id)"
           (keydown.space)="chosen.set(mark.id); $event.preventDefault()"
         >
-          <rect class="reach" x="-56" y="-20" width="112" height="58" rx="12" />
+          <rect class="reach" x="-56" y="-20" width="112" height="66" rx="12" />
           @switch (mark.action) {
             @case ('replace') {
               <path class="shape" d="M-12 -12 L12 12 M12 -12 L-12 12" />
@@ -55,8 +55,8 @@ import { cabin, placesOf, seatsOf } from './cabin';
               <circle class="shape" r="11" />
             }
           }
-          <text class="name" y="23">{{ mark.label }}</text>
-          <text class="word" y="36">{{ mark.word }}</text>
+          <text class="name" y="29">{{ mark.label }}</text>
+          <text class="word" y="42">{{ mark.word }}</text>
         </g>
       }
     </svg>

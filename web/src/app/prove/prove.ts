@@ -24,12 +24,23 @@ import {
 } from '../entry';
 import { sayWhen, When } from '../time';
 import { peopleFeature, selectJobPolicy } from '../session';
-import { jobFeature } from '../job';
+import { jobFeature, Waits } from '../job';
 import { DormancyCurve } from './dormancy-curve';
 
 @Component({
   selector: 'db-prove',
-  imports: [ChoiceMany, ChoiceOne, DormancyCurve, Entry, MatButtonModule, RouterLink, TextField, Tick, When],
+  imports: [
+    ChoiceMany,
+    ChoiceOne,
+    DormancyCurve,
+    Entry,
+    MatButtonModule,
+    RouterLink,
+    TextField,
+    Tick,
+    Waits,
+    When,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './prove.html',
   styleUrl: './prove.scss',

@@ -17,7 +17,7 @@ import {
   type Trouble,
 } from '../entry';
 import { sayWhen } from '../time';
-import { jobFeature } from '../job';
+import { jobFeature, Waits } from '../job';
 import { shopFeature } from '../session';
 
 const answers: Readonly<Record<Approval['answer'], string>> = {
@@ -35,7 +35,7 @@ const origins: readonly Choice[] = [
 
 @Component({
   selector: 'db-route',
-  imports: [ChoiceOne, Entry, MatButtonModule, TextField],
+  imports: [ChoiceOne, Entry, MatButtonModule, TextField, Waits],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './route.html',
   styles: `

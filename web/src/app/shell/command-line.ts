@@ -1,11 +1,13 @@
 /** One line that understands jobs, codes, stages and readings; what it will do is said before it is done. */
 import {
+  afterNextRender,
   ChangeDetectionStrategy,
   Component,
   computed,
-  type ElementRef,
   inject,
+  Injector,
   signal,
+  type ElementRef,
   viewChild,
 } from '@angular/core';
 import { Router } from '@angular/router';
@@ -28,7 +30,15 @@ interface Act {
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '(document:keydown)': 'key($event)' },
   template: `
-    <div class="search" role="search">
+    <button
+      class="opener mono"
+      type="button"
+      aria-label="Type a job, code, stage or reading"
+      (click)="begin()"
+    >
+      /
+    </button>
+    <div class="search" role="search" [class.open]="open()">
       <label class="seen-only-by-readers" for="command">Job, code, stage, or a point with its reading</label>
       <input
         #field
@@ -125,9 +135,45 @@ interface Act {
       font: 600 16px var(--body);
       cursor: pointer;
     }
+    .opener {
+      display: none;
+      width: 48px;
+      height: 48px;
+      border: 0;
+      border-radius: 12px;
+      background: var(--raised);
+      color: var(--ink);
+      font-size: 20px;
+      cursor: pointer;
+    }
     @media (max-width: 1000px) {
-      :host {
+      .opener {
+        display: block;
+      }
+      .search {
         display: none;
+      }
+      .search.open {
+        display: block;
+        position: fixed;
+        inset: 6px 8px auto;
+        z-index: 20;
+      }
+      .search.open input {
+        width: 100%;
+        height: 50px;
+        box-shadow: 0 6px 24px rgb(0 0 0 / 35%);
+      }
+      .help {
+        position: fixed;
+        inset: 62px 8px auto;
+        width: auto;
+        max-height: calc(100vh - 80px);
+        overflow: auto;
+      }
+      #command-says.shown {
+        inset: 56px 0 auto;
+        width: auto;
       }
     }
   `,
@@ -141,6 +187,9 @@ export class CommandLine {
   private readonly field = viewChild.required<ElementRef<HTMLInputElement>>('field');
   protected readonly text = signal('');
   protected readonly help = signal(false);
+  /** On a small screen the line opens over the page. */
+  protected readonly open = signal(false);
+  private readonly injector = inject(Injector);
   private readonly answer = signal('');
   private readonly act = computed(() => this.actFor(this.text()));
   protected readonly said = computed(() => {
@@ -157,10 +206,18 @@ export class CommandLine {
     if (event.key === '?') this.help.update((help) => !help);
     if (event.key !== '/') return;
     event.preventDefault();
+    this.begin();
+  }
+
+  protected begin(): void {
+    this.open.set(true);
+    // At once where it stands in the head: the next key is the first letter. A small screen shows it first.
     this.field().nativeElement.focus();
+    afterNextRender(() => this.field().nativeElement.focus(), { injector: this.injector });
   }
 
   protected leave(): void {
+    this.open.set(false);
     this.text.set('');
     this.answer.set('');
     this.field().nativeElement.blur();
@@ -169,6 +226,7 @@ export class CommandLine {
   protected async run(): Promise<void> {
     const act = this.act();
     if (!act?.run) return;
+    this.open.set(false);
     this.text.set('');
     this.answer.set('');
     await act.run();
@@ -187,9 +245,11 @@ export class CommandLine {
         return { says: `Find jobs with “${command.words}”`, run: () => this.narrow(command.words) };
       case 'stage': {
         const name = command.stage.replaceAll('-', ' ');
+        const jobId = this.record()?.id;
+        if (jobId === undefined) return { says: `Open a job first, then go to ${name}.`, run: null };
         return {
           says: `Go to ${name}`,
-          run: () => this.router.navigate(['/jobs', this.record()?.id, command.stage]),
+          run: () => this.router.navigate(['/jobs', jobId, command.stage]),
         };
       }
       case 'reading':

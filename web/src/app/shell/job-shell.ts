@@ -1,5 +1,14 @@
 /** A job's frame: its rail, its path, the bench with the next thing to do, the log. */
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+} from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
@@ -10,11 +19,10 @@ import { filter, map, startWith } from 'rxjs';
 import { Events } from '../api';
 import { Desk } from '../entry';
 import { peopleFeature } from '../session';
-import { PersonPicker, ThemeSwitch } from '../frame';
+import { CommandSlot, PersonPicker, ThemeSwitch } from '../frame';
 import { Lens, stateWords } from '../lens';
 import { sayWhen, When } from '../time';
-import { CommandLine } from './command-line';
-import { JobEvents, jobFeature } from '../job';
+import { JobEvents, jobFeature, Waits } from '../job';
 import { LogDrawer } from './log-drawer';
 
 /** `hand-back` as `Hand back`. */
@@ -26,7 +34,7 @@ export function stageName(id: string): string {
 @Component({
   selector: 'db-job-shell',
   imports: [
-    CommandLine,
+    CommandSlot,
     Lens,
     LogDrawer,
     MatButtonModule,
@@ -36,6 +44,7 @@ export function stageName(id: string): string {
     RouterLinkActive,
     RouterOutlet,
     ThemeSwitch,
+    Waits,
     When,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -76,6 +85,7 @@ export class JobShell {
       const when = beacon.conditions.length > 0 ? `, ${beacon.conditions.join(', ')}` : '';
       return {
         ...lens,
+        entryId: beacon.id,
         note:
           lens.kind === 'complaint' && lens.state === 'lit'
             ? `present${when}`
@@ -120,8 +130,13 @@ export class JobShell {
           this.record() ? JobEvents.missedSomething() : JobEvents.opened({ jobId: this.jobId() }),
         ),
       );
-    inject(Desk)
-      .savedLater.pipe(takeUntilDestroyed())
+    const desk = inject(Desk);
+    effect(() => {
+      const requests = desk.pending();
+      untracked(() => this.store.dispatch(JobEvents.pendingChanged({ requests })));
+    });
+    desk.savedLater
+      .pipe(takeUntilDestroyed())
       .subscribe(() => this.store.dispatch(JobEvents.missedSomething()));
   }
 

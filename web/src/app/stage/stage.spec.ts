@@ -8,7 +8,7 @@ describe('StagePage', () => {
       notes: [fact('n', { stage: 'strip', text: 'Trim clips in bag 3' })],
     });
     const bench = await benchFor(StagePage, record, { id: 'strip' });
-    expect(bench.text()).toContain('Closed: after the baseline.');
+    expect(bench.text()).toContain('Done.');
     expect(bench.text()).toContain('needs make-safe first');
     expect(bench.text()).toContain('Trim clips in bag 3');
     await bench.press('Enter the note');

@@ -8,7 +8,7 @@ import { Caution } from '../frame';
 import { Desk, Entry, entryForm, field, trouble, type Trouble, TextField } from '../entry';
 import { Photos } from '../photo';
 import { sayWhen } from '../time';
-import { jobFeature } from '../job';
+import { jobFeature, Waits } from '../job';
 
 const asks: Partial<Record<StageId, { readonly about: string; readonly caution: string }>> = {
   match: {
@@ -31,7 +31,7 @@ const asks: Partial<Record<StageId, { readonly about: string; readonly caution: 
 
 @Component({
   selector: 'db-stage',
-  imports: [Caution, Entry, MatButtonModule, Photos, TextField],
+  imports: [Caution, Entry, MatButtonModule, Photos, TextField, Waits],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (stage(); as stage) {
@@ -42,7 +42,7 @@ const asks: Partial<Record<StageId, { readonly about: string; readonly caution: 
       }
       @for (one of notes(); track one.id) {
         <p class="note">
-          {{ one.text }}<small>{{ one.at }}</small>
+          {{ one.text }}<db-waits [entry]="one.id" /><small>{{ one.at }}</small>
         </p>
       }
       <db-entry [form]="form">

@@ -7,7 +7,7 @@ import { Store } from '@ngrx/store';
 import { Photos } from '../photo';
 import { sayWhen } from '../time';
 import { Desk } from '../entry';
-import { jobFeature } from '../job';
+import { jobFeature, Waits } from '../job';
 import { BeaconForm } from './beacon-form';
 import { HeadForm } from './head-form';
 import { LampGlyph, lampOf } from '../lamp';
@@ -19,7 +19,7 @@ type Part = 'power' | 'beacons' | 'battery' | 'photos' | 'car';
 
 @Component({
   selector: 'db-take-in',
-  imports: [BatteryForm, BeaconForm, HeadForm, LampGlyph, MatButtonModule, Photos, PowerForm],
+  imports: [BatteryForm, BeaconForm, HeadForm, LampGlyph, MatButtonModule, Photos, PowerForm, Waits],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './take-in.html',
   styleUrl: './take-in.scss',
@@ -41,6 +41,10 @@ export class TakeIn {
   protected readonly lastLook = computed(() => standing(this.record()?.powerings ?? []).at(-1) ?? null);
   protected readonly battery = computed(() => this.assessment()?.battery ?? null);
   protected readonly verdictWords = verdictWords;
+  /** Something is taken in, and the battery is still to be measured: in a short job it need not be. */
+  protected readonly batteryNext = computed(
+    () => this.beacons().length > 0 && this.battery() === null && this.assessment()?.short !== true,
+  );
   /** Chosen by hand, or by typing in it: what others enter meanwhile moves nothing away. */
   private readonly chosen = signal<Part | null>(null);
   /** The part on the bench: the one that the next thing asks for, until another is chosen. */
@@ -48,7 +52,7 @@ export class TakeIn {
     const chosen = this.chosen();
     if (chosen) return chosen;
     if (this.powered() === 'ask' || this.powered() === 'no') return 'power';
-    if (this.beacons().length > 0 && this.battery() === null) return 'battery';
+    if (this.batteryNext()) return 'battery';
     return 'beacons';
   });
   protected readonly correcting = signal<Beacon | null>(null);
@@ -108,6 +112,12 @@ export class TakeIn {
   protected goOn(): void {
     this.correcting.set(null);
     this.chosen.set(null);
+  }
+
+  /** A car often has more than one: the form stays, and the way on stands above it. */
+  protected added(): void {
+    this.correcting.set(null);
+    this.chosen.set('beacons');
   }
 
   protected correct(beacon: Beacon): void {

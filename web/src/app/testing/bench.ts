@@ -1,5 +1,5 @@
 /** A bench for specs of pages: a store with a job and a person, and a desk that remembers what was entered. */
-import { provideZonelessChangeDetection, type Type } from '@angular/core';
+import { provideZonelessChangeDetection, signal, type Type } from '@angular/core';
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import type { Session } from '@dormant-beacon/contract';
@@ -7,7 +7,7 @@ import { type JobRecord, noFacts, type Person } from '@dormant-beacon/core/job';
 import { readReport } from '@dormant-beacon/core/scans';
 import { provideStore, Store } from '@ngrx/store';
 import { NEVER } from 'rxjs';
-import { ApiProblem, StoreRoom } from '../api';
+import { ApiProblem, StoreRoom, type WriteRequest } from '../api';
 import { PeopleEvents, peopleFeature, shopFeature } from '../session';
 import { circuitsFeature, libraryFeature } from '../knowledge';
 import { Desk } from '../entry';
@@ -17,6 +17,7 @@ export const yuki: Person = { id: 'p', name: 'Yuki Sorensen', initials: 'YS', ro
 
 export class FakeDesk {
   readonly savedLater = NEVER;
+  readonly pending = signal<readonly WriteRequest[]>([]);
   readonly entered: { kind: string; data: Record<string, unknown>; corrects?: string }[] = [];
   readonly withdrawn: string[] = [];
   refusal: string | null = null;

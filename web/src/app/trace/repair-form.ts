@@ -62,7 +62,9 @@ import { jobFeature } from '../job';
           />
         }
       }
-      <db-choice question="What made it fail?" [choices]="rootStates" [field]="root" />
+      @if (!short()) {
+        <db-choice question="What made it fail?" [choices]="rootStates" [field]="root" />
+      }
       @if (proposals().length > 0) {
         <div class="roots">
           <p class="quiet">What usually makes it fail, and the look that shows it:</p>
@@ -80,7 +82,7 @@ import { jobFeature } from '../job';
       }
       @if (root() !== 'unknown') {
         <db-text
-          label="The root, in a few words"
+          [label]="short() ? 'What made it fail, where it showed (optional)' : 'The root, in a few words'"
           [most]="300"
           example="such as seal torn, water inside"
           [field]="rootNote"
@@ -142,6 +144,8 @@ export class RepairForm {
   /** What may have made a part fail, by the circuit's template. */
   readonly roots = input<readonly TraceRoot[]>([]);
   readonly repair = input<TraceRepair | null>(null);
+  /** Of a short job no root is asked for: heat or a second failure makes it a full one. */
+  readonly short = input(false);
   readonly left = output();
 
   private readonly desk = inject(Desk);
@@ -215,7 +219,9 @@ export class RepairForm {
   private read(): FactData<'repairs'> | Trouble {
     const label = this.label().trim();
     if (!label) return trouble(this.label, 'Say what was done.');
-    if (this.root() === '') return trouble(this.root, 'Say whether the root was found.');
+    const found = this.rootNote().trim() === '' ? 'unknown' : 'found-and-removed';
+    const root = this.short() && this.root() === '' ? found : this.root();
+    if (root === '') return trouble(this.root, 'Say whether the root was found.');
     if (this.cured() === '') return trouble(this.cured, 'Say whether it works now.');
     return {
       traceId: this.traceId(),
@@ -231,8 +237,8 @@ export class RepairForm {
             proof: this.proof().trim() || null,
             notMadeSafe: this.notMadeSafe().trim() || null,
           }),
-      root: this.root() as FactData<'repairs'>['root'],
-      rootNote: this.root() === 'unknown' ? null : this.rootNote().trim() || null,
+      root: root as FactData<'repairs'>['root'],
+      rootNote: root === 'unknown' ? null : this.rootNote().trim() || null,
       cured: this.cured() === 'yes',
     };
   }

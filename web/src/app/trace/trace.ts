@@ -142,20 +142,24 @@ export class TracePage {
       shares.set(element, (shares.get(element) ?? 0) + probability);
     return shares;
   });
-  /** The front-runners, and the best repair wherever it stands. */
+  /** The front-runners, the best repair wherever it stands, and what was chosen in the drawing. */
   protected readonly actions = computed(() => {
     const next = this.plan()?.next ?? [];
-    const front = next.slice(0, 7);
     const repair = next.find(({ action }) => action === 'repair');
-    return !repair || front.includes(repair) ? front : [...front, repair];
+    const chosen = this.chosenAction();
+    return next.filter((action, n) => n < 7 || action === repair || action === chosen);
   });
   /** The best action that measures at a point which was pressed in the drawing. */
   protected choosePoint(point: string): void {
     const tests = new Map(this.case()?.tests.map((test) => [test.id, test]));
-    const found = this.plan()?.next.find((action) => {
+    const measuresThere = (action: NextAction) => {
       const test = action.action === 'test' ? tests.get(action.test) : undefined;
       return test !== undefined && 'from' in test && (test.from === point || test.to === point);
-    });
+    };
+    const chosen = this.chosenAction();
+    // Where what is chosen measures at this point already, a press changes nothing under the hands.
+    if (chosen && measuresThere(chosen)) return;
+    const found = this.plan()?.next.find(measuresThere);
     if (found) this.chosen.set(keyOf(found));
   }
 
@@ -203,6 +207,9 @@ export class TracePage {
   /** Earlier repairs of the job: on a comeback they are read before anything is touched. */
   protected readonly earlier = computed(() => standing(this.record()?.repairs ?? []));
   protected readonly recording = signal(false);
+  /** A lamp, fuse, socket or plain latch: what was done is entered at once. */
+  protected readonly short = computed(() => this.assessment()?.short === true);
+  protected readonly tracing = signal(false);
   protected readonly problem = signal<string | null>(null);
 
   protected keyOf = keyOf;

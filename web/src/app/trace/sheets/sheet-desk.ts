@@ -7,7 +7,7 @@ import type { TraceCase } from '@dormant-beacon/core/trace';
 import { Store } from '@ngrx/store';
 import { When } from '../../time';
 import { Desk } from '../../entry';
-import { jobFeature } from '../../job';
+import { jobFeature, Waits } from '../../job';
 import { DropsForm } from './drops-form';
 import { FuseDropForm } from './fuse-drop-form';
 import { ProvokeForm } from './provoke-form';
@@ -38,8 +38,9 @@ const names: Readonly<Record<Kind, string>> = {
     RelayForm,
     SidesForm,
     TyresForm,
-    WiggleRecorder,
+    Waits,
     When,
+    WiggleRecorder,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -85,7 +86,9 @@ const names: Readonly<Record<Kind, string>> = {
         @for (sheet of kept(); track sheet.id) {
           <li>
             <span
-              >{{ sheet.says }}<small>{{ names[sheet.kind] }} · {{ sheet.at | when }}</small></span
+              >{{ sheet.says }}<db-waits [entry]="sheet.id" /><small
+                >{{ names[sheet.kind] }} · {{ sheet.at | when }}</small
+              ></span
             >
             <button mat-button type="button" (click)="takeBack(sheet.id)">Take back</button>
           </li>

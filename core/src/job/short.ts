@@ -1,0 +1,61 @@
+/**
+ * The short job: a lamp, fuse, socket or plain latch, from plate to signature without a reader. It is short by what
+ * the record says, and widens by itself, keeping every entry, as soon as the record says more.
+ */
+import { guardOf } from '../restraints/index.js';
+import { isRestraint } from './guard.js';
+import type { JobRecord } from './schema.js';
+import { standing } from './standing.js';
+
+/** What a car of any make has that is looked at, swapped and tried. Words of the four languages. */
+const plain =
+  /\b(?:lamps?|bulbs?|lights?|headlights?|indicators?|blinkers?|flashers?|fuses?|sockets?|latch(?:es)?|hatch|flap|lampen?|birnen?|licht\w*|\w*leuchten?|blinker|sicherung\w*|steckdosen?|schloss|ampoules?|feux?|phares?|clignotants?|fusibles?|prises?|serrures?|l[áa]mparas?|bombillas?|luz|luces|faros?|intermitentes?|enchufes?|cerraduras?)\b/iu;
+/** Heat has been where none belongs: the holder is not the cause alone. */
+const burnt =
+  /\b(?:melt\w*|burn\w*|brown\w*|scorch\w*|charred|geschmolzen|verschmort|verbrannt|fondu\w*|br[ûu]l\w*|derretid\w*|quemad\w*)\b/iu;
+
+/**
+ * Whether the record is that of a short job: one complaint about a lamp, fuse, socket or plain latch after wear; no
+ * warning, code, trace, open circuit, heat or guard beside it.
+ * @example isShortJob({ ...record, beacons: [complaint('Left tail lamp out')] }) // true
+ */
+export function isShortJob(record: JobRecord): boolean {
+  const before = known.get(record);
+  if (before !== undefined) return before;
+  const says = judged(record);
+  known.set(record, says);
+  return says;
+}
+const known = new WeakMap<JobRecord, boolean>();
+
+function judged(record: JobRecord): boolean {
+  const beacons = standing(record.beacons);
+  const [complaint, ...others] = beacons;
+  if (!complaint || others.length > 0 || complaint.kind !== 'complaint') return false;
+  if (record.head.event !== 'wear' || !plain.test(complaint.name)) return false;
+  if (isRestraint(complaint) || guardOf({ complaint: complaint.name }).guard !== 'none') return false;
+  const beside = [
+    record.scans,
+    record.traces,
+    record.clearings,
+    record.waivers,
+    record.safeties,
+    record.temporaries,
+    record.sheets,
+    record.basics,
+    record.inventories,
+  ];
+  if (beside.some((list) => standing(list as JobRecord['notes']).length > 0)) return false;
+  if (standing(record.exposures).some(({ shown }) => shown)) return false;
+  const repairs = standing(record.repairs);
+  const written = [
+    record.head.customerWords,
+    record.head.eventNote,
+    ...repairs.flatMap(({ label, rootNote }) => [label, rootNote]),
+    ...standing(record.notes).map(({ text }) => text),
+  ].filter((text) => text != null);
+  return (
+    !written.some((text) => burnt.test(text)) &&
+    !repairs.some(({ label, part }) => guardOf({ work: label, part: part ?? null }).guard !== 'none')
+  );
+}
