@@ -74,7 +74,20 @@ const throughIndex = {
  * and import no other page; the shell brings them together.
  */
 const webRooms = [
-  ...['words', 'worker', 'time', 'lens', 'chart', 'api', 'session', 'job', 'knowledge', 'frame', 'entry'],
+  ...[
+    'words',
+    'worker',
+    'time',
+    'lens',
+    'chart',
+    'api',
+    'waiting',
+    'session',
+    'job',
+    'knowledge',
+    'frame',
+    'entry',
+  ],
   ...['lamp', 'photo', 'reading', 'circuit', 'report'],
 ];
 const webPages = [
@@ -152,7 +165,7 @@ export default tseslint.config(
   // One way in for every entry: forms, requests and the outbox stand in the rooms that own them.
   {
     files: ['web/src/app/**/*.ts'],
-    ignores: ['web/src/app/{api,entry,testing}/**', 'web/src/app/app.ts', '**/*.spec.ts'],
+    ignores: ['web/src/app/{api,entry,waiting,testing}/**', 'web/src/app/app.ts', '**/*.spec.ts'],
     rules: {
       'no-restricted-globals': [
         'error',

@@ -7,6 +7,7 @@ import { join } from 'node:path';
 import { install } from './install.mjs';
 import { root } from './paths.mjs';
 import { say } from './say.mjs';
+import { checkWeight } from './check-weight.mjs';
 
 /** @typedef {{ passed: number, failed: number }} Count */
 
@@ -106,11 +107,13 @@ const serverSpecs = () =>
 
 const testWeb = join(root, '.build', 'web-under-test');
 
-/** The journeys, against the real server: started as a user starts it, from a build and data of its own. */
+/** The weight of the pages, then the journeys, against the real server: started as a user starts it, from a build and data of its own. */
 async function journeys() {
   const { buildNode, buildWeb } = await import('./build.mjs');
   await buildNode();
   await buildWeb(testWeb);
+  const weight = checkWeight(join(testWeb, 'browser'));
+  for (const line of weight.lines) say(`  ${line}`);
   const folder = mkdtempSync(join(tmpdir(), 'beacon-e2e-'));
   const { freePort } = await import('./database.mjs');
   const port = await freePort();
@@ -125,7 +128,11 @@ async function journeys() {
     app.on('exit', () => reject(new Error(`the application did not start:\n${output}`)));
   });
   try {
-    return await jasmine('e2e', { BEACON_URL: `http://127.0.0.1:${port}`, BEACON_E2E_DATA: folder });
+    const count = await jasmine('e2e', {
+      BEACON_URL: `http://127.0.0.1:${port}`,
+      BEACON_E2E_DATA: folder,
+    });
+    return { passed: count.passed + weight.passed, failed: count.failed + weight.failed };
   } finally {
     const ended = new Promise((resolve) => app.on('exit', resolve));
     app.kill('SIGTERM');

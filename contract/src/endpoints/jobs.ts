@@ -1,13 +1,13 @@
 /** Jobs: the bays, a record, its photos, its logbook, its story. */
 import * as answers from '../answers.js';
 import { withdrawal } from '../facts.js';
+import { mostStoryBytes } from '../headers.js';
 import { everyone, leadOnly, withCustomer } from '../who.js';
 import { type Endpoint, small } from './endpoint.js';
 
 /** Photos, after they were made smaller on the device. */
 export const mostPhotoBytes = 1_000_000;
-/** An archive with a few hundred photos. */
-export const mostStoryBytes = 500_000_000;
+export { mostStoryBytes };
 export const photoTypes = ['image/jpeg', 'image/png', 'image/webp'] as const;
 
 export const jobEndpoints = {

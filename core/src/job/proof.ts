@@ -1,23 +1,11 @@
 /** What turns a dark beacon into a dormant one, and what is still lacking. Source: computation page, section 11. */
 import { isRestraint } from './guard.js';
+import { defaultProofPolicy, type ProofPolicy } from '../policy/index.js';
 import { assess, type WatchAnswer } from '../watch/index.js';
 import type { Beacon, Exposure, JobRecord, Repair } from './schema.js';
 import { originOf, standing } from './standing.js';
 
-/** What the shop asks for; minutes between two exposures that count apart, cold starts, days. */
-export interface ProofPolicy {
-  readonly separationMinutes: number;
-  readonly coldStarts: number;
-  readonly target: number;
-  readonly restraintTarget: number;
-}
-
-export const defaultProofPolicy: ProofPolicy = {
-  separationMinutes: 30,
-  coldStarts: 3,
-  target: 0.95,
-  restraintTarget: 0.99,
-};
+export { defaultProofPolicy, type ProofPolicy };
 
 /** Share with which a clean exposure counts where none of the beacon's conditions was met. */
 const mismatched = 0.2;

@@ -1,5 +1,6 @@
 /** Whether the car is safe to open, what bypasses are in it, and whether it may be driven: all from the record. */
 import { plainWord } from '../codes/index.js';
+import { defaultSafetyPolicy, type SafetyPolicy } from '../policy/index.js';
 import {
   type Guard,
   guardOf,
@@ -17,13 +18,7 @@ import { testRead } from './reading-words.js';
 import type { JobRecord, Repair, Temporary, Trace } from './schema.js';
 import { standing, standingFor } from './standing.js';
 
-/** What a shop sets for making safe. */
-export interface SafetyPolicy {
-  readonly waitingMinutes: number;
-  readonly secondPerson: boolean;
-}
-
-export const defaultSafetyPolicy: SafetyPolicy = { waitingMinutes: 30, secondPerson: false };
+export { defaultSafetyPolicy, type SafetyPolicy };
 
 /** The course of making this car safe. @param clockJumps when the server’s clock was found to have jumped */
 export function safetyOf(

@@ -1,9 +1,2 @@
-export {
-  defaultShopSettings,
-  leastWaitingMinutes,
-  proofPolicyOf,
-  restraintRoute,
-  safetyPolicyOf,
-  shopSettings,
-  type ShopSettings,
-} from './schema.js';
+export { defaultShopSettings, leastWaitingMinutes, proofPolicyOf, safetyPolicyOf } from '../policy/index.js';
+export { restraintRoute, shopSettings, type ShopSettings } from './schema.js';

@@ -1,10 +1,7 @@
 /** What a shop settles for itself: units, money, hours, and the policies that its lead sets. */
 import * as z from 'zod';
-import { defaultProofPolicy, type ProofPolicy, type SafetyPolicy } from '../job/index.js';
+import { leastWaitingMinutes } from '../policy/index.js';
 import { distanceUnit, pressureUnit, temperatureUnit } from '../units/index.js';
-
-/** No shorter waiting time may be a shop's default: a shorter one comes from a vehicle's service data only. */
-export const leastWaitingMinutes = 30;
 
 const currency = z.string().regex(/^[A-Z]{3}$/, 'expected three capital letters such as EUR');
 const timeZone = z.string().refine(isTimeZone, 'expected a time zone such as Europe/Vienna');
@@ -40,33 +37,6 @@ export const shopSettings = z
     error: 'say which approval of the maker allows the tester',
   });
 export type ShopSettings = z.infer<typeof shopSettings>;
-
-export const defaultShopSettings: ShopSettings = {
-  name: 'The shop',
-  distanceUnit: 'km',
-  temperatureUnit: 'C',
-  pressureUnit: 'bar',
-  currency: 'EUR',
-  hourlyRateCents: 9000,
-  timeZone: 'UTC',
-  waitingMinutes: leastWaitingMinutes,
-  secondPerson: false,
-  restraintRoute: 'maker-new',
-  testerAllowed: false,
-  testerApproval: '',
-  separationMinutes: defaultProofPolicy.separationMinutes,
-  coldStarts: defaultProofPolicy.coldStarts,
-};
-
-/** What the shop asks before a car counts as safe. */
-export function safetyPolicyOf({ waitingMinutes, secondPerson }: ShopSettings): SafetyPolicy {
-  return { waitingMinutes, secondPerson };
-}
-
-/** What the shop asks of a proof. */
-export function proofPolicyOf({ separationMinutes, coldStarts }: ShopSettings): ProofPolicy {
-  return { ...defaultProofPolicy, separationMinutes, coldStarts };
-}
 
 function isTimeZone(name: string): boolean {
   try {

@@ -1,9 +1,9 @@
 import { type ApplicationConfig, provideZonelessChangeDetection } from '@angular/core';
-import { provideRouter, withComponentInputBinding } from '@angular/router';
+import { provideRouter, withComponentInputBinding, withNavigationErrorHandler } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideStore } from '@ngrx/store';
 import { routes } from './app.routes';
-import { commandLine } from './frame';
+import { commandLine, onNavigationError } from './frame';
 import { baysFeature, findBays, loadBays, loadMoreBays } from './bays/bays.state';
 import {
   circuitsFeature,
@@ -23,7 +23,7 @@ export const appConfig: ApplicationConfig = {
       provide: commandLine,
       useValue: () => import('./shell/command-line').then((m) => m.CommandLine),
     },
-    provideRouter(routes, withComponentInputBinding()),
+    provideRouter(routes, withComponentInputBinding(), withNavigationErrorHandler(onNavigationError)),
     provideStore({
       [peopleFeature.name]: peopleFeature.reducer,
       [baysFeature.name]: baysFeature.reducer,

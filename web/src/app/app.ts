@@ -6,9 +6,9 @@ import { Events, Outbox } from './api';
 import { BaysEvents } from './bays/bays.state';
 import { PeopleEvents, peopleFeature, shopFeature } from './session';
 import { SignIn } from './people/sign-in';
-import { ShortcutHints } from './frame';
+import { NewVersion, ShortcutHints } from './frame';
 import { useZone } from './time';
-import { NotTaken } from './entry';
+import { NotTaken } from './waiting';
 
 @Component({
   selector: 'db-root',
@@ -20,6 +20,7 @@ import { NotTaken } from './entry';
 export class App {
   protected readonly outbox = inject(Outbox);
   protected readonly events = inject(Events);
+  protected readonly newVersion = inject(NewVersion);
   private readonly store = inject(Store);
   private readonly people = this.store.selectSignal(peopleFeature.selectPeople);
   private readonly shop = this.store.selectSignal(shopFeature.selectShop);
@@ -39,6 +40,7 @@ export class App {
   constructor() {
     this.store.dispatch(PeopleEvents.sessionWanted());
     inject(ShortcutHints).start();
+    this.newVersion.watch();
     const resumed = this.outbox.resume();
     effect(() => {
       const personId = this.personId();
@@ -54,6 +56,10 @@ export class App {
     this.outbox.personUnknown.subscribe(() => this.store.dispatch(PeopleEvents.sessionOver()));
     this.events.moved.subscribe((event) => this.store.dispatch(BaysEvents.jobMoved({ event })));
     this.events.reconnected.subscribe(() => this.store.dispatch(PeopleEvents.serverReturned()));
+  }
+
+  protected loadAgain(): void {
+    this.newVersion.go(location.pathname);
   }
 
   /** Past head and rail; an address with # would leave the job, since every link starts at the root. */

@@ -29,7 +29,7 @@ import type {
   VehiclesKnown,
   Weaknesses,
 } from '@dormant-beacon/contract';
-import { idempotencyHeader, personHeader } from '@dormant-beacon/contract';
+import { idempotencyHeader, personHeader } from '@dormant-beacon/contract/headers';
 import type { JobRecord, Person } from '@dormant-beacon/core/job';
 import type { ShopSettings } from '@dormant-beacon/core/shop';
 import { newId } from './ids';

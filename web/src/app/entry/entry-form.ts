@@ -5,7 +5,7 @@
  */
 import { computed, linkedSignal, type Signal, signal, untracked } from '@angular/core';
 import { FormGroup, type ValidationErrors } from '@angular/forms';
-import { idempotencyHeader } from '@dormant-beacon/contract';
+import { idempotencyHeader } from '@dormant-beacon/contract/headers';
 import { ApiProblem, newId, type Sent } from '../api';
 import { type Draft, keepDraft } from './draft';
 import { type Field, Trouble } from './field';

@@ -5,7 +5,6 @@ export { type Draft, keepDraft } from './draft';
 export { Entry } from './entry';
 export { done, entryForm, type EntryForm, saved, type Stamp } from './entry-form';
 export { type Field, field, fieldFrom, Trouble, trouble } from './field';
-export { NotTaken } from './not-taken';
 export { Pick } from './pick';
 export { TextField } from './text-field';
 export { Tick } from './tick';

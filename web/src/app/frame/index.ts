@@ -6,3 +6,4 @@ export { PersonPicker } from './person-picker';
 export { ShortcutHints } from './shortcut-hints';
 export { ThemeSwitch } from './theme-switch';
 export { commandLine, CommandSlot } from './command-slot';
+export { NewVersion, onNavigationError } from './new-version';

@@ -1,7 +1,7 @@
 /** The shop's settings, as every screen uses them: units, money, policies. */
 import { inject } from '@angular/core';
 import type { Shop } from '@dormant-beacon/contract';
-import { defaultShopSettings, proofPolicyOf, safetyPolicyOf } from '@dormant-beacon/core/shop';
+import { defaultShopSettings, proofPolicyOf, safetyPolicyOf } from '@dormant-beacon/core/policy';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import {
   createActionGroup,

@@ -1,7 +1,7 @@
 /** Takes in a job's story from another installation. */
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { mostStoryBytes } from '@dormant-beacon/contract';
+import { mostStoryBytes } from '@dormant-beacon/contract/headers';
 import { Store } from '@ngrx/store';
 import { Client, newId } from '../api';
 import { PeopleEvents, peopleFeature } from '../session';

@@ -1,0 +1,1 @@
+export { NotTaken } from './not-taken';
