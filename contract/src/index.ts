@@ -52,7 +52,7 @@ export {
   mostStoryBytes,
   photoTypes,
 } from './endpoints/index.js';
-export { idempotencyHeader, personHeader } from './headers.js';
+export { idempotencyHeader, personHeader, seenHeader } from './headers.js';
 export {
   type FactData,
   type FactEntry,

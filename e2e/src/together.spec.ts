@@ -109,6 +109,24 @@ describe('two people in one job', () => {
     await context.close();
   });
 
+  it('asks the second of two tabs that answer the same question at once', async () => {
+    const { context, page } = await device();
+    const job = await takeIn(page);
+    const other = await context.newPage();
+    for (const tab of [page, other]) {
+      await tab.goto(`${job}/take-in`);
+      await tab.getByLabel('Which lamp?').fill('Lane assist');
+    }
+    await page.getByRole('button', { name: 'Add it' }).click();
+    await other.locator('.rail strong', { hasText: 'Lane assist' }).waitFor();
+    await other.getByRole('button', { name: 'Add it' }).click();
+    await other.getByText('This was entered meanwhile: “Lane assist: lit”').waitFor();
+    expect(await other.locator('.rail strong').count()).toBe(1);
+    await other.getByRole('button', { name: 'Add it' }).click();
+    await other.locator('.rail strong').nth(1).waitFor();
+    await context.close();
+  });
+
   it('is closed to a learner’s hands and open to their eyes', async () => {
     const { context, page } = await device({ initials: 'R' });
     await page.goto(address);

@@ -1,4 +1,4 @@
-import { defaultShopSettings, proofPolicyOf, shopSettings } from './schema.js';
+import { defaultShopSettings, proofPolicyOf, shopSettings } from './index.js';
 
 const faults = (more: object) =>
   shopSettings

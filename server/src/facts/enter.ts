@@ -30,6 +30,7 @@ import { reportPatternsOf } from '../library/entries.js';
 import type { Services } from '../services.js';
 import { derivedOf } from './derived.js';
 import { gates } from './gates.js';
+import { askedTwice } from './questions.js';
 import type { GateShop } from './safety-gates.js';
 import { insertFact, type StoredFact } from './repository.js';
 import { says } from './says.js';
@@ -198,6 +199,7 @@ function prepared(
       throw conflict('Scans and signatures stay as they are. Enter what is right beside them.');
     checkCorrection(kind, before, fact.corrects, write);
   }
+  askedTwice(kind, before, fact, write.seen ?? null);
   gates[kind](before, fact, write.role, shop);
   return fact;
 }

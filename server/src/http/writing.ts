@@ -1,6 +1,6 @@
 /** What every write brings along: who writes, under which key, and a fingerprint of what. */
 import { createHash } from 'node:crypto';
-import { idempotencyHeader, personHeader } from '@dormant-beacon/contract';
+import { idempotencyHeader, personHeader, seenHeader } from '@dormant-beacon/contract';
 import type { Role } from '@dormant-beacon/core/job';
 import type { Request } from 'express';
 import * as z from 'zod';
@@ -13,6 +13,8 @@ export interface Write {
   readonly role: Role;
   readonly deviceId: string | null;
   readonly requestHash: string;
+  /** The last entry of the job that the page had seen, where it says so. */
+  readonly seen?: number | null;
 }
 
 const uuid = z.uuid();
@@ -45,6 +47,7 @@ export function writeOf(request: Request, session: SignedIn): Write {
       .update(`${request.method} ${request.path}\n`)
       .update(Buffer.isBuffer(request.body) ? request.body : fingerprint(request.body))
       .digest('hex'),
+    seen: seenEntry(request),
   };
 }
 
@@ -57,6 +60,15 @@ function idHeader(request: Request, name: string, why: string): string {
   const value = request.get(name);
   if (uuid.safeParse(value).success) return value!.toLowerCase();
   throw new HttpProblem(400, 'Header missing', `${name}: expected an id; ${why}.`, { path: name });
+}
+
+function seenEntry(request: Request): number | null {
+  const text = request.get(seenHeader);
+  if (text === undefined) return null;
+  if (/^\d{1,9}$/.test(text)) return Number(text);
+  throw new HttpProblem(400, 'Header not valid', `${seenHeader}: expected a whole number.`, {
+    path: seenHeader,
+  });
 }
 
 /** The revision that a change saw, by its If-Match. @throws HttpProblem 428 where it names none */

@@ -1,7 +1,16 @@
 /** The frame around every page: who works here, and whether everything typed has been saved. */
-import { ChangeDetectionStrategy, Component, computed, effect, inject } from '@angular/core';
-import { RouterOutlet } from '@angular/router';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  Injector,
+} from '@angular/core';
+import { NavigationEnd, Router, RouterOutlet } from '@angular/router';
 import { Store } from '@ngrx/store';
+import { filter } from 'rxjs';
 import { Events, Outbox } from './api';
 import { BaysEvents } from './bays/bays.state';
 import { PeopleEvents, peopleFeature, shopFeature } from './session';
@@ -22,6 +31,7 @@ export class App {
   protected readonly events = inject(Events);
   protected readonly newVersion = inject(NewVersion);
   private readonly store = inject(Store);
+  private readonly injector = inject(Injector);
   private readonly people = this.store.selectSignal(peopleFeature.selectPeople);
   private readonly shop = this.store.selectSignal(shopFeature.selectShop);
   protected readonly personId = this.store.selectSignal(peopleFeature.selectPersonId);
@@ -41,6 +51,7 @@ export class App {
     this.store.dispatch(PeopleEvents.sessionWanted());
     inject(ShortcutHints).start();
     this.newVersion.watch();
+    this.followRoutes();
     const resumed = this.outbox.resume();
     effect(() => {
       const personId = this.personId();
@@ -56,6 +67,30 @@ export class App {
     this.outbox.personUnknown.subscribe(() => this.store.dispatch(PeopleEvents.sessionOver()));
     this.events.moved.subscribe((event) => this.store.dispatch(BaysEvents.jobMoved({ event })));
     this.events.reconnected.subscribe(() => this.store.dispatch(PeopleEvents.serverReturned()));
+  }
+
+  /** The focus goes with the page: to its first heading, which a screen reader then reads. */
+  private followRoutes(): void {
+    let first = true;
+    inject(Router)
+      .events.pipe(filter((event) => event instanceof NavigationEnd))
+      .subscribe(() => {
+        if (first) {
+          first = false;
+          return;
+        }
+        afterNextRender(() => this.toHeading(), { injector: this.injector });
+      });
+  }
+
+  private toHeading(): void {
+    const own = document.activeElement;
+    // Whoever types already stays where they are.
+    if (own?.matches('input, textarea, [contenteditable]') && own.isConnected) return;
+    const heading = document.querySelector<HTMLElement>('.next-thing h1, main h1, #bench');
+    if (!heading) return;
+    if (!heading.hasAttribute('tabindex')) heading.tabIndex = -1;
+    heading.focus({ preventScroll: true });
   }
 
   protected loadAgain(): void {

@@ -29,7 +29,7 @@ import type {
   VehiclesKnown,
   Weaknesses,
 } from '@dormant-beacon/contract';
-import { idempotencyHeader, personHeader } from '@dormant-beacon/contract/headers';
+import { idempotencyHeader, personHeader, seenHeader } from '@dormant-beacon/contract/headers';
 import type { JobRecord, Person } from '@dormant-beacon/core/job';
 import type { ShopSettings } from '@dormant-beacon/core/shop';
 import { newId } from './ids';
@@ -67,6 +67,8 @@ export interface WriteRequest {
   readonly method?: 'POST' | 'PUT';
   /** The revision that a change saw. */
   readonly seen?: number;
+  /** The last entry that the page had seen when it was typed. */
+  readonly seenEntry?: number;
   /** Bytes that are sent instead of a body. */
   readonly bytes?: Blob;
 }
@@ -117,7 +119,7 @@ export class Client {
     return (await this.get<{ text: string }>(`/api/jobs/${jobId}/scans/${scanId}/text`)).text;
   }
 
-  write<A>({ path, key, personId, body, method = 'POST', seen, bytes }: WriteRequest): Promise<A> {
+  write<A>({ path, key, personId, body, method = 'POST', seen, seenEntry, bytes }: WriteRequest): Promise<A> {
     const seconds = bytes === undefined ? usualSeconds : longSeconds;
     return this.send(path, seconds, {
       method,
@@ -126,6 +128,7 @@ export class Client {
         [idempotencyHeader]: key,
         [personHeader]: personId,
         ...(seen === undefined ? {} : { 'If-Match': `"${seen}"` }),
+        ...(seenEntry === undefined ? {} : { [seenHeader]: String(seenEntry) }),
       },
       body: bytes ?? JSON.stringify(body),
     });

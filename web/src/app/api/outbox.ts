@@ -84,8 +84,8 @@ export class Outbox {
     return result;
   }
 
-  /** Sends an entry again that was not taken. */
-  async tryAgain({ request: { refused: _, ...request } }: Kept): Promise<void> {
+  /** Sends an entry again that was not taken: whoever does has looked at what stood against it. */
+  async tryAgain({ request: { refused: _, seenEntry: __, ...request } }: Kept): Promise<void> {
     await this.put(request);
     this.schedule(0);
   }

@@ -24,7 +24,7 @@ describe('Baseline', () => {
     const bench = await benchFor(Baseline, recordOf({ beacons: [fact('b', flap)] }));
     bench.desk.refusal = 'Only the lead may sign that no baseline can be had.';
     await bench.fill('Baseline impossible because', 'battery destroyed');
-    bench.page.querySelector('details form')!.dispatchEvent(new Event('submit', { cancelable: true }));
+    bench.page.querySelector('db-more form')!.dispatchEvent(new Event('submit', { cancelable: true }));
     await bench.fixture.whenStable();
     expect(bench.page.querySelector('.problem')!.textContent).toContain('Only the lead may sign');
   });

@@ -15,8 +15,8 @@ import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { Client } from '../api';
 import { peopleFeature } from '../session';
-import { beforePower, Caution } from '../frame';
-import { Desk, Entry, entryForm, field, TextField, trouble, type Trouble } from '../entry';
+import { beforePower, Caution, More } from '../frame';
+import { plainWords, Desk, Entry, entryForm, field, TextField, trouble, type Trouble } from '../entry';
 import { type EnteredReport, ReportEntry, ReportQueue, ReportRead, ScanMatrixView } from '../report';
 import { sayWhen, When } from '../time';
 import { jobFeature } from '../job';
@@ -27,6 +27,7 @@ import { jobFeature } from '../job';
     Caution,
     Entry,
     MatButtonModule,
+    More,
     ReportEntry,
     ReportRead,
     RouterLink,
@@ -94,8 +95,7 @@ import { jobFeature } from '../job';
       @if (form.problem()) {
         <p class="problem" role="alert">{{ form.problem() }}</p>
       }
-      <details>
-        <summary>No baseline can be had?</summary>
+      <db-more label="No baseline can be had?">
         <p class="quiet">
           A dead battery, or a car that is unsafe to power. The lead signs the reason; it stands in the
           hand-back.
@@ -106,7 +106,7 @@ import { jobFeature } from '../job';
             {{ person()?.role === 'lead' ? 'Sign it' : 'Only the lead can sign this' }}
           </button>
         </db-entry>
-      </details>
+      </db-more>
     }
   `,
   styles: `
@@ -122,14 +122,8 @@ import { jobFeature } from '../job';
     .problem {
       margin-top: 14px;
     }
-    details {
+    db-more {
       margin-top: 26px;
-    }
-    summary {
-      min-height: 48px;
-      line-height: 48px;
-      cursor: pointer;
-      color: var(--quiet);
     }
     db-entry {
       display: flex;
@@ -216,7 +210,7 @@ export class Baseline {
     }
     this.form.say(
       sent.state === 'refused'
-        ? sent.problem.message
+        ? plainWords(sent.problem.message)
         : sent.state === 'waiting'
           ? 'Not saved yet. The report is kept on this device and sent when the server is back.'
           : null,

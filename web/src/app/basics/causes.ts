@@ -33,6 +33,7 @@ import {
 import { WorkerDesk } from '../worker';
 import { jobFeature } from '../job';
 import { WorkingForm } from './working-form';
+import { More } from '../frame';
 
 const leads: Readonly<Record<CauseLead, readonly [label: string, page: string]>> = {
   basics: ['Look at the basics below', 'basics'],
@@ -83,7 +84,7 @@ interface Leaf {
 
 @Component({
   selector: 'db-causes',
-  imports: [ChoiceMany, Entry, MatButtonModule, RouterLink, TextField, WorkingForm],
+  imports: [ChoiceMany, Entry, MatButtonModule, More, RouterLink, TextField, WorkingForm],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './causes.html',
   styleUrl: './causes.scss',

@@ -6,15 +6,15 @@ import { RouterLink } from '@angular/router';
 import { writeCode } from '@dormant-beacon/core/codes';
 import { type CodeEnd, codeEnds, standing } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
-import { Caution } from '../frame';
-import { Desk, Entry, entryForm, field, TextField, trouble, type Trouble } from '../entry';
+import { Caution, More } from '../frame';
+import { plainWords, Desk, Entry, entryForm, field, TextField, trouble, type Trouble } from '../entry';
 import { type EnteredReport, ReportEntry, ScanMatrixView } from '../report';
 import { When } from '../time';
 import { jobFeature } from '../job';
 
 @Component({
   selector: 'db-clear',
-  imports: [Caution, Entry, MatButtonModule, ReportEntry, RouterLink, ScanMatrixView, TextField, When],
+  imports: [Caution, Entry, MatButtonModule, More, ReportEntry, RouterLink, ScanMatrixView, TextField, When],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (stage()?.state === 'closed') {
@@ -99,10 +99,9 @@ import { jobFeature } from '../job';
           </p>
         }
         @if (scans().length > 1) {
-          <details>
-            <summary>All scans side by side</summary>
+          <db-more label="All scans side by side">
             <db-scan-matrix [scans]="scans()" />
-          </details>
+          </db-more>
         }
       } @else if (final()) {
         <p>The baseline held no code, and the final scan holds none.</p>
@@ -113,12 +112,6 @@ import { jobFeature } from '../job';
     :host {
       display: grid;
       gap: 16px;
-    }
-    summary {
-      min-height: 48px;
-      line-height: 48px;
-      cursor: pointer;
-      color: var(--quiet);
     }
     .open .end {
       color: var(--ember);
@@ -165,7 +158,7 @@ export class Clear {
 
   protected async clear(): Promise<void> {
     const sent = await this.desk.enter('clearings', {});
-    this.form.say(sent.state === 'refused' ? sent.problem.message : null);
+    this.form.say(sent.state === 'refused' ? plainWords(sent.problem.message) : null);
   }
 
   protected async save({ text, marks, printed }: EnteredReport): Promise<void> {
@@ -183,7 +176,7 @@ export class Clear {
     }
     this.form.say(
       sent.state === 'refused'
-        ? sent.problem.message
+        ? plainWords(sent.problem.message)
         : sent.state === 'waiting'
           ? 'Not saved yet. The report is kept on this device and sent when the server is back.'
           : null,

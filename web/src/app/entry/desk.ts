@@ -16,6 +16,8 @@ const nobodyHere: Sent<never> = {
   problem: new ApiProblem(401, 'Sign in first: every entry names the person who makes it.'),
 };
 
+type SendMore = Partial<Pick<WriteRequest, 'method' | 'seen' | 'bytes' | 'key' | 'seenEntry'>>;
+
 @Injectable({ providedIn: 'root' })
 export class Desk {
   private readonly outbox = inject(Outbox);
@@ -37,11 +39,18 @@ export class Desk {
     kind: K,
     data: FactData<K>,
     corrects?: string | null,
-    stamp?: { readonly id: string; readonly observedAt: string },
+    stamp?: { readonly id: string; readonly observedAt: string; readonly seenEntry?: number | null },
   ): Promise<Sent<Entered>> {
     const { id, observedAt } = stamp ?? { id: newId(), observedAt: new Date().toISOString() };
     return this.once([kind, data, corrects, stamp?.id], () =>
-      this.write(kind, { id, observedAt, ...(corrects ? { corrects } : {}), data }, stamp?.id),
+      this.write(
+        kind,
+        { id, observedAt, ...(corrects ? { corrects } : {}), data },
+        {
+          ...(stamp ? { key: stamp.id } : {}),
+          ...(stamp?.seenEntry == null ? {} : { seenEntry: Math.max(stamp.seenEntry, this.lastOwn()) }),
+        },
+      ),
     );
   }
 
@@ -56,6 +65,9 @@ export class Desk {
     void sent.then(({ state }) => (state === 'refused' ? forget() : setTimeout(forget, doubleTapMs)), forget);
     return sent;
   }
+  /** The last entry that this page has made in the job: it has seen that one, though the record may not show it yet. */
+  private readonly ownSeqs = new Map<string, number>();
+  private readonly lastOwn = () => this.ownSeqs.get(this.jobId() ?? '') ?? 0;
   private readonly underWay = new Map<string, Promise<Sent<Entered>>>();
 
   /**
@@ -106,7 +118,11 @@ export class Desk {
     this.store.dispatch(
       JobEvents.readingEntered({ reading: { ...stamp, corrects: null, withdrawn: false, ...data } }),
     );
-    const sent = await this.write('readings', { id, observedAt, data });
+    const sent = await this.write(
+      'readings',
+      { id, observedAt, data },
+      { seenEntry: Math.max(record.seq, this.lastOwn()) },
+    );
     if (sent.state === 'refused') this.store.dispatch(JobEvents.missedSomething());
     return sent;
   }
@@ -164,23 +180,18 @@ export class Desk {
     this.store.dispatch(JobEvents.moved({ event: { jobId, seq } }));
   }
 
-  private async write(kind: string, body: unknown, key?: string): Promise<Sent<Entered>> {
+  private async write(kind: string, body: unknown, more: SendMore = {}): Promise<Sent<Entered>> {
     const jobId = this.jobId()!;
-    const sent = await this.send<Entered>(
-      `/api/jobs/${jobId}/${kind}`,
-      body,
-      key === undefined ? {} : { key },
-    );
-    if (sent.state === 'saved') this.moved(jobId, sent.answer.seq);
+    const sent = await this.send<Entered>(`/api/jobs/${jobId}/${kind}`, body, more);
+    if (sent.state === 'saved') {
+      this.ownSeqs.set(jobId, sent.answer.seq);
+      this.moved(jobId, sent.answer.seq);
+    }
     return sent;
   }
 
   /** Through the outbox, in the name of the person who is signed in; refused where none is. */
-  private async send<A>(
-    path: string,
-    body: unknown,
-    more: Partial<Pick<WriteRequest, 'method' | 'seen' | 'bytes' | 'key'>> = {},
-  ): Promise<Sent<A>> {
+  private async send<A>(path: string, body: unknown, more: SendMore = {}): Promise<Sent<A>> {
     const personId = this.personId();
     if (personId === null) return nobodyHere;
     return this.outbox.send<A>({ path, key: newId(), personId, body, ...more });

@@ -1,14 +1,15 @@
 import { ChangeDetectionStrategy, Component, input, provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { idempotencyHeader } from '@dormant-beacon/contract';
+import { idempotencyHeader, seenHeader } from '@dormant-beacon/contract/headers';
 import { provideStore, Store } from '@ngrx/store';
 import * as z from 'zod';
 import { ApiProblem, type Sent, StoreRoom } from '../api';
 import { PeopleEvents, peopleFeature } from '../session';
-import { FakeStoreRoom, sessionOf, yuki } from '../testing/bench';
+import { JobEvents, jobFeature } from '../job';
+import { FakeStoreRoom, recordOf, sessionOf, yuki } from '../testing/bench';
 import { ChoiceOne } from './choices';
 import { Entry } from './entry';
-import { entryForm, type Stamp } from './entry-form';
+import { entryForm, plainWords, type Stamp } from './entry-form';
 import { field, fieldFrom, type Trouble, trouble } from './field';
 import { TextField } from './text-field';
 
@@ -87,7 +88,7 @@ describe('entryForm', () => {
     TestBed.configureTestingModule({
       providers: [
         provideZonelessChangeDetection(),
-        provideStore({ [peopleFeature.name]: peopleFeature.reducer }),
+        provideStore({ [peopleFeature.name]: peopleFeature.reducer, [jobFeature.name]: jobFeature.reducer }),
         { provide: StoreRoom, useValue: (room = new FakeStoreRoom()) },
       ],
     });
@@ -122,7 +123,7 @@ describe('entryForm', () => {
     await type('600');
     press(enter);
     await settle();
-    expect(page.querySelector('mat-error')!.textContent).toContain('60');
+    expect(page.querySelector('mat-error')!.textContent).toBe('Expected a number of at most 60, got 600');
     expect(wire.sent).toEqual([]);
   });
 
@@ -187,6 +188,43 @@ describe('entryForm', () => {
     expect([ids[0] === ids[1], ids[1] === ids[2]]).toEqual([true, false]);
   });
 
+  it('shows at its field what the server found wrong there', async () => {
+    const { page, volts, type, press, settle } = await open();
+    wire.answers = [
+      { state: 'refused', problem: new ApiProblem(422, 'data.volts: too many for a car', 'data.volts') },
+      { state: 'refused', problem: new ApiProblem(422, 'data.other: is odd', 'data.other') },
+    ];
+    await type('59');
+    press(clamps);
+    press(enter);
+    await settle();
+    expect(page.querySelector('mat-error')!.textContent).toBe('Too many for a car');
+    expect(document.activeElement).toBe(volts);
+    await type('12');
+    expect(page.querySelector('mat-error')).toBeNull();
+    press(enter);
+    await settle();
+    expect(page.querySelector('.problem')!.textContent).toBe('Is odd');
+  });
+
+  it('tells what was on the page when it was begun, and no more once somebody means it', async () => {
+    const { type, press, settle } = await open();
+    const store = TestBed.inject(Store);
+    store.dispatch(JobEvents.opened({ jobId: 'job' }));
+    store.dispatch(JobEvents.loaded({ record: recordOf({}) }));
+    await type('12.6');
+    store.dispatch(JobEvents.loaded({ record: { ...recordOf({}), seq: 57 } }));
+    press(clamps);
+    const meanwhile = new ApiProblem(409, 'This was entered meanwhile.', seenHeader);
+    wire.answers = [{ state: 'refused', problem: meanwhile }];
+    press(enter);
+    await settle();
+    press(enter);
+    await settle();
+    expect(wire.sent.map(({ stamp }) => stamp.seenEntry)).toEqual([50, null]);
+    expect(wire.sent[0]!.stamp.id).toBe(wire.sent[1]!.stamp.id);
+  });
+
   it('is valid for Angular’s forms exactly when it can be entered', async () => {
     const { type, press, settle, probe } = await open();
     expect(probe.form.group.valid).toBeFalse();
@@ -213,5 +251,15 @@ describe('entryForm', () => {
     const [first, second] = wire.sent.map(({ ids }) => ids);
     expect(new Set(first).size).toBe(3);
     expect(second).toEqual(first!);
+  });
+});
+
+describe('plainWords', () => {
+  it('says what the server says without its place in the data', () => {
+    expect(plainWords('data.text: no module answered in this report.')).toBe(
+      'No module answered in this report.',
+    );
+    expect(plainWords('data.tests[0].minutes: expected a number')).toBe('Expected a number');
+    expect(plainWords('The wait has a minute to go.')).toBe('The wait has a minute to go.');
   });
 });

@@ -3,10 +3,13 @@
  * It is entered once however often it is tapped, under one id that outlives a reload, kept as a draft until then, and
  * says at the field what is wrong.
  */
-import { computed, linkedSignal, type Signal, signal, untracked } from '@angular/core';
+import { computed, effect, inject, linkedSignal, type Signal, signal, untracked } from '@angular/core';
 import { FormGroup, type ValidationErrors } from '@angular/forms';
-import { idempotencyHeader } from '@dormant-beacon/contract/headers';
+import { idempotencyHeader, seenHeader } from '@dormant-beacon/contract/headers';
+import { check, isRefusal } from '@dormant-beacon/core/refusal';
+import { Store } from '@ngrx/store';
 import { ApiProblem, newId, type Sent } from '../api';
+import { jobFeature } from '../job';
 import { type Draft, keepDraft } from './draft';
 import { type Field, Trouble } from './field';
 
@@ -14,27 +17,23 @@ import { type Field, Trouble } from './field';
 export interface Stamp {
   readonly id: string;
   readonly observedAt: string;
+  /** The last entry of the job that was seen when the form was begun; null where that does not matter any more. */
+  readonly seenEntry: number | null;
   /** Of a form that makes several entries: the stamp of each. */
-  of(n: number): { readonly id: string; readonly observedAt: string };
+  of(n: number): Pick<Stamp, 'id' | 'observedAt' | 'seenEntry'>;
 }
 
-/** The issues of a schema, as Zod tells them. */
-export interface Schema<D> {
-  safeParse(
-    value: unknown,
-  ):
-    | { success: true }
-    | { success: false; error: { issues: readonly { path: PropertyKey[]; message: string }[] } };
-  readonly _output?: D;
-}
+type Schema = Parameters<typeof check>[0];
 
 interface EntryOptions<D> {
   /** The name under which what is typed is kept on this device; null where it must not be kept. */
   readonly draft: (() => string) | null;
   /** What the fields amount to. */
   readonly read: () => D | Trouble;
-  /** What the data has to be, beyond that. */
-  readonly schema?: Schema<D>;
+  /** What the data has to be, beyond that; what it refuses is told at the field of that name, or of its place. */
+  readonly schema?: Schema;
+  /** Fields of another name than what the data calls them. */
+  readonly places?: Readonly<Record<string, object>>;
   readonly enter: (data: D, stamp: Stamp) => Promise<Sent<unknown>>;
   /** After it was entered, or is kept on this device until the server is back. */
   readonly then?: (sent: Sent<unknown>) => void;
@@ -67,20 +66,37 @@ type Fields = Readonly<Record<string, Field<never>>>;
 /** To be called where fields are made, in an injection context. */
 export function entryForm<D>(
   fields: object,
-  { draft: name, read, schema, enter, then, keeps = false }: EntryOptions<D>,
+  { draft: name, read, schema, places = {}, enter, then, keeps = false }: EntryOptions<D>,
 ): EntryForm {
   const own = fields as Fields;
   const values = () => Object.values(own).map((one) => one() as unknown);
   const stamp = signal<StampState | null>(null);
+  const record = inject(Store).selectSignal(jobFeature.selectRecord);
+  /** The last entry that was on the page when the first thing was typed. */
+  let begunAt: number | null = null;
+  let empty: string | null = null;
+  /** Who was told that it was answered meanwhile, and enters it all the same, means it. */
+  let asked = false;
+  effect(() => {
+    const typed = JSON.stringify(values());
+    empty ??= typed;
+    if (typed === empty) begunAt = null;
+    else begunAt ??= untracked(record)?.seq ?? null;
+  });
   const draft = name === null ? noDraft : keepDraft(name, { ...own, stamp } as never);
   /** It was to be entered and could not be: from now on what is wrong is shown. */
   const tried = signal(false);
   const busy = signal(false);
   const result = computed(() => {
     const data = read();
-    return data instanceof Trouble ? data : (schemaTrouble(schema, data, own) ?? data);
+    return data instanceof Trouble
+      ? data
+      : (schemaTrouble(schema, data, { ...own, ...places } as Fields) ?? data);
   });
+  /** What the server found wrong with one field; gone as soon as anything is changed. */
+  const refusedAt = linkedSignal<unknown, Trouble | null>({ source: values, computation: () => null });
   const now = computed(() => {
+    if (refusedAt()) return refusedAt();
     if (!tried()) return null;
     const data = result();
     return data instanceof Trouble ? data : null;
@@ -110,13 +126,15 @@ export function entryForm<D>(
         ids = [...ids, ...Array.from({ length: n + 1 - ids.length }, newId)];
         if (stamp()?.at === began.at) stamp.set({ at: began.at, ids });
       }
-      return { id: ids[n]!, observedAt: began.at };
+      return { id: ids[n]!, observedAt: began.at, seenEntry: asked ? null : begunAt };
     };
     return { ...of(0), of };
   };
   const clear = () => {
     tried.set(false);
     stamp.set(null);
+    asked = false;
+    begunAt = null;
     draft.clear();
     said.set(null);
   };
@@ -134,12 +152,17 @@ export function entryForm<D>(
     busy.set(false);
     if (sent.state === 'refused') {
       const again = sent.problem.path === idempotencyHeader;
+      if (sent.problem.path === seenHeader) asked = true;
       if (again) stamp.set(null);
-      said.set(again ? enteredBefore : sent.problem.message);
+      const field = fieldOf(sent.problem.path, { ...own, ...places } as Fields);
+      if (field) refusedAt.set(new Trouble(field, plainWords(sent.problem.message)));
+      else said.set(again ? enteredBefore : plainWords(sent.problem.message));
       return false;
     }
     if (keeps) {
       stamp.set(null);
+      asked = false;
+      begunAt = untracked(record)?.seq ?? null;
       tried.set(false);
     } else clear();
     then?.(sent);
@@ -170,6 +193,19 @@ export function entryForm<D>(
 const enteredBefore =
   'This was entered before, with other words: look at what stands there. Enter it again if another entry is meant.';
 
+/** The field of the name that the server gives as the place of the trouble: `data.restHours` is of no field `rest`. */
+function fieldOf(path: string | undefined, fields: Fields): object | null {
+  const name = /^data\.(\w+)$/.exec(path ?? '')?.[1];
+  const found = name !== undefined && Object.hasOwn(fields, name) ? fields[name] : undefined;
+  return found && 'control' in found ? found : null;
+}
+
+/** Without the place in the data, which is nothing to a person: `data.text: no module answered` → `No module answered`. */
+export function plainWords(message: string): string {
+  const words = message.replace(/^(?:data|settings)(?:\.\w+|\[\d+\])*: /, '');
+  return words.charAt(0).toUpperCase() + words.slice(1);
+}
+
 const noDraft: Draft = {
   looked: signal(true).asReadonly(),
   rebase: () => undefined,
@@ -180,12 +216,17 @@ const shownAtField = ({ at }: Trouble, fields: Fields): boolean =>
   at !== null && Object.values(fields).some((one) => (one as object) === at && 'control' in one);
 
 /** The first thing that the schema refuses, at the field of that name where there is one. */
-function schemaTrouble<D>(schema: Schema<D> | undefined, data: D, fields: Fields): Trouble | null {
-  const parsed = schema?.safeParse(data);
-  if (!parsed || parsed.success) return null;
-  const { path, message } = parsed.error.issues[0]!;
-  const at = path.map(String).find((key) => key in fields);
-  return new Trouble(at === undefined ? null : fields[at]!, `${path.join(', ')}: ${message}`);
+function schemaTrouble(schema: Schema | undefined, data: unknown, fields: Fields): Trouble | null {
+  if (!schema) return null;
+  try {
+    check(schema, data);
+    return null;
+  } catch (error) {
+    if (!isRefusal(error)) throw error;
+    const name = error.path.split(/[.[]/)[0]!;
+    const at = Object.hasOwn(fields, name) ? fields[name]! : null;
+    return new Trouble(at, plainWords(at ? error.reason : error.message));
+  }
 }
 
 /** A write that is no fact of a job, as the pipeline takes it. */

@@ -3,7 +3,7 @@ export { Conflict, type Difference, differences } from './conflict';
 export { Desk } from './desk';
 export { type Draft, keepDraft } from './draft';
 export { Entry } from './entry';
-export { done, entryForm, type EntryForm, saved, type Stamp } from './entry-form';
+export { done, entryForm, type EntryForm, plainWords, saved, type Stamp } from './entry-form';
 export { type Field, field, fieldFrom, Trouble, trouble } from './field';
 export { Pick } from './pick';
 export { TextField } from './text-field';

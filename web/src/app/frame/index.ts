@@ -7,3 +7,4 @@ export { ShortcutHints } from './shortcut-hints';
 export { ThemeSwitch } from './theme-switch';
 export { commandLine, CommandSlot } from './command-slot';
 export { NewVersion, onNavigationError } from './new-version';
+export { More } from './more';

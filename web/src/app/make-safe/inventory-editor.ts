@@ -21,10 +21,11 @@ import { asChoices, ChoiceOne, Desk, numberOrNull, TextField } from '../entry';
 import { jobFeature } from '../job';
 import { ServiceData } from './service-data';
 import { ZoneEditor } from './zone-editor';
+import { More } from '../frame';
 
 @Component({
   selector: 'db-inventory-editor',
-  imports: [ChoiceOne, MatButtonModule, ServiceData, TextField, ZoneEditor],
+  imports: [ChoiceOne, MatButtonModule, More, ServiceData, TextField, ZoneEditor],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ul class="plain-list">
@@ -61,14 +62,12 @@ import { ZoneEditor } from './zone-editor';
     <db-choice question="Which half of its plug carries the shorting bar?" [choices]="bars" [(value)]="bar" />
     <db-choice question="Inside what?" [choices]="assemblies" [(value)]="inside" />
     <button class="add" mat-stroked-button type="button" (click)="add()">Add it</button>
-    <details>
-      <summary>Zones and places</summary>
+    <db-more label="Zones and places">
       <db-zone-editor [file]="draft()" (fileChange)="put($event)" />
-    </details>
-    <details>
-      <summary>Wait, fuses and limits of the service data</summary>
+    </db-more>
+    <db-more label="Wait, fuses and limits of the service data">
       <db-service-data [file]="draft()" (fileChange)="put($event)" />
-    </details>
+    </db-more>
     <div class="row">
       <button mat-flat-button type="button" [disabled]="!changed()" (click)="save()">
         Save what this car has
@@ -111,9 +110,6 @@ import { ZoneEditor } from './zone-editor';
     }
     .add {
       justify-self: start;
-    }
-    details[open] > summary {
-      margin-bottom: 12px;
     }
     h3 {
       margin: 8px 0 0;

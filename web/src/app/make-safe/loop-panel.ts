@@ -85,6 +85,7 @@ import { SeatTable } from './seat-table';
           keys="decimal"
           [mono]="true"
           [field]="ohms"
+          limits="0 to 1000 Ω, or OL"
         />
       </div>
       <db-choice question="At which moment?" [choices]="moments" [field]="moment" />

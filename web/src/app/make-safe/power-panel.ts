@@ -9,7 +9,7 @@ import { powerAt, type PowerWord, type SafetyStepKind, stepWords } from '@dorman
 import { Store } from '@ngrx/store';
 import { Client } from '../api';
 import { peopleFeature, selectJobPolicy } from '../session';
-import { Caution } from '../frame';
+import { Caution, More } from '../frame';
 import { Desk, Entry, entryForm, field, TextField, trouble, type Trouble } from '../entry';
 import { sayWhen, When } from '../time';
 import { jobFeature } from '../job';
@@ -26,7 +26,7 @@ const notesAsked: Partial<Record<SafetyStepKind, string>> = {
 
 @Component({
   selector: 'db-power-panel',
-  imports: [Caution, Entry, MatButtonModule, MatProgressBarModule, RouterLink, TextField, When],
+  imports: [Caution, Entry, MatButtonModule, MatProgressBarModule, More, RouterLink, TextField, When],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './power-panel.html',
   styleUrl: './power-panel.scss',

@@ -6,7 +6,7 @@ import { type PictureItem, restraintPicture, standing } from '@dormant-beacon/co
 import { type RestraintSign, signsOf } from '@dormant-beacon/core/restraints';
 import { Store } from '@ngrx/store';
 import { type Choice, ChoiceOne, Desk, TextField, Tick } from '../entry';
-import { Glyph } from '../frame';
+import { Glyph, More } from '../frame';
 import { Photos } from '../photo';
 import { sayWhen } from '../time';
 import { jobFeature } from '../job';
@@ -24,6 +24,7 @@ import { PlanView } from './plan-view';
     InventoryEditor,
     InventoryStart,
     MatButtonModule,
+    More,
     Photos,
     PlanView,
     TextField,

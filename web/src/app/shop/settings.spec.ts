@@ -84,7 +84,7 @@ describe('Settings', () => {
         ),
     ]);
     await press('Save the settings');
-    expect(page.textContent).toContain('waitingMinutes: the default wait is 30 minutes or more');
+    expect(page.textContent).toContain('The default wait is 30 minutes or more');
     TestBed.resetTestingModule();
     const closed = await show([], false);
     expect(closed.page.querySelector<HTMLFieldSetElement>('fieldset.all')!.disabled).toBeTrue();

@@ -176,7 +176,7 @@ export class Settings {
       if (problem.status !== 409)
         return {
           state: 'refused',
-          problem: new ApiProblem(problem.status, problem.message.replace(/^settings\./, '')),
+          problem: new ApiProblem(problem.status, problem.message),
         };
       this.theirs = problem.current as Shop;
       this.conflict.set(differences(settings, this.theirs.settings, words));

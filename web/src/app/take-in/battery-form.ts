@@ -2,7 +2,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
-import { type BatteryReading, judgeBattery } from '@dormant-beacon/core/readings';
+import { type BatteryReading, batteryReading, judgeBattery } from '@dormant-beacon/core/readings';
 import { celsiusOf } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import { Caution } from '../frame';
@@ -105,6 +105,14 @@ export class BatteryForm {
     {
       draft: () => `battery ${this.jobId()}`,
       read: () => this.whole(),
+      schema: batteryReading,
+      places: {
+        restingVolts: this.volts,
+        restHours: this.rest,
+        celsius: this.degrees,
+        ratedAmps: this.rated,
+        measuredAmps: this.measured,
+      },
       enter: (data, stamp) => this.desk.enter('batteries', data, null, stamp),
       then: () => this.saved.emit(),
     },

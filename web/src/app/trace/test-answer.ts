@@ -3,7 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import { lampShows, unitOf } from '@dormant-beacon/core/job';
 import type { ProvokeAnswer, WiggleAnswer } from '@dormant-beacon/core/readings';
 import type { TraceCase, TraceTest } from '@dormant-beacon/core/trace';
-import { Caution } from '../frame';
+import { Caution, More } from '../frame';
 import { ReadingPad } from '../reading';
 import { FuseDropForm } from './sheets/fuse-drop-form';
 import { ProvokeForm } from './sheets/provoke-form';
@@ -19,7 +19,7 @@ export interface GivenReading {
 
 @Component({
   selector: 'db-test-answer',
-  imports: [Caution, FuseDropForm, ProvokeForm, ReadingPad, WiggleRecorder],
+  imports: [Caution, FuseDropForm, More, ProvokeForm, ReadingPad, WiggleRecorder],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (caution(); as caution) {
@@ -36,15 +36,14 @@ export interface GivenReading {
         <p class="quiet">{{ line }}</p>
       }
       @if (fuse(); as fuse) {
-        <details>
-          <summary>From the drop across {{ fuse.name }}</summary>
+        <db-more label="From the drop across {{ fuse.name }}">
           <db-fuse-drop-form
             [known]="fuse"
             [forTest]="true"
             [traceId]="traceId()"
             (amps)="given.emit({ value: $event })"
           />
-        </details>
+        </db-more>
       }
       <db-reading-pad
         [where]="where()"
@@ -54,21 +53,19 @@ export interface GivenReading {
       />
     }
     @if (test().kind === 'provoke') {
-      <details>
-        <summary>Count it round by round</summary>
+      <db-more label="Count it round by round">
         <db-provoke-form [traceId]="traceId()" (judged)="judged($event)" />
-      </details>
+      </db-more>
     }
     @if (test().kind === 'wiggle') {
-      <details>
-        <summary>Record it while it is moved</summary>
+      <db-more label="Record it while it is moved">
         <db-wiggle-recorder
           [watched]="test().label ?? test().id"
           [places]="movable()"
           [traceId]="traceId()"
           (judged)="judged($event)"
         />
-      </details>
+      </db-more>
     }
   `,
   styles: `
@@ -93,13 +90,6 @@ export interface GivenReading {
     .answers button:not(:first-child) {
       background: var(--ink);
       color: var(--sheet);
-    }
-    summary {
-      min-height: 44px;
-      display: flex;
-      align-items: center;
-      color: var(--quiet);
-      cursor: pointer;
     }
   `,
 })

@@ -16,7 +16,7 @@ import { actionClassOf, type NextAction, repairClassOf } from '@dormant-beacon/c
 import { showCents } from '@dormant-beacon/core/units';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { Caution } from '../frame';
+import { Caution, More } from '../frame';
 import { When } from '../time';
 import { shopFeature } from '../session';
 import { Desk, Tick } from '../entry';
@@ -37,6 +37,7 @@ import { type GivenReading, TestAnswer } from './test-answer';
     Caution,
     CircuitDrawing,
     MatButtonModule,
+    More,
     PlanBar,
     PlanDepth,
     ReadingList,

@@ -23,13 +23,21 @@ export interface KnownFuse {
       </p>
       <div class="grid">
         <db-text label="Fuse" example="F7" [most]="60" [field]="fuse" />
-        <db-text label="Its rating, A" keys="decimal" example="10" [mono]="true" [field]="rating" />
+        <db-text
+          label="Its rating, A"
+          keys="decimal"
+          example="10"
+          [mono]="true"
+          [field]="rating"
+          limits="up to 500 A"
+        />
         <db-text
           label="Millivolts across it"
           keys="decimal"
           example="13.0"
           [mono]="true"
           [field]="millivolts"
+          limits="below 2000 mV"
         />
       </div>
       <db-choice question="Its style" [choices]="styles" [field]="style" />
