@@ -110,7 +110,8 @@ export class Settings {
     ['certified-rebuild', 'certified rebuild too'],
     ['unfired-salvage', 'unfired salvage with proof too'],
   );
-  protected readonly yesNo = choices(['no', 'never a meter'], ['yes', 'the approved tester']);
+  protected readonly testers = choices(['no', 'never a meter'], ['yes', 'the approved tester']);
+  protected readonly yesNo = choices(['no', 'no'], ['yes', 'yes, another person']);
   protected readonly zones = ['UTC', ...Intl.supportedValuesOf('timeZone')].map((value): Choice => ({
     value,
     label: value,
