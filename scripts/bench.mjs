@@ -58,6 +58,7 @@ await runScript(async () => {
       session = await signIn(address, technician);
       await writes(address);
       await pages(address);
+      await visits(address);
       for (const [what, pid] of Object.entries(pids))
         figure(`memory of the ${what}`, `${Math.round(memoryOf(pid) / 1e6)} MB`);
     });
@@ -179,6 +180,51 @@ async function pages(address) {
     'aim under 100 ms',
   );
   figure('bench: the next test worked out anew, same', `${quantile(planned, 0.5).toFixed(0)} ms`);
+  await browser.close();
+}
+
+/**
+ * Jobs opened and left, and one trace opened again and again: what stays behind of them.
+ * @param {string} address
+ */
+async function visits(address) {
+  const { chromium } = await import('playwright-core');
+  const flags = JSON.parse(readFileSync(join(root, 'chromium-flags.json'), 'utf8'));
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: flags });
+  const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+  await page.context().request.post(`${address}/api/session`, { data: technician });
+  const devtools = await page.context().newCDPSession(page);
+  const targets = await browser.newBrowserCDPSession();
+  const heap = async () => {
+    await devtools.send('HeapProfiler.collectGarbage');
+    return (await devtools.send('Runtime.getHeapUsage')).usedSize / 1e6;
+  };
+  let most = 0;
+  const workers = async () => {
+    const { targetInfos } = await targets.send('Target.getTargets');
+    most = Math.max(most, targetInfos.filter(({ type }) => type === 'worker').length);
+  };
+  const visit = async (/** @type {string} */ number, /** @type {string} */ what) => {
+    await page.locator('.row', { hasText: number }).click();
+    await page.locator(what).first().waitFor({ timeout: 60_000 });
+    await workers();
+    await page.getByRole('link', { name: 'Bays' }).click();
+    await page.locator('.rows .row').first().waitFor();
+  };
+  await page.goto(address);
+  const rows = await page.locator('.rows .row').allInnerTexts();
+  const numbers = rows.flatMap((text) => /J-\d{4}/.exec(text)?.[0] ?? []);
+  for (let n = 0; n < 10; n++) await visit(numbers[n % numbers.length] ?? '', '.next-thing h1');
+  for (let n = 0; n < 5; n++) await visit('J-0131', '.action.chosen');
+  const before = await heap();
+  for (let n = 0; n < 30; n++) await visit(numbers[n % numbers.length] ?? '', '.next-thing h1');
+  const afterJobs = await heap();
+  for (let n = 0; n < 30; n++) await visit('J-0131', '.action.chosen');
+  const afterTrace = await heap();
+  figure('workers alive, at most, over 75 visits', String(most), 'aim 3 or fewer');
+  figure('page memory before', `${before.toFixed(1)} MB`);
+  figure('after thirty jobs opened and left', `${afterJobs.toFixed(1)} MB`, 'aim flat');
+  figure('after thirty visits to one trace', `${afterTrace.toFixed(1)} MB`, 'aim flat');
   await browser.close();
 }
 

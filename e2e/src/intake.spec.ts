@@ -1,6 +1,6 @@
 import type { Page } from 'playwright-core';
 import { address, closeBrowser, device, nextThing, report } from './browser.js';
-import { addBeacon, measureBattery, takeIn } from './intake.js';
+import { addBeacon, draftKept, measureBattery, takeIn } from './intake.js';
 
 jasmine.DEFAULT_TIMEOUT_INTERVAL = 300_000;
 
@@ -140,14 +140,14 @@ describe('an intake', () => {
     for (const name of ['Tyre pressure', 'Lane assist']) {
       await page.getByLabel('Which lamp?').fill(name);
       await page.getByRole('button', { name: 'Add it' }).click();
-      await page.waitForTimeout(200);
+      await rail(page, name);
     }
     await page.getByText('2 entries are not saved yet.').waitFor();
     // What waits stands on the rail, marked, and nobody’s beacon is out of sight.
     await rail(page, 'Lane assist');
     expect(await page.locator('.rail').getByText('not saved yet').count()).toBe(2);
     await page.getByLabel('Which lamp?').fill('Half a wor');
-    await page.waitForTimeout(300);
+    await draftKept(page, 'Half a wor');
     // The tab is closed and opened again without the network: the page comes from the device, and nothing is forgotten.
     await page.close();
     const again = await context.newPage();
@@ -156,8 +156,9 @@ describe('an intake', () => {
     // What waits counts as taken in: the battery comes next, and the beacon that was begun is still there.
     await again.getByRole('button', { name: /^Beacons/ }).click();
     await again.getByLabel('Which lamp?').waitFor();
-    await again.waitForTimeout(500);
-    expect(await again.getByLabel('Which lamp?').inputValue()).toBe('Half a wor');
+    await again.waitForFunction(() =>
+      Array.from(document.querySelectorAll('input')).some(({ value }) => value === 'Half a wor'),
+    );
     expect(await again.locator('.rail').getByText('not saved yet').count()).toBe(2);
     await context.setOffline(false);
     await again.getByText('2 entries are not saved yet.').waitFor({ state: 'detached' });
@@ -188,7 +189,10 @@ describe('an intake', () => {
     const stands = async (label: string, value: string) => {
       const field = page.getByLabel(label).first();
       await field.waitFor();
-      for (let n = 0; n < 60 && (await field.inputValue()) !== value; n++) await page.waitForTimeout(250);
+      await page.waitForFunction(([own, wanted]) => (own as HTMLInputElement).value === wanted, [
+        await field.elementHandle(),
+        value,
+      ] as const);
       expect(await field.inputValue())
         .withContext(label)
         .toBe(value);
@@ -250,9 +254,9 @@ describe('an intake', () => {
     await page.locator('#reading').fill('4.9');
     await back();
     await page.locator('.action', { hasText: 'Measure' }).first().click();
-    for (let n = 0; n < 60 && (await page.locator('#reading').inputValue()) !== '4.9'; n++)
-      await page.waitForTimeout(250);
-    expect(await page.locator('#reading').inputValue()).toBe('4.9');
+    await page.waitForFunction(
+      () => (document.querySelector('#reading') as HTMLInputElement | null)?.value === '4.9',
+    );
     await page.locator('.action', { hasText: 'Replace' }).first().click();
     await page.getByLabel('Part fitted').fill('CV-2210-07A');
     await back();

@@ -36,3 +36,22 @@ export async function measureBattery(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Enter it' }).click();
   await page.getByText('Battery: good').waitFor();
 }
+
+/** Waits until what was typed is kept on the device. */
+export async function draftKept(page: Page, text: string): Promise<void> {
+  await page.waitForFunction(
+    (wanted) =>
+      new Promise<boolean>((resolve, reject) => {
+        const opening = indexedDB.open('dormant-beacon');
+        opening.onerror = () => reject(new Error('the device’s store does not open'));
+        opening.onsuccess = () => {
+          const all = opening.result.transaction('drafts').objectStore('drafts').getAll();
+          all.onsuccess = () => {
+            opening.result.close();
+            resolve((all.result as string[]).some((draft) => draft.includes(wanted)));
+          };
+        };
+      }),
+    text,
+  );
+}

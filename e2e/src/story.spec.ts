@@ -174,8 +174,16 @@ describe('the story of a job', () => {
       ]) {
         await page.goto(address + path);
         await page.locator('h1').first().waitFor();
-        await page.waitForTimeout(600);
-        faults.push(...(await accessibilityFaults(page)).map((fault) => `${path}: ${fault}`));
+        for (const [width, height] of [
+          [1280, 800],
+          [800, 1280],
+          [390, 844],
+        ] as const) {
+          await page.setViewportSize({ width, height });
+          await page.waitForFunction(() => document.querySelector('[aria-busy="true"]') === null);
+          const found = await accessibilityFaults(page);
+          faults.push(...found.map((fault) => `${path} at ${width}: ${fault}`));
+        }
       }
       expect(faults).toEqual([]);
       expect(errors).toEqual([]);

@@ -159,6 +159,66 @@ describe('traces from zero', () => {
     await context.close();
   });
 
+  it('is traced by keyboard alone: a look answered, a reading typed, and what follows shown', async () => {
+    const { context, page, errors } = await device();
+    const note = traceNotes[0]!;
+    await page.goto(`${await based(page, note)}/trace`);
+    await page.locator('.next-thing h1').waitFor();
+    /** Goes on with Tab until what has the focus says this. */
+    const to = async (words: RegExp) => {
+      for (let n = 0; n < 150; n++) {
+        await page.keyboard.press('Tab');
+        const here = await page.evaluate(() => {
+          const own = document.activeElement;
+          if (own === null || own === document.body) return '';
+          const label = own instanceof HTMLInputElement ? own.labels?.[0]?.textContent : null;
+          return `${own.getAttribute('aria-label') ?? ''} ${label ?? own.textContent}`;
+        });
+        if (words.test(here.replace(/\s+/g, ' '))) return;
+      }
+      throw new Error(`no way to ${words} by Tab`);
+    };
+    await to(/Lamp with fuse and switch/);
+    await page.keyboard.press('Enter');
+    await to(/^ ?Start the trace/);
+    await page.keyboard.press('Enter');
+    await page.locator('.action.chosen').waitFor();
+    await to(/^ ?Measure .* to ground/);
+    await page.keyboard.press('Enter');
+    await page.locator('db-reading-pad').waitFor();
+    await to(/Measure|to ground|at /);
+    for (
+      let n = 0;
+      n < 40 && !(await page.locator('#reading').evaluate((own) => own === document.activeElement));
+      n++
+    )
+      await page.keyboard.press('Tab');
+    await page.keyboard.type('12.4');
+    await page.keyboard.press('Enter');
+    await page.locator('.readings li', { hasText: '12.4 V' }).waitFor();
+    expect(errors).toEqual([]);
+    await context.close();
+  });
+
+  it('tells what is chosen by its outline where the system sets the colours, and fits at twice the size', async () => {
+    const { context, page } = await device({ width: 640, height: 400 });
+    await page.emulateMedia({ forcedColors: 'active' });
+    await page.goto(`${address}/take-in`);
+    await page.getByText('Wear, or unknown').click();
+    const outline = await page
+      .locator('.mat-button-toggle-checked', { hasText: 'Wear' })
+      .evaluate((own) => getComputedStyle(own).outlineStyle);
+    expect(outline).toBe('solid');
+    const wide = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
+    expect(wide).toBeLessThanOrEqual(0);
+    await page.goto(address);
+    await page.locator('.row', { hasText: 'J-0142' }).click();
+    await page.locator('.next-thing h1').waitFor();
+    const rail = await page.locator('.rail').evaluate((own) => own.getBoundingClientRect().bottom);
+    expect(rail).toBeLessThanOrEqual(400 / 3);
+    await context.close();
+  });
+
   it('a wiggle is recorded with marks, a drop sheet kept, a suspect ruled out, and all of it stands in the log', async () => {
     const { context, page, errors } = await device();
     const note = traceNotes[1]!;

@@ -1,6 +1,11 @@
+import { provideZonelessChangeDetection } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
 import type { Bay } from '@dormant-beacon/contract';
+import { provideEffects } from '@ngrx/effects';
+import { provideStore, Store } from '@ngrx/store';
+import { Client } from '../api';
 import { headline, matches } from './bays';
-import { BaysEvents, baysFeature, byPromise } from './bays.state';
+import { BaysEvents, baysFeature, byPromise, loadBays } from './bays.state';
 
 const bay = (more: Partial<Bay>): Bay => ({
   jobId: 'a',
@@ -19,6 +24,8 @@ const bay = (more: Partial<Bay>): Bay => ({
   done: false,
   ...more,
 });
+
+const numbered = (n: number): Bay => bay({ jobId: `job-${n}`, number: `J-${1000 + n}` });
 
 describe('the bays', () => {
   it('say in a sentence how much is open', () => {
@@ -70,5 +77,39 @@ describe('the bays', () => {
     expect(move(4, { next: 'old' }).entities['a']?.next).toBe('One more clean drive.');
     expect(move(6, { next: 'new' }).entities['a']?.next).toBe('new');
     expect(move(7, { done: true }).ids).toEqual([]);
+  });
+
+  it('lose no page that was loaded when they are put in another order', async () => {
+    const asked: (string | null | undefined)[] = [];
+    const pages = ['b', 'c', 'd'];
+    const client = {
+      bays: ({ after }: { after?: string | null }) => {
+        asked.push(after);
+        const n = after == null ? 0 : pages.indexOf(after);
+        const rows = Array.from({ length: 200 }, (_, k) => numbered(n * 200 + k));
+        return Promise.resolve({ bays: rows, after: n < 2 ? pages[n + 1] : null });
+      },
+    };
+    TestBed.configureTestingModule({
+      providers: [
+        provideZonelessChangeDetection(),
+        provideStore({ [baysFeature.name]: baysFeature.reducer }),
+        provideEffects({ loadBays }),
+        { provide: Client, useValue: client },
+      ],
+    });
+    const store = TestBed.inject(Store);
+    const rows = store.selectSignal(baysFeature.selectIds);
+    const settled = () => new Promise((resolve) => setTimeout(resolve, 20));
+    store.dispatch(BaysEvents.opened());
+    await settled();
+    expect([rows().length, asked]).toEqual([200, [null]]);
+    store.dispatch(
+      BaysEvents.moreLoaded({ bays: Array.from({ length: 200 }, (_, k) => numbered(200 + k)), after: 'd' }),
+    );
+    asked.length = 0;
+    store.dispatch(BaysEvents.ordered({ order: 'newest' }));
+    await settled();
+    expect([rows().length, asked]).toEqual([400, [null, 'c']]);
   });
 });

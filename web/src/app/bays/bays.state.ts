@@ -1,6 +1,6 @@
 /** The open jobs as the bays show them: loaded once, then kept by events. */
 import { inject } from '@angular/core';
-import type { Bay, Moved } from '@dormant-beacon/contract';
+import type { Bay, Bays, Moved } from '@dormant-beacon/contract';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createEntityAdapter, type EntityState } from '@ngrx/entity';
 import {
@@ -106,13 +106,25 @@ export const baysFeature = createFeature({
   }),
 });
 
+/** As many pages as were there before: another order, or a server that is back, takes none away. */
+async function pagesOf(client: Client, order: BayOrder, rows: number): Promise<Pick<Bays, 'bays' | 'after'>> {
+  const bays: Bay[] = [];
+  let after: string | null = null;
+  do {
+    const page: Bays = await client.bays({ after, order });
+    bays.push(...page.bays);
+    after = page.after;
+  } while (after !== null && bays.length < rows);
+  return { bays, after };
+}
+
 export const loadBays = createEffect(
   (actions = inject(Actions), store = inject(Store), client = inject(Client)) =>
     actions.pipe(
       ofType(BaysEvents.opened, BaysEvents.ordered, PeopleEvents.serverReturned),
-      withLatestFrom(store.select(baysFeature.selectOrder)),
-      switchMap(([, order]) =>
-        from(client.bays({ order })).pipe(
+      withLatestFrom(store.select(baysFeature.selectBaysState)),
+      switchMap(([, { order, ids }]) =>
+        from(pagesOf(client, order, ids.length)).pipe(
           map(({ bays, after }) => BaysEvents.loaded({ bays, after })),
           catchError((error: Error) => of(BaysEvents.notLoaded({ reason: error.message }))),
         ),
@@ -149,7 +161,7 @@ export const findBays = createEffect(
           : from(client.bays({ text: text.trim() })).pipe(
               map(({ bays }) => BaysEvents.found({ text, bays })),
               // What is on the device is narrowed anyway.
-              catchError(() => EMPTY),
+              catchError(() => of(BaysEvents.found({ text, bays: [] }))),
             ),
       ),
     ),

@@ -3,7 +3,7 @@ import { inject } from '@angular/core';
 import type { CircuitRow, Rates, Weaknesses } from '@dormant-beacon/contract';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
-import { catchError, EMPTY, from, map, of, switchMap } from 'rxjs';
+import { catchError, from, map, of, switchMap } from 'rxjs';
 import { Client } from '../api';
 
 export const CircuitEvents = createActionGroup({
@@ -22,6 +22,7 @@ export const CircuitEvents = createActionGroup({
     'Rates Loaded': props<{ rates: Rates }>(),
     'Circuits Wanted': emptyProps(),
     'Circuits Loaded': props<{ circuits: readonly CircuitRow[] }>(),
+    'Not Read': props<{ reason: string }>(),
   },
 });
 
@@ -55,10 +56,11 @@ export const circuitsFeature = createFeature({
         ? { ...state, unread: reason }
         : state,
     ),
-    on(CircuitEvents.ratesLoaded, (state, { rates }): CircuitsState => ({ ...state, rates })),
+    on(CircuitEvents.ratesLoaded, (state, { rates }): CircuitsState => ({ ...state, rates, unread: null })),
+    on(CircuitEvents.notRead, (state, { reason }): CircuitsState => ({ ...state, unread: reason })),
     on(CircuitEvents.circuitsWanted, (state): CircuitsState => ({ ...state, make: '', model: '' })),
     on(CircuitEvents.circuitsLoaded, (state, { circuits }): CircuitsState =>
-      state.make === '' ? { ...state, circuits } : state,
+      state.make === '' ? { ...state, circuits, unread: null } : state,
     ),
   ),
 });
@@ -90,7 +92,7 @@ export const loadRates = createEffect(
       switchMap(() =>
         from(client.rates()).pipe(
           map((rates) => CircuitEvents.ratesLoaded({ rates })),
-          catchError(() => EMPTY),
+          catchError((error: Error) => of(CircuitEvents.notRead({ reason: error.message }))),
         ),
       ),
     ),
@@ -104,7 +106,7 @@ export const loadCircuits = createEffect(
       switchMap(() =>
         from(client.circuits(null, null)).pipe(
           map((circuits) => CircuitEvents.circuitsLoaded({ circuits })),
-          catchError(() => EMPTY),
+          catchError((error: Error) => of(CircuitEvents.notRead({ reason: error.message }))),
         ),
       ),
     ),

@@ -13,7 +13,7 @@ import {
   on,
   props,
 } from '@ngrx/store';
-import { catchError, EMPTY, from, map, switchMap } from 'rxjs';
+import { catchError, from, map, of, switchMap } from 'rxjs';
 import { Client } from '../api';
 import { PeopleEvents } from '../session';
 
@@ -24,6 +24,7 @@ export const LibraryEvents = createActionGroup({
     'Patterns Loaded': props<{ patterns: readonly Pattern[] }>(),
     'File Wanted': props<{ make: string; model: string | null }>(),
     'File Loaded': props<{ make: string; model: string | null; file: CodeFile }>(),
+    'Not Read': props<{ reason: string }>(),
   },
 });
 
@@ -32,6 +33,8 @@ interface LibraryState {
   readonly make: string;
   readonly model: string | null;
   readonly file: CodeFile | null;
+  /** Why something of it could not be read; null once it was. */
+  readonly unread: string | null;
 }
 
 /** What a job of this shop found before raises a suspicion, up to this. */
@@ -40,13 +43,18 @@ const mostByJobs = 3;
 export const libraryFeature = createFeature({
   name: 'library',
   reducer: createReducer<LibraryState>(
-    { patterns: [], make: '', model: null, file: null },
-    on(LibraryEvents.patternsLoaded, (state, { patterns }): LibraryState => ({ ...state, patterns })),
+    { patterns: [], make: '', model: null, file: null, unread: null },
+    on(LibraryEvents.notRead, (state, { reason }): LibraryState => ({ ...state, unread: reason })),
+    on(LibraryEvents.patternsLoaded, (state, { patterns }): LibraryState => ({
+      ...state,
+      patterns,
+      unread: null,
+    })),
     on(LibraryEvents.fileWanted, (state, { make, model }): LibraryState =>
       state.make === make && state.model === model ? state : { ...state, make, model, file: null },
     ),
     on(LibraryEvents.fileLoaded, (state, { make, model, file }): LibraryState =>
-      state.make === make && state.model === model ? { ...state, file } : state,
+      state.make === make && state.model === model ? { ...state, file, unread: null } : state,
     ),
   ),
   extraSelectors: ({ selectPatterns, selectFile }) => ({
@@ -80,11 +88,11 @@ export function vehicleFileOf({ links, notes, found }: CodeFile): VehicleFile {
 export const loadPatterns = createEffect(
   (actions = inject(Actions), client = inject(Client)) =>
     actions.pipe(
-      ofType(LibraryEvents.patternsWanted, PeopleEvents.arrived),
+      ofType(LibraryEvents.patternsWanted, PeopleEvents.arrived, PeopleEvents.serverReturned),
       switchMap(() =>
         from(client.patterns()).pipe(
           map((patterns) => LibraryEvents.patternsLoaded({ patterns })),
-          catchError(() => EMPTY),
+          catchError((error: Error) => of(LibraryEvents.notRead({ reason: error.message }))),
         ),
       ),
     ),
@@ -98,7 +106,7 @@ export const loadFile = createEffect(
       switchMap(({ make, model }) =>
         from(client.codeFile(make, model)).pipe(
           map((file) => LibraryEvents.fileLoaded({ make, model, file })),
-          catchError(() => EMPTY),
+          catchError((error: Error) => of(LibraryEvents.notRead({ reason: error.message }))),
         ),
       ),
     ),

@@ -1,6 +1,8 @@
 /** The library: what the shop knows of codes, vehicle by vehicle, and how it reads reports. */
-import { ChangeDetectionStrategy, Component } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { Store } from '@ngrx/store';
 import { PageHead } from '../frame';
+import { circuitsFeature, libraryFeature } from '../knowledge';
 import { BaseRates } from './base-rates';
 import { CircuitList } from './circuit-list';
 import { CodeNotes } from './code-notes';
@@ -14,6 +16,9 @@ import { PatternList } from './pattern-list';
     <db-page-head />
     <main id="bench" class="sheet" tabindex="-1">
       <h1>The library</h1>
+      @if (unread(); as reason) {
+        <p class="problem" role="alert">Not all of it could be read: {{ reason }}</p>
+      }
       <db-circuit-list />
       <db-code-notes />
       <db-pattern-list />
@@ -27,4 +32,9 @@ import { PatternList } from './pattern-list';
     }
   `,
 })
-export class Library {}
+export class Library {
+  private readonly store = inject(Store);
+  private readonly circuits = this.store.selectSignal(circuitsFeature.selectUnread);
+  private readonly codes = this.store.selectSignal(libraryFeature.selectUnread);
+  protected readonly unread = computed(() => this.circuits() ?? this.codes());
+}

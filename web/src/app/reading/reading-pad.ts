@@ -69,6 +69,17 @@ const keys = ['7', '8', '9', 'OL', '4', '5', '6', 'k', '1', '2', '3', 'm', '0', 
       border-radius: 14px;
       background: var(--ground);
     }
+    /* On a phone the keys stand at the lower edge, under the thumb, whatever is scrolled above them. */
+    @media (max-width: 600px) {
+      :host {
+        position: fixed;
+        inset: auto 0 0;
+        z-index: 8;
+        border-radius: 14px 14px 0 0;
+        background: var(--sheet);
+        box-shadow: 0 -6px 24px rgb(0 0 0 / 40%);
+      }
+    }
     .display {
       display: flex;
       align-items: baseline;

@@ -12,24 +12,31 @@ import {
   on,
   props,
 } from '@ngrx/store';
-import { catchError, EMPTY, from, map, switchMap } from 'rxjs';
+import { catchError, from, map, of, switchMap } from 'rxjs';
 import { Client } from '../api';
 import { PeopleEvents } from './people.state';
 
 export const ShopEvents = createActionGroup({
   source: 'Shop',
-  events: { Wanted: emptyProps(), Loaded: props<{ shop: Shop }>() },
+  events: {
+    Wanted: emptyProps(),
+    Loaded: props<{ shop: Shop }>(),
+    'Not Loaded': props<{ reason: string }>(),
+  },
 });
 
 interface ShopState {
   readonly shop: Shop | null;
+  /** Why the shop’s settings are not known here: until they are, the defaults stand. */
+  readonly unread: string | null;
 }
 
 export const shopFeature = createFeature({
   name: 'shop',
   reducer: createReducer<ShopState>(
-    { shop: null },
-    on(ShopEvents.loaded, (_state, { shop }): ShopState => ({ shop })),
+    { shop: null, unread: null },
+    on(ShopEvents.loaded, (_state, { shop }): ShopState => ({ shop, unread: null })),
+    on(ShopEvents.notLoaded, (state, { reason }): ShopState => ({ ...state, unread: reason })),
   ),
   extraSelectors: ({ selectShop }) => ({
     selectSettings: createSelector(selectShop, (shop) => shop?.settings ?? defaultShopSettings),
@@ -40,11 +47,11 @@ export const shopFeature = createFeature({
 export const loadShop = createEffect(
   (actions = inject(Actions), client = inject(Client)) =>
     actions.pipe(
-      ofType(ShopEvents.wanted, PeopleEvents.arrived),
+      ofType(ShopEvents.wanted, PeopleEvents.arrived, PeopleEvents.serverReturned),
       switchMap(() =>
         from(client.shop()).pipe(
           map((shop) => ShopEvents.loaded({ shop })),
-          catchError(() => EMPTY),
+          catchError((error: Error) => of(ShopEvents.notLoaded({ reason: error.message }))),
         ),
       ),
     ),
