@@ -212,7 +212,7 @@ async function visits(address) {
     await page.locator('.rows .row').first().waitFor();
   };
   await page.goto(address);
-  const rows = await page.locator('.rows .row').allInnerTexts();
+  const rows = await page.locator('.rows .row').allTextContents();
   const numbers = rows.flatMap((text) => /J-\d{4}/.exec(text)?.[0] ?? []);
   for (let n = 0; n < 10; n++) await visit(numbers[n % numbers.length] ?? '', '.next-thing h1');
   for (let n = 0; n < 5; n++) await visit('J-0131', '.action.chosen');

@@ -99,7 +99,7 @@ describe('restraints', () => {
     await page.getByText('no service data gives a time').click();
     await page.getByLabel('Minutes of the service data').fill('1');
     await page.getByRole('button', { name: 'Set the wait' }).click();
-    await page.locator('.problem', { hasText: 'needs its source' }).waitFor();
+    await page.locator('mat-error, .problem', { hasText: 'needs its source' }).waitFor();
     await page.getByLabel('Where they stand').fill('Marn service text, page 12-4');
     await page.getByRole('button', { name: 'Set the wait' }).click();
     await page

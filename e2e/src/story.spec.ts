@@ -116,10 +116,10 @@ describe('the story of a job', () => {
     await second.page.locator('.rows li').first().waitFor();
     await takeIn(first.page);
     await addBeacon(first.page);
-    const number = await first.page.locator('header .number').innerText();
+    const number = await first.page.locator('header .number').textContent();
     const row = second.page.locator('.row', { hasText: number });
     await row.locator('db-lens').waitFor();
-    expect(await row.innerText()).toContain('Measure the battery');
+    expect(await row.textContent()).toContain('Measure the battery');
     expect(await row.count()).toBe(1);
 
     await second.page.goto(first.page.url());

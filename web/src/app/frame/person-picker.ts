@@ -12,14 +12,12 @@ import { PeopleEvents, peopleFeature } from '../session';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (person(); as person) {
-      <button
-        type="button"
-        class="who"
-        [matMenuTriggerFor]="menu"
-        [attr.aria-label]="person.name + ', ' + person.role + ': change the person, or sign out'"
-      >
+      <button type="button" class="who" [matMenuTriggerFor]="menu">
         <span class="initials" aria-hidden="true">{{ person.initials }}</span>
         <span class="note">{{ firstName() }}</span>
+        <span class="seen-only-by-readers"
+          >{{ person.name }}, {{ person.role }}: change the person, or sign out</span
+        >
       </button>
       <mat-menu #menu="matMenu">
         <button mat-menu-item (click)="leave()">Someone else works here now</button>
