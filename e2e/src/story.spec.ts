@@ -116,7 +116,7 @@ describe('the story of a job', () => {
     await second.page.locator('.rows li').first().waitFor();
     await takeIn(first.page);
     await addBeacon(first.page);
-    const number = await first.page.locator('header .number').textContent();
+    const number = await first.page.locator('header .number').innerText();
     const row = second.page.locator('.row', { hasText: number });
     await row.locator('db-lens').waitFor();
     expect(await row.textContent()).toContain('Measure the battery');
