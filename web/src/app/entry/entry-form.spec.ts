@@ -17,8 +17,10 @@ import { TextField } from './text-field';
 class Wire {
   readonly sent: { volts: number; stamp: Stamp; ids: string[] }[] = [];
   answers: (Sent<unknown> | Promise<Sent<unknown>>)[] = [];
+  /** How many entries it makes of the form. */
+  makes = 3;
   enter = (data: { volts: number }, stamp: Stamp): Promise<Sent<unknown>> => {
-    this.sent.push({ ...data, stamp, ids: [0, 1, 2].map((n) => stamp.of(n).id) });
+    this.sent.push({ ...data, stamp, ids: Array.from({ length: this.makes }, (_, n) => stamp.of(n).id) });
     return Promise.resolve(this.answers.shift() ?? { state: 'saved', answer: null });
   };
 }
@@ -237,6 +239,21 @@ describe('entryForm', () => {
     ]);
     await type('13');
     expect(probe.form.group.errors).toEqual({ entry: 'It is an unlucky day.' });
+  });
+
+  it('is seen when it is entered, not when it was refused before', async () => {
+    const { type, press, settle } = await open();
+    wire.makes = 1;
+    wire.answers = [{ state: 'refused', problem: new ApiProblem(409, 'Not while the car is live.') }];
+    await type('12.6');
+    press(clamps);
+    press(enter);
+    await settle();
+    await new Promise((resolve) => setTimeout(resolve, 5));
+    press(enter);
+    await settle();
+    const [one, other] = wire.sent.map(({ stamp }) => stamp.observedAt);
+    expect(other! > one!).toBeTrue();
   });
 
   it('gives each of several entries an id of its own, the same at every try', async () => {

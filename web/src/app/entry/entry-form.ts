@@ -152,6 +152,8 @@ export function entryForm<D>(
     busy.set(false);
     if (sent.state === 'refused') {
       const again = sent.problem.path === idempotencyHeader;
+      // Nothing was taken: what is entered later was seen later. Of several, those before it may have been.
+      if ((stamp()?.ids.length ?? 0) <= 1) stamp.set(null);
       if (sent.problem.path === seenHeader) asked = true;
       if (again) stamp.set(null);
       const field = fieldOf(sent.problem.path, { ...own, ...places } as Fields);

@@ -58,7 +58,6 @@ export const loadShop = createEffect(
   { functional: true },
 );
 
-/** What the shop asks of a proof. */
 /** What the shop asks of a job: of its proofs, and before its car counts as safe. */
 export const selectJobPolicy = createSelector(shopFeature.selectSettings, (settings) => ({
   ...proofPolicyOf(settings),
