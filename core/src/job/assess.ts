@@ -182,14 +182,14 @@ const withPart = (at: Standing) =>
 function match(at: Standing): Decided {
   if (noted(at, 'match')) return ['done'];
   if (at.beacons.length > 0 && at.untreated.length === 0)
-    return ['not-needed', withPart(at).length > 0 ? 'nothing was compared here' : 'no part was fitted'];
+    return ['not-needed', withPart(at).length > 0 ? 'not compared' : 'no part was fitted'];
   const part = at.approvals.some(({ answer, origin }) => answer === 'yes' && origin !== 'no-part');
   return part ? ['open', 'compare old and new'] : ['closed', 'after approval'];
 }
 
 function strip(at: Standing): Decided {
   if (noted(at, 'strip')) return ['done'];
-  if (at.beacons.length > 0 && at.untreated.length === 0) return ['not-needed', 'nothing was entered'];
+  if (at.beacons.length > 0 && at.untreated.length === 0) return ['not-needed', 'no notes'];
   return at.based ? ['closed', 'after the trace'] : ['closed', 'after the baseline'];
 }
 
