@@ -3,6 +3,7 @@ import {
   afterNextRender,
   ChangeDetectionStrategy,
   Component,
+  DestroyRef,
   ElementRef,
   inject,
   Injector,
@@ -43,11 +44,19 @@ export class Entry {
   readonly label = input<string | null>(null);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   private readonly injector = inject(Injector);
+  private gone = false;
+
+  constructor() {
+    inject(DestroyRef).onDestroy(() => (this.gone = true));
+  }
 
   protected async submit(event: Event): Promise<void> {
     event.preventDefault();
     const entered = await this.form().submit();
-    afterNextRender(() => (entered ? this.goOn() : this.toTrouble()), { injector: this.injector });
+    const goOn = () => (entered ? this.goOn() : this.toTrouble());
+    // What was entered may have taken the form away.
+    if (this.gone) setTimeout(goOn);
+    else afterNextRender(goOn, { injector: this.injector });
   }
 
   /** To the first field that has to be put right; where none has, to the sentence that says what is wrong. */
