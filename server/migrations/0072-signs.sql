@@ -11,10 +11,13 @@ CREATE TABLE IF NOT EXISTS `signs` (
   `sign` varchar(30) NOT NULL,
   `stage` int(10) unsigned DEFAULT NULL,
   `note` varchar(300) DEFAULT NULL,
+  `attachment_id` char(36) CHARACTER SET ascii COLLATE ascii_bin DEFAULT NULL,
   PRIMARY KEY (`id`),
   UNIQUE KEY `signs_job_id_seq_unique` (`job_id`,`seq`),
   UNIQUE KEY `signs_corrects_unique` (`corrects`),
   KEY `signs_person_id_foreign` (`person_id`),
+  KEY `signs_attachment_id_foreign` (`attachment_id`),
+  CONSTRAINT `signs_attachment_id_foreign` FOREIGN KEY (`attachment_id`) REFERENCES `attachments` (`id`),
   CONSTRAINT `signs_corrects_foreign` FOREIGN KEY (`corrects`) REFERENCES `signs` (`id`),
   CONSTRAINT `signs_job_id_foreign` FOREIGN KEY (`job_id`) REFERENCES `jobs` (`id`),
   CONSTRAINT `signs_person_id_foreign` FOREIGN KEY (`person_id`) REFERENCES `people` (`id`)

@@ -100,6 +100,8 @@ export const signData = z.strictObject({
   /** Of a unit with several stages: the one that was seen. */
   stage: z.int().min(1).max(4).nullish(),
   note: z.string().trim().max(300).nullish(),
+  /** The photo that shows it, among the job’s own. */
+  attachmentId: z.uuid().nullish(),
 });
 
 /** At which moment a loop was read: what was moved, or done, just before. */

@@ -39,7 +39,12 @@ const known = (record: JobRecord, fact: StoredFact): void => {
     throw invalid('data.item', 'no such restraint item in this car’s inventory');
 };
 
-export const signs: Gate = known;
+export const signs: Gate = (record, fact) => {
+  known(record, fact);
+  const shows = fact['attachmentId'];
+  if (shows != null && !standing(record.photos).some(({ attachmentId }) => attachmentId === shows))
+    throw invalid('data.attachmentId', 'no such photo in this job');
+};
 export const donors: Gate = known;
 export const offers: Gate = (record, fact) => {
   known(record, fact);

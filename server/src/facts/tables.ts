@@ -143,7 +143,7 @@ export const tables: Readonly<Record<FactKind, FactTable>> = {
     table: 'signs',
     list: 'signs',
     stage: 'make-safe',
-    columns: { item: 'item', sign: 'sign', stage: 'stage', note: 'note' },
+    columns: { item: 'item', sign: 'sign', stage: 'stage', note: 'note', attachmentId: 'attachment_id' },
   },
   'loop-readings': {
     table: 'loop_readings',

@@ -79,8 +79,9 @@ export class UnitPanel {
   protected readonly history = computed(() =>
     standing(this.record()?.signs ?? [])
       .filter(({ item }) => item === this.chosen())
-      .map(({ id, sign, stage, note, observedAt }) => ({
+      .map(({ id, sign, stage, note, attachmentId, observedAt }) => ({
         id,
+        photo: attachmentId ? `/api/jobs/${this.record()!.id}/attachments/${attachmentId}` : null,
         says: `${signWords[sign] ?? sign}${stage == null ? '' : `, stage ${stage}`}${note ? `: ${note}` : ''} (${sayWhen(observedAt)})`,
       })),
   );
@@ -99,17 +100,26 @@ export class UnitPanel {
   }
 
   /** A sign that was entered is taken back by the same touch. */
-  protected async see({ id, stages }: PictureItem, sign: RestraintSign): Promise<void> {
+  protected async see({ id, label, stages }: PictureItem, sign: RestraintSign): Promise<void> {
     const there = standing(this.record()!.signs).findLast((own) => own.item === id && own.sign === sign);
     const data: FactData<'signs'> = {
       item: id,
       sign,
       stage: (stages ?? 1) > 1 && this.stage() !== '' ? Number(this.stage()) : null,
       note: this.note().trim() || null,
+      ...this.shownBy(label),
     };
     const sent = there ? await this.desk.withdraw(there.id) : await this.desk.enter('signs', data);
     this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
     if (sent.state !== 'refused') this.note.set('');
+  }
+
+  /** The last photo that was taken of the unit shows what is seen of it. */
+  private shownBy(label: string): Pick<FactData<'signs'>, 'attachmentId'> {
+    const photo = standing(this.record()!.photos).findLast(
+      ({ stage, caption }) => stage === 'make-safe' && caption?.startsWith(label) === true,
+    );
+    return photo ? { attachmentId: photo.attachmentId } : {};
   }
 
   protected print(): void {
