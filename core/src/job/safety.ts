@@ -1,6 +1,6 @@
 /** Whether the car is safe to open, what bypasses are in it, and whether it may be driven: all from the record. */
 import { plainWord } from '../codes/index.js';
-import { defaultSafetyPolicy, type SafetyPolicy } from '../policy/index.js';
+import { defaultSafetyPolicy, type SafetyPolicy } from '../shop/index.js';
 import {
   type Guard,
   guardOf,
@@ -10,7 +10,7 @@ import {
   type SafetyEvent,
 } from '../restraints/index.js';
 import type { Scan, ScanCode } from '../scans/index.js';
-import { isRestraintCircuit, type TraceTest } from '../trace/index.js';
+import { isRestraintCircuit, namesOfElement, type TraceTest } from '../trace/index.js';
 import { showValue } from '../units/index.js';
 import { isRestraint } from './guard.js';
 import { inventoryOf } from './restraints.js';
@@ -224,7 +224,9 @@ export function restraintWork(
   if (trace && isRestraintTrace(trace)) return `it lies on the circuit of “${trace.title}”`;
   const near = nearZone(inventoryOf(record), {
     label: [repair.label, repair.part].filter(Boolean).join(', '),
-    names: repair.element ? [repair.element] : [],
+    touches: repair.element
+      ? [trace ? namesOfElement(trace.case.circuit, repair.element) : [repair.element]]
+      : [],
   });
   if (near.says !== 'unknown') return near.why;
   const { guard, why } = guardOf({ work: repair.label, part: repair.part ?? null });

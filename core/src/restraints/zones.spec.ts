@@ -81,15 +81,15 @@ describe('nearZone', () => {
   it('finds a place by a point, an element or a word of the step', () => {
     const places = car([{ name: 'C44', at: [6, 50] }]);
     for (const step of [
-      { names: ['C44.2'] },
-      { names: ['c44'] },
+      { touches: [['C44.2']] },
+      { touches: [['PLUG', 'plug at the lamp', 'c44']] },
       { label: 'Look into plug C44 of the lamp' },
       { label: 'Measure C44.2' },
     ])
       expect(nearZone(places, step).why)
         .withContext(JSON.stringify(step))
         .toBe('C44 lies in the zone of left sill');
-    for (const step of [{ names: ['C441'] }, { label: 'Look into plug C4' }, {}])
+    for (const step of [{ touches: [['C441']] }, { label: 'Look into plug C4' }, {}])
       expect(nearZone(places, step).says).withContext(JSON.stringify(step)).toBe('unknown');
   });
 
@@ -98,20 +98,29 @@ describe('nearZone', () => {
       { name: 'C44', at: [6, 50] },
       { name: 'C12', at: [90, 95] },
     ]);
-    expect(nearZone(places, { label: 'Measure C12 behind the dash' }).says).toBe('clear');
-    expect(nearZone(places, { names: ['C12.1', 'C44.1'] }).says).toBe('near');
-    expect(nearZone(places, { label: 'Airbag plug C12' }).says).toBe('unknown');
+    expect(nearZone(places, { label: 'Measure behind the dash', touches: [['C12.1']] }).says).toBe('clear');
+    expect(nearZone(places, { touches: [['C12.1'], ['C44.1']] }).says).toBe('near');
+    expect(nearZone(places, { label: 'Airbag plug', touches: [['C12']] }).says).toBe('unknown');
+  });
+
+  it('is never cleared by a word, nor while one thing that is touched has no place', () => {
+    const places = car([{ name: 'C12', at: [90, 95] }]);
+    expect(nearZone(places, { label: 'Measure C12 behind the dash' }).says).toBe('unknown');
+    expect(nearZone(places, { touches: [['C12.1'], ['C99.3']] }).says).toBe('unknown');
+    expect(nearZone(places, { touches: [['C12.1'], ['C12.2']] }).says).toBe('clear');
   });
 
   it('lets a cover of the handbook be opened by hand, without a tool', () => {
     const places = car([{ name: 'fuse lid', at: [6, 50], byHand: true }]);
-    expect(nearZone(places, { label: 'Look under the fuse lid', byHand: true }).says).toBe('clear');
+    expect(
+      nearZone(places, { label: 'Look under the lid', touches: [['fuse lid']], byHand: true }).says,
+    ).toBe('clear');
     expect(nearZone(places, { label: 'Measure under the fuse lid' }).says).toBe('near');
   });
 
   it('says nothing without an inventory, or without a place', () => {
-    expect(nearZone(null, { names: ['C44'] }).says).toBe('unknown');
-    expect(nearZone(car([]), { names: ['C44'] }).says).toBe('unknown');
+    expect(nearZone(null, { touches: [['C44']] }).says).toBe('unknown');
+    expect(nearZone(car([]), { touches: [['C44']] }).says).toBe('unknown');
   });
 });
 
@@ -136,10 +145,14 @@ describe('the usual zones', () => {
     expect(zoneAt(zones, { name: 'column switch', at: [32, 17] })).not.toBeNull();
   });
 
-  it('hold until the model has outlines of its own', () => {
+  it('hold for every item that has no outline of its own', () => {
     const items = usualInventory(5);
     expect(zonesOf({ items }).length).toBe(items.length);
     expect(zonesOf({ items, zones: [] }).length).toBe(items.length);
-    expect(zonesOf({ items, zones: [sill] })).toEqual([sill]);
+    expect(zonesOf({ items: [], zones: [sill] })).toEqual([sill]);
+    const own = { ...sill, id: items[0]!.id };
+    const all = zonesOf({ items, zones: [own, sill] });
+    expect(all.length).toBe(items.length + 1);
+    expect(all.filter(({ id }) => id === own.id)).toEqual([own]);
   });
 });

@@ -12,8 +12,8 @@ export type CarZones = Pick<RestraintFile, 'items' | 'zones' | 'places'>;
 /** A step as far as its place goes. */
 export interface PlacedStep {
   readonly label?: string | null | undefined;
-  /** Points and elements that it touches. */
-  readonly names?: readonly string[];
+  /** What the hand goes to, each by all the names that it has: a point, an element, its connector. */
+  readonly touches?: readonly (readonly string[])[];
   /** Only looked at, by hand: no tool goes in. */
   readonly byHand?: boolean;
 }
@@ -27,9 +27,14 @@ export interface Near {
 const unknown: Near = { says: 'unknown', why: null };
 const clear: Near = { says: 'clear', why: null };
 
-/** The outlines of the model, or those around its items as such cars usually have them. */
-export const zonesOf = ({ items, zones }: CarZones): readonly ZoneOutline[] =>
-  zones?.length ? zones : usualZones(items);
+/**
+ * The outlines of the model; an item that has none of its own, by its id, keeps the one that such cars usually have:
+ * what was added to the inventory later is guarded too.
+ */
+export function zonesOf({ items, zones }: CarZones): readonly ZoneOutline[] {
+  const own = new Set(zones?.map(({ id }) => id));
+  return [...(zones ?? []), ...usualZones(items.filter(({ id }) => !own.has(id)))];
+}
 
 /** @returns one outline for each item that may fire, sense or be harmed */
 export const usualZones = (items: readonly FittedItem[]): ZoneOutline[] =>
@@ -82,33 +87,37 @@ function isInside(
   return turns !== 0;
 }
 
-/** Places that a step names: as one of its points or elements, or as a word in what it says. */
-export function placesNamed(places: readonly CarPlace[], { label, names = [] }: PlacedStep): CarPlace[] {
-  // A point is a pin of a connector: C44.2 lies where C44 lies.
-  const own = new Set(names.flatMap((name) => [plain(name), plain(name.replace(/[.:/][^.:/]*$/, ''))]));
-  const words = ` ${plain(label ?? '')} `;
-  return places.filter(({ name }) => own.has(plain(name)) || words.includes(` ${plain(name)} `));
-}
-
 const plain = (text: string): string =>
   text
     .toLowerCase()
     .replace(/[^\p{L}\p{N}]+/gu, ' ')
     .trim();
 
+/** A point is a pin of a connector: C44.2 lies where C44 lies. */
+const withConnector = (name: string): string[] => [plain(name), plain(name.replace(/[.:/][^.:/]*$/, ''))];
+
+const named = (places: readonly CarPlace[], names: readonly string[]): CarPlace[] => {
+  const own = new Set(names.flatMap(withConnector));
+  return places.filter(({ name }) => own.has(plain(name)));
+};
+
 /**
- * What the outlines say of a step. One named place in a zone is enough; it is clear only where every place that it
- * names lies outside all of them and its words name no restraint item.
+ * What the outlines say of a step. A place in a zone that it touches, or names in a word, is enough for `near`. It is
+ * `clear` only where everything that it touches has a place, all of them lie outside, and its words name no restraint
+ * item: a word alone clears nothing.
  */
-export function nearZone(car: CarZones | null, step: PlacedStep): Near {
-  const named = car ? placesNamed(car.places ?? [], step) : [];
-  if (!car || named.length === 0) return unknown;
+export function nearZone(car: CarZones | null, { label, touches = [], byHand = false }: PlacedStep): Near {
+  const places = car?.places ?? [];
+  if (!car || places.length === 0) return unknown;
+  const words = ` ${plain(label ?? '')} `;
+  const found = touches.map((names) => named(places, names));
+  const told = places.filter(({ name }) => words.includes(` ${plain(name)} `));
   const zones = zonesOf(car);
-  if (zones.length === 0) return unknown;
-  for (const place of named) {
-    if (place.byHand && step.byHand) continue;
+  for (const place of [...found.flat(), ...told]) {
+    if (place.byHand && byHand) continue;
     const zone = zoneAt(zones, place);
     if (zone) return { says: 'near', why: `${place.name} lies in the zone of ${zone.label}` };
   }
-  return guardOf({ part: step.label ?? null }).guard === 'restraint' ? unknown : clear;
+  const whole = found.length > 0 && found.every((one) => one.length > 0);
+  return whole && guardOf({ part: label ?? null }).guard !== 'restraint' ? clear : unknown;
 }

@@ -1,6 +1,7 @@
 /**
  * In which state of the car a step on a restraint circuit may be taken. Source: the trade's three classes of action.
  */
+import { type Circuit, reference } from '../circuit/index.js';
 import { type CarZones, guardOf, nearZone } from '../restraints/index.js';
 import { isRestraintCircuit } from './guarded.js';
 import type { TraceCase, TraceRepair, TraceTest } from './schema.js';
@@ -35,7 +36,7 @@ export function actionClassOf(
   car: CarZones | null = null,
 ): ActionClass | null {
   if (!isRestraintCircuit(source))
-    return reaches.has(test.kind) && reachesNear(test, car) ? 'open-dead' : null;
+    return reaches.has(test.kind) && reachesNear(source, test, car) ? 'open-dead' : null;
   // Fitted while dead, read with the power back.
   if (test.power === 'dead-then-live') return 'move-live';
   const loads = test.state?.substituteLoads?.length ?? 0;
@@ -60,10 +61,39 @@ export function actionClassOf(
 }
 
 /** Outlines first; where the place of what it touches is not known, its words. */
-function reachesNear(test: TraceTest, car: CarZones | null): boolean {
-  const names = 'from' in test ? [test.from, test.to] : 'element' in test ? [test.element] : [test.through];
-  const { says } = nearZone(car, { label: test.label, names, byHand: test.kind === 'inspect' });
+function reachesNear(source: TraceCase, test: TraceTest, car: CarZones | null): boolean {
+  const { says } = nearZone(car, {
+    label: test.label,
+    touches: touchedBy(source, test),
+    byHand: test.kind === 'inspect',
+  });
   return says === 'unknown' ? liesNear(test.label) : says === 'near';
+}
+
+/** Where the hand goes: tips, what is looked at, unplugged, bridged. Ground is wherever a clean one is found. */
+function touchedBy({ circuit }: TraceCase, test: TraceTest): string[][] {
+  const { unplugged, pulled, jumpers, substituteLoads } = test.state ?? {};
+  const points = [
+    ...('from' in test ? [test.from, test.to] : []),
+    ...(jumpers ?? []).flat(),
+    ...(substituteLoads ?? []).flatMap(({ pins }) => pins),
+  ];
+  const elements = [
+    ...('element' in test ? [test.element] : 'through' in test ? [test.through] : []),
+    ...(unplugged ?? []),
+    ...(pulled ?? []),
+  ];
+  return [
+    ...points.filter((point) => point !== reference).map((point) => [point]),
+    ...elements.map((id) => namesOfElement(circuit, id)),
+  ];
+}
+
+/** An element by its short name, its label and the connector that it stands for. */
+export function namesOfElement({ elements }: Circuit, id: string): string[] {
+  const element = elements.find((one) => one.id === id);
+  const connector = element && 'connector' in element ? element.connector : null;
+  return [id, element?.label, connector].filter((name): name is string => Boolean(name));
 }
 
 /** Behind a seat, a dash, a pillar: whoever works there has a pyrotechnic unit beside the hand. */
@@ -89,5 +119,9 @@ export function repairClassOf(
   car: CarZones | null = null,
 ): ActionClass | null {
   if (isRestraintCircuit({ ...source, repairs: [repair] })) return 'open-dead';
-  return nearZone(car, { label: repair.label, names: [repair.element] }).says === 'near' ? 'open-dead' : null;
+  const { says } = nearZone(car, {
+    label: repair.label,
+    touches: [namesOfElement(source.circuit, repair.element)],
+  });
+  return says === 'near' ? 'open-dead' : null;
 }

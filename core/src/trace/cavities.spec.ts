@@ -130,7 +130,7 @@ describe('the class of an action', () => {
     expect(actionClassOf(plain, test('volts', 'Measure C12.1 at the tail lamp'))).toBeNull();
   });
 
-  it('follows the outlines of the model before the words, where the place of the step is known', () => {
+  it('follows the outlines of the model before the words, where the place of all that is touched is known', () => {
     const car = {
       items: usualInventory(5),
       places: [
@@ -138,10 +138,20 @@ describe('the class of an action', () => {
         { name: 'C44', at: [32, 17] as [number, number] },
       ],
     };
-    expect(actionClassOf(plain, test('volts', 'Measure C12.1 behind the dash'), car)).toBeNull();
-    expect(actionClassOf(plain, test('volts', 'Measure C44.1'), car)).toBe('open-dead');
-    expect(actionClassOf(plain, test('listen', 'Listen at C44'), car)).toBeNull();
-    expect(actionClassOf(plain, test('volts', 'Measure C9 behind the dash'), car)).toBe('open-dead');
+    const at = (kind: 'volts' | 'listen', point: string, label: string): TraceTest =>
+      kind === 'volts' ? ({ ...test(kind, label), from: point } as TraceTest) : test(kind, label);
+    expect(actionClassOf(plain, at('volts', 'C12.1', 'Measure C12.1 behind the dash'), car)).toBeNull();
+    expect(actionClassOf(plain, at('volts', 'C44.1', 'Measure C44.1'), car)).toBe('open-dead');
+    expect(actionClassOf(plain, at('listen', '', 'Listen at C44'), car)).toBeNull();
+    expect(actionClassOf(plain, at('volts', 'C9.1', 'Measure C9 behind the dash'), car)).toBe('open-dead');
+    // What is unplugged for it is touched too, by the connector that it stands for.
+    const plugs = caseOf([{ id: 'P', kind: 'contact', pins: ['a', 'b'], ohms: 0.01, connector: 'C44' }]);
+    const unplugged = { ...at('volts', 'C12.1', 'Measure behind the dash'), state: { unplugged: ['P'] } };
+    expect(actionClassOf(plugs, unplugged, car)).toBe('open-dead');
+    expect(actionClassOf(plugs, test('inspect', 'Look into the plug'), car)).toBeNull();
+    expect(actionClassOf(plugs, { ...test('inspect', 'Look into it'), element: 'P' } as TraceTest, car)).toBe(
+      'open-dead',
+    );
     const repair = { element: 'W', minutes: 1, priceCents: 0, label: 'Clean C44' };
     expect(repairClassOf(plain, repair, car)).toBe('open-dead');
     expect(repairClassOf(plain, { ...repair, label: 'Clean C12' }, car)).toBeNull();

@@ -1,5 +1,5 @@
 import { endpoints, factEndpoints, type FactKind } from '@dormant-beacon/contract';
-import { type SafetyStepKind, usualInventory } from '@dormant-beacon/core/restraints';
+import type { SafetyStepKind } from '@dormant-beacon/core/restraints';
 import type { TraceTest } from '@dormant-beacon/core/trace';
 import { templates } from '@dormant-beacon/core/trace/templates';
 import { ClockWatch, serverClock } from '../database/clock.js';
@@ -411,43 +411,6 @@ describe('a car that is made safe', () => {
     expect((await repair('Clean the pins under the driver seat')).status).toBe(409);
     expect((await repair('Replace the airbag lamp')).status).toBe(409);
     expect((await repair('Clean plug C12 at the tail lamp')).status).toBe(201);
-  });
-
-  it('guards a step by the outlines of the car and the places in it', async () => {
-    const { jobId, beaconId } = await shop.openBased('Left tail lamp out');
-    const file = {
-      items: usualInventory(5),
-      places: [
-        { name: 'C12', at: [50, 97] },
-        { name: 'C44', at: [32, 17] },
-      ],
-    };
-    const plan = templates.find(({ restraint }) => restraint !== true)!.build({});
-    const [first, second] = plan.tests.filter(({ kind }) => kind === 'volts');
-    const tests = [
-      { ...first!, id: 'near', label: 'Measure C44.1' },
-      { ...second!, id: 'clear', label: 'Measure C12.1 behind the dash' },
-    ];
-    const { id: traceId } = await shop.enter(jobId, 'traces', {
-      title: 'Left tail lamp',
-      beaconIds: [beaconId],
-      case: { ...plan, tests },
-    });
-    const reading = (test: string) => shop.enter(jobId, 'readings', { traceId, test, value: 12 });
-    expect((await reading('clear')).status).toBe(409);
-    expect((await shop.enter(jobId, 'inventories', { file })).status).toBe(201);
-    expect(detail(await reading('near'))).toContain('only while the car is safe');
-    expect((await reading('clear')).status).toBe(201);
-    const repair = (label: string) =>
-      shop.enter(jobId, 'repairs', {
-        beaconIds: [beaconId],
-        label,
-        method: 'clean',
-        root: 'unknown',
-        cured: true,
-      });
-    expect(detail(await repair('Clean plug C44'))).toContain('C44 lies in the zone of');
-    expect((await repair('Clean plug C12')).status).toBe(201);
   });
 
   it('asks for a second person where the shop does, and for qualified persons at high voltage', async () => {
