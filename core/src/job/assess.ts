@@ -94,7 +94,8 @@ const notInShort: ReadonlySet<StageId> = new Set([
 ]);
 
 function stageState(id: StageId, at: Standing, plans: ReadonlyMap<string, NextTests>): Decided {
-  if (at.short && notInShort.has(id) && at.approvals.length === 0) return ['not-needed', 'short job'];
+  const touched = noted(at, id) || (id === 'route' && at.approvals.length > 0);
+  if (at.short && notInShort.has(id) && !touched) return ['not-needed', 'short job'];
   switch (id) {
     case 'take-in':
       return takeIn(at);
@@ -126,7 +127,8 @@ function stageState(id: StageId, at: Standing, plans: ReadonlyMap<string, NextTe
 function takeIn(at: Standing): Decided {
   if (at.powered === 'ask') return ['open', 'may it be powered?'];
   if (at.powered === 'no') return ['open', 'not to be powered yet'];
-  return at.beacons.length > 0 ? ['done'] : ['open'];
+  if (at.beacons.length === 0) return ['open'];
+  return at.battery || at.based || at.short ? ['done'] : ['open', 'the battery is not measured'];
 }
 
 function baseline(at: Standing): Decided {

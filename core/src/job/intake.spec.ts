@@ -100,6 +100,11 @@ describe('the path over all twelve stages', () => {
     const story = after('wear');
     story.record = { ...story.record, vehicle: { ...story.record.vehicle, highVoltage: true } };
     const beacon = story.enter('beacons', { ...flap, restraint: true });
+    expect(story.stage('take-in')).toEqual(
+      jasmine.objectContaining({ state: 'open', reason: 'the battery is not measured' }),
+    );
+    const tester = { ratedAmps: 640, ratedStandard: 'EN', measuredAmps: 610, measuredStandard: 'EN' };
+    story.enter('batteries', { type: 'agm', restingVolts: 12.7, restHours: 12, ...tester });
     expect(story.assess().stages.map(({ id, state }) => `${id} ${state}`)).toEqual([
       'take-in done',
       'baseline open',

@@ -53,6 +53,8 @@ describe('the short job', () => {
   it('is one plain complaint, in any of the four languages', () => {
     for (const name of [
       'Left tail lamp out',
+      'Headlamp bulb gone',
+      'Brake light out',
       'Socket in the boot is dead',
       'Hatch does not latch',
       'Fuse blows',
@@ -70,6 +72,14 @@ describe('the short job', () => {
       { beacons: [] },
       { beacons: [complaint('Engine stalls')] },
       { beacons: [complaint('Airbag lamp lit')] },
+      { beacons: [complaint('Engine light on')] },
+      { beacons: [complaint('A warning lamp comes on')] },
+      { beacons: [complaint('Charge flap latch sticks')] },
+      { beacons: [complaint('Xenon headlamp out')] },
+      { beacons: [complaint('Le voyant reste allumé')] },
+      { beacons: [complaint('Die Kontrollleuchte brennt')] },
+      { head: { event: 'wear', customerWords: 'Tail lamp out, and the ABS light is on.' } },
+      { head: { event: 'wear', customerWords: 'Tail lamp out since the airbag was replaced.' } },
       { beacons: [complaint('Seat belt latch sticks')] },
       { beacons: [complaint('Left tail lamp out', { restraint: true })] },
       { beacons: [complaint('Left tail lamp out', { kind: 'beacon', seen: 'lit' })] },
@@ -104,6 +114,24 @@ describe('the short job', () => {
     expect(assessJob({ ...mended, handBacks: [fact({}) as never] }).next.sentence).toContain(
       'The job is done',
     );
+  });
+
+  it('shows what was entered at a stage that does not apply, and leaves the others as they are', () => {
+    const states = (more: object) =>
+      Object.fromEntries(
+        assessJob(job(more)).stages.map(({ id, state, reason }) => [id, `${state} ${reason ?? ''}`]),
+      );
+    const noted = states({ notes: [fact({ stage: 'strip', text: 'Lens cover off, two clips' })] });
+    expect([noted['strip'], noted['match']]).toEqual(['done ', 'not-needed short job']);
+    const approval = fact({
+      item: 'bulb',
+      answer: 'yes',
+      origin: 'maker-new',
+      how: 'here',
+      by: 'the customer',
+    });
+    const asked = states({ approvals: [approval] });
+    expect([asked['route'], asked['baseline']]).toEqual(['done ', 'not-needed short job']);
   });
 
   it('widens with whatever shows more, and is short again when that is taken back', () => {
