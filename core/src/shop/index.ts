@@ -1,2 +1,11 @@
-export { defaultShopSettings, leastWaitingMinutes, proofPolicyOf, safetyPolicyOf } from '../policy/index.js';
+export {
+  defaultProofPolicy,
+  defaultSafetyPolicy,
+  defaultShopSettings,
+  leastWaitingMinutes,
+  type ProofPolicy,
+  proofPolicyOf,
+  type SafetyPolicy,
+  safetyPolicyOf,
+} from './policy.js';
 export { restraintRoute, shopSettings, type ShopSettings } from './schema.js';

@@ -1,7 +1,7 @@
 /** The shop's settings, as every screen uses them: units, money, policies. */
 import { inject } from '@angular/core';
 import type { Shop } from '@dormant-beacon/contract';
-import { defaultShopSettings, proofPolicyOf, safetyPolicyOf } from '@dormant-beacon/core/policy';
+import { defaultShopSettings, proofPolicyOf, safetyPolicyOf } from '@dormant-beacon/core/shop/policy';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import {
   createActionGroup,
@@ -12,8 +12,8 @@ import {
   on,
   props,
 } from '@ngrx/store';
-import { catchError, from, map, of, switchMap } from 'rxjs';
-import { Client } from '../api';
+import { switchMap } from 'rxjs';
+import { asked, Client } from '../api';
 import { PeopleEvents } from './people.state';
 
 export const ShopEvents = createActionGroup({
@@ -48,12 +48,7 @@ export const loadShop = createEffect(
   (actions = inject(Actions), client = inject(Client)) =>
     actions.pipe(
       ofType(ShopEvents.wanted, PeopleEvents.arrived, PeopleEvents.serverReturned),
-      switchMap(() =>
-        from(client.shop()).pipe(
-          map((shop) => ShopEvents.loaded({ shop })),
-          catchError((error: Error) => of(ShopEvents.notLoaded({ reason: error.message }))),
-        ),
-      ),
+      switchMap(() => asked(client.shop(), (shop) => ShopEvents.loaded({ shop }), ShopEvents.notLoaded)),
     ),
   { functional: true },
 );

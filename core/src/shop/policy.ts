@@ -1,5 +1,5 @@
 /** What a shop asks for until its lead has set otherwise. Known to every page; it carries no schema. */
-import type { ShopSettings } from '../shop/index.js';
+import type { ShopSettings } from './schema.js';
 
 /** What the shop asks for; minutes between two exposures that count apart, cold starts, days. */
 export interface ProofPolicy {
