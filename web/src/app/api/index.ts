@@ -1,3 +1,4 @@
+export { asked } from './asked';
 export { ApiProblem, Client, type WriteRequest } from './client';
 export { Events } from './events';
 export { newId } from './ids';

@@ -25,7 +25,7 @@ import {
   switchMap,
   withLatestFrom,
 } from 'rxjs';
-import { Client } from '../api';
+import { asked, Client } from '../api';
 import { PeopleEvents } from '../session';
 
 export const BaysEvents = createActionGroup({
@@ -124,9 +124,10 @@ export const loadBays = createEffect(
       ofType(BaysEvents.opened, BaysEvents.ordered, PeopleEvents.serverReturned),
       withLatestFrom(store.select(baysFeature.selectBaysState)),
       switchMap(([, { order, ids }]) =>
-        from(pagesOf(client, order, ids.length)).pipe(
-          map(({ bays, after }) => BaysEvents.loaded({ bays, after })),
-          catchError((error: Error) => of(BaysEvents.notLoaded({ reason: error.message }))),
+        asked(
+          pagesOf(client, order, ids.length),
+          ({ bays, after }) => BaysEvents.loaded({ bays, after }),
+          BaysEvents.notLoaded,
         ),
       ),
     ),
@@ -140,9 +141,10 @@ export const loadMoreBays = createEffect(
       withLatestFrom(store.select(baysFeature.selectBaysState)),
       filter(([, { after }]) => after !== null),
       exhaustMap(([, { after, order }]) =>
-        from(client.bays({ after, order })).pipe(
-          map(({ bays, after: next }) => BaysEvents.moreLoaded({ bays, after: next })),
-          catchError((error: Error) => of(BaysEvents.notLoaded({ reason: error.message }))),
+        asked(
+          client.bays({ after, order }),
+          ({ bays, after: next }) => BaysEvents.moreLoaded({ bays, after: next }),
+          BaysEvents.notLoaded,
         ),
       ),
     ),

@@ -30,6 +30,8 @@ export class Desk {
   private readonly personId = this.store.selectSignal(peopleFeature.selectPersonId);
   private readonly record = this.store.selectSignal(jobFeature.selectRecord);
   private readonly jobId = this.store.selectSignal(jobFeature.selectJobId);
+  /** The last entry that this page has made in each job: it has seen that one, though the record may not show it yet. */
+  private readonly ownSeqs = new Map<string, number>();
 
   /**
    * Enters a fact in the job on the bench; a second tap on what is just being entered is the same entry.
@@ -39,7 +41,7 @@ export class Desk {
     kind: K,
     data: FactData<K>,
     corrects?: string | null,
-    stamp?: { readonly id: string; readonly observedAt: string; readonly seenEntry?: number | null },
+    stamp?: Pick<Stamp, 'id' | 'observedAt' | 'seenEntry'>,
   ): Promise<Sent<Entered>> {
     const { id, observedAt } = stamp ?? { id: newId(), observedAt: new Date().toISOString() };
     return this.once([kind, data, corrects, stamp?.id], () =>
@@ -65,9 +67,6 @@ export class Desk {
     void sent.then(({ state }) => (state === 'refused' ? forget() : setTimeout(forget, doubleTapMs)), forget);
     return sent;
   }
-  /** The last entry that this page has made in the job: it has seen that one, though the record may not show it yet. */
-  private readonly ownSeqs = new Map<string, number>();
-  private readonly lastOwn = () => this.ownSeqs.get(this.jobId() ?? '') ?? 0;
   private readonly underWay = new Map<string, Promise<Sent<Entered>>>();
 
   /**
@@ -174,6 +173,10 @@ export class Desk {
     const kept = await this.send(path, null, { method: 'PUT', bytes });
     if (kept.state === 'refused') return kept;
     return this.enter('photos', { ...data, attachmentId });
+  }
+
+  private lastOwn(): number {
+    return this.ownSeqs.get(this.jobId() ?? '') ?? 0;
   }
 
   private moved(jobId: string, seq: number): void {

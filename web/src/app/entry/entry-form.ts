@@ -69,6 +69,8 @@ export function entryForm<D>(
   { draft: name, read, schema, places = {}, enter, then, keeps = false }: EntryOptions<D>,
 ): EntryForm {
   const own = fields as Fields;
+  /** By the names of the data too: where a schema or the server finds something wrong. */
+  const placed = { ...own, ...places } as Fields;
   const values = () => Object.values(own).map((one) => one() as unknown);
   const stamp = signal<StampState | null>(null);
   const record = inject(Store).selectSignal(jobFeature.selectRecord);
@@ -89,9 +91,7 @@ export function entryForm<D>(
   const busy = signal(false);
   const result = computed(() => {
     const data = read();
-    return data instanceof Trouble
-      ? data
-      : (schemaTrouble(schema, data, { ...own, ...places } as Fields) ?? data);
+    return data instanceof Trouble ? data : (schemaTrouble(schema, data, placed) ?? data);
   });
   /** What the server found wrong with one field; gone as soon as anything is changed. */
   const refusedAt = linkedSignal<unknown, Trouble | null>({ source: values, computation: () => null });
@@ -142,6 +142,7 @@ export function entryForm<D>(
   const send = async (): Promise<boolean> => {
     tried.set(true);
     said.set(null);
+    refusedAt.set(null);
     const data = untracked(result);
     if (data instanceof Trouble) return false;
     busy.set(true);
@@ -151,14 +152,14 @@ export function entryForm<D>(
     }));
     busy.set(false);
     if (sent.state === 'refused') {
-      const again = sent.problem.path === idempotencyHeader;
-      // Nothing was taken: what is entered later was seen later. Of several, those before it may have been.
-      if ((stamp()?.ids.length ?? 0) <= 1) stamp.set(null);
-      if (sent.problem.path === seenHeader) asked = true;
-      if (again) stamp.set(null);
-      const field = fieldOf(sent.problem.path, { ...own, ...places } as Fields);
-      if (field) refusedAt.set(new Trouble(field, plainWords(sent.problem.message)));
-      else said.set(again ? enteredBefore : plainWords(sent.problem.message));
+      const { path, message } = sent.problem;
+      const keyUsed = path === idempotencyHeader;
+      // Nothing was taken: what is entered later was seen later. Of several entries the first may have been taken.
+      if (keyUsed || (stamp()?.ids.length ?? 0) <= 1) stamp.set(null);
+      if (path === seenHeader) asked = true;
+      const field = fieldOf(path, placed);
+      if (field) refusedAt.set(new Trouble(field, plainWords(message)));
+      else said.set(keyUsed ? enteredBefore : plainWords(message));
       return false;
     }
     if (keeps) {
@@ -193,7 +194,7 @@ export function entryForm<D>(
 }
 
 const enteredBefore =
-  'This was entered before, with other words: look at what stands there. Enter it again if another entry is meant.';
+  'This was entered before, with other words. Look at that entry; if you mean a separate one, enter this again.';
 
 /** The field of the name that the server gives as the place of the trouble: `data.restHours` is of no field `rest`. */
 function fieldOf(path: string | undefined, fields: Fields): object | null {

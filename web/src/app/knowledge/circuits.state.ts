@@ -4,7 +4,7 @@ import type { CircuitRow, Rates, Weaknesses } from '@dormant-beacon/contract';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
 import { catchError, from, map, of, switchMap } from 'rxjs';
-import { Client } from '../api';
+import { asked, Client } from '../api';
 
 export const CircuitEvents = createActionGroup({
   source: 'Circuits',
@@ -90,10 +90,7 @@ export const loadRates = createEffect(
     actions.pipe(
       ofType(CircuitEvents.ratesWanted),
       switchMap(() =>
-        from(client.rates()).pipe(
-          map((rates) => CircuitEvents.ratesLoaded({ rates })),
-          catchError((error: Error) => of(CircuitEvents.notRead({ reason: error.message }))),
-        ),
+        asked(client.rates(), (rates) => CircuitEvents.ratesLoaded({ rates }), CircuitEvents.notRead),
       ),
     ),
   { functional: true },
@@ -104,9 +101,10 @@ export const loadCircuits = createEffect(
     actions.pipe(
       ofType(CircuitEvents.circuitsWanted),
       switchMap(() =>
-        from(client.circuits(null, null)).pipe(
-          map((circuits) => CircuitEvents.circuitsLoaded({ circuits })),
-          catchError((error: Error) => of(CircuitEvents.notRead({ reason: error.message }))),
+        asked(
+          client.circuits(null, null),
+          (circuits) => CircuitEvents.circuitsLoaded({ circuits }),
+          CircuitEvents.notRead,
         ),
       ),
     ),

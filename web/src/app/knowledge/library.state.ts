@@ -13,8 +13,8 @@ import {
   on,
   props,
 } from '@ngrx/store';
-import { catchError, from, map, of, switchMap } from 'rxjs';
-import { Client } from '../api';
+import { switchMap } from 'rxjs';
+import { asked, Client } from '../api';
 import { PeopleEvents } from '../session';
 
 export const LibraryEvents = createActionGroup({
@@ -90,9 +90,10 @@ export const loadPatterns = createEffect(
     actions.pipe(
       ofType(LibraryEvents.patternsWanted, PeopleEvents.arrived, PeopleEvents.serverReturned),
       switchMap(() =>
-        from(client.patterns()).pipe(
-          map((patterns) => LibraryEvents.patternsLoaded({ patterns })),
-          catchError((error: Error) => of(LibraryEvents.notRead({ reason: error.message }))),
+        asked(
+          client.patterns(),
+          (patterns) => LibraryEvents.patternsLoaded({ patterns }),
+          LibraryEvents.notRead,
         ),
       ),
     ),
@@ -104,9 +105,10 @@ export const loadFile = createEffect(
     actions.pipe(
       ofType(LibraryEvents.fileWanted),
       switchMap(({ make, model }) =>
-        from(client.codeFile(make, model)).pipe(
-          map((file) => LibraryEvents.fileLoaded({ make, model, file })),
-          catchError((error: Error) => of(LibraryEvents.notRead({ reason: error.message }))),
+        asked(
+          client.codeFile(make, model),
+          (file) => LibraryEvents.fileLoaded({ make, model, file }),
+          LibraryEvents.notRead,
         ),
       ),
     ),

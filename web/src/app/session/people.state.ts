@@ -12,8 +12,8 @@ import {
   on,
   props,
 } from '@ngrx/store';
-import { catchError, from, map, of, switchMap, tap } from 'rxjs';
-import { Client } from '../api';
+import { switchMap, tap } from 'rxjs';
+import { asked, Client } from '../api';
 import { forgetPerson, rememberedPerson, rememberPerson } from './remembered';
 
 export const PeopleEvents = createActionGroup({
@@ -66,9 +66,10 @@ export const loadSession = createEffect(
     actions.pipe(
       ofType(PeopleEvents.sessionWanted, PeopleEvents.sessionOver, PeopleEvents.serverReturned),
       switchMap(() =>
-        from(client.session()).pipe(
-          map((session) => PeopleEvents.sessionKnown({ session })),
-          catchError((error: Error) => of(PeopleEvents.sessionNotKnown({ reason: error.message }))),
+        asked(
+          client.session(),
+          (session) => PeopleEvents.sessionKnown({ session }),
+          PeopleEvents.sessionNotKnown,
         ),
       ),
     ),
@@ -80,10 +81,7 @@ export const loadPeople = createEffect(
     actions.pipe(
       ofType(PeopleEvents.wanted, PeopleEvents.arrived, PeopleEvents.serverReturned),
       switchMap(() =>
-        from(client.people()).pipe(
-          map((people) => PeopleEvents.loaded({ people })),
-          catchError((error: Error) => of(PeopleEvents.notLoaded({ reason: error.message }))),
-        ),
+        asked(client.people(), (people) => PeopleEvents.loaded({ people }), PeopleEvents.notLoaded),
       ),
     ),
   { functional: true },
