@@ -8,6 +8,9 @@ export interface Place {
 
 /** The drawing’s own measure. */
 export const cabin = { width: 700, height: 700 } as const;
+/** The car’s own outline in that measure. */
+export const carOutline =
+  'M144 150 Q158 22 350 18 Q542 22 556 150 L564 560 Q560 684 350 686 Q140 684 136 560 Z';
 /** From percent of the car to the drawing. */
 export const drawn = ({ x, y }: Place): Place => ({
   x: (x * cabin.width) / 100,

@@ -81,40 +81,7 @@ import { More } from '../frame';
       <p class="problem" role="alert">{{ problem() }}</p>
     }
   `,
-  styles: `
-    :host {
-      display: grid;
-      gap: 12px;
-    }
-    li {
-      display: flex;
-      flex-wrap: wrap;
-      align-items: center;
-      justify-content: space-between;
-      gap: 8px;
-    }
-    small {
-      display: block;
-      font-size: 14px;
-      color: var(--quiet);
-    }
-    .row {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 8px;
-    }
-    .pair {
-      display: grid;
-      grid-template-columns: repeat(auto-fit, minmax(180px, 1fr));
-      gap: 12px;
-    }
-    .add {
-      justify-self: start;
-    }
-    h3 {
-      margin: 8px 0 0;
-    }
-  `,
+  styleUrl: './file-editor.scss',
 })
 export class InventoryEditor {
   readonly file = input.required<RestraintFile>();

@@ -1,5 +1,5 @@
 import { TestBed } from '@angular/core/testing';
-import { type RestraintFile, usualInventory } from '@dormant-beacon/core/restraints';
+import { usualInventory } from '@dormant-beacon/core/restraints';
 import { Client } from '../api';
 import { benchFor, fact, recordOf } from '../testing/bench';
 import { cabin, placesOf, seatsOf } from './cabin';
@@ -194,6 +194,22 @@ describe('the units', () => {
     expect(after.desk.withdrawn).toEqual(['s']);
   });
 
+  it('carry the photo that was taken of them into what is seen', async () => {
+    const photo = (id: string, attachmentId: string, caption: string) =>
+      fact(id, { stage: 'make-safe', attachmentId, caption });
+    const photos = [photo('f1', 'one', 'driver bag: torn seam'), photo('f2', 'two', 'passenger bag')];
+    const sign = { item: 'bag-front-left', sign: 'deployed', attachmentId: 'one' };
+    const bench = await benchFor(UnitPanel, listed({ photos, signs: [fact('s', sign)] }));
+    bench.page
+      .querySelector('[aria-label^="driver bag"]')!
+      .dispatchEvent(new MouseEvent('click', { bubbles: true }));
+    await bench.fixture.whenStable();
+    const links = [...bench.page.querySelectorAll('a')].filter((link) => link.textContent === 'its photo');
+    expect(links.map((link) => link.getAttribute('href'))).toEqual(['/api/jobs/job/attachments/one']);
+    await bench.press('said to be unfired');
+    expect(bench.desk.entered.at(-1)!.data).toEqual(jasmine.objectContaining({ attachmentId: 'one' }));
+  });
+
   it('print a sheet with a row for every item', async () => {
     const bench = await benchFor(UnitPanel, listed());
     expect(bench.page.querySelectorAll('.paper tbody tr').length).toBe(usualInventory(5).length);
@@ -209,56 +225,6 @@ describe('the units', () => {
     expect(client.kept).toEqual([jasmine.objectContaining({ make: 'Corvane', model: 'Lumen' })]);
     await bench.press('Add it');
     expect(bench.text()).toContain('Say what it is, and its name.');
-  });
-
-  it('have outlines that are drawn by keys, and places that say in which they lie', async () => {
-    const bench = await benchFor(UnitPanel, listed());
-    const plan = bench.page.querySelector('db-zone-editor svg')!;
-    const keys = async (...names: string[]) => {
-      for (const key of names) plan.dispatchEvent(new KeyboardEvent('keydown', { key }));
-      await bench.fixture.whenStable();
-    };
-    await bench.fill('New zone: its name', 'tunnel');
-    await keys('Enter', 'ArrowLeft', 'Enter', 'ArrowDown', 'Enter');
-    expect(bench.text()).toContain('3 corners set.');
-    await bench.press('Add the zone');
-    await bench.fill('New place: its name in circuits and steps', 'C44');
-    await keys('ArrowUp', 'Enter');
-    await bench.press('Set it where the cross stands');
-    expect(bench.text()).toContain('C44in the zone of');
-    await bench.press('Save what this car has');
-    const { file } = bench.desk.entered[0]!.data as { file: RestraintFile };
-    expect(file.zones!.at(-1)).toEqual(
-      jasmine.objectContaining({
-        label: 'tunnel',
-        corners: [
-          [50, 50],
-          [48, 50],
-          [48, 52],
-        ],
-      }),
-    );
-    expect(file.places).toEqual([{ name: 'C44', at: [48, 50] }]);
-  });
-
-  it('carry the wait, fuses and limits of the service data, each with where it stands', async () => {
-    const bench = await benchFor(UnitPanel, listed());
-    await bench.fill('Minutes to wait', '12');
-    await bench.press('Set the wait');
-    expect(bench.text()).toContain('Say whole minutes from 1 to 1440, and where they stand.');
-    await bench.fill('Where that stands', 'manual, group 80');
-    await bench.press('Set the wait');
-    expect(bench.text()).toContain('The wait is 12 minutes (manual, group 80).');
-    await bench.fill('Loop', 'L3');
-    await bench.fill('Lowest, Ω', '2.8');
-    await bench.fill('Highest, Ω', '2.2');
-    await bench.press('Add the limit');
-    expect(bench.text()).toContain('The lowest has to be below the highest.');
-    await bench.press('Save what this car has');
-    expect((bench.desk.entered[0]!.data as { file: RestraintFile }).file.wait).toEqual({
-      minutes: 12,
-      source: 'manual, group 80',
-    });
   });
 });
 

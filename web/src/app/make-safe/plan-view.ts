@@ -2,7 +2,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, model } from '@angular/core';
 import type { PictureItem } from '@dormant-beacon/core/job';
 import { actionWords } from './action-words';
-import { cabin, placesOf, seatsOf } from './cabin';
+import { cabin, carOutline, placesOf, seatsOf } from './cabin';
 
 @Component({
   selector: 'db-plan-view',
@@ -13,10 +13,7 @@ import { cabin, placesOf, seatsOf } from './cabin';
       role="group"
       aria-label="The cabin from above, front at the top"
     >
-      <path
-        class="car"
-        d="M144 150 Q158 22 350 18 Q542 22 556 150 L564 560 Q560 684 350 686 Q140 684 136 560 Z"
-      />
+      <path class="car" [attr.d]="car" />
       @for (seat of seats(); track seat.seat) {
         <rect class="seat" [attr.x]="seat.x - 58" [attr.y]="seat.y - 52" width="116" height="124" rx="24" />
       }
@@ -72,6 +69,7 @@ export class PlanView {
   readonly items = input.required<readonly PictureItem[]>();
   readonly chosen = model<string | null>(null);
   protected readonly size = cabin;
+  protected readonly car = carOutline;
   protected readonly seats = computed(() => seatsOf(this.items()));
   protected readonly marks = computed(() => {
     const places = placesOf(this.items());

@@ -70,32 +70,7 @@ import { numberOrNull, TextField } from '../entry';
       <p class="problem" role="alert">{{ problem() }}</p>
     }
   `,
-  styles: `
-    :host {
-      display: grid;
-      gap: 12px;
-    }
-    .pair {
-      display: grid;
-      grid-template-columns: repeat(auto-fit, minmax(170px, 1fr));
-      gap: 12px;
-      align-items: end;
-    }
-    li {
-      display: flex;
-      justify-content: space-between;
-      align-items: center;
-      gap: 8px;
-    }
-    small {
-      display: block;
-      font-size: 14px;
-      color: var(--quiet);
-    }
-    h3 {
-      margin: 8px 0 0;
-    }
-  `,
+  styleUrl: './file-editor.scss',
 })
 export class ServiceData {
   readonly file = model.required<RestraintFile>();
