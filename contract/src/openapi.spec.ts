@@ -17,6 +17,7 @@ describe('openapi', () => {
         'jobId',
         'Idempotency-Key',
         'Beacon-Person',
+        'Beacon-Seen',
       ]);
     }
   });

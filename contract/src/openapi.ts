@@ -2,7 +2,7 @@
 import * as z from 'zod';
 import { problem } from './answers.js';
 import { type Endpoint, endpoints, factEndpoints } from './endpoints/index.js';
-import { idempotencyHeader, personHeader } from './headers.js';
+import { idempotencyHeader, personHeader, seenHeader } from './headers.js';
 
 /** The description as a plain object, version 3.1. */
 export function openapi(): object {
@@ -38,12 +38,22 @@ function operation({ path, says, who, body, bodyTypes, entry, answer, query, met
   const headers =
     entry !== true
       ? []
-      : [idempotencyHeader, personHeader].map((name) => ({
-          name,
-          in: 'header',
-          required: true,
-          schema: { type: 'string', format: 'uuid' },
-        }));
+      : [
+          ...[idempotencyHeader, personHeader].map((name) => ({
+            name,
+            in: 'header',
+            required: true,
+            schema: { type: 'string', format: 'uuid' },
+          })),
+          {
+            name: seenHeader,
+            in: 'header',
+            description:
+              'the last entry of the job that was seen; answers 409 where the same was answered since',
+            required: false,
+            schema: { type: 'integer' },
+          },
+        ];
   return {
     summary: says,
     description: who === 'anyone' ? 'without a session' : `by ${who.join(', ')}`,

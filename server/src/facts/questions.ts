@@ -46,7 +46,7 @@ export function askedTwice(kind: FactKind, before: JobRecord, fact: StoredFact, 
     throw new HttpProblem(
       409,
       'Answered meanwhile',
-      `This was entered meanwhile: “${says(kind, before, there)}”. Enter yours again if it is another.`,
+      `This was entered meanwhile: “${says(kind, before, there)}”. If yours is a separate one, enter it again.`,
       { path: seenHeader },
     );
 }

@@ -16,7 +16,7 @@ import { Store } from '@ngrx/store';
 import { Client } from '../api';
 import { peopleFeature } from '../session';
 import { beforePower, Caution, More } from '../frame';
-import { plainWords, Desk, Entry, entryForm, field, TextField, trouble, type Trouble } from '../entry';
+import { Desk, Entry, factForm, field, plainWords, TextField, trouble, type Trouble } from '../entry';
 import { type EnteredReport, ReportEntry, ReportQueue, ReportRead, ScanMatrixView } from '../report';
 import { sayWhen, When } from '../time';
 import { jobFeature } from '../job';
@@ -159,7 +159,8 @@ export class Baseline {
   protected readonly beforePower = beforePower;
   protected readonly powered = computed(() => (this.record() ? mayBePowered(this.record()!) : 'not-asked'));
   protected readonly reason = field('');
-  protected readonly form = entryForm(
+  protected readonly form = factForm(
+    'waivers',
     { reason: this.reason },
     {
       draft: () => `waiver ${this.record()?.id ?? ''}`,
@@ -167,7 +168,6 @@ export class Baseline {
         this.reason().trim() === ''
           ? trouble(this.reason, 'Say why no baseline can be had.')
           : { reason: this.reason().trim() },
-      enter: (data, stamp) => this.desk.enter('waivers', data, null, stamp),
     },
   );
   protected readonly about = computed(() => {

@@ -5,17 +5,7 @@ import type { FactData } from '@dormant-beacon/contract';
 import { RouterLink } from '@angular/router';
 import { basicsItem, type BasicsItem, basicsWords, scansToExplain, standing } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
-import {
-  type Choice,
-  ChoiceOne,
-  Desk,
-  Entry,
-  entryForm,
-  field,
-  TextField,
-  trouble,
-  type Trouble,
-} from '../entry';
+import { type Choice, ChoiceOne, Entry, factForm, field, TextField, trouble, type Trouble } from '../entry';
 import { sayWhen } from '../time';
 import { jobFeature } from '../job';
 import { Causes } from './causes';
@@ -116,7 +106,6 @@ import { verdictWords } from '../words';
   `,
 })
 export class Basics {
-  private readonly desk = inject(Desk);
   private readonly store = inject(Store);
   protected readonly record = this.store.selectSignal(jobFeature.selectRecord);
   private readonly assessment = this.store.selectSignal(jobFeature.selectAssessment);
@@ -155,7 +144,8 @@ export class Basics {
   protected readonly looking = field<BasicsItem | null>(null);
   protected readonly result = field('');
   protected readonly note = field('');
-  protected readonly form = entryForm(
+  protected readonly form = factForm(
+    'basics',
     {
       looking: this.looking,
       result: this.result,
@@ -171,7 +161,6 @@ export class Basics {
               result: this.result() as 'good' | 'bad',
               note: this.note().trim() || null,
             },
-      enter: (data, stamp) => this.desk.enter('basics', data, null, stamp),
     },
   );
 

@@ -24,7 +24,7 @@ import {
   ChoiceMany,
   Desk,
   Entry,
-  entryForm,
+  factForm,
   field,
   TextField,
   trouble,
@@ -191,7 +191,8 @@ export class Causes {
   protected readonly adding = field(false);
   protected readonly title = field('');
   protected readonly explains = field<readonly string[]>([]);
-  protected readonly form = entryForm(
+  protected readonly form = factForm(
+    'judgements',
     {
       adding: this.adding,
       title: this.title,
@@ -200,7 +201,6 @@ export class Causes {
     {
       draft: () => `cause ${this.record()?.id ?? ''}`,
       read: () => this.read(),
-      enter: (data, stamp) => this.entries.enter('judgements', data, null, stamp),
     },
   );
   protected readonly choices = computed((): readonly Choice[] =>

@@ -4,7 +4,7 @@ import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
 import { standing } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
-import { Desk, Entry, entryForm, field, TextField, trouble, type Trouble } from '../entry';
+import { Desk, Entry, factForm, field, TextField, trouble, type Trouble } from '../entry';
 import { jobFeature } from '../job';
 
 @Component({
@@ -64,7 +64,8 @@ export class WorkingForm {
   protected readonly seen = computed(() => standing(this.record()?.workings ?? []));
   protected readonly works = field('');
   protected readonly module = field('');
-  protected readonly form = entryForm(
+  protected readonly form = factForm(
+    'workings',
     {
       works: this.works,
       module: this.module,
@@ -72,7 +73,6 @@ export class WorkingForm {
     {
       draft: () => `working ${this.record()?.id ?? ''}`,
       read: () => this.read(),
-      enter: (data, stamp) => this.desk.enter('workings', data, null, stamp),
     },
   );
 

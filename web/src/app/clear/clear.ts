@@ -7,7 +7,7 @@ import { writeCode } from '@dormant-beacon/core/codes';
 import { type CodeEnd, codeEnds, standing } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
 import { Caution, More } from '../frame';
-import { plainWords, Desk, Entry, entryForm, field, TextField, trouble, type Trouble } from '../entry';
+import { Desk, Entry, factForm, field, plainWords, TextField, trouble, type Trouble } from '../entry';
 import { type EnteredReport, ReportEntry, ScanMatrixView } from '../report';
 import { When } from '../time';
 import { jobFeature } from '../job';
@@ -147,12 +147,12 @@ export class Clear {
   protected readonly note = field('');
   protected readonly keyOf = ({ module, code, failureType }: CodeEnd) =>
     `${module} ${code} ${failureType ?? ''}`;
-  protected readonly form = entryForm(
+  protected readonly form = factForm(
+    'code-ends',
     { ending: this.ending, note: this.note },
     {
       draft: () => `code end ${this.record()?.id ?? ''}`,
       read: () => this.read(),
-      enter: (data, stamp) => this.desk.enter('code-ends', data, null, stamp),
     },
   );
 

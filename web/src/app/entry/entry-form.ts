@@ -25,7 +25,7 @@ export interface Stamp {
 
 type Schema = Parameters<typeof check>[0];
 
-interface EntryOptions<D> {
+export interface EntryOptions<D> {
   /** The name under which what is typed is kept on this device; null where it must not be kept. */
   readonly draft: (() => string) | null;
   /** What the fields amount to. */
@@ -36,7 +36,7 @@ interface EntryOptions<D> {
   readonly places?: Readonly<Record<string, object>>;
   readonly enter: (data: D, stamp: Stamp) => Promise<Sent<unknown>>;
   /** After it was entered, or is kept on this device until the server is back. */
-  readonly then?: (sent: Sent<unknown>) => void;
+  readonly then?: (sent: Sent<unknown>, data: D) => void;
   /** What stands in the form stays after it was entered. */
   readonly keeps?: boolean;
 }
@@ -168,7 +168,7 @@ export function entryForm<D>(
       begunAt = untracked(record)?.seq ?? null;
       tried.set(false);
     } else clear();
-    then?.(sent);
+    then?.(sent, data);
     return true;
   };
   return {
@@ -209,6 +209,10 @@ export function plainWords(message: string): string {
   return words.charAt(0).toUpperCase() + words.slice(1);
 }
 
+/** `priceCents` → `price cents`. */
+const wordsOf = (path: string): string =>
+  path.replace(/([a-z])([A-Z])/g, (_, before: string, letter: string) => `${before} ${letter.toLowerCase()}`);
+
 const noDraft: Draft = {
   looked: signal(true).asReadonly(),
   rebase: () => undefined,
@@ -228,7 +232,7 @@ function schemaTrouble(schema: Schema | undefined, data: unknown, fields: Fields
     if (!isRefusal(error)) throw error;
     const name = error.path.split(/[.[]/)[0]!;
     const at = Object.hasOwn(fields, name) ? fields[name]! : null;
-    return new Trouble(at, plainWords(at ? error.reason : error.message));
+    return new Trouble(at, plainWords(at ? error.reason : `${wordsOf(error.path)}: ${error.reason}`));
   }
 }
 

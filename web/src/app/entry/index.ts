@@ -4,6 +4,7 @@ export { Desk } from './desk';
 export { type Draft, keepDraft } from './draft';
 export { Entry } from './entry';
 export { done, entryForm, type EntryForm, plainWords, saved, type Stamp } from './entry-form';
+export { factForm } from './fact-form';
 export { type Field, field, fieldFrom, Trouble, trouble } from './field';
 export { Pick } from './pick';
 export { TextField } from './text-field';

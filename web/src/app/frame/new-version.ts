@@ -17,7 +17,7 @@ export class NewVersion {
     const worker = 'serviceWorker' in navigator ? navigator.serviceWorker : null;
     if (!worker?.controller) return;
     worker.addEventListener('controllerchange', () =>
-      this.says.set('A newer version is here. What you have typed is kept.'),
+      this.says.set('A newer version is available. What you have typed is kept.'),
     );
   }
 

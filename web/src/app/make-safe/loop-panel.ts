@@ -14,17 +14,7 @@ import {
 import { readTyped, showValue } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import { Caution } from '../frame';
-import {
-  type Choice,
-  ChoiceOne,
-  Desk,
-  Entry,
-  entryForm,
-  field,
-  TextField,
-  trouble,
-  type Trouble,
-} from '../entry';
+import { type Choice, ChoiceOne, Entry, factForm, field, TextField, trouble, type Trouble } from '../entry';
 import { jobFeature } from '../job';
 import { shopFeature } from '../session';
 import { SeatTable } from './seat-table';
@@ -148,7 +138,6 @@ import { SeatTable } from './seat-table';
   `,
 })
 export class LoopPanel {
-  private readonly desk = inject(Desk);
   private readonly store = inject(Store);
   private readonly settings = this.store.selectSignal(shopFeature.selectSettings);
   protected readonly record = this.store.selectSignal(jobFeature.selectRecord);
@@ -168,12 +157,12 @@ export class LoopPanel {
   protected readonly loop = field('');
   protected readonly ohms = field('');
   protected readonly moment = field('as-found');
-  protected readonly form = entryForm(
+  protected readonly form = factForm(
+    'loop-readings',
     { loop: this.loop, ohms: this.ohms, moment: this.moment },
     {
       draft: () => `loop ${this.record()?.id ?? ''}`,
       read: () => this.read(),
-      enter: (data, stamp) => this.desk.enter('loop-readings', data, null, stamp),
       // The next moment of the same loop comes next.
       keeps: true,
       then: () => this.ohms.set(''),

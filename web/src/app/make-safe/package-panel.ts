@@ -15,7 +15,7 @@ import {
   ChoiceOne,
   Desk,
   Entry,
-  entryForm,
+  factForm,
   field,
   numberOrNull,
   TextField,
@@ -118,7 +118,8 @@ export class PackagePanel {
   protected readonly problem = signal<string | null>(null);
 
   private readonly place = (what: string) => () => `${what} ${this.record()?.id ?? ''} ${this.item() ?? ''}`;
-  protected readonly offer = entryForm(
+  protected readonly offer = factForm(
+    'offers',
     {
       kind: this.kind,
       from: this.from,
@@ -132,10 +133,10 @@ export class PackagePanel {
     {
       draft: this.place('offer'),
       read: () => this.readOffer(),
-      enter: (data, stamp) => this.desk.enter('offers', data, null, stamp),
     },
   );
-  protected readonly donor = entryForm(
+  protected readonly donor = factForm(
+    'donors',
     {
       seller: this.seller,
       vin: this.vin,
@@ -151,10 +152,10 @@ export class PackagePanel {
     {
       draft: this.place('donor'),
       read: () => this.readDonor(),
-      enter: (data, stamp) => this.desk.enter('donors', data, null, stamp),
     },
   );
-  protected readonly parcel = entryForm(
+  protected readonly parcel = factForm(
+    'parcels',
     {
       service: this.service,
       sentOn: this.sentOn,
@@ -166,10 +167,10 @@ export class PackagePanel {
     {
       draft: this.place('parcel'),
       read: () => this.readParcel(),
-      enter: (data, stamp) => this.desk.enter('parcels', data, null, stamp),
     },
   );
-  protected readonly worth = entryForm(
+  protected readonly worth = factForm(
+    'inventories',
     { value: this.value },
     {
       draft: null,
@@ -179,7 +180,6 @@ export class PackagePanel {
           ? trouble(this.value, 'Type what the car is worth as a number.')
           : { file: { ...this.picture()!.file, vehicleValueCents } };
       },
-      enter: (data, stamp) => this.desk.enter('inventories', data, null, stamp),
     },
   );
 

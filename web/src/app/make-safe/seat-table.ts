@@ -9,9 +9,8 @@ import {
   asChoices,
   type Choice,
   ChoiceOne,
-  Desk,
   Entry,
-  entryForm,
+  factForm,
   field,
   numberOf,
   TextField,
@@ -80,7 +79,6 @@ import { jobFeature } from '../job';
   `,
 })
 export class SeatTable {
-  private readonly desk = inject(Desk);
   private readonly record = inject(Store).selectSignal(jobFeature.selectRecord);
   protected readonly rows = computed(() =>
     seatTable(standing(this.record()?.seatReadings ?? [])).map((row) => ({
@@ -108,12 +106,12 @@ export class SeatTable {
   protected readonly kind = field('state');
   protected readonly shown = field('');
 
-  protected readonly form = entryForm(
+  protected readonly form = factForm(
+    'seat-readings',
     { seat: this.seat, moment: this.moment, kind: this.kind, shown: this.shown },
     {
       draft: () => `seat ${this.record()?.id ?? ''}`,
       read: () => this.read(),
-      enter: (data, stamp) => this.desk.enter('seat-readings', data, null, stamp),
       // The next state of the same seat comes next.
       keeps: true,
       then: () => this.shown.set(''),

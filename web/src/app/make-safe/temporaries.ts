@@ -15,7 +15,7 @@ import {
   ChoiceOne,
   Desk,
   Entry,
-  entryForm,
+  factForm,
   field,
   TextField,
   trouble,
@@ -104,7 +104,8 @@ export class Temporaries {
       label: trace.title,
     }));
   });
-  protected readonly form = entryForm(
+  protected readonly form = factForm(
+    'temporaries',
     {
       adding: this.adding,
       kind: this.kind,
@@ -114,7 +115,6 @@ export class Temporaries {
     {
       draft: () => `temporary ${this.record()?.id ?? ''}`,
       read: () => this.read(),
-      enter: (data, stamp) => this.desk.enter('temporaries', data, null, stamp),
       then: () => this.adding.set(false),
     },
   );

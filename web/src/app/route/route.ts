@@ -10,7 +10,7 @@ import {
   ChoiceOne,
   Desk,
   Entry,
-  entryForm,
+  factForm,
   field,
   TextField,
   trouble,
@@ -110,7 +110,8 @@ export class RoutePage {
   protected readonly origin = field('maker-new');
   protected readonly how = field('telephone');
   protected readonly by = field('');
-  protected readonly form = entryForm(
+  protected readonly form = factForm(
+    'approvals',
     {
       item: this.item,
       answer: this.answer,
@@ -122,7 +123,6 @@ export class RoutePage {
     {
       draft: () => `approval ${this.record()?.id ?? ''}`,
       read: () => this.read(),
-      enter: (data, stamp) => this.desk.enter('approvals', data, null, stamp),
     },
   );
   protected readonly approvals = computed(() =>

@@ -5,7 +5,7 @@ import type { FactData } from '@dormant-beacon/contract';
 import { type StageId, standing } from '@dormant-beacon/core/job';
 import { Store } from '@ngrx/store';
 import { Caution } from '../frame';
-import { Desk, Entry, entryForm, field, trouble, type Trouble, TextField } from '../entry';
+import { Entry, factForm, field, TextField, trouble, type Trouble } from '../entry';
 import { Photos } from '../photo';
 import { sayWhen } from '../time';
 import { jobFeature, Waits } from '../job';
@@ -89,7 +89,6 @@ const asks: Partial<Record<StageId, { readonly about: string; readonly caution: 
 })
 export class StagePage {
   readonly id = input.required<StageId>();
-  private readonly desk = inject(Desk);
   private readonly store = inject(Store);
   private readonly record = this.store.selectSignal(jobFeature.selectRecord);
   private readonly assessment = this.store.selectSignal(jobFeature.selectAssessment);
@@ -112,7 +111,8 @@ export class StagePage {
       .map(({ id, text, observedAt }) => ({ id, text, at: sayWhen(observedAt) })),
   );
   protected readonly note = field('');
-  protected readonly form = entryForm(
+  protected readonly form = factForm(
+    'notes',
     { note: this.note },
     {
       draft: () => `note ${this.record()?.id ?? ''} ${this.id()}`,
@@ -120,7 +120,6 @@ export class StagePage {
         this.note().trim() === ''
           ? trouble(this.note, 'Write what was done.')
           : { stage: this.id(), text: this.note().trim() },
-      enter: (data, stamp) => this.desk.enter('notes', data, null, stamp),
     },
   );
 }

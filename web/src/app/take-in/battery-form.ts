@@ -2,7 +2,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
-import { type BatteryReading, batteryReading, judgeBattery } from '@dormant-beacon/core/readings';
+import { type BatteryReading, judgeBattery } from '@dormant-beacon/core/readings';
 import { celsiusOf } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import { Caution } from '../frame';
@@ -10,9 +10,8 @@ import {
   type Choice,
   ChoiceMany,
   ChoiceOne,
-  Desk,
   Entry,
-  entryForm,
+  factForm,
   field,
   numberOrNull,
   TextField,
@@ -61,7 +60,6 @@ import { verdictWords } from '../words';
 export class BatteryForm {
   readonly jobId = input.required<string>();
   readonly saved = output();
-  private readonly desk = inject(Desk);
   protected readonly settings = inject(Store).selectSignal(shopFeature.selectSettings);
   protected readonly types: readonly Choice[] = [
     { value: 'flooded', label: 'flooded' },
@@ -89,7 +87,8 @@ export class BatteryForm {
   protected readonly measuredStandard = field('EN');
   protected readonly checks = field<readonly string[]>([]);
   protected readonly where = field('');
-  protected readonly form = entryForm(
+  protected readonly form = factForm(
+    'batteries',
     {
       type: this.type,
       volts: this.volts,
@@ -105,7 +104,6 @@ export class BatteryForm {
     {
       draft: () => `battery ${this.jobId()}`,
       read: () => this.whole(),
-      schema: batteryReading,
       places: {
         restingVolts: this.volts,
         restHours: this.rest,
@@ -113,7 +111,6 @@ export class BatteryForm {
         ratedAmps: this.rated,
         measuredAmps: this.measured,
       },
-      enter: (data, stamp) => this.desk.enter('batteries', data, null, stamp),
       then: () => this.saved.emit(),
     },
   );

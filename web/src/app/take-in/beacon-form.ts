@@ -4,7 +4,6 @@ import {
   Component,
   computed,
   effect,
-  inject,
   input,
   output,
   untracked,
@@ -16,9 +15,8 @@ import {
   type Choice,
   ChoiceMany,
   ChoiceOne,
-  Desk,
   Entry,
-  entryForm,
+  factForm,
   field,
   TextField,
   Tick,
@@ -76,7 +74,6 @@ export class BeaconForm {
   /** The entry that this one takes the place of. */
   readonly corrects = input<Beacon | null>(null);
   readonly saved = output();
-  private readonly desk = inject(Desk);
 
   protected readonly kinds: readonly Choice[] = [
     { value: 'beacon', label: 'A lamp or message' },
@@ -115,7 +112,8 @@ export class BeaconForm {
   protected readonly seldom = computed(
     () => this.seenValue() === 'comes-and-goes' || this.conditions().length > 0,
   );
-  protected readonly form = entryForm(
+  protected readonly form = factForm(
+    'beacons',
     {
       kind: this.kind,
       name: this.name,
@@ -131,7 +129,7 @@ export class BeaconForm {
     {
       draft: () => `beacon ${this.jobId()} ${this.corrects()?.id ?? ''}`,
       read: () => this.read(),
-      enter: (data, stamp) => this.desk.enter('beacons', data, this.corrects()?.id, stamp),
+      corrects: () => this.corrects()?.id,
       then: () => this.saved.emit(),
     },
   );

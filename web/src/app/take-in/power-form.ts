@@ -1,20 +1,10 @@
 /** May it be powered? Five looks after a collision or water; each states what was seen. */
-import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
 import { doFirst, powerLooks, type Powered, type Powering, powerQuestions } from '@dormant-beacon/core/job';
 import { beforePower, Caution } from '../frame';
-import {
-  type Choice,
-  ChoiceOne,
-  Desk,
-  Entry,
-  entryForm,
-  field,
-  TextField,
-  trouble,
-  type Trouble,
-} from '../entry';
+import { type Choice, ChoiceOne, Entry, factForm, field, TextField, trouble, type Trouble } from '../entry';
 
 type Look = (typeof powerLooks)[number];
 
@@ -72,7 +62,6 @@ export class PowerForm {
   /** The looks before these, where there were some. */
   readonly last = input<Powering | null>(null);
   readonly saved = output();
-  private readonly desk = inject(Desk);
   protected readonly caution = beforePower;
   protected readonly looks: readonly { key: Look; question: string; choices: readonly Choice[] }[] =
     powerLooks.map((key, n) => ({
@@ -99,12 +88,12 @@ export class PowerForm {
       >[0],
     ),
   );
-  protected readonly form = entryForm(
+  protected readonly form = factForm(
+    'powerings',
     { seen: this.seen, note: this.note },
     {
       draft: () => `power ${this.jobId()}`,
       read: () => this.read(),
-      enter: (data, stamp) => this.desk.enter('powerings', data, null, stamp),
       then: () => this.saved.emit(),
     },
   );

@@ -15,6 +15,10 @@ import { JobEvents, jobFeature } from '../job';
 
 export const yuki: Person = { id: 'p', name: 'Yuki Sorensen', initials: 'YS', role: 'technician' };
 
+/** An id as the contract wants it, the same for the same letter. */
+export const anId = (letter: string): string =>
+  `00000000-0000-4000-8000-${letter.charCodeAt(0).toString(16).padStart(12, '0')}`;
+
 export class FakeDesk {
   readonly savedLater = NEVER;
   readonly pending = signal<readonly WriteRequest[]>([]);

@@ -3,7 +3,7 @@ import { caseOf, type JobRecord } from '@dormant-beacon/core/job';
 import { nextTests } from '@dormant-beacon/core/trace';
 import { templates } from '@dormant-beacon/core/trace/templates';
 import { Client } from '../api';
-import { benchFor, fact, flap, recordOf, scanFact, shown } from '../testing/bench';
+import { anId, benchFor, fact, flap, recordOf, scanFact, shown } from '../testing/bench';
 import { JobEvents, jobFeature } from '../job';
 import { PlanBar } from './plan-bar';
 import { PlanDepth } from './plan-depth';
@@ -15,48 +15,48 @@ const lamp = templates.find(({ id }) => id === 'fused-lamp')!.build({});
 
 function recordWith(more: Partial<Record<keyof JobRecord, unknown>> = {}): JobRecord {
   return recordOf({
-    beacons: [fact('b', flap)],
+    beacons: [fact(anId('b'), flap)],
     scans: [scanFact('s', 'baseline', 'Body: no codes')],
-    traces: [fact('t', { title: 'Tail lamp', beaconIds: ['b'], case: lamp })],
+    traces: [fact(anId('t'), { title: 'Tail lamp', beaconIds: [anId('b')], case: lamp })],
     ...more,
   });
 }
 
 const inputsOf = (record: JobRecord) => {
   const source = caseOf(record, record.traces[0]!);
-  return { case: source, plan: nextTests(source), traceId: 't' };
+  return { case: source, plan: nextTests(source), traceId: anId('t') };
 };
 
 describe('the plan’s bar', () => {
   it('asks after a disturbing test whether the fault still shows', async () => {
-    const record = recordWith({ readings: [fact('r', { traceId: 't', test: 'swap', gone: true })] });
+    const record = recordWith({ readings: [fact('r', { traceId: anId('t'), test: 'swap', gone: true })] });
     const bench = await benchFor(PlanBar, record, inputsOf(record));
     expect(bench.text()).toContain('Does the fault still show?');
     expect(bench.text()).toContain('Swap the lamp with the other side: that moved something');
     await bench.press('It is gone');
     expect(bench.desk.entered).toEqual([
-      { kind: 'epochs', data: { traceId: 't', after: 'swap', shows: false } },
+      { kind: 'epochs', data: { traceId: anId('t'), after: 'swap', shows: false } },
     ]);
   });
 
   it('waits while the fault is hidden, and takes its return', async () => {
     const record = recordWith({
-      readings: [fact('r', { traceId: 't', test: 'swap', gone: true })],
-      epochs: [fact('e', { traceId: 't', after: 'swap', shows: false })],
+      readings: [fact('r', { traceId: anId('t'), test: 'swap', gone: true })],
+      epochs: [fact('e', { traceId: anId('t'), after: 'swap', shows: false })],
     });
     const bench = await benchFor(PlanBar, record, inputsOf(record));
     expect(bench.text()).toContain('The fault does not show now.');
     await bench.press('It shows again');
     expect(bench.desk.entered).toEqual([
-      { kind: 'epochs', data: { traceId: 't', after: 'swap', shows: true } },
+      { kind: 'epochs', data: { traceId: anId('t'), after: 'swap', shows: true } },
     ]);
   });
 
   it('says where readings contradict each other', async () => {
     const record = recordWith({
       readings: [
-        fact('r1', { traceId: 't', test: 'feed', value: 0 }),
-        fact('r2', { traceId: 't', test: 'ground', value: 12.4 }),
+        fact('r1', { traceId: anId('t'), test: 'feed', value: 0 }),
+        fact('r2', { traceId: anId('t'), test: 'ground', value: 12.4 }),
       ],
     });
     const bench = await benchFor(PlanBar, record, inputsOf(record));
@@ -155,7 +155,13 @@ describe('a weakness of the model', () => {
 describe('a trace of a circuit that the shop keeps', () => {
   it('says the versions that it was begun with', async () => {
     const circuit = { id: 'c', version: 3 };
-    const trace = fact('t', { title: 'Tail lamp', beaconIds: ['b'], case: lamp, circuit, ratesVersion: 4 });
+    const trace = fact(anId('t'), {
+      title: 'Tail lamp',
+      beaconIds: [anId('b')],
+      case: lamp,
+      circuit,
+      ratesVersion: 4,
+    });
     const bench = await benchFor(TracePage, recordWith({ traces: [trace] }));
     expect(bench.text()).toContain('circuit of the shop, version 3 · base rates, version 4');
   });
@@ -163,7 +169,7 @@ describe('a trace of a circuit that the shop keeps', () => {
   it('shows the habit beside the plan: what is quickest first', async () => {
     const record = recordWith();
     const bench = await benchFor(TracePage, record);
-    bench.store.dispatch(JobEvents.tracePlanned({ traceId: 't', plan: inputsOf(record).plan }));
+    bench.store.dispatch(JobEvents.tracePlanned({ traceId: anId('t'), plan: inputsOf(record).plan }));
     await bench.fixture.whenStable();
     const minutes = [...bench.page.querySelectorAll('.habit .mono')].map((one) => parseInt(one.textContent));
     expect(minutes.length).toBe(lamp.tests.length);
@@ -173,7 +179,7 @@ describe('a trace of a circuit that the shop keeps', () => {
   it('measures where a point of the drawing is pressed', async () => {
     const record = recordWith();
     const bench = await benchFor(TracePage, record);
-    bench.store.dispatch(JobEvents.tracePlanned({ traceId: 't', plan: inputsOf(record).plan }));
+    bench.store.dispatch(JobEvents.tracePlanned({ traceId: anId('t'), plan: inputsOf(record).plan }));
     await shown(bench, '.at');
     const point = [...bench.page.querySelectorAll('.at')].find((at) => at.textContent.includes('C12.2'))!;
     point.dispatchEvent(new MouseEvent('click'));
@@ -185,11 +191,11 @@ describe('a trace of a circuit that the shop keeps', () => {
 describe('the depth of the plan', () => {
   it('is two steps, or two faults, on request', async () => {
     const record = recordWith();
-    const bench = await benchFor(PlanDepth, record, { traceId: 't' });
+    const bench = await benchFor(PlanDepth, record, { traceId: anId('t') });
     await bench.press('Weigh two faults at once');
     await bench.press('Look two steps ahead');
     const options = bench.store.selectSignal(jobFeature.selectPlanOptions)();
-    expect(options).toEqual({ t: { twoSteps: true, pairs: true } });
+    expect(options).toEqual({ [anId('t')]: { twoSteps: true, pairs: true } });
   });
 });
 
@@ -201,8 +207,8 @@ describe('the list of suspects', () => {
       suspects: lamp.suspects!.map((suspect) => (suspect.id === 'plug' ? { ...suspect, because } : suspect)),
     };
     const record = recordWith({
-      traces: [fact('t', { title: 'Tail lamp', beaconIds: ['b'], case: weighedLamp })],
-      readings: [fact('r', { traceId: 't', test: 'look-lamp', found: false })],
+      traces: [fact(anId('t'), { title: 'Tail lamp', beaconIds: [anId('b')], case: weighedLamp })],
+      readings: [fact('r', { traceId: anId('t'), test: 'look-lamp', found: false })],
     });
     const bench = await benchFor(SuspectList, record, inputsOf(record));
     const plug = [...bench.page.querySelectorAll<HTMLElement>('.suspect')].find((row) =>
@@ -217,7 +223,7 @@ describe('the list of suspects', () => {
     expect(bench.desk.entered).toEqual([
       {
         kind: 'suspect-words',
-        data: { traceId: 't', suspect: 'plug', as: 'ruled-out', note: 'new last week' },
+        data: { traceId: anId('t'), suspect: 'plug', as: 'ruled-out', note: 'new last week' },
       },
     ]);
   });
@@ -239,7 +245,7 @@ describe('the list of suspects', () => {
   });
 
   it('shows a word that stands, and takes it back', async () => {
-    const word = { traceId: 't', suspect: 'lamp', as: 'pinned' };
+    const word = { traceId: anId('t'), suspect: 'lamp', as: 'pinned' };
     const record = recordWith({ suspectWords: [fact('w', word)] });
     const bench = await benchFor(SuspectList, record, inputsOf(record));
     expect(bench.page.querySelector('.suspect')!.textContent).toContain('pinned');
@@ -254,14 +260,14 @@ describe('roots', () => {
   it('are proposed after the part, each with its look', async () => {
     const record = recordWith({
       readings: [
-        fact('r1', { traceId: 't', test: 'look-fuse', found: true }),
-        fact('r2', { traceId: 't', test: 'feed', value: 0 }),
-        fact('r3', { traceId: 't', test: 'fuse-volts', value: 0 }),
+        fact('r1', { traceId: anId('t'), test: 'look-fuse', found: true }),
+        fact('r2', { traceId: anId('t'), test: 'feed', value: 0 }),
+        fact('r3', { traceId: anId('t'), test: 'fuse-volts', value: 0 }),
       ],
     });
     const bench = await benchFor(TracePage, record);
     const { plan } = inputsOf(record);
-    bench.store.dispatch(JobEvents.tracePlanned({ traceId: 't', plan }));
+    bench.store.dispatch(JobEvents.tracePlanned({ traceId: anId('t'), plan }));
     await bench.fixture.whenStable();
     const fuse = [...bench.page.querySelectorAll<HTMLElement>('.action')].find((row) =>
       row.textContent.includes('Replace fuse F7'),

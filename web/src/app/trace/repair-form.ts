@@ -10,9 +10,8 @@ import { Caution } from '../frame';
 import {
   type Choice,
   ChoiceOne,
-  Desk,
   Entry,
-  entryForm,
+  factForm,
   field,
   fieldFrom,
   TextField,
@@ -148,7 +147,6 @@ export class RepairForm {
   readonly short = input(false);
   readonly left = output();
 
-  private readonly desk = inject(Desk);
   private readonly store = inject(Store);
   private readonly record = this.store.selectSignal(jobFeature.selectRecord);
   private readonly person = this.store.selectSignal(peopleFeature.selectPerson);
@@ -173,7 +171,8 @@ export class RepairForm {
   protected readonly rootNote = field('');
   protected readonly root = field('');
   protected readonly cured = field('');
-  protected readonly form = entryForm(
+  protected readonly form = factForm(
+    'repairs',
     {
       label: this.label,
       method: this.method,
@@ -188,7 +187,6 @@ export class RepairForm {
     {
       draft: () => `repair ${this.traceId() ?? ''} ${this.repair()?.element ?? this.beaconIds().join()}`,
       read: () => this.read(),
-      enter: (data, stamp) => this.desk.enter('repairs', data, null, stamp),
       then: () => this.left.emit(),
     },
   );

@@ -4,7 +4,7 @@ import { suppliedRates, type TraceCase } from '@dormant-beacon/core/trace';
 import { templates } from '@dormant-beacon/core/trace/templates';
 import { Client } from '../api';
 import { CircuitEvents } from '../knowledge';
-import { type Bench, benchFor, fact, flap, recordOf, scanFact } from '../testing/bench';
+import { anId, type Bench, benchFor, fact, flap, recordOf, scanFact } from '../testing/bench';
 import { TemplateChooser } from './template-chooser';
 
 const lampTitle = 'Lamp with fuse and switchBattery, fuse, switch, plug, lamp, ground, in one line.';
@@ -37,11 +37,11 @@ describe('the choice of a circuit', () => {
     const record = recordOf({
       head: { event: 'water' },
       vehicle: { make: 'Velanta', model: 'Quill', year: 2010 },
-      beacons: [fact('b', flap)],
+      beacons: [fact(anId('b'), flap)],
       scans: [scanFact('s', 'baseline', 'Body\n  B1C11-1B Right tail lamp (active)\n  B1C12 Other (stored)')],
       ...more,
     });
-    const bench = await benchFor(TemplateChooser, record, { beaconIds: ['b'] });
+    const bench = await benchFor(TemplateChooser, record, { beaconIds: [anId('b')] });
     const row = {
       model: 'Quill',
       make: 'Velanta',
@@ -80,8 +80,8 @@ describe('the choice of a circuit', () => {
   }
   async function chooserText(head: object): Promise<string> {
     TestBed.resetTestingModule();
-    const bench = await benchFor(TemplateChooser, recordOf({ head, beacons: [fact('b', flap)] }), {
-      beaconIds: ['b'],
+    const bench = await benchFor(TemplateChooser, recordOf({ head, beacons: [fact(anId('b'), flap)] }), {
+      beaconIds: [anId('b')],
     });
     return bench.text();
   }
@@ -142,8 +142,8 @@ describe('the choice of a circuit', () => {
   });
 
   it('begins without anything of the library where it could not be read', async () => {
-    const bench = await benchFor(TemplateChooser, recordOf({ beacons: [fact('b', flap)] }), {
-      beaconIds: ['b'],
+    const bench = await benchFor(TemplateChooser, recordOf({ beacons: [fact(anId('b'), flap)] }), {
+      beaconIds: [anId('b')],
     });
     expect(bench.text()).toContain('Looking up what the shop knows of this model');
     expect(bench.text()).withContext('offers would move under a finger').not.toContain('Lamp with fuse');

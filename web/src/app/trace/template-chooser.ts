@@ -14,7 +14,7 @@ import {
   ChoiceOne,
   Desk,
   Entry,
-  entryForm,
+  factForm,
   field,
   TextField,
   trouble,
@@ -137,7 +137,8 @@ export class TemplateChooser {
       .map(({ id, text }) => ({ value: id, label: text ? `${id} ${text}` : id })),
   );
 
-  protected readonly form = entryForm(
+  protected readonly form = factForm(
+    'traces',
     {
       chosenId: this.chosenId,
       values: this.values,
@@ -152,7 +153,6 @@ export class TemplateChooser {
           ? this.traceOf(template.title, template.build(this.values()))
           : trouble(null, 'Choose a circuit first.');
       },
-      enter: (data, stamp) => this.desk.enter('traces', data, null, stamp),
       then: () => this.started.emit(),
     },
   );

@@ -1,6 +1,6 @@
 import type { TraceTest } from '@dormant-beacon/core/trace';
 import { templates } from '@dormant-beacon/core/trace/templates';
-import { type Bench, benchFor, recordOf } from '../testing/bench';
+import { anId, type Bench, benchFor, recordOf } from '../testing/bench';
 import { type GivenReading, TestAnswer } from './test-answer';
 
 const flap = templates[0]!.build({});
@@ -15,7 +15,7 @@ describe('the answer to a test', () => {
   ): Promise<Bench<TestAnswer>> => {
     given = [];
     const test = { ...source.tests.find((one) => one.id === id)!, ...more };
-    const bench = await benchFor(TestAnswer, recordOf(), { test, case: source, traceId: 't' });
+    const bench = await benchFor(TestAnswer, recordOf(), { test, case: source, traceId: anId('t') });
     bench.fixture.componentInstance.given.subscribe((reading) => given.push(reading));
     return bench;
   };

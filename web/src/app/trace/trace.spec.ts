@@ -3,21 +3,26 @@ import { nextTests } from '@dormant-beacon/core/trace';
 import { templates } from '@dormant-beacon/core/trace/templates';
 import { CircuitEvents } from '../knowledge';
 import { JobEvents } from '../job';
-import { type Bench, benchFor, fact, flap, recordOf, scanFact, shown } from '../testing/bench';
+import { anId, type Bench, benchFor, fact, flap, recordOf, scanFact, shown } from '../testing/bench';
 import { TracePage } from './trace';
 
-const taken = () => ({ beacons: [fact('b', flap)], scans: [scanFact('s', 'baseline', 'Body: no codes')] });
+const taken = () => ({
+  beacons: [fact(anId('b'), flap)],
+  scans: [scanFact('s', 'baseline', 'Body: no codes')],
+});
 const traced = (readings: object[] = []) =>
   recordOf({
     ...taken(),
-    traces: [fact('t', { title: 'Flap switch', beaconIds: ['b'], case: templates[0]!.build({}) })],
-    readings: readings.map((reading, n) => fact(`r${n}`, { traceId: 't', ...reading })),
+    traces: [
+      fact(anId('t'), { title: 'Flap switch', beaconIds: [anId('b')], case: templates[0]!.build({}) }),
+    ],
+    readings: readings.map((reading, n) => fact(`r${n}`, { traceId: anId('t'), ...reading })),
   });
 
 async function planned(record: JobRecord): Promise<Bench<TracePage>> {
   const bench = await benchFor(TracePage, record);
   bench.store.dispatch(
-    JobEvents.tracePlanned({ traceId: 't', plan: nextTests(caseOf(record, record.traces[0]!)) }),
+    JobEvents.tracePlanned({ traceId: anId('t'), plan: nextTests(caseOf(record, record.traces[0]!)) }),
   );
   await bench.fixture.whenStable();
   return bench;
@@ -25,7 +30,7 @@ async function planned(record: JobRecord): Promise<Bench<TracePage>> {
 
 describe('TracePage', () => {
   it('is closed before the baseline', async () => {
-    const bench = await benchFor(TracePage, recordOf({ beacons: [fact('b', flap)] }));
+    const bench = await benchFor(TracePage, recordOf({ beacons: [fact(anId('b'), flap)] }));
     expect(bench.text()).toContain('The trace opens when the baseline is saved.');
   });
 
@@ -38,7 +43,11 @@ describe('TracePage', () => {
     await bench.fill('Fuse', 'F12');
     await bench.press('Start the trace');
     const [{ kind, data }] = bench.desk.entered as [{ kind: string; data: Record<string, unknown> }];
-    expect([kind, data['title'], data['beaconIds']]).toEqual(['traces', 'Lamp with fuse and switch', ['b']]);
+    expect([kind, data['title'], data['beaconIds']]).toEqual([
+      'traces',
+      'Lamp with fuse and switch',
+      [anId('b')],
+    ]);
     expect(JSON.stringify(data['case'])).toContain('fuse F12');
   });
 
@@ -63,7 +72,7 @@ describe('TracePage', () => {
     await bench.fixture.whenStable();
     await bench.press('Enter the reading');
     expect(bench.desk.entered).toEqual([
-      { kind: 'readings', data: { traceId: 't', test: 'signal', value: 4.92 } },
+      { kind: 'readings', data: { traceId: anId('t'), test: 'signal', value: 4.92 } },
     ]);
   });
 
@@ -76,11 +85,11 @@ describe('TracePage', () => {
     await bench.fixture.whenStable();
     const byHand = chosen();
     const plan = nextTests(caseOf(record, record.traces[0]!));
-    bench.store.dispatch(JobEvents.tracePlanned({ traceId: 't', plan: structuredClone(plan) }));
+    bench.store.dispatch(JobEvents.tracePlanned({ traceId: anId('t'), plan: structuredClone(plan) }));
     await bench.fixture.whenStable();
     expect(chosen()).toBe(byHand);
     bench.store.dispatch(
-      JobEvents.tracePlanned({ traceId: 't', plan: { ...plan, next: [...plan.next].reverse() } }),
+      JobEvents.tracePlanned({ traceId: anId('t'), plan: { ...plan, next: [...plan.next].reverse() } }),
     );
     await bench.fixture.whenStable();
     expect(chosen()).toBe(bench.page.querySelector('.action.first .what')!.textContent);
@@ -114,7 +123,7 @@ describe('TracePage', () => {
       {
         kind: 'repairs',
         data: jasmine.objectContaining({
-          traceId: 't',
+          traceId: anId('t'),
           element: 'SWITCH',
           label: 'Replace the end switch',
           method: 'replace',
@@ -141,7 +150,7 @@ describe('TracePage', () => {
   it('keeps meters away from restraints', async () => {
     const bench = await benchFor(
       TracePage,
-      recordOf({ ...taken(), beacons: [fact('b', { ...flap, restraint: true })] }),
+      recordOf({ ...taken(), beacons: [fact(anId('b'), { ...flap, restraint: true })] }),
     );
     expect(bench.text()).toContain('nothing is measured at points, in any state');
     const { make, model } = recordOf(taken()).vehicle;
@@ -152,7 +161,7 @@ describe('TracePage', () => {
   });
 
   it('puts a restraint beacon beside one that is traced behind restraint circuits alone', async () => {
-    const both = [fact('b', flap), fact('r', { ...flap, name: 'Belt lamp', restraint: true })];
+    const both = [fact(anId('b'), flap), fact(anId('r'), { ...flap, name: 'Belt lamp', restraint: true })];
     const bench = await benchFor(TracePage, recordOf({ ...taken(), beacons: both }));
     await bench.press('Belt lamp');
     await bench.press('Charge flap open');
@@ -167,7 +176,11 @@ describe('TracePage', () => {
     await bench.press('yes, it works');
     await bench.press('Save the repair');
     expect(bench.desk.entered.map(({ data }) => data)).toEqual([
-      jasmine.objectContaining({ beaconIds: ['r'], identity: 'serial 20-114', proof: 'new in its seal' }),
+      jasmine.objectContaining({
+        beaconIds: [anId('r')],
+        identity: 'serial 20-114',
+        proof: 'new in its seal',
+      }),
     ]);
   });
 
@@ -175,7 +188,7 @@ describe('TracePage', () => {
     const repair = {
       traceId: null,
       element: null,
-      beaconIds: ['b'],
+      beaconIds: [anId('b')],
       label: 'Clean plug C12',
       method: 'clean',
       root: 'unknown',
@@ -183,7 +196,7 @@ describe('TracePage', () => {
       chance: null,
     };
     const again = {
-      beaconId: 'b',
+      beaconId: anId('b'),
       shown: true,
       coldStart: true,
       conditions: [],
@@ -193,7 +206,7 @@ describe('TracePage', () => {
     };
     const bench = await benchFor(
       TracePage,
-      recordOf({ ...taken(), repairs: [fact('r', repair)], exposures: [fact('e', again)] }),
+      recordOf({ ...taken(), repairs: [fact(anId('r'), repair)], exposures: [fact('e', again)] }),
     );
     expect(bench.text()).toContain('The first visit');
     expect(bench.text()).toContain('Clean plug C12');

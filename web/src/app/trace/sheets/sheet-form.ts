@@ -1,14 +1,13 @@
 /** What every sheet's form has: its answer while it is typed, and a way to save it with the job. */
-import { type Signal, computed, Directive, inject, input, output } from '@angular/core';
+import { type Signal, computed, Directive, input, output } from '@angular/core';
 import { type Sheet, sheetSays } from '@dormant-beacon/core/readings';
-import { Desk, entryForm, type EntryForm, Trouble } from '../../entry';
+import { type EntryForm, factForm, Trouble } from '../../entry';
 
 @Directive()
 export abstract class SheetForm<S extends Sheet> {
   readonly traceId = input<string | null>(null);
   readonly saved = output();
 
-  private readonly desk = inject(Desk);
   protected abstract readonly form: EntryForm;
 
   /** The sheet as it is typed, or what is still missing. */
@@ -21,17 +20,15 @@ export abstract class SheetForm<S extends Sheet> {
 
   /** @param then what else follows from the sheet, once it is with the job */
   protected sheetForm(fields: object, draft: () => string, then?: (sheet: S) => void): EntryForm {
-    let entered: S | null = null;
-    return entryForm(fields, {
+    return factForm('sheets', fields, {
       draft,
-      read: () => this.whole(),
-      enter: (data, stamp) => {
-        entered = data;
-        return this.desk.enter('sheets', { traceId: this.traceId(), data }, null, stamp);
+      read: () => {
+        const sheet = this.whole();
+        return sheet instanceof Trouble ? sheet : { traceId: this.traceId(), data: sheet };
       },
-      then: () => {
+      then: (_, { data }) => {
         this.saved.emit();
-        if (entered) then?.(entered);
+        then?.(data as S);
       },
     });
   }

@@ -1,5 +1,5 @@
 import { templates } from '@dormant-beacon/core/trace/templates';
-import { type Bench, benchFor, fact, flap, recordOf, shown } from '../../testing/bench';
+import { anId, type Bench, benchFor, fact, flap, recordOf, shown } from '../../testing/bench';
 import { DropsForm } from './drops-form';
 import { FuseDropForm } from './fuse-drop-form';
 import { ProvokeForm } from './provoke-form';
@@ -21,7 +21,7 @@ async function type(bench: Bench<unknown>, label: string, value: string): Promis
 
 describe('sheets', () => {
   it('the drop sheet begins with the circuit’s own sections and names the one that takes too much', async () => {
-    const bench = await benchFor(DropsForm, recordOf(), { case: lamp, traceId: 't' });
+    const bench = await benchFor(DropsForm, recordOf(), { case: lamp, traceId: anId('t') });
     expect([...bench.page.querySelectorAll('tbody tr')].length).toBe(5);
     await bench.fill('Volts at the battery', '12,5');
     await bench.fill('Volts across the load', '10.5');
@@ -35,7 +35,7 @@ describe('sheets', () => {
       {
         kind: 'sheets',
         data: {
-          traceId: 't',
+          traceId: anId('t'),
           data: {
             sheet: 'drops',
             what: 'the load',
@@ -163,9 +163,9 @@ describe('sheets', () => {
   it('are offered as they fit the circuit, listed, and taken back', async () => {
     const data = { sheet: 'fuse-drop', fuse: 'F7', ratingAmps: 10, millivolts: 13 };
     const record = recordOf({
-      sheets: [fact('s', { traceId: 't', data }), fact('o', { traceId: 'other', data })],
+      sheets: [fact('s', { traceId: anId('t'), data }), fact('o', { traceId: 'other', data })],
     });
-    const bench = await benchFor(SheetDesk, record, { case: lamp, traceId: 't' });
+    const bench = await benchFor(SheetDesk, record, { case: lamp, traceId: anId('t') });
     const offered = [...bench.page.querySelectorAll('.offers button')].map((button) =>
       button.textContent.trim(),
     );
@@ -192,7 +192,7 @@ describe('sheets', () => {
 
   it('offer a relay’s bench where the circuit has one', async () => {
     const relay = templates.find(({ id }) => id === 'relay-motor')!.build({});
-    const bench = await benchFor(SheetDesk, recordOf(), { case: relay, traceId: 't' });
+    const bench = await benchFor(SheetDesk, recordOf(), { case: relay, traceId: anId('t') });
     await bench.press('A relay');
     expect(bench.page.querySelector('db-relay-form')).not.toBeNull();
     await bench.press('A relay');
@@ -213,7 +213,7 @@ describe('sheets', () => {
   });
 
   it('stay in the form where they are refused, and survive a reload until they are kept', async () => {
-    const bench = await benchFor(ProvokeForm, recordOf(), { traceId: 't' });
+    const bench = await benchFor(ProvokeForm, recordOf(), { traceId: anId('t') });
     await bench.fill('What is applied', 'hot air');
     await bench.press('Applied: it shows');
     await bench.press('Removed: it is gone');
