@@ -11,10 +11,10 @@ const cases = [
   ['core/src/watch/probe.ts', "import { solve } from '../circuit/solve.js';\nsolve;", true],
   ['core/src/watch/probe.ts', "import { solve } from '../circuit/index.js';\nvoid solve;", false],
   ['contract/src/probe.ts', "import '@dormant-beacon/server';", true],
-  ['contract/src/probe.ts', "import '@dormant-beacon/core/job';", false],
+  ['contract/src/probe.ts', "import '@dormant-beacon/core/record';", false],
   ['server/src/probe.ts', "import '@dormant-beacon/web';", true],
-  ['server/src/probe.ts', "import '../../core/src/job/index.js';", true],
-  ['server/src/probe.ts', "import '@dormant-beacon/core/dist/job/index.js';", true],
+  ['server/src/probe.ts', "import '../../core/src/record/index.js';", true],
+  ['server/src/probe.ts', "import '@dormant-beacon/core/dist/record/index.js';", true],
   ['web/src/app/probe.ts', "import '@dormant-beacon/server';", true],
   ['web/src/app/probe.ts', "import '@dormant-beacon/contract';", false],
   ['web/src/app/entry/probe.ts', "import '../trace/trace';", true],
@@ -33,8 +33,8 @@ const cases = [
   ['web/src/app/trace/probe.html', '<db-entry [form]="form"></db-entry>', false],
   ['bin/src/probe.ts', "import '@dormant-beacon/contract';", true],
   ['demo/src/probe.ts', "import '@dormant-beacon/server';", true],
-  ['e2e/src/probe.ts', "import '@dormant-beacon/core/job';", true],
-  ['scripts/probe.mjs', "import '@dormant-beacon/core/job';", true],
+  ['e2e/src/probe.ts', "import '@dormant-beacon/core/record';", true],
+  ['scripts/probe.mjs', "import '@dormant-beacon/core/record';", true],
 ];
 
 const eslint = new ESLint({ cwd: root });

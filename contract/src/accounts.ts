@@ -1,5 +1,5 @@
 /** Accounts, sessions and the shop's settings, as they cross the wire. */
-import { instant, person, role } from '@dormant-beacon/core/job';
+import { instant, person, role } from '@dormant-beacon/core/record';
 import { shopSettings } from '@dormant-beacon/core/shop';
 import * as z from 'zod';
 

@@ -7,7 +7,7 @@ import {
   person,
   stageId,
   vehicleData,
-} from '@dormant-beacon/core/job';
+} from '@dormant-beacon/core/record';
 import * as z from 'zod';
 
 const id = z.uuid();

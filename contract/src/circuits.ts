@@ -1,6 +1,6 @@
 /** Circuits that the shop keeps, its base rates, and known weaknesses of models. */
 import { baseRate, rateBook, traceCase } from '@dormant-beacon/core/trace';
-import { instant } from '@dormant-beacon/core/job';
+import { instant } from '@dormant-beacon/core/record';
 import * as z from 'zod';
 import { credibility } from './library.js';
 

@@ -23,7 +23,7 @@ import {
   waiverData,
   workingData,
   safetyData,
-} from '@dormant-beacon/core/job';
+} from '@dormant-beacon/core/record';
 import {
   donorData,
   inventoryData,

@@ -2,7 +2,7 @@
 import { codeLink } from '@dormant-beacon/core/causes';
 import { codePattern, linePattern } from '@dormant-beacon/core/scans';
 import { restraintFile } from '@dormant-beacon/core/restraints';
-import { instant } from '@dormant-beacon/core/job';
+import { instant } from '@dormant-beacon/core/record';
 import * as z from 'zod';
 
 const id = z.uuid();

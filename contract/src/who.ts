@@ -1,5 +1,5 @@
 /** Who may do what: the one permission table, by role. The server enforces it at its door. */
-import type { Role } from '@dormant-beacon/core/job';
+import type { Role } from '@dormant-beacon/core/record';
 
 /** `anyone`: without a session; else the roles whose session may. */
 export type Who = 'anyone' | readonly Role[];

@@ -1,5 +1,5 @@
 /** Demo notes: what every test of three jobs would give, so that each can be traced from zero, and what is found. */
-import type { JobHead, VehicleData } from '@dormant-beacon/core/job';
+import type { JobHead, VehicleData } from '@dormant-beacon/core/record';
 import type { TraceReading } from '@dormant-beacon/core/trace';
 import { templates } from '@dormant-beacon/core/trace/templates';
 

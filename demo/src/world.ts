@@ -2,7 +2,7 @@
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import type { FactData, FactKind } from '@dormant-beacon/contract';
-import type { JobHead, Person, VehicleData } from '@dormant-beacon/core/job';
+import type { JobHead, Person, VehicleData } from '@dormant-beacon/core/record';
 
 /** One write, ready to be sent. */
 export interface Call {

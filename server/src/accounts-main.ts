@@ -5,7 +5,7 @@
  */
 import { randomUUID } from 'node:crypto';
 import { text } from 'node:stream/consumers';
-import type { Person } from '@dormant-beacon/core/job';
+import type { Person } from '@dormant-beacon/core/record';
 import { firstPassword, fits, hashSecret } from './accounts/secrets.js';
 import { addAccount } from './accounts/service.js';
 import { endSessions } from './accounts/sessions.js';

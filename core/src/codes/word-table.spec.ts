@@ -1,4 +1,3 @@
-import { readCommand } from '../job/index.js';
 import { check } from '../refusal/index.js';
 import { readReport, scan } from '../scans/index.js';
 import { readTyped } from '../units/index.js';
@@ -13,10 +12,9 @@ describe('words that every object knows', () => {
     expect(table['lit']).toBe(1);
   });
 
-  it('are no status, no stage and no unit', () => {
+  it('are no status and no unit', () => {
     for (const word of words) {
       expect(readStatusWord(word)).withContext(word).toBeNull();
-      expect(readCommand(word)?.kind).withContext(word).not.toBe('stage');
       expect(readTyped(`4 ${word}`).kind)
         .withContext(word)
         .toBe('notRead');

@@ -1,5 +1,6 @@
 /** A job's record told step by step, for specs: each step is a fact a minute after the last. */
-import { assessJob, caseOf, type FactList, type JobRecord, noFacts, openTraces } from '../job/index.js';
+import { assessJob } from '../stages/index.js';
+import { caseOf, type FactList, type JobRecord, noFacts, openTraces } from '../record/index.js';
 import { readReport } from '../scans/index.js';
 import { nextTests } from '../trace/index.js';
 

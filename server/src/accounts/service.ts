@@ -1,6 +1,6 @@
 /** Accounts: added and changed by the lead, passwords and PINs by their owners. */
 import type { Account, Session } from '@dormant-beacon/contract';
-import type { Person } from '@dormant-beacon/core/job';
+import type { Person } from '@dormant-beacon/core/record';
 import type { Knex } from 'knex';
 import { isoOf, storedOf } from '../database/connect.js';
 import { writeOnce } from '../database/idempotency.js';

@@ -1,5 +1,5 @@
 /** Sessions are rows: found by the hash of their token, ended by a moment, good for half a day without use. */
-import type { Person } from '@dormant-beacon/core/job';
+import type { Person } from '@dormant-beacon/core/record';
 import type { Request } from 'express';
 import type { Knex } from 'knex';
 import { isoOf, storedOf } from '../database/connect.js';

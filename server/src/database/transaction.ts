@@ -2,7 +2,7 @@
  * The one way to write: a transaction that takes the job's next place in order under its row lock, enters the
  * logbook row and the idempotency key, and is replayed where the database chose it as a deadlock's victim.
  */
-import type { StageId } from '@dormant-beacon/core/job';
+import type { StageId } from '@dormant-beacon/core/record';
 import type { Knex } from 'knex';
 import { conflict, type HttpProblem, notFound } from '../http/problem.js';
 import type { Write } from '../http/writing.js';

@@ -15,7 +15,7 @@ import {
   standing,
   standingFor,
   type Trace,
-} from '@dormant-beacon/core/job';
+} from '@dormant-beacon/core/record';
 import type { LineMark } from '@dormant-beacon/core/scans';
 import { safetyPolicyOf } from '@dormant-beacon/core/shop';
 import type { TraceCase } from '@dormant-beacon/core/trace';

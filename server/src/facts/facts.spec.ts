@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { nextTests } from '@dormant-beacon/core/trace';
 import { templates } from '@dormant-beacon/core/trace/templates';
-import type { JobRecord } from '@dormant-beacon/core/job';
+import type { JobRecord } from '@dormant-beacon/core/record';
 import { beacon, report, Shop } from '../testing/shop.js';
 
 describe('facts of a job', () => {

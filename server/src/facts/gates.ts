@@ -3,13 +3,12 @@ import type { FactKind } from '@dormant-beacon/contract';
 import {
   baselineOf,
   isBased,
-  isShortJob,
   isRestraint,
   type JobRecord,
-  mayBePowered,
   standing,
   standingFor,
-} from '@dormant-beacon/core/job';
+} from '@dormant-beacon/core/record';
+import { isShortJob, mayBePowered } from '@dormant-beacon/core/stages';
 import { guardOf } from '@dormant-beacon/core/restraints';
 import type { Scan } from '@dormant-beacon/core/scans';
 import {

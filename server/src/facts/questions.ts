@@ -3,7 +3,7 @@
  * page says up to which entry it has seen the job; an entry that names none is taken as it always was.
  */
 import { type FactKind, seenHeader } from '@dormant-beacon/contract';
-import type { JobRecord } from '@dormant-beacon/core/job';
+import type { JobRecord } from '@dormant-beacon/core/record';
 import { HttpProblem } from '../http/problem.js';
 import { says } from './says.js';
 import type { StoredFact } from './repository.js';

@@ -1,5 +1,6 @@
 /** Gates of what is recorded of the restraint system: units, loops, seats, offers, donors, parcels. */
-import { type JobRecord, openTemporaries, standing, standingFor } from '@dormant-beacon/core/job';
+import { type JobRecord, standing, standingFor } from '@dormant-beacon/core/record';
+import { openTemporaries } from '@dormant-beacon/core/stages';
 import {
   leastWait,
   type LoopReading,

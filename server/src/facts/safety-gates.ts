@@ -4,20 +4,22 @@
  */
 import {
   inventoryOf,
-  isRestraintTrace,
   type JobRecord,
+  type Role,
+  standing,
+  standingFor,
+  type Trace,
+} from '@dormant-beacon/core/record';
+import {
+  isRestraintTrace,
   notDriven,
   openTemporaries,
   restraintCodesUnsigned,
   restraintWork,
-  type Role,
   safetyOf,
   type SafetyPolicy,
-  standing,
-  standingFor,
   temporaryWords,
-  type Trace,
-} from '@dormant-beacon/core/job';
+} from '@dormant-beacon/core/stages';
 import {
   guardOf,
   leastWait,

@@ -4,7 +4,7 @@
  */
 import { randomUUID } from 'node:crypto';
 import type { FactKind } from '@dormant-beacon/contract';
-import { type JobRecord, noFacts, type Role } from '@dormant-beacon/core/job';
+import { type JobRecord, noFacts, type Role } from '@dormant-beacon/core/record';
 import { readReport } from '@dormant-beacon/core/scans';
 import type { TraceCase } from '@dormant-beacon/core/trace';
 import { templates } from '@dormant-beacon/core/trace/templates';

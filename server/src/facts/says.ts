@@ -3,18 +3,14 @@ import type { FactKind } from '@dormant-beacon/contract';
 import {
   type BasicsItem,
   basicsWords,
-  doFirst,
   type JobRecord,
   type Powering,
   standing,
   standingFor,
   type Temporary,
-  temporaryWords,
-  suspectLabel,
-  readingWords,
-  testName,
-  testRead,
-} from '@dormant-beacon/core/job';
+} from '@dormant-beacon/core/record';
+import { doFirst, temporaryWords, suspectLabel } from '@dormant-beacon/core/stages';
+import { readingWords, testName, testRead } from '@dormant-beacon/core/words';
 import { type BatteryReading, judgeBattery, type Sheet, sheetSays } from '@dormant-beacon/core/readings';
 import {
   type LoopMoment,

@@ -1,6 +1,6 @@
 /** Where each kind of fact is kept: its table, its columns, and how a value is written there. */
 import type { FactKind } from '@dormant-beacon/contract';
-import type { FactList, StageId } from '@dormant-beacon/core/job';
+import type { FactList, StageId } from '@dormant-beacon/core/record';
 
 type Column = string | { readonly column: string; readonly json: true };
 

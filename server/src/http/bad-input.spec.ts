@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { connect as connectSocket } from 'node:net';
 import { gzipSync } from 'node:zlib';
-import type { JobRecord } from '@dormant-beacon/core/job';
+import type { JobRecord } from '@dormant-beacon/core/record';
 import { beacon, Shop } from '../testing/shop.js';
 
 /** What a stranger, a script or a slip sends: a refusal in words, never our own fault. */

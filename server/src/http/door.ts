@@ -1,6 +1,6 @@
 /** The one door: every endpoint is mounted here, with its permission, its body's limit and its schema's check. */
 import { type Endpoint, may } from '@dormant-beacon/contract';
-import type { Role } from '@dormant-beacon/core/job';
+import type { Role } from '@dormant-beacon/core/record';
 import { raw, type RequestHandler, Router } from 'express';
 import type { Knex } from 'knex';
 import { sessionOf, type SignedIn } from '../accounts/sessions.js';

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { type Endpoint, endpoints, factEndpoints, may } from '@dormant-beacon/contract';
-import type { Role } from '@dormant-beacon/core/job';
+import type { Role } from '@dormant-beacon/core/record';
 import { Shop } from '../testing/shop.js';
 
 /**

@@ -1,7 +1,7 @@
 /** What every write brings along: who writes, under which key, and a fingerprint of what. */
 import { createHash } from 'node:crypto';
 import { idempotencyHeader, personHeader, seenHeader } from '@dormant-beacon/contract';
-import type { Role } from '@dormant-beacon/core/job';
+import type { Role } from '@dormant-beacon/core/record';
 import type { Request } from 'express';
 import * as z from 'zod';
 import type { SignedIn } from '../accounts/sessions.js';

@@ -1,5 +1,5 @@
 /** How a change of a job's head reads in the logbook: each field before → after. */
-import type { JobRecord } from '@dormant-beacon/core/job';
+import type { JobRecord } from '@dormant-beacon/core/record';
 
 type Heads = Pick<JobRecord, 'head' | 'vehicle'>;
 

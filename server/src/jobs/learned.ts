@@ -3,7 +3,7 @@
  * done, taken away when it comes back; what was counted is kept beside the job, so that a count never drifts.
  */
 import { createHash } from 'node:crypto';
-import { baselineOf, type JobRecord, standing } from '@dormant-beacon/core/job';
+import { baselineOf, type JobRecord, standing } from '@dormant-beacon/core/record';
 import type { Knex } from 'knex';
 
 /** Different codes of a baseline that are counted at most. */

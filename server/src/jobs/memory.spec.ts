@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { Bays } from '@dormant-beacon/contract';
-import type { JobRecord } from '@dormant-beacon/core/job';
+import type { JobRecord } from '@dormant-beacon/core/record';
 import { templates } from '@dormant-beacon/core/trace/templates';
 import fc from 'fast-check';
 import type { JobRow } from '../database/transaction.js';

@@ -2,7 +2,7 @@
  * Records of jobs that are being worked on, kept by job and place in its order. A record is used only where the
  * database says that the job still stands at that place, so that another server's entries are never missed.
  */
-import type { JobRecord } from '@dormant-beacon/core/job';
+import type { JobRecord } from '@dormant-beacon/core/record';
 import type { Knex } from 'knex';
 import { LRUCache } from 'lru-cache';
 import type { JobRow } from '../database/transaction.js';

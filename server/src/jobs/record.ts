@@ -1,5 +1,5 @@
 /** A job's whole record out of the database. */
-import type { EventDetails, JobHead, JobRecord, VehicleData } from '@dormant-beacon/core/job';
+import type { EventDetails, JobHead, JobRecord, VehicleData } from '@dormant-beacon/core/record';
 import type { FactKind } from '@dormant-beacon/contract';
 import type { Knex } from 'knex';
 import { isoOf } from '../database/connect.js';

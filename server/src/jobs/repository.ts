@@ -1,6 +1,6 @@
 /** Jobs, their vehicles, and their rows in the bays. */
 import type { Bay, Bays } from '@dormant-beacon/contract';
-import type { JobHead, VehicleData } from '@dormant-beacon/core/job';
+import type { JobHead, VehicleData } from '@dormant-beacon/core/record';
 import type { Knex } from 'knex';
 import { storedOf } from '../database/connect.js';
 import type { JobRow } from '../database/transaction.js';

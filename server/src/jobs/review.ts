@@ -3,7 +3,7 @@
  * words and counts of rows that an earlier version wrote. What is due is a mark on the row, so that nothing is
  * forgotten when a server ends in between; another server takes it up.
  */
-import type { JobRecord } from '@dormant-beacon/core/job';
+import type { JobRecord } from '@dormant-beacon/core/record';
 import { proofPolicyOf, safetyPolicyOf } from '@dormant-beacon/core/shop';
 import type { Knex } from 'knex';
 import type { Pools } from '../database/connect.js';

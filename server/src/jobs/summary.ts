@@ -1,6 +1,8 @@
 /** The job's row in the bays: computed from the record and written in the same transaction, with the words it is found by. */
 import type { Bay } from '@dormant-beacon/contract';
-import { assessJob, type JobRecord, type ProofPolicy, type SafetyPolicy } from '@dormant-beacon/core/job';
+import { assessJob, type SafetyPolicy } from '@dormant-beacon/core/stages';
+import { type JobRecord } from '@dormant-beacon/core/record';
+import { type ProofPolicy } from '@dormant-beacon/core/proof';
 import { proofPolicyOf, safetyPolicyOf } from '@dormant-beacon/core/shop';
 import type { Knex } from 'knex';
 import { storedOf } from '../database/connect.js';

@@ -1,6 +1,6 @@
 /** A record with one more fact. */
 import type { FactKind } from '@dormant-beacon/contract';
-import type { JobRecord } from '@dormant-beacon/core/job';
+import type { JobRecord } from '@dormant-beacon/core/record';
 import { asListed, type StoredFact } from '../facts/repository.js';
 import { tables } from '../facts/tables.js';
 

@@ -1,5 +1,5 @@
 /** The words by which a job is found: number, vehicle, plate, VIN, customer, beacons, codes. */
-import { type JobRecord, standing } from '@dormant-beacon/core/job';
+import { type JobRecord, standing } from '@dormant-beacon/core/record';
 import type { Knex } from 'knex';
 
 /** More different codes than these are found by the others. */

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { CodeFile, Pattern } from '@dormant-beacon/contract';
-import type { JobRecord } from '@dormant-beacon/core/job';
+import type { JobRecord } from '@dormant-beacon/core/record';
 import { learn } from '../jobs/learned.js';
 import { Shop } from '../testing/shop.js';
 

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { CircuitRow, KeptCircuit, Rates } from '@dormant-beacon/contract';
-import type { JobRecord } from '@dormant-beacon/core/job';
+import type { JobRecord } from '@dormant-beacon/core/record';
 import { suppliedRates } from '@dormant-beacon/core/trace';
 import { templates } from '@dormant-beacon/core/trace/templates';
 import { beacon, Shop } from '../testing/shop.js';

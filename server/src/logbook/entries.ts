@@ -2,7 +2,7 @@
 import { createHash } from 'node:crypto';
 import { isDeepStrictEqual } from 'node:util';
 import { type FactKind, factKinds } from '@dormant-beacon/contract';
-import type { JobRecord } from '@dormant-beacon/core/job';
+import type { JobRecord } from '@dormant-beacon/core/record';
 import * as z from 'zod';
 import { derivedOf } from '../facts/derived.js';
 import { asListed, type StoredFact } from '../facts/repository.js';

@@ -1,5 +1,5 @@
 /** The head of a job as its logbook tells it. */
-import type { JobRecord } from '@dormant-beacon/core/job';
+import type { JobRecord } from '@dormant-beacon/core/record';
 import { agrees, type HashedEntry } from './entries.js';
 
 /** The head and vehicle that the last change of them left, by the logbook. */

@@ -4,7 +4,7 @@
  * logbook's words are written anew.
  */
 import type { FactKind } from '@dormant-beacon/contract';
-import { type JobRecord, noFacts } from '@dormant-beacon/core/job';
+import { type JobRecord, noFacts } from '@dormant-beacon/core/record';
 import { readReport, type ReportPatterns } from '@dormant-beacon/core/scans';
 import { isWhole } from '../database/chain.js';
 import { cut } from '../database/transaction.js';

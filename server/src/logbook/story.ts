@@ -2,7 +2,7 @@
 import { Readable, type Writable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import type { Story } from '@dormant-beacon/contract';
-import { factLists, type JobRecord, type Person, standing } from '@dormant-beacon/core/job';
+import { factLists, type JobRecord, type Person, standing } from '@dormant-beacon/core/record';
 import type { Knex } from 'knex';
 import Papa from 'papaparse';
 import { ZipFile } from 'yazl';

@@ -1,5 +1,5 @@
 /** Proves a job: the chain of its logbook, every fact against its entry, every word that is shown of it. */
-import type { JobRecord } from '@dormant-beacon/core/job';
+import type { JobRecord } from '@dormant-beacon/core/record';
 import type { Knex } from 'knex';
 import { isWhole } from '../database/chain.js';
 import { isoOf } from '../database/connect.js';

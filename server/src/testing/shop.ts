@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto';
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { pino } from 'pino';
-import type { Role } from '@dormant-beacon/core/job';
+import type { Role } from '@dormant-beacon/core/record';
 import type { Entrance } from '../accounts/routes.js';
 import { newToken, tokenHash } from '../accounts/secrets.js';
 import { beginSession } from '../accounts/sessions.js';

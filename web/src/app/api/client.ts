@@ -30,7 +30,7 @@ import type {
   Weaknesses,
 } from '@dormant-beacon/contract';
 import { idempotencyHeader, personHeader, seenHeader } from '@dormant-beacon/contract/headers';
-import type { JobRecord, Person } from '@dormant-beacon/core/job';
+import type { JobRecord, Person } from '@dormant-beacon/core/record';
 import type { ShopSettings } from '@dormant-beacon/core/shop';
 import { newId } from './ids';
 

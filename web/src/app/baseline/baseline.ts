@@ -10,7 +10,8 @@ import {
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
-import { baselineOf, mayBePowered, scansToExplain, standing } from '@dormant-beacon/core/job';
+import { baselineOf, scansToExplain, standing } from '@dormant-beacon/core/record';
+import { mayBePowered } from '@dormant-beacon/core/stages';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { Client } from '../api';

@@ -3,7 +3,13 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
 import { RouterLink } from '@angular/router';
-import { basicsItem, type BasicsItem, basicsWords, scansToExplain, standing } from '@dormant-beacon/core/job';
+import {
+  basicsItem,
+  type BasicsItem,
+  basicsWords,
+  scansToExplain,
+  standing,
+} from '@dormant-beacon/core/record';
 import { Store } from '@ngrx/store';
 import { type Choice, ChoiceOne, Entry, factForm, field, TextField, trouble, type Trouble } from '../entry';
 import { sayWhen } from '../time';

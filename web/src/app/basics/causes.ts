@@ -14,7 +14,7 @@ import { RouterLink } from '@angular/router';
 import type { FactData } from '@dormant-beacon/contract';
 import type { Cause, CauseLead, Explanation, ExplainRequest } from '@dormant-beacon/core/causes';
 import { failureTypeText } from '@dormant-beacon/core/codes';
-import { explainRequestOf, lastJudgements } from '@dormant-beacon/core/job';
+import { explainRequestOf, lastJudgements } from '@dormant-beacon/core/record';
 import { Store } from '@ngrx/store';
 import type { Subscription } from 'rxjs';
 import { newId } from '../api';

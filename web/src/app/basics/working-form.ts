@@ -2,7 +2,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
-import { standing } from '@dormant-beacon/core/job';
+import { standing } from '@dormant-beacon/core/record';
 import { Store } from '@ngrx/store';
 import { Desk, Entry, factForm, field, TextField, trouble, type Trouble } from '../entry';
 import { jobFeature } from '../job';

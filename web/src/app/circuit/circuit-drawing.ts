@@ -11,7 +11,7 @@ import {
 } from '@angular/core';
 import { type Element, reference, type State } from '@dormant-beacon/core/circuit';
 import type { TraceCase } from '@dormant-beacon/core/trace';
-import { percent } from '@dormant-beacon/core/job';
+import { percent } from '@dormant-beacon/core/stages';
 import { showValue } from '@dormant-beacon/core/units';
 import { soundAmps, soundVolts } from './sound-volts';
 import {

@@ -4,7 +4,7 @@ import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
 import { RouterLink } from '@angular/router';
 import { writeCode } from '@dormant-beacon/core/codes';
-import { type CodeEnd, codeEnds, standing } from '@dormant-beacon/core/job';
+import { type CodeEnd, codeEnds, standing } from '@dormant-beacon/core/record';
 import { Store } from '@ngrx/store';
 import { Caution, More } from '../frame';
 import { Desk, Entry, factForm, field, plainWords, TextField, trouble, type Trouble } from '../entry';

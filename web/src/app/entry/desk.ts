@@ -1,7 +1,7 @@
 /** Where entries are made: each gets its id, its time and its person, and goes through the outbox. */
 import { inject, Injectable } from '@angular/core';
 import type { Entered, FactData, FactKind } from '@dormant-beacon/contract';
-import type { JobHead, VehicleData } from '@dormant-beacon/core/job';
+import type { JobHead, VehicleData } from '@dormant-beacon/core/record';
 import { Store } from '@ngrx/store';
 import { ApiProblem, Client, newId, Outbox, type Sent, type WriteRequest } from '../api';
 import { peopleFeature } from '../session';

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, signal, type WritableSignal } from '@angular/core';
-import type { StageId } from '@dormant-beacon/core/job';
+import type { StageId } from '@dormant-beacon/core/record';
 import { anId, benchFor, recordOf } from '../testing/bench';
 import { Entry } from './entry';
 import { factForm } from './fact-form';

@@ -2,20 +2,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { writeCode } from '@dormant-beacon/core/codes';
-import {
-  baselineOf,
-  codeEnds,
-  lackingText,
-  originOf,
-  percent,
-  proofOf,
-  readingWords,
-  restraintCodesLeft,
-  standing,
-  temporaryWords,
-  testName,
-  testRead,
-} from '@dormant-beacon/core/job';
+import { baselineOf, codeEnds, originOf, standing } from '@dormant-beacon/core/record';
+import { lackingText, percent, restraintCodesLeft, temporaryWords } from '@dormant-beacon/core/stages';
+import { proofOf } from '@dormant-beacon/core/proof';
+import { readingWords, testName, testRead } from '@dormant-beacon/core/words';
 import { sheetSays } from '@dormant-beacon/core/readings';
 import { showCents, showDistance } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';

@@ -1,7 +1,8 @@
 /** The job on the bench: its record as the server has it, what to test next, and what it amounts to. */
 import { inject } from '@angular/core';
 import type { Moved } from '@dormant-beacon/contract';
-import { assessJob, type JobRecord, openTraces, originOf } from '@dormant-beacon/core/job';
+import { assessJob } from '@dormant-beacon/core/stages';
+import { type JobRecord, openTraces, originOf } from '@dormant-beacon/core/record';
 import type { NextTests } from '@dormant-beacon/core/trace';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import {

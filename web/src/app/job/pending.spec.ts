@@ -1,4 +1,4 @@
-import { standing } from '@dormant-beacon/core/job';
+import { standing } from '@dormant-beacon/core/record';
 import type { WriteRequest } from '../api';
 import { fact, flap, recordOf } from '../testing/bench';
 import { pendingIds, withPending } from './pending';

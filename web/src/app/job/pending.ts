@@ -1,6 +1,6 @@
 /** The record with what waits on this device laid over it: nobody’s entry vanishes from sight while the server is away. */
 import type { FactEntry } from '@dormant-beacon/contract';
-import type { JobRecord } from '@dormant-beacon/core/job';
+import type { JobRecord } from '@dormant-beacon/core/record';
 import type { WriteRequest } from '../api';
 
 /** Read, or kept as files, by the server alone: their own pages say that they wait. */

@@ -1,6 +1,6 @@
 /** Plans traces in a web worker, with progress; a plan nobody waits for any more is given up. */
 import { Injectable } from '@angular/core';
-import { caseOf, type JobRecord, originOf, type Trace } from '@dormant-beacon/core/job';
+import { caseOf, type JobRecord, originOf, type Trace } from '@dormant-beacon/core/record';
 import type { NextTests } from '@dormant-beacon/core/trace';
 import type { Observable } from 'rxjs';
 import type { PlanRequest } from '../../workers/plan.worker';

@@ -1,7 +1,7 @@
 /** What the shop has taught and knows: patterns of its readers, and the file of the vehicle that is looked at. */
 import { inject } from '@angular/core';
 import type { CodeFile, Pattern } from '@dormant-beacon/contract';
-import type { VehicleFile } from '@dormant-beacon/core/job';
+import type { VehicleFile } from '@dormant-beacon/core/record';
 import type { ReportPatterns } from '@dormant-beacon/core/scans';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import {

@@ -1,6 +1,6 @@
 /** One beacon on the rail: its state by shape and motion as well as colour; a complaint has square corners. */
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { LensState } from '@dormant-beacon/core/job';
+import type { LensState } from '@dormant-beacon/core/record';
 
 export const stateWords: Readonly<Record<LensState, string>> = {
   lit: 'lit',

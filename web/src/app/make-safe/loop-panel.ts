@@ -3,7 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { FactData } from '@dormant-beacon/contract';
-import { restraintPicture, standing } from '@dormant-beacon/core/job';
+import { restraintPicture, standing } from '@dormant-beacon/core/record';
 import {
   loopMoment,
   type LoopMoment,

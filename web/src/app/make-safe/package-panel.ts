@@ -3,7 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import type { FactData } from '@dormant-beacon/contract';
-import { originOf, packageOf, restraintPicture, standing } from '@dormant-beacon/core/job';
+import { originOf, packageOf, restraintPicture, standing } from '@dormant-beacon/core/record';
 import { donorProof, donorSign, type Donor, restraintPolicies } from '@dormant-beacon/core/restraints';
 import { showCents } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';

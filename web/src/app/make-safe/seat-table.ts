@@ -2,7 +2,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
-import { standing, usualSeats } from '@dormant-beacon/core/job';
+import { standing, usualSeats } from '@dormant-beacon/core/record';
 import { seatMoment, type SeatMoment, seatTable, seatVerdictWords } from '@dormant-beacon/core/restraints';
 import { Store } from '@ngrx/store';
 import {

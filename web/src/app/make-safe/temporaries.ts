@@ -2,13 +2,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
-import {
-  openTemporaries,
-  originOf,
-  standing,
-  type Temporary,
-  temporaryWords,
-} from '@dormant-beacon/core/job';
+import { openTemporaries, temporaryWords } from '@dormant-beacon/core/stages';
+import { originOf, standing, type Temporary } from '@dormant-beacon/core/record';
 import { Store } from '@ngrx/store';
 import {
   type Choice,

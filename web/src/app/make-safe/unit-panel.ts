@@ -2,7 +2,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
-import { type PictureItem, restraintPicture, standing } from '@dormant-beacon/core/job';
+import { type PictureItem, restraintPicture, standing } from '@dormant-beacon/core/record';
 import { type RestraintSign, signsOf } from '@dormant-beacon/core/restraints';
 import { Store } from '@ngrx/store';
 import { type Choice, ChoiceOne, Desk, TextField, Tick } from '../entry';

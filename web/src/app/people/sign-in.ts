@@ -2,7 +2,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { Session } from '@dormant-beacon/contract';
-import type { Person } from '@dormant-beacon/core/job';
+import type { Person } from '@dormant-beacon/core/record';
 import { Store } from '@ngrx/store';
 import { ApiProblem, Client, type Sent } from '../api';
 import { Entry, entryForm, field, TextField, type Trouble, trouble } from '../entry';

@@ -9,7 +9,7 @@ import {
   signal,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { type StageId, standing } from '@dormant-beacon/core/job';
+import { type StageId, standing } from '@dormant-beacon/core/record';
 import { Store } from '@ngrx/store';
 import type { PhotoAnswer, PhotoRequest } from '../../workers/photo.worker';
 import { Desk, field, keepDraft, TextField } from '../entry';

@@ -3,7 +3,9 @@ import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal } fr
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
 import { RouterLink } from '@angular/router';
-import { lackingText, originOf, percent, proofOf, standing } from '@dormant-beacon/core/job';
+import { lackingText, percent } from '@dormant-beacon/core/stages';
+import { originOf, standing } from '@dormant-beacon/core/record';
+import { proofOf } from '@dormant-beacon/core/proof';
 import { Store } from '@ngrx/store';
 import type { Sent } from '../api';
 import {

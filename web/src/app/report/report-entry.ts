@@ -12,7 +12,7 @@ import {
   untracked,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { mostReportCharacters } from '@dormant-beacon/core/job';
+import { mostReportCharacters } from '@dormant-beacon/core/record';
 import { type LineMark, patternOf, type ReportPatterns, type Scan } from '@dormant-beacon/core/scans';
 import { Store } from '@ngrx/store';
 import type { Subscription } from 'rxjs';

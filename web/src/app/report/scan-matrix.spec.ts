@@ -1,6 +1,6 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import type { ScanFact } from '@dormant-beacon/core/job';
+import type { ScanFact } from '@dormant-beacon/core/record';
 import { scanFact } from '../testing/bench';
 import { ScanMatrixView } from './scan-matrix';
 

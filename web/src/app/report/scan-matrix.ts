@@ -2,7 +2,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { writeCode } from '@dormant-beacon/core/codes';
-import type { ScanFact } from '@dormant-beacon/core/job';
+import type { ScanFact } from '@dormant-beacon/core/record';
 import { type CodeResult, type MatrixCell, type MatrixRow, scanMatrix } from '@dormant-beacon/core/scans';
 import { type Choice, ChoiceOne, TextField } from '../entry';
 import { sayWhen } from '../time';

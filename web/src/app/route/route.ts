@@ -2,7 +2,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
-import { type Approval, standing } from '@dormant-beacon/core/job';
+import { type Approval, standing } from '@dormant-beacon/core/record';
 import { showCents } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import {

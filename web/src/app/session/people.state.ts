@@ -1,7 +1,7 @@
 /** Who works at this device: the session as the server has it, and the shop's people. */
 import { inject } from '@angular/core';
 import type { Session } from '@dormant-beacon/contract';
-import type { Person } from '@dormant-beacon/core/job';
+import type { Person } from '@dormant-beacon/core/record';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import {
   createActionGroup,

@@ -1,5 +1,5 @@
 /** Who was here last: only to go on typing while the server is away; it opens nothing. */
-import type { Person } from '@dormant-beacon/core/job';
+import type { Person } from '@dormant-beacon/core/record';
 
 const place = 'person';
 

@@ -11,13 +11,15 @@ import {
   viewChild,
 } from '@angular/core';
 import { Router } from '@angular/router';
-import { caseOf, openTraces, originOf, readCommand, testName, unitOf } from '@dormant-beacon/core/job';
+import { caseOf, openTraces, originOf } from '@dormant-beacon/core/record';
+import { testName, unitOf } from '@dormant-beacon/core/words';
 import { showValue, type TypedReading } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import { Client } from '../api';
 import { BaysEvents } from '../bays/bays.state';
 import { Desk } from '../entry';
 import { jobFeature } from '../job';
+import { readCommand } from './command';
 
 interface Act {
   readonly says: string;

@@ -1,5 +1,5 @@
 import type { Route, Routes } from '@angular/router';
-import type { StageId } from '@dormant-beacon/core/job';
+import type { StageId } from '@dormant-beacon/core/record';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { followJob, jobFeature, loadJob, planTraces } from '../job';

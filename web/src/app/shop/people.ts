@@ -2,7 +2,7 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { Account } from '@dormant-beacon/contract';
-import type { Person } from '@dormant-beacon/core/job';
+import type { Person } from '@dormant-beacon/core/record';
 import { Store } from '@ngrx/store';
 import { Client } from '../api';
 import { initialsOf, PeopleEvents } from '../session';

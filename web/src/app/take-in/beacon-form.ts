@@ -9,7 +9,7 @@ import {
   untracked,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import type { Beacon, BeaconData } from '@dormant-beacon/core/job';
+import type { Beacon, BeaconData } from '@dormant-beacon/core/record';
 import {
   asChoices,
   type Choice,

@@ -1,7 +1,7 @@
 /** What is typed about a car and what happened to it, and what it amounts to: its head and its vehicle, or what is missing. */
 import { computed } from '@angular/core';
 import { readVin } from '@dormant-beacon/core/formats';
-import type { EventDetails, JobHead, VehicleData } from '@dormant-beacon/core/job';
+import type { EventDetails, JobHead, VehicleData } from '@dormant-beacon/core/record';
 import {
   distanceIn,
   type DistanceUnit,

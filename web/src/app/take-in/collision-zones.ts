@@ -1,6 +1,6 @@
 /** Where it was hit, by the clock around the car, and who sat where, belted or not. */
 import { ChangeDetectionStrategy, Component, model } from '@angular/core';
-import { usualSeats } from '@dormant-beacon/core/job';
+import { usualSeats } from '@dormant-beacon/core/record';
 
 const next: Readonly<Record<string, string | null>> = {
   none: 'yes',

@@ -11,7 +11,7 @@ import {
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { CurrentHead } from '@dormant-beacon/contract';
-import type { JobHead, JobRecord, VehicleData } from '@dormant-beacon/core/job';
+import type { JobHead, JobRecord, VehicleData } from '@dormant-beacon/core/record';
 import {
   Conflict,
   Desk,

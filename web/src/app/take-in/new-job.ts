@@ -1,7 +1,7 @@
 /** Takes in a car: what it is and what happened. The beacons come next, in the job. */
 import { ChangeDetectionStrategy, Component, effect, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import type { JobHead, VehicleData } from '@dormant-beacon/core/job';
+import type { JobHead, VehicleData } from '@dormant-beacon/core/record';
 import { Router } from '@angular/router';
 import type { VehiclesKnown } from '@dormant-beacon/contract';
 import { Store } from '@ngrx/store';

@@ -2,7 +2,8 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
-import { doFirst, powerLooks, type Powered, type Powering, powerQuestions } from '@dormant-beacon/core/job';
+import { doFirst, type Powered, powerQuestions } from '@dormant-beacon/core/stages';
+import { powerLooks, type Powering } from '@dormant-beacon/core/record';
 import { beforePower, Caution } from '../frame';
 import { type Choice, ChoiceOne, Entry, factForm, field, TextField, trouble, type Trouble } from '../entry';
 

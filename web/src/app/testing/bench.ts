@@ -3,7 +3,7 @@ import { provideZonelessChangeDetection, signal, type Type } from '@angular/core
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import type { Session } from '@dormant-beacon/contract';
-import { type JobRecord, noFacts, type Person } from '@dormant-beacon/core/job';
+import { type JobRecord, noFacts, type Person } from '@dormant-beacon/core/record';
 import { readReport } from '@dormant-beacon/core/scans';
 import { provideStore, Store } from '@ngrx/store';
 import { NEVER } from 'rxjs';

@@ -1,6 +1,6 @@
 /** What the plan asks and warns of: the answer after a disturbing test, contradictions, batches of the dead car. */
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { testName } from '@dormant-beacon/core/job';
+import { testName } from '@dormant-beacon/core/words';
 import type { NextTests, TraceCase } from '@dormant-beacon/core/trace';
 import { Desk } from '../entry';
 

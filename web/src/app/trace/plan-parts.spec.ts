@@ -1,5 +1,5 @@
 import { TestBed } from '@angular/core/testing';
-import { caseOf, type JobRecord } from '@dormant-beacon/core/job';
+import { caseOf, type JobRecord } from '@dormant-beacon/core/record';
 import { nextTests } from '@dormant-beacon/core/trace';
 import { templates } from '@dormant-beacon/core/trace/templates';
 import { Client } from '../api';

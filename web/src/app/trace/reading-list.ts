@@ -1,7 +1,8 @@
 /** What was read, newest first: of one trace, or of all others. */
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { readingWords, standing, testName, testRead } from '@dormant-beacon/core/job';
+import { readingWords, testName, testRead } from '@dormant-beacon/core/words';
+import { standing } from '@dormant-beacon/core/record';
 import { Store } from '@ngrx/store';
 import { When } from '../time';
 import { jobFeature } from '../job';

@@ -2,7 +2,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
-import { restraintWork } from '@dormant-beacon/core/job';
+import { restraintWork } from '@dormant-beacon/core/stages';
 import type { TraceRepair, TraceRoot } from '@dormant-beacon/core/trace';
 import { Store } from '@ngrx/store';
 import { peopleFeature } from '../session';

@@ -2,7 +2,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
-import { observationId, scansToExplain } from '@dormant-beacon/core/job';
+import { observationId, scansToExplain } from '@dormant-beacon/core/record';
 import { type Grounds, type TraceCase, weighed } from '@dormant-beacon/core/trace';
 import { type Template, templates } from '@dormant-beacon/core/trace/templates';
 import { Store } from '@ngrx/store';

@@ -1,6 +1,6 @@
 /** How a test is answered: a pad for a meter, words for a look, with what helps to come to the answer. */
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { lampShows, unitOf } from '@dormant-beacon/core/job';
+import { lampShows, unitOf } from '@dormant-beacon/core/words';
 import type { ProvokeAnswer, WiggleAnswer } from '@dormant-beacon/core/readings';
 import type { TraceCase, TraceTest } from '@dormant-beacon/core/trace';
 import { Caution, More } from '../frame';

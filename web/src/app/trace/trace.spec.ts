@@ -1,4 +1,4 @@
-import { caseOf, type JobRecord } from '@dormant-beacon/core/job';
+import { caseOf, type JobRecord } from '@dormant-beacon/core/record';
 import { nextTests } from '@dormant-beacon/core/trace';
 import { templates } from '@dormant-beacon/core/trace/templates';
 import { CircuitEvents } from '../knowledge';

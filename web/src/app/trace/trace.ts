@@ -4,14 +4,12 @@ import { MatButtonModule } from '@angular/material/button';
 import {
   caseOf,
   isRestraint,
-  meanings,
   openTraces,
   originOf,
-  percent,
   standing,
-  traceOf,
   inventoryOf,
-} from '@dormant-beacon/core/job';
+} from '@dormant-beacon/core/record';
+import { meanings, percent, traceOf } from '@dormant-beacon/core/stages';
 import { actionClassOf, type NextAction, repairClassOf } from '@dormant-beacon/core/trace';
 import { showCents } from '@dormant-beacon/core/units';
 import { RouterLink } from '@angular/router';

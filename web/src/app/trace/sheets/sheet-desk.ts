@@ -1,7 +1,7 @@
 /** Sheets beside the plan: readings that belong together, each with what it amounts to. */
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { standing } from '@dormant-beacon/core/job';
+import { standing } from '@dormant-beacon/core/record';
 import { type Sheet, sheetSays } from '@dormant-beacon/core/readings';
 import type { TraceCase } from '@dormant-beacon/core/trace';
 import { Store } from '@ngrx/store';

@@ -1,6 +1,5 @@
 /** May it be powered? Five looks after a collision or water, before the ignition goes on. */
-import { type JobRecord, type Powering, powerLooks } from './schema.js';
-import { standing } from './standing.js';
+import { type JobRecord, type Powering, powerLooks, standing } from '../record/index.js';
 
 export type Powered =
   /** The event gives no reason to ask. */

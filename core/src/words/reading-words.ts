@@ -1,8 +1,7 @@
 /** What a test gave, in the words of the bench. */
 import type { ForeseenOutcome, TraceReading, TraceTest } from '../trace/index.js';
 import { showValue } from '../units/index.js';
-import type { JobRecord } from './schema.js';
-import { standingFor } from './standing.js';
+import { type JobRecord, standingFor } from '../record/index.js';
 
 /** The test that was read, as its trace has it now; of a trace that was taken back, as it had it first. */
 export function testRead(

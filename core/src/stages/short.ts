@@ -3,9 +3,7 @@
  * the record says, and widens by itself, keeping every entry, as soon as the record says more.
  */
 import { guardOf } from '../restraints/index.js';
-import { isRestraint } from './guard.js';
-import type { JobRecord } from './schema.js';
-import { standing } from './standing.js';
+import { isRestraint, type JobRecord, standing } from '../record/index.js';
 
 /** What a car of any make has that is looked at, swapped and tried. Words of the four languages. */
 const plain =

@@ -1,9 +1,14 @@
 /** The state in which a beacon or complaint shows on the rail, from the record alone. */
-import { isRestraint } from './guard.js';
-import { proofOf, type ProofPolicy } from './proof.js';
+import {
+  isRestraint,
+  type Beacon,
+  type JobRecord,
+  type LensState,
+  originOf,
+  standing,
+} from '../record/index.js';
+import { proofOf, type ProofPolicy } from '../proof/index.js';
 import { restraintCodesLeft } from './safety.js';
-import type { Beacon, JobRecord, LensState } from './schema.js';
-import { originOf, standing } from './standing.js';
 
 export interface Lens {
   readonly beaconId: string;

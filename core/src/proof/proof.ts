@@ -1,9 +1,15 @@
 /** What turns a dark beacon into a dormant one, and what is still lacking. Source: computation page, section 11. */
-import { isRestraint } from './guard.js';
+import {
+  isRestraint,
+  type Beacon,
+  type Exposure,
+  type JobRecord,
+  type Repair,
+  originOf,
+  standing,
+} from '../record/index.js';
 import { defaultProofPolicy, type ProofPolicy } from '../shop/index.js';
 import { assess, type WatchAnswer } from '../watch/index.js';
-import type { Beacon, Exposure, JobRecord, Repair } from './schema.js';
-import { originOf, standing } from './standing.js';
 
 export { defaultProofPolicy, type ProofPolicy };
 

@@ -1,9 +1,9 @@
 import { drive, flap, goodBattery, Story } from '../testing/story.js';
 import { switchInput } from '../trace/templates/switch-input.js';
-import { basicsAsked } from './basics.js';
+import { basicsAsked } from '../record/basics.js';
 import { doFirst, mayBePowered } from './power.js';
-import { proofOf } from './proof.js';
-import type { JobHead } from './schema.js';
+import { proofOf } from '../proof/proof.js';
+import type { JobHead } from '../record/schema.js';
 
 const clear = { smell: 'clear', harness: 'clear', hanging: 'clear', wet: 'clear', cabin: 'clear' } as const;
 const baseline = 'Charge control\n  B1A27-64 End switch (stored)\n';

@@ -1,12 +1,26 @@
 /** Where a job stands: what its stages, its rail and its next thing are decided from. */
 import type { BatteryAnswer } from '../readings/index.js';
 import type { SafetyCourse } from '../restraints/index.js';
-import { type BasicsAsked, basicsAsked, batteryOf } from './basics.js';
-import { codeEnds, finalAfter, isBased } from './codes.js';
+import {
+  type BasicsAsked,
+  basicsAsked,
+  batteryOf,
+  codeEnds,
+  finalAfter,
+  isBased,
+  isRestraint,
+  type Approval,
+  type Beacon,
+  type JobRecord,
+  type Repair,
+  type ScanFact,
+  type Temporary,
+  originOf,
+  standing,
+} from '../record/index.js';
 import { type Lens, lensOf } from './lens.js';
 import { mayBePowered, type Powered } from './power.js';
-import { type Proof, proofOf, type ProofPolicy, repairOf } from './proof.js';
-import { isRestraint } from './guard.js';
+import { type Proof, proofOf, type ProofPolicy, repairOf } from '../proof/index.js';
 import {
   defaultSafetyPolicy,
   isRestraintTrace,
@@ -18,10 +32,8 @@ import {
   type SafetyPolicy,
 } from './safety.js';
 import { isShortJob } from './short.js';
-import type { Approval, Beacon, JobRecord, Repair, ScanFact, Temporary } from './schema.js';
-import { originOf, standing } from './standing.js';
 
-export interface Standing {
+export interface Situation {
   readonly record: JobRecord;
   readonly beacons: readonly (Beacon & { readonly origin: string })[];
   readonly lenses: readonly Lens[];
@@ -55,7 +67,7 @@ export interface Standing {
 }
 
 /** The standing of a record under the shop's policy of proof. */
-export function stand(record: JobRecord, policy: ProofPolicy & Partial<SafetyPolicy>): Standing {
+export function situationOf(record: JobRecord, policy: ProofPolicy & Partial<SafetyPolicy>): Situation {
   const rules = { ...defaultSafetyPolicy, ...policy };
   const safety = safetyOf(record, rules);
   const beacons = standing(record.beacons).map((beacon) => ({

@@ -7,14 +7,19 @@ import {
   type ForeseenOutcome,
   type TraceTest,
 } from '../trace/index.js';
-import { basicsWords } from './basics.js';
+import {
+  basicsWords,
+  inventoryOf,
+  type JobRecord,
+  type StageId,
+  type Trace,
+  originOf,
+  standing,
+} from '../record/index.js';
 import { doFirst } from './power.js';
-import type { Standing } from './stand.js';
-import type { Lacking, Proof } from './proof.js';
-import { outcomeName, unitOf, valueWords } from './reading-words.js';
-import { inventoryOf } from './restraints.js';
-import type { JobRecord, StageId, Trace } from './schema.js';
-import { originOf, standing } from './standing.js';
+import type { Situation } from './situation.js';
+import type { Lacking, Proof } from '../proof/index.js';
+import { outcomeName, unitOf, valueWords } from '../words/index.js';
 
 export interface NextThing {
   readonly stage: StageId;
@@ -40,7 +45,7 @@ const thing = (
   waitsUntil,
 });
 
-export function nextThing(at: Standing, plans: ReadonlyMap<string, NextTests>): NextThing {
+export function nextThing(at: Situation, plans: ReadonlyMap<string, NextTests>): NextThing {
   if (at.powered === 'ask' && !at.based)
     return thing(
       'take-in',
@@ -105,7 +110,7 @@ export function nextThing(at: Standing, plans: ReadonlyMap<string, NextTests>): 
 }
 
 /** Look, swap, try, sign. */
-function shortNext(at: Standing): NextThing {
+function shortNext(at: Situation): NextThing {
   const [beacon] = at.untreated;
   if (beacon)
     return approvalNext(
@@ -125,7 +130,7 @@ function shortNext(at: Standing): NextThing {
       );
 }
 
-function notPowered(at: Standing): NextThing {
+function notPowered(at: Situation): NextThing {
   const [first, ...others] = doFirst(standing(at.record.powerings).at(-1)!);
   return thing(
     'take-in',
@@ -137,7 +142,7 @@ function notPowered(at: Standing): NextThing {
 }
 
 /** A module is not suspected before its supply, grounds and network are good, nor while the battery’s verdict is open. */
-function basicsNext(at: Standing): NextThing | null {
+function basicsNext(at: Situation): NextThing | null {
   const begun = at.record.traces.length > 0;
   if (begun) return null;
   if (at.battery && at.battery.verdict !== 'good')
@@ -157,7 +162,7 @@ function basicsNext(at: Standing): NextThing | null {
 }
 
 /** After a collision: what the car has, what is still to be looked at, and which unit is away. */
-function restraintNext(at: Standing): NextThing | null {
+function restraintNext(at: Situation): NextThing | null {
   const away = standing(at.record.parcels)
     .filter(({ back }) => back == null)
     .sort((a, b) => (a.dueOn < b.dueOn ? -1 : 1))[0];
@@ -192,12 +197,12 @@ function itemName(record: JobRecord, id: string): string {
 }
 
 /** Adds what the customer must be asked before a part is bought, or whose answer is waited for. */
-function approvalNext(at: Standing, next: NextThing): NextThing {
+function approvalNext(at: Situation, next: NextThing): NextThing {
   const asked = at.approvals.find(({ answer }) => answer === 'asked');
   return asked ? { ...next, waitsFor: `the customer’s answer: ${asked.item}` } : next;
 }
 
-function comeback(at: Standing, { beaconId }: Proof): NextThing {
+function comeback(at: Situation, { beaconId }: Proof): NextThing {
   return thing(
     'trace',
     `“${nameOf(at, beaconId)}” has come back: compare with the first visit, then trace it anew.`,
@@ -205,7 +210,7 @@ function comeback(at: Standing, { beaconId }: Proof): NextThing {
   );
 }
 
-function traceAfter(at: Standing, seq: number): boolean {
+function traceAfter(at: Situation, seq: number): boolean {
   return at.record.traces.some((trace) => trace.seq > seq);
 }
 
@@ -214,7 +219,7 @@ export function traceOf(traces: readonly Trace[], beaconId: string): Trace | und
   return standing(traces).findLast((trace) => trace.beaconIds.includes(beaconId));
 }
 
-function traceNext(at: Standing, plans: ReadonlyMap<string, NextTests>): NextThing {
+function traceNext(at: Situation, plans: ReadonlyMap<string, NextTests>): NextThing {
   for (const beacon of at.untreated) {
     const trace = traceOf(at.record.traces, beacon.origin);
     const returned = at.proofs.find((proof) => proof.beaconId === beacon.origin)?.returned;
@@ -326,7 +331,7 @@ export function suspectLabel(source: TraceCase, id: string): string {
   return element?.label ?? suspect?.label ?? id;
 }
 
-function proveNext(at: Standing, unproven: readonly Proof[]): NextThing {
+function proveNext(at: Situation, unproven: readonly Proof[]): NextThing {
   const proof = unproven.reduce((a, b) => (b.lacking.length > a.lacking.length ? b : a));
   const name = nameOf(at, proof.beaconId);
   const [first, ...others] = proof.lacking.map(lackingText);
@@ -363,7 +368,7 @@ export function lackingText(lacking: Lacking): string {
   }
 }
 
-function nameOf(at: Standing, beaconId: string): string {
+function nameOf(at: Situation, beaconId: string): string {
   return at.beacons.find((beacon) => beacon.origin === beaconId)?.name ?? 'The beacon';
 }
 

@@ -1,8 +1,8 @@
 import { flap, Story } from '../testing/story.js';
 import { nextTests } from '../trace/index.js';
 import { templates } from '../trace/templates/index.js';
-import { planned } from './next.js';
-import { caseOf } from './plan.js';
+import { planned } from '../stages/next.js';
+import { caseOf } from './cases.js';
 
 const source = templates[0]!.build({});
 

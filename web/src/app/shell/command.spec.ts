@@ -1,4 +1,4 @@
-import { readCommand } from './command.js';
+import { readCommand } from './command';
 
 describe('readCommand', () => {
   it('understands what a technician would type', () => {
@@ -21,5 +21,10 @@ describe('readCommand', () => {
       ['  /  ', null],
     ];
     for (const [text, expected] of cases) expect(readCommand(text)).withContext(text).toEqual(expected);
+  });
+
+  it('takes a word that every object knows for a word, not for a stage', () => {
+    for (const word of Object.getOwnPropertyNames(Object.prototype))
+      expect(readCommand(word)?.kind).withContext(word).not.toBe('stage');
   });
 });

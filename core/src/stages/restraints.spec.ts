@@ -1,8 +1,8 @@
 import { usualInventory } from '../restraints/index.js';
-import { packageOf, restraintPicture } from './restraints.js';
+import { packageOf, restraintPicture } from '../record/restraint-picture.js';
 import { notDriven, openTemporaries, restraintCodesLeft, restraintWork, safetyOf } from './safety.js';
-import type { JobRecord } from './schema.js';
-import { noFacts } from './standing.js';
+import type { JobRecord } from '../record/schema.js';
+import { noFacts } from '../record/standing.js';
 import { readReport } from '../scans/index.js';
 import { assessJob } from './assess.js';
 

@@ -1,7 +1,7 @@
 /** The command line: what a technician would type, understood or left as words to look for. */
-import { readCode, writeCode, wordTable } from '../codes/index.js';
-import { readTyped, type TypedReading } from '../units/index.js';
-import { type StageId, stageIds } from './schema.js';
+import { readCode, writeCode, wordTable } from '@dormant-beacon/core/codes';
+import { readTyped, type TypedReading } from '@dormant-beacon/core/units';
+import { type StageId, stageIds } from '@dormant-beacon/core/record';
 
 export type Command =
   | { readonly kind: 'job'; readonly number: string }

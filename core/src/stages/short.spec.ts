@@ -1,7 +1,7 @@
 import { assessJob } from './assess.js';
-import type { JobRecord } from './schema.js';
+import type { JobRecord } from '../record/schema.js';
 import { isShortJob } from './short.js';
-import { noFacts } from './standing.js';
+import { noFacts } from '../record/standing.js';
 
 let seq = 0;
 const fact = (data: object) => ({

@@ -1,11 +1,11 @@
 import { drive, flap, Story } from '../testing/story.js';
 import { templates } from '../trace/templates/index.js';
-import { baselineOf, codeEnds, finalAfter } from './codes.js';
+import { baselineOf, codeEnds, finalAfter } from '../record/codes.js';
 import { lensOf } from './lens.js';
 import { lackingText, meanings, percent, suspectLabel } from './next.js';
-import { caseOf, openTraces } from './plan.js';
-import { outcomeName, unitOf } from './reading-words.js';
-import { originOf, standing, standingFor } from './standing.js';
+import { caseOf, openTraces } from '../record/cases.js';
+import { outcomeName, unitOf } from '../words/reading-words.js';
+import { originOf, standing, standingFor } from '../record/standing.js';
 
 const fact = (id: string, seq: number, corrects: string | null = null, withdrawn = false) => ({
   id,

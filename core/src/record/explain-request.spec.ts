@@ -1,6 +1,6 @@
 import { explainCauses } from '../causes/index.js';
 import { flap, goodBattery, Story } from '../testing/story.js';
-import { explainRequestOf, scansToExplain } from './causes.js';
+import { explainRequestOf, scansToExplain } from './explain-request.js';
 
 const report =
   'Charge control\n  B1A27-64 Charge flap end switch  stored\nBody\n  B1318-16 Supply voltage  stored';

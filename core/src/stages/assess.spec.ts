@@ -1,9 +1,9 @@
 import { switchInput } from '../trace/templates/switch-input.js';
 import { drive, flap, goodBattery, Story } from '../testing/story.js';
 import { assessJob } from './assess.js';
-import { codeEnds } from './codes.js';
-import { cureChance, proofOf } from './proof.js';
-import { jobRecord } from './schema.js';
+import { codeEnds } from '../record/codes.js';
+import { cureChance, proofOf } from '../proof/proof.js';
+import { jobRecord } from '../record/schema.js';
 
 const baseline = 'Charge control\n  B1A27-64 End switch (stored)\nBody\n  B1318-16 Supply (history)\n';
 const clean = 'Charge control: no codes\nBody: no codes\n';

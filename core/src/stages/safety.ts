@@ -12,11 +12,17 @@ import {
 import type { Scan, ScanCode } from '../scans/index.js';
 import { isRestraintCircuit, namesOfElement, type TraceTest } from '../trace/index.js';
 import { showValue } from '../units/index.js';
-import { isRestraint } from './guard.js';
-import { inventoryOf } from './restraints.js';
-import { testRead } from './reading-words.js';
-import type { JobRecord, Repair, Temporary, Trace } from './schema.js';
-import { standing, standingFor } from './standing.js';
+import {
+  isRestraint,
+  inventoryOf,
+  type JobRecord,
+  type Repair,
+  type Temporary,
+  type Trace,
+  standing,
+  standingFor,
+} from '../record/index.js';
+import { testRead } from '../words/index.js';
 
 export { defaultSafetyPolicy, type SafetyPolicy };
 

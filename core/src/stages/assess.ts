@@ -1,13 +1,19 @@
 /** A job at a glance: every stage, the rail, the next thing to do, what it waits for. All from the record. */
 import type { NextTests } from '../trace/index.js';
-import { baselineOf } from './codes.js';
+import {
+  baselineOf,
+  type JobRecord,
+  type Repair,
+  type StageId,
+  stageIds,
+  standing,
+  standingFor,
+} from '../record/index.js';
 import type { Lens } from './lens.js';
 import { type NextThing, nextThing } from './next.js';
-import { defaultProofPolicy, type Proof, type ProofPolicy } from './proof.js';
-import { type JobRecord, type Repair, type StageId, stageIds } from './schema.js';
+import { defaultProofPolicy, type Proof, type ProofPolicy } from '../proof/index.js';
 import type { SafetyPolicy } from './safety.js';
-import { standing, standingFor } from './standing.js';
-import { stand, type Standing } from './stand.js';
+import { situationOf, type Situation } from './situation.js';
 
 export type StageState = 'done' | 'open' | 'waiting' | 'closed' | 'not-needed';
 
@@ -25,17 +31,17 @@ export interface Assessment {
   readonly next: NextThing;
   readonly proofs: readonly Proof[];
   /** Beacons without a repair that worked, and those that came back after it, by the id under which they began. */
-  readonly untreated: Standing['untreated'];
-  readonly clearing: Standing['clearing'];
-  readonly final: Standing['final'];
-  readonly powered: Standing['powered'];
-  readonly battery: Standing['battery'];
-  readonly basics: Standing['basics'];
-  readonly approvals: Standing['approvals'];
-  readonly safety: Standing['safety'];
+  readonly untreated: Situation['untreated'];
+  readonly clearing: Situation['clearing'];
+  readonly final: Situation['final'];
+  readonly powered: Situation['powered'];
+  readonly battery: Situation['battery'];
+  readonly basics: Situation['basics'];
+  readonly approvals: Situation['approvals'];
+  readonly safety: Situation['safety'];
   /** Something in this job is a matter of restraints. */
   readonly restraint: boolean;
-  readonly temporaries: Standing['temporaries'];
+  readonly temporaries: Situation['temporaries'];
   /** A lamp, fuse, socket or plain latch, and nothing beside it. */
   readonly short: boolean;
   /** Why the car may not be driven; empty where it may. */
@@ -48,7 +54,7 @@ export function assessJob(
   plans: ReadonlyMap<string, NextTests> = new Map(),
   policy: ProofPolicy & Partial<SafetyPolicy> = defaultProofPolicy,
 ): Assessment {
-  const at = stand(record, policy);
+  const at = situationOf(record, policy);
   const stages = stageIds.map((id) => stage(id, at, plans));
   const { lenses, proofs, untreated, clearing, final, powered, battery, basics, approvals } = at;
   const { safety, restraint, temporaries, short, notDriven } = at;
@@ -73,7 +79,7 @@ export function assessJob(
   };
 }
 
-function stage(id: StageId, at: Standing, plans: ReadonlyMap<string, NextTests>): Stage {
+function stage(id: StageId, at: Situation, plans: ReadonlyMap<string, NextTests>): Stage {
   const [state, reason, until] = stageState(id, at, plans);
   return { id, state, reason: reason ?? null, until: until ?? null };
 }
@@ -93,7 +99,7 @@ const notInShort: ReadonlySet<StageId> = new Set([
   'prove',
 ]);
 
-function stageState(id: StageId, at: Standing, plans: ReadonlyMap<string, NextTests>): Decided {
+function stageState(id: StageId, at: Situation, plans: ReadonlyMap<string, NextTests>): Decided {
   const touched = noted(at, id) || (id === 'route' && at.approvals.length > 0);
   if (at.short && notInShort.has(id) && !touched) return ['not-needed', 'short job'];
   switch (id) {
@@ -124,21 +130,21 @@ function stageState(id: StageId, at: Standing, plans: ReadonlyMap<string, NextTe
   }
 }
 
-function takeIn(at: Standing): Decided {
+function takeIn(at: Situation): Decided {
   if (at.powered === 'ask') return ['open', 'may it be powered?'];
   if (at.powered === 'no') return ['open', 'not to be powered yet'];
   if (at.beacons.length === 0) return ['open'];
   return at.battery || at.based || at.short ? ['done'] : ['open', 'the battery is not measured'];
 }
 
-function baseline(at: Standing): Decided {
+function baseline(at: Situation): Decided {
   if (baselineOf(at.record)) return ['done'];
   if (at.based) return ['done', 'signed as impossible'];
   if (at.powered === 'ask' || at.powered === 'no') return ['closed', 'after the five looks'];
   return at.beacons.length > 0 ? ['open'] : ['closed', 'after take in'];
 }
 
-function basics(at: Standing): Decided {
+function basics(at: Situation): Decided {
   if (!at.based) return ['closed', 'after the baseline'];
   const { items, left } = at.basics;
   if (at.untreated.length === 0) return items.length > left.length ? ['done'] : ['not-needed'];
@@ -147,7 +153,7 @@ function basics(at: Standing): Decided {
   return left.length === 0 ? ['done'] : ['open', `${left.length} to look at`];
 }
 
-function makeSafe(at: Standing): Decided {
+function makeSafe(at: Situation): Decided {
   const { until, confirmed, missing, poweredOnAt } = at.safety;
   if (until !== null) return ['waiting', 'power off, safe to open', until];
   if (confirmed.size > 0 && missing.length > 0) return ['open', `${missing.length} to confirm`];
@@ -161,7 +167,7 @@ function makeSafe(at: Standing): Decided {
   return ['open', `before ${reasons.join(' and ')} are opened`];
 }
 
-function route(at: Standing, plans: ReadonlyMap<string, NextTests>): Decided {
+function route(at: Situation, plans: ReadonlyMap<string, NextTests>): Decided {
   const asked = at.approvals.find(({ answer }) => answer === 'asked');
   if (asked) return ['waiting', `the customer’s answer: ${asked.item}`];
   if (at.approvals.some(({ answer }) => answer === 'yes')) return ['done'];
@@ -174,14 +180,14 @@ function route(at: Standing, plans: ReadonlyMap<string, NextTests>): Decided {
 }
 
 /** Somebody wrote what was done there: a stage that nobody touched is never done. */
-const noted = (at: Standing, id: StageId): boolean =>
+const noted = (at: Situation, id: StageId): boolean =>
   standing(at.record.notes).some(({ stage }) => stage === id);
 
 /** Repairs that stand and put a part in. */
-const withPart = (at: Standing) =>
+const withPart = (at: Situation) =>
   standing(at.record.repairs).filter((repair) => repair.part != null || repair.method === 'replace');
 
-function match(at: Standing): Decided {
+function match(at: Situation): Decided {
   if (noted(at, 'match')) return ['done'];
   if (at.beacons.length > 0 && at.untreated.length === 0)
     return ['not-needed', withPart(at).length > 0 ? 'not compared' : 'no part was fitted'];
@@ -189,13 +195,13 @@ function match(at: Standing): Decided {
   return part ? ['open', 'compare old and new'] : ['closed', 'after approval'];
 }
 
-function strip(at: Standing): Decided {
+function strip(at: Situation): Decided {
   if (noted(at, 'strip')) return ['done'];
   if (at.beacons.length > 0 && at.untreated.length === 0) return ['not-needed', 'no notes'];
   return at.based ? ['closed', 'after the trace'] : ['closed', 'after the baseline'];
 }
 
-function code(at: Standing): Decided {
+function code(at: Situation): Decided {
   const fitted = withPart(at)
     .filter((repair) => isModule(at, repair))
     .at(-1);
@@ -208,25 +214,25 @@ function code(at: Standing): Decided {
 }
 
 /** What was replaced takes part in the network: its own input or output failed. */
-function isModule(at: Standing, repair: Repair): boolean {
+function isModule(at: Situation, repair: Repair): boolean {
   const found = repair.traceId == null ? undefined : standingFor(at.record.traces, repair.traceId);
   const element = found?.case.circuit.elements.find((other) => other.id === repair.element);
   return element?.kind === 'moduleInput' || element?.kind === 'moduleOutput';
 }
 
-function handBack(at: Standing): Decided {
+function handBack(at: Situation): Decided {
   if (at.handedBack) return ['done'];
   if (at.temporaries.length > 0) return ['closed', 'a temporary state is in the car'];
   if (at.unsignedCodes.length > 0) return ['closed', 'a restraint code is left'];
   return at.beacons.length === 0 ? ['closed', 'after take in'] : ['open'];
 }
 
-function trace(at: Standing): Decided {
+function trace(at: Situation): Decided {
   if (!at.based && !at.short) return ['closed', 'after the baseline'];
   return at.untreated.length === 0 ? ['done'] : ['open'];
 }
 
-function clear(at: Standing): Decided {
+function clear(at: Situation): Decided {
   if (!at.based) return ['closed', 'after the baseline'];
   if (!at.lastRepair) return ['closed', 'after a repair'];
   if (!at.final) return ['open'];
@@ -235,7 +241,7 @@ function clear(at: Standing): Decided {
     : ['done'];
 }
 
-function prove(at: Standing): Decided {
+function prove(at: Situation): Decided {
   if (!at.final) return ['closed', 'after the final scan'];
   if (at.proofs.some((proof) => proof.returned)) return ['closed', 'a beacon is back'];
   const open = at.proofs.filter((proof) => !proof.dormant);

@@ -1,30 +1,13 @@
-export { assessJob, type Assessment, type Stage, type StageState } from './assess.js';
-export { baselineOf, type CodeEnd, codeEnds, isBased } from './codes.js';
-export { type Command, readCommand } from './command.js';
+export { baselineOf, type CodeEnd, codeEnds, isBased, finalAfter } from './codes.js';
 export { isRestraint } from './guard.js';
-export { type Lens } from './lens.js';
-export { lackingText, meanings, type NextThing, percent, planned, suspectLabel, traceOf } from './next.js';
-export {
-  defaultSafetyPolicy,
-  isRestraintTrace,
-  notDriven,
-  openTemporaries,
-  restraintCodesLeft,
-  restraintCodesUnsigned,
-  restraintWork,
-  safetyOf,
-  type SafetyPolicy,
-  temporaryWords,
-} from './safety.js';
-export { lampShows, readingWords, testName, testRead, unitOf } from './reading-words.js';
-export { basicsWords } from './basics.js';
+export { basicsWords, type BasicsAsked, basicsAsked, batteryOf } from './basics.js';
 export {
   explainRequestOf,
   lastJudgements,
   observationId,
   scansToExplain,
   type VehicleFile,
-} from './causes.js';
+} from './explain-request.js';
 export {
   inventoryOf,
   type OfferRow,
@@ -34,17 +17,8 @@ export {
   restraintPicture,
   type RestraintPicture,
   type RestraintRules,
-} from './restraints.js';
-export { caseOf, openTraces } from './plan.js';
-export { doFirst, mayBePowered, powerQuestions, type Powered } from './power.js';
-export {
-  type CountedExposure,
-  defaultProofPolicy,
-  type Lacking,
-  type Proof,
-  proofOf,
-  type ProofPolicy,
-} from './proof.js';
+} from './restraint-picture.js';
+export { caseOf, openTraces } from './cases.js';
 export {
   type Approval,
   approvalData,
@@ -108,6 +82,6 @@ export {
   vehicleData,
   waiverData,
   workingData,
+  stageIds,
 } from './schema.js';
-export { isShortJob } from './short.js';
 export { factsOf, noFacts, originOf, standing, standingFor } from './standing.js';

@@ -1,0 +1,17 @@
+export { assessJob, type Assessment, type Stage, type StageState } from './assess.js';
+export { type Lens } from './lens.js';
+export { lackingText, meanings, type NextThing, percent, planned, suspectLabel, traceOf } from './next.js';
+export {
+  defaultSafetyPolicy,
+  isRestraintTrace,
+  notDriven,
+  openTemporaries,
+  restraintCodesLeft,
+  restraintCodesUnsigned,
+  restraintWork,
+  safetyOf,
+  type SafetyPolicy,
+  temporaryWords,
+} from './safety.js';
+export { doFirst, mayBePowered, powerQuestions, type Powered } from './power.js';
+export { isShortJob } from './short.js';

@@ -1,0 +1,9 @@
+export {
+  lampShows,
+  readingWords,
+  testName,
+  testRead,
+  unitOf,
+  outcomeName,
+  valueWords,
+} from './reading-words.js';
