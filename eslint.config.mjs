@@ -120,6 +120,29 @@ const webWalls = [...webRooms, ...webPages].map((room, n) => {
   };
 });
 
+const entriesInTheirRoom = [
+  {
+    selector: 'ImportSpecifier[imported.name=/^(Outbox|FormGroup|FormControl|FormBuilder)$/]',
+    message: 'entries are made in the room entry',
+  },
+  {
+    selector: 'MemberExpression[object.name=/^(window|globalThis|self)$/][property.name="fetch"]',
+    message: 'requests go through the typed client',
+  },
+  {
+    selector: 'TemplateElement[value.raw=/<form[\\s>]/]',
+    message: 'a form is a <db-entry> of the room entry',
+  },
+];
+
+/** The client is asked by a feature's effects and by the desk of a room. */
+const screensAskNoServer = [
+  {
+    selector: 'ImportSpecifier[imported.name="Client"]',
+    message: 'a screen asks the store or a desk, not the client',
+  },
+];
+
 export default tseslint.config(
   { ignores: ['**/dist/', '**/node_modules/', '.build/', '**/.angular/', 'web/public/'] },
   ...tseslint.configs.strict.map((config) => ({ ...config, files: config.files ?? ['**/*.{ts,mjs,cjs}'] })),
@@ -172,21 +195,13 @@ export default tseslint.config(
         { name: 'fetch', message: 'requests go through the typed client' },
         { name: 'XMLHttpRequest', message: 'requests go through the typed client' },
       ],
-      'no-restricted-syntax': [
-        'error',
-        {
-          selector: 'ImportSpecifier[imported.name=/^(Outbox|FormGroup|FormControl|FormBuilder)$/]',
-          message: 'entries are made in the room entry',
-        },
-        {
-          selector: 'MemberExpression[object.name=/^(window|globalThis|self)$/][property.name="fetch"]',
-          message: 'requests go through the typed client',
-        },
-        {
-          selector: 'TemplateElement[value.raw=/<form[\\s>]/]',
-          message: 'a form is a <db-entry> of the room entry',
-        },
-      ],
+      'no-restricted-syntax': ['error', ...entriesInTheirRoom, ...screensAskNoServer],
+    },
+  },
+  {
+    files: ['web/src/app/**/*{.state,-desk}.ts'],
+    rules: {
+      'no-restricted-syntax': ['error', ...entriesInTheirRoom],
     },
   },
   {

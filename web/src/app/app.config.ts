@@ -2,19 +2,13 @@ import { type ApplicationConfig, provideZonelessChangeDetection } from '@angular
 import { provideRouter, withComponentInputBinding, withNavigationErrorHandler } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideStore } from '@ngrx/store';
+import { provideStoreDevtools } from '@ngrx/store-devtools';
 import { routes } from './app.routes';
 import { commandLine, onNavigationError } from './frame';
-import { baysFeature, findBays, loadBays, loadMoreBays } from './bays/bays.state';
-import {
-  circuitsFeature,
-  libraryFeature,
-  loadCircuits,
-  loadFile,
-  loadGrounds,
-  loadPatterns,
-  loadRates,
-} from './knowledge';
 import { keepPerson, loadPeople, loadSession, loadShop, peopleFeature, shopFeature } from './session';
+
+/** False in a built application, so that nothing of what stands behind it is in there. */
+declare const ngDevMode: boolean;
 
 export const appConfig: ApplicationConfig = {
   providers: [
@@ -26,24 +20,14 @@ export const appConfig: ApplicationConfig = {
     provideRouter(routes, withComponentInputBinding(), withNavigationErrorHandler(onNavigationError)),
     provideStore({
       [peopleFeature.name]: peopleFeature.reducer,
-      [baysFeature.name]: baysFeature.reducer,
       [shopFeature.name]: shopFeature.reducer,
-      [libraryFeature.name]: libraryFeature.reducer,
-      [circuitsFeature.name]: circuitsFeature.reducer,
     }),
     provideEffects({
       loadSession,
       loadPeople,
       keepPerson,
       loadShop,
-      loadBays,
-      loadMoreBays,
-      findBays,
-      loadPatterns,
-      loadFile,
-      loadGrounds,
-      loadRates,
-      loadCircuits,
     }),
+    ...(ngDevMode ? [provideStoreDevtools({ maxAge: 50 })] : []),
   ],
 };

@@ -1,10 +1,14 @@
 import type { Routes } from '@angular/router';
+import { provideEffects } from '@ngrx/effects';
+import { provideState } from '@ngrx/store';
+import { baysFeature, findBays, loadBays, loadMoreBays } from './bays/bays.state';
 
 export const routes: Routes = [
   {
     path: '',
     pathMatch: 'full',
     title: 'Bays · Dormant Beacon',
+    providers: [provideState(baysFeature), provideEffects({ findBays, loadBays, loadMoreBays })],
     loadComponent: () => import('./bays/bays').then((m) => m.Bays),
   },
   {
@@ -17,16 +21,7 @@ export const routes: Routes = [
     title: 'Shop · Dormant Beacon',
     loadComponent: () => import('./shop/shop').then((m) => m.ShopPage),
   },
-  {
-    path: 'library',
-    title: 'Library · Dormant Beacon',
-    loadComponent: () => import('./library/library').then((m) => m.Library),
-  },
-  {
-    path: 'library/circuits/:circuitId',
-    title: 'Circuit · Dormant Beacon',
-    loadComponent: () => import('./library/circuit-editor').then((m) => m.CircuitEditor),
-  },
+  { path: 'library', loadChildren: () => import('./library/library.routes').then((m) => m.libraryRoutes) },
   { path: '', loadChildren: () => import('./shell/job.routes').then((m) => m.jobRoutes) },
   {
     path: '**',

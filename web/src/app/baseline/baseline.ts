@@ -14,13 +14,13 @@ import { baselineOf, scansToExplain, standing } from '@dormant-beacon/core/recor
 import { mayBePowered } from '@dormant-beacon/core/stages';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { Client } from '../api';
+
 import { peopleFeature } from '../session';
 import { beforePower, Caution, More } from '../frame';
 import { Desk, Entry, factForm, field, plainWords, TextField, trouble, type Trouble } from '../entry';
 import { type EnteredReport, ReportEntry, ReportQueue, ReportRead, ScanMatrixView } from '../report';
 import { sayWhen, When } from '../time';
-import { jobFeature } from '../job';
+import { RecordsDesk, jobFeature } from '../job';
 
 @Component({
   selector: 'db-baseline',
@@ -141,7 +141,7 @@ import { jobFeature } from '../job';
 })
 export class Baseline {
   private readonly desk = inject(Desk);
-  private readonly client = inject(Client);
+  private readonly records = inject(RecordsDesk);
   private readonly store = inject(Store);
   private readonly entry = viewChild(ReportEntry);
   protected readonly record = this.store.selectSignal(jobFeature.selectRecord);
@@ -220,7 +220,7 @@ export class Baseline {
 
   protected async showText(scanId: string): Promise<void> {
     try {
-      this.text.set(await this.client.reportText(this.record()!.id, scanId));
+      this.text.set(await this.records.reportText(this.record()!.id, scanId));
     } catch (error) {
       this.form.say((error as Error).message);
     }

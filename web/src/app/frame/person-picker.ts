@@ -3,8 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { MatMenuModule } from '@angular/material/menu';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { Client } from '../api';
-import { PeopleEvents, peopleFeature } from '../session';
+import { SessionDesk, PeopleEvents, peopleFeature } from '../session';
 
 @Component({
   selector: 'db-person-picker',
@@ -60,24 +59,22 @@ import { PeopleEvents, peopleFeature } from '../session';
 })
 export class PersonPicker {
   private readonly store = inject(Store);
-  private readonly client = inject(Client);
+  private readonly sessions = inject(SessionDesk);
   protected readonly person = this.store.selectSignal(peopleFeature.selectPerson);
   protected readonly firstName = computed(() => this.person()?.name.split(' ')[0] ?? '');
 
   protected leave(): Promise<void> {
-    return this.end(() => this.client.signOut());
+    return this.end(this.sessions.signOut());
   }
 
   protected leaveEverywhere(): Promise<void> {
-    return this.end(() => this.client.signOutEverywhere());
+    return this.end(this.sessions.signOutEverywhere());
   }
 
-  /** What the page has seen of the shop goes with the session; without the server the person stays. */
-  private async end(act: () => ReturnType<Client['signOut']>): Promise<void> {
+  /** Without the server the person stays. */
+  private async end(leaving: Promise<void>): Promise<void> {
     try {
-      const session = await act();
-      if ('caches' in window) await caches.delete('beacon-seen');
-      this.store.dispatch(PeopleEvents.sessionKnown({ session }));
+      await leaving;
     } catch (error) {
       this.store.dispatch(PeopleEvents.sessionNotKnown({ reason: (error as Error).message }));
     }

@@ -1,3 +1,4 @@
 export { followJob, JobEvents, jobFeature, loadJob, planTraces } from './job.state';
 export { type PlanOptions, usualPlan } from './planner';
+export { RecordsDesk } from './records-desk';
 export { Waits } from './waits';

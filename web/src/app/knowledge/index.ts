@@ -1,2 +1,4 @@
-export { CircuitEvents, circuitsFeature, loadCircuits, loadGrounds, loadRates } from './circuits.state';
-export { LibraryEvents, libraryFeature, loadFile, loadPatterns, vehicleFileOf } from './library.state';
+export { CircuitEvents, circuitsFeature } from './circuits.state';
+export { LibraryDesk } from './library-desk';
+export { LibraryEvents, libraryFeature, vehicleFileOf } from './library.state';
+export { provideKnowledge } from './provide';

@@ -4,10 +4,10 @@ import { MatButtonModule } from '@angular/material/button';
 import type { KeepRates } from '@dormant-beacon/contract';
 import { type BaseRate, suppliedRates } from '@dormant-beacon/core/trace';
 import { Store } from '@ngrx/store';
-import { Client } from '../api';
+
 import { peopleFeature } from '../session';
 import { Entry, entryForm, field, numberOf, saved, TextField, type Trouble, trouble } from '../entry';
-import { CircuitEvents, circuitsFeature } from '../knowledge';
+import { LibraryDesk, CircuitEvents, circuitsFeature } from '../knowledge';
 import { kindNames } from './circuit-fields';
 
 interface Row {
@@ -107,7 +107,7 @@ interface Row {
   `,
 })
 export class BaseRates {
-  private readonly client = inject(Client);
+  private readonly library = inject(LibraryDesk);
   private readonly store = inject(Store);
   private readonly person = this.store.selectSignal(peopleFeature.selectPerson);
   protected readonly rates = this.store.selectSignal(circuitsFeature.selectRates);
@@ -139,7 +139,7 @@ export class BaseRates {
       read: () => this.read(),
       // Somebody may have been first: their table is read, and what was typed stands over it.
       enter: (rates) =>
-        saved(this.client.keepRates(rates)).finally(() => this.store.dispatch(CircuitEvents.ratesWanted())),
+        saved(this.library.keepRates(rates)).finally(() => this.store.dispatch(CircuitEvents.ratesWanted())),
     },
   );
   protected readonly weights = computed(() =>

@@ -22,7 +22,7 @@ import {
 } from '@dormant-beacon/core/circuit';
 import { editedCase, type TraceCase } from '@dormant-beacon/core/trace';
 import { templates } from '@dormant-beacon/core/trace/templates';
-import { ApiProblem, Client, newId, type Sent } from '../api';
+import { ApiProblem, newId, type Sent } from '../api';
 import { CircuitDrawing } from '../circuit';
 import { type Choice, Entry, entryForm, field, Pick, TextField, type Trouble, trouble } from '../entry';
 import { PageHead } from '../frame';
@@ -30,6 +30,7 @@ import { kindNames } from './circuit-fields';
 import { downloadCircuit } from './circuit-download';
 import { EditHistory } from './edit-history';
 import { ElementRow } from './element-row';
+import { LibraryDesk } from '../knowledge';
 
 const nobody: ReadonlyMap<string, number> = new Map();
 const empty: TraceCase = { circuit: { elements: [] }, suspects: [], tests: [], repairs: [] };
@@ -48,7 +49,7 @@ export class CircuitEditor {
   /** Of a new one: the template that it begins with. */
   readonly template = input<string>();
 
-  private readonly client = inject(Client);
+  private readonly library = inject(LibraryDesk);
   private readonly router = inject(Router);
   protected readonly history = new EditHistory<TraceCase, CircuitEdit>(editedCase, empty);
   protected readonly kept = signal<KeptCircuit | null>(null);
@@ -140,7 +141,7 @@ export class CircuitEditor {
   private async open(circuitId: string, template: string): Promise<void> {
     this.loading.set(true);
     try {
-      const kept = circuitId === 'new' ? null : await this.client.circuit(circuitId);
+      const kept = circuitId === 'new' ? null : await this.library.circuit(circuitId);
       this.kept.set(kept);
       const source = kept?.case ?? templates.find(({ id }) => id === template)?.build({}) ?? empty;
       const unkept = this.unkept();
@@ -218,7 +219,7 @@ export class CircuitEditor {
   private async keep(circuit: KeepCircuit): Promise<Sent<unknown>> {
     this.saved.set(null);
     try {
-      const { version } = await this.client.keepCircuit(circuit);
+      const { version } = await this.library.keepCircuit(circuit);
       this.notKept.set(null);
       this.forget();
       this.freshId = newId();

@@ -6,9 +6,9 @@ import { check, Refusal } from '@dormant-beacon/core/refusal';
 import { circuitFile } from '@dormant-beacon/core/trace';
 import { templates } from '@dormant-beacon/core/trace/templates';
 import { Store } from '@ngrx/store';
-import { Client, newId } from '../api';
+import { newId } from '../api';
 import { When } from '../time';
-import { CircuitEvents, circuitsFeature } from '../knowledge';
+import { LibraryDesk, CircuitEvents, circuitsFeature } from '../knowledge';
 import { downloadCircuit } from './circuit-download';
 import { Pick } from '../entry';
 
@@ -80,7 +80,7 @@ const mostBytes = 2_000_000;
   `,
 })
 export class CircuitList {
-  private readonly client = inject(Client);
+  private readonly library = inject(LibraryDesk);
   private readonly store = inject(Store);
   private readonly all = this.store.selectSignal(circuitsFeature.selectCircuits);
   protected readonly circuits = computed(() => this.all() ?? []);
@@ -97,7 +97,7 @@ export class CircuitList {
 
   protected async give(circuitId: string): Promise<void> {
     await this.done(
-      this.client
+      this.library
         .circuit(circuitId)
         .then(({ make, model, title, case: source }) =>
           downloadCircuit({ make, model: model ?? null, title, case: source }),
@@ -116,7 +116,7 @@ export class CircuitList {
     if (file.size > mostBytes)
       throw new Error(`${file.name} is larger than two megabytes: that is no circuit.`);
     const { make, model, title, case: source } = read(await file.text(), file.name);
-    await this.client.keepCircuit({
+    await this.library.keepCircuit({
       circuitId: newId(),
       basedOn: 0,
       make,

@@ -4,7 +4,7 @@ import { MatButtonModule } from '@angular/material/button';
 import type { AddCodeLink, AddCodeNote, CodeNote } from '@dormant-beacon/contract';
 import type { CodeLink } from '@dormant-beacon/core/causes';
 import { Store } from '@ngrx/store';
-import { Client } from '../api';
+
 import {
   type Choice,
   ChoiceOne,
@@ -16,7 +16,7 @@ import {
   type Trouble,
   trouble,
 } from '../entry';
-import { LibraryEvents, libraryFeature } from '../knowledge';
+import { LibraryDesk, LibraryEvents, libraryFeature } from '../knowledge';
 
 const credibilities: readonly (Choice & { readonly value: AddCodeNote['credibility'] })[] = [
   { value: 'maker-text', label: 'the maker’s text' },
@@ -68,7 +68,7 @@ const listOf = (text: string): string[] =>
   `,
 })
 export class CodeNotes {
-  private readonly client = inject(Client);
+  private readonly library = inject(LibraryDesk);
   private readonly store = inject(Store);
   protected readonly file = this.store.selectSignal(libraryFeature.selectFile);
   protected readonly credibilities = credibilities;
@@ -99,7 +99,7 @@ export class CodeNotes {
     {
       draft: () => 'code note',
       read: () => this.readNote(),
-      enter: (note, stamp) => saved(this.client.addCodeNote({ id: stamp.id, ...note })),
+      enter: (note, stamp) => saved(this.library.addCodeNote({ id: stamp.id, ...note })),
       then: () => this.lookAgain(),
     },
   );
@@ -115,7 +115,7 @@ export class CodeNotes {
     {
       draft: () => 'code link',
       read: () => this.readLink(),
-      enter: (file, stamp) => saved(this.client.addCodeLink({ id: stamp.id, ...file })),
+      enter: (file, stamp) => saved(this.library.addCodeLink({ id: stamp.id, ...file })),
       then: () => this.lookAgain(),
     },
   );
@@ -184,7 +184,7 @@ export class CodeNotes {
 
   protected async takeBack(id: string): Promise<void> {
     try {
-      await this.client.withdrawEntry(id);
+      await this.library.withdrawEntry(id);
       this.form.say(null);
       this.lookAgain();
     } catch (error) {

@@ -3,9 +3,9 @@ import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { Pattern } from '@dormant-beacon/contract';
 import { Store } from '@ngrx/store';
-import { Client } from '../api';
+
 import { Entry, entryForm, field, saved, TextField } from '../entry';
-import { LibraryEvents, libraryFeature } from '../knowledge';
+import { LibraryDesk, LibraryEvents, libraryFeature } from '../knowledge';
 
 const meanings = { module: 'a module', description: 'more of the line above', ignore: 'nothing' } as const;
 
@@ -67,7 +67,7 @@ const meanings = { module: 'a module', description: 'more of the line above', ig
   `,
 })
 export class PatternList {
-  private readonly client = inject(Client);
+  private readonly library = inject(LibraryDesk);
   private readonly store = inject(Store);
   protected readonly patterns = this.store.selectSignal(libraryFeature.selectPatterns);
   protected readonly name = field('');
@@ -86,7 +86,7 @@ export class PatternList {
         before: this.before().trim().replace(/\d/g, '#'),
         shape: this.shape().trim(),
       }),
-      enter: (code, stamp) => saved(this.client.addPattern({ id: stamp.id, code })),
+      enter: (code, stamp) => saved(this.library.addPattern({ id: stamp.id, code })),
       then: () => this.store.dispatch(LibraryEvents.patternsWanted()),
     },
   );
@@ -105,7 +105,7 @@ export class PatternList {
 
   protected async takeBack(id: string): Promise<void> {
     try {
-      await this.client.withdrawEntry(id);
+      await this.library.withdrawEntry(id);
       this.form.say(null);
       this.store.dispatch(LibraryEvents.patternsWanted());
     } catch (error) {

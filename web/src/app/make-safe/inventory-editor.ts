@@ -16,12 +16,13 @@ import {
   type RestraintFile,
 } from '@dormant-beacon/core/restraints';
 import { Store } from '@ngrx/store';
-import { Client, newId } from '../api';
+import { newId } from '../api';
 import { asChoices, ChoiceOne, Desk, numberOrNull, TextField } from '../entry';
 import { jobFeature } from '../job';
 import { ServiceData } from './service-data';
 import { ZoneEditor } from './zone-editor';
 import { More } from '../frame';
+import { LibraryDesk } from '../knowledge';
 
 @Component({
   selector: 'db-inventory-editor',
@@ -86,7 +87,7 @@ import { More } from '../frame';
 export class InventoryEditor {
   readonly file = input.required<RestraintFile>();
   private readonly desk = inject(Desk);
-  private readonly client = inject(Client);
+  private readonly library = inject(LibraryDesk);
   private readonly record = inject(Store).selectSignal(jobFeature.selectRecord);
   protected readonly draft = linkedSignal<RestraintFile>(() => this.file());
   protected readonly items = computed(() => this.draft().items);
@@ -162,7 +163,7 @@ export class InventoryEditor {
     const { make, model } = this.record()!.vehicle;
     const { vehicleValueCents: _, ...file } = this.draft();
     try {
-      await this.client.addRestraintFile({
+      await this.library.addRestraintFile({
         id: newId(),
         make,
         model,

@@ -3,9 +3,10 @@ import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/cor
 import { MatButtonModule } from '@angular/material/button';
 import { type RestraintFile, seatCounts, usualInventory } from '@dormant-beacon/core/restraints';
 import { Store } from '@ngrx/store';
-import { Client } from '../api';
+
 import { type Choice, ChoiceOne, Desk } from '../entry';
 import { jobFeature } from '../job';
+import { LibraryDesk } from '../knowledge';
 
 @Component({
   selector: 'db-inventory-start',
@@ -34,7 +35,7 @@ import { jobFeature } from '../job';
 })
 export class InventoryStart {
   private readonly desk = inject(Desk);
-  private readonly client = inject(Client);
+  private readonly library = inject(LibraryDesk);
   private readonly record = inject(Store).selectSignal(jobFeature.selectRecord);
   protected readonly counts: readonly Choice[] = seatCounts.map((n) => ({
     value: String(n),
@@ -51,7 +52,7 @@ export class InventoryStart {
 
   constructor() {
     const { make, model } = this.record()!.vehicle;
-    void this.client.restraintFile(make, model).then(
+    void this.library.restraintFile(make, model).then(
       (kept) => this.known.set(kept?.file ?? null),
       () => undefined,
     );

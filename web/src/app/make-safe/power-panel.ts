@@ -8,12 +8,12 @@ import { inventoryOf } from '@dormant-beacon/core/record';
 import { safetyOf } from '@dormant-beacon/core/stages';
 import { powerAt, type PowerWord, type SafetyStepKind, stepWords } from '@dormant-beacon/core/restraints';
 import { Store } from '@ngrx/store';
-import { Client } from '../api';
+
 import { peopleFeature, selectJobPolicy } from '../session';
 import { Caution, More } from '../frame';
 import { Desk, Entry, entryForm, field, TextField, trouble, type Trouble } from '../entry';
 import { sayWhen, When } from '../time';
-import { jobFeature } from '../job';
+import { RecordsDesk, jobFeature } from '../job';
 import { ServerClock } from './server-clock';
 
 /** What a step’s note is asked as; a step that is not here takes none. */
@@ -34,7 +34,7 @@ const notesAsked: Partial<Record<SafetyStepKind, string>> = {
 })
 export class PowerPanel {
   private readonly desk = inject(Desk);
-  private readonly client = inject(Client);
+  private readonly records = inject(RecordsDesk);
   private readonly store = inject(Store);
   private readonly clock = inject(ServerClock);
   private readonly policy = this.store.selectSignal(selectJobPolicy);
@@ -163,8 +163,8 @@ export class PowerPanel {
   );
 
   constructor() {
-    void this.client.bays({}).then(
-      ({ bays }) => this.others.set(bays),
+    void this.records.bays().then(
+      (bays) => this.others.set(bays),
       () => undefined,
     );
   }

@@ -1,12 +1,13 @@
 /** What the server's clock says now: the tablet's own may be wrong, so it only measures what went by since it was asked. */
 import { DestroyRef, inject, Injectable, signal } from '@angular/core';
-import { Client } from '../api';
+
+import { RecordsDesk } from '../job';
 
 const askEveryMs = 30_000;
 
 @Injectable()
 export class ServerClock {
-  private readonly client = inject(Client);
+  private readonly records = inject(RecordsDesk);
   private readonly asked = signal<{ readonly server: number; readonly mark: number } | null>(null);
   private readonly mark = signal(performance.now());
   /** When it last jumped; waits count from then. */
@@ -34,7 +35,7 @@ export class ServerClock {
   async ask(): Promise<void> {
     const before = performance.now();
     try {
-      const { now, jumpedAt } = await this.client.clock();
+      const { now, jumpedAt } = await this.records.clock();
       // Half of the way there and back; nothing here is finer than a second.
       this.asked.set({ server: Date.parse(now), mark: (before + performance.now()) / 2 });
       this.jumpedAt.set(jumpedAt);

@@ -1,12 +1,11 @@
 /** The own password and PIN. */
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import type { Session } from '@dormant-beacon/contract';
 import { Store } from '@ngrx/store';
-import { Client, type Sent } from '../api';
+import { type Sent } from '../api';
 import { Entry, entryForm, field, TextField, trouble, type Trouble } from '../entry';
 import { PageHead } from '../frame';
-import { PeopleEvents, peopleFeature } from '../session';
+import { SessionDesk, peopleFeature } from '../session';
 
 @Component({
   selector: 'db-account',
@@ -80,7 +79,7 @@ import { PeopleEvents, peopleFeature } from '../session';
 })
 export class AccountPage {
   private readonly store = inject(Store);
-  private readonly client = inject(Client);
+  private readonly sessions = inject(SessionDesk);
   protected readonly session = this.store.selectSignal(peopleFeature.selectSession);
   protected readonly current = field('');
   protected readonly pin = field('');
@@ -101,7 +100,7 @@ export class AccountPage {
       },
       enter: ({ pin }) =>
         this.change(
-          this.client.newPin(this.current(), pin),
+          this.sessions.newPin(this.current(), pin),
           pin === null ? 'Your PIN is taken away.' : 'Your PIN is set.',
         ),
     },
@@ -117,17 +116,16 @@ export class AccountPage {
       },
       enter: ({ password }) =>
         this.change(
-          this.client.newPassword(this.current(), password),
+          this.sessions.newPassword(this.current(), password),
           'Your password is changed. You are signed out on every other device.',
         ),
     },
   );
 
-  private async change(asked: Promise<Session>, said: string): Promise<Sent<unknown>> {
+  private async change(asked: Promise<void>, said: string): Promise<Sent<unknown>> {
     this.said.set('');
-    const session = await asked;
+    await asked;
     this.said.set(said);
-    this.store.dispatch(PeopleEvents.sessionKnown({ session }));
     return { state: 'saved', answer: null };
   }
 }

@@ -1,13 +1,12 @@
 /** The way in: a PIN for those who were here, else name and password; a first password is changed at once. */
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import type { Session } from '@dormant-beacon/contract';
 import type { Person } from '@dormant-beacon/core/record';
 import { Store } from '@ngrx/store';
-import { ApiProblem, Client, type Sent } from '../api';
+import { ApiProblem, type Sent } from '../api';
 import { Entry, entryForm, field, TextField, type Trouble, trouble } from '../entry';
 import { ThemeSwitch } from '../frame';
-import { PeopleEvents, peopleFeature } from '../session';
+import { SessionDesk, peopleFeature } from '../session';
 import { PinPad } from './pin-pad';
 
 @Component({
@@ -19,7 +18,7 @@ import { PinPad } from './pin-pad';
 })
 export class SignIn {
   private readonly store = inject(Store);
-  private readonly client = inject(Client);
+  private readonly sessions = inject(SessionDesk);
   protected readonly session = this.store.selectSignal(peopleFeature.selectSession);
   protected readonly here = computed(() => this.session()?.here ?? []);
   protected readonly demo = computed(() => this.session()?.demoAccounts ?? []);
@@ -70,11 +69,11 @@ export class SignIn {
 
   protected enterAs({ name, password }: { name: string; password: string }): Promise<Sent<unknown>> {
     this.typed = password;
-    return this.try(() => this.client.signIn({ name, password }));
+    return this.try(() => this.sessions.signIn({ name, password }));
   }
 
   protected async enterPin(pin: string): Promise<void> {
-    await this.try(() => this.client.pinSwitch({ personId: this.byPin()!.id, pin }));
+    await this.try(() => this.sessions.switchTo({ personId: this.byPin()!.id, pin }));
   }
 
   protected readonly changeForm = entryForm(
@@ -86,7 +85,7 @@ export class SignIn {
           ? { first: this.first(), password: this.password() }
           : trouble(this.again, 'The two are not the same. Type both again.'),
       enter: ({ first, password }) =>
-        this.try(() => this.client.newPassword(first, password)).finally(() => {
+        this.try(() => this.sessions.newPassword(first, password)).finally(() => {
           this.password.set('');
           this.again.set('');
         }),
@@ -95,14 +94,14 @@ export class SignIn {
   );
 
   protected async otherPerson(): Promise<void> {
-    await this.try(() => this.client.signOut());
+    await this.try(() => this.sessions.signOut());
   }
 
-  private async try(act: () => Promise<Session>): Promise<Sent<unknown>> {
+  private async try(act: () => Promise<void>): Promise<Sent<unknown>> {
     this.busy.set(true);
     this.problem.set(null);
     try {
-      this.store.dispatch(PeopleEvents.sessionKnown({ session: await act() }));
+      await act();
       return { state: 'saved', answer: null };
     } catch (error) {
       this.problem.set((error as Error).message);

@@ -17,8 +17,8 @@ import { type LineMark, patternOf, type ReportPatterns, type Scan } from '@dorma
 import { Store } from '@ngrx/store';
 import type { Subscription } from 'rxjs';
 import type { ReportAnswer, ReportRequest } from '../../workers/report.worker';
-import { Client, newId } from '../api';
-import { LibraryEvents, libraryFeature } from '../knowledge';
+import { newId } from '../api';
+import { LibraryDesk, LibraryEvents, libraryFeature } from '../knowledge';
 import { jobFeature } from '../job';
 import { type Choice, ChoiceOne, keepDraft } from '../entry';
 import type { Said } from './line-meaning';
@@ -138,7 +138,7 @@ export class ReportEntry implements OnDestroy {
   readonly save = output<EnteredReport>();
 
   private readonly store = inject(Store);
-  private readonly client = inject(Client);
+  private readonly library = inject(LibraryDesk);
   private readonly assessment = this.store.selectSignal(jobFeature.selectAssessment);
   protected readonly powerOff = computed(() => (this.assessment()?.safety.confirmed.size ?? 0) > 0);
   protected readonly moments: readonly Choice[] = [
@@ -185,6 +185,7 @@ export class ReportEntry implements OnDestroy {
   });
 
   constructor() {
+    this.store.dispatch(LibraryEvents.patternsWanted());
     // A file that waited for the entry before this one.
     const first = effect(() => {
       if (!this.draft.looked()) return;
@@ -252,7 +253,7 @@ export class ReportEntry implements OnDestroy {
   private async teach(pattern: ReturnType<typeof patternOf>): Promise<void> {
     if (!pattern) return;
     try {
-      await this.client.addPattern({ id: newId(), ...pattern });
+      await this.library.addPattern({ id: newId(), ...pattern });
       this.store.dispatch(LibraryEvents.patternsWanted());
     } catch (error) {
       this.problem.set(`It is read so here, but not remembered: ${(error as Error).message}`);

@@ -15,10 +15,10 @@ import { caseOf, openTraces, originOf } from '@dormant-beacon/core/record';
 import { testName, unitOf } from '@dormant-beacon/core/words';
 import { showValue, type TypedReading } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
-import { Client } from '../api';
+
 import { BaysEvents } from '../bays/bays.state';
 import { Desk } from '../entry';
-import { jobFeature } from '../job';
+import { RecordsDesk, jobFeature } from '../job';
 import { readCommand } from './command';
 
 interface Act {
@@ -183,7 +183,7 @@ interface Act {
 export class CommandLine {
   private readonly router = inject(Router);
   private readonly store = inject(Store);
-  private readonly client = inject(Client);
+  private readonly records = inject(RecordsDesk);
   private readonly desk = inject(Desk);
   private readonly record = this.store.selectSignal(jobFeature.selectRecord);
   private readonly field = viewChild.required<ElementRef<HTMLInputElement>>('field');
@@ -289,8 +289,7 @@ export class CommandLine {
 
   private async openJob(number: string): Promise<void> {
     try {
-      const { bays } = await this.client.bays({ text: number });
-      const found = bays.find((bay) => bay.number === number);
+      const found = await this.records.find(number);
       if (found) await this.router.navigate(['/jobs', found.jobId, found.stage]);
       else this.answer.set(`There is no job ${number}.`);
     } catch (error) {

@@ -3,6 +3,7 @@ import type { StageId } from '@dormant-beacon/core/record';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { followJob, jobFeature, loadJob, planTraces } from '../job';
+import { provideKnowledge } from '../knowledge';
 
 const stageTitle = (stage: string) => `${stage} · Dormant Beacon`;
 
@@ -17,7 +18,11 @@ const stageNotes = (id: StageId, name: string): Route => ({
 export const jobRoutes: Routes = [
   {
     path: '',
-    providers: [provideState(jobFeature), provideEffects({ loadJob, followJob, planTraces })],
+    providers: [
+      provideState(jobFeature),
+      provideEffects({ loadJob, followJob, planTraces }),
+      ...provideKnowledge(),
+    ],
     children: [
       {
         path: 'take-in',

@@ -12,10 +12,11 @@ import {
 import { MatButtonModule } from '@angular/material/button';
 import type { LogEntry } from '@dormant-beacon/contract';
 import { Store } from '@ngrx/store';
-import { Client } from '../api';
+
 import { peopleFeature } from '../session';
 import { When } from '../time';
 import { asChoices, Desk, Pick } from '../entry';
+import { RecordsDesk } from '../job';
 
 const fixed = new Set(['job', 'head', 'import', 'scans', 'waivers']);
 
@@ -124,7 +125,7 @@ export class LogDrawer {
   readonly seq = input.required<number>();
   readonly closed = output();
 
-  private readonly client = inject(Client);
+  private readonly records = inject(RecordsDesk);
   private readonly desk = inject(Desk);
   private readonly store = inject(Store);
   private readonly people = this.store.selectSignal(peopleFeature.selectPeople);
@@ -185,7 +186,7 @@ export class LogDrawer {
 
   private async read(jobId: string): Promise<void> {
     try {
-      const { entries, flaw } = await this.client.logbook(jobId);
+      const { entries, flaw } = await this.records.logbook(jobId);
       this.entries.set([...entries].reverse());
       this.flaw.set(flaw);
       this.problem.set(null);

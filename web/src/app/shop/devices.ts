@@ -2,8 +2,9 @@
 import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { Device } from '@dormant-beacon/contract';
-import { Client } from '../api';
+
 import { When } from '../time';
+import { ShopDesk } from './shop-desk';
 
 @Component({
   selector: 'db-shop-devices',
@@ -66,17 +67,17 @@ import { When } from '../time';
 })
 export class ShopDevices {
   readonly lead = input.required<boolean>();
-  private readonly client = inject(Client);
+  private readonly desk = inject(ShopDesk);
   protected readonly devices = signal<readonly Device[]>([]);
   protected readonly problem = signal<string | null>(null);
 
   constructor() {
-    void this.try(async () => this.devices.set(await this.client.devices()));
+    void this.try(async () => this.devices.set(await this.desk.devices()));
   }
 
   protected name(device: Device, name: string): Promise<void> {
     return this.try(async () => {
-      const named = await this.client.nameDevice(device.id, name.trim() || null);
+      const named = await this.desk.nameDevice(device.id, name.trim() || null);
       this.devices.update((devices) => devices.map((other) => (other.id === named.id ? named : other)));
     });
   }

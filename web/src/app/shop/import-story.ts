@@ -2,9 +2,7 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { mostStoryBytes } from '@dormant-beacon/contract/headers';
-import { Store } from '@ngrx/store';
-import { Client, newId } from '../api';
-import { PeopleEvents, peopleFeature } from '../session';
+import { ShopDesk } from './shop-desk';
 
 /** A refusal as people read it: entries are counted from one, and the file is simply this one. */
 function inWords(message: string): string {
@@ -45,9 +43,7 @@ function inWords(message: string): string {
   `,
 })
 export class ImportStory {
-  private readonly client = inject(Client);
-  private readonly store = inject(Store);
-  private readonly personId = this.store.selectSignal(peopleFeature.selectPersonId);
+  private readonly desk = inject(ShopDesk);
   protected readonly busy = signal(false);
   protected readonly problem = signal<string | null>(null);
   protected readonly taken = signal<{ jobId: string; number: string } | null>(null);
@@ -61,7 +57,6 @@ export class ImportStory {
     this.busy.set(true);
     try {
       this.taken.set(await this.send(file));
-      this.store.dispatch(PeopleEvents.wanted());
     } catch (error) {
       this.problem.set(inWords((error as Error).message));
     } finally {
@@ -79,12 +74,6 @@ export class ImportStory {
     if (head !== 'PK' && !/^\s*\{/.test(head))
       throw new Error(`“${file.name}” is not a story: it is neither an archive nor JSON.`);
     const bytes = file.slice(0, file.size, head === 'PK' ? 'application/zip' : 'application/json');
-    return this.client.write({
-      path: '/api/stories',
-      key: newId(),
-      personId: this.personId()!,
-      body: null,
-      bytes,
-    });
+    return this.desk.importStory(bytes);
   }
 }

@@ -4,10 +4,11 @@ import { MatButtonModule } from '@angular/material/button';
 import type { Account } from '@dormant-beacon/contract';
 import type { Person } from '@dormant-beacon/core/record';
 import { Store } from '@ngrx/store';
-import { Client } from '../api';
-import { initialsOf, PeopleEvents } from '../session';
+
+import { initialsOf } from '../session';
 import { When } from '../time';
 import { type Choice, ChoiceOne, Entry, entryForm, field, saved, TextField, trouble } from '../entry';
+import { ShopDesk } from './shop-desk';
 
 @Component({
   selector: 'db-shop-people',
@@ -108,7 +109,7 @@ import { type Choice, ChoiceOne, Entry, entryForm, field, saved, TextField, trou
   `,
 })
 export class ShopPeople {
-  private readonly client = inject(Client);
+  private readonly desk = inject(ShopDesk);
   private readonly store = inject(Store);
   protected readonly accounts = signal<readonly Account[]>([]);
   protected readonly editing = signal<string | null>(null);
@@ -161,19 +162,19 @@ export class ShopPeople {
     const account = this.accounts().find(({ person }) => person.id === this.editing());
     const password = this.password();
     return account
-      ? this.client.changeAccount(account.person.id, {
+      ? this.desk.changeAccount(account.person.id, {
           ...typed,
           active: account.active,
           ...(password === '' ? {} : { password }),
         })
-      : this.client.addAccount({ id, ...typed }, password);
+      : this.desk.addAccount({ id, ...typed }, password);
   }
 
   /** Lets someone sign in again, or no more. */
   protected async admit({ person }: Account, active: boolean): Promise<void> {
     const { name, initials, role } = person;
     try {
-      await this.client.changeAccount(person.id, { name, initials, role, active });
+      await this.desk.changeAccount(person.id, { name, initials, role, active });
       await this.changed();
     } catch (error) {
       this.form.say((error as Error).message);
@@ -187,13 +188,12 @@ export class ShopPeople {
 
   private async changed(): Promise<void> {
     this.editing.set(null);
-    this.store.dispatch(PeopleEvents.wanted());
     await this.load();
   }
 
   private async load(): Promise<void> {
     try {
-      this.accounts.set(await this.client.accounts());
+      this.accounts.set(await this.desk.accounts());
     } catch (error) {
       this.form.say((error as Error).message);
     }

@@ -13,7 +13,7 @@ import { MatButtonModule } from '@angular/material/button';
 import type { Shop } from '@dormant-beacon/contract';
 import { leastWaitingMinutes, type ShopSettings } from '@dormant-beacon/core/shop';
 import { Store } from '@ngrx/store';
-import { ApiProblem, Client, type Sent } from '../api';
+import { ApiProblem, type Sent } from '../api';
 import {
   type Choice,
   ChoiceOne,
@@ -26,6 +26,7 @@ import {
   Pick,
 } from '../entry';
 import { ShopEvents, shopFeature } from '../session';
+import { ShopDesk } from './shop-desk';
 
 const choices = (...pairs: [string, string][]): Choice[] => pairs.map(([value, label]) => ({ value, label }));
 const words: Readonly<Record<keyof ShopSettings, string>> = {
@@ -82,7 +83,7 @@ const words: Readonly<Record<keyof ShopSettings, string>> = {
 export class Settings {
   readonly lead = input.required<boolean>();
   private readonly store = inject(Store);
-  private readonly client = inject(Client);
+  private readonly desk = inject(ShopDesk);
   private readonly shop = this.store.selectSignal(shopFeature.selectShop);
   protected readonly own = field<ShopSettings | null>(null);
   private readonly seen = field(0);
@@ -156,8 +157,8 @@ export class Settings {
     this.underReview.set(left);
     if (left > 0)
       this.timer = setTimeout(() => {
-        this.client.shop().then(
-          ({ underReview }) => this.follow(underReview),
+        this.desk.underReview().then(
+          (left) => this.follow(left),
           () => this.underReview.set(0),
         );
       }, 1500);
@@ -166,11 +167,10 @@ export class Settings {
   /** Where another lead was first, what differs is shown instead of a sentence. */
   private async change(settings: ShopSettings): Promise<Sent<unknown>> {
     try {
-      const shop = await this.client.changeShop(this.seen(), settings);
+      const shop = await this.desk.changeSettings(this.seen(), settings);
       this.conflict.set(null);
       this.saved.set(true);
       this.follow(shop.underReview);
-      this.store.dispatch(ShopEvents.loaded({ shop }));
       return { state: 'saved', answer: shop };
     } catch (error) {
       const problem = error as ApiProblem;

@@ -2,10 +2,11 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import type { ShopLogEntry } from '@dormant-beacon/contract';
 import { Store } from '@ngrx/store';
-import { Client } from '../api';
+
 import { peopleFeature, shopFeature } from '../session';
 import { When } from '../time';
 import { effect } from '@angular/core';
+import { ShopDesk } from './shop-desk';
 
 @Component({
   selector: 'db-shop-log',
@@ -31,7 +32,7 @@ import { effect } from '@angular/core';
   `,
 })
 export class ShopLog {
-  private readonly client = inject(Client);
+  private readonly desk = inject(ShopDesk);
   private readonly store = inject(Store);
   private readonly people = this.store.selectSignal(peopleFeature.selectPeople);
   private readonly shop = this.store.selectSignal(shopFeature.selectShop);
@@ -42,7 +43,7 @@ export class ShopLog {
     effect(() => {
       this.shop();
       this.people();
-      void this.client.shopLog().then(
+      void this.desk.log().then(
         (entries) => this.entries.set(entries),
         () => undefined,
       );

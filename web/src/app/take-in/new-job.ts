@@ -5,13 +5,14 @@ import type { JobHead, VehicleData } from '@dormant-beacon/core/record';
 import { Router } from '@angular/router';
 import type { VehiclesKnown } from '@dormant-beacon/contract';
 import { Store } from '@ngrx/store';
-import { Client } from '../api';
+
 import { Desk, Entry, entryForm, TextField, type Trouble } from '../entry';
 import { PageHead } from '../frame';
 import { When } from '../time';
 import { shopFeature } from '../session';
 import { CarFields } from './car-fields';
 import { CarForm } from './car-form';
+import { LibraryDesk } from '../knowledge';
 
 type Known = VehiclesKnown['vehicles'][number];
 const askAfterMs = 250;
@@ -25,7 +26,7 @@ const askAfterMs = 250;
 })
 export class NewJob {
   private readonly desk = inject(Desk);
-  private readonly client = inject(Client);
+  private readonly library = inject(LibraryDesk);
   private readonly router = inject(Router);
   private readonly settings = inject(Store).selectSignal(shopFeature.selectSettings);
   protected readonly car = new CarForm();
@@ -58,7 +59,7 @@ export class NewJob {
       const text = this.search().trim();
       if (text.replace(/\s/g, '').length < 2) return this.known.set(null);
       const timer = setTimeout(() => {
-        this.client.vehiclesKnown(text).then(
+        this.library.vehiclesKnown(text).then(
           (known) => this.known.set(known),
           () => this.known.set(null),
         );

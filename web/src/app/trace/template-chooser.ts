@@ -6,8 +6,8 @@ import { observationId, scansToExplain } from '@dormant-beacon/core/record';
 import { type Grounds, type TraceCase, weighed } from '@dormant-beacon/core/trace';
 import { type Template, templates } from '@dormant-beacon/core/trace/templates';
 import { Store } from '@ngrx/store';
-import { Client } from '../api';
-import { CircuitEvents, circuitsFeature } from '../knowledge';
+
+import { LibraryDesk, CircuitEvents, circuitsFeature } from '../knowledge';
 import {
   type Choice,
   ChoiceMany,
@@ -78,7 +78,7 @@ export class TemplateChooser {
   readonly started = output();
 
   private readonly desk = inject(Desk);
-  private readonly client = inject(Client);
+  private readonly library = inject(LibraryDesk);
   private readonly store = inject(Store);
   private readonly settings = this.store.selectSignal(shopFeature.selectSettings);
   private readonly record = this.store.selectSignal(jobFeature.selectRecord);
@@ -173,7 +173,7 @@ export class TemplateChooser {
 
   protected async startKept(circuitId: string): Promise<void> {
     try {
-      const { title, version, case: source } = await this.client.circuit(circuitId);
+      const { title, version, case: source } = await this.library.circuit(circuitId);
       const trace = this.traceOf(title, source, { id: circuitId, version });
       const sent = await this.desk.enter('traces', trace);
       if (sent.state === 'refused') return this.form.say(sent.problem.message);

@@ -3,7 +3,7 @@ import { ChangeDetectionStrategy, Component, inject, input, output } from '@angu
 import { MatButtonModule } from '@angular/material/button';
 import type { AddWeakness } from '@dormant-beacon/contract';
 import { Store } from '@ngrx/store';
-import { Client } from '../api';
+
 import {
   type Choice,
   ChoiceOne,
@@ -16,6 +16,7 @@ import {
   type Trouble,
 } from '../entry';
 import { jobFeature } from '../job';
+import { LibraryDesk } from '../knowledge';
 
 @Component({
   selector: 'db-weakness-form',
@@ -52,7 +53,7 @@ export class WeaknessForm {
   readonly suspect = input.required<string>();
   readonly kept = output();
 
-  private readonly client = inject(Client);
+  private readonly library = inject(LibraryDesk);
   private readonly record = inject(Store).selectSignal(jobFeature.selectRecord);
   protected readonly trust: readonly Choice[] = [
     { value: 'maker-text', label: 'the maker says so' },
@@ -77,7 +78,7 @@ export class WeaknessForm {
     {
       draft: () => `weakness ${this.template()} ${this.suspect()}`,
       read: () => this.read(),
-      enter: (data, stamp) => saved(this.client.addWeakness({ ...data, id: stamp.id })),
+      enter: (data, stamp) => saved(this.library.addWeakness({ ...data, id: stamp.id })),
       then: () => this.kept.emit(),
     },
   );

@@ -1,0 +1,75 @@
+/** What a person reads from the shop's library or adds to it; lists on the page are read anew after each change. */
+import { inject, Injectable } from '@angular/core';
+import type {
+  AddCodeLink,
+  AddCodeNote,
+  AddPattern,
+  AddRestraintFile,
+  AddWeakness,
+  CircuitKept,
+  KeepCircuit,
+  KeepRates,
+  KeptCircuit,
+  RestraintFiles,
+  VehiclesKnown,
+} from '@dormant-beacon/contract';
+import { Store } from '@ngrx/store';
+import { Client } from '../api';
+import { CircuitEvents } from './circuits.state';
+import { LibraryEvents } from './library.state';
+
+type Added = Promise<{ id: string }>;
+
+/** Every call throws ApiProblem where it is refused or nobody answers. */
+@Injectable({ providedIn: 'root' })
+export class LibraryDesk {
+  private readonly store = inject(Store);
+  private readonly client = inject(Client);
+
+  vehiclesKnown(text: string): Promise<VehiclesKnown['vehicles']> {
+    return this.client.vehiclesKnown(text);
+  }
+
+  circuit(circuitId: string): Promise<KeptCircuit> {
+    return this.client.circuit(circuitId);
+  }
+
+  async keepCircuit(circuit: KeepCircuit): Promise<CircuitKept> {
+    return this.client.keepCircuit(circuit);
+  }
+
+  /** Somebody may have been first: their table is read either way. */
+  keepRates(rates: KeepRates): Promise<{ version: number }> {
+    return this.client.keepRates(rates).finally(() => this.store.dispatch(CircuitEvents.ratesWanted()));
+  }
+
+  addWeakness(weakness: AddWeakness): Added {
+    return this.client.addWeakness(weakness);
+  }
+
+  restraintFile(make: string, model: string): Promise<RestraintFiles['file']> {
+    return this.client.restraintFile(make, model);
+  }
+
+  addRestraintFile(file: AddRestraintFile): Added {
+    return this.client.addRestraintFile(file);
+  }
+
+  addCodeNote(note: AddCodeNote): Added {
+    return this.client.addCodeNote(note);
+  }
+
+  addCodeLink(link: AddCodeLink): Added {
+    return this.client.addCodeLink(link);
+  }
+
+  async addPattern(pattern: AddPattern): Added {
+    const added = await this.client.addPattern(pattern);
+    this.store.dispatch(LibraryEvents.patternsWanted());
+    return added;
+  }
+
+  withdrawEntry(id: string): Added {
+    return this.client.withdrawEntry(id);
+  }
+}

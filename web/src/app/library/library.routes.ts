@@ -1,0 +1,22 @@
+import type { Routes } from '@angular/router';
+import { provideKnowledge } from '../knowledge';
+
+export const libraryRoutes: Routes = [
+  {
+    path: '',
+    providers: provideKnowledge(),
+    children: [
+      {
+        path: '',
+        pathMatch: 'full',
+        title: 'Library · Dormant Beacon',
+        loadComponent: () => import('./library').then((m) => m.Library),
+      },
+      {
+        path: 'circuits/:circuitId',
+        title: 'Circuit · Dormant Beacon',
+        loadComponent: () => import('./circuit-editor').then((m) => m.CircuitEditor),
+      },
+    ],
+  },
+];
