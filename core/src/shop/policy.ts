@@ -35,6 +35,7 @@ export const defaultShopSettings: ShopSettings = {
   currency: 'EUR',
   hourlyRateCents: 9000,
   timeZone: 'UTC',
+  locale: 'en-GB',
   waitingMinutes: leastWaitingMinutes,
   secondPerson: false,
   restraintRoute: 'maker-new',

@@ -4,6 +4,10 @@ import { leastWaitingMinutes } from './policy.js';
 import { distanceUnit, pressureUnit, temperatureUnit } from '../units/index.js';
 
 const currency = z.string().regex(/^[A-Z]{3}$/, 'expected three capital letters such as EUR');
+const locale = z
+  .string()
+  .regex(/^[a-z]{2}-[A-Z]{2}$/, 'expected a language and a country such as de-AT')
+  .refine((tag) => Intl.NumberFormat.supportedLocalesOf(tag).length > 0, 'expected a locale that is known');
 const timeZone = z.string().refine(isTimeZone, 'expected a time zone such as Europe/Vienna');
 
 export const restraintRoute = z.enum(['maker-new', 'certified-rebuild', 'unfired-salvage']);
@@ -17,6 +21,8 @@ export const shopSettings = z
     currency,
     hourlyRateCents: z.int().min(0).max(10_000_000),
     timeZone,
+    /** How money is written, and dates: in English words, in the order of the country. */
+    locale: locale.default('en-GB'),
     /** Minutes after power-down where no service data gives a time. */
     waitingMinutes: z
       .int()

@@ -1,7 +1,10 @@
 /** Money in integer cents, written for a person. */
 
-/** `showCents(123450)` is `1,234.50 €`, in the way of the reader's language. */
-export function showCents(cents: number, currency = 'EUR', locale = 'en'): string {
+/**
+ * Cents as a person of the locale writes money; whole amounts go without decimals.
+ * @example showCents(123450, 'EUR', 'en-GB') // '€1,234.50'
+ */
+export function showCents(cents: number, currency: string, locale: string): string {
   return new Intl.NumberFormat(locale, {
     style: 'currency',
     currency,

@@ -16,7 +16,7 @@ import { BaysEvents } from './bays/bays.state';
 import { PeopleEvents, peopleFeature, shopFeature } from './session';
 import { SignIn } from './people/sign-in';
 import { NewVersion, ShortcutHints } from './frame';
-import { useZone } from './time';
+import { writeTimes } from './time';
 import { NotTaken } from './waiting';
 
 @Component({
@@ -62,7 +62,7 @@ export class App {
     });
     effect(() => {
       const shop = this.shop();
-      if (shop) useZone(shop.settings.timeZone);
+      if (shop) writeTimes(shop.settings);
     });
     this.outbox.personUnknown.subscribe(() => this.store.dispatch(PeopleEvents.sessionOver()));
     this.events.moved.subscribe((event) => this.store.dispatch(BaysEvents.jobMoved({ event })));

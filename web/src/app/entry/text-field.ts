@@ -1,5 +1,6 @@
 /** One line to type in, with its question above, and what is wrong with it below. */
 import { ChangeDetectionStrategy, Component, computed, effect, input, model, untracked } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { ReactiveFormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
@@ -92,9 +93,9 @@ export class TextField {
       const value = this.value();
       if (untracked(this.own) !== value) this.own.set(value);
     });
-    effect(() => {
-      const typed = this.own();
-      if (untracked(this.field) === null && untracked(this.value) !== typed) this.value.set(typed);
+    // At once: Enter may follow the last key within a millisecond, as from a scanner of labels.
+    this.own.control.valueChanges.pipe(takeUntilDestroyed()).subscribe((typed) => {
+      if (untracked(this.value) !== typed) this.value.set(typed);
     });
   }
 }

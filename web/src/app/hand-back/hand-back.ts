@@ -112,7 +112,9 @@ export class HandBack {
     standing(this.record()?.approvals ?? []).map(({ id, item, answer, ceilingCents, by, observedAt }) => ({
       id,
       says: `${item}: ${{ asked: 'asked, not answered', yes: 'approved', no: 'declined' }[answer]}${
-        ceilingCents == null ? '' : ` up to ${showCents(ceilingCents, this.settings().currency)}`
+        ceilingCents == null
+          ? ''
+          : ` up to ${showCents(ceilingCents, this.settings().currency, this.settings().locale)}`
       } (${by}, ${sayDate(observedAt)}).`,
     })),
   );

@@ -205,7 +205,7 @@ export class PackagePanel {
   }
 
   protected money(cents: number): string {
-    return showCents(cents, this.settings().currency);
+    return showCents(cents, this.settings().currency, this.settings().locale);
   }
 
   private readOffer(): FactData<'offers'> | Trouble {

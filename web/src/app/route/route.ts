@@ -136,7 +136,7 @@ export class RoutePage {
         says: `${answers[approval.answer]}${
           approval.ceilingCents == null
             ? ''
-            : `, up to ${showCents(approval.ceilingCents, this.settings().currency)}`
+            : `, up to ${showCents(approval.ceilingCents, this.settings().currency, this.settings().locale)}`
         }`,
         about: `${origins.find(({ value }) => value === approval.origin)!.label} · ${approval.by}, ${sayWhen(approval.observedAt)}`,
       }))

@@ -89,4 +89,24 @@ describe('Settings', () => {
     const closed = await show([], false);
     expect(closed.page.querySelector<HTMLFieldSetElement>('fieldset.all')!.disabled).toBeTrue();
   });
+
+  it('takes a number as it is typed, and saves nothing while it is none', async () => {
+    const { page, press, saved } = await show([
+      () => Promise.resolve({ revision: 4, settings, underReview: 0 }),
+    ]);
+    const label = [...page.querySelectorAll('label')].find((one) => one.textContent.includes('Hourly rate'))!;
+    const type = (text: string) => {
+      const rate = label.control as HTMLInputElement;
+      rate.value = text;
+      rate.dispatchEvent(new Event('input'));
+    };
+    for (const text of ['', 'about a hundred', '9,']) type(text);
+    type('about a hundred');
+    await press('Save the settings');
+    expect(page.textContent).toContain('Hourly rate: type a number.');
+    expect(saved).toEqual([]);
+    type('94,50');
+    await press('Save the settings');
+    expect(saved).toEqual([[3, { ...settings, hourlyRateCents: 9450 }]]);
+  });
 });

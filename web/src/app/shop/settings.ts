@@ -12,6 +12,7 @@ import {
 import { MatButtonModule } from '@angular/material/button';
 import type { Shop } from '@dormant-beacon/contract';
 import { leastWaitingMinutes, type ShopSettings } from '@dormant-beacon/core/shop';
+import { showCents } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import { ApiProblem, type Sent } from '../api';
 import {
@@ -24,19 +25,30 @@ import {
   entryForm,
   field,
   Pick,
+  TextField,
+  trouble,
+  type Trouble,
 } from '../entry';
 import { ShopEvents, shopFeature } from '../session';
 import { ShopDesk } from './shop-desk';
 
 const choices = (...pairs: [string, string][]): Choice[] => pairs.map(([value, label]) => ({ value, label }));
+/** Locales in whose manner money and dates can be written. */
+const locales = [
+  ...['en-GB', 'en-IE', 'en-US', 'en-CA', 'en-AU', 'en-NZ', 'en-IN', 'en-ZA', 'de-AT', 'de-CH', 'de-DE'],
+  ...['cs-CZ', 'da-DK', 'es-ES', 'fi-FI', 'fr-BE', 'fr-CH', 'fr-FR', 'hr-HR', 'hu-HU', 'it-CH', 'it-IT'],
+  ...['nb-NO', 'nl-BE', 'nl-NL', 'pl-PL', 'pt-PT', 'sk-SK', 'sl-SI', 'sv-SE'],
+];
+type NumberSetting = 'hourlyRateCents' | 'separationMinutes' | 'coldStarts' | 'waitingMinutes';
 const words: Readonly<Record<keyof ShopSettings, string>> = {
   name: 'Name of the shop',
   distanceUnit: 'Distances',
   temperatureUnit: 'Temperatures',
   pressureUnit: 'Pressures',
   currency: 'Currency',
-  hourlyRateCents: 'Hourly rate, cents',
+  hourlyRateCents: 'Hourly rate',
   timeZone: 'Time zone',
+  locale: 'Dates and money',
   waitingMinutes: 'Wait after power-down, minutes',
   secondPerson: 'Second person at isolation',
   restraintRoute: 'Fired restraints',
@@ -48,7 +60,7 @@ const words: Readonly<Record<keyof ShopSettings, string>> = {
 
 @Component({
   selector: 'db-settings',
-  imports: [ChoiceOne, Conflict, Entry, MatButtonModule, Pick],
+  imports: [ChoiceOne, Conflict, Entry, MatButtonModule, Pick, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './settings.html',
   styles: `
@@ -91,14 +103,18 @@ export class Settings {
   protected readonly conflict = signal<readonly Difference[] | null>(null);
   private theirs: Shop | null = null;
   private readonly touched = field(false);
+  private readonly texts = field<Partial<Record<NumberSetting, string>>>({});
   protected readonly form = entryForm(
-    { own: this.own, seen: this.seen, touched: this.touched },
+    { own: this.own, seen: this.seen, touched: this.touched, texts: this.texts },
     {
       draft: () => 'settings',
-      read: () => this.own()!,
+      read: () => this.missing() ?? this.own()!,
       enter: (settings) => this.change(settings),
       keeps: true,
-      then: () => this.touched.set(false),
+      then: () => {
+        this.touched.set(false);
+        this.texts.set({});
+      },
     },
   );
 
@@ -118,6 +134,12 @@ export class Settings {
     label: value,
   }));
 
+  private readonly names = new Intl.DisplayNames('en', { type: 'language', languageDisplay: 'standard' });
+  protected readonly locales = locales.map((value): Choice => {
+    const money = showCents(123450, this.shop()?.settings.currency ?? 'EUR', value);
+    return { value, label: `${this.names.of(value) ?? value}: ${money}` };
+  });
+
   protected readonly underReview = signal(0);
   private timer: ReturnType<typeof setTimeout> | undefined;
 
@@ -132,6 +154,7 @@ export class Settings {
         if (this.own() !== null && this.seen() >= shop.revision) return;
         if (this.own() !== null && !this.saved() && this.touched()) return;
         this.seen.set(shop.revision);
+        this.texts.set({});
         this.own.set(shop.settings);
         this.form.draft.rebase();
       });
@@ -144,12 +167,21 @@ export class Settings {
     this.own.update((own) => (own ? { ...own, [field]: value } : own));
   }
 
-  protected whole(text: string): number {
-    return Math.round(Number(text.trim().replace(',', '.')));
+  /** As it is typed, while it is no number yet too; `times` is what one of it counts in the settings. */
+  protected typeNumber(name: NumberSetting, text: string, times = 1): void {
+    if (text === this.numberText(name, times)) return;
+    this.texts.update((texts) => ({ ...texts, [name]: text }));
+    const typed = Number(text.trim().replace(',', '.'));
+    this.set(name, text.trim() === '' ? NaN : Math.round(times * typed));
   }
 
-  protected round(text: string): number {
-    return Math.round(100 * Number(text.trim().replace(',', '.')));
+  protected numberText(name: NumberSetting, times = 1): string {
+    return this.texts()[name] ?? String(this.own()![name] / times);
+  }
+
+  private missing(): Trouble | null {
+    const name = (Object.keys(this.texts()) as NumberSetting[]).find((one) => Number.isNaN(this.own()![one]));
+    return name === undefined ? null : trouble(null, `${words[name]}: type a number.`);
   }
 
   /** Shows how many jobs are still to be looked at again, until none is left. */
@@ -197,6 +229,7 @@ export class Settings {
         ]),
       ) as unknown as ShopSettings,
     );
+    this.texts.set({});
     this.seen.set(theirs.revision);
     await this.form.submit();
   }

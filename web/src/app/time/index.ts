@@ -1,1 +1,1 @@
-export { asField, Dated, fromField, sayDate, sayWhen, useZone, When } from './when';
+export { asField, Dated, fromField, sayDate, sayWhen, When, writeTimes } from './when';

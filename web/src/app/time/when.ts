@@ -3,22 +3,26 @@ import { Pipe, type PipeTransform } from '@angular/core';
 import { TZDate } from '@date-fns/tz';
 
 let zone: string = Intl.DateTimeFormat().resolvedOptions().timeZone;
-let formats = formatsFor(zone);
+let locale = 'en-GB';
+let formats = formatsFor();
 
-function formatsFor(timeZone: string) {
+function formatsFor() {
+  // English words in the order of the country.
+  const order = /-(?:US|PH)$/.test(locale) ? 'en-US' : 'en-GB';
+  const timeZone = zone;
   return {
-    day: new Intl.DateTimeFormat('en', { weekday: 'short', timeZone }),
-    date: new Intl.DateTimeFormat('en', { day: 'numeric', month: 'short', timeZone }),
-    whole: new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone }),
-    time: new Intl.DateTimeFormat('en', { hour: '2-digit', minute: '2-digit', hour12: false, timeZone }),
+    day: new Intl.DateTimeFormat(order, { weekday: 'short', timeZone }),
+    date: new Intl.DateTimeFormat(order, { day: 'numeric', month: 'short', timeZone }),
+    whole: new Intl.DateTimeFormat(order, { day: 'numeric', month: 'short', year: 'numeric', timeZone }),
+    time: new Intl.DateTimeFormat(order, { hour: '2-digit', minute: '2-digit', timeZone }),
   };
 }
 
-/** The zone that the shop has chosen; until it is known, the device's own. */
-export function useZone(timeZone: string): void {
-  if (timeZone === zone) return;
-  zone = timeZone;
-  formats = formatsFor(timeZone);
+/** As the shop has chosen; until that is known, the device's own zone and British writing. */
+export function writeTimes(by: { readonly timeZone: string; readonly locale: string }): void {
+  if (by.timeZone === zone && by.locale === locale) return;
+  ({ timeZone: zone, locale } = by);
+  formats = formatsFor();
 }
 
 /** `today 16:00`, `Thu 10:00` within six days, else `3 Dec`. */

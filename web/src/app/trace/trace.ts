@@ -244,7 +244,7 @@ export class TracePage {
   }
 
   private money(cents: number): string {
-    return showCents(Math.round(cents / 100) * 100, this.settings().currency);
+    return showCents(Math.round(cents / 100) * 100, this.settings().currency, this.settings().locale);
   }
 
   protected minutesOf(action: NextAction): string {
