@@ -1,6 +1,8 @@
 /** Two people changed the same: both values side by side, and the person chooses. */
-import { ChangeDetectionStrategy, Component, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { MAT_DIALOG_DATA, type MatDialog, MatDialogModule } from '@angular/material/dialog';
+import { firstValueFrom } from 'rxjs';
 
 export interface Difference {
   readonly field: string;
@@ -28,14 +30,36 @@ export function differences(
     .filter((difference) => difference.mine !== difference.theirs);
 }
 
+interface Asked {
+  /** What was changed, such as “this job”. */
+  readonly what: string;
+  readonly differences: readonly Difference[];
+}
+
+/** Asks for each difference; the fields of which the own value was chosen, or null where the person leaves it for now. */
+export async function askConflict(dialog: MatDialog, asked: Asked): Promise<ReadonlySet<string> | null> {
+  const answer = dialog
+    .open<Conflict, Asked, ReadonlySet<string>>(Conflict, {
+      data: asked,
+      disableClose: true,
+      maxWidth: 'min(760px, 96vw)',
+    })
+    .beforeClosed();
+  return (await firstValueFrom(answer)) || null;
+}
+
+/** What a form says after “Not now”. */
+export const leftForNow =
+  'Nothing is saved yet: someone else was faster. Save again to choose between the two.';
+
 @Component({
   selector: 'db-conflict',
-  imports: [MatButtonModule],
+  imports: [MatButtonModule, MatDialogModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <section role="alert">
-      <h2>Someone else has changed {{ what() }} meanwhile. Choose for each difference.</h2>
-      @for (difference of differences(); track difference.field) {
+    <h2 mat-dialog-title>Someone else has changed {{ asked.what }} meanwhile. Choose for each difference.</h2>
+    <mat-dialog-content>
+      @for (difference of asked.differences; track difference.field) {
         <div class="row">
           <span class="name">{{ difference.name }}</span>
           <button
@@ -56,28 +80,16 @@ export function differences(
       } @empty {
         <p>Both say the same.</p>
       }
-      <div class="end">
-        <button mat-flat-button type="button" (click)="chosen.emit(mine())">Save as chosen</button>
-        <button mat-button type="button" (click)="dropped.emit()">Not now</button>
-      </div>
-    </section>
+    </mat-dialog-content>
+    <mat-dialog-actions>
+      <button mat-flat-button type="button" [mat-dialog-close]="mine()">Save as chosen</button>
+      <button mat-button type="button" mat-dialog-close>Not now</button>
+    </mat-dialog-actions>
   `,
   styles: `
-    section {
-      display: grid;
-      gap: 10px;
-      padding: 16px;
-      border-left: 5px solid var(--red);
-      border-radius: 0 14px 14px 0;
-      background: var(--raised);
-    }
-    h2 {
-      margin: 0;
-      color: var(--ink);
-      font-size: 17px;
-    }
     .row {
       display: grid;
+      margin-bottom: 10px;
       grid-template-columns: 160px 1fr 1fr;
       gap: 8px;
       align-items: stretch;
@@ -108,10 +120,6 @@ export function differences(
       font-weight: 400;
       color: var(--quiet);
     }
-    .end {
-      display: flex;
-      gap: 8px;
-    }
     @media (max-width: 700px) {
       .row {
         grid-template-columns: 1fr 1fr;
@@ -123,11 +131,7 @@ export function differences(
   `,
 })
 export class Conflict {
-  readonly differences = input.required<readonly Difference[]>();
-  readonly what = input.required<string>();
-  /** The fields of which the own value was chosen. */
-  readonly chosen = output<ReadonlySet<string>>();
-  readonly dropped = output<void>();
+  protected readonly asked: Asked = inject(MAT_DIALOG_DATA);
   protected readonly mine = signal<ReadonlySet<string>>(new Set());
 
   protected take(field: string, whose: 'mine' | 'theirs'): void {

@@ -1,5 +1,5 @@
 export { asChoices, type Choice, ChoiceMany, ChoiceOne, usualConditions } from './choices';
-export { Conflict, type Difference, differences } from './conflict';
+export { askConflict, differences, leftForNow } from './conflict';
 export { Desk } from './desk';
 export { type Draft, keepDraft } from './draft';
 export { Entry } from './entry';

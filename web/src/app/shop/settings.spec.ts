@@ -39,13 +39,13 @@ describe('Settings', () => {
     await fixture.whenStable();
     const page = fixture.nativeElement as HTMLElement;
     const press = async (text: string) => {
-      const found = [...page.querySelectorAll<HTMLElement>('button, label')].find((element) =>
+      const found = [...document.querySelectorAll<HTMLElement>('button, label')].find((element) =>
         element.textContent.replace(/\s+/g, ' ').trim().endsWith(text),
       )!;
       (found.querySelector('input') ?? found).click();
       await fixture.whenStable();
     };
-    return { page, press, saved };
+    return { page, press, saved, settle: () => fixture.whenStable() };
   }
 
   it('saves on top of the revision that was seen', async () => {
@@ -61,17 +61,17 @@ describe('Settings', () => {
 
   it('shows both values where another lead was faster, and saves as chosen', async () => {
     const theirs = { ...settings, currency: 'CHF', temperatureUnit: 'F' as const };
-    const { page, press, saved } = await show([
+    const { press, saved, settle } = await show([
       () => Promise.reject(new ApiProblem(409, 'stale', undefined, { revision: 7, settings: theirs })),
       () => Promise.resolve({ revision: 8, settings: theirs, underReview: 0 }),
     ]);
     await press('kPa');
     await press('Save the settings');
-    expect(page.querySelectorAll('db-conflict .row').length).toBe(3);
-    await press('kPa');
-    [...page.querySelectorAll<HTMLElement>('db-conflict .row button')]
+    expect(document.querySelectorAll('db-conflict .row').length).toBe(3);
+    [...document.querySelectorAll<HTMLElement>('db-conflict .row button')]
       .find((b) => b.textContent.includes('kPa'))!
       .click();
+    await settle();
     await press('Save as chosen');
     expect(saved[1]).toEqual([7, { ...theirs, pressureUnit: 'kPa' }]);
   });
@@ -108,5 +108,19 @@ describe('Settings', () => {
     type('94,50');
     await press('Save the settings');
     expect(saved).toEqual([[3, { ...settings, hourlyRateCents: 9450 }]]);
+  });
+
+  it('leaves what was typed where the person does not choose now', async () => {
+    const theirs = { ...settings, currency: 'CHF' };
+    const { page, press, saved } = await show([
+      () => Promise.reject(new ApiProblem(409, 'stale', undefined, { revision: 7, settings: theirs })),
+      () => Promise.resolve({ revision: 4, settings, underReview: 0 }),
+    ]);
+    await press('miles');
+    await press('Save the settings');
+    await press('Not now');
+    expect(page.textContent).toContain('Nothing is saved yet: someone else was faster.');
+    await press('Save the settings');
+    expect(saved[1]).toEqual([3, { ...settings, distanceUnit: 'mi' }]);
   });
 });

@@ -10,6 +10,7 @@ import {
   untracked,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { MatDialog } from '@angular/material/dialog';
 import type { Shop } from '@dormant-beacon/contract';
 import { leastWaitingMinutes, type ShopSettings } from '@dormant-beacon/core/shop';
 import { showCents } from '@dormant-beacon/core/units';
@@ -18,9 +19,9 @@ import { ApiProblem, type Sent } from '../api';
 import {
   type Choice,
   ChoiceOne,
-  Conflict,
-  type Difference,
+  askConflict,
   differences,
+  leftForNow,
   Entry,
   entryForm,
   field,
@@ -60,7 +61,7 @@ const words: Readonly<Record<keyof ShopSettings, string>> = {
 
 @Component({
   selector: 'db-settings',
-  imports: [ChoiceOne, Conflict, Entry, MatButtonModule, Pick, TextField],
+  imports: [ChoiceOne, Entry, MatButtonModule, Pick, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './settings.html',
   styles: `
@@ -100,8 +101,7 @@ export class Settings {
   protected readonly own = field<ShopSettings | null>(null);
   private readonly seen = field(0);
   protected readonly saved = signal(false);
-  protected readonly conflict = signal<readonly Difference[] | null>(null);
-  private theirs: Shop | null = null;
+  private readonly dialog = inject(MatDialog);
   private readonly touched = field(false);
   private readonly texts = field<Partial<Record<NumberSetting, string>>>({});
   protected readonly form = entryForm(
@@ -196,41 +196,36 @@ export class Settings {
       }, 1500);
   }
 
-  /** Where another lead was first, what differs is shown instead of a sentence. */
+  /** Where another lead was first, what differs is shown, and it is saved as chosen on top of theirs. */
   private async change(settings: ShopSettings): Promise<Sent<unknown>> {
     try {
       const shop = await this.desk.changeSettings(this.seen(), settings);
-      this.conflict.set(null);
       this.saved.set(true);
       this.follow(shop.underReview);
       return { state: 'saved', answer: shop };
     } catch (error) {
-      const problem = error as ApiProblem;
-      if (problem.status !== 409)
-        return {
-          state: 'refused',
-          problem: new ApiProblem(problem.status, problem.message),
-        };
-      this.theirs = problem.current as Shop;
-      this.conflict.set(differences(settings, this.theirs.settings, words));
-      return { state: 'refused', problem: new ApiProblem(409, '') };
-    }
-  }
-
-  /** Saves anew, on top of what the other has saved, with each difference as it was chosen. */
-  protected async settle(mine: ReadonlySet<string>): Promise<void> {
-    const theirs = this.theirs!;
-    const own = this.own()!;
-    this.own.set(
-      Object.fromEntries(
-        Object.entries({ ...own, ...theirs.settings }).map(([name, value]) => [
+      const { status, message, current } = error as ApiProblem;
+      const refused = (says: string): Sent<unknown> => ({
+        state: 'refused',
+        problem: new ApiProblem(status, says),
+      });
+      if (status !== 409 || current === undefined) return refused(message);
+      const theirs = current as Shop;
+      const mine = await askConflict(this.dialog, {
+        what: 'the shop’s settings',
+        differences: differences(settings, theirs.settings, words),
+      });
+      if (mine === null) return refused(leftForNow);
+      const chosen = Object.fromEntries(
+        Object.entries({ ...settings, ...theirs.settings }).map(([name, value]) => [
           name,
-          mine.has(name) ? own[name as keyof ShopSettings] : value,
+          mine.has(name) ? settings[name as keyof ShopSettings] : value,
         ]),
-      ) as unknown as ShopSettings,
-    );
-    this.texts.set({});
-    this.seen.set(theirs.revision);
-    await this.form.submit();
+      ) as unknown as ShopSettings;
+      this.texts.set({});
+      this.seen.set(theirs.revision);
+      this.own.set(chosen);
+      return this.change(chosen);
+    }
   }
 }

@@ -1,27 +1,10 @@
 /** Changes what was taken in about the car, the event and the promise; someone else's change meanwhile is shown beside the own one. */
-import {
-  ChangeDetectionStrategy,
-  Component,
-  effect,
-  inject,
-  input,
-  output,
-  signal,
-  untracked,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, effect, inject, input, output, untracked } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { MatDialog } from '@angular/material/dialog';
 import type { CurrentHead } from '@dormant-beacon/contract';
 import type { JobHead, JobRecord, VehicleData } from '@dormant-beacon/core/record';
-import {
-  Conflict,
-  Desk,
-  type Difference,
-  differences,
-  Entry,
-  entryForm,
-  field,
-  type Trouble,
-} from '../entry';
+import { askConflict, Desk, differences, leftForNow, Entry, entryForm, field, type Trouble } from '../entry';
 import { CarFields } from './car-fields';
 import { CarForm } from './car-form';
 import { ApiProblem, type Sent } from '../api';
@@ -52,28 +35,18 @@ interface HeadChange {
 
 @Component({
   selector: 'db-head-form',
-  imports: [CarFields, Conflict, Entry, MatButtonModule],
+  imports: [CarFields, Entry, MatButtonModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <db-entry [form]="form">
       <db-car-fields [form]="car" />
-      @if (conflict(); as differences) {
-        <db-conflict
-          what="this job"
-          [differences]="differences"
-          (chosen)="settle($event)"
-          (dropped)="conflict.set(null)"
-        />
-      }
       @if (form.problem()) {
         <p class="problem" role="alert">{{ form.problem() }}</p>
       }
-      @if (!conflict()) {
-        <div class="row">
-          <button mat-flat-button type="submit" data-key="s">Save the change</button>
-          <button mat-button type="button" (click)="leave()">Leave it as it was</button>
-        </div>
-      }
+      <div class="row">
+        <button mat-flat-button type="submit" data-key="s">Save the change</button>
+        <button mat-button type="button" (click)="leave()">Leave it as it was</button>
+      </div>
     </db-entry>
   `,
   styles: `
@@ -93,8 +66,7 @@ export class HeadForm {
   private readonly desk = inject(Desk);
   protected readonly car = new CarForm();
   private readonly seen = field(0);
-  protected readonly conflict = signal<readonly Difference[] | null>(null);
-  private theirs: CurrentHead | null = null;
+  private readonly dialog = inject(MatDialog);
   protected readonly form = entryForm(
     { ...this.car.fields, seen: this.seen },
     {
@@ -126,21 +98,17 @@ export class HeadForm {
     this.done.emit();
   }
 
-  /** Where somebody else was first, what differs is shown instead of a sentence. */
+  /** Where somebody else was first, what differs is shown, and it is saved as chosen on top of theirs. */
   private async change({ head, vehicle }: HeadChange): Promise<Sent<unknown>> {
     const sent = await this.desk.changeHead(this.seen(), head, vehicle);
     if (sent.state !== 'refused' || sent.problem.status !== 409 || sent.problem.current === undefined)
       return sent;
-    this.theirs = sent.problem.current as CurrentHead;
-    this.conflict.set(
-      differences({ ...head, ...vehicle }, { ...this.theirs.head, ...this.theirs.vehicle }, words),
-    );
-    return { state: 'refused', problem: new ApiProblem(409, '') };
-  }
-
-  /** Saves anew on top of what the other has saved, each difference as it was chosen. */
-  protected async settle(mine: ReadonlySet<string>): Promise<void> {
-    const { head, vehicle, revision } = this.theirs!;
+    const theirs = sent.problem.current as CurrentHead;
+    const mine = await askConflict(this.dialog, {
+      what: 'this job',
+      differences: differences({ ...head, ...vehicle }, { ...theirs.head, ...theirs.vehicle }, words),
+    });
+    if (mine === null) return { state: 'refused', problem: new ApiProblem(409, leftForNow) };
     const chosen = <T extends object>(own: T, other: T): T =>
       Object.fromEntries(
         Object.keys({ ...other, ...own }).map((field) => [
@@ -148,10 +116,9 @@ export class HeadForm {
           (mine.has(field) ? own : other)[field as keyof T],
         ]),
       ) as T;
-    this.seen.set(revision);
-    this.conflict.set(null);
-    this.car.takeHead(chosen(this.car.head(), head));
-    this.car.takeVehicle(chosen(this.car.vehicle(), vehicle));
-    await this.form.submit();
+    this.seen.set(theirs.revision);
+    this.car.takeHead(chosen(head, theirs.head));
+    this.car.takeVehicle(chosen(vehicle, theirs.vehicle));
+    return this.change({ head: this.car.head(), vehicle: this.car.vehicle() });
   }
 }

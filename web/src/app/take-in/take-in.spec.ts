@@ -200,12 +200,15 @@ describe('TakeIn', () => {
       vehicle: { make: 'Corvane', model: 'Lumen', plate: null, odometerKm: 38412 },
     };
     await bench.press('Save the change');
-    expect(bench.text()).toContain('Someone else has changed this job meanwhile');
+    expect(document.querySelector('mat-dialog-container')!.textContent).toContain(
+      'Someone else has changed this job meanwhile',
+    );
     const choose = (text: string) =>
-      [...bench.page.querySelectorAll<HTMLElement>('db-conflict .row button')]
+      [...document.querySelectorAll<HTMLElement>('db-conflict .row button')]
         .find((button) => button.textContent.includes(text))!
         .click();
     choose('LR 40 KWE');
+    await bench.fixture.whenStable();
     await bench.press('Save as chosen');
     expect(bench.desk.heads.length).toBe(1);
     expect([

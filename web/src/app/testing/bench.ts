@@ -180,9 +180,12 @@ export async function benchFor<C>(
   const page = fixture.nativeElement as HTMLElement;
   const text = () => page.textContent.replace(/\s+/g, ' ');
   const press = async (wanted: string) => {
-    const found = [...page.querySelectorAll<HTMLElement>('button, label, a')].filter(
-      (element) => element.textContent.replace(/\s+/g, ' ').trim() === wanted,
-    );
+    // What lies over the page too: a dialog, a menu.
+    const over = document.querySelector('.cdk-overlay-container');
+    const all = [page, over].flatMap((one) => [
+      ...(one?.querySelectorAll<HTMLElement>('button, label, a') ?? []),
+    ]);
+    const found = all.filter((element) => element.textContent.replace(/\s+/g, ' ').trim() === wanted);
     if (found.length === 0) throw new Error(`nothing says “${wanted}” in: ${text()}`);
     (found[0]!.querySelector('input') ?? found[0]!).click();
     await fixture.whenStable();
