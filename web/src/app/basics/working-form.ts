@@ -4,12 +4,12 @@ import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
 import { standing } from '@dormant-beacon/core/record';
 import { Store } from '@ngrx/store';
-import { Desk, Entry, factForm, field, TextField, trouble, type Trouble } from '../entry';
+import { Desk, Entry, factForm, field, Suggest, TextField, trouble, type Trouble } from '../entry';
 import { jobFeature } from '../job';
 
 @Component({
   selector: 'db-working-form',
-  imports: [Entry, MatButtonModule, TextField],
+  imports: [Entry, MatButtonModule, Suggest, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ul>
@@ -22,12 +22,7 @@ import { jobFeature } from '../job';
     </ul>
     <db-entry [form]="form">
       <db-text label="What works?" example="such as right tail lamp" [field]="works" />
-      <db-text label="Which module runs it?" options="working-modules" [field]="module" />
-      <datalist id="working-modules">
-        @for (name of modules(); track name) {
-          <option [value]="name"></option>
-        }
-      </datalist>
+      <db-suggest label="Which module runs it?" [known]="modules()" [field]="module" />
       <button mat-stroked-button type="submit">It works</button>
     </db-entry>
     @if (form.problem()) {
@@ -51,7 +46,8 @@ import { jobFeature } from '../job';
       gap: 12px;
       align-items: end;
     }
-    db-text {
+    db-text,
+    db-suggest {
       flex: 1;
       min-width: 220px;
     }

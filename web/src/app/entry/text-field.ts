@@ -1,5 +1,14 @@
 /** One line to type in, with its question above, and what is wrong with it below. */
-import { ChangeDetectionStrategy, Component, computed, effect, input, model, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  input,
+  model,
+  output,
+  untracked,
+} from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { ReactiveFormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
@@ -36,10 +45,10 @@ let count = 0;
           [attr.inputmode]="keys()"
           [attr.maxlength]="most()"
           [placeholder]="example() ?? ''"
-          [attr.list]="options()"
           [attr.aria-invalid]="current().trouble() !== null"
           [errorStateMatcher]="matcher"
           [formControl]="current().control"
+          (change)="taken.emit(current()().trim())"
         />
       }
       @if (current().trouble(); as wrong) {
@@ -73,6 +82,8 @@ export class TextField {
   /** Of a form; without one, `value` is what is typed. */
   readonly field = input<Field<string> | null>(null);
   readonly value = model('');
+  /** What was typed, once it is left. */
+  readonly taken = output<string>();
   readonly example = input<string | null>(null);
   /** What is taken, such as “0 to 60 V”: stands below it. */
   readonly limits = input<string | null>(null);
@@ -80,7 +91,6 @@ export class TextField {
   readonly type = input<'text' | 'datetime-local' | 'month' | 'date' | 'password'>('text');
   readonly most = input(200);
   readonly mono = input(false);
-  readonly options = input<string | null>(null);
   readonly fills = input('off');
   readonly lines = input(1);
   protected readonly id = `text-${++count}`;

@@ -6,5 +6,6 @@ export { PersonPicker } from './person-picker';
 export { ShortcutHints } from './shortcut-hints';
 export { ThemeSwitch } from './theme-switch';
 export { commandLine, CommandSlot } from './command-slot';
+export { sorted, unsorted } from './sorted';
 export { NewVersion, onNavigationError } from './new-version';
 export { More } from './more';

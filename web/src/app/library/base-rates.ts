@@ -1,12 +1,14 @@
 /** The shop's base rates: how often what fails, what proven closures have taught, and who may change the table. */
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal, untracked } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { MatSortModule } from '@angular/material/sort';
 import type { KeepRates } from '@dormant-beacon/contract';
 import { type BaseRate, suppliedRates } from '@dormant-beacon/core/trace';
 import { Store } from '@ngrx/store';
 
 import { peopleFeature } from '../session';
 import { Entry, entryForm, field, numberOf, saved, TextField, type Trouble, trouble } from '../entry';
+import { sorted, unsorted } from '../frame';
 import { LibraryDesk, CircuitEvents, circuitsFeature } from '../knowledge';
 import { kindNames } from './circuit-fields';
 
@@ -20,7 +22,7 @@ interface Row {
 
 @Component({
   selector: 'db-base-rates',
-  imports: [Entry, MatButtonModule, TextField],
+  imports: [Entry, MatButtonModule, MatSortModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>Base rates</h2>
@@ -30,18 +32,19 @@ interface Row {
     </p>
     @if (rates(); as rates) {
       <db-entry [form]="form">
-        <table class="plain">
+        <table class="plain" matSort (matSortChange)="order.set($event)">
           <thead>
             <tr>
-              <th>What fails</th>
-              <th>Supplied</th>
+              <th mat-sort-header="name">What fails</th>
+              <th mat-sort-header="supplied">Supplied</th>
               <th>This shop’s table{{ rates.version ? ', version ' + rates.version : '' }}</th>
-              <th>Proven closures</th>
-              <th>Weight now</th>
+              <th mat-sort-header="closures">Proven closures</th>
+              <th mat-sort-header="now">Weight now</th>
             </tr>
           </thead>
           <tbody>
-            @for (row of rows(); track row.name; let n = $index) {
+            @for (n of shown(); track rows()[n]!.name) {
+              @let row = rows()[n]!;
               <tr>
                 <td>{{ row.name }}</td>
                 <td class="mono quiet">{{ row.supplied ?? '–' }}</td>
@@ -148,6 +151,21 @@ export class BaseRates {
       return this.typed()[name] ?? String(own?.weight ?? supplied ?? 1);
     }),
   );
+
+  protected readonly order = signal(unsorted);
+  /** The rows' numbers, in the order that was asked for. A weight that is being typed keeps its place. */
+  protected readonly shown = computed(() => {
+    const order = this.order();
+    const rows = this.rows();
+    return untracked(() =>
+      sorted([...rows.keys()], order, (n) => ({
+        name: rows[n]!.name,
+        supplied: rows[n]!.supplied,
+        closures: rows[n]!.closures,
+        now: Number(this.nowOf(n)) || null,
+      })),
+    );
+  });
 
   constructor() {
     this.store.dispatch(CircuitEvents.ratesWanted());

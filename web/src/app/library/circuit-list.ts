@@ -1,6 +1,7 @@
 /** Circuits that the shop keeps: opened, begun from a template, given away and taken in as files. */
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { MatSortModule } from '@angular/material/sort';
 import { RouterLink } from '@angular/router';
 import { check, Refusal } from '@dormant-beacon/core/refusal';
 import { circuitFile } from '@dormant-beacon/core/trace';
@@ -8,6 +9,7 @@ import { templates } from '@dormant-beacon/core/trace/templates';
 import { Store } from '@ngrx/store';
 import { newId } from '../api';
 import { When } from '../time';
+import { sorted, unsorted } from '../frame';
 import { LibraryDesk, CircuitEvents, circuitsFeature } from '../knowledge';
 import { downloadCircuit } from './circuit-download';
 import { Pick } from '../entry';
@@ -17,7 +19,7 @@ const mostBytes = 2_000_000;
 
 @Component({
   selector: 'db-circuit-list',
-  imports: [MatButtonModule, Pick, RouterLink, When],
+  imports: [MatButtonModule, MatSortModule, Pick, RouterLink, When],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>Circuits</h2>
@@ -25,7 +27,15 @@ const mostBytes = 2_000_000;
       Kept for a model, they are offered first when a beacon of that model is traced. A version once kept
       stays.
     </p>
-    <table class="plain">
+    <table class="plain" matSort (matSortChange)="order.set($event)">
+      <thead>
+        <tr>
+          <th mat-sort-header="title">Circuit</th>
+          <th mat-sort-header="car">Vehicle</th>
+          <th mat-sort-header="kept">Version</th>
+          <th><span class="seen-only-by-readers">Export</span></th>
+        </tr>
+      </thead>
       <tbody>
         @for (circuit of circuits(); track circuit.circuitId) {
           <tr>
@@ -83,7 +93,14 @@ export class CircuitList {
   private readonly library = inject(LibraryDesk);
   private readonly store = inject(Store);
   private readonly all = this.store.selectSignal(circuitsFeature.selectCircuits);
-  protected readonly circuits = computed(() => this.all() ?? []);
+  protected readonly order = signal(unsorted);
+  protected readonly circuits = computed(() =>
+    sorted(this.all() ?? [], this.order(), ({ title, make, model, addedAt }) => ({
+      title,
+      car: `${make} ${model ?? ''}`,
+      kept: addedAt,
+    })),
+  );
   protected readonly beginnings = [
     { value: '', label: 'nothing' },
     ...templates.map(({ id, title }) => ({ value: id, label: title })),

@@ -79,8 +79,9 @@ describe('circuits of the library', () => {
       expect(bench.page.querySelectorAll('db-element-row').length).toBe(8);
       const row = [...bench.page.querySelectorAll('db-element-row')].at(-1)!;
       const ohms = [...row.querySelectorAll('label')].find((label) => label.textContent.trim() === 'Ω')!;
-      const field = ohms.querySelector('input')!;
+      const field = ohms.control as HTMLInputElement;
       field.value = '-3';
+      field.dispatchEvent(new Event('input'));
       field.dispatchEvent(new Event('change'));
       await bench.fixture.whenStable();
       expect(row.querySelector('.problem')!.textContent).toContain('ohms');

@@ -17,17 +17,15 @@ describe('an element in the editor', () => {
   let edits: CircuitEdit[];
   async function row(element: Element): Promise<Bench<ElementRow>> {
     edits = [];
-    const bench = await benchFor(ElementRow, recordOf(), { element });
+    const bench = await benchFor(ElementRow, recordOf(), { element, points: ['a', 'b', 'C12.1'] });
     bench.fixture.componentInstance.edit.subscribe((edit) => edits.push(edit));
     return bench;
   }
   async function change(bench: Bench<ElementRow>, label: string, value: string): Promise<void> {
-    const own = [...bench.page.querySelectorAll('label')].find(
-      (one) => one.firstChild!.textContent!.trim() === label,
-    )!;
-    const field = own.querySelector<HTMLInputElement | HTMLSelectElement>('input, select')!;
+    const own = [...bench.page.querySelectorAll('label')].find((one) => one.textContent.trim() === label)!;
+    const field = own.control as HTMLInputElement;
     field.value = value;
-    field.dispatchEvent(new Event('change'));
+    for (const event of ['input', 'change', 'blur']) field.dispatchEvent(new Event(event));
     await bench.fixture.whenStable();
   }
   const changed = () => (edits.at(-1) as { element: Record<string, unknown> }).element;

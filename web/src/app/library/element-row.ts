@@ -2,39 +2,42 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { type CircuitEdit, type Element, element } from '@dormant-beacon/core/circuit';
-import { type Choice, numberOrNull, Pick, Tick } from '../entry';
+import { type Choice, numberOrNull, Pick, Suggest, TextField, Tick } from '../entry';
 import { circuitFields, type Field, kindNames, pinNames } from './circuit-fields';
 
 @Component({
   selector: 'db-element-row',
-  imports: [MatButtonModule, Pick, Tick],
+  imports: [MatButtonModule, Pick, Suggest, TextField, Tick],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="head">
       <span class="kind">{{ kind() }}</span>
-      <label class="field"
-        >Name<input
-          maxlength="120"
-          [value]="element().label ?? ''"
-          (change)="set('label', text($event) || null)"
-      /></label>
-      <label class="field"
-        >Short name<input
-          class="mono"
-          maxlength="80"
-          [value]="element().id"
-          (change)="set('id', text($event))"
-      /></label>
+      <db-text
+        label="Name"
+        [most]="120"
+        [value]="element().label ?? ''"
+        (taken)="set('label', $event || null)"
+      />
+      <db-text
+        label="Short name"
+        [mono]="true"
+        [most]="80"
+        [value]="element().id"
+        (taken)="set('id', $event)"
+      />
       <button mat-button type="button" [attr.aria-label]="'Take out ' + element().id" (click)="remove()">
         Take out
       </button>
     </div>
     <div class="grid">
       @for (pin of pins(); track $index; let n = $index) {
-        <label class="field"
-          >{{ pin.name
-          }}<input class="mono" list="circuit-points" [value]="pin.point" (change)="setPin(n, text($event))"
-        /></label>
+        <db-suggest
+          [label]="pin.name"
+          [known]="points()"
+          [mono]="true"
+          [value]="pin.point"
+          (taken)="setPin(n, $event)"
+        />
       }
       @for (field of fields(); track field.key) {
         @if (field.as === 'yes-no') {
@@ -49,14 +52,13 @@ import { circuitFields, type Field, kindNames, pinNames } from './circuit-fields
             (valueChange)="set(field.key, $event || null)"
           />
         } @else {
-          <label class="field"
-            >{{ field.label
-            }}<input
-              class="mono"
-              [attr.inputmode]="field.as === 'number' ? 'decimal' : null"
-              [value]="valueOf(field)"
-              (change)="set(field.key, typed(field, text($event)))"
-          /></label>
+          <db-text
+            [label]="field.label"
+            [mono]="true"
+            [keys]="field.as === 'number' ? 'decimal' : null"
+            [value]="valueOf(field)"
+            (taken)="set(field.key, typed(field, $event))"
+          />
         }
       }
     </div>
@@ -97,6 +99,8 @@ import { circuitFields, type Field, kindNames, pinNames } from './circuit-fields
 })
 export class ElementRow {
   readonly element = input.required<Element>();
+  /** The points of its circuit, to be picked from. */
+  readonly points = input.required<readonly string[]>();
   readonly edit = output<CircuitEdit>();
 
   protected readonly problem = signal<string | null>(null);
@@ -108,10 +112,6 @@ export class ElementRow {
       name: pinNames[this.element().kind]?.[n] ?? (n === 0 ? 'from' : 'to'),
     })),
   );
-
-  protected text(event: Event): string {
-    return (event.target as HTMLInputElement).value.trim();
-  }
 
   protected optional(choices: readonly string[]): Choice[] {
     return ['', ...choices].map((value) => ({ value, label: value || '–' }));

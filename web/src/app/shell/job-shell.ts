@@ -12,6 +12,7 @@ import {
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
+import { MatTooltipModule } from '@angular/material/tooltip';
 import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { factsOf, originOf, standing } from '@dormant-beacon/core/record';
 import { type Stage, temporaryWords } from '@dormant-beacon/core/stages';
@@ -40,6 +41,7 @@ export function stageName(id: string): string {
     LogDrawer,
     MatButtonModule,
     MatProgressBarModule,
+    MatTooltipModule,
     PersonPicker,
     RouterLink,
     RouterLinkActive,
