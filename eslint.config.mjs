@@ -87,6 +87,8 @@ const webRooms = [
     'knowledge',
     'frame',
     'entry',
+    'conflict',
+    'suggest',
   ],
   ...['lamp', 'photo', 'reading', 'circuit', 'report'],
 ];

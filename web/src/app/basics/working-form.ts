@@ -4,7 +4,8 @@ import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
 import { standing } from '@dormant-beacon/core/record';
 import { Store } from '@ngrx/store';
-import { Desk, Entry, factForm, field, Suggest, TextField, trouble, type Trouble } from '../entry';
+import { Desk, Entry, factForm, field, TextField, trouble, type Trouble } from '../entry';
+import { Suggest } from '../suggest';
 import { jobFeature } from '../job';
 
 @Component({

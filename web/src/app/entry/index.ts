@@ -1,5 +1,4 @@
 export { asChoices, type Choice, ChoiceMany, ChoiceOne, usualConditions } from './choices';
-export { askConflict, differences, leftForNow } from './conflict';
 export { Desk } from './desk';
 export { type Draft, keepDraft } from './draft';
 export { Entry } from './entry';
@@ -7,7 +6,6 @@ export { done, entryForm, type EntryForm, plainWords, saved, type Stamp } from '
 export { factForm } from './fact-form';
 export { type Field, field, fieldFrom, Trouble, trouble } from './field';
 export { Pick } from './pick';
-export { Suggest } from './suggest';
 export { TextField } from './text-field';
 export { Tick } from './tick';
 export { numberOf, numberOrNull } from './typed-number';

@@ -2,7 +2,8 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { type CircuitEdit, type Element, element } from '@dormant-beacon/core/circuit';
-import { type Choice, numberOrNull, Pick, Suggest, TextField, Tick } from '../entry';
+import { type Choice, numberOrNull, Pick, TextField, Tick } from '../entry';
+import { Suggest } from '../suggest';
 import { circuitFields, type Field, kindNames, pinNames } from './circuit-fields';
 
 @Component({

@@ -19,9 +19,6 @@ import { ApiProblem, type Sent } from '../api';
 import {
   type Choice,
   ChoiceOne,
-  askConflict,
-  differences,
-  leftForNow,
   Entry,
   entryForm,
   field,
@@ -30,6 +27,7 @@ import {
   trouble,
   type Trouble,
 } from '../entry';
+import { askConflict, differences, leftForNow } from '../conflict';
 import { ShopEvents, shopFeature } from '../session';
 import { ShopDesk } from './shop-desk';
 

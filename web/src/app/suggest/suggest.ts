@@ -12,7 +12,7 @@ import { ReactiveFormsModule } from '@angular/forms';
 import { MatAutocompleteModule } from '@angular/material/autocomplete';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
-import { type Field, field } from './field';
+import { type Field, field } from '../entry';
 
 let count = 0;
 /** More are no help to whoever looks for one. */

@@ -1,0 +1,1 @@
+export { askConflict, differences, leftForNow } from './conflict';

@@ -1,0 +1,1 @@
+export { Suggest } from './suggest';
