@@ -65,4 +65,29 @@ describe('the drawing of a circuit', () => {
     await bench.press('Whole');
     expect(box()[2]).toBe(whole!);
   });
+
+  it('leaves the wheel to the page, and zooms where control is held or two fingers part', async () => {
+    const bench = await drawn();
+    const svg = bench.page.querySelector('svg')!;
+    const width = () => Number(svg.getAttribute('viewBox')!.split(' ')[2]);
+    const whole = width();
+    const wheel = async (ctrlKey: boolean) => {
+      const event = new WheelEvent('wheel', { deltaY: -100, ctrlKey, cancelable: true });
+      svg.dispatchEvent(event);
+      await bench.fixture.whenStable();
+      return event.defaultPrevented;
+    };
+    expect([await wheel(false), width()]).toEqual([false, whole]);
+    expect(await wheel(true)).toBeTrue();
+    expect(width()).toBeLessThan(whole);
+    await bench.press('Whole');
+    const touch = (type: string, pointerId: number, clientX: number) =>
+      svg.dispatchEvent(new PointerEvent(type, { pointerId, clientX, clientY: 100 }));
+    touch('pointerdown', 1, 100);
+    touch('pointerdown', 2, 140);
+    touch('pointermove', 2, 170);
+    await bench.fixture.whenStable();
+    expect(width()).toBeCloseTo((4 / 7) * whole, 6);
+    expect(svg.classList).toContain('partly');
+  });
 });

@@ -4,10 +4,12 @@ import {
   Component,
   computed,
   effect,
+  ElementRef,
   inject,
   input,
   output,
   signal,
+  untracked,
 } from '@angular/core';
 import { type Element, reference, type State } from '@dormant-beacon/core/circuit';
 import type { TraceCase } from '@dormant-beacon/core/trace';
@@ -25,14 +27,8 @@ import {
   type Place,
   pointBox,
 } from './circuit-graph';
+import { beginning, Hands, moved, shows, type View, zoomed } from './drawing-view';
 import { Layouts } from './layouts';
-
-interface View {
-  readonly x: number;
-  readonly y: number;
-  readonly width: number;
-  readonly height: number;
-}
 
 const margin = 10;
 
@@ -66,7 +62,8 @@ export class CircuitDrawing {
   protected readonly drawn = computed(() => this.laidOut() !== null);
   /** What is shown of the drawing; null shows all of it. */
   private readonly view = signal<View | null>(null);
-  private held: { readonly at: Place; readonly view: View } | null = null;
+  private readonly hands = new Hands();
+  private readonly host: HTMLElement = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
 
   private readonly whole = computed((): View => ({
     x: -margin,
@@ -161,6 +158,15 @@ export class CircuitDrawing {
         };
       });
   });
+  private readonly askedAt = computed((): Place | null => {
+    const asked = this.points().filter((point) => point.asked);
+    if (asked.length === 0 || !this.drawn()) return null;
+    const mean = (of: (point: Place) => number) =>
+      asked.reduce((sum, one) => sum + of(one), 0) / asked.length;
+    return { x: mean(({ x }) => x), y: mean(({ y }) => y) };
+  });
+  /** Only a part of it is shown: a finger then moves the drawing, else the page. */
+  protected readonly partly = computed(() => this.view() !== null);
   protected readonly spoken = computed(
     () =>
       `Circuit: ${this.rows()
@@ -172,13 +178,33 @@ export class CircuitDrawing {
     effect((onCleanup) => {
       const asked = this.layouts.layOut(this.graph()).subscribe({
         next: (step) => {
-          if ('answer' in step) this.laidOut.set(step.answer);
+          if ('answer' in step) this.begin(step.answer);
         },
         // Better all elements in a column than none.
         error: () => this.laidOut.set(stacked(this.graph())),
       });
       onCleanup(() => asked.unsubscribe());
     });
+    // What the chosen test measures is brought into the picture of a large circuit.
+    effect(() => {
+      const asked = this.askedAt();
+      const view = untracked(this.view);
+      if (asked && view && !shows(view, asked))
+        this.view.set(
+          moved(view, this.whole(), {
+            x: asked.x - view.x - view.width / 2,
+            y: asked.y - view.y - view.height / 2,
+          }),
+        );
+    });
+  }
+
+  /** A large circuit begins about what is asked, or what is likeliest. */
+  private begin(layout: CircuitLayout): void {
+    this.laidOut.set(layout);
+    const [likeliest] = [...this.rows()].sort((a, b) => b.share - a.share);
+    const about = this.askedAt() ?? likeliest ?? { x: 0, y: 0 };
+    this.view.set(beginning(this.whole(), this.host.clientWidth, about));
   }
 
   private middleOf(point: string): Place {
@@ -211,44 +237,44 @@ export class CircuitDrawing {
     this.zoomTo({ x: x + width / 2, y: y + height / 2 }, by);
   }
 
+  /** The wheel alone moves the page; with the control key held, and so by two fingers on a pad, it zooms. */
   protected zoomAt(event: WheelEvent): void {
+    if (!event.ctrlKey && !event.metaKey) return;
     event.preventDefault();
-    this.zoomTo(this.onDrawing(event), event.deltaY > 0 ? 1.15 : 1 / 1.15);
+    this.zoomTo(this.onDrawing(event), Math.exp(Math.max(-0.4, Math.min(0.4, event.deltaY / 300))));
   }
 
   private zoomTo(at: Place, by: number): void {
-    const view = this.view() ?? this.whole();
-    const width = Math.min(4 * this.whole().width, Math.max(160, view.width * by));
-    const scale = width / view.width;
-    this.view.set({
-      x: at.x - (at.x - view.x) * scale,
-      y: at.y - (at.y - view.y) * scale,
-      width,
-      height: view.height * scale,
-    });
+    this.view.set(zoomed(this.view() ?? this.whole(), this.whole(), at, by));
   }
 
   protected grab(event: PointerEvent): void {
-    this.held = { at: { x: event.clientX, y: event.clientY }, view: this.view() ?? this.whole() };
+    this.hands.press(event);
   }
 
   protected drag(event: PointerEvent): void {
-    if (!this.held || Math.hypot(event.clientX - this.held.at.x, event.clientY - this.held.at.y) < 4) return;
-    const { at, view } = this.held;
-    const scale = view.width / Math.max(1, (event.currentTarget as SVGElement).clientWidth);
-    this.view.set({
-      ...view,
-      x: view.x - (event.clientX - at.x) * scale,
-      y: view.y - (event.clientY - at.y) * scale,
-    });
+    const gesture = this.hands.move(event);
+    if (!gesture) return;
+    const svg = event.currentTarget as SVGSVGElement;
+    // From here on the pointer is the drawing's, also beyond its edge.
+    if (event.isTrusted) svg.setPointerCapture(event.pointerId);
+    const { by, pinch } = gesture;
+    if (pinch) {
+      const { x, y } = pinch.middle;
+      this.zoomTo(this.onDrawing({ currentTarget: svg, clientX: x, clientY: y }), pinch.ratio);
+    }
+    const view = this.view();
+    if (view === null) return;
+    const scale = view.width / Math.max(1, svg.clientWidth);
+    this.view.set(moved(view, this.whole(), { x: -by.x * scale, y: -by.y * scale }));
   }
 
-  protected drop(): void {
-    this.held = null;
+  protected drop(event: PointerEvent): void {
+    this.hands.lift(event);
   }
 
   /** Where a pointer stands in the drawing's own measure. */
-  private onDrawing(event: MouseEvent): Place {
+  private onDrawing(event: Pick<MouseEvent, 'currentTarget' | 'clientX' | 'clientY'>): Place {
     const svg = event.currentTarget as SVGSVGElement;
     const matrix = svg.getScreenCTM();
     if (!matrix) return { x: 0, y: 0 };
