@@ -19,11 +19,13 @@ import {
 import { doFirst } from './power.js';
 import type { Situation } from './situation.js';
 import type { Lacking, Proof } from '../proof/index.js';
-import { outcomeName, unitOf, valueWords } from '../words/index.js';
+import { outcomeName, unitOf, valueWords, type Said, say } from '../words/index.js';
 
 export interface NextThing {
   readonly stage: StageId;
   readonly sentence: string;
+  /** Where it comes from the catalogue: its key and parameters, for another language. */
+  readonly from: Omit<Said, 'says'> | null;
   /** One more line: why, how long, what each outcome means. */
   readonly detail: string | null;
   /** What is waited for, and until when, where nothing can be done now. */
@@ -33,14 +35,15 @@ export interface NextThing {
 
 const thing = (
   stage: StageId,
-  sentence: string,
-  detail: string | null = null,
+  sentence: string | Said,
+  detail: string | Said | null = null,
   waitsFor: string | null = null,
   waitsUntil: string | null = null,
 ): NextThing => ({
   stage,
-  sentence,
-  detail,
+  sentence: typeof sentence === 'string' ? sentence : sentence.says,
+  from: typeof sentence === 'string' ? null : { key: sentence.key, parameters: sentence.parameters },
+  detail: detail === null || typeof detail === 'string' ? detail : detail.says,
   waitsFor,
   waitsUntil,
 });
@@ -106,28 +109,17 @@ export function nextThing(at: Situation, plans: ReadonlyMap<string, NextTests>):
     );
   if (!at.handedBack)
     return thing('hand-back', 'Print the hand-back and give the car back.', 'Everything is proven dormant.');
-  return thing('hand-back', 'Nothing is open. The job is done.');
+  return thing('hand-back', say('job.done'));
 }
 
 /** Look, swap, try, sign. */
 function shortNext(at: Situation): NextThing {
   const [beacon] = at.untreated;
   if (beacon)
-    return approvalNext(
-      at,
-      thing(
-        'trace',
-        `Look at “${beacon.name}”: bulb, fuse, socket, plug. Then enter what was done.`,
-        'A code, a warning, heat at the holder or a second failure makes this a full job; what is entered stays.',
-      ),
-    );
+    return approvalNext(at, thing('trace', say('short.look', { beacon: beacon.name }), say('short.widens')));
   return at.handedBack
-    ? thing('hand-back', 'Nothing is open. The job is done.')
-    : thing(
-        'hand-back',
-        'Try it in every mode, before the trim goes on and after, then give the car back.',
-        'A short job: no reader was needed.',
-      );
+    ? thing('hand-back', say('job.done'))
+    : thing('hand-back', say('short.try'), say('short.noReader'));
 }
 
 function notPowered(at: Situation): NextThing {

@@ -7,3 +7,4 @@ export {
   outcomeName,
   valueWords,
 } from './reading-words.js';
+export { type Said, say, type SentenceKey } from './sentences.js';

@@ -23,12 +23,13 @@ import { TextField } from './text-field';
 class NoteProbe {
   readonly text = field('');
   readonly stage = signal<StageId>('strip');
+  readonly corrects = signal<string | null>(null);
   readonly form = factForm(
     'notes',
     { text: this.text },
     {
       draft: null,
-      corrects: () => anId('n'),
+      corrects: () => this.corrects(),
       read: () => ({ stage: this.stage(), text: this.text() }),
     },
   );
@@ -48,8 +49,18 @@ describe('factForm', () => {
     expect(bench.desk.entered).toEqual([]);
     stage.set('strip');
     await bench.press('Enter');
-    expect(bench.desk.entered).toEqual([
-      { kind: 'notes', data: { stage: 'strip', text: 'Console out.' }, corrects: anId('n') },
-    ]);
+    expect(bench.desk.entered).toEqual([{ kind: 'notes', data: { stage: 'strip', text: 'Console out.' } }]);
+  });
+
+  it('offers to take back what was entered, but not what corrects another entry', async () => {
+    const bench = await benchFor(NoteProbe, recordOf());
+    await bench.fill('Note', 'Console out.');
+    await bench.press('Enter');
+    expect(bench.desk.offered).toEqual(['x']);
+    bench.fixture.componentInstance.corrects.set(anId('n'));
+    await bench.fill('Note', 'Console in.');
+    await bench.press('Enter');
+    expect(bench.desk.entered[1]!.corrects).toBe(anId('n'));
+    expect(bench.desk.offered).toEqual(['x']);
   });
 });

@@ -1,9 +1,10 @@
 /** The form of one fact: its schema is the contract’s own, and it goes to the desk under the form’s stamp. */
 import { inject } from '@angular/core';
-import { type FactData, type FactKind, factKinds } from '@dormant-beacon/contract';
+import { type Entered, type FactData, type FactKind, factKinds } from '@dormant-beacon/contract';
 import { Desk } from './desk';
 import { entryForm, type EntryForm, type EntryOptions } from './entry-form';
 import type { Trouble } from './field';
+import { Undo } from './undo';
 
 interface FactOptions<K extends FactKind> extends Omit<
   EntryOptions<FactData<K>>,
@@ -21,12 +22,19 @@ interface FactOptions<K extends FactKind> extends Omit<
 export function factForm<K extends FactKind>(
   kind: K,
   fields: object,
-  { corrects, ...options }: FactOptions<K>,
+  { corrects, then, ...options }: FactOptions<K>,
 ): EntryForm {
   const desk = inject(Desk);
+  const undo = inject(Undo);
   return entryForm<FactData<K>>(fields, {
     ...options,
     schema: factKinds[kind].entry.shape.data,
     enter: (data, stamp) => desk.enter(kind, data, corrects?.(), stamp),
+    then: (sent, data) => {
+      // A correction is taken back in the log, where what stood before is seen. A report or a signature stays.
+      if (sent.state === 'saved' && !corrects?.() && factKinds[kind].correctable)
+        void undo.offer((sent.answer as Entered).id);
+      then?.(sent, data);
+    },
   });
 }

@@ -9,3 +9,4 @@ export { Pick } from './pick';
 export { TextField } from './text-field';
 export { Tick } from './tick';
 export { numberOf, numberOrNull } from './typed-number';
+export { Undo } from './undo';

@@ -135,7 +135,7 @@ export class Settings {
   private readonly names = new Intl.DisplayNames('en', { type: 'language', languageDisplay: 'standard' });
   protected readonly locales = locales.map((value): Choice => {
     const money = showCents(123450, this.shop()?.settings.currency ?? 'EUR', value);
-    return { value, label: `${this.names.of(value) ?? value}: ${money}` };
+    return { value, label: `${money} · ${this.names.of(value) ?? value}` };
   });
 
   protected readonly underReview = signal(0);

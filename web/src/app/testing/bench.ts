@@ -10,7 +10,7 @@ import { NEVER } from 'rxjs';
 import { ApiProblem, StoreRoom, type WriteRequest } from '../api';
 import { PeopleEvents, peopleFeature, shopFeature } from '../session';
 import { circuitsFeature, libraryFeature } from '../knowledge';
-import { Desk } from '../entry';
+import { Desk, Undo } from '../entry';
 import { JobEvents, jobFeature } from '../job';
 
 export const yuki: Person = { id: 'p', name: 'Yuki Sorensen', initials: 'YS', role: 'technician' };
@@ -24,6 +24,8 @@ export class FakeDesk {
   readonly pending = signal<readonly WriteRequest[]>([]);
   readonly entered: { kind: string; data: Record<string, unknown>; corrects?: string }[] = [];
   readonly withdrawn: string[] = [];
+  /** The entries that may be taken back at once. */
+  readonly offered: string[] = [];
   refusal: string | null = null;
 
   enter(kind: string, data: Record<string, unknown>, corrects?: string | null) {
@@ -62,6 +64,8 @@ export class FakeDesk {
   }
 
   withdraw(id: string) {
+    if (this.refusal)
+      return Promise.resolve({ state: 'refused', problem: new ApiProblem(409, this.refusal) });
     this.withdrawn.push(id);
     return Promise.resolve({ state: 'saved', answer: { id: 'x', seq: 1, recordedAt: '' } });
   }
@@ -166,6 +170,7 @@ export async function benchFor<C>(
         [circuitsFeature.name]: circuitsFeature.reducer,
       }),
       { provide: Desk, useValue: desk },
+      { provide: Undo, useValue: { offer: (id: string) => desk.offered.push(id) } },
       { provide: StoreRoom, useValue: storeRoom },
     ],
   });

@@ -1,0 +1,33 @@
+/**
+ * The catalogue of core's sentences: each has a key, takes parameters, and is written here in English, so that another
+ * language can follow. What is new is written here; older sentences move here as they are touched.
+ */
+const sentences = {
+  'short.look': ({ beacon }: { beacon: string }) =>
+    `Look at “${beacon}”: bulb, fuse, socket, plug. Then enter what was done.`,
+  'short.widens': () =>
+    'A code, a warning, heat at the holder or a second failure makes this a full job; what is entered stays.',
+  'short.try': () => 'Try it in every mode, before the trim goes on and after, then give the car back.',
+  'short.noReader': () => 'A short job: no reader was needed.',
+  'job.done': () => 'Nothing is open. The job is done.',
+};
+
+export type SentenceKey = keyof typeof sentences;
+type ParametersOf<K extends SentenceKey> = (typeof sentences)[K] extends (own: infer P) => string
+  ? unknown extends P
+    ? []
+    : [Readonly<P>]
+  : never;
+
+/** A sentence as it is said, with what it was made from. */
+export interface Said {
+  readonly key: SentenceKey;
+  readonly parameters: Readonly<Record<string, string | number>>;
+  readonly says: string;
+}
+
+/** @example say('short.look', { beacon: 'Left tail lamp out' }).says // 'Look at “Left tail lamp out”: bulb, …' */
+export function say<K extends SentenceKey>(key: K, ...given: ParametersOf<K>): Said {
+  const parameters = ((given as readonly unknown[])[0] ?? {}) as Said['parameters'];
+  return { key, parameters, says: (sentences[key] as (own: unknown) => string)(parameters) };
+}
