@@ -59,6 +59,7 @@ await runScript(async () => {
       await writes(address);
       await pages(address);
       await visits(address);
+      await scrolling(address);
       for (const [what, pid] of Object.entries(pids))
         figure(`memory of the ${what}`, `${Math.round(memoryOf(pid) / 1e6)} MB`);
     });
@@ -225,6 +226,61 @@ async function visits(address) {
   figure('page memory before', `${before.toFixed(1)} MB`);
   figure('after thirty jobs opened and left', `${afterJobs.toFixed(1)} MB`, 'aim flat');
   figure('after thirty visits to one trace', `${afterTrace.toFixed(1)} MB`, 'aim flat');
+  await browser.close();
+}
+
+/**
+ * The bays scrolled through with ten jobs in the list and with ten thousand: time between two frames.
+ * @param {string} address
+ */
+async function scrolling(address) {
+  const { chromium } = await import('playwright-core');
+  const flags = JSON.parse(readFileSync(join(root, 'chromium-flags.json'), 'utf8'));
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: flags });
+  const context = await browser.newContext({
+    viewport: { width: 1280, height: 800 },
+    serviceWorkers: 'block',
+  });
+  await context.request.post(`${address}/api/session`, { data: technician });
+  const own = await (await context.request.get(`${address}/api/bays`)).json();
+  const frames = async (/** @type {number} */ rows) => {
+    const page = await context.newPage();
+    const bays = Array.from({ length: rows }, (_, n) => ({
+      ...own.bays[n % own.bays.length],
+      jobId: `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`,
+      number: `J-${String(1000 + n)}`,
+    }));
+    await page.route('**/api/bays?*', (route) => route.fulfill({ json: { ...own, bays, after: null } }));
+    await page.goto(address);
+    await page.locator('.rows .row').nth(9).waitFor({ timeout: 60_000 });
+    const times = await page.evaluate(
+      () =>
+        /** @type {Promise<number[]>} */ (
+          new Promise((resolve) => {
+            const times = /** @type {number[]} */ ([]);
+            let last = performance.now();
+            const step = () => {
+              const now = performance.now();
+              times.push(now - last);
+              last = now;
+              scrollBy(0, 300);
+              if (times.length > 200) resolve(times.slice(20));
+              else requestAnimationFrame(step);
+            };
+            requestAnimationFrame(step);
+          })
+        ),
+    );
+    await page.close();
+    return times;
+  };
+  const [ten, many] = [await frames(10), await frames(10_000)];
+  figure('bays: between two frames while scrolling, ten jobs', `${quantile(ten, 0.95).toFixed(0)} ms (p95)`);
+  figure(
+    'bays: the same with ten thousand jobs',
+    `${quantile(many, 0.95).toFixed(0)} ms (p95)`,
+    'aim: as with ten',
+  );
   await browser.close();
 }
 
