@@ -213,6 +213,7 @@ async function visits(address) {
     await page.locator('.rows .row').first().waitFor();
   };
   await page.goto(address);
+  await page.locator('.rows a.row').first().waitFor();
   const rows = await page.locator('.rows .row').allTextContents();
   const numbers = rows.flatMap((text) => /J-\d{4}/.exec(text)?.[0] ?? []);
   for (let n = 0; n < 10; n++) await visit(numbers[n % numbers.length] ?? '', '.next-thing h1');
