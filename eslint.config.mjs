@@ -176,6 +176,25 @@ export default tseslint.config(
   // Benchmarks run on Node.js and may start a program to compare with.
   { files: ['core/bench/**/*.ts'], rules: { 'no-restricted-imports': 'off' } },
   throughIndex,
+  // The worlds in which the planner is tried know nothing of it.
+  {
+    files: ['core/src/worlds/**/*.ts'],
+    ignores: ['**/*.spec.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            ...walls('core').rules['no-restricted-imports'][1].patterns,
+            {
+              regex: '^\\.\\./(?!random/|worlds/)',
+              message: 'a world is made without the planner and its solver',
+            },
+          ],
+        },
+      ],
+    },
+  },
   {
     files: ['web/src/**/*.ts'],
     extends: [...angular.configs.tsRecommended, ...ngrx.configs.store, ...ngrx.configs.effects],

@@ -10,6 +10,13 @@ const cases = [
   ['core/src/watch/probe.ts', "import 'node:fs';", true],
   ['core/src/watch/probe.ts', "import { solve } from '../circuit/solve.js';\nsolve;", true],
   ['core/src/watch/probe.ts', "import { solve } from '../circuit/index.js';\nvoid solve;", false],
+  ['core/src/worlds/probe.ts', "import { solve } from '../circuit/index.js';\nvoid solve;", true],
+  ['core/src/worlds/probe.ts', "import { nextTests } from '../trace/index.js';\nvoid nextTests;", true],
+  [
+    'core/src/worlds/probe.ts',
+    "import { randomNumbers } from '../random/index.js';\nvoid randomNumbers;",
+    false,
+  ],
   ['contract/src/probe.ts', "import '@dormant-beacon/server';", true],
   ['contract/src/probe.ts', "import '@dormant-beacon/core/record';", false],
   ['server/src/probe.ts', "import '@dormant-beacon/web';", true],

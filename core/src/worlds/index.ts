@@ -1,0 +1,9 @@
+export {
+  type Kind,
+  kinds,
+  type World,
+  type WorldCase,
+  worldOf,
+  type WorldReading,
+  type WorldTest,
+} from './worlds.js';
