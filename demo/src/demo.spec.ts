@@ -84,8 +84,8 @@ describe('the demo notes', () => {
         }
         readings.push({ test: next!.test, ...note.readings[next!.test]! });
       }
-      // Five tests at most: it is a trace, not a tour.
-      expect(readings.length).toBeLessThan(6);
+      // Six tests at most, as the journeys ask: a bad joint of a few ohms hardly shows on a line of milliamps.
+      expect(readings.length).toBeLessThan(7);
       expect(source.repairs.find(({ element }) => element === note.part)!.label).toBe(note.repair);
       expect(source.roots!.filter(({ element }) => element === note.part).map(({ root }) => root)).toContain(
         note.root,

@@ -29,7 +29,7 @@ export class MeterBench {
     private readonly state: State,
     readonly live: Assembly,
     private readonly rest: AtRest,
-    private readonly blown: readonly string[],
+    readonly blown: readonly string[],
   ) {
     this.bent = live.branches.some(({ law }) => law !== null);
   }

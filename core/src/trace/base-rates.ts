@@ -20,36 +20,3 @@ export const baseRates: Readonly<Record<ElementKind, Partial<Record<FaultMode, n
   moduleOutput: { stuckOpen: 0.5 },
   ground: { resistive: 2, open: 1 },
 };
-
-type AddedOhms = readonly (readonly [ohms: number, weight: number])[];
-
-const joint: AddedOhms = [
-  [0.5, 2],
-  [2, 3],
-  [8, 2],
-  [40, 2],
-  [400, 1],
-];
-const power: AddedOhms = [
-  [0.02, 2],
-  [0.05, 3],
-  [0.15, 2],
-  [0.5, 2],
-  [2, 1],
-];
-
-/** Sizes of added ohms on a squib loop: even in their logarithm from 0.3 to 8. Source: general practice. */
-const loopSizes = 40;
-const onLoop: AddedOhms = Array.from({ length: loopSizes }, (_, n) => [
-  0.3 * (8 / 0.3) ** (n / (loopSizes - 1)),
-  1,
-]);
-
-/**
- * Added ohms of a resistive fault whose size is not known, with weights, by the element's kind.
- * @param squib where it lies on a squib loop
- */
-export function addedOhms(kind: ElementKind, squib = false): AddedOhms {
-  if (squib) return onLoop;
-  return kind === 'battery' ? power : joint;
-}

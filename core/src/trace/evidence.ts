@@ -2,10 +2,9 @@
 import type { MeterReading } from '../circuit/index.js';
 import { epochLikelihoods } from './epochs.js';
 import { type Accuracy, outsideLikelihood, readingLikelihood, swapMoves } from './likelihood.js';
-import type { Prediction, Predictions } from './predict.js';
-import { isMetered } from './predict.js';
+import { atSupply, isMetered, type Predictions } from './predict.js';
 import type { ReadyCase, ReadySuspect } from './prepare.js';
-import { type LookedTest, outside, type TraceReading, type TraceTest } from './schema.js';
+import { type LookedTest, type MeteredTest, outside, type TraceReading, type TraceTest } from './schema.js';
 
 /** The weight that a suspect keeps after its repair was done and the fault still shows. */
 export const keptAfterRepair = 0.02;
@@ -15,12 +14,15 @@ export function accuracyOf(test: TraceTest): Accuracy {
   return { percent: percent ?? 1, digits: digits ?? 0.02 };
 }
 
-/** P(found) of a look under a suspect. */
-export function findsChance(test: LookedTest, suspect: ReadySuspect): number {
-  const aimed = [suspect, suspect.second].some(
-    (fault) => fault?.element === test.element && (test.mode == null || test.mode === fault.mode),
-  );
-  return aimed ? (test.finds ?? 0.95) : (test.falseAlarm ?? 0.01);
+/** P(found) of a look under each suspect, in their order. A blown fuse looks blown whatever blew it. */
+export function findsChances(ready: ReadyCase, predicted: Predictions, test: LookedTest): number[] {
+  const blown = predicted.blown.get(test.id);
+  return ready.suspects.map((suspect, s) => {
+    const aimed = [suspect, suspect.second].some(
+      (fault) => fault?.element === test.element && (test.mode == null || test.mode === fault.mode),
+    );
+    return aimed || blown?.[s] === true ? (test.finds ?? 0.95) : (test.falseAlarm ?? 0.01);
+  });
 }
 
 /** P(moved) of a swap under a suspect: even, where a second fault stays behind. */
@@ -29,46 +31,102 @@ export function movesChance(test: Extract<TraceTest, { kind: 'swap' }>, suspect:
   return suspect.element === test.element ? swapMoves.suspected : swapMoves.other;
 }
 
-/** Likelihood of a metered reading under one suspect's predictions. */
-export function meteredLikelihood(
-  read: MeterReading,
-  predicted: readonly Prediction[],
-  suspect: ReadySuspect,
-  accuracy: Accuracy,
-): number {
-  const mean = predicted.reduce(
-    (sum, { reading, share }) => sum + share * readingLikelihood(read, reading, accuracy),
-    0,
-  );
-  return suspect.id === outside ? outsideLikelihood(mean) : mean;
+/** Likelihood of a metered reading in every world of one suspect. */
+function inWorlds(
+  { suspects }: ReadyCase,
+  predicted: Predictions,
+  test: MeteredTest,
+  reading: TraceReading,
+  s: number,
+): Float64Array {
+  const values = predicted.tests.get(test.id)![s]!;
+  const read: MeterReading = { value: reading.value ?? null, overload: reading.overload === true };
+  const accuracy = accuracyOf(test);
+  const isOutside = suspects[s]!.id === outside;
+  const measured = reading.supplyVolts ?? null;
+  return values.map((own, world) => {
+    const value = measured === null ? own : atSupply(values, predicted.supply, world, measured);
+    const likelihood = readingLikelihood(read, meterShows(value), accuracy);
+    return isOutside ? outsideLikelihood(likelihood) : likelihood;
+  });
 }
 
-/** Likelihood of `reading` under every suspect, in their order. */
-export function likelihoods(ready: ReadyCase, predicted: Predictions, reading: TraceReading): number[] {
+export const meterShows = (value: number): MeterReading =>
+  Number.isNaN(value) ? { value: null, overload: true } : { value, overload: false };
+
+/**
+ * What readings have said: how likely all of them are under each suspect, and what is believed of its worlds since.
+ * Readings of a case share the volts of the supply and the ohms of the fault: neither error is counted twice.
+ */
+export interface Heard {
+  readonly log: Float64Array;
+  readonly worlds: readonly Float64Array[];
+}
+
+export const nothingHeard = (ready: ReadyCase, { shares }: Predictions): Heard => ({
+  log: new Float64Array(ready.suspects.length),
+  worlds: shares,
+});
+
+export function hear(ready: ReadyCase, predicted: Predictions, before: Heard, reading: TraceReading): Heard {
   const test = ready.tests.get(reading.test)!;
-  if (isMetered(test)) {
-    const read: MeterReading = { value: reading.value ?? null, overload: reading.overload === true };
-    const table = predicted.get(test.id)!;
-    return ready.suspects.map((suspect, s) => meteredLikelihood(read, table[s]!, suspect, accuracyOf(test)));
+  if (!isMetered(test)) {
+    const likelihood = likelihoods(ready, predicted, reading);
+    return { ...before, log: before.log.map((log, s) => log + Math.log(likelihood[s]!)) };
   }
+  const log = before.log.slice();
+  const worlds = before.worlds.map((shares, s) => {
+    const joint = inWorlds(ready, predicted, test, reading, s);
+    let total = 0;
+    for (let world = 0; world < joint.length; world++) total += joint[world]! *= shares[world]!;
+    log[s]! += Math.log(total);
+    if (total > 0) for (let world = 0; world < joint.length; world++) joint[world]! /= total;
+    return total > 0 ? joint : shares;
+  });
+  return { log, worlds };
+}
+
+/** Likelihood of one reading under every suspect, in their order, by what is believed of its worlds. */
+export function likelihoods(
+  ready: ReadyCase,
+  predicted: Predictions,
+  reading: TraceReading,
+  worlds: readonly Float64Array[] = predicted.shares,
+): number[] {
+  const test = ready.tests.get(reading.test)!;
+  if (isMetered(test))
+    return ready.suspects.map((_, s) => {
+      const shares = worlds[s]!;
+      return inWorlds(ready, predicted, test, reading, s).reduce(
+        (sum, likelihood, world) => sum + likelihood * shares[world]!,
+        0,
+      );
+    });
   if (test.kind === 'swap') {
     if (reading.gone === true) return ready.suspects.map(() => 1);
     return ready.suspects.map((suspect) => either(movesChance(test, suspect), reading.moved!));
   }
-  return ready.suspects.map((suspect) => either(findsChance(test, suspect), reading.found!));
+  return findsChances(ready, predicted, test).map((chance) => either(chance, reading.found!));
 }
 
 const either = (chance: number, happened: boolean) => (happened ? chance : 1 - chance);
 
-/** The probability of every suspect after all readings, answers and repairs of the case, in their order. */
-export function posterior(
+/** What the readings that count have said of the suspects and their worlds. */
+export function heardOf(
   ready: ReadyCase,
   predicted: Predictions,
-  heard: readonly TraceReading[] = ready.source.readings ?? [],
-): Float64Array {
-  const log = Float64Array.from(ready.suspects, (suspect) => Math.log(suspect.prior));
+  readings: readonly TraceReading[] = ready.source.readings ?? [],
+): Heard {
+  return readings.reduce(
+    (before, reading) => hear(ready, predicted, before, reading),
+    nothingHeard(ready, predicted),
+  );
+}
+
+/** The probability of every suspect after all that was heard, the answers and the repairs of the case, in their order. */
+export function posterior(ready: ReadyCase, heard: Heard): Float64Array {
+  const log = Float64Array.from(ready.suspects, (suspect, s) => Math.log(suspect.prior) + heard.log[s]!);
   const add = (likelihood: readonly number[]) => likelihood.forEach((l, s) => (log[s]! += Math.log(l)));
-  for (const reading of heard) add(likelihoods(ready, predicted, reading));
   for (const likelihood of epochLikelihoods(ready)) add(likelihood);
   for (const repair of ready.source.done ?? []) add(afterRepair(ready, repair));
   return normalised(log) ?? Float64Array.from(ready.suspects, (suspect) => suspect.prior);
@@ -88,7 +146,7 @@ function afterRepair(ready: ReadyCase, { element, cured }: { element: string; cu
 }
 
 /** From logarithms to shares of one; null where nothing is possible any more. */
-function normalised(log: Float64Array): Float64Array | null {
+export function normalised(log: Float64Array): Float64Array | null {
   const top = log.reduce((a, b) => Math.max(a, b), -Infinity);
   if (top === -Infinity) return null;
   const shares = log.map((value) => Math.exp(value - top));

@@ -2,7 +2,7 @@
 import type { MeterReading } from '../circuit/index.js';
 
 /** The share of readings that no model explains: slips of hand, eye and lead. */
-const epsilon = 1e-4;
+export const epsilon = 1e-4;
 
 export interface Accuracy {
   readonly percent: number;

@@ -5,9 +5,18 @@ import { Costs, expectedBits } from './choose.js';
 import { closedTests } from './closed.js';
 import { isConfirmed, takenOf } from './confirmed.js';
 import { heardReadings } from './epochs.js';
-import { likelihoods, posterior, update } from './evidence.js';
+import {
+  hear,
+  type Heard,
+  heardOf,
+  likelihoods,
+  normalised,
+  nothingHeard,
+  posterior,
+  update,
+} from './evidence.js';
 import { judging, usualSteps } from './judge.js';
-import { type Outcome, outcomesOf } from './outcomes.js';
+import { type Outcome, outcomesOf, standingFor } from './outcomes.js';
 import type { Reached } from './place.js';
 import { isMetered, type Predictions, predictions } from './predict.js';
 import { prepare, type ReadyCase } from './prepare.js';
@@ -23,6 +32,8 @@ import {
 } from './schema.js';
 import type { Move, Situation } from './strategy.js';
 
+/** An outcome that is less likely than that is not named. */
+const leastForeseen = 1e-4;
 /** How many suspects a foreseen outcome names. */
 const namedSuspects = 3;
 
@@ -40,12 +51,13 @@ export function* planning(source: TraceCase, known?: Predictions): Work<NextTest
   const ready = prepare(source);
   const predicted = known ?? (yield* predictions(ready));
   const { heard, unheard, asks, hidden } = heardReadings(source, ready.tests);
-  const beliefs = posterior(ready, predicted, heard);
+  const evidence = heardOf(ready, predicted, heard);
+  const beliefs = posterior(ready, evidence);
   const closed = closedTests(source);
   const read = (hidden ? (source.readings ?? []) : heard).map(({ test }) => test);
   const over = new Set([...read, ...closed.map(({ test }) => test)]);
   const taken = ready.guarded ? takenOf(ready, predicted, heard) : [];
-  const situation = situationOf(ready, predicted, beliefs, over, (element) =>
+  const situation = situationOf(ready, predicted, evidence, beliefs, over, (element) =>
     isConfirmed(ready, taken, element, beliefs),
   );
   const next = (yield* judging(situation, source.steps ?? usualSteps(ready))).map(({ move, cents }) =>
@@ -59,7 +71,7 @@ export function* planning(source: TraceCase, known?: Predictions): Work<NextTest
     asks,
     hidden,
     unheard,
-    contradiction: contradicts(ready, predicted, beliefs, heard),
+    contradiction: contradicts(ready, predicted, beliefs, heard, evidence),
     batch: deadBatch(situation, next),
     chatter: chatterOf(source),
     changes: changesBy(ready, predicted, heard),
@@ -74,6 +86,7 @@ export function* predicting(source: TraceCase): Work<Predictions> {
 function situationOf(
   ready: ReadyCase,
   predicted: Predictions,
+  { worlds }: Heard,
   beliefs: Float64Array,
   over: ReadonlySet<string>,
   confirmed: Situation['confirmed'],
@@ -81,10 +94,11 @@ function situationOf(
   const { tests, done } = ready.source;
   const repaired = new Set((done ?? []).map(({ element }) => element));
   const unread = tests.filter((test) => !over.has(test.id));
+  const standing = standingFor(predicted, worlds);
   return {
     ready,
     costs: new Costs(ready),
-    outcomes: new Map(unread.map((test) => [test.id, outcomesOf(ready, predicted, test)])),
+    outcomes: new Map(unread.map((test) => [test.id, outcomesOf(ready, predicted, test, standing)])),
     beliefs,
     tried: new Set(ready.parts.flatMap(({ element }, index) => (repaired.has(element) ? [index] : []))),
     confirmed,
@@ -127,10 +141,14 @@ function changesBy(
   predicted: Predictions,
   heard: readonly TraceReading[],
 ): NextTests['changes'] {
+  let evidence = nothingHeard(ready, predicted);
   let before: Float64Array = Float64Array.from(ready.suspects, ({ prior }) => prior);
   return heard.map((reading) => {
-    const { chance, beliefs } = update(before, likelihoods(ready, predicted, reading));
-    const after = chance > 0 ? beliefs : before;
+    evidence = hear(ready, predicted, evidence, reading);
+    const now = evidence;
+    const after =
+      normalised(Float64Array.from(ready.suspects, ({ prior }, s) => Math.log(prior) + now.log[s]!)) ??
+      before;
     const suspects = ready.suspects
       .map(({ id }, s) => ({ id, before: before[s]!, after: after[s]! }))
       .sort((a, b) => Math.abs(b.after - b.before) - Math.abs(a.after - a.before))
@@ -169,13 +187,15 @@ function contradicts(
   predicted: Predictions,
   beliefs: Float64Array,
   heard: readonly TraceReading[],
+  { worlds }: Heard,
 ): boolean {
   if (heard.length === 0) return false;
   const leading = beliefs.reduce((best, p, s) => (p > beliefs[best]! ? s : best), 0);
   if (ready.suspects[leading]!.id === outside) return true;
   return heard.some(
     (reading) =>
-      isMetered(ready.tests.get(reading.test)!) && likelihoods(ready, predicted, reading)[leading]! < slip,
+      isMetered(ready.tests.get(reading.test)!) &&
+      likelihoods(ready, predicted, reading, worlds)[leading]! < slip,
   );
 }
 
@@ -202,6 +222,6 @@ function foreseen(ready: ReadyCase, outcomes: readonly Outcome[], beliefs: Float
         .map(({ id, probability }) => ({ id, probability }));
       return { ...(reading as Omit<ForeseenOutcome, 'probability' | 'leaves'>), probability: chance, leaves };
     })
-    .filter(({ probability }) => probability > 0.001)
+    .filter(({ probability }) => probability > leastForeseen)
     .sort((a, b) => b.probability - a.probability);
 }

@@ -1,11 +1,10 @@
 /** The outcomes that a test may have, and how likely each is under every suspect. */
-import type { MeterReading } from '../circuit/index.js';
-import { accuracyOf, findsChance, meteredLikelihood, movesChance } from './evidence.js';
-import { resolution } from './likelihood.js';
+import { accuracyOf, findsChances, movesChance } from './evidence.js';
+import { type Accuracy, epsilon, resolution, spread } from './likelihood.js';
 import type { Predictions } from './predict.js';
 import { isMetered } from './predict.js';
 import type { ReadyCase } from './prepare.js';
-import type { MeteredTest, TraceReading, TraceTest } from './schema.js';
+import { type MeteredTest, outside, type TraceReading, type TraceTest } from './schema.js';
 
 export interface Outcome {
   readonly reading: Omit<TraceReading, 'test'>;
@@ -13,10 +12,22 @@ export interface Outcome {
   readonly chances: Float64Array;
 }
 
-export function outcomesOf(ready: ReadyCase, predicted: Predictions, test: TraceTest): Outcome[] {
-  if (isMetered(test)) return meteredOutcomes(ready, predicted, test);
-  const chances = Float64Array.from(ready.suspects, (suspect) =>
-    test.kind === 'swap' ? movesChance(test, suspect) : findsChance(test, suspect),
+/** What is believed of each suspect's worlds, thinned for planning; left out, what was before any reading. */
+export const standingFor = (predicted: Predictions, worlds = predicted.shares): Standing[] =>
+  worlds.map((shares) => thinned(shares, predicted.supply.length));
+
+/** @param worlds what is believed of each suspect's worlds now */
+export function outcomesOf(
+  ready: ReadyCase,
+  predicted: Predictions,
+  test: TraceTest,
+  worlds: readonly Standing[] = standingFor(predicted),
+): Outcome[] {
+  if (isMetered(test)) return meteredOutcomes(ready, predicted, test, worlds);
+  const chances = Float64Array.from(
+    test.kind === 'swap'
+      ? ready.suspects.map((suspect) => movesChance(test, suspect))
+      : findsChances(ready, predicted, test),
   );
   const field = test.kind === 'swap' ? 'moved' : 'found';
   return [
@@ -25,28 +36,152 @@ export function outcomesOf(ready: ReadyCase, predicted: Predictions, test: Trace
   ];
 }
 
-/** The suspects' predictions, merged where the meter cannot tell them apart, and over-limit if any predicts it. */
-function meteredOutcomes(ready: ReadyCase, predicted: Predictions, test: MeteredTest): Outcome[] {
-  const accuracy = accuracyOf(test);
-  const table = predicted.get(test.id)!;
-  const readings = table.flat().map(({ reading }) => reading);
-  const values = readings
-    .flatMap((reading) => (reading.overload ? [] : [reading.value!]))
-    .sort((a, b) => a - b);
-  const merged: MeterReading[] = [];
-  for (const value of values) {
-    const last = merged.at(-1)?.value;
-    if (last == null || (value !== last && value - last >= resolution(accuracy, last)))
-      merged.push({ value, overload: false });
-  }
-  if (readings.some((reading) => reading.overload)) merged.push({ value: null, overload: true });
+/** Readings nearer than so many standard deviations are foreseen as one. */
+const mergeSpreads = 1.5;
+/** No more outcomes of one test are told apart: what a plan costs changes by less than a cent in a hundred. */
+const mostOutcomes = 24;
 
-  const raw = merged.map((read) =>
-    Float64Array.from(ready.suspects, (suspect, s) => meteredLikelihood(read, table[s]!, suspect, accuracy)),
-  );
-  const totals = ready.suspects.map((_, s) => raw.reduce((sum, chances) => sum + chances[s]!, 0));
-  return merged.map((read, o) => ({
-    reading: read.overload ? { overload: true as const } : { value: read.value! },
-    chances: raw[o]!.map((chance, s) => chance / totals[s]!),
+/** A world that stands for its neighbours, and their share together. */
+export interface Standing {
+  readonly world: Int32Array;
+  readonly share: Float64Array;
+}
+
+/** Sizes and supplies that stand together. */
+const block = { sizes: 2, supplies: 3 } as const;
+/** A world of less weight changes no plan. */
+const leastShare = 1e-4;
+
+/** Few worlds for many: of each block the weightiest, with the share of all in it. For planning, not for evidence. */
+export function thinned(shares: Float64Array, steps: number): Standing {
+  const sizes = shares.length / steps;
+  const world: number[] = [];
+  const share: number[] = [];
+  for (let n = 0; n < sizes; n += block.sizes)
+    for (let k = 0; k < steps; k += block.supplies) {
+      let [sum, most, at] = [0, -1, 0];
+      for (let size = n; size < Math.min(sizes, n + block.sizes); size++)
+        for (let supply = k; supply < Math.min(steps, k + block.supplies); supply++) {
+          const own = shares[size * steps + supply]!;
+          sum += own;
+          if (own > most) [most, at] = [own, size * steps + supply];
+        }
+      if (sum < leastShare) continue;
+      world.push(at);
+      share.push(sum);
+    }
+  const total = share.reduce((sum, own) => sum + own, 0);
+  return { world: Int32Array.from(world), share: Float64Array.from(share, (own) => own / total) };
+}
+
+/** The suspects' predictions, merged where they cannot be told apart, and over-limit if any predicts it. */
+function meteredOutcomes(
+  ready: ReadyCase,
+  predicted: Predictions,
+  test: MeteredTest,
+  worlds: readonly Standing[],
+): Outcome[] {
+  const accuracy = accuracyOf(test);
+  const table = predicted.tests.get(test.id)!;
+  const { values, over } = foreseenValues(ready, table, worlds, accuracy);
+  const count = values.length + (over ? 1 : 0);
+  const edges = values.slice(1).map((value, n) => (value + values[n]!) / 2);
+  const chances = Array.from({ length: count }, () => new Float64Array(ready.suspects.length));
+  for (const [s, suspect] of ready.suspects.entries()) {
+    const { world, share } = worlds[s]!;
+    const own = new Float64Array(count);
+    for (let n = 0; n < world.length; n++) {
+      const value = table[s]![world[n]!]!;
+      if (Number.isNaN(value)) own[count - 1]! += share[n]!;
+      else spreadOver(own, edges, value, spread(accuracy, value), share[n]!);
+    }
+    // A slip of hand or eye may show anything; so may what lies outside the circuit.
+    const slips = suspect.id === outside ? outsideShare : epsilon;
+    for (let o = 0; o < count; o++) chances[o]![s] = (1 - slips) * own[o]! + slips / count;
+  }
+  return chances.map((own, o) => ({
+    reading: o < values.length ? { value: values[o]! } : { overload: true as const },
+    chances: own,
   }));
+}
+
+/** How much of what lies outside the circuit reads as nothing in it would. */
+const outsideShare = 0.5;
+
+/** The values that a test is foreseen to show, each for a stretch of them, and whether it may be over the limit. */
+function foreseenValues(
+  ready: ReadyCase,
+  table: readonly Float64Array[],
+  worlds: readonly Standing[],
+  accuracy: Accuracy,
+): { values: number[]; over: boolean } {
+  const steps: [value: number, weight: number][] = [];
+  let over = false;
+  for (const [s, { world, share }] of worlds.entries())
+    for (let n = 0; n < world.length; n++) {
+      const value = table[s]![world[n]!]!;
+      if (Number.isNaN(value)) over = true;
+      else steps.push([value, share[n]! * ready.suspects[s]!.prior]);
+    }
+  steps.sort((a, b) => a[0] - b[0]);
+  const merged: { from: number; sum: number; weight: number }[] = [];
+  for (const [value, weight] of steps) {
+    const last = merged.at(-1);
+    const width = last
+      ? Math.max(resolution(accuracy, last.from), mergeSpreads * spread(accuracy, last.from))
+      : 0;
+    if (last && (value === last.from || value - last.from < width)) {
+      last.sum += value * weight;
+      last.weight += weight;
+    } else merged.push({ from: value, sum: value * weight, weight });
+  }
+  // The lightest goes to its lighter neighbour until few enough are left.
+  while (merged.length > mostOutcomes) {
+    const least = merged.reduce((best, one, n) => (one.weight < merged[best]!.weight ? n : best), 0);
+    const [before, after] = [merged[least - 1], merged[least + 1]];
+    const into = !before || (after && after.weight < before.weight) ? after! : before;
+    into.sum += merged[least]!.sum;
+    into.weight += merged[least]!.weight;
+    merged.splice(least, 1);
+  }
+  return { values: merged.map(({ from, sum, weight }) => (weight > 0 ? sum / weight : from)), over };
+}
+
+/** Lays the share of a prediction over the stretches between `edges`, as readings scatter around it. */
+function spreadOver(
+  into: Float64Array,
+  edges: readonly number[],
+  value: number,
+  sigma: number,
+  share: number,
+): void {
+  let o = 0;
+  if (sigma === 0) {
+    while (o < edges.length && value > edges[o]!) o++;
+    into[o]! += share;
+    return;
+  }
+  while (o < edges.length && edges[o]! < value - farSpreads * sigma) o++;
+  let below = 0;
+  for (; o < edges.length; o++) {
+    const now = edges[o]! > value + farSpreads * sigma ? 1 : normalBelow((edges[o]! - value) / sigma);
+    into[o]! += share * (now - below);
+    below = now;
+    if (now === 1) return;
+  }
+  into[edges.length]! += share * (1 - below);
+}
+
+/** Beyond so many standard deviations nothing is read. */
+const farSpreads = 4;
+
+/** Share of a normal distribution below z. Source: Abramowitz and Stegun, 7.1.26; within 1.5e-7. */
+function normalBelow(z: number): number {
+  const x = Math.abs(z) / Math.SQRT2;
+  const t = 1 / (1 + 0.3275911 * x);
+  const tail =
+    t *
+    (0.254829592 + t * (-0.284496736 + t * (1.421413741 + t * (-1.453152027 + t * 1.061405429)))) *
+    Math.exp(-x * x);
+  return z < 0 ? tail / 2 : 1 - tail / 2;
 }

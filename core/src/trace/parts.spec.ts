@@ -73,10 +73,13 @@ describe('prepare', () => {
 });
 
 describe('predictions and outcomes', () => {
-  it('give five readings to a resistive suspect of unknown size, and sum to one under every suspect', () => {
+  it('spread a resistive suspect of unknown size and the supply over worlds, and sum to one under every suspect', () => {
     const made = ready();
     const table = finish(predictions(made));
-    expect(table.get('x')!.map((list) => list.length)).toEqual([1, 5, 1]);
+    const steps = table.supply.length;
+    expect(table.tests.get('x')!.map((worlds) => worlds.length)).toEqual([steps, 128 * steps, steps]);
+    for (const shares of table.shares)
+      expect(shares.reduce((sum, share) => sum + share, 0)).toBeCloseTo(1, 12);
     const outcomes = outcomesOf(made, table, made.source.tests[0]!);
     made.suspects.forEach((_, s) =>
       expect(outcomes.reduce((sum, { chances }) => sum + chances[s]!, 0)).toBeCloseTo(1, 12),
@@ -84,7 +87,9 @@ describe('predictions and outcomes', () => {
     const values = outcomes.map(({ reading }) => reading.value!);
     expect(values).toEqual([...values].sort((a, b) => a - b));
     expect(values[0]).toBeCloseTo(0, 6);
-    expect(values.at(-1)).toBeCloseTo(12, 2);
+    // The supply may stand at 14.8 V; the 10 MΩ of the meter take nothing that shows.
+    expect(values.at(-1)).toBeGreaterThan(14.2);
+    expect(values.at(-1)).toBeLessThan(14.8);
   });
 });
 

@@ -1,91 +1,239 @@
 /** What each suspect predicts for each metered test: solved once for a case, used in every step. */
 import { type Fault, type MeterBench, meterBench, type MeterReading, type State } from '../circuit/index.js';
 import type { Work } from '../progress/index.js';
-import { addedOhms } from './base-rates.js';
+import { isRefusal } from '../refusal/index.js';
 import type { Second } from './pairs.js';
 import type { ReadyCase, ReadySuspect } from './prepare.js';
-import { type MeteredTest, outside, type TraceTest } from './schema.js';
+import { type LookedTest, type MeteredTest, outside, type TraceTest } from './schema.js';
+import { addedOhms, interpolated, knotsOf, onSquibLoop, supplyOf } from './unknowns.js';
 
-/** One possible reading under a suspect, and its share. */
-export interface Prediction {
-  readonly reading: MeterReading;
-  readonly share: number;
+/**
+ * A suspect leaves open what the supply was and how many ohms its fault adds: every pairing of these is a world. The
+ * worlds of a suspect are laid out size by size, within one size supply by supply.
+ */
+export interface Predictions {
+  readonly supply: Float64Array;
+  /** The share of each world before any reading, in the suspects' order; each sums to 1. */
+  readonly shares: readonly Float64Array[];
+  /** By test: in the suspects' order, what is read in each world; NaN where it is over the meter's limit. */
+  readonly tests: ReadonlyMap<string, readonly Float64Array[]>;
+  /** By test of a look at a fuse: the suspects in whose circuit that fuse has blown. */
+  readonly blown: ReadonlyMap<string, readonly boolean[]>;
 }
-
-/** For each metered test, the predictions of every suspect in their order; `outside` predicts the sound circuit. */
-export type Predictions = ReadonlyMap<string, readonly (readonly Prediction[])[]>;
 
 export function isMetered(test: TraceTest): test is MeteredTest {
   return !('element' in test);
 }
 
+/** Sizes of a fault and volts of a supply for which the circuit is solved; between them it is interpolated. */
+const sizeKnots = 7;
+/** Lamps and diodes bend so little between the two that a straight line is within 10 mV; a relay may let go. */
+const supplyKnots = { usual: 2, relays: 3 } as const;
+
 /**
- * Solves the circuit under every suspect for every metered test.
+ * Solves the circuit under every suspect for every metered test; `outside` predicts the sound circuit.
  * @throws Refusal at `tests[n]` where a test names a point or state that the circuit does not have
  */
 export function* predictions(ready: ReadyCase): Work<Predictions> {
+  const supply = supplyOf(ready.source);
+  const relays = ready.source.circuit.elements.some(({ kind }) => kind === 'relay');
+  const volts = knotsOf(supply.values, relays ? supplyKnots.relays : supplyKnots.usual);
   const tests = ready.source.tests.flatMap((test, index) => (isMetered(test) ? [{ test, index }] : []));
-  const table = new Map<string, Prediction[][]>(tests.map(({ test }) => [test.id, []]));
+  const looks = ready.source.tests.filter((test) => isFuseLook(ready, test)) as LookedTest[];
+  const table = new Map<string, Float64Array[]>(tests.map(({ test }) => [test.id, []]));
+  const blown = new Map<string, boolean[]>(looks.map(({ id }) => [id, []]));
+  const shares: Float64Array[] = [];
   for (const [done, suspect] of ready.suspects.entries()) {
-    const variants = tests.length > 0 ? faultVariants(ready, suspect) : [];
-    const benches = variants.map(({ faults, share }) => ({ share, benchFor: benchesUnder(ready, faults) }));
+    const sizes = sizesOf(ready, suspect);
+    shares.push(
+      worlds(
+        sizes.flatMap(({ shares: own }) => [...own]),
+        supply.shares,
+      ),
+    );
+    const solved =
+      tests.length > 0
+        ? sizes.map((size) =>
+            size.knots.map((faults) => volts.map((at) => benchesUnder(ready, faults, supply.values[at]!))),
+          )
+        : [];
     for (const { test, index } of tests) {
-      const state = test.state ?? ready.source.state ?? {};
+      const read = (benchFor: (state: State) => MeterBench) =>
+        valueOf(benchFor(test.state ?? ready.source.state ?? {}).read(asMeter(test), `tests[${index}]`));
+      // An ohmmeter sees the dead car: whatever its supply.
+      const dead = readsOhms(test);
       table.get(test.id)!.push(
-        benches.map(({ share, benchFor }) => ({
-          share,
-          reading: benchFor(state).read(asMeter(test), `tests[${index}]`),
-        })),
+        joined(
+          sizes.flatMap(({ places, shares: own }, n) => {
+            const atKnots = solved[n]!.map((benches) =>
+              dead
+                ? new Float64Array(supply.values.length).fill(read(benches[0]!))
+                : interpolated(volts, benches.map(read), supply.values.length),
+            );
+            return sizesBetween(places, atKnots, own.length);
+          }),
+        ),
       );
     }
+    for (const look of looks) blown.get(look.id)!.push(blows(ready, sizes[0]?.knots[0] ?? [], look.element));
     yield { done: done + 1, total: ready.suspects.length };
   }
-  return table;
+  return { supply: supply.values, shares, tests: table, blown };
 }
 
-type Variant = { readonly faults: readonly Fault[]; readonly share: number };
+/** What is read in a world at a supply that was measured: the same size of fault, at those volts. */
+export function atSupply(values: Float64Array, supply: Float64Array, world: number, volts: number): number {
+  const steps = supply.length;
+  if (steps === 1) return values[world]!;
+  const first = world - (world % steps);
+  const place = ((volts - supply[0]!) / (supply[steps - 1]! - supply[0]!)) * (steps - 1);
+  const at = Math.max(0, Math.min(steps - 2, Math.floor(place)));
+  const [from, to] = [values[first + at]!, values[first + at + 1]!];
+  return Number.isNaN(from) || Number.isNaN(to)
+    ? place - at < 0.5
+      ? from
+      : to
+    : from + (to - from) * (place - at);
+}
 
-/** A suspect as one or more sets of faults with shares; a pair as every combination of its two. */
-function faultVariants(ready: ReadyCase, suspect: ReadySuspect): Variant[] {
-  const first = variantsOf(ready, suspect);
+/** One kind of a suspect's fault: at its knots the faults, and the shares of all its sizes. */
+interface Sizes {
+  readonly knots: readonly (readonly Fault[])[];
+  /** Where the knots stand among the sizes. */
+  readonly places: readonly number[];
+  readonly shares: Float64Array;
+}
+
+const one = (faults: readonly Fault[], share = 1): Sizes => ({
+  knots: [faults],
+  places: [0],
+  shares: Float64Array.of(share),
+});
+
+/** A suspect as one or more kinds of faults; a pair as every combination of its two. */
+function sizesOf(ready: ReadyCase, suspect: ReadySuspect): Sizes[] {
+  const first = singleSizes(ready, suspect);
   if (!suspect.second || suspect.id === outside) return first;
-  const second = variantsOf(ready, suspect.second);
-  return first.flatMap((a) =>
-    second.map((b) => ({ faults: [...a.faults, ...b.faults], share: a.share * b.share })),
+  const second = singleSizes(ready, suspect.second);
+  return first.flatMap((a) => second.flatMap((b) => combined(a, b)));
+}
+
+/** Two faults: where both are of unknown size, the second is taken at its knots. */
+function combined(a: Sizes, b: Sizes): Sizes[] {
+  if (a.knots.length === 1) {
+    const share = a.shares[0]!;
+    return [
+      {
+        ...b,
+        knots: b.knots.map((faults) => [...a.knots[0]!, ...faults]),
+        shares: b.shares.map((own) => own * share),
+      },
+    ];
+  }
+  return b.knots.map((faults) => ({
+    ...a,
+    knots: a.knots.map((own) => [...own, ...faults]),
+    shares: a.shares.map((own) => own / b.knots.length),
+  }));
+}
+
+/** One fault: a resistive one of unknown size is spread over its sizes, an intermittent one shows or does not. */
+function singleSizes(ready: ReadyCase, { element, mode, ohms, to, positions, chance }: Second): Sizes[] {
+  const known = ready.elements.get(element);
+  if (!known) return [one([])];
+  if (mode === 'intermittent' && positions?.length) return [one([{ element, mode, positions }])];
+  if (mode === 'intermittent')
+    return [one([{ element, mode: 'open' }], chance ?? 0.5), one([], 1 - (chance ?? 0.5))];
+  if (mode === 'resistive' && ohms == null) {
+    const { values, shares } = addedOhms(onSquibLoop(ready, known.pins));
+    const places = knotsOf(values, sizeKnots);
+    return [{ knots: places.map((at) => [{ element, mode, ohms: values[at]! }]), places, shares }];
+  }
+  return [one([{ element, mode, ohms, to }])];
+}
+
+/** From the readings at the knots, supply by supply, those of every size. */
+function sizesBetween(
+  places: readonly number[],
+  atKnots: readonly Float64Array[],
+  sizes: number,
+): Float64Array[] {
+  if (places.length === 1) return [atKnots[0]!];
+  const steps = atKnots[0]!.length;
+  const whole = Array.from({ length: sizes }, () => new Float64Array(steps));
+  for (let k = 0; k < steps; k++) {
+    const column = interpolated(
+      places,
+      atKnots.map((knot) => knot[k]!),
+      sizes,
+    );
+    for (let n = 0; n < sizes; n++) whole[n]![k] = column[n]!;
+  }
+  return whole;
+}
+
+function worlds(sizes: readonly number[], supply: Float64Array): Float64Array {
+  const all = new Float64Array(sizes.length * supply.length);
+  sizes.forEach((size, n) => supply.forEach((share, k) => (all[n * supply.length + k] = size * share)));
+  return all;
+}
+
+function joined(parts: readonly Float64Array[]): Float64Array {
+  const all = new Float64Array(parts.reduce((sum, { length }) => sum + length, 0));
+  let at = 0;
+  for (const part of parts) {
+    all.set(part, at);
+    at += part.length;
+  }
+  return all;
+}
+
+const valueOf = ({ value, overload }: MeterReading): number => (overload ? NaN : value!);
+
+const readsOhms = (test: MeteredTest): boolean =>
+  test.kind === 'ohms' || test.kind === 'continuity' || (test.kind === 'live' && test.reads === 'ohms');
+
+/** Whether a look is at a fuse that can be seen to have blown, whatever blew it. */
+function isFuseLook(ready: ReadyCase, test: TraceTest): boolean {
+  return (
+    test.kind === 'inspect' &&
+    (test.mode == null || test.mode === 'open') &&
+    ready.elements.get(test.element)?.kind === 'fuse'
   );
 }
 
-/** One fault with its shares: a resistive one of unknown size is five (forty on a squib loop), an intermittent one two. */
-function variantsOf(ready: ReadyCase, { element, mode, ohms, to, positions, chance }: Second): Variant[] {
-  const known = ready.elements.get(element);
-  if (!known) return [{ faults: [], share: 1 }];
-  if (mode === 'intermittent' && positions?.length)
-    return [{ faults: [{ element, mode, positions }], share: 1 }];
-  if (mode === 'intermittent')
-    return [
-      { faults: [{ element, mode: 'open' }], share: chance ?? 0.5 },
-      { faults: [], share: 1 - (chance ?? 0.5) },
-    ];
-  if (mode === 'resistive' && ohms == null) {
-    const squib = known.pins.some((pin) => ready.cavities.get(pin)?.class === 'squib');
-    const sizes = addedOhms(known.kind, squib);
-    const total = sizes.reduce((sum, [, weight]) => sum + weight, 0);
-    return sizes.map(([added, weight]) => ({
-      faults: [{ element, mode, ohms: added }],
-      share: weight / total,
-    }));
+/** Whether faults have blown a fuse where the car is used as it usually is. A circuit that cannot be solved blows none. */
+function blows(ready: ReadyCase, faults: readonly Fault[], fuse: string): boolean {
+  if (faults.length === 0) return false;
+  const { circuit, state } = ready.source;
+  try {
+    const usual = state ?? {};
+    return meterBench(
+      circuit,
+      { ...usual, faults: [...(usual.faults ?? []), ...faults] },
+      usual,
+    ).blown.includes(fuse);
+  } catch (error) {
+    if (isRefusal(error)) return false;
+    throw error;
   }
-  return [{ faults: [{ element, mode, ohms, to }], share: 1 }];
 }
 
-function benchesUnder(ready: ReadyCase, own: readonly Fault[]): (state: State) => MeterBench {
+function benchesUnder(ready: ReadyCase, own: readonly Fault[], volts: number): (state: State) => MeterBench {
   const made = new Map<string, MeterBench>();
+  const { circuit } = ready.source;
+  const first = circuit.elements.find((element) => element.kind === 'battery');
+  const elements = circuit.elements.map((element) =>
+    element.kind === 'battery' && first?.kind === 'battery' && element.volts === first.volts
+      ? { ...element, volts }
+      : element,
+  );
   return (state) => {
     const key = JSON.stringify(state);
     let bench = made.get(key);
     if (!bench) {
       const faults = [...(state.faults ?? []), ...own];
-      bench = meterBench(ready.source.circuit, { ...state, faults }, ready.source.state ?? {});
+      bench = meterBench({ elements }, { ...state, faults }, ready.source.state ?? {});
       made.set(key, bench);
     }
     return bench;

@@ -64,7 +64,7 @@ export function prepare(source: TraceCase): ReadyCase {
     tests.set(test.id, test);
   }
   for (const [index, reading] of (source.readings ?? []).entries())
-    checkReading(reading, tests, `readings[${index}]`);
+    checkReading(reading, tests, `readings[${index}]`, voltsOf(source));
   for (const [index, { after }] of (source.epochs ?? []).entries())
     if (!tests.has(after)) throw new Refusal(`epochs[${index}].after`, `no test "${after}"`);
   checkNeeds(source);
@@ -190,6 +190,7 @@ export function checkReading(
   reading: TraceReading,
   tests: ReadonlyMap<string, TraceTest>,
   path: string,
+  supplyVolts = 12.6,
 ): void {
   const test = tests.get(reading.test);
   if (!test) throw new Refusal(`${path}.test`, `no test "${reading.test}"`);
@@ -203,4 +204,26 @@ export function checkReading(
       path,
       `a reading of a test "${test.kind}" has exactly one of ${wanted.join(', ')}, got ${given.join(', ') || 'none'}`,
     );
+  if (reading.value != null) checkPossible(reading.value, test, `${path}.value`, supplyVolts);
 }
+
+/** Volts beyond so many times the supply come from no line of it: a 12 V car shows 60 V at most. */
+const mostTimesSupply = 60 / 12.6;
+
+/** @throws Refusal at `path` where no meter on such a car can show that */
+function checkPossible(value: number, test: TraceTest, path: string, supplyVolts: number): void {
+  const kind = test.kind === 'live' ? (test.reads ?? 'volts') : test.kind;
+  if ((kind === 'ohms' || kind === 'continuity' || kind === 'amps') && value < 0)
+    throw new Refusal(
+      path,
+      `${kind === 'amps' ? 'amps' : 'ohms'} are not negative: look at the leads and type it again`,
+    );
+  const most = Math.round(mostTimesSupply * Math.max(12.6, supplyVolts));
+  if ((kind === 'volts' || kind === 'testLamp') && Math.abs(value) > most)
+    throw new Refusal(path, `${value} V cannot stand on a car of ${supplyVolts} V: type it again`);
+}
+
+const voltsOf = ({ circuit }: TraceCase): number => {
+  const battery = circuit.elements.find((element) => element.kind === 'battery');
+  return battery?.kind === 'battery' ? battery.volts : 12.6;
+};

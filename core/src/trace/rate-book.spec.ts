@@ -1,6 +1,6 @@
 import { element } from '../circuit/index.js';
 import { check } from '../refusal/index.js';
-import { addedOhms, baseRates } from './base-rates.js';
+import { baseRates } from './base-rates.js';
 import { elementKind, rateBook, rateOf, suppliedRate, suppliedRates } from './rate-book.js';
 
 const book = (more: object = {}) =>
@@ -39,14 +39,5 @@ describe('the shop’s base rates', () => {
       /learned\[0\]\.closures/,
     );
     expect(() => book({ version: -1 })).toThrowError(/version/);
-  });
-
-  it('spread a resistance of unknown size over five, whatever the element', () => {
-    for (const kind of elementKind.options) {
-      const sizes = addedOhms(kind);
-      expect(sizes.length).toBe(5);
-      expect(sizes.map(([ohms]) => ohms)).toEqual([...sizes.map(([ohms]) => ohms)].sort((a, b) => a - b));
-      for (const [ohms, weight] of sizes) expect(Math.min(ohms, weight)).toBeGreaterThan(0);
-    }
   });
 });

@@ -100,8 +100,18 @@ export const traceReading = z.strictObject({
   found: z.boolean().nullish(),
   moved: z.boolean().nullish(),
   gone: z.boolean().nullish(),
+  /** Volts at the battery in that moment: left out, they are an unknown that the readings of a case share. */
+  supplyVolts: z.number().gt(0).max(100).nullish(),
 });
 export type TraceReading = z.infer<typeof traceReading>;
+
+/** The volts that the supply may have where they were not measured: likeliest at `volts`. */
+export const traceSupply = z
+  .strictObject({ low: z.number().gt(0), volts: z.number().gt(0), high: z.number().gt(0) })
+  .refine(({ low, volts, high }) => low <= volts && volts <= high, {
+    path: ['volts'],
+    error: 'expected low ≤ volts ≤ high',
+  });
 
 /** What a connector's cavity is: it decides which tests it permits. */
 export const cavityClass = z.enum(['squib', 'sensor', 'network', 'switch', 'power', 'high-voltage']);
@@ -153,6 +163,7 @@ export const traceCase = z.strictObject({
   hourlyRateCents: cents.nullish(),
   wrongPartCents: cents.nullish(),
   state: state.nullish(),
+  supply: traceSupply.nullish(),
   tests: z.array(traceTest).max(1000),
   repairs: z.array(traceRepair).max(1000),
   readings: z.array(traceReading).nullish(),

@@ -3,12 +3,22 @@ import { finish, type Work } from '../progress/index.js';
 import { Costs } from './choose.js';
 import { closedTests } from './closed.js';
 import { isConfirmed, meansOf, type Taken } from './confirmed.js';
-import { accuracyOf, findsChance, keptAfterRepair, likelihoods, movesChance, update } from './evidence.js';
+import {
+  accuracyOf,
+  findsChances,
+  hear,
+  keptAfterRepair,
+  likelihoods,
+  meterShows,
+  movesChance,
+  normalised,
+  nothingHeard,
+} from './evidence.js';
 import { spread } from './likelihood.js';
 import { judging, usualSteps } from './judge.js';
 import { optimum, usualSituations } from './optimum.js';
-import { type Outcome, outcomesOf } from './outcomes.js';
-import { isMetered, type Prediction, type Predictions, predictions } from './predict.js';
+import { type Outcome, outcomesOf, standingFor } from './outcomes.js';
+import { isMetered, type Predictions, predictions } from './predict.js';
 import { prepare, type ReadyCase } from './prepare.js';
 import { randomNumbers } from '../random/index.js';
 import type { Situation, Strategy } from './strategy.js';
@@ -59,7 +69,10 @@ export function* traceBenching(
   // Hidden faults are single ones.
   const ready = prepare({ ...open, readings: [], done: [], epochs: [], pairs: false });
   const predicted = yield* predictions(ready);
-  const outcomes = new Map(ready.source.tests.map((test) => [test.id, outcomesOf(ready, predicted, test)]));
+  const standing = standingFor(predicted);
+  const outcomes = new Map(
+    ready.source.tests.map((test) => [test.id, outcomesOf(ready, predicted, test, standing)]),
+  );
   const costs = new Costs(ready);
   const best = optimum(ready, costs, outcomes, mostSituations);
   const strategies: [keyof TraceBench, Strategy][] = [
@@ -126,18 +139,19 @@ function play(
     random.uniform(),
   );
   const fault = ready.suspects[hidden]!;
-  const variants = new Map([...predicted].map(([test, table]) => [test, table[hidden]!]));
-  const variant = random.uniform();
+  const world = draw(predicted.shares[hidden]!, random.uniform());
   const shown = new Map(
-    ready.source.tests.map((test) => [
-      test.id,
-      simulated(ready, test, hidden, variants.get(test.id), variant, random),
-    ]),
+    ready.source.tests.map((test) => [test.id, simulated(ready, predicted, test, hidden, world, random)]),
   );
   let here = costs;
   let read: readonly number[] = ready.source.tests.map(() => -1);
   const tried = new Set<number>();
-  let beliefs: Float64Array = Float64Array.from(ready.suspects, (suspect) => suspect.prior);
+  const prior = Float64Array.from(ready.suspects, (suspect) => suspect.prior);
+  let beliefs: Float64Array = prior;
+  let heard = nothingHeard(ready, predicted);
+  const kept = prior.map(() => 1);
+  const believed = () =>
+    normalised(prior.map((share, s) => Math.log(share) + heard.log[s]! + Math.log(kept[s]!))) ?? beliefs;
   let unread: readonly TraceTest[] = ready.source.tests;
   const taken: Taken[] = [];
   let cents = 0;
@@ -158,8 +172,8 @@ function play(
       read = read.with(ready.source.tests.indexOf(move.test), nearest(outcomes.get(move.test.id)!, reading));
       const likelihood = likelihoods(ready, predicted, reading);
       taken.push({ means: meansOf(move.test), likelihood });
-      const after = update(beliefs, likelihood);
-      if (after.chance > 0) beliefs = after.beliefs;
+      heard = hear(ready, predicted, heard, reading);
+      beliefs = believed();
       continue;
     }
     const part = ready.parts[move.part]!;
@@ -169,35 +183,31 @@ function play(
     if (right && random.uniform() < part.succeeds) return { cents, tests, firstPart };
     cents += ready.wrongPartCents;
     tried.add(move.part);
-    beliefs = update(
-      beliefs,
-      ready.suspects.map((suspect) => (suspect.element === part.element ? keptAfterRepair : 1)),
-    ).beliefs;
+    ready.suspects.forEach((suspect, s) => {
+      if (suspect.element === part.element) kept[s]! *= keptAfterRepair;
+    });
+    beliefs = believed();
   }
   return { cents: cents + ready.outsideCents, tests, firstPart };
 }
 
-/** One reading of a test with the fault in the car: noise as in the likelihood, chances as stated. */
+/** One reading of a test in the world that is hidden: noise as in the likelihood, chances as stated. */
 function simulated(
   ready: ReadyCase,
+  predicted: Predictions,
   test: TraceTest,
   hidden: number,
-  predicted: readonly Prediction[] | undefined,
-  variant: number,
+  world: number,
   random: ReturnType<typeof randomNumbers>,
 ): TraceReading {
-  const suspect = ready.suspects[hidden]!;
   if (!isMetered(test)) {
-    const chance = test.kind === 'swap' ? movesChance(test, suspect) : findsChance(test, suspect);
+    const chance =
+      test.kind === 'swap'
+        ? movesChance(test, ready.suspects[hidden]!)
+        : findsChances(ready, predicted, test)[hidden]!;
     return { test: test.id, [test.kind === 'swap' ? 'moved' : 'found']: random.uniform() < chance };
   }
-  const { reading } =
-    predicted![
-      draw(
-        predicted!.map(({ share }) => share),
-        variant,
-      )
-    ]!;
+  const reading = meterShows(predicted.tests.get(test.id)![hidden]![world]!);
   const noise = random.normal();
   if (reading.overload) return { test: test.id, overload: true };
   return { test: test.id, value: reading.value! + spread(accuracyOf(test), reading.value!) * noise };
@@ -217,10 +227,10 @@ function nearest(outcomes: readonly Outcome[], reading: TraceReading): number {
   return outcomes.reduce((best, outcome, o) => (distance(outcome) < distance(outcomes[best]!) ? o : best), 0);
 }
 
-function draw(shares: readonly number[], at: number): number {
+function draw(shares: ArrayLike<number>, at: number): number {
   let sum = 0;
-  const index = shares.findIndex((share) => (sum += share) > at);
-  return index < 0 ? shares.length - 1 : index;
+  for (let index = 0; index < shares.length; index++) if ((sum += shares[index]!) > at) return index;
+  return shares.length - 1;
 }
 
 function average(plays: readonly Play[]): StrategyResult {

@@ -12,16 +12,16 @@ export interface Part {
 }
 
 export interface Stand {
-  readonly ignition?: string | null;
-  readonly closed?: readonly string[] | null;
-  readonly open?: readonly string[] | null;
-  readonly stalled?: readonly string[] | null;
-  readonly unplugged?: readonly string[] | null;
-  readonly pulled?: readonly string[] | null;
-  readonly jumpers?: readonly (readonly [string, string])[] | null;
-  readonly positions?: readonly string[] | null;
+  readonly ignition?: string | null | undefined;
+  readonly closed?: readonly string[] | null | undefined;
+  readonly open?: readonly string[] | null | undefined;
+  readonly stalled?: readonly string[] | null | undefined;
+  readonly unplugged?: readonly string[] | null | undefined;
+  readonly pulled?: readonly string[] | null | undefined;
+  readonly jumpers?: readonly (readonly [string, string])[] | null | undefined;
+  readonly positions?: readonly string[] | null | undefined;
   readonly substituteLoads?:
-    readonly { readonly pins: readonly [string, string]; readonly ohms: number }[] | null;
+    readonly { readonly pins: readonly [string, string]; readonly ohms: number }[] | null | undefined;
 }
 
 /** What is wrong with one part. */
@@ -30,7 +30,7 @@ export interface Hidden {
   readonly mode: string;
   readonly ohms?: number | null;
   readonly to?: string | null;
-  readonly positions?: readonly string[] | null;
+  readonly positions?: readonly string[] | null | undefined;
 }
 
 /** One two-ended piece: ohms, and volts in series that push current out of `a`. */
@@ -67,6 +67,9 @@ function filament(part: Part, volts: number): number {
 
 /** Cold ohms of a fuse: a link drops about 75 mV at its rating, half of that cold. */
 const link = (part: Part) => figure(part, 'ohms', 0.055 / figure(part, 'amps', 10));
+
+const mostAmps = (part: Part) =>
+  part.kind === 'fuse' ? 1.35 * figure(part, 'amps', 10) : figure(part, 'limitAmps', 1e9);
 
 export class Wiring {
   private readonly blown = new Set<string>();
@@ -108,13 +111,10 @@ export class Wiring {
       drops = next;
       if (this.switched(volts, pulledIn)) continue;
       if (!still && round < rounds - 20) continue;
-      const over = this.parts.find(
-        (part) =>
-          !blown.has(part.id) &&
-          ((part.kind === 'fuse' && Math.abs(amps.get(part.id) ?? 0) > 1.35 * figure(part, 'amps', 10)) ||
-            (part.kind === 'moduleOutput' &&
-              Math.abs(amps.get(part.id) ?? 0) > figure(part, 'limitAmps', 1e9))),
-      );
+      // An output that guards itself is open long before a fuse has melted.
+      const over = ['moduleOutput', 'fuse']
+        .flatMap((kind) => this.parts.filter((part) => part.kind === kind && !blown.has(part.id)))
+        .find((part) => Math.abs(amps.get(part.id) ?? 0) > mostAmps(part));
       if (!over) {
         if (still) break;
         continue;

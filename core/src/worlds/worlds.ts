@@ -18,15 +18,15 @@ export interface WorldCase {
 export interface WorldTest {
   readonly id: string;
   readonly kind: string;
-  readonly reads?: string | null;
+  readonly reads?: string | null | undefined;
   readonly from?: string;
   readonly to?: string;
   readonly through?: string;
   readonly element?: string;
-  readonly mode?: string | null;
-  readonly finds?: number | null;
-  readonly falseAlarm?: number | null;
-  readonly state?: Stand | null;
+  readonly mode?: string | null | undefined;
+  readonly finds?: number | null | undefined;
+  readonly falseAlarm?: number | null | undefined;
+  readonly state?: Stand | null | undefined;
 }
 
 /** What is tried: which of the unknowns a set of worlds leaves open. */

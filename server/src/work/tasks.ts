@@ -15,7 +15,7 @@ import { provenStory, type ProvenStory } from '../logbook/prove-story.js';
 
 /** Elements × suspects × metered tests up to which the server plans itself; above, the page does it in a worker. */
 export const mostPlannedWork = 60_000;
-const keptPredictions = 60;
+const keptPredictions = 12;
 
 /** Predictions by the id of the trace's row, which never changes. */
 const known = new Map<string, Predictions>();

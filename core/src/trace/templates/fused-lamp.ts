@@ -51,6 +51,16 @@ export const fusedLamp: Template = {
       .volts('ground', back, 4, `Measure ${back} to ground with the ${w.on}`)
       .volts('switched', 'switched', 8, `Measure behind the light switch with the ${w.on}`)
       .volts('fuse-volts', w.fuse, 2, `Measure behind fuse ${w.fuse}`)
+      .ohms(
+        'chafe',
+        w.fuse,
+        'gnd',
+        5,
+        `Fuse ${w.fuse} out, ${w.plug} off, ${w.on}: measure behind the fuse to ground`,
+        {
+          state: { pulled: ['FUSE'], unplugged: [w.plug] },
+        },
+      )
       .repair('LAMP', 8, 450, 'replace', `Replace the ${w.lamp}, same watts`)
       .root('LAMP', 'water in the lamp', 'Look for drops, a dull reflector, a torn seal')
       .root('LAMP', 'overvoltage', 'Measure the charging voltage: more than 14.8 V at idle with all off?')

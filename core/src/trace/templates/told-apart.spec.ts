@@ -21,12 +21,13 @@ describe('the suspects of a template', () => {
       const parts = (test: TraceTest, a: string, b: string): boolean => {
         const [first, second] = [ready.suspects[index.get(a)!]!, ready.suspects[index.get(b)!]!];
         if (!isMetered(test)) return test.element === first.element || test.element === second.element;
-        const [one, two] = [table.get(test.id)![index.get(a)!]!, table.get(test.id)![index.get(b)!]!];
-        return one.some(({ reading: x }) =>
-          two.some(({ reading: y }) =>
-            x.overload || y.overload
-              ? x.overload !== y.overload
-              : Math.abs(x.value! - y.value!) > resolution(accuracyOf(test), x.value!),
+        const read = (id: string) => [...table.tests.get(test.id)![index.get(id)!]!];
+        const two = read(b);
+        return read(a).some((x) =>
+          two.some((y) =>
+            Number.isNaN(x) || Number.isNaN(y)
+              ? Number.isNaN(x) !== Number.isNaN(y)
+              : Math.abs(x - y) > resolution(accuracyOf(test), x),
           ),
         );
       };
@@ -54,13 +55,20 @@ describe('the suspects of a template', () => {
                 : {
                     test: test.id,
                     found:
-                      test.element === suspect.element && (test.mode == null || test.mode === suspect.mode),
+                      (test.element === suspect.element &&
+                        (test.mode == null || test.mode === suspect.mode)) ||
+                      table.blown.get(test.id)?.[at] === true,
                   };
-            // The likeliest of what it predicts.
-            const { reading } = [...table.get(test.id)![at]!].sort((a, b) => b.share - a.share)[0]!;
-            return reading.overload
-              ? { test: test.id, overload: true }
-              : { test: test.id, value: reading.value! };
+            // One world: a fault of middle size, at rest volts.
+            const values = table.tests.get(test.id)![at]!;
+            const steps = table.supply.length;
+            const size = Math.floor(values.length / steps / 2);
+            const rest = table.supply.reduce(
+              (best, volts, k) => (Math.abs(volts - 12.6) < Math.abs(table.supply[best]! - 12.6) ? k : best),
+              0,
+            );
+            const value = values[size * steps + rest]!;
+            return Number.isNaN(value) ? { test: test.id, overload: true } : { test: test.id, value };
           });
         const after = nextTests({ ...source, readings });
         const shares = new Map<string, number>();
