@@ -44,7 +44,7 @@ describe('a database that goes away in the middle', () => {
     const row = (await page.locator('.row', { hasText: 'J-0120' }).getAttribute('href'))!;
     await page.goto(address + row.replace(/[a-z-]+$/, 'make-safe'));
     const confirm = async (states: string) => {
-      const step = page.locator('.steps .mat-step', { hasText: states });
+      const step = page.locator('.steps li', { hasText: states });
       await step.getByRole('button', { name: /^Confirmed/ }).click();
       return step;
     };

@@ -108,7 +108,7 @@ describe('restraints', () => {
       .first()
       .waitFor();
     for (const states of ['Seats and glass', 'Charge lead out', 'Ignition off', 'Battery negative off']) {
-      const step = page.locator('.steps .mat-step', { hasText: states });
+      const step = page.locator('.steps li', { hasText: states });
       await step.getByRole('button', { name: /^Confirmed/ }).click();
       await step.locator('.by', { hasText: 'Yuki' }).waitFor();
     }

@@ -2,7 +2,7 @@ export { hasClosedLine } from './cavities.js';
 export { closedTests } from './closed.js';
 export { isGuarded, isRestraintCircuit } from './guarded.js';
 export { type ActionClass, actionClassOf, namesOfElement, repairClassOf } from './action-class.js';
-export { checkReading } from './prepare.js';
+export { checkReading, supplyVoltsOf } from './prepare.js';
 export {
   type BaseRate,
   baseRate,

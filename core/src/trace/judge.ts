@@ -30,7 +30,23 @@ export function* judging(situation: Situation, steps: 1 | 2): Work<Judged[]> {
     if (!tried.has(part)) moves.push({ move: { part }, cents: costs.repair(part, beliefs, tried) });
   });
   moves.sort(byCents);
-  return inOrder(situation, steps === 2 ? yield* twoStepsAhead(situation, moves) : moves);
+  const ordered = steps === 2 ? yield* twoStepsAhead(situation, moves) : moves;
+  return inOrder(situation, soonestFirst(situation, ordered));
+}
+
+/** Costs to the end that are so near to each other are the same, as far as a plan can tell. */
+const asGoodAs = 1.01;
+
+/** Of the tests that lead and cost as good as the same, the one that is soonest done: a look before a power-down. */
+function soonestFirst({ ready, costs }: Situation, moves: readonly Judged[]): readonly Judged[] {
+  const [first] = moves;
+  if (!first || 'part' in first.move) return moves;
+  const minutes = ({ move }: Judged) =>
+    'test' in move ? move.test.minutes + ready.ways.minutes(costs.place, move.test) : Infinity;
+  const soonest = moves
+    .filter(({ cents }) => cents <= asGoodAs * first.cents)
+    .reduce((best, one) => (minutes(one) < minutes(best) ? one : best), first);
+  return [soonest, ...moves.filter((move) => move !== soonest)];
 }
 
 const byCents = (a: Judged, b: Judged) => a.cents - b.cents;

@@ -64,7 +64,7 @@ export function prepare(source: TraceCase): ReadyCase {
     tests.set(test.id, test);
   }
   for (const [index, reading] of (source.readings ?? []).entries())
-    checkReading(reading, tests, `readings[${index}]`, voltsOf(source));
+    checkReading(reading, tests, `readings[${index}]`, supplyVoltsOf(source));
   for (const [index, { after }] of (source.epochs ?? []).entries())
     if (!tests.has(after)) throw new Refusal(`epochs[${index}].after`, `no test "${after}"`);
   checkNeeds(source);
@@ -223,7 +223,8 @@ function checkPossible(value: number, test: TraceTest, path: string, supplyVolts
     throw new Refusal(path, `${value} V cannot stand on a car of ${supplyVolts} V: type it again`);
 }
 
-const voltsOf = ({ circuit }: TraceCase): number => {
+/** Volts of the supply that a circuit is drawn with; of a 12 V car where it has none. */
+export const supplyVoltsOf = ({ circuit }: Pick<TraceCase, 'circuit'>): number => {
   const battery = circuit.elements.find((element) => element.kind === 'battery');
   return battery?.kind === 'battery' ? battery.volts : 12.6;
 };

@@ -13,6 +13,7 @@ import { guardOf } from '@dormant-beacon/core/restraints';
 import type { Scan } from '@dormant-beacon/core/scans';
 import {
   checkReading,
+  supplyVoltsOf,
   isRestraintCircuit,
   type TraceCase,
   type TraceReading,
@@ -96,7 +97,7 @@ const readings: Gate = (record, fact, _role, shop) => {
   const trace = standingFor(record.traces, fact['traceId'] as string);
   if (!trace) throw invalid('data.traceId', 'no such trace in this job');
   const tests = new Map(trace.case.tests.map((test) => [test.id, test]));
-  checkReading(fact as unknown as TraceReading, tests, 'data');
+  checkReading(fact as unknown as TraceReading, tests, 'data', supplyVoltsOf(trace.case));
   readingGate(record, fact, shop, trace);
 };
 

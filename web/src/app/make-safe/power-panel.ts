@@ -2,7 +2,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
-import { MatStepperModule } from '@angular/material/stepper';
 import { RouterLink } from '@angular/router';
 import type { Bay, FactData } from '@dormant-beacon/contract';
 import { inventoryOf } from '@dormant-beacon/core/record';
@@ -28,17 +27,7 @@ const notesAsked: Partial<Record<SafetyStepKind, string>> = {
 
 @Component({
   selector: 'db-power-panel',
-  imports: [
-    Caution,
-    Entry,
-    MatButtonModule,
-    MatProgressBarModule,
-    MatStepperModule,
-    More,
-    RouterLink,
-    TextField,
-    When,
-  ],
+  imports: [Caution, Entry, MatButtonModule, MatProgressBarModule, More, RouterLink, TextField, When],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './power-panel.html',
   styleUrl: './power-panel.scss',
@@ -146,13 +135,6 @@ export class PowerPanel {
         asksNote: notesAsked[step] ?? null,
       };
     });
-  });
-
-  /** The step that is open: the next to confirm, or the last once all are. */
-  protected readonly nextStep = computed(() => {
-    const steps = this.steps();
-    const next = steps.findIndex(({ next }) => next);
-    return next < 0 ? steps.length - 1 : next;
   });
 
   protected readonly notes = signal<Partial<Record<SafetyStepKind, string>>>({});
