@@ -95,6 +95,7 @@ async function take(address) {
     await page.goto(`${address}${jobId ? `/jobs/${jobId}` : ''}${path}`);
     await page.locator('h1').first().waitFor();
     await page.waitForTimeout(1200);
+    await page.waitForFunction(() => !document.body.innerText.includes('Drawing the circuit'));
     if (tab) await page.getByRole('tab', { name: tab }).click();
     if (at) await page.locator(at).evaluate((element) => element.scrollIntoView());
     await page.screenshot({ path: join(out, `${file}.png`) });

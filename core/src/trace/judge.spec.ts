@@ -174,3 +174,26 @@ describe('the measured planner', () => {
     expect(traceBench(source, 5, 1).optimum).toBeUndefined();
   });
 });
+
+describe('tests that cost as good as the same', () => {
+  const of = (slow: number, quick: number) =>
+    nextTests(
+      made({
+        suspects: [
+          { id: 'a', element: 'A', mode: 'open', weight: 6 },
+          { id: 'b', element: 'B', mode: 'open', weight: 4 },
+        ],
+        tests: [look('slow', 'A', 12, slow), look('quick', 'A', 3, quick)],
+        repairs: ['A', 'B'].map((element) => ({ element, minutes: 5, priceCents: 400_000 })),
+      }),
+    ).next.flatMap((action) => (action.action === 'test' ? [action] : []));
+
+  it('come in the order in which they are done; a test that is worth its time comes before them', () => {
+    const near = of(0.99, 0.97);
+    expect(near.map(({ test }) => test)).toEqual(['quick', 'slow']);
+    // By its money to the end alone it would be second.
+    expect(near[0]!.expectedCents).toBeGreaterThan(near[1]!.expectedCents);
+    expect(near[0]!.expectedCents).toBeLessThan(1.01 * near[1]!.expectedCents);
+    expect(of(0.99, 0.7).map(({ test }) => test)).toEqual(['slow', 'quick']);
+  });
+});
