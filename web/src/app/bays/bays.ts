@@ -58,6 +58,8 @@ export function matches(bay: Bay, text: string): boolean {
     .every((word) => row.includes(word));
 }
 
+const rowsOfAPart = 50;
+
 @Component({
   selector: 'db-bays',
   imports: [Lens, MatButtonModule, PersonPicker, RouterLink, ThemeSwitch, When],
@@ -85,6 +87,14 @@ export class Bays {
     const near = this.bays().filter((bay) => matches(bay, text));
     const known = new Set(near.map(({ jobId }) => jobId));
     return [...near, ...this.found().filter(({ jobId }) => !known.has(jobId))];
+  });
+  /** The rows in parts, so that a long list costs what is seen of it. */
+  protected readonly parts = computed(() => {
+    const rows = this.shown();
+    return Array.from({ length: Math.ceil(rows.length / rowsOfAPart) }, (_, n) => ({
+      from: n * rowsOfAPart,
+      bays: rows.slice(n * rowsOfAPart, (n + 1) * rowsOfAPart),
+    }));
   });
   protected readonly headline = computed(() => headline(this.bays(), this.after() !== null, this.order()));
   protected readonly first = computed(
