@@ -31,7 +31,7 @@ export function movesChance(test: Extract<TraceTest, { kind: 'swap' }>, suspect:
   return suspect.element === test.element ? swapMoves.suspected : swapMoves.other;
 }
 
-/** Likelihood of a metered reading in every world of one suspect. */
+/** Likelihood of a metered reading in every world of one suspect, whichever turn its fault has. */
 function inWorlds(
   { suspects }: ReadyCase,
   predicted: Predictions,
@@ -42,13 +42,16 @@ function inWorlds(
   const values = predicted.tests.get(test.id)![s]!;
   const read: MeterReading = { value: reading.value ?? null, overload: reading.overload === true };
   const accuracy = accuracyOf(test);
-  const isOutside = suspects[s]!.id === outside;
   const measured = reading.supplyVolts ?? null;
-  return values.map((own, world) => {
-    const value = measured === null ? own : atSupply(values, predicted.supply, world, measured);
-    const likelihood = readingLikelihood(read, meterShows(value), accuracy);
-    return isOutside ? outsideLikelihood(likelihood) : likelihood;
+  const mixed = new Float64Array(predicted.shares[s]!.length);
+  predicted.turns[s]!.forEach((turn, n) => {
+    for (let world = 0; world < mixed.length; world++) {
+      const at = n * mixed.length + world;
+      const value = measured === null ? values[at]! : atSupply(values, predicted.supply, at, measured);
+      mixed[world]! += turn * readingLikelihood(read, meterShows(value), accuracy);
+    }
   });
+  return suspects[s]!.id === outside ? mixed.map(outsideLikelihood) : mixed;
 }
 
 export const meterShows = (value: number): MeterReading =>
@@ -111,12 +114,8 @@ export function likelihoods(
 
 const either = (chance: number, happened: boolean) => (happened ? chance : 1 - chance);
 
-/** What the readings that count have said of the suspects and their worlds. */
-export function heardOf(
-  ready: ReadyCase,
-  predicted: Predictions,
-  readings: readonly TraceReading[] = ready.source.readings ?? [],
-): Heard {
+/** What readings have said of the suspects and their worlds, one after the other. */
+export function heardOf(ready: ReadyCase, predicted: Predictions, readings: readonly TraceReading[]): Heard {
   return readings.reduce(
     (before, reading) => hear(ready, predicted, before, reading),
     nothingHeard(ready, predicted),

@@ -31,9 +31,12 @@ export function readingLikelihood(read: MeterReading, predicted: MeterReading, a
   return epsilon + (1 - epsilon) * Math.min(1, resolution(accuracy, x) * density);
 }
 
+/** How much of what lies outside the circuit reads as nothing in it would. */
+export const outsideShare = 0.5;
+
 /** Outside the circuit anything may be: half as the sound circuit, and a little of everything. */
 export function outsideLikelihood(sound: number): number {
-  return 0.5 * sound + 0.01;
+  return (1 - outsideShare) * sound + 0.01;
 }
 
 /** P(the fault moves with the part) of a swap under a suspect of that part, and under any other. */

@@ -16,7 +16,7 @@ import {
   update,
 } from './evidence.js';
 import { judging, usualSteps } from './judge.js';
-import { type Outcome, outcomesOf, standingFor } from './outcomes.js';
+import { type Outcome, outcomesOf, thinnedWorlds } from './outcomes.js';
 import type { Reached } from './place.js';
 import { isMetered, type Predictions, predictions } from './predict.js';
 import { prepare, type ReadyCase } from './prepare.js';
@@ -94,11 +94,11 @@ function situationOf(
   const { tests, done } = ready.source;
   const repaired = new Set((done ?? []).map(({ element }) => element));
   const unread = tests.filter((test) => !over.has(test.id));
-  const standing = standingFor(predicted, worlds);
+  const thinned = thinnedWorlds(predicted, worlds);
   return {
     ready,
     costs: new Costs(ready),
-    outcomes: new Map(unread.map((test) => [test.id, outcomesOf(ready, predicted, test, standing)])),
+    outcomes: new Map(unread.map((test) => [test.id, outcomesOf(ready, predicted, test, thinned, beliefs)])),
     beliefs,
     tried: new Set(ready.parts.flatMap(({ element }, index) => (repaired.has(element) ? [index] : []))),
     confirmed,

@@ -109,6 +109,22 @@ describe('what is observed', () => {
     expect(() => run({ supply: { low: 13, volts: 12.6, high: 14 } })).toThrowError(/supply\.volts/);
   });
 
+  it('takes an intermittent fault for another turn with each reading', () => {
+    const result = run({
+      suspects: [...suspects, { id: 'loose', element: 'C2', mode: 'intermittent', weight: 1 }],
+      supply: { low: 12.6, volts: 12.6, high: 12.6 },
+      tests: [...tests, { ...tests[0]!, id: 'again' }],
+      readings: [
+        { test: 'v', value: 12.45 },
+        { test: 'again', value: 0 },
+      ],
+    });
+    // Half and half each time: no fault that stays as it is gives both but by a slip, nor does what lies outside.
+    expect(result.suspects[0]!.id).toBe('loose');
+    expect(shareOf(result, 'loose')).toBeGreaterThan(0.8);
+    expect(result.contradiction).toBeFalse();
+  });
+
   it('offers what is left, whatever was read and done', () => {
     const done = repairs.slice(0, 3).map(({ element }) => ({ element, cured: false }));
     const { next } = run({

@@ -1,6 +1,6 @@
 /** The outcomes that a test may have, and how likely each is under every suspect. */
 import { accuracyOf, findsChances, movesChance } from './evidence.js';
-import { type Accuracy, epsilon, resolution, spread } from './likelihood.js';
+import { type Accuracy, epsilon, outsideShare, resolution, spread } from './likelihood.js';
 import type { Predictions } from './predict.js';
 import { isMetered } from './predict.js';
 import type { ReadyCase } from './prepare.js';
@@ -13,17 +13,21 @@ export interface Outcome {
 }
 
 /** What is believed of each suspect's worlds, thinned for planning; left out, what was before any reading. */
-export const standingFor = (predicted: Predictions, worlds = predicted.shares): Standing[] =>
+export const thinnedWorlds = (predicted: Predictions, worlds = predicted.shares): Thinned[] =>
   worlds.map((shares) => thinned(shares, predicted.supply.length));
 
-/** @param worlds what is believed of each suspect's worlds now */
+/**
+ * @param worlds what is believed of each suspect's worlds now
+ * @param weights of the suspects: what the weighty ones foresee is told apart the finest
+ */
 export function outcomesOf(
   ready: ReadyCase,
   predicted: Predictions,
   test: TraceTest,
-  worlds: readonly Standing[] = standingFor(predicted),
+  worlds: readonly Thinned[] = thinnedWorlds(predicted),
+  weights: ArrayLike<number> = ready.suspects.map(({ prior }) => prior),
 ): Outcome[] {
-  if (isMetered(test)) return meteredOutcomes(ready, predicted, test, worlds);
+  if (isMetered(test)) return meteredOutcomes(ready, predicted, test, worlds, weights);
   const chances = Float64Array.from(
     test.kind === 'swap'
       ? ready.suspects.map((suspect) => movesChance(test, suspect))
@@ -38,11 +42,11 @@ export function outcomesOf(
 
 /** Readings nearer than so many standard deviations are foreseen as one. */
 const mergeSpreads = 1.5;
-/** No more outcomes of one test are told apart: what a plan costs changes by less than a cent in a hundred. */
+/** No more outcomes of one test are told apart, for the sake of the time that a plan takes. */
 const mostOutcomes = 24;
 
 /** A world that stands for its neighbours, and their share together. */
-export interface Standing {
+export interface Thinned {
   readonly world: Int32Array;
   readonly share: Float64Array;
 }
@@ -53,7 +57,7 @@ const block = { sizes: 2, supplies: 3 } as const;
 const leastShare = 1e-4;
 
 /** Few worlds for many: of each block the weightiest, with the share of all in it. For planning, not for evidence. */
-export function thinned(shares: Float64Array, steps: number): Standing {
+export function thinned(shares: Float64Array, steps: number): Thinned {
   const sizes = shares.length / steps;
   const world: number[] = [];
   const share: number[] = [];
@@ -79,21 +83,23 @@ function meteredOutcomes(
   ready: ReadyCase,
   predicted: Predictions,
   test: MeteredTest,
-  worlds: readonly Standing[],
+  worlds: readonly Thinned[],
+  weights: ArrayLike<number>,
 ): Outcome[] {
   const accuracy = accuracyOf(test);
   const table = predicted.tests.get(test.id)!;
-  const { values, over } = foreseenValues(ready, table, worlds, accuracy);
+  const foreseen = worlds.map((own, s) =>
+    foreseenBy(table[s]!, predicted.turns[s]!, predicted.shares[s]!.length, own),
+  );
+  const { values, over } = stretches(foreseen, weights, accuracy);
   const count = values.length + (over ? 1 : 0);
   const edges = values.slice(1).map((value, n) => (value + values[n]!) / 2);
   const chances = Array.from({ length: count }, () => new Float64Array(ready.suspects.length));
   for (const [s, suspect] of ready.suspects.entries()) {
-    const { world, share } = worlds[s]!;
     const own = new Float64Array(count);
-    for (let n = 0; n < world.length; n++) {
-      const value = table[s]![world[n]!]!;
-      if (Number.isNaN(value)) own[count - 1]! += share[n]!;
-      else spreadOver(own, edges, value, spread(accuracy, value), share[n]!);
+    for (const { value, share } of foreseen[s]!) {
+      if (Number.isNaN(value)) own[count - 1]! += share;
+      else spreadOver(own, edges, value, spread(accuracy, value), share);
     }
     // A slip of hand or eye may show anything; so may what lies outside the circuit.
     const slips = suspect.id === outside ? outsideShare : epsilon;
@@ -105,23 +111,35 @@ function meteredOutcomes(
   }));
 }
 
-/** How much of what lies outside the circuit reads as nothing in it would. */
-const outsideShare = 0.5;
+/** What one suspect foresees, and how likely; NaN over the limit. */
+interface Foreseen {
+  readonly value: number;
+  readonly share: number;
+}
+
+function foreseenBy(
+  values: Float64Array,
+  turns: Float64Array,
+  worlds: number,
+  { world, share }: Thinned,
+): Foreseen[] {
+  return [...turns].flatMap((turn, t) =>
+    [...world].map((at, n) => ({ value: values[t * worlds + at]!, share: turn * share[n]! })),
+  );
+}
 
 /** The values that a test is foreseen to show, each for a stretch of them, and whether it may be over the limit. */
-function foreseenValues(
-  ready: ReadyCase,
-  table: readonly Float64Array[],
-  worlds: readonly Standing[],
+function stretches(
+  foreseen: readonly (readonly Foreseen[])[],
+  weights: ArrayLike<number>,
   accuracy: Accuracy,
 ): { values: number[]; over: boolean } {
   const steps: [value: number, weight: number][] = [];
   let over = false;
-  for (const [s, { world, share }] of worlds.entries())
-    for (let n = 0; n < world.length; n++) {
-      const value = table[s]![world[n]!]!;
+  for (const [s, own] of foreseen.entries())
+    for (const { value, share } of own) {
       if (Number.isNaN(value)) over = true;
-      else steps.push([value, share[n]! * ready.suspects[s]!.prior]);
+      else steps.push([value, share * weights[s]!]);
     }
   steps.sort((a, b) => a[0] - b[0]);
   const merged: { from: number; sum: number; weight: number }[] = [];

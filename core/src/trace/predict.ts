@@ -8,14 +8,17 @@ import { type LookedTest, type MeteredTest, outside, type TraceTest } from './sc
 import { addedOhms, interpolated, knotsOf, onSquibLoop, supplyOf } from './unknowns.js';
 
 /**
- * A suspect leaves open what the supply was and how many ohms its fault adds: every pairing of these is a world. The
- * worlds of a suspect are laid out size by size, within one size supply by supply.
+ * A suspect leaves open what the supply was and how many ohms its fault adds: every pairing of these is a world, the
+ * same for all readings. The worlds of a suspect are laid out size by size, within one size supply by supply. Whether an
+ * intermittent fault shows is another turn with each reading.
  */
 export interface Predictions {
   readonly supply: Float64Array;
   /** The share of each world before any reading, in the suspects' order; each sums to 1. */
   readonly shares: readonly Float64Array[];
-  /** By test: in the suspects' order, what is read in each world; NaN where it is over the meter's limit. */
+  /** The share of each turn, in the suspects' order: one alone where the fault is there or not. */
+  readonly turns: readonly Float64Array[];
+  /** By test: in the suspects' order, what is read in each world, turn after turn; NaN where it is over the limit. */
   readonly tests: ReadonlyMap<string, readonly Float64Array[]>;
   /** By test of a look at a fuse: the suspects in whose circuit that fuse has blown. */
   readonly blown: ReadonlyMap<string, readonly boolean[]>;
@@ -26,8 +29,8 @@ export function isMetered(test: TraceTest): test is MeteredTest {
 }
 
 /** Sizes of a fault and volts of a supply for which the circuit is solved; between them it is interpolated. */
-const sizeKnots = 7;
-/** Lamps and diodes bend so little between the two that a straight line is within 10 mV; a relay may let go. */
+const sizeKnots = 10;
+/** Lamps and diodes bend so little between the two that a straight line serves; a relay may let go. */
 const supplyKnots = { usual: 2, relays: 3 } as const;
 
 /**
@@ -43,43 +46,44 @@ export function* predictions(ready: ReadyCase): Work<Predictions> {
   const table = new Map<string, Float64Array[]>(tests.map(({ test }) => [test.id, []]));
   const blown = new Map<string, boolean[]>(looks.map(({ id }) => [id, []]));
   const shares: Float64Array[] = [];
+  const turnShares: Float64Array[] = [];
   for (const [done, suspect] of ready.suspects.entries()) {
-    const sizes = sizesOf(ready, suspect);
-    shares.push(
-      worlds(
-        sizes.flatMap(({ shares: own }) => [...own]),
-        supply.shares,
-      ),
+    const turns = turnsOf(ready, suspect);
+    shares.push(worldShares(turns[0]!.sizes, supply.shares));
+    turnShares.push(Float64Array.from(turns, ({ share }) => share));
+    const solved = turns.flatMap(({ sizes }) =>
+      sizes.map((size) => ({
+        size,
+        benches: size.knots.map((faults) =>
+          volts.map((at) => benchesUnder(ready, faults, supply.values[at]!)),
+        ),
+      })),
     );
-    const solved =
-      tests.length > 0
-        ? sizes.map((size) =>
-            size.knots.map((faults) => volts.map((at) => benchesUnder(ready, faults, supply.values[at]!))),
-          )
-        : [];
     for (const { test, index } of tests) {
       const read = (benchFor: (state: State) => MeterBench) =>
         valueOf(benchFor(test.state ?? ready.source.state ?? {}).read(asMeter(test), `tests[${index}]`));
       // An ohmmeter sees the dead car: whatever its supply.
-      const dead = readsOhms(test);
-      table.get(test.id)!.push(
-        joined(
-          sizes.flatMap(({ places, shares: own }, n) => {
-            const atKnots = solved[n]!.map((benches) =>
-              dead
-                ? new Float64Array(supply.values.length).fill(read(benches[0]!))
-                : interpolated(volts, benches.map(read), supply.values.length),
-            );
-            return sizesBetween(places, atKnots, own.length);
-          }),
-        ),
-      );
+      const overSupply = readsOhms(test)
+        ? (benches: readonly Bench[]) => new Float64Array(supply.values.length).fill(read(benches[0]!))
+        : (benches: readonly Bench[]) => interpolated(volts, benches.map(read), supply.values.length);
+      table
+        .get(test.id)!
+        .push(
+          joined(
+            solved.flatMap(({ size, benches }) =>
+              sizesBetween(size.places, benches.map(overSupply), size.shares.length),
+            ),
+          ),
+        );
     }
-    for (const look of looks) blown.get(look.id)!.push(blows(ready, sizes[0]?.knots[0] ?? [], look.element));
+    for (const look of looks)
+      blown.get(look.id)!.push(blows(ready, turns[0]!.sizes[0]!.knots[0]!, look.element));
     yield { done: done + 1, total: ready.suspects.length };
   }
-  return { supply: supply.values, shares, tests: table, blown };
+  return { supply: supply.values, shares, turns: turnShares, tests: table, blown };
 }
+
+type Bench = (state: State) => MeterBench;
 
 /** What is read in a world at a supply that was measured: the same size of fault, at those volts. */
 export function atSupply(values: Float64Array, supply: Float64Array, world: number, volts: number): number {
@@ -96,7 +100,7 @@ export function atSupply(values: Float64Array, supply: Float64Array, world: numb
     : from + (to - from) * (place - at);
 }
 
-/** One kind of a suspect's fault: at its knots the faults, and the shares of all its sizes. */
+/** A fault over its sizes: at the knots what is wrong, and the shares of all. */
 interface Sizes {
   readonly knots: readonly (readonly Fault[])[];
   /** Where the knots stand among the sizes. */
@@ -104,32 +108,34 @@ interface Sizes {
   readonly shares: Float64Array;
 }
 
-const one = (faults: readonly Fault[], share = 1): Sizes => ({
+const one = (faults: readonly Fault[]): Sizes => ({
   knots: [faults],
   places: [0],
-  shares: Float64Array.of(share),
+  shares: Float64Array.of(1),
 });
 
-/** A suspect as one or more kinds of faults; a pair as every combination of its two. */
-function sizesOf(ready: ReadyCase, suspect: ReadySuspect): Sizes[] {
-  const first = singleSizes(ready, suspect);
+/** A fault as it may be in one reading: the same sizes in every turn. */
+interface Turn {
+  readonly share: number;
+  readonly sizes: readonly Sizes[];
+}
+
+/** The turns of a suspect; of a pair every combination of its two. */
+function turnsOf(ready: ReadyCase, suspect: ReadySuspect): Turn[] {
+  const first = singleTurns(ready, suspect);
   if (!suspect.second || suspect.id === outside) return first;
-  const second = singleSizes(ready, suspect.second);
-  return first.flatMap((a) => second.flatMap((b) => combined(a, b)));
+  const second = singleTurns(ready, suspect.second);
+  return first.flatMap((a) =>
+    second.map((b) => ({
+      share: a.share * b.share,
+      sizes: a.sizes.flatMap((one) => b.sizes.flatMap((other) => combined(one, other))),
+    })),
+  );
 }
 
 /** Two faults: where both are of unknown size, the second is taken at its knots. */
 function combined(a: Sizes, b: Sizes): Sizes[] {
-  if (a.knots.length === 1) {
-    const share = a.shares[0]!;
-    return [
-      {
-        ...b,
-        knots: b.knots.map((faults) => [...a.knots[0]!, ...faults]),
-        shares: b.shares.map((own) => own * share),
-      },
-    ];
-  }
+  if (a.knots.length === 1) return [{ ...b, knots: b.knots.map((faults) => [...a.knots[0]!, ...faults]) }];
   return b.knots.map((faults) => ({
     ...a,
     knots: a.knots.map((own) => [...own, ...faults]),
@@ -137,19 +143,27 @@ function combined(a: Sizes, b: Sizes): Sizes[] {
   }));
 }
 
-/** One fault: a resistive one of unknown size is spread over its sizes, an intermittent one shows or does not. */
-function singleSizes(ready: ReadyCase, { element, mode, ohms, to, positions, chance }: Second): Sizes[] {
+/** One fault: an intermittent one shows in this turn or not. */
+function singleTurns(ready: ReadyCase, fault: Second): Turn[] {
+  const { element, mode, positions, chance } = fault;
+  if (mode !== 'intermittent' || positions?.length || !ready.elements.has(element))
+    return [{ share: 1, sizes: [singleSizes(ready, fault)] }];
+  const shows = chance ?? 0.5;
+  return [
+    { share: shows, sizes: [one([{ element, mode: 'open' }])] },
+    { share: 1 - shows, sizes: [one([])] },
+  ];
+}
+
+/** A resistive fault of unknown size is spread over its sizes. */
+function singleSizes(ready: ReadyCase, { element, mode, ohms, to, positions }: Second): Sizes {
   const known = ready.elements.get(element);
-  if (!known) return [one([])];
-  if (mode === 'intermittent' && positions?.length) return [one([{ element, mode, positions }])];
-  if (mode === 'intermittent')
-    return [one([{ element, mode: 'open' }], chance ?? 0.5), one([], 1 - (chance ?? 0.5))];
-  if (mode === 'resistive' && ohms == null) {
-    const { values, shares } = addedOhms(onSquibLoop(ready, known.pins));
-    const places = knotsOf(values, sizeKnots);
-    return [{ knots: places.map((at) => [{ element, mode, ohms: values[at]! }]), places, shares }];
-  }
-  return [one([{ element, mode, ohms, to }])];
+  if (!known) return one([]);
+  if (mode === 'intermittent') return one([{ element, mode, positions }]);
+  if (mode !== 'resistive' || ohms != null) return one([{ element, mode, ohms, to }]);
+  const { values, shares } = addedOhms(onSquibLoop(ready, known.pins));
+  const places = knotsOf(values, sizeKnots);
+  return { knots: places.map((at) => [{ element, mode, ohms: values[at]! }]), places, shares };
 }
 
 /** From the readings at the knots, supply by supply, those of every size. */
@@ -172,10 +186,10 @@ function sizesBetween(
   return whole;
 }
 
-function worlds(sizes: readonly number[], supply: Float64Array): Float64Array {
-  const all = new Float64Array(sizes.length * supply.length);
-  sizes.forEach((size, n) => supply.forEach((share, k) => (all[n * supply.length + k] = size * share)));
-  return all;
+function worldShares(sizes: readonly Sizes[], supply: Float64Array): Float64Array {
+  return joined(
+    sizes.flatMap(({ shares }) => [...shares].map((share) => supply.map((volts) => share * volts))),
+  );
 }
 
 function joined(parts: readonly Float64Array[]): Float64Array {
@@ -219,7 +233,7 @@ function blows(ready: ReadyCase, faults: readonly Fault[], fuse: string): boolea
   }
 }
 
-function benchesUnder(ready: ReadyCase, own: readonly Fault[], volts: number): (state: State) => MeterBench {
+function benchesUnder(ready: ReadyCase, own: readonly Fault[], volts: number): Bench {
   const made = new Map<string, MeterBench>();
   const { circuit } = ready.source;
   const first = circuit.elements.find((element) => element.kind === 'battery');

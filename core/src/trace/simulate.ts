@@ -17,7 +17,7 @@ import {
 import { spread } from './likelihood.js';
 import { judging, usualSteps } from './judge.js';
 import { optimum, usualSituations } from './optimum.js';
-import { type Outcome, outcomesOf, standingFor } from './outcomes.js';
+import { type Outcome, outcomesOf, thinnedWorlds } from './outcomes.js';
 import { isMetered, type Predictions, predictions } from './predict.js';
 import { prepare, type ReadyCase } from './prepare.js';
 import { randomNumbers } from '../random/index.js';
@@ -69,9 +69,9 @@ export function* traceBenching(
   // Hidden faults are single ones.
   const ready = prepare({ ...open, readings: [], done: [], epochs: [], pairs: false });
   const predicted = yield* predictions(ready);
-  const standing = standingFor(predicted);
+  const thinned = thinnedWorlds(predicted);
   const outcomes = new Map(
-    ready.source.tests.map((test) => [test.id, outcomesOf(ready, predicted, test, standing)]),
+    ready.source.tests.map((test) => [test.id, outcomesOf(ready, predicted, test, thinned)]),
   );
   const costs = new Costs(ready);
   const best = optimum(ready, costs, outcomes, mostSituations);
@@ -207,7 +207,9 @@ function simulated(
         : findsChances(ready, predicted, test)[hidden]!;
     return { test: test.id, [test.kind === 'swap' ? 'moved' : 'found']: random.uniform() < chance };
   }
-  const reading = meterShows(predicted.tests.get(test.id)![hidden]![world]!);
+  const turn = draw(predicted.turns[hidden]!, random.uniform());
+  const worlds = predicted.shares[hidden]!.length;
+  const reading = meterShows(predicted.tests.get(test.id)![hidden]![turn * worlds + world]!);
   const noise = random.normal();
   if (reading.overload) return { test: test.id, overload: true };
   return { test: test.id, value: reading.value! + spread(accuracyOf(test), reading.value!) * noise };

@@ -62,7 +62,7 @@ describe('the suspects of a template', () => {
             // One world: a fault of middle size, at rest volts.
             const values = table.tests.get(test.id)![at]!;
             const steps = table.supply.length;
-            const size = Math.floor(values.length / steps / 2);
+            const size = Math.floor(table.shares[at]!.length / steps / 2);
             const rest = table.supply.reduce(
               (best, volts, k) => (Math.abs(volts - 12.6) < Math.abs(table.supply[best]! - 12.6) ? k : best),
               0,
