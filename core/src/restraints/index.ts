@@ -4,7 +4,6 @@ export { guardOf } from './guard.js';
 export { genericLimits, loopTable, type LoopRow, type LoopVerdict, momentWords } from './loops.js';
 export {
   checkAfterHours,
-  leastWait,
   powerAt,
   type PowerWord,
   safetyCourse,

@@ -3,6 +3,7 @@
  * Every moment is the server’s receipt; what a tablet’s clock says counts for nothing.
  * Source: the trade’s general practice; a vehicle’s service data gives the minutes where it has them.
  */
+import { leastWaitingMinutes } from '../shop/index.js';
 import { type SafetyStep, type SafetyStepKind } from './schema.js';
 
 /** What a course is made of: a step that somebody has confirmed, or a sign that the car had power. */
@@ -200,7 +201,7 @@ class Course {
   }
 
   private waits(): number {
-    const own = Math.max(leastWait, this.needs.waitingMinutes);
+    const own = Math.max(leastWaitingMinutes, this.needs.waitingMinutes);
     if (this.minutes === null) return this.needs.filed?.minutes ?? own;
     return this.source === null ? Math.max(own, this.minutes) : this.minutes;
   }
@@ -222,9 +223,6 @@ class Course {
     };
   }
 }
-
-/** Minutes below which nothing but a vehicle’s own service data goes. */
-export const leastWait = 30;
 
 const later = (at: string, minutes: number): string =>
   new Date(Date.parse(at) + minutes * 60_000).toISOString();

@@ -2,10 +2,10 @@ export {
   defaultProofPolicy,
   defaultSafetyPolicy,
   defaultShopSettings,
-  leastWaitingMinutes,
   type ProofPolicy,
   proofPolicyOf,
   type SafetyPolicy,
   safetyPolicyOf,
 } from './policy.js';
+export { leastWaitingMinutes } from './waiting.js';
 export { restraintRoute, shopSettings, type ShopSettings } from './schema.js';

@@ -1,5 +1,6 @@
 /** What a shop asks for until its lead has set otherwise. Known to every page; it carries no schema. */
 import type { ShopSettings } from './schema.js';
+import { leastWaitingMinutes } from './waiting.js';
 
 /** What the shop asks for; minutes between two exposures that count apart, cold starts, days. */
 export interface ProofPolicy {
@@ -21,9 +22,6 @@ export interface SafetyPolicy {
   readonly waitingMinutes: number;
   readonly secondPerson: boolean;
 }
-
-/** No shorter waiting time may be a shop's default: a shorter one comes from a vehicle's service data only. */
-export const leastWaitingMinutes = 30;
 
 export const defaultSafetyPolicy: SafetyPolicy = { waitingMinutes: leastWaitingMinutes, secondPerson: false };
 

@@ -1,6 +1,6 @@
 /** What a shop settles for itself: units, money, hours, and the policies that its lead sets. */
 import * as z from 'zod';
-import { leastWaitingMinutes } from './policy.js';
+import { leastWaitingMinutes } from './waiting.js';
 import { distanceUnit, pressureUnit, temperatureUnit } from '../units/index.js';
 
 const currency = z.string().regex(/^[A-Z]{3}$/, 'expected three capital letters such as EUR');

@@ -24,14 +24,17 @@ import { outcomeName, unitOf, valueWords, type Said, say } from '../words/index.
 export interface NextThing {
   readonly stage: StageId;
   readonly sentence: string;
-  /** Where it comes from the catalogue: its key and parameters, for another language. */
-  readonly from: Omit<Said, 'says'> | null;
+  /** What comes from the catalogue, by key and parameters, for another language. */
+  readonly from: { readonly sentence: Said | null; readonly detail: Said | null };
   /** One more line: why, how long, what each outcome means. */
   readonly detail: string | null;
   /** What is waited for, and until when, where nothing can be done now. */
   readonly waitsFor: string | null;
   readonly waitsUntil: string | null;
 }
+
+const textOf = (words: string | Said): string => (typeof words === 'string' ? words : words.says);
+const saidOf = (words: string | Said | null): Said | null => (typeof words === 'string' ? null : words);
 
 const thing = (
   stage: StageId,
@@ -41,9 +44,9 @@ const thing = (
   waitsUntil: string | null = null,
 ): NextThing => ({
   stage,
-  sentence: typeof sentence === 'string' ? sentence : sentence.says,
-  from: typeof sentence === 'string' ? null : { key: sentence.key, parameters: sentence.parameters },
-  detail: detail === null || typeof detail === 'string' ? detail : detail.says,
+  sentence: textOf(sentence),
+  from: { sentence: saidOf(sentence), detail: saidOf(detail) },
+  detail: detail === null ? null : textOf(detail),
   waitsFor,
   waitsUntil,
 });

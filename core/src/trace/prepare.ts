@@ -190,7 +190,7 @@ export function checkReading(
   reading: TraceReading,
   tests: ReadonlyMap<string, TraceTest>,
   path: string,
-  supplyVolts = 12.6,
+  supplyVolts: number,
 ): void {
   const test = tests.get(reading.test);
   if (!test) throw new Refusal(`${path}.test`, `no test "${reading.test}"`);

@@ -1,20 +1,12 @@
 import fc from 'fast-check';
-import type { Element } from '../circuit/index.js';
 import { check } from '../refusal/index.js';
+import { tailLamp } from '../testing/tail-lamp.js';
 import { readingLikelihood } from './likelihood.js';
 import { nextTests } from './next.js';
 import { type NextAction, type TraceCase, traceCase } from './schema.js';
 import { traceBench } from './simulate.js';
 import { templates } from './templates/index.js';
 
-const tail: Element[] = [
-  { id: 'BAT', kind: 'battery', pins: ['b+', 'gnd'], volts: 12.6, ohms: 0.015 },
-  { id: 'F7', kind: 'fuse', pins: ['b+', 'f7'], amps: 10 },
-  { id: 'W1', kind: 'wire', pins: ['f7', 'c2'], ohms: 0.03 },
-  { id: 'C2', kind: 'contact', pins: ['c2', 'lp'], ohms: 0.005 },
-  { id: 'LP', kind: 'lamp', pins: ['lp', 'g3'], volts: 12, watts: 21 },
-  { id: 'G3', kind: 'ground', pins: ['g3', 'gnd'], ohms: 0.01 },
-];
 const suspects = [
   { id: 'fuse', element: 'F7', mode: 'open', weight: 4 },
   { id: 'plug', element: 'C2', mode: 'resistive', weight: 3 },
@@ -34,7 +26,7 @@ const repairs = [
   { element: 'G3', minutes: 20, priceCents: 0 },
 ];
 const run = (more: object = {}) =>
-  nextTests(check(traceCase, { circuit: { elements: tail }, suspects, tests, repairs, ...more }));
+  nextTests(check(traceCase, { circuit: { elements: tailLamp }, suspects, tests, repairs, ...more }));
 const probability = (result: ReturnType<typeof run>, id: string) =>
   result.suspects.find((s) => s.id === id)!.probability;
 
@@ -219,7 +211,7 @@ describe('readingLikelihood', () => {
 describe('traceBench', () => {
   it('gives the same figures for the same seed, and no strategy beats the optimum by more than chance', () => {
     const source = check(traceCase, {
-      circuit: { elements: tail },
+      circuit: { elements: tailLamp },
       suspects,
       tests: tests.slice(2),
       repairs,

@@ -1,8 +1,8 @@
 /** Gates of what is recorded of the restraint system: units, loops, seats, offers, donors, parcels. */
+import { leastWaitingMinutes } from '@dormant-beacon/core/shop';
 import { type JobRecord, standing, standingFor } from '@dormant-beacon/core/record';
 import { openTemporaries } from '@dormant-beacon/core/stages';
 import {
-  leastWait,
   type LoopReading,
   type RestraintFile,
   type SeatReading,
@@ -72,7 +72,7 @@ export const parcels: Gate = (record, fact) => {
 
 export const inventories: Gate = (_record, fact) => {
   const { items, wait } = fact['file'] as RestraintFile;
-  if (wait && wait.minutes < leastWait && wait.source.length < leastSource)
+  if (wait && wait.minutes < leastWaitingMinutes && wait.source.length < leastSource)
     throw invalid(
       'data.file.wait.source',
       'a wait this short needs its source: the service data, with its page',

@@ -2,6 +2,7 @@
  * Gates of restraint work: what is opened only while the car is safe, and what must stand before it leaves. Each
  * follows from the record under the job’s lock; none from a box that somebody ticked.
  */
+import { leastWaitingMinutes } from '@dormant-beacon/core/shop';
 import {
   inventoryOf,
   type JobRecord,
@@ -22,7 +23,6 @@ import {
 } from '@dormant-beacon/core/stages';
 import {
   guardOf,
-  leastWait,
   powerAt,
   type PowerWord,
   type SafetyCourse,
@@ -225,7 +225,7 @@ export const safeties: Gate = (record, fact, _role, shop) => {
   switch (step) {
     case 'wait-set': {
       if (minutes == null) throw invalid('data.minutes', 'say how many minutes the service data asks for');
-      const least = Math.max(leastWait, shop.safety.waitingMinutes);
+      const least = Math.max(leastWaitingMinutes, shop.safety.waitingMinutes);
       if (minutes < least && !(source && source.trim().length >= leastSource))
         throw invalid(
           'data.source',

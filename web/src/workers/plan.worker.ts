@@ -15,11 +15,16 @@ export interface PlanRequest {
   readonly case: TraceCase;
 }
 
+/** Those of a large trace are some ten megabytes. */
+const keptPredictions = 4;
 const known = new Map<string, Predictions>();
 
 serve<PlanRequest, NextTests>(function* ({ traceKey, case: source }) {
   const predictions = known.get(traceKey) ?? (yield* part(predicting(source), 0, 0.8));
+  // The one that was asked for last goes last.
+  known.delete(traceKey);
   known.set(traceKey, predictions);
+  for (const oldest of [...known.keys()].slice(0, -keptPredictions)) known.delete(oldest);
   return yield* part(planning(source, predictions), 0.8, 1);
 });
 

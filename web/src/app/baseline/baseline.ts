@@ -14,7 +14,6 @@ import { baselineOf, scansToExplain, standing } from '@dormant-beacon/core/recor
 import { mayBePowered } from '@dormant-beacon/core/stages';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-
 import { peopleFeature } from '../session';
 import { beforePower, Caution, More } from '../frame';
 import { Desk, Entry, factForm, field, plainWords, TextField, trouble, type Trouble } from '../entry';

@@ -1,11 +1,7 @@
 /** What is shown of a drawing, and how hands move it: wheel, mouse, one finger, two. All in the drawing's own measure. */
+import type { Place } from './circuit-graph';
 
-export interface Spot {
-  readonly x: number;
-  readonly y: number;
-}
-
-export interface View extends Spot {
+export interface View extends Place {
   readonly width: number;
   readonly height: number;
 }
@@ -16,7 +12,7 @@ const narrowest = 160;
 const readable = 0.62;
 
 /** Larger below 1, smaller above it; `at` stays where it is on the screen. Never smaller than the whole. */
-export function zoomed(view: View, whole: View, at: Spot, by: number): View | null {
+export function zoomed(view: View, whole: View, at: Place, by: number): View | null {
   const width = Math.max(narrowest, view.width * by);
   if (width >= whole.width) return null;
   const scale = width / view.width;
@@ -31,7 +27,7 @@ export function zoomed(view: View, whole: View, at: Spot, by: number): View | nu
   );
 }
 
-export function moved(view: View, whole: View, by: Spot): View {
+export function moved(view: View, whole: View, by: Place): View {
   return kept({ ...view, x: view.x + by.x, y: view.y + by.y }, whole);
 }
 
@@ -50,7 +46,7 @@ function kept(view: View, whole: View): View {
  * How a drawing begins on a screen so wide: all of it where its words can be read, else as much as can be, about
  * the place that matters.
  */
-export function beginning(whole: View, pixels: number, about: Spot): View | null {
+export function beginning(whole: View, pixels: number, about: Place): View | null {
   if (pixels <= 0 || whole.width * readable <= pixels) return null;
   const scale = pixels / readable / whole.width;
   const [width, height] = [whole.width * scale, whole.height * scale];
@@ -65,7 +61,7 @@ export function beginning(whole: View, pixels: number, about: Spot): View | null
 }
 
 /** Whether a spot is in the picture, with room around it. */
-export const shows = (view: View, { x, y }: Spot): boolean =>
+export const shows = (view: View, { x, y }: Place): boolean =>
   x >= view.x && x <= view.x + 0.9 * view.width && y >= view.y && y <= view.y + view.height;
 
 /** A pointer on the screen: its number and where it is. */
@@ -77,8 +73,8 @@ export interface Touch {
 
 /** What a pointer has moved: by how many pixels, and from two of them the ratio of their distances and their middle. */
 export interface Gesture {
-  readonly by: Spot;
-  readonly pinch: { readonly ratio: number; readonly middle: Spot } | null;
+  readonly by: Place;
+  readonly pinch: { readonly ratio: number; readonly middle: Place } | null;
 }
 
 /** A press that wanders less than this is a press. */

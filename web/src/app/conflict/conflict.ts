@@ -41,7 +41,6 @@ export async function askConflict(dialog: MatDialog, asked: Asked): Promise<Read
   const answer = dialog
     .open<Conflict, Asked, ReadonlySet<string>>(Conflict, {
       data: asked,
-      disableClose: true,
       maxWidth: 'min(760px, 96vw)',
     })
     .beforeClosed();

@@ -126,13 +126,10 @@ export class Desk {
     return sent;
   }
 
-  /** Takes an entry back by a correcting one. */
-  withdraw(factId: string): Promise<Sent<Entered>> {
-    return this.write('withdrawals', {
-      id: newId(),
-      observedAt: new Date().toISOString(),
-      withdraws: factId,
-    });
+  /** Takes an entry back by a correcting one; of the job on the bench, unless another is named. */
+  withdraw(factId: string, jobId = this.jobId()!): Promise<Sent<Entered>> {
+    const body = { id: newId(), observedAt: new Date().toISOString(), withdraws: factId };
+    return this.write('withdrawals', body, {}, jobId);
   }
 
   /** Opens a job; its id is known at once, so that one may go on without the server. */
@@ -183,8 +180,12 @@ export class Desk {
     this.store.dispatch(JobEvents.moved({ event: { jobId, seq } }));
   }
 
-  private async write(kind: string, body: unknown, more: SendMore = {}): Promise<Sent<Entered>> {
-    const jobId = this.jobId()!;
+  private async write(
+    kind: string,
+    body: unknown,
+    more: SendMore = {},
+    jobId = this.jobId()!,
+  ): Promise<Sent<Entered>> {
     const sent = await this.send<Entered>(`/api/jobs/${jobId}/${kind}`, body, more);
     if (sent.state === 'saved') {
       this.ownSeqs.set(jobId, sent.answer.seq);

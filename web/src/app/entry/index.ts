@@ -6,6 +6,7 @@ export { done, entryForm, type EntryForm, plainWords, saved, type Stamp } from '
 export { factForm } from './fact-form';
 export { type Field, field, fieldFrom, Trouble, trouble } from './field';
 export { Pick } from './pick';
+export { TypedLine } from './typed-line';
 export { TextField } from './text-field';
 export { Tick } from './tick';
 export { numberOf, numberOrNull } from './typed-number';

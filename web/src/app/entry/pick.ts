@@ -26,16 +26,6 @@ let count = 0;
       </mat-select>
     </mat-form-field>
   `,
-  styles: `
-    :host {
-      display: flex;
-      flex-direction: column;
-      min-width: 0;
-    }
-    mat-form-field {
-      width: 100%;
-    }
-  `,
 })
 export class Pick {
   readonly label = input.required<string>();

@@ -1,19 +1,10 @@
 /** One line to type in, with its question above, and what is wrong with it below. */
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  effect,
-  input,
-  model,
-  output,
-  untracked,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, effect, input, model, untracked } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { ReactiveFormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
-import { type Field, field } from './field';
+import { TypedLine } from './typed-line';
 
 let count = 0;
 
@@ -60,45 +51,24 @@ let count = 0;
     }
   `,
   styles: `
-    :host {
-      display: flex;
-      flex-direction: column;
-      min-width: 0;
-    }
-    mat-form-field {
-      width: 100%;
-    }
-    .mono {
-      font-family: var(--mono);
-    }
     small {
       font-size: 14px;
       color: var(--quiet);
     }
   `,
 })
-export class TextField {
-  readonly label = input.required<string>();
-  /** Of a form; without one, `value` is what is typed. */
-  readonly field = input<Field<string> | null>(null);
+export class TextField extends TypedLine {
   readonly value = model('');
-  /** What was typed, once it is left. */
-  readonly taken = output<string>();
-  readonly example = input<string | null>(null);
   /** What is taken, such as “0 to 60 V”: stands below it. */
   readonly limits = input<string | null>(null);
   readonly keys = input<'numeric' | 'decimal' | null>(null);
   readonly type = input<'text' | 'datetime-local' | 'month' | 'date' | 'password'>('text');
-  readonly most = input(200);
-  readonly mono = input(false);
   readonly fills = input('off');
   readonly lines = input(1);
   protected readonly id = `text-${++count}`;
-  private readonly own = field('');
-  protected readonly current = computed(() => this.field() ?? this.own);
-  protected readonly matcher = { isErrorState: () => untracked(() => this.current().trouble()) !== null };
 
   constructor() {
+    super();
     effect(() => {
       const value = this.value();
       if (untracked(this.own) !== value) this.own.set(value);

@@ -1,5 +1,7 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
+import { provideStore, Store } from '@ngrx/store';
+import { JobEvents, jobFeature } from '../job';
 import { FakeDesk } from '../testing/bench';
 import { Desk } from './desk';
 import { Undo } from './undo';
@@ -15,13 +17,21 @@ describe('Undo', () => {
   it('takes an entry back while it is offered, and says where it could not', async () => {
     const desk = new FakeDesk();
     TestBed.configureTestingModule({
-      providers: [provideZonelessChangeDetection(), { provide: Desk, useValue: desk }],
+      providers: [
+        provideZonelessChangeDetection(),
+        provideStore({ [jobFeature.name]: jobFeature.reducer }),
+        { provide: Desk, useValue: desk },
+      ],
     });
+    const store = TestBed.inject(Store);
+    store.dispatch(JobEvents.opened({ jobId: 'one' }));
     await TestBed.inject(Undo).offer('f1');
     await shown('Entered.');
+    store.dispatch(JobEvents.opened({ jobId: 'other' }));
     bar()!.querySelector('button')!.click();
     await shown('Taken back.');
     expect(desk.withdrawn).toEqual(['f1']);
+    expect(desk.withdrawnIn).toEqual(['one']);
     desk.refusal = 'It was used in a proof.';
     await TestBed.inject(Undo).offer('f2');
     await shown('Entered.');

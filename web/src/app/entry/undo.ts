@@ -1,5 +1,7 @@
 /** After an entry: for a few seconds it can be taken back where the hands are; later, in the log. */
 import { inject, Injectable, Injector } from '@angular/core';
+import { Store } from '@ngrx/store';
+import { jobFeature } from '../job';
 import { Desk } from './desk';
 
 const shownMs = 5000;
@@ -10,15 +12,18 @@ const narrow = '(max-width: 700px)';
 export class Undo {
   private readonly desk = inject(Desk);
   private readonly injector = inject(Injector);
+  private readonly jobId = inject(Store).selectSignal(jobFeature.selectJobId);
 
   /** Says that it is entered, and offers to take it back. What says it is fetched the first time it is needed. */
   async offer(factId: string): Promise<void> {
+    // Whoever has gone on to another job takes it back in the one that it was entered in.
+    const jobId = this.jobId()!;
     const said = await this.say('Entered.', 'Take it back');
-    said?.onAction().subscribe(() => void this.takeBack(factId));
+    said?.onAction().subscribe(() => void this.takeBack(factId, jobId));
   }
 
-  private async takeBack(factId: string): Promise<void> {
-    const sent = await this.desk.withdraw(factId);
+  private async takeBack(factId: string, jobId: string): Promise<void> {
+    const sent = await this.desk.withdraw(factId, jobId);
     await this.say(sent.state === 'refused' ? `Not taken back: ${sent.problem.message}` : 'Taken back.');
   }
 

@@ -3,7 +3,7 @@ import { inject } from '@angular/core';
 import type { CircuitRow, Rates, Weaknesses } from '@dormant-beacon/contract';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
-import { catchError, from, map, of, switchMap } from 'rxjs';
+import { switchMap } from 'rxjs';
 import { asked, Client } from '../api';
 
 export const CircuitEvents = createActionGroup({
@@ -70,15 +70,11 @@ export const loadGrounds = createEffect(
     actions.pipe(
       ofType(CircuitEvents.groundsWanted),
       switchMap(({ make, model }) =>
-        from(
+        asked(
           Promise.all([client.rates(), client.weaknesses(make, model), client.circuits(make, model)]),
-        ).pipe(
-          map(([rates, weaknesses, circuits]) =>
+          ([rates, weaknesses, circuits]) =>
             CircuitEvents.groundsLoaded({ make, model, rates, weaknesses, circuits }),
-          ),
-          catchError(({ message: reason }: Error) =>
-            of(CircuitEvents.groundsNotLoaded({ make, model, reason })),
-          ),
+          ({ reason }) => CircuitEvents.groundsNotLoaded({ make, model, reason }),
         ),
       ),
     ),

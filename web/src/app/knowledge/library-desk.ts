@@ -1,4 +1,4 @@
-/** What a person reads from the shop's library or adds to it; lists on the page are read anew after each change. */
+/** What a person reads from the shop's library or adds to it; the lists that it changes are read anew. */
 import { inject, Injectable } from '@angular/core';
 import type {
   AddCodeLink,
@@ -35,7 +35,9 @@ export class LibraryDesk {
   }
 
   async keepCircuit(circuit: KeepCircuit): Promise<CircuitKept> {
-    return this.client.keepCircuit(circuit);
+    const kept = await this.client.keepCircuit(circuit);
+    this.store.dispatch(CircuitEvents.circuitsWanted());
+    return kept;
   }
 
   /** Somebody may have been first: their table is read either way. */
@@ -69,7 +71,14 @@ export class LibraryDesk {
     return added;
   }
 
-  withdrawEntry(id: string): Added {
+  async withdrawPattern(id: string): Added {
+    const withdrawn = await this.client.withdrawEntry(id);
+    this.store.dispatch(LibraryEvents.patternsWanted());
+    return withdrawn;
+  }
+
+  /** A note on a code, or what a module hangs on. */
+  withdrawNote(id: string): Added {
     return this.client.withdrawEntry(id);
   }
 }

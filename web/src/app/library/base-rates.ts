@@ -5,7 +5,6 @@ import { MatSortModule } from '@angular/material/sort';
 import type { KeepRates } from '@dormant-beacon/contract';
 import { type BaseRate, suppliedRates } from '@dormant-beacon/core/trace';
 import { Store } from '@ngrx/store';
-
 import { peopleFeature } from '../session';
 import { Entry, entryForm, field, numberOf, saved, TextField, type Trouble, trouble } from '../entry';
 import { sorted, unsorted } from '../frame';
@@ -140,9 +139,8 @@ export class BaseRates {
     {
       draft: () => 'base rates',
       read: () => this.read(),
-      // Somebody may have been first: their table is read, and what was typed stands over it.
-      enter: (rates) =>
-        saved(this.library.keepRates(rates)).finally(() => this.store.dispatch(CircuitEvents.ratesWanted())),
+      // Where somebody was first, what was typed stands over their table.
+      enter: (rates) => saved(this.library.keepRates(rates)),
     },
   );
   protected readonly weights = computed(() =>

@@ -142,7 +142,6 @@ export class CircuitList {
       note: `from ${file.name}`.slice(0, 200),
       case: source,
     });
-    this.store.dispatch(CircuitEvents.circuitsWanted());
   }
 
   private async done(sent: Promise<void>): Promise<void> {

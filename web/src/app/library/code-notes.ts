@@ -4,7 +4,6 @@ import { MatButtonModule } from '@angular/material/button';
 import type { AddCodeLink, AddCodeNote, CodeNote } from '@dormant-beacon/contract';
 import type { CodeLink } from '@dormant-beacon/core/causes';
 import { Store } from '@ngrx/store';
-
 import {
   type Choice,
   ChoiceOne,
@@ -184,7 +183,7 @@ export class CodeNotes {
 
   protected async takeBack(id: string): Promise<void> {
     try {
-      await this.library.withdrawEntry(id);
+      await this.library.withdrawNote(id);
       this.form.say(null);
       this.lookAgain();
     } catch (error) {

@@ -3,7 +3,6 @@ import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { Pattern } from '@dormant-beacon/contract';
 import { Store } from '@ngrx/store';
-
 import { Entry, entryForm, field, saved, TextField } from '../entry';
 import { LibraryDesk, LibraryEvents, libraryFeature } from '../knowledge';
 
@@ -87,7 +86,6 @@ export class PatternList {
         shape: this.shape().trim(),
       }),
       enter: (code, stamp) => saved(this.library.addPattern({ id: stamp.id, code })),
-      then: () => this.store.dispatch(LibraryEvents.patternsWanted()),
     },
   );
 
@@ -105,9 +103,8 @@ export class PatternList {
 
   protected async takeBack(id: string): Promise<void> {
     try {
-      await this.library.withdrawEntry(id);
+      await this.library.withdrawPattern(id);
       this.form.say(null);
-      this.store.dispatch(LibraryEvents.patternsWanted());
     } catch (error) {
       this.form.say((error as Error).message);
     }

@@ -3,7 +3,6 @@ import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/cor
 import { MatButtonModule } from '@angular/material/button';
 import { type RestraintFile, seatCounts, usualInventory } from '@dormant-beacon/core/restraints';
 import { Store } from '@ngrx/store';
-
 import { type Choice, ChoiceOne, Desk } from '../entry';
 import { jobFeature } from '../job';
 import { LibraryDesk } from '../knowledge';

@@ -8,7 +8,6 @@ import { inventoryOf } from '@dormant-beacon/core/record';
 import { safetyOf } from '@dormant-beacon/core/stages';
 import { powerAt, type PowerWord, type SafetyStepKind, stepWords } from '@dormant-beacon/core/restraints';
 import { Store } from '@ngrx/store';
-
 import { peopleFeature, selectJobPolicy } from '../session';
 import { Caution, More } from '../frame';
 import { Desk, Entry, entryForm, field, TextField, trouble, type Trouble } from '../entry';

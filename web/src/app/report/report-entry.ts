@@ -254,7 +254,6 @@ export class ReportEntry implements OnDestroy {
     if (!pattern) return;
     try {
       await this.library.addPattern({ id: newId(), ...pattern });
-      this.store.dispatch(LibraryEvents.patternsWanted());
     } catch (error) {
       this.problem.set(`It is read so here, but not remembered: ${(error as Error).message}`);
     }

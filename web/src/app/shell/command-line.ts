@@ -15,7 +15,6 @@ import { caseOf, openTraces, originOf } from '@dormant-beacon/core/record';
 import { testName, unitOf } from '@dormant-beacon/core/words';
 import { showValue, type TypedReading } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
-
 import { BaysEvents } from '../bays/bays.state';
 import { Desk } from '../entry';
 import { RecordsDesk, jobFeature } from '../job';

@@ -12,7 +12,6 @@ import {
 import { MatButtonModule } from '@angular/material/button';
 import type { LogEntry } from '@dormant-beacon/contract';
 import { Store } from '@ngrx/store';
-
 import { peopleFeature } from '../session';
 import { When } from '../time';
 import { asChoices, Desk, Pick } from '../entry';

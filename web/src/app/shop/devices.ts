@@ -2,7 +2,6 @@
 import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { Device } from '@dormant-beacon/contract';
-
 import { When } from '../time';
 import { ShopDesk } from './shop-desk';
 

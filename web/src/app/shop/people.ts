@@ -4,7 +4,6 @@ import { MatButtonModule } from '@angular/material/button';
 import type { Account } from '@dormant-beacon/contract';
 import type { Person } from '@dormant-beacon/core/record';
 import { Store } from '@ngrx/store';
-
 import { initialsOf } from '../session';
 import { When } from '../time';
 import { type Choice, ChoiceOne, Entry, entryForm, field, saved, TextField, trouble } from '../entry';

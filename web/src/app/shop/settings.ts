@@ -116,7 +116,14 @@ export class Settings {
     },
   );
 
-  protected readonly least = leastWaitingMinutes;
+  protected readonly numbers: readonly { readonly name: NumberSetting; readonly label: string }[] = [
+    { name: 'separationMinutes', label: 'Minutes off between two drives that count' },
+    { name: 'coldStarts', label: 'Cold starts before a proof is complete' },
+    {
+      name: 'waitingMinutes',
+      label: `Minutes of wait after power-down where no service data gives a time, ${leastWaitingMinutes} or more`,
+    },
+  ];
   protected readonly distances = choices(['km', 'kilometres'], ['mi', 'miles']);
   protected readonly temperatures = choices(['C', '°C'], ['F', '°F']);
   protected readonly pressures = choices(['bar', 'bar'], ['kPa', 'kPa'], ['psi', 'psi']);

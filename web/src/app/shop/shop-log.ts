@@ -3,7 +3,6 @@ import { ChangeDetectionStrategy, Component, inject, signal, computed } from '@a
 import { MatSortModule } from '@angular/material/sort';
 import type { ShopLogEntry } from '@dormant-beacon/contract';
 import { Store } from '@ngrx/store';
-
 import { sorted, unsorted } from '../frame';
 import { peopleFeature, shopFeature } from '../session';
 import { When } from '../time';

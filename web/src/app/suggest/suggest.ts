@@ -1,18 +1,10 @@
 /** A line to type in that offers what is known already; anything else may be typed too. */
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  effect,
-  input,
-  output,
-  untracked,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, input } from '@angular/core';
 import { ReactiveFormsModule } from '@angular/forms';
 import { MatAutocompleteModule } from '@angular/material/autocomplete';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
-import { type Field, field } from '../entry';
+import { TypedLine } from '../entry';
 
 let count = 0;
 /** More are no help to whoever looks for one. */
@@ -48,35 +40,12 @@ const mostOffered = 12;
       }
     </mat-form-field>
   `,
-  styles: `
-    :host {
-      display: flex;
-      flex-direction: column;
-      min-width: 0;
-    }
-    mat-form-field {
-      width: 100%;
-    }
-    .mono {
-      font-family: var(--mono);
-    }
-  `,
 })
-export class Suggest {
-  readonly label = input.required<string>();
+export class Suggest extends TypedLine {
   /** What is known already. */
   readonly known = input.required<readonly string[]>();
-  /** Of a form; without one, `value` is what stands in it and `taken` what was typed, once it is left. */
-  readonly field = input<Field<string> | null>(null);
   readonly value = input('');
-  readonly taken = output<string>();
-  readonly example = input<string | null>(null);
-  readonly most = input(200);
-  readonly mono = input(false);
   protected readonly id = `suggest-${++count}`;
-  private readonly own = field('');
-  protected readonly current = computed(() => this.field() ?? this.own);
-  protected readonly matcher = { isErrorState: () => untracked(() => this.current().trouble()) !== null };
   protected readonly offered = computed(() => {
     const typed = this.current()().trim().toLowerCase();
     const known = this.known();
@@ -88,6 +57,7 @@ export class Suggest {
   });
 
   constructor() {
+    super();
     effect(() => this.own.set(this.value()));
   }
 

@@ -5,7 +5,6 @@ import type { JobHead, VehicleData } from '@dormant-beacon/core/record';
 import { Router } from '@angular/router';
 import type { VehiclesKnown } from '@dormant-beacon/contract';
 import { Store } from '@ngrx/store';
-
 import { Desk, Entry, entryForm, TextField, type Trouble } from '../entry';
 import { PageHead } from '../frame';
 import { When } from '../time';

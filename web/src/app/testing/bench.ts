@@ -63,10 +63,13 @@ export class FakeDesk {
     return this.enter('readings', data);
   }
 
-  withdraw(id: string) {
+  readonly withdrawnIn: (string | undefined)[] = [];
+
+  withdraw(id: string, jobId?: string) {
     if (this.refusal)
       return Promise.resolve({ state: 'refused', problem: new ApiProblem(409, this.refusal) });
     this.withdrawn.push(id);
+    this.withdrawnIn.push(jobId);
     return Promise.resolve({ state: 'saved', answer: { id: 'x', seq: 1, recordedAt: '' } });
   }
 }

@@ -6,7 +6,6 @@ import { observationId, scansToExplain } from '@dormant-beacon/core/record';
 import { type Grounds, type TraceCase, weighed } from '@dormant-beacon/core/trace';
 import { type Template, templates } from '@dormant-beacon/core/trace/templates';
 import { Store } from '@ngrx/store';
-
 import { LibraryDesk, CircuitEvents, circuitsFeature } from '../knowledge';
 import {
   type Choice,

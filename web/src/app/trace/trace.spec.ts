@@ -147,6 +147,25 @@ describe('TracePage', () => {
     expect(bench.page.querySelector('.problem')!.textContent).toContain('The baseline comes first.');
   });
 
+  it('asks again for what no meter can show, and enters nothing', async () => {
+    const bench = await planned(traced());
+    const measure = [...bench.page.querySelectorAll<HTMLElement>('.action')].find((action) =>
+      action.textContent.includes('to ground with'),
+    )!;
+    measure.querySelector('input')!.click();
+    await bench.fixture.whenStable();
+    const pad = bench.page.querySelector<HTMLInputElement>('#reading')!;
+    const enter = async (text: string) => {
+      pad.value = text;
+      pad.dispatchEvent(new Event('input'));
+      await bench.fixture.whenStable();
+      await bench.press('Enter the reading');
+    };
+    await enter('999');
+    expect(bench.page.querySelector('.problem')!.textContent).toContain('999 V cannot stand on a car of');
+    expect(bench.desk.entered).toEqual([]);
+  });
+
   it('keeps meters away from restraints', async () => {
     const bench = await benchFor(
       TracePage,

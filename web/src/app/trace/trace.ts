@@ -10,14 +10,22 @@ import {
   inventoryOf,
 } from '@dormant-beacon/core/record';
 import { meanings, percent, traceOf } from '@dormant-beacon/core/stages';
-import { actionClassOf, type NextAction, repairClassOf } from '@dormant-beacon/core/trace';
+import { isRefusal } from '@dormant-beacon/core/refusal';
+import {
+  actionClassOf,
+  checkReading,
+  type NextAction,
+  repairClassOf,
+  supplyVoltsOf,
+  type TraceReading,
+} from '@dormant-beacon/core/trace';
 import { showCents } from '@dormant-beacon/core/units';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { Caution, More } from '../frame';
 import { When } from '../time';
 import { shopFeature } from '../session';
-import { Desk, Tick } from '../entry';
+import { Desk, plainWords, Tick } from '../entry';
 import { JobEvents, jobFeature } from '../job';
 import { CircuitDrawing } from '../circuit';
 import { PlanBar } from './plan-bar';
@@ -255,13 +263,27 @@ export class TracePage {
     return `${minutes} min`;
   }
 
+  /** What no meter can show on this car is asked for again, before it counts. */
   protected async read(reading: GivenReading): Promise<void> {
+    const impossible = this.impossible({ test: this.test()!.id, ...reading });
+    if (impossible) return this.problem.set(impossible);
     const sent = await this.desk.enterReading({
       traceId: this.traceId()!,
       test: this.test()!.id,
       ...reading,
     });
     this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
+  }
+
+  private impossible(reading: TraceReading): string | null {
+    const source = this.case()!;
+    try {
+      checkReading(reading, new Map(source.tests.map((test) => [test.id, test])), '', supplyVoltsOf(source));
+      return null;
+    } catch (error) {
+      if (!isRefusal(error)) throw error;
+      return plainWords(error.reason);
+    }
   }
 
   protected async takeBack(readingId: string): Promise<void> {

@@ -3,7 +3,6 @@ import { ChangeDetectionStrategy, Component, inject, input, output } from '@angu
 import { MatButtonModule } from '@angular/material/button';
 import type { AddWeakness } from '@dormant-beacon/contract';
 import { Store } from '@ngrx/store';
-
 import {
   type Choice,
   ChoiceOne,
