@@ -89,6 +89,8 @@ const webRooms = [
     'entry',
     'conflict',
     'suggest',
+    'dates',
+    'more',
   ],
   ...['lamp', 'photo', 'reading', 'circuit', 'report'],
 ];

@@ -260,7 +260,7 @@ function j0129(now: Date): JobStory {
     now,
     {
       customer: 'Brannock Farm',
-      customerWords: 'Every light on the dash after the ford.',
+      customerWords: 'Every light on the dash after the flood.',
       event: 'water',
       eventNote: 'Water in the trailer module',
       eventDetails: { waterPlace: 'rear, trailer module' },

@@ -33,7 +33,7 @@ import {
 import { WorkerDesk } from '../worker';
 import { jobFeature } from '../job';
 import { WorkingForm } from './working-form';
-import { More } from '../frame';
+import { More } from '../more';
 
 const leads: Readonly<Record<CauseLead, readonly [label: string, page: string]>> = {
   basics: ['Look at the basics below', 'basics'],

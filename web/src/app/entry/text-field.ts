@@ -62,7 +62,7 @@ export class TextField extends TypedLine {
   /** What is taken, such as “0 to 60 V”: stands below it. */
   readonly limits = input<string | null>(null);
   readonly keys = input<'numeric' | 'decimal' | null>(null);
-  readonly type = input<'text' | 'datetime-local' | 'month' | 'date' | 'password'>('text');
+  readonly type = input<'text' | 'password'>('text');
   readonly fills = input('off');
   readonly lines = input(1);
   protected readonly id = `text-${++count}`;

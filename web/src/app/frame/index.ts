@@ -8,4 +8,3 @@ export { ThemeSwitch } from './theme-switch';
 export { commandLine, CommandSlot } from './command-slot';
 export { sorted, unsorted } from './sorted';
 export { NewVersion, onNavigationError } from './new-version';
-export { More } from './more';

@@ -183,7 +183,8 @@ function read(
   return defer(() => client.job(jobId)).pipe(
     map((record) => JobEvents.loaded({ record })),
     catchError((error: Error) => {
-      const told = of(JobEvents.notLoaded({ reason: error.message }));
+      const noJob = error instanceof ApiProblem && error.path === 'jobId';
+      const told = of(JobEvents.notLoaded({ reason: noJob ? 'No job has this address.' : error.message }));
       return error instanceof ApiProblem && error.passing
         ? concat(told, timer(retryMs).pipe(switchMap(() => read(client, jobId))))
         : told;

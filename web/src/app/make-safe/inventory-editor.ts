@@ -21,7 +21,7 @@ import { asChoices, ChoiceOne, Desk, numberOrNull, TextField } from '../entry';
 import { jobFeature } from '../job';
 import { ServiceData } from './service-data';
 import { ZoneEditor } from './zone-editor';
-import { More } from '../frame';
+import { More } from '../more';
 import { LibraryDesk } from '../knowledge';
 
 @Component({

@@ -7,6 +7,7 @@ import { originOf, packageOf, restraintPicture, standing } from '@dormant-beacon
 import { donorProof, donorSign, type Donor, restraintPolicies } from '@dormant-beacon/core/restraints';
 import { showCents } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
+import { DateField, MonthField } from '../dates';
 import { Caution } from '../frame';
 import {
   asChoices,
@@ -27,7 +28,17 @@ import { shopFeature } from '../session';
 
 @Component({
   selector: 'db-package-panel',
-  imports: [Caution, ChoiceMany, ChoiceOne, Entry, MatButtonModule, MatButtonToggleModule, TextField],
+  imports: [
+    Caution,
+    ChoiceMany,
+    ChoiceOne,
+    DateField,
+    Entry,
+    MatButtonModule,
+    MatButtonToggleModule,
+    MonthField,
+    TextField,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './package-panel.html',
   styleUrl: './package-panel.scss',
@@ -266,6 +277,8 @@ export class PackagePanel {
       [this.accepted, 'Say under which number the carrier has accepted it.'],
     ] as const;
     for (const [one, says] of asked) if (one().trim() === '') return trouble(one, says);
+    for (const day of [this.sentOn, this.dueOn])
+      if (!/^\d{4}-\d\d-\d\d$/.test(day())) return trouble(day, 'A day, such as 28 Nov 2026.');
     return {
       item: this.item()!,
       service: this.service().trim(),

@@ -6,7 +6,8 @@ import { type PictureItem, restraintPicture, standing } from '@dormant-beacon/co
 import { type RestraintSign, signsOf } from '@dormant-beacon/core/restraints';
 import { Store } from '@ngrx/store';
 import { type Choice, ChoiceOne, Desk, TextField, Tick } from '../entry';
-import { Glyph, More } from '../frame';
+import { Glyph } from '../frame';
+import { More } from '../more';
 import { Photos } from '../photo';
 import { sayWhen } from '../time';
 import { jobFeature } from '../job';

@@ -1,6 +1,7 @@
 /** The fields of a car and its event, for a new job and for a change of one. */
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { DateField, MonthField } from '../dates';
 import { beforePower, Caution, powerIsDoubtful } from '../frame';
 import { type Choice, ChoiceOne, TextField, Tick } from '../entry';
 import type { CarForm } from './car-form';
@@ -9,7 +10,7 @@ import { eventChoices } from '../words';
 
 @Component({
   selector: 'db-car-fields',
-  imports: [Caution, ChoiceOne, CollisionZones, MatButtonModule, TextField, Tick],
+  imports: [Caution, ChoiceOne, CollisionZones, DateField, MatButtonModule, MonthField, TextField, Tick],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './car-fields.html',
   styles: `

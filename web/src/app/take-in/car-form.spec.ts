@@ -78,8 +78,11 @@ describe('CarForm', () => {
   it('says what keeps it from being saved', () => {
     const form = filled();
     form.built.set('last spring');
-    expect(form.problem()!.says).toContain('2019-04');
+    expect(form.problem()!.says).toContain('Apr 2019');
     form.built.set('');
+    form.promised.set('next week');
+    expect(form.problem()!.says).toContain('28 Nov 2026');
+    form.promised.set('');
     form.odometer.set('12,5');
     expect(form.problem()!.says).toContain('whole number');
     expect(form.odometerSays()).toContain('such as 38 412');

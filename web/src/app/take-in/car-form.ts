@@ -88,7 +88,12 @@ export class CarForm {
     if (year !== '' && !/^(?:19[5-9]\d|20\d\d|2100)$/.test(year))
       return trouble(this.year, 'The year has four digits, such as 2019.');
     if (this.built() !== '' && !/^\d{4}-\d\d$/.test(this.built()))
-      return trouble(this.built, 'When it was built: a year and a month, such as 2019-04.');
+      return trouble(this.built, 'When it was built: a month, such as Apr 2019.');
+    if (this.promised() !== '' && fromField(this.promised()) === null)
+      return trouble(
+        this.promised,
+        'When it is promised: a day such as 28 Nov 2026, and an hour such as 16:30.',
+      );
     if (this.odometer().trim() !== '' && readDistance(this.odometer()) === null)
       return trouble(this.odometer, 'The odometer is a whole number of kilometres or miles.');
     return null;

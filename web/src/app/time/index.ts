@@ -1,1 +1,1 @@
-export { asField, Dated, fromField, sayDate, sayWhen, When, writeTimes } from './when';
+export { asField, Dated, fromField, sayDate, sayWhen, When, writeTimes, writtenAs } from './when';

@@ -7,8 +7,7 @@ let locale = 'en-GB';
 let formats = formatsFor();
 
 function formatsFor() {
-  // English words in the order of the country.
-  const order = /-(?:US|PH)$/.test(locale) ? 'en-US' : 'en-GB';
+  const order = writtenAs();
   const timeZone = zone;
   return {
     day: new Intl.DateTimeFormat(order, { weekday: 'short', timeZone }),
@@ -16,6 +15,11 @@ function formatsFor() {
     whole: new Intl.DateTimeFormat(order, { day: 'numeric', month: 'short', year: 'numeric', timeZone }),
     time: new Intl.DateTimeFormat(order, { hour: '2-digit', minute: '2-digit', timeZone }),
   };
+}
+
+/** English words in the order of the shop's country. */
+export function writtenAs(): 'en-US' | 'en-GB' {
+  return /-(?:US|PH)$/.test(locale) ? 'en-US' : 'en-GB';
 }
 
 /** As the shop has chosen; until that is known, the device's own zone and British writing. */

@@ -3,7 +3,8 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import { lampShows, unitOf } from '@dormant-beacon/core/words';
 import type { ProvokeAnswer, WiggleAnswer } from '@dormant-beacon/core/readings';
 import type { TraceCase, TraceTest } from '@dormant-beacon/core/trace';
-import { Caution, More } from '../frame';
+import { Caution } from '../frame';
+import { More } from '../more';
 import { ReadingPad } from '../reading';
 import { FuseDropForm } from './sheets/fuse-drop-form';
 import { ProvokeForm } from './sheets/provoke-form';

@@ -22,7 +22,8 @@ import {
 import { showCents } from '@dormant-beacon/core/units';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { Caution, More } from '../frame';
+import { Caution } from '../frame';
+import { More } from '../more';
 import { When } from '../time';
 import { shopFeature } from '../session';
 import { Desk, plainWords, Tick } from '../entry';

@@ -1,0 +1,49 @@
+/** What lines for days, months and moments share: a field of text beside the dates that Material's pickers hold. */
+import { Directive, effect, untracked } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import type { AbstractControl } from '@angular/forms';
+import { field, TypedLine } from '../entry';
+
+let count = 0;
+
+@Directive()
+export abstract class DateLine extends TypedLine {
+  protected readonly id = `date-${++count}`;
+  /** A thumb gets a calendar as large as the screen. */
+  protected readonly byThumb = matchMedia('(pointer: coarse)').matches;
+  protected readonly day = field<Date | null>(null).control;
+
+  constructor() {
+    super();
+    effect(() => {
+      const text = this.current()();
+      untracked(() => {
+        if (text !== this.text()) this.show(text);
+      });
+    });
+    this.day.valueChanges.pipe(takeUntilDestroyed()).subscribe(() => this.keep());
+  }
+
+  /** What stands in the pickers, as the field holds it; what cannot be read stays as it was typed. */
+  protected abstract text(): string;
+
+  protected show(text: string): void {
+    const [year, month, day = 1] = text.slice(0, 10).split('-').map(Number);
+    const shown = year && month ? new Date(year, month - 1, day) : null;
+    this.day.setValue(shown, { emitEvent: false });
+  }
+
+  protected keep(): void {
+    const text = this.text();
+    if (text !== untracked(this.current())) this.current().set(text);
+  }
+}
+
+/** What was typed into a picker's line and could not be read; null where it could. */
+export function unread(control: AbstractControl, error: string): string | null {
+  return (control.errors?.[error] as { text: string } | undefined)?.text ?? null;
+}
+
+export const two = (number: number) => String(number).padStart(2, '0');
+export const monthText = (date: Date) => `${date.getFullYear()}-${two(date.getMonth() + 1)}`;
+export const dayText = (date: Date) => `${monthText(date)}-${two(date.getDate())}`;

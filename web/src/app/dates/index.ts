@@ -1,0 +1,2 @@
+export { DateField } from './date';
+export { MonthField } from './month';

@@ -1,0 +1,1 @@
+export { More } from './more';
