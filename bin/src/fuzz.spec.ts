@@ -2,6 +2,18 @@ import fc from 'fast-check';
 import { isRefusal } from '@dormant-beacon/core/refusal';
 import { verbs } from './verbs.js';
 
+/** Places of numbers that JSON has no word for: printed, they would be null. */
+const notFinite = (answer: unknown): string[] =>
+  places(answer)
+    .filter((path) => {
+      const value = path.reduce<unknown>(
+        (own, key) => (own as Record<string | number, unknown>)[key],
+        answer,
+      );
+      return typeof value === 'number' && !Number.isFinite(value);
+    })
+    .map((path) => path.join('.'));
+
 /** Every place in a JSON value, as the path to it. */
 function places(value: unknown, path: (string | number)[] = []): (string | number)[][] {
   if (typeof value !== 'object' || value === null) return [path];
@@ -57,7 +69,7 @@ describe('wrong input', () => {
             try {
               const answer = verb.run(input, { cases: 3, seed: 1 });
               expect(() => JSON.stringify(answer)).not.toThrow();
-              expect(JSON.stringify(answer)).not.toMatch(/:(?:NaN|-?Infinity)/);
+              expect(notFinite(answer)).toEqual([]);
             } catch (error) {
               if (!isRefusal(error)) throw error;
               expect(error.reason).not.toBe('');

@@ -15,12 +15,12 @@ function tried(source: TraceCase, kind: Kind): Tried[] {
   const foreseen = foreseenFor(source);
   return Array.from({ length: count }, (_, n) => {
     const world = worldOf(source as unknown as WorldCase, kind, n);
-    const { element, stated } = untilFirstPart(
+    const { covers, stated } = untilFirstPart(
       source,
       foreseen,
       (test) => world.read(test as never) as never,
     );
-    return { stated, right: element === world.fault.element };
+    return { stated, right: covers.includes(world.fault.element) };
   });
 }
 

@@ -2,6 +2,7 @@
 import { Refusal } from '../refusal/index.js';
 import { coldFuseOhms } from './fuses.js';
 import { diodeLaw, lampLaw, lampOhms, type Law } from './laws.js';
+import { canHave } from './modes.js';
 import { wireOhms } from './wires.js';
 import { type Circuit, type Element, type Fault, reference, type State } from './schema.js';
 
@@ -135,6 +136,9 @@ class Builder {
       const path = this.at(`state.faults[${index}]`);
       if (!this.byId.has(fault.element))
         throw new Refusal(`${path}.element`, `no element "${fault.element}" in the circuit`);
+      const { kind } = this.byId.get(fault.element)!;
+      if (!canHave(kind, fault.mode))
+        throw new Refusal(`${path}.mode`, `a ${kind} cannot be "${fault.mode}"`);
       if ((fault.mode === 'resistive' || fault.mode === 'wrongPart') && fault.ohms == null)
         throw new Refusal(`${path}.ohms`, `a fault "${fault.mode}" needs its ohms`);
       if (fault.mode === 'bridged' && fault.to == null)

@@ -1,10 +1,12 @@
 export { type CircuitEdit, edited, newElement } from './edit.js';
 export { circuitFlaws, type Flaw } from './flaws.js';
 export { blowsAt, coldFuseOhms } from './fuses.js';
+export { canHave } from './modes.js';
 export type { MeterBench } from './measure.js';
 export {
   type Circuit,
   circuit,
+  connectorOf,
   type Element,
   element,
   type ElementKind,

@@ -40,15 +40,21 @@ const thermalVolts = 1.8 * 0.025852;
 /** Keeps a blocking diode's far side tied, as circuit simulators do. */
 const leakSiemens = 1e-12;
 
-/** A diode: I = Is(exp(V/nVt) − 1), with Is such that `forwardAmps` flow at `forwardVolts`. */
+/**
+ * A diode: I = Is(exp(V/nVt) − 1), with Is such that `forwardAmps` flow at `forwardVolts`. Reckoned from that point
+ * on, since Is itself is too small a number for a string of LEDs.
+ */
 export function diodeLaw(forwardVolts: number, forwardAmps: number): Law {
-  const saturation = forwardAmps / Math.expm1(forwardVolts / thermalVolts);
-  const critical = thermalVolts * Math.log(thermalVolts / (Math.SQRT2 * saturation));
+  // Is · exp(V/nVt) = known · exp((V − forwardVolts)/nVt).
+  const known = forwardAmps / -Math.expm1(-forwardVolts / thermalVolts);
+  const saturation = known * Math.exp(-forwardVolts / thermalVolts);
+  const critical = forwardVolts + thermalVolts * Math.log(thermalVolts / (Math.SQRT2 * known));
   return {
     start: forwardVolts,
     line(volts) {
-      const slope = (saturation / thermalVolts) * Math.exp(volts / thermalVolts) + leakSiemens;
-      const amps = saturation * Math.expm1(volts / thermalVolts) + leakSiemens * volts;
+      const rises = known * Math.exp((volts - forwardVolts) / thermalVolts);
+      const slope = rises / thermalVolts + leakSiemens;
+      const amps = rises - saturation + leakSiemens * volts;
       return { g: slope, i: amps - slope * volts };
     },
     limit(next, last) {

@@ -50,8 +50,27 @@ function settleRelays(assembly: Assembly, gone: ReadonlySet<string>): Settled {
     if (same(next, on)) return { ...state, chatter: [] };
     seen.push(on);
     const cycle = seen.findIndex((earlier) => same(earlier, next));
-    if (cycle >= 0) return { ...state, chatter: restless(assembly, seen.slice(cycle)) };
+    if (cycle >= 0)
+      return settleInTurn(assembly, gone) ?? { ...state, chatter: restless(assembly, seen.slice(cycle)) };
     on = next;
+  }
+}
+
+/**
+ * Relays that hold each other off swing for ever where all of them move at once; in a car one is quicker and the
+ * other gives way. One at a time, in their order in the circuit; null where even so none comes to rest.
+ */
+function settleInTurn(assembly: Assembly, gone: ReadonlySet<string>): Settled | null {
+  let on = new Set<string>();
+  const seen: ReadonlySet<string>[] = [];
+  for (;;) {
+    const state = { ...balance(assembly, on, gone), on };
+    const moves = assembly.relays.find((relay) => pulledIn(relay, assembly, state) !== on.has(relay.id));
+    if (!moves) return { ...state, chatter: [] };
+    if (seen.some((earlier) => same(earlier, on))) return null;
+    seen.push(on);
+    on = new Set(on);
+    if (!on.delete(moves.id)) on.add(moves.id);
   }
 }
 

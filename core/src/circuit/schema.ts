@@ -241,3 +241,9 @@ export interface Solution {
 export interface SolveAnswer extends Solution {
   readonly meters: Readonly<Record<string, MeterReading>>;
 }
+
+/** The plug that an element is of: its connector, or a contact's own id. Null for what is of no plug. */
+export function connectorOf(element: Element): string | null {
+  if (element.kind === 'contact') return element.connector ?? element.id;
+  return element.kind === 'shortingBar' ? element.connector : null;
+}

@@ -116,6 +116,47 @@ describe('solve', () => {
     expect(answer.chatter).toEqual(['K']);
   });
 
+  it('lets one of two relays win that hold each other off, as a car does', () => {
+    const relay = (id: string, coil: string, own: string): Element => ({
+      id,
+      kind: 'relay',
+      pins: [coil, 'gnd', 'b+', `${own}.no`, own],
+      coilOhms: 80,
+      pullInVolts: 7,
+      releaseVolts: 2,
+      contactOhms: 0.01,
+    });
+    const answer = run([battery, relay('K1', 'k2.nc', 'k1.nc'), relay('K2', 'k1.nc', 'k2.nc')]);
+    expect([answer.chatter, answer.relays]).toEqual([[], { K1: 'on', K2: 'off' }]);
+  });
+
+  it('keeps names such as __proto__ apart, and refuses two meters of one', () => {
+    const points = run([
+      battery,
+      resistor('__proto__', 'b+', 'constructor', 1),
+      resistor('R', 'constructor', 'gnd', 1),
+    ]);
+    expect(Object.keys(points.currents)).toContain('__proto__');
+    expect(points.points['constructor']).toBeCloseTo(points.points['b+']! / 2, 6);
+    const meter = { id: 'm', kind: 'volts', from: 'b+', to: 'gnd' } as const;
+    expect(() => run([battery], {}, [meter, meter])).toThrowError(/"m" is used twice/);
+  });
+
+  it('reads a string of LEDs of 35 V, dark and lit', () => {
+    const led = { id: 'D', kind: 'led', pins: ['b+', 'd'], forwardVolts: 35 } as const;
+    const at = (volts: number) =>
+      run([{ ...battery, volts }, led, resistor('R', 'd', 'gnd', 100)] as Element[]).points['d']!;
+    expect(Math.abs(at(12))).toBeLessThan(1e-6);
+    // 36 V: about 35 V in the string, the rest over 100 Ω.
+    expect(at(36)).toBeGreaterThan(0.9);
+    expect(at(36)).toBeLessThan(1.3);
+  });
+
+  it('refuses a fault that a kind of element cannot have', () =>
+    expect(() =>
+      run([battery, resistor('R', 'b+', 'gnd', 1)], { faults: [{ element: 'R', mode: 'stuckClosed' }] }),
+    ).toThrowError(/a resistor cannot be "stuckClosed"/));
+
   it('reads meters with their load and their limits', () => {
     const { meters } = run(tail, { closed: ['S1'], unplugged: ['C2'] }, [
       { id: 'v', kind: 'volts', from: 'c2', to: 'gnd' },

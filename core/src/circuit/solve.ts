@@ -1,6 +1,7 @@
 /** Solves a direct-current circuit in a state, with meters. */
 import { assemble } from './assemble.js';
 import { MeterBench } from './measure.js';
+import { Refusal } from '../refusal/index.js';
 import { type AtRest, operate } from './operate.js';
 import type { Circuit, MeterReading, Solution, SolveAnswer, SolveRequest, State } from './schema.js';
 
@@ -16,10 +17,12 @@ export function solve({ circuit, state, meters }: SolveRequest): SolveAnswer {
   const assembly = assemble(circuit, now, 'live');
   const rest = operate(assembly);
   const bench = new MeterBench(circuit, now, assembly, rest, [...rest.blown, ...rest.shutOff]);
-  const readings: Record<string, MeterReading> = {};
-  for (const [index, meter] of (meters ?? []).entries())
-    readings[meter.id] = bench.read(meter, `meters[${index}]`);
-  return { ...describe(circuit, assembly, rest), meters: readings };
+  const readings = new Map<string, MeterReading>();
+  for (const [index, meter] of (meters ?? []).entries()) {
+    if (readings.has(meter.id)) throw new Refusal(`meters[${index}].id`, `"${meter.id}" is used twice`);
+    readings.set(meter.id, bench.read(meter, `meters[${index}]`));
+  }
+  return { ...describe(circuit, assembly, rest), meters: Object.fromEntries(readings) };
 }
 
 /** A meter bench on `circuit` in `state`; fuses that the faults blow with `usual` in force are open already. */
@@ -32,29 +35,28 @@ export function meterBench(circuit: Circuit, state: State, usual: State): MeterB
 }
 
 function describe(circuit: Circuit, assembly: ReturnType<typeof assemble>, rest: AtRest): Solution {
-  const points: Record<string, number | null> = {};
+  const points = new Map<string, number | null>();
   const floating: string[] = [];
   for (const [point, node] of assembly.points) {
     const tied = rest.island[node] === 0;
-    points[point] = tied ? clean(rest.volts[node]!) : null;
+    points.set(point, tied ? clean(rest.volts[node]!) : null);
     if (!tied) floating.push(point);
   }
-  const currents: Record<string, number> = {};
-  for (const element of circuit.elements) currents[element.id] = 0;
+  const currents = new Map(circuit.elements.map(({ id }) => [id, 0]));
   assembly.branches.forEach((branch, index) => {
-    if (branch.element !== null) currents[branch.element] = clean(rest.amps[index]!);
+    if (branch.element !== null) currents.set(branch.element, clean(rest.amps[index]!));
   });
-  const inputs: Record<string, 'high' | 'low'> = {};
+  const inputs = new Map<string, 'high' | 'low'>();
   for (const element of circuit.elements) {
     if (element.kind !== 'moduleInput') continue;
     const [input, ground] = element.pins.map((pin) => rest.volts[assembly.points.get(pin)!]!);
-    inputs[element.id] = input! - ground! > element.thresholdVolts ? 'high' : 'low';
+    inputs.set(element.id, input! - ground! > element.thresholdVolts ? 'high' : 'low');
   }
   return {
-    points,
-    currents,
+    points: Object.fromEntries(points),
+    currents: Object.fromEntries(currents),
     relays: Object.fromEntries(assembly.relays.map(({ id }) => [id, rest.on.has(id) ? 'on' : 'off'])),
-    inputs,
+    inputs: Object.fromEntries(inputs),
     blown: rest.blown,
     shutOff: rest.shutOff,
     floating,

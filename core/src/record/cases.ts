@@ -18,7 +18,11 @@ export function caseOf(record: JobRecord, trace: Trace): TraceCase {
   const repairs = standing(record.repairs).filter(
     (repair) => repair.traceId === traceId && repair.element != null,
   );
-  const done = repairs.map((repair) => ({ element: repair.element!, cured: repair.cured }));
+  const done = repairs.map((repair) => ({
+    element: repair.element!,
+    method: repair.method,
+    cured: repair.cured,
+  }));
   const epochs = standing(record.epochs)
     .filter((epoch) => epoch.traceId === traceId)
     .flatMap(({ after, shows, seq }) => {

@@ -92,7 +92,7 @@ describe('the plan of a trace', () => {
     story.enter('repairs', { ...repair, cured: false });
     const source = caseOf(story.record, story.record.traces[0]!);
     expect(source.readings!.map(({ value }) => value)).toEqual([4.9]);
-    expect(source.done).toEqual([{ element: 'SWITCH', cured: false }]);
+    expect(source.done).toEqual([{ element: 'SWITCH', method: 'replace', cured: false }]);
     expect(openTraces(story.record).length).toBe(1);
     story.enter('repairs', { ...repair, cured: true });
     expect(openTraces(story.record)).toEqual([]);

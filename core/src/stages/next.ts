@@ -2,6 +2,7 @@
 import {
   type NextTests,
   outside,
+  repairOf,
   singlesOf,
   type TraceCase,
   type ForeseenOutcome,
@@ -19,7 +20,7 @@ import {
 import { doFirst } from './power.js';
 import type { Situation } from './situation.js';
 import type { Lacking, Proof } from '../proof/index.js';
-import { outcomeName, unitOf, valueWords, type Said, say } from '../words/index.js';
+import { outcomeName, testName, unitOf, valueWords, type Said, say } from '../words/index.js';
 
 export interface NextThing {
   readonly stage: StageId;
@@ -241,10 +242,33 @@ export function planned(source: TraceCase, plan: NextTests): NextThing {
       'Make the fault show again, as it did before, then say so.',
       'What is read while it does not show tells nothing of it.',
     );
-  const next = plannedAction(source, plan);
+  const next = plan.again === null ? plannedAction(source, plan) : takenAgain(source, plan.again);
   return plan.asks
     ? { ...next, detail: `First say whether the fault still shows. ${next.detail ?? ''}`.trim() }
     : next;
+}
+
+/** How a reading is taken again, by the kind of its test. */
+const againBy: Readonly<Record<TraceTest['kind'], 'live' | 'dead' | 'look' | 'hand'>> = {
+  volts: 'live',
+  testLamp: 'live',
+  amps: 'live',
+  live: 'live',
+  ohms: 'dead',
+  continuity: 'dead',
+  inspect: 'look',
+  listen: 'hand',
+  wiggle: 'hand',
+  provoke: 'hand',
+  function: 'hand',
+  swap: 'hand',
+};
+
+/** Where the readings contradict each other, the one that fits worst comes before any part. */
+export function takenAgain(source: TraceCase, id: string): NextThing {
+  const test = source.tests.find((other) => other.id === id)!;
+  const name = testName(test, id).replace(/[.?!]$/, '');
+  return thing('trace', say('trace.again', { test: name }), say(`trace.again.${againBy[test.kind]}`));
 }
 
 function plannedAction(source: TraceCase, plan: NextTests): NextThing {
@@ -256,9 +280,12 @@ function plannedAction(source: TraceCase, plan: NextTests): NextThing {
       'Choose another circuit, or widen this one.',
     );
   if (action.action === 'repair') {
-    const repair = source.repairs.find((other) => other.element === action.element);
+    const repair = repairOf(source, action);
     const p = plan.suspects.reduce(
-      (sum, suspect) => (suspect.element === action.element ? sum + suspect.probability : sum),
+      (sum, suspect) =>
+        suspect.element === action.element || action.covers?.includes(suspect.element)
+          ? sum + suspect.probability
+          : sum,
       0,
     );
     const sure = `${percent(p)} sure.`;

@@ -2,6 +2,7 @@
 import { likelihoods } from './evidence.js';
 import type { Predictions } from './predict.js';
 import type { ReadyCase } from './prepare.js';
+import type { RepairOption } from './repair-options.js';
 import type { TraceReading, TraceTest } from './schema.js';
 
 /** How a test comes to know what it says: two of one means can share one mistake. */
@@ -41,13 +42,11 @@ export interface Taken {
 export function isConfirmed(
   ready: ReadyCase,
   taken: readonly Taken[],
-  element: string,
+  repair: RepairOption,
   beliefs: ArrayLike<number>,
 ): boolean {
   const spoken = new Set(
-    taken
-      .filter(({ likelihood }) => speaksFor(ready, likelihood, element, beliefs))
-      .map(({ means }) => means),
+    taken.filter(({ likelihood }) => speaksFor(ready, likelihood, repair, beliefs)).map(({ means }) => means),
   );
   return spoken.size >= 2;
 }
@@ -61,14 +60,15 @@ export const takenOf = (ready: ReadyCase, predicted: Predictions, heard: readonl
 function speaksFor(
   { suspects }: ReadyCase,
   likelihood: ArrayLike<number>,
-  element: string,
+  { covers }: RepairOption,
   beliefs: ArrayLike<number>,
 ): boolean {
   // The part by the mode that is believed now, all others by what was thought of them before any reading.
   const mean = (own: boolean) => {
     let [sum, total] = [0, 0];
     suspects.forEach((suspect, s) => {
-      if ((suspect.element === element || suspect.second?.element === element) !== own) return;
+      const fits = [suspect, suspect.second].some((fault) => fault && covers.includes(fault.element));
+      if (fits !== own) return;
       const weight = own ? beliefs[s]! : suspect.prior;
       sum += weight * likelihood[s]!;
       total += weight;

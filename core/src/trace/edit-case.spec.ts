@@ -26,6 +26,22 @@ describe('a case whose circuit is edited', () => {
     expect(nextTests(renamed).next.length).toBe(nextTests(flap).next.length);
   });
 
+  it('keeps ground and its tests where ground is joined with another point', () => {
+    const joined = editedCase(flap, { do: 'join', point: 'gnd', with: 'switch.out' });
+    check(traceCase, joined);
+    expect(joined.tests.filter((test) => 'from' in test && test.kind === 'volts').length).toBe(
+      flap.tests.filter((test) => 'from' in test && test.kind === 'volts').length,
+    );
+    expect(JSON.stringify(joined)).not.toContain('"switch.out"');
+  });
+
+  it('keeps the faults of a state where their element or point is called otherwise', () => {
+    const faults = [{ element: 'PLUG', mode: 'bridged' as const, to: 'C31.2' }];
+    const faulty = { ...flap, state: { ...flap.state, faults } };
+    const renamed = editedCase(faulty, { do: 'rename', point: 'C31.2', to: 'X9.14' });
+    expect(renamed.state!.faults).toEqual([{ element: 'PLUG', mode: 'bridged', to: 'X9.14' }]);
+  });
+
   it('renames whole words only', () => {
     const lamp = built('fused-lamp');
     const renamed = editedCase(lamp, { do: 'rename', point: 'F7', to: 'F70' });

@@ -1,5 +1,5 @@
 /** Changes to a case's circuit that the rest of the case follows: its tests, suspects, repairs and words. */
-import { type CircuitEdit, edited, type Element, type State } from '../circuit/index.js';
+import { type CircuitEdit, connectorOf, edited, reference, type State } from '../circuit/index.js';
 import { caseOfCircuit } from './from-circuit.js';
 import type { TraceCase, TraceTest } from './schema.js';
 
@@ -28,7 +28,9 @@ function renamingOf({ circuit }: TraceCase, edit: CircuitEdit): Renaming {
   const nothing = { element: same, point: same, connector: same, words: same };
   switch (edit.do) {
     case 'join':
-      return { ...nothing, point: swapped(edit.point, edit.with) };
+      return edit.point === reference
+        ? { ...nothing, point: swapped(edit.with, reference) }
+        : { ...nothing, point: swapped(edit.point, edit.with) };
     case 'rename':
       return { ...nothing, point: swapped(edit.point, edit.to), words: spoken(edit.point, edit.to) };
     case 'change': {
@@ -44,8 +46,6 @@ function renamingOf({ circuit }: TraceCase, edit: CircuitEdit): Renaming {
       return nothing;
   }
 }
-
-const connectorOf = (element: Element) => ('connector' in element ? (element.connector ?? element.id) : null);
 
 /** A point's name where it stands as a word of its own. */
 function spoken(from: string, to: string): Renaming['words'] {
@@ -105,6 +105,11 @@ function stateBy(state: State, by: Renaming): State {
     unplugged: each(state.unplugged, by.connector),
     jumpers: each(state.jumpers, pair),
     substituteLoads: each(state.substituteLoads, (load) => ({ ...load, pins: pair(load.pins) })),
+    faults: each(state.faults, (fault) => ({
+      ...fault,
+      element: by.element(fault.element),
+      ...(fault.to == null ? {} : { to: by.point(fault.to) }),
+    })),
   };
   const given = Object.fromEntries(Object.entries(lists).filter(([, list]) => list !== undefined));
   return { ...state, ...given };

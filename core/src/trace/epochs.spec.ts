@@ -1,5 +1,5 @@
 import { check } from '../refusal/index.js';
-import { hidesChance } from './epochs.js';
+import { hidesChance, movedElements } from './epochs.js';
 import { nextTests } from './next.js';
 import { traceCase } from './schema.js';
 
@@ -35,6 +35,20 @@ const plan = (more: object = {}) =>
   );
 const p = (result: ReturnType<typeof plan>, id: string) =>
   result.suspects.find((suspect) => suspect.id === id)!.probability;
+
+describe('what a test moves', () => {
+  it('has the contact that is unplugged by its own name', () => {
+    const contact = { id: 'C2', kind: 'contact' as const, pins: ['p', 'q'] as [string, string], ohms: 0.01 };
+    const test = {
+      id: 't',
+      kind: 'inspect' as const,
+      element: 'LP',
+      minutes: 1,
+      state: { unplugged: ['C2'] },
+    };
+    expect([...movedElements(test, [contact])]).toEqual(['LP', 'C2']);
+  });
+});
 
 describe('reading epochs', () => {
   it('asks after unplugging whether the fault still shows, and after a swap only where it is gone', () => {

@@ -1,6 +1,6 @@
 /** Which readings count: a disturbing test may hide the fault, and what is read then is of another car. */
 import type { ReadyCase } from './prepare.js';
-import type { Element } from '../circuit/index.js';
+import { connectorOf, type Element } from '../circuit/index.js';
 import type { TraceCase, TraceReading, TraceTest } from './schema.js';
 
 /**
@@ -22,11 +22,10 @@ export function movedElements(test: TraceTest, elements: readonly Element[]): Re
   const unplugged = new Set(test.state?.unplugged ?? []);
   return new Set([
     ...('element' in test ? [test.element] : []),
-    ...elements.flatMap((element) =>
-      'connector' in element && element.connector != null && unplugged.has(element.connector)
-        ? [element.id]
-        : [],
-    ),
+    ...elements.flatMap((element) => {
+      const connector = connectorOf(element);
+      return connector !== null && unplugged.has(connector) ? [element.id] : [];
+    }),
   ]);
 }
 

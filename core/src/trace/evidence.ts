@@ -4,10 +4,8 @@ import { epochLikelihoods } from './epochs.js';
 import { type Accuracy, outsideLikelihood, readingLikelihood, swapMoves } from './likelihood.js';
 import { atSupply, isMetered, type Predictions } from './predict.js';
 import type { ReadyCase, ReadySuspect } from './prepare.js';
+import { keptAfter, optionsDone } from './repair-options.js';
 import { type LookedTest, type MeteredTest, outside, type TraceReading, type TraceTest } from './schema.js';
-
-/** The weight that a suspect keeps after its repair was done and the fault still shows. */
-export const keptAfterRepair = 0.02;
 
 export function accuracyOf(test: TraceTest): Accuracy {
   const { percent, digits } = test as { percent?: number | null; digits?: number | null };
@@ -112,7 +110,10 @@ export function likelihoods(
   return findsChances(ready, predicted, test).map((chance) => either(chance, reading.found!));
 }
 
-const either = (chance: number, happened: boolean) => (happened ? chance : 1 - chance);
+/** What cannot be has been seen all the same: so little is kept that no belief differs by more than 1e-9. */
+const impossible = 1e-12;
+
+const either = (chance: number, happened: boolean) => Math.max(impossible, happened ? chance : 1 - chance);
 
 /** What readings have said of the suspects and their worlds, one after the other. */
 export function heardOf(ready: ReadyCase, predicted: Predictions, readings: readonly TraceReading[]): Heard {
@@ -127,20 +128,29 @@ export function posterior(ready: ReadyCase, heard: Heard): Float64Array {
   const log = Float64Array.from(ready.suspects, (suspect, s) => Math.log(suspect.prior) + heard.log[s]!);
   const add = (likelihood: readonly number[]) => likelihood.forEach((l, s) => (log[s]! += Math.log(l)));
   for (const likelihood of epochLikelihoods(ready)) add(likelihood);
-  for (const repair of ready.source.done ?? []) add(afterRepair(ready, repair));
+  for (const likelihood of repairLikelihoods(ready)) add(likelihood);
   return normalised(log) ?? Float64Array.from(ready.suspects, (suspect) => suspect.prior);
 }
 
-/** A repair that did not cure leaves little of its element's suspects; one that did leaves little of all others. */
-function afterRepair(ready: ReadyCase, { element, cured }: { element: string; cured: boolean }): number[] {
-  const done = new Set((ready.source.done ?? []).map((repair) => repair.element));
-  return ready.suspects.map((suspect) => {
-    const { second } = suspect;
-    if (!second) return (suspect.element === element) !== cured ? keptAfterRepair : 1;
-    if (cured) return keptAfterRepair;
-    // A pair is ended by both of its repairs, not by one.
-    const both = done.has(suspect.element) && done.has(second.element);
-    return both && second.element === element ? keptAfterRepair : 1;
+/**
+ * Likelihood, under every suspect, of what came of each repair that was done: one that did not cure leaves what its
+ * chance to fail leaves of what it covers; one that did leaves little of all others. A pair is ended by both of its
+ * repairs, not by one.
+ */
+function repairLikelihoods({ repairs, source, suspects }: ReadyCase): readonly (readonly number[])[] {
+  const done = source.done ?? [];
+  const options = optionsDone(repairs, done);
+  const covered = done.map(({ element }, n) => repairs[options[n]!]?.covers ?? [element]);
+  return done.map(({ cured }, n) => {
+    const kept = keptAfter(cured ? undefined : repairs[options[n]!]);
+    const covers = (element: string) => covered[n]!.includes(element);
+    return suspects.map(({ element, second }) => {
+      if (!second) return covers(element) !== cured ? kept : 1;
+      if (cured) return kept;
+      const before = covered.slice(0, n + 1).flat();
+      const both = before.includes(element) && before.includes(second.element);
+      return both && (covers(element) || covers(second.element)) ? kept : 1;
+    });
   });
 }
 

@@ -1,5 +1,12 @@
 /** A case out of a circuit that was drawn by hand: suspects by base rates, tests at what can be reached, repairs by kind. */
-import { type Circuit, type Element, type ElementKind, type FaultMode, reference } from '../circuit/index.js';
+import {
+  type Circuit,
+  connectorOf,
+  type Element,
+  type ElementKind,
+  type FaultMode,
+  reference,
+} from '../circuit/index.js';
 import { baseRates } from './base-rates.js';
 import { looks, modeWords, usualWork } from './usual-work.js';
 import type { Suspect, TraceCase, TraceRepair, TraceTest } from './schema.js';
@@ -56,11 +63,7 @@ function stands(
   elements: ReadonlyMap<string, Element>,
   points: ReadonlySet<string>,
 ): boolean {
-  const connectors = new Set(
-    [...elements.values()].flatMap((element) =>
-      'connector' in element ? [element.connector ?? element.id] : [],
-    ),
-  );
+  const connectors = new Set([...elements.values()].map(connectorOf));
   const state = test.state ?? {};
   const ids = [
     ...(state.closed ?? []),

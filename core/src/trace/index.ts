@@ -13,6 +13,7 @@ export {
 } from './rate-book.js';
 export { type Grounds, weighed, type Weakness } from './weigh.js';
 export { singlesOf } from './pairs.js';
+export { repairOf } from './repair-options.js';
 export { bareCase, circuitFile, type CircuitFile, circuitFileFormat } from './circuit-file.js';
 export { editedCase } from './edit-case.js';
 export { caseOfCircuit } from './from-circuit.js';

@@ -1,6 +1,6 @@
 /** Every test and repair that is still possible, by what it would cost to the end, best first. */
 import type { Work } from '../progress/index.js';
-import { frontRunners, TwoSteps } from './choose.js';
+import { frontRunners, TwoSteps } from './look-ahead.js';
 import type { ReadyCase } from './prepare.js';
 import type { Move, Situation } from './strategy.js';
 
@@ -26,8 +26,8 @@ export function* judging(situation: Situation, steps: 1 | 2): Work<Judged[]> {
     });
     yield { done: done + 1, total: unread.length };
   }
-  ready.parts.forEach((_, part) => {
-    if (!tried.has(part)) moves.push({ move: { part }, cents: costs.repair(part, beliefs, tried) });
+  ready.repairs.forEach((_, repair) => {
+    if (!tried.has(repair)) moves.push({ move: { repair }, cents: costs.repair(repair, beliefs, tried) });
   });
   moves.sort(byCents);
   const ordered = steps === 2 ? yield* twoStepsAhead(situation, moves) : moves;
@@ -40,7 +40,7 @@ const asGoodAs = 1.01;
 /** Of the tests that lead and cost as good as the same, the one that is soonest done: a look before a power-down. */
 function soonestFirst({ ready, costs }: Situation, moves: readonly Judged[]): readonly Judged[] {
   const [first] = moves;
-  if (!first || 'part' in first.move) return moves;
+  if (!first || 'repair' in first.move) return moves;
   const minutes = ({ move }: Judged) =>
     'test' in move ? move.test.minutes + ready.ways.minutes(costs.place, move.test) : Infinity;
   const soonest = moves
@@ -58,7 +58,7 @@ function* twoStepsAhead(situation: Situation, moves: readonly Judged[]): Work<Ju
   const open = unread.map((test) => ({ test, outcomes: outcomes.get(test.id)! }));
   const front: Judged[] = [];
   for (const [done, { move }] of moves.slice(0, frontRunners).entries()) {
-    if ('part' in move) front.push({ move, cents: two.repair(costs, move.part, open, beliefs, tried) });
+    if ('repair' in move) front.push({ move, cents: two.repair(costs, move.repair, open, beliefs, tried) });
     else {
       const own = open.find(({ test }) => test === move.test)!;
       const rest = open.filter((other) => other !== own);
@@ -70,26 +70,25 @@ function* twoStepsAhead(situation: Situation, moves: readonly Judged[]): Work<Ju
 }
 
 /**
- * The stop rule: the sure part first. On a guarded circuit it needs two readings that confirm it, and no repair
- * that is not sure stands before a test that can still be made.
+ * The stop rule: the sure part first, in the cheapest way. On a guarded circuit it needs two readings that confirm it,
+ * and no repair that is not sure stands before a test that can still be made. A unit that covers several elements is
+ * sure by none of them: where nobody is bound to be sure, its cost alone decides.
  */
-function inOrder(situation: Situation, moves: readonly Judged[]): Judged[] {
-  const { ready, confirmed } = situation;
+function inOrder({ ready, costs, beliefs, confirmed }: Situation, moves: readonly Judged[]): Judged[] {
   const isTest = ({ move }: Judged) => 'test' in move;
-  const part = surePart(situation);
-  const sure = moves.find(({ move }) => 'part' in move && move.part === part) ?? null;
-  const { guarded } = ready;
-  const first =
-    sure && (!guarded || confirmed(ready.parts[part]!.element) || !moves.some(isTest)) ? sure : null;
+  const { guarded, repairs, stopAt } = ready;
+  const p = costs.coveredProbabilities(beliefs);
+  const sure = moves.find(
+    ({ move }) =>
+      'repair' in move && p[move.repair]! >= stopAt && (guarded || repairs[move.repair]!.covers.length === 1),
+  );
+  const called =
+    sure &&
+    (!guarded || confirmed(repairs[(sure.move as { repair: number }).repair]!) || !moves.some(isTest));
+  const first = called ? sure : null;
   const rest = moves.filter((move) => move !== first);
   return [
     ...(first ? [first] : []),
     ...(guarded ? [...rest.filter(isTest), ...rest.filter((move) => !isTest(move))] : rest),
   ];
-}
-
-/** The part that is sure enough to be fitted, or -1. */
-function surePart({ ready, costs, beliefs, tried }: Situation): number {
-  const p = costs.partProbabilities(beliefs);
-  return ready.parts.findIndex((_, index) => !tried.has(index) && p[index]! >= ready.stopAt);
 }

@@ -1,25 +1,19 @@
 /** The next best test or repair, with its reasons. */
 import { solve } from '../circuit/index.js';
 import { finish, type Work } from '../progress/index.js';
-import { Costs, expectedBits } from './choose.js';
+import { expectedBits } from './bits.js';
 import { closedTests } from './closed.js';
+import { Costs } from './costs.js';
 import { isConfirmed, takenOf } from './confirmed.js';
+import { doubted } from './doubted.js';
 import { heardReadings } from './epochs.js';
-import {
-  hear,
-  type Heard,
-  heardOf,
-  likelihoods,
-  normalised,
-  nothingHeard,
-  posterior,
-  update,
-} from './evidence.js';
+import { hear, type Heard, heardOf, normalised, nothingHeard, posterior, update } from './evidence.js';
 import { judging, usualSteps } from './judge.js';
 import { type Outcome, outcomesOf, thinnedWorlds } from './outcomes.js';
 import type { Reached } from './place.js';
 import { isMetered, type Predictions, predictions } from './predict.js';
 import { prepare, type ReadyCase } from './prepare.js';
+import { optionsDone } from './repair-options.js';
 import {
   type DeadBatch,
   type ForeseenOutcome,
@@ -57,21 +51,24 @@ export function* planning(source: TraceCase, known?: Predictions): Work<NextTest
   const read = (hidden ? (source.readings ?? []) : heard).map(({ test }) => test);
   const over = new Set([...read, ...closed.map(({ test }) => test)]);
   const taken = ready.guarded ? takenOf(ready, predicted, heard) : [];
-  const situation = situationOf(ready, predicted, evidence, beliefs, over, (element) =>
-    isConfirmed(ready, taken, element, beliefs),
+  const situation = situationOf(ready, predicted, evidence, beliefs, over, (repair) =>
+    isConfirmed(ready, taken, repair, beliefs),
   );
   const next = (yield* judging(situation, source.steps ?? usualSteps(ready))).map(({ move, cents }) =>
     actionOf(situation, move, Math.round(cents)),
   );
+  const again = doubted(ready, predicted, beliefs, heard, evidence);
+  const ranking = ranked(ready, beliefs);
   return {
-    suspects: ranked(ready, beliefs),
+    suspects: ranking,
     next,
     stop: next[0]?.action === 'repair',
     closed,
     asks,
     hidden,
     unheard,
-    contradiction: contradicts(ready, predicted, beliefs, heard, evidence),
+    contradiction: again !== null || (heard.length > 0 && ranking[0]!.id === outside),
+    again,
     batch: deadBatch(situation, next),
     chatter: chatterOf(source),
     changes: changesBy(ready, predicted, heard),
@@ -92,7 +89,6 @@ function situationOf(
   confirmed: Situation['confirmed'],
 ): Situation {
   const { tests, done } = ready.source;
-  const repaired = new Set((done ?? []).map(({ element }) => element));
   const unread = tests.filter((test) => !over.has(test.id));
   const thinned = thinnedWorlds(predicted, worlds);
   return {
@@ -100,7 +96,7 @@ function situationOf(
     costs: new Costs(ready),
     outcomes: new Map(unread.map((test) => [test.id, outcomesOf(ready, predicted, test, thinned, beliefs)])),
     beliefs,
-    tried: new Set(ready.parts.flatMap(({ element }, index) => (repaired.has(element) ? [index] : []))),
+    tried: new Set(optionsDone(ready.repairs, done ?? []).filter((option) => option >= 0)),
     confirmed,
     unread,
     read: [],
@@ -113,9 +109,16 @@ function actionOf(
   expectedCents: number,
 ): NextAction {
   const before = (action: Reached) => ready.ways.before(costs.place, action);
-  if ('part' in move) {
-    const part = ready.parts[move.part]!;
-    return { action: 'repair', element: part.element, expectedCents, before: before(part) };
+  if ('repair' in move) {
+    const { element, method, covers, ...reached } = ready.repairs[move.repair]!;
+    return {
+      action: 'repair',
+      element,
+      ...(method ? { method } : {}),
+      ...(covers.length > 1 ? { covers: covers.slice(1) } : {}),
+      expectedCents,
+      before: before(reached),
+    };
   }
   const { id, minutes } = move.test;
   const own = outcomes.get(id)!;
@@ -176,27 +179,6 @@ function deadBatch({ ready, costs }: Situation, next: readonly NextAction[]): De
     tests: tests.filter(({ power }) => power != null && power !== 'live').map(({ id }) => id),
     meanwhile: tests.filter(({ power }) => power == null).map(({ id }) => id),
   };
-}
-
-/** A reading that a suspect could give only by a slip of hand or eye. */
-const slip = 1e-3;
-
-/** Whether `outside` leads, or the leading suspect can be it only if a reading was a slip. */
-function contradicts(
-  ready: ReadyCase,
-  predicted: Predictions,
-  beliefs: Float64Array,
-  heard: readonly TraceReading[],
-  { worlds }: Heard,
-): boolean {
-  if (heard.length === 0) return false;
-  const leading = beliefs.reduce((best, p, s) => (p > beliefs[best]! ? s : best), 0);
-  if (ready.suspects[leading]!.id === outside) return true;
-  return heard.some(
-    (reading) =>
-      isMetered(ready.tests.get(reading.test)!) &&
-      likelihoods(ready, predicted, reading, worlds)[leading]! < slip,
-  );
 }
 
 function ranked(ready: ReadyCase, beliefs: Float64Array): RankedSuspect[] {

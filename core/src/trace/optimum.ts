@@ -1,6 +1,6 @@
 /** The best strategy that the stop rule allows, by searching through every order of tests and repairs of a small case. */
-import type { Costs } from './choose.js';
 import { isConfirmed, meansOf } from './confirmed.js';
+import type { Costs } from './costs.js';
 import { update } from './evidence.js';
 import type { Outcome } from './outcomes.js';
 import { placeKey } from './place.js';
@@ -20,7 +20,7 @@ export function optimum(
   const tests = ready.source.tests;
   const situations = tests.reduce(
     (product, test) => product * (outcomes.get(test.id)!.length + 1),
-    2 ** ready.parts.length,
+    2 ** ready.repairs.length,
   );
   if (situations > mostSituations) return null;
 
@@ -35,32 +35,32 @@ export function optimum(
     const before = known.get(key);
     if (before) return before;
     let found: { cost: number; move: Move | null } = { cost: ready.outsideCents, move: null };
-    if (tried.size < ready.parts.length) found = { cost: Infinity, move: null };
-    const p = costs.partProbabilities(beliefs);
+    if (tried.size < ready.repairs.length) found = { cost: Infinity, move: null };
+    const p = costs.coveredProbabilities(beliefs);
     const taken = tests.flatMap((test, t) =>
       read[t] === -1 ? [] : [{ means: meansOf(test), likelihood: outcomes.get(test.id)![read[t]!]!.chances }],
     );
     const allRead = read.every((outcome) => outcome >= 0);
-    ready.parts.forEach((part, index) => {
+    ready.repairs.forEach((repair, index) => {
       if (tried.has(index)) return;
       // The rule of guarded circuits binds the optimum too: it is the best that may be done.
-      const sure = p[index]! >= ready.stopAt && isConfirmed(ready, taken, part.element, beliefs);
+      const sure = p[index]! >= ready.stopAt && isConfirmed(ready, taken, repair, beliefs);
       if (ready.guarded && !sure && !allRead) return;
-      const left = Math.max(0, 1 - p[index]!);
+      const left = Math.max(0, 1 - repair.succeeds * p[index]!);
       const without = update(
         beliefs,
-        ready.suspects.map((suspect) => (suspect.element === part.element ? 0 : 1)),
+        ready.suspects.map(({ element }) => (repair.covers.includes(element) ? 1 - repair.succeeds : 1)),
       );
       const rest =
         without.chance > 0
-          ? best(without.beliefs, new Set([...tried, index]), read, costs.after(part)).cost
+          ? best(without.beliefs, new Set([...tried, index]), read, costs.after(repair)).cost
           : 0;
-      const first = costs.labour(ready.ways.minutes(costs.place, part));
-      const cost = first + part.cents + left * (ready.wrongPartCents + rest);
-      if (cost < found.cost) found = { cost, move: { part: index } };
+      const first = costs.labour(ready.ways.minutes(costs.place, repair));
+      const cost = first + repair.cents + left * (ready.wrongPartCents + rest);
+      if (cost < found.cost) found = { cost, move: { repair: index } };
     });
     tests.forEach((test, t) => {
-      if (read[t] !== -1 || tried.size === ready.parts.length) return;
+      if (read[t] !== -1 || tried.size === ready.repairs.length) return;
       let cost = costs.labour(test.minutes + ready.ways.minutes(costs.place, test));
       const then = costs.after(test);
       outcomes.get(test.id)!.forEach(({ chances }, o) => {
@@ -82,5 +82,7 @@ export function optimum(
     costs,
   );
   return ({ beliefs, tried, read, costs: here }: Situation): Move =>
-    best(beliefs, tried, read, here).move ?? { part: ready.parts.findIndex((_, index) => !tried.has(index)) };
+    best(beliefs, tried, read, here).move ?? {
+      repair: ready.repairs.findIndex((_, index) => !tried.has(index)),
+    };
 }

@@ -1,7 +1,8 @@
 import { check } from '../refusal/index.js';
 import type { Element } from '../circuit/index.js';
 import { finish } from '../progress/index.js';
-import { Costs, expectedBits } from './choose.js';
+import { expectedBits } from './bits.js';
+import { Costs } from './costs.js';
 import { update } from './evidence.js';
 import { outcomesOf } from './outcomes.js';
 import { predictions } from './predict.js';
@@ -43,7 +44,7 @@ describe('prepare', () => {
       ['C:resistive', 0.25],
       ['R:open', 0.25],
     ]);
-    expect(made.parts.map(({ element, cents }) => [element, cents])).toEqual([
+    expect(made.repairs.map(({ element, cents }) => [element, cents])).toEqual([
       ['C', 1100],
       ['R', 1600],
     ]);

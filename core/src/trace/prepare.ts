@@ -1,18 +1,18 @@
 /** Makes a case ready: every suspect with its id, every default in its place, every name checked. */
-import type { Element } from '../circuit/index.js';
+import { canHave, type Element } from '../circuit/index.js';
 import { Refusal } from '../refusal/index.js';
 import { baseRates } from './base-rates.js';
 import { type Cavities, cavitiesOf } from './cavities.js';
 import { isGuarded } from './guarded.js';
 import { type Paired, pairsOf, type Second } from './pairs.js';
 import { checkNeeds, Ways } from './place.js';
+import { type RepairOption, repairOptions } from './repair-options.js';
 import {
   type Suspect,
   outside,
   type SuspectWord,
   type TraceCase,
   type TraceReading,
-  type TraceRepair,
   type TraceTest,
 } from './schema.js';
 
@@ -25,22 +25,12 @@ export interface ReadySuspect extends Suspect {
   readonly prior: number;
 }
 
-export interface Part {
-  readonly element: string;
-  /** Labour and price of its cheapest repair, in cents. */
-  readonly cents: number;
-  readonly minutes: number;
-  readonly succeeds: number;
-  readonly needs: TraceRepair['needs'];
-  readonly power: TraceRepair['power'];
-}
-
 export interface ReadyCase {
   readonly source: TraceCase;
   /** Those of the circuit, then `outside` if it has weight. */
   readonly suspects: readonly ReadySuspect[];
   readonly elements: ReadonlyMap<string, Element>;
-  readonly parts: readonly Part[];
+  readonly repairs: readonly RepairOption[];
   readonly tests: ReadonlyMap<string, TraceTest>;
   readonly hourlyRateCents: number;
   readonly wrongPartCents: number;
@@ -57,7 +47,7 @@ export function prepare(source: TraceCase): ReadyCase {
   const elements = new Map(source.circuit.elements.map((element) => [element.id, element]));
   const suspects = readySuspects(source, elements);
   const hourlyRateCents = source.hourlyRateCents ?? 9000;
-  const parts = readyParts(source, hourlyRateCents);
+  const repairs = repairOptions(source, hourlyRateCents);
   const tests = new Map<string, TraceTest>();
   for (const [index, test] of source.tests.entries()) {
     if (tests.has(test.id)) throw new Refusal(`tests[${index}].id`, `"${test.id}" is used twice`);
@@ -72,11 +62,11 @@ export function prepare(source: TraceCase): ReadyCase {
     source,
     suspects,
     elements,
-    parts,
+    repairs,
     tests,
     hourlyRateCents,
     wrongPartCents: source.wrongPartCents ?? hourlyRateCents,
-    outsideCents: source.outsideCents ?? parts.reduce((sum, part) => sum + part.cents, 0),
+    outsideCents: source.outsideCents ?? allTriedOnce(repairs),
     stopAt: source.stopAt ?? 0.95,
     guarded: isGuarded(source),
     cavities: cavitiesOf(source),
@@ -89,6 +79,9 @@ function readySuspects(source: TraceCase, elements: ReadonlyMap<string, Element>
   const ids = new Set<string>();
   const named = given.map((suspect, index) => {
     const path = `suspects[${index}]`;
+    const kind = elements.get(suspect.element)?.kind;
+    if (kind && !canHave(kind, suspect.mode))
+      throw new Refusal(`${path}.mode`, `a ${kind} cannot be "${suspect.mode}"`);
     if (suspect.mode === 'wrongPart' && suspect.ohms == null)
       throw new Refusal(`${path}.ohms`, 'a suspect "wrongPart" needs its ohms');
     if (suspect.mode === 'bridged' && suspect.to == null)
@@ -165,22 +158,12 @@ function derived(elements: readonly Element[]): Suspect[] {
   );
 }
 
-function readyParts(source: TraceCase, hourlyRateCents: number): Part[] {
-  const best = new Map<string, Part>();
-  for (const repair of source.repairs) {
-    const cents = (repair.minutes / 60) * hourlyRateCents + repair.priceCents;
-    const known = best.get(repair.element);
-    if (known && known.cents <= cents) continue;
-    best.set(repair.element, {
-      element: repair.element,
-      cents,
-      minutes: repair.minutes,
-      succeeds: repair.succeeds ?? 1,
-      needs: repair.needs,
-      power: repair.power,
-    });
-  }
-  return [...best.values()];
+/** Every element repaired once, each in its cheapest way. */
+function allTriedOnce(repairs: readonly RepairOption[]): number {
+  const least = new Map<string, number>();
+  for (const { element, cents } of repairs)
+    least.set(element, Math.min(cents, least.get(element) ?? Infinity));
+  return [...least.values()].reduce((sum, cents) => sum + cents, 0);
 }
 
 const fields = ['value', 'overload', 'found', 'moved', 'gone'] as const;

@@ -77,12 +77,15 @@ export type MeteredTest = Extract<TraceTest, { percent?: unknown }>;
 export type LookedTest = Extract<TraceTest, { finds?: unknown }>;
 
 export const repairMethod = z.enum(['clean', 'reseat', 'retension', 'repair', 'replace']);
+export type RepairMethod = z.infer<typeof repairMethod>;
 export const traceRepair = z.strictObject({
   element: id,
   minutes,
   priceCents: cents,
   method: repairMethod.nullish(),
   succeeds: chance.nullish(),
+  /** Other elements that come with it, as the switch and the motor with a latch: bought together, cured together. */
+  covers: z.array(id).max(100).nullish(),
   label,
   caution: label,
   ...reached,
@@ -167,7 +170,9 @@ export const traceCase = z.strictObject({
   tests: z.array(traceTest).max(1000),
   repairs: z.array(traceRepair).max(1000),
   readings: z.array(traceReading).nullish(),
-  done: z.array(z.strictObject({ element: id, cured: z.boolean() })).nullish(),
+  done: z
+    .array(z.strictObject({ element: id, cured: z.boolean(), method: repairMethod.nullish() }))
+    .nullish(),
   stopAt: z.number().gt(0).max(1).nullish(),
   cavities: z.array(cavity).max(2000).nullish(),
   /** Restraint, high-voltage, brake or steering: a repair is called for only when sure and confirmed by a reading. */
@@ -225,6 +230,9 @@ export type NextAction =
   | {
       readonly action: 'repair';
       readonly element: string;
+      readonly method?: RepairMethod;
+      /** Other elements that come with it. */
+      readonly covers?: readonly string[];
       readonly expectedCents: number;
       readonly before: BeforeIt;
     };
@@ -264,6 +272,8 @@ export interface NextTests {
   readonly unheard: readonly string[];
   /** The readings fit nothing in this circuit: `outside` leads, or two readings cannot both be of one fault. */
   readonly contradiction: boolean;
+  /** The test whose reading fits the others worst, where they contradict each other: it is taken again. */
+  readonly again: string | null;
   readonly batch: DeadBatch | null;
   /** Relays that never come to rest in the sound circuit: nothing measured behind them can be foretold. */
   readonly chatter: readonly string[];

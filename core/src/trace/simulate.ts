@@ -1,13 +1,12 @@
 /** Measures strategies against hidden faults drawn from the priors and read with noisy meters. */
 import { finish, type Work } from '../progress/index.js';
-import { Costs } from './choose.js';
 import { closedTests } from './closed.js';
 import { isConfirmed, meansOf, type Taken } from './confirmed.js';
+import { Costs } from './costs.js';
 import {
   accuracyOf,
   findsChances,
   hear,
-  keptAfterRepair,
   likelihoods,
   meterShows,
   movesChance,
@@ -20,6 +19,7 @@ import { optimum, usualSituations } from './optimum.js';
 import { type Outcome, outcomesOf, thinnedWorlds } from './outcomes.js';
 import { isMetered, type Predictions, predictions } from './predict.js';
 import { prepare, type ReadyCase } from './prepare.js';
+import { keptAfter, type RepairOption } from './repair-options.js';
 import { randomNumbers } from '../random/index.js';
 import type { Situation, Strategy } from './strategy.js';
 import { outside, type TraceCase, type TraceReading, type TraceTest } from './schema.js';
@@ -101,17 +101,17 @@ const twoStepPlanner: Strategy = (situation) => finish(judging(situation, 2))[0]
 
 /** The habit of testing what is quickest until a part is sure. */
 const cheapestFirst: Strategy = ({ ready, costs, beliefs, tried, unread }) => {
-  const p = costs.partProbabilities(beliefs);
-  const likeliest = bestOf(ready.parts.keys(), (part) => (tried.has(part) ? -1 : p[part]!));
-  if (unread.length === 0 || p[likeliest]! >= ready.stopAt) return { part: likeliest };
+  const p = costs.coveredProbabilities(beliefs);
+  const likeliest = bestOf(ready.repairs.keys(), (repair) => (tried.has(repair) ? -1 : p[repair]!));
+  if (unread.length === 0 || p[likeliest]! >= ready.stopAt) return { repair: likeliest };
   return { test: unread.reduce((a, b) => (b.minutes < a.minutes ? b : a)) };
 };
 
 /** The habit of fitting the part that fails most often. */
 function likeliestFirst(ready: ReadyCase, costs: Costs): Strategy {
-  const prior = costs.partProbabilities(Float64Array.from(ready.suspects, (suspect) => suspect.prior));
+  const prior = costs.coveredProbabilities(Float64Array.from(ready.suspects, (suspect) => suspect.prior));
   return ({ tried }) => ({
-    part: bestOf(ready.parts.keys(), (part) => (tried.has(part) ? -1 : prior[part]!)),
+    repair: bestOf(ready.repairs.keys(), (repair) => (tried.has(repair) ? -1 : prior[repair]!)),
   });
 }
 
@@ -157,11 +157,11 @@ function play(
   let cents = 0;
   let tests = 0;
   let firstPart: Play['firstPart'] = 'none';
-  while (tried.size < ready.parts.length) {
+  while (tried.size < ready.repairs.length) {
     const [now, so] = [beliefs, [...taken]];
-    const confirmed = (element: string) => isConfirmed(ready, so, element, now);
+    const confirmed = (repair: RepairOption) => isConfirmed(ready, so, repair, now);
     const move = strategy({ ready, costs: here, outcomes, beliefs, tried, confirmed, unread, read });
-    const action = 'test' in move ? move.test : ready.parts[move.part]!;
+    const action = 'test' in move ? move.test : ready.repairs[move.repair]!;
     cents += here.labour(ready.ways.minutes(here.place, action));
     here = here.after(action);
     if ('test' in move) {
@@ -176,15 +176,15 @@ function play(
       beliefs = believed();
       continue;
     }
-    const part = ready.parts[move.part]!;
-    const right = part.element === fault.element;
-    cents += part.cents;
+    const repair = ready.repairs[move.repair]!;
+    const right = repair.covers.includes(fault.element);
+    cents += repair.cents;
     if (firstPart === 'none' && fault.id !== outside) firstPart = right ? 'right' : 'wrong';
-    if (right && random.uniform() < part.succeeds) return { cents, tests, firstPart };
+    if (right && random.uniform() < repair.succeeds) return { cents, tests, firstPart };
     cents += ready.wrongPartCents;
-    tried.add(move.part);
+    tried.add(move.repair);
     ready.suspects.forEach((suspect, s) => {
-      if (suspect.element === part.element) kept[s]! *= keptAfterRepair;
+      if (repair.covers.includes(suspect.element)) kept[s]! *= keptAfter(repair);
     });
     beliefs = believed();
   }

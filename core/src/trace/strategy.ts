@@ -1,7 +1,8 @@
 /** A way to choose between tests and repairs, and what it sees. */
-import type { Costs } from './choose.js';
+import type { Costs } from './costs.js';
 import type { Outcome } from './outcomes.js';
 import type { ReadyCase } from './prepare.js';
+import type { RepairOption } from './repair-options.js';
 import type { TraceTest } from './schema.js';
 
 /** What a strategy sees. */
@@ -12,13 +13,14 @@ export interface Situation {
   readonly outcomes: ReadonlyMap<string, readonly Outcome[]>;
   readonly beliefs: Float64Array;
   readonly tried: ReadonlySet<number>;
-  /** Whether readings by two means speak for the part of an element. */
-  readonly confirmed: (element: string) => boolean;
+  /** Whether readings by two means speak for what a repair covers. */
+  readonly confirmed: (repair: RepairOption) => boolean;
   /** Tests not read yet, in the case's order. */
   readonly unread: readonly TraceTest[];
   /** For each test of the case the outcome nearest to what was read, or -1. */
   readonly read: readonly number[];
 }
 
-export type Move = { readonly test: TraceTest } | { readonly part: number };
+/** A test, or a repair by its index among the case's options. */
+export type Move = { readonly test: TraceTest } | { readonly repair: number };
 export type Strategy = (situation: Situation) => Move;

@@ -10,12 +10,8 @@ function tried(kind: Kind, cars: number): { stated: number; right: boolean }[] {
     const foreseen = foreseenFor(source);
     return Array.from({ length: cars }, (_, n) => {
       const world = worldOf(source as unknown as WorldCase, kind, n);
-      const { element, stated } = untilFirstPart(
-        source,
-        foreseen,
-        (test) => world.read(test) as TraceReading,
-      );
-      return { stated, right: element === world.fault.element };
+      const { covers, stated } = untilFirstPart(source, foreseen, (test) => world.read(test) as TraceReading);
+      return { stated, right: covers.includes(world.fault.element) };
     });
   });
 }

@@ -8,6 +8,8 @@ import { outside, type TraceCase, type TraceReading, type TraceTest } from './sc
 export interface FirstPart {
   /** Null where nothing but looking elsewhere was left. */
   readonly element: string | null;
+  /** Every element that it ends the faults of. */
+  readonly covers: readonly string[];
   /** What it stated of that part: the probability of all its faults together. */
   readonly stated: number;
   readonly tests: number;
@@ -34,9 +36,10 @@ export function untilFirstPart(
       continue;
     }
     const element = first?.element ?? null;
+    const covers = [element, ...(first?.covers ?? [])];
     const stated = suspects
-      .filter((suspect) => suspect.element === element && suspect.id !== outside)
+      .filter((suspect) => covers.includes(suspect.element) && suspect.id !== outside)
       .reduce((sum, { probability }) => sum + probability, 0);
-    return { element, stated, tests: readings.length };
+    return { element, covers: covers.filter((one) => one !== null), stated, tests: readings.length };
   }
 }

@@ -41,6 +41,17 @@ describe('weights before any reading', () => {
     expect(weights({ book: { ...plain, rates } })['lamp']).toBeCloseTo(before['lamp']! / 4, 12);
   });
 
+  it('raise a contact that was parted by its own name', () => {
+    const elements = lamp.circuit.elements.map((element) =>
+      element.id === 'PLUG' ? { ...element, connector: null } : element,
+    );
+    const own = weighed(
+      { ...lamp, circuit: { elements: elements as typeof lamp.circuit.elements } },
+      { parted: ['PLUG'] },
+    );
+    expect(own.suspects!.find(({ id }) => id === 'plug')!.weight).toBe(4 * before['plug']!);
+  });
+
   it('follow event, failure type, recent work and age, each with its words', () => {
     const known = weighed(lamp, { event: 'water', failureTypes: ['1b'], parted: ['C12'], years: 9 });
     const words = (id: string) =>

@@ -1,5 +1,5 @@
 /** Weighs a case's suspects by what is known before any reading. Source: computation page, section 4. */
-import type { Element, FaultMode } from '../circuit/index.js';
+import { connectorOf, type Element, type FaultMode } from '../circuit/index.js';
 import { eventFactors, failureTypeFactors, knownWeaknessCap, oldLampYears } from './factors.js';
 import { rateOf, type RateBook, suppliedRate } from './rate-book.js';
 import type { Suspect, TraceCase } from './schema.js';
@@ -66,8 +66,8 @@ function factorsOf(suspect: Suspect, element: Element, grounds: Grounds): Factor
   return [
     ...tableFactor(element, mode, grounds.book ?? null),
     ...raised.map(({ what, times }) => ({ what, times })),
-    ...(element.kind === 'contact' && element.connector != null && grounds.parted?.includes(element.connector)
-      ? [{ what: `${element.connector} was parted in this work`, times: 4 }]
+    ...(element.kind === 'contact' && grounds.parted?.includes(connectorOf(element)!)
+      ? [{ what: `${connectorOf(element)} was parted in this work`, times: 4 }]
       : []),
     ...(element.kind === 'lamp' && (grounds.years ?? 0) >= oldLampYears
       ? [{ what: `a car of ${grounds.years} years raises lamps`, times: 1.5 }]

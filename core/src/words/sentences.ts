@@ -9,6 +9,15 @@ const sentences = {
     'A code, a warning, heat at the holder or a second failure makes this a full job; what is entered stays.',
   'short.try': () => 'Try it in every mode, before the trim goes on and after, then give the car back.',
   'short.noReader': () => 'A short job: no reader was needed.',
+  'trace.again': ({ test }: { test: string }) => `Take one reading again: ${test}.`,
+  'trace.again.live': () =>
+    'No fault of this circuit explains all that was read. Bare metal under both tips, another ground point, and the circuit working as it did.',
+  'trace.again.dead': () =>
+    'No fault of this circuit explains all that was read. Hold the leads together first, with the power off and one end unplugged.',
+  'trace.again.look': () =>
+    'No fault of this circuit explains all that was found. Look once more, wiped clean and in good light.',
+  'trace.again.hand': () =>
+    'No fault of this circuit explains all that was found. Do it once more, step by step, with the other side for comparison.',
   'job.done': () => 'Nothing is open. The job is done.',
 };
 

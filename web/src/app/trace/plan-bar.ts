@@ -29,8 +29,11 @@ import { Desk } from '../entry';
     }
     @if (plan().contradiction) {
       <p class="notice">
-        These readings do not fit one fault in this circuit. Take the doubtful one again, widen the circuit,
-        or weigh two faults at once.
+        These readings do not fit one fault in this circuit.
+        @if (again(); as test) {
+          Take back “{{ test }}” and read it again.
+        }
+        If it stays, widen the circuit or weigh two faults at once.
       </p>
     }
     @if (plan().chatter.length > 0) {
@@ -95,6 +98,10 @@ export class PlanBar {
   protected readonly asks = computed(() => {
     const { asks } = this.plan();
     return asks ? this.labelOf(asks.after) : null;
+  });
+  protected readonly again = computed(() => {
+    const { again } = this.plan();
+    return again === null ? null : this.labelOf(again);
   });
   protected readonly batch = computed(() => {
     const { batch } = this.plan();

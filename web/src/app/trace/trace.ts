@@ -16,6 +16,7 @@ import {
   checkReading,
   type NextAction,
   repairClassOf,
+  repairOf,
   supplyVoltsOf,
   type TraceReading,
 } from '@dormant-beacon/core/trace';
@@ -195,9 +196,7 @@ export class TracePage {
   });
   protected readonly repair = computed(() => {
     const action = this.chosenAction();
-    return action?.action === 'repair'
-      ? (this.case()!.repairs.find((repair) => repair.element === action.element) ?? null)
-      : null;
+    return action?.action === 'repair' ? (repairOf(this.case()!, action) ?? null) : null;
   });
   /** What the drawing shows beside the probabilities: what is unplugged, pulled or bridged for the chosen test. */
   protected readonly shownState = computed(() => this.test()?.state ?? null);
@@ -224,23 +223,23 @@ export class TracePage {
 
   protected labelOf(action: NextAction): string {
     const source = this.case()!;
-    if (action.action === 'repair')
-      return (
-        source.repairs.find((repair) => repair.element === action.element)?.label ??
-        `Repair ${action.element}`
-      );
+    if (action.action === 'repair') return repairOf(source, action)?.label ?? `Repair ${action.element}`;
     return source.tests.find((test) => test.id === action.test)?.label ?? action.test;
   }
 
   protected noteOf(action: NextAction): string {
     const source = this.case()!;
     if (action.action === 'repair')
-      return `${percent(this.shares().get(action.element) ?? 0)} sure · about ${this.money(action.expectedCents)} to the end this way${this.firstOf(action)}`;
+      return `${percent(this.shareOf([action.element, ...(action.covers ?? [])]))} sure · about ${this.money(action.expectedCents)} to the end this way${this.firstOf(action)}`;
     const test = source.tests.find((other) => other.id === action.test)!;
     const cost = `about ${this.money(action.expectedCents)} to the end${this.firstOf(action)}`;
     // What the first one means stands at the top of the bench already.
     if (action === this.plan()?.next[0]) return cost;
     return `${meanings(source, test, action.outcomes).slice(0, 2).join('; ')} · ${cost}`;
+  }
+
+  private shareOf(elements: readonly string[]): number {
+    return elements.reduce((sum, element) => sum + (this.shares().get(element) ?? 0), 0);
   }
 
   /** What must be reached or powered down before it, in words. */
@@ -258,9 +257,7 @@ export class TracePage {
 
   protected minutesOf(action: NextAction): string {
     const minutes =
-      action.action === 'test'
-        ? action.minutes
-        : (this.case()!.repairs.find((repair) => repair.element === action.element)?.minutes ?? 0);
+      action.action === 'test' ? action.minutes : (repairOf(this.case()!, action)?.minutes ?? 0);
     return `${minutes} min`;
   }
 
@@ -311,5 +308,7 @@ const sameOrder = (a: readonly string[], b: readonly string[]) =>
   a.length === b.length && a.every((key, n) => key === b[n]);
 
 function keyOf(action: NextAction): string {
-  return action.action === 'test' ? `test ${action.test}` : `repair ${action.element}`;
+  return action.action === 'test'
+    ? `test ${action.test}`
+    : `repair ${[action.element, action.method, ...(action.covers ?? [])].join(' ')}`;
 }

@@ -1,0 +1,33 @@
+/** Which reading to take again: where no suspect of the circuit explains them all. */
+import { type Heard, likelihoods } from './evidence.js';
+import type { Predictions } from './predict.js';
+import type { ReadyCase } from './prepare.js';
+import { outside, type TraceReading } from './schema.js';
+
+/** A reading that a suspect could give only by a slip of hand or eye. */
+const slip = 1e-3;
+
+/**
+ * The test whose reading fits worst, or null where the readings fit together: where the likeliest suspect can be it
+ * only if one was a slip, or explains all of them worse than a fault outside the circuit does.
+ */
+export function doubted(
+  ready: ReadyCase,
+  predicted: Predictions,
+  beliefs: Float64Array,
+  heard: readonly TraceReading[],
+  { log, worlds }: Heard,
+): string | null {
+  const elsewhere = ready.suspects.findIndex(({ id }) => id === outside);
+  let leader = -1;
+  for (let s = 0; s < beliefs.length; s++)
+    if (s !== elsewhere && (leader < 0 || beliefs[s]! > beliefs[leader]!)) leader = s;
+  if (heard.length === 0 || leader < 0) return null;
+  const fits = heard.map((reading) => {
+    const likelihood = likelihoods(ready, predicted, reading, worlds);
+    return { test: reading.test, own: likelihood[leader]!, other: likelihood[elsewhere] ?? 1 };
+  });
+  const worse = elsewhere >= 0 && log[leader]! < log[elsewhere]!;
+  if (!worse && fits.every(({ own }) => own >= slip)) return null;
+  return fits.reduce((worst, one) => (one.own / one.other < worst.own / worst.other ? one : worst)).test;
+}
