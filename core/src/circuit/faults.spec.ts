@@ -1,4 +1,4 @@
-import { coldFuseOhms, type Element, type Fault, meterBench, solve, type State } from './index.js';
+import { coldFuseOhms, type Element, type Fault, meterBenches, solve, type State } from './index.js';
 import { lampOhms } from './laws.js';
 
 const battery: Element = { id: 'BAT', kind: 'battery', pins: ['b+', 'gnd'], volts: 12, ohms: 0.01 };
@@ -117,7 +117,7 @@ describe('faults', () => {
   });
 });
 
-describe('meterBench', () => {
+describe('meterBenches', () => {
   it('knows that a short has blown its fuse before the connector was opened', () => {
     const elements: Element[] = [
       battery,
@@ -126,11 +126,8 @@ describe('meterBench', () => {
       load(),
     ];
     const faults: Fault[] = [{ element: 'R', mode: 'shortToGround' }];
-    const read = (state: State) =>
-      meterBench({ elements }, { ...state, faults }, {}).read(
-        { id: 'm', kind: 'volts', from: 'f', to: 'gnd' },
-        'm',
-      );
+    const benches = meterBenches({ elements }, faults, {});
+    const read = (state: State) => benches(state).read({ id: 'm', kind: 'volts', from: 'f', to: 'gnd' }, 'm');
     expect(read({ unplugged: ['C'] }).value).toBeCloseTo(0, 6);
     expect(solve({ circuit: { elements }, state: { unplugged: ['C'], faults } }).points['f']).toBeCloseTo(
       12,

@@ -27,4 +27,5 @@ export {
   state,
   wireMaterial,
 } from './schema.js';
-export { meterBench, solve } from './solve.js';
+export type { Guess } from './operate.js';
+export { type Benches, meterBenches, solve } from './solve.js';

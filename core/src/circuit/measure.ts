@@ -2,7 +2,7 @@
 import { Refusal } from '../refusal/index.js';
 import { type Assembly, assemble, type Branch, endsOf, plainBranch } from './assemble.js';
 import { testLampLaw } from './laws.js';
-import { type Factor, factorise, nodeVolts, planElimination, voltsFor } from './network.js';
+import { ohmsBetween, planElimination, solveNetwork } from './network.js';
 import { type AtRest, operate } from './operate.js';
 import type { Circuit, Meter, MeterReading, State } from './schema.js';
 
@@ -17,7 +17,6 @@ const soundsUpToOhms = 50;
 /** A circuit made ready for meters: assembled once live and, when an ohmmeter asks, once dead. */
 export class MeterBench {
   private dead: Assembly | null = null;
-  private factor: Factor | null = null;
   private readonly bent: boolean;
 
   /**
@@ -78,12 +77,7 @@ export class MeterBench {
     const { volts, island, line } = this.rest;
     if (from === to) return 0;
     if (island[from] !== island[to]) return this.across(plainBranch(from, to, voltmeterOhms));
-    this.factor ??= factorise(line.plan, line.g);
-    const injected = new Float64Array(line.plan.nodes);
-    injected[from] = 1;
-    injected[to] = -1;
-    const seen = voltsFor(this.factor, injected);
-    const ohms = seen[from]! - seen[to]!;
+    const ohms = ohmsBetween(line, from, to);
     if (this.bent && !(ohms < straightUpToOhms)) return this.across(plainBranch(from, to, voltmeterOhms));
     return ((volts[from]! - volts[to]!) * voltmeterOhms) / (voltmeterOhms + ohms);
   }
@@ -113,7 +107,7 @@ export class MeterBench {
     const plan = planElimination(wiring);
     const g = Float64Array.from([...conducting.map((branch) => 1 / branch.ohms), 1 / testOhms]);
     const i = Float64Array.from([...conducting.map(() => 0), -1]);
-    const volts = nodeVolts(plan, wiring, g, i);
+    const { volts } = solveNetwork(plan, wiring, g, i);
     // The source of 1 A has its own, very high resistance: what remains of it is taken out again.
     const seen = volts[from]! - volts[to]!;
     const value = seen >= testOhms * (1 - 1e-9) ? Infinity : seen / (1 - seen / testOhms);

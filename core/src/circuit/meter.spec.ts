@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { randomNumbers } from '../random/index.js';
 import { type Element, type State } from './schema.js';
-import { meterBench, solve } from './solve.js';
+import { meterBenches, solve } from './solve.js';
 
 /** A random line network: every new point hangs on an earlier one, some close loops; lamps among them if `bent`. */
 function network(seed: number, bent: boolean): Element[] {
@@ -76,7 +76,7 @@ describe('a voltmeter', () => {
         ['c', 'g'],
         ['b+', 'c'],
       ] as const) {
-        const bench = meterBench({ elements }, state, {});
+        const bench = meterBenches({ elements }, [], {})(state);
         const { value } = bench.read({ id: 'm', kind: 'volts', from, to }, 'm');
         const read = value!;
         expect(Math.abs(read - withMeter(elements, from, to, state)))

@@ -20,6 +20,10 @@ export interface Plan {
   /** Slot of each branch between two free nodes, -1 - node where one end is the island's root, or none. */
   readonly branchSlot: Int32Array;
   readonly order: Int32Array;
+  /** The step in which each node goes; -1 for the root of an island. */
+  readonly stepOf: Int32Array;
+  /** For each step the first later one whose node it meets, or -1: everything that it touches lies on that way. */
+  readonly next: Int32Array;
   /** For each step of `order`: where its neighbours start in `neighbour` and `slot`. */
   readonly start: Int32Array;
   readonly neighbour: Int32Array;
@@ -31,8 +35,28 @@ export interface Plan {
 
 const none = -2147483648;
 
-/** The plan of a wiring. Time grows with the fill-in: for circuits, which are nearly trees, with their size. */
-export function planElimination({ nodes, a, b, active }: Wiring): Plan {
+const kept = new Map<string, Plan>();
+const mostKept = 200;
+
+/** The plan of a wiring. That of one that was planned before is kept: a fault of another size has the same. */
+export function planElimination(wiring: Wiring): Plan {
+  const key = keyOf(wiring);
+  const known = kept.get(key);
+  if (known) return known;
+  if (kept.size >= mostKept) kept.clear();
+  const made = planned(wiring);
+  kept.set(key, made);
+  return made;
+}
+
+function keyOf({ nodes, a, b, active }: Wiring): string {
+  let key = `${nodes} `;
+  for (let k = 0; k < a.length; k++) if (active[k]) key += `${k},${a[k]},${b[k]};`;
+  return `${key}${a.length}`;
+}
+
+/** Time grows with the fill-in: for circuits, which are nearly trees, with their size. */
+function planned({ nodes, a, b, active }: Wiring): Plan {
   const island = islands(nodes, a, b, active);
   const near = new Neighbours(nodes);
   const branchSlot = new Int32Array(a.length).fill(none);
@@ -64,7 +88,19 @@ export function planElimination({ nodes, a, b, active }: Wiring): Plan {
       for (let n = m + 1; n < own.length; n++) target.push(near.slotOf(own[m]!, own[n]!));
     start.push(neighbour.length);
   }
+  const stepOf = new Int32Array(nodes).fill(-1);
+  order.forEach((node, step) => (stepOf[node] = step));
+  const next = Int32Array.from(order, (_, step) => {
+    let first = -1;
+    for (let n = start[step]!; n < start[step + 1]!; n++) {
+      const at = stepOf[neighbour[n]!]!;
+      if (first < 0 || at < first) first = at;
+    }
+    return first;
+  });
   return {
+    stepOf,
+    next,
     nodes,
     island,
     branchSlot,
@@ -184,15 +220,42 @@ export function voltsFor({ plan, siemens, total, share }: Factor, injected: Floa
   return volts;
 }
 
+/** Ohms between two nodes of one island: what 1 A that goes in at one and out at the other makes of volts. */
+export function ohmsBetween({ plan, total, share }: Factor, from: number, to: number): number {
+  const { order, start, neighbour, stepOf, next } = plan;
+  const injected = new Float64Array(plan.nodes);
+  injected[from] = 1;
+  injected[to] = -1;
+  let [a, b] = [stepOf[from]!, stepOf[to]!];
+  let ohms = 0;
+  // The pivots are the diagonal of the elimination, so no way back is needed; what is touched lies on two ways up.
+  while (a >= 0 || b >= 0) {
+    const step = a < 0 ? b : b < 0 ? a : Math.min(a, b);
+    const own = injected[order[step]!]!;
+    ohms += (own * own) / total[step]!;
+    for (let n = start[step]!; n < start[step + 1]!; n++) injected[neighbour[n]!]! += share[n]! * own;
+    if (a === step) a = next[a]!;
+    if (b === step) b = next[b]!;
+  }
+  return ohms;
+}
+
+/** A network solved for one set of values: its volts, and its elimination for currents that are added. */
+export interface Solved {
+  readonly volts: Float64Array;
+  readonly factor: Factor;
+}
+
 /** Volts of every node, where amps from `a` to `b` of a branch = g · (Va − Vb) + i. */
-export function nodeVolts(plan: Plan, wiring: Wiring, g: Float64Array, i: Float64Array): Float64Array {
+export function solveNetwork(plan: Plan, wiring: Wiring, g: Float64Array, i: Float64Array): Solved {
   const injected = new Float64Array(plan.nodes);
   for (let k = 0; k < plan.branchSlot.length; k++) {
     if (plan.branchSlot[k] === none) continue;
     injected[wiring.a[k]!]! -= i[k]!;
     injected[wiring.b[k]!]! += i[k]!;
   }
-  return voltsFor(factorise(plan, g), injected);
+  const factor = factorise(plan, g);
+  return { volts: voltsFor(factor, injected), factor };
 }
 
 function islands(

@@ -2,7 +2,14 @@
 import { Refusal } from '../refusal/index.js';
 import type { Assembly, Branch } from './assemble.js';
 import { blowsAt } from './fuses.js';
-import { nodeVolts, type Plan, planElimination, type Wiring } from './network.js';
+import {
+  type Factor,
+  type Plan,
+  planElimination,
+  type Solved,
+  solveNetwork,
+  type Wiring,
+} from './network.js';
 
 export interface AtRest {
   readonly volts: Float64Array;
@@ -15,20 +22,22 @@ export interface AtRest {
   readonly shutOff: readonly string[];
   readonly chatter: readonly string[];
   /** The circuit as straight lines about where it rests: for small currents that are added. */
-  readonly line: { readonly plan: Plan; readonly g: Float64Array };
+  readonly line: Factor;
 }
 
 /**
  * Settles `assembly`: relays until none changes (those that never come to rest are named as chatter), then
  * the most overloaded fuse or output opens, and so on until nothing changes.
  * @param opened ids that are open from the start, such as fuses that a fault has blown before
+ * @param near where nonlinear elements stood in a circuit much like it: the search begins there, and leaves there what
+ *   it found
  */
-export function operate(assembly: Assembly, opened: readonly string[] = []): AtRest {
+export function operate(assembly: Assembly, opened: readonly string[] = [], near: Guess = new Map()): AtRest {
   const gone = new Set(opened);
   const blown: string[] = [];
   const shutOff: string[] = [];
   for (;;) {
-    const settled = settleRelays(assembly, gone);
+    const settled = settleRelays(assembly, gone, near);
     const over = mostOverloaded(assembly, settled.amps, gone);
     if (!over) return { ...settled, blown, shutOff };
     gone.add(over.element!);
@@ -37,13 +46,16 @@ export function operate(assembly: Assembly, opened: readonly string[] = []): AtR
   }
 }
 
+/** Volts over nonlinear elements, by id. */
+export type Guess = Map<string, number>;
+
 type Settled = Omit<AtRest, 'blown' | 'shutOff'>;
 
-function settleRelays(assembly: Assembly, gone: ReadonlySet<string>): Settled {
+function settleRelays(assembly: Assembly, gone: ReadonlySet<string>, near: Guess): Settled {
   let on = new Set<string>();
   const seen: ReadonlySet<string>[] = [];
   for (;;) {
-    const state = { ...balance(assembly, on, gone), on };
+    const state = { ...balance(assembly, on, gone, near), on };
     const next = new Set(
       assembly.relays.filter((relay) => pulledIn(relay, assembly, state)).map((relay) => relay.id),
     );
@@ -51,7 +63,9 @@ function settleRelays(assembly: Assembly, gone: ReadonlySet<string>): Settled {
     seen.push(on);
     const cycle = seen.findIndex((earlier) => same(earlier, next));
     if (cycle >= 0)
-      return settleInTurn(assembly, gone) ?? { ...state, chatter: restless(assembly, seen.slice(cycle)) };
+      return (
+        settleInTurn(assembly, gone, near) ?? { ...state, chatter: restless(assembly, seen.slice(cycle)) }
+      );
     on = next;
   }
 }
@@ -60,11 +74,11 @@ function settleRelays(assembly: Assembly, gone: ReadonlySet<string>): Settled {
  * Relays that hold each other off swing for ever where all of them move at once; in a car one is quicker and the
  * other gives way. One at a time, in their order in the circuit; null where even so none comes to rest.
  */
-function settleInTurn(assembly: Assembly, gone: ReadonlySet<string>): Settled | null {
+function settleInTurn(assembly: Assembly, gone: ReadonlySet<string>, near: Guess): Settled | null {
   let on = new Set<string>();
   const seen: ReadonlySet<string>[] = [];
   for (;;) {
-    const state = { ...balance(assembly, on, gone), on };
+    const state = { ...balance(assembly, on, gone, near), on };
     const moves = assembly.relays.find((relay) => pulledIn(relay, assembly, state) !== on.has(relay.id));
     if (!moves) return { ...state, chatter: [] };
     if (seen.some((earlier) => same(earlier, on))) return null;
@@ -118,7 +132,12 @@ const absoluteStep = 1e-9;
 type Balance = Pick<AtRest, 'volts' | 'island' | 'amps' | 'line'>;
 
 /** Node voltages with relays and gates as they stand: one elimination if linear, else Newton steps. */
-function balance(assembly: Assembly, on: ReadonlySet<string>, gone: ReadonlySet<string>): Balance {
+function balance(
+  assembly: Assembly,
+  on: ReadonlySet<string>,
+  gone: ReadonlySet<string>,
+  near: Guess,
+): Balance {
   const { branches, ends } = assembly;
   const wiring: Wiring = {
     ...ends,
@@ -133,12 +152,13 @@ function balance(assembly: Assembly, on: ReadonlySet<string>, gone: ReadonlySet<
     i[k] = -branch.volts / branch.ohms;
   });
   const bent = branches.flatMap((branch, index) => (branch.law && wiring.active[index] ? [index] : []));
-  const volts = bent.length === 0 ? nodeVolts(plan, wiring, g, i) : bend(assembly, bent, plan, wiring, g, i);
+  const { volts, factor } =
+    bent.length === 0 ? solveNetwork(plan, wiring, g, i) : bend(assembly, bent, plan, wiring, g, i, near);
   const amps = new Float64Array(branches.length);
   branches.forEach((branch, k) => {
     if (wiring.active[k]) amps[k] = g[k]! * (volts[branch.a]! - volts[branch.b]!) + i[k]!;
   });
-  return { volts, island: plan.island, amps, line: { plan, g } };
+  return { volts, island: plan.island, amps, line: factor };
 }
 
 /** Newton over the nonlinear branches `bent`; leaves their last straight lines in `g` and `i`. */
@@ -149,17 +169,20 @@ function bend(
   wiring: Wiring,
   g: Float64Array,
   i: Float64Array,
-): Float64Array {
+  near: Guess,
+): Solved {
   const { branches } = assembly;
-  const at = bent.map((index) => branches[index]!.law!.start);
+  const at = bent.map((index) => near.get(branches[index]!.element!) ?? branches[index]!.law!.start);
+  const firstSteps = near.size > 0 ? 0 : gentleSteps;
   for (let step = 0; step <= mostSteps; step++) {
-    const gentle = step < gentleSteps || step % patience >= patience / 2;
+    const gentle = step < firstSteps || step % patience >= patience / 2;
     bent.forEach((index, n) => {
       const line = branches[index]!.law!.line(at[n]!, gentle);
       g[index] = line.g;
       i[index] = line.i;
     });
-    const volts = nodeVolts(plan, wiring, g, i);
+    const solved = solveNetwork(plan, wiring, g, i);
+    const { volts } = solved;
     let settled = true;
     bent.forEach((index, n) => {
       const { a, b, law } = branches[index]!;
@@ -167,7 +190,10 @@ function bend(
       settled &&= Math.abs(next - at[n]!) <= relativeStep * Math.abs(next) + absoluteStep;
       at[n] = next;
     });
-    if (settled) return volts;
+    if (settled) {
+      bent.forEach((index, n) => near.set(branches[index]!.element!, at[n]!));
+      return solved;
+    }
   }
   throw new Refusal('circuit', `no operating point found in ${mostSteps} steps`);
 }

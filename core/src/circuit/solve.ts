@@ -2,8 +2,8 @@
 import { assemble } from './assemble.js';
 import { MeterBench } from './measure.js';
 import { Refusal } from '../refusal/index.js';
-import { type AtRest, operate } from './operate.js';
-import type { Circuit, MeterReading, Solution, SolveAnswer, SolveRequest, State } from './schema.js';
+import { type AtRest, type Guess, operate } from './operate.js';
+import type { Circuit, Fault, MeterReading, Solution, SolveAnswer, SolveRequest, State } from './schema.js';
 
 /**
  * Voltages, currents and meters of a circuit at rest. Volts against `gnd`, amps from an element's first pin
@@ -25,13 +25,41 @@ export function solve({ circuit, state, meters }: SolveRequest): SolveAnswer {
   return { ...describe(circuit, assembly, rest), meters: Object.fromEntries(readings) };
 }
 
-/** A meter bench on `circuit` in `state`; fuses that the faults blow with `usual` in force are open already. */
-export function meterBench(circuit: Circuit, state: State, usual: State): MeterBench {
-  const faults = state.faults ?? [];
-  const before = operate(assemble(circuit, { ...usual, faults }, 'live'));
-  const assembly = assemble(circuit, state, 'live');
-  const now = operate(assembly, before.blown);
-  return new MeterBench(circuit, state, assembly, now, [...before.blown, ...now.blown, ...now.shutOff]);
+/** Meter benches on one circuit with faults in it, a state each. */
+export type Benches = (state: State) => MeterBench;
+
+/**
+ * Fuses that the faults blow with the state `usual` in force are open already, in every state. Each state is solved once,
+ * when it is first asked for.
+ * @param near shared by circuits that are much alike: each search begins where the last one ended
+ */
+export function meterBenches(
+  circuit: Circuit,
+  faults: readonly Fault[],
+  usual: State,
+  near: Guess = new Map(),
+): Benches {
+  const made = new Map<State, MeterBench>();
+  const solved = (state: State, opened: readonly string[]) => {
+    const all = { ...state, faults: [...(state.faults ?? []), ...faults] };
+    const assembly = assemble(circuit, all, 'live');
+    const rest = operate(assembly, opened, near);
+    return new MeterBench(circuit, all, assembly, rest, [...opened, ...rest.blown, ...rest.shutOff]);
+  };
+  // An output that has switched itself off in the usual state is not open for good: fuses alone are.
+  let first: { bench: MeterBench; blown: readonly string[] } | null = null;
+  const inUse = () => {
+    if (first) return first;
+    const bench = solved(usual, []);
+    const fuses = new Set(circuit.elements.flatMap(({ id, kind }) => (kind === 'fuse' ? [id] : [])));
+    return (first = { bench, blown: bench.blown.filter((id) => fuses.has(id)) });
+  };
+  return (state) => {
+    if (state === usual) return inUse().bench;
+    let bench = made.get(state);
+    if (!bench) made.set(state, (bench = solved(state, inUse().blown)));
+    return bench;
+  };
 }
 
 function describe(circuit: Circuit, assembly: ReturnType<typeof assemble>, rest: AtRest): Solution {

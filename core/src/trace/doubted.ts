@@ -1,5 +1,5 @@
 /** Which reading to take again: where no suspect of the circuit explains them all. */
-import { type Heard, likelihoods } from './evidence.js';
+import { type Heard, likelihoodUnder } from './evidence.js';
 import type { Predictions } from './predict.js';
 import type { ReadyCase } from './prepare.js';
 import { outside, type TraceReading } from './schema.js';
@@ -23,10 +23,12 @@ export function doubted(
   for (let s = 0; s < beliefs.length; s++)
     if (s !== elsewhere && (leader < 0 || beliefs[s]! > beliefs[leader]!)) leader = s;
   if (heard.length === 0 || leader < 0) return null;
-  const fits = heard.map((reading) => {
-    const likelihood = likelihoods(ready, predicted, reading, worlds);
-    return { test: reading.test, own: likelihood[leader]!, other: likelihood[elsewhere] ?? 1 };
-  });
+  const under = (s: number, reading: TraceReading) => likelihoodUnder(s, ready, predicted, reading, worlds);
+  const fits = heard.map((reading) => ({
+    test: reading.test,
+    own: under(leader, reading),
+    other: elsewhere < 0 ? 1 : under(elsewhere, reading),
+  }));
   const worse = elsewhere >= 0 && log[leader]! < log[elsewhere]!;
   if (!worse && fits.every(({ own }) => own >= slip)) return null;
   return fits.reduce((worst, one) => (one.own / one.other < worst.own / worst.other ? one : worst)).test;

@@ -2,7 +2,7 @@
 import type { MeterReading } from '../circuit/index.js';
 import { epochLikelihoods } from './epochs.js';
 import { type Accuracy, outsideLikelihood, readingLikelihood, swapMoves } from './likelihood.js';
-import { atSupply, isMetered, type Predictions } from './predict.js';
+import { isMetered, placeOf, type Predictions } from './predict.js';
 import type { ReadyCase, ReadySuspect } from './prepare.js';
 import { keptAfter, optionsDone } from './repair-options.js';
 import { type LookedTest, type MeteredTest, outside, type TraceReading, type TraceTest } from './schema.js';
@@ -37,19 +37,29 @@ function inWorlds(
   reading: TraceReading,
   s: number,
 ): Float64Array {
-  const values = predicted.tests.get(test.id)![s]!;
-  const read: MeterReading = { value: reading.value ?? null, overload: reading.overload === true };
-  const accuracy = accuracyOf(test);
-  const measured = reading.supplyVolts ?? null;
+  const prediction = predicted.tests.get(test.id)![s]!;
+  const likelihood = likelihoodOf(reading, accuracyOf(test));
+  const place = placeOf(predicted.supply, reading.supplyVolts ?? null);
   const mixed = new Float64Array(predicted.shares[s]!.length);
   predicted.turns[s]!.forEach((turn, n) => {
-    for (let world = 0; world < mixed.length; world++) {
-      const at = n * mixed.length + world;
-      const value = measured === null ? values[at]! : atSupply(values, predicted.supply, at, measured);
-      mixed[world]! += turn * readingLikelihood(read, meterShows(value), accuracy);
-    }
+    const values = prediction.all(n, place);
+    for (let world = 0; world < mixed.length; world++) mixed[world]! += turn * likelihood(values[world]!);
   });
   return suspects[s]!.id === outside ? mixed.map(outsideLikelihood) : mixed;
+}
+
+/** The likelihood of one reading by what is predicted; NaN over the limit. */
+function likelihoodOf({ value, overload }: TraceReading, accuracy: Accuracy): (predicted: number) => number {
+  const read: MeterReading = { value: value ?? null, overload: overload === true };
+  // Worlds of one size or supply often predict the very same.
+  let [last, known] = [NaN, readingLikelihood(read, meterShows(NaN), accuracy)];
+  const over = known;
+  return (predicted) => {
+    if (predicted !== predicted) return over;
+    if (predicted !== last)
+      [last, known] = [predicted, readingLikelihood(read, meterShows(predicted), accuracy)];
+    return known;
+  };
 }
 
 export const meterShows = (value: number): MeterReading =>
@@ -96,13 +106,7 @@ export function likelihoods(
 ): number[] {
   const test = ready.tests.get(reading.test)!;
   if (isMetered(test))
-    return ready.suspects.map((_, s) => {
-      const shares = worlds[s]!;
-      return inWorlds(ready, predicted, test, reading, s).reduce(
-        (sum, likelihood, world) => sum + likelihood * shares[world]!,
-        0,
-      );
-    });
+    return ready.suspects.map((_, s) => likelihoodUnder(s, ready, predicted, reading, worlds));
   if (test.kind === 'swap') {
     if (reading.gone === true) return ready.suspects.map(() => 1);
     return ready.suspects.map((suspect) => either(movesChance(test, suspect), reading.moved!));
@@ -110,17 +114,38 @@ export function likelihoods(
   return findsChances(ready, predicted, test).map((chance) => either(chance, reading.found!));
 }
 
+/** As `likelihoods`, under the suspect with the index `s` alone. */
+export function likelihoodUnder(
+  s: number,
+  ready: ReadyCase,
+  predicted: Predictions,
+  reading: TraceReading,
+  worlds: readonly Float64Array[],
+): number {
+  const test = ready.tests.get(reading.test)!;
+  if (!isMetered(test)) return likelihoods(ready, predicted, reading)[s]!;
+  const shares = worlds[s]!;
+  let sum = 0;
+  inWorlds(ready, predicted, test, reading, s).forEach((likelihood, world) => {
+    sum += likelihood * shares[world]!;
+  });
+  return sum;
+}
+
 /** What cannot be has been seen all the same: so little is kept that no belief differs by more than 1e-9. */
 const impossible = 1e-12;
 
 const either = (chance: number, happened: boolean) => Math.max(impossible, happened ? chance : 1 - chance);
 
-/** What readings have said of the suspects and their worlds, one after the other. */
-export function heardOf(ready: ReadyCase, predicted: Predictions, readings: readonly TraceReading[]): Heard {
-  return readings.reduce(
-    (before, reading) => hear(ready, predicted, before, reading),
-    nothingHeard(ready, predicted),
-  );
+/** What is known before any reading, and after each of them. */
+export function heardInTurn(
+  ready: ReadyCase,
+  predicted: Predictions,
+  readings: readonly TraceReading[],
+): readonly [Heard, ...Heard[]] {
+  const steps: [Heard, ...Heard[]] = [nothingHeard(ready, predicted)];
+  for (const reading of readings) steps.push(hear(ready, predicted, steps.at(-1)!, reading));
+  return steps;
 }
 
 /** The probability of every suspect after all that was heard, the answers and the repairs of the case, in their order. */

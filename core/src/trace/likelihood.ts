@@ -16,7 +16,8 @@ export function resolution({ percent, digits }: Accuracy, value: number): number
 
 /** Standard deviation of readings around a predicted value: half the meter's width, and 2 % of the car. */
 export function spread(accuracy: Accuracy, predicted: number): number {
-  return Math.hypot(resolution(accuracy, predicted) / 2, 0.02 * Math.abs(predicted));
+  const [meter, car] = [resolution(accuracy, predicted) / 2, 0.02 * predicted];
+  return Math.sqrt(meter * meter + car * car);
 }
 
 /** L = ε + (1−ε) · min(1, w(x) · φ((x−μ)/σ)/σ); overload against overload 1−ε, against a number ε. */

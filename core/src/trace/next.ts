@@ -7,7 +7,7 @@ import { Costs } from './costs.js';
 import { isConfirmed, takenOf } from './confirmed.js';
 import { doubted } from './doubted.js';
 import { heardReadings } from './epochs.js';
-import { hear, type Heard, heardOf, normalised, nothingHeard, posterior, update } from './evidence.js';
+import { type Heard, heardInTurn, normalised, posterior, update } from './evidence.js';
 import { judging, usualSteps } from './judge.js';
 import { type Outcome, outcomesOf, thinnedWorlds } from './outcomes.js';
 import type { Reached } from './place.js';
@@ -45,7 +45,8 @@ export function* planning(source: TraceCase, known?: Predictions): Work<NextTest
   const ready = prepare(source);
   const predicted = known ?? (yield* predictions(ready));
   const { heard, unheard, asks, hidden } = heardReadings(source, ready.tests);
-  const evidence = heardOf(ready, predicted, heard);
+  const inTurn = heardInTurn(ready, predicted, heard);
+  const evidence = inTurn.at(-1)!;
   const beliefs = posterior(ready, evidence);
   const closed = closedTests(source);
   const read = (hidden ? (source.readings ?? []) : heard).map(({ test }) => test);
@@ -71,7 +72,7 @@ export function* planning(source: TraceCase, known?: Predictions): Work<NextTest
     again,
     batch: deadBatch(situation, next),
     chatter: chatterOf(source),
-    changes: changesBy(ready, predicted, heard),
+    changes: changesBy(ready, inTurn, heard),
   };
 }
 
@@ -141,14 +142,12 @@ function chatterOf({ circuit, state, tests }: TraceCase): readonly string[] {
 /** Reading after reading, from the weights before any: who gained and who lost. */
 function changesBy(
   ready: ReadyCase,
-  predicted: Predictions,
+  [, ...inTurn]: readonly Heard[],
   heard: readonly TraceReading[],
 ): NextTests['changes'] {
-  let evidence = nothingHeard(ready, predicted);
   let before: Float64Array = Float64Array.from(ready.suspects, ({ prior }) => prior);
-  return heard.map((reading) => {
-    evidence = hear(ready, predicted, evidence, reading);
-    const now = evidence;
+  return heard.map((reading, n) => {
+    const now = inTurn[n]!;
     const after =
       normalised(Float64Array.from(ready.suspects, ({ prior }, s) => Math.log(prior) + now.log[s]!)) ??
       before;
@@ -195,13 +194,23 @@ function ranked(ready: ReadyCase, beliefs: Float64Array): RankedSuspect[] {
     .sort((a, b) => b.probability - a.probability);
 }
 
+/** The suspects that are named, best first. */
+function likeliest(beliefs: Float64Array): number[] {
+  const best: number[] = [];
+  for (let s = 0; s < beliefs.length; s++) {
+    if (best.length === namedSuspects && beliefs[s]! <= beliefs[best.at(-1)!]!) continue;
+    const before = best.findIndex((other) => beliefs[s]! > beliefs[other]!);
+    best.splice(before < 0 ? best.length : before, 0, s);
+    best.length = Math.min(best.length, namedSuspects);
+  }
+  return best;
+}
+
 function foreseen(ready: ReadyCase, outcomes: readonly Outcome[], beliefs: Float64Array): ForeseenOutcome[] {
   return outcomes
     .map(({ reading, chances }) => {
       const { chance, beliefs: after } = update(beliefs, chances);
-      const leaves = ranked(ready, after)
-        .slice(0, namedSuspects)
-        .map(({ id, probability }) => ({ id, probability }));
+      const leaves = likeliest(after).map((s) => ({ id: ready.suspects[s]!.id, probability: after[s]! }));
       return { ...(reading as Omit<ForeseenOutcome, 'probability' | 'leaves'>), probability: chance, leaves };
     })
     .filter(({ probability }) => probability > leastForeseen)

@@ -1,8 +1,7 @@
 /** The outcomes that a test may have, and how likely each is under every suspect. */
 import { accuracyOf, findsChances, movesChance } from './evidence.js';
 import { type Accuracy, epsilon, outsideShare, resolution, spread } from './likelihood.js';
-import type { Predictions } from './predict.js';
-import { isMetered } from './predict.js';
+import { isMetered, type Prediction, type Predictions } from './predict.js';
 import type { ReadyCase } from './prepare.js';
 import { type MeteredTest, outside, type TraceReading, type TraceTest } from './schema.js';
 
@@ -14,7 +13,7 @@ export interface Outcome {
 
 /** What is believed of each suspect's worlds, thinned for planning; left out, what was before any reading. */
 export const thinnedWorlds = (predicted: Predictions, worlds = predicted.shares): Thinned[] =>
-  worlds.map((shares) => thinned(shares, predicted.supply.length));
+  worlds.map((shares, s) => thinned(shares, predicted.supply.length, predicted.turns[s]!));
 
 /**
  * @param worlds what is believed of each suspect's worlds now
@@ -45,37 +44,100 @@ const mergeSpreads = 1.5;
 /** No more outcomes of one test are told apart, for the sake of the time that a plan takes. */
 const mostOutcomes = 24;
 
-/** A world that stands for its neighbours, and their share together. */
+/** Worlds that stand for their neighbours, and what is believed of each with its neighbours together. */
 export interface Thinned {
   readonly world: Int32Array;
+  /** Those that are likely enough to matter, turn after turn: their places among turns × worlds, and their shares. */
+  readonly likely: Int32Array;
   readonly share: Float64Array;
 }
 
-/** Sizes and supplies that stand together. */
-const block = { sizes: 2, supplies: 3 } as const;
-/** A world of less weight changes no plan. */
-const leastShare = 1e-4;
+/** Sizes and supplies that stand together: neighbours that a plan need not tell apart. */
+const block = { sizes: 4, supplies: 5 } as const;
 
-/** Few worlds for many: of each block the weightiest, with the share of all in it. For planning, not for evidence. */
-export function thinned(shares: Float64Array, steps: number): Thinned {
+/** A world of less weight changes no plan. */
+const leastShare = 1e-5;
+
+/** Few worlds for many: the middle one of each block, with the share of all in it. For planning, not for evidence. */
+function thinned(shares: Float64Array, steps: number, turns: Float64Array): Thinned {
   const sizes = shares.length / steps;
-  const world: number[] = [];
-  const share: number[] = [];
-  for (let n = 0; n < sizes; n += block.sizes)
-    for (let k = 0; k < steps; k += block.supplies) {
-      let [sum, most, at] = [0, -1, 0];
-      for (let size = n; size < Math.min(sizes, n + block.sizes); size++)
-        for (let supply = k; supply < Math.min(steps, k + block.supplies); supply++) {
-          const own = shares[size * steps + supply]!;
-          sum += own;
-          if (own > most) [most, at] = [own, size * steps + supply];
-        }
-      if (sum < leastShare) continue;
-      world.push(at);
-      share.push(sum);
-    }
-  const total = share.reduce((sum, own) => sum + own, 0);
-  return { world: Int32Array.from(world), share: Float64Array.from(share, (own) => own / total) };
+  const [across, down] = [Math.ceil(steps / block.supplies), Math.ceil(sizes / block.sizes)];
+  const world = new Int32Array(across * down);
+  const share = new Float64Array(across * down);
+  const middle = (from: number, width: number, most: number) =>
+    (from + Math.min(from + width, most) - 1) >> 1;
+  for (let n = 0; n < world.length; n++) {
+    const size = Math.floor(n / across) * block.sizes;
+    const supply = (n % across) * block.supplies;
+    world[n] = middle(size, block.sizes, sizes) * steps + middle(supply, block.supplies, steps);
+    for (let k = size; k < Math.min(size + block.sizes, sizes); k++)
+      for (let own = supply; own < Math.min(supply + block.supplies, steps); own++)
+        share[n]! += shares[k * steps + own]!;
+  }
+  const all = Float64Array.from(
+    { length: turns.length * world.length },
+    (_, n) => turns[Math.floor(n / world.length)]! * share[n % world.length]!,
+  );
+  const likely = Int32Array.from(all.keys()).filter((n) => all[n]! > leastShare);
+  const total = likely.reduce((sum, n) => sum + all[n]!, 0);
+  return { world, likely, share: Float64Array.from(likely, (n) => all[n]! / total) };
+}
+
+/**
+ * What the suspects foresee for one test, sorted into bins a quarter of the meter's width wide. It depends on the
+ * predictions alone, so it is made once and serves every plan of the case.
+ */
+interface Binned {
+  /** By suspect: the bin of every thinned world, turn after turn; `over` where it is over the limit. */
+  readonly bins: readonly Int32Array[];
+  /** By bin: the mean of what was sorted into it. */
+  readonly value: Float64Array;
+}
+
+const over = -1;
+const binsPerWidth = 4;
+const kept = new WeakMap<readonly Prediction[], Binned>();
+
+function binnedOf(
+  predictions: readonly Prediction[],
+  { turns }: Predictions,
+  worlds: readonly Thinned[],
+  accuracy: Accuracy,
+): Binned {
+  const known = kept.get(predictions);
+  if (known) return known;
+  const foreseen = predictions.map((prediction, s) => {
+    const { world } = worlds[s]!;
+    return Float64Array.from({ length: turns[s]!.length * world.length }, (_, n) =>
+      prediction.at(Math.floor(n / world.length), world[n % world.length]!),
+    );
+  });
+  const number = new Map<number, number>();
+  const place = (value: number) => Math.floor(binsPerWidth * widthsOf(value, accuracy));
+  for (const values of foreseen) for (const value of values) if (value === value) number.set(place(value), 0);
+  const places = [...number.keys()].sort((a, b) => a - b);
+  places.forEach((one, n) => number.set(one, n));
+  const [sum, count] = [new Float64Array(places.length), new Float64Array(places.length)];
+  const bins = foreseen.map((values) =>
+    Int32Array.from(values, (value) => {
+      if (value !== value) return over;
+      const bin = number.get(place(value))!;
+      sum[bin]! += value;
+      count[bin]! += 1;
+      return bin;
+    }),
+  );
+  const made = { bins, value: sum.map((own, n) => own / count[n]!) };
+  kept.set(predictions, made);
+  return made;
+}
+
+/** How many widths of a meter lie between nothing and a value: even steps of it are told apart equally well. */
+function widthsOf(value: number, { percent, digits }: Accuracy): number {
+  const least = digits > 0 ? digits : 1e-3;
+  const share = percent / 100;
+  const widths = share > 0 ? Math.log1p((share * Math.abs(value)) / least) / share : Math.abs(value) / least;
+  return value < 0 ? -widths : widths;
 }
 
 /** The suspects' predictions, merged where they cannot be told apart, and over-limit if any predicts it. */
@@ -87,22 +149,35 @@ function meteredOutcomes(
   weights: ArrayLike<number>,
 ): Outcome[] {
   const accuracy = accuracyOf(test);
-  const table = predicted.tests.get(test.id)!;
-  const foreseen = worlds.map((own, s) =>
-    foreseenBy(table[s]!, predicted.turns[s]!, predicted.shares[s]!.length, own),
-  );
-  const { values, over } = stretches(foreseen, weights, accuracy);
-  const count = values.length + (over ? 1 : 0);
-  const edges = values.slice(1).map((value, n) => (value + values[n]!) / 2);
+  const { bins, value } = binnedOf(predicted.tests.get(test.id)!, predicted, worlds, accuracy);
+  const weight = new Float64Array(value.length);
+  let hasOver = false;
+  for (let s = 0; s < bins.length; s++) {
+    const { likely, share } = worlds[s]!;
+    for (let n = 0; n < likely.length; n++) {
+      const bin = bins[s]![likely[n]!]!;
+      if (bin === over) hasOver = true;
+      else weight[bin]! += share[n]! * weights[s]!;
+    }
+  }
+  const values = stretches(value, weight, accuracy);
+  const count = values.length + (hasOver ? 1 : 0);
+  const scattered = scatter(value, values, accuracy);
   const chances = Array.from({ length: count }, () => new Float64Array(ready.suspects.length));
-  for (const [s, suspect] of ready.suspects.entries()) {
-    const own = new Float64Array(count);
-    for (const { value, share } of foreseen[s]!) {
-      if (Number.isNaN(value)) own[count - 1]! += share;
-      else spreadOver(own, edges, value, spread(accuracy, value), share);
+  const own = new Float64Array(count);
+  for (let s = 0; s < bins.length; s++) {
+    own.fill(0);
+    const { likely, share } = worlds[s]!;
+    for (let n = 0; n < likely.length; n++) {
+      const bin = bins[s]![likely[n]!]!;
+      if (bin === over) own[count - 1]! += share[n]!;
+      else {
+        const { first, shares } = scattered(bin);
+        for (let o = 0; o < shares.length; o++) own[first + o]! += share[n]! * shares[o]!;
+      }
     }
     // A slip of hand or eye may show anything; so may what lies outside the circuit.
-    const slips = suspect.id === outside ? outsideShare : epsilon;
+    const slips = ready.suspects[s]!.id === outside ? outsideShare : epsilon;
     for (let o = 0; o < count; o++) chances[o]![s] = (1 - slips) * own[o]! + slips / count;
   }
   return chances.map((own, o) => ({
@@ -111,47 +186,21 @@ function meteredOutcomes(
   }));
 }
 
-/** What one suspect foresees, and how likely; NaN over the limit. */
-interface Foreseen {
-  readonly value: number;
-  readonly share: number;
-}
-
-function foreseenBy(
-  values: Float64Array,
-  turns: Float64Array,
-  worlds: number,
-  { world, share }: Thinned,
-): Foreseen[] {
-  return [...turns].flatMap((turn, t) =>
-    [...world].map((at, n) => ({ value: values[t * worlds + at]!, share: turn * share[n]! })),
-  );
-}
-
-/** The values that a test is foreseen to show, each for a stretch of them, and whether it may be over the limit. */
-function stretches(
-  foreseen: readonly (readonly Foreseen[])[],
-  weights: ArrayLike<number>,
-  accuracy: Accuracy,
-): { values: number[]; over: boolean } {
-  const steps: [value: number, weight: number][] = [];
-  let over = false;
-  for (const [s, own] of foreseen.entries())
-    for (const { value, share } of own) {
-      if (Number.isNaN(value)) over = true;
-      else steps.push([value, share * weights[s]!]);
-    }
-  steps.sort((a, b) => a[0] - b[0]);
+/** The values that a test is foreseen to show, each for a stretch of bins. */
+function stretches(value: Float64Array, weights: Float64Array, accuracy: Accuracy): number[] {
   const merged: { from: number; sum: number; weight: number }[] = [];
-  for (const [value, weight] of steps) {
-    const last = merged.at(-1);
-    const width = last
-      ? Math.max(resolution(accuracy, last.from), mergeSpreads * spread(accuracy, last.from))
-      : 0;
-    if (last && (value === last.from || value - last.from < width)) {
-      last.sum += value * weight;
+  let last: (typeof merged)[number] | null = null;
+  let until = -Infinity;
+  for (let bin = 0; bin < value.length; bin++) {
+    const [at, weight] = [value[bin]!, weights[bin]!];
+    if (last && at < until) {
+      last.sum += at * weight;
       last.weight += weight;
-    } else merged.push({ from: value, sum: value * weight, weight });
+    } else {
+      last = { from: at, sum: at * weight, weight };
+      until = at + Math.max(resolution(accuracy, at), mergeSpreads * spread(accuracy, at));
+      merged.push(last);
+    }
   }
   // The lightest goes to its lighter neighbour until few enough are left.
   while (merged.length > mostOutcomes) {
@@ -162,32 +211,44 @@ function stretches(
     into.weight += merged[least]!.weight;
     merged.splice(least, 1);
   }
-  return { values: merged.map(({ from, sum, weight }) => (weight > 0 ? sum / weight : from)), over };
+  return merged.map(({ from, sum, weight }) => (weight > 0 ? sum / weight : from));
 }
 
-/** Lays the share of a prediction over the stretches between `edges`, as readings scatter around it. */
-function spreadOver(
-  into: Float64Array,
-  edges: readonly number[],
-  value: number,
-  sigma: number,
-  share: number,
-): void {
-  let o = 0;
+/** How a prediction's reading scatters over the outcomes, the first of them and the shares from there on. */
+interface Scattered {
+  readonly first: number;
+  readonly shares: readonly number[];
+}
+
+/** By bin; each is worked out once. */
+function scatter(
+  value: Float64Array,
+  outcomes: readonly number[],
+  accuracy: Accuracy,
+): (bin: number) => Scattered {
+  const edges = outcomes.slice(1).map((one, n) => (one + outcomes[n]!) / 2);
+  const made: (Scattered | undefined)[] = [];
+  return (bin) => (made[bin] ??= spreadOver(edges, value[bin]!, spread(accuracy, value[bin]!)));
+}
+
+/** The shares of a prediction in the stretches between `edges`, as readings scatter around it. */
+function spreadOver(edges: readonly number[], value: number, sigma: number): Scattered {
+  let first = 0;
   if (sigma === 0) {
-    while (o < edges.length && value > edges[o]!) o++;
-    into[o]! += share;
-    return;
+    while (first < edges.length && value > edges[first]!) first++;
+    return { first, shares: [1] };
   }
-  while (o < edges.length && edges[o]! < value - farSpreads * sigma) o++;
+  while (first < edges.length && edges[first]! < value - farSpreads * sigma) first++;
+  const shares: number[] = [];
   let below = 0;
-  for (; o < edges.length; o++) {
+  for (let o = first; o < edges.length; o++) {
     const now = edges[o]! > value + farSpreads * sigma ? 1 : normalBelow((edges[o]! - value) / sigma);
-    into[o]! += share * (now - below);
+    shares.push(now - below);
     below = now;
-    if (now === 1) return;
+    if (now === 1) return { first, shares };
   }
-  into[edges.length]! += share * (1 - below);
+  shares.push(1 - below);
+  return { first, shares };
 }
 
 /** Beyond so many standard deviations nothing is read. */

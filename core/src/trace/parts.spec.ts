@@ -78,7 +78,11 @@ describe('predictions and outcomes', () => {
     const made = ready();
     const table = finish(predictions(made));
     const steps = table.supply.length;
-    expect(table.tests.get('x')!.map((worlds) => worlds.length)).toEqual([steps, 128 * steps, steps]);
+    expect(table.tests.get('x')!.map((prediction) => prediction.all(0).length)).toEqual([
+      steps,
+      128 * steps,
+      steps,
+    ]);
     for (const shares of table.shares)
       expect(shares.reduce((sum, share) => sum + share, 0)).toBeCloseTo(1, 12);
     const outcomes = outcomesOf(made, table, made.source.tests[0]!);

@@ -1,4 +1,4 @@
-import { meterBench } from '../circuit/index.js';
+import { meterBenches } from '../circuit/index.js';
 import { finish } from '../progress/index.js';
 import { accuracyOf } from './evidence.js';
 import { spread } from './likelihood.js';
@@ -30,12 +30,13 @@ describe('predictions', () => {
           for (const test of source.tests) {
             if (test.kind !== 'volts') continue;
             const usual = source.state ?? {};
-            const state = { ...(test.state ?? usual), faults: [{ element, mode, ohms: added, to }] };
-            const { value } = meterBench({ elements }, state, usual).read(
-              { id: 'm', kind: 'volts', from: test.from, to: test.to },
-              'm',
-            );
-            const foreseen = tests.get(test.id)![s]![size * steps + k]!;
+            const faults = [{ element, mode, ohms: added, to }];
+            const { value } = meterBenches(
+              { elements },
+              faults,
+              usual,
+            )(test.state ?? usual).read({ id: 'm', kind: 'volts', from: test.from, to: test.to }, 'm');
+            const foreseen = tests.get(test.id)![s]!.at(0, size * steps + k);
             expect(Math.abs(foreseen - value!))
               .withContext(`${id}, ${test.id}, ${added ?? ''} Ω, ${supply[k]!.toFixed(2)} V`)
               .toBeLessThan(spread(accuracyOf(test), value!) / 2 + 1e-6);

@@ -1,11 +1,46 @@
 /** What each suspect predicts for each metered test: solved once for a case, used in every step. */
-import { type Fault, type MeterBench, meterBench, type MeterReading, type State } from '../circuit/index.js';
+import {
+  type Benches,
+  type Circuit,
+  type Fault,
+  type Guess,
+  meterBenches,
+  type MeterReading,
+  type State,
+} from '../circuit/index.js';
 import type { Work } from '../progress/index.js';
 import { isRefusal } from '../refusal/index.js';
 import type { Second } from './pairs.js';
 import type { ReadyCase, ReadySuspect } from './prepare.js';
 import { type LookedTest, type MeteredTest, outside, type TraceTest } from './schema.js';
-import { addedOhms, interpolated, knotsOf, onSquibLoop, supplyOf } from './unknowns.js';
+import { Axis, Surface } from './surface.js';
+import { addedOhms, knotsOf, onSquibLoop, supplyOf } from './unknowns.js';
+
+/** What one suspect foresees for one test: in each of its turns, over its worlds, which lie in blocks. */
+export class Prediction {
+  constructor(private readonly turns: readonly (readonly Surface[])[]) {}
+
+  /** What is read in one world of one turn; NaN where it is over the limit. */
+  at(turn: number, world: number): number {
+    let n = 0;
+    const blocks = this.turns[turn]!;
+    for (; world >= blocks[n]!.worlds; n++) world -= blocks[n]!.worlds;
+    return blocks[n]!.at(world);
+  }
+
+  /** What is read in every world of a turn; `place` is where a measured supply stands among the supply's steps. */
+  all(turn: number, place: number | null = null): Float64Array {
+    const blocks = this.turns[turn]!;
+    const whole = new Float64Array(blocks.reduce((sum, { worlds }) => sum + worlds, 0));
+    let from = 0;
+    for (const block of blocks) {
+      if (place === null) block.fill(whole, from);
+      else block.fillAt(place, whole, from);
+      from += block.worlds;
+    }
+    return whole;
+  }
+}
 
 /**
  * A suspect leaves open what the supply was and how many ohms its fault adds: every pairing of these is a world, the
@@ -18,8 +53,8 @@ export interface Predictions {
   readonly shares: readonly Float64Array[];
   /** The share of each turn, in the suspects' order: one alone where the fault is there or not. */
   readonly turns: readonly Float64Array[];
-  /** By test: in the suspects' order, what is read in each world, turn after turn; NaN where it is over the limit. */
-  readonly tests: ReadonlyMap<string, readonly Float64Array[]>;
+  /** By test, in the suspects' order. */
+  readonly tests: ReadonlyMap<string, readonly Prediction[]>;
   /** By test of a look at a fuse: the suspects in whose circuit that fuse has blown. */
   readonly blown: ReadonlyMap<string, readonly boolean[]>;
 }
@@ -38,12 +73,31 @@ const supplyKnots = { usual: 2, relays: 3 } as const;
  * @throws Refusal at `tests[n]` where a test names a point or state that the circuit does not have
  */
 export function* predictions(ready: ReadyCase): Work<Predictions> {
-  const supply = supplyOf(ready.source);
-  const relays = ready.source.circuit.elements.some(({ kind }) => kind === 'relay');
+  const { source } = ready;
+  const supply = supplyOf(source);
+  const relays = source.circuit.elements.some(({ kind }) => kind === 'relay');
   const volts = knotsOf(supply.values, relays ? supplyKnots.relays : supplyKnots.usual);
-  const tests = ready.source.tests.flatMap((test, index) => (isMetered(test) ? [{ test, index }] : []));
-  const looks = ready.source.tests.filter((test) => isFuseLook(ready, test)) as LookedTest[];
-  const table = new Map<string, Float64Array[]>(tests.map(({ test }) => [test.id, []]));
+  const overVolts = new Axis(volts, supply.values.length);
+  // An ohmmeter sees the dead car: whatever its supply.
+  const overAny = new Axis([0], supply.values.length);
+  const circuits = volts.map((at) => ({
+    circuit: circuitAt(source.circuit, supply.values[at]!),
+    near: new Map() as Guess,
+  }));
+  const usual = source.state ?? {};
+  // Tests of the same state share one: a circuit is solved once for each.
+  const states = new Map<string, State>([[JSON.stringify(usual), usual]]);
+  const stateOf = (state: State) => {
+    const key = JSON.stringify(state);
+    return states.get(key) ?? (states.set(key, state), state);
+  };
+  const tests = source.tests.flatMap((test, index) =>
+    isMetered(test)
+      ? [{ test, path: `tests[${index}]`, meter: asMeter(test), state: stateOf(test.state ?? usual) }]
+      : [],
+  );
+  const looks = source.tests.filter((test) => isFuseLook(ready, test)) as LookedTest[];
+  const table = new Map<string, Prediction[]>(tests.map(({ test }) => [test.id, []]));
   const blown = new Map<string, boolean[]>(looks.map(({ id }) => [id, []]));
   const shares: Float64Array[] = [];
   const turnShares: Float64Array[] = [];
@@ -51,53 +105,54 @@ export function* predictions(ready: ReadyCase): Work<Predictions> {
     const turns = turnsOf(ready, suspect);
     shares.push(worldShares(turns[0]!.sizes, supply.shares));
     turnShares.push(Float64Array.from(turns, ({ share }) => share));
-    const solved = turns.flatMap(({ sizes }) =>
-      sizes.map((size) => ({
-        size,
-        benches: size.knots.map((faults) =>
-          volts.map((at) => benchesUnder(ready, faults, supply.values[at]!)),
+    const solved = turns.map(({ sizes }) =>
+      sizes.map(({ knots, places, shares }) => ({
+        axis: new Axis(places, shares.length),
+        benches: knots.map((faults) =>
+          circuits.map(({ circuit, near }) => meterBenches(circuit, faults, usual, near)),
         ),
       })),
     );
-    for (const { test, index } of tests) {
-      const read = (benchFor: (state: State) => MeterBench) =>
-        valueOf(benchFor(test.state ?? ready.source.state ?? {}).read(asMeter(test), `tests[${index}]`));
-      // An ohmmeter sees the dead car: whatever its supply.
-      const overSupply = readsOhms(test)
-        ? (benches: readonly Bench[]) => new Float64Array(supply.values.length).fill(read(benches[0]!))
-        : (benches: readonly Bench[]) => interpolated(volts, benches.map(read), supply.values.length);
-      table
-        .get(test.id)!
-        .push(
-          joined(
-            solved.flatMap(({ size, benches }) =>
-              sizesBetween(size.places, benches.map(overSupply), size.shares.length),
+    for (const { test, path, meter, state } of tests) {
+      const ohms = readsOhms(test);
+      const surface = ({ axis, benches }: (typeof solved)[number][number]) =>
+        new Surface(
+          axis,
+          ohms ? overAny : overVolts,
+          benches.map((own) =>
+            Float64Array.from(ohms ? own.slice(0, 1) : own, (bench) =>
+              valueOf(bench(state).read(meter, path)),
             ),
           ),
         );
+      table.get(test.id)!.push(new Prediction(solved.map((blocks) => blocks.map(surface))));
     }
     for (const look of looks)
-      blown.get(look.id)!.push(blows(ready, turns[0]!.sizes[0]!.knots[0]!, look.element));
+      blown
+        .get(look.id)!
+        .push(blows(solved[0]![0]!.benches[0]![0]!, usual, turns[0]!.sizes[0]!.knots[0]!, look));
     yield { done: done + 1, total: ready.suspects.length };
   }
   return { supply: supply.values, shares, turns: turnShares, tests: table, blown };
 }
 
-type Bench = (state: State) => MeterBench;
+/** Where measured volts stand among the steps of a supply; null where none were measured. */
+export function placeOf(supply: Float64Array, volts: number | null): number | null {
+  if (volts === null || supply.length === 1) return null;
+  const [low, high] = [supply[0]!, supply[supply.length - 1]!];
+  return ((volts - low) / (high - low)) * (supply.length - 1);
+}
 
-/** What is read in a world at a supply that was measured: the same size of fault, at those volts. */
-export function atSupply(values: Float64Array, supply: Float64Array, world: number, volts: number): number {
-  const steps = supply.length;
-  if (steps === 1) return values[world]!;
-  const first = world - (world % steps);
-  const place = ((volts - supply[0]!) / (supply[steps - 1]! - supply[0]!)) * (steps - 1);
-  const at = Math.max(0, Math.min(steps - 2, Math.floor(place)));
-  const [from, to] = [values[first + at]!, values[first + at + 1]!];
-  return Number.isNaN(from) || Number.isNaN(to)
-    ? place - at < 0.5
-      ? from
-      : to
-    : from + (to - from) * (place - at);
+/** The circuit at other volts: those of its battery, and of every other battery that is alike. */
+function circuitAt(circuit: Circuit, volts: number): Circuit {
+  const first = circuit.elements.find((element) => element.kind === 'battery');
+  return {
+    elements: circuit.elements.map((element) =>
+      element.kind === 'battery' && first?.kind === 'battery' && element.volts === first.volts
+        ? { ...element, volts }
+        : element,
+    ),
+  };
 }
 
 /** A fault over its sizes: at the knots what is wrong, and the shares of all. */
@@ -166,26 +221,6 @@ function singleSizes(ready: ReadyCase, { element, mode, ohms, to, positions }: S
   return { knots: places.map((at) => [{ element, mode, ohms: values[at]! }]), places, shares };
 }
 
-/** From the readings at the knots, supply by supply, those of every size. */
-function sizesBetween(
-  places: readonly number[],
-  atKnots: readonly Float64Array[],
-  sizes: number,
-): Float64Array[] {
-  if (places.length === 1) return [atKnots[0]!];
-  const steps = atKnots[0]!.length;
-  const whole = Array.from({ length: sizes }, () => new Float64Array(steps));
-  for (let k = 0; k < steps; k++) {
-    const column = interpolated(
-      places,
-      atKnots.map((knot) => knot[k]!),
-      sizes,
-    );
-    for (let n = 0; n < sizes; n++) whole[n]![k] = column[n]!;
-  }
-  return whole;
-}
-
 function worldShares(sizes: readonly Sizes[], supply: Float64Array): Float64Array {
   return joined(
     sizes.flatMap(({ shares }) => [...shares].map((share) => supply.map((volts) => share * volts))),
@@ -217,41 +252,14 @@ function isFuseLook(ready: ReadyCase, test: TraceTest): boolean {
 }
 
 /** Whether faults have blown a fuse where the car is used as it usually is. A circuit that cannot be solved blows none. */
-function blows(ready: ReadyCase, faults: readonly Fault[], fuse: string): boolean {
+function blows(bench: Benches, usual: State, faults: readonly Fault[], { element }: LookedTest): boolean {
   if (faults.length === 0) return false;
-  const { circuit, state } = ready.source;
   try {
-    const usual = state ?? {};
-    return meterBench(
-      circuit,
-      { ...usual, faults: [...(usual.faults ?? []), ...faults] },
-      usual,
-    ).blown.includes(fuse);
+    return bench(usual).blown.includes(element);
   } catch (error) {
     if (isRefusal(error)) return false;
     throw error;
   }
-}
-
-function benchesUnder(ready: ReadyCase, own: readonly Fault[], volts: number): Bench {
-  const made = new Map<string, MeterBench>();
-  const { circuit } = ready.source;
-  const first = circuit.elements.find((element) => element.kind === 'battery');
-  const elements = circuit.elements.map((element) =>
-    element.kind === 'battery' && first?.kind === 'battery' && element.volts === first.volts
-      ? { ...element, volts }
-      : element,
-  );
-  return (state) => {
-    const key = JSON.stringify(state);
-    let bench = made.get(key);
-    if (!bench) {
-      const faults = [...(state.faults ?? []), ...own];
-      bench = meterBench({ elements }, { ...state, faults }, ready.source.state ?? {});
-      made.set(key, bench);
-    }
-    return bench;
-  };
 }
 
 function asMeter(test: MeteredTest) {

@@ -208,8 +208,7 @@ function simulated(
     return { test: test.id, [test.kind === 'swap' ? 'moved' : 'found']: random.uniform() < chance };
   }
   const turn = draw(predicted.turns[hidden]!, random.uniform());
-  const worlds = predicted.shares[hidden]!.length;
-  const reading = meterShows(predicted.tests.get(test.id)![hidden]![turn * worlds + world]!);
+  const reading = meterShows(predicted.tests.get(test.id)![hidden]!.at(turn, world));
   const noise = random.normal();
   if (reading.overload) return { test: test.id, overload: true };
   return { test: test.id, value: reading.value! + spread(accuracyOf(test), reading.value!) * noise };

@@ -1,5 +1,4 @@
-import fc from 'fast-check';
-import { addedOhms, interpolated, knotsOf, supplyOf } from './unknowns.js';
+import { addedOhms, supplyOf } from './unknowns.js';
 
 const battery = {
   id: 'BAT',
@@ -44,47 +43,5 @@ describe('added ohms', () => {
       expect(values[2]! / values[1]!).toBeCloseTo(values[1]! / values[0]!, 9);
       expect(total(shares)).toBeCloseTo(1, 12);
     }
-  });
-});
-
-describe('interpolated', () => {
-  it('goes through its knots, and between two of them never beyond either', () => {
-    fc.assert(
-      fc.property(
-        fc.array(fc.double({ min: -50, max: 50, noNaN: true }), { minLength: 2, maxLength: 9 }),
-        (at) => {
-          const knots = knotsOf(new Float64Array(64), at.length);
-          const whole = interpolated(knots, at, 64);
-          knots.forEach((knot, n) => expect(whole[knot]!).toBeCloseTo(at[n]!, 9));
-          for (let n = 0; n + 1 < knots.length; n++)
-            for (let k = knots[n]!; k <= knots[n + 1]!; k++) {
-              expect(whole[k]!).toBeGreaterThanOrEqual(Math.min(at[n]!, at[n + 1]!) - 1e-9);
-              expect(whole[k]!).toBeLessThanOrEqual(Math.max(at[n]!, at[n + 1]!) + 1e-9);
-            }
-        },
-      ),
-    );
-  });
-
-  it('is within 20 mV of a divider between nine knots of its ohms', () => {
-    const { values } = addedOhms(false);
-    const volts = (ohms: number) => (12.6 * ohms) / (ohms + 6.9);
-    const knots = knotsOf(values, 9);
-    const whole = interpolated(
-      knots,
-      knots.map((at) => volts(values[at]!)),
-      values.length,
-    );
-    values.forEach((ohms, n) => expect(Math.abs(whole[n]! - volts(ohms))).toBeLessThan(0.02));
-  });
-
-  it('carries over-limit half the way to the next knot', () => {
-    expect([...interpolated([0, 4], [NaN, 2], 5)].map(Number.isNaN)).toEqual([
-      true,
-      true,
-      false,
-      false,
-      false,
-    ]);
   });
 });

@@ -49,11 +49,13 @@ const usualOhms = { low: 0.3, high: 200 } as const;
 const loopOhms = { low: 0.3, high: 8 } as const;
 
 /** Ohms that a bad joint adds where they are not known: even in their logarithm. */
-export function addedOhms(onLoop: boolean): Grid {
-  const { low, high } = onLoop ? loopOhms : usualOhms;
+export const addedOhms = (onLoop: boolean): Grid => (onLoop ? onLoops : elsewhere);
+
+function evenInLog({ low, high }: { readonly low: number; readonly high: number }): Grid {
   const values = spaced(Math.log(low), Math.log(high), ohmSteps).map(Math.exp);
   return { values, shares: shared(values.map(() => 1)) };
 }
+const [onLoops, elsewhere] = [evenInLog(loopOhms), evenInLog(usualOhms)];
 
 /** Whether an element lies on a squib loop. */
 export const onSquibLoop = (ready: ReadyCase, pins: readonly string[]): boolean =>
@@ -72,49 +74,4 @@ function shared(weights: Float64Array): Float64Array {
 export function knotsOf(values: Float64Array, wanted: number): number[] {
   if (values.length <= wanted) return [...values.keys()];
   return Array.from({ length: wanted }, (_, n) => Math.round((n * (values.length - 1)) / (wanted - 1)));
-}
-
-/**
- * Values over a whole grid from those at its knots: a monotone cubic, which makes no wave where there is none.
- * NaN (over the meter's limit) reaches half the way to the next knot. Source: Fritsch and Carlson, 1980.
- */
-export function interpolated(knots: readonly number[], at: readonly number[], steps: number): Float64Array {
-  const whole = new Float64Array(steps);
-  const slopes = slopesOf(knots, at);
-  for (let n = 0; n + 1 < knots.length; n++) {
-    const [a, b] = [knots[n]!, knots[n + 1]!];
-    const [from, to] = [at[n]!, at[n + 1]!];
-    for (let k = a; k <= b; k++) {
-      const t = (k - a) / (b - a);
-      if (Number.isNaN(from) || Number.isNaN(to)) whole[k] = t < 0.5 ? from : to;
-      else {
-        const [m, q] = [slopes[n]! * (b - a), slopes[n + 1]! * (b - a)];
-        whole[k] =
-          from * (1 + 2 * t) * (1 - t) ** 2 +
-          m * t * (1 - t) ** 2 +
-          to * t * t * (3 - 2 * t) +
-          q * t * t * (t - 1);
-      }
-    }
-  }
-  if (knots.length === 1) whole.fill(at[0]!);
-  return whole;
-}
-
-/** The slope of the parabola through three knots, held to three times the flatter side: no wave, little error. */
-function slopesOf(knots: readonly number[], at: readonly number[]): number[] {
-  const rise = knots.slice(1).map((knot, n) => (at[n + 1]! - at[n]!) / (knot - knots[n]!));
-  const held = (slope: number, ...sides: number[]) => {
-    const least = Math.min(...sides.map(Math.abs));
-    const one = Math.sign(sides[0]!);
-    if (sides.some((side) => Math.sign(side) !== one) || Math.sign(slope) !== one) return 0;
-    return one * Math.min(Math.abs(slope), 3 * least);
-  };
-  return at.map((_, n) => {
-    const [before, after] = [rise[n - 1], rise[n]];
-    if (before !== undefined && after !== undefined) return held((before + after) / 2, before, after);
-    const [near, next] = before === undefined ? [after, rise[n + 1]] : [before, rise[n - 2]];
-    if (near === undefined) return 0;
-    return next === undefined ? near : held((3 * near - next) / 2, near);
-  });
 }

@@ -21,7 +21,7 @@ describe('the suspects of a template', () => {
       const parts = (test: TraceTest, a: string, b: string): boolean => {
         const [first, second] = [ready.suspects[index.get(a)!]!, ready.suspects[index.get(b)!]!];
         if (!isMetered(test)) return test.element === first.element || test.element === second.element;
-        const read = (id: string) => [...table.tests.get(test.id)![index.get(id)!]!];
+        const read = (id: string) => [...table.tests.get(test.id)![index.get(id)!]!.all(0)];
         const two = read(b);
         return read(a).some((x) =>
           two.some((y) =>
@@ -60,14 +60,14 @@ describe('the suspects of a template', () => {
                       table.blown.get(test.id)?.[at] === true,
                   };
             // One world: a fault of middle size, at rest volts.
-            const values = table.tests.get(test.id)![at]!;
+            const prediction = table.tests.get(test.id)![at]!;
             const steps = table.supply.length;
             const size = Math.floor(table.shares[at]!.length / steps / 2);
             const rest = table.supply.reduce(
               (best, volts, k) => (Math.abs(volts - 12.6) < Math.abs(table.supply[best]! - 12.6) ? k : best),
               0,
             );
-            const value = values[size * steps + rest]!;
+            const value = prediction.at(0, size * steps + rest);
             return Number.isNaN(value) ? { test: test.id, overload: true } : { test: test.id, value };
           });
         const after = nextTests({ ...source, readings });
