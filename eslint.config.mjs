@@ -62,12 +62,33 @@ const throughIndex = {
       'error',
       {
         selector:
-          'ImportDeclaration[source.value=/^\\.\\.\\/(?!.*index\\.js$)(codes|scans|circuit|trace|watch|record|words|proof|stages|restraints|readings|causes|shop|formats|units|refusal|progress)\\//]',
+          'ImportDeclaration[source.value=/^(\\.\\.\\/)+(?!.*index\\.js$)(codes|scans|circuit|trace|watch|record|words|proof|stages|restraints|readings|causes|shop|formats|units|refusal|progress)\\//]',
         message: 'a folder speaks through its index.ts',
       },
     ],
   },
 };
+
+/** A trace goes one way: what a case is, what is observed in it, what to do next. Each takes what those before it gave. */
+const traceStages = ['model', 'observe', 'plan', 'bench'];
+const oneWay = traceStages.map((stage, n) => ({
+  files: [`core/src/trace/${stage}/**/*.ts`],
+  ignores: ['**/*.spec.ts'],
+  rules: {
+    'no-restricted-imports': [
+      'error',
+      {
+        patterns: [
+          ...walls('core').rules['no-restricted-imports'][1].patterns,
+          {
+            regex: `^\\.\\./(${[...traceStages.slice(n + 1), 'edit', 'templates'].join('|')})/`,
+            message: `${stage} takes nothing from a later stage of a trace`,
+          },
+        ],
+      },
+    ],
+  },
+}));
 
 /**
  * Rooms of the web, from the ground up: each may import those before it, by their index alone. Pages come after them
@@ -178,6 +199,7 @@ export default tseslint.config(
   // Benchmarks run on Node.js and may start a program to compare with.
   { files: ['core/bench/**/*.ts'], rules: { 'no-restricted-imports': 'off' } },
   throughIndex,
+  ...oneWay,
   // The worlds in which the planner is tried know nothing of it.
   {
     files: ['core/src/worlds/**/*.ts'],

@@ -10,6 +10,10 @@ const cases = [
   ['core/src/watch/probe.ts', "import 'node:fs';", true],
   ['core/src/watch/probe.ts', "import { solve } from '../circuit/solve.js';\nsolve;", true],
   ['core/src/watch/probe.ts', "import { solve } from '../circuit/index.js';\nvoid solve;", false],
+  ['core/src/trace/model/probe.ts', "import { solve } from '../../circuit/solve.js';\nsolve;", true],
+  ['core/src/trace/model/probe.ts', "import { update } from '../observe/evidence.js';\nvoid update;", true],
+  ['core/src/trace/observe/probe.ts', "import { Costs } from '../plan/costs.js';\nvoid Costs;", true],
+  ['core/src/trace/plan/probe.ts', "import { update } from '../observe/evidence.js';\nvoid update;", false],
   ['core/src/worlds/probe.ts', "import { solve } from '../circuit/index.js';\nvoid solve;", true],
   ['core/src/worlds/probe.ts', "import { nextTests } from '../trace/index.js';\nvoid nextTests;", true],
   [

@@ -1,7 +1,7 @@
 /** The planner in worlds that it does not know: a page in Markdown on standard output. */
 import type { TraceCase } from '../src/trace/index.js';
 import { templates } from '../src/trace/templates/index.js';
-import { foreseenFor, untilFirstPart } from '../src/trace/trial.js';
+import { foreseenFor, untilFirstPart } from '../src/trace/bench/trial.js';
 import { type Kind, kinds, type WorldCase, worldOf } from '../src/worlds/index.js';
 
 const count = Number(process.env['WORLDS'] ?? 60);
@@ -15,11 +15,7 @@ function tried(source: TraceCase, kind: Kind): Tried[] {
   const foreseen = foreseenFor(source);
   return Array.from({ length: count }, (_, n) => {
     const world = worldOf(source as unknown as WorldCase, kind, n);
-    const { covers, stated } = untilFirstPart(
-      source,
-      foreseen,
-      (test) => world.read(test as never) as never,
-    );
+    const { covers, stated } = untilFirstPart(source, foreseen, (test) => world.read(test as never) as never);
     return { stated, right: covers.includes(world.fault.element) };
   });
 }

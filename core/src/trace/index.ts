@@ -1,8 +1,8 @@
-export { hasClosedLine } from './cavities.js';
-export { closedTests } from './closed.js';
-export { isGuarded, isRestraintCircuit } from './guarded.js';
-export { type ActionClass, actionClassOf, namesOfElement, repairClassOf } from './action-class.js';
-export { checkReading, supplyVoltsOf } from './prepare.js';
+export { hasClosedLine } from './model/cavities.js';
+export { closedTests } from './plan/closed.js';
+export { isGuarded, isRestraintCircuit } from './model/guarded.js';
+export { type ActionClass, actionClassOf, namesOfElement, repairClassOf } from './model/action-class.js';
+export { checkReading, supplyVoltsOf } from './model/prepare.js';
 export {
   type BaseRate,
   baseRate,
@@ -10,23 +10,25 @@ export {
   type RateBook,
   rateBook,
   suppliedRates,
-} from './rate-book.js';
-export { type Grounds, weighed, type Weakness } from './weigh.js';
-export { singlesOf } from './pairs.js';
-export { repairOf } from './repair-options.js';
-export { bareCase, circuitFile, type CircuitFile, circuitFileFormat } from './circuit-file.js';
-export { editedCase } from './edit-case.js';
-export { caseOfCircuit } from './from-circuit.js';
-export { planning, predicting, nextTests } from './next.js';
-export type { Predictions } from './predict.js';
+} from './model/rate-book.js';
+export { type Grounds, weighed, type Weakness } from './model/prior-weights.js';
+export { singlesOf } from './model/pairs.js';
+export { repairOf } from './model/repair-options.js';
+export { bareCase, circuitFile, type CircuitFile, circuitFileFormat } from './edit/circuit-file.js';
+export { editedCase } from './edit/edit-case.js';
+export { caseOfCircuit } from './edit/from-circuit.js';
+export { planning, predicting, nextTests } from './plan/next-tests.js';
+export type { Predictions } from './observe/predict.js';
+export type {
+  DeadBatch,
+  ForeseenOutcome,
+  NextAction,
+  NextTests,
+  RankedSuspect,
+  RankingChange,
+} from './plan/answer.js';
 export {
-  type DeadBatch,
-  type ForeseenOutcome,
-  type NextAction,
-  type NextTests,
   outside,
-  type RankedSuspect,
-  type RankingChange,
   repairMethod,
   type Suspect,
   suspect,
@@ -37,5 +39,5 @@ export {
   type TraceRepair,
   type TraceRoot,
   type TraceTest,
-} from './schema.js';
-export { traceBench, type TraceBench } from './simulate.js';
+} from './model/schema.js';
+export { traceBench, type TraceBench } from './bench/simulate.js';

@@ -1,6 +1,6 @@
 /** What every template has in common: a fuse's rating, a wire's colour, a class for each cavity, the supply for each test, roots for each part. */
 import { type Element, reference } from '../../circuit/index.js';
-import type { Cavity, PowerWanted, TraceCase, TraceRoot, TraceTest } from '../schema.js';
+import type { Cavity, PowerWanted, TraceCase, TraceRoot, TraceTest } from '../model/schema.js';
 import { positive, type Template, type TemplateField } from './template.js';
 import { usualRoots } from './usual-roots.js';
 

@@ -10,7 +10,7 @@ import type {
   TraceRepair,
   TraceRoot,
   TraceTest,
-} from '../schema.js';
+} from '../model/schema.js';
 
 type Pins = [string, string];
 interface StepMore {

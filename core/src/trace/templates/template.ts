@@ -1,5 +1,5 @@
 /** Circuits ready to be traced, filled in with a technician's own words. */
-import type { TraceCase } from '../schema.js';
+import type { TraceCase } from '../model/schema.js';
 
 export interface TemplateField {
   readonly key: string;

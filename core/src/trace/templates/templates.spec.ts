@@ -1,7 +1,7 @@
 import { solve } from '../../circuit/index.js';
 import { check } from '../../refusal/index.js';
-import { nextTests } from '../next.js';
-import { traceCase } from '../schema.js';
+import { nextTests } from '../plan/next-tests.js';
+import { traceCase } from '../model/schema.js';
 import { fusedLamp } from './fused-lamp.js';
 import { templates } from './index.js';
 import { switchInput } from './switch-input.js';

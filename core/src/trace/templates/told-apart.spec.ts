@@ -1,11 +1,11 @@
 import { finish } from '../../progress/index.js';
-import { closedTests } from '../closed.js';
-import { resolution } from '../likelihood.js';
-import { accuracyOf } from '../evidence.js';
-import { isMetered, predictions } from '../predict.js';
-import { prepare } from '../prepare.js';
-import type { TraceTest } from '../schema.js';
-import { nextTests } from '../next.js';
+import { closedTests } from '../plan/closed.js';
+import { resolution } from '../observe/likelihood.js';
+import { accuracyOf } from '../observe/evidence.js';
+import { isMetered, predictions } from '../observe/predict.js';
+import { prepare } from '../model/prepare.js';
+import type { TraceTest } from '../model/schema.js';
+import { nextTests } from '../plan/next-tests.js';
 import { templates } from './index.js';
 
 describe('the suspects of a template', () => {

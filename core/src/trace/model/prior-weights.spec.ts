@@ -1,0 +1,112 @@
+import fc from 'fast-check';
+import { check } from '../../refusal/index.js';
+import { bareCase } from '../edit/circuit-file.js';
+import { nextTests } from '../plan/next-tests.js';
+import { type RateBook, rateBook, suppliedRates } from './rate-book.js';
+import { traceCase } from './schema.js';
+import { templates } from '../templates/index.js';
+import { type Grounds, weighed } from './prior-weights.js';
+
+const lamp = templates.find(({ id }) => id === 'fused-lamp')!.build({});
+const plain: RateBook = { version: 0, rates: [...suppliedRates], learned: [] };
+const weights = (grounds: Grounds) =>
+  Object.fromEntries(weighed(lamp, grounds).suspects!.map(({ id, weight }) => [id!, weight]));
+const before = weights({});
+
+describe('weights before any reading', () => {
+  it('stay as the template has them where nothing is known', () => {
+    expect(weights({ book: plain, event: 'wear', failureTypes: [], years: 3 })).toEqual(before);
+    expect(check(rateBook, plain).rates.length).toBeGreaterThan(20);
+  });
+
+  it('learn one case for every proven closure, and unlearn it', () => {
+    const learned = (closures: number) =>
+      weights({ book: { ...plain, version: 4, learned: [{ kind: 'ground', mode: 'resistive', closures }] } });
+    // Two in the supplied table, three closures: five for two.
+    expect(learned(3)['ground']).toBeCloseTo(before['ground']! * 2.5, 12);
+    expect(learned(3)['lamp']).toBe(before['lamp']!);
+    expect(learned(0)).toEqual(before);
+    const because = weighed(lamp, {
+      book: { ...plain, version: 4, learned: [{ kind: 'ground', mode: 'resistive', closures: 3 }] },
+    }).suspects!.find(({ id }) => id === 'ground')!.because;
+    expect(because).toEqual([
+      { what: 'base rate 5 for 2: shop table 4, 3 of it from proven closures', times: 2.5 },
+    ]);
+  });
+
+  it('follow the shop’s own table', () => {
+    const rates = suppliedRates.map((rate) =>
+      rate.kind === 'lamp' && rate.mode === 'open' ? { ...rate, weight: 2 } : rate,
+    );
+    expect(weights({ book: { ...plain, rates } })['lamp']).toBeCloseTo(before['lamp']! / 4, 12);
+  });
+
+  it('raise a contact that was parted by its own name', () => {
+    const elements = lamp.circuit.elements.map((element) =>
+      element.id === 'PLUG' ? { ...element, connector: null } : element,
+    );
+    const own = weighed(
+      { ...lamp, circuit: { elements: elements as typeof lamp.circuit.elements } },
+      { parted: ['PLUG'] },
+    );
+    expect(own.suspects!.find(({ id }) => id === 'plug')!.weight).toBe(4 * before['plug']!);
+  });
+
+  it('follow event, failure type, recent work and age, each with its words', () => {
+    const known = weighed(lamp, { event: 'water', failureTypes: ['1b'], parted: ['C12'], years: 9 });
+    const words = (id: string) =>
+      known
+        .suspects!.find((suspect) => suspect.id === id)!
+        .because?.map(({ what, times }) => [what, times]) ?? [];
+    expect(words('plug')).toEqual([
+      ['water raises contacts and grounds', 3],
+      ['the code says too much resistance', 4],
+      ['C12 was parted in this work', 4],
+    ]);
+    expect(words('lamp')).toEqual([['a car of 9 years raises lamps', 1.5]]);
+    expect(words('fuse')).toEqual([]);
+    expect(known.suspects!.find(({ id }) => id === 'plug')!.weight).toBeCloseTo(before['plug']! * 48, 9);
+  });
+
+  it('follow a collision or water only where the circuit lies there, or where nobody knows', () => {
+    for (const event of ['collision', 'water'] as const) {
+      expect(weights({ event, inPlace: true })).toEqual(weights({ event }));
+      expect(weights({ event, inPlace: null })['plug']).toBeGreaterThan(before['plug']!);
+      expect(weights({ event, inPlace: false })).toEqual(before);
+    }
+    const work = { event: 'earlier-repair' } as const;
+    expect(weights({ ...work, inPlace: false }))
+      .withContext('work has no place')
+      .toEqual(weights(work));
+  });
+
+  it('come off again where a circuit is kept for other cars', () => {
+    const known = weighed(lamp, { event: 'water', failureTypes: ['1B'], years: 20 });
+    expect(bareCase({ ...known, readings: [{ test: 'feed', value: 12 }] })).toEqual(lamp);
+    expect(bareCase(lamp)).toEqual(lamp);
+  });
+
+  it('cap a known weakness at five times, with its source', () => {
+    const weaknesses = [{ suspect: 'plug', says: 'C12 stands in the wet', source: 'own jobs', times: 50 }];
+    const [factor] = weighed(lamp, { weaknesses }).suspects!.find(({ id }) => id === 'plug')!.because!;
+    expect(factor).toEqual({ what: 'known weakness: C12 stands in the wet (own jobs)', times: 5 });
+  });
+
+  it('keep every template sound, and never make a weight negative', () => {
+    const grounds = fc.record({
+      event: fc.constantFrom('collision', 'battery', 'water', 'earlier-repair', 'wear') as fc.Arbitrary<
+        NonNullable<Grounds['event']>
+      >,
+      failureTypes: fc.subarray(['11', '12', '13', '14', '1A', '1B', '1F', '49', '87']),
+      years: fc.integer({ min: 0, max: 30 }),
+    });
+    fc.assert(
+      fc.property(fc.constantFrom(...templates), grounds, (template, known) => {
+        const source = check(traceCase, weighed(template.build({}), known));
+        for (const suspect of source.suspects!) expect(suspect.weight).toBeGreaterThan(0);
+      }),
+      { numRuns: 60 },
+    );
+    expect(nextTests(weighed(lamp, { event: 'water' })).suspects.length).toBe(lamp.suspects!.length + 1);
+  });
+});

@@ -1,0 +1,269 @@
+/** What each suspect predicts for each metered test: solved once for a case, used in every step. */
+import {
+  type Benches,
+  type Circuit,
+  type Fault,
+  type Guess,
+  meterBenches,
+  type MeterReading,
+  type State,
+} from '../../circuit/index.js';
+import type { Work } from '../../progress/index.js';
+import { isRefusal } from '../../refusal/index.js';
+import type { Second } from '../model/pairs.js';
+import type { ReadyCase, ReadySuspect } from '../model/prepare.js';
+import { type LookedTest, type MeteredTest, outside, type TraceTest } from '../model/schema.js';
+import { Axis, Surface } from './surface.js';
+import { addedOhms, knotsOf, onSquibLoop, supplyOf } from './unknowns.js';
+
+/** What one suspect foresees for one test: in each of its turns, over its worlds, which lie in blocks. */
+export class Prediction {
+  constructor(private readonly turns: readonly (readonly Surface[])[]) {}
+
+  /** What is read in one world of one turn; NaN where it is over the limit. */
+  at(turn: number, world: number): number {
+    let n = 0;
+    const blocks = this.turns[turn]!;
+    for (; world >= blocks[n]!.worlds; n++) world -= blocks[n]!.worlds;
+    return blocks[n]!.at(world);
+  }
+
+  /** What is read in every world of a turn; `place` is where a measured supply stands among the supply's steps. */
+  all(turn: number, place: number | null = null): Float64Array {
+    const blocks = this.turns[turn]!;
+    const whole = new Float64Array(blocks.reduce((sum, { worlds }) => sum + worlds, 0));
+    let from = 0;
+    for (const block of blocks) {
+      if (place === null) block.fill(whole, from);
+      else block.fillAt(place, whole, from);
+      from += block.worlds;
+    }
+    return whole;
+  }
+}
+
+/**
+ * A suspect leaves open what the supply was and how many ohms its fault adds: every pairing of these is a world, the
+ * same for all readings. The worlds of a suspect are laid out size by size, within one size supply by supply. Whether an
+ * intermittent fault shows is another turn with each reading.
+ */
+export interface Predictions {
+  readonly supply: Float64Array;
+  /** The share of each world before any reading, in the suspects' order; each sums to 1. */
+  readonly shares: readonly Float64Array[];
+  /** The share of each turn, in the suspects' order: one alone where the fault is there or not. */
+  readonly turns: readonly Float64Array[];
+  /** By test, in the suspects' order. */
+  readonly tests: ReadonlyMap<string, readonly Prediction[]>;
+  /** By test of a look at a fuse: the suspects in whose circuit that fuse has blown. */
+  readonly blown: ReadonlyMap<string, readonly boolean[]>;
+}
+
+export function isMetered(test: TraceTest): test is MeteredTest {
+  return !('element' in test);
+}
+
+/** Sizes of a fault and volts of a supply for which the circuit is solved; between them it is interpolated. */
+const sizeKnots = 10;
+/** Lamps and diodes bend so little between the two that a straight line serves; a relay may let go. */
+const supplyKnots = { usual: 2, relays: 3 } as const;
+
+/**
+ * Solves the circuit under every suspect for every metered test; `outside` predicts the sound circuit.
+ * @throws Refusal at `tests[n]` where a test names a point or state that the circuit does not have
+ */
+export function* predictions(ready: ReadyCase): Work<Predictions> {
+  const { source } = ready;
+  const supply = supplyOf(source);
+  const relays = source.circuit.elements.some(({ kind }) => kind === 'relay');
+  const volts = knotsOf(supply.values, relays ? supplyKnots.relays : supplyKnots.usual);
+  const overVolts = new Axis(volts, supply.values.length);
+  // An ohmmeter sees the dead car: whatever its supply.
+  const overAny = new Axis([0], supply.values.length);
+  const circuits = volts.map((at) => ({
+    circuit: circuitAt(source.circuit, supply.values[at]!),
+    near: new Map() as Guess,
+  }));
+  const usual = source.state ?? {};
+  // Tests of the same state share one: a circuit is solved once for each.
+  const states = new Map<string, State>([[JSON.stringify(usual), usual]]);
+  const stateOf = (state: State) => {
+    const key = JSON.stringify(state);
+    return states.get(key) ?? (states.set(key, state), state);
+  };
+  const tests = source.tests.flatMap((test, index) =>
+    isMetered(test)
+      ? [{ test, path: `tests[${index}]`, meter: asMeter(test), state: stateOf(test.state ?? usual) }]
+      : [],
+  );
+  const looks = source.tests.filter((test) => isFuseLook(ready, test)) as LookedTest[];
+  const table = new Map<string, Prediction[]>(tests.map(({ test }) => [test.id, []]));
+  const blown = new Map<string, boolean[]>(looks.map(({ id }) => [id, []]));
+  const shares: Float64Array[] = [];
+  const turnShares: Float64Array[] = [];
+  for (const [done, suspect] of ready.suspects.entries()) {
+    const turns = turnsOf(ready, suspect);
+    shares.push(worldShares(turns[0]!.sizes, supply.shares));
+    turnShares.push(Float64Array.from(turns, ({ share }) => share));
+    const solved = turns.map(({ sizes }) =>
+      sizes.map(({ knots, places, shares }) => ({
+        axis: new Axis(places, shares.length),
+        benches: knots.map((faults) =>
+          circuits.map(({ circuit, near }) => meterBenches(circuit, faults, usual, near)),
+        ),
+      })),
+    );
+    for (const { test, path, meter, state } of tests) {
+      const ohms = readsOhms(test);
+      const surface = ({ axis, benches }: (typeof solved)[number][number]) =>
+        new Surface(
+          axis,
+          ohms ? overAny : overVolts,
+          benches.map((own) =>
+            Float64Array.from(ohms ? own.slice(0, 1) : own, (bench) =>
+              valueOf(bench(state).read(meter, path)),
+            ),
+          ),
+        );
+      table.get(test.id)!.push(new Prediction(solved.map((blocks) => blocks.map(surface))));
+    }
+    for (const look of looks)
+      blown
+        .get(look.id)!
+        .push(blows(solved[0]![0]!.benches[0]![0]!, usual, turns[0]!.sizes[0]!.knots[0]!, look));
+    yield { done: done + 1, total: ready.suspects.length };
+  }
+  return { supply: supply.values, shares, turns: turnShares, tests: table, blown };
+}
+
+/** Where measured volts stand among the steps of a supply; null where none were measured. */
+export function placeOf(supply: Float64Array, volts: number | null): number | null {
+  if (volts === null || supply.length === 1) return null;
+  const [low, high] = [supply[0]!, supply[supply.length - 1]!];
+  return ((volts - low) / (high - low)) * (supply.length - 1);
+}
+
+/** The circuit at other volts: those of its battery, and of every other battery that is alike. */
+function circuitAt(circuit: Circuit, volts: number): Circuit {
+  const first = circuit.elements.find((element) => element.kind === 'battery');
+  return {
+    elements: circuit.elements.map((element) =>
+      element.kind === 'battery' && first?.kind === 'battery' && element.volts === first.volts
+        ? { ...element, volts }
+        : element,
+    ),
+  };
+}
+
+/** A fault over its sizes: at the knots what is wrong, and the shares of all. */
+interface Sizes {
+  readonly knots: readonly (readonly Fault[])[];
+  /** Where the knots stand among the sizes. */
+  readonly places: readonly number[];
+  readonly shares: Float64Array;
+}
+
+const one = (faults: readonly Fault[]): Sizes => ({
+  knots: [faults],
+  places: [0],
+  shares: Float64Array.of(1),
+});
+
+/** A fault as it may be in one reading: the same sizes in every turn. */
+interface Turn {
+  readonly share: number;
+  readonly sizes: readonly Sizes[];
+}
+
+/** The turns of a suspect; of a pair every combination of its two. */
+function turnsOf(ready: ReadyCase, suspect: ReadySuspect): Turn[] {
+  const first = singleTurns(ready, suspect);
+  if (!suspect.second || suspect.id === outside) return first;
+  const second = singleTurns(ready, suspect.second);
+  return first.flatMap((a) =>
+    second.map((b) => ({
+      share: a.share * b.share,
+      sizes: a.sizes.flatMap((one) => b.sizes.flatMap((other) => combined(one, other))),
+    })),
+  );
+}
+
+/** Two faults: where both are of unknown size, the second is taken at its knots. */
+function combined(a: Sizes, b: Sizes): Sizes[] {
+  if (a.knots.length === 1) return [{ ...b, knots: b.knots.map((faults) => [...a.knots[0]!, ...faults]) }];
+  return b.knots.map((faults) => ({
+    ...a,
+    knots: a.knots.map((own) => [...own, ...faults]),
+    shares: a.shares.map((own) => own / b.knots.length),
+  }));
+}
+
+/** One fault: an intermittent one shows in this turn or not. */
+function singleTurns(ready: ReadyCase, fault: Second): Turn[] {
+  const { element, mode, positions, chance } = fault;
+  if (mode !== 'intermittent' || positions?.length || !ready.elements.has(element))
+    return [{ share: 1, sizes: [singleSizes(ready, fault)] }];
+  const shows = chance ?? 0.5;
+  return [
+    { share: shows, sizes: [one([{ element, mode: 'open' }])] },
+    { share: 1 - shows, sizes: [one([])] },
+  ];
+}
+
+/** A resistive fault of unknown size is spread over its sizes. */
+function singleSizes(ready: ReadyCase, { element, mode, ohms, to, positions }: Second): Sizes {
+  const known = ready.elements.get(element);
+  if (!known) return one([]);
+  if (mode === 'intermittent') return one([{ element, mode, positions }]);
+  if (mode !== 'resistive' || ohms != null) return one([{ element, mode, ohms, to }]);
+  const { values, shares } = addedOhms(onSquibLoop(ready, known.pins));
+  const places = knotsOf(values, sizeKnots);
+  return { knots: places.map((at) => [{ element, mode, ohms: values[at]! }]), places, shares };
+}
+
+function worldShares(sizes: readonly Sizes[], supply: Float64Array): Float64Array {
+  return joined(
+    sizes.flatMap(({ shares }) => [...shares].map((share) => supply.map((volts) => share * volts))),
+  );
+}
+
+function joined(parts: readonly Float64Array[]): Float64Array {
+  const all = new Float64Array(parts.reduce((sum, { length }) => sum + length, 0));
+  let at = 0;
+  for (const part of parts) {
+    all.set(part, at);
+    at += part.length;
+  }
+  return all;
+}
+
+const valueOf = ({ value, overload }: MeterReading): number => (overload ? NaN : value!);
+
+const readsOhms = (test: MeteredTest): boolean =>
+  test.kind === 'ohms' || test.kind === 'continuity' || (test.kind === 'live' && test.reads === 'ohms');
+
+/** Whether a look is at a fuse that can be seen to have blown, whatever blew it. */
+function isFuseLook(ready: ReadyCase, test: TraceTest): boolean {
+  return (
+    test.kind === 'inspect' &&
+    (test.mode == null || test.mode === 'open') &&
+    ready.elements.get(test.element)?.kind === 'fuse'
+  );
+}
+
+/** Whether faults have blown a fuse where the car is used as it usually is. A circuit that cannot be solved blows none. */
+function blows(bench: Benches, usual: State, faults: readonly Fault[], { element }: LookedTest): boolean {
+  if (faults.length === 0) return false;
+  try {
+    return bench(usual).blown.includes(element);
+  } catch (error) {
+    if (isRefusal(error)) return false;
+    throw error;
+  }
+}
+
+function asMeter(test: MeteredTest) {
+  if (test.kind === 'amps') return { id: test.id, kind: test.kind, through: test.through };
+  const kind = test.kind === 'live' ? (test.reads ?? 'volts') : test.kind;
+  return { id: test.id, kind, from: test.from, to: test.to };
+}

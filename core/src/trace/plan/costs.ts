@@ -1,0 +1,195 @@
+/** What each action would cost to the end, one step ahead over a bound. Source: computation page, section 4. */
+import { update } from '../observe/evidence.js';
+import type { Outcome } from './outcomes.js';
+import { type Place, placeKey, type Reached } from '../model/reach.js';
+import type { ReadyCase } from '../model/prepare.js';
+
+/** A test that can still be made, with its outcomes. */
+export interface OpenTest {
+  readonly test: Reached & { readonly minutes: number };
+  readonly outcomes: readonly Outcome[];
+}
+
+/** Bits of the faults of a suspect: of a pair two, which may need a repair each. */
+const firstFault = 1;
+const secondFault = 2;
+
+/** Which suspects every repair covers, laid out for the inner loops. */
+class Coverage {
+  /** By repair: the suspects that it touches, and which of their faults it ends. */
+  readonly suspects: readonly Int32Array[];
+  readonly faults: readonly Uint8Array[];
+  /** By suspect: all of its faults. */
+  readonly whole: Uint8Array;
+  readonly pairs: boolean;
+
+  constructor({ repairs, suspects }: ReadyCase) {
+    this.whole = Uint8Array.from(suspects, ({ second }) => (second ? firstFault + secondFault : firstFault));
+    this.pairs = suspects.some(({ second }) => second);
+    const touched = repairs.map(({ covers }) =>
+      suspects.flatMap(({ element, second }, s) => {
+        const faults =
+          (covers.includes(element) ? firstFault : 0) +
+          (second && covers.includes(second.element) ? secondFault : 0);
+        return faults === 0 ? [] : [{ s, faults }];
+      }),
+    );
+    this.suspects = touched.map((own) => Int32Array.from(own, ({ s }) => s));
+    this.faults = touched.map((own) => Uint8Array.from(own, ({ faults }) => faults));
+  }
+
+  /** The faults that the repairs in `tried` have ended, by suspect. */
+  ended(tried: ReadonlySet<number>): Uint8Array {
+    const ended = new Uint8Array(this.whole.length);
+    for (const repair of tried)
+      this.suspects[repair]!.forEach((s, n) => {
+        ended[s]! |= this.faults[repair]![n]!;
+      });
+    return ended;
+  }
+}
+
+/** The charges of a case, at one place of the work. Repairs go by their index among the case's options. */
+export class Costs {
+  private readonly coverage: Coverage;
+  /** Price and labour of every repair from here, what must be reached first included. */
+  private readonly cents: Float64Array;
+  private readonly toDead: number;
+  private readonly places: Map<string, Costs>;
+
+  constructor(
+    private readonly ready: ReadyCase,
+    readonly place: Place = ready.ways.start(),
+    others?: Costs,
+  ) {
+    this.coverage = others?.coverage ?? new Coverage(ready);
+    this.cents = Float64Array.from(
+      ready.repairs,
+      (repair) => repair.cents + this.labour(ready.ways.before(place, repair).accessMinutes),
+    );
+    this.toDead = this.labour(ready.ways.toDead(place));
+    this.places = others?.places ?? new Map([[placeKey(place), this]]);
+  }
+
+  labour(minutes: number): number {
+    return (minutes / 60) * this.ready.hourlyRateCents;
+  }
+
+  /** The costs after an action: what it reached is reached, and the car is as it left it. */
+  after(action: Reached): Costs {
+    if (this.ready.ways.none) return this;
+    const place = this.ready.ways.after(this.place, action);
+    const key = placeKey(place);
+    const known = this.places.get(key) ?? new Costs(this.ready, place, this);
+    this.places.set(key, known);
+    return known;
+  }
+
+  /** Labour until an action has begun: access that is not gained, and the change of the supply. */
+  private first(action: Reached): number {
+    return this.ready.ways.none ? 0 : this.labour(this.ready.ways.minutes(this.place, action));
+  }
+
+  /** Probability of what every repair covers, its suspects together; a pair counts for both of its parts. */
+  coveredProbabilities(beliefs: Float64Array): Float64Array {
+    const { suspects } = this.coverage;
+    const sums = new Float64Array(suspects.length);
+    for (let repair = 0; repair < sums.length; repair++) {
+      let sum = 0;
+      for (const s of suspects[repair]!) sum += beliefs[s]!;
+      sums[repair] = sum;
+    }
+    return sums;
+  }
+
+  /**
+   * The bound R: repairs tried one after the other by ascending (cents + W)/(p · chance to succeed), and the charge for
+   * `outside` on what is left. Repairs in `tried`, and those that earlier ones leave nothing to, are passed over.
+   */
+  bound(beliefs: Float64Array, tried: ReadonlySet<number>): number {
+    const { repairs, wrongPartCents: wrong, outsideCents } = this.ready;
+    const { cents, coverage } = this;
+    const p = this.coveredProbabilities(beliefs);
+    const order: number[] = [];
+    const ratio = new Float64Array(p.length);
+    for (let n = 0; n < p.length; n++) {
+      if (tried.has(n) || !(p[n]! * repairs[n]!.succeeds > 0)) continue;
+      ratio[n] = (cents[n]! + wrong) / (p[n]! * repairs[n]!.succeeds);
+      order.push(n);
+    }
+    order.sort((a, b) => ratio[a]! - ratio[b]!);
+    const still = beliefs.slice();
+    const ended = coverage.pairs ? coverage.ended(tried) : null;
+    let left = 1;
+    let cost = 0;
+    let live = this.toDead > 0;
+    for (const n of order) {
+      const { succeeds, power } = repairs[n]!;
+      const [own, faults] = [coverage.suspects[n]!, coverage.faults[n]!];
+      let fits = 0;
+      let cured = 0;
+      for (let k = 0; k < own.length; k++) {
+        const s = own[k]!;
+        fits += still[s]!;
+        if (ended !== null) {
+          ended[s]! |= faults[k]!;
+          if (ended[s] !== coverage.whole[s]) continue;
+        }
+        const share = succeeds * still[s]!;
+        cured += share;
+        still[s]! -= share;
+      }
+      if (!(fits > 0)) continue;
+      if (live && power != null && power !== 'live') {
+        cost += this.toDead * left;
+        live = false;
+      }
+      cost += cents[n]! * left + wrong * Math.max(0, left - succeeds * fits);
+      left = Math.max(0, left - cured);
+    }
+    return cost + left * outsideCents;
+  }
+
+  /** Labour of the test and the bound after each outcome, weighed by its chance. */
+  test({ test, outcomes }: OpenTest, beliefs: Float64Array, tried: ReadonlySet<number>): number {
+    const then = this.after(test);
+    return outcomes.reduce(
+      (cost, { chances }) => {
+        const { chance, beliefs: after } = update(beliefs, chances);
+        return chance > 0 ? cost + chance * then.bound(after, tried) : cost;
+      },
+      this.labour(test.minutes) + this.first(test),
+    );
+  }
+
+  /** c + (1−p) · (W + R without what it covers). */
+  repair(repair: number, beliefs: Float64Array, tried: ReadonlySet<number>): number {
+    return this.repairThen(repair, beliefs, tried, (then, without, all) => then.bound(without, all));
+  }
+
+  /** As `repair`, with another reckoning of what follows where the fault still shows. */
+  repairThen(
+    repair: number,
+    beliefs: Float64Array,
+    tried: ReadonlySet<number>,
+    rest: (then: Costs, without: Float64Array, tried: ReadonlySet<number>) => number,
+  ): number {
+    const own = this.ready.repairs[repair]!;
+    const right = own.succeeds * Math.min(1, this.coveredProbabilities(beliefs)[repair]!);
+    const { chance, beliefs: without } = update(beliefs, this.leftBy(repair, tried));
+    const after = chance > 1e-12 ? rest(this.after(own), without, new Set([...tried, repair])) : 0;
+    return own.cents + this.first(own) + (1 - right) * this.ready.wrongPartCents + chance * after;
+  }
+
+  /** What every suspect keeps where a repair was done and the fault still shows: nothing if it surely ends it. */
+  private leftBy(repair: number, tried: ReadonlySet<number>): Float64Array {
+    const { suspects, faults, whole, pairs } = this.coverage;
+    const ended = pairs ? this.coverage.ended(tried) : null;
+    const left = new Float64Array(whole.length).fill(1);
+    suspects[repair]!.forEach((s, n) => {
+      const all = ((ended?.[s] ?? 0) | faults[repair]![n]!) === whole[s];
+      if (all) left[s] = 1 - this.ready.repairs[repair]!.succeeds;
+    });
+    return left;
+  }
+}

@@ -1,0 +1,26 @@
+/** A way to choose between tests and repairs, and what it sees. */
+import type { Costs } from './costs.js';
+import type { Outcome } from './outcomes.js';
+import type { ReadyCase } from '../model/prepare.js';
+import type { RepairOption } from '../model/repair-options.js';
+import type { TraceTest } from '../model/schema.js';
+
+/** What a strategy sees. */
+export interface Situation {
+  readonly ready: ReadyCase;
+  /** From where the work stands now. */
+  readonly costs: Costs;
+  readonly outcomes: ReadonlyMap<string, readonly Outcome[]>;
+  readonly beliefs: Float64Array;
+  readonly tried: ReadonlySet<number>;
+  /** Whether readings by two means speak for what a repair covers. */
+  readonly confirmed: (repair: RepairOption) => boolean;
+  /** Tests not read yet, in the case's order. */
+  readonly unread: readonly TraceTest[];
+  /** For each test of the case the outcome nearest to what was read, or -1. */
+  readonly read: readonly number[];
+}
+
+/** A test, or a repair by its index among the case's options. */
+export type Move = { readonly test: TraceTest } | { readonly repair: number };
+export type Strategy = (situation: Situation) => Move;
