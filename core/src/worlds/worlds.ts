@@ -95,19 +95,28 @@ export function worldOf(source: WorldCase, kind: Kind, n: number): World {
   const there = () =>
     fault.mode !== 'intermittent' || fault.positions?.length || random.uniform() < (drawn.chance ?? 0.5);
 
+  const whole = new Wiring(source.circuit.elements, [], supplyVolts).use(source.state ?? {});
+  // A motor or relay that gets less than half of its current is not heard, whatever keeps it from it.
+  const isSilent = (element: string, stand: Stand) => {
+    const kind = source.circuit.elements.find(({ id }) => id === element)?.kind;
+    const amps = (own: Wiring) => Math.abs(own.rest(stand).amps.get(element) ?? 0);
+    return (kind === 'motor' || kind === 'relay') && amps(whole) > 0.005 && amps(wiring) < amps(whole) / 2;
+  };
+
   const read = (test: WorldTest): WorldReading => {
     const stand = test.state ?? source.state ?? {};
     if (test.kind === 'swap')
       return { test: test.id, moved: random.uniform() < (test.element === fault.element ? 0.97 : 0.02) };
     if (test.element !== undefined) {
       const aimed = test.element === fault.element && (test.mode == null || test.mode === fault.mode);
-      const seen = aimed || (test.kind === 'inspect' && wiring.hasBlown(test.element));
+      const seen =
+        aimed ||
+        (test.kind === 'inspect' && wiring.hasBlown(test.element)) ||
+        (test.kind === 'listen' && isSilent(test.element, stand));
       const finds = (test.finds ?? 0.95) * (human ? 0.95 : 1);
       return { test: test.id, found: random.uniform() < (seen ? finds : (test.falseAlarm ?? 0.01)) };
     }
-    const now = there()
-      ? wiring
-      : new Wiring(source.circuit.elements, [], supplyVolts).use(source.state ?? {});
+    const now = there() ? wiring : whole;
     const kindOf = test.kind === 'live' ? (test.reads ?? 'volts') : test.kind;
     if (kindOf === 'amps')
       return notBelow(shown(test.id, Math.abs(now.rest(stand).amps.get(test.through!) ?? 0)));
