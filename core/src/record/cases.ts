@@ -7,13 +7,14 @@ import { originOf, standing } from './standing.js';
 export function caseOf(record: JobRecord, trace: Trace): TraceCase {
   const traceId = originOf(record.traces, trace);
   const read = standing(record.readings).filter((reading) => reading.traceId === traceId);
-  const readings = read.map(({ test, value, overload, found, moved, gone }) => ({
+  const readings = read.map(({ test, value, overload, found, moved, gone, supplyVolts }) => ({
     test,
     value,
     overload,
     found,
     moved,
     gone,
+    supplyVolts,
   }));
   const repairs = standing(record.repairs).filter(
     (repair) => repair.traceId === traceId && repair.element != null,

@@ -25,6 +25,7 @@ describe('a reading in words', () => {
 
   it('is a figure of a meter, and the light of a test lamp', () => {
     expect(readingWords(volts, { value: 12.41 })).toBe('12.4 V');
+    expect(readingWords(volts, { value: 12.41, supplyVolts: 14.1 })).toBe('12.4 V, 14.1 V at the battery');
     expect(readingWords(undefined, { value: 12.41 })).toBe('12.4 V');
     expect([12.4, 9, 8.9, 6, 2, 1.9, 0, -12].map((value) => valueWords(lamp, value))).toEqual([
       'bright',

@@ -42,10 +42,11 @@ export function valueWords(test: TraceTest, value: number): string {
 /** What a test gave; `test` undefined where its trace does not have it any more. */
 export function readingWords(
   test: TraceTest | undefined,
-  { value, overload, found, moved, gone }: Omit<TraceReading, 'test'>,
+  { value, overload, found, moved, gone, supplyVolts }: Omit<TraceReading, 'test'>,
 ): string {
   if (overload === true) return 'over-limit';
-  if (value != null) return test ? valueWords(test, value) : showValue(value, 'V');
+  const supply = supplyVolts == null ? '' : `, ${showValue(supplyVolts, 'V')} at the battery`;
+  if (value != null) return `${test ? valueWords(test, value) : showValue(value, 'V')}${supply}`;
   if (gone === true) return 'fault gone, not told';
   if (moved != null) return moved ? 'fault moved' : 'fault stayed';
   return found === true ? 'yes' : 'no';

@@ -38,7 +38,7 @@ describe('facts of a job', () => {
       beaconIds: [beaconId],
       case: templates[0]!.build({}),
     });
-    await shop.enter(jobId, 'readings', { traceId, test: 'signal', value: 4.92 });
+    await shop.enter(jobId, 'readings', { traceId, test: 'signal', value: 4.92, supplyVolts: 14.1 });
     await shop.enter(jobId, 'readings', { traceId, test: 'listen', found: false });
     await shop.enter(jobId, 'readings', { traceId, test: 'switch-ohms', overload: true });
     await shop.enter(jobId, 'readings', { traceId, test: 'press', value: 4.97 });
@@ -92,6 +92,7 @@ describe('facts of a job', () => {
       true,
       4.97,
     ]);
+    expect(whole.readings.map(({ supplyVolts }) => supplyVolts)).toEqual([14.1, null, null, null]);
     const text = await shop.get<{ text: string }>(`/api/jobs/${jobId}/scans/${whole.scans[0]!.id}/text`);
     expect(text.body.text).toBe(report);
   });

@@ -73,6 +73,7 @@ export const tables: Readonly<Record<FactKind, FactTable>> = {
       found: 'found',
       moved: 'moved',
       gone: 'gone',
+      supplyVolts: 'supply_volts',
     },
   },
   epochs: {

@@ -7,9 +7,12 @@ import { outside, type TraceReading } from '../model/schema.js';
 /** A reading that a suspect could give only by a slip of hand or eye. */
 const slip = 1e-3;
 
+/** That a look misses what is there is no contradiction: so many times worse it has to be. */
+const farWorse = 10;
+
 /**
  * The test whose reading fits worst, or null where the readings fit together: where the likeliest suspect can be it
- * only if one was a slip, or explains all of them worse than a fault outside the circuit does.
+ * only if one was a slip, or explains all of them far worse than a fault outside the circuit does.
  */
 export function doubted(
   ready: ReadyCase,
@@ -29,7 +32,7 @@ export function doubted(
     own: under(leader, reading),
     other: elsewhere < 0 ? 1 : under(elsewhere, reading),
   }));
-  const worse = elsewhere >= 0 && log[leader]! < log[elsewhere]!;
+  const worse = elsewhere >= 0 && log[leader]! + Math.log(farWorse) < log[elsewhere]!;
   if (!worse && fits.every(({ own }) => own >= slip)) return null;
   return fits.reduce((worst, one) => (one.own / one.other < worst.own / worst.other ? one : worst)).test;
 }

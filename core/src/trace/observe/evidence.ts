@@ -18,14 +18,18 @@ export function accuracyOf(test: TraceTest): Accuracy {
   return { percent: percent ?? 1, digits: digits ?? 0.02 };
 }
 
-/** P(found) of a look under each suspect, in their order. A blown fuse looks blown whatever blew it. */
+/**
+ * P(found) of a look under each suspect, in their order. A blown fuse looks blown whatever blew it; a motor without
+ * current is silent whatever keeps it from it.
+ */
 export function findsChances(ready: ReadyCase, predicted: Predictions, test: LookedTest): number[] {
-  const blown = predicted.blown.get(test.id);
+  const shows = predicted.shows.get(test.id);
   return ready.suspects.map((suspect, s) => {
     const aimed = [suspect, suspect.second].some(
       (fault) => fault?.element === test.element && (test.mode == null || test.mode === fault.mode),
     );
-    return aimed || blown?.[s] === true ? (test.finds ?? 0.95) : (test.falseAlarm ?? 0.01);
+    const seen = aimed ? 1 : (shows?.[s] ?? 0);
+    return seen * (test.finds ?? 0.95) + (1 - seen) * (test.falseAlarm ?? 0.01);
   });
 }
 

@@ -94,6 +94,35 @@ describe('what is observed', () => {
     expect(shareOf(result, 'chafe')).toBeCloseTo((0.95 * 2) / total, 9);
   });
 
+  it('hears nothing of a motor without current, whatever keeps it from it', () => {
+    const line = (id: string, pins: [string, string]) => ({ id, kind: 'contact' as const, pins, ohms: 0.01 });
+    const result = nextTests(
+      check(traceCase, {
+        circuit: {
+          elements: [
+            { id: 'BAT', kind: 'battery', pins: ['b+', 'gnd'], volts: 12.6, ohms: 0.02 },
+            line('C', ['b+', 'm']),
+            { id: 'M', kind: 'motor', pins: ['m', 'g'], runningOhms: 4, stallOhms: 1 },
+            line('RUB', ['m', 'x']),
+            line('G', ['g', 'gnd']),
+          ],
+        },
+        suspects: [
+          { id: 'motor', element: 'M', mode: 'open', weight: 2 },
+          { id: 'feed', element: 'C', mode: 'open', weight: 1 },
+          { id: 'elsewhere', element: 'RUB', mode: 'open', weight: 1 },
+        ],
+        outsideWeight: 0,
+        tests: [{ id: 'hear', kind: 'listen', element: 'M', minutes: 1, finds: 0.9, falseAlarm: 0.1 }],
+        repairs: [],
+        readings: [{ test: 'hear', found: true }],
+      }),
+    );
+    // 0.9 · 2, 0.9 · 1 and 0.1 · 1: the silence accuses feed and motor alike.
+    expect(shareOf(result, 'motor')).toBeCloseTo(1.8 / 2.8, 9);
+    expect(shareOf(result, 'feed')).toBeCloseTo(0.9 / 2.8, 9);
+  });
+
   it('asks for what no meter can show again, before it counts', () => {
     const refused = (reading: object) => () => run({ readings: [reading] });
     expect(refused({ test: 'v', value: 999 })).toThrowError(/^readings\[0\]\.value: 999 V cannot stand/);

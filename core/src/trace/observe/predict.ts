@@ -12,7 +12,7 @@ import type { Work } from '../../progress/index.js';
 import { isRefusal } from '../../refusal/index.js';
 import type { Second } from '../model/pairs.js';
 import type { ReadyCase, ReadySuspect } from '../model/prepare.js';
-import { type LookedTest, type MeteredTest, outside, type TraceTest } from '../model/schema.js';
+import { type MeteredTest, outside, type TraceTest } from '../model/schema.js';
 import { Axis, Surface } from './surface.js';
 import { addedOhms, knotsOf, onSquibLoop, supplyOf } from './unknowns.js';
 
@@ -55,8 +55,11 @@ export interface Predictions {
   readonly turns: readonly Float64Array[];
   /** By test, in the suspects' order. */
   readonly tests: ReadonlyMap<string, readonly Prediction[]>;
-  /** By test of a look at a fuse: the suspects in whose circuit that fuse has blown. */
-  readonly blown: ReadonlyMap<string, readonly boolean[]>;
+  /**
+   * By look at a fuse, and by listening at a motor or relay: how likely it is, in the suspects' order, that the fuse has
+   * blown or that nothing is heard, whatever keeps the current from it.
+   */
+  readonly shows: ReadonlyMap<string, Float64Array>;
 }
 
 export function isMetered(test: TraceTest): test is MeteredTest {
@@ -96,9 +99,13 @@ export function* predictions(ready: ReadyCase): Work<Predictions> {
       ? [{ test, path: `tests[${index}]`, meter: asMeter(test), state: stateOf(test.state ?? usual) }]
       : [],
   );
-  const looks = source.tests.filter((test) => isFuseLook(ready, test)) as LookedTest[];
+  const looks = source.tests.flatMap((test) => {
+    const shows = showsOf(ready, test);
+    return shows ? [{ id: test.id, state: stateOf(test.state ?? usual), shows }] : [];
+  });
   const table = new Map<string, Prediction[]>(tests.map(({ test }) => [test.id, []]));
-  const blown = new Map<string, boolean[]>(looks.map(({ id }) => [id, []]));
+  const shows = new Map(looks.map(({ id }) => [id, new Float64Array(ready.suspects.length)]));
+  const sound = circuits.map(({ circuit, near }) => meterBenches(circuit, [], usual, near));
   const shares: Float64Array[] = [];
   const turnShares: Float64Array[] = [];
   for (const [done, suspect] of ready.suspects.entries()) {
@@ -128,12 +135,17 @@ export function* predictions(ready: ReadyCase): Work<Predictions> {
       table.get(test.id)!.push(new Prediction(solved.map((blocks) => blocks.map(surface))));
     }
     for (const look of looks)
-      blown
-        .get(look.id)!
-        .push(blows(solved[0]![0]!.benches[0]![0]!, usual, turns[0]!.sizes[0]!.knots[0]!, look));
+      shows.get(look.id)![done] = turns.reduce((sum, { share }, t) => {
+        const benches = solved[t]!.flatMap((block) => block.benches);
+        return (
+          sum +
+          share *
+            meanOf(benches.flatMap((own) => own.map((bench, v) => look.shows(bench, sound[v]!, look.state))))
+        );
+      }, 0);
     yield { done: done + 1, total: ready.suspects.length };
   }
-  return { supply: supply.values, shares, turns: turnShares, tests: table, blown };
+  return { supply: supply.values, shares, turns: turnShares, tests: table, shows };
 }
 
 /** Where measured volts stand among the steps of a supply; null where none were measured. */
@@ -242,25 +254,45 @@ const valueOf = ({ value, overload }: MeterReading): number => (overload ? NaN :
 const readsOhms = (test: MeteredTest): boolean =>
   test.kind === 'ohms' || test.kind === 'continuity' || (test.kind === 'live' && test.reads === 'ohms');
 
-/** Whether a look is at a fuse that can be seen to have blown, whatever blew it. */
-function isFuseLook(ready: ReadyCase, test: TraceTest): boolean {
-  return (
-    test.kind === 'inspect' &&
-    (test.mode == null || test.mode === 'open') &&
-    ready.elements.get(test.element)?.kind === 'fuse'
-  );
+/** Whether something shows by itself in a solved circuit, 1 or 0; `sound` is the same circuit without a fault. */
+type Shows = (bench: Benches, sound: Benches, state: State) => number;
+
+/** Below so much of its usual current a motor is not heard, and a relay does not click. */
+const leastHeard = 0.5;
+
+/** What shows of a look by the state of the circuit; null where it shows its own element's faults alone. */
+function showsOf({ source, elements }: ReadyCase, test: TraceTest): Shows | null {
+  if (isMetered(test) || !elements.has(test.element)) return null;
+  const { element } = test;
+  const { kind } = elements.get(element)!;
+  if (test.kind === 'inspect' && kind === 'fuse' && (test.mode == null || test.mode === 'open')) {
+    const usual = source.state ?? {};
+    return solvable((bench) => (bench(usual).blown.includes(element) ? 1 : 0));
+  }
+  if (test.kind === 'listen' && test.mode == null && (kind === 'motor' || kind === 'relay')) {
+    const amps = (bench: Benches, state: State) =>
+      Math.abs(bench(state).read({ id: element, kind: 'amps', through: element }, 'tests').value!);
+    return solvable((bench, sound, state) => {
+      const usual = amps(sound, state);
+      return usual > 0 && amps(bench, state) < leastHeard * usual ? 1 : 0;
+    });
+  }
+  return null;
 }
 
-/** Whether faults have blown a fuse where the car is used as it usually is. A circuit that cannot be solved blows none. */
-function blows(bench: Benches, usual: State, faults: readonly Fault[], { element }: LookedTest): boolean {
-  if (faults.length === 0) return false;
-  try {
-    return bench(usual).blown.includes(element);
-  } catch (error) {
-    if (isRefusal(error)) return false;
-    throw error;
-  }
-}
+/** In a circuit that cannot be solved nothing shows by itself. */
+const solvable =
+  (shows: Shows): Shows =>
+  (...all) => {
+    try {
+      return shows(...all);
+    } catch (error) {
+      if (isRefusal(error)) return 0;
+      throw error;
+    }
+  };
+
+const meanOf = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0) / values.length;
 
 function asMeter(test: MeteredTest) {
   if (test.kind === 'amps') return { id: test.id, kind: test.kind, through: test.through };

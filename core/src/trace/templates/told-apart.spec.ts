@@ -57,7 +57,7 @@ describe('the suspects of a template', () => {
                     found:
                       (test.element === suspect.element &&
                         (test.mode == null || test.mode === suspect.mode)) ||
-                      table.blown.get(test.id)?.[at] === true,
+                      (table.shows.get(test.id)?.[at] ?? 0) > 0.5,
                   };
             // One world: a fault of middle size, at rest volts.
             const prediction = table.tests.get(test.id)![at]!;

@@ -45,6 +45,28 @@ describe('ReadingPad', () => {
     expect(page().querySelector('input')!.value).toBe('');
   });
 
+  it('takes the volts of the battery with a reading, and offers them again with the next', async () => {
+    fixture.componentRef.setInput('asksSupply', true);
+    await fixture.whenStable();
+    const supply = () => page().querySelector<HTMLInputElement>('.leads input')!;
+    const measure = async (text: string) => {
+      supply().value = text;
+      supply().dispatchEvent(new Event('input'));
+      await fixture.whenStable();
+    };
+    await measure('141');
+    expect(page().querySelector('[role=alert]')!.textContent).toBe('A battery has 6 to 32 V.');
+    await measure('14.1');
+    await press('9', 'Enter the reading', '8', 'Enter the reading');
+    expect(entered).toEqual([
+      { value: 9, supplyVolts: 14.1 },
+      { value: 8, supplyVolts: 14.1 },
+    ]);
+    await measure('');
+    await press('7', 'Enter the reading');
+    expect(entered.at(-1)).toEqual({ value: 7 });
+  });
+
   it('takes over-limit, signs and factors', async () => {
     await press('OL', 'Enter the reading', '1', '2', 'm', '±', 'Enter the reading');
     expect(entered).toEqual([{ overload: true }, { value: -0.012 }]);

@@ -1,9 +1,21 @@
 /** Large keys for one reading: value, unit, over-limit. What was understood is shown before it is saved. */
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  input,
+  output,
+  untracked,
+} from '@angular/core';
 import { done, Entry, entryForm, field, keepDraft, numberOrNull, type Trouble, trouble } from '../entry';
 import { withoutLeads } from '@dormant-beacon/core/readings';
 import { readTyped, showValue, type Unit } from '@dormant-beacon/core/units';
 
+/** Of cars and lorries, engine off or running. */
+const supplyLimits = { low: 6, high: 32 } as const;
+/** So long a measured supply is offered again, in milliseconds. */
+const supplyHolds = 5 * 60_000;
 const keys = ['7', '8', '9', 'OL', '4', '5', '6', 'k', '1', '2', '3', 'm', '0', '.', '±', '⌫'];
 
 @Component({
@@ -41,6 +53,24 @@ const keys = ['7', '8', '9', 'OL', '4', '5', '6', 'k', '1', '2', '3', 'm', '0', 
           />
           Ω</label
         >
+      }
+      @if (asksSupply()) {
+        <label class="leads"
+          >Battery at that moment
+          <input
+            class="mono"
+            inputmode="decimal"
+            autocomplete="off"
+            placeholder="not measured"
+            [attr.aria-invalid]="oddSupply() !== null"
+            [value]="supply()"
+            (input)="measureSupply($any($event.target).value)"
+          />
+          V</label
+        >
+        @if (oddSupply(); as odd) {
+          <p class="understood not" role="alert">{{ odd }}</p>
+        }
       }
       @if (typed().kind === 'ask') {
         <div class="ask">
@@ -120,11 +150,14 @@ const keys = ['7', '8', '9', 'OL', '4', '5', '6', 'k', '1', '2', '3', 'm', '0', 
     }
     .leads input {
       flex: none;
-      width: 84px;
+      width: 118px;
       min-height: 44px;
       border-radius: 10px;
       background: var(--raised);
       font-size: 18px;
+    }
+    .leads input::placeholder {
+      font-size: 14px;
     }
     .understood {
       min-height: 22px;
@@ -175,9 +208,13 @@ const keys = ['7', '8', '9', 'OL', '4', '5', '6', 'k', '1', '2', '3', 'm', '0', 
 export class ReadingPad {
   readonly where = input.required<string>();
   readonly unit = input.required<Unit>();
+  /** Whether what is read follows the supply: its volts may be measured with it. */
+  readonly asksSupply = input(false);
   /** Where the typed value is kept until it is entered; empty: nowhere. */
   readonly draftName = input('');
-  readonly entered = output<{ value: number } | { overload: true }>();
+  /** What the supply is of, such as a trace: readings of one share it for some minutes. */
+  readonly supplyName = input('');
+  readonly entered = output<{ value: number; supplyVolts?: number } | { overload: true }>();
 
   protected readonly keys = keys;
   protected readonly text = field('');
@@ -187,6 +224,20 @@ export class ReadingPad {
   private readonly leadOhms = computed(() => {
     const ohms = this.unit() === 'Ω' ? (numberOrNull(this.leads()) ?? 0) : 0;
     return ohms > 0 ? ohms : 0;
+  });
+  /** Volts at the battery, as typed for this reading or one of the last minutes. */
+  protected readonly supply = field('');
+  private readonly supplyAt = field('');
+  private readonly keptSupply = keepDraft(() => `supply ${this.supplyName()}`, {
+    supply: this.supply,
+    supplyAt: this.supplyAt,
+  });
+  private readonly supplyVolts = computed(() => (this.asksSupply() ? numberOrNull(this.supply()) : null));
+  protected readonly oddSupply = computed(() => {
+    const volts = this.supplyVolts();
+    return volts === null || (volts >= supplyLimits.low && volts <= supplyLimits.high)
+      ? null
+      : `A battery has ${supplyLimits.low} to ${supplyLimits.high} V.`;
   });
   protected readonly typed = computed(() => readTyped(this.text()));
   protected readonly wrongUnit = computed(() => {
@@ -213,6 +264,20 @@ export class ReadingPad {
         return typed.reason;
     }
   });
+
+  constructor() {
+    // What was measured a while ago says nothing of now: the engine may run since.
+    effect(() => {
+      if (this.keptSupply.looked() && Date.now() - Date.parse(untracked(this.supplyAt)) > supplyHolds) {
+        this.keptSupply.clear();
+      }
+    });
+  }
+
+  protected measureSupply(text: string): void {
+    this.supply.set(text);
+    this.supplyAt.set(new Date().toISOString());
+  }
 
   protected show(value: number): string {
     return showValue(value, this.unit());
@@ -248,11 +313,14 @@ export class ReadingPad {
     { text: this.text },
     {
       draft: () => `reading ${this.draftName()}`,
-      read: (): { value: number } | { overload: true } | Trouble => {
+      read: (): { value: number; supplyVolts?: number } | { overload: true } | Trouble => {
         const typed = this.typed();
         if (!this.ready()) return trouble(null, this.understood() || 'Type what the meter shows.');
         if (typed.kind !== 'value') return { overload: true };
+        if (this.oddSupply() !== null) return trouble(this.supply, this.oddSupply()!);
+        const volts = this.supplyVolts();
         return {
+          ...(volts === null ? {} : { supplyVolts: volts }),
           value: this.leadOhms() > 0 ? withoutLeads(typed.value, this.leadOhms()) : typed.value,
         };
       },

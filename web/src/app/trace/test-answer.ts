@@ -16,6 +16,7 @@ export interface GivenReading {
   readonly found?: boolean;
   readonly moved?: boolean;
   readonly gone?: true;
+  readonly supplyVolts?: number;
 }
 
 @Component({
@@ -49,6 +50,8 @@ export interface GivenReading {
       <db-reading-pad
         [where]="where()"
         [unit]="unit()"
+        [asksSupply]="followsSupply()"
+        [supplyName]="traceId()"
         [draftName]="traceId() + ' ' + test().id"
         (entered)="given.emit($event)"
       />
@@ -131,6 +134,8 @@ export class TestAnswer {
     return `${caution ?? ''} ${ohms}`.trim() || null;
   });
   protected readonly unit = computed(() => unitOf(this.test()));
+  /** Volts and amps of a live circuit follow the battery; ohms, and a module's own 5 V, do not. */
+  protected readonly followsSupply = computed(() => ['volts', 'amps'].includes(this.test().kind));
   protected readonly where = computed(() => {
     const test = this.test();
     if ('from' in test) return `${test.from} → ${test.to}`;
