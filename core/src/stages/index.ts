@@ -1,6 +1,16 @@
 export { assessJob, type Assessment, type Stage, type StageState } from './assess.js';
 export { type Lens } from './lens.js';
-export { lackingText, meanings, type NextThing, percent, planned, suspectLabel, traceOf } from './next.js';
+export {
+  lackingText,
+  type Meaning,
+  meanings,
+  meaningsOf,
+  type NextThing,
+  percent,
+  planned,
+  suspectLabel,
+  traceOf,
+} from './next.js';
 export {
   defaultSafetyPolicy,
   isRestraintTrace,

@@ -309,22 +309,42 @@ function sentenceOf(test: TraceTest): string {
   return /[.?!]$/.test(text) ? text : `${text}.`;
 }
 
-/**
- * What the outcomes of a test would leave, likeliest first, those that leave the same taken together:
- * `near 4.9 V leaves the end switch or its plug`, `2.8 to 10 Ω leaves the plug`.
- */
-export function meanings(source: TraceCase, test: TraceTest, outcomes: readonly ForeseenOutcome[]): string[] {
+/** One outcome of a test at a glance, or several that leave the same. */
+export interface Meaning {
+  /** `near 4.9 V`, `2.8 to 10 Ω`, `yes`. */
+  readonly reads: string;
+  readonly chance: number;
+  /** `the end switch or its plug`. */
+  readonly leaves: string;
+}
+
+/** What the outcomes of a test would leave, likeliest first, those that leave the same taken together. */
+export function meaningsOf(
+  source: TraceCase,
+  test: TraceTest,
+  outcomes: readonly ForeseenOutcome[],
+): Meaning[] {
   const alike = new Map<string, ForeseenOutcome[]>();
   for (const outcome of outcomes) {
     const left = leftBy(source, outcome);
     const key = outcome.value === undefined ? `${left} ${alike.size}` : left;
     alike.set(key, [...(alike.get(key) ?? []), outcome]);
   }
-  const chance = (group: readonly ForeseenOutcome[]) => group.reduce((sum, one) => sum + one.probability, 0);
   return [...alike.values()]
-    .sort((x, y) => chance(y) - chance(x))
-    .map((group) => `${spanName(test, group)} leaves ${leftBy(source, group[0]!)}`);
+    .map((group) => ({
+      reads: spanName(test, group),
+      chance: group.reduce((sum, one) => sum + one.probability, 0),
+      leaves: leftBy(source, group[0]!),
+    }))
+    .sort((x, y) => y.chance - x.chance);
 }
+
+/** The same as words: `near 4.9 V leaves the end switch or its plug`. */
+export const meanings = (
+  source: TraceCase,
+  test: TraceTest,
+  outcomes: readonly ForeseenOutcome[],
+): string[] => meaningsOf(source, test, outcomes).map(({ reads, leaves }) => `${reads} leaves ${leaves}`);
 
 function leftBy(source: TraceCase, { leaves }: ForeseenOutcome): string {
   const names = leaves

@@ -61,7 +61,7 @@ const keys = ['7', '8', '9', 'OL', '4', '5', '6', 'k', '1', '2', '3', 'm', '0', 
             class="mono"
             inputmode="decimal"
             autocomplete="off"
-            placeholder="not measured"
+            placeholder="unknown"
             [attr.aria-invalid]="oddSupply() !== null"
             [value]="supply()"
             (input)="measureSupply($any($event.target).value)"

@@ -134,8 +134,12 @@ export class TestAnswer {
     return `${caution ?? ''} ${ohms}`.trim() || null;
   });
   protected readonly unit = computed(() => unitOf(this.test()));
-  /** Volts and amps of a live circuit follow the battery; ohms, and a module's own 5 V, do not. */
-  protected readonly followsSupply = computed(() => ['volts', 'amps'].includes(this.test().kind));
+  /** Volts and amps of what hangs on the battery follow it; ohms, and a module's own 5 V, do not. */
+  protected readonly followsSupply = computed(
+    () =>
+      ['volts', 'amps'].includes(this.test().kind) &&
+      this.case().circuit.elements.some(({ kind }) => kind === 'battery'),
+  );
   protected readonly where = computed(() => {
     const test = this.test();
     if ('from' in test) return `${test.from} → ${test.to}`;

@@ -9,16 +9,18 @@ import {
   standing,
   inventoryOf,
 } from '@dormant-beacon/core/record';
-import { meanings, percent, traceOf } from '@dormant-beacon/core/stages';
+import { percent, traceOf } from '@dormant-beacon/core/stages';
 import { isRefusal } from '@dormant-beacon/core/refusal';
 import {
   actionClassOf,
   checkReading,
+  type ForeseenOutcome,
   type NextAction,
   repairClassOf,
   repairOf,
   supplyVoltsOf,
   type TraceReading,
+  type TraceTest,
 } from '@dormant-beacon/core/trace';
 import { showCents } from '@dormant-beacon/core/units';
 import { RouterLink } from '@angular/router';
@@ -30,6 +32,7 @@ import { shopFeature } from '../session';
 import { Desk, plainWords, Tick } from '../entry';
 import { JobEvents, jobFeature } from '../job';
 import { CircuitDrawing } from '../circuit';
+import { OutcomeBars } from './outcome-bars';
 import { PlanBar } from './plan-bar';
 import { PlanDepth } from './plan-depth';
 import { ReadingList } from './reading-list';
@@ -46,6 +49,7 @@ import { type GivenReading, TestAnswer } from './test-answer';
     CircuitDrawing,
     MatButtonModule,
     More,
+    OutcomeBars,
     PlanBar,
     PlanDepth,
     ReadingList,
@@ -228,18 +232,24 @@ export class TracePage {
   }
 
   protected noteOf(action: NextAction): string {
-    const source = this.case()!;
     if (action.action === 'repair')
       return `${percent(this.shareOf([action.element, ...(action.covers ?? [])]))} sure · about ${this.money(action.expectedCents)} to the end this way${this.firstOf(action)}`;
-    const test = source.tests.find((other) => other.id === action.test)!;
-    const cost = `about ${this.money(action.expectedCents)} to the end${this.firstOf(action)}`;
-    // What the first one means stands at the top of the bench already.
-    if (action === this.plan()?.next[0]) return cost;
-    return `${meanings(source, test, action.outcomes).slice(0, 2).join('; ')} · ${cost}`;
+    return `about ${this.money(action.expectedCents)} to the end${this.firstOf(action)}`;
   }
 
   private shareOf(elements: readonly string[]): number {
     return elements.reduce((sum, element) => sum + (this.shares().get(element) ?? 0), 0);
+  }
+
+  protected outcomesOf(action: NextAction): readonly ForeseenOutcome[] {
+    return action.action === 'test' ? action.outcomes : [];
+  }
+
+  /** The test of an action; null for a repair. */
+  protected testOf(action: NextAction): TraceTest | null {
+    return action.action === 'test'
+      ? (this.case()!.tests.find((test) => test.id === action.test) ?? null)
+      : null;
   }
 
   /** What must be reached or powered down before it, in words. */
