@@ -54,4 +54,29 @@ describe('the wiring of a world', () => {
             .toBeLessThan(0.06 + 0.04 * Math.abs(solved.value!));
       }
     });
+
+  for (const template of templates)
+    it(`agrees with the solver on the ${template.id}, whichever part is open`, () => {
+      const { circuit, state, suspects, tests } = template.build({});
+      for (const { element, mode } of suspects ?? []) {
+        if (mode !== 'open') continue;
+        const faults = [{ element, mode }];
+        const wiring = new Wiring(circuit.elements as unknown as Part[], faults, 12.6).use(state ?? {});
+        for (const test of tests) {
+          if (test.kind !== 'volts') continue;
+          const stand = test.state ?? state ?? {};
+          const { from, to } = test;
+          const { volts } = wiring.rest(stand, { from, to, ohms: 10e6 });
+          const { value } = solve({
+            circuit,
+            state: { ...stand, faults },
+            meters: [{ id: 'm', kind: 'volts', from, to }],
+          }).meters['m']!;
+          // A filament is a little different here, and so is an LED near nothing.
+          expect(Math.abs((volts.get(from) ?? 0) - (volts.get(to) ?? 0) - value!))
+            .withContext(`${element} open, ${test.id}`)
+            .toBeLessThan(0.05 * Math.abs(value!) + 0.15);
+        }
+      }
+    });
 });

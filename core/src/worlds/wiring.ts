@@ -94,11 +94,12 @@ export class Wiring {
   rest(stand: Stand, probe: { from: string; to: string; ohms: number } | null = null): Rest {
     const blown = new Set(this.blown);
     const pulledIn = new Set<string>();
+    const dark = new Set<string>();
     let volts = new Map<string, number>();
     let amps = new Map<string, number>();
     let drops = new Map<string, number>();
     for (let round = 0; round < rounds; round++) {
-      const pieces = this.pieces(stand, 'live', blown, pulledIn, drops);
+      const pieces = this.pieces(stand, 'live', new Set([...blown, ...dark]), pulledIn, drops);
       if (probe) pieces.push({ a: probe.from, b: probe.to, ohms: probe.ohms, volts: 0, of: '' });
       volts = solved(pieces);
       amps = new Map(
@@ -109,7 +110,7 @@ export class Wiring {
       );
       const still = [...next].every(([of, drop]) => Math.abs(drop - (drops.get(of) ?? 0)) < 1e-6);
       drops = next;
-      if (this.switched(volts, pulledIn)) continue;
+      if (this.switched(volts, pulledIn) || this.lit(volts, amps, dark)) continue;
       if (!still && round < rounds - 20) continue;
       // An output that guards itself is open long before a fuse has melted.
       const over = ['moduleOutput', 'fuse']
@@ -140,11 +141,33 @@ export class Wiring {
     return seen > 4e7 ? Infinity : seen / (1 - seen / 1e9);
   }
 
+  /** What passes current one way only makes no volts of its own: dark where none flows, lit again where enough presses. */
+  private lit(
+    volts: ReadonlyMap<string, number>,
+    amps: ReadonlyMap<string, number>,
+    dark: Set<string>,
+  ): boolean {
+    for (const part of this.parts) {
+      if (part.kind !== 'diode' && part.kind !== 'led') continue;
+      const over = (volts.get(part.pins[0]!) ?? 0) - (volts.get(part.pins[1]!) ?? 0);
+      const own = figure(part, 'forwardVolts', part.kind === 'led' ? 2 : 0.7);
+      if (dark.has(part.id)) {
+        if (over > own + 1e-6) return dark.delete(part.id);
+      } else if ((amps.get(part.id) ?? 0) < 1e-7) {
+        dark.add(part.id);
+        return true;
+      }
+    }
+    return false;
+  }
+
   private switched(volts: ReadonlyMap<string, number>, pulledIn: Set<string>): boolean {
     let changed = false;
     for (const part of this.parts) {
       if (part.kind !== 'relay') continue;
-      const coil = Math.abs((volts.get(part.pins[0]!) ?? 0) - (volts.get(part.pins[1]!) ?? 0));
+      // A broken coil pulls nothing in, whatever stands across it.
+      const broken = this.hidden.some(({ element, mode }) => element === part.id && mode === 'open');
+      const coil = broken ? 0 : Math.abs((volts.get(part.pins[0]!) ?? 0) - (volts.get(part.pins[1]!) ?? 0));
       const on = coil >= figure(part, pulledIn.has(part.id) ? 'releaseVolts' : 'pullInVolts', 7);
       if (on === pulledIn.has(part.id)) continue;
       changed = true;
