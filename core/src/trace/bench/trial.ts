@@ -12,6 +12,8 @@ export interface FirstPart {
   readonly covers: readonly string[];
   /** What it stated of that part: the probability of all its faults together. */
   readonly stated: number;
+  /** What it held for something outside the circuit. */
+  readonly elsewhere: number;
   readonly tests: number;
 }
 
@@ -40,6 +42,13 @@ export function untilFirstPart(
     const stated = suspects
       .filter((suspect) => covers.includes(suspect.element) && suspect.id !== outside)
       .reduce((sum, { probability }) => sum + probability, 0);
-    return { element, covers: covers.filter((one) => one !== null), stated, tests: readings.length };
+    const elsewhere = suspects.find(({ id }) => id === outside)?.probability ?? 0;
+    return {
+      element,
+      covers: covers.filter((one) => one !== null),
+      stated,
+      elsewhere,
+      tests: readings.length,
+    };
   }
 }

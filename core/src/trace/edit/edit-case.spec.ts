@@ -64,7 +64,8 @@ describe('a case whose circuit is edited', () => {
     const of = (list: readonly { element: string }[]) =>
       list.filter(({ element }) => element === 'PLUG-FLAP').length;
     expect(of(changed.suspects!)).toBe(2);
-    expect(of(changed.repairs)).toBe(1);
+    // Cleaned, and its terminals renewed.
+    expect(of(changed.repairs)).toBe(2);
     expect(of(changed.roots!)).toBe(flap.roots!.filter(({ element }) => element === 'PLUG').length);
     expect(changed.tests.find(({ id }) => id === 'switch-ohms')!.state!.unplugged).toEqual(['C99']);
     expect(changed.suspects!.length).toBe(flap.suspects!.length);

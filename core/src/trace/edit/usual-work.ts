@@ -7,13 +7,15 @@ interface Work {
   readonly priceCents: number;
   readonly method: NonNullable<TraceRepair['method']>;
   readonly verb: string;
+  /** The chance that it cures; left out, it does. */
+  readonly succeeds?: number;
 }
 
 /** Usual work on an element of each kind: shop data, to be changed where the car is known. */
 export const usualWork: Readonly<Record<ElementKind, Work>> = {
   battery: { minutes: 15, priceCents: 18_000, method: 'replace', verb: 'Charge, test or replace' },
   wire: { minutes: 50, priceCents: 700, method: 'repair', verb: 'Repair' },
-  contact: { minutes: 15, priceCents: 200, method: 'clean', verb: 'Clean and retension' },
+  contact: { minutes: 15, priceCents: 200, method: 'clean', verb: 'Clean and retension', succeeds: 0.85 },
   resistor: { minutes: 25, priceCents: 1500, method: 'replace', verb: 'Replace' },
   fuse: { minutes: 2, priceCents: 80, method: 'replace', verb: 'Replace' },
   switch: { minutes: 25, priceCents: 4000, method: 'replace', verb: 'Replace' },
@@ -27,7 +29,7 @@ export const usualWork: Readonly<Record<ElementKind, Work>> = {
   sensor: { minutes: 25, priceCents: 9000, method: 'replace', verb: 'Replace' },
   moduleInput: { minutes: 60, priceCents: 35_000, method: 'replace', verb: 'Repair or replace' },
   moduleOutput: { minutes: 60, priceCents: 35_000, method: 'repair', verb: 'Repair or replace' },
-  ground: { minutes: 15, priceCents: 0, method: 'clean', verb: 'Clean' },
+  ground: { minutes: 15, priceCents: 0, method: 'clean', verb: 'Clean', succeeds: 0.9 },
 };
 
 /** What can be seen without a meter, and the chance that it is. */

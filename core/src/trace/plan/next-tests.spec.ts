@@ -230,7 +230,8 @@ describe('two steps ahead', () => {
   for (const template of templates)
     it(`${template.id}: never thinks dearer of a front-runner than one step does, and asks for no other test`, () => {
       const source = template.build({});
-      const keyOf = (action: NextAction) => (action.action === 'test' ? action.test : action.element);
+      const keyOf = (action: NextAction) =>
+        action.action === 'test' ? action.test : `${action.element} ${action.method}`;
       const one = new Map(
         nextTests({ ...source, steps: 1 }).next.map((action) => [keyOf(action), action.expectedCents]),
       );

@@ -109,10 +109,10 @@ describe('the stop rule', () => {
         );
         const repaired = source.repairs
           .slice(0, done % source.repairs.length)
-          .map(({ element }) => ({ element, cured: false }));
+          .map(({ element, method }) => ({ element, method, cured: false }));
         const { next, closed, suspects } = nextTests({ ...source, readings, done: repaired });
         const offered = next.map((action) =>
-          action.action === 'test' ? `test ${action.test}` : `part ${action.element}`,
+          action.action === 'test' ? `test ${action.test}` : `part ${action.element} ${action.method}`,
         );
         expect(new Set(offered).size).toBe(offered.length);
         const left = source.tests.length - readings.length - closed.length;

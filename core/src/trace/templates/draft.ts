@@ -27,7 +27,17 @@ interface LookMore extends TestMore {
   readonly finds?: number;
   readonly falseAlarm?: number;
 }
+/** Of a repair: what comes with it, and the chance that it cures. */
+interface RepairMore extends StepMore {
+  readonly covers?: string[];
+  readonly succeeds?: number;
+}
 type Method = NonNullable<TraceRepair['method']>;
+
+/** Chances that a cleaned joint stays good: judgement. A renewed one does. */
+const cleaned = { plug: 0.85, ground: 0.9 } as const;
+/** More minutes for new terminals than for cleaning, and their price. */
+const terminals = { minutes: 20, priceCents: 900 } as const;
 
 export const bulbGlass = 'Never touch the bulb glass; let it cool first.';
 
@@ -240,7 +250,7 @@ export class CaseDraft {
     priceCents: number,
     method: Method,
     label: string,
-    more: string | StepMore = {},
+    more: string | RepairMore = {},
   ): this {
     const given = typeof more === 'string' ? { caution: more } : more;
     this.repairs.push({ element, minutes, priceCents, method, label, ...given });
@@ -304,13 +314,35 @@ export class CaseDraft {
   }
 
   cleanPlug(element: string, minutes: number, plug: string, more: StepMore = {}): this {
-    return this.repair(element, minutes, 200, 'clean', `Clean and retension plug ${plug}`, more)
+    return this.repair(element, minutes, 200, 'clean', `Clean and retension plug ${plug}`, {
+      ...more,
+      succeeds: cleaned.plug,
+    })
+      .repair(
+        element,
+        minutes + terminals.minutes,
+        terminals.priceCents,
+        'replace',
+        `Renew the terminals of plug ${plug}`,
+        more,
+      )
       .root(element, 'water in the plug', `Look for water, green pins and a torn seal in ${plug}`)
       .root(element, 'heat', `Look for browning and soft plastic in ${plug}: what drew too much?`);
   }
 
   cleanGround(element: string, minutes: number, ground: string, more: StepMore = {}): this {
-    return this.repair(element, minutes, 0, 'clean', `Clean ground ${ground}`, more)
+    return this.repair(element, minutes, 0, 'clean', `Clean ground ${ground}`, {
+      ...more,
+      succeeds: cleaned.ground,
+    })
+      .repair(
+        element,
+        minutes + terminals.minutes,
+        terminals.priceCents,
+        'replace',
+        `Renew the eye and the screw of ground ${ground}`,
+        more,
+      )
       .root(element, 'water or salt', `Look where water stands at ${ground}, and seal it after cleaning`)
       .root(element, 'loose', `Try the torque of ${ground}: was it undone in earlier work?`);
   }

@@ -93,13 +93,15 @@ export const flapActuator: Template = {
         falseAlarm: 0.03,
       })
       .repair('GEAR', 35, 2200, 'repair', `Free, re-index or renew the ${w.gear}, then teach the end stops`)
-      .repair('MOTOR', 30, 7400, 'replace', `Replace the actuator of the ${w.flap}, then teach the end stops`)
       .repair(
-        'SLIDER',
+        'MOTOR',
         30,
         7400,
         'replace',
-        `Replace the actuator of the ${w.flap} for its position sensor, then teach`,
+        `Replace the actuator of the ${w.flap}, then teach the end stops`,
+        {
+          covers: ['SLIDER'],
+        },
       )
       .repair('HARNESS', 45, 700, 'repair', 'Repair the drive line')
       .repair('PLUG', 15, 200, 'clean', `Clean and retension ${w.plug}`)

@@ -91,8 +91,14 @@ export const latchMotor: Template = {
       .wiggle('wiggle', 'HARNESS', 5, `Move ${w.harness} while it is commanded`)
       .wiggle('wiggle-signal', 'SIGNAL', 5, `Move ${w.harness} while you watch the live value`)
       .lookAtFuse('look-fuse', 'FUSE', w.fuse)
-      .repair('MOTOR', 45, 16500, 'replace', `Replace the ${w.latch}`, secondWay)
-      .repair('PAWL', 35, 600, 'clean', `Clean, grease and try the mechanism of the ${w.latch}`, secondWay)
+      .repair('MOTOR', 45, 16500, 'replace', `Replace the ${w.latch}, with its switch and mechanism`, {
+        caution: secondWay,
+        covers: ['PAWL', 'AJAR'],
+      })
+      .repair('PAWL', 35, 600, 'clean', `Clean, grease and try the mechanism of the ${w.latch}`, {
+        caution: secondWay,
+        succeeds: 0.75,
+      })
       .repair('AJAR', 45, 3900, 'replace', `Replace the ajar switch of the ${w.latch}`, secondWay)
       .repair('HARNESS', 60, 900, 'repair', `Repair ${w.harness}, drive line`)
       .repair('SIGNAL', 60, 900, 'repair', `Repair ${w.harness}, signal line`)

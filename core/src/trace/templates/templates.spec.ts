@@ -20,11 +20,13 @@ describe('templates', () => {
       const text = JSON.stringify(built);
       for (const { key } of template.fields)
         if (key !== 'amps' && key !== 'watts') expect(text).withContext(key).toContain(`my ${key}`);
-      const repairable = new Set(built.repairs.map((repair) => repair.element));
+      const repairable = new Set(
+        built.repairs.flatMap(({ element, covers }) => [element, ...(covers ?? [])]),
+      );
       for (const suspect of built.suspects!)
         expect(repairable.has(suspect.element)).withContext(suspect.id!).toBeTrue();
       const plan = nextTests(built);
-      expect(plan.next.length).toBe(built.tests.length - plan.closed.length + repairable.size);
+      expect(plan.next.length).toBe(built.tests.length - plan.closed.length + built.repairs.length);
       // No guarded circuit begins with a part.
       if (built.guarded) expect(plan.next[0]!.action).toBe('test');
     });
