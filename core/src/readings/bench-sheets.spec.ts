@@ -56,6 +56,15 @@ describe('a relay on the bench', () => {
     clicks: true,
   };
 
+  it('is judged by ohms and volts alone where no watts are printed', () => {
+    const plain = (coilOhms: number) =>
+      judgeRelay(check(relaySheet, { sheet: 'relay', relay: 'R5', ratedVolts: 12, coilOhms }));
+    // 144/2.4 and 144/1.1 Ω, a tenth wider.
+    expect(plain(90).coilBand.map(Math.round)).toEqual([54, 144]);
+    expect(plain(90).checks[0]!.good).toBeTrue();
+    expect(plain(30).verdict).toBe('replace');
+  });
+
   it('is good within the band of its rated watts, by hand', () => {
     const { coilBand, verdict, checks } = relay(good);
     // 144 / 1.6 = 90 ohms.

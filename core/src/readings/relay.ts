@@ -6,7 +6,8 @@ export const relaySheet = z.strictObject({
   sheet: z.literal('relay'),
   relay: z.string().trim().min(1).max(60),
   ratedVolts: z.number().gt(0).max(60),
-  ratedWatts: z.number().gt(0).max(50),
+  /** Left out where nothing is printed: then its ohms are held against those of usual relays. */
+  ratedWatts: z.number().gt(0).max(50).nullish(),
   coilOhms: z.number().min(0).nullish(),
   /** Over-limit across the coil. */
   coilOpen: z.boolean().nullish(),
@@ -37,12 +38,12 @@ export interface RelayAnswer {
 /** Shares of the rated volts, and ohms: general practice and shop data. */
 const limits = { coilShare: 0.1, suppressedShare: 0.25, pullIn: 0.7, release: 0.08, contactOhms: 0.05 };
 
+/** Watts that the coils of plug-in relays take. Judgement. */
+const usualWatts = { least: 1.1, most: 2.4 } as const;
+
 /** Every check that the readings allow, and the verdict over them. Ohms in Ω, drops in millivolts. */
 export function judgeRelay(sheet: RelaySheet): RelayAnswer {
-  const nominal = sheet.ratedVolts ** 2 / sheet.ratedWatts;
-  // A resistor beside the coil takes some of its ohms.
-  const low = sheet.suppression === 'resistor' ? limits.suppressedShare : limits.coilShare;
-  const coilBand = [nominal * (1 - low), nominal * (1 + limits.coilShare)] as const;
+  const coilBand = bandOf(sheet);
   const checks = [
     coil(sheet, coilBand),
     pullIn(sheet),
@@ -54,6 +55,17 @@ export function judgeRelay(sheet: RelaySheet): RelayAnswer {
   const bad = checks.some(({ good }) => !good);
   const enough = checks.some(({ what }) => what === 'coil') && checks.some(({ what }) => what === 'contact');
   return { coilBand, checks, verdict: bad ? 'replace' : enough ? 'good' : 'cannot judge yet' };
+}
+
+/** Ohms that the coil should have, by its watts or by what is usual. */
+function bandOf({ ratedVolts, ratedWatts, suppression }: RelaySheet): readonly [number, number] {
+  const [least, most] =
+    ratedWatts == null
+      ? [ratedVolts ** 2 / usualWatts.most, ratedVolts ** 2 / usualWatts.least]
+      : [ratedVolts ** 2 / ratedWatts, ratedVolts ** 2 / ratedWatts];
+  // A resistor beside the coil takes some of its ohms.
+  const low = suppression === 'resistor' ? limits.suppressedShare : limits.coilShare;
+  return [least * (1 - low), most * (1 + limits.coilShare)];
 }
 
 function coil(sheet: RelaySheet, [low, high]: readonly [number, number]): SheetCheck | null {

@@ -139,4 +139,52 @@ describe('a wiggle recording', () => {
       { numRuns: 60 },
     );
   });
+
+  it('counts a value that leaps away for one moment', () => {
+    const answer = recorded(
+      [
+        [9.5, 0.05],
+        [0.1, 4.9],
+        [0.9, 0.05],
+        [0.1, 4.9],
+        [1, 0.05],
+        [0.1, 4.9],
+        [4, 0.05],
+      ],
+      marks,
+    );
+    expect([answer.verdict, answer.where, answer.changePoints]).toEqual([
+      'follows',
+      'harness in the guide track',
+      [],
+    ]);
+    expect(answer.stretches.find(({ moved }) => moved.startsWith('harness'))!.blips).toBe(3);
+  });
+
+  it('takes faster chatter for no less than slow', () => {
+    for (const each of [0.8, 0.4, 0.2, 0.1]) {
+      const chatter = Array.from({ length: Math.round(4 / each) }, (_, n): Level => [
+        each,
+        n % 2 ? 4.9 : 0.05,
+      ]);
+      const answer = recorded([[9, 0.05], ...chatter, [3, 0.05]], marks);
+      expect([answer.verdict, answer.where])
+        .withContext(`${each} s`)
+        .toEqual(['follows', 'harness in the guide track']);
+    }
+  });
+
+  it('does not call values steady that were typed from 4.1 to 7.9', () => {
+    const typed = [4.1, 5.2, 7.9, 6.4, 4.8, 7.1, 5.9, 4.4, 6.8];
+    const answer = judgeWiggle(
+      check(wiggleSheet, {
+        sheet: 'wiggle',
+        what: 'X21.4',
+        unit: 'V',
+        series: typed.map((value, n) => ({ at: 2 * n, value })),
+        marks: [{ at: 0, moved: 'harness' }],
+      }),
+    );
+    expect(answer.verdict).toBe('unsteady');
+  });
 });

@@ -24,6 +24,8 @@ export interface WiggleStretch {
   readonly median: number | null;
   readonly dropOuts: number;
   readonly steps: number;
+  /** Values that leap away and are back at once. */
+  readonly blips: number;
 }
 export interface WiggleAnswer {
   readonly spread: number;
@@ -43,6 +45,8 @@ export interface WiggleAnswer {
 const leastStretch = 3;
 /** Fewer values than this in a stretch say nothing of it. */
 const leastValues = 4;
+/** A value that wanders over more than this share of itself is not steady. */
+const widest = 0.1;
 
 /**
  * The value follows what was moved where level changes and drop-outs fall, per second, mostly into the
@@ -52,10 +56,11 @@ export function judgeWiggle({ series, marks, digits }: WiggleSheet): WiggleAnswe
   const values = series.flatMap(({ value }) => (value === null ? [] : [value]));
   const middle = median(values);
   const robustSpread = 1.4826 * median(values.map((value) => Math.abs(value - middle)));
-  const noise = Math.max(noiseOf(values), digits ?? 0.02);
-  const changePoints = changesOf(series, noise);
+  const least = digits ?? 0.02;
+  const noise = Math.max(noiseOf(series, marks), least);
+  const { changes: changePoints, blips } = eventsOf(series, noise);
   const dropOuts = series.filter(({ value }, n) => value === null && series[n - 1]?.value !== null).length;
-  const stretches = stretchesOf(series, marks, changePoints);
+  const stretches = stretchesOf(series, marks, changePoints, blips);
   const spread = values.length === 0 ? 0 : Math.max(...values) - Math.min(...values);
   const base = { spread, robustSpread, dropOuts, changePoints, stretches };
 
@@ -65,7 +70,7 @@ export function judgeWiggle({ series, marks, digits }: WiggleSheet): WiggleAnswe
       own.reduce((total, stretch) => total + of(stretch), 0);
     return {
       moved,
-      events: sum(({ steps, dropOuts }) => steps + dropOuts),
+      events: sum(({ steps, dropOuts, blips }) => steps + dropOuts + blips),
       seconds: sum(({ from, to }) => to - from),
       count: sum(({ count }) => count),
     };
@@ -78,6 +83,13 @@ export function judgeWiggle({ series, marks, digits }: WiggleSheet): WiggleAnswe
       says: 'Mark what is moved, and record a few values while it moves.',
     };
   const events = named.reduce((sum, one) => sum + one.events, 0);
+  if (events === 0 && spread > widest * Math.abs(middle) + 3 * least)
+    return {
+      ...base,
+      verdict: 'unsteady',
+      where: null,
+      says: 'It wanders by itself, whatever is touched: look for what moves it, heat or load, or record it faster.',
+    };
   if (events === 0)
     return { ...base, verdict: 'steady', where: null, says: 'It stayed where it was, whatever was moved.' };
   const rate = ({ events, seconds }: (typeof named)[number]) => events / Math.max(seconds, 0.5);
@@ -109,34 +121,65 @@ export function judgeWiggle({ series, marks, digits }: WiggleSheet): WiggleAnswe
 
 const times = (n: number) => (n === 0 ? 'never' : n === 1 ? 'once' : `${n} times`);
 
-/** Noise from value to value: steps of the level hardly enter into it. */
-function noiseOf(values: readonly number[]): number {
-  const steps = values.slice(1).map((value, n) => Math.abs(value - values[n]!));
-  return (1.4826 * median(steps)) / Math.SQRT2;
+/**
+ * Noise from value to value while nothing is touched. Where that was never so, the quieter quarter of the steps stands
+ * for it: chatter is no noise.
+ */
+function noiseOf(series: WiggleSheet['series'], marks: WiggleSheet['marks']): number {
+  const ordered = [...marks].sort((a, b) => a.at - b.at);
+  const touched = (at: number) => (ordered.findLast((mark) => mark.at <= at)?.moved ?? '') !== '';
+  const steps = (which: (at: number) => boolean) =>
+    series.flatMap(({ at, value }, n) => {
+      const before = series[n - 1];
+      if (value === null || !before || before.value === null || !which(at) || !which(before.at)) return [];
+      return [Math.abs(value - before.value)];
+    });
+  const untouched = steps((at) => !touched(at));
+  // The median of the steps between values of a normal noise is 0.954 of it; their quarter is 0.451.
+  if (untouched.length >= 2 * leastValues) return median(untouched) / 0.954;
+  const all = steps(() => true).sort((a, b) => a - b);
+  return (all[all.length >> 2] ?? 0) / 0.451;
 }
 
-/** Seconds at which the median of what follows leaves the level before it by more than five times the noise. */
-function changesOf(series: WiggleSheet['series'], noise: number): number[] {
+/**
+ * What leaves the level before it by more than five times the noise: for at least three values a change of the level,
+ * for fewer a blip. Seconds of each.
+ */
+function eventsOf(
+  series: WiggleSheet['series'],
+  noise: number,
+): { readonly changes: number[]; readonly blips: number[] } {
   const known = series.flatMap(({ at, value }) => (value === null ? [] : [{ at, value }]));
   const changes: number[] = [];
+  const blips: number[] = [];
   let level: number[] = [];
+  let away = false;
   for (const [n, { at, value }] of known.entries()) {
-    if (level.length >= leastStretch && Math.abs(value - median(level.slice(-40))) > 5 * noise) {
-      const next = known.slice(n, n + leastStretch).map((one) => one.value);
-      if (next.length < leastStretch || Math.abs(median(next) - median(level.slice(-40))) > 5 * noise) {
-        changes.push(at);
-        level = [];
-      }
+    const middle = median(level.slice(-40));
+    const leaps = level.length >= leastStretch && Math.abs(value - middle) > 5 * noise;
+    if (!leaps) {
+      away = false;
+      level.push(value);
+      continue;
     }
-    level.push(value);
+    const next = known.slice(n, n + leastStretch).map((one) => one.value);
+    if (next.length < leastStretch || Math.abs(median(next) - middle) > 5 * noise) {
+      changes.push(at);
+      level = [value];
+      away = false;
+    } else {
+      if (!away) blips.push(at);
+      away = true;
+    }
   }
-  return changes;
+  return { changes, blips };
 }
 
 function stretchesOf(
   series: WiggleSheet['series'],
   marks: WiggleSheet['marks'],
   changes: readonly number[],
+  blips: readonly number[],
 ): WiggleStretch[] {
   const end = series.at(-1)!.at;
   const starts = [{ at: 0, moved: '' }, ...[...marks].sort((a, b) => a.at - b.at)];
@@ -156,6 +199,7 @@ function stretchesOf(
         median: values.length === 0 ? null : median(values),
         dropOuts: own.filter(({ value }, m) => value === null && own[m - 1]?.value !== null).length,
         steps: changes.filter(inside).length,
+        blips: blips.filter(inside).length,
       },
     ];
   });

@@ -27,7 +27,13 @@ import { SheetForm, sheetStyles } from './sheet-form';
       <div class="grid">
         <db-text label="Relay" example="R5" [most]="60" [field]="relay" />
         <db-text label="Rated volts" keys="decimal" example="12" [mono]="true" [field]="volts" />
-        <db-text label="Coil watts" keys="decimal" example="1.6" [mono]="true" [field]="watts" />
+        <db-text
+          label="Coil watts, where printed"
+          keys="decimal"
+          example="1.6"
+          [mono]="true"
+          [field]="watts"
+        />
         <db-text label="Coil, Ω" example="90" [mono]="true" [field]="coil" />
         <db-text label="Coil, tips changed, Ω" example="90" [mono]="true" [field]="reversed" />
         <db-text label="Its temperature, °C" keys="decimal" example="20" [mono]="true" [field]="celsius" />
@@ -113,11 +119,7 @@ export class RelayForm extends SheetForm<RelaySheet> {
   protected readonly read = computed((): RelaySheet | Trouble => {
     const coilOpen = /^\s*ol\s*$/i.test(this.coil());
     const [ratedVolts, ratedWatts] = [numberOrNull(this.volts()), numberOrNull(this.watts())];
-    if (ratedVolts === null || ratedWatts === null)
-      return trouble(
-        ratedVolts === null ? this.volts : this.watts,
-        'Type the rated volts, and the watts of the coil.',
-      );
+    if (ratedVolts === null) return trouble(this.volts, 'Type the rated volts.');
     const rest = {
       coilOhms: coilOpen ? null : numberOrNull(this.coil()),
       coilOhmsReversed: numberOrNull(this.reversed()),
@@ -132,7 +134,7 @@ export class RelayForm extends SheetForm<RelaySheet> {
     );
     if (odd) return trouble(odd, 'This is not a number. Examples: 90, 7,2, OL for an open coil.');
     if (!(ratedVolts > 0)) return trouble(this.volts, 'Volts lie above 0.');
-    if (!(ratedWatts > 0)) return trouble(this.watts, 'Watts lie above 0.');
+    if (ratedWatts !== null && !(ratedWatts > 0)) return trouble(this.watts, 'Watts lie above 0.');
     return {
       sheet: 'relay',
       relay: this.relay().trim() || 'the relay',

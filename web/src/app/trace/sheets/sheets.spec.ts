@@ -97,7 +97,7 @@ describe('sheets', () => {
 
   it('a relay is judged by what was measured', async () => {
     const bench = await benchFor(RelayForm, recordOf(), { known: 'relay R5' });
-    await bench.fill('Coil watts', '1.6');
+    await bench.fill('Coil watts, where printed', '1.6');
     await bench.fill('Coil, Ω', 'OL');
     expect(bench.text()).toContain('The coil is open.');
     expect(bench.page.querySelector('.says strong')!.textContent).toBe('replace');
