@@ -107,6 +107,7 @@ export const traceNotes: readonly TraceNote[] = [
     values: {},
     readings: {
       'look-fuse': no,
+      'look-fuse-tabs': { value: 12 },
       feed: at(12.41),
       back: at(0),
       draw: at(0),

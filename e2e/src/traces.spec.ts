@@ -60,7 +60,9 @@ async function follow(page: Page, note: TraceNote): Promise<number> {
     const given = readingFor(note, label);
     const readings = page.locator('.readings li');
     const before = await readings.count();
-    if (given.value != null || given.overload) {
+    if (label.startsWith('Test lamp'))
+      await page.getByRole('button', { name: 'Bright', exact: true }).click();
+    else if (given.value != null || given.overload) {
       await page.locator('#reading').fill(given.overload ? 'OL' : String(given.value));
       await page.getByRole('button', { name: 'Enter the reading' }).click();
     } else if (given.moved != null) await page.getByRole('button', { name: 'The fault moved' }).click();

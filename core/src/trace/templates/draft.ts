@@ -175,7 +175,25 @@ export class CaseDraft {
   }
 
   lookAtFuse(id: string, element: string, fuse: string): this {
-    return this.look(id, element, 1, `Look at fuse ${fuse}`, { finds: 0.95, falseAlarm: 0.01 });
+    return this.look(id, element, 1, `Look at fuse ${fuse}`, { finds: 0.95, falseAlarm: 0.01 }).lampAtFuse(
+      `${id}-tabs`,
+      element,
+      fuse,
+    );
+  }
+
+  /**
+   * A fuse in its place: the tab that feeds it lights the lamp wherever there is supply, the other only through the
+   * fuse, and under the lamp's own load.
+   */
+  private lampAtFuse(id: string, element: string, fuse: string): this {
+    const behind = this.elements.find((one) => one.id === element)!.pins[1]!;
+    return this.testLamp(
+      id,
+      behind,
+      1,
+      `Test lamp on both tabs of fuse ${fuse} in its place, switched on: how bright at the second?`,
+    );
   }
 
   lookIntoPlug(
