@@ -1,54 +1,126 @@
-/** The planner in a car that it does not know: it asks, the car answers, until a part is called for. */
+/** The planner, and two habits, in a car that they do not know: they ask, the car answers, until the fault is gone. */
 import { finish } from '../../progress/index.js';
-import { planning, predicting } from '../plan/next-tests.js';
-import type { Predictions } from '../observe/predict.js';
+import { prepare } from '../model/prepare.js';
 import { outside, type TraceCase, type TraceReading, type TraceTest } from '../model/schema.js';
+import type { Predictions } from '../observe/predict.js';
+import type { NextAction, NextTests } from '../plan/answer.js';
+import { planning, predicting } from '../plan/next-tests.js';
 
-/** How the planner came to its first part. */
+/** A car with one fault that nobody sees. */
+export interface Car {
+  readonly fault: { readonly element: string };
+  /** What it shows for a test. */
+  read(test: TraceTest): TraceReading;
+}
+
+/** Of what a plan offers, what is done; null where nothing is left. */
+export type Way = (plan: NextTests, source: TraceCase) => NextAction | null;
+
+type Repair = Extract<NextAction, { action: 'repair' }>;
+const isRepair = (action: NextAction): action is Repair => action.action === 'repair';
+const coversOf = ({ element, covers }: Repair): readonly string[] => [element, ...(covers ?? [])];
+
+/** What the plan puts first. */
+export const asPlanned: Way = ({ next }) => next[0] ?? null;
+
+/** The habit of testing what is quickest until a part is sure. */
+export const quickestFirst: Way = (plan, { stopAt }) => {
+  const part = mostOf(plan, ({ probability }) => probability);
+  const tests = plan.next.filter((action) => action.action === 'test');
+  if (tests.length === 0 || (part && part.share >= (stopAt ?? 0.95))) return part?.repair ?? null;
+  return tests.reduce((a, b) => (b.minutes < a.minutes ? b : a));
+};
+
+/** The habit of fitting what fails most often. */
+export const likeliestFirst: Way = (plan) => mostOf(plan, ({ prior }) => prior)?.repair ?? null;
+
+/** The repair that covers the most. */
+function mostOf(
+  { next, suspects }: NextTests,
+  weight: (suspect: NextTests['suspects'][number]) => number,
+): { readonly repair: Repair; readonly share: number } | null {
+  const shares = next.filter(isRepair).map((repair) => ({
+    repair,
+    share: suspects.reduce(
+      (sum, suspect) =>
+        coversOf(repair).includes(suspect.element) && suspect.id !== outside ? sum + weight(suspect) : sum,
+      0,
+    ),
+  }));
+  return shares.reduce<(typeof shares)[number] | null>(
+    (best, one) => (best && best.share >= one.share ? best : one),
+    null,
+  );
+}
+
+/** How the first part was come to. */
 export interface FirstPart {
-  /** Null where nothing but looking elsewhere was left. */
-  readonly element: string | null;
-  /** Every element that it ends the faults of. */
+  /** Every element that it ends the faults of; empty where nothing but looking elsewhere was left. */
   readonly covers: readonly string[];
-  /** What it stated of that part: the probability of all its faults together. */
+  /** What was stated of that part: the probability of all its faults together. */
   readonly stated: number;
-  /** What it held for something outside the circuit. */
+  /** What was held for something outside the circuit. */
   readonly elsewhere: number;
+}
+
+export interface Played extends FirstPart {
+  /** Labour and parts until the fault is gone, wrong parts and what lies outside at their charges. */
+  readonly cents: number;
   readonly tests: number;
 }
 
 /** Solved once for a case, for all of its trials. */
 export const foreseenFor = (source: TraceCase): Predictions => finish(predicting(source));
 
-/**
- * Does what the plan puts first until that is a repair.
- * @param read what the car shows for a test
- */
-export function untilFirstPart(
+/** @param until `first part` ends there, its cost left out */
+export function played(
   source: TraceCase,
   foreseen: Predictions,
-  read: (test: TraceTest) => TraceReading,
-): FirstPart {
+  car: Car,
+  way: Way = asPlanned,
+  until: 'first part' | 'cured' = 'first part',
+): Played {
+  const { ways, hourlyRateCents, wrongPartCents, outsideCents, repairs } = prepare(source);
   const readings: TraceReading[] = [];
+  const done: NonNullable<TraceCase['done']> = [];
+  let place = ways.start();
+  let cents = 0;
+  let first: FirstPart | null = null;
+  const labour = (minutes: number) => (minutes / 60) * hourlyRateCents;
   for (;;) {
-    const { next, suspects } = finish(planning({ ...source, readings }, foreseen));
-    const [first] = next;
-    if (first?.action === 'test') {
-      readings.push(read(source.tests.find(({ id }) => id === first.test)!));
+    const plan = finish(planning({ ...source, readings, done }, foreseen));
+    const action = way(plan, source);
+    if (!action) {
+      first ??= { covers: [], stated: 0, elsewhere: elsewhereOf(plan) };
+      return { ...first, cents: cents + outsideCents, tests: readings.length };
+    }
+    if (action.action === 'test') {
+      const test = source.tests.find(({ id }) => id === action.test)!;
+      cents += labour(test.minutes + ways.minutes(place, test));
+      place = ways.after(place, test);
+      readings.push(car.read(test));
       continue;
     }
-    const element = first?.element ?? null;
-    const covers = [element, ...(first?.covers ?? [])];
-    const stated = suspects
-      .filter((suspect) => covers.includes(suspect.element) && suspect.id !== outside)
-      .reduce((sum, { probability }) => sum + probability, 0);
-    const elsewhere = suspects.find(({ id }) => id === outside)?.probability ?? 0;
-    return {
-      element,
-      covers: covers.filter((one) => one !== null),
-      stated,
-      elsewhere,
-      tests: readings.length,
-    };
+    const covers = coversOf(action);
+    first ??= { covers, stated: statedOf(plan, covers), elsewhere: elsewhereOf(plan) };
+    if (until === 'first part') return { ...first, cents, tests: readings.length };
+    const option = repairs.find(
+      ({ element, method, covers: own }) =>
+        element === action.element && method === action.method && own.length === covers.length,
+    )!;
+    cents += option.cents + labour(ways.minutes(place, option));
+    place = ways.after(place, option);
+    if (covers.includes(car.fault.element)) return { ...first, cents, tests: readings.length };
+    cents += wrongPartCents;
+    done.push({ element: action.element, method: action.method ?? null, cured: false });
   }
 }
+
+const elsewhereOf = ({ suspects }: NextTests) => suspects.find(({ id }) => id === outside)?.probability ?? 0;
+
+const statedOf = ({ suspects }: NextTests, covers: readonly string[]) =>
+  suspects.reduce(
+    (sum, suspect) =>
+      covers.includes(suspect.element) && suspect.id !== outside ? sum + suspect.probability : sum,
+    0,
+  );

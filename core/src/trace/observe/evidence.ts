@@ -1,8 +1,15 @@
 /** What readings and tried repairs do to the suspects: Bayes' rule in logarithms. */
 import type { MeterReading } from '../../circuit/index.js';
 import { epochLikelihoods } from './epochs.js';
-import { type Accuracy, outsideLikelihood, readingLikelihood, swapMoves } from './likelihood.js';
-import { isMetered, placeOf, type Predictions } from './predict.js';
+import {
+  type Accuracy,
+  anyOhmsLikelihood,
+  outsideLikelihood,
+  readingLikelihood,
+  swapMoves,
+} from './likelihood.js';
+import { hasLeads, leads } from './unknowns.js';
+import { isMetered, placeOf, readsOhms, type Predictions } from './predict.js';
 import type { ReadyCase, ReadySuspect } from '../model/prepare.js';
 import { keptAfter, optionsDone } from '../model/repair-options.js';
 import {
@@ -48,26 +55,38 @@ function inWorlds(
   s: number,
 ): Float64Array {
   const prediction = predicted.tests.get(test.id)![s]!;
-  const likelihood = likelihoodOf(reading, accuracyOf(test));
+  const likelihood = likelihoodOf(reading, accuracyOf(test), hasLeads(test));
   const place = placeOf(predicted.supply, reading.supplyVolts ?? null);
   const mixed = new Float64Array(predicted.shares[s]!.length);
   predicted.turns[s]!.forEach((turn, n) => {
     const values = prediction.all(n, place);
     for (let world = 0; world < mixed.length; world++) mixed[world]! += turn * likelihood(values[world]!);
   });
-  return suspects[s]!.id === outside ? mixed.map(outsideLikelihood) : mixed;
+  if (suspects[s]!.id !== outside) return mixed;
+  const anything =
+    readsOhms(test) && reading.value != null ? anyOhmsLikelihood(reading.value, accuracyOf(test)) : undefined;
+  return mixed.map((sound) => outsideLikelihood(sound, anything));
 }
 
 /** The likelihood of one reading by what is predicted; NaN over the limit. */
-function likelihoodOf({ value, overload }: TraceReading, accuracy: Accuracy): (predicted: number) => number {
+function likelihoodOf(
+  { value, overload }: TraceReading,
+  accuracy: Accuracy,
+  withLeads: boolean,
+): (predicted: number) => number {
   const read: MeterReading = { value: value ?? null, overload: overload === true };
+  const plain = (predicted: number, added = 0) =>
+    readingLikelihood(read, meterShows(predicted), accuracy, added);
+  const given = withLeads
+    ? (predicted: number) =>
+        leads.takenOff * plain(predicted) + (1 - leads.takenOff) * plain(predicted + leads.ohms, leads.spread)
+    : plain;
   // Worlds of one size or supply often predict the very same.
-  let [last, known] = [NaN, readingLikelihood(read, meterShows(NaN), accuracy)];
+  let [last, known] = [NaN, plain(NaN)];
   const over = known;
   return (predicted) => {
     if (predicted !== predicted) return over;
-    if (predicted !== last)
-      [last, known] = [predicted, readingLikelihood(read, meterShows(predicted), accuracy)];
+    if (predicted !== last) [last, known] = [predicted, given(predicted)];
     return known;
   };
 }

@@ -20,12 +20,21 @@ export function spread(accuracy: Accuracy, predicted: number): number {
   return Math.sqrt(meter * meter + car * car);
 }
 
-/** L = ε + (1−ε) · min(1, w(x) · φ((x−μ)/σ)/σ); overload against overload 1−ε, against a number ε. */
-export function readingLikelihood(read: MeterReading, predicted: MeterReading, accuracy: Accuracy): number {
+/**
+ * L = ε + (1−ε) · min(1, w(x) · φ((x−μ)/σ)/σ); overload against overload 1−ε, against a number ε.
+ * @param added spread of what lies between the two beside the meter, such as its leads
+ */
+export function readingLikelihood(
+  read: MeterReading,
+  predicted: MeterReading,
+  accuracy: Accuracy,
+  added = 0,
+): number {
   if (read.overload || predicted.overload) return read.overload && predicted.overload ? 1 - epsilon : epsilon;
   const x = read.value!;
   const mean = predicted.value!;
-  const sigma = spread(accuracy, mean);
+  const own = spread(accuracy, mean);
+  const sigma = added > 0 ? Math.sqrt(own * own + added * added) : own;
   if (sigma === 0) return x === mean ? 1 : epsilon;
   const z = (x - mean) / sigma;
   const density = Math.exp((-z * z) / 2) / (Math.sqrt(2 * Math.PI) * sigma);
@@ -35,9 +44,24 @@ export function readingLikelihood(read: MeterReading, predicted: MeterReading, a
 /** How much of what lies outside the circuit reads as nothing in it would. */
 export const outsideShare = 0.5;
 
-/** Outside the circuit anything may be: half as the sound circuit, and a little of everything. */
-export function outsideLikelihood(sound: number): number {
-  return (1 - outsideShare) * sound + 0.01;
+/** A little of everything: how likely any one reading is where nothing is known of what makes it. */
+const ofEverything = 0.01;
+/** Ohms lie anywhere between these, even in their logarithm. */
+const anyOhms = { low: 0.1, high: 1e5 } as const;
+
+/**
+ * Outside the circuit anything may be: half as the sound circuit, and a little of everything. Of ohms, which reach over
+ * so many decades, one reading has its width's share of them alone: more would call every bad joint something else.
+ */
+export function outsideLikelihood(sound: number, anything = ofEverything): number {
+  return (1 - outsideShare) * sound + anything;
+}
+
+/** The little of everything that a reading in ohms has. */
+export function anyOhmsLikelihood(ohms: number, accuracy: Accuracy): number {
+  const at = Math.max(anyOhms.low, ohms);
+  const share = resolution(accuracy, at) / (at * Math.log(anyOhms.high / anyOhms.low));
+  return Math.min(ofEverything, share);
 }
 
 /** P(the fault moves with the part) of a swap under a suspect of that part, and under any other. */

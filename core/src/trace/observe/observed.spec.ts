@@ -86,6 +86,25 @@ describe('what is observed', () => {
     expect(shareOf(result, 'plug')).toBeCloseTo(plug / (plug + others + outside), 3);
   });
 
+  it('takes some tenths of an ohm for the leads, and a bad joint of any ohms for what it is', () => {
+    const across = {
+      id: 'across',
+      kind: 'ohms',
+      from: 'c2',
+      to: 'lp',
+      minutes: 3,
+      state: { pulled: ['F7'] },
+    };
+    const read = (value: number) => run({ tests: [across], readings: [{ test: 'across', value }] });
+    for (const value of [0.04, 0.12, 0.26, 0.41]) {
+      const sound = read(value);
+      expect(sound.contradiction).withContext(`${value} Ω`).toBeFalse();
+      expect(shareOf(sound, 'lamp')).withContext(`${value} Ω`).toBeGreaterThan(0.3);
+    }
+    for (const value of [3, 20, 70])
+      expect(read(value).suspects[0]!.id).withContext(`${value} Ω`).toBe('plug');
+  });
+
   it('sees a blown fuse whatever blew it', () => {
     const result = run({ readings: [{ test: 'look', found: true }] });
     // Weights 4, 3, 8, 2 and 1 outside: found 0.95 where the fuse has blown, else 0.01.

@@ -251,7 +251,8 @@ function joined(parts: readonly Float64Array[]): Float64Array {
 
 const valueOf = ({ value, overload }: MeterReading): number => (overload ? NaN : value!);
 
-const readsOhms = (test: MeteredTest): boolean =>
+/** Whether a test is read in ohms: by a meter or, of a loop, by a module. */
+export const readsOhms = (test: MeteredTest): boolean =>
   test.kind === 'ohms' || test.kind === 'continuity' || (test.kind === 'live' && test.reads === 'ohms');
 
 /** Whether something shows by itself in a solved circuit, 1 or 0; `sound` is the same circuit without a fault. */

@@ -1,9 +1,9 @@
 /**
- * What no reading says of itself: the volts of the supply in that moment, and how many ohms a bad joint adds. Both are
- * spread over grids, so densely that neighbours cannot be told apart by a meter. Source: the computation page, section 4.
+ * What no reading says of itself: the volts of the supply in that moment, how many ohms a bad joint adds, and those of
+ * the meter's leads. All are spread over grids, so densely that neighbours cannot be told apart by a meter. Source: the computation page, section 4.
  */
 import type { ReadyCase } from '../model/prepare.js';
-import type { TraceCase } from '../model/schema.js';
+import type { TraceCase, TraceTest } from '../model/schema.js';
 
 /** A grid with the share of each of its values; the shares sum to 1. */
 export interface Grid {
@@ -75,3 +75,13 @@ export function knotsOf(values: Float64Array, wanted: number): number[] {
   if (values.length <= wanted) return [...values.keys()];
   return Array.from({ length: wanted }, (_, n) => Math.round((n * (values.length - 1)) / (wanted - 1)));
 }
+
+/**
+ * Ohms of a meter's leads and tips in a reading: taken off in a share of them, in the others some tenths, with their
+ * spread. Judgement.
+ */
+export const leads = { takenOff: 0.3, ohms: 0.2, spread: 0.12 } as const;
+
+/** Whether a meter's leads are in what a test reads: a module measures without them, and volts do not feel them. */
+export const hasLeads = ({ kind }: Pick<TraceTest, 'kind'>): boolean =>
+  kind === 'ohms' || kind === 'continuity';

@@ -2,6 +2,7 @@
 import { accuracyOf, findsChances, movesChance } from '../observe/evidence.js';
 import { type Accuracy, epsilon, outsideShare, resolution, spread } from '../observe/likelihood.js';
 import { isMetered, type Prediction, type Predictions } from '../observe/predict.js';
+import { hasLeads, leads } from '../observe/unknowns.js';
 import type { ReadyCase } from '../model/prepare.js';
 import { type MeteredTest, outside, type TraceReading, type TraceTest } from '../model/schema.js';
 
@@ -162,7 +163,7 @@ function meteredOutcomes(
   }
   const values = stretches(value, weight, accuracy);
   const count = values.length + (hasOver ? 1 : 0);
-  const scattered = scatter(value, values, accuracy);
+  const scattered = scatter(value, values, accuracy, hasLeads(test));
   const chances = Array.from({ length: count }, () => new Float64Array(ready.suspects.length));
   const own = new Float64Array(count);
   for (let s = 0; s < bins.length; s++) {
@@ -214,6 +215,13 @@ function stretches(value: Float64Array, weights: Float64Array, accuracy: Accurac
   return merged.map(({ from, sum, weight }) => (weight > 0 ? sum / weight : from));
 }
 
+/** What a meter's leads add, as one number and its spread: some are taken off, some are not. */
+const usualLeads = (() => {
+  const share = 1 - leads.takenOff;
+  const mean = share * leads.ohms;
+  return { mean, spread: Math.sqrt(share * (leads.spread ** 2 + leads.ohms ** 2) - mean ** 2) };
+})();
+
 /** How a prediction's reading scatters over the outcomes, the first of them and the shares from there on. */
 interface Scattered {
   readonly first: number;
@@ -225,10 +233,17 @@ function scatter(
   value: Float64Array,
   outcomes: readonly number[],
   accuracy: Accuracy,
+  withLeads: boolean,
 ): (bin: number) => Scattered {
   const edges = outcomes.slice(1).map((one, n) => (one + outcomes[n]!) / 2);
   const made: (Scattered | undefined)[] = [];
-  return (bin) => (made[bin] ??= spreadOver(edges, value[bin]!, spread(accuracy, value[bin]!)));
+  const added = withLeads ? usualLeads : { mean: 0, spread: 0 };
+  return (bin) =>
+    (made[bin] ??= spreadOver(
+      edges,
+      value[bin]! + added.mean,
+      Math.sqrt(spread(accuracy, value[bin]!) ** 2 + added.spread ** 2),
+    ));
 }
 
 /** The shares of a prediction in the stretches between `edges`, as readings scatter around it. */
