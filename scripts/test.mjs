@@ -152,6 +152,7 @@ const groups = {
     check('types of the journeys', [bin('typescript', 'bin', 'tsc'), '-p', 'e2e/tsconfig.json']),
   scripts: () => check('types of scripts', [bin('typescript', 'bin', 'tsc'), '-p', 'scripts/tsconfig.json']),
   docs: () => check('links of the documents', ['docs/check-links.mjs']),
+  templates: () => check('the templates’ sheets', ['scripts/templates-page.mjs', '--check']),
   core: () => jasmine('core'),
   contract: () => jasmine('contract'),
   bin: () => jasmine('bin'),
