@@ -171,19 +171,32 @@ export interface Factor {
   readonly share: Float64Array;
 }
 
+/** Room for the elimination of one plan: filled again for every set of values. */
+interface Room extends Factor {
+  readonly toRoot: Float64Array;
+  readonly injected: Float64Array;
+}
+
+const roomFor = (plan: Plan): Room => ({
+  plan,
+  siemens: new Float64Array(plan.slots),
+  total: new Float64Array(plan.order.length),
+  share: new Float64Array(plan.neighbour.length),
+  toRoot: new Float64Array(plan.nodes),
+  injected: new Float64Array(plan.nodes),
+});
+
 /** Carries the plan out for the conductances `g` of the branches. */
-export function factorise(plan: Plan, g: Float64Array): Factor {
-  const { nodes, branchSlot, order, start, neighbour, slot, target } = plan;
-  const siemens = new Float64Array(plan.slots);
-  const toRoot = new Float64Array(nodes);
+function factorise(plan: Plan, g: Float64Array, { siemens, toRoot, total, share }: Room): void {
+  const { branchSlot, order, start, neighbour, slot, target } = plan;
+  siemens.fill(0);
+  toRoot.fill(0);
   for (let k = 0; k < branchSlot.length; k++) {
     const at = branchSlot[k]!;
     if (at === none) continue;
     if (at < 0) toRoot[-1 - at]! += g[k]!;
     else siemens[at]! += g[k]!;
   }
-  const total = new Float64Array(order.length);
-  const share = new Float64Array(neighbour.length);
   let t = 0;
   for (let step = 0; step < order.length; step++) {
     const k = order[step]!;
@@ -199,11 +212,10 @@ export function factorise(plan: Plan, g: Float64Array): Factor {
       for (let m = n + 1; m < to; m++) siemens[target[t++]!]! += own * siemens[slot[m]!]!;
     }
   }
-  return { plan, siemens, total, share };
 }
 
 /** Volts of every node for amps that are injected there; `injected` is used up. */
-export function voltsFor({ plan, siemens, total, share }: Factor, injected: Float64Array): Float64Array {
+function voltsFor({ plan, siemens, total, share }: Factor, injected: Float64Array): Float64Array {
   const { nodes, order, start, neighbour, slot } = plan;
   for (let step = 0; step < order.length; step++) {
     const own = injected[order[step]!]!;
@@ -246,16 +258,27 @@ export interface Solved {
   readonly factor: Factor;
 }
 
-/** Volts of every node, where amps from `a` to `b` of a branch = g · (Va − Vb) + i. */
-export function solveNetwork(plan: Plan, wiring: Wiring, g: Float64Array, i: Float64Array): Solved {
-  const injected = new Float64Array(plan.nodes);
+/**
+ * Volts of every node, where amps from `a` to `b` of a branch = g · (Va − Vb) + i.
+ * @param before an earlier solution of the same plan that is not needed any more: its elimination is written over
+ */
+export function solveNetwork(
+  plan: Plan,
+  wiring: Wiring,
+  g: Float64Array,
+  i: Float64Array,
+  before?: Solved,
+): Solved {
+  const room = before?.factor.plan === plan ? (before.factor as Room) : roomFor(plan);
+  const { injected } = room;
+  injected.fill(0);
   for (let k = 0; k < plan.branchSlot.length; k++) {
     if (plan.branchSlot[k] === none) continue;
     injected[wiring.a[k]!]! -= i[k]!;
     injected[wiring.b[k]!]! += i[k]!;
   }
-  const factor = factorise(plan, g);
-  return { volts: voltsFor(factor, injected), factor };
+  factorise(plan, g, room);
+  return { volts: voltsFor(room, injected), factor: room };
 }
 
 function islands(

@@ -174,6 +174,7 @@ function bend(
   const { branches } = assembly;
   const at = bent.map((index) => near.get(branches[index]!.element!) ?? branches[index]!.law!.start);
   const firstSteps = near.size > 0 ? 0 : gentleSteps;
+  let solved: Solved | undefined;
   for (let step = 0; step <= mostSteps; step++) {
     const gentle = step < firstSteps || step % patience >= patience / 2;
     bent.forEach((index, n) => {
@@ -181,7 +182,7 @@ function bend(
       g[index] = line.g;
       i[index] = line.i;
     });
-    const solved = solveNetwork(plan, wiring, g, i);
+    solved = solveNetwork(plan, wiring, g, i, solved);
     const { volts } = solved;
     let settled = true;
     bent.forEach((index, n) => {
