@@ -11,6 +11,7 @@ import { type Heard, heardInTurn, normalised, posterior, update } from '../obser
 import { rankingMoves, usualSteps } from './ranked-moves.js';
 import { type Outcome, outcomesOf, thinnedWorlds } from './outcomes.js';
 import type { Reached } from '../model/reach.js';
+import { pooled } from '../observe/pooled.js';
 import { isMetered, type Predictions, predictions } from '../observe/predict.js';
 import { prepare, type ReadyCase } from '../model/prepare.js';
 import { optionsDone } from '../model/repair-options.js';
@@ -36,21 +37,22 @@ export function nextTests(source: TraceCase): NextTests {
 export function* planning(source: TraceCase, known?: Predictions): Work<NextTests> {
   const ready = prepare(source);
   const predicted = known ?? (yield* predictions(ready));
-  const { heard, unheard, asks, hidden } = heardReadings(source, ready.tests);
+  const { heard: taken, unheard, asks, hidden } = heardReadings(source, ready.tests);
+  const { heard, unsettled } = pooled(taken, ready.tests);
   const inTurn = heardInTurn(ready, predicted, heard);
   const evidence = inTurn.at(-1)!;
   const beliefs = posterior(ready, evidence);
   const closed = closedTests(source);
-  const read = (hidden ? (source.readings ?? []) : heard).map(({ test }) => test);
+  const read = (hidden ? (source.readings ?? []) : taken).map(({ test }) => test);
   const over = new Set([...read, ...closed.map(({ test }) => test)]);
-  const taken = ready.guarded ? takenOf(ready, predicted, heard) : [];
+  const means = ready.guarded ? takenOf(ready, predicted, heard) : [];
   const situation = situationOf(ready, predicted, evidence, beliefs, over, (repair) =>
-    isConfirmed(ready, taken, repair, beliefs),
+    isConfirmed(ready, means, repair, beliefs),
   );
   const next = (yield* rankingMoves(situation, source.steps ?? usualSteps(ready))).map(({ move, cents }) =>
     actionOf(situation, move, Math.round(cents)),
   );
-  const again = doubted(ready, predicted, beliefs, heard, evidence);
+  const again = unsettled ?? doubted(ready, predicted, beliefs, heard, evidence);
   const ranking = ranked(ready, beliefs);
   return {
     suspects: ranking,
