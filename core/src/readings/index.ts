@@ -9,7 +9,7 @@ export {
   sectionKind,
 } from './drops.js';
 export { fuseDropAmps, type FuseDropAnswer, type FuseDropSheet } from './fuse-drop.js';
-export { type ReadingKind, readingKinds } from './kinds.js';
+export { type ReadingKind, readingKinds, usualAccuracy } from './kinds.js';
 export { judgeProvoked, type ProvokeAnswer, type ProvokeSheet } from './provoke.js';
 export { judgeRelay, type RelayAnswer, type RelaySheet } from './relay.js';
 export { type BatteryReading, batteryReading, type BatteryType } from './schema.js';

@@ -1,5 +1,6 @@
 /** What readings and tried repairs do to the suspects: Bayes' rule in logarithms. */
 import type { MeterReading } from '../../circuit/index.js';
+import { usualAccuracy } from '../../readings/index.js';
 import { epochLikelihoods } from './epochs.js';
 import {
   type Accuracy,
@@ -20,9 +21,11 @@ import {
   type TraceTest,
 } from '../model/schema.js';
 
+/** How a test is read: as it says, else as is usual for its unit; a module reads finer than a meter in the hand. */
 export function accuracyOf(test: TraceTest): Accuracy {
   const { percent, digits } = test as { percent?: number | null; digits?: number | null };
-  return { percent: percent ?? 1, digits: digits ?? 0.02 };
+  const usual = usualAccuracy(test.kind === 'amps' ? 'A' : hasLeads(test) ? 'Ω' : 'V');
+  return { percent: percent ?? usual.percent ?? 1, digits: digits ?? usual.digits ?? 0.02 };
 }
 
 /**
