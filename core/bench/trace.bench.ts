@@ -2,7 +2,7 @@
 import { traceBench, type TraceBench } from '../src/trace/index.js';
 import { benchCases } from './cases.js';
 
-const cases = 1000;
+const cases = Number(process.env['CASES'] ?? 1000);
 /** Situations up to which the optimum is searched for here: minutes and a gigabyte. */
 const searched = 2_000_000;
 const results = benchCases.map(({ name, seed, case: source }) => ({
