@@ -301,14 +301,41 @@ function stacked({ boxes }: CircuitGraph): CircuitLayout {
   return { width: Math.max(0, ...boxes.map(({ width }) => width)), height: y, places, lines: {} };
 }
 
-function shapeOf(element: Element): 'box' | 'switch' | 'lamp' | 'fuse' | 'contact' | 'ground' | 'line' {
+type Shape =
+  | Extract<
+      Element['kind'],
+      | 'switch'
+      | 'lamp'
+      | 'fuse'
+      | 'contact'
+      | 'ground'
+      | 'battery'
+      | 'motor'
+      | 'relay'
+      | 'resistor'
+      | 'diode'
+      | 'led'
+    >
+  | 'line'
+  | 'box';
+
+/** The standard symbol of an element (IEC 60617), a box where there is none. */
+function shapeOf(element: Element): Shape {
   switch (element.kind) {
+    case 'battery':
+    case 'motor':
+    case 'relay':
+    case 'resistor':
+    case 'diode':
+    case 'led':
     case 'switch':
     case 'lamp':
     case 'fuse':
     case 'contact':
     case 'ground':
       return element.kind;
+    case 'sensor':
+      return 'resistor';
     case 'wire':
       return 'line';
     default:
