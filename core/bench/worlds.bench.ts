@@ -105,7 +105,7 @@ ${table(['world', 'cars', 'first part right', 'as it was stated', 'stated of fau
 
 Aim: right where stated as 95 % or more in 97 of 100, in every world; all first parts right within 2 points of what was stated. These worlds hide every fault in the circuit; the planner also keeps a share for what lies outside it, so what it states is held against both: as it was stated, and as it would be had it known that.
 
-Mean cost until the fault is gone, wrong parts and all, ${costCount} cars of each circuit with all unknown; ± twice the standard error. A planner that is told the volts of the battery with every reading costs ${(100 * (sums[1]! / sums[0]! - 1)).toFixed(1)} % more or less than one that is not (aim: within 10 %). On guarded circuits (restraints, a discharge lamp) the planner owes a second reading by other means before a part; the habits do without.
+Mean cost until the fault is gone, wrong parts and all, ${costCount} cars of each circuit with all unknown; ± twice the standard error. A planner that is told the volts of the battery with every reading costs ${(100 * Math.abs(sums[1]! / sums[0]! - 1)).toFixed(1)} % ${sums[1]! < sums[0]! ? 'less' : 'more'} than one that is not (aim: within 10 %). On guarded circuits (restraints, a discharge lamp) the planner owes a second reading by other means before a part; the habits do without.
 
 ${table(
   ['circuit', 'planned', 'planned, battery measured', 'quickest test first', 'likeliest part first'],

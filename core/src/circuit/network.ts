@@ -37,14 +37,18 @@ const none = -2147483648;
 
 const kept = new Map<string, Plan>();
 const mostKept = 200;
+/** A net that is no tree fills in: its plan is large, and is made again. */
+const largestKept = 20_000;
 
-/** The plan of a wiring. That of one that was planned before is kept: a fault of another size has the same. */
+/** The plan of a wiring. One that was planned before is kept: a fault of another size has the same. */
 export function planElimination(wiring: Wiring): Plan {
+  if (wiring.a.length > largestKept / 10) return planned(wiring);
   const key = keyOf(wiring);
   const known = kept.get(key);
   if (known) return known;
-  if (kept.size >= mostKept) kept.clear();
   const made = planned(wiring);
+  if (made.target.length > largestKept) return made;
+  if (kept.size >= mostKept) kept.clear();
   kept.set(key, made);
   return made;
 }
