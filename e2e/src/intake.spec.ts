@@ -257,10 +257,18 @@ describe('an intake', () => {
     await page.waitForFunction(
       () => (document.querySelector('#reading') as HTMLInputElement | null)?.value === '4.9',
     );
-    await page.locator('.action', { hasText: 'Replace' }).first().click();
+    // Whichever repair is shown: it says how sure it is.
+    await page
+      .locator('.action', { hasText: /% sure/ })
+      .first()
+      .click();
     await page.getByLabel('Part fitted').fill('CV-2210-07A');
     await back();
-    await page.locator('.action', { hasText: 'Replace' }).first().click();
+    // Whichever repair is shown: it says how sure it is.
+    await page
+      .locator('.action', { hasText: /% sure/ })
+      .first()
+      .click();
     await stands('Part fitted', 'CV-2210-07A');
     await context.close();
   });

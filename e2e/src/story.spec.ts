@@ -48,11 +48,11 @@ describe('the story of a job', () => {
     await page.keyboard.press('Enter');
     await page.locator('.readings li').first().waitFor();
     await reading(page, 'Listen at the flap gear', 'No');
-    await reading(page, 'Unplug C31 and measure', 'over-limit', 'Enter the reading');
+    await reading(page, 'Unplug C31 and measure', 'OL, over-limit', 'Enter the reading');
     await reading(page, 'Press the end switch by hand', '4', 'decimal mark', '9', '7', 'Enter the reading');
     expect(await page.locator('.readings strong').allInnerTexts()).toEqual([
       '4.97 V',
-      'over-limit',
+      'OL, over-limit',
       'no',
       '4.92 V',
     ]);

@@ -299,7 +299,7 @@ export class ReadingPad {
   protected spoken(key: string): string {
     return (
       {
-        OL: 'over-limit',
+        OL: 'OL, over-limit',
         k: 'kilo',
         m: 'milli',
         '.': 'decimal mark',
