@@ -52,7 +52,7 @@ describe('the story of a job', () => {
     await reading(page, 'Press the end switch by hand', '4', 'decimal mark', '9', '7', 'Enter the reading');
     expect(await page.locator('.readings strong').allInnerTexts()).toEqual([
       '4.97 V',
-      'OL, over-limit',
+      'over-limit',
       'no',
       '4.92 V',
     ]);
