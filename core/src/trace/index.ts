@@ -13,7 +13,7 @@ export {
 } from './model/rate-book.js';
 export { type Grounds, weighed, type Weakness } from './model/prior-weights.js';
 export { singlesOf } from './model/pairs.js';
-export { repairOf } from './model/repair-options.js';
+export { coveredBy, repairOf } from './model/repair-options.js';
 export { bareCase, circuitFile, type CircuitFile, circuitFileFormat } from './edit/circuit-file.js';
 export { editedCase } from './edit/edit-case.js';
 export { caseOfCircuit } from './edit/from-circuit.js';

@@ -18,7 +18,7 @@ import {
 } from '@dormant-beacon/core/record';
 import type { LineMark } from '@dormant-beacon/core/scans';
 import { safetyPolicyOf } from '@dormant-beacon/core/shop';
-import type { TraceCase } from '@dormant-beacon/core/trace';
+import type { TraceCase, TraceRepair } from '@dormant-beacon/core/trace';
 import type { Knex } from 'knex';
 import { type JobWrite, type LockedJob, writeJob, type Written } from '../database/transaction.js';
 import { conflict, HttpProblem, invalid, notFound } from '../http/problem.js';
@@ -294,7 +294,7 @@ interface RepairedFault {
   readonly learned: Readonly<Record<string, unknown>>;
 }
 
-/** How probable the repaired element was when the repair was entered, and what had failed; from its trace. */
+/** How probable what was repaired was when the repair was entered, and what of it had failed; from its trace. */
 async function repairedFault(
   { pools, records, workers }: Services,
   jobId: string,
@@ -309,7 +309,8 @@ async function repairedFault(
   const source = caseOf(record, trace);
   const element = data['element'] as string;
   if (!source.circuit.elements.some(({ id }) => id === element)) return none;
-  const { chance, kind, mode } = await workers.run('elementFault', { source, element });
+  const method = data['method'] as TraceRepair['method'];
+  const { chance, kind, mode } = await workers.run('whatFailed', { source, element, method });
   return {
     key: planKey(record, trace),
     learned: { chance, faultKind: kind, faultMode: mode },

@@ -146,10 +146,11 @@ export function repairGate(record: JobRecord, fact: StoredFact, role: Role, shop
     notMadeSafe?: string | null;
   };
   const trace = repair.traceId == null ? undefined : standingFor(record.traces, repair.traceId);
-  const planned = trace?.case.repairs.find(({ element }) => element === repair.element);
+  // Whichever way it was repaired: one that lies there is enough.
+  const planned = (trace?.case.repairs ?? []).filter(({ element }) => element === repair.element);
   const why =
     restraintWork(record, repair) ??
-    (trace && planned && repairClassOf(trace.case, planned, inventoryOf(record)) !== null
+    (trace && planned.some((one) => repairClassOf(trace.case, one, inventoryOf(record)) !== null)
       ? 'it lies on a restraint circuit, or in the zone of a restraint item'
       : null);
   if (why === null) {

@@ -3,11 +3,13 @@ import type { ElementKind } from '@dormant-beacon/core/circuit';
 import { finish } from '@dormant-beacon/core/progress';
 import { readReport, type LineMark, type ReportPatterns, type Scan } from '@dormant-beacon/core/scans';
 import {
+  coveredBy,
   type NextTests,
   planning,
   type Predictions,
   predicting,
   type TraceCase,
+  type TraceRepair,
 } from '@dormant-beacon/core/trace';
 
 import { unpacked } from '../logbook/archive.js';
@@ -20,7 +22,7 @@ const keptPredictions = 12;
 /** Predictions by the id of the trace's row, which never changes. */
 const known = new Map<string, Predictions>();
 
-export interface ElementFault {
+export interface WhatFailed {
   readonly chance: number;
   readonly kind: ElementKind | null;
   readonly mode: string | null;
@@ -50,19 +52,29 @@ export const tasks = {
     finish(planning(source, known.get(traceId) ?? remember(traceId, finish(predicting(bare))))),
 
   /**
-   * How probable an element is at fault, from every reading and repair of its trace, and how it most likely had
-   * failed. Only the tests that were read are solved, so that the size of the trace does not matter.
+   * How probable it is that what a repair covers is at fault, from every reading and repair of its trace, and what of
+   * it most likely had failed, and how. Only the tests that were read are solved, so that the size of the trace does not matter.
    */
-  elementFault: ({ source, element }: { source: TraceCase; element: string }): ElementFault => {
+  whatFailed: ({
+    source,
+    element,
+    method,
+  }: {
+    source: TraceCase;
+    element: string;
+    method: TraceRepair['method'];
+  }): WhatFailed => {
     const read = new Set(source.readings?.map(({ test }) => test));
     const { suspects } = finish(
       planning({ ...source, tests: source.tests.filter(({ id }) => read.has(id)) }),
     );
-    const own = suspects.filter((suspect) => suspect.element === element);
+    const covered = coveredBy(source, { element, method });
+    const own = suspects.filter((suspect) => covered.includes(suspect.element));
+    const failed = own[0]?.element ?? element;
     const sum = own.reduce((total, { probability }) => total + probability, 0);
     return {
       chance: Math.min(1, Math.max(0, sum)),
-      kind: source.circuit.elements.find(({ id }) => id === element)?.kind ?? null,
+      kind: source.circuit.elements.find(({ id }) => id === failed)?.kind ?? null,
       mode: own[0]?.mode ?? null,
     };
   },

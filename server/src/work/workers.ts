@@ -12,14 +12,14 @@ const usual: Readonly<Record<TaskName, number>> = {
   readReport: 15_000,
   soundCase: 15_000,
   plan: 10_000,
-  elementFault: 10_000,
+  whatFailed: 10_000,
   provenStory: 90_000,
 };
 const says: Readonly<Record<TaskName, string>> = {
   readReport: 'Reading this report takes too long',
   soundCase: 'Solving this circuit takes too long',
   plan: 'Planning this trace takes too long',
-  elementFault: 'Working out this repair takes too long',
+  whatFailed: 'Working out this repair takes too long',
   provenStory: 'Looking through this story takes too long',
 };
 const threads = 2;

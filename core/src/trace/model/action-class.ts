@@ -121,7 +121,7 @@ export function repairClassOf(
   if (isRestraintCircuit({ ...source, repairs: [repair] })) return 'open-dead';
   const { says } = nearZone(car, {
     label: repair.label,
-    touches: [namesOfElement(source.circuit, repair.element)],
+    touches: [repair.element, ...(repair.covers ?? [])].map((id) => namesOfElement(source.circuit, id)),
   });
   return says === 'near' ? 'open-dead' : null;
 }

@@ -45,10 +45,11 @@ export class Ways {
   start(): Place {
     const { tests, repairs, readings, done, gained, power } = this.source;
     const read = new Set((readings ?? []).map(({ test }) => test));
-    const repaired = new Set((done ?? []).map(({ element }) => element));
     const behind = [
       ...tests.filter(({ id }) => read.has(id)),
-      ...repairs.filter(({ element }) => repaired.has(element)),
+      ...repairs.filter(({ element, method }) =>
+        done?.some((own) => own.element === element && (own.method == null || own.method === method)),
+      ),
     ];
     return {
       gained: new Set([...(gained ?? []), ...behind.flatMap(({ needs }) => needs ?? [])]),

@@ -1,6 +1,6 @@
 import { check } from '../../refusal/index.js';
 import { nextTests } from '../plan/next-tests.js';
-import { optionsDone, repairOf, repairOptions } from './repair-options.js';
+import { coveredBy, optionsDone, repairOf, repairOptions } from './repair-options.js';
 import { traceCase } from './schema.js';
 
 const plug = { element: 'C', minutes: 10, priceCents: 0 };
@@ -112,6 +112,18 @@ describe('repairs as they are bought', () => {
         { element: 'C', method: 'replace', cured: false },
       ]),
     ).toEqual([0, -1, 1]);
+  });
+});
+
+describe('what a repair covers', () => {
+  it('is what comes with it, where it was done in that way', () => {
+    const source = made({});
+    expect(coveredBy(source, { element: 'LATCH', method: 'replace' })).toEqual(['LATCH', 'SWITCH', 'MOTOR']);
+    expect(coveredBy(source, { element: 'LATCH', method: 'clean' })).toEqual(['LATCH']);
+    expect(coveredBy(source, { element: 'X' })).toEqual(['X']);
+    // Cleaned it may have been, but that does nothing for the motor: 6 · 1 beside 2 and 2.
+    const cleaned = made({ done: [{ element: 'LATCH', method: 'clean', cured: false }] });
+    expect(p(cleaned, 'MOTOR')).toBeCloseTo(0.2, 12);
   });
 });
 

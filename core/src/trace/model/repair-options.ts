@@ -82,3 +82,18 @@ const leastKept = 0.02;
 /** What a fault that an option covers keeps of its weight, where it was done and the fault still shows. */
 export const keptAfter = (option: RepairOption | undefined): number =>
   Math.max(leastKept, 1 - (option?.succeeds ?? 1));
+
+type Done = NonNullable<TraceCase['done']>[number];
+
+/** Every element that a repair which was done ended the faults of: what comes with it, where it was done in that way. */
+export const coversOf = (
+  option: RepairOption | undefined,
+  { element, method }: Pick<Done, 'element' | 'method'>,
+): readonly string[] => (option && (method == null || option.method === method) ? option.covers : [element]);
+
+/** As `coversOf`, of a repair that is being entered. */
+export function coveredBy(source: TraceCase, done: Pick<Done, 'element' | 'method'>): readonly string[] {
+  const options = repairOptions(source, 0);
+  const [option] = optionsDone(options, [{ ...done, cured: false }]);
+  return coversOf(options[option!], done);
+}

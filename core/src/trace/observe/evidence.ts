@@ -12,7 +12,7 @@ import {
 import { hasLeads, leads } from './unknowns.js';
 import { isMetered, placeOf, readsOhms, type Predictions } from './predict.js';
 import type { ReadyCase, ReadySuspect } from '../model/prepare.js';
-import { keptAfter, optionsDone } from '../model/repair-options.js';
+import { coversOf, keptAfter, optionsDone } from '../model/repair-options.js';
 import {
   type LookedTest,
   type MeteredTest,
@@ -197,7 +197,7 @@ export function posterior(ready: ReadyCase, heard: Heard): Float64Array {
 function repairLikelihoods({ repairs, source, suspects }: ReadyCase): readonly (readonly number[])[] {
   const done = source.done ?? [];
   const options = optionsDone(repairs, done);
-  const covered = done.map(({ element }, n) => repairs[options[n]!]?.covers ?? [element]);
+  const covered = done.map((own, n) => coversOf(repairs[options[n]!], own));
   return done.map(({ cured }, n) => {
     const kept = keptAfter(cured ? undefined : repairs[options[n]!]);
     const covers = (element: string) => covered[n]!.includes(element);

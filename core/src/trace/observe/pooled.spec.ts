@@ -61,6 +61,34 @@ describe('readings of one test', () => {
     expect(apart).toBeCloseTo(0.04 / 0.85, 9);
   });
 
+  it('both count where a meter tells them apart: a loose joint gives just these', () => {
+    const { suspects, again } = nextTests(
+      check(traceCase, {
+        circuit: {
+          elements: [
+            { id: 'BAT', kind: 'battery', pins: ['b+', 'gnd'], volts: 12, ohms: 0.01 },
+            { id: 'C', kind: 'contact', pins: ['b+', 'x'], ohms: 0.01 },
+            { id: 'S', kind: 'resistor', pins: ['x', 'gnd'], ohms: 10 },
+          ],
+        },
+        suspects: [
+          { id: 'loose', element: 'C', mode: 'intermittent', weight: 1 },
+          { id: 'corroded', element: 'C', mode: 'resistive', weight: 5 },
+        ],
+        outsideWeight: 0,
+        tests: [{ id: 'x', kind: 'volts', from: 'x', to: 'gnd', minutes: 2 }],
+        repairs: [],
+        readings: [
+          { test: 'x', value: 11.95 },
+          { test: 'x', value: 0.01 },
+        ],
+      }),
+    );
+    expect(suspects[0]!.id).toBe('loose');
+    expect(suspects[0]!.probability).toBeGreaterThan(0.9);
+    expect(again).toBeNull();
+  });
+
   it('are their mean where they are values', () => {
     const twice = [11.9, 12.1].map((value) => ({ test: 'x', value, supplyVolts: 12 }));
     expect(r(twice)).toBeCloseTo(r([{ test: 'x', value: 12, supplyVolts: 12 }]), 12);

@@ -81,14 +81,13 @@ function inOrder(
   const isTest = ({ move }: RankedMove) => 'test' in move;
   const { guarded, repairs, stopAt } = ready;
   const p = costs.coveredProbabilities(beliefs);
-  const sure = moves.find(
-    ({ move }) =>
-      'repair' in move && p[move.repair]! >= stopAt && (guarded || repairs[move.repair]!.covers.length === 1),
-  );
-  const called =
-    sure &&
-    (!guarded || confirmed(repairs[(sure.move as { repair: number }).repair]!) || !moves.some(isTest));
-  const first = called ? sure : null;
+  const noTests = !moves.some(isTest);
+  const isCalled = ({ move }: RankedMove) => {
+    if ('test' in move || p[move.repair]! < stopAt) return false;
+    const repair = repairs[move.repair]!;
+    return guarded ? noTests || confirmed(repair) : repair.covers.length === 1;
+  };
+  const first = moves.find(isCalled) ?? null;
   const rest = moves.filter((move) => move !== first);
   return [
     ...(first ? [first] : []),

@@ -185,7 +185,11 @@ export class RepairForm {
       cured: this.cured,
     },
     {
-      draft: () => `repair ${this.traceId() ?? ''} ${this.repair()?.element ?? this.beaconIds().join()}`,
+      draft: () => {
+        const repair = this.repair();
+        const what = repair ? `${repair.element} ${repair.method ?? ''}` : this.beaconIds().join();
+        return `repair ${this.traceId() ?? ''} ${what}`;
+      },
       read: () => this.read(),
       then: () => this.left.emit(),
     },
@@ -206,7 +210,9 @@ export class RepairForm {
   protected readonly lead = computed(() => this.person()?.role === 'lead');
 
   protected readonly proposals = computed(() =>
-    this.roots().filter(({ element }) => element === this.repair()?.element),
+    this.roots().filter(({ element }) =>
+      [this.repair()?.element, ...(this.repair()?.covers ?? [])].includes(element),
+    ),
   );
 
   protected take(root: string): void {
