@@ -84,7 +84,8 @@ export class DateField extends DateLine {
 
   constructor() {
     super();
-    this.hour.valueChanges.pipe(takeUntilDestroyed()).subscribe(() => this.keep());
+    this.day.valueChanges.pipe(takeUntilDestroyed()).subscribe(() => this.meanUsualHour());
+    this.follow(this.hour);
   }
 
   protected text(): string {
@@ -106,9 +107,8 @@ export class DateField extends DateLine {
   }
 
   /** The hour that is meant is shown as soon as there is a day. */
-  protected override keep(): void {
+  private meanUsualHour(): void {
     if (this.withHour() && this.day.value && !this.hour.value && this.hour.valid)
-      this.hour.setValue(new Date(2000, 0, 1, usualHour), { emitEvent: false });
-    super.keep();
+      this.hour.setValue(new Date(2000, 0, 1, usualHour));
   }
 }

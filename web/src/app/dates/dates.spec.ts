@@ -96,6 +96,24 @@ describe('lines for days, months and moments', () => {
     expect([over(), day!.value]).toEqual(['next week', 'next week']);
   });
 
+  it('holds nothing that it cannot show, such as a draft of what could not be read', async () => {
+    const over = field('next week');
+    const [day] = await show(DateField, over);
+    expect([over(), day!.value]).toEqual(['', '']);
+  });
+
+  it('says what cannot be an hour', async () => {
+    const over = field('2026-11-28T09:30');
+    const [, hour] = await show(DateField, over, { withHour: true });
+    hour!.focus();
+    hour!.value = 'noon';
+    hour!.dispatchEvent(new Event('input'));
+    await fixture.whenStable();
+    expect(over()).toBe('noon');
+    await type(hour!, '10:15');
+    expect(over()).toBe('2026-11-28T10:15');
+  });
+
   it('takes a month', async () => {
     const over = field('2019-04');
     const [month] = await show(MonthField, over);

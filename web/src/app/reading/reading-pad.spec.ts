@@ -67,6 +67,26 @@ describe('ReadingPad', () => {
     expect(entered.at(-1)).toEqual({ value: 7 });
   });
 
+  it('forgets the volts of the battery after five minutes: the engine may run since', async () => {
+    jasmine.clock().install().mockDate();
+    try {
+      fixture.componentRef.setInput('asksSupply', true);
+      fixture.detectChanges();
+      const supply = () => page().querySelector<HTMLInputElement>('.leads input')!;
+      supply().value = '14.1';
+      supply().dispatchEvent(new Event('input'));
+      fixture.detectChanges();
+      jasmine.clock().tick(4 * 60_000);
+      fixture.detectChanges();
+      expect(supply().value).toBe('14.1');
+      jasmine.clock().tick(61_000);
+      fixture.detectChanges();
+      expect(supply().value).toBe('');
+    } finally {
+      jasmine.clock().uninstall();
+    }
+  });
+
   it('takes over-limit, signs and factors', async () => {
     await press('OL', 'Enter the reading', '1', '2', 'm', '±', 'Enter the reading');
     expect(entered).toEqual([{ overload: true }, { value: -0.012 }]);

@@ -1,13 +1,5 @@
 /** Large keys for one reading: value, unit, over-limit. What was understood is shown before it is saved. */
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  effect,
-  input,
-  output,
-  untracked,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, input, output } from '@angular/core';
 import { done, Entry, entryForm, field, keepDraft, numberOrNull, type Trouble, trouble } from '../entry';
 import { withoutLeads } from '@dormant-beacon/core/readings';
 import { readTyped, showValue, type Unit } from '@dormant-beacon/core/units';
@@ -267,10 +259,12 @@ export class ReadingPad {
 
   constructor() {
     // What was measured a while ago says nothing of now: the engine may run since.
-    effect(() => {
-      if (this.keptSupply.looked() && Date.now() - Date.parse(untracked(this.supplyAt)) > supplyHolds) {
-        this.keptSupply.clear();
-      }
+    effect((onCleanup) => {
+      const at = this.supplyAt();
+      if (at === '') return;
+      const left = Date.parse(at) + supplyHolds - Date.now();
+      const timer = setTimeout(() => this.keptSupply.clear(), Math.max(0, left));
+      onCleanup(() => clearTimeout(timer));
     });
   }
 
