@@ -1,7 +1,7 @@
 import { flap, Story } from '../testing/story.js';
 import { nextTests } from '../trace/index.js';
 import { templates } from '../trace/templates/index.js';
-import { planned } from '../stages/next.js';
+import { planned } from '../stages/planned.js';
 import { caseOf } from './cases.js';
 
 const source = templates[0]!.build({});

@@ -10,7 +10,8 @@ import {
   standingFor,
 } from '../record/index.js';
 import type { Lens } from './lens.js';
-import { type NextThing, nextThing } from './next.js';
+import { nextThing } from './next.js';
+import type { NextThing } from './thing.js';
 import { defaultProofPolicy, type Proof, type ProofPolicy } from '../proof/index.js';
 import type { SafetyPolicy } from './safety.js';
 import { situationOf, type Situation } from './situation.js';

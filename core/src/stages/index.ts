@@ -1,16 +1,8 @@
 export { assessJob, type Assessment, type Stage, type StageState } from './assess.js';
 export { type Lens } from './lens.js';
-export {
-  lackingText,
-  type Meaning,
-  meanings,
-  meaningsOf,
-  type NextThing,
-  percent,
-  planned,
-  suspectLabel,
-  traceOf,
-} from './next.js';
+export { lackingText, traceOf } from './next.js';
+export { type Meaning, meanings, meaningsOf, percent, planned, suspectLabel } from './planned.js';
+export type { NextThing } from './thing.js';
 export {
   defaultSafetyPolicy,
   isRestraintTrace,

@@ -115,6 +115,34 @@ describe('circuits and base rates of the shop', () => {
     expect(log.entries.map(({ says }) => says)).toContain('Base rates: lamp open 8 → 12');
   });
 
+  it('learns what had failed of a unit that was replaced, not what the unit is listed under', async () => {
+    const { jobId, beaconId } = await shop.openBased();
+    const latch = templates.find(({ id }) => id === 'latch-motor')!.build({});
+    const trace = { title: 'Latch', beaconIds: [beaconId], case: latch, ratesVersion: 1 };
+    const traceId = (await shop.enter(jobId, 'traces', trace)).id;
+    await shop.enter(jobId, 'readings', { traceId, test: 'hear', found: false });
+    await shop.enter(jobId, 'readings', { traceId, test: 'runs', found: true });
+    const repair = {
+      traceId,
+      element: 'MOTOR',
+      beaconIds: [beaconId],
+      label: 'Replace the latch',
+      method: 'replace',
+      root: 'unknown',
+      cured: true,
+    };
+    await shop.enter(jobId, 'repairs', repair);
+    const record = (await shop.get<JobRecord>(`/api/jobs/${jobId}`)).body;
+    // The motor was heard and the pawl stayed: nearly sure of the unit, though not of its motor.
+    expect(record.repairs[0]!.chance).toBeGreaterThan(0.8);
+    const teach = (done: boolean) => shop.db.transaction((trx) => learn(trx, record, done));
+    await teach(true);
+    expect((await own<Rates>('base-rates')).body.learned).toEqual([
+      { kind: 'switch', mode: 'stuckOpen', closures: 1 },
+    ]);
+    await teach(false);
+  });
+
   it('learns from a proven closure, and unlearns by its comeback', async () => {
     const { jobId, beaconId } = await shop.openBased();
     const trace = await shop.enter(jobId, 'traces', {
