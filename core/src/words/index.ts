@@ -5,6 +5,7 @@ export {
   testRead,
   unitOf,
   outcomeName,
+  supplyWords,
   valueWords,
 } from './reading-words.js';
 export { type Said, say, type SentenceKey } from './sentences.js';

@@ -39,14 +39,19 @@ export function valueWords(test: TraceTest, value: number): string {
   return lampShows[shown].says;
 }
 
+/** The volts that stood at the battery with a reading; empty where nobody measured them. */
+export const supplyWords = ({ supplyVolts }: Pick<TraceReading, 'supplyVolts'>): string =>
+  supplyVolts == null ? '' : `${showValue(supplyVolts, 'V')} at the battery`;
+
 /** What a test gave; `test` undefined where its trace does not have it any more. */
 export function readingWords(
   test: TraceTest | undefined,
   { value, overload, found, moved, gone, supplyVolts }: Omit<TraceReading, 'test'>,
 ): string {
   if (overload === true) return 'over-limit';
-  const supply = supplyVolts == null ? '' : `, ${showValue(supplyVolts, 'V')} at the battery`;
-  if (value != null) return `${test ? valueWords(test, value) : showValue(value, 'V')}${supply}`;
+  const supply = supplyWords({ supplyVolts });
+  if (value != null)
+    return `${test ? valueWords(test, value) : showValue(value, 'V')}${supply && `, ${supply}`}`;
   if (gone === true) return 'fault gone, not told';
   if (moved != null) return moved ? 'fault moved' : 'fault stayed';
   return found === true ? 'yes' : 'no';

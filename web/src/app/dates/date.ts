@@ -67,6 +67,7 @@ const usualHour = 16;
     .moment {
       display: flex;
       flex-wrap: wrap;
+      align-items: flex-start;
       gap: 8px;
     }
     mat-form-field {

@@ -1,7 +1,7 @@
 /** What was read, newest first: of one trace, or of all others. */
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { readingWords, testName, testRead } from '@dormant-beacon/core/words';
+import { readingWords, supplyWords, testName, testRead } from '@dormant-beacon/core/words';
 import { standing } from '@dormant-beacon/core/record';
 import { Store } from '@ngrx/store';
 import { When } from '../time';
@@ -16,7 +16,8 @@ import { jobFeature } from '../job';
       @for (reading of readings(); track reading.id) {
         <li>
           <span
-            >{{ reading.label }}<small>{{ reading.at | when }}</small></span
+            >{{ reading.label
+            }}<small>{{ reading.at | when }}{{ reading.supply ? ' · ' + reading.supply : '' }}</small></span
           ><strong class="mono">{{ reading.says }}</strong>
           @if (!others()) {
             <button
@@ -73,7 +74,8 @@ export class ReadingList {
           id: reading.id,
           at: reading.observedAt,
           label: testName(test, reading.test),
-          says: readingWords(test, reading),
+          says: readingWords(test, { ...reading, supplyVolts: null }),
+          supply: supplyWords(reading),
         };
       })
       .reverse();
