@@ -72,14 +72,16 @@ describe('repairs as they are bought', () => {
   });
 
   it('cost what is bought, with the chance that it succeeds, by hand', () => {
-    const cents = (element: string, method: string) =>
-      nextTests(made({ outsideCents: 0 })).next.find(
+    const cents = (element: string, method: string, outsideCents = 10_000) =>
+      nextTests(made({ outsideCents })).next.find(
         (action) => action.action === 'repair' && action.element === element && action.method === method,
       )!.expectedCents;
     // The unit: 12,000, and for the other 0.6 a charge and the plug. Of that the cheaper is the sure way:
     // (3000 + 1000)/1 against (1000 + 1000)/0.5, a tie that goes in their order: cleaned for 1000 and half of
     // the time a charge of 1000 · 0.5; then 0.5 · 3000 and no charge.
     expect(cents('LATCH', 'replace')).toBe(12_000 + 0.6 * 1000 + 0.6 * (1000 + 500 + 1500));
+    // Where it costs nothing to leave it to somebody else, nobody renews for 1500 what cleaning did not cure.
+    expect(cents('LATCH', 'replace', 0)).toBe(12_000 + 0.6 * 1000 + 0.6 * (1000 + 500));
   });
 
   it('add up the probabilities of what a unit covers where somebody is bound to be sure', () => {

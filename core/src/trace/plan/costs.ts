@@ -104,7 +104,8 @@ export class Costs {
 
   /**
    * The bound R: repairs tried one after the other by ascending (cents + W)/(p · chance to succeed), and the charge for
-   * `outside` on what is left. Repairs in `tried`, and those that earlier ones leave nothing to, are passed over.
+   * `outside` on what is left. Repairs in `tried` are passed over, and so is another way to repair what was repaired
+   * before, where it costs more than the charge that it spares.
    */
   bound(beliefs: Float64Array, tried: ReadonlySet<number>): number {
     const { repairs, wrongPartCents: wrong, outsideCents } = this.ready;
@@ -119,6 +120,7 @@ export class Costs {
     }
     order.sort((a, b) => ratio[a]! - ratio[b]!);
     const still = beliefs.slice();
+    const before = new Uint8Array(still.length);
     const ended = coverage.pairs ? coverage.ended(tried) : null;
     let left = 1;
     let cost = 0;
@@ -128,9 +130,14 @@ export class Costs {
       const [own, faults] = [coverage.suspects[n]!, coverage.faults[n]!];
       let fits = 0;
       let cured = 0;
+      let again = 0;
+      for (const s of own) again += before[s]! * still[s]!;
+      for (const s of own) fits += still[s]!;
+      const price = cents[n]! * left + wrong * Math.max(0, left - succeeds * fits);
+      if (!(fits > 0) || (again === fits && price > succeeds * fits * outsideCents)) continue;
       for (let k = 0; k < own.length; k++) {
         const s = own[k]!;
-        fits += still[s]!;
+        before[s] = 1;
         if (ended !== null) {
           ended[s]! |= faults[k]!;
           if (ended[s] !== coverage.whole[s]) continue;
@@ -139,12 +146,11 @@ export class Costs {
         cured += share;
         still[s]! -= share;
       }
-      if (!(fits > 0)) continue;
       if (live && power != null && power !== 'live') {
         cost += this.toDead * left;
         live = false;
       }
-      cost += cents[n]! * left + wrong * Math.max(0, left - succeeds * fits);
+      cost += price;
       left = Math.max(0, left - cured);
     }
     return cost + left * outsideCents;
