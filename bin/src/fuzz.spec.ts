@@ -56,6 +56,29 @@ const strange = fc.oneof(
   fc.string({ maxLength: 8 }),
 );
 
+describe('figures beyond any car', () => {
+  const far = [1e308, -1e308, 1e-308];
+  for (const [area, own] of Object.entries(verbs))
+    for (const [name, verb] of Object.entries(own))
+      it(`${area} ${name}: one in any place is answered in figures or refused`, () => {
+        for (const path of places(verb.example))
+          for (const figure of far) {
+            try {
+              const answer = verb.run(changed(structuredClone(verb.example), path, figure), {
+                cases: 3,
+                seed: 1,
+              });
+              expect(notFinite(answer))
+                .withContext(`${path.join('.')} = ${figure}`)
+                .toEqual([]);
+            } catch (error) {
+              if (!isRefusal(error)) throw error;
+              expect(error.reason).not.toBe('');
+            }
+          }
+      });
+});
+
 describe('wrong input', () => {
   for (const [area, own] of Object.entries(verbs))
     for (const [name, verb] of Object.entries(own))

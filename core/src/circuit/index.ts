@@ -18,6 +18,7 @@ export {
   type Meter,
   meter,
   type MeterReading,
+  positive,
   reference,
   type Solution,
   type SolveAnswer,

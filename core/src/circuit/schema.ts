@@ -2,7 +2,9 @@
 import * as z from 'zod';
 
 const name = z.string().min(1).max(80);
-const positive = z.number().gt(0);
+/** Above nothing, and within what the arithmetic carries: a pico-ohm to a million million. */
+export const positive = z.number().min(1e-12).max(1e12);
+const volts = z.number().min(-1e6).max(1e6);
 const pair = z.tuple([name, name]);
 const names = z.array(name).nullish();
 
@@ -17,7 +19,7 @@ const battery = z.strictObject({
   ...labelled,
   kind: z.literal('battery'),
   pins: pair,
-  volts: z.number(),
+  volts,
   ohms: positive,
 });
 /** A wire by its ohms, or by its length with its cross-section or gauge. */
@@ -113,8 +115,8 @@ const moduleInput = z.strictObject({
   kind: z.literal('moduleInput'),
   pins: pair,
   pullUpOhms: positive,
-  pullUpVolts: z.number(),
-  thresholdVolts: z.number(),
+  pullUpVolts: volts,
+  thresholdVolts: volts,
 });
 const moduleOutput = z.strictObject({
   ...labelled,

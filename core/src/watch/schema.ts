@@ -1,13 +1,17 @@
 /** How often a beacon showed before the repair, and what has been seen since. */
 import * as z from 'zod';
 
+/** So little or so much that no life of a car reaches it, and no quotient runs over. */
+const some = z.number().min(1e-6).max(1e9);
+const count = z.number().min(0).max(1e9);
+
 const rest = {
   /** Probability that the repair cured it, before any clean exposure. */
   cured: z.number().gt(0).lt(1),
   target: z.number().gt(0).lt(1).nullish(),
   /** Exposures (or hours) that the vehicle's use gives in a day. */
-  perDay: z.number().gt(0).nullish(),
-  cleanSince: z.number().min(0),
+  perDay: some.nullish(),
+  cleanSince: count,
 };
 
 export const watchRequest = z.discriminatedUnion('unit', [
@@ -23,7 +27,7 @@ export const watchRequest = z.discriminatedUnion('unit', [
   }),
   z.strictObject({
     unit: z.literal('hours'),
-    before: z.strictObject({ shown: z.number().min(0), exposures: z.number().gt(0) }),
+    before: z.strictObject({ shown: count, exposures: some }),
     ...rest,
   }),
 ]);

@@ -1,23 +1,27 @@
 /** A trace: one circuit, its suspects, the tests and repairs that are possible, and what was read so far. */
 import * as z from 'zod';
-import { circuit, faultMode, state } from '../../circuit/index.js';
+import { circuit, faultMode, positive, state } from '../../circuit/index.js';
 
 const id = z.string().min(1).max(80);
 const label = z.string().max(200).nullish();
 const chance = z.number().min(0).max(1);
-const cents = z.number().min(0);
-const minutes = z.number().min(0);
+/** Far beyond any car, and so small that no sum of them runs over. */
+const most = 1e12;
+const cents = z.number().min(0).max(most);
+const minutes = z.number().min(0).max(1e6);
+const supplyVolts = z.number().gt(0).max(100);
+const weight = z.number().min(0).max(most);
 
 export const suspect = z.strictObject({
   id: id.nullish(),
   element: id,
   mode: faultMode,
-  ohms: z.number().gt(0).nullish(),
+  ohms: positive.nullish(),
   to: id.nullish(),
   /** Of an intermittent one: the positions in which alone it shows, or how often a look finds it. */
   positions: z.array(id).max(20).nullish(),
   chance: chance.nullish(),
-  weight: z.number().min(0),
+  weight,
   label,
   /** What made its weight: the factors that it was multiplied by, with their reasons. */
   because: z
@@ -46,7 +50,11 @@ const test = {
   /** It moves or parts something: what is read after it may be of a changed car. Swaps, wiggles and unplugging always do. */
   disturbs: z.boolean().nullish(),
 };
-const metered = { ...test, percent: z.number().min(0).nullish(), digits: z.number().min(0).nullish() };
+const metered = {
+  ...test,
+  percent: z.number().min(0).max(most).nullish(),
+  digits: z.number().min(0).max(most).nullish(),
+};
 const between = { ...metered, from: id, to: id };
 const looked = {
   ...test,
@@ -98,19 +106,19 @@ export type TraceRepair = z.infer<typeof traceRepair>;
  */
 export const traceReading = z.strictObject({
   test: id,
-  value: z.number().nullish(),
+  value: z.number().min(-most).max(most).nullish(),
   overload: z.boolean().nullish(),
   found: z.boolean().nullish(),
   moved: z.boolean().nullish(),
   gone: z.boolean().nullish(),
   /** Volts at the battery in that moment: left out, they are an unknown that the readings of a case share. */
-  supplyVolts: z.number().gt(0).max(100).nullish(),
+  supplyVolts: supplyVolts.nullish(),
 });
 export type TraceReading = z.infer<typeof traceReading>;
 
 /** The volts that the supply may have where they were not measured: likeliest at `volts`. */
 export const traceSupply = z
-  .strictObject({ low: z.number().gt(0), volts: z.number().gt(0), high: z.number().gt(0) })
+  .strictObject({ low: supplyVolts, volts: supplyVolts, high: supplyVolts })
   .refine(({ low, volts, high }) => low <= volts && volts <= high, {
     path: ['volts'],
     error: 'expected low ≤ volts ≤ high',
@@ -161,7 +169,7 @@ export const traceCase = z.strictObject({
   template: id.nullish(),
   circuit,
   suspects: z.array(suspect).max(2000).nullish(),
-  outsideWeight: z.number().min(0).nullish(),
+  outsideWeight: weight.nullish(),
   outsideCents: cents.nullish(),
   hourlyRateCents: cents.nullish(),
   wrongPartCents: cents.nullish(),
