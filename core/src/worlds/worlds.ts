@@ -24,6 +24,8 @@ export interface WorldTest {
   readonly through?: string;
   readonly element?: string;
   readonly mode?: string | null | undefined;
+  /** What is looked for in how it works: `off`, `weak`, or `on`. */
+  readonly shows?: string | null | undefined;
   readonly finds?: number | null | undefined;
   readonly falseAlarm?: number | null | undefined;
   readonly state?: Stand | null | undefined;
@@ -62,6 +64,17 @@ export interface World {
 const usualOhms = [0.5, 2, 8, 40, 150] as const;
 const meterOhms = 10e6;
 const testLampOhms = 28;
+
+/** Of its rated power: below the first a thing is dark or still, below the second anybody sees that it is weak. */
+const seenAs = { lamp: [0.03, 0.55], other: [0.2, 0.55] } as const;
+
+/** Watts that a part is made for, at the volts of a full battery where it does not say them. */
+function ratedWatts(part: Part): number {
+  const is = (name: string) => (typeof part[name] === 'number' ? part[name] : NaN);
+  const ohms = [is('runningOhms'), is('coilOhms'), is('ohms')].find((one) => !Number.isNaN(one));
+  if (part.kind === 'lamp') return is('watts');
+  return part.kind === 'led' ? 0.04 : 12.6 ** 2 / (ohms ?? 10);
+}
 
 /** The world number `n` of a case: the same number is the same world. */
 export function worldOf(source: WorldCase, kind: Kind, n: number): World {
@@ -103,18 +116,37 @@ export function worldOf(source: WorldCase, kind: Kind, n: number): World {
     return (kind === 'motor' || kind === 'relay') && amps(whole) > 0.005 && amps(wiring) < amps(whole) / 2;
   };
 
+  // How a part works to the eye and ear: what jams turns no more, whatever it draws.
+  const works = (wired: Wiring, element: string, stand: Stand): 'off' | 'weak' | 'full' => {
+    const part = source.circuit.elements.find(({ id }) => id === element)!;
+    if (stand.stalled?.includes(element) || (fault.element === element && fault.mode === 'binding'))
+      return 'off';
+    const { volts, amps } = wired.rest(stand);
+    const over = Math.abs((volts.get(part.pins[0]!) ?? 0) - (volts.get(part.pins[1]!) ?? 0));
+    const share = (over * Math.abs(amps.get(element) ?? 0)) / ratedWatts(part);
+    const [dark, weak] = part.kind === 'lamp' || part.kind === 'led' ? seenAs.lamp : seenAs.other;
+    return share < dark ? 'off' : share < weak ? 'weak' : 'full';
+  };
+
   const read = (test: WorldTest): WorldReading => {
     const stand = test.state ?? source.state ?? {};
     if (test.kind === 'swap')
       return { test: test.id, moved: random.uniform() < (test.element === fault.element ? 0.97 : 0.02) };
+    const sees = (seen: boolean) => {
+      const finds = (test.finds ?? 0.95) * (human ? 0.95 : 1);
+      return { test: test.id, found: random.uniform() < (seen ? finds : (test.falseAlarm ?? 0.01)) };
+    };
+    if (test.element !== undefined && test.shows != null) {
+      const is = works(there() ? wiring : whole, test.element, stand);
+      return sees(test.shows === 'on' ? is !== 'off' : is === test.shows);
+    }
     if (test.element !== undefined) {
       const aimed = test.element === fault.element && (test.mode == null || test.mode === fault.mode);
       const seen =
         aimed ||
         (test.kind === 'inspect' && wiring.hasBlown(test.element)) ||
         (test.kind === 'listen' && isSilent(test.element, stand));
-      const finds = (test.finds ?? 0.95) * (human ? 0.95 : 1);
-      return { test: test.id, found: random.uniform() < (seen ? finds : (test.falseAlarm ?? 0.01)) };
+      return sees(seen);
     }
     const now = there() ? wiring : whole;
     const kindOf = test.kind === 'live' ? (test.reads ?? 'volts') : test.kind;
