@@ -138,6 +138,12 @@ export const benchCases: readonly BenchCase[] = [
     'impact-sensor',
     // Added last: the others keep their seeds.
     'discharge-headlamp',
+    'held-input',
+    'two-way-motor',
+    'position-sensor',
+    'instrument-display',
+    'column-stalk',
+    'module-network',
   ].map((id, n): BenchCase => ({
     name: id.replaceAll('-', ' '),
     seed: 101 + n,

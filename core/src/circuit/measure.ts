@@ -55,6 +55,19 @@ export class MeterBench {
     }
   }
 
+  /** What stands over an element and flows in it, a relay's coil included; `jammed` is a motor that cannot turn. */
+  power(id: string): { readonly volts: number; readonly amps: number; readonly jammed: boolean } {
+    const element = this.circuit.elements.find((one) => one.id === id);
+    const jammed =
+      element?.kind === 'motor' &&
+      ((this.state.stalled?.includes(id) ?? false) ||
+        (this.state.faults?.some((fault) => fault.element === id && fault.mode === 'binding') ?? false));
+    const index = this.live.branches.findIndex((branch) => branch.element === id);
+    if (index < 0) return { volts: 0, amps: 0, jammed };
+    const { a, b } = this.live.branches[index]!;
+    return { volts: this.rest.volts[a]! - this.rest.volts[b]!, amps: this.rest.amps[index]!, jammed };
+  }
+
   private point(point: string, path: string): number {
     const node = this.live.points.get(point);
     if (node === undefined) throw new Refusal(path, `no point "${point}" in the circuit`);

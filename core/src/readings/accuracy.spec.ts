@@ -103,6 +103,7 @@ describe('the sections of a circuit', () => {
       'switch: light switch',
       'wire: harness to the lamp',
       'contact: plug C12',
+      'contact: holder of the right tail lamp',
       'ground: ground G3',
     ]);
     // About 1.8 A through 60 milliohms.

@@ -83,6 +83,19 @@ describe('a case whose circuit is edited', () => {
     expect(added.tests.length).toBeGreaterThan(flap.tests.length);
   });
 
+  it('leaves out of its usual state, and of what a repair covers, what is taken out of the circuit', () => {
+    const twoWay = built('two-way-motor');
+    const without = editedCase(twoWay, { do: 'remove', id: 'OTHER-REST' });
+    expect(without.state).toEqual({ closed: ['ONE-FEED'], open: ['ONE-REST', 'OTHER-FEED'] });
+    expect(without.repairs.find(({ element }) => element === 'ONE-FEED')!.covers).toEqual([
+      'ONE-REST',
+      'OTHER-FEED',
+    ]);
+    const rest = twoWay.circuit.elements.find(({ id }) => id === 'OTHER-REST')!;
+    const called = editedCase(twoWay, { do: 'change', id: rest.id, element: { ...rest, id: 'REST' } });
+    expect(called.repairs.find(({ element }) => element === 'ONE-FEED')!.covers).toContain('REST');
+  });
+
   it('moves the tests of a point that is joined to another', () => {
     const lamp = built('fused-lamp');
     const joined = editedCase(editedCase(lamp, { do: 'remove', id: 'SWITCH' }), {

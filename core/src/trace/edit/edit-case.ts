@@ -70,7 +70,11 @@ function renamed(source: TraceCase, by: Renaming): TraceCase {
         }
       : {}),
     tests: tests.map((test) => testBy(test, by)),
-    repairs: repairs.map((repair) => ({ ...repair, element: by.element(repair.element) })),
+    repairs: repairs.map((repair) => ({
+      ...repair,
+      element: by.element(repair.element),
+      ...(repair.covers ? { covers: repair.covers.map(by.element) } : {}),
+    })),
     ...(cavities ? { cavities: cavities.map((one) => ({ ...one, point: by.point(one.point) })) } : {}),
     ...(roots
       ? {

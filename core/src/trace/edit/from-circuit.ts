@@ -6,6 +6,7 @@ import {
   type ElementKind,
   type FaultMode,
   reference,
+  type State,
 } from '../../circuit/index.js';
 import { baseRates } from '../model/base-rates.js';
 import { looks, modeWords, usualWork } from './usual-work.js';
@@ -33,7 +34,11 @@ export function caseOfCircuit(circuit: Circuit, base: TraceCase | null = null): 
   const suspects = (base?.suspects ?? []).filter(
     ({ element, to }) => elements.has(element) && (to == null || points.has(to)),
   );
-  const repairs = (base?.repairs ?? []).filter(({ element }) => elements.has(element));
+  const repairs = (base?.repairs ?? [])
+    .filter(({ element }) => elements.has(element))
+    .map((repair) =>
+      repair.covers ? { ...repair, covers: repair.covers.filter((id) => elements.has(id)) } : repair,
+    );
   const tests = (base?.tests ?? []).filter((test) => stands(test, elements, points));
   const [suspected, repaired] = [suspects, repairs].map(
     (list) => new Set(list.map(({ element }) => element)),
@@ -53,6 +58,7 @@ export function caseOfCircuit(circuit: Circuit, base: TraceCase | null = null): 
       ...probesOf(added, probed),
     ],
     repairs: [...repairs, ...added.filter(({ id }) => !repaired!.has(id)).map(repairOf)],
+    ...(base?.state ? { state: stateThatStands(base.state, elements, points) } : {}),
     ...(base?.cavities ? { cavities: base.cavities.filter(({ point }) => points.has(point)) } : {}),
     ...(base?.roots ? { roots: base.roots.filter(({ element }) => elements.has(element)) } : {}),
   };
@@ -82,6 +88,29 @@ function stands(
     at.every((point) => points.has(point)) &&
     (state.unplugged ?? []).every((connector) => connectors.has(connector))
   );
+}
+
+/** How the circuit usually stands, without what is no longer there. */
+function stateThatStands(
+  state: State,
+  elements: ReadonlyMap<string, Element>,
+  points: ReadonlySet<string>,
+): State {
+  const connectors = new Set([...elements.values()].map(connectorOf));
+  const are = <T>(list: readonly T[] | null | undefined, is: (one: T) => boolean) => list?.filter(is);
+  const here = (id: string) => elements.has(id);
+  const both = (pins: readonly string[]) => pins.every((point) => points.has(point));
+  const lists = {
+    closed: are(state.closed, here),
+    open: are(state.open, here),
+    pulled: are(state.pulled, here),
+    stalled: are(state.stalled, here),
+    unplugged: are(state.unplugged, (connector) => connectors.has(connector)),
+    jumpers: are(state.jumpers, both),
+    substituteLoads: are(state.substituteLoads, ({ pins }) => both(pins)),
+    faults: are(state.faults, ({ element, to }) => here(element) && (to == null || points.has(to))),
+  };
+  return { ...state, ...Object.fromEntries(Object.entries(lists).filter(([, list]) => list !== undefined)) };
 }
 
 const nameOf = ({ id, label }: Element) => label || id;

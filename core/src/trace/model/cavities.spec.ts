@@ -97,7 +97,9 @@ describe('a guarded circuit by what it shows', () => {
     for (const template of templates)
       expect(isGuarded({ ...template.build({}), guarded: false }))
         .withContext(template.id)
-        .toBe(template.restraint === true || template.id === 'discharge-headlamp');
+        .toBe(
+          (template.restraint ?? template.besideRestraint) === true || template.id === 'discharge-headlamp',
+        );
   });
 
   it('is one of restraints by its steps’ words too', () => {
@@ -159,7 +161,9 @@ describe('the class of an action', () => {
   });
 
   it('lets no plain template cry wolf with its own words', () => {
-    for (const template of templates.filter(({ restraint }) => restraint !== true)) {
+    for (const template of templates.filter(
+      ({ restraint, besideRestraint }) => restraint !== true && besideRestraint !== true,
+    )) {
       const source = template.build({});
       for (const own of source.tests)
         expect(actionClassOf(source, own))

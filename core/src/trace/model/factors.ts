@@ -43,6 +43,40 @@ export const eventFactors: Partial<
   'earlier-repair': [{ what: 'earlier work raises plugs', times: 3, raises: isJoint }],
 };
 
+/** What a condition in which alone the beacon shows says of the suspects; the words are those of a technician. */
+export const conditionFactors: readonly { says: RegExp; what: string; times: number; raises: Raises }[] = [
+  {
+    says: /\b(?:cold|frost|ice|icy)\b/i,
+    what: 'a fault that comes in the cold raises joints, switches and relays',
+    times: 2,
+    raises: ({ kind }) => ['contact', 'ground', 'switch', 'relay'].includes(kind),
+  },
+  {
+    says: /\b(?:hot|heat|warm|long drive)\b/i,
+    what: 'a fault that comes in the heat raises relays, outputs, motors and drivers',
+    times: 2,
+    raises: ({ kind }) => ['relay', 'moduleOutput', 'motor', 'led', 'resistor'].includes(kind),
+  },
+  {
+    says: /\b(?:rain|wet|damp|wash|water)\b/i,
+    what: 'a fault that comes in the wet raises joints and what touches ground',
+    times: 3,
+    raises: (element, mode) => isJoint(element, mode) || mode === 'shortToGround' || mode === 'bridged',
+  },
+  {
+    says: /\b(?:rough road|bumps?|vibration|moving|door|turn(?:ing)?)\b/i,
+    what: 'a fault that comes with motion raises wires and plugs that move',
+    times: 3,
+    raises: ({ kind }, mode) => (kind === 'wire' || kind === 'contact') && opens.has(mode),
+  },
+  {
+    says: /\b(?:load|everything on|cranking)\b/i,
+    what: 'a fault that comes under load raises added resistance',
+    times: 3,
+    raises: (_, mode) => mode === 'resistive',
+  },
+];
+
 /** What a code's failure type says of the mode, by its public number. */
 export const failureTypeFactors: Readonly<Record<string, { what: string; times: number; raises: Raises }>> =
   wordTable({

@@ -68,6 +68,20 @@ describe('weights before any reading', () => {
     expect(known.suspects!.find(({ id }) => id === 'plug')!.weight).toBeCloseTo(before['plug']! * 48, 9);
   });
 
+  it('follow the conditions in which alone it shows, by the words of whoever saw it', () => {
+    const times = (id: string, ...conditions: string[]) => weights({ conditions })[id]! / before[id]!;
+    expect([times('plug', 'rain'), times('ground', 'after the car wash'), times('lamp', 'rain')]).toEqual([
+      3, 3, 1,
+    ]);
+    expect([times('plug', 'under load'), times('plug-open', 'under load')]).toEqual([3, 1]);
+    expect([times('harness', 'rough road'), times('switch', 'rough road')]).toEqual([3, 1]);
+    expect([times('switch', 'cold'), times('harness', 'cold')]).toEqual([2, 1]);
+    // Two conditions count both; one that nobody knows counts nothing.
+    expect([times('plug', 'cold', 'rain'), times('plug', 'on Mondays')]).toEqual([6, 1]);
+    // The car was raining on nobody: whole words alone are meant.
+    expect(times('plug', 'training')).toBe(1);
+  });
+
   it('follow a collision or water only where the circuit lies there, or where nobody knows', () => {
     for (const event of ['collision', 'water'] as const) {
       expect(weights({ event, inPlace: true })).toEqual(weights({ event }));

@@ -1,6 +1,12 @@
 /** Weighs a case's suspects by what is known before any reading. Source: computation page, section 4. */
 import { connectorOf, type Element, type FaultMode } from '../../circuit/index.js';
-import { eventFactors, failureTypeFactors, knownWeaknessCap, oldLampYears } from './factors.js';
+import {
+  conditionFactors,
+  eventFactors,
+  failureTypeFactors,
+  knownWeaknessCap,
+  oldLampYears,
+} from './factors.js';
 import { rateOf, type RateBook, suppliedRate } from './rate-book.js';
 import type { Suspect, TraceCase } from './schema.js';
 
@@ -19,6 +25,8 @@ export interface Grounds {
   readonly event?: 'collision' | 'module-failure' | 'battery' | 'water' | 'earlier-repair' | 'wear' | null;
   /** The circuit runs where the car was hit or wet; null where nobody knows. */
   readonly inPlace?: boolean | null;
+  /** In which alone the beacon shows, in a technician's words: cold, rain, rough road. */
+  readonly conditions?: readonly string[] | null;
   /** Failure types of the codes behind it, such as `13`. */
   readonly failureTypes?: readonly string[] | null;
   /** Connectors that were parted in recent work. */
@@ -62,6 +70,7 @@ function factorsOf(suspect: Suspect, element: Element, grounds: Grounds): Factor
     ...[...new Set(grounds.failureTypes ?? [])].flatMap(
       (type) => failureTypeFactors[type.toUpperCase()] ?? [],
     ),
+    ...conditionFactors.filter(({ says }) => grounds.conditions?.some((condition) => says.test(condition))),
   ].filter(({ raises }) => raises(element, mode));
   return [
     ...tableFactor(element, mode, grounds.book ?? null),

@@ -75,14 +75,17 @@ export const traceTest = z.discriminatedUnion('kind', [
   z.strictObject({ ...looked, kind: z.literal('inspect') }),
   z.strictObject({ ...looked, kind: z.literal('listen') }),
   z.strictObject({ ...looked, kind: z.literal('wiggle') }),
-  z.strictObject({ ...looked, kind: z.literal('function') }),
+  /** `shows`: found is an element that works so, whatever makes it: dark or still, weak, or on where it should be off. */
+  z.strictObject({ ...looked, kind: z.literal('function'), shows: z.enum(['off', 'weak', 'on']).nullish() }),
   /** The suspected cause applied, removed, applied again: found where the fault comes with it. */
   z.strictObject({ ...looked, kind: z.literal('provoke') }),
   z.strictObject({ ...test, kind: z.literal('swap'), element: id }),
 ]);
 export type TraceTest = z.infer<typeof traceTest>;
 export type MeteredTest = Extract<TraceTest, { percent?: unknown }>;
-export type LookedTest = Extract<TraceTest, { finds?: unknown }>;
+export type LookedTest = Extract<TraceTest, { finds?: unknown }> & {
+  readonly shows?: 'off' | 'weak' | 'on' | null | undefined;
+};
 
 export const repairMethod = z.enum(['clean', 'reseat', 'retension', 'repair', 'replace']);
 export type RepairMethod = z.infer<typeof repairMethod>;

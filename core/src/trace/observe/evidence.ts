@@ -35,9 +35,11 @@ export function accuracyOf(test: TraceTest): Accuracy {
 export function findsChances(ready: ReadyCase, predicted: Predictions, test: LookedTest): number[] {
   const shows = predicted.shows.get(test.id);
   return ready.suspects.map((suspect, s) => {
-    const aimed = [suspect, suspect.second].some(
-      (fault) => fault?.element === test.element && (test.mode == null || test.mode === fault.mode),
-    );
+    const aimed =
+      test.shows == null &&
+      [suspect, suspect.second].some(
+        (fault) => fault?.element === test.element && (test.mode == null || test.mode === fault.mode),
+      );
     const seen = aimed ? 1 : (shows?.[s] ?? 0);
     return seen * (test.finds ?? 0.95) + (1 - seen) * (test.falseAlarm ?? 0.01);
   });

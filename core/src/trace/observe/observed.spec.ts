@@ -142,6 +142,95 @@ describe('what is observed', () => {
     expect(shareOf(result, 'feed')).toBeCloseTo(0.9 / 2.8, 9);
   });
 
+  describe('a beat that anybody sees', () => {
+    const lamp = { id: 'LP', kind: 'lamp', pins: ['lp', 'g'], volts: 12, watts: 21 };
+    const at = (shows: string, state: object = {}) => ({
+      id: shows,
+      kind: 'function',
+      element: 'LP',
+      shows,
+      minutes: 1,
+      finds: 0.9,
+      falseAlarm: 0.1,
+      state,
+    });
+    const seen = (readings: object[], more: object = {}) =>
+      nextTests(
+        check(traceCase, {
+          circuit: {
+            elements: [
+              { id: 'BAT', kind: 'battery', pins: ['b+', 'gnd'], volts: 12, ohms: 0.01 },
+              { id: 'SW', kind: 'switch', pins: ['b+', 'lp'], closed: true },
+              lamp,
+              { id: 'G', kind: 'ground', pins: ['g', 'gnd'], ohms: 0.01 },
+            ],
+          },
+          supply: { low: 12, volts: 12, high: 12 },
+          suspects: [
+            { id: 'burnt', element: 'LP', mode: 'open', weight: 1 },
+            { id: 'ground', element: 'G', mode: 'resistive', ohms: 6, weight: 1 },
+            { id: 'welded', element: 'SW', mode: 'stuckClosed', weight: 1 },
+          ],
+          outsideWeight: 0,
+          tests: [at('off'), at('weak'), at('on', { open: ['SW'] })],
+          repairs: [],
+          readings,
+          ...more,
+        }),
+      );
+
+    it('is dark, weak, or on where it should be off, by the power that reaches it', () => {
+      // 6 Ω before a lamp of 21 W leave it about 5 V: a fifth of its power. Burnt, it has none; welded, all of it.
+      const share = (test: string, id: string) => shareOf(seen([{ test, found: true }]), id);
+      expect(share('off', 'burnt')).toBeCloseTo(0.9 / 1.1, 9);
+      expect(share('weak', 'ground')).toBeCloseTo(0.9 / 1.1, 9);
+      expect(share('on', 'welded')).toBeCloseTo(0.9 / 1.1, 9);
+    });
+
+    it('accuses no part for being named: a burnt lamp is no weak one', () => {
+      expect(shareOf(seen([{ test: 'weak', found: true }]), 'burnt')).toBeCloseTo(0.1 / 1.1, 9);
+    });
+
+    it('of a motor that is jammed is that it stands still, whatever it draws', () => {
+      const motor = { id: 'LP', kind: 'motor', pins: ['lp', 'g'], runningOhms: 4, stallOhms: 1 };
+      const jammed = seen([{ test: 'off', found: true }], {
+        circuit: {
+          elements: [
+            { id: 'BAT', kind: 'battery', pins: ['b+', 'gnd'], volts: 12, ohms: 0.01 },
+            { id: 'SW', kind: 'switch', pins: ['b+', 'lp'], closed: true },
+            motor,
+            { id: 'G', kind: 'ground', pins: ['g', 'gnd'], ohms: 0.01 },
+          ],
+        },
+        suspects: [
+          { id: 'jammed', element: 'LP', mode: 'binding', weight: 1 },
+          { id: 'welded', element: 'SW', mode: 'stuckClosed', weight: 1 },
+        ],
+      });
+      expect(shareOf(jammed, 'jammed')).toBeCloseTo(0.9, 9);
+    });
+  });
+
+  it('reads amps as an amount, whichever way round the element is drawn', () => {
+    const across = (pins: [string, string]) =>
+      run({
+        circuit: {
+          elements: [
+            { id: 'BAT', kind: 'battery', pins: ['b+', 'gnd'], volts: 12, ohms: 0.01 },
+            { id: 'R', kind: 'resistor', pins, ohms: 6 },
+          ],
+        },
+        suspects: [{ id: 'open', element: 'R', mode: 'open', weight: 1 }],
+        outsideWeight: 1,
+        tests: [{ id: 'i', kind: 'amps', through: 'R', minutes: 1 }],
+        repairs: [],
+        readings: [{ test: 'i', value: 2 }],
+      });
+    const share = shareOf(across(['b+', 'gnd']), 'outside');
+    expect(share).toBeGreaterThan(0.99);
+    expect(shareOf(across(['gnd', 'b+']), 'outside')).toBeCloseTo(share, 9);
+  });
+
   it('asks for what no meter can show again, before it counts', () => {
     const refused = (reading: object) => () => run({ readings: [reading] });
     expect(refused({ test: 'v', value: 999 })).toThrowError(/^readings\[0\]\.value: 999 V cannot stand/);

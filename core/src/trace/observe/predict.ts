@@ -1,6 +1,5 @@
 /** What each suspect predicts for each metered test: solved once for a case, used in every step. */
 import {
-  type Benches,
   type Circuit,
   type Fault,
   type Guess,
@@ -9,10 +8,10 @@ import {
   type State,
 } from '../../circuit/index.js';
 import type { Work } from '../../progress/index.js';
-import { isRefusal } from '../../refusal/index.js';
 import type { Second } from '../model/pairs.js';
 import type { ReadyCase, ReadySuspect } from '../model/prepare.js';
 import { type MeteredTest, outside, type TraceTest } from '../model/schema.js';
+import { showsOf } from './shows.js';
 import { Axis, Surface } from './surface.js';
 import { addedOhms, knotsOf, onSquibLoop, supplyOf } from './unknowns.js';
 
@@ -100,7 +99,7 @@ export function* predictions(ready: ReadyCase): Work<Predictions> {
       : [],
   );
   const looks = source.tests.flatMap((test) => {
-    const shows = showsOf(ready, test);
+    const shows = isMetered(test) || test.kind === 'swap' ? null : showsOf(ready, test);
     return shows ? [{ id: test.id, state: stateOf(test.state ?? usual), shows }] : [];
   });
   const table = new Map<string, Prediction[]>(tests.map(({ test }) => [test.id, []]));
@@ -128,7 +127,7 @@ export function* predictions(ready: ReadyCase): Work<Predictions> {
           ohms ? overAny : overVolts,
           benches.map((own) =>
             Float64Array.from(ohms ? own.slice(0, 1) : own, (bench) =>
-              valueOf(bench(state).read(meter, path)),
+              valueOf(bench(state).read(meter, path), meter.kind === 'amps'),
             ),
           ),
         );
@@ -249,49 +248,13 @@ function joined(parts: readonly Float64Array[]): Float64Array {
   return all;
 }
 
-const valueOf = ({ value, overload }: MeterReading): number => (overload ? NaN : value!);
+/** NaN over the limit. Amps are typed as an amount, whichever way they flow through the element as it is drawn. */
+const valueOf = ({ value, overload }: MeterReading, amount: boolean): number =>
+  overload ? NaN : amount ? Math.abs(value!) : value!;
 
 /** Whether a test is read in ohms: by a meter or, of a loop, by a module. */
 export const readsOhms = (test: MeteredTest): boolean =>
   test.kind === 'ohms' || test.kind === 'continuity' || (test.kind === 'live' && test.reads === 'ohms');
-
-/** Whether something shows by itself in a solved circuit, 1 or 0; `sound` is the same circuit without a fault. */
-type Shows = (bench: Benches, sound: Benches, state: State) => number;
-
-/** Below so much of its usual current a motor is not heard, and a relay does not click. */
-const leastHeard = 0.5;
-
-/** What shows of a look by the state of the circuit; null where it shows its own element's faults alone. */
-function showsOf({ source, elements }: ReadyCase, test: TraceTest): Shows | null {
-  if (isMetered(test) || !elements.has(test.element)) return null;
-  const { element } = test;
-  const { kind } = elements.get(element)!;
-  if (test.kind === 'inspect' && kind === 'fuse' && (test.mode == null || test.mode === 'open')) {
-    const usual = source.state ?? {};
-    return solvable((bench) => (bench(usual).blown.includes(element) ? 1 : 0));
-  }
-  if (test.kind === 'listen' && test.mode == null && (kind === 'motor' || kind === 'relay')) {
-    const amps = (bench: Benches, state: State) =>
-      Math.abs(bench(state).read({ id: element, kind: 'amps', through: element }, 'tests').value!);
-    return solvable((bench, sound, state) => {
-      const usual = amps(sound, state);
-      return usual > 0 && amps(bench, state) < leastHeard * usual ? 1 : 0;
-    });
-  }
-  return null;
-}
-
-/** In a circuit that cannot be solved nothing shows by itself. */
-const solvable =
-  (shows: Shows): Shows =>
-  (...all) => {
-    try {
-      return shows(...all);
-    } catch (error) {
-      if (isRefusal(error)) return 0;
-      throw error;
-    }
-  };
 
 const meanOf = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0) / values.length;
 

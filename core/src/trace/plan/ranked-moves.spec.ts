@@ -91,7 +91,11 @@ describe('the stop rule', () => {
     for (const template of templates)
       expect(steps(template.build({})))
         .withContext(template.id)
-        .toBe(template.restraint || template.id === 'discharge-headlamp' ? 2 : 1);
+        .toBe(
+          (template.restraint ?? template.besideRestraint) === true || template.id === 'discharge-headlamp'
+            ? 2
+            : 1,
+        );
   });
 
   it('offers everything that is possible exactly once, whatever was read and done', () => {

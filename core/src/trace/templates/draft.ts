@@ -21,6 +21,8 @@ interface StepMore {
 }
 interface TestMore extends StepMore {
   readonly state?: State;
+  /** False where what the state unplugs is no plug but stands for a hand. */
+  readonly disturbs?: boolean;
 }
 interface LookMore extends TestMore {
   readonly mode?: FaultMode;
@@ -50,6 +52,7 @@ export class CaseDraft {
   private readonly accesses: TraceAccess[] = [];
   private readonly roots: TraceRoot[] = [];
   private power: TracePower | null = null;
+  private usual: State | null = null;
 
   /** @param guarded restraints, brakes, steering: a part is only called for when it is sure and confirmed */
   constructor(private readonly guarded = false) {}
@@ -80,6 +83,10 @@ export class CaseDraft {
 
   switch(id: string, label: string, pins: Pins): this {
     return this.element({ id, kind: 'switch', label, pins, closed: true });
+  }
+
+  motor(id: string, label: string, pins: Pins, runningOhms: number, stallOhms: number): this {
+    return this.element({ id, kind: 'motor', label, pins, runningOhms, stallOhms });
   }
 
   lamp(id: string, label: string, pins: Pins, watts: number): this {
@@ -245,6 +252,29 @@ export class CaseDraft {
     return this;
   }
 
+  /** What anybody sees at once: an element that is off, works weakly, or is on where it should be off. */
+  beat(
+    id: string,
+    element: string,
+    shows: 'off' | 'weak' | 'on',
+    label: string,
+    more: TestMore & { minutes?: number } = {},
+  ): this {
+    const { minutes = 1, ...rest } = more;
+    this.tests.push({
+      id,
+      kind: 'function',
+      element,
+      shows,
+      minutes,
+      label,
+      finds: 0.97,
+      falseAlarm: 0.02,
+      ...rest,
+    });
+    return this;
+  }
+
   /** The suspected cause applied, removed, applied again. */
   provoke(id: string, element: string, minutes: number, label: string, more: LookMore = {}): this {
     this.tests.push({ id, kind: 'provoke', element, minutes, label, finds: 0.5, falseAlarm: 0.03, ...more });
@@ -278,6 +308,12 @@ export class CaseDraft {
   /** Something taken off or out once, to reach a place. */
   access(id: string, label: string, minutes: number): this {
     this.accesses.push({ id, label, minutes });
+    return this;
+  }
+
+  /** How the circuit stands while its fault shows, where that is not with everything closed. */
+  standing(usual: State): this {
+    this.usual = usual;
     return this;
   }
 
@@ -366,7 +402,7 @@ export class CaseDraft {
   }
 
   build(): TraceCase {
-    const { elements, suspects, tests, repairs, cavities, accesses, roots, power } = this;
+    const { elements, suspects, tests, repairs, cavities, accesses, roots, power, usual } = this;
     return {
       circuit: { elements },
       suspects,
@@ -376,6 +412,7 @@ export class CaseDraft {
       ...(accesses.length > 0 ? { accesses } : {}),
       ...(roots.length > 0 ? { roots } : {}),
       ...(power ? { power } : {}),
+      ...(usual ? { state: usual } : {}),
       ...(this.guarded ? { guarded: true } : {}),
     };
   }

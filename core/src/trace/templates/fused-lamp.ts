@@ -25,18 +25,27 @@ export const fusedLamp: Template = {
       .fuse('FUSE', `fuse ${w.fuse}`, ['b+', w.fuse], positive(w.amps, 10))
       .switch('SWITCH', 'light switch', [w.fuse, 'switched'])
       .wire('HARNESS', 'harness to the lamp', ['switched', feed], 0.06)
-      .contact('PLUG', `plug ${w.plug}`, [feed, 'lamp'], w.plug)
+      .contact('PLUG', `plug ${w.plug}`, [feed, 'holder'], w.plug)
+      .contact('HOLDER', `holder of the ${w.lamp}`, ['holder', 'lamp'], 'holder')
       .lamp('LAMP', w.lamp, ['lamp', back], positive(w.watts, 21))
       .ground('GROUND', `ground ${w.ground}`, back)
       .suspect('lamp', 'LAMP', 'open', 8, `${w.lamp} is burnt out`)
       .suspect('fuse', 'FUSE', 'open', 3, `fuse ${w.fuse} is blown`)
       .suspect('plug', 'PLUG', 'resistive', 4, `plug ${w.plug} is corroded`)
       .suspect('plug-open', 'PLUG', 'open', 2, `plug ${w.plug} makes no contact`)
+      .suspect(
+        'holder',
+        'HOLDER',
+        'resistive',
+        2,
+        `the holder of the ${w.lamp} is loose or melted, its tab bent`,
+      )
       .suspect('ground', 'GROUND', 'resistive', 3, `ground ${w.ground} has resistance`)
       .suspect('ground-open', 'GROUND', 'open', 1, `ground ${w.ground} is lost`)
       .suspect('harness', 'HARNESS', 'open', 1, 'harness to the lamp is broken')
       .suspect('chafe', 'HARNESS', 'shortToGround', 0.7, 'harness to the lamp touches ground')
       .suspect('switch', 'SWITCH', 'stuckOpen', 1, 'light switch does not close')
+      .beat('dim', 'LAMP', 'weak', `With the ${w.on}: is the ${w.lamp} lit, but dim?`)
       .volts('feed', feed, 4, `Measure ${feed} to ground with the ${w.on}`)
       .lookAtFuse('look-fuse', 'FUSE', w.fuse)
       .look('look-lamp', 'LAMP', 3, `Look at the filament of the ${w.lamp}`, {
@@ -45,6 +54,10 @@ export const fusedLamp: Template = {
         caution: bulbGlass,
       })
       .lookIntoPlug('look-plug', 'PLUG', 3, w.plug)
+      .look('look-holder', 'HOLDER', 2, `Bulb out: is its holder browned, soft, loose, a tab bent away?`, {
+        finds: 0.85,
+        falseAlarm: 0.03,
+      })
       .testLamp('lamp-feed', feed, 2, `Test lamp from ${feed} to the body with the ${w.on}`)
       .watch('neighbours', 'GROUND', 1, `Switch on what else hangs on ${w.ground}: is any of it weak or odd?`)
       .swap('swap', 'LAMP', 6, 'Swap the lamp with the other side')
@@ -67,6 +80,13 @@ export const fusedLamp: Template = {
       .root('LAMP', 'wear', 'None of the others found: hours and shocks')
       .replaceFuse('FUSE', w.fuse)
       .cleanPlug('PLUG', 15, w.plug)
+      .repair('HOLDER', 12, 1100, 'replace', `Renew the holder of the ${w.lamp}`)
+      .root(
+        'HOLDER',
+        'a bulb of too many watts',
+        `Read the watts on the bulb of the ${w.lamp}: as the car wants?`,
+      )
+      .root('HOLDER', 'water in the lamp', 'Look for drops, a dull reflector, a torn seal')
       .cleanGround('GROUND', 15, w.ground)
       .repairHarness('HARNESS', 50, 700, 'harness to the lamp')
       .repair('SWITCH', 25, 5200, 'replace', 'Replace the light switch')

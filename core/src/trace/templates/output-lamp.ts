@@ -38,6 +38,10 @@ export const outputLamp: Template = {
       .lamp('LAMP', w.lamp, ['lamp', back], positive(w.watts, 10))
       .ground('GROUND', `ground ${w.ground}`, back)
       .suspect('lamp', 'LAMP', 'open', 8, `the ${w.lamp} is burnt out`)
+      .suspect('wrong', 'LAMP', 'wrongPart', 1, `a bulb of too few watts is fitted as ${w.lamp}`, {
+        ohms: (2.5 * 12 ** 2) / positive(w.watts, 10),
+      })
+      .suspect('stuck', 'OUTPUT', 'stuckClosed', 0.5, `the output of the ${w.module} stays on`)
       .suspect('output', 'OUTPUT', 'stuckOpen', 1.5, `the output of the ${w.module} is dead`)
       .suspect('supply', 'SUPPLY', 'open', 1.5, `fuse ${w.supply} is blown`)
       .suspect('module-plug', 'MODULE-PLUG', 'open', 1, `pin ${w.cavity} makes no contact`)
@@ -53,6 +57,10 @@ export const outputLamp: Template = {
       )
       .suspect('ground', 'GROUND', 'resistive', 2, `ground ${w.ground} has resistance`)
       .suspect('ground-open', 'GROUND', 'open', 1, `ground ${w.ground} is lost`)
+      .beat('dim', 'LAMP', 'weak', `Commanded on: is the ${w.lamp} lit, but dim?`)
+      .beat('stays', 'LAMP', 'on', `Commanded off: does the ${w.lamp} stay on?`, {
+        state: { open: ['OUTPUT'] },
+      })
       .look('look-lamp', 'LAMP', 3, `Look at the filament of the ${w.lamp}`, {
         finds: 0.9,
         falseAlarm: 0.02,

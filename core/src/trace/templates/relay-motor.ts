@@ -49,6 +49,7 @@ export const relayMotor: Template = {
       .ground('GROUND', `ground ${w.ground}`, back)
       .suspect('motor', 'MOTOR', 'open', 5, `the ${w.motor} is open`)
       .suspect('contact', 'RELAY', 'stuckOpen', 3, `relay ${w.relay} does not close its contact`)
+      .suspect('welded', 'RELAY', 'stuckClosed', 0.5, `relay ${w.relay} stays closed`)
       .suspect('coil', 'RELAY', 'open', 1, `the coil of relay ${w.relay} is open`)
       .suspect('fuse', 'FUSE', 'open', 2, `fuse ${w.fuse} is blown`)
       .suspect('coil-fuse', 'COIL-FUSE', 'open', 1.5, `fuse ${w.coilFuse} is blown`)
@@ -57,6 +58,10 @@ export const relayMotor: Template = {
       .suspect('plug', 'PLUG', 'resistive', 3, `plug ${w.plug} is corroded`)
       .suspect('ground', 'GROUND', 'resistive', 2.5, `ground ${w.ground} has resistance`)
       .suspect('harness', 'HARNESS', 'open', 0.8, 'the harness to the motor is broken')
+      .beat('weak', 'MOTOR', 'weak', `Switched on: does the ${w.motor} run, but weakly?`)
+      .beat('runs-on', 'MOTOR', 'on', `Switched off: does the ${w.motor} run on?`, {
+        state: { open: ['SWITCH'] },
+      })
       .listen('click', 'RELAY', 1, `Does relay ${w.relay} stay silent when it is switched?`, {
         finds: 0.9,
         falseAlarm: 0.3,

@@ -13,6 +13,8 @@ export interface Template {
   readonly describes: string;
   /** On a restraint circuit: traced by live data and looks, never with a meter. */
   readonly restraint?: true;
+  /** No restraint circuit itself, but its parts lie beside an airbag: whatever is opened waits until it is safe. */
+  readonly besideRestraint?: true;
   readonly fields: readonly TemplateField[];
   /** The case without readings. Fields left empty take their example. */
   build(values: Readonly<Record<string, string>>): TraceCase;

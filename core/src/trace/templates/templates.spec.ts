@@ -83,13 +83,23 @@ describe('templates', () => {
       // Half an hour of waiting belongs to restraints alone; a ballast is discharged in minutes.
       expect(power!.waitMinutes ?? 0)
         .withContext(template.id)
-        .toBe(template.restraint ? 30 : template.id === 'discharge-headlamp' ? 5 : 0);
+        .toBe(
+          (template.restraint ?? template.besideRestraint)
+            ? 30
+            : template.id === 'discharge-headlamp'
+              ? 5
+              : 0,
+        );
       for (const test of tests) {
         const at = `${template.id} ${test.id}`;
         if (test.kind === 'ohms') expect(test.power).withContext(at).toBe('dead');
         if (test.kind === 'volts' || test.kind === 'live')
           expect(test.power).withContext(at).toMatch(/live$/);
-        if (test.kind === 'inspect' && !template.restraint && template.id !== 'discharge-headlamp')
+        if (
+          test.kind === 'inspect' &&
+          !(template.restraint ?? template.besideRestraint) &&
+          template.id !== 'discharge-headlamp'
+        )
           expect(test.power).withContext(at).toBeUndefined();
       }
     }
@@ -129,6 +139,64 @@ describe('templates', () => {
       (5 * 400.11) / 870.11,
       2,
     );
+  });
+
+  it('a position sensor gives its share of five volts, five with the return lost, and falls with its neighbour', () => {
+    const live = [{ id: 'm', kind: 'volts', from: 'X9.3', to: 'gnd' }];
+    const volts = (faults: object[] = [], state: object = {}) =>
+      meter('position-sensor', live, faults, state)['m']!.value!;
+    // 10 Ω before two sensors of 5 kΩ side by side: 4.98 V, of which 2600 of 5000 Ω; the input's 100 kΩ lift it a little.
+    const alone = (5 * 2500 * 2600) / (2510 * 5000);
+    expect(volts()).toBeCloseTo(alone + ((5 - alone) * 1250) / 101_250, 2);
+    expect(volts([{ element: 'RETURN-LINE', mode: 'open' }])).toBeGreaterThan(4.9);
+    expect(volts([{ element: 'REF-LINE', mode: 'shortToGround' }])).toBeLessThan(0.1);
+    const pulled = [{ element: 'NEIGHBOUR', mode: 'shortToGround' }];
+    expect(volts(pulled)).toBeLessThan(0.1);
+    expect(volts(pulled, { unplugged: ['neighbour'] })).toBeCloseTo((5 * 2600) / 5010, 1);
+  });
+
+  it('a held input lets go where the plug is off, and a pusher that falls short where the switch is pressed', () => {
+    const live = [{ id: 'm', kind: 'volts', from: 'X4.11', to: 'gnd' }];
+    const { state, tests } = byId('held-input');
+    const volts = (element: string, mode: string, during: object) =>
+      meter('held-input', live, [{ element, mode }], during)['m']!.value!;
+    const pressed = tests.find(({ id }) => id === 'press')!.state!;
+    const unplugged = tests.find(({ id }) => id === 'unplug')!.state!;
+    expect(volts('PUSHER', 'stuckClosed', state!)).toBeLessThan(0.1);
+    expect(volts('PUSHER', 'stuckClosed', pressed)).toBeCloseTo(5, 2);
+    expect(volts('SWITCH', 'stuckClosed', pressed)).toBeLessThan(0.1);
+    expect(volts('SWITCH', 'stuckClosed', unplugged)).toBeCloseTo(5, 2);
+    expect(volts('HARNESS', 'shortToGround', unplugged)).toBeLessThan(0.1);
+  });
+
+  it('a motor driven both ways runs the other way where one feed is dead, by the currents of its switch', () => {
+    const { tests } = byId('two-way-motor');
+    const through = [{ id: 'm', kind: 'amps', through: 'MOTOR' }];
+    const amps = (test: string, faults: object[] = []) =>
+      meter(
+        'two-way-motor',
+        through,
+        faults,
+        tests.find(({ id }) => id === test)!.state ?? byId('two-way-motor').state!,
+      )['m']!.value!;
+    expect(amps('one')).toBeGreaterThan(4);
+    expect(amps('other')).toBeCloseTo(-amps('one'), 6);
+    const dead = [{ element: 'ONE-FEED', mode: 'stuckOpen' }];
+    expect(Math.abs(amps('one', dead))).toBeLessThan(1e-6);
+    expect(amps('other', dead)).toBeCloseTo(amps('other'), 9);
+  });
+
+  it('a stalk divides five volts by the resistor of its position', () => {
+    const line = [{ id: 'm', kind: 'volts', from: 'X7.2', to: 'gnd' }];
+    const volts = (open: string[], closed: string[]) =>
+      meter('column-stalk', line, [], { open, closed })['m']!.value!;
+    const beside = (ohms: number) => 1 / (1 / 4700 + 1 / ohms);
+    for (const [value, ohms] of [
+      [volts(['DEAD', 'WORKS'], []), 4700],
+      [volts(['WORKS'], ['DEAD']), beside(820)],
+      [volts(['DEAD'], ['WORKS']), beside(270)],
+    ] as const)
+      expect(value).toBeCloseTo((5 * ohms) / (1000 + ohms), 2);
   });
 
   it('a chafed lamp line makes the output shut off, and a dead output leaves it at zero', () => {

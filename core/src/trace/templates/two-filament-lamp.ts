@@ -31,6 +31,7 @@ export const twoFilamentLamp: Template = {
       .fuse('FUSE-OTHER', `fuse of the ${w.works}`, ['b+', 'other.fused'], 10)
       .switch('SWITCH-OTHER', `switch of the ${w.works}`, ['other.fused', other])
       .lamp('OTHER', `${w.lamp}, ${w.works}`, [other, 'back'], 5)
+      .lamp('OTHER-SIDE', `${w.works} of the other side`, [other, 'gnd'], 5)
       .contact('GROUND-PIN', `ground pin of plug ${w.plug}`, ['back', back], w.plug)
       .ground('GROUND', `ground ${w.ground}`, back)
       .suspect('filament', 'LAMP', 'open', 8, `the filament of the ${w.dead} is burnt`)
@@ -40,8 +41,16 @@ export const twoFilamentLamp: Template = {
       .suspect('plug-open', 'PLUG', 'open', 1, `pin 1 of plug ${w.plug} makes no contact`)
       .suspect('ground-pin', 'GROUND-PIN', 'resistive', 2, `the ground pin of plug ${w.plug} is corroded`)
       .suspect('ground', 'GROUND', 'resistive', 2, `ground ${w.ground} has resistance`)
+      .suspect('ground-open', 'GROUND', 'open', 1, `ground ${w.ground} is lost`)
       .suspect('harness', 'HARNESS', 'open', 1, 'the harness to the lamp is broken')
       .suspect('bridge', 'LAMP', 'bridged', 1, 'the filaments touch each other', { to: other })
+      .beat('dim', 'LAMP', 'weak', `${w.dead} on: is it lit, but dim?`)
+      .beat('other', 'OTHER', 'off', `${w.works} on alone: does it stay dark too?`, {
+        state: { open: ['SWITCH'] },
+      })
+      .beat('through', 'OTHER', 'on', `${w.dead} on alone: does the ${w.works} glow with it?`, {
+        state: { open: ['SWITCH-OTHER'] },
+      })
       .look('look-lamp', 'LAMP', 3, `Look at both filaments of the ${w.lamp}`, {
         finds: 0.92,
         falseAlarm: 0.02,

@@ -2,7 +2,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
-import { observationId, scansToExplain } from '@dormant-beacon/core/record';
+import { observationId, originOf, scansToExplain, standing } from '@dormant-beacon/core/record';
 import { type Grounds, type TraceCase, weighed } from '@dormant-beacon/core/trace';
 import { type Template, templates } from '@dormant-beacon/core/trace/templates';
 import { Store } from '@ngrx/store';
@@ -210,6 +210,9 @@ export class TemplateChooser {
       book: this.rates(),
       event: record.head.event,
       inPlace: this.inPlace() === 'unknown' ? null : this.inPlace() === 'yes',
+      conditions: standing(record.beacons)
+        .filter((beacon) => this.beaconIds().includes(originOf(record.beacons, beacon)))
+        .flatMap(({ conditions }) => conditions),
       failureTypes: this.typedCodes().flatMap(({ id, failureType }) => (picked.has(id) ? [failureType] : [])),
       years: year == null ? null : Math.max(0, openedIn - year),
       weaknesses: this.weaknesses().filter((weakness) => weakness.template === template),
