@@ -190,8 +190,8 @@ const bayOf = (job) => ({
 async function insertCounts(connection, random) {
   await insert(
     connection,
-    'rate_counts (kind, mode, closures)',
-    faults.map(([kind, mode]) => [kind, mode, 1 + random.below(200_000)]),
+    'rate_learned (kind, mode, year, closures, expected)',
+    faults.map(([kind, mode]) => [kind, mode, 2026, 1 + random.below(200_000), random.below(200_000)]),
   );
   for (const [make = '', model = ''] of [
     ...models,

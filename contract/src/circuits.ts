@@ -16,6 +16,8 @@ export const keepCircuit = z.strictObject({
   basedOn: z.int().min(0),
   case: traceCase,
   note: z.string().trim().max(200).nullish(),
+  /** From this version on it is offered to nobody; a later one brings it back. */
+  withdrawn: z.boolean().nullish(),
 });
 export type KeepCircuit = z.infer<typeof keepCircuit>;
 export const circuitKept = z.strictObject({ circuitId: id, version: z.int().min(1) });
@@ -29,7 +31,12 @@ export const circuitRow = z.strictObject({
 });
 export type CircuitRow = z.infer<typeof circuitRow>;
 export const circuitRows = z.strictObject({ circuits: z.array(circuitRow) });
-export const keptCircuit = z.strictObject({ ...circuitRow.shape, case: traceCase, latest: z.int() });
+export const keptCircuit = z.strictObject({
+  ...circuitRow.shape,
+  case: traceCase,
+  latest: z.int(),
+  withdrawn: z.boolean(),
+});
 export type KeptCircuit = z.infer<typeof keptCircuit>;
 
 export const rates = z.strictObject({ ...rateBook.shape, note: z.string().nullish() });

@@ -96,7 +96,7 @@ export function newElement(circuit: Circuit, kind: ElementKind, from: string): E
     kind === 'relay'
       ? [from, reference, next('p'), next('p'), next('p')]
       : kind === 'battery'
-        ? [from, reference]
+        ? [from === reference ? next('b+') : from, reference]
         : kind === 'ground' || kind === 'moduleInput'
           ? [from, reference]
           : [from, next('p')];

@@ -50,6 +50,37 @@ describe('judgeBattery', () => {
     expect(mixed.reasons.join(' ')).toContain('set the tester to EN');
   });
 
+  it('takes the figures that testers print: health in percent, and the ohms inside against the rating', () => {
+    expect(judgeBattery({ ...rested, healthPercent: 91 })).toEqual(
+      jasmine.objectContaining({ verdict: 'good', share: 0.91 }),
+    );
+    expect(verdict({ healthPercent: 64 }, rested)).toBe('replace');
+    expect(verdict({ healthPercent: 75 }, rested)).toBe('charge-and-retest');
+    // 2.7 V at 600 A are 4.5 mΩ when new: 5 mΩ leave 90 %, 10 mΩ 45 %.
+    const ohms = { ...rested, ratedAmps: 600 };
+    expect(judgeBattery({ ...ohms, milliohms: 5 }).share).toBeCloseTo(0.9, 9);
+    expect(verdict({ milliohms: 5 }, ohms)).toBe('good');
+    expect(verdict({ milliohms: 10 }, ohms)).toBe('replace');
+    // Between the two, ohms alone condemn nothing, not even after a full charge.
+    expect(verdict({ milliohms: 7 }, ohms)).toBe('charge-and-retest');
+    expect(verdict({ milliohms: 7, charged: true }, ohms)).toBe('cannot-judge-yet');
+    // Without a rating nobody knows what they should be.
+    expect(verdict({ milliohms: 10 }, rested)).toBe('cannot-judge-yet');
+  });
+
+  it('believes the worst of several figures', () => {
+    expect(verdict({ healthPercent: 60 })).toBe('replace');
+    expect(verdict({ healthPercent: 95, measuredAmps: 400 })).toBe('replace');
+    expect(judgeBattery({ ...tested, healthPercent: 85 }).share).toBeCloseTo(0.85, 9);
+  });
+
+  it('says at once what no rest can change: worn out after a full charge', () => {
+    const fresh = { ...tested, restHours: 0.2, charged: true };
+    expect(verdict({ measuredAmps: 300 }, fresh)).toBe('replace');
+    expect(verdict({ measuredAmps: 590 }, fresh)).toBe('cannot-judge-yet');
+    expect(verdict({ measuredAmps: 300, celsius: -3 }, fresh)).toBe('cannot-judge-yet');
+  });
+
   it('never calls a battery good without a figure of at least four fifths, and always gives reasons', () => {
     fc.assert(
       fc.property(
@@ -60,6 +91,8 @@ describe('judgeBattery', () => {
           celsius: fc.option(fc.double({ min: -40, max: 80, noNaN: true })),
           ratedAmps: fc.option(fc.integer({ min: 50, max: 1000 })),
           measuredAmps: fc.option(fc.integer({ min: 0, max: 1000 })),
+          healthPercent: fc.option(fc.double({ min: 0, max: 150, noNaN: true })),
+          milliohms: fc.option(fc.double({ min: 0.5, max: 100, noNaN: true })),
           charged: fc.option(fc.boolean()),
         }) as fc.Arbitrary<BatteryReading>,
         (reading) => {

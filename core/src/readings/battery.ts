@@ -7,7 +7,7 @@ export interface BatteryAnswer {
   readonly verdict: BatteryVerdict;
   /** 0 to 1 from the resting volts, or null where they cannot tell. */
   readonly stateOfCharge: number | null;
-  /** The tester's figure as a share of the rating, or null where they cannot be compared. */
+  /** What the tester's figures leave of a new one, the least of them; null where none can be compared. */
   readonly share: number | null;
   /** The numbers that led to it, as sentences. */
   readonly reasons: readonly string[];
@@ -33,6 +33,10 @@ export const batteryLimits = {
   coldCelsius: 0,
   hotCelsius: 50,
   shortedVolts: 10.6,
+  /** Volts that a new battery loses inside at its rated amperes: they give the milliohms that it has when new. */
+  voltsInsideAtRating: 2.7,
+  /** Ohms inside differ from make to make: they condemn only below this share. */
+  failedByOhms: 0.5,
 } as const;
 
 const percent = (share: number) => `${Math.round(share * 100)}\u202f%`;
@@ -46,17 +50,12 @@ const percent = (share: number) => `${Math.round(share * 100)}\u202f%`;
  */
 export function judgeBattery(reading: BatteryReading): BatteryAnswer {
   const stateOfCharge = chargeOf(reading);
-  const { share, remark } = shareOf(reading);
+  const { share, worn, remarks } = shareOf(reading);
   const reasons = [
     stateOfCharge === null
       ? `${reading.restingVolts} V tells no state of charge for this type.`
       : `${reading.restingVolts} V at rest is about ${percent(stateOfCharge)} charged.`,
-    ...(remark ? [remark] : []),
-    ...(share === null
-      ? []
-      : [
-          `The tester’s ${reading.measuredAmps} A are ${percent(share)} of the rated ${reading.ratedAmps} A.`,
-        ]),
+    ...remarks,
     ...(reading.type === 'unknown' ? ['Type unknown: judged as a flooded one.'] : []),
   ];
   const answer = (verdict: BatteryVerdict, ...why: string[]): BatteryAnswer => ({
@@ -68,7 +67,12 @@ export function judgeBattery(reading: BatteryReading): BatteryAnswer {
 
   if (reading.restingVolts < batteryLimits.shortedVolts && reading.charged === true)
     return answer('replace', 'So low after a full charge, a cell is shorted.');
-  const doubt = doubtOf(reading);
+  const unsafe = unsafeOf(reading);
+  if (unsafe) return answer('cannot-judge-yet', unsafe);
+  // A surface charge only flatters: what is worn out after a full charge is so whenever it was tested.
+  if (reading.charged === true && worn)
+    return answer('replace', 'Worn out after a full charge: no rest makes that better.');
+  const doubt = unsettledOf(reading);
   if (doubt) return answer('cannot-judge-yet', doubt);
   if (stateOfCharge !== null && stateOfCharge < batteryLimits.enoughCharge)
     return reading.charged === true
@@ -80,16 +84,18 @@ export function judgeBattery(reading: BatteryReading): BatteryAnswer {
   if (share === null)
     return answer('cannot-judge-yet', 'Charge is not ability: test it under load, or by its conductance.');
   if (share >= batteryLimits.goodShare) return answer('good');
-  if (share < batteryLimits.failedShare)
+  if (worn)
     return stateOfCharge === null && reading.charged !== true
       ? answer('charge-and-retest', 'Charge it fully, then test again.')
-      : answer(
-          'replace',
-          `Below ${percent(batteryLimits.failedShare)} of its rating while charged, it is worn out.`,
-        );
-  return reading.charged === true
-    ? answer('replace', `Still below ${percent(batteryLimits.goodShare)} after a full charge.`)
-    : answer('charge-and-retest', 'Between good and worn out: charge it fully, then test again.');
+      : answer('replace', 'Worn out while charged.');
+  if (reading.charged !== true)
+    return answer('charge-and-retest', 'Between good and worn out: charge it fully, then test again.');
+  return onlyOhms(reading)
+    ? answer(
+        'cannot-judge-yet',
+        'Ohms alone do not settle it: test it in amperes, by the standard on its label.',
+      )
+    : answer('replace', `Still below ${percent(batteryLimits.goodShare)} after a full charge.`);
 }
 
 /** Share of charge by the table of its type, or null where volts cannot tell. */
@@ -103,35 +109,97 @@ function chargeOf({ type, restingVolts: volts }: BatteryReading): number | null 
   return 0.25 * (above - 1 + (volts - low) / (high - low));
 }
 
-function shareOf(reading: BatteryReading): { share: number | null; remark: string | null } {
-  const { ratedAmps, ratedStandard, measuredAmps, measuredStandard } = reading;
-  if (ratedAmps == null || measuredAmps == null) return { share: null, remark: null };
-  if (ratedStandard == null || measuredStandard == null)
-    return {
-      share: null,
-      remark: 'Without the standard of rating and tester their figures cannot be compared.',
-    };
-  if (ratedStandard !== measuredStandard)
-    return {
-      share: null,
-      remark: `Rated by ${ratedStandard}, measured by ${measuredStandard}: set the tester to ${ratedStandard} and test again.`,
-    };
-  return { share: measuredAmps / ratedAmps, remark: null };
+const onlyOhms = ({
+  healthPercent,
+  milliohms,
+  ratedAmps,
+  ratedStandard,
+  measuredAmps,
+  measuredStandard,
+}: BatteryReading) =>
+  milliohms != null &&
+  healthPercent == null &&
+  (measuredAmps == null || ratedAmps == null || ratedStandard == null || ratedStandard !== measuredStandard);
+
+/** One figure of a tester as a share of a new battery, and below which share it alone condemns. */
+interface Figure {
+  readonly share: number;
+  readonly failed: number;
+  readonly says: string;
 }
 
-/** Why nothing can be said yet, or null. */
-function doubtOf(reading: BatteryReading): string | null {
-  const { restHours, surfaceChargeRemoved, celsius } = reading;
+/** What the tester's figures say together: the least of them counts. */
+function shareOf(reading: BatteryReading): {
+  readonly share: number | null;
+  readonly worn: boolean;
+  readonly remarks: readonly string[];
+} {
+  const amps = ampsOf(reading);
+  const figures = [typeof amps === 'string' ? null : amps, healthOf(reading), ohmsOf(reading)].filter(
+    (one): one is Figure => one !== null,
+  );
+  return {
+    share: figures.length > 0 ? Math.min(...figures.map(({ share }) => share)) : null,
+    worn: figures.some(({ share, failed }) => share < failed),
+    remarks: [...(typeof amps === 'string' ? [amps] : []), ...figures.map(({ says }) => says)],
+  };
+}
+
+/** The tester's amperes against the rating; words where the two cannot be compared. */
+function ampsOf(reading: BatteryReading): Figure | string | null {
+  const { ratedAmps, ratedStandard, measuredAmps, measuredStandard } = reading;
+  if (ratedAmps == null || measuredAmps == null) return null;
+  if (ratedStandard == null || measuredStandard == null)
+    return 'Without the standard of rating and tester their figures cannot be compared.';
+  if (ratedStandard !== measuredStandard)
+    return `Rated by ${ratedStandard}, measured by ${measuredStandard}: set the tester to ${ratedStandard} and test again.`;
+  const share = measuredAmps / ratedAmps;
+  return {
+    share,
+    failed: batteryLimits.failedShare,
+    says: `The tester’s ${measuredAmps} A are ${percent(share)} of the rated ${ratedAmps} A.`,
+  };
+}
+
+function healthOf({ healthPercent }: BatteryReading): Figure | null {
+  if (healthPercent == null) return null;
+  const share = healthPercent / 100;
+  return {
+    share,
+    failed: batteryLimits.failedShare,
+    says: `The tester gives it ${percent(share)} of health.`,
+  };
+}
+
+/** Ohms inside need the rating: a large battery has few of them. */
+function ohmsOf({ milliohms, ratedAmps }: BatteryReading): Figure | null {
+  if (milliohms == null || ratedAmps == null) return null;
+  const whenNew = (1000 * batteryLimits.voltsInsideAtRating) / ratedAmps;
+  const share = whenNew / milliohms;
+  return {
+    share,
+    failed: batteryLimits.failedByOhms,
+    says: `${milliohms} mΩ inside; one of ${ratedAmps} A has about ${whenNew.toFixed(1)} mΩ when new: ${percent(share)}.`,
+  };
+}
+
+/** Why it is neither charged nor judged now, or null. */
+function unsafeOf({ celsius }: BatteryReading): string | null {
   if (celsius != null && celsius < batteryLimits.coldCelsius)
     return `At ${celsius} °C it may be frozen: neither charge nor judge it before it is above freezing.`;
   if (celsius != null && celsius > batteryLimits.hotCelsius)
     return `At ${celsius} °C something is wrong: let it cool, look for a leak or a swollen case.`;
+  return null;
+}
+
+/** Why its volts say nothing yet, or null. */
+function unsettledOf(reading: BatteryReading): string | null {
+  const { restHours, surfaceChargeRemoved } = reading;
   const settled =
     surfaceChargeRemoved === true || (restHours != null && restHours >= batteryLimits.restHours);
   // A surface charge only lifts the volts: a low reading is low all the same.
-  if (!settled && (chargeOf(reading) ?? 1) >= batteryLimits.enoughCharge)
-    return restHours == null
-      ? 'Nobody knows how long it has rested: take the surface charge off, or let it rest four hours.'
-      : `After ${restHours} h of rest the surface charge still shows: take it off, or wait for four hours.`;
-  return null;
+  if (settled || (chargeOf(reading) ?? 1) < batteryLimits.enoughCharge) return null;
+  return restHours == null
+    ? 'Nobody knows how long it has rested: take the surface charge off, or let it rest four hours.'
+    : `After ${restHours} h of rest the surface charge still shows: take it off, or wait for four hours.`;
 }

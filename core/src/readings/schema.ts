@@ -19,6 +19,9 @@ export const batteryReading = z.strictObject({
   /** The tester's figure, in the standard that it was set to. */
   measuredAmps: z.int().min(0).max(3000).nullish(),
   measuredStandard: ratingStandard.nullish(),
+  /** Other figures that testers print: health as a share of new, and the ohms inside. */
+  healthPercent: z.number().min(0).max(150).nullish(),
+  milliohms: z.number().gt(0).max(1000).nullish(),
   /** It was charged fully for this reading: the retest. */
   charged: z.boolean().nullish(),
   /** Where the volts were taken: at the clamps of the vehicle, or at a battery that is disconnected from it. */

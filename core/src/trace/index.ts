@@ -7,11 +7,19 @@ export {
   type BaseRate,
   baseRate,
   type LearnedRate,
+  learnedWeight,
   type RateBook,
   rateBook,
+  remembered,
   suppliedRates,
 } from './model/rate-book.js';
-export { type Grounds, weighed, type Weakness } from './model/prior-weights.js';
+export {
+  type ExpectedRate,
+  expectedRates,
+  type Grounds,
+  weighed,
+  type Weakness,
+} from './model/prior-weights.js';
 export { singlesOf } from './model/pairs.js';
 export { coveredBy, repairOf } from './model/repair-options.js';
 export { bareCase, circuitFile, type CircuitFile, circuitFileFormat } from './edit/circuit-file.js';

@@ -34,7 +34,7 @@ const changeable = [
   'jobs',
   'job_summaries',
   'job_learned',
-  'rate_counts',
+  'rate_learned',
   'found_counts',
   'counters',
 ];

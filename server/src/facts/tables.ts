@@ -265,6 +265,8 @@ export const tables: Readonly<Record<FactKind, FactTable>> = {
       ratedStandard: 'rated_standard',
       measuredAmps: 'measured_amps',
       measuredStandard: 'measured_standard',
+      healthPercent: 'health_percent',
+      milliohms: 'milliohms',
       charged: 'charged',
       where: 'place',
     },

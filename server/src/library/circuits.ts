@@ -22,9 +22,14 @@ interface Row {
   readonly added_at: string;
 }
 
+interface Whole extends Row {
+  readonly circuit_case: string;
+  readonly withdrawn: number;
+}
+
 const most = 500;
 
-/** The newest version of each, by title. */
+/** The newest version of each that is not withdrawn, by title. */
 export async function listCircuits(
   db: Knex,
   make: string | null,
@@ -32,6 +37,7 @@ export async function listCircuits(
 ): Promise<CircuitRow[]> {
   const query = db({ own: 'circuits' })
     .whereRaw('own.version = (SELECT MAX(version) FROM circuits WHERE circuit_id = own.circuit_id)')
+    .where('own.withdrawn', 0)
     .orderBy(['own.title', 'own.circuit_id'])
     .limit(most)
     .select('circuit_id', 'version', 'make', 'model', 'title', 'note', 'person_id', 'added_at');
@@ -47,9 +53,14 @@ export async function circuitOf(db: Knex, circuitId: string, version: number | n
   if (!newest) throw notFound('circuit');
   const row = (await own()
     .where({ version: version ?? newest.version })
-    .first()) as (Row & { readonly circuit_case: string }) | undefined;
+    .first()) as Whole | undefined;
   if (!row) throw notFound('circuit');
-  return { ...rowOf(row), latest: newest.version, case: JSON.parse(row.circuit_case) as TraceCase };
+  return {
+    ...rowOf(row),
+    latest: newest.version,
+    case: JSON.parse(row.circuit_case) as TraceCase,
+    withdrawn: row.withdrawn === 1,
+  };
 }
 
 /**
@@ -72,10 +83,11 @@ export async function keepCircuit(
       .where({ circuit_id: circuitId })
       .orderBy('version', 'desc')
       .forUpdate()
-      .first()) as (Row & { readonly circuit_case: string }) | undefined;
+      .first()) as Whole | undefined;
     const now = last?.version ?? 0;
     const text = JSON.stringify(bare);
-    const own = { make, model: model ?? null, title, circuit_case: text, note: note ?? null };
+    const withdrawn = kept.withdrawn === true ? 1 : 0;
+    const own = { make, model: model ?? null, title, circuit_case: text, note: note ?? null, withdrawn };
     // Sent twice by a device that did not hear the answer.
     const again = (Object.keys(own) as (keyof typeof own)[]).every(
       (column) => last?.[column] === own[column],
@@ -96,11 +108,16 @@ export async function keepCircuit(
       person_id: session.person.id,
       added_at: storedOf(new Date()),
     });
-    await enterShopLog(trx, session, `Circuit ${title}, ${make} ${model ?? ''}: version ${version}`, {
-      circuitId,
-      version,
-      note: note ?? null,
-    });
+    await enterShopLog(
+      trx,
+      session,
+      `Circuit ${title}, ${make} ${model ?? ''}: version ${version}${withdrawn ? ', withdrawn' : ''}`,
+      {
+        circuitId,
+        version,
+        note: note ?? null,
+      },
+    );
     return { circuitId, version };
   });
 }

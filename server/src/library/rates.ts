@@ -1,7 +1,7 @@
 /** The shop's base rates: versions that stay, and what proven closures add. */
 import type { KeepRates, Rates } from '@dormant-beacon/contract';
 import { Refusal } from '@dormant-beacon/core/refusal';
-import { type BaseRate, type LearnedRate, suppliedRates } from '@dormant-beacon/core/trace';
+import { type BaseRate, type LearnedRate, remembered, suppliedRates } from '@dormant-beacon/core/trace';
 import type { Knex } from 'knex';
 import type { Author } from '../accounts/service.js';
 import { storedOf } from '../database/connect.js';
@@ -26,11 +26,22 @@ export async function ratesOf(db: Knex): Promise<Rates> {
  * opens its job again and so takes them away.
  */
 async function learnedRates(db: Knex): Promise<LearnedRate[]> {
-  const rows = (await db('rate_counts')
-    .where('closures', '>', 0)
-    .orderBy(['kind', 'mode'])
-    .select('kind', 'mode', 'closures')) as LearnedRate[];
-  return rows.map(({ kind, mode, closures }) => ({ kind, mode, closures }));
+  const rows = (await db('rate_learned')
+    .orderBy(['kind', 'mode', 'year'])
+    .select('kind', 'mode', 'year', 'closures', 'expected')) as (LearnedRate & { year: number })[];
+  const now = new Date().getUTCFullYear();
+  const sums = new Map<string, LearnedRate>();
+  for (const { kind, mode, year, closures, expected } of rows) {
+    const before = sums.get(`${kind} ${mode}`) ?? { closures: 0, expected: 0 };
+    const counts = remembered(year, now);
+    sums.set(`${kind} ${mode}`, {
+      kind,
+      mode,
+      closures: before.closures + counts * closures,
+      expected: before.expected + counts * expected,
+    });
+  }
+  return [...sums.values()].filter(({ closures, expected }) => closures > 0 || expected > 1e-9);
 }
 
 /**

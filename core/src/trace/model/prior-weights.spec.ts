@@ -5,7 +5,7 @@ import { nextTests } from '../plan/next-tests.js';
 import { type RateBook, rateBook, suppliedRates } from './rate-book.js';
 import { traceCase } from './schema.js';
 import { templates } from '../templates/index.js';
-import { type Grounds, weighed } from './prior-weights.js';
+import { expectedRates, type Grounds, weighed } from './prior-weights.js';
 
 const lamp = templates.find(({ id }) => id === 'fused-lamp')!.build({});
 const plain: RateBook = { version: 0, rates: [...suppliedRates], learned: [] };
@@ -19,19 +19,35 @@ describe('weights before any reading', () => {
     expect(check(rateBook, plain).rates.length).toBeGreaterThan(20);
   });
 
-  it('learn one case for every proven closure, and unlearn it', () => {
-    const learned = (closures: number) =>
-      weights({ book: { ...plain, version: 4, learned: [{ kind: 'ground', mode: 'resistive', closures }] } });
-    // Two in the supplied table, three closures: five for two.
-    expect(learned(3)['ground']).toBeCloseTo(before['ground']! * 2.5, 12);
-    expect(learned(3)['lamp']).toBe(before['lamp']!);
-    expect(learned(0)).toEqual(before);
-    const because = weighed(lamp, {
-      book: { ...plain, version: 4, learned: [{ kind: 'ground', mode: 'resistive', closures: 3 }] },
-    }).suspects!.find(({ id }) => id === 'ground')!.because;
-    expect(because).toEqual([
-      { what: 'base rate 5 for 2: shop table 4, 3 of it from proven closures', times: 2.5 },
+  it('learn from what was proven against what was to be expected, and unlearn it', () => {
+    const book = (closures: number, expected: number): RateBook => ({
+      ...plain,
+      version: 4,
+      learned: [{ kind: 'ground', mode: 'resistive', closures, expected }],
+    });
+    // Two cases in the supplied table and three closures, where half a one was to be expected: five to two and a half.
+    expect(weights({ book: book(3, 0.5) })['ground']).toBeCloseTo(before['ground']! * 2, 12);
+    expect(weights({ book: book(3, 0.5) })['lamp']).toBe(before['lamp']!);
+    expect(weights({ book: book(0, 0) })).toEqual(before);
+    const known = weighed(lamp, { book: book(3, 0.5) });
+    expect(known.suspects!.find(({ id }) => id === 'ground')!.because).toEqual([
+      { what: 'base rate 4 for 2: shop table 4, with 3 proven', times: 2, by: 'table' },
     ]);
+  });
+
+  it('expect of a circuit what its template says and the car, not what was learned before', () => {
+    const shares = (source: typeof lamp) =>
+      new Map(expectedRates(source).map(({ kind, mode, share }) => [`${kind} ${mode}`, share]));
+    const plainShares = shares(lamp);
+    const total = lamp.suspects!.reduce((sum, { weight }) => sum + weight, 1);
+    // Plug and holder are contacts both.
+    expect(plainShares.get('contact resistive')).toBeCloseTo(6 / total, 12);
+    expect([...plainShares.values()].reduce((sum, share) => sum + share, 0)).toBeCloseTo(1 - 1 / total, 12);
+    const learned = [{ kind: 'ground' as const, mode: 'resistive' as const, closures: 30, expected: 2 }];
+    const taught = shares(weighed(lamp, { book: { ...plain, version: 4, learned } }));
+    for (const [key, share] of plainShares) expect(taught.get(key)).withContext(key).toBeCloseTo(share, 12);
+    const wet = shares(weighed(lamp, { event: 'water' }));
+    expect(wet.get('contact resistive')).toBeGreaterThan(plainShares.get('contact resistive')!);
   });
 
   it('follow the shop’s own table', () => {

@@ -38,6 +38,7 @@ export interface Grounds {
 interface Factor {
   readonly what: string;
   readonly times: number;
+  readonly by?: 'table';
 }
 
 /**
@@ -97,13 +98,40 @@ function tableFactor(element: Element, mode: FaultMode, book: RateBook | null): 
   const supplied = suppliedRate(element.kind, mode);
   const times = supplied > 0 ? weight / supplied : 1;
   if (Math.abs(times - 1) < 1e-9) return [];
-  const learned = closures === 0 ? '' : `, ${closures} of it from proven closures`;
+  const learned = closures === 0 ? '' : `, with ${round(closures)} proven`;
   return [
     {
       what: `base rate ${round(weight)} for ${round(supplied)}: shop table ${book.version}${learned}`,
       times,
+      by: 'table',
     },
   ];
+}
+
+/**
+ * How often each kind and mode was to be found in a circuit by what its template and the car say, without what the shop
+ * has learned: what its closures are held against. Each share is a probability; they sum to 1 or less.
+ */
+export function expectedRates(source: TraceCase): ExpectedRate[] {
+  const elements = new Map(source.circuit.elements.map(({ id, kind }) => [id, kind]));
+  const unlearned = (source.suspects ?? []).map(({ weight, because }) =>
+    (because ?? []).reduce((own, { by, times }) => (by === 'table' && times > 0 ? own / times : own), weight),
+  );
+  const total = unlearned.reduce((sum, weight) => sum + weight, source.outsideWeight ?? 1);
+  const shares = new Map<string, ExpectedRate>();
+  for (const [n, { element, mode }] of (source.suspects ?? []).entries()) {
+    const kind = elements.get(element);
+    if (!kind || total <= 0) continue;
+    const before = shares.get(`${kind} ${mode}`)?.share ?? 0;
+    shares.set(`${kind} ${mode}`, { kind, mode, share: before + unlearned[n]! / total });
+  }
+  return [...shares.values()];
+}
+
+export interface ExpectedRate {
+  readonly kind: Element['kind'];
+  readonly mode: FaultMode;
+  readonly share: number;
 }
 
 const round = (value: number) => Math.round(100 * value) / 100;

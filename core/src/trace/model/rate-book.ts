@@ -13,8 +13,16 @@ export const baseRate = z.strictObject({
 });
 export type BaseRate = z.infer<typeof baseRate>;
 
-/** Closures that were proven dormant, by what had failed. A comeback takes its own away. */
-export const learnedRate = z.strictObject({ kind: elementKind, mode: faultMode, closures: z.int().min(0) });
+/**
+ * Closures that were proven dormant, by what had failed, and how many were to be expected by the supplied weights in
+ * the circuits that were traced. A comeback takes its own away; the years before count less and less.
+ */
+export const learnedRate = z.strictObject({
+  kind: elementKind,
+  mode: faultMode,
+  closures: z.number().min(0),
+  expected: z.number().min(0),
+});
 export type LearnedRate = z.infer<typeof learnedRate>;
 
 /** Version 0 is the table that comes with the product. */
@@ -37,15 +45,36 @@ export const suppliedRates: readonly BaseRate[] = Object.entries(baseRates).flat
 /** A kind and mode that no table names has the weight of one case. */
 const unnamed = 1;
 
-/** The weight now: the shop's own, one more for every proven closure. */
+/** After so many years a closure counts half: cars and parts change. Judgement. */
+export const yearsToHalf = 3;
+
+/** What a closure of `year` still counts in `now`. */
+export const remembered = (year: number, now: number): number =>
+  0.5 ** (Math.max(0, now - year) / yearsToHalf);
+
+/**
+ * The weight now. The shop's own stands for as many cases as it says; what was found is held against what was to be
+ * expected where such an element stood in a circuit, so that a kind of which every circuit has many gains nothing by it.
+ *
+ * @example learnedWeight(2, { closures: 3, expected: 1 }) // 2 · (2 + 3) / (2 + 1) = 3.33
+ */
+export function learnedWeight(
+  weight: number,
+  { closures, expected }: Pick<LearnedRate, 'closures' | 'expected'>,
+): number {
+  return weight > 0 ? (weight * (weight + closures)) / (weight + expected) : closures / (1 + expected);
+}
+
+/** The weight of a kind and mode now, with the closures that are in it. */
 export function rateOf(
   book: RateBook,
   kind: ElementKind,
   mode: FaultMode,
 ): { weight: number; closures: number } {
   const own = ({ kind: k, mode: m }: { kind: ElementKind; mode: FaultMode }) => k === kind && m === mode;
-  const closures = book.learned.find(own)?.closures ?? 0;
-  return { weight: (book.rates.find(own)?.weight ?? unnamed) + closures, closures };
+  const learned = book.learned.find(own) ?? { closures: 0, expected: 0 };
+  const weight = book.rates.find(own)?.weight ?? unnamed;
+  return { weight: learnedWeight(weight, learned), closures: learned.closures };
 }
 
 /** The weight in the table that comes with the product. */

@@ -25,7 +25,14 @@ export const suspect = z.strictObject({
   label,
   /** What made its weight: the factors that it was multiplied by, with their reasons. */
   because: z
-    .array(z.strictObject({ what: z.string().min(1).max(200), times: z.number().min(0) }))
+    .array(
+      z.strictObject({
+        what: z.string().min(1).max(200),
+        times: z.number().min(0),
+        /** It comes from the shop's table and what that has learned. */
+        by: z.literal('table').nullish(),
+      }),
+    )
     .max(20)
     .nullish(),
 });

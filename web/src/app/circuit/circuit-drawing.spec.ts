@@ -1,3 +1,4 @@
+import { TestBed } from '@angular/core/testing';
 import type { State } from '@dormant-beacon/core/circuit';
 import { templates } from '@dormant-beacon/core/trace/templates';
 import { type Bench, benchFor, recordOf, shown } from '../testing/bench';
@@ -54,6 +55,38 @@ describe('the drawing of a circuit', () => {
     const point = [...bench.page.querySelectorAll('.at')].find((at) => at.textContent.includes('C31.1'))!;
     point.dispatchEvent(new MouseEvent('click'));
     expect(pressed).toEqual(['C31.1']);
+  });
+
+  it('joins a point that is drawn onto another, where it may, and none that is let go elsewhere', async () => {
+    const joined: object[] = [];
+    const attempt = async (joins: boolean, onto: string | null, ending = 'pointerup') => {
+      const bench = await drawn({ joins });
+      bench.fixture.componentInstance.joined.subscribe((pair) => joined.push(pair));
+      const at = (name: string) =>
+        bench.page.querySelector(`[data-point="${name}"] circle`)!.getBoundingClientRect();
+      const touch = (type: string, target: Element, { x, y }: { x: number; y: number }) =>
+        target.dispatchEvent(
+          new PointerEvent(type, { pointerId: 7, clientX: x + 3, clientY: y + 3, bubbles: true }),
+        );
+      const from = bench.page.querySelector('[data-point="C31.2"]')!;
+      from.scrollIntoView({ block: 'center' });
+      touch('pointerdown', from, at('C31.2'));
+      const end = onto === null ? { x: 2, y: 2 } : at(onto);
+      touch('pointermove', from, end);
+      await bench.fixture.whenStable();
+      expect(classed(bench, 'path.thread')).toBe(joins ? 1 : 0);
+      touch(ending, from, end);
+      await bench.fixture.whenStable();
+      expect(classed(bench, 'path.thread')).toBe(0);
+      TestBed.resetTestingModule();
+    };
+    await attempt(true, 'C31.1');
+    expect(joined).toEqual([{ point: 'C31.2', with: 'C31.1' }]);
+    await attempt(true, 'C31.2');
+    await attempt(true, null);
+    await attempt(true, 'C31.1', 'pointercancel');
+    await attempt(false, 'C31.1');
+    expect(joined.length).toBe(1);
   });
 
   it('zooms about the middle and goes back to the whole', async () => {

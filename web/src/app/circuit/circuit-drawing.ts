@@ -47,6 +47,13 @@ export class CircuitDrawing {
   readonly state = input<State | null>(null);
   /** A point was pressed. */
   readonly pointed = output<string>();
+  /** Whether a point can be drawn onto another. */
+  readonly joins = input(false);
+  readonly joined = output<{ readonly point: string; readonly with: string }>();
+  /** The point that is being drawn, the pointer that draws it, and where it is. */
+  protected readonly drawing = signal<
+    (Place & { readonly point: string; readonly pointerId: number }) | null
+  >(null);
 
   private readonly layouts = inject(Layouts);
   private readonly circuit = computed(() => this.case().circuit, {
@@ -138,7 +145,9 @@ export class CircuitDrawing {
     const read = this.readPoints();
     // Points inside a unit cannot be reached with a probe; their names are words of ours.
     const reachable = new Set(
-      this.case().tests.flatMap((test) => ('from' in test ? [test.from, test.to] : [])),
+      this.joins()
+        ? this.circuit().elements.flatMap(({ pins }) => pins as readonly string[])
+        : this.case().tests.flatMap((test) => ('from' in test ? [test.from, test.to] : [])),
     );
     const boxes = new Map(this.graph().boxes.map((box) => [box.id, box]));
     return [...reachable]
@@ -249,10 +258,15 @@ export class CircuitDrawing {
   }
 
   protected grab(event: PointerEvent): void {
-    this.hands.press(event);
+    const point = this.joins() ? pointUnder(event.target) : null;
+    if (point === null) return this.hands.press(event);
+    this.drawing.set({ ...this.onDrawing(event), point, pointerId: event.pointerId });
   }
 
   protected drag(event: PointerEvent): void {
+    const drawing = this.drawing();
+    if (drawing?.pointerId === event.pointerId)
+      return this.drawing.set({ ...drawing, ...this.onDrawing(event) });
     const gesture = this.hands.move(event);
     if (!gesture) return;
     const svg = event.currentTarget as SVGSVGElement;
@@ -270,8 +284,22 @@ export class CircuitDrawing {
   }
 
   protected drop(event: PointerEvent): void {
-    this.hands.lift(event);
+    const drawing = this.drawing();
+    if (drawing?.pointerId !== event.pointerId) return this.hands.lift(event);
+    this.drawing.set(null);
+    if (event.type !== 'pointerup') return;
+    const onto = pointUnder(document.elementFromPoint(event.clientX, event.clientY));
+    if (onto !== null && onto !== drawing.point) this.joined.emit({ point: drawing.point, with: onto });
   }
+
+  /** From the point that is drawn to where it is now. */
+  protected readonly thread = computed(() => {
+    const drawing = this.drawing();
+    if (!drawing) return null;
+    const { x, y } = this.placeOf(pointBox(drawing.point));
+    const { height = 0 } = this.graph().boxes.find(({ id }) => id === pointBox(drawing.point)) ?? {};
+    return `M${x + glyphWidth / 2} ${y + height / 2} L${drawing.x} ${drawing.y}`;
+  });
 
   /** Where a pointer stands in the drawing's own measure. */
   private onDrawing(event: Pick<MouseEvent, 'currentTarget' | 'clientX' | 'clientY'>): Place {
@@ -280,6 +308,13 @@ export class CircuitDrawing {
     if (!matrix) return { x: 0, y: 0 };
     return new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse());
   }
+}
+
+/** The point whose place an element of the drawing is, or null. */
+function pointUnder(target: EventTarget | null): string | null {
+  return target instanceof globalThis.Element
+    ? (target.closest<SVGGElement>('g[data-point]')?.dataset['point'] ?? null)
+    : null;
 }
 
 /** How the state parts an element, or null. */

@@ -3,7 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal, untracked
 import { MatButtonModule } from '@angular/material/button';
 import { MatSortModule } from '@angular/material/sort';
 import type { KeepRates } from '@dormant-beacon/contract';
-import { type BaseRate, suppliedRates } from '@dormant-beacon/core/trace';
+import { type BaseRate, learnedWeight, suppliedRates } from '@dormant-beacon/core/trace';
 import { Store } from '@ngrx/store';
 import { peopleFeature } from '../session';
 import { Entry, entryForm, field, numberOf, saved, TextField, type Trouble, trouble } from '../entry';
@@ -17,6 +17,7 @@ interface Row {
   readonly name: string;
   readonly supplied: number | null;
   readonly closures: number;
+  readonly expected: number;
 }
 
 @Component({
@@ -26,8 +27,9 @@ interface Row {
   template: `
     <h2>Base rates</h2>
     <p class="quiet">
-      Relative weights before any reading. Every closure that was proven dormant adds one case to what had
-      failed; a comeback takes it away again. Traces that run keep the table they began with.
+      Relative weights before any reading. Closures that were proven dormant are held against how many were to
+      be expected: what fails more often than that gains weight, what fails less often loses some. After three
+      years they count half; a comeback takes its own away. Traces that run keep the table they began with.
     </p>
     @if (rates(); as rates) {
       <db-entry [form]="form">
@@ -37,7 +39,7 @@ interface Row {
               <th mat-sort-header="name">What fails</th>
               <th mat-sort-header="supplied">Supplied</th>
               <th>This shop’s table{{ rates.version ? ', version ' + rates.version : '' }}</th>
-              <th mat-sort-header="closures">Proven closures</th>
+              <th mat-sort-header="closures">Proven, expected</th>
               <th mat-sort-header="now">Weight now</th>
             </tr>
           </thead>
@@ -60,7 +62,7 @@ interface Row {
                     <span class="mono">{{ weights()[n] }}</span>
                   }
                 </td>
-                <td class="mono">{{ row.closures || '' }}</td>
+                <td class="mono">{{ learnedWords(row) }}</td>
                 <td class="mono">{{ nowOf(n) }}</td>
               </tr>
             }
@@ -124,13 +126,17 @@ export class BaseRates {
       names.set(`${kind} ${mode}`, { kind, mode });
     const weightIn = (list: readonly BaseRate[], key: string) =>
       list.find(({ kind, mode }) => `${kind} ${mode}` === key)?.weight ?? null;
-    return [...names].map(([key, { kind, mode }]) => ({
-      kind,
-      mode,
-      name: `${kindNames[kind]}: ${words(mode)}`,
-      supplied: weightIn(suppliedRates, key),
-      closures: rates.learned.find((one) => `${one.kind} ${one.mode}` === key)?.closures ?? 0,
-    }));
+    return [...names].map(([key, { kind, mode }]) => {
+      const learned = rates.learned.find((one) => `${one.kind} ${one.mode}` === key);
+      return {
+        kind,
+        mode,
+        name: `${kindNames[kind]}: ${words(mode)}`,
+        supplied: weightIn(suppliedRates, key),
+        closures: learned?.closures ?? 0,
+        expected: learned?.expected ?? 0,
+      };
+    });
   });
   /** Weights that were typed and not kept yet, by name. */
   private readonly typed = field<Readonly<Record<string, string>>>({});
@@ -175,7 +181,11 @@ export class BaseRates {
 
   protected nowOf(n: number): string {
     const weight = numberOf(this.weights()[n]!);
-    return Number.isNaN(weight) ? '?' : String(Math.round(100 * (weight + this.rows()[n]!.closures)) / 100);
+    return Number.isNaN(weight) ? '?' : rounded(learnedWeight(weight, this.rows()[n]!));
+  }
+
+  protected learnedWords({ closures, expected }: Row): string {
+    return closures > 0 || expected >= 0.005 ? `${rounded(closures)}, ${rounded(expected)}` : '';
   }
 
   private read(): KeepRates | Trouble {
@@ -193,3 +203,5 @@ export class BaseRates {
 
 /** `stuckOpen` as a person says it. */
 const words = (mode: string) => mode.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
+
+const rounded = (value: number) => String(Math.round(100 * value) / 100);

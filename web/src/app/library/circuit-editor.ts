@@ -10,6 +10,7 @@ import {
   untracked,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { MatMenuModule } from '@angular/material/menu';
 import { Router, RouterLink } from '@angular/router';
 import type { KeepCircuit, KeptCircuit } from '@dormant-beacon/contract';
 import {
@@ -37,7 +38,17 @@ const empty: TraceCase = { circuit: { elements: [] }, suspects: [], tests: [], r
 
 @Component({
   selector: 'db-circuit-editor',
-  imports: [CircuitDrawing, ElementRow, Entry, MatButtonModule, PageHead, Pick, RouterLink, TextField],
+  imports: [
+    CircuitDrawing,
+    ElementRow,
+    Entry,
+    MatButtonModule,
+    MatMenuModule,
+    PageHead,
+    Pick,
+    RouterLink,
+    TextField,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './circuit-editor.html',
   styleUrl: './circuit-editor.scss',
@@ -46,8 +57,11 @@ const empty: TraceCase = { circuit: { elements: [] }, suspects: [], tests: [], r
 export class CircuitEditor {
   /** Of the address: the circuit's id, or `new`. */
   readonly circuitId = input.required<string>();
-  /** Of a new one: the template that it begins with. */
+  /** Of a new one: the template that it begins with, for whom it is drawn, and the job whose trace asked for it. */
   readonly template = input<string>();
+  readonly forMake = input<string>();
+  readonly forModel = input<string>();
+  readonly job = input<string>();
 
   private readonly library = inject(LibraryDesk);
   private readonly router = inject(Router);
@@ -78,7 +92,6 @@ export class CircuitEditor {
       keeps: true,
     },
   );
-  protected readonly kind = signal<ElementKind>('wire');
   protected readonly at = signal(reference);
   protected readonly other = signal('');
   protected readonly newName = signal('');
@@ -86,10 +99,21 @@ export class CircuitEditor {
     this.points().map((value): Choice => ({ value, label: value })),
   );
   protected readonly otherChoices = computed(() => [{ value: '', label: '–' }, ...this.pointChoices()]);
-  protected readonly kindChoices = Object.entries(kindNames).map(([value, label]): Choice => ({
-    value,
-    label,
-  }));
+  /** What is met most stands first. */
+  protected readonly usualKinds: readonly ElementKind[] = [
+    'battery',
+    'fuse',
+    'switch',
+    'wire',
+    'contact',
+    'lamp',
+    'motor',
+    'ground',
+  ];
+  protected readonly otherKinds = (Object.keys(kindNames) as ElementKind[]).filter(
+    (kind) => !this.usualKinds.includes(kind),
+  );
+  protected readonly kindNames = kindNames;
   /** Why it could not be kept. */
   protected readonly notKept = signal<string | null>(null);
   /** The version that somebody else has kept meanwhile. */
@@ -151,8 +175,8 @@ export class CircuitEditor {
       if (unkept) this.history.replace(unkept);
       if (!drafted) {
         this.title.set(kept?.title ?? templates.find(({ id }) => id === template)?.title ?? '');
-        this.make.set(kept?.make ?? '');
-        this.model.set(kept?.model ?? '');
+        this.make.set(kept?.make ?? this.forMake() ?? '');
+        this.model.set(kept?.model ?? this.forModel() ?? '');
         this.basedOn.set(kept?.version ?? 0);
         this.form.draft.rebase();
       }
@@ -175,8 +199,20 @@ export class CircuitEditor {
     }
   }
 
-  protected add(): void {
-    this.edit({ do: 'add', element: newElement(this.case().circuit, this.kind(), this.at()) });
+  /** Hangs a new part on the point that is pressed, and goes on from its other end. */
+  protected add(kind: ElementKind): void {
+    const element = newElement(this.case().circuit, kind, this.at());
+    this.edit({ do: 'add', element });
+    if (this.form.problem() !== null) return;
+    const [, far = reference] = element.kind === 'relay' ? element.pins.slice(2) : element.pins;
+    if (element.kind === 'battery') this.at.set(element.pins[0]);
+    else if (far !== reference) this.at.set(far);
+  }
+
+  /** One point was drawn onto another. */
+  protected joinDrawn({ point, with: other }: { point: string; with: string }): void {
+    this.edit({ do: 'join', point, with: other });
+    if (this.form.problem() === null) this.at.set(point === reference ? reference : other);
   }
 
   protected join(): void {
@@ -216,6 +252,29 @@ export class CircuitEditor {
     };
   }
 
+  /** The circuit is offered to nobody any more: a version like any other, and a later one brings it back. */
+  protected async withdraw(): Promise<void> {
+    const kept = this.kept();
+    if (!kept) return;
+    const { circuitId, make, model, title, latest, case: source } = kept;
+    try {
+      await this.library.keepCircuit({
+        circuitId,
+        basedOn: latest,
+        make,
+        model: model ?? null,
+        title,
+        note: this.note().trim() || null,
+        case: source,
+        withdrawn: true,
+      });
+      this.forget();
+      await this.open(circuitId, '');
+    } catch (error) {
+      this.form.say((error as Error).message);
+    }
+  }
+
   private async keep(circuit: KeepCircuit): Promise<Sent<unknown>> {
     this.saved.set(null);
     try {
@@ -224,7 +283,10 @@ export class CircuitEditor {
       this.forget();
       this.freshId = newId();
       this.saved.set(`Kept as version ${version}. Traces that run stay with theirs.`);
-      if (this.circuitId() === 'new') await this.router.navigate(['/library/circuits', circuit.circuitId]);
+      if (this.circuitId() === 'new')
+        await this.router.navigate(['/library/circuits', circuit.circuitId], {
+          queryParams: this.job() ? { job: this.job() } : {},
+        });
       else await this.open(circuit.circuitId, '');
       return { state: 'saved', answer: null };
     } catch (error) {

@@ -38,6 +38,9 @@ import { verdictWords } from '../words';
       gap: 14px;
       align-items: end;
     }
+    .tester {
+      grid-template-columns: 1fr 1fr;
+    }
     .verdict {
       padding: 12px 16px;
       border-radius: 12px;
@@ -85,6 +88,8 @@ export class BatteryForm {
   protected readonly ratedStandard = field('EN');
   protected readonly measured = field('');
   protected readonly measuredStandard = field('EN');
+  protected readonly health = field('');
+  protected readonly milliohms = field('');
   protected readonly checks = field<readonly string[]>([]);
   protected readonly where = field('');
   protected readonly form = factForm(
@@ -98,6 +103,8 @@ export class BatteryForm {
       ratedStandard: this.ratedStandard,
       measured: this.measured,
       measuredStandard: this.measuredStandard,
+      health: this.health,
+      milliohms: this.milliohms,
       checks: this.checks,
       where: this.where,
     },
@@ -110,6 +117,8 @@ export class BatteryForm {
         celsius: this.degrees,
         ratedAmps: this.rated,
         measuredAmps: this.measured,
+        healthPercent: this.health,
+        milliohms: this.milliohms,
       },
       then: () => this.saved.emit(),
     },
@@ -124,12 +133,9 @@ export class BatteryForm {
   private readonly read = computed((): BatteryReading | Trouble => {
     const volts = numberOrNull(this.volts());
     if (volts === null) return trouble(this.volts, 'Type the resting volts.');
-    const [rest, degrees, rated, measured] = [this.rest(), this.degrees(), this.rated(), this.measured()].map(
-      numberOrNull,
-    );
-    const odd = [this.volts, this.rest, this.degrees, this.rated, this.measured].find((one) =>
-      Number.isNaN(numberOrNull(one())),
-    );
+    const typed = [this.rest, this.degrees, this.rated, this.measured, this.health, this.milliohms];
+    const [rest, degrees, rated, measured, health, milliohms] = typed.map((one) => numberOrNull(one()));
+    const odd = [this.volts, ...typed].find((one) => Number.isNaN(numberOrNull(one())));
     if (odd) return trouble(odd, 'This is not a number. Examples: 12.6, 12,6, 640.');
     if (volts < 0 || volts > 60) return trouble(this.volts, 'Resting volts lie between 0 and 60.');
     if (this.type() === '')
@@ -146,6 +152,8 @@ export class BatteryForm {
       measuredAmps: measured == null ? null : Math.round(measured),
       measuredStandard:
         measured == null ? null : (this.measuredStandard() as BatteryReading['measuredStandard']),
+      healthPercent: health ?? null,
+      milliohms: milliohms ?? null,
       charged: this.checks().includes('charged'),
     };
   });

@@ -151,6 +151,8 @@ describe('TakeIn', () => {
         ratedStandard: 'EN',
         measuredAmps: 600,
         measuredStandard: 'EN',
+        healthPercent: null,
+        milliohms: null,
         charged: false,
       },
     });

@@ -13,7 +13,7 @@ const rates: Rates = {
   version: 4,
   note: null,
   rates: [...suppliedRates],
-  learned: [{ kind: 'ground', mode: 'resistive', closures: 2 }],
+  learned: [{ kind: 'ground', mode: 'resistive', closures: 2, expected: 1 }],
 };
 
 describe('the choice of a circuit', () => {
@@ -99,9 +99,10 @@ describe('the choice of a circuit', () => {
     expect(words('plug')).toEqual([
       'water raises contacts and grounds',
       'the code says too much resistance',
+      'a fault that comes in the cold raises joints, switches and relays',
       'known weakness: stands in the wet (own jobs)',
     ]);
-    expect(words('ground')[0]).toContain('2 of it from proven closures');
+    expect(words('ground')[0]).toContain('with 2 proven');
     expect(words('lamp')).toEqual(['a car of 16 years raises lamps']);
     expect([ratesVersion, circuit]).toEqual([4, null]);
   });
@@ -114,7 +115,10 @@ describe('the choice of a circuit', () => {
     await bench.press(lampTitle);
     await bench.press('Start the trace');
     const plug = began(bench).case.suspects!.find(({ id }) => id === 'plug')!;
-    expect(plug.because?.map(({ what }) => what)).toEqual(['known weakness: stands in the wet (own jobs)']);
+    expect(plug.because?.map(({ what }) => what)).toEqual([
+      'a fault that comes in the cold raises joints, switches and relays',
+      'known weakness: stands in the wet (own jobs)',
+    ]);
     expect(await chooserText({ event: 'collision', eventDetails: { zones: [2, 1] } })).toContain(
       'where the car was hit (1, 2 o’clock)?',
     );

@@ -5,6 +5,7 @@ import type { FactData } from '@dormant-beacon/contract';
 import { observationId, originOf, scansToExplain, standing } from '@dormant-beacon/core/record';
 import { type Grounds, type TraceCase, weighed } from '@dormant-beacon/core/trace';
 import { type Template, templates } from '@dormant-beacon/core/trace/templates';
+import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { LibraryDesk, CircuitEvents, circuitsFeature } from '../knowledge';
 import {
@@ -24,7 +25,7 @@ import { shopFeature } from '../session';
 
 @Component({
   selector: 'db-template-chooser',
-  imports: [ChoiceMany, ChoiceOne, Entry, MatButtonModule, TextField],
+  imports: [ChoiceMany, ChoiceOne, Entry, MatButtonModule, RouterLink, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './template-chooser.html',
   styles: `
@@ -48,6 +49,7 @@ import { shopFeature } from '../session';
       color: var(--ink);
       font: 17px/1.4 var(--body);
       text-align: left;
+      text-decoration: none;
       cursor: pointer;
     }
     .kept {
@@ -96,6 +98,11 @@ export class TemplateChooser {
   protected readonly templates = computed(() =>
     templates.filter(({ restraint }) => (restraint === true) === this.restraint()),
   );
+  /** For whom a circuit of one's own is drawn, and the job to go back to. */
+  protected readonly ownCircuit = computed(() => {
+    const { make, model } = this.vehicle() ?? {};
+    return { forMake: make, forModel: model, job: this.record()?.id };
+  });
   protected readonly chosenId = field('');
   protected readonly values = field<Readonly<Record<string, string>>>({});
   /** Codes behind it: their failure types weigh the suspects. */
