@@ -124,7 +124,7 @@ export const factKinds = {
     entry: entry(epochData),
     correctable: true,
     who: atTheCar,
-    says: 'whether the fault still shows after a test that moved something',
+    says: 'whether the fault still shows, at any moment or after a test that moved something',
   },
   'suspect-words': {
     entry: entry(suspectWordData),

@@ -139,6 +139,7 @@ export const benchCases: readonly BenchCase[] = [
     // Added last: the others keep their seeds.
     'discharge-headlamp',
     'held-input',
+    'inhibited-function',
     'two-way-motor',
     'position-sensor',
     'instrument-display',

@@ -32,6 +32,19 @@ describe('a trace’s case out of the job', () => {
     expect([unheard, hidden]).toEqual([['signal'], false]);
   });
 
+  it('takes a fault that goes away by itself from the moment at which that was seen', () => {
+    story.enter('epochs', { traceId, after: null, shows: false });
+    expect(nextTests(own()).hidden).toBeTrue();
+    read('signal', { value: 0.02 });
+    story.enter('epochs', { traceId, after: null, shows: true });
+    read('signal', { value: 4.9 });
+    expect(own().epochs).toEqual([
+      { shows: false, from: 0 },
+      { shows: true, from: 1 },
+    ]);
+    expect([nextTests(own()).unheard, nextTests(own()).hidden]).toEqual([['signal'], false]);
+  });
+
   it('asks for the answer at the top of the bench, and waits while the fault is hidden', () => {
     const next = () => planned(source, nextTests(own()));
     read('wiggle', { found: false });

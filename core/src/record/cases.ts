@@ -26,8 +26,9 @@ export function caseOf(record: JobRecord, trace: Trace): TraceCase {
   }));
   const epochs = standing(record.epochs)
     .filter((epoch) => epoch.traceId === traceId)
-    .flatMap(({ after, shows, seq }) => {
+    .flatMap(({ after, shows, seq }): NonNullable<TraceCase['epochs']> => {
       const before = read.filter((reading) => reading.seq < seq);
+      if (after == null) return [{ shows, from: before.length }];
       if (!before.some(({ test }) => test === after)) return [];
       // Left out where it is the place that the test itself gives it.
       const usual = read.findLastIndex(({ test }) => test === after) + 1;

@@ -159,10 +159,10 @@ export const readingData = z.strictObject({
   overload: z.literal(true).nullish(),
   gone: z.literal(true).nullish(),
 });
-/** After a disturbing test: does the fault still show? */
+/** Does the fault still show: after a disturbing test, or seen by itself where no test is named? */
 export const epochData = z.strictObject({
   traceId: id,
-  after: z.string().min(1).max(80),
+  after: z.string().min(1).max(80).nullish(),
   shows: z.boolean(),
 });
 /** What the technician says of a suspect; the last word counts. `open` takes an earlier one back. */

@@ -108,6 +108,7 @@ const ofTrace = (record: JobRecord, fact: StoredFact): void => {
 
 const epochs: Gate = (record, fact) => {
   ofTrace(record, fact);
+  if (fact['after'] == null) return;
   const own = standing(record.readings).filter(({ traceId }) => traceId === fact['traceId']);
   if (!own.some(({ test }) => test === fact['after']))
     throw invalid('data.after', 'this test has not been read in this trace');

@@ -49,6 +49,8 @@ export function says(kind: FactKind, record: JobRecord, fact: StoredFact): strin
     case 'repairs':
       return `${text('label')}: ${fact['cured'] === true ? 'works' : 'fault still shows'}; root ${text('root').replaceAll('-', ' ')}${fact['rootNote'] ? ` (${text('rootNote')})` : ''}`;
     case 'epochs':
+      if (fact['after'] == null)
+        return fact['shows'] === true ? 'The fault shows again' : 'The fault does not show now';
       return `After ${testLabel(record, fact, text('after'))}: ${fact['shows'] === true ? 'the fault still shows' : 'the fault does not show'}`;
     case 'suspect-words': {
       const trace = standingFor(record.traces, text('traceId'));

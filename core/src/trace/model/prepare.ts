@@ -56,7 +56,7 @@ export function prepare(source: TraceCase): ReadyCase {
   for (const [index, reading] of (source.readings ?? []).entries())
     checkReading(reading, tests, `readings[${index}]`, supplyVoltsOf(source));
   for (const [index, { after }] of (source.epochs ?? []).entries())
-    if (!tests.has(after)) throw new Refusal(`epochs[${index}].after`, `no test "${after}"`);
+    if (after != null && !tests.has(after)) throw new Refusal(`epochs[${index}].after`, `no test "${after}"`);
   checkNeeds(source);
   return {
     source,

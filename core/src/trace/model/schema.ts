@@ -155,10 +155,16 @@ export const tracePower = z.strictObject({
 export type TracePower = z.infer<typeof tracePower>;
 
 /**
- * After a disturbing test: does the fault still show? It holds from the reading with the index `from` on; left
- * out, for what is read after that test.
+ * Does the fault still show? It holds from the reading with the index `from` on; left out, for what is read after the
+ * test `after`, which may have moved something. Without a test it is what was seen at that moment: the fault came or
+ * went by itself.
  */
-export const traceEpoch = z.strictObject({ after: id, shows: z.boolean(), from: z.int().min(0).nullish() });
+export const traceEpoch = z
+  .strictObject({ after: id.nullish(), shows: z.boolean(), from: z.int().min(0).nullish() })
+  .refine(({ after, from }) => after != null || from != null, {
+    path: ['from'],
+    error: 'an epoch needs the test that it follows, or the index of the reading from which it holds',
+  });
 export type TraceEpoch = z.infer<typeof traceEpoch>;
 
 /** What a person says of a suspect. */

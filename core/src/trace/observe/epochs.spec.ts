@@ -115,6 +115,22 @@ describe('reading epochs', () => {
     for (const [id, value] of Object.entries(raw)) expect(p(result, id)).toBeCloseTo(value / total, 12);
   });
 
+  it('does not count what is read while the fault is away by itself, from the very first on', () => {
+    const readings = [
+      { test: 'fuse', found: true },
+      { test: 'lamp', found: true },
+    ];
+    const away = { shows: false, from: 0 };
+    const waiting = plan({ epochs: [away] });
+    expect([waiting.hidden, waiting.asks]).toEqual([true, null]);
+    // Nobody moved anything: that it went accuses none.
+    expect(p(waiting, 'plug')).toBe(p(plan({}), 'plug'));
+    const back = plan({ readings, epochs: [away, { shows: true, from: 1 }] });
+    expect([back.hidden, back.unheard]).toEqual([false, ['fuse']]);
+    expect(p(back, 'lamp')).toBe(p(plan({ readings: [readings[1]] }), 'lamp'));
+    expect(() => plan({ epochs: [{ shows: false }] })).toThrowError(/epochs\[0\]\.from: an epoch needs/);
+  });
+
   it('refuses an answer about a test that is not there', () => {
     expect(() => plan({ epochs: [{ after: 'dance', shows: true }] })).toThrowError(
       /epochs\[0\]\.after: no test "dance"/,

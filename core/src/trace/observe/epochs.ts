@@ -41,7 +41,7 @@ export interface Heard {
 }
 
 interface Answer {
-  readonly after: string;
+  readonly after: string | null;
   readonly shows: boolean;
   /** The reading from which it holds. */
   readonly from: number;
@@ -55,9 +55,9 @@ function answersOf({ readings, epochs }: TraceCase): Answer[] {
   const given = new Set<number>();
   return (epochs ?? []).map(({ after, shows, from: said }) => {
     const from = said ?? own.findLastIndex(({ test }) => test === after) + 1;
-    const atOnce = own[from - 1]?.test === after && !given.has(from);
+    const atOnce = after != null && own[from - 1]?.test === after && !given.has(from);
     given.add(from);
-    return { after, shows, from, atOnce };
+    return { after: after ?? null, shows, from, atOnce };
   });
 }
 
@@ -80,8 +80,8 @@ export function heardReadings(source: TraceCase, tests: ReadonlyMap<string, Trac
 /** Likelihood, under every suspect, of what is said of the fault after each disturbing test. */
 export function epochLikelihoods(ready: ReadyCase): readonly (readonly number[])[] {
   return answersOf(ready.source).flatMap(({ after, shows, atOnce }) => {
-    const test = ready.tests.get(after)!;
-    if (!atOnce || !isDisturbing(test)) return [];
+    const test = after === null ? undefined : ready.tests.get(after);
+    if (!test || !atOnce || !isDisturbing(test)) return [];
     const moved = movedElements(test, ready.source.circuit.elements);
     return [
       ready.suspects.map(({ element, second }) => {

@@ -36,6 +36,12 @@ export const accessorySocket: Template = {
         finds: 0.7,
         falseAlarm: 0.03,
       })
+      .beat(
+        'load',
+        'SOCKET',
+        'off',
+        'Put in another load that works elsewhere, without an adapter: is it dead too?',
+      )
       .volts('tip', 'tip', 2, 'Measure the tip to ground with a load plugged in')
       .volts('ring', 'ring', 2, 'Measure the ring to ground with a load plugged in')
       .testLamp('lamp-tip', 'tip', 1, 'Test lamp from the tip to the body')

@@ -8,6 +8,7 @@ import { flapActuator } from './flap-actuator.js';
 import { fusedLamp } from './fused-lamp.js';
 import { heldInput } from './held-input.js';
 import { impactSensor } from './impact-sensor.js';
+import { inhibitedFunction } from './inhibited-function.js';
 import { instrumentDisplay } from './instrument-display.js';
 import { latchMotor } from './latch-motor.js';
 import { moduleNetwork } from './module-network.js';
@@ -26,6 +27,7 @@ export type { Template, TemplateField } from './template.js';
 const all: readonly Template[] = [
   switchInput,
   heldInput,
+  inhibitedFunction,
   fusedLamp,
   twoFilamentLamp,
   outputLamp,

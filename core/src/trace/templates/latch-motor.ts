@@ -61,6 +61,7 @@ export const latchMotor: Template = {
       .listen('hear', 'MOTOR', 1, `Does the ${w.latch} stay silent when it is commanded?`, {
         caution: secondWay,
       })
+      .beat('weak', 'MOTOR', 'weak', `Does the ${w.latch} run, but weakly?`, { caution: secondWay })
       .listen('runs', 'PAWL', 1, 'Does the motor run while the pawl stays where it is?', {
         finds: 0.85,
         falseAlarm: 0.05,

@@ -50,6 +50,12 @@ export const moduleSupply: Template = {
       .suspect('module', 'MODULE', 'open', 1.5, `the ${w.module} is dead inside`)
       .lookAtFuse('look-fuse', 'FUSE', w.fuse)
       .volts('feed', feed, 6, `Measure ${feed} to ground, ignition on`)
+      .testLamp(
+        'feed-load',
+        feed,
+        5,
+        `5 W test lamp from ${feed} to body: bright? Open-circuit volts prove nothing`,
+      )
       .volts('back', back, 6, `Measure ${back} to battery negative, ignition on`)
       .volts(
         'inside',

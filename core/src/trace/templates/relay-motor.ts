@@ -74,6 +74,36 @@ export const relayMotor: Template = {
       .volts('feed', feed, 8, `Measure ${feed} to ground, switched on`)
       .volts('back', back, 8, `Measure ${back} to ground, switched on`)
       .volts('inside', 'motor+', 9, `Measure behind the feed pin of ${w.plug} by a back probe, switched on`)
+      .ohms(
+        'coil-ohms',
+        `${w.relay}.86`,
+        `${w.relay}.85`,
+        2,
+        `Pull relay ${w.relay} and measure its coil, 86 to 85`,
+        {
+          state: { open: ['SWITCH'] },
+        },
+      )
+      .beat(
+        'bridge',
+        'MOTOR',
+        'off',
+        `Relay ${w.relay} out, 30 bridged to 87 by a fused lead: does the ${w.motor} stay still?`,
+        {
+          minutes: 3,
+          state: { pulled: ['RELAY'], jumpers: [[w.fuse, contact]] },
+          caution: 'The bridge is a temporary state: a fused lead, taken out before anything else is done.',
+        },
+      )
+      .testLamp(
+        'feed-load',
+        feed,
+        6,
+        `${w.plug} off, 5 W test lamp from its feed to body, switched on: bright?`,
+        {
+          state: { unplugged: [w.plug] },
+        },
+      )
       .swap('swap-relay', 'RELAY', 3, `Swap relay ${w.relay} with one of the same number`)
       .repair('MOTOR', 40, 9800, 'replace', `Replace the ${w.motor}`)
       .repair('RELAY', 3, 1600, 'replace', `Replace relay ${w.relay}`)

@@ -1,11 +1,13 @@
 /** What the plan asks and warns of: the answer after a disturbing test, contradictions, batches of the dead car. */
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import { testName } from '@dormant-beacon/core/words';
 import type { NextTests, TraceCase } from '@dormant-beacon/core/trace';
 import { Desk } from '../entry';
 
 @Component({
   selector: 'db-plan-bar',
+  imports: [MatButtonModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (asks(); as label) {
@@ -24,7 +26,14 @@ import { Desk } from '../entry';
         <p class="quiet">
           What is read meanwhile does not count. Make it show as it did before: cold, water, load, movement.
         </p>
-        <div class="answers"><button type="button" (click)="back()">It shows again</button></div>
+        <div class="answers">
+          <button type="button" (click)="answer(null, true)">It shows again</button>
+        </div>
+      </div>
+    } @else if (!plan().asks && comesAndGoes()) {
+      <div class="goes">
+        <p class="quiet">{{ comesAndGoes() }}</p>
+        <button mat-stroked-button type="button" (click)="answer(null, false)">It does not show now</button>
       </div>
     }
     @if (plan().contradiction) {
@@ -66,6 +75,17 @@ import { Desk } from '../entry';
     .ask strong {
       font-size: 20px;
     }
+    .goes {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: center;
+      justify-content: space-between;
+      gap: 8px 16px;
+    }
+    .goes p {
+      margin: 0;
+      flex: 1 1 260px;
+    }
     .answers {
       display: flex;
       gap: 8px;
@@ -91,10 +111,20 @@ export class PlanBar {
   readonly case = input.required<TraceCase>();
   readonly plan = input.required<NextTests>();
   readonly traceId = input.required<string>();
+  /** In which alone its beacons show, and whether they come and go. */
+  readonly conditions = input<readonly string[]>([]);
+  readonly intermittent = input(false);
 
   private readonly desk = inject(Desk);
   protected readonly problem = signal<string | null>(null);
 
+  /** What is said of a fault that is not always there; null where it is. */
+  protected readonly comesAndGoes = computed((): string | null => {
+    const when = this.conditions();
+    if (when.length > 0)
+      return `It shows only with: ${when.join(', ')}. A good reading without that clears little.`;
+    return this.intermittent() ? 'It comes and goes. A good reading while it is away clears little.' : null;
+  });
   protected readonly asks = computed(() => {
     const { asks } = this.plan();
     return asks ? this.labelOf(asks.after) : null;
@@ -118,14 +148,8 @@ export class PlanBar {
     );
   }
 
-  protected async answer(after: string, shows: boolean): Promise<void> {
+  protected async answer(after: string | null, shows: boolean): Promise<void> {
     const sent = await this.desk.enter('epochs', { traceId: this.traceId(), after, shows });
     this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
-  }
-
-  /** The fault came back: said of the test after which it had gone. */
-  protected async back(): Promise<void> {
-    const last = this.case().epochs?.at(-1);
-    if (last) await this.answer(last.after, true);
   }
 }

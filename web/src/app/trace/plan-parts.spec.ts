@@ -48,8 +48,26 @@ describe('the plan’s bar', () => {
     expect(bench.text()).toContain('The fault does not show now.');
     await bench.press('It shows again');
     expect(bench.desk.entered).toEqual([
-      { kind: 'epochs', data: { traceId: anId('t'), after: 'swap', shows: true } },
+      { kind: 'epochs', data: { traceId: anId('t'), after: null, shows: true } },
     ]);
+  });
+
+  it('lets a fault that comes and goes be away before anything is read, and says in what it shows', async () => {
+    const record = recordWith();
+    const always = await benchFor(PlanBar, record, inputsOf(record));
+    expect(always.text()).not.toContain('It does not show now');
+    TestBed.resetTestingModule();
+    const bench = await benchFor(PlanBar, record, { ...inputsOf(record), conditions: ['cold', 'rain'] });
+    expect(bench.text()).toContain('It shows only with: cold, rain.');
+    await bench.press('It does not show now');
+    expect(bench.desk.entered).toEqual([
+      { kind: 'epochs', data: { traceId: anId('t'), after: null, shows: false } },
+    ]);
+    TestBed.resetTestingModule();
+    const away = recordWith({ epochs: [fact('e', { traceId: anId('t'), after: null, shows: false })] });
+    const hidden = await benchFor(PlanBar, away, { ...inputsOf(away), conditions: ['cold'] });
+    expect(hidden.text()).toContain('The fault does not show now.');
+    expect(hidden.text()).not.toContain('It does not show now');
   });
 
   it('says where readings contradict each other', async () => {

@@ -118,6 +118,17 @@ export class TracePage {
     return words.join(' · ') || null;
   });
   protected readonly beaconIds = computed(() => this.trace()?.beaconIds ?? []);
+  /** The beacons that are traced, as they were seen: whether they come and go, and in which conditions alone. */
+  private readonly seen = computed(() => {
+    const { beacons = [] } = this.record() ?? {};
+    return standing(beacons).filter((beacon) => this.beaconIds().includes(originOf(beacons, beacon)));
+  });
+  protected readonly conditions = computed(() => [
+    ...new Set(this.seen().flatMap(({ conditions }) => conditions)),
+  ]);
+  protected readonly intermittent = computed(() =>
+    this.seen().some(({ seen, shown, exposures }) => seen === 'comes-and-goes' || shown < exposures),
+  );
   protected readonly restraint = computed(() => this.untreated().some(({ restraint }) => restraint));
   /** What a trace or repair is for: without a word, what may be traced with a meter, else all. */
   protected readonly picked = linkedSignal<readonly string[]>(() => {

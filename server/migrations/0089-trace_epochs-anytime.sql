@@ -1,0 +1,2 @@
+ALTER TABLE `trace_epochs`
+  MODIFY COLUMN `after_test` varchar(80) DEFAULT NULL;
