@@ -88,7 +88,7 @@ export function played(
   let first: FirstPart | null = null;
   const labour = (minutes: number) => (minutes / 60) * hourlyRateCents;
   for (;;) {
-    const plan = finish(planning({ ...source, readings, done }, foreseen));
+    const plan = finish(planning({ ...source, readings, done }, foreseen, { toTheEnd: false }));
     const action = way(plan, source);
     if (!action) {
       first ??= { covers: [], stated: 0, elsewhere: elsewhereOf(plan) };

@@ -61,6 +61,8 @@ export interface ClosedTest {
 export interface NextTests {
   readonly suspects: readonly RankedSuspect[];
   readonly next: readonly NextAction[];
+  /** Mean cents to the end where what is put first is done, each time; null where that takes too long to work out. */
+  readonly toTheEndCents: number | null;
   readonly stop: boolean;
   readonly closed: readonly ClosedTest[];
   /** A disturbing test was read: whether the fault still shows is asked before the next reading counts. */

@@ -182,13 +182,13 @@ export class Costs {
   ): number {
     const own = this.ready.repairs[repair]!;
     const right = own.succeeds * Math.min(1, this.coveredProbabilities(beliefs)[repair]!);
-    const { chance, beliefs: without } = update(beliefs, this.leftBy(repair, tried));
+    const { chance, beliefs: without } = update(beliefs, this.kept(repair, tried));
     const after = chance > 1e-12 ? rest(this.after(own), without, new Set([...tried, repair])) : 0;
     return own.cents + this.first(own) + (1 - right) * this.ready.wrongPartCents + chance * after;
   }
 
   /** What every suspect keeps where a repair was done and the fault still shows: nothing if it surely ends it. */
-  private leftBy(repair: number, tried: ReadonlySet<number>): Float64Array {
+  kept(repair: number, tried: ReadonlySet<number>): Float64Array {
     const { suspects, faults, whole, pairs } = this.coverage;
     const ended = pairs ? this.coverage.ended(tried) : null;
     const left = new Float64Array(whole.length).fill(1);

@@ -18,6 +18,7 @@ import { optionsDone } from '../model/repair-options.js';
 import type { DeadBatch, ForeseenOutcome, NextAction, NextTests, RankedSuspect } from './answer.js';
 import { outside, type TraceCase, type TraceReading } from '../model/schema.js';
 import type { Move, Situation } from './situation.js';
+import { canFollow, centsToTheEnd } from './to-the-end.js';
 
 /** An outcome that is less likely than that is not named. */
 const leastForeseen = 1e-4;
@@ -33,8 +34,11 @@ export function nextTests(source: TraceCase): NextTests {
   return finish(planning(source));
 }
 
-/** As `nextTests`, step by step. `known` are predictions of the same circuit, suspects and tests. */
-export function* planning(source: TraceCase, known?: Predictions): Work<NextTests> {
+/**
+ * As `nextTests`, step by step. `known` are predictions of the same circuit, suspects and tests.
+ * @param toTheEnd false where nobody asks what it costs if the plan is followed
+ */
+export function* planning(source: TraceCase, known?: Predictions, { toTheEnd = true } = {}): Work<NextTests> {
   const ready = prepare(source);
   const predicted = known ?? (yield* predictions(ready));
   const { heard: taken, unheard, asks, hidden } = heardReadings(source, ready.tests);
@@ -49,14 +53,21 @@ export function* planning(source: TraceCase, known?: Predictions): Work<NextTest
   const situation = situationOf(ready, predicted, evidence, beliefs, over, (repair) =>
     isConfirmed(ready, means, repair, beliefs),
   );
-  const next = (yield* rankingMoves(situation, source.steps ?? usualSteps(ready))).map(({ move, cents }) =>
-    actionOf(situation, move, Math.round(cents)),
-  );
+  const moves = yield* rankingMoves(situation, source.steps ?? usualSteps(ready));
+  const next = moves.map(({ move, cents }) => actionOf(situation, move, Math.round(cents)));
+  const centsFollowed =
+    toTheEnd && canFollow(situation)
+      ? yield* centsToTheEnd(
+          situation,
+          moves.map(({ move }) => move),
+        )
+      : null;
   const again = unsettled ?? doubted(ready, predicted, beliefs, heard, evidence);
   const ranking = ranked(ready, beliefs);
   return {
     suspects: ranking,
     next,
+    toTheEndCents: centsFollowed === null ? null : Math.round(centsFollowed),
     stop: next[0]?.action === 'repair',
     closed,
     asks,

@@ -84,7 +84,7 @@ import { Desk } from '../entry';
     }
     .goes p {
       margin: 0;
-      flex: 1 1 260px;
+      flex: 1 1 200px;
     }
     .answers {
       display: flex;

@@ -244,8 +244,18 @@ export class TracePage {
 
   protected noteOf(action: NextAction): string {
     if (action.action === 'repair')
-      return `${percent(this.shareOf([action.element, ...(action.covers ?? [])]))} sure · about ${this.money(action.expectedCents)} to the end this way${this.firstOf(action)}`;
-    return `about ${this.money(action.expectedCents)} to the end${this.firstOf(action)}`;
+      return `${percent(this.shareOf([action.element, ...(action.covers ?? [])]))} sure · ${this.costOf(action)}${this.firstOf(action)}`;
+    return `${this.costOf(action)}${this.firstOf(action)}`;
+  }
+
+  /** To the end, where the plan is followed; of every other action what it costs beyond that. */
+  private costOf(action: NextAction): string {
+    const { toTheEndCents = null, next } = this.plan()!;
+    const best = next[0]!;
+    if (toTheEndCents === null) return `about ${this.money(action.expectedCents)} to the end`;
+    if (keyOf(action) === keyOf(best)) return `about ${this.money(toTheEndCents)} to the end`;
+    const more = action.expectedCents - best.expectedCents;
+    return more >= 50 ? `about ${this.money(more)} more` : 'costs about the same';
   }
 
   private shareOf(elements: readonly string[]): number {

@@ -1,0 +1,82 @@
+import { check } from '../../refusal/index.js';
+import { traceBench } from '../bench/simulate.js';
+import { type TraceCase, traceCase } from '../model/schema.js';
+import { templates } from '../templates/index.js';
+import { nextTests } from './next-tests.js';
+
+const look = (id: string, element: string, minutes: number, more: object = {}) => ({
+  id,
+  kind: 'inspect',
+  element,
+  minutes,
+  finds: 1,
+  falseAlarm: 0,
+  ...more,
+});
+/** A three times as likely as B; a minute costs 100 cents, each repair 1,500. */
+const two = (more: object = {}): TraceCase =>
+  check(traceCase, {
+    circuit: { elements: [] },
+    suspects: [
+      { id: 'a', element: 'A', mode: 'open', weight: 3 },
+      { id: 'b', element: 'B', mode: 'open', weight: 1 },
+    ],
+    outsideWeight: 0,
+    hourlyRateCents: 6000,
+    tests: [look('a', 'A', 2)],
+    repairs: ['A', 'B'].map((element) => ({ element, minutes: 10, priceCents: 500 })),
+    ...more,
+  });
+const cents = (source: TraceCase) => nextTests(source).toTheEndCents!;
+
+describe('what it costs to the end', () => {
+  it('is a look of 2 minutes and the right repair, by hand', () => {
+    expect(cents(two())).toBe(200 + 1500);
+  });
+
+  it('is parts one after the other where nothing can be tested, the wrong one at its charge', () => {
+    // A first; in a quarter of the cars the hour that the wrong part is charged, and B.
+    expect(cents(two({ tests: [] }))).toBe(1500 + 0.25 * (6000 + 1500));
+  });
+
+  it('counts a look that misses one in five, and what follows from it', () => {
+    const misses = two({ tests: [look('a', 'A', 2, { finds: 0.8 })] });
+    // Found: 0.6, and A is it. Not found: 0.15 A, 0.25 B. Then B first, and A in 0.15 of all cars with B’s charge.
+    expect(cents(misses)).toBe(200 + 0.6 * 1500 + 0.4 * 1500 + 0.15 * (6000 + 1500));
+  });
+
+  it('ends with looking elsewhere where nothing in the circuit is left', () => {
+    const source = two({ suspects: [{ id: 'a', element: 'A', mode: 'open', weight: 1 }], outsideWeight: 1 });
+    // Found in half of the cars; in the others nothing is left but what lies outside.
+    expect(cents({ ...source, outsideCents: 9000 })).toBe(200 + 0.5 * 1500 + 0.5 * 9000);
+  });
+
+  it('is never more than the bound by which the first move was chosen', () => {
+    for (const template of templates) {
+      const { toTheEndCents, next } = nextTests(template.build({}));
+      expect(toTheEndCents!).withContext(template.id).toBeGreaterThan(0);
+      expect(toTheEndCents!)
+        .withContext(template.id)
+        .toBeLessThanOrEqual(next[0]!.expectedCents + 1);
+    }
+  });
+
+  it('is what cars cost on average that are played to their end', () => {
+    for (const id of ['flap-actuator', 'held-input']) {
+      const source = { ...templates.find((template) => template.id === id)!.build({}), outsideWeight: 0 };
+      const { meanCents } = traceBench(source, 400, 11).planner;
+      expect(cents(source) / meanCents)
+        .withContext(id)
+        .toBeGreaterThan(0.9);
+      expect(cents(source) / meanCents)
+        .withContext(id)
+        .toBeLessThan(1.12);
+    }
+  });
+
+  it('is left out where it would take too long', () => {
+    const source = templates.find(({ id }) => id === 'fused-lamp')!.build({});
+    const many = Array.from({ length: 60 }, (_, n) => ({ ...source.tests[1]!, id: `again ${n}` }));
+    expect(nextTests({ ...source, tests: [...source.tests, ...many] }).toTheEndCents).toBeNull();
+  });
+});
