@@ -6,6 +6,7 @@ import {
   foreseenFor,
   likeliestFirst,
   played,
+  type Played,
   quickestFirst,
   type Way,
 } from '../src/trace/bench/trial.js';
@@ -13,6 +14,7 @@ import { type Kind, kinds, type World, type WorldCase, worldOf } from '../src/wo
 
 const count = Number(process.env['WORLDS'] ?? 60);
 const costCount = Number(process.env['WORLDS_COST'] ?? 60);
+const followedCount = Number(process.env['WORLDS_FOLLOWED'] ?? 12);
 
 interface Tried {
   readonly stated: number;
@@ -55,6 +57,25 @@ function costOf(source: TraceCase, way: Way, told: boolean): { readonly mean: nu
   return { mean: average, off: 2 * Math.sqrt(variance / costCount) };
 }
 
+type Hidden = Played & { readonly element: string };
+
+/**
+ * As the product plans, the front-runners followed to their end, and as it plans in a moment: the same cars, with all
+ * unknown, to the end.
+ */
+function followedBeside(source: TraceCase): { readonly followed: Hidden[]; readonly quick: Hidden[] } {
+  const foreseen = foreseenFor(source);
+  const all = (follow: boolean) =>
+    Array.from({ length: followedCount }, (_, n) => {
+      const world = worldOf(source as unknown as WorldCase, kinds['all unknown']!, n);
+      return {
+        ...played(source, foreseen, carOf(world), asPlanned, 'cured', follow),
+        element: world.fault.element,
+      };
+    });
+  return { followed: all(true), quick: all(false) };
+}
+
 const share = (value: number) => `${(100 * value).toFixed(1)} %`;
 const mean = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / Math.max(1, values.length);
 const rows: string[][] = [];
@@ -80,6 +101,11 @@ for (const [name, kind] of Object.entries(kinds)) {
     `${share(mean(sure.map(({ right }) => Number(right))))} of ${sure.length}`,
   ]);
 }
+const beside = templates.map((template) => followedBeside(template.build({})));
+const [followed, quick] = [beside.flatMap((own) => own.followed), beside.flatMap((own) => own.quick)];
+const rightOf = (all: readonly Hidden[]) =>
+  share(mean(all.map(({ covers, element }) => Number(covers.includes(element)))));
+const surelyRight = followed.filter(({ stated }) => stated >= 0.95);
 const whole = (cents: number) => (cents / 100).toFixed(0);
 const sums = [0, 0, 0, 0];
 const costs = templates.map((template) => {
@@ -111,6 +137,8 @@ ${table(
   ['circuit', 'planned', 'planned, battery measured', 'quickest test first', 'likeliest part first'],
   [...costs, ['all', ...sums.map(whole)]],
 )}
+
+The plans above are made in a moment. Where it fits into the time in which a plan is awaited, the product follows its front-runners to their end as well. ${followed.length} of the same cars planned so: ${whole(mean(followed.map(({ cents }) => cents)))} to the end, in a moment ${whole(mean(quick.map(({ cents }) => cents)))}; first part right in ${rightOf(followed)}, in a moment ${rightOf(quick)}; right where stated as 95 % or more in ${rightOf(surelyRight)} of ${surelyRight.length}.
 
 First part right, and right where it was stated as 95 % or more, by circuit:
 

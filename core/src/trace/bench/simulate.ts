@@ -14,7 +14,7 @@ import {
   nothingHeard,
 } from '../observe/evidence.js';
 import { spread } from '../observe/likelihood.js';
-import { rankingMoves, usualSteps } from '../plan/ranked-moves.js';
+import { quickSteps, rankingMoves } from '../plan/ranked-moves.js';
 import { optimum, usualSituations } from './optimum.js';
 import { type Outcome, outcomesOf, thinnedWorlds } from '../plan/outcomes.js';
 import { isMetered, type Predictions, predictions } from '../observe/predict.js';
@@ -93,9 +93,9 @@ export function* traceBenching(
   return result as TraceBench;
 }
 
-/** The planner of this product, as far ahead as it looks by itself, with its stop rule. */
+/** The planner of this product, as far ahead as it looks in a moment, with its stop rule. */
 const planner: Strategy = (situation) =>
-  finish(rankingMoves(situation, usualSteps(situation.ready)))[0]!.move;
+  finish(rankingMoves(situation, quickSteps(situation.ready)))[0]!.move;
 
 /** The same, its front-runners judged two steps ahead. */
 const twoStepPlanner: Strategy = (situation) => finish(rankingMoves(situation, 2))[0]!.move;

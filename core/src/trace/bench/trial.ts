@@ -72,13 +72,17 @@ export interface Played extends FirstPart {
 /** Solved once for a case, for all of its trials. */
 export const foreseenFor = (source: TraceCase): Predictions => finish(predicting(source));
 
-/** @param until `first part` ends there, its cost left out */
+/**
+ * @param until `first part` ends there, its cost left out
+ * @param follow whether front-runners are followed to their end, as the product does; else each plan is made in a moment
+ */
 export function played(
   source: TraceCase,
   foreseen: Predictions,
   car: Car,
   way: Way = asPlanned,
   until: 'first part' | 'cured' = 'first part',
+  follow = false,
 ): Played {
   const { ways, hourlyRateCents, wrongPartCents, outsideCents, repairs } = prepare(source);
   const readings: TraceReading[] = [];
@@ -88,7 +92,7 @@ export function played(
   let first: FirstPart | null = null;
   const labour = (minutes: number) => (minutes / 60) * hourlyRateCents;
   for (;;) {
-    const plan = finish(planning({ ...source, readings, done }, foreseen, { toTheEnd: false }));
+    const plan = finish(planning({ ...source, readings, done }, foreseen, { follow }));
     const action = way(plan, source);
     if (!action) {
       first ??= { covers: [], stated: 0, elsewhere: elsewhereOf(plan) };

@@ -25,25 +25,30 @@ export interface ForeseenOutcome {
   readonly leaves: readonly { readonly id: string; readonly probability: number }[];
 }
 
+interface Money {
+  /** One step over a bound: by it the actions are ordered, but for the front-runners. */
+  readonly expectedCents: number;
+  /** Of front-runners: mean cents to the end if the plan is followed after it. */
+  readonly toTheEndCents?: number;
+}
+
 export type NextAction =
-  | {
+  | (Money & {
       readonly action: 'test';
       readonly test: string;
-      readonly expectedCents: number;
       readonly bits: number;
       readonly minutes: number;
       readonly outcomes: readonly ForeseenOutcome[];
       readonly before: BeforeIt;
-    }
-  | {
+    })
+  | (Money & {
       readonly action: 'repair';
       readonly element: string;
       readonly method?: RepairMethod;
       /** Other elements that come with it. */
       readonly covers?: readonly string[];
-      readonly expectedCents: number;
       readonly before: BeforeIt;
-    };
+    });
 
 /** What one power-down serves: the tests of the dead car worth their minutes, and what can be done while it waits. */
 export interface DeadBatch {
@@ -61,8 +66,6 @@ export interface ClosedTest {
 export interface NextTests {
   readonly suspects: readonly RankedSuspect[];
   readonly next: readonly NextAction[];
-  /** Mean cents to the end where what is put first is done, each time; null where that takes too long to work out. */
-  readonly toTheEndCents: number | null;
   readonly stop: boolean;
   readonly closed: readonly ClosedTest[];
   /** A disturbing test was read: whether the fault still shows is asked before the next reading counts. */

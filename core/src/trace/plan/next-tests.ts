@@ -8,7 +8,7 @@ import { isConfirmed, takenOf } from '../observe/confirmed.js';
 import { doubted } from '../observe/doubted.js';
 import { heardReadings } from '../observe/epochs.js';
 import { type Heard, heardInTurn, normalised, posterior, update } from '../observe/evidence.js';
-import { rankingMoves, usualSteps } from './ranked-moves.js';
+import { quickSteps, type RankedMove, rankingMoves, usualSteps } from './ranked-moves.js';
 import { type Outcome, outcomesOf, thinnedWorlds } from './outcomes.js';
 import type { Reached } from '../model/reach.js';
 import { pooled } from '../observe/pooled.js';
@@ -17,8 +17,7 @@ import { prepare, type ReadyCase } from '../model/prepare.js';
 import { optionsDone } from '../model/repair-options.js';
 import type { DeadBatch, ForeseenOutcome, NextAction, NextTests, RankedSuspect } from './answer.js';
 import { outside, type TraceCase, type TraceReading } from '../model/schema.js';
-import type { Move, Situation } from './situation.js';
-import { canFollow, centsToTheEnd } from './to-the-end.js';
+import type { Situation } from './situation.js';
 
 /** An outcome that is less likely than that is not named. */
 const leastForeseen = 1e-4;
@@ -36,9 +35,9 @@ export function nextTests(source: TraceCase): NextTests {
 
 /**
  * As `nextTests`, step by step. `known` are predictions of the same circuit, suspects and tests.
- * @param toTheEnd false where nobody asks what it costs if the plan is followed
+ * @param follow false where thousands of plans are made: the front-runners are not followed to their end
  */
-export function* planning(source: TraceCase, known?: Predictions, { toTheEnd = true } = {}): Work<NextTests> {
+export function* planning(source: TraceCase, known?: Predictions, { follow = true } = {}): Work<NextTests> {
   const ready = prepare(source);
   const predicted = known ?? (yield* predictions(ready));
   const { heard: taken, unheard, asks, hidden } = heardReadings(source, ready.tests);
@@ -53,21 +52,13 @@ export function* planning(source: TraceCase, known?: Predictions, { toTheEnd = t
   const situation = situationOf(ready, predicted, evidence, beliefs, over, (repair) =>
     isConfirmed(ready, means, repair, beliefs),
   );
-  const moves = yield* rankingMoves(situation, source.steps ?? usualSteps(ready));
-  const next = moves.map(({ move, cents }) => actionOf(situation, move, Math.round(cents)));
-  const centsFollowed =
-    toTheEnd && canFollow(situation)
-      ? yield* centsToTheEnd(
-          situation,
-          moves.map(({ move }) => move),
-        )
-      : null;
+  const steps = source.steps ?? (follow ? usualSteps(situation) : quickSteps(ready));
+  const next = (yield* rankingMoves(situation, steps)).map((ranked) => actionOf(situation, ranked));
   const again = unsettled ?? doubted(ready, predicted, beliefs, heard, evidence);
   const ranking = ranked(ready, beliefs);
   return {
     suspects: ranking,
     next,
-    toTheEndCents: centsFollowed === null ? null : Math.round(centsFollowed),
     stop: next[0]?.action === 'repair',
     closed,
     asks,
@@ -111,9 +102,12 @@ function situationOf(
 
 function actionOf(
   { ready, costs, outcomes, beliefs }: Situation,
-  move: Move,
-  expectedCents: number,
+  { move, cents, toTheEnd }: RankedMove,
 ): NextAction {
+  const money = {
+    expectedCents: Math.round(cents),
+    ...(toTheEnd === undefined ? {} : { toTheEndCents: Math.round(toTheEnd) }),
+  };
   const before = (action: Reached) => ready.ways.before(costs.place, action);
   if ('repair' in move) {
     const { element, method, covers, ...reached } = ready.repairs[move.repair]!;
@@ -122,7 +116,7 @@ function actionOf(
       element,
       ...(method ? { method } : {}),
       ...(covers.length > 1 ? { covers: covers.slice(1) } : {}),
-      expectedCents,
+      ...money,
       before: before(reached),
     };
   }
@@ -131,7 +125,7 @@ function actionOf(
   return {
     action: 'test',
     test: id,
-    expectedCents,
+    ...money,
     bits: expectedBits(own, beliefs),
     minutes,
     outcomes: foreseen(ready, own, beliefs),

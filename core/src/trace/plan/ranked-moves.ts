@@ -3,20 +3,30 @@ import type { Work } from '../../progress/index.js';
 import { frontRunners, TwoSteps } from './look-ahead.js';
 import type { ReadyCase } from '../model/prepare.js';
 import type { Move, Situation } from './situation.js';
+import { canFollow, centsToTheEnd } from './to-the-end.js';
 
 export interface RankedMove {
   readonly move: Move;
   readonly cents: number;
+  /** Of front-runners: what it costs if the plan is followed to its end after it. */
+  readonly toTheEnd?: number;
 }
 
-/**
- * How far the planner looks where nothing is asked: one step; two on a guarded circuit, whose tests are dear and
- * whose parts wait until one is sure.
- */
-export const usualSteps = ({ guarded }: ReadyCase): 1 | 2 => (guarded ? 2 : 1);
+/** How far the planner looks: one step, two for the front-runners, or with them to the end of the plan. */
+export type Steps = 1 | 2 | 'to the end';
 
-/** The moves from here in the order of the stop rule. `steps` 2 judges the front-runners two steps ahead. */
-export function* rankingMoves(situation: Situation, steps: 1 | 2): Work<RankedMove[]> {
+/** How far it looks in a moment: one step; two on a guarded circuit, whose tests are dear and whose parts wait until one is sure. */
+export const quickSteps = ({ guarded }: ReadyCase): 1 | 2 => (guarded ? 2 : 1);
+
+/**
+ * How far it looks where nothing is asked: with the front-runners to the end, where that fits into the time in which a
+ * plan is awaited.
+ */
+export const usualSteps = (situation: Situation): Steps =>
+  canFollow(situation) ? 'to the end' : quickSteps(situation.ready);
+
+/** The moves from here in the order of the stop rule. */
+export function* rankingMoves(situation: Situation, steps: Steps): Work<RankedMove[]> {
   const { ready, costs, outcomes, beliefs, tried, unread } = situation;
   const moves: RankedMove[] = [];
   for (const [done, test] of unread.entries()) {
@@ -30,9 +40,64 @@ export function* rankingMoves(situation: Situation, steps: 1 | 2): Work<RankedMo
     if (!tried.has(repair)) moves.push({ move: { repair }, cents: costs.repair(repair, beliefs, tried) });
   });
   moves.sort(byCents);
-  const ordered = steps === 2 ? yield* twoStepsAhead(situation, moves) : moves;
-  return inOrder(situation, soonestFirst(situation, ordered));
+  if (steps === 2) return inOrder(situation, soonestFirst(situation, yield* twoStepsAhead(situation, moves)));
+  const ordered = inOrder(situation, soonestFirst(situation, moves));
+  return steps === 'to the end' ? yield* followed(situation, ordered, moves) : ordered;
 }
+
+/** Front-runners that are followed to the end: those that lead, and what is done in a few minutes from here. */
+const leaders = 3;
+const quickOnes = 6;
+const quickMinutes = 3;
+
+/**
+ * The front-runners followed to their end, in their new order; the others behind them as they were. A part that is called
+ * for stays first, and on a guarded circuit no part is followed before a test.
+ */
+function* followed(
+  situation: Situation,
+  ordered: readonly RankedMove[],
+  byCost: readonly RankedMove[],
+): Work<RankedMove[]> {
+  const { ready, costs } = situation;
+  const all = byCost.map(({ move }) => move);
+  const followedBy = (one: RankedMove): RankedMove => ({
+    ...one,
+    toTheEnd: centsToTheEnd(situation, one.move, all),
+  });
+  const [first] = ordered;
+  if (!first) return [];
+  if ('repair' in first.move && (calledFor(situation, first.move.repair) || ready.guarded))
+    return [followedBy(first), ...ordered.slice(1)];
+  const mayLead = ordered.filter(({ move }) => !ready.guarded || 'test' in move);
+  const lead = mayLead.slice(0, leaders);
+  const quick = mayLead
+    .slice(leaders)
+    .filter(
+      ({ move }) =>
+        'test' in move && move.test.minutes + ready.ways.minutes(costs.place, move.test) <= quickMinutes,
+    )
+    .slice(0, quickOnes);
+  const front: RankedMove[] = [];
+  for (const one of [...lead, ...quick]) {
+    front.push(followedBy(one));
+    yield { done: front.length, total: lead.length + quick.length };
+  }
+  front.sort((a, b) => a.toTheEnd! - b.toTheEnd!);
+  const chosen = new Set([...lead, ...quick]);
+  const soonest = soonestFirst(
+    situation,
+    front.map((one) => ({ ...one, cents: one.toTheEnd! })),
+  );
+  return [
+    ...soonest.map(({ move }) => front.find((one) => one.move === move)!),
+    ...ordered.filter((one) => !chosen.has(one)),
+  ];
+}
+
+/** Whether a part is called for by its probability alone: a unit of several parts is sure by none of them. */
+const calledFor = ({ ready, costs, beliefs }: Situation, repair: number): boolean =>
+  ready.repairs[repair]!.covers.length === 1 && costs.coveredProbabilities(beliefs)[repair]! >= ready.stopAt;
 
 /** Costs to the end that are so near to each other are the same, as far as a plan can tell. */
 const asGoodAs = 1.01;

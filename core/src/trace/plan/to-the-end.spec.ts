@@ -27,7 +27,7 @@ const two = (more: object = {}): TraceCase =>
     repairs: ['A', 'B'].map((element) => ({ element, minutes: 10, priceCents: 500 })),
     ...more,
   });
-const cents = (source: TraceCase) => nextTests(source).toTheEndCents!;
+const cents = (source: TraceCase) => nextTests(source).next[0]!.toTheEndCents!;
 
 describe('what it costs to the end', () => {
   it('is a look of 2 minutes and the right repair, by hand', () => {
@@ -51,13 +51,25 @@ describe('what it costs to the end', () => {
     expect(cents({ ...source, outsideCents: 9000 })).toBe(200 + 0.5 * 1500 + 0.5 * 9000);
   });
 
-  it('is never more than the bound by which the first move was chosen', () => {
+  it('puts a look of a minute before a measurement that needs the trim off, where it costs less to the end', () => {
+    const source = templates.find(({ id }) => id === 'two-way-motor')!.build({});
+    const first = (steps?: 1) => {
+      const [own] = nextTests(steps ? { ...source, steps } : source).next;
+      return own!.action === 'test' ? own!.minutes + own!.before.accessMinutes : null;
+    };
+    expect(first(1)).toBe(11);
+    expect(first()).toBe(1);
+  });
+
+  it('is never more than the bound by which its move was weighed', () => {
     for (const template of templates) {
-      const { toTheEndCents, next } = nextTests(template.build({}));
-      expect(toTheEndCents!).withContext(template.id).toBeGreaterThan(0);
-      expect(toTheEndCents!)
-        .withContext(template.id)
-        .toBeLessThanOrEqual(next[0]!.expectedCents + 1);
+      const followed = nextTests(template.build({})).next.filter((one) => one.toTheEndCents !== undefined);
+      if (template.id !== 'module-network')
+        expect(followed.length).withContext(template.id).toBeGreaterThan(0);
+      for (const { toTheEndCents, expectedCents } of followed)
+        expect(toTheEndCents!)
+          .withContext(template.id)
+          .toBeLessThanOrEqual(expectedCents + 1);
     }
   });
 
@@ -77,6 +89,6 @@ describe('what it costs to the end', () => {
   it('is left out where it would take too long', () => {
     const source = templates.find(({ id }) => id === 'fused-lamp')!.build({});
     const many = Array.from({ length: 60 }, (_, n) => ({ ...source.tests[1]!, id: `again ${n}` }));
-    expect(nextTests({ ...source, tests: [...source.tests, ...many] }).toTheEndCents).toBeNull();
+    expect(cents({ ...source, tests: [...source.tests, ...many] })).toBeUndefined();
   });
 });

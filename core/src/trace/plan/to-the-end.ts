@@ -1,7 +1,6 @@
 /** What it costs to the end if the plan is followed: outcome by outcome, the best move chosen anew after each. */
 import type { Costs, OpenTest } from './costs.js';
 import { update } from '../observe/evidence.js';
-import type { Work } from '../../progress/index.js';
 import type { Move, Situation } from './situation.js';
 
 /** Branches that are less likely are reckoned by the bound. */
@@ -9,13 +8,20 @@ const leastLikely = 0.005;
 /** Moves that are reckoned anew at most; what is left then is reckoned by the bound, which is never below. */
 const mostMoves = 40;
 /** Tests that are weighed after the first move: those that lead now. */
-const mostTests = 8;
+const mostTests = 7;
 /** Tests times suspects up to which it fits the time in which a plan is awaited. */
-const fits = 500;
+const fits = 320;
 
 /** Whether following the plan to its end fits into the planning itself. */
 export const canFollow = ({ ready, unread }: Situation): boolean =>
   ready.suspects.length * unread.length <= fits;
+
+/** The tests that lead, the first move's own among them. */
+function near(first: Move, open: readonly OpenTest[]): readonly OpenTest[] {
+  const lead = open.slice(0, mostTests);
+  const own = 'test' in first ? open.find(({ test }) => test === first.test) : undefined;
+  return own && !lead.includes(own) ? [...lead, own] : lead;
+}
 
 interface Branch {
   readonly costs: Costs;
@@ -29,17 +35,15 @@ interface Branch {
 /**
  * Mean cents from here to the end, the first move included: labour, parts, the charge for parts in vain, and that for
  * what lies outside. Every branch follows the stop rule, the likeliest first.
- * @param moves best first, as they are offered
+ * @param moves all that can be done, best first
  */
-export function* centsToTheEnd(situation: Situation, moves: readonly Move[]): Work<number> {
+export function centsToTheEnd(situation: Situation, first: Move, moves: readonly Move[]): number {
   const { ready, costs, outcomes, beliefs, tried } = situation;
-  const [first] = moves;
-  if (!first) return ready.outsideCents;
   const open = moves.flatMap((move) =>
     'test' in move ? [{ test: move.test, outcomes: outcomes.get(move.test.id)! }] : [],
   );
   const waiting: Branch[] = [];
-  let cents = follow({ costs, beliefs, tried, open: open.slice(0, mostTests + 1), chance: 1 }, first);
+  let cents = follow({ costs, beliefs, tried, open: near(first, open), chance: 1 }, first);
   for (let moved = 1; waiting.length > 0; moved++) {
     const likeliest = waiting.reduce((best, one) => (one.chance > best.chance ? one : best));
     waiting.splice(waiting.indexOf(likeliest), 1);
@@ -48,7 +52,6 @@ export function* centsToTheEnd(situation: Situation, moves: readonly Move[]): Wo
       next === null
         ? likeliest.chance * likeliest.costs.bound(likeliest.beliefs, likeliest.tried)
         : follow(likeliest, next);
-    yield { done: Math.min(moved, mostMoves), total: mostMoves };
   }
   return cents;
 

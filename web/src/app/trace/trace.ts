@@ -250,12 +250,14 @@ export class TracePage {
 
   /** To the end, where the plan is followed; of every other action what it costs beyond that. */
   private costOf(action: NextAction): string {
-    const { toTheEndCents = null, next } = this.plan()!;
-    const best = next[0]!;
-    if (toTheEndCents === null) return `about ${this.money(action.expectedCents)} to the end`;
-    if (keyOf(action) === keyOf(best)) return `about ${this.money(toTheEndCents)} to the end`;
-    const more = action.expectedCents - best.expectedCents;
-    return more >= 50 ? `about ${this.money(more)} more` : 'costs about the same';
+    const best = this.plan()!.next[0]!;
+    if (keyOf(action) === keyOf(best))
+      return `about ${this.money(best.toTheEndCents ?? best.expectedCents)} to the end`;
+    const [own, least] =
+      action.toTheEndCents === undefined || best.toTheEndCents === undefined
+        ? [action.expectedCents, best.expectedCents]
+        : [action.toTheEndCents, best.toTheEndCents];
+    return own - least >= 50 ? `about ${this.money(own - least)} more` : 'costs about the same';
   }
 
   private shareOf(elements: readonly string[]): number {
