@@ -1,5 +1,7 @@
 /** Observations, the facts around them, and the causes that explain them. The one definition of their data. */
 import * as z from 'zod';
+import { eventKind } from '../event/index.js';
+import { batteryVerdict } from '../readings/index.js';
 import { comparableScan, scanCode } from '../scans/index.js';
 
 const name = z.string().trim().min(1).max(200);
@@ -62,7 +64,7 @@ export const explainRequest = z.strictObject({
   causes: z.array(givenCause).max(500).nullish(),
   event: z
     .strictObject({
-      kind: z.enum(['collision', 'module-failure', 'battery', 'water', 'earlier-repair', 'wear']),
+      kind: eventKind,
       place: name.nullish(),
       zones: z.array(z.int().min(1).max(12)).nullish(),
       severity: z.enum(['light', 'moderate', 'severe', 'unknown']).nullish(),
@@ -71,7 +73,7 @@ export const explainRequest = z.strictObject({
   battery: z
     .strictObject({
       restingVolts: z.number().min(0).max(100).nullish(),
-      verdict: z.enum(['good', 'charge-and-retest', 'replace', 'cannot-judge-yet']).nullish(),
+      verdict: batteryVerdict.nullish(),
     })
     .nullish(),
   ledger: z.array(ledgerEntry).max(2000).nullish(),

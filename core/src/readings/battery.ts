@@ -1,7 +1,9 @@
 /** What a battery's readings amount to. Source: computation page, section 5; the tables are shop data. */
+import * as z from 'zod';
 import type { BatteryReading, BatteryType } from './schema.js';
 
-export type BatteryVerdict = 'good' | 'charge-and-retest' | 'replace' | 'cannot-judge-yet';
+export const batteryVerdict = z.enum(['good', 'charge-and-retest', 'replace', 'cannot-judge-yet']);
+export type BatteryVerdict = z.infer<typeof batteryVerdict>;
 
 export interface BatteryAnswer {
   readonly verdict: BatteryVerdict;

@@ -1,5 +1,11 @@
 export { type Accuracy, withoutLeads } from './accuracy.js';
-export { type BatteryAnswer, batteryLimits, type BatteryVerdict, judgeBattery } from './battery.js';
+export {
+  type BatteryAnswer,
+  batteryLimits,
+  batteryVerdict,
+  type BatteryVerdict,
+  judgeBattery,
+} from './battery.js';
 export {
   dropLimits,
   type DropsAnswer,

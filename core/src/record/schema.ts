@@ -1,5 +1,6 @@
 /** A job's record: its head and the facts entered about it. The one definition of their data. */
 import * as z from 'zod';
+import { eventKind } from '../event/index.js';
 import { batteryReading, sheet } from '../readings/index.js';
 import {
   donorData,
@@ -46,15 +47,6 @@ export const role = z.enum(['lead', 'technician', 'desk', 'learner']);
 export type Role = z.infer<typeof role>;
 export const person = z.strictObject({ id, name: line, initials: z.string().min(1).max(3), role });
 export type Person = z.infer<typeof person>;
-
-export const eventKind = z.enum([
-  'collision',
-  'module-failure',
-  'battery',
-  'water',
-  'earlier-repair',
-  'wear',
-]);
 
 export const vehicleData = z.strictObject({
   make: line,

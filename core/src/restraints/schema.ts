@@ -1,5 +1,6 @@
 /** Restraint items, what happened to them, what was seen of them: the one definition of their data. */
 import * as z from 'zod';
+import { eventKind } from '../event/index.js';
 
 export const restraintItem = z.enum([
   'frontal-bag',
@@ -72,7 +73,7 @@ export const inventoryItem = z.strictObject({
 export type InventoryItem = z.infer<typeof inventoryItem>;
 
 export const restraintEvent = z.strictObject({
-  kind: z.enum(['collision', 'module-failure', 'battery', 'water', 'earlier-repair', 'wear']),
+  kind: eventKind,
   zones: z.array(zone).max(12).nullish(),
   severity: z.enum(['light', 'moderate', 'severe', 'unknown']).nullish(),
 });

@@ -1,6 +1,7 @@
 /** How much event and codes multiply a suspect, with the words that are shown: shop data, judgement and no statistics. */
 import { wordTable } from '../../codes/index.js';
 import type { Element, FaultMode } from '../../circuit/index.js';
+import type { EventKind } from '../../event/index.js';
 
 type Raises = (element: Element, mode: FaultMode) => boolean;
 
@@ -19,10 +20,7 @@ const opens: ReadonlySet<FaultMode> = new Set([
 
 /** `placed`: it raises only what lies where the event was. */
 export const eventFactors: Partial<
-  Record<
-    'collision' | 'module-failure' | 'battery' | 'water' | 'earlier-repair' | 'wear',
-    readonly { what: string; times: number; raises: Raises; placed?: boolean }[]
-  >
+  Record<EventKind, readonly { what: string; times: number; raises: Raises; placed?: boolean }[]>
 > = {
   water: [{ what: 'water raises contacts and grounds', times: 3, raises: isJoint, placed: true }],
   collision: [

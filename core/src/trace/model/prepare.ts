@@ -51,6 +51,8 @@ export function prepare(source: TraceCase): ReadyCase {
   const tests = new Map<string, TraceTest>();
   for (const [index, test] of source.tests.entries()) {
     if (tests.has(test.id)) throw new Refusal(`tests[${index}].id`, `"${test.id}" is used twice`);
+    if (test.kind === 'function' && test.shows != null && !elements.has(test.element))
+      throw new Refusal(`tests[${index}].element`, `no element "${test.element}" in the circuit`);
     tests.set(test.id, test);
   }
   for (const [index, reading] of (source.readings ?? []).entries())

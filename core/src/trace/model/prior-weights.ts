@@ -1,5 +1,6 @@
 /** Weighs a case's suspects by what is known before any reading. Source: computation page, section 4. */
 import { connectorOf, type Element, type FaultMode } from '../../circuit/index.js';
+import type { EventKind } from '../../event/index.js';
 import {
   conditionFactors,
   eventFactors,
@@ -22,7 +23,7 @@ export interface Weakness {
 /** What is known of the car and its event, before the first reading. */
 export interface Grounds {
   readonly book?: RateBook | null;
-  readonly event?: 'collision' | 'module-failure' | 'battery' | 'water' | 'earlier-repair' | 'wear' | null;
+  readonly event?: EventKind | null;
   /** The circuit runs where the car was hit or wet; null where nobody knows. */
   readonly inPlace?: boolean | null;
   /** In which alone the beacon shows, in a technician's words: cold, rain, rough road. */

@@ -187,6 +187,11 @@ describe('what is observed', () => {
       expect(share('on', 'welded')).toBeCloseTo(0.9 / 1.1, 9);
     });
 
+    it('is foreseen of an element of the circuit alone', () => {
+      const tests = [{ ...at('off'), element: 'NOBODY' }];
+      expect(() => seen([], { tests })).toThrowError(/tests\[0\]\.element: no element "NOBODY"/);
+    });
+
     it('accuses no part for being named: a burnt lamp is no weak one', () => {
       expect(shareOf(seen([{ test: 'weak', found: true }]), 'burnt')).toBeCloseTo(0.1 / 1.1, 9);
     });

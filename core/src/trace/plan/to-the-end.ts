@@ -9,12 +9,12 @@ const leastLikely = 0.005;
 const mostMoves = 40;
 /** Tests that are weighed after the first move: those that lead now. */
 const mostTests = 7;
-/** Tests times suspects up to which it fits the time in which a plan is awaited. */
-const fits = 320;
+/** Tests and repairs, times suspects, up to which it fits into the time in which a plan is awaited. */
+const fits = 560;
 
 /** Whether following the plan to its end fits into the planning itself. */
 export const canFollow = ({ ready, unread }: Situation): boolean =>
-  ready.suspects.length * unread.length <= fits;
+  ready.suspects.length * (unread.length + ready.repairs.length) <= fits;
 
 /** The tests that lead, the first move's own among them. */
 function near(first: Move, open: readonly OpenTest[]): readonly OpenTest[] {
