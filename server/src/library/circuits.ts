@@ -24,7 +24,7 @@ interface Row {
 
 interface Whole extends Row {
   readonly circuit_case: string;
-  readonly withdrawn: number;
+  readonly withdrawn: boolean;
 }
 
 const most = 500;
@@ -59,7 +59,7 @@ export async function circuitOf(db: Knex, circuitId: string, version: number | n
     ...rowOf(row),
     latest: newest.version,
     case: JSON.parse(row.circuit_case) as TraceCase,
-    withdrawn: row.withdrawn === 1,
+    withdrawn: row.withdrawn,
   };
 }
 
@@ -86,7 +86,7 @@ export async function keepCircuit(
       .first()) as Whole | undefined;
     const now = last?.version ?? 0;
     const text = JSON.stringify(bare);
-    const withdrawn = kept.withdrawn === true ? 1 : 0;
+    const withdrawn = kept.withdrawn === true;
     const own = { make, model: model ?? null, title, circuit_case: text, note: note ?? null, withdrawn };
     // Sent twice by a device that did not hear the answer.
     const again = (Object.keys(own) as (keyof typeof own)[]).every(
