@@ -22,7 +22,7 @@ async function type(bench: Bench<unknown>, label: string, value: string): Promis
 describe('sheets', () => {
   it('the drop sheet begins with the circuit’s own sections and names the one that takes too much', async () => {
     const bench = await benchFor(DropsForm, recordOf(), { case: lamp, traceId: anId('t') });
-    expect([...bench.page.querySelectorAll('tbody tr')].length).toBe(5);
+    expect([...bench.page.querySelectorAll('tbody tr')].length).toBe(6);
     await bench.fill('Volts at the battery', '12,5');
     await bench.fill('Volts across the load', '10.5');
     const plug = bench.page.querySelector<HTMLInputElement>('[aria-label="Volts of plug C12"]')!;
@@ -208,7 +208,7 @@ describe('sheets', () => {
     await drops.press('Keep the sheet');
     expect(drops.text()).toContain('Type the volts of one section at least.');
     await drops.press('Another section');
-    expect(drops.page.querySelectorAll('tbody tr').length).toBe(6);
+    expect(drops.page.querySelectorAll('tbody tr').length).toBe(7);
     expect(drops.desk.entered).toEqual([]);
   });
 
