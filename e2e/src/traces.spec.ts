@@ -122,8 +122,8 @@ describe('traces from zero', () => {
     await page.getByRole('button', { name: 'Undo' }).click();
     await page.getByText('Nothing dangles').waitFor();
     await page.getByLabel('Take out SWITCH').click();
-    await pick(page, 'At the point', 'switched');
-    await pick(page, 'or join it with', 'F7');
+    await pick(page, 'The point', 'switched');
+    await pick(page, 'join it with', 'F7');
     await page.getByRole('button', { name: 'Join' }).click();
     await page.getByText('Nothing dangles').waitFor();
     await page.getByLabel('Title').fill('Lamp without a switch');

@@ -40,8 +40,9 @@ export function* rankingMoves(situation: Situation, steps: Steps): Work<RankedMo
     if (!tried.has(repair)) moves.push({ move: { repair }, cents: costs.repair(repair, beliefs, tried) });
   });
   moves.sort(byCents);
-  if (steps === 2) return inOrder(situation, soonestFirst(situation, yield* twoStepsAhead(situation, moves)));
-  const ordered = inOrder(situation, soonestFirst(situation, moves));
+  const two = steps === 2 || (steps === 'to the end' && ready.guarded);
+  const ahead = two ? yield* twoStepsAhead(situation, moves) : moves;
+  const ordered = inOrder(situation, soonestFirst(situation, ahead));
   return steps === 'to the end' ? yield* followed(situation, ordered, moves) : ordered;
 }
 
@@ -51,8 +52,8 @@ const quickOnes = 6;
 const quickMinutes = 3;
 
 /**
- * The front-runners followed to their end, in their new order; the others behind them as they were. A part that is called
- * for stays first, and on a guarded circuit no part is followed before a test.
+ * The front-runners followed to their end: the least comes first where it is clearly cheaper than the one that led, all
+ * others stay in their order. A part that is called for stays first, and on a guarded circuit none is put before a test.
  */
 function* followed(
   situation: Situation,
@@ -83,15 +84,13 @@ function* followed(
     front.push(followedBy(one));
     yield { done: front.length, total: lead.length + quick.length };
   }
-  front.sort((a, b) => a.toTheEnd! - b.toTheEnd!);
-  const chosen = new Set([...lead, ...quick]);
-  const soonest = soonestFirst(
-    situation,
-    front.map((one) => ({ ...one, cents: one.toTheEnd! })),
-  );
+  const leader = front[0]!;
+  const least = front.reduce((best, one) => (one.toTheEnd! < best.toTheEnd! ? one : best));
+  const chosen = least.toTheEnd! < clearlyCheaper * leader.toTheEnd! ? least : leader;
+  const followedMoves = new Map(front.map((one) => [one.move, one]));
   return [
-    ...soonest.map(({ move }) => front.find((one) => one.move === move)!),
-    ...ordered.filter((one) => !chosen.has(one)),
+    chosen,
+    ...ordered.filter(({ move }) => move !== chosen.move).map((one) => followedMoves.get(one.move) ?? one),
   ];
 }
 
@@ -101,6 +100,8 @@ const calledFor = ({ ready, costs, beliefs }: Situation, repair: number): boolea
 
 /** Costs to the end that are so near to each other are the same, as far as a plan can tell. */
 const asGoodAs = 1.01;
+/** What is followed ends in bounds where it grows unlikely: only what is cheaper than the leader by so much displaces it. */
+const clearlyCheaper = 0.985;
 
 /** Of the tests that lead and cost as good as the same, the one that is soonest done: a look before a power-down. */
 function soonestFirst({ ready, costs }: Situation, moves: readonly RankedMove[]): readonly RankedMove[] {

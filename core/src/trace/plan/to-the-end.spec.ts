@@ -1,6 +1,7 @@
 import { check } from '../../refusal/index.js';
 import { traceBench } from '../bench/simulate.js';
 import { type TraceCase, traceCase } from '../model/schema.js';
+import { isGuarded } from '../model/guarded.js';
 import { templates } from '../templates/index.js';
 import { nextTests } from './next-tests.js';
 
@@ -62,7 +63,10 @@ describe('what it costs to the end', () => {
   });
 
   it('is never more than the bound by which its move was weighed', () => {
-    for (const template of templates) {
+    // Guarded ones are weighed two steps ahead, which may be less than what follows one by one.
+    const plain = templates.filter((template) => !isGuarded(template.build({})));
+    expect(plain.length).toBeGreaterThan(10);
+    for (const template of plain) {
       const followed = nextTests(template.build({})).next.filter((one) => one.toTheEndCents !== undefined);
       if (template.id !== 'module-network')
         expect(followed.length).withContext(template.id).toBeGreaterThan(0);

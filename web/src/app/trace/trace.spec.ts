@@ -36,6 +36,7 @@ describe('TracePage', () => {
 
   it('starts a trace from a template in the technician’s own words', async () => {
     const bench = await benchFor(TracePage, recordOf(taken()));
+    await shown(bench, 'db-template-chooser');
     const { make, model } = recordOf(taken()).vehicle;
     bench.store.dispatch(CircuitEvents.groundsNotLoaded({ make, model, reason: 'Away.' }));
     await bench.fixture.whenStable();
@@ -174,7 +175,7 @@ describe('TracePage', () => {
     expect(bench.text()).toContain('nothing is measured at points, in any state');
     const { make, model } = recordOf(taken()).vehicle;
     bench.store.dispatch(CircuitEvents.groundsNotLoaded({ make, model, reason: 'Away.' }));
-    await bench.fixture.whenStable();
+    await shown(bench, '.offer');
     const offers = [...bench.page.querySelectorAll('.offer strong')].map(({ textContent }) => textContent);
     expect(offers).toEqual(['Squib loop', 'Belt-buckle switch', 'Impact sensor']);
   });
