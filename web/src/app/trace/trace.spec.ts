@@ -29,6 +29,9 @@ async function planned(record: JobRecord): Promise<Bench<TracePage>> {
 }
 
 describe('TracePage', () => {
+  // The circuits to choose from are fetched by themselves: once here, and no spec waits for them.
+  beforeAll(() => import('./template-chooser'), 30_000);
+
   it('is closed before the baseline', async () => {
     const bench = await benchFor(TracePage, recordOf({ beacons: [fact(anId('b'), flap)] }));
     expect(bench.text()).toContain('The trace opens when the baseline is saved.');
