@@ -188,8 +188,12 @@ describe('traces from zero', () => {
     // Among the steps by the arrows, to the first that is measured; it is answered in the keys that open under it.
     const first = await firstAction(page);
     await to(new RegExp(first.slice(0, 30).replace(/[.*+?^${}()|[\]\\]/g, '\\$&')));
-    for (let n = 0; n < 7 && (await page.locator('#reading').count()) === 0; n++)
+    const chosen = page.locator('.action.chosen .what');
+    for (let n = 0; n < 12 && (await page.locator('#reading').count()) === 0; n++) {
+      const before = await chosen.innerText();
       await page.keyboard.press('ArrowDown');
+      await page.locator('.action.chosen .what', { hasNotText: before }).waitFor();
+    }
     await page.locator('#reading').waitFor();
     for (let n = 0; n < 40; n++) {
       if (await page.locator('#reading').evaluate((own) => own === document.activeElement)) break;
