@@ -21,6 +21,10 @@ describe('Events', () => {
   const tab = () => TestBed.runInInjectionContext(() => new Events());
   /** Locks and messages between tabs take a turn of the browser. */
   const settled = () => new Promise((resolve) => setTimeout(resolve, 60));
+  /** On a busy machine it takes several. */
+  const until = async (is: () => boolean) => {
+    for (let n = 0; n < 50 && !is(); n++) await settled();
+  };
   const open = () => FakeSource.opened.filter(({ closed }) => !closed);
 
   beforeEach(() => {
@@ -37,21 +41,21 @@ describe('Events', () => {
     first.moved.subscribe(({ jobId }) => heard.push(`first ${jobId}`));
     second.moved.subscribe(({ jobId }) => heard.push(`second ${jobId}`));
     first.start();
-    await settled();
+    await until(() => open().length === 1);
     second.start();
     await settled();
     expect(open().length).toBe(1);
     const data = JSON.stringify({ jobId: 'j', seq: 2 });
     open()[0]!.dispatchEvent(new MessageEvent('moved', { data }));
-    await settled();
+    await until(() => heard.length === 2);
     expect(heard.sort()).toEqual(['first j', 'second j']);
 
     first.stop();
-    await settled();
+    await until(() => FakeSource.opened.length === 2);
     expect(open().length).toBe(1);
     expect(FakeSource.opened.length).toBe(2);
     second.stop();
-    await settled();
+    await until(() => open().length === 0);
     expect(open()).toEqual([]);
   });
 
@@ -59,6 +63,7 @@ describe('Events', () => {
     const events = tab();
     events.start();
     events.start();
+    await until(() => FakeSource.opened.length > 0);
     await settled();
     expect(FakeSource.opened.length).toBe(1);
     events.stop();
