@@ -87,7 +87,7 @@ describe('the drawing of a circuit', () => {
     await attempt(true, 'C31.1', 'pointercancel');
     await attempt(false, 'C31.1');
     expect(joined.length).toBe(1);
-  });
+  }, 30_000);
 
   it('zooms about the middle and goes back to the whole', async () => {
     const bench = await drawn();
