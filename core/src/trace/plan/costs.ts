@@ -110,15 +110,7 @@ export class Costs {
   bound(beliefs: Float64Array, tried: ReadonlySet<number>): number {
     const { repairs, wrongPartCents: wrong, outsideCents } = this.ready;
     const { cents, coverage } = this;
-    const p = this.coveredProbabilities(beliefs);
-    const order: number[] = [];
-    const ratio = new Float64Array(p.length);
-    for (let n = 0; n < p.length; n++) {
-      if (tried.has(n) || !(p[n]! * repairs[n]!.succeeds > 0)) continue;
-      ratio[n] = (cents[n]! + wrong) / (p[n]! * repairs[n]!.succeeds);
-      order.push(n);
-    }
-    order.sort((a, b) => ratio[a]! - ratio[b]!);
+    const order = this.order(this.coveredProbabilities(beliefs), tried);
     const still = beliefs.slice();
     const before = new Uint8Array(still.length);
     const ended = coverage.pairs ? coverage.ended(tried) : null;
@@ -173,22 +165,48 @@ export class Costs {
     return this.repairThen(repair, beliefs, tried, (then, without, all) => then.bound(without, all));
   }
 
-  /** As `repair`, with another reckoning of what follows where the fault still shows. */
+  /**
+   * Whether a repair is sure by its probability, one of those covered by each. A unit that covers several elements is
+   * sure by none of them, but on a guarded circuit, where nothing else may be called for.
+   */
+  isSure(repair: number, covered: Float64Array): boolean {
+    const { repairs, guarded, stopAt } = this.ready;
+    return covered[repair]! >= stopAt && (guarded || repairs[repair]!.covers.length === 1);
+  }
+
+  /** The repairs that are left, in the order of the bound. */
+  inTurn(beliefs: Float64Array, tried: ReadonlySet<number>): number[] {
+    return this.order(this.coveredProbabilities(beliefs), tried);
+  }
+
+  private order(covered: Float64Array, tried: ReadonlySet<number>): number[] {
+    const { repairs, wrongPartCents: wrong } = this.ready;
+    const order: number[] = [];
+    const ratio = new Float64Array(covered.length);
+    for (let n = 0; n < covered.length; n++) {
+      if (tried.has(n) || !(covered[n]! * repairs[n]!.succeeds > 0)) continue;
+      ratio[n] = (this.cents[n]! + wrong) / (covered[n]! * repairs[n]!.succeeds);
+      order.push(n);
+    }
+    return order.sort((a, b) => ratio[a]! - ratio[b]!);
+  }
+
+  /** As `repair`, with another reckoning of what follows where the fault still shows, and how likely it does. */
   repairThen(
     repair: number,
     beliefs: Float64Array,
     tried: ReadonlySet<number>,
-    rest: (then: Costs, without: Float64Array, tried: ReadonlySet<number>) => number,
+    rest: (then: Costs, without: Float64Array, tried: ReadonlySet<number>, chance: number) => number,
   ): number {
     const own = this.ready.repairs[repair]!;
     const right = own.succeeds * Math.min(1, this.coveredProbabilities(beliefs)[repair]!);
-    const { chance, beliefs: without } = update(beliefs, this.kept(repair, tried));
-    const after = chance > 1e-12 ? rest(this.after(own), without, new Set([...tried, repair])) : 0;
+    const { chance, beliefs: without } = update(beliefs, this.leftBy(repair, tried));
+    const after = chance > 1e-12 ? rest(this.after(own), without, new Set([...tried, repair]), chance) : 0;
     return own.cents + this.first(own) + (1 - right) * this.ready.wrongPartCents + chance * after;
   }
 
   /** What every suspect keeps where a repair was done and the fault still shows: nothing if it surely ends it. */
-  kept(repair: number, tried: ReadonlySet<number>): Float64Array {
+  private leftBy(repair: number, tried: ReadonlySet<number>): Float64Array {
     const { suspects, faults, whole, pairs } = this.coverage;
     const ended = pairs ? this.coverage.ended(tried) : null;
     const left = new Float64Array(whole.length).fill(1);

@@ -68,7 +68,8 @@ function* followed(
   });
   const [first] = ordered;
   if (!first) return [];
-  if ('repair' in first.move && (calledFor(situation, first.move.repair) || ready.guarded))
+  const covered = costs.coveredProbabilities(situation.beliefs);
+  if ('repair' in first.move && (ready.guarded || costs.isSure(first.move.repair, covered)))
     return [followedBy(first), ...ordered.slice(1)];
   const mayLead = ordered.filter(({ move }) => !ready.guarded || 'test' in move);
   const lead = mayLead.slice(0, leaders);
@@ -93,10 +94,6 @@ function* followed(
     ...ordered.filter(({ move }) => move !== chosen.move).map((one) => followedMoves.get(one.move) ?? one),
   ];
 }
-
-/** Whether a part is called for by its probability alone: a unit of several parts is sure by none of them. */
-const calledFor = ({ ready, costs, beliefs }: Situation, repair: number): boolean =>
-  ready.repairs[repair]!.covers.length === 1 && costs.coveredProbabilities(beliefs)[repair]! >= ready.stopAt;
 
 /** Costs to the end that are so near to each other are the same, as far as a plan can tell. */
 const asGoodAs = 1.01;
@@ -145,14 +142,13 @@ function inOrder(
   moves: readonly RankedMove[],
 ): RankedMove[] {
   const isTest = ({ move }: RankedMove) => 'test' in move;
-  const { guarded, repairs, stopAt } = ready;
-  const p = costs.coveredProbabilities(beliefs);
+  const { guarded, repairs } = ready;
+  const covered = costs.coveredProbabilities(beliefs);
   const noTests = !moves.some(isTest);
-  const isCalled = ({ move }: RankedMove) => {
-    if ('test' in move || p[move.repair]! < stopAt) return false;
-    const repair = repairs[move.repair]!;
-    return guarded ? noTests || confirmed(repair) : repair.covers.length === 1;
-  };
+  const isCalled = ({ move }: RankedMove) =>
+    'repair' in move &&
+    costs.isSure(move.repair, covered) &&
+    (!guarded || noTests || confirmed(repairs[move.repair]!));
   const first = moves.find(isCalled) ?? null;
   const rest = moves.filter((move) => move !== first);
   return [

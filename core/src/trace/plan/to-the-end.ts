@@ -1,35 +1,62 @@
 /** What it costs to the end if the plan is followed: outcome by outcome, the best move chosen anew after each. */
 import type { Costs, OpenTest } from './costs.js';
 import { update } from '../observe/evidence.js';
+import type { TraceTest } from '../model/schema.js';
+import type { Outcome } from './outcomes.js';
 import type { Move, Situation } from './situation.js';
 
 /** Branches that are less likely are reckoned by the bound. */
-const leastLikely = 0.005;
+const leastLikely = 0.002;
 /** Moves that are reckoned anew at most; what is left then is reckoned by the bound, which is never below. */
-const mostMoves = 40;
+const mostMoves = 80;
 /** Tests that are weighed after the first move: those that lead now. */
-const mostTests = 7;
+const mostTests = 8;
+/** Repairs that are weighed beside them: the first of the bound, which are the best but for what a test would tell. */
+const mostRepairs = 3;
 /** Tests and repairs, times suspects, up to which it fits into the time in which a plan is awaited. */
-const fits = 560;
+const fits = 1000;
 
 /** Whether following the plan to its end fits into the planning itself. */
 export const canFollow = ({ ready, unread }: Situation): boolean =>
   ready.suspects.length * (unread.length + ready.repairs.length) <= fits;
 
+type Open = OpenTest & { readonly test: TraceTest };
+
 /** The tests that lead, the first move's own among them. */
-function near(first: Move, open: readonly OpenTest[]): readonly OpenTest[] {
+function near(first: Move, open: readonly Open[]): readonly Open[] {
   const lead = open.slice(0, mostTests);
   const own = 'test' in first ? open.find(({ test }) => test === first.test) : undefined;
   return own && !lead.includes(own) ? [...lead, own] : lead;
+}
+
+/** Outcomes that leave the same suspect in the lead are followed as one: what a meter tells apart beyond that decides little. */
+function byLeader(outcomes: readonly Outcome[], beliefs: Float64Array): readonly Outcome[] {
+  const groups = new Map<number, Outcome>();
+  for (const outcome of outcomes) {
+    let leader = 0;
+    for (let s = 1; s < beliefs.length; s++)
+      if (beliefs[s]! * outcome.chances[s]! > beliefs[leader]! * outcome.chances[leader]!) leader = s;
+    const own = groups.get(leader);
+    groups.set(
+      leader,
+      own ? { ...own, chances: own.chances.map((chance, s) => chance + outcome.chances[s]!) } : outcome,
+    );
+  }
+  return [...groups.values()];
 }
 
 interface Branch {
   readonly costs: Costs;
   readonly beliefs: Float64Array;
   readonly tried: ReadonlySet<number>;
-  readonly open: readonly OpenTest[];
+  readonly open: readonly Open[];
   /** How likely it is to come to this. */
   readonly chance: number;
+}
+
+interface Weighed {
+  readonly move: Move;
+  readonly cents: number;
 }
 
 /**
@@ -40,7 +67,7 @@ interface Branch {
 export function centsToTheEnd(situation: Situation, first: Move, moves: readonly Move[]): number {
   const { ready, costs, outcomes, beliefs, tried } = situation;
   const open = moves.flatMap((move) =>
-    'test' in move ? [{ test: move.test, outcomes: outcomes.get(move.test.id)! }] : [],
+    'test' in move ? [{ test: move.test, outcomes: byLeader(outcomes.get(move.test.id)!, beliefs) }] : [],
   );
   const waiting: Branch[] = [];
   let cents = follow({ costs, beliefs, tried, open: near(first, open), chance: 1 }, first);
@@ -58,9 +85,8 @@ export function centsToTheEnd(situation: Situation, first: Move, moves: readonly
   /** What a move costs at once, weighed by how likely it is made; what can follow waits. */
   function follow(at: Branch, move: Move): number {
     if ('repair' in move) {
-      const own = at.costs.repairThen(move.repair, at.beliefs, at.tried, (then, without, all) => {
-        const after = update(at.beliefs, at.costs.kept(move.repair, at.tried)).chance;
-        waiting.push({ ...at, costs: then, beliefs: without, tried: all, chance: at.chance * after });
+      const own = at.costs.repairThen(move.repair, at.beliefs, at.tried, (then, without, all, chance) => {
+        waiting.push({ ...at, costs: then, beliefs: without, tried: all, chance: at.chance * chance });
         return 0;
       });
       return at.chance * own;
@@ -78,18 +104,20 @@ export function centsToTheEnd(situation: Situation, first: Move, moves: readonly
 
   /** The stop rule in short: the sure part, else what costs least; null where nothing is left but to look elsewhere. */
   function bestOf({ costs: now, beliefs: believed, tried: gone, open: left }: Branch): Move | null {
-    const p = now.coveredProbabilities(believed);
-    const repairs = ready.repairs.flatMap((_, repair) =>
-      gone.has(repair) ? [] : [{ move: { repair } as Move, cents: now.repair(repair, believed, gone) }],
-    );
-    const sure = repairs.filter(({ move }) => 'repair' in move && p[move.repair]! >= ready.stopAt);
-    const tests = left.map((own) => ({
-      move: { test: own.test } as Move,
-      cents: now.test(own, believed, gone),
-    }));
+    const covered = now.coveredProbabilities(believed);
+    const inTurn = now.inTurn(believed, gone);
+    const sure = inTurn.filter((repair) => now.isSure(repair, covered));
+    const weighed = (repairs: readonly number[]) =>
+      repairs.map((repair): Weighed => ({ move: { repair }, cents: now.repair(repair, believed, gone) }));
+    const tests = () =>
+      left.map((own): Weighed => ({ move: { test: own.test }, cents: now.test(own, believed, gone) }));
     const offered =
-      sure.length > 0 ? sure : ready.guarded && tests.length > 0 ? tests : [...tests, ...repairs];
-    const best = offered.reduce<(typeof offered)[number] | null>(
+      sure.length > 0
+        ? weighed(sure)
+        : ready.guarded && left.length > 0
+          ? tests()
+          : [...tests(), ...weighed(inTurn.slice(0, mostRepairs))];
+    const best = offered.reduce<Weighed | null>(
       (least, one) => (least && least.cents <= one.cents ? least : one),
       null,
     );
