@@ -2,7 +2,7 @@
 import * as z from 'zod';
 
 const name = z.string().min(1).max(80);
-/** Above nothing, and within what the arithmetic carries: a pico-ohm to a million million. */
+/** Above zero, and within what the arithmetic can carry: from 1e-12 to 1e12. */
 export const positive = z.number().gt(0).min(1e-12).max(1e12);
 const volts = z.number().min(-1e6).max(1e6);
 const pair = z.tuple([name, name]);

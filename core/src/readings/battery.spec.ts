@@ -64,6 +64,10 @@ describe('judgeBattery', () => {
     // Between the two, ohms alone condemn nothing, not even after a full charge.
     expect(verdict({ milliohms: 7 }, ohms)).toBe('charge-and-retest');
     expect(verdict({ milliohms: 7, charged: true }, ohms)).toBe('cannot-judge-yet');
+    // Good amperes beside them: still the ohms alone are in doubt.
+    const both = { ...tested, milliohms: 7, charged: true };
+    expect(verdict({}, both)).toBe('cannot-judge-yet');
+    expect(verdict({ measuredAmps: 460 }, both)).toBe('replace');
     // Without a rating nobody knows what they should be.
     expect(verdict({ milliohms: 10 }, rested)).toBe('cannot-judge-yet');
   });

@@ -52,7 +52,7 @@ const percent = (share: number) => `${Math.round(share * 100)}\u202f%`;
  */
 export function judgeBattery(reading: BatteryReading): BatteryAnswer {
   const stateOfCharge = chargeOf(reading);
-  const { share, worn, remarks } = shareOf(reading);
+  const { share, worn, wornIfCharged, remarks } = shareOf(reading);
   const reasons = [
     stateOfCharge === null
       ? `${reading.restingVolts} V tells no state of charge for this type.`
@@ -72,8 +72,8 @@ export function judgeBattery(reading: BatteryReading): BatteryAnswer {
   const unsafe = unsafeOf(reading);
   if (unsafe) return answer('cannot-judge-yet', unsafe);
   // A surface charge only flatters: what is worn out after a full charge is so whenever it was tested.
-  if (reading.charged === true && worn)
-    return answer('replace', 'Worn out after a full charge: no rest makes that better.');
+  if (reading.charged === true && wornIfCharged)
+    return answer('replace', 'Too little after a full charge, and no rest makes it more: it is worn out.');
   const doubt = unsettledOf(reading);
   if (doubt) return answer('cannot-judge-yet', doubt);
   if (stateOfCharge !== null && stateOfCharge < batteryLimits.enoughCharge)
@@ -89,15 +89,13 @@ export function judgeBattery(reading: BatteryReading): BatteryAnswer {
   if (worn)
     return stateOfCharge === null && reading.charged !== true
       ? answer('charge-and-retest', 'Charge it fully, then test again.')
-      : answer('replace', 'Worn out while charged.');
+      : answer('replace', 'Too little for a battery that is charged: it is worn out.');
   if (reading.charged !== true)
     return answer('charge-and-retest', 'Between good and worn out: charge it fully, then test again.');
-  return onlyOhms(reading)
-    ? answer(
-        'cannot-judge-yet',
-        'Ohms alone do not settle it: test it in amperes, by the standard on its label.',
-      )
-    : answer('replace', `Still below ${percent(batteryLimits.goodShare)} after a full charge.`);
+  return answer(
+    'cannot-judge-yet',
+    'Resistance alone does not settle it: test it in amperes, by the standard on its label.',
+  );
 }
 
 /** Share of charge by the table of its type, or null where volts cannot tell. */
@@ -111,29 +109,29 @@ function chargeOf({ type, restingVolts: volts }: BatteryReading): number | null 
   return 0.25 * (above - 1 + (volts - low) / (high - low));
 }
 
-const onlyOhms = ({
-  healthPercent,
-  milliohms,
-  ratedAmps,
-  ratedStandard,
-  measuredAmps,
-  measuredStandard,
-}: BatteryReading) =>
-  milliohms != null &&
-  healthPercent == null &&
-  (measuredAmps == null || ratedAmps == null || ratedStandard == null || ratedStandard !== measuredStandard);
-
-/** One figure of a tester as a share of a new battery, and below which share it alone condemns. */
+/** One figure of a tester as a share of a new battery. */
 interface Figure {
   readonly share: number;
+  /** Below it the figure alone condemns a battery. */
   readonly failed: number;
+  /** Below it the figure condemns one that was charged fully. */
+  readonly failedCharged: number;
   readonly says: string;
 }
+
+const figure = (share: number, says: string): Figure => ({
+  share,
+  failed: batteryLimits.failedShare,
+  failedCharged: batteryLimits.goodShare,
+  says,
+});
 
 /** What the tester's figures say together: the least of them counts. */
 function shareOf(reading: BatteryReading): {
   readonly share: number | null;
+  /** What condemns it as it is, and if it was charged fully. */
   readonly worn: boolean;
+  readonly wornIfCharged: boolean;
   readonly remarks: readonly string[];
 } {
   const amps = ampsOf(reading);
@@ -143,6 +141,7 @@ function shareOf(reading: BatteryReading): {
   return {
     share: figures.length > 0 ? Math.min(...figures.map(({ share }) => share)) : null,
     worn: figures.some(({ share, failed }) => share < failed),
+    wornIfCharged: figures.some(({ share, failedCharged }) => share < failedCharged),
     remarks: [...(typeof amps === 'string' ? [amps] : []), ...figures.map(({ says }) => says)],
   };
 }
@@ -156,21 +155,13 @@ function ampsOf(reading: BatteryReading): Figure | string | null {
   if (ratedStandard !== measuredStandard)
     return `Rated by ${ratedStandard}, measured by ${measuredStandard}: set the tester to ${ratedStandard} and test again.`;
   const share = measuredAmps / ratedAmps;
-  return {
-    share,
-    failed: batteryLimits.failedShare,
-    says: `The tester’s ${measuredAmps} A are ${percent(share)} of the rated ${ratedAmps} A.`,
-  };
+  return figure(share, `The tester’s ${measuredAmps} A are ${percent(share)} of the rated ${ratedAmps} A.`);
 }
 
 function healthOf({ healthPercent }: BatteryReading): Figure | null {
   if (healthPercent == null) return null;
   const share = healthPercent / 100;
-  return {
-    share,
-    failed: batteryLimits.failedShare,
-    says: `The tester gives it ${percent(share)} of health.`,
-  };
+  return figure(share, `The tester shows ${percent(share)} health.`);
 }
 
 /** Ohms inside need the rating: a large battery has few of them. */
@@ -181,7 +172,8 @@ function ohmsOf({ milliohms, ratedAmps }: BatteryReading): Figure | null {
   return {
     share,
     failed: batteryLimits.failedByOhms,
-    says: `${milliohms} mΩ inside; one of ${ratedAmps} A has about ${whenNew.toFixed(1)} mΩ when new: ${percent(share)}.`,
+    failedCharged: batteryLimits.failedByOhms,
+    says: `${milliohms} mΩ of internal resistance; a new battery of ${ratedAmps} A has about ${whenNew.toFixed(1)} mΩ: ${percent(share)}.`,
   };
 }
 

@@ -1,7 +1,7 @@
 /** How often a beacon showed before the repair, and what has been seen since. */
 import * as z from 'zod';
 
-/** So little or so much that no life of a car reaches it, and no quotient runs over. */
+/** Wider than anything in the life of a car, and narrow enough that no quotient overflows. */
 const some = z.number().min(1e-6).max(1e9);
 const count = z.number().min(0).max(1e9);
 

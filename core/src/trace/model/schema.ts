@@ -5,7 +5,7 @@ import { circuit, faultMode, positive, state } from '../../circuit/index.js';
 const id = z.string().min(1).max(80);
 const label = z.string().max(200).nullish();
 const chance = z.number().min(0).max(1);
-/** Far beyond any car, and so small that no sum of them runs over. */
+/** Far beyond any car, and small enough that no sum overflows. */
 const most = 1e12;
 const cents = z.number().min(0).max(most);
 const minutes = z.number().min(0).max(1e6);
@@ -82,7 +82,7 @@ export const traceTest = z.discriminatedUnion('kind', [
   z.strictObject({ ...looked, kind: z.literal('inspect') }),
   z.strictObject({ ...looked, kind: z.literal('listen') }),
   z.strictObject({ ...looked, kind: z.literal('wiggle') }),
-  /** `shows`: found is an element that works so, whatever makes it: dark or still, weak, or on where it should be off. */
+  /** With `shows` it asks how the element works, whatever the cause: not at all, weakly, or where it should be off. */
   z.strictObject({ ...looked, kind: z.literal('function'), shows: z.enum(['off', 'weak', 'on']).nullish() }),
   /** The suspected cause applied, removed, applied again: found where the fault comes with it. */
   z.strictObject({ ...looked, kind: z.literal('provoke') }),
@@ -201,7 +201,10 @@ export const traceCase = z.strictObject({
   cavities: z.array(cavity).max(2000).nullish(),
   /** Restraint, high-voltage, brake or steering: a repair is called for only when sure and confirmed by a reading. */
   guarded: z.boolean().nullish(),
-  /** 2: the front-runners are judged two steps ahead; left out, 1, and 2 where it is guarded. */
+  /**
+   * 1 or 2: how many steps ahead the front-runners are judged. Left out, they are followed to the end of the plan where
+   * that is quickly done; else 1, and 2 where it is guarded.
+   */
   steps: z.union([z.literal(1), z.literal(2)]).nullish(),
   accesses: z.array(traceAccess).max(100).nullish(),
   /** Accesses open already, beside those of the tests that were read and the repairs that were done. */

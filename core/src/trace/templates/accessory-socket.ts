@@ -13,6 +13,7 @@ export const accessorySocket: Template = {
   id: 'accessory-socket',
   title: 'Accessory socket',
   describes: 'Fuse, plug, the socket with what is plugged in, ground.',
+  suits: /\b(?:socket|outlet|charger)\b/i,
   fields,
   build(values) {
     const w = filled(fields, values);

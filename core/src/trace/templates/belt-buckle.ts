@@ -21,6 +21,7 @@ export const beltBuckle: Template = {
   id: 'belt-buckle',
   title: 'Belt-buckle switch',
   describes: 'Say how it is coded: closed when buckled, closed when unbuckled, resistors, or current.',
+  suits: /\b(?:belt|buckle)\b/i,
   restraint: true,
   fields: fields,
   build(values) {

@@ -18,6 +18,7 @@ export const columnStalk: Template = {
   title: 'Horn or wiper stalk',
   describes:
     'Contacts with a resistor each on one line of a module: traced by live values; its plug lies beside an airbag.',
+  suits: /\b(?:stalk|wipers?|horn|washers?)\b/i,
   besideRestraint: true,
   fields,
   build(values) {

@@ -18,6 +18,7 @@ export const dischargeHeadlamp: Template = {
   id: 'discharge-headlamp',
   title: 'Gas-discharge headlamp',
   describes: 'Fuse, plug, ballast, and the burner behind it. Nobody probes behind a lit ballast.',
+  suits: /\b(?:headlamps?|headlights?|discharge|ballast)\b/i,
   fields,
   build(values) {
     const w = filled(fields, values);

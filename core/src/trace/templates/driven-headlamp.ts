@@ -17,6 +17,7 @@ export const drivenHeadlamp: Template = {
   id: 'driven-headlamp',
   title: 'LED headlamp',
   describes: 'Fuse, plug, driver, and the emitter behind it.',
+  suits: /\b(?:headlamps?|headlights?|beam)\b/i,
   fields,
   build(values) {
     const w = filled(fields, values);

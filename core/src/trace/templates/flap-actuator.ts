@@ -13,6 +13,7 @@ export const flapActuator: Template = {
   id: 'flap-actuator',
   title: 'Door or flap actuator with end stops',
   describes: 'The module drives a small motor and reads where it stands from a slider on a 5 V line.',
+  suits: /\b(?:climate|flap|heats?|heating|air)\b/i,
   fields,
   build(values) {
     const w = filled(fields, values);

@@ -16,6 +16,7 @@ export const fusedLamp: Template = {
   id: 'fused-lamp',
   title: 'Lamp with fuse and switch',
   describes: 'Battery, fuse, switch, plug, lamp, ground, in one line.',
+  suits: /\b(?:lamps?|lights?|bulb|fog|tail|indicator)\b/i,
   fields,
   build(values) {
     const w = filled(fields, values);

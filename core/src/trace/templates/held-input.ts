@@ -17,15 +17,13 @@ export const heldInput: Template = {
   id: 'held-input',
   title: 'Switch that should open, or an input that is held',
   describes: 'The module goes on seeing a closed switch: “door open” while it is shut.',
+  suits: /\b(?:open|ajar|door|boot|bonnet|lid)\b/i,
   fields,
   build(values) {
     const w = filled(fields, values);
     const [back, signal] = [`${w.plug}.1`, `${w.plug}.2`];
     return new CaseDraft()
-      .input('IN', w.module, w.cavity)
-      .contact('MODULE-PLUG', `plug at the module, ${w.cavity}`, [w.cavity, 'harness'], 'module', 0.01)
-      .wire('HARNESS', w.harness, ['harness', signal])
-      .contact('PLUG', `plug ${w.plug}`, [signal, 'switch.in'], w.plug, 0.01)
+      .inputLine(w, signal, 'switch.in')
       .switch('SWITCH', w.switch, ['switch.in', 'switch.out'])
       .contact(
         'REACH',

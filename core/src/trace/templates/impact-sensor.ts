@@ -13,6 +13,7 @@ export const impactSensor: Template = {
   id: 'impact-sensor',
   title: 'Impact sensor',
   describes: 'A sensor on its own pair: fed by the restraint module, which reads its current.',
+  suits: /\b(?:impact|sensor)\b/i,
   restraint: true,
   fields: fields,
   build(values) {

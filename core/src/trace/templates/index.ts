@@ -48,5 +48,11 @@ const all: readonly Template[] = [
   impactSensor,
 ];
 
+/** The same templates, those that suit the words of a beacon first. */
+export const bySuit = (own: readonly Template[], words: string): Template[] => [
+  ...own.filter(({ suits }) => suits.test(words)),
+  ...own.filter(({ suits }) => !suits.test(words)),
+];
+
 /** Every template with what all have in common; its cases carry its id. */
 export const templates: readonly Template[] = all.map(completed);

@@ -18,6 +18,7 @@ export const inhibitedFunction: Template = {
   title: 'Function that blinks and refuses',
   describes:
     'Three switches tell the module that it may. All are read before and after: curing one does not clear the others.',
+  suits: /\b(?:blinks?|refuses?|sliding)\b/i,
   fields,
   build(values) {
     const w = filled(fields, values);

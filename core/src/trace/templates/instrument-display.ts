@@ -16,6 +16,7 @@ export const instrumentDisplay: Template = {
   id: 'instrument-display',
   title: 'Instrument display',
   describes: 'Supply and ground, its board, the ribbon to the glass, the light behind it.',
+  suits: /\b(?:display|instruments?|gauges?|cluster)\b/i,
   fields,
   build(values) {
     const w = filled(fields, values);

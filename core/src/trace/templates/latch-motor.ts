@@ -17,6 +17,7 @@ export const latchMotor: Template = {
   id: 'latch-motor',
   title: 'Latch motor with ajar switch',
   describes: 'An output drives the motor; the mechanism moves the pawl; a switch on an input reports it.',
+  suits: /\b(?:latch|locks?|locking|boot|lid)\b/i,
   fields,
   build(values) {
     const w = filled(fields, values);

@@ -18,6 +18,7 @@ export const moduleNetwork: Template = {
   id: 'module-network',
   title: 'Module on a network, with wake line',
   describes: 'Permanent feed, ignition feed, wake line, ground, and a pair that others share.',
+  suits: /\b(?:network|modules?|wake|drains?|flat)\b/i,
   fields,
   build(values) {
     const w = filled(fields, values);

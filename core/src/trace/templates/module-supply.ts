@@ -15,6 +15,7 @@ export const moduleSupply: Template = {
   title: 'Module supply, ground and network',
   describes:
     'A module that is silent: fed through a fuse, grounded, on a twisted pair with its end resistor.',
+  suits: /\b(?:modules?|silent|dead)\b/i,
   fields,
   build(values) {
     const w = filled(fields, values);

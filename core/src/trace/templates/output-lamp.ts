@@ -16,6 +16,7 @@ export const outputLamp: Template = {
   id: 'output-lamp',
   title: 'Lamp on a module output',
   describes: 'The module feeds the lamp through a protected output, and shuts it off when it draws too much.',
+  suits: /\b(?:lamps?|lights?|bulb|fog|tail|indicator)\b/i,
   fields,
   build(values) {
     const w = filled(fields, values);

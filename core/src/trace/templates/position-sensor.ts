@@ -15,6 +15,7 @@ export const positionSensor: Template = {
   id: 'position-sensor',
   title: 'Position sensor on three lines',
   describes: 'Five volts and return from the module, a slider between them that gives the signal.',
+  suits: /\b(?:level|sensor|position|aim)\b/i,
   fields,
   build(values) {
     const w = filled(fields, values);

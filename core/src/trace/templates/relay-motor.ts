@@ -16,6 +16,7 @@ export const relayMotor: Template = {
   id: 'relay-motor',
   title: 'Motor behind a relay',
   describes: 'Coil circuit with its switch, contact circuit with its fuse, plug, motor, ground.',
+  suits: /\b(?:pump|blower|fan|washers?|horn|wipers?|motor)\b/i,
   fields,
   build(values) {
     const w = filled(fields, values);

@@ -14,6 +14,7 @@ export const squibLoop: Template = {
   id: 'squib-loop',
   title: 'Squib loop',
   describes: 'Module plug, the plug or clock spring between, the unit, with shorting bars at both ends.',
+  suits: /\b(?:restraint|airbag|bag)\b/i,
   restraint: true,
   fields: fields,
   build(values) {

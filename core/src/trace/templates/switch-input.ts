@@ -17,15 +17,13 @@ export const switchInput: Template = {
   id: 'switch-input',
   title: 'Switch on a module input',
   describes: 'The module feeds the line through a pull-up; the switch takes it to ground.',
+  suits: /\b(?:flap|lid|door|boot|bonnet|open|ajar)\b/i,
   fields,
   build(values) {
     const w = filled(fields, values);
     const [back, signal] = [`${w.plug}.1`, `${w.plug}.2`];
     return new CaseDraft()
-      .input('IN', w.module, w.cavity)
-      .contact('MODULE-PLUG', `plug at the module, ${w.cavity}`, [w.cavity, 'harness'], 'module', 0.01)
-      .wire('HARNESS', w.harness, ['harness', signal])
-      .contact('PLUG', `plug ${w.plug}`, [signal, 'switch.in'], w.plug, 0.01)
+      .inputLine(w, signal, 'switch.in')
       .switch('SWITCH', w.switch, ['switch.in', 'moved'])
       .switch('MECHANISM', w.mechanism, ['moved', 'switch.out'])
       .contact('PLUG-BACK', `plug ${w.plug}, ground side`, ['switch.out', back], w.plug, 0.01)

@@ -11,6 +11,8 @@ export interface Template {
   readonly id: string;
   readonly title: string;
   readonly describes: string;
+  /** Words of the beacons and complaints that it is usually behind. */
+  readonly suits: RegExp;
   /** On a restraint circuit: traced by live data and looks, never with a meter. */
   readonly restraint?: true;
   /** No restraint circuit itself, but its parts lie beside an airbag: whatever is opened waits until it is safe. */

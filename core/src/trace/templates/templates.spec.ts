@@ -3,7 +3,7 @@ import { check } from '../../refusal/index.js';
 import { nextTests } from '../plan/next-tests.js';
 import { traceCase } from '../model/schema.js';
 import { fusedLamp } from './fused-lamp.js';
-import { templates } from './index.js';
+import { bySuit, templates } from './index.js';
 import { switchInput } from './switch-input.js';
 
 describe('templates', () => {
@@ -139,6 +139,23 @@ describe('templates', () => {
       (5 * 400.11) / 870.11,
       2,
     );
+  });
+
+  it('stand first where they suit the words of a beacon, and none is lost', () => {
+    const first = (words: string, n: number) =>
+      bySuit(templates, words)
+        .slice(0, n)
+        .map(({ id }) => id);
+    expect(first('Right tail lamp out', 3)).toEqual(['fused-lamp', 'two-filament-lamp', 'output-lamp']);
+    expect(first('Wiper does not stop', 2)).toEqual(['relay-motor', 'column-stalk']);
+    expect(first('Left window stays down', 1)).toEqual(['two-way-motor']);
+    for (const words of ['Belt lamp', 'no word of any template'])
+      expect(
+        bySuit(templates, words)
+          .map(({ id }) => id)
+          .sort(),
+      ).toEqual(templates.map(({ id }) => id).sort());
+    expect(bySuit(templates, 'no word of any template')).toEqual([...templates]);
   });
 
   it('a position sensor gives its share of five volts, five with the return lost, and falls with its neighbour', () => {

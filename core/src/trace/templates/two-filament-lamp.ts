@@ -17,6 +17,7 @@ export const twoFilamentLamp: Template = {
   id: 'two-filament-lamp',
   title: 'Lamp with two filaments',
   describes: 'Two filaments in one bulb on one ground; one stays dark, or both glow through each other.',
+  suits: /\b(?:brake lights?|tail|beam|dim|glows?)\b/i,
   fields,
   build(values) {
     const w = filled(fields, values);

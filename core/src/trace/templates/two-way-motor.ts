@@ -17,6 +17,7 @@ export const twoWayMotor: Template = {
   id: 'two-way-motor',
   title: 'Motor driven both ways',
   describes: 'A switch that puts either side of the motor to supply and leaves the other on ground.',
+  suits: /\b(?:windows?|seat|mirrors?|locks?|locking)\b/i,
   fields,
   build(values) {
     const w = filled(fields, values);

@@ -17,7 +17,6 @@ import { percent } from '@dormant-beacon/core/stages';
 import { showValue } from '@dormant-beacon/core/units';
 import { soundAmps, soundVolts } from './sound-volts';
 import {
-  type CircuitGraph,
   type CircuitLayout,
   elementBox,
   glyphWidth,
@@ -26,9 +25,11 @@ import {
   labelLines,
   type Place,
   pointBox,
+  stacked,
 } from './circuit-graph';
 import { beginning, Hands, moved, shows, type View, zoomed } from './drawing-view';
 import { Layouts } from './layouts';
+import { shapeOf } from './symbols';
 
 const margin = 10;
 
@@ -323,57 +324,4 @@ function partedBy(element: Element, state: State): string | null {
     return 'unplugged';
   if (state.pulled?.includes(element.id)) return 'pulled';
   return state.open?.includes(element.id) ? 'held open' : null;
-}
-
-/** All boxes in one column, without lines. */
-function stacked({ boxes }: CircuitGraph): CircuitLayout {
-  let y = 0;
-  const places: Record<string, Place> = {};
-  for (const { id, height } of boxes) {
-    places[id] = { x: 0, y };
-    y += height;
-  }
-  return { width: Math.max(0, ...boxes.map(({ width }) => width)), height: y, places, lines: {} };
-}
-
-type Shape =
-  | Extract<
-      Element['kind'],
-      | 'switch'
-      | 'lamp'
-      | 'fuse'
-      | 'contact'
-      | 'ground'
-      | 'battery'
-      | 'motor'
-      | 'relay'
-      | 'resistor'
-      | 'diode'
-      | 'led'
-    >
-  | 'line'
-  | 'box';
-
-/** The standard symbol of an element (IEC 60617), a box where there is none. */
-function shapeOf(element: Element): Shape {
-  switch (element.kind) {
-    case 'battery':
-    case 'motor':
-    case 'relay':
-    case 'resistor':
-    case 'diode':
-    case 'led':
-    case 'switch':
-    case 'lamp':
-    case 'fuse':
-    case 'contact':
-    case 'ground':
-      return element.kind;
-    case 'sensor':
-      return 'resistor';
-    case 'wire':
-      return 'line';
-    default:
-      return 'box';
-  }
 }

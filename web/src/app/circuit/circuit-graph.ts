@@ -134,3 +134,14 @@ function depthsOf(elements: readonly Element[]): Map<Element | string, number> {
 
 /** The depth of a point that is grounded: deeper than any line is long. */
 const lowest = 1e6;
+
+/** All boxes in one column, without lines. */
+export function stacked({ boxes }: CircuitGraph): CircuitLayout {
+  let y = 0;
+  const places: Record<string, Place> = {};
+  for (const { id, height } of boxes) {
+    places[id] = { x: 0, y };
+    y += height;
+  }
+  return { width: Math.max(0, ...boxes.map(({ width }) => width)), height: y, places, lines: {} };
+}

@@ -114,8 +114,6 @@ export class CircuitEditor {
     (kind) => !this.usualKinds.includes(kind),
   );
   protected readonly kindNames = kindNames;
-  /** Why it could not be kept. */
-  protected readonly notKept = signal<string | null>(null);
   /** The version that somebody else has kept meanwhile. */
   protected readonly theirs = signal<number | null>(null);
   protected readonly saved = signal<string | null>(null);
@@ -181,7 +179,6 @@ export class CircuitEditor {
         this.form.draft.rebase();
       }
       this.form.say(null);
-      this.notKept.set(null);
       this.theirs.set(null);
     } catch (error) {
       this.form.say((error as Error).message);
@@ -279,7 +276,6 @@ export class CircuitEditor {
     this.saved.set(null);
     try {
       const { version } = await this.library.keepCircuit(circuit);
-      this.notKept.set(null);
       this.forget();
       this.freshId = newId();
       this.saved.set(`Kept as version ${version}. Traces that run stay with theirs.`);

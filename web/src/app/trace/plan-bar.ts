@@ -122,7 +122,7 @@ export class PlanBar {
   protected readonly comesAndGoes = computed((): string | null => {
     const when = this.conditions();
     if (when.length > 0)
-      return `It shows only with: ${when.join(', ')}. A good reading without that clears little.`;
+      return `It shows in these conditions: ${when.join(', ')}. A good reading in others clears little.`;
     return this.intermittent() ? 'It comes and goes. A good reading while it is away clears little.' : null;
   });
   protected readonly asks = computed(() => {

@@ -10,7 +10,11 @@ import { Tick } from '../entry';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="options">
-      <db-tick [value]="options().twoSteps" (valueChange)="choose('twoSteps')">Look two steps ahead</db-tick>
+      @if (options().twoSteps || !followed()) {
+        <db-tick [value]="options().twoSteps" (valueChange)="choose('twoSteps')"
+          >Look two steps ahead</db-tick
+        >
+      }
       <db-tick [value]="options().pairs" (valueChange)="choose('pairs')">Weigh two faults at once</db-tick>
     </div>
   `,
@@ -37,6 +41,8 @@ import { Tick } from '../entry';
 })
 export class PlanDepth {
   readonly traceId = input.required<string>();
+  /** Its front-runners are followed to the end already: two steps would be less. */
+  readonly followed = input(false);
 
   private readonly store = inject(Store);
   private readonly chosen = this.store.selectSignal(jobFeature.selectPlanOptions);

@@ -58,7 +58,7 @@ describe('the plan’s bar', () => {
     expect(always.text()).not.toContain('It does not show now');
     TestBed.resetTestingModule();
     const bench = await benchFor(PlanBar, record, { ...inputsOf(record), conditions: ['cold', 'rain'] });
-    expect(bench.text()).toContain('It shows only with: cold, rain.');
+    expect(bench.text()).toContain('It shows in these conditions: cold, rain.');
     await bench.press('It does not show now');
     expect(bench.desk.entered).toEqual([
       { kind: 'epochs', data: { traceId: anId('t'), after: null, shows: false } },
@@ -214,6 +214,12 @@ describe('the depth of the plan', () => {
     await bench.press('Look two steps ahead');
     const options = bench.store.selectSignal(jobFeature.selectPlanOptions)();
     expect(options).toEqual({ [anId('t')]: { twoSteps: true, pairs: true } });
+  });
+
+  it('offers two steps where the plan is not followed to its end already', async () => {
+    const bench = await benchFor(PlanDepth, recordWith(), { traceId: anId('t'), followed: true });
+    expect(bench.text()).not.toContain('Look two steps ahead');
+    expect(bench.text()).toContain('Weigh two faults at once');
   });
 });
 

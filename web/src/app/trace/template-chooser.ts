@@ -2,9 +2,9 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
-import { observationId, originOf, scansToExplain, standing } from '@dormant-beacon/core/record';
+import { observationId, scansToExplain, standingFor } from '@dormant-beacon/core/record';
 import { type Grounds, type TraceCase, weighed } from '@dormant-beacon/core/trace';
-import { type Template, templates } from '@dormant-beacon/core/trace/templates';
+import { bySuit, type Template, templates } from '@dormant-beacon/core/trace/templates';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { LibraryDesk, CircuitEvents, circuitsFeature } from '../knowledge';
@@ -95,8 +95,18 @@ export class TemplateChooser {
   protected readonly lookingUp = computed(() => this.allKept() === null && this.unread() === null);
   /** A matter of restraints is put behind a restraint circuit alone, and nothing else behind one. */
   readonly restraint = input(false);
+  /** The beacons that it is chosen for. */
+  private readonly beacons = computed(() => {
+    const all = this.record()?.beacons ?? [];
+    return this.beaconIds().flatMap((id) => standingFor(all, id) ?? []);
+  });
   protected readonly templates = computed(() =>
-    templates.filter(({ restraint }) => (restraint === true) === this.restraint()),
+    bySuit(
+      templates.filter(({ restraint }) => (restraint === true) === this.restraint()),
+      this.beacons()
+        .map(({ name }) => name)
+        .join('; '),
+    ),
   );
   /** For whom a circuit of one's own is drawn, and the job to go back to. */
   protected readonly ownCircuit = computed(() => {
@@ -179,7 +189,11 @@ export class TemplateChooser {
 
   protected async startKept(circuitId: string): Promise<void> {
     try {
-      const { title, version, case: source } = await this.library.circuit(circuitId);
+      const { title, version, case: source, withdrawn } = await this.library.circuit(circuitId);
+      if (withdrawn) {
+        this.lookUp();
+        return this.form.say(`“${title}” has been withdrawn meanwhile: choose another circuit.`);
+      }
       const trace = this.traceOf(title, source, { id: circuitId, version });
       const sent = await this.desk.enter('traces', trace);
       if (sent.state === 'refused') return this.form.say(sent.problem.message);
@@ -217,9 +231,7 @@ export class TemplateChooser {
       book: this.rates(),
       event: record.head.event,
       inPlace: this.inPlace() === 'unknown' ? null : this.inPlace() === 'yes',
-      conditions: standing(record.beacons)
-        .filter((beacon) => this.beaconIds().includes(originOf(record.beacons, beacon)))
-        .flatMap(({ conditions }) => conditions),
+      conditions: this.beacons().flatMap(({ conditions }) => conditions),
       failureTypes: this.typedCodes().flatMap(({ id, failureType }) => (picked.has(id) ? [failureType] : [])),
       years: year == null ? null : Math.max(0, openedIn - year),
       weaknesses: this.weaknesses().filter((weakness) => weakness.template === template),

@@ -7,6 +7,7 @@ import {
   openTraces,
   originOf,
   standing,
+  standingFor,
   inventoryOf,
 } from '@dormant-beacon/core/record';
 import { percent, traceOf } from '@dormant-beacon/core/stages';
@@ -25,7 +26,7 @@ import {
 import { showCents } from '@dormant-beacon/core/units';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { Caution } from '../frame';
+import { Caution, NewVersion } from '../frame';
 import { More } from '../more';
 import { When } from '../time';
 import { shopFeature } from '../session';
@@ -120,8 +121,8 @@ export class TracePage {
   protected readonly beaconIds = computed(() => this.trace()?.beaconIds ?? []);
   /** The beacons that are traced, as they were seen: whether they come and go, and in which conditions alone. */
   private readonly seen = computed(() => {
-    const { beacons = [] } = this.record() ?? {};
-    return standing(beacons).filter((beacon) => this.beaconIds().includes(originOf(beacons, beacon)));
+    const all = this.record()?.beacons ?? [];
+    return this.beaconIds().flatMap((id) => standingFor(all, id) ?? []);
   });
   protected readonly conditions = computed(() => [
     ...new Set(this.seen().flatMap(({ conditions }) => conditions)),
@@ -233,6 +234,11 @@ export class TracePage {
   protected readonly short = computed(() => this.assessment()?.short === true);
   protected readonly tracing = signal(false);
   protected readonly problem = signal<string | null>(null);
+  private readonly page = inject(NewVersion);
+
+  protected loadAgain(): void {
+    this.page.go(location.pathname);
+  }
 
   protected keyOf = keyOf;
 
@@ -253,9 +259,10 @@ export class TracePage {
     const best = this.plan()!.next[0]!;
     if (keyOf(action) === keyOf(best))
       return `about ${this.money(best.toTheEndCents ?? best.expectedCents)} to the end`;
+    // Followed is held against followed, and one step ahead against what leads by one step.
     const [own, least] =
       action.toTheEndCents === undefined || best.toTheEndCents === undefined
-        ? [action.expectedCents, best.expectedCents]
+        ? [action.expectedCents, Math.min(...this.plan()!.next.map(({ expectedCents }) => expectedCents))]
         : [action.toTheEndCents, best.toTheEndCents];
     return own - least >= 50 ? `about ${this.money(own - least)} more` : 'costs about the same';
   }
