@@ -161,6 +161,44 @@ describe('traces from zero', () => {
     await context.close();
   });
 
+  it('a circuit of one’s own is drawn part on part from the trace, joined by drawing, kept, offered there, and withdrawn', async () => {
+    const { context, page, errors } = await device();
+    const note = { ...traceNotes[0]!, vehicle: { make: 'Corvane', model: 'Lark', plate: 'CL 20' } };
+    const job = await based(page, note);
+    await page.goto(`${job}/trace`);
+    await page.getByRole('link', { name: 'A circuit of your own' }).click();
+    for (const part of ['battery', 'fuse', 'switch', 'lamp', 'ground'])
+      await page.locator('.next').getByRole('button', { name: part, exact: true }).click();
+    await page.getByText('Nothing dangles').waitFor();
+    await page.getByLabel('Take out SWITCH').click();
+    await page.getByText('alone: join it to something').first().waitFor();
+    const at = async (point: string) => {
+      const box = (await page.locator(`[data-point="${point}"] circle`).boundingBox())!;
+      return [box.x + box.width / 2, box.y + box.height / 2] as const;
+    };
+    await page.locator('[data-point="p.2"] circle').scrollIntoViewIfNeeded();
+    await page.mouse.move(...(await at('p.2')));
+    await page.mouse.down();
+    await page.mouse.move(...(await at('p')), { steps: 5 });
+    await page.mouse.up();
+    await page.getByText('Nothing dangles').waitFor();
+    await page.getByLabel('Title').fill('Lamp of my own');
+    expect(await page.getByLabel('Make').inputValue()).toBe('Corvane');
+    await page.getByRole('button', { name: 'Keep it as a circuit of the shop' }).click();
+    await page.getByText('Kept as version 1').waitFor();
+    const kept = page.url();
+    await page.getByRole('link', { name: 'Back to the trace' }).click();
+    await page.locator('.offer.kept', { hasText: 'Lamp of my own' }).waitFor();
+    await page.goto(kept);
+    await page.getByRole('button', { name: 'Withdraw it' }).click();
+    await page.getByText('Withdrawn: it is offered to nobody.').waitFor();
+    await page.getByRole('link', { name: 'Back to the trace' }).click();
+    await page.locator('.offer').first().waitFor();
+    expect(await page.locator('.offer', { hasText: 'Lamp of my own' }).count()).toBe(0);
+    expect(errors).toEqual([]);
+    await context.close();
+  });
+
   it('is traced by keyboard alone: a look answered, a reading typed, and what follows shown', async () => {
     const { context, page, errors } = await device();
     const note = traceNotes[0]!;

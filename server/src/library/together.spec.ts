@@ -130,11 +130,12 @@ describe('the library under several hands', () => {
       return bays.find((bay) => bay.jobId === jobId)!.next;
     };
     await shop.enter(jobId, 'readings', { traceId, test: 'wiggle', found: false });
-    const before = await next();
+    expect(await next()).not.toContain('Make the fault show again');
     await shop.enter(jobId, 'epochs', { traceId, after: 'wiggle', shows: false });
     expect(await next()).toBe('Make the fault show again, as it did before, then say so.');
     const answer = await shop.enter(jobId, 'epochs', { traceId, after: 'wiggle', shows: true });
-    expect(await next()).toBe(before);
+    // There is a test again, perhaps another: that the wiggle hid the fault speaks for what it moved.
+    expect(await next()).toMatch(/^(Unplug|Press|Measure|Read|Look|Listen|Wiggle) .*\.$/);
     // Taken back, the fault is hidden again.
     await shop.write(`/api/jobs/${jobId}/withdrawals`, {
       id: randomUUID(),

@@ -55,7 +55,8 @@ import { RecordsDesk, jobFeature } from '../job';
       @if (again()) {
         <db-report-entry
           class="again"
-          [draftName]="'baseline ' + record()!.id"
+          [draftName]="'further scan ' + record()!.id"
+          [queueName]="'baseline ' + record()!.id"
           question="Paste the further report; the baseline stays as it is"
           saveLabel="Save as a further scan"
           [busy]="busy()"
@@ -197,6 +198,8 @@ export class Baseline {
 
   protected async save({ text, marks, printed }: EnteredReport, kind: 'baseline' | 'interim'): Promise<void> {
     this.busy.set(true);
+    // The entry that was saved: by the time the answer is here, another may stand in its place.
+    const entry = this.entry();
     const sent = await this.desk.enter('scans', {
       kind,
       text,
@@ -205,9 +208,9 @@ export class Baseline {
     });
     this.busy.set(false);
     if (sent.state === 'saved') {
-      this.entry()?.clear();
+      entry?.clear();
       // The baseline's own entry goes; the one for further scans takes what waits.
-      this.again.set(kind === 'interim' && this.entry()?.next() === true);
+      if (kind === 'interim') this.again.set(entry?.next() === true);
     }
     this.form.say(
       sent.state === 'refused'

@@ -1,5 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import { Client } from '../api';
+import { LibraryEvents } from '../knowledge';
 import { type Bench, benchFor, fact, recordOf } from '../testing/bench';
 import { type EnteredReport, ReportEntry } from './report-entry';
 import { ReportQueue } from './report-queue';
@@ -29,8 +30,9 @@ describe('ReportEntry', () => {
     TestBed.configureTestingModule({ providers: [{ provide: Client, useValue: client }] });
   });
 
-  async function entry(record = recordOf()): Promise<Bench<ReportEntry>> {
-    const bench = await benchFor(ReportEntry, record, { draftName: 'report job', saveLabel: 'Save it' });
+  async function entry(record = recordOf(), names: object = {}): Promise<Bench<ReportEntry>> {
+    const inputs = { draftName: 'report job', saveLabel: 'Save it', ...names };
+    const bench = await benchFor(ReportEntry, record, inputs);
     bench.fixture.componentInstance.save.subscribe((report) => saved.push(report));
     return bench;
   }
@@ -79,6 +81,26 @@ describe('ReportEntry', () => {
     expect(bench.fixture.componentInstance.next()).toBeTrue();
     await until(bench, 'One more file waits until this one is saved: “three.txt”.');
     await until(bench, '1 code, 1 module');
+  });
+
+  it('reads a file to its end though the shop’s patterns arrive meanwhile', async () => {
+    const bench = await entry();
+    choose(bench, new File([first], 'one.txt'));
+    // Again and again: once at least between the file's bytes and the worker's answer.
+    for (let n = 0; n < 20; n++) {
+      await new Promise((resolve) => setTimeout(resolve, 2));
+      bench.store.dispatch(LibraryEvents.patternsLoaded({ patterns: [] }));
+      TestBed.tick();
+    }
+    await until(bench, '1 code, 1 module');
+  });
+
+  it('takes a file that waited for the entry before, under a draft of its own', async () => {
+    const queue = new ReportQueue();
+    queue.add('report job', [new File([first], 'waited.txt')]);
+    TestBed.configureTestingModule({ providers: [{ provide: ReportQueue, useValue: queue }] });
+    await until(await entry(recordOf(), { draftName: 'further', queueName: 'report job' }), '1 code, 1 module');
+    expect(queue.waiting('report job')).toEqual([]);
   });
 
   it('refuses a file that is no report by its size, and says so by its name', async () => {

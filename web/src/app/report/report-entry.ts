@@ -132,6 +132,8 @@ const mostFileBytes = 64_000_000;
 })
 export class ReportEntry implements OnDestroy {
   readonly draftName = input.required<string>();
+  /** Where files wait that were dropped together: entries that follow one another share it. */
+  readonly queueName = input<string>();
   readonly question = input('Paste what the reader printed');
   readonly saveLabel = input.required<string>();
   readonly busy = input(false);
@@ -150,11 +152,14 @@ export class ReportEntry implements OnDestroy {
     this.powerOff() && this.moment() === 'before' ? ('before-power-off' as const) : null,
   );
   private readonly queue = inject(ReportQueue);
+  private readonly place = computed(() => this.queueName() ?? this.draftName());
   private readonly patterns = this.store.selectSignal(libraryFeature.selectReportPatterns);
   private readonly desk = new WorkerDesk<ReportRequest, ReportAnswer>(
     () => new Worker(new URL('../../workers/report.worker', import.meta.url), { type: 'module' }),
   );
   private asked: Subscription | null = null;
+  /** A file is being read: the empty field beside it is no reason to stop. */
+  private readingFile = false;
   /** The text of the file that was read last, and by which patterns. */
   private ofFile = '';
   private patternsThen: ReportPatterns | null = null;
@@ -171,7 +176,7 @@ export class ReportEntry implements OnDestroy {
   protected readonly share = signal<number | null>(null);
   protected readonly problem = signal<string | null>(null);
   protected readonly waiting = computed(() => {
-    const files = this.queue.waiting(this.draftName());
+    const files = this.queue.waiting(this.place());
     if (files.length === 0) return null;
     const names = files.map(({ name }) => `“${name}”`).join(', ');
     return `${files.length === 1 ? 'One more file waits' : `${files.length} more files wait`} until this one is saved: ${names}.`;
@@ -200,7 +205,7 @@ export class ReportEntry implements OnDestroy {
         if (text !== '' && text === this.ofFile && marks.length === 0 && patterns === this.patternsThen)
           return;
         if (text.trim() !== '') return this.read({ source: text, marks, patterns });
-        if (this.tooLong() !== null) return;
+        if (this.tooLong() !== null || this.readingFile) return;
         this.stop();
         this.scan.set(null);
         this.problem.set(null);
@@ -219,7 +224,7 @@ export class ReportEntry implements OnDestroy {
 
   /** Reads the next of the files that were dropped together; false where none waits. */
   next(): boolean {
-    const file = this.queue.next(this.draftName());
+    const file = this.queue.next(this.place());
     void this.take(file);
     return file !== undefined;
   }
@@ -261,15 +266,18 @@ export class ReportEntry implements OnDestroy {
 
   protected stop(): void {
     this.asked?.unsubscribe();
+    this.readingFile = false;
     this.share.set(null);
   }
 
   private read(request: ReportRequest): void {
     this.stop();
+    this.readingFile = typeof request.source !== 'string';
     this.asked = this.desk.ask(request).subscribe({
       next: (step) => {
         if ('share' in step) return this.share.set(step.share);
         this.share.set(null);
+        this.readingFile = false;
         this.scan.set(step.answer.scan);
         this.problem.set(null);
         if (step.answer.text === null) return;
@@ -278,6 +286,7 @@ export class ReportEntry implements OnDestroy {
       },
       error: (error: Error) => {
         this.share.set(null);
+        this.readingFile = false;
         this.scan.set(null);
         this.problem.set(error.message);
       },
@@ -297,7 +306,7 @@ export class ReportEntry implements OnDestroy {
 
   private takeAll([first, ...rest]: readonly File[]): void {
     this.begun = true;
-    this.queue.add(this.draftName(), rest);
+    this.queue.add(this.place(), rest);
     void this.take(first);
   }
 
