@@ -99,7 +99,10 @@ describe('ReportEntry', () => {
     const queue = new ReportQueue();
     queue.add('report job', [new File([first], 'waited.txt')]);
     TestBed.configureTestingModule({ providers: [{ provide: ReportQueue, useValue: queue }] });
-    await until(await entry(recordOf(), { draftName: 'further', queueName: 'report job' }), '1 code, 1 module');
+    await until(
+      await entry(recordOf(), { draftName: 'further', queueName: 'report job' }),
+      '1 code, 1 module',
+    );
     expect(queue.waiting('report job')).toEqual([]);
   });
 
