@@ -145,9 +145,9 @@ export class CircuitList {
   }
 
   private async done(sent: Promise<void>): Promise<void> {
+    this.problem.set(null);
     try {
       await sent;
-      this.problem.set(null);
     } catch (error) {
       this.problem.set((error as Error).message);
     }
