@@ -56,9 +56,13 @@ function fieldOver<T>(own: WritableSignal<T>, initial: T): Field<T> {
   return made;
 }
 
+/** What `source` says, and a change only where it says something else: a record that arrives anew takes nothing from under the hands. */
+export const byContent = <T>(source: () => T): Signal<T> =>
+  computed(source, { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) });
+
 /** A field that begins anew, as `source` says, whenever that changes. To be called in an injection context. */
 export function fieldFrom<T>(source: () => T): Field<T> {
-  const made = fieldOver<T>(linkedSignal(source), undefined as T);
+  const made = fieldOver<T>(linkedSignal(byContent(source)), undefined as T);
   effect(() => {
     const value = made();
     if (made.control.value !== value) made.control.setValue(value);

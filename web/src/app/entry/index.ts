@@ -4,7 +4,7 @@ export { type Draft, keepDraft } from './draft';
 export { Entry } from './entry';
 export { done, entryForm, type EntryForm, plainWords, saved, type Stamp } from './entry-form';
 export { factForm } from './fact-form';
-export { type Field, field, fieldFrom, Trouble, trouble } from './field';
+export { byContent, type Field, field, fieldFrom, Trouble, trouble } from './field';
 export { Pick } from './pick';
 export { TypedLine } from './typed-line';
 export { TextField } from './text-field';

@@ -1,4 +1,5 @@
 import { type RestraintFile, usualInventory } from '@dormant-beacon/core/restraints';
+import { JobEvents } from '../job';
 import { benchFor, fact, recordOf } from '../testing/bench';
 import { UnitPanel } from './unit-panel';
 
@@ -33,6 +34,18 @@ describe('the file of a model', () => {
       }),
     );
     expect(file.places).toEqual([{ name: 'C44', at: [48, 50] }]);
+  });
+
+  it('keeps what is not saved yet when the record arrives anew', async () => {
+    const bench = await benchFor(UnitPanel, car);
+    await bench.fill('Minutes to wait', '12');
+    await bench.fill('Where that stands', 'manual, group 80');
+    await bench.press('Set the wait');
+    bench.store.dispatch(JobEvents.loaded({ record: { ...structuredClone(car), revision: 2, seq: 90 } }));
+    await bench.fixture.whenStable();
+    expect(bench.text()).toContain('The wait is 12 minutes (manual, group 80).');
+    await bench.press('Save what this car has');
+    expect((bench.desk.entered[0]!.data as { file: RestraintFile }).file.wait?.minutes).toBe(12);
   });
 
   it('carries the wait, fuses and limits of the service data, each with where it stands', async () => {

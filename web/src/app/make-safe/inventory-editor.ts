@@ -17,7 +17,7 @@ import {
 } from '@dormant-beacon/core/restraints';
 import { Store } from '@ngrx/store';
 import { newId } from '../api';
-import { asChoices, ChoiceOne, Desk, numberOrNull, TextField } from '../entry';
+import { asChoices, byContent, ChoiceOne, Desk, numberOrNull, TextField } from '../entry';
 import { jobFeature } from '../job';
 import { ServiceData } from './service-data';
 import { ZoneEditor } from './zone-editor';
@@ -89,10 +89,11 @@ export class InventoryEditor {
   private readonly desk = inject(Desk);
   private readonly library = inject(LibraryDesk);
   private readonly record = inject(Store).selectSignal(jobFeature.selectRecord);
-  protected readonly draft = linkedSignal<RestraintFile>(() => this.file());
+  private readonly saved = byContent(() => this.file());
+  protected readonly draft = linkedSignal<RestraintFile>(this.saved);
   protected readonly items = computed(() => this.draft().items);
   protected readonly changed = linkedSignal(() => {
-    this.file();
+    this.saved();
     return false;
   });
   protected readonly kinds = asChoices(restraintItem.options);

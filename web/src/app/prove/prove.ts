@@ -13,6 +13,7 @@ import {
   type Choice,
   ChoiceMany,
   ChoiceOne,
+  byContent,
   Desk,
   Entry,
   entryForm,
@@ -64,7 +65,7 @@ export class Prove {
     });
   });
   protected readonly chosen = linkedSignal<string | null>(
-    () => (this.proofs().find(({ proof }) => !proof.dormant) ?? this.proofs()[0])?.id ?? null,
+    byContent(() => (this.proofs().find(({ proof }) => !proof.dormant) ?? this.proofs()[0])?.id ?? null),
   );
   protected readonly now = computed(() => this.proofs().find(({ id }) => id === this.chosen()) ?? null);
   protected readonly lacking = computed(() => this.now()?.proof.lacking.map(lackingText) ?? []);

@@ -42,6 +42,19 @@ describe('TracePage', () => {
     await shown(bench, '.offer');
   };
 
+  it('keeps the beacons that were ticked when the record arrives anew', async () => {
+    const second = { ...flap, name: 'Glove box lamp dark' };
+    const record = recordOf({ ...taken(), beacons: [fact(anId('b'), flap), fact(anId('c'), second)] });
+    const bench = await benchFor(TracePage, record);
+    const ticks = () => [...bench.page.querySelectorAll<HTMLInputElement>('db-tick input')];
+    expect(ticks().map(({ checked }) => checked)).toEqual([true, true]);
+    ticks()[1]!.click();
+    await bench.fixture.whenStable();
+    bench.store.dispatch(JobEvents.loaded({ record: { ...structuredClone(record), revision: 2, seq: 90 } }));
+    await bench.fixture.whenStable();
+    expect(ticks().map(({ checked }) => checked)).toEqual([true, false]);
+  });
+
   it('is closed before the baseline', async () => {
     const bench = await benchFor(TracePage, recordOf({ beacons: [fact(anId('b'), flap)] }));
     expect(bench.text()).toContain('The trace opens when the baseline is saved.');
@@ -114,15 +127,26 @@ describe('TracePage', () => {
     expect(bench.desk.withdrawn).toEqual(['r0']);
   });
 
+  const sureOfTheSwitch = [
+    { test: 'signal', value: 4.92 },
+    { test: 'listen', found: false },
+    { test: 'switch-ohms', overload: true },
+    { test: 'press', value: 4.97 },
+  ];
+
+  it('keeps what is being typed of a repair when the record arrives anew', async () => {
+    const record = traced(sureOfTheSwitch);
+    const bench = await planned(record);
+    await bench.fill('What was done', 'Replace the whole latch');
+    const form = bench.page.querySelector('db-repair-form');
+    bench.store.dispatch(JobEvents.loaded({ record: { ...structuredClone(record), revision: 2, seq: 90 } }));
+    await bench.fixture.whenStable();
+    expect(bench.page.querySelector('db-repair-form')).toBe(form);
+    expect((bench.field('What was done') as HTMLInputElement).value).toBe('Replace the whole latch');
+  });
+
   it('puts the sure repair first and asks for its root and its trial', async () => {
-    const bench = await planned(
-      traced([
-        { test: 'signal', value: 4.92 },
-        { test: 'listen', found: false },
-        { test: 'switch-ohms', overload: true },
-        { test: 'press', value: 4.97 },
-      ]),
-    );
+    const bench = await planned(traced(sureOfTheSwitch));
     expect(bench.page.querySelector('.action.first .what')!.textContent).toContain('Replace the end switch');
     await bench.press('Save the repair');
     expect(bench.text()).toContain('Say whether the root was found.');

@@ -30,7 +30,7 @@ import { Caution, NewVersion } from '../frame';
 import { More } from '../more';
 import { When } from '../time';
 import { shopFeature } from '../session';
-import { Desk, plainWords, Tick } from '../entry';
+import { byContent, Desk, plainWords, Tick } from '../entry';
 import { JobEvents, jobFeature } from '../job';
 import { CircuitDrawing } from '../circuit';
 import { OutcomeBars } from './outcome-bars';
@@ -132,10 +132,12 @@ export class TracePage {
   );
   protected readonly restraint = computed(() => this.untreated().some(({ restraint }) => restraint));
   /** What a trace or repair is for: without a word, what may be traced with a meter, else all. */
-  protected readonly picked = linkedSignal<readonly string[]>(() => {
-    const traceable = this.untreated().filter(({ restraint }) => !restraint);
-    return (traceable.length > 0 ? traceable : this.untreated()).map(({ id }) => id);
-  });
+  protected readonly picked = linkedSignal(
+    byContent((): readonly string[] => {
+      const traceable = this.untreated().filter(({ restraint }) => !restraint);
+      return (traceable.length > 0 ? traceable : this.untreated()).map(({ id }) => id);
+    }),
+  );
   /** Of those, the ones that a plain circuit may be chosen for; of restraints alone, a restraint circuit. */
   protected readonly traceable = computed(() => {
     const picked = this.untreated().filter(({ id }) => this.picked().includes(id));
@@ -198,7 +200,7 @@ export class TracePage {
   );
   /** The first action, until one is chosen by hand; a plan that offers the same in the same order changes nothing. */
   protected readonly chosen = linkedSignal<readonly string[], string | null>({
-    source: computed(() => this.plan()?.next.map(keyOf) ?? [], { equal: sameOrder }),
+    source: byContent(() => this.plan()?.next.map(keyOf) ?? []),
     computation: ([first]) => first ?? null,
   });
   protected readonly chosenAction = computed(
@@ -343,9 +345,6 @@ export class TracePage {
     );
   }
 }
-
-const sameOrder = (a: readonly string[], b: readonly string[]) =>
-  a.length === b.length && a.every((key, n) => key === b[n]);
 
 function keyOf(action: NextAction): string {
   return action.action === 'test'
