@@ -31,6 +31,13 @@ export const quickestFirst: Way = (plan, { stopAt }) => {
   return tests.reduce((a, b) => (b.minutes < a.minutes ? b : a));
 };
 
+/** The same habit under the stop rule that binds the planner: on a guarded circuit a part waits for its second reading. */
+export const quickestFirstBound: Way = ({ next, stop }) => {
+  const tests = next.filter((action) => action.action === 'test');
+  if (stop || tests.length === 0) return next[0] ?? null;
+  return tests.reduce((a, b) => (b.minutes < a.minutes ? b : a));
+};
+
 /** The habit of fitting what fails most often. */
 export const likeliestFirst: Way = (plan) => mostOf(plan, ({ prior }) => prior)?.repair ?? null;
 

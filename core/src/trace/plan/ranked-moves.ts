@@ -2,8 +2,9 @@
 import type { Work } from '../../progress/index.js';
 import { frontRunners, TwoSteps } from './look-ahead.js';
 import type { ReadyCase } from '../model/prepare.js';
+import type { TraceTest } from '../model/schema.js';
 import type { Move, Situation } from './situation.js';
-import { canFollow, centsToTheEnd } from './to-the-end.js';
+import { canFollow, centsToTheEnd, testsAfter } from './to-the-end.js';
 
 export interface RankedMove {
   readonly move: Move;
@@ -52,8 +53,8 @@ const quickOnes = 6;
 const quickMinutes = 3;
 
 /**
- * The front-runners followed to their end: the least comes first where it is clearly cheaper than the one that led, all
- * others stay in their order. A part that is called for stays first, and on a guarded circuit none is put before a test.
+ * The front-runners followed to their end: the least comes first, of those that cost as good as the same the one that is
+ * soonest done; all others stay in their order. A part that is called for stays first, and on a guarded circuit none is put before a test.
  */
 function* followed(
   situation: Situation,
@@ -62,53 +63,55 @@ function* followed(
 ): Work<RankedMove[]> {
   const { ready, costs } = situation;
   const all = byCost.map(({ move }) => move);
-  const followedBy = (one: RankedMove): RankedMove => ({
+  const followedBy = (one: RankedMove, then: readonly TraceTest[]): RankedMove => ({
     ...one,
-    toTheEnd: centsToTheEnd(situation, one.move, all),
+    toTheEnd: centsToTheEnd(situation, one.move, then),
   });
   const [first] = ordered;
   if (!first) return [];
   const covered = costs.coveredProbabilities(situation.beliefs);
   if ('repair' in first.move && (ready.guarded || costs.isSure(first.move.repair, covered)))
-    return [followedBy(first), ...ordered.slice(1)];
+    return [followedBy(first, testsAfter(all, [first.move])), ...ordered.slice(1)];
   const mayLead = ordered.filter(({ move }) => !ready.guarded || 'test' in move);
   const lead = mayLead.slice(0, leaders);
   const quick = mayLead
     .slice(leaders)
-    .filter(
-      ({ move }) =>
-        'test' in move && move.test.minutes + ready.ways.minutes(costs.place, move.test) <= quickMinutes,
-    )
+    .filter((one) => minutesFor(situation, one) <= quickMinutes)
     .slice(0, quickOnes);
+  const then = testsAfter(
+    all,
+    [...lead, ...quick].map(({ move }) => move),
+  );
   const front: RankedMove[] = [];
   for (const one of [...lead, ...quick]) {
-    front.push(followedBy(one));
+    front.push(followedBy(one, then));
     yield { done: front.length, total: lead.length + quick.length };
   }
-  const leader = front[0]!;
-  const least = front.reduce((best, one) => (one.toTheEnd! < best.toTheEnd! ? one : best));
-  const chosen = least.toTheEnd! < clearlyCheaper * leader.toTheEnd! ? least : leader;
+  const least = Math.min(...front.map(({ toTheEnd }) => toTheEnd!));
+  const [chosen] = front
+    .filter(({ toTheEnd }) => toTheEnd! <= asGoodAs * least)
+    .sort((a, b) => minutesFor(situation, a) - minutesFor(situation, b) || a.toTheEnd! - b.toTheEnd!);
   const followedMoves = new Map(front.map((one) => [one.move, one]));
   return [
-    chosen,
-    ...ordered.filter(({ move }) => move !== chosen.move).map((one) => followedMoves.get(one.move) ?? one),
+    chosen!,
+    ...ordered.filter(({ move }) => move !== chosen!.move).map((one) => followedMoves.get(one.move) ?? one),
   ];
 }
 
 /** Costs to the end that are so near to each other are the same, as far as a plan can tell. */
 const asGoodAs = 1.01;
-/** What is followed ends in bounds where it grows unlikely: only what is cheaper than the leader by so much displaces it. */
-const clearlyCheaper = 0.985;
+
+/** Minutes of a test from here, with what must be reached or powered down before it; a repair ends the search. */
+const minutesFor = ({ ready, costs }: Situation, { move }: RankedMove) =>
+  'test' in move ? move.test.minutes + ready.ways.minutes(costs.place, move.test) : Infinity;
 
 /** Of the tests that lead and cost as good as the same, the one that is soonest done: a look before a power-down. */
-function soonestFirst({ ready, costs }: Situation, moves: readonly RankedMove[]): readonly RankedMove[] {
+function soonestFirst(situation: Situation, moves: readonly RankedMove[]): readonly RankedMove[] {
   const [first] = moves;
   if (!first || 'repair' in first.move) return moves;
-  const minutes = ({ move }: RankedMove) =>
-    'test' in move ? move.test.minutes + ready.ways.minutes(costs.place, move.test) : Infinity;
   const soonest = moves
     .filter(({ cents }) => cents <= asGoodAs * first.cents)
-    .reduce((best, one) => (minutes(one) < minutes(best) ? one : best), first);
+    .reduce((best, one) => (minutesFor(situation, one) < minutesFor(situation, best) ? one : best), first);
   return [soonest, ...moves.filter((move) => move !== soonest)];
 }
 

@@ -52,6 +52,18 @@ describe('what it costs to the end', () => {
     expect(cents({ ...source, outsideCents: 9000 })).toBe(200 + 0.5 * 1500 + 0.5 * 9000);
   });
 
+  it('walks round the car with the indicators on before it measures at any lamp', () => {
+    const source = templates.find(({ id }) => id === 'indicator-side')!.build({});
+    const first = (readings: TraceCase['readings']) => {
+      const [own] = nextTests({ ...source, readings }).next;
+      return own!.action === 'test' ? own!.test : null;
+    };
+    expect(first([])).toMatch(/^walk-/);
+    // Dark in front and behind: what feeds both, told apart by the other positions of the switch.
+    const dark = ['walk-front', 'walk-rear'].map((test) => ({ test, found: true }));
+    expect(first(dark)).toMatch(/^(hazard|other|look-fuse-tabs)$/);
+  });
+
   it('puts a look of a minute before a measurement that needs the trim off, where it costs less to the end', () => {
     const source = templates.find(({ id }) => id === 'instrument-display')!.build({});
     const first = (steps?: 1) => {

@@ -9,7 +9,7 @@ import type { Move, Situation } from './situation.js';
 const leastLikely = 0.002;
 /** Moves that are reckoned anew at most; what is left then is reckoned by the bound, which is never below. */
 const mostMoves = 80;
-/** Tests that are weighed after the first move: those that lead now. */
+/** Tests that are weighed after the first move: so many that lead now. */
 const mostTests = 8;
 /** Repairs that are weighed beside them: the first of the bound, which are the best but for what a test would tell. */
 const mostRepairs = 3;
@@ -22,11 +22,14 @@ export const canFollow = ({ ready, unread }: Situation): boolean =>
 
 type Open = OpenTest & { readonly test: TraceTest };
 
-/** The tests that lead, the first move's own among them. */
-function near(first: Move, open: readonly Open[]): readonly Open[] {
-  const lead = open.slice(0, mostTests);
-  const own = 'test' in first ? open.find(({ test }) => test === first.test) : undefined;
-  return own && !lead.includes(own) ? [...lead, own] : lead;
+/**
+ * The tests that may follow after a front-runner: those that lead now, and the front-runners themselves. The same for
+ * all of them: what is followed by a better choice of tests would seem the cheaper move.
+ * @param moves all that can be done, best first
+ */
+export function testsAfter(moves: readonly Move[], front: readonly Move[]): readonly TraceTest[] {
+  const tests = moves.flatMap((move) => ('test' in move ? [move] : []));
+  return tests.filter((move, n) => n < mostTests || front.includes(move)).map(({ test }) => test);
 }
 
 /** Outcomes that leave the same suspect in the lead are followed as one: what a meter tells apart beyond that decides little. */
@@ -62,15 +65,13 @@ interface Weighed {
 /**
  * Mean cents from here to the end, the first move included: labour, parts, the charge for parts in vain, and that for
  * what lies outside. Every branch follows the stop rule, the likeliest first.
- * @param moves all that can be done, best first
+ * @param tests those that may be made, the first move's own among them
  */
-export function centsToTheEnd(situation: Situation, first: Move, moves: readonly Move[]): number {
+export function centsToTheEnd(situation: Situation, first: Move, tests: readonly TraceTest[]): number {
   const { ready, costs, outcomes, beliefs, tried } = situation;
-  const open = moves.flatMap((move) =>
-    'test' in move ? [{ test: move.test, outcomes: byLeader(outcomes.get(move.test.id)!, beliefs) }] : [],
-  );
+  const open = tests.map((test) => ({ test, outcomes: byLeader(outcomes.get(test.id)!, beliefs) }));
   const waiting: Branch[] = [];
-  let cents = follow({ costs, beliefs, tried, open: near(first, open), chance: 1 }, first);
+  let cents = follow({ costs, beliefs, tried, open, chance: 1 }, first);
   for (let moved = 1; waiting.length > 0; moved++) {
     const likeliest = waiting.reduce((best, one) => (one.chance > best.chance ? one : best));
     waiting.splice(waiting.indexOf(likeliest), 1);

@@ -23,13 +23,15 @@ export const accessorySocket: Template = {
       .fuse('FUSE', `fuse ${w.fuse}`, ['b+', w.fuse], 15)
       .wire('HARNESS', 'harness to the socket', [w.fuse, feed], 0.05)
       .contact('PLUG', `plug ${w.plug}`, [feed, 'tip'], w.plug)
-      .resistor('SOCKET', w.socket, ['tip', 'ring'], 8)
+      .contact('SOCKET', w.socket, ['tip', 'spring'], 'socket')
+      .resistor('ADAPTER', 'what is plugged in', ['spring', 'ring'], 8)
       .contact('GROUND-PIN', `ground pin of plug ${w.plug}`, ['ring', back], w.plug)
       .ground('GROUND', `ground ${w.ground}`, back)
       .suspect('fuse', 'FUSE', 'open', 10, `fuse ${w.fuse} is blown`)
       .suspect('chafe', 'HARNESS', 'shortToGround', 1, 'the harness touches ground and blows the fuse')
       .suspect('plug', 'PLUG', 'open', 2, `plug ${w.plug} is off or makes no contact`)
       .suspect('socket', 'SOCKET', 'open', 2, `the ${w.socket} is worn or burnt`)
+      .suspect('adapter', 'ADAPTER', 'open', 3, 'the adapter that is plugged in is dead')
       .suspect('ground-pin', 'GROUND-PIN', 'open', 1, `the ground pin of plug ${w.plug} makes no contact`)
       .suspect('ground', 'GROUND', 'resistive', 2, `ground ${w.ground} has resistance`)
       .lookAtFuse('look-fuse', 'FUSE', w.fuse)
@@ -37,12 +39,10 @@ export const accessorySocket: Template = {
         finds: 0.7,
         falseAlarm: 0.03,
       })
-      .beat(
-        'load',
-        'SOCKET',
-        'off',
-        'Put in another load that works elsewhere, without an adapter: is it dead too?',
-      )
+      .swap('adapter', 'ADAPTER', 1, 'Plug in an adapter that works elsewhere, and this one elsewhere')
+      .testLamp('load', 'spring', 1, 'Plug in another load, without an adapter: as bright as elsewhere?', {
+        to: 'ring',
+      })
       .volts('tip', 'tip', 2, 'Measure the tip to ground with a load plugged in')
       .volts('ring', 'ring', 2, 'Measure the ring to ground with a load plugged in')
       .testLamp('lamp-tip', 'tip', 1, 'Test lamp from the tip to the body')
@@ -56,6 +56,7 @@ export const accessorySocket: Template = {
       .replaceFuse('FUSE', w.fuse)
       .repair('HARNESS', 60, 800, 'repair', 'Find and repair the chafed harness')
       .repair('PLUG', 15, 0, 'reseat', `Reseat plug ${w.plug}`)
+      .repair('ADAPTER', 1, 1500, 'replace', 'Replace the adapter')
       .repair('SOCKET', 25, 2400, 'replace', `Replace the ${w.socket}`)
       .repair('GROUND-PIN', 15, 200, 'retension', `Retension the ground pin of plug ${w.plug}`)
       .cleanGround('GROUND', 15, w.ground)

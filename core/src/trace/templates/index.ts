@@ -8,6 +8,7 @@ import { flapActuator } from './flap-actuator.js';
 import { fusedLamp } from './fused-lamp.js';
 import { heldInput } from './held-input.js';
 import { impactSensor } from './impact-sensor.js';
+import { indicatorSide } from './indicator-side.js';
 import { inhibitedFunction } from './inhibited-function.js';
 import { instrumentDisplay } from './instrument-display.js';
 import { latchMotor } from './latch-motor.js';
@@ -31,6 +32,7 @@ const all: readonly Template[] = [
   fusedLamp,
   twoFilamentLamp,
   outputLamp,
+  indicatorSide,
   drivenHeadlamp,
   dischargeHeadlamp,
   relayMotor,

@@ -105,7 +105,13 @@ export class TestedDraft extends CircuitDraft {
   }
 
   /** A filament test lamp: bright, dim or dark, so that its volts are told coarsely. */
-  testLamp(id: string, from: string, minutes: number, label: string, more: TestMore = {}): this {
+  testLamp(
+    id: string,
+    from: string,
+    minutes: number,
+    label: string,
+    more: TestMore & { to?: string } = {},
+  ): this {
     this.tests.push({
       id,
       kind: 'testLamp',
