@@ -58,11 +58,11 @@ function countOf(output, code) {
   return { passed: Math.max(0, ran - failed), failed: failed === 0 && code !== 0 ? 1 : failed };
 }
 
-/** @param {string} workspace @param {NodeJS.ProcessEnv} [env] */
-const jasmine = (workspace, env = {}) =>
+/** @param {string} workspace @param {NodeJS.ProcessEnv} [env] @param {string[]} [more] */
+const jasmine = (workspace, env = {}, more = []) =>
   check(
     `${workspace}: specs`,
-    ['--import', 'tsx', bin('jasmine', 'bin', 'jasmine.js'), '--config=spec.json'],
+    ['--import', 'tsx', bin('jasmine', 'bin', 'jasmine.js'), '--config=spec.json', ...more],
     { cwd: join(root, workspace), env },
   );
 
@@ -153,7 +153,8 @@ const groups = {
   scripts: () => check('types of scripts', [bin('typescript', 'bin', 'tsc'), '-p', 'scripts/tsconfig.json']),
   docs: () => check('links of the documents', ['docs/check-links.mjs']),
   templates: () => check('the templates’ sheets', ['scripts/templates-page.mjs', '--check']),
-  core: () => jasmine('core'),
+  // They share nothing: two files at a time.
+  core: () => jasmine('core', {}, ['--parallel=2']),
   contract: () => jasmine('contract'),
   bin: () => jasmine('bin'),
   demo: () => jasmine('demo'),

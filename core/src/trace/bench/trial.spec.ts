@@ -1,12 +1,7 @@
-import { type Kind, kinds, type WorldCase, worldOf } from '../../worlds/index.js';
-import type { TraceCase, TraceReading, TraceTest } from '../model/schema.js';
+import { type Kind, kinds } from '../../worlds/index.js';
 import { templates } from '../templates/index.js';
-import { asPlanned, foreseenFor, likeliestFirst, played, quickestFirst } from './trial.js';
-
-function carOf(source: TraceCase, kind: Kind, n: number) {
-  const world = worldOf(source as unknown as WorldCase, kind, n);
-  return { fault: world.fault, read: (test: TraceTest) => world.read(test) as TraceReading };
-}
+import { foreseenFor, played } from './trial.js';
+import { carOf } from './unknown-cars.js';
 
 /** Cars of each template, with faults, supplies, meters and eyes that the planner knows nothing of. */
 function tried(kind: Kind, cars: number): { stated: number; right: boolean }[] {
@@ -32,19 +27,4 @@ describe('the planner in worlds that it does not know', () => {
       const stated = all.reduce((sum, one) => sum + one.stated, 0) / all.length;
       expect(right).toBeGreaterThan(stated - 0.02);
     }, 120_000);
-
-  it('all unknown: until the fault is gone it costs less than either habit, over all circuits', () => {
-    const cents = (way: typeof asPlanned) =>
-      templates.reduce((sum, template) => {
-        const source = template.build({});
-        const foreseen = foreseenFor(source);
-        const all = Array.from({ length: 6 }, (_, n) =>
-          played(source, foreseen, carOf(source, kinds['all unknown']!, n), way, 'cured'),
-        );
-        return sum + all.reduce((own, one) => own + one.cents, 0);
-      }, 0);
-    const planned = cents(asPlanned);
-    expect(planned).toBeLessThan(cents(quickestFirst));
-    expect(planned).toBeLessThan(cents(likeliestFirst));
-  }, 120_000);
 });
