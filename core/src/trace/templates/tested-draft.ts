@@ -65,11 +65,12 @@ export class TestedDraft extends CircuitDraft {
   }
 
   lookAtFuse(id: string, element: string, fuse: string): this {
-    return this.look(id, element, 1, `Look at fuse ${fuse}`, { finds: 0.95, falseAlarm: 0.01 }).lampAtFuse(
-      `${id}-tabs`,
-      element,
-      fuse,
-    );
+    return this.look(id, element, 1, `Look at fuse ${fuse}`, { finds: 0.95, falseAlarm: 0.01 })
+      .lampAtFuse(`${id}-tabs`, element, fuse)
+      .look(`${id}-pulled`, element, 2, `Pull fuse ${fuse} and measure across its blades: open?`, {
+        finds: 0.99,
+        falseAlarm: 0.005,
+      });
   }
 
   /**

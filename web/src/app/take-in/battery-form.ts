@@ -36,7 +36,7 @@ import { verdictWords } from '../words';
       display: grid;
       grid-template-columns: repeat(3, minmax(0, 1fr));
       gap: 14px;
-      align-items: end;
+      align-items: start;
     }
     .tester {
       grid-template-columns: 1fr 1fr;
