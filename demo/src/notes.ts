@@ -108,6 +108,7 @@ export const traceNotes: readonly TraceNote[] = [
     readings: {
       'look-fuse': no,
       'look-fuse-tabs': { value: 12 },
+      'look-fuse-pulled': no,
       feed: at(12.41),
       back: at(0),
       draw: at(0),

@@ -1,5 +1,6 @@
 /** Every test and repair that is still possible, by what it would cost to the end, best first. */
 import type { Work } from '../../progress/index.js';
+import { expectedBits } from './expected-bits.js';
 import { frontRunners, TwoSteps } from './look-ahead.js';
 import type { ReadyCase } from '../model/prepare.js';
 import type { TraceTest } from '../model/schema.js';
@@ -53,8 +54,8 @@ const quickOnes = 6;
 const quickMinutes = 3;
 
 /**
- * The front-runners followed to their end: the least comes first, of those that cost as good as the same the one that is
- * soonest done; all others stay in their order. A part that is called for stays first, and on a guarded circuit none is put before a test.
+ * The front-runners followed to their end: the least comes first, of those that cost as good as the same the one that
+ * tells most for its minutes; all others stay in their order. A part that is called for stays first, and on a guarded circuit none is put before a test.
  */
 function* followed(
   situation: Situation,
@@ -90,7 +91,7 @@ function* followed(
   const least = Math.min(...front.map(({ toTheEnd }) => toTheEnd!));
   const [chosen] = front
     .filter(({ toTheEnd }) => toTheEnd! <= asGoodAs * least)
-    .sort((a, b) => minutesFor(situation, a) - minutesFor(situation, b) || a.toTheEnd! - b.toTheEnd!);
+    .sort((a, b) => bitsPerMinute(situation, b) - bitsPerMinute(situation, a) || a.toTheEnd! - b.toTheEnd!);
   const followedMoves = new Map(front.map((one) => [one.move, one]));
   return [
     chosen!,
@@ -104,6 +105,13 @@ const asGoodAs = 1.01;
 /** Minutes of a test from here, with what must be reached or powered down before it; a repair ends the search. */
 const minutesFor = ({ ready, costs }: Situation, { move }: RankedMove) =>
   'test' in move ? move.test.minutes + ready.ways.minutes(costs.place, move.test) : Infinity;
+
+/** What a test tells for its time; nothing of a repair. Below half a minute nothing is found and entered. */
+const bitsPerMinute = (situation: Situation, one: RankedMove) =>
+  'test' in one.move
+    ? expectedBits(situation.outcomes.get(one.move.test.id)!, situation.beliefs) /
+      Math.max(0.5, minutesFor(situation, one))
+    : 0;
 
 /** Of the tests that lead and cost as good as the same, the one that is soonest done: a look before a power-down. */
 function soonestFirst(situation: Situation, moves: readonly RankedMove[]): readonly RankedMove[] {

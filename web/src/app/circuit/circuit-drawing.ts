@@ -15,6 +15,7 @@ import { type Element, reference, type State } from '@dormant-beacon/core/circui
 import type { TraceCase } from '@dormant-beacon/core/trace';
 import { percent } from '@dormant-beacon/core/stages';
 import { showValue } from '@dormant-beacon/core/units';
+import { byContent } from '../entry';
 import { soundAmps, soundVolts } from './sound-volts';
 import {
   type CircuitLayout,
@@ -57,9 +58,7 @@ export class CircuitDrawing {
   >(null);
 
   private readonly layouts = inject(Layouts);
-  private readonly circuit = computed(() => this.case().circuit, {
-    equal: (a, b) => JSON.stringify(a) === JSON.stringify(b),
-  });
+  private readonly circuit = byContent(() => this.case().circuit);
   private readonly now = computed((): State => ({ ...this.case().state, ...this.state() }));
   private readonly amps = computed(() => soundAmps(this.circuit(), this.now()));
   private readonly graph = computed(() => graphOf(this.circuit()));
@@ -168,7 +167,7 @@ export class CircuitDrawing {
         };
       });
   });
-  private readonly askedAt = computed((): Place | null => {
+  private readonly askedAt = byContent((): Place | null => {
     const asked = this.points().filter((point) => point.asked);
     if (asked.length === 0 || !this.drawn()) return null;
     const mean = (of: (point: Place) => number) =>
