@@ -145,6 +145,7 @@ export const benchCases: readonly BenchCase[] = [
     'instrument-display',
     'column-stalk',
     'module-network',
+    'indicator-side',
   ].map((id, n): BenchCase => ({
     name: id.replaceAll('-', ' '),
     seed: 101 + n,
