@@ -1,5 +1,5 @@
 /** The planner in worlds that it does not know: a page in Markdown on standard output. */
-import { isGuarded, type TraceCase, type TraceReading, type TraceTest } from '../src/trace/index.js';
+import { isGuarded, type TraceCase } from '../src/trace/index.js';
 import { templates } from '../src/trace/templates/index.js';
 import {
   asPlanned,
@@ -11,7 +11,8 @@ import {
   quickestFirstBound,
   type Way,
 } from '../src/trace/bench/trial.js';
-import { type Kind, kinds, type World, type WorldCase, worldOf } from '../src/worlds/index.js';
+import { carOf } from '../src/trace/bench/unknown-cars.js';
+import { type Kind, kinds } from '../src/worlds/index.js';
 
 const count = Number(process.env['WORLDS'] ?? 60);
 const costCount = Number(process.env['WORLDS_COST'] ?? 60);
@@ -27,31 +28,22 @@ interface Tried {
 function tried(source: TraceCase, kind: Kind): Tried[] {
   const foreseen = foreseenFor(source);
   return Array.from({ length: count }, (_, n) => {
-    const world = worldOf(source as unknown as WorldCase, kind, n);
-    const { covers, stated, elsewhere } = played(source, foreseen, carOf(world));
+    const car = carOf(source, kind, n);
+    const { covers, stated, elsewhere } = played(source, foreseen, car);
     return {
       stated,
       inside: elsewhere < 1 ? stated / (1 - elsewhere) : 0,
-      right: covers.includes(world.fault.element),
+      right: covers.includes(car.fault.element),
     };
   });
 }
-
-/** @param told whether the volts of the battery are measured with every reading that follows them */
-const carOf = (world: World, told = false) => ({
-  fault: world.fault,
-  read: (test: TraceTest): TraceReading => ({
-    ...(world.read(test) as TraceReading),
-    ...(told && (test.kind === 'volts' || test.kind === 'amps') ? { supplyVolts: world.supplyVolts } : {}),
-  }),
-});
 
 /** Mean cents until the fault is gone, and how much a mean of so many cars may be off: twice its standard error. */
 function costOf(source: TraceCase, way: Way, told: boolean): { readonly mean: number; readonly off: number } {
   const foreseen = foreseenFor(source);
   const cents = Array.from({ length: costCount }, (_, n) => {
-    const world = worldOf(source as unknown as WorldCase, kinds['all unknown']!, n);
-    return played(source, foreseen, carOf(world, told), way, 'cured').cents;
+    const car = carOf(source, kinds['all unknown']!, n, told);
+    return played(source, foreseen, car, way, 'cured').cents;
   });
   const average = mean(cents);
   const variance = mean(cents.map((one) => (one - average) ** 2));
@@ -68,10 +60,10 @@ function followedBeside(source: TraceCase): { readonly followed: Hidden[]; reado
   const foreseen = foreseenFor(source);
   const all = (follow: boolean) =>
     Array.from({ length: followedCount }, (_, n) => {
-      const world = worldOf(source as unknown as WorldCase, kinds['all unknown']!, n);
+      const car = carOf(source, kinds['all unknown']!, n);
       return {
-        ...played(source, foreseen, carOf(world), asPlanned, 'cured', follow),
-        element: world.fault.element,
+        ...played(source, foreseen, car, asPlanned, 'cured', follow),
+        element: car.fault.element,
       };
     });
   return { followed: all(true), quick: all(false) };

@@ -23,20 +23,22 @@ const coversOf = ({ element, covers }: Repair): readonly string[] => [element, .
 /** What the plan puts first. */
 export const asPlanned: Way = ({ next }) => next[0] ?? null;
 
+/** The test that is soonest done; null where none is left. */
+function quickestOf({ next }: NextTests): NextAction | null {
+  const tests = next.filter((action) => action.action === 'test');
+  return tests.length === 0 ? null : tests.reduce((a, b) => (b.minutes < a.minutes ? b : a));
+}
+
 /** The habit of testing what is quickest until a part is sure. */
 export const quickestFirst: Way = (plan, { stopAt }) => {
   const part = mostOf(plan, ({ probability }) => probability);
-  const tests = plan.next.filter((action) => action.action === 'test');
-  if (tests.length === 0 || (part && part.share >= (stopAt ?? 0.95))) return part?.repair ?? null;
-  return tests.reduce((a, b) => (b.minutes < a.minutes ? b : a));
+  const test = quickestOf(plan);
+  return test && !(part && part.share >= (stopAt ?? 0.95)) ? test : (part?.repair ?? null);
 };
 
 /** The same habit under the stop rule that binds the planner: on a guarded circuit a part waits for its second reading. */
-export const quickestFirstBound: Way = ({ next, stop }) => {
-  const tests = next.filter((action) => action.action === 'test');
-  if (stop || tests.length === 0) return next[0] ?? null;
-  return tests.reduce((a, b) => (b.minutes < a.minutes ? b : a));
-};
+export const quickestFirstBound: Way = (plan) =>
+  (plan.stop ? null : quickestOf(plan)) ?? plan.next[0] ?? null;
 
 /** The habit of fitting what fails most often. */
 export const likeliestFirst: Way = (plan) => mostOf(plan, ({ prior }) => prior)?.repair ?? null;

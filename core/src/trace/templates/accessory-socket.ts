@@ -39,7 +39,7 @@ export const accessorySocket: Template = {
         finds: 0.7,
         falseAlarm: 0.03,
       })
-      .swap('adapter', 'ADAPTER', 1, 'Plug in an adapter that works elsewhere, and this one elsewhere')
+      .swap('adapter', 'ADAPTER', 1, 'Swap the adapter with one that works elsewhere')
       .testLamp('load', 'spring', 1, 'Plug in another load, without an adapter: as bright as elsewhere?', {
         to: 'ring',
       })

@@ -1,4 +1,4 @@
-/** The indicators of one side: a walk round the car with each position of the switch, and the beats counted. */
+/** The indicators on one side: a walk round the car with each position of the switch. */
 import { bulbGlass, CaseDraft } from './draft.js';
 import { filled, positive, type Template } from './template.js';
 
@@ -18,8 +18,8 @@ const wrongOhms = (watts: number) => (2.5 * 12 ** 2) / watts;
 
 export const indicatorSide: Template = {
   id: 'indicator-side',
-  title: 'Indicators of one side',
-  describes: 'Fuse, flasher, switch and hazard switch, a lamp in front and one behind, each with its ground.',
+  title: 'Indicators on one side',
+  describes: 'Fuse, flasher, switch and hazard switch, a front and a rear lamp, each with its own ground.',
   suits: /\b(?:indicators?|flasher|hazard|turn)\b/i,
   fields,
   build(values) {
@@ -29,7 +29,8 @@ export const indicatorSide: Template = {
     const other = { open: ['STALK'], closed: ['OTHER-STALK'] };
     const [front, rear] = [`${w.frontPlug}.1`, `${w.rearPlug}.1`];
     const [frontBack, rearBack] = [`${w.frontPlug}.2`, `${w.rearPlug}.2`];
-    const lit = `with the ${w.side} indicator on, at its brightest`;
+    const lit = `with the ${w.side} indicator on, while it is lit`;
+    const fast = 'More than 120 flashes a minute: one of them is.';
     return new CaseDraft()
       .battery()
       .fuse('FUSE', `fuse ${w.fuse}`, ['b+', w.fuse], 15)
@@ -37,20 +38,20 @@ export const indicatorSide: Template = {
         id: 'FLASHER',
         kind: 'moduleOutput',
         label: 'flasher',
-        pins: [w.fuse, 'beat'],
+        pins: [w.fuse, 'flash'],
         side: 'high',
         ohms: 0.03,
         limitAmps: 20,
       })
-      .switch('STALK', `indicator switch, ${w.side}`, ['beat', w.side])
-      .switch('HAZARD', 'hazard switch', ['beat', w.side])
-      .switch('OTHER-STALK', `indicator switch, ${w.other}`, ['beat', w.other])
-      .lamp('OTHER', `both lamps on the ${w.other}`, [w.other, 'gnd'], 2 * watts)
-      .wire('FRONT-HARNESS', 'harness to the front lamp', [w.side, front], 0.06)
+      .switch('STALK', `indicator switch, ${w.side}`, ['flash', 'switched'])
+      .switch('HAZARD', 'hazard switch', ['flash', 'switched'])
+      .switch('OTHER-STALK', `indicator switch, ${w.other}`, ['flash', 'other'])
+      .lamp('OTHER', `both lamps on the ${w.other}`, ['other', 'gnd'], 2 * watts)
+      .wire('FRONT-HARNESS', 'harness to the front lamp', ['switched', front], 0.06)
       .contact('FRONT-PLUG', `plug ${w.frontPlug}`, [front, 'front'], w.frontPlug)
       .lamp('FRONT', `${w.side} front indicator`, ['front', frontBack], watts)
       .ground('FRONT-GROUND', `ground ${w.frontGround}`, frontBack)
-      .wire('REAR-HARNESS', 'harness to the rear lamp', [w.side, rear], 0.12)
+      .wire('REAR-HARNESS', 'harness to the rear lamp', ['switched', rear], 0.12)
       .contact('REAR-PLUG', `plug ${w.rearPlug}`, [rear, 'rear'], w.rearPlug)
       .lamp('REAR', `${w.side} rear indicator`, ['rear', rearBack], watts)
       .ground('REAR-GROUND', `ground ${w.rearGround}`, rearBack)
@@ -71,33 +72,39 @@ export const indicatorSide: Template = {
       .suspect('rear-harness', 'REAR-HARNESS', 'open', 1, 'the harness to the rear lamp is broken')
       .suspect('stalk', 'STALK', 'stuckOpen', 2, `the indicator switch does not close to the ${w.side}`)
       .suspect('flasher', 'FLASHER', 'stuckOpen', 1.5, 'the flasher is dead')
-      .suspect('steady', 'FLASHER', 'stuckClosed', 0.5, 'the flasher lets the lamps burn without a beat')
+      .suspect('steady', 'FLASHER', 'stuckClosed', 0.5, 'the flasher leaves the lamps lit without flashing')
       .suspect('fuse', 'FUSE', 'open', 2, `fuse ${w.fuse} is blown`)
       .beat(
         'walk-front',
         'FRONT',
         'off',
-        `Indicator ${w.side}, walk round: is the front lamp dark, the beat fast (over 120 a minute)?`,
+        `Indicator ${w.side} on, walk round: is the front lamp dark? (${fast})`,
       )
       .beat(
         'walk-rear',
         'REAR',
         'off',
-        `Indicator ${w.side}, walk round: is the rear lamp dark, the beat fast (over 120 a minute)?`,
+        `Indicator ${w.side} on, walk round: is the rear lamp dark? (${fast})`,
       )
-      .beat('dim-front', 'FRONT', 'weak', `Indicator ${w.side}: does the front lamp beat, but dimly?`)
-      .beat('dim-rear', 'REAR', 'weak', `Indicator ${w.side}: does the rear lamp beat, but dimly?`)
-      .beat('hazard', 'REAR', 'off', 'Hazard flash on, walk round: is the rear lamp dark in this too?', {
+      .beat('dim-front', 'FRONT', 'weak', `Indicator ${w.side} on: does the front lamp flash, but dimly?`)
+      .beat('dim-rear', 'REAR', 'weak', `Indicator ${w.side} on: does the rear lamp flash, but dimly?`)
+      .beat('hazard', 'REAR', 'off', 'Hazard lights on, walk round: is the rear lamp dark now too?', {
         state: hazard,
       })
-      .beat('other', 'OTHER', 'off', `Indicator ${w.other}, walk round: are its lamps dark as well?`, {
+      .beat('other', 'OTHER', 'off', `Indicator ${w.other} on, walk round: are its lamps dark as well?`, {
         state: other,
       })
-      .watch('count', 'FLASHER', 1, 'Count the beats for half a minute: lit, but fewer than 30?', {
-        mode: 'stuckClosed',
-        finds: 0.97,
-        falseAlarm: 0.02,
-      })
+      .watch(
+        'count',
+        'FLASHER',
+        1,
+        'Count for half a minute: are the lamps lit, with fewer than 30 flashes?',
+        {
+          mode: 'stuckClosed',
+          finds: 0.97,
+          falseAlarm: 0.02,
+        },
+      )
       .lookAtFuse('look-fuse', 'FUSE', w.fuse)
       .look('look-front', 'FRONT', 4, 'Look at the filament and the watts of the front bulb', {
         finds: 0.9,
@@ -117,8 +124,18 @@ export const indicatorSide: Template = {
       .volts('rear-lamp-feed', 'rear', 4, `Measure at the rear lamp’s own contact to ground ${lit}`)
       .volts('front-back', frontBack, 4, `Measure ${frontBack} to ground ${lit}`)
       .volts('rear-back', rearBack, 3, `Measure ${rearBack} to ground ${lit}`)
-      .testLamp('beat', 'beat', 6, 'Test lamp behind the flasher, the indicator on: does it beat?')
-      .testLamp('side', w.side, 8, `Test lamp behind the indicator switch, ${w.side}: does it beat?`)
+      .testLamp(
+        'flash',
+        'flash',
+        6,
+        'Test lamp behind the flasher, the indicator on: how bright are its flashes?',
+      )
+      .testLamp(
+        'switched',
+        'switched',
+        8,
+        `Test lamp behind the indicator switch, ${w.side}: how bright are its flashes?`,
+      )
       .swap('swap', 'REAR', 5, 'Swap the front and rear bulbs of that side')
       .repair('FRONT', 8, 350, 'replace', 'Replace the front bulb, same watts')
       .repair('REAR', 6, 350, 'replace', 'Replace the rear bulb, same watts')

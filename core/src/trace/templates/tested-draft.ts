@@ -1,6 +1,6 @@
 /** The tests of a template, a line each. */
 import type { FaultMode, State } from '../../circuit/index.js';
-import type { PowerWanted, TraceTest } from '../model/schema.js';
+import type { LookedTest, PowerWanted, TraceTest } from '../model/schema.js';
 import { CircuitDraft } from './circuit-draft.js';
 
 /** What a step warns of and needs before it. */
@@ -15,6 +15,10 @@ interface TestMore extends StepMore {
   /** False where what the state unplugs is no plug but stands for a hand. */
   readonly disturbs?: boolean;
 }
+/** Of a meter between two points: `to` is ground unless it is said. */
+interface ReadMore extends TestMore {
+  readonly to?: string;
+}
 interface LookMore extends TestMore {
   readonly mode?: FaultMode;
   readonly finds?: number;
@@ -24,13 +28,7 @@ interface LookMore extends TestMore {
 export class TestedDraft extends CircuitDraft {
   protected readonly tests: TraceTest[] = [];
 
-  volts(
-    id: string,
-    from: string,
-    minutes: number,
-    label: string,
-    more: TestMore & { to?: string } = {},
-  ): this {
+  volts(id: string, from: string, minutes: number, label: string, more: ReadMore = {}): this {
     this.tests.push({ id, kind: 'volts', from, to: 'gnd', minutes, label, ...more });
     return this;
   }
@@ -101,18 +99,11 @@ export class TestedDraft extends CircuitDraft {
   }
 
   listen(id: string, element: string, minutes: number, label: string, more: LookMore = {}): this {
-    this.tests.push({ id, kind: 'listen', element, minutes, label, finds: 0.85, falseAlarm: 0.08, ...more });
-    return this;
+    return this.sensed('listen', id, element, { minutes, label, finds: 0.85, falseAlarm: 0.08, ...more });
   }
 
   /** A filament test lamp: bright, dim or dark, so that its volts are told coarsely. */
-  testLamp(
-    id: string,
-    from: string,
-    minutes: number,
-    label: string,
-    more: TestMore & { to?: string } = {},
-  ): this {
+  testLamp(id: string, from: string, minutes: number, label: string, more: ReadMore = {}): this {
     this.tests.push({
       id,
       kind: 'testLamp',
@@ -129,17 +120,7 @@ export class TestedDraft extends CircuitDraft {
 
   /** A function that tells of an element: what else hangs on it, and how that behaves. */
   watch(id: string, element: string, minutes: number, label: string, more: LookMore = {}): this {
-    this.tests.push({
-      id,
-      kind: 'function',
-      element,
-      minutes,
-      label,
-      finds: 0.75,
-      falseAlarm: 0.05,
-      ...more,
-    });
-    return this;
+    return this.sensed('function', id, element, { minutes, label, finds: 0.75, falseAlarm: 0.05, ...more });
   }
 
   /** What anybody sees at once: an element that is off, works weakly, or is on where it should be off. */
@@ -150,29 +131,27 @@ export class TestedDraft extends CircuitDraft {
     label: string,
     more: TestMore & { minutes?: number } = {},
   ): this {
-    const { minutes = 1, ...rest } = more;
-    this.tests.push({
-      id,
-      kind: 'function',
-      element,
-      shows,
-      minutes,
-      label,
-      finds: 0.97,
-      falseAlarm: 0.02,
-      ...rest,
-    });
-    return this;
+    const seen = { minutes: 1, label, shows, finds: 0.97, falseAlarm: 0.02 };
+    return this.sensed('function', id, element, { ...seen, ...more });
   }
 
   /** The suspected cause applied, removed, applied again. */
   provoke(id: string, element: string, minutes: number, label: string, more: LookMore = {}): this {
-    this.tests.push({ id, kind: 'provoke', element, minutes, label, finds: 0.5, falseAlarm: 0.03, ...more });
-    return this;
+    return this.sensed('provoke', id, element, { minutes, label, finds: 0.5, falseAlarm: 0.03, ...more });
   }
 
   wiggle(id: string, element: string, minutes: number, label: string, more: LookMore = {}): this {
-    this.tests.push({ id, kind: 'wiggle', element, minutes, label, finds: 0.7, falseAlarm: 0.03, ...more });
+    return this.sensed('wiggle', id, element, { minutes, label, finds: 0.7, falseAlarm: 0.03, ...more });
+  }
+
+  /** What eye, ear and hand find out. */
+  private sensed(
+    kind: 'listen' | 'function' | 'provoke' | 'wiggle',
+    id: string,
+    element: string,
+    more: Omit<LookedTest, 'kind' | 'id' | 'element'>,
+  ): this {
+    this.tests.push({ id, kind, element, ...more } as LookedTest);
     return this;
   }
 

@@ -266,6 +266,10 @@ export class ReportEntry implements OnDestroy {
 
   protected stop(): void {
     this.asked?.unsubscribe();
+    this.rest();
+  }
+
+  private rest(): void {
     this.readingFile = false;
     this.share.set(null);
   }
@@ -276,8 +280,7 @@ export class ReportEntry implements OnDestroy {
     this.asked = this.desk.ask(request).subscribe({
       next: (step) => {
         if ('share' in step) return this.share.set(step.share);
-        this.share.set(null);
-        this.readingFile = false;
+        this.rest();
         this.scan.set(step.answer.scan);
         this.problem.set(null);
         if (step.answer.text === null) return;
@@ -285,8 +288,7 @@ export class ReportEntry implements OnDestroy {
         this.type(step.answer.text);
       },
       error: (error: Error) => {
-        this.share.set(null);
-        this.readingFile = false;
+        this.rest();
         this.scan.set(null);
         this.problem.set(error.message);
       },
