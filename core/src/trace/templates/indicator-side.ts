@@ -30,7 +30,7 @@ export const indicatorSide: Template = {
     const [front, rear] = [`${w.frontPlug}.1`, `${w.rearPlug}.1`];
     const [frontBack, rearBack] = [`${w.frontPlug}.2`, `${w.rearPlug}.2`];
     const lit = `with the ${w.side} indicator on, while it is lit`;
-    const fast = 'More than 120 flashes a minute: one of them is.';
+    const walk = `Walk round with the ${w.side} indicator on (over 120 flashes a minute mean a dark lamp)`;
     return new CaseDraft()
       .battery()
       .fuse('FUSE', `fuse ${w.fuse}`, ['b+', w.fuse], 15)
@@ -74,18 +74,8 @@ export const indicatorSide: Template = {
       .suspect('flasher', 'FLASHER', 'stuckOpen', 1.5, 'the flasher is dead')
       .suspect('steady', 'FLASHER', 'stuckClosed', 0.5, 'the flasher leaves the lamps lit without flashing')
       .suspect('fuse', 'FUSE', 'open', 2, `fuse ${w.fuse} is blown`)
-      .beat(
-        'walk-front',
-        'FRONT',
-        'off',
-        `Indicator ${w.side} on, walk round: is the front lamp dark? (${fast})`,
-      )
-      .beat(
-        'walk-rear',
-        'REAR',
-        'off',
-        `Indicator ${w.side} on, walk round: is the rear lamp dark? (${fast})`,
-      )
+      .beat('walk-front', 'FRONT', 'off', `${walk}: is the front lamp dark?`)
+      .beat('walk-rear', 'REAR', 'off', `${walk}: is the rear lamp dark?`)
       .beat('dim-front', 'FRONT', 'weak', `Indicator ${w.side} on: does the front lamp flash, but dimly?`)
       .beat('dim-rear', 'REAR', 'weak', `Indicator ${w.side} on: does the rear lamp flash, but dimly?`)
       .beat('hazard', 'REAR', 'off', 'Hazard lights on, walk round: is the rear lamp dark now too?', {
