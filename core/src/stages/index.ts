@@ -1,7 +1,7 @@
 export { assessJob, type Assessment, type Stage, type StageState } from './assess.js';
 export { type Lens } from './lens.js';
 export { lackingText, traceOf } from './next.js';
-export { type Meaning, meanings, meaningsOf, percent, planned, suspectLabel } from './planned.js';
+export { type Meaning, meanings, meaningsOf, planned, suspectLabel } from './planned.js';
 export type { NextThing } from './thing.js';
 export {
   defaultSafetyPolicy,

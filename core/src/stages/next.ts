@@ -1,7 +1,8 @@
 /** The next thing to do, as a sentence computed from the record. */
 import type { NextTests } from '../trace/index.js';
 import { basicsWords, inventoryOf, type JobRecord, type Trace, originOf, standing } from '../record/index.js';
-import { percent, planned } from './planned.js';
+import { percent } from '../units/index.js';
+import { planned } from './planned.js';
 import { doFirst } from './power.js';
 import type { Situation } from './situation.js';
 import type { Lacking, Proof } from '../proof/index.js';

@@ -9,6 +9,7 @@ import {
   type TraceTest,
 } from '../trace/index.js';
 import { outcomeName, say, testName, unitOf, valueWords } from '../words/index.js';
+import { percent } from '../units/index.js';
 import { type NextThing, thing } from './thing.js';
 
 /** The first action of a plan as a sentence, with what its outcomes would mean. */
@@ -148,9 +149,4 @@ export function suspectLabel(source: TraceCase, id: string): string {
     (other) => other.id === (suspect?.element ?? id.split(':')[0]),
   );
   return element?.label ?? suspect?.label ?? id;
-}
-
-/** Whole percent, never rounded up to certainty. */
-export function percent(p: number): string {
-  return p > 0.995 && p < 1 ? 'over 99\u202f%' : `${Math.round(100 * p)}\u202f%`;
 }

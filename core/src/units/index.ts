@@ -15,4 +15,5 @@ export {
   temperatureUnit,
 } from './measures.js';
 export { showCents } from './money.js';
+export { percent } from './percent.js';
 export { readTyped, showValue, type TypedReading, type Unit } from './reading.js';

@@ -18,6 +18,22 @@ const sentences = {
     'No fault of this circuit explains all that was found. Look once more, wiped clean and in good light.',
   'trace.again.hand': () =>
     'No fault of this circuit explains all that was found. Do it once more, step by step, with the other side for comparison.',
+  'route.only': () => 'It is the only route that is open.',
+  'route.even': ({ other }: { other: string }) =>
+    `It costs about as much as “${other}”, what follows a failure counted in.`,
+  'route.cheapest': ({ cost, saving, other }: { cost: string; saving: string; other: string }) =>
+    `It costs ${cost} to its end, ${saving} less than “${other}”.`,
+  'route.inTime': ({ chance, extra, other }: { chance: string; extra: string; other: string }) =>
+    `It is ready by the date in ${chance} of cases. “${other}” is ${extra} cheaper, and more often than not too late.`,
+  'route.late': ({ chance }: { chance: string }) =>
+    `No route is likely to keep the date: this one keeps it in ${chance} of cases.`,
+  'route.quicker': ({ other, days, extra }: { other: string; days: number; extra: string }) =>
+    `“${other}” would be ${days === 1 ? 'a day' : `${days} days`} quicker, for ${extra} more.`,
+  'route.fails': ({ chance, next }: { chance: string; next: string }) =>
+    `It fails in ${chance} of cases; “${next}” follows then.`,
+  'route.failsAgain': ({ chance }: { chance: string }) =>
+    `It fails in ${chance} of cases. Nothing else is open then: it is done once more.`,
+  'route.closes': ({ others }: { others: string }) => `If it fails, ${others} can no longer be tried.`,
   'job.done': () => 'Nothing is open. The job is done.',
 };
 

@@ -13,8 +13,7 @@ import {
 } from '@angular/core';
 import { type Element, reference, type State } from '@dormant-beacon/core/circuit';
 import type { TraceCase } from '@dormant-beacon/core/trace';
-import { percent } from '@dormant-beacon/core/stages';
-import { showValue } from '@dormant-beacon/core/units';
+import { percent, showValue } from '@dormant-beacon/core/units';
 import { byContent } from '../entry';
 import { soundAmps, soundVolts } from './sound-volts';
 import {

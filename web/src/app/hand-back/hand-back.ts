@@ -3,11 +3,11 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButtonModule } from '@angular/material/button';
 import { writeCode } from '@dormant-beacon/core/codes';
 import { baselineOf, codeEnds, originOf, standing } from '@dormant-beacon/core/record';
-import { lackingText, percent, restraintCodesLeft, temporaryWords } from '@dormant-beacon/core/stages';
+import { lackingText, restraintCodesLeft, temporaryWords } from '@dormant-beacon/core/stages';
 import { proofOf } from '@dormant-beacon/core/proof';
 import { readingWords, testName, testRead } from '@dormant-beacon/core/words';
 import { sheetSays } from '@dormant-beacon/core/readings';
-import { showCents, showDistance } from '@dormant-beacon/core/units';
+import { percent, showCents, showDistance } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import { peopleFeature, selectJobPolicy, shopFeature } from '../session';
 import { Glyph } from '../frame';

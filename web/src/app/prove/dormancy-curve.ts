@@ -1,7 +1,7 @@
 /** How sure it is that a beacon stays dark, over its clean exposures: the curve, the target, where it stands. */
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { Proof } from '@dormant-beacon/core/proof';
-import { percent } from '@dormant-beacon/core/stages';
+import { percent } from '@dormant-beacon/core/units';
 import { chartFont, LineChart, type LineData, lineOptions, tokenColor } from '../chart';
 
 @Component({

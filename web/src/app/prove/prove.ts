@@ -3,7 +3,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal } fr
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
 import { RouterLink } from '@angular/router';
-import { lackingText, percent } from '@dormant-beacon/core/stages';
+import { lackingText } from '@dormant-beacon/core/stages';
+import { percent } from '@dormant-beacon/core/units';
 import { originOf, standing } from '@dormant-beacon/core/record';
 import { proofOf } from '@dormant-beacon/core/proof';
 import { Store } from '@ngrx/store';

@@ -1,6 +1,7 @@
 /** What a test may read, how likely each is, and what it would leave: two or three bars at a glance. */
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { meaningsOf, percent } from '@dormant-beacon/core/stages';
+import { meaningsOf } from '@dormant-beacon/core/stages';
+import { percent } from '@dormant-beacon/core/units';
 import type { ForeseenOutcome, TraceCase, TraceTest } from '@dormant-beacon/core/trace';
 
 /** More are no help to whoever chooses a test. */

@@ -1,7 +1,8 @@
 /** The suspects with what made each of them likely; pinned or ruled out by hand, and kept as a model's weakness. */
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { percent, suspectLabel } from '@dormant-beacon/core/stages';
+import { suspectLabel } from '@dormant-beacon/core/stages';
+import { percent } from '@dormant-beacon/core/units';
 import { testName } from '@dormant-beacon/core/words';
 import { type NextTests, singlesOf, type TraceCase } from '@dormant-beacon/core/trace';
 import { Desk, keepDraft, TextField } from '../entry';

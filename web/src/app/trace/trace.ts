@@ -10,7 +10,7 @@ import {
   standingFor,
   inventoryOf,
 } from '@dormant-beacon/core/record';
-import { percent, traceOf } from '@dormant-beacon/core/stages';
+import { traceOf } from '@dormant-beacon/core/stages';
 import { isRefusal } from '@dormant-beacon/core/refusal';
 import {
   actionClassOf,
@@ -23,7 +23,7 @@ import {
   type TraceReading,
   type TraceTest,
 } from '@dormant-beacon/core/trace';
-import { showCents } from '@dormant-beacon/core/units';
+import { percent, showCents } from '@dormant-beacon/core/units';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { Caution, NewVersion } from '../frame';

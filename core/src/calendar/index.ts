@@ -1,0 +1,8 @@
+export { addMonths, day, dayNumber, daysBetween, writtenDay } from './days.js';
+export {
+  usualWeek,
+  type WorkCalendar,
+  workCalendar,
+  workingDayAfter,
+  workingDaysUntil,
+} from './working-days.js';

@@ -1,0 +1,104 @@
+/** The spread of money and days, by drawing what may come of each route. */
+import { randomNumbers } from '../random/index.js';
+import { type Followed, openRoutes, type FollowOptions, routeFollower, triedCents } from './follow.js';
+import type { PlannedRoute, RoutePlan } from './plan-schema.js';
+import { daysOfShare } from './triangle.js';
+
+/** Source: the computation page, section 8. */
+export const usualDraws = 20_000;
+const drawsPerStep = 2000;
+
+export interface Spread {
+  readonly mean: number;
+  /** Within which one, five and nine in ten outcomes lie. */
+  readonly p10: number;
+  readonly p50: number;
+  readonly p90: number;
+}
+
+export interface RouteSpread {
+  readonly id: string;
+  readonly cents: Spread;
+  /** Working days. */
+  readonly days: Spread;
+  /** Share of the outcomes that are ready within `readyWithinDays`; null where nothing was asked. */
+  readonly readyInTime: number | null;
+}
+
+export interface DrawOptions extends FollowOptions {
+  readonly readyWithinDays?: number | null;
+  readonly seed: number;
+  readonly draws?: number;
+}
+
+/**
+ * Same plan, same seed, same result. Yields the share that is done, so that it can be shown, and given up by not going on.
+ */
+export function* drawRoutes(
+  plan: RoutePlan,
+  options: DrawOptions,
+): Generator<number, readonly RouteSpread[], void> {
+  const { hourlyRateCents, readyWithinDays, seed, draws = usualDraws } = options;
+  const open = openRoutes(plan, options);
+  const player = playerOf(plan, hourlyRateCents, open);
+  const spreads: RouteSpread[] = [];
+  for (const [n, first] of open.entries()) {
+    const random = randomNumbers(seed);
+    const cents = new Float64Array(draws);
+    const days = new Float64Array(draws);
+    for (let draw = 0; draw < draws; draw++) {
+      const outcome = player(first, random.uniform);
+      cents[draw] = outcome.cents;
+      days[draw] = outcome.days;
+      if (draw % drawsPerStep === drawsPerStep - 1) yield (n + (draw + 1) / draws) / open.length;
+    }
+    const inTime =
+      readyWithinDays == null ? null : days.filter((own) => own <= readyWithinDays).length / draws;
+    spreads.push({ id: first.id, cents: spreadOf(cents), days: spreadOf(days), readyInTime: inTime });
+  }
+  return spreads;
+}
+
+function spreadOf(values: Float64Array): Spread {
+  const mean = values.reduce((sum, value) => sum + value, 0) / Math.max(1, values.length);
+  values.sort();
+  const at = (share: number) => values[Math.max(0, Math.ceil(share * values.length) - 1)] ?? 0;
+  return { mean, p10: at(0.1), p50: at(0.5), p90: at(0.9) };
+}
+
+interface Outcome {
+  readonly cents: number;
+  readonly days: number;
+}
+
+/** One life of a route: tries until one succeeds, each failure followed as `followRoutes` says. */
+function playerOf(
+  plan: RoutePlan,
+  hourlyRateCents: number,
+  open: readonly PlannedRoute[],
+): (first: PlannedRoute, uniform: () => number) => Outcome {
+  const perDay = plan.downtimeCentsPerDay ?? 0;
+  const follow = routeFollower(plan, hourlyRateCents);
+  return (first, uniform) => {
+    let [cents, days] = [0, 0];
+    let left = open;
+    let own: Followed | undefined = follow(left).find(({ route }) => route === first);
+    while (own) {
+      const { route } = own;
+      const lead = daysOfShare(route.leadDays, uniform());
+      cents += triedCents(route, hourlyRateCents) + perDay * lead;
+      days += lead;
+      if (uniform() < route.succeeds) break;
+      cents += (route.lostCents ?? 0) + perDay * (route.lostDays ?? 0);
+      days += route.lostDays ?? 0;
+      const { closes }: Followed = own;
+      left = left.filter((other) => other !== route && !closes.includes(other));
+      own = follow(left)[0];
+      if (own) continue;
+      const again = daysOfShare(route.leadDays, uniform());
+      cents += triedCents(route, hourlyRateCents) + perDay * again;
+      days += again;
+    }
+    return { cents, days };
+  };
+}

@@ -1,0 +1,42 @@
+export { breakEven } from './break-even.js';
+export { type Coverage, coverageOf } from './coverage.js';
+export { centsOfShare, chanceReady, compareRoutes, expectedCents, expectedDays } from './compare.js';
+export { drawRoutes, type DrawOptions, type RouteSpread, type Spread, usualDraws } from './draws.js';
+export {
+  asRoute,
+  type Followed,
+  type FollowOptions,
+  followRoutes,
+  openRoutes,
+  triedCents,
+} from './follow.js';
+export { type Forbidden, forbiddenRoutes, type RouteRules } from './forbidden.js';
+export { learnedChance, type RouteCounts } from './learned.js';
+export { oneOrPair, type OneOrPair, type PairRequest, pairRequest } from './pair.js';
+export {
+  mostPlannedRoutes,
+  type PlannedRoute,
+  plannedRoute,
+  type RouteKind,
+  routeKind,
+  routeKinds,
+  type RoutePlan,
+  routePlan,
+  type UnitSort,
+  unitSort,
+  unitSorts,
+} from './plan-schema.js';
+export { type Recommendation, recommendRoute } from './recommend.js';
+export {
+  type CoverageRequest,
+  coverageRequest,
+  type LeadDays,
+  leadDays,
+  type Route,
+  route,
+  type RouteFigures,
+  type RouteRequest,
+  routeRequest,
+} from './schema.js';
+export { type ChosenRoute, jobSum, type JobSum } from './sums.js';
+export { routeKindWords, unitSortWords, usualRoutes } from './usual-routes.js';
