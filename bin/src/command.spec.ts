@@ -29,6 +29,34 @@ describe('beacon', () => {
     expect(result.totalNeeded).toBe(4);
   });
 
+  it('compares routes, parts and covers as the page says', () => {
+    const run = (area: string, name: string) =>
+      JSON.parse(answer(call(area, name), JSON.stringify(verbs[area]![name]!.example))) as Record<
+        string,
+        never[]
+      >;
+    const [late, rust] = run('coverage', 'check')['covers']!;
+    expect(late).toEqual({
+      name: 'Lamp units, extended',
+      covered: false,
+      until: '2026-02-14',
+      daysOver: 23,
+      distanceOver: 0,
+    } as never);
+    expect(rust!['covered']).toBeTrue();
+    const fit = run('fit', 'check')['candidates']!;
+    expect(fit.map(({ id, verdict }) => [id, verdict])).toEqual([
+      ['harbour', 'fits'],
+      ['tidewater', 'rejected'],
+    ]);
+    // 42,000 + 7,500 against 6,000 + 22,500 + 0.35 × 49,500 + 2,500 × (1 + 0.35 × 3).
+    const routes = run('route', 'compare')['routes']!;
+    expect(routes.map(({ id, expectedCents }) => [id, expectedCents])).toEqual([
+      ['new', 49_500],
+      ['driver-repair', 50_950],
+    ]);
+  });
+
   it('reads a report in UTF-16 and one with a table', () => {
     const read = (input: Buffer, ...args: string[]) =>
       JSON.parse(spawnSync(beacon, ['scan', 'read', ...args], { input }).stdout.toString()) as {

@@ -89,3 +89,53 @@ export const restraintPackage = {
   vehicleValueCents: 420_000,
   totalLossAt: 0.7,
 };
+
+export const coverage = {
+  inService: '2018-02-14',
+  on: '2026-03-09',
+  odometer: 130_000,
+  covers: [
+    { name: 'Lamp units, extended', months: 96, distance: 160_000 },
+    { name: 'Rust', months: 144 },
+  ],
+};
+
+const unit = {
+  kind: 'daytime LED unit',
+  connectors: [{ cavities: 6, key: 'A', colour: 'grey' }],
+  hand: 'right',
+  watts: 18,
+};
+export const fit = {
+  original: { ...unit, id: 'removed', partNumber: 'OM-2210-04', options: ['adaptive'] },
+  candidates: [
+    { ...unit, id: 'harbour', partNumber: 'OM-2210-06', options: ['adaptive'], priceCents: 21_000 },
+    { ...unit, id: 'tidewater', partNumber: 'OM-2210-04', hand: 'left', options: [], priceCents: 9000 },
+  ],
+  supersessions: [{ old: 'OM-2210-04', new: 'OM-2210-06' }],
+};
+
+export const routes = {
+  routes: [
+    {
+      id: 'new',
+      priceCents: 42_000,
+      labourMinutes: 50,
+      hourlyRateCents: 9000,
+      leadDays: [1, 2, 6],
+      succeeds: 0.98,
+    },
+    {
+      id: 'driver-repair',
+      priceCents: 6000,
+      labourMinutes: 150,
+      hourlyRateCents: 9000,
+      leadDays: [0, 1, 2],
+      succeeds: 0.65,
+      onFailure: { costCents: 49_500, days: 3 },
+      downtimeCentsPerDay: 2500,
+    },
+  ],
+  readyWithinDays: 4,
+  seed: 1,
+};

@@ -1,6 +1,7 @@
 /** The calculations that the command offers: each a schema, a function and an example that runs. */
 import { explainCauses, explainRequest } from '@dormant-beacon/core/causes';
 import { solve, solveRequest } from '@dormant-beacon/core/circuit';
+import { checkFit, fitRequest } from '@dormant-beacon/core/fit';
 import { check, Refusal } from '@dormant-beacon/core/refusal';
 import {
   guardOf,
@@ -10,6 +11,7 @@ import {
   restraintScope,
   scopeRequest,
 } from '@dormant-beacon/core/restraints';
+import { compareRoutes, coverageOf, coverageRequest, routeRequest } from '@dormant-beacon/core/route';
 import {
   compareScans,
   comparison,
@@ -106,6 +108,33 @@ export const verbs: Readonly<Record<string, Readonly<Record<string, Verb>>>> = {
       options: [],
       example: examples.restraintPackage,
       run: (input) => restraintPackage(check(packageRequest, input)),
+    },
+  },
+  coverage: {
+    check: {
+      says: 'says which warranties still cover a car, or by how many days or how far they are missed',
+      input: 'json',
+      options: [],
+      example: examples.coverage,
+      run: (input) => coverageOf(check(coverageRequest, input)),
+    },
+  },
+  fit: {
+    check: {
+      says: 'compares parts on offer with the one that came out, best first, with the work that each implies',
+      input: 'json',
+      options: [],
+      example: examples.fit,
+      run: (input) => checkFit(check(fitRequest, input)),
+    },
+  },
+  route: {
+    compare: {
+      says: 'compares ways to put a unit right: money, days, chance, cheapest first',
+      input: 'json',
+      options: [],
+      example: examples.routes,
+      run: (input) => compareRoutes(check(routeRequest, input)),
     },
   },
   watch: {
