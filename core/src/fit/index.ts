@@ -1,4 +1,5 @@
 export { checkFit, compareParts, type FitAnswer } from './check-fit.js';
+export { arrivalTrials } from './arrival.js';
 export { isOneOff, normalNumber, numberParts } from './part-number.js';
 export {
   type Comparison,
@@ -17,3 +18,13 @@ export {
   supersession,
 } from './schema.js';
 export { supersessionGraph, type Supersessions } from './supersession.js';
+export {
+  orderSteps,
+  partData,
+  type PartDescription,
+  partDescription,
+  type PartFactData,
+  partOrderData,
+  type PartOrderData,
+  partRoles,
+} from './records.js';

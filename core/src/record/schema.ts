@@ -1,6 +1,7 @@
 /** A job's record: its head and the facts entered about it. The one definition of their data. */
 import * as z from 'zod';
 import { eventKind } from '../event/index.js';
+import { partData, partOrderData } from '../fit/index.js';
 import { batteryReading, sheet } from '../readings/index.js';
 import {
   donorData,
@@ -13,6 +14,14 @@ import {
   signData,
   temporaryData,
 } from '../restraints/index.js';
+import {
+  benchWorkData,
+  consignmentData,
+  coverageData,
+  routeChoiceData,
+  routeOutcomeData,
+  routePlanData,
+} from '../route/index.js';
 import { lineMark, scan } from '../scans/index.js';
 import { distanceUnit } from '../units/index.js';
 import { repairMethod, traceCase, traceReading } from '../trace/index.js';
@@ -225,6 +234,10 @@ export const approvalData = z.strictObject({
   how: z.enum(['here', 'telephone', 'message', 'letter']),
   /** Who answered, or who was asked. */
   by: line,
+  /** The unit that it is about, where its routes were weighed. */
+  planId: id.nullish(),
+  /** Said at take-in: fuses, bulbs and clips up to the limit need no second call. */
+  smallParts: z.literal(true).nullish(),
 });
 /** Bytes are saved first, under `attachmentId`; this says what they show. */
 export const photoData = z.strictObject({
@@ -253,6 +266,16 @@ export const judgementData = z.strictObject({
 /** A function that was seen working: what hangs on the same supply or ground cannot be lost. */
 export const workingData = z.strictObject({ module: line, function: line });
 export const safetyData = safetyStep;
+export {
+  benchWorkData,
+  consignmentData,
+  coverageData,
+  partData,
+  partOrderData,
+  routeChoiceData,
+  routeOutcomeData,
+  routePlanData,
+};
 export { donorData, inventoryData, loopReadingData, offerData, parcelData, signData, temporaryData };
 export const noteData = z.strictObject({ stage: stageId, text: z.string().trim().min(1).max(1000) });
 export const handBackData = z.strictObject({ note: longText.nullish() });
@@ -315,6 +338,14 @@ const lists = {
   offers: z.array(fact(offerData)).default([]),
   donors: z.array(fact(donorData)).default([]),
   parcels: z.array(fact(parcelData)).default([]),
+  routePlans: z.array(fact(routePlanData)).default([]),
+  routeChoices: z.array(fact(routeChoiceData)).default([]),
+  routeOutcomes: z.array(fact(routeOutcomeData)).default([]),
+  coverages: z.array(fact(coverageData)).default([]),
+  parts: z.array(fact(partData)).default([]),
+  partOrders: z.array(fact(partOrderData)).default([]),
+  consignments: z.array(fact(consignmentData)).default([]),
+  benchWorks: z.array(fact(benchWorkData)).default([]),
   handBacks: z.array(fact(handBackData)),
 };
 export type FactList = keyof typeof lists;
@@ -353,6 +384,8 @@ export type Approval = JobRecord['approvals'][number];
 export type Judgement = JobRecord['judgements'][number];
 export type SafetyFact = JobRecord['safeties'][number];
 export type Temporary = JobRecord['temporaries'][number];
+export type RoutePlanFact = JobRecord['routePlans'][number];
+export type PartFact = JobRecord['parts'][number];
 export type SheetFact = JobRecord['sheets'][number];
 
 export const lensState = z.enum(['lit', 'flashing', 'comes-and-goes', 'dark', 'dormant', 'returned']);

@@ -1,4 +1,5 @@
 /** The spread of money and days, by drawing what may come of each route. */
+import type { Work } from '../progress/index.js';
 import { randomNumbers } from '../random/index.js';
 import { type Followed, openRoutes, type FollowOptions, routeFollower, triedCents } from './follow.js';
 import type { PlannedRoute, RoutePlan } from './plan-schema.js';
@@ -32,12 +33,9 @@ export interface DrawOptions extends FollowOptions {
 }
 
 /**
- * Same plan, same seed, same result. Yields the share that is done, so that it can be shown, and given up by not going on.
+ * Same plan, same seed, same result.
  */
-export function* drawRoutes(
-  plan: RoutePlan,
-  options: DrawOptions,
-): Generator<number, readonly RouteSpread[], void> {
+export function* drawRoutes(plan: RoutePlan, options: DrawOptions): Work<readonly RouteSpread[]> {
   const { hourlyRateCents, readyWithinDays, seed, draws = usualDraws } = options;
   const open = openRoutes(plan, options);
   const player = playerOf(plan, hourlyRateCents, open);
@@ -50,7 +48,8 @@ export function* drawRoutes(
       const outcome = player(first, random.uniform);
       cents[draw] = outcome.cents;
       days[draw] = outcome.days;
-      if (draw % drawsPerStep === drawsPerStep - 1) yield (n + (draw + 1) / draws) / open.length;
+      if (draw % drawsPerStep === drawsPerStep - 1)
+        yield { done: n * draws + draw + 1, total: open.length * draws };
     }
     const inTime =
       readyWithinDays == null ? null : days.filter((own) => own <= readyWithinDays).length / draws;

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { finish } from '../progress/index.js';
 import { check } from '../refusal/index.js';
 import {
   asRoute,
@@ -12,7 +13,6 @@ import {
   oneOrPair,
   openRoutes,
   type PlannedRoute,
-  recommendRoute,
   type RoutePlan,
   routePlan,
   unitSorts,
@@ -32,12 +32,6 @@ const route = (id: string, more: Partial<PlannedRoute> = {}): PlannedRoute => ({
 });
 const plan = (...routes: PlannedRoute[]): RoutePlan => ({ unit: 'left driver', sort: 'lamp-unit', routes });
 const rate = { hourlyRateCents: 6000 };
-const run = <T>(steps: Generator<unknown, T>): T => {
-  for (;;) {
-    const step = steps.next();
-    if (step.done) return step.value;
-  }
-};
 
 describe('followRoutes', () => {
   const bench = route('bench', { priceCents: 500, succeeds: 0.5, closes: ['mail'], leadDays: [0, 0, 0] });
@@ -100,7 +94,7 @@ describe('followRoutes', () => {
       fc.property(anyPlan, fc.nat(1000), (own, seed) => {
         const followed = followRoutes(own, rate);
         const draws = 4000;
-        const spreads = run(drawRoutes(own, { ...rate, seed, draws, readyWithinDays: 5 }));
+        const spreads = finish(drawRoutes(own, { ...rate, seed, draws, readyWithinDays: 5 }));
         for (const one of followed) {
           const spread = spreads.find(({ id }) => id === one.route.id)!;
           const width = Math.max(spread.cents.p90 - spread.cents.p10, 0.4 * Math.abs(spread.cents.mean), 1);
@@ -112,7 +106,7 @@ describe('followRoutes', () => {
           expect(Math.abs(figures!.expectedCents - one.cents)).toBeLessThan(2 + 0.001 * one.cents);
           expect(figures!.expectedDays).toBeCloseTo(one.days, 6);
         }
-        expect(run(drawRoutes(own, { ...rate, seed, draws, readyWithinDays: 5 }))).toEqual(spreads);
+        expect(finish(drawRoutes(own, { ...rate, seed, draws, readyWithinDays: 5 }))).toEqual(spreads);
       }),
       { numRuns: 25 },
     );
@@ -140,41 +134,6 @@ describe('followRoutes', () => {
 function stripped({ next: _, ...own }: ReturnType<typeof asRoute>) {
   return own;
 }
-
-describe('recommendRoute', () => {
-  const money = (cents: number) => `€${cents / 100}`;
-  const own = plan(
-    route('new', { priceCents: 30_000, leadDays: [0, 1, 1] }),
-    route('used', { succeeds: 0.8 }),
-  );
-
-  it('takes the cheapest to its end, and says what it costs against the rest', () => {
-    const { id, reasons } = recommendRoute(followRoutes(own, rate), [], money)!;
-    expect(id).toBe('used');
-    expect(reasons.map(({ says }) => says)).toEqual([
-      'It costs €232 to its end, €128 less than “new”.',
-      '“new” would be a day quicker, for €128 more.',
-      'It fails in 20\u202f% of cases; “new” follows then.',
-    ]);
-  });
-
-  it('takes one that keeps the date before a cheaper one that does not', () => {
-    const ready = [
-      { id: 'new', readyInTime: 1 },
-      { id: 'used', readyInTime: 0.2 },
-    ];
-    const { id, reasons } = recommendRoute(followRoutes(own, rate), ready, money)!;
-    expect([id, reasons[0]!.key]).toEqual(['new', 'route.inTime']);
-    const late = recommendRoute(
-      followRoutes(own, rate),
-      ready.map((one) => ({ ...one, readyInTime: 0.1 })),
-      money,
-    )!;
-    expect([late.id, late.reasons[1]!.key]).toEqual(['used', 'route.late']);
-  });
-
-  it('says nothing where nothing is open', () => expect(recommendRoute([], [], money)).toBeNull());
-});
 
 describe('forbiddenRoutes', () => {
   const shut = (

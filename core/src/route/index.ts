@@ -26,7 +26,18 @@ export {
   unitSort,
   unitSorts,
 } from './plan-schema.js';
-export { type Recommendation, recommendRoute } from './recommend.js';
+export {
+  benchWorkData,
+  type BenchWork,
+  type Consignment,
+  consignmentData,
+  coverageData,
+  routeChoiceData,
+  routeOutcomeData,
+  type RoutePlanData,
+  routePlanData,
+} from './records.js';
+export { boxContents, leftOut } from './box.js';
 export {
   type CoverageRequest,
   coverageRequest,

@@ -1,9 +1,13 @@
 export {
   defaultProofPolicy,
+  defaultRoutePolicy,
   defaultSafetyPolicy,
   defaultShopSettings,
+  type JobPolicy,
+  jobPolicyOf,
   type ProofPolicy,
   proofPolicyOf,
+  type RoutePolicy,
   type SafetyPolicy,
   safetyPolicyOf,
 } from './policy.js';

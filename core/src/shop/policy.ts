@@ -25,22 +25,35 @@ export interface SafetyPolicy {
 
 export const defaultSafetyPolicy: SafetyPolicy = { waitingMinutes: leastWaitingMinutes, secondPerson: false };
 
+/** What a shop sets for the routes of a unit: what an hour costs, and which restraint units it fits. */
+export interface RoutePolicy {
+  readonly hourlyRateCents: number;
+  readonly restraintRoute: ShopSettings['restraintRoute'];
+}
+
+export const defaultRoutePolicy: RoutePolicy = { hourlyRateCents: 9000, restraintRoute: 'maker-new' };
+
+/** All that a shop asks of a job. */
+export type JobPolicy = ProofPolicy & SafetyPolicy & RoutePolicy;
+
 export const defaultShopSettings: ShopSettings = {
   name: 'The shop',
   distanceUnit: 'km',
   temperatureUnit: 'C',
   pressureUnit: 'bar',
   currency: 'EUR',
-  hourlyRateCents: 9000,
+  hourlyRateCents: defaultRoutePolicy.hourlyRateCents,
   timeZone: 'UTC',
   locale: 'en-GB',
   waitingMinutes: leastWaitingMinutes,
   secondPerson: false,
-  restraintRoute: 'maker-new',
+  restraintRoute: defaultRoutePolicy.restraintRoute,
   testerAllowed: false,
   testerApproval: '',
   separationMinutes: defaultProofPolicy.separationMinutes,
   coldStarts: defaultProofPolicy.coldStarts,
+  calendar: { weekdays: [1, 2, 3, 4, 5], holidays: [] },
+  totalLossAt: 0.7,
 };
 
 /** What the shop asks before a car counts as safe. */
@@ -51,4 +64,10 @@ export function safetyPolicyOf({ waitingMinutes, secondPerson }: ShopSettings): 
 /** What the shop asks of a proof. */
 export function proofPolicyOf({ separationMinutes, coldStarts }: ShopSettings): ProofPolicy {
   return { ...defaultProofPolicy, separationMinutes, coldStarts };
+}
+
+/** What the shop asks of a job: of its proofs, before its car counts as safe, of its routes. */
+export function jobPolicyOf(shop: ShopSettings): JobPolicy {
+  const { hourlyRateCents, restraintRoute } = shop;
+  return { ...proofPolicyOf(shop), ...safetyPolicyOf(shop), hourlyRateCents, restraintRoute };
 }

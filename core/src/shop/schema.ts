@@ -1,5 +1,6 @@
 /** What a shop settles for itself: units, money, hours, and the policies that its lead sets. */
 import * as z from 'zod';
+import { usualWeek, workCalendar } from '../calendar/index.js';
 import { leastWaitingMinutes } from './waiting.js';
 import { distanceUnit, pressureUnit, temperatureUnit } from '../units/index.js';
 
@@ -37,6 +38,10 @@ export const shopSettings = z
     /** Minutes off between two drives that count apart. */
     separationMinutes: z.int().min(5).max(1440),
     coldStarts: z.int().min(3, 'three cold starts or more').max(50),
+    /** The days on which the shop works: dates are reckoned by them. */
+    calendar: workCalendar.default(usualWeek),
+    /** Share of the car’s value from which a repair counts as a total loss. */
+    totalLossAt: z.number().min(0.1).max(1.5).default(0.7),
   })
   .refine((shop) => !shop.testerAllowed || shop.testerApproval.length >= 8, {
     path: ['testerApproval'],

@@ -13,6 +13,8 @@ import type { Lens } from './lens.js';
 import { nextThing } from './next.js';
 import type { NextThing } from './thing.js';
 import { defaultProofPolicy, type Proof, type ProofPolicy } from '../proof/index.js';
+import type { RoutePolicy } from '../shop/index.js';
+import { bringsPart, dueAt, type UnitRoutes, type UnitStep } from './unit-routes.js';
 import type { SafetyPolicy } from './safety.js';
 import { situationOf, type Situation } from './situation.js';
 
@@ -42,6 +44,7 @@ export interface Assessment {
   readonly safety: Situation['safety'];
   /** Something in this job is a matter of restraints. */
   readonly restraint: boolean;
+  readonly units: Situation['units'];
   readonly temporaries: Situation['temporaries'];
   /** A lamp, fuse, socket or plain latch, and nothing beside it. */
   readonly short: boolean;
@@ -53,12 +56,12 @@ export interface Assessment {
 export function assessJob(
   record: JobRecord,
   plans: ReadonlyMap<string, NextTests> = new Map(),
-  policy: ProofPolicy & Partial<SafetyPolicy> = defaultProofPolicy,
+  policy: ProofPolicy & Partial<SafetyPolicy & RoutePolicy> = defaultProofPolicy,
 ): Assessment {
   const at = situationOf(record, policy);
   const stages = stageIds.map((id) => stage(id, at, plans));
   const { lenses, proofs, untreated, clearing, final, powered, battery, basics, approvals } = at;
-  const { safety, restraint, temporaries, short, notDriven } = at;
+  const { units, safety, restraint, temporaries, short, notDriven } = at;
   const next = nextThing(at, plans);
   return {
     lenses,
@@ -72,6 +75,7 @@ export function assessJob(
     battery,
     basics,
     approvals,
+    units,
     safety,
     restraint,
     temporaries,
@@ -85,7 +89,7 @@ function stage(id: StageId, at: Situation, plans: ReadonlyMap<string, NextTests>
   return { id, state, reason: reason ?? null, until: until ?? null };
 }
 
-type Decided = readonly [state: StageState, reason?: string, until?: string];
+type Decided = readonly [state: StageState, reason?: string | undefined, until?: string | undefined];
 
 /** Of a short job these do not apply until it widens; whoever has something to enter there may. */
 const notInShort: ReadonlySet<StageId> = new Set([
@@ -168,7 +172,30 @@ function makeSafe(at: Situation): Decided {
   return ['open', `before ${reasons.join(' and ')} are opened`];
 }
 
+/** What keeps a unit on the route page, in the words of the path. */
+const onRoute: Partial<Record<UnitStep, Decided>> = {
+  choose: ['open', 'choose a route'],
+  'none-open': ['open', 'no route is left'],
+  ask: ['open', 'ask the customer'],
+  declined: ['open', 'declined: find another way'],
+  order: ['open', 'order the part'],
+  pack: ['open', 'pack it for its repair'],
+  bench: ['open', 'repair it at the bench'],
+};
+
+/** What a unit keeps open or waits for on the route page; null where it is past it. */
+function unitRoute({ step, plan, ordered, consignment }: UnitRoutes): Decided | null {
+  if (step === 'asked') return ['waiting', `the customer’s answer: ${plan.unit}`];
+  if (step === 'ordered') return ['waiting', plan.unit, dueAt(ordered?.order?.dueOn)];
+  if (step === 'away') return ['waiting', plan.unit, dueAt(consignment?.dueOn)];
+  return onRoute[step] ?? null;
+}
+
 function route(at: Situation, plans: ReadonlyMap<string, NextTests>): Decided {
+  if (at.units.length > 0) {
+    const left = at.units.map(unitRoute).filter((own) => own !== null);
+    return left.find(([state]) => state === 'open') ?? left[0] ?? ['done'];
+  }
   const asked = at.approvals.find(({ answer }) => answer === 'asked');
   if (asked) return ['waiting', `the customer’s answer: ${asked.item}`];
   if (at.approvals.some(({ answer }) => answer === 'yes')) return ['done'];
@@ -188,8 +215,24 @@ const noted = (at: Situation, id: StageId): boolean =>
 const withPart = (at: Situation) =>
   standing(at.record.repairs).filter((repair) => repair.part != null || repair.method === 'replace');
 
+/** What keeps a unit on the match page, in the words of the path. */
+const onMatch: Partial<Record<UnitStep, string>> = {
+  original: 'enter the unit that came out',
+  'open-box': 'compare what came',
+  wrong: 'what came does not fit',
+  verify: 'make sure before it is fitted',
+};
+
 function match(at: Situation): Decided {
-  if (noted(at, 'match')) return ['done'];
+  const units = at.units.filter(({ chosen }) => chosen !== null && bringsPart(chosen.kind));
+  const [open] = units.flatMap(({ step }) => onMatch[step] ?? []);
+  if (open !== undefined) return ['open', open];
+  if (units.length > 0 && units.every(({ delivered }) => delivered !== null)) return ['done'];
+  if (units.some(({ step }) => step !== 'done')) return ['closed', 'after the part has come'];
+  if (at.units.length > 0 && at.untreated.length > 0 && units.length === 0)
+    return at.units.every(({ chosen }) => chosen !== null)
+      ? ['not-needed', 'no part was bought']
+      : ['closed', 'after the route is chosen'];
   if (at.beacons.length > 0 && at.untreated.length === 0)
     return ['not-needed', withPart(at).length > 0 ? 'not compared' : 'no part was fitted'];
   const part = at.approvals.some(({ answer, origin }) => answer === 'yes' && origin !== 'no-part');

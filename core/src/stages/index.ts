@@ -1,4 +1,13 @@
 export { assessJob, type Assessment, type Stage, type StageState } from './assess.js';
+export { recommendRoute, type Recommendation } from './recommend-route.js';
+export {
+  bringsPart,
+  type Delivered,
+  type UnitOffer,
+  type UnitRoutes,
+  unitRoutes,
+  type UnitStep,
+} from './unit-routes.js';
 export { type Lens } from './lens.js';
 export { lackingText, traceOf } from './next.js';
 export { type Meaning, meanings, meaningsOf, planned, suspectLabel } from './planned.js';

@@ -8,6 +8,7 @@ import type { Situation } from './situation.js';
 import type { Lacking, Proof } from '../proof/index.js';
 import { say } from '../words/index.js';
 import { type NextThing, thing } from './thing.js';
+import { dueAt, type UnitRoutes, type UnitStep } from './unit-routes.js';
 
 export function nextThing(at: Situation, plans: ReadonlyMap<string, NextTests>): NextThing {
   if (at.powered === 'ask' && !at.based)
@@ -39,7 +40,7 @@ export function nextThing(at: Situation, plans: ReadonlyMap<string, NextTests>):
   const returned = at.proofs.find((proof) => proof.returned);
   if (returned && at.lastRepair && !traceAfter(at, returned.returned!.seq)) return comeback(at, returned);
   if (at.untreated.length > 0)
-    return basicsNext(at) ?? restraintNext(at) ?? approvalNext(at, traceNext(at, plans));
+    return basicsNext(at) ?? restraintNext(at) ?? unitNext(at) ?? approvalNext(at, traceNext(at, plans));
   if (!at.clearing)
     return thing(
       'clear',
@@ -112,6 +113,74 @@ function basicsNext(at: Situation): NextThing | null {
   const [item] = at.basics.left;
   if (!item) return null;
   return thing('basics', `${basicsWords[item]}.`, `Basics first: ${at.basics.reasons.join(', ')}.`);
+}
+
+/** The unit whose routes were weighed and that is not fitted yet: what comes next for it. */
+function unitNext({ units }: Situation): NextThing | null {
+  const open = units.filter(({ step }) => step !== 'done');
+  const busy = open.find(({ step }) => !waiting.has(step)) ?? open[0];
+  return busy ? unitThing(busy) : null;
+}
+
+/** Steps in which nobody in the shop has anything to do. */
+const waiting: ReadonlySet<UnitStep> = new Set(['asked', 'ordered', 'away']);
+
+function unitThing(own: UnitRoutes): NextThing {
+  const { unit, checkFirst } = own.plan;
+  const route = own.chosen?.label ?? '';
+  const first = checkFirst ? say('unit.checkFirst', { check: checkFirst }) : null;
+  switch (own.step) {
+    case 'choose':
+      return thing('route', say('unit.choose', { unit }), say('unit.chooseWhy', { count: own.open.length }));
+    case 'none-open':
+      return thing('route', say('unit.noneOpen', { unit }));
+    case 'ask':
+      return thing('route', say('unit.ask', { unit, route }), first);
+    case 'declined':
+      return thing('route', say('unit.declined', { unit, route }));
+    case 'order': {
+      const seller = own.offers.find(({ id }) => id === own.chosen?.offerId)?.fact.seller;
+      return thing(
+        'route',
+        seller ? say('unit.orderFrom', { unit, seller }) : say('unit.order', { unit, route }),
+        first,
+      );
+    }
+    case 'pack':
+      return thing('route', say('unit.pack', { unit }));
+    case 'bench':
+      return thing('route', say('unit.bench', { unit }));
+    case 'original':
+      return thing('match', say('unit.original', { unit }), say('unit.originalWhy'));
+    case 'open-box':
+      return thing('match', say('unit.open', { unit }), say('unit.openWhy'));
+    case 'wrong':
+      return thing('match', say('unit.wrong', { unit }), own.delivered!.fails[0] ?? hardLine(own, 'differs'));
+    case 'verify':
+      return thing('match', say('unit.verify', { unit, line: hardLine(own, 'unknown') }));
+    case 'asked':
+      return thing('route', say('unit.wait', { unit }), null, `the customer’s answer: ${unit}`);
+    case 'ordered':
+      return thing(
+        'route',
+        say('unit.wait', { unit }),
+        first,
+        unit,
+        dueAt(own.ordered?.order?.dueOn) ?? null,
+      );
+    case 'away':
+      return thing('route', say('unit.wait', { unit }), first, unit, dueAt(own.consignment?.dueOn) ?? null);
+    default:
+      return thing('trace', say('unit.fit', { unit }), first);
+  }
+}
+
+/** The first hard line of the comparison with such an outcome, as its reason says it. */
+function hardLine({ delivered }: UnitRoutes, outcome: 'differs' | 'unknown'): string {
+  return (
+    delivered?.comparison?.attributes.find((line) => line.weight === 'hard' && line.outcome === outcome)
+      ?.reason ?? ''
+  );
 }
 
 /** After a collision: what the car has, what is still to be looked at, and which unit is away. */

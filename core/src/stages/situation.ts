@@ -31,7 +31,9 @@ import {
   safetyOf,
   type SafetyPolicy,
 } from './safety.js';
+import { defaultRoutePolicy, type RoutePolicy } from '../shop/index.js';
 import { isShortJob } from './short.js';
+import { type UnitRoutes, unitRoutes } from './unit-routes.js';
 
 export interface Situation {
   readonly record: JobRecord;
@@ -55,6 +57,8 @@ export interface Situation {
   readonly basics: BasicsAsked;
   /** The last answer for each item that the customer was asked about. */
   readonly approvals: readonly Approval[];
+  /** Units that are put right, each with its routes and where it stands. */
+  readonly units: readonly UnitRoutes[];
   readonly safety: SafetyCourse;
   /** Something in this job is a matter of restraints: a beacon, a code, a collision, a circuit. */
   readonly restraint: boolean;
@@ -67,8 +71,11 @@ export interface Situation {
 }
 
 /** The standing of a record under the shop's policy of proof. */
-export function situationOf(record: JobRecord, policy: ProofPolicy & Partial<SafetyPolicy>): Situation {
-  const rules = { ...defaultSafetyPolicy, ...policy };
+export function situationOf(
+  record: JobRecord,
+  policy: ProofPolicy & Partial<SafetyPolicy & RoutePolicy>,
+): Situation {
+  const rules = { ...defaultSafetyPolicy, ...defaultRoutePolicy, ...policy };
   const safety = safetyOf(record, rules);
   const beacons = standing(record.beacons).map((beacon) => ({
     ...beacon,
@@ -102,7 +109,8 @@ export function situationOf(record: JobRecord, policy: ProofPolicy & Partial<Saf
     powered: mayBePowered(record),
     battery: batteryOf(record),
     basics: basicsAsked(record),
-    approvals: lastAnswers(standing(record.approvals)),
+    approvals: lastAnswers(standing(record.approvals).filter(({ smallParts }) => smallParts !== true)),
+    units: unitRoutes(record, rules),
     safety,
     restraint:
       record.head.event === 'collision' ||

@@ -34,6 +34,32 @@ const sentences = {
   'route.failsAgain': ({ chance }: { chance: string }) =>
     `It fails in ${chance} of cases. Nothing else is open then: it is done once more.`,
   'route.closes': ({ others }: { others: string }) => `If it fails, ${others} can no longer be tried.`,
+  'unit.choose': ({ unit }: { unit: string }) => `Choose how “${unit}” is put right.`,
+  'unit.chooseWhy': ({ count }: { count: number }) =>
+    count === 1
+      ? 'One route is open.'
+      : `${count} routes are open, each followed to its end in money and days.`,
+  'unit.noneOpen': ({ unit }: { unit: string }) =>
+    `No route is left for “${unit}”: add one, or speak with the customer.`,
+  'unit.ask': ({ unit, route }: { unit: string; route: string }) =>
+    `Ask the customer about “${unit}”: ${route}.`,
+  'unit.declined': ({ unit, route }: { unit: string; route: string }) =>
+    `The customer said no to “${unit}”, ${route}: choose another way.`,
+  'unit.order': ({ unit, route }: { unit: string; route: string }) => `Order “${unit}”, ${route}.`,
+  'unit.orderFrom': ({ unit, seller }: { unit: string; seller: string }) => `Order “${unit}” from ${seller}.`,
+  'unit.checkFirst': ({ check }: { check: string }) => `Before the new one is powered: ${check}.`,
+  'unit.wait': ({ unit }: { unit: string }) => `Wait for “${unit}”.`,
+  'unit.pack': ({ unit }: { unit: string }) => `Pack “${unit}” for its repair: go through the box first.`,
+  'unit.bench': ({ unit }: { unit: string }) =>
+    `Repair “${unit}” at the bench, and enter what was done and tried.`,
+  'unit.original': ({ unit }: { unit: string }) => `Enter what stands on the “${unit}” that came out.`,
+  'unit.originalWhy': () => 'What was delivered is compared with it, line by line.',
+  'unit.open': ({ unit }: { unit: string }) => `Open the box of “${unit}” and compare what came.`,
+  'unit.openWhy': () => 'Number, plug, side, ratings; then try in the hand what can be tried.',
+  'unit.wrong': ({ unit }: { unit: string }) => `Send “${unit}” back: what came does not fit.`,
+  'unit.verify': ({ unit, line }: { unit: string; line: string }) =>
+    `Make sure of “${unit}” before it is fitted: ${line}.`,
+  'unit.fit': ({ unit }: { unit: string }) => `Fit “${unit}”, try it before closing, and enter the repair.`,
   'job.done': () => 'Nothing is open. The job is done.',
 };
 

@@ -4,7 +4,7 @@
  * forgotten when a server ends in between; another server takes it up.
  */
 import type { JobRecord } from '@dormant-beacon/core/record';
-import { proofPolicyOf, safetyPolicyOf } from '@dormant-beacon/core/shop';
+import { jobPolicyOf } from '@dormant-beacon/core/shop';
 import type { Knex } from 'knex';
 import type { Pools } from '../database/connect.js';
 import { patiently } from '../database/patiently.js';
@@ -123,10 +123,7 @@ export class Reviewer {
     if (!job) return false;
     const shop = await settings.now(pools.read);
     const record = await records.recordAt(pools.read, job, job.seq);
-    const bay = bayOf(record, await plans.of(record), {
-      ...proofPolicyOf(shop.settings),
-      ...safetyPolicyOf(shop.settings),
-    });
+    const bay = bayOf(record, await plans.of(record), jobPolicyOf(shop.settings));
     const written = await patiently(pools.write, async (trx) => {
       const [[now]] = (await trx.raw(
         'SELECT jobs.seq, job_summaries.search, job_summaries.review, NEXT VALUE FOR change_order AS change_no, (SELECT revision FROM shop_settings WHERE id = 1) AS shop_revision FROM jobs JOIN job_summaries ON job_id = jobs.id WHERE jobs.id = ? FOR UPDATE',

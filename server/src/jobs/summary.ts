@@ -3,7 +3,7 @@ import type { Bay } from '@dormant-beacon/contract';
 import { assessJob, type SafetyPolicy } from '@dormant-beacon/core/stages';
 import { type JobRecord } from '@dormant-beacon/core/record';
 import { type ProofPolicy } from '@dormant-beacon/core/proof';
-import { proofPolicyOf, safetyPolicyOf } from '@dormant-beacon/core/shop';
+import { jobPolicyOf } from '@dormant-beacon/core/shop';
 import type { Knex } from 'knex';
 import { storedOf } from '../database/connect.js';
 import type { SettingsMemory } from '../shop/settings.js';
@@ -69,7 +69,7 @@ export async function summarise(
   { before, after, job }: Change,
 ): Promise<Summary> {
   const { settings: shop } = await settings.at(trx, job.shopRevision);
-  const policy = { ...proofPolicyOf(shop), ...safetyPolicyOf(shop) };
+  const policy = jobPolicyOf(shop);
   const { plans: known, complete } = plans.known(after);
   const bay = bayOf(after, known, policy);
   const renamed = before === null || !sameWords(before, after);

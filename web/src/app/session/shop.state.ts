@@ -1,7 +1,7 @@
 /** The shop's settings, as every screen uses them: units, money, policies. */
 import { inject } from '@angular/core';
 import type { Shop } from '@dormant-beacon/contract';
-import { defaultShopSettings, proofPolicyOf, safetyPolicyOf } from '@dormant-beacon/core/shop/policy';
+import { defaultShopSettings, jobPolicyOf } from '@dormant-beacon/core/shop/policy';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import {
   createActionGroup,
@@ -53,8 +53,5 @@ export const loadShop = createEffect(
   { functional: true },
 );
 
-/** What the shop asks of a job: of its proofs, and before its car counts as safe. */
-export const selectJobPolicy = createSelector(shopFeature.selectSettings, (settings) => ({
-  ...proofPolicyOf(settings),
-  ...safetyPolicyOf(settings),
-}));
+/** What the shop asks of a job: of its proofs, before its car counts as safe, of its routes. */
+export const selectJobPolicy = createSelector(shopFeature.selectSettings, jobPolicyOf);

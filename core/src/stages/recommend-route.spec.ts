@@ -1,0 +1,51 @@
+import { followRoutes, type PlannedRoute, type RoutePlan } from '../route/index.js';
+import { recommendRoute } from './recommend-route.js';
+
+const rate = { hourlyRateCents: 6000 };
+const route = (id: string, more: Partial<PlannedRoute> = {}): PlannedRoute => ({
+  id,
+  kind: 'new',
+  label: id,
+  priceCents: 10_000,
+  labourMinutes: 60,
+  leadDays: [1, 2, 3],
+  succeeds: 1,
+  closes: [],
+  ...more,
+});
+const plan = (...routes: PlannedRoute[]): RoutePlan => ({ unit: 'left driver', sort: 'lamp-unit', routes });
+
+describe('recommendRoute', () => {
+  const money = (cents: number) => `€${cents / 100}`;
+  const own = plan(
+    route('new', { priceCents: 30_000, leadDays: [0, 1, 1] }),
+    route('used', { succeeds: 0.8 }),
+  );
+
+  it('takes the cheapest to its end, and says what it costs against the rest', () => {
+    const { id, reasons } = recommendRoute(followRoutes(own, rate), [], money)!;
+    expect(id).toBe('used');
+    expect(reasons.map(({ says }) => says)).toEqual([
+      'It costs €232 to its end, €128 less than “new”.',
+      '“new” would be a day quicker, for €128 more.',
+      'It fails in 20\u202f% of cases; “new” follows then.',
+    ]);
+  });
+
+  it('takes one that keeps the date before a cheaper one that does not', () => {
+    const ready = [
+      { id: 'new', readyInTime: 1 },
+      { id: 'used', readyInTime: 0.2 },
+    ];
+    const { id, reasons } = recommendRoute(followRoutes(own, rate), ready, money)!;
+    expect([id, reasons[0]!.key]).toEqual(['new', 'route.inTime']);
+    const late = recommendRoute(
+      followRoutes(own, rate),
+      ready.map((one) => ({ ...one, readyInTime: 0.1 })),
+      money,
+    )!;
+    expect([late.id, late.reasons[1]!.key]).toEqual(['used', 'route.late']);
+  });
+
+  it('says nothing where nothing is open', () => expect(recommendRoute([], [], money)).toBeNull());
+});
