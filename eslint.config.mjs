@@ -113,10 +113,22 @@ const webRooms = [
     'dates',
     'more',
   ],
-  ...['lamp', 'photo', 'reading', 'circuit', 'report'],
+  ...['lamp', 'photo', 'reading', 'circuit', 'report', 'unit'],
 ];
 const webPages = [
-  ...['people', 'bays', 'shop', 'library', 'take-in', 'baseline', 'basics', 'make-safe', 'trace', 'route'],
+  ...[
+    'people',
+    'bays',
+    'shop',
+    'library',
+    'take-in',
+    'baseline',
+    'basics',
+    'make-safe',
+    'trace',
+    'route',
+    'match',
+  ],
   ...['stage', 'clear', 'prove', 'hand-back'],
 ];
 const webWalls = [...webRooms, ...webPages].map((room, n) => {

@@ -33,7 +33,7 @@ describe('beacon', () => {
     const run = (area: string, name: string) =>
       JSON.parse(answer(call(area, name), JSON.stringify(verbs[area]![name]!.example))) as Record<
         string,
-        never[]
+        Record<string, unknown>[]
       >;
     const [late, rust] = run('coverage', 'check')['covers']!;
     expect(late).toEqual({
@@ -42,7 +42,7 @@ describe('beacon', () => {
       until: '2026-02-14',
       daysOver: 23,
       distanceOver: 0,
-    } as never);
+    });
     expect(rust!['covered']).toBeTrue();
     const fit = run('fit', 'check')['candidates']!;
     expect(fit.map(({ id, verdict }) => [id, verdict])).toEqual([

@@ -24,6 +24,15 @@ import {
   workingData,
   safetyData,
 } from '@dormant-beacon/core/record';
+import { partData, partOrderData } from '@dormant-beacon/core/fit';
+import {
+  benchWorkData,
+  consignmentData,
+  coverageData,
+  routeChoiceData,
+  routeOutcomeData,
+  routePlanData,
+} from '@dormant-beacon/core/route';
 import {
   donorData,
   inventoryData,
@@ -192,6 +201,54 @@ export const factKinds = {
     correctable: true,
     who: withCustomer,
     says: 'a unit posted to a service and back',
+  },
+  'route-plans': {
+    entry: entry(routePlanData),
+    correctable: true,
+    who: withCustomer,
+    says: 'a unit to be put right, with the routes that are weighed',
+  },
+  'route-choices': {
+    entry: entry(routeChoiceData),
+    correctable: true,
+    who: atTheCar,
+    says: 'the route that is taken, and why where it is not the one recommended',
+  },
+  'route-outcomes': {
+    entry: entry(routeOutcomeData),
+    correctable: true,
+    who: atTheCar,
+    says: 'what came of a route',
+  },
+  coverages: {
+    entry: entry(coverageData),
+    correctable: true,
+    who: withCustomer,
+    says: 'warranties and campaigns that may cover the car',
+  },
+  parts: {
+    entry: entry(partData),
+    correctable: true,
+    who: withCustomer,
+    says: 'the unit that came out, one on offer, or the one in the opened box',
+  },
+  'part-orders': {
+    entry: entry(partOrderData),
+    correctable: true,
+    who: withCustomer,
+    says: 'a part on offer reserved, ordered, arrived or sent back',
+  },
+  consignments: {
+    entry: entry(consignmentData),
+    correctable: true,
+    who: withCustomer,
+    says: 'a unit sent in for repair, with what is in the box, and back',
+  },
+  'bench-works': {
+    entry: entry(benchWorkData),
+    correctable: true,
+    who: atTheCar,
+    says: 'a repair at the bench: what was found, done and tried',
   },
   repairs: { entry: entry(repairData), correctable: true, who: atTheCar, says: 'a repair with its root' },
   clearings: { entry: entry(clearingData), correctable: true, who: atTheCar, says: 'codes were cleared' },

@@ -75,6 +75,10 @@ export {
   type Pattern,
   type RestraintFiles,
   patterns,
+  type AddSupersession,
+  type ImportSupersessions,
+  type RouteCountRows,
+  type Supersessions,
 } from './library.js';
 export {
   type AddWeakness,

@@ -1,5 +1,7 @@
 /** What the shop has learned and keeps: patterns of its readers, notes on codes, what vehicles' files link. */
 import { codeLink } from '@dormant-beacon/core/causes';
+import { supersession } from '@dormant-beacon/core/fit';
+import { routeKind, unitSort } from '@dormant-beacon/core/route';
 import { codePattern, linePattern } from '@dormant-beacon/core/scans';
 import { restraintFile } from '@dormant-beacon/core/restraints';
 import { instant } from '@dormant-beacon/core/record';
@@ -69,5 +71,30 @@ export const restraintFiles = z.strictObject({
   file: z.strictObject({ ...stamp, ...ownRestraintFile }).nullable(),
 });
 export type RestraintFiles = z.infer<typeof restraintFiles>;
+
+export const addSupersession = z.strictObject({
+  id,
+  ...supersession.shape,
+  source: line,
+});
+export type AddSupersession = z.infer<typeof addSupersession>;
+/** Many at once, from a list; what stands there already is passed over. */
+export const importSupersessions = z.strictObject({
+  rows: z.array(supersession).min(1).max(20_000),
+  source: line,
+});
+export type ImportSupersessions = z.infer<typeof importSupersessions>;
+export const supersessionsImported = z.strictObject({ added: z.int(), there: z.int() });
+/** Rows that speak of a number, directly or through the chain, in both directions. */
+export const supersessions = z.strictObject({
+  supersessions: z.array(z.strictObject({ ...stamp, ...supersession.shape, source: z.string() })),
+});
+export type Supersessions = z.infer<typeof supersessions>;
+
+/** What came of each kind of route on each sort of unit in this shop. */
+export const routeCounts = z.strictObject({
+  counts: z.array(z.strictObject({ sort: unitSort, kind: routeKind, succeeded: z.int(), failed: z.int() })),
+});
+export type RouteCountRows = z.infer<typeof routeCounts>['counts'];
 
 export const added = z.strictObject({ id });

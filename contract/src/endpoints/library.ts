@@ -1,7 +1,7 @@
 /** What the shop has learned and keeps. */
 import * as circuits from '../circuits.js';
 import * as library from '../library.js';
-import { atTheCar, everyone, leadOnly } from '../who.js';
+import { atTheCar, everyone, leadOnly, withCustomer } from '../who.js';
 import { type Endpoint, small } from './endpoint.js';
 
 export const libraryEndpoints = {
@@ -49,6 +49,41 @@ export const libraryEndpoints = {
     answer: library.added,
     bodyLimit: small,
     entry: true,
+  },
+  supersessions: {
+    method: 'GET',
+    path: '/api/library/supersessions',
+    says: 'which part numbers took the place of which, as far as they lead to or from a number',
+    who: everyone,
+    answer: library.supersessions,
+    query: { number: 'a part number; left out, the whole list' },
+  },
+  addSupersession: {
+    method: 'POST',
+    path: '/api/library/supersessions',
+    says: 'adds that a part number took the place of another, with its source',
+    who: withCustomer,
+    body: library.addSupersession,
+    answer: library.added,
+    bodyLimit: small,
+    entry: true,
+  },
+  importSupersessions: {
+    method: 'POST',
+    path: '/api/library/supersession-lists',
+    says: 'adds a list of supersessions',
+    who: withCustomer,
+    body: library.importSupersessions,
+    answer: library.supersessionsImported,
+    bodyLimit: 4_000_000,
+    entry: true,
+  },
+  routeCounts: {
+    method: 'GET',
+    path: '/api/library/route-counts',
+    says: 'what came of each kind of route in this shop',
+    who: everyone,
+    answer: library.routeCounts,
   },
   circuits: {
     method: 'GET',

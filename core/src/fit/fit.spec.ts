@@ -351,6 +351,6 @@ describe('checkFit', () => {
     );
     expect(() =>
       check(fitRequest, { original: { ...original, builtTo: '2019-13' }, candidates: [] }),
-    ).toThrowError('original.builtTo: expected a year and a month such as 2019-04');
+    ).toThrowError('original.builtTo: expected a year and a month such as 2019-04, got "2019-13"');
   });
 });

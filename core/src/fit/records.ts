@@ -2,7 +2,7 @@
 import * as z from 'zod';
 import { day } from '../calendar/index.js';
 import { leadDays } from '../route/index.js';
-import { part } from './schema.js';
+import { part, supersession } from './schema.js';
 
 const id = z.uuid();
 const line = z.string().trim().min(1).max(200);
@@ -28,6 +28,8 @@ export const partData = z.strictObject({
     .array(z.strictObject({ what: line, works: z.boolean() }))
     .max(20)
     .nullish(),
+  /** Rows of the shop’s supersession list that speak of its number, as they were when it was entered. */
+  supersessions: z.array(supersession).max(60).nullish(),
   /** The photo of its label. */
   attachmentId: id.nullish(),
 });

@@ -1,5 +1,6 @@
 export { assessJob, type Assessment, type Stage, type StageState } from './assess.js';
-export { recommendRoute, type Recommendation } from './recommend-route.js';
+export { type ProposedUnit, proposedUnits } from './proposed-units.js';
+export { recommendRoute, type Recommendation, routeAgainst } from './recommend-route.js';
 export {
   bringsPart,
   type Delivered,

@@ -46,6 +46,34 @@ export function recommendRoute(
   };
 }
 
+/**
+ * What speaks against a route beside another: its money to the end, who makes it needless, how sure it would have to be.
+ *
+ * @param dominatedBy labels of routes that are no worse in anything and better in something
+ * @param evenAt the chance at which both cost the same, where there is one
+ */
+export function routeAgainst(
+  own: Followed,
+  other: Followed,
+  { dominatedBy, evenAt }: { readonly dominatedBy: readonly string[]; readonly evenAt: number | null },
+  money: (cents: number) => string,
+): readonly Said[] {
+  const whole = (cents: number) => money(Math.round(cents));
+  const extra = own.cents - other.cents;
+  return [
+    extra < evenCents
+      ? say('route.even', { other: other.route.label })
+      : say('route.dearer', { cost: whole(own.cents), extra: whole(extra), other: other.route.label }),
+    ...(dominatedBy.length > 0
+      ? [say('route.dominated', { others: dominatedBy.map((label) => `“${label}”`).join(' and ') })]
+      : []),
+    ...(evenAt === null
+      ? []
+      : [say('route.breakEven', { chance: percent(evenAt), other: other.route.label })]),
+    ...failure(own),
+  ];
+}
+
 function speaksForIt(
   chosen: Followed,
   followed: readonly Followed[],

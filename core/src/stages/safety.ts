@@ -17,6 +17,7 @@ import {
   inventoryOf,
   type JobRecord,
   type Repair,
+  type RoutePlanFact,
   type Temporary,
   type Trace,
   standing,
@@ -195,7 +196,10 @@ export function notDriven(
 ): string[] {
   const temporaries = openTemporaries(record);
   const codes = restraintCodesLeft(record);
-  const away = standing(record.parcels).filter(({ back }) => back == null);
+  const away = [
+    ...standing(record.parcels).filter(({ back }) => back == null),
+    ...standing(record.consignments).filter(({ back, planId }) => back == null && roadNeeds(record, planId)),
+  ];
   return [
     ...(course.confirmed.size > 0 ? ['its power is off: put it on again by the list first'] : []),
     ...temporaries.map(({ kind, where }) => `a ${temporaryWords[kind]} is still in it: ${where}`),
@@ -206,6 +210,14 @@ export function notDriven(
       ? [`${away.length === 1 ? 'a unit is' : `${away.length} units are`} away for repair`]
       : []),
   ];
+}
+
+/** Sorts of unit without which a car can be driven; of any other it cannot be told. */
+const notOfTheRoad: ReadonlySet<RoutePlanFact['sort']> = new Set(['actuator', 'switch', 'lock']);
+
+function roadNeeds(record: JobRecord, planId: string): boolean {
+  const plan = standingFor(record.routePlans, planId);
+  return plan === undefined || !notOfTheRoad.has(plan.sort);
 }
 
 export const temporaryWords: Readonly<Record<Temporary['kind'], string>> = {

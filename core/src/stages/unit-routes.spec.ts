@@ -186,6 +186,7 @@ describe('unitRoutes', () => {
     };
     const id = unit.story.enter('consignments', sent);
     expect([unit.step, ...unit.stages]).toEqual(['away', 'waiting', 'not-needed']);
+    expect(unit.story.assess().notDriven).toEqual(['a unit is away for repair']);
     unit.story.enter('consignments', { ...sent, back: { on: '2026-11-24', result: 'repaired' } }, id);
     expect(unit.step).toBe('fit');
   });

@@ -5,7 +5,6 @@ import {
   type FitAttribute,
   fitVerdicts,
   type PartDescription,
-  type Supersession,
   supersessionGraph,
 } from '../fit/index.js';
 import {
@@ -105,12 +104,8 @@ export function dueAt(day: string | null | undefined): string | undefined {
 }
 
 /** Every unit of the job that is put right, in the order of entry. */
-export function unitRoutes(
-  record: JobRecord,
-  settings: RoutePolicy,
-  supersessions: readonly Supersession[] = [],
-): readonly UnitRoutes[] {
-  const graph = supersessionGraph(supersessions);
+export function unitRoutes(record: JobRecord, settings: RoutePolicy): readonly UnitRoutes[] {
+  const graph = supersessionGraph(standing(record.parts).flatMap(({ supersessions }) => supersessions ?? []));
   return standing(record.routePlans).map((plan) => {
     const id = originOf(record.routePlans, plan);
     const own = <T extends { readonly planId: string }>(facts: readonly T[]) =>

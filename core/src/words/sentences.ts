@@ -60,6 +60,12 @@ const sentences = {
   'unit.verify': ({ unit, line }: { unit: string; line: string }) =>
     `Make sure of “${unit}” before it is fitted: ${line}.`,
   'unit.fit': ({ unit }: { unit: string }) => `Fit “${unit}”, try it before closing, and enter the repair.`,
+  'route.dearer': ({ cost, extra, other }: { cost: string; extra: string; other: string }) =>
+    `It costs ${cost} to its end, ${extra} more than “${other}”.`,
+  'route.dominated': ({ others }: { others: string }) =>
+    `Nobody needs it: ${others} costs no more, takes no longer and succeeds as often.`,
+  'route.breakEven': ({ chance, other }: { chance: string; other: string }) =>
+    `It would be as good as “${other}” if it succeeded in ${chance} of cases.`,
   'job.done': () => 'Nothing is open. The job is done.',
 };
 

@@ -8,6 +8,8 @@ import { mendSchema } from './schema.js';
 const appendOnly = [
   ...factTables,
   'trace_beacons',
+  'route_plan_beacons',
+  'supersessions',
   'repair_beacons',
   'logbook',
   'idempotency',

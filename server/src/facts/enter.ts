@@ -17,7 +17,7 @@ import {
   type Trace,
 } from '@dormant-beacon/core/record';
 import type { LineMark } from '@dormant-beacon/core/scans';
-import { safetyPolicyOf } from '@dormant-beacon/core/shop';
+import { jobPolicyOf } from '@dormant-beacon/core/shop';
 import type { TraceCase, TraceRepair } from '@dormant-beacon/core/trace';
 import type { Knex } from 'knex';
 import { type JobWrite, type LockedJob, writeJob, type Written } from '../database/transaction.js';
@@ -168,10 +168,8 @@ interface Moment {
 }
 
 async function gateShop({ settings }: Services, trx: Knex.Transaction, job: LockedJob): Promise<GateShop> {
-  return {
-    safety: safetyPolicyOf((await settings.at(trx, job.shopRevision)).settings),
-    clockJumps: job.clockJumps,
-  };
+  const policy = jobPolicyOf((await settings.at(trx, job.shopRevision)).settings);
+  return { safety: policy, route: policy, clockJumps: job.clockJumps };
 }
 
 /** The fact as it will stand, after every gate. */
@@ -268,6 +266,7 @@ function checkCorrection(
 
 /** A beacon or trace on which other entries stand cannot vanish from under them. */
 function checkUnused(record: JobRecord, kind: FactKind, id: string): void {
+  if (kind === 'route-plans' || kind === 'parts') return checkUnusedUnit(record, kind, id);
   if (kind !== 'beacons' && kind !== 'traces') return;
   const fact = factsOf(record, kind).find((other) => other.id === id)!;
   const origin = originOf(factsOf(record, kind), fact);
@@ -285,6 +284,24 @@ function checkUnused(record: JobRecord, kind: FactKind, id: string): void {
           other.beaconIds.includes(origin),
         ) ||
         standing(record.exposures).some((other) => other.beaconId === origin);
+  if (uses) throw conflict('Other entries stand on this one. Take those back first, or correct this one.');
+}
+
+/** A unit whose choice, parts or tries stand, and a part that was ordered, are not taken back under them. */
+function checkUnusedUnit(record: JobRecord, kind: 'route-plans' | 'parts', id: string): void {
+  const fact = factsOf(record, kind).find((other) => other.id === id)!;
+  const origin = originOf(factsOf(record, kind), fact);
+  const uses =
+    kind === 'route-plans'
+      ? [
+          ...standing(record.routeChoices),
+          ...standing(record.routeOutcomes),
+          ...standing(record.parts),
+          ...standing(record.consignments),
+          ...standing(record.benchWorks),
+          ...standing(record.approvals),
+        ].some(({ planId }) => planId === origin)
+      : [...standing(record.partOrders), ...standing(record.parts)].some(({ offerId }) => offerId === origin);
   if (uses) throw conflict('Other entries stand on this one. Take those back first, or correct this one.');
 }
 

@@ -30,6 +30,15 @@ import {
   signs,
 } from './restraint-gates.js';
 import {
+  benchWorks,
+  consignments,
+  partOrders,
+  parts,
+  routeChoices,
+  routeOutcomes,
+  routePlans,
+} from './route-gates.js';
+import {
   driveGate,
   type Gate,
   handBacks,
@@ -70,6 +79,11 @@ const waivers: Gate = (record) => {
 
 const needsBaseline = (record: JobRecord) => {
   if (!isBased(record)) throw conflict('The baseline comes first. Paste or read it now.');
+};
+
+const approvals: Gate = (record, fact) => {
+  if (fact['planId'] != null && !standingFor(record.routePlans, fact['planId'] as string))
+    throw invalid('data.planId', 'no such unit in this job');
 };
 
 const knownBeacons = (record: JobRecord, ids: readonly string[], path: string) => {
@@ -196,7 +210,7 @@ export const gates: Readonly<Record<FactKind, Gate>> = {
   notes: open,
   powerings: open,
   batteries: open,
-  approvals: open,
+  approvals,
   basics: needsBaseline,
   judgements: needsBaseline,
   workings: open,
@@ -222,5 +236,13 @@ export const gates: Readonly<Record<FactKind, Gate>> = {
   offers,
   donors,
   parcels,
+  'route-plans': routePlans,
+  'route-choices': routeChoices,
+  'route-outcomes': routeOutcomes,
+  coverages: open,
+  parts,
+  'part-orders': partOrders,
+  consignments,
+  'bench-works': benchWorks,
   'hand-backs': handBacks,
 };

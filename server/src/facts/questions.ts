@@ -30,6 +30,13 @@ const questions: Readonly<Partial<Record<FactKind, readonly string[]>>> = {
   offers: ['item', 'kind', 'from'],
   donors: ['item', 'seller'],
   parcels: ['item'],
+  'route-plans': ['unit'],
+  'route-choices': ['planId'],
+  'route-outcomes': ['planId', 'routeId'],
+  coverages: [],
+  'part-orders': ['offerId', 'step'],
+  consignments: ['planId'],
+  'bench-works': ['planId'],
   'hand-backs': [],
 };
 

@@ -2,7 +2,7 @@
  * Gates of restraint work: what is opened only while the car is safe, and what must stand before it leaves. Each
  * follows from the record under the job’s lock; none from a box that somebody ticked.
  */
-import { leastWaitingMinutes } from '@dormant-beacon/core/shop';
+import { leastWaitingMinutes, type RoutePolicy } from '@dormant-beacon/core/shop';
 import {
   inventoryOf,
   type JobRecord,
@@ -37,6 +37,7 @@ import type { StoredFact } from './repository.js';
 /** What a gate asks of the shop and of the server’s clock. */
 export interface GateShop {
   readonly safety: SafetyPolicy;
+  readonly route: RoutePolicy;
   readonly clockJumps: readonly string[];
 }
 

@@ -6,6 +6,7 @@ import { randomUUID } from 'node:crypto';
 import type { FactKind } from '@dormant-beacon/contract';
 import { type JobRecord, noFacts, type Role } from '@dormant-beacon/core/record';
 import { readReport } from '@dormant-beacon/core/scans';
+import { defaultRoutePolicy } from '@dormant-beacon/core/shop';
 import type { TraceCase } from '@dormant-beacon/core/trace';
 import { templates } from '@dormant-beacon/core/trace/templates';
 import fc from 'fast-check';
@@ -15,7 +16,11 @@ import { gates } from './gates.js';
 import type { StoredFact } from './repository.js';
 
 const began = Date.UTC(2026, 2, 9, 8, 0);
-const shop = { safety: { waitingMinutes: 30, secondPerson: false }, clockJumps: [] };
+const shop = {
+  route: defaultRoutePolicy,
+  safety: { waitingMinutes: 30, secondPerson: false },
+  clockJumps: [],
+};
 const metered: readonly string[] = ['volts', 'ohms', 'testLamp', 'continuity', 'amps', 'swap'];
 
 const names = [

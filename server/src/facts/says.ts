@@ -105,6 +105,35 @@ export function says(kind: FactKind, record: JobRecord, fact: StoredFact): strin
       const { back } = fact as { back?: { lamp: string } | null };
       return `${itemName(record, text('item'))} ${back ? `back from ${text('service')}: lamp ${back.lamp.replaceAll('-', ' ')}` : `posted to ${text('service')}, due ${text('dueOn')}`}`;
     }
+    case 'route-plans':
+      return `${text('unit')}: ${(fact['routes'] as unknown[]).length} routes weighed`;
+    case 'route-choices':
+      return `${unitName(record, fact)}: ${routeName(record, fact)} chosen${text('reason') ? ` (${text('reason')})` : ''}`;
+    case 'route-outcomes':
+      return `${unitName(record, fact)}: ${routeName(record, fact)} ${text('result')}${text('note') ? ` (${text('note')})` : ''}`;
+    case 'coverages':
+      return `In service since ${text('inService')}: ${(fact['covers'] as unknown[]).length} covers`;
+    case 'parts': {
+      const { partNumber } = fact['part'] as { partNumber: string };
+      const what = {
+        removed: 'came out',
+        offered: `on offer from ${text('seller')}`,
+        delivered: 'in the opened box',
+      };
+      return `${unitName(record, fact)}: ${partNumber} ${what[text('role') as keyof typeof what]}`;
+    }
+    case 'part-orders': {
+      const offer = standingFor(record.parts, text('offerId'));
+      return `${offer?.part.partNumber ?? 'Part'} from ${offer?.seller ?? 'its seller'}: ${text('step').replaceAll('-', ' ')}${text('dueOn') ? `, due ${text('dueOn')}` : ''}`;
+    }
+    case 'consignments': {
+      const back = fact['back'] as { result: string } | null | undefined;
+      return `${unitName(record, fact)} ${back ? `back from ${text('service')}: ${back.result.replaceAll('-', ' ')}` : `sent to ${text('service')}, due ${text('dueOn')}`}`;
+    }
+    case 'bench-works': {
+      const fails = (fact['tried'] as { works: boolean }[]).some(({ works }) => !works);
+      return `${unitName(record, fact)} at the bench: ${text('found')}; ${fails ? 'it still fails' : 'it works'}`;
+    }
     case 'hand-backs':
       return 'Car handed back';
   }
@@ -117,6 +146,15 @@ function itemName(record: JobRecord, id: string): string {
       .at(-1)
       ?.file.items.find((item) => item.id === id)?.label ?? id
   );
+}
+
+function unitName(record: JobRecord, fact: StoredFact): string {
+  return standingFor(record.routePlans, String(fact['planId']))?.unit ?? 'unit';
+}
+
+function routeName(record: JobRecord, fact: StoredFact): string {
+  const plan = standingFor(record.routePlans, String(fact['planId']));
+  return plan?.routes.find(({ id }) => id === fact['routeId'])?.label ?? String(fact['routeId']);
 }
 
 function testOf(record: JobRecord, fact: StoredFact, id: string) {

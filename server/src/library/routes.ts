@@ -22,6 +22,8 @@ import {
 } from './entries.js';
 import { foundBefore } from './found.js';
 import { keepRates, ratesOf } from './rates.js';
+import { routeCountsOf } from './route-counts.js';
+import { addSupersession, importSupersessions, supersessionsOf } from './supersessions.js';
 
 export function libraryRoutes(door: Door, services: Services): void {
   const { read: db, write: writing } = services.pools;
@@ -50,6 +52,21 @@ export function libraryRoutes(door: Door, services: Services): void {
     const body = check(endpoints.addCodeLink.body, request.body);
     await addCodeLink(writing, by(request, session), body);
     response.status(201).json({ id: body.id });
+  });
+  door.on(endpoints.supersessions, async (request, response) => {
+    response.json({ supersessions: await supersessionsOf(db, textQuery(request, 'number')) });
+  });
+  door.on(endpoints.addSupersession, async (request, response, session) => {
+    const body = check(endpoints.addSupersession.body, request.body);
+    await addSupersession(writing, by(request, session), body);
+    response.status(201).json({ id: body.id });
+  });
+  door.on(endpoints.importSupersessions, async (request, response, session) => {
+    const body = check(endpoints.importSupersessions.body, request.body);
+    response.status(201).json(await importSupersessions(writing, by(request, session), body));
+  });
+  door.on(endpoints.routeCounts, async (_request, response) => {
+    response.json({ counts: await routeCountsOf(db) });
   });
   door.on(endpoints.circuits, async (request, response) => {
     const [make, model] = [textQuery(request, 'make'), textQuery(request, 'model')];

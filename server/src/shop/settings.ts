@@ -92,9 +92,13 @@ export async function changeShop(
   });
 }
 
+/** A value as the log shows it: what is made of several as JSON. */
+const written = (value: ShopSettings[keyof ShopSettings]): string =>
+  typeof value === 'object' ? JSON.stringify(value) : String(value);
+
 function changesBetween(before: ShopSettings, after: ShopSettings): string {
   const changed = (Object.keys(after) as (keyof ShopSettings)[])
-    .filter((name) => before[name] !== after[name])
-    .map((name) => `${name} ${String(before[name])} → ${String(after[name])}`);
+    .filter((name) => written(before[name]) !== written(after[name]))
+    .map((name) => `${name} ${written(before[name])} → ${written(after[name])}`);
   return changed.length > 0 ? changed.join(', ') : 'saved without a change';
 }

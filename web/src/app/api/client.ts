@@ -6,12 +6,14 @@ import type {
   AddCodeNote,
   AddPattern,
   AddRestraintFile,
+  AddSupersession,
   AddWeakness,
   Bays,
   CircuitKept,
   CircuitRow,
   CodeFile,
   Device,
+  ImportSupersessions,
   KeepCircuit,
   KeepRates,
   KeptCircuit,
@@ -22,10 +24,12 @@ import type {
   Problem,
   Rates,
   RestraintFiles,
+  RouteCountRows,
   Session,
   Shop,
   ShopLogEntry,
   SignIn,
+  Supersessions,
   VehiclesKnown,
   Weaknesses,
 } from '@dormant-beacon/contract';
@@ -243,6 +247,23 @@ export class Client {
 
   keepCircuit(body: KeepCircuit): Promise<CircuitKept> {
     return this.change('POST', '/api/library/circuits', body);
+  }
+
+  async routeCounts(): Promise<RouteCountRows> {
+    return (await this.get<{ counts: RouteCountRows }>('/api/library/route-counts')).counts;
+  }
+
+  async supersessions(number: string | null): Promise<Supersessions['supersessions']> {
+    const query = number === null ? '' : `?${new URLSearchParams({ number }).toString()}`;
+    return (await this.get<Supersessions>(`/api/library/supersessions${query}`)).supersessions;
+  }
+
+  addSupersession(body: AddSupersession): Promise<{ id: string }> {
+    return this.change('POST', '/api/library/supersessions', body);
+  }
+
+  importSupersessions(body: ImportSupersessions): Promise<{ added: number; there: number }> {
+    return this.change('POST', '/api/library/supersession-lists', body);
   }
 
   rates(): Promise<Rates> {

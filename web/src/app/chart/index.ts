@@ -1,2 +1,3 @@
 export { chartFont, LineChart, type LineData, lineOptions } from './line-chart';
+export { RangeChart, type Span } from './range-chart';
 export { tokenColor } from './token-color';

@@ -9,5 +9,5 @@ export { Pick } from './pick';
 export { TypedLine } from './typed-line';
 export { TextField } from './text-field';
 export { Tick } from './tick';
-export { numberOf, numberOrNull } from './typed-number';
+export { centsOrNull, numberOf, numberOrNull } from './typed-number';
 export { Undo } from './undo';

@@ -11,3 +11,9 @@ export function numberOf(text: string): number {
 export function numberOrNull(text: string): number | null {
   return text.trim() === '' ? null : numberOf(text);
 }
+
+/** Cents of an amount as it is typed; null where nothing was, NaN where it is no number. */
+export function centsOrNull(text: string): number | null {
+  const amount = numberOrNull(text);
+  return amount === null ? null : Math.round(amount * 100);
+}

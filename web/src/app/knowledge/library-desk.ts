@@ -5,12 +5,16 @@ import type {
   AddCodeNote,
   AddPattern,
   AddRestraintFile,
+  AddSupersession,
   AddWeakness,
   CircuitKept,
+  ImportSupersessions,
   KeepCircuit,
   KeepRates,
   KeptCircuit,
   RestraintFiles,
+  RouteCountRows,
+  Supersessions,
   VehiclesKnown,
 } from '@dormant-beacon/contract';
 import { Store } from '@ngrx/store';
@@ -43,6 +47,22 @@ export class LibraryDesk {
   /** Somebody may have been first: their table is read either way. */
   keepRates(rates: KeepRates): Promise<{ version: number }> {
     return this.client.keepRates(rates).finally(() => this.store.dispatch(CircuitEvents.ratesWanted()));
+  }
+
+  routeCounts(): Promise<RouteCountRows> {
+    return this.client.routeCounts();
+  }
+
+  supersessions(number: string | null): Promise<Supersessions['supersessions']> {
+    return this.client.supersessions(number);
+  }
+
+  addSupersession(row: AddSupersession): Added {
+    return this.client.addSupersession(row);
+  }
+
+  importSupersessions(list: ImportSupersessions): Promise<{ added: number; there: number }> {
+    return this.client.importSupersessions(list);
   }
 
   addWeakness(weakness: AddWeakness): Added {

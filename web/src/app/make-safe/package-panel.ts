@@ -11,6 +11,7 @@ import { DateField, MonthField } from '../dates';
 import { Caution } from '../frame';
 import {
   asChoices,
+  centsOrNull,
   type Choice,
   ChoiceMany,
   ChoiceOne,
@@ -186,7 +187,7 @@ export class PackagePanel {
     {
       draft: null,
       read: (): FactData<'inventories'> | Trouble => {
-        const vehicleValueCents = centsOf(this.value());
+        const vehicleValueCents = centsOrNull(this.value());
         return vehicleValueCents == null || Number.isNaN(vehicleValueCents)
           ? trouble(this.value, 'Type what the car is worth as a number.')
           : { file: { ...this.picture()!.file, vehicleValueCents } };
@@ -221,7 +222,7 @@ export class PackagePanel {
 
   private readOffer(): FactData<'offers'> | Trouble {
     const [priceCents, smallPartsCents, postageCents] = [this.price, this.small, this.postage].map((one) =>
-      centsOf(one()),
+      centsOrNull(one()),
     );
     const [minutes, days] = [numberOrNull(this.minutes()), numberOrNull(this.days())];
     if (this.kind() === '') return trouble(this.kind, 'Say which route it is.');
@@ -308,10 +309,4 @@ export class PackagePanel {
     const sent = await this.desk.enter('parcels', data, id);
     this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
   }
-}
-
-/** Cents of an amount as it is typed; null where nothing was. */
-function centsOf(text: string): number | null {
-  const amount = numberOrNull(text);
-  return amount === null ? null : Math.round(amount * 100);
 }

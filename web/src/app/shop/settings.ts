@@ -2,6 +2,7 @@
 import {
   ChangeDetectionStrategy,
   Component,
+  computed,
   DestroyRef,
   effect,
   inject,
@@ -12,12 +13,14 @@ import {
 import { MatButtonModule } from '@angular/material/button';
 import { MatDialog } from '@angular/material/dialog';
 import type { Shop } from '@dormant-beacon/contract';
+import { day } from '@dormant-beacon/core/calendar';
 import { leastWaitingMinutes, type ShopSettings } from '@dormant-beacon/core/shop';
 import { showCents } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import { ApiProblem, type Sent } from '../api';
 import {
   type Choice,
+  ChoiceMany,
   ChoiceOne,
   Entry,
   entryForm,
@@ -38,7 +41,9 @@ const locales = [
   ...['cs-CZ', 'da-DK', 'es-ES', 'fi-FI', 'fr-BE', 'fr-CH', 'fr-FR', 'hr-HR', 'hu-HU', 'it-CH', 'it-IT'],
   ...['nb-NO', 'nl-BE', 'nl-NL', 'pl-PL', 'pt-PT', 'sk-SK', 'sl-SI', 'sv-SE'],
 ];
-type NumberSetting = 'hourlyRateCents' | 'separationMinutes' | 'coldStarts' | 'waitingMinutes';
+type NumberSetting =
+  'hourlyRateCents' | 'separationMinutes' | 'coldStarts' | 'waitingMinutes' | 'totalLossAt';
+const weekdays = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 const words: Readonly<Record<keyof ShopSettings, string>> = {
   name: 'Name of the shop',
   distanceUnit: 'Distances',
@@ -55,11 +60,21 @@ const words: Readonly<Record<keyof ShopSettings, string>> = {
   testerApproval: 'The approval',
   separationMinutes: 'Minutes off between drives',
   coldStarts: 'Cold starts',
+  calendar: 'Working days',
+  totalLossAt: 'Total loss at, of the car’s value',
 };
+
+/** The lines that hold anything, each as it was typed. */
+const holidaysOf = (text: string): string[] =>
+  text
+    .split('\n')
+    .map((line) => line.trim())
+    .filter((line) => line !== '');
+const isDay = (line: string): boolean => day.safeParse(line).success;
 
 @Component({
   selector: 'db-settings',
-  imports: [ChoiceOne, Entry, MatButtonModule, Pick, TextField],
+  imports: [ChoiceMany, ChoiceOne, Entry, MatButtonModule, Pick, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './settings.html',
   styles: `
@@ -102,8 +117,16 @@ export class Settings {
   private readonly dialog = inject(MatDialog);
   private readonly touched = field(false);
   private readonly texts = field<Partial<Record<NumberSetting, string>>>({});
+  /** Holidays while they are typed, a line each. */
+  private readonly holidayLines = field<string | null>(null);
   protected readonly form = entryForm(
-    { own: this.own, seen: this.seen, touched: this.touched, texts: this.texts },
+    {
+      own: this.own,
+      seen: this.seen,
+      touched: this.touched,
+      texts: this.texts,
+      holidayLines: this.holidayLines,
+    },
     {
       draft: () => 'settings',
       read: () => this.missing() ?? this.own()!,
@@ -112,6 +135,7 @@ export class Settings {
       then: () => {
         this.touched.set(false);
         this.texts.set({});
+        this.holidayLines.set(null);
       },
     },
   );
@@ -124,6 +148,7 @@ export class Settings {
       label: `Minutes of wait after power-down where no service data gives a time, ${leastWaitingMinutes} or more`,
     },
   ];
+  protected readonly weekdays = weekdays.map((label, n): Choice => ({ value: String(n + 1), label }));
   protected readonly distances = choices(['km', 'kilometres'], ['mi', 'miles']);
   protected readonly temperatures = choices(['C', '°C'], ['F', '°F']);
   protected readonly pressures = choices(['bar', 'bar'], ['kPa', 'kPa'], ['psi', 'psi']);
@@ -177,14 +202,34 @@ export class Settings {
     if (text === this.numberText(name, times)) return;
     this.texts.update((texts) => ({ ...texts, [name]: text }));
     const typed = Number(text.trim().replace(',', '.'));
-    this.set(name, text.trim() === '' ? NaN : Math.round(times * typed));
+    const value = times * typed;
+    this.set(name, text.trim() === '' ? NaN : name === 'totalLossAt' ? value : Math.round(value));
+  }
+
+  protected readonly workedDays = computed(() => (this.own()?.calendar.weekdays ?? []).map(String));
+  protected setWorkedDays(days: readonly string[]): void {
+    this.set('calendar', { ...this.own()!.calendar, weekdays: days.map(Number) });
+  }
+
+  protected holidayText(): string {
+    return this.holidayLines() ?? this.own()!.calendar.holidays.join('\n');
+  }
+
+  protected typeHolidays(text: string): void {
+    if (text === this.holidayText()) return;
+    this.holidayLines.set(text);
+    this.set('calendar', { ...this.own()!.calendar, holidays: holidaysOf(text).filter(isDay) });
   }
 
   protected numberText(name: NumberSetting, times = 1): string {
-    return this.texts()[name] ?? String(this.own()![name] / times);
+    return this.texts()[name] ?? String(Number((this.own()![name] / times).toFixed(4)));
   }
 
   private missing(): Trouble | null {
+    const odd = holidaysOf(this.holidayLines() ?? '').find((line) => !isDay(line));
+    if (odd !== undefined) return trouble(null, `Holidays: “${odd}” is no day such as 2026-12-25.`);
+    if (this.own()?.calendar.weekdays.length === 0)
+      return trouble(null, 'Working days: choose at least one.');
     const name = (Object.keys(this.texts()) as NumberSetting[]).find((one) => Number.isNaN(this.own()![one]));
     return name === undefined ? null : trouble(null, `${words[name]}: type a number.`);
   }

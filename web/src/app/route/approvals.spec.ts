@@ -1,7 +1,7 @@
 import { benchFor, fact, recordOf } from '../testing/bench';
-import { RoutePage } from './route';
+import { Approvals } from './approvals';
 
-describe('RoutePage', () => {
+describe('Approvals', () => {
   const asked = {
     item: 'End switch',
     answer: 'asked',
@@ -12,7 +12,7 @@ describe('RoutePage', () => {
   };
 
   it('enters what was asked and answered, with the limit in cents', async () => {
-    const bench = await benchFor(RoutePage, recordOf());
+    const bench = await benchFor(Approvals, recordOf());
     await bench.press('Enter it');
     expect(bench.text()).toContain('What was the customer asked?');
     await bench.fill('The item or the work', 'End switch');
@@ -41,7 +41,7 @@ describe('RoutePage', () => {
   });
 
   it('shows what waits for an answer, and takes the answer', async () => {
-    const bench = await benchFor(RoutePage, recordOf({ approvals: [fact('a', asked)] }));
+    const bench = await benchFor(Approvals, recordOf({ approvals: [fact('a', asked)] }));
     expect(bench.text()).toContain('asked, no answer yet, up to €160');
     await bench.press('Answer');
     await bench.press('no');

@@ -1,0 +1,23 @@
+CREATE TABLE IF NOT EXISTS `route_choices` (
+  `id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `job_id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `seq` int(10) unsigned NOT NULL,
+  `person_id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `corrects` char(36) CHARACTER SET ascii COLLATE ascii_bin DEFAULT NULL,
+  `withdrawn` tinyint(1) NOT NULL DEFAULT 0,
+  `observed_at` datetime(3) NOT NULL,
+  `recorded_at` datetime(3) NOT NULL,
+  `plan_id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `route_id` varchar(40) CHARACTER SET utf8mb4 COLLATE utf8mb4_bin NOT NULL,
+  `recommended` varchar(40) CHARACTER SET utf8mb4 COLLATE utf8mb4_bin DEFAULT NULL,
+  `reason` varchar(500) DEFAULT NULL,
+  PRIMARY KEY (`id`),
+  UNIQUE KEY `route_choices_job_id_seq_unique` (`job_id`,`seq`),
+  UNIQUE KEY `route_choices_corrects_unique` (`corrects`),
+  KEY `route_choices_person_id_foreign` (`person_id`),
+  KEY `route_choices_plan_id_foreign` (`plan_id`),
+  CONSTRAINT `route_choices_corrects_foreign` FOREIGN KEY (`corrects`) REFERENCES `route_choices` (`id`),
+  CONSTRAINT `route_choices_job_id_foreign` FOREIGN KEY (`job_id`) REFERENCES `jobs` (`id`),
+  CONSTRAINT `route_choices_person_id_foreign` FOREIGN KEY (`person_id`) REFERENCES `people` (`id`),
+  CONSTRAINT `route_choices_plan_id_foreign` FOREIGN KEY (`plan_id`) REFERENCES `route_plans` (`id`)
+) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci;

@@ -1,0 +1,23 @@
+CREATE TABLE IF NOT EXISTS `part_orders` (
+  `id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `job_id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `seq` int(10) unsigned NOT NULL,
+  `person_id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `corrects` char(36) CHARACTER SET ascii COLLATE ascii_bin DEFAULT NULL,
+  `withdrawn` tinyint(1) NOT NULL DEFAULT 0,
+  `observed_at` datetime(3) NOT NULL,
+  `recorded_at` datetime(3) NOT NULL,
+  `offer_id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `step` varchar(20) NOT NULL,
+  `due_on` varchar(10) DEFAULT NULL,
+  `note` varchar(300) DEFAULT NULL,
+  PRIMARY KEY (`id`),
+  UNIQUE KEY `part_orders_job_id_seq_unique` (`job_id`,`seq`),
+  UNIQUE KEY `part_orders_corrects_unique` (`corrects`),
+  KEY `part_orders_person_id_foreign` (`person_id`),
+  KEY `part_orders_offer_id_foreign` (`offer_id`),
+  CONSTRAINT `part_orders_corrects_foreign` FOREIGN KEY (`corrects`) REFERENCES `part_orders` (`id`),
+  CONSTRAINT `part_orders_job_id_foreign` FOREIGN KEY (`job_id`) REFERENCES `jobs` (`id`),
+  CONSTRAINT `part_orders_offer_id_foreign` FOREIGN KEY (`offer_id`) REFERENCES `parts` (`id`),
+  CONSTRAINT `part_orders_person_id_foreign` FOREIGN KEY (`person_id`) REFERENCES `people` (`id`)
+) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci;
