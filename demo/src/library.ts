@@ -28,6 +28,20 @@ const circuit = (make: string, model: string, title: string, template: string, v
 /** Every entry of the library, as its people would add it. */
 export function libraryCalls(): readonly Call[] {
   return [
+    {
+      path: '/api/library/supersession-lists',
+      personId: tomas.id,
+      key: madeId(),
+      body: {
+        source: 'parts list of spring',
+        rows: [
+          { old: 'OM-2210-04', new: 'OM-2210-05' },
+          { old: 'OM-2210-05', new: 'OM-2210-06' },
+          { old: 'OM-6610-11B', new: 'OM-6610-11C' },
+          { old: 'VQ-7712-05', new: 'VQ-7712-07' },
+        ],
+      },
+    },
     entry(ines.id, 'restraint-files', { make: 'Velanta', model: 'Quill', file: quillFile }),
     entry(ines.id, 'restraint-files', { make: 'Velanta', model: 'Quill Estate', file: estateFile }),
     entry(ines.id, 'restraint-files', { make: 'Ostrel', model: 'Marn wagon', file: marnFile }),

@@ -228,11 +228,11 @@ function match(at: Situation): Decided {
   const [open] = units.flatMap(({ step }) => onMatch[step] ?? []);
   if (open !== undefined) return ['open', open];
   if (units.length > 0 && units.every(({ delivered }) => delivered !== null)) return ['done'];
-  if (units.some(({ step }) => step !== 'done')) return ['closed', 'after the part has come'];
+  if (units.some(({ step }) => step !== 'done')) return ['closed', 'after delivery'];
   if (at.units.length > 0 && at.untreated.length > 0 && units.length === 0)
     return at.units.every(({ chosen }) => chosen !== null)
       ? ['not-needed', 'no part was bought']
-      : ['closed', 'after the route is chosen'];
+      : ['closed', 'after the choice'];
   if (at.beacons.length > 0 && at.untreated.length === 0)
     return ['not-needed', withPart(at).length > 0 ? 'not compared' : 'no part was fitted'];
   const part = at.approvals.some(({ answer, origin }) => answer === 'yes' && origin !== 'no-part');

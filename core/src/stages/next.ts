@@ -131,7 +131,11 @@ function unitThing(own: UnitRoutes): NextThing {
   const first = checkFirst ? say('unit.checkFirst', { check: checkFirst }) : null;
   switch (own.step) {
     case 'choose':
-      return thing('route', say('unit.choose', { unit }), say('unit.chooseWhy', { count: own.open.length }));
+      return thing(
+        'route',
+        say('unit.choose', { unit }),
+        say('unit.chooseWhy', { count: own.open.length, best: own.open[0]!.route.label }),
+      );
     case 'none-open':
       return thing('route', say('unit.noneOpen', { unit }));
     case 'ask':

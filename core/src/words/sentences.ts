@@ -35,10 +35,10 @@ const sentences = {
     `It fails in ${chance} of cases. Nothing else is open then: it is done once more.`,
   'route.closes': ({ others }: { others: string }) => `If it fails, ${others} can no longer be tried.`,
   'unit.choose': ({ unit }: { unit: string }) => `Choose how “${unit}” is put right.`,
-  'unit.chooseWhy': ({ count }: { count: number }) =>
+  'unit.chooseWhy': ({ count, best }: { count: number; best: string }) =>
     count === 1
-      ? 'One route is open.'
-      : `${count} routes are open, each followed to its end in money and days.`,
+      ? `One route is open: ${best}.`
+      : `${count} routes are open; “${best}” costs least to its end, failures counted in.`,
   'unit.noneOpen': ({ unit }: { unit: string }) =>
     `No route is left for “${unit}”: add one, or speak with the customer.`,
   'unit.ask': ({ unit, route }: { unit: string; route: string }) =>

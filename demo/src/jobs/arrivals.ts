@@ -1,6 +1,7 @@
 /** Jobs that have been taken in, and wait for their baseline. */
 import type { FactData } from '@dormant-beacon/contract';
 import { estateFile, quillFile } from '../restraints.js';
+import { bodyModule, ledDriver, restraintModule } from './units.js';
 import { goodBattery, ines, JobStory, nothingFound, pell, report, tomas, yuki } from '../world.js';
 
 export function arrivals(now: Date): JobStory[] {
@@ -37,7 +38,7 @@ function j0142(now: Date): JobStory {
       odometerKm: 64210,
     },
   );
-  job.enter('beacons', ines, [0, '07:50'], {
+  const restraint = job.enter('beacons', ines, [0, '07:50'], {
     kind: 'beacon',
     name: 'Restraint lamp',
     lamp: 'restraint',
@@ -69,6 +70,7 @@ function j0142(now: Date): JobStory {
     note: 'fired bags hang from the dash; key kept out, battery off',
   });
   restraintsOfJ0142(job);
+  restraintModule(job, [restraint], now);
   return job;
 }
 
@@ -180,7 +182,7 @@ function j0138(now: Date): JobStory {
     },
     { make: 'Ostrel', model: 'Marn wagon', year: 2018, plate: 'OM 52 IVS', odometerKm: 118300 },
   );
-  job.enter('beacons', pell, [-1, '13:10'], {
+  const lamp = job.enter('beacons', pell, [-1, '13:10'], {
     kind: 'beacon',
     name: 'Left tail lamp out',
     lamp: 'bulb-out',
@@ -188,7 +190,7 @@ function j0138(now: Date): JobStory {
     seen: 'lit',
     ...always,
   });
-  job.enter('beacons', pell, [-1, '13:11'], {
+  const locking = job.enter('beacons', pell, [-1, '13:11'], {
     kind: 'complaint',
     name: 'Central locking dead',
     seen: 'present',
@@ -206,6 +208,7 @@ function j0138(now: Date): JobStory {
   });
   job.enter('scans', tomas, [-1, '14:02'], { kind: 'baseline', text: report('j-0138-baseline') });
   job.enter('workings', tomas, [-1, '14:20'], { module: 'Body control', function: 'right tail lamp' });
+  bodyModule(job, [lamp, locking], now);
   return job;
 }
 
@@ -314,7 +317,7 @@ function j0120(now: Date): JobStory {
     },
     { make: 'Ostrel', model: 'Marn saloon', year: 2021, plate: 'OM 20 SAR', odometerKm: 55120 },
   );
-  job.enter('beacons', pell, [-2, '15:20'], {
+  const daytime = job.enter('beacons', pell, [-2, '15:20'], {
     kind: 'beacon',
     name: 'Right daytime light',
     lamp: 'bulb-out',
@@ -323,6 +326,7 @@ function j0120(now: Date): JobStory {
     ...always,
   });
   job.enter('batteries', tomas, [-2, '15:40'], { ...goodBattery, restingVolts: 12.7, restHours: 5 });
+  ledDriver(job, daytime, now);
   return job;
 }
 

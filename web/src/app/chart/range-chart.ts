@@ -76,6 +76,7 @@ export class RangeChart {
       indexAxis: 'y',
       maintainAspectRatio: false,
       animation: false,
+      layout: { padding: { top: this.mark() ? 26 : 0 } },
       scales: {
         x: {
           type: 'linear',
@@ -84,6 +85,7 @@ export class RangeChart {
           ticks: {
             color: quiet,
             font: chartFont,
+            maxRotation: 0,
             stepSize: Math.max(1, Math.ceil(furthest / 7)),
             callback: (value) => this.ticks()(Number(value)),
           },
@@ -103,6 +105,7 @@ export class RangeChart {
       },
       plugins: {
         annotation: {
+          clip: false,
           annotations: mark
             ? {
                 mark: {
@@ -119,7 +122,7 @@ export class RangeChart {
                     backgroundColor: tokenColor('--sheet'),
                     color: ember!,
                     font: chartFont,
-                    xAdjust: 4,
+                    yAdjust: -26,
                   },
                 },
               }

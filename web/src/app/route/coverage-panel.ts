@@ -2,29 +2,21 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
-import { coverageOf } from '@dormant-beacon/core/route';
 import { standing } from '@dormant-beacon/core/record';
-import { kilometresOf, showDistance } from '@dormant-beacon/core/units';
+import { kilometresOf } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import { DateField } from '../dates';
 import { Entry, factForm, field, fieldFrom, numberOrNull, TextField, trouble, type Trouble } from '../entry';
 import { jobFeature } from '../job';
 import { shopFeature } from '../session';
-import { sayDate } from '../time';
-import { today } from './ready-by';
+import { CoverageLines } from './coverage-lines';
 
 @Component({
   selector: 'db-coverage-panel',
-  imports: [DateField, Entry, MatButtonModule, TextField],
+  imports: [CoverageLines, DateField, Entry, MatButtonModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    @for (line of lines(); track line.name) {
-      <p [class.good]="line.covered" [class.missed]="!line.covered">
-        <strong>{{ line.name }}</strong>: {{ line.says }}
-      </p>
-    } @empty {
-      <p class="quiet">No warranty or campaign is entered. Ask before anything is paid for.</p>
-    }
+    <db-coverage-lines />
     <db-entry [form]="form" label="A warranty or campaign">
       <db-date label="In service since" [field]="inService" />
       <db-text label="Warranty or campaign" example="such as lamp units, extended" [field]="name" />
@@ -43,12 +35,6 @@ import { today } from './ready-by';
       display: grid;
       gap: 12px;
     }
-    .good strong {
-      color: var(--calm);
-    }
-    .missed strong {
-      color: var(--ember);
-    }
     .pair {
       display: grid;
       grid-template-columns: repeat(auto-fit, minmax(140px, 1fr));
@@ -65,17 +51,6 @@ export class CoveragePanel {
   private readonly settings = this.store.selectSignal(shopFeature.selectSettings);
   private readonly kept = computed(() => standing(this.record()?.coverages ?? []).at(-1) ?? null);
   protected readonly unit = computed(() => this.settings().distanceUnit);
-  readonly lines = computed(() => {
-    const kept = this.kept();
-    if (!kept) return [];
-    const odometer = this.record()!.vehicle.odometerKm ?? 0;
-    return coverageOf({
-      inService: kept.inService,
-      on: today(this.settings().timeZone),
-      odometer,
-      covers: kept.covers,
-    }).covers.map((own) => ({ ...own, says: this.says(own) }));
-  });
   protected readonly inService = fieldFrom(() => this.kept()?.inService ?? '');
   protected readonly name = field('');
   protected readonly months = field('');
@@ -108,19 +83,4 @@ export class CoveragePanel {
       },
     },
   );
-
-  private says({
-    covered,
-    until,
-    daysOver,
-    distanceOver,
-  }: ReturnType<typeof coverageOf>['covers'][number]): string {
-    if (covered) return `covers the car until ${sayDate(until)}. Ask for it before anything is bought.`;
-    return [
-      ...(daysOver > 0
-        ? [`ran out on ${sayDate(until)}, ${daysOver === 1 ? 'a day' : `${daysOver} days`} ago`]
-        : []),
-      ...(distanceOver > 0 ? [`${showDistance(distanceOver, this.unit())} too far`] : []),
-    ].join('; ');
-  }
 }

@@ -15,8 +15,11 @@ import { daysUntil } from './ready-by';
   template: `
     @if (sum(); as all) {
       <p>
-        <strong>All {{ count() }} units: {{ money.round(all.expectedCents) }}</strong> to the end{{
-          all.readyInTime === null ? '' : ', all ready by their dates in ' + percent(all.readyInTime)
+        <strong
+          >{{ count() === 1 ? 'This unit' : 'All ' + count() + ' units' }}:
+          {{ money.round(all.expectedCents) }}</strong
+        >
+        to the end{{ all.readyInTime === null ? '' : ', ready in time in ' + percent(all.readyInTime)
         }}{{ all.ofValue === null ? '' : '; ' + percent(all.ofValue) + ' of what the car is worth' }}.
       </p>
       @if (all.totalLoss) {

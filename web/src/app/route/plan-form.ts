@@ -8,7 +8,6 @@ import {
   centsOrNull,
   Entry,
   factForm,
-  field,
   fieldFrom,
   numberOrNull,
   Pick,

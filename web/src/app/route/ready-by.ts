@@ -14,12 +14,16 @@ export function dayAfter(days: number, calendar: WorkCalendar, from = today()): 
   return workingDayAfter(from, days, calendar);
 }
 
-/** @example shortDay('2026-03-09') // 'Mon 9 Mar' */
+/** @example shortDay('2026-03-09', 'en-GB') // 'Mon 9 Mar' */
 export function shortDay(day: string, locale: string): string {
-  return new Intl.DateTimeFormat(locale, {
-    weekday: 'short',
-    day: 'numeric',
-    month: 'short',
-    timeZone: 'UTC',
-  }).format(new Date(`${day}T00:00:00Z`));
+  return written(day, locale, { weekday: 'short', day: 'numeric', month: 'short' });
+}
+
+/** @example dayOfMonth('2026-03-09', 'en-GB') // 'Mon 9' */
+export function dayOfMonth(day: string, locale: string): string {
+  return written(day, locale, { weekday: 'short', day: 'numeric' });
+}
+
+function written(day: string, locale: string, as: Intl.DateTimeFormatOptions): string {
+  return new Intl.DateTimeFormat(locale, { ...as, timeZone: 'UTC' }).format(new Date(`${day}T00:00:00Z`));
 }

@@ -5,12 +5,15 @@ import { jobFeature } from '../job';
 import { More } from '../more';
 import { UnitDesk, UnitTabs } from '../unit';
 import { Approvals } from './approvals';
+import { CoverageLines } from './coverage-lines';
 import { CoveragePanel } from './coverage-panel';
 import { JobTotal } from './job-total';
 import { PairPanel } from './pair-panel';
 import { PlanForm } from './plan-form';
 import { RouteBoard } from './route-board';
+import { RouteChoice } from './route-choice';
 import { RouteSpreads } from './route-spreads';
+import { RouteView } from './route-view';
 import { UnitForm } from './unit-form';
 import { UnitStepPanel } from './unit-step';
 
@@ -18,17 +21,19 @@ import { UnitStepPanel } from './unit-step';
   selector: 'db-route',
   imports: [
     Approvals,
+    CoverageLines,
     CoveragePanel,
     JobTotal,
     More,
     PairPanel,
     PlanForm,
     RouteBoard,
+    RouteChoice,
     UnitForm,
     UnitStepPanel,
     UnitTabs,
   ],
-  providers: [RouteSpreads],
+  providers: [RouteSpreads, RouteView],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './route.html',
   styleUrl: './route.scss',

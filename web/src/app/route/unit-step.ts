@@ -23,9 +23,7 @@ import { BoxForm } from './box-form';
       }
     }
     @switch (unit().step) {
-      @case ('choose') {
-        <p class="quiet">Look at a route for what speaks for and against it, then take one.</p>
-      }
+      @case ('choose') {}
       @case ('none-open') {
         <p>No route is left. Change the figures below to add one, or tell the customer.</p>
       }

@@ -59,7 +59,11 @@ export const jobRoutes: Routes = [
             title: stageTitle('Route'),
             loadComponent: () => import('../route/route').then((m) => m.RoutePage),
           },
-          stageNotes('match', 'Match'),
+          {
+            path: 'match',
+            title: stageTitle('Match'),
+            loadComponent: () => import('../match/match').then((m) => m.MatchPage),
+          },
           stageNotes('strip', 'Strip'),
           stageNotes('code', 'Code'),
           {

@@ -11,11 +11,6 @@ import { sayWhen } from '../time';
 import { jobFeature, Waits } from '../job';
 
 const asks: Partial<Record<StageId, { readonly about: string; readonly caution: string }>> = {
-  match: {
-    about:
-      'Compare the part with the unit that came out before money is spent, and again when the box is opened: connector, hand, ratings, numbers, build dates.',
-    caution: 'A fired restraint unit, or one from a crashed donor, is never fitted.',
-  },
   strip: {
     about: 'What was taken off and put back: fasteners, connectors, routing, and the try before closing.',
     caution:

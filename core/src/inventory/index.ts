@@ -1,0 +1,11 @@
+export { guessColumns, plainHeading } from './columns.js';
+export { readAmount, readRow, type RowRead } from './read-row.js';
+export {
+  type ColumnMapping,
+  columnMapping,
+  inventoryField,
+  type InventoryField,
+  inventoryFields,
+  type InventoryRow,
+  inventoryRow,
+} from './schema.js';

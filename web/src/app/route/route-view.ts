@@ -1,0 +1,91 @@
+/** The routes of the unit that is worked on as the page looks at them: which one is recommended, seen, and why. */
+import { computed, inject, Injectable, linkedSignal } from '@angular/core';
+import {
+  asRoute,
+  breakEven,
+  compareRoutes,
+  type Followed,
+  type PlannedRoute,
+} from '@dormant-beacon/core/route';
+import { recommendRoute, routeAgainst } from '@dormant-beacon/core/stages';
+import { percent } from '@dormant-beacon/core/units';
+import { Store } from '@ngrx/store';
+import { Money, shopFeature } from '../session';
+import { UnitDesk } from '../unit';
+import { dayAfter, shortDay } from './ready-by';
+import { RouteSpreads } from './route-spreads';
+
+@Injectable()
+export class RouteView {
+  private readonly desk = inject(UnitDesk);
+  readonly drawn = inject(RouteSpreads);
+  private readonly money = inject(Money);
+  private readonly settings = inject(Store).selectSignal(shopFeature.selectSettings);
+  readonly unit = computed(() => this.desk.unit()!);
+
+  readonly recommended = computed(() =>
+    recommendRoute(this.unit().open, this.drawn.spreads(), this.money.round),
+  );
+  /** The route that is looked at: the chosen one, else the recommended one. */
+  readonly seen = linkedSignal(() => this.unit().chosen?.id ?? this.recommended()?.id ?? '');
+
+  private readonly figures = computed(() => {
+    const { open, plan } = this.unit();
+    const rate = this.settings().hourlyRateCents;
+    const routes = open.map((own) => {
+      const { next: _, ...route } = asRoute(own, plan, rate);
+      return route;
+    });
+    return new Map(compareRoutes({ routes }).routes.map((own) => [own.id, own]));
+  });
+
+  readonly rows = computed(() => {
+    const { open, plan, failed, forbidden, chosen } = this.unit();
+    const row = (route: PlannedRoute, own: Followed | null, shut: string | null) => {
+      const spread = this.drawn.spreads().find(({ id }) => id === route.id);
+      return {
+        route,
+        shut,
+        chosen: route.id === chosen?.id,
+        recommended: route.id === this.recommended()?.id,
+        cents: own ? this.money.round(own.cents) : null,
+        ready: spread?.readyInTime == null ? null : percent(spread.readyInTime),
+        by: spread ? this.dayOf(spread.days.p90) : null,
+      };
+    };
+    const why = ({ id }: PlannedRoute): string =>
+      forbidden.find((own) => own.id === id)?.why ??
+      (failed.includes(id) ? 'tried, and failed' : 'closed by a failed try');
+    return [
+      ...open.map((own) => row(own.route, own, null)),
+      ...plan.routes
+        .filter(({ id }) => !open.some(({ route }) => route.id === id))
+        .map((route) => row(route, null, why(route))),
+    ];
+  });
+
+  /** Whether the route that is looked at is open. */
+  readonly open = computed(() => this.unit().open.some(({ route }) => route.id === this.seen()));
+  readonly label = computed(() => this.unit().plan.routes.find(({ id }) => id === this.seen())?.label ?? '');
+  readonly differs = computed(() => this.recommended() !== null && this.seen() !== this.recommended()!.id);
+
+  /** What speaks for the recommended route, or against another one. */
+  readonly reasons = computed((): readonly string[] => {
+    const recommended = this.recommended();
+    const { open, plan } = this.unit();
+    if (!recommended) return [];
+    if (!this.differs()) return recommended.reasons.map(({ says }) => says);
+    const [own, best] = [this.seen(), recommended.id].map((id) => open.find(({ route }) => route.id === id));
+    if (!own || !best) return [];
+    const dominatedBy = (this.figures().get(own.route.id)?.dominatedBy ?? []).map(
+      (id) => plan.routes.find((route) => route.id === id)!.label,
+    );
+    const evenAt = breakEven(own, best, plan, this.settings().hourlyRateCents);
+    return routeAgainst(own, best, { dominatedBy, evenAt }, this.money.round).map(({ says }) => says);
+  });
+
+  private dayOf(days: number): string {
+    const { calendar, locale } = this.settings();
+    return shortDay(dayAfter(days, calendar), locale);
+  }
+}
