@@ -94,3 +94,14 @@ export {
   type Weaknesses,
   weaknesses,
 } from './circuits.js';
+export {
+  type AddSource,
+  type BeginImport,
+  type EndImport,
+  type Found,
+  type ImportReport,
+  type ImportRows,
+  type ImportState,
+  type InventorySource,
+  mostImportRows,
+} from './inventory.js';

@@ -21,6 +21,7 @@ import { RecordMemory } from './jobs/memory.js';
 import { PlanMemory } from './jobs/plans.js';
 import { Reviewer } from './jobs/review.js';
 import { jobRoutes } from './jobs/routes.js';
+import { inventoryRoutes } from './inventory/routes.js';
 import { libraryRoutes } from './library/routes.js';
 import { logbookRoutes } from './logbook/routes.js';
 import type { Services } from './services.js';
@@ -68,6 +69,7 @@ export function createApp({ pools, log, webFolder, hosts = [], tls = false, entr
   accountRoutes(door, services, entrance);
   shopRoutes(door, services);
   libraryRoutes(door, services);
+  inventoryRoutes(door, services);
   jobRoutes(door, services);
   factRoutes(door, services);
   attachmentRoutes(door, services);

@@ -3,6 +3,7 @@ import * as answers from '../answers.js';
 import { factKinds } from '../facts.js';
 import { accountEndpoints } from './accounts.js';
 import { type Endpoint, small } from './endpoint.js';
+import { inventoryEndpoints } from './inventory.js';
 import { jobEndpoints } from './jobs.js';
 import { everyone } from '../who.js';
 import { libraryEndpoints } from './library.js';
@@ -34,6 +35,7 @@ export const endpoints = {
   },
   ...accountEndpoints,
   ...libraryEndpoints,
+  ...inventoryEndpoints,
   ...jobEndpoints,
 } as const satisfies Record<string, Endpoint>;
 

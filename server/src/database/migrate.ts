@@ -31,6 +31,8 @@ const changeable = [
   'device_people',
   'sign_in_tries',
   'shop_settings',
+  'inventory_sources',
+  'inventory_imports',
   'library_entries',
   'vehicles',
   'jobs',
@@ -41,7 +43,7 @@ const changeable = [
   'counters',
 ];
 /** Derived rows that come and go. */
-const passing = ['job_words', 'rate_limits'];
+const passing = ['job_words', 'rate_limits', 'inventory_rows', 'inventory_bad_lines'];
 
 const options = { migrationSource, tableName: 'migrations' };
 

@@ -6,14 +6,22 @@ import type {
   AddCodeNote,
   AddPattern,
   AddRestraintFile,
+  AddSource,
   AddSupersession,
   AddWeakness,
   Bays,
+  BeginImport,
   CircuitKept,
   CircuitRow,
   CodeFile,
   Device,
+  EndImport,
+  Found,
+  ImportReport,
+  ImportRows,
+  ImportState,
   ImportSupersessions,
+  InventorySource,
   KeepCircuit,
   KeepRates,
   KeptCircuit,
@@ -247,6 +255,34 @@ export class Client {
 
   keepCircuit(body: KeepCircuit): Promise<CircuitKept> {
     return this.change('POST', '/api/library/circuits', body);
+  }
+
+  async stockSources(): Promise<InventorySource[]> {
+    return (await this.get<{ sources: InventorySource[] }>('/api/inventory/sources')).sources;
+  }
+
+  addSource(body: AddSource): Promise<{ id: string }> {
+    return this.change('POST', '/api/inventory/sources', body);
+  }
+
+  beginImport(body: BeginImport): Promise<ImportState> {
+    return this.change('POST', '/api/inventory/imports', body);
+  }
+
+  importRows(importId: string, body: ImportRows): Promise<ImportState> {
+    return this.change('POST', `/api/inventory/imports/${importId}/rows`, body);
+  }
+
+  endImport(importId: string, body: EndImport): Promise<ImportState> {
+    return this.change('POST', `/api/inventory/imports/${importId}/end`, body);
+  }
+
+  importReport(importId: string): Promise<ImportReport> {
+    return this.get(`/api/inventory/imports/${importId}`);
+  }
+
+  searchStock(query: Readonly<Record<string, string>>): Promise<Found> {
+    return this.get(`/api/inventory/search?${new URLSearchParams(query).toString()}`);
   }
 
   async routeCounts(): Promise<RouteCountRows> {

@@ -13,6 +13,11 @@ export const libraryRoutes: Routes = [
         loadComponent: () => import('./library').then((m) => m.Library),
       },
       {
+        path: 'stock',
+        title: 'Stock · Dormant Beacon',
+        loadComponent: () => import('./stock').then((m) => m.Stock),
+      },
+      {
         path: 'circuits/:circuitId',
         title: 'Circuit · Dormant Beacon',
         loadComponent: () => import('./circuit-editor').then((m) => m.CircuitEditor),

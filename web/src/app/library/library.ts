@@ -1,5 +1,6 @@
 /** The library: what the shop knows of codes, vehicle by vehicle, and how it reads reports. */
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { PageHead } from '../frame';
 import { circuitsFeature, libraryFeature } from '../knowledge';
@@ -10,7 +11,7 @@ import { PatternList } from './pattern-list';
 
 @Component({
   selector: 'db-library',
-  imports: [BaseRates, CircuitList, CodeNotes, PageHead, PatternList],
+  imports: [BaseRates, CircuitList, CodeNotes, PageHead, PatternList, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <db-page-head />
@@ -19,6 +20,9 @@ import { PatternList } from './pattern-list';
       @if (unread(); as reason) {
         <p class="problem" role="alert">Not all of it could be read: {{ reason }}</p>
       }
+      <p>
+        <a routerLink="stock">Stock of other yards</a>: lists of parts that are searched when one is matched.
+      </p>
       <db-circuit-list />
       <db-code-notes />
       <db-pattern-list />

@@ -15,6 +15,7 @@ import { sayDate } from '../time';
 import { ComparisonTable, UnitDesk, UnitTabs } from '../unit';
 import { OfferList, verdictWords } from './offer-list';
 import { PartForm } from './part-form';
+import { StockSearch } from './stock-search';
 
 @Component({
   selector: 'db-match',
@@ -28,6 +29,7 @@ import { PartForm } from './part-form';
     PartForm,
     Photos,
     RouterLink,
+    StockSearch,
     UnitTabs,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
