@@ -17,6 +17,7 @@ import { install } from './install.mjs';
 import { root } from './paths.mjs';
 import { run } from './run.mjs';
 import { runScript, say } from './say.mjs';
+import { stock } from './stock.mjs';
 
 const observedAt = '2026-11-17T08:00:00Z';
 /** A technician of the demo. */
@@ -29,7 +30,7 @@ const long = new Set(['fuzz', 'kills']);
 
 /**
  * `npm run bench` measures everything but the long trials; `npm run bench -- fuzz` one part.
- * @param {'core' | 'load' | 'paced' | 'many' | 'application' | 'fuzz' | 'kills'} part
+ * @param {'core' | 'load' | 'paced' | 'many' | 'stock' | 'application' | 'fuzz' | 'kills'} part
  */
 const wanted = (part) => (process.argv.length < 3 ? !long.has(part) : process.argv.includes(part));
 
@@ -49,6 +50,7 @@ await runScript(async () => {
   if (wanted('paced')) await paced();
   if (wanted('load')) await load();
   if (wanted('many')) await manyJobs();
+  if (wanted('stock')) await stock();
   if (wanted('fuzz') && !(await fuzz())) process.exitCode = 1;
   if (wanted('kills'))
     for (const script of ['check-kills.mjs', 'check-disk-full.mjs'])

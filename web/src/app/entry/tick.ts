@@ -11,6 +11,9 @@ import type { Field } from './field';
     <mat-checkbox [checked]="current()" [disabled]="disabled()" (change)="tick($event.checked)">
       <ng-content />
     </mat-checkbox>
+    @if (field()?.trouble(); as wrong) {
+      <span class="wrong" role="alert">{{ wrong }}</span>
+    }
   `,
 })
 export class Tick {

@@ -11,7 +11,7 @@ import { Caution } from '../frame';
 import { More } from '../more';
 import { Photos } from '../photo';
 import { Money } from '../session';
-import { sayDate } from '../time';
+import { sayDay } from '../time';
 import { ComparisonTable, UnitDesk, UnitTabs } from '../unit';
 import { OfferList, verdictWords } from './offer-list';
 import { PartForm } from './part-form';
@@ -42,7 +42,7 @@ export class MatchPage {
   protected readonly money = inject(Money);
   protected readonly unit = this.desk.unit;
   protected readonly verdicts = verdictWords;
-  protected readonly day = sayDate;
+  protected readonly day = sayDay;
   protected readonly problem = signal<string | null>(null);
   protected readonly adding = signal(false);
   protected readonly dueOn = field('');

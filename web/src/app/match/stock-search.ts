@@ -9,7 +9,7 @@ import { type Choice, ChoiceOne, Desk, field, TextField } from '../entry';
 import { jobFeature } from '../job';
 import { StockDesk } from '../knowledge';
 import { Money, shopFeature } from '../session';
-import { sayDate } from '../time';
+import { sayDay } from '../time';
 import { UnitDesk } from '../unit';
 import { verdictWords } from './offer-list';
 
@@ -50,9 +50,11 @@ const mostShown = 20;
       <ul class="plain-list">
         @for (row of rows(); track row.key) {
           <li>
-            <span class="flags" [class.bad]="row.bad">{{ row.flags }}</span>
-            <span
-              ><strong>{{ row.hit.source }}</strong> <span class="mono">{{ row.hit.part.partNumber }}</span>
+            <span>
+              @if (row.flags) {
+                <span class="flags" [class.bad]="row.bad">{{ row.flags }}</span>
+              }
+              <strong>{{ row.hit.source }}</strong> <span class="mono">{{ row.hit.part.partNumber }}</span>
               <small>{{ row.why }}</small></span
             >
             <span class="mono">{{ row.price }}</span>
@@ -74,7 +76,7 @@ const mostShown = 20;
     }
     li {
       display: grid;
-      grid-template-columns: 7em minmax(0, 1fr) auto auto;
+      grid-template-columns: minmax(0, 1fr) auto auto;
       align-items: center;
       gap: 10px;
       border-top: 1px solid var(--line);
@@ -82,12 +84,16 @@ const mostShown = 20;
     strong {
       margin-right: 8px;
     }
+    li .mono {
+      white-space: nowrap;
+    }
     small {
       display: block;
       font-size: 14px;
       color: var(--quiet);
     }
     .flags {
+      display: block;
       font-weight: 600;
       color: var(--ember);
     }
@@ -151,7 +157,7 @@ export class StockSearch {
         rejected: comparison?.verdict === 'rejected',
         why: [
           ...(comparison ? [verdictWords[comparison.verdict], whyOf(comparison)] : []),
-          `list of ${sayDate(hit.takenInAt)}`,
+          `list of ${sayDay(hit.takenInAt.slice(0, 10))}`,
         ]
           .filter(Boolean)
           .join(' · '),

@@ -20,7 +20,7 @@ import {
 } from '../entry';
 import { Caution } from '../frame';
 import { Money } from '../session';
-import { sayDate } from '../time';
+import { sayDay } from '../time';
 import { UnitDesk } from '../unit';
 import { today } from './ready-by';
 
@@ -90,7 +90,7 @@ export class BoxForm {
   private readonly desk = inject(UnitDesk);
   protected readonly money = inject(Money);
   protected readonly unit = computed(() => this.desk.unit()!);
-  protected readonly day = sayDate;
+  protected readonly day = sayDay;
   protected readonly results: readonly Choice[] = [
     { value: 'repaired', label: 'repaired' },
     { value: 'exchanged', label: 'exchanged' },

@@ -6,7 +6,7 @@ import { showDistance } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import { jobFeature } from '../job';
 import { shopFeature } from '../session';
-import { sayDate } from '../time';
+import { sayDay } from '../time';
 import { today } from './ready-by';
 
 @Component({
@@ -43,10 +43,10 @@ export class CoverageLines {
   });
 
   private says({ covered, until, daysOver, distanceOver }: Coverage): string {
-    if (covered) return `covers the car until ${sayDate(until)}. Ask for it before anything is bought.`;
+    if (covered) return `covers the car until ${sayDay(until)}. Ask for it before anything is bought.`;
     const days = daysOver === 1 ? 'a day ago' : `${daysOver} days ago`;
     return `${[
-      ...(daysOver > 0 ? [`ran out on ${sayDate(until)}, ${days}`] : []),
+      ...(daysOver > 0 ? [`ran out on ${sayDay(until)}, ${days}`] : []),
       ...(distanceOver > 0 ? [`ended ${showDistance(distanceOver, this.settings().distanceUnit)} ago`] : []),
     ].join('; ')}.`;
   }

@@ -6,7 +6,8 @@ import { percent } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import { RangeChart, type Span } from '../chart';
 import { Money, shopFeature } from '../session';
-import { dayAfter, dayOfMonth, daysUntil } from './ready-by';
+import { tickDay } from '../time';
+import { dayAfter, daysUntil } from './ready-by';
 import { RouteView } from './route-view';
 
 @Component({
@@ -51,7 +52,7 @@ export class RouteBoard {
 
   /** The weekday and the day alone: which month it is stands in the list. */
   private dayOf(days: number): string {
-    const { calendar, locale } = this.settings();
-    return dayOfMonth(dayAfter(days, calendar), locale);
+    const { calendar } = this.settings();
+    return tickDay(dayAfter(days, calendar));
   }
 }

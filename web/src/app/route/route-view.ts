@@ -12,7 +12,8 @@ import { percent } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import { Money, shopFeature } from '../session';
 import { UnitDesk } from '../unit';
-import { dayAfter, shortDay } from './ready-by';
+import { sayWeekday } from '../time';
+import { dayAfter } from './ready-by';
 import { RouteSpreads } from './route-spreads';
 
 @Injectable()
@@ -85,7 +86,7 @@ export class RouteView {
   });
 
   private dayOf(days: number): string {
-    const { calendar, locale } = this.settings();
-    return shortDay(dayAfter(days, calendar), locale);
+    const { calendar } = this.settings();
+    return sayWeekday(dayAfter(days, calendar));
   }
 }

@@ -6,7 +6,7 @@ import type { FactData } from '@dormant-beacon/contract';
 import { bringsPart } from '@dormant-beacon/core/stages';
 import { Desk } from '../entry';
 import { Money } from '../session';
-import { sayDate } from '../time';
+import { sayDay } from '../time';
 import { UnitDesk } from '../unit';
 import { AskForm } from './ask-form';
 import { BenchForm } from './bench-form';
@@ -57,9 +57,11 @@ import { BoxForm } from './box-form';
         }}</a>
       }
     }
-    @if (mayEnd()) {
+    @if (chosen() && unit().step !== 'done') {
       <div class="ends">
-        <button mat-stroked-button type="button" (click)="end('succeeded')">It is fitted and works</button>
+        @if (unit().step === 'fit') {
+          <button mat-stroked-button type="button" (click)="end('succeeded')">It is fitted and works</button>
+        }
         <button mat-button type="button" (click)="end('failed')">This route failed</button>
       </div>
     }
@@ -103,10 +105,7 @@ export class UnitStepPanel {
   protected readonly toMatch = computed(
     () => this.unit().step !== 'fit' && this.unit().chosen !== null && bringsPart(this.unit().chosen!.kind),
   );
-  /** Once the unit is in the shop's hands: what came of it is said here where no trace says it. */
-  protected readonly mayEnd = computed(() =>
-    ['fit', 'verify', 'wrong', 'bench', 'away'].includes(this.unit().step),
-  );
+  protected readonly chosen = computed(() => this.unit().chosen !== null);
   protected readonly says = computed(() => {
     const { step, ordered, offers } = this.unit();
     switch (step) {
@@ -115,7 +114,7 @@ export class UnitStepPanel {
           ? 'Enter the parts on offer, compare them with the one that came out, then order.'
           : `${offers.length === 1 ? 'One part is' : `${offers.length} parts are`} on offer: order the one that fits.`;
       case 'ordered':
-        return `Ordered from ${ordered?.fact.seller ?? 'its seller'}${ordered?.order?.dueOn ? `, due ${sayDate(ordered.order.dueOn)}` : ''}.`;
+        return `Ordered from ${ordered?.fact.seller ?? 'its seller'}${ordered?.order?.dueOn ? `, due ${sayDay(ordered.order.dueOn)}` : ''}.`;
       case 'fit':
         return 'Compared and good. Fit it, try it before closing, and enter the repair at its trace.';
       default:

@@ -1,1 +1,13 @@
-export { asField, Dated, fromField, sayDate, sayWhen, When, writeTimes, writtenAs } from './when';
+export {
+  asField,
+  Dated,
+  fromField,
+  sayDate,
+  sayDay,
+  sayWeekday,
+  sayWhen,
+  tickDay,
+  When,
+  writeTimes,
+  writtenAs,
+} from './when';

@@ -47,6 +47,28 @@ export function sayDate(iso: string | null | undefined): string {
   return `${formats.whole.format(moment)} ${formats.time.format(moment)}`;
 }
 
+/** @example sayDay('2026-11-28') // '28 Nov 2026' */
+export function sayDay(day: string | null | undefined): string {
+  return day ? dayWritten(day, { day: 'numeric', month: 'short', year: 'numeric' }) : '–';
+}
+
+/** @example sayWeekday('2026-03-09') // 'Mon 9 Mar' */
+export function sayWeekday(day: string): string {
+  return dayWritten(day, { weekday: 'short', day: 'numeric', month: 'short' });
+}
+
+/** The weekday with its number, where there is no room for more: `Mon 9`. */
+export function tickDay(day: string): string {
+  return dayWritten(day, { weekday: 'short', day: 'numeric' });
+}
+
+/** A day is the same everywhere: it has no zone. */
+function dayWritten(day: string, as: Intl.DateTimeFormatOptions): string {
+  return new Intl.DateTimeFormat(writtenAs(), { ...as, timeZone: 'UTC' })
+    .format(new Date(`${day}T00:00:00Z`))
+    .replace(',', '');
+}
+
 function startOf(moment: Date): number {
   const own = new TZDate(moment.getTime(), zone);
   return Date.UTC(own.getFullYear(), own.getMonth(), own.getDate());
