@@ -82,6 +82,8 @@ async function throughThePage(address, file, rows, pid) {
   const { chromium } = await import('playwright-core');
   const flags = JSON.parse(readFileSync(join(root, 'chromium-flags.json'), 'utf8'));
   const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: flags });
+  /** @type {NodeJS.Timeout | undefined} */
+  let watch;
   try {
     const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
     await page.context().request.post(`${address}/api/session`, { data: { name: 'Pell Adair', password } });
@@ -94,7 +96,7 @@ async function throughThePage(address, file, rows, pid) {
     /** @type {number[]} */
     const heaps = [];
     let most = before;
-    const watch = setInterval(() => {
+    watch = setInterval(() => {
       most = Math.max(most, megabytesOf(pid));
       page
         .evaluate(() => /** @type {any} */ (performance).memory.usedJSHeapSize / 1e6)
@@ -105,7 +107,6 @@ async function throughThePage(address, file, rows, pid) {
     await page.getByRole('button', { name: 'Take it in' }).click();
     await page.getByText('are in stock now').waitFor({ timeout: 600_000 });
     const seconds = (performance.now() - since) / 1000;
-    clearInterval(watch);
     figure(`a list of ${rows.toLocaleString('en')} rows through the page`, `${seconds.toFixed(1)} s`, '60 s');
     figure(
       '  heap of the page, first half and most',
@@ -118,6 +119,7 @@ async function throughThePage(address, file, rows, pid) {
       'flat',
     );
   } finally {
+    clearInterval(watch);
     await browser.close();
   }
 }
@@ -155,7 +157,7 @@ async function searches(address, session, over, aim) {
   ];
   /** @type {[string, (n: number) => Record<string, string>][]} */
   const ways = [
-    ['by number', (n) => ({ number: `OM-2210-0${2 + (n % 6)}` })],
+    ['by number', (n) => ({ number: `OM-2210-0${3 + (n % 5)}` })],
     [
       'by vehicle, kind and months',
       (n) => ({

@@ -72,6 +72,25 @@ export const restraintFiles = z.strictObject({
 });
 export type RestraintFiles = z.infer<typeof restraintFiles>;
 
+/** How parts of a kind were found, with their counts: eleven of twelve wet inside. */
+const partWeakness = {
+  make: line,
+  model: line.nullish(),
+  kind: z.string().trim().min(1).max(80),
+  says: line,
+  bad: z.int().min(0).max(1_000_000),
+  seen: z.int().min(1).max(1_000_000),
+  source: line,
+};
+export const addPartWeakness = z
+  .strictObject({ id, ...partWeakness })
+  .refine(({ bad, seen }) => bad <= seen, { path: ['bad'], error: 'no more can be bad than were seen' });
+export type AddPartWeakness = z.infer<typeof addPartWeakness>;
+export const partWeaknesses = z.strictObject({
+  weaknesses: z.array(z.strictObject({ ...stamp, ...partWeakness })),
+});
+export type PartWeaknesses = z.infer<typeof partWeaknesses>;
+
 export const addSupersession = z.strictObject({
   id,
   ...supersession.shape,

@@ -154,6 +154,9 @@ describe('the story of a job', () => {
       const link = await page.locator('.row', { hasText: 'J-0145' }).getAttribute('href');
       const traced = await page.locator('.row', { hasText: 'J-0131' }).getAttribute('href');
       const back = await page.locator('.row', { hasText: 'J-0104' }).getAttribute('href');
+      const routes = await page.locator('.row', { hasText: 'J-0120' }).getAttribute('href');
+      const matched = await page.locator('.row', { hasText: 'J-0138' }).getAttribute('href');
+      const pageOf = (row: string | null, stage: string) => row!.replace(/\/[a-z-]+$/, `/${stage}`);
       const job = link!.replace(/\/[a-z-]+$/, '');
       const faults: string[] = [];
       for (const path of [
@@ -166,6 +169,9 @@ describe('the story of a job', () => {
         `${job}/basics`,
         `${job}/make-safe`,
         `${job}/route`,
+        pageOf(routes, 'route'),
+        pageOf(matched, 'match'),
+        '/library/stock',
         traced!,
         back!,
         `${job}/clear`,

@@ -1,7 +1,10 @@
 /** Which column of a list holds what, guessed from its heading in English, German, French and Spanish. */
 import type { ColumnMapping, InventoryField } from './schema.js';
 
-/** Words of headings, the more telling ones first; a heading is read without case, accents and punctuation. */
+/**
+ * Words of headings, the more telling ones first; a heading is read without case, accents and punctuation. Behind `=`
+ * stands a word that says it only where it is the whole heading.
+ */
 const headings: readonly (readonly [InventoryField, readonly string[]])[] = [
   [
     'partNumber',
@@ -10,6 +13,9 @@ const headings: readonly (readonly [InventoryField, readonly string[]])[] = [
       'part no',
       'partnumber',
       'oe',
+      '=number',
+      '=nummer',
+      '=numero',
       'teilenummer',
       'teile nr',
       'numero de piece',
@@ -62,7 +68,7 @@ export function guessColumns(head: readonly string[]): ColumnMapping {
   const mapping: (InventoryField | null)[] = head.map(() => null);
   const plain = head.map(plainHeading);
   const fits = (heading: string, word: string, whole: boolean) =>
-    whole ? heading === word : ` ${heading} `.includes(` ${word} `);
+    whole ? heading === word.replace(/^=/, '') : ` ${heading} `.includes(` ${word} `);
   for (const whole of [true, false])
     for (const [field, words] of headings) {
       if (mapping.includes(field)) continue;

@@ -3,6 +3,13 @@ import { guessColumns, readAmount, readRow } from './index.js';
 
 describe('guessColumns', () => {
   it('reads headings in four languages, each field once', () => {
+    expect(guessColumns(['Number', 'Part', 'Stock number', 'km'])).toEqual([
+      'partNumber',
+      'kind',
+      'reference',
+      'distance',
+    ]);
+    expect(guessColumns(['Stock number', 'Part'])).toEqual(['reference', 'kind']);
     expect(guessColumns(['Part No.', 'Part', 'Price EUR', 'Photo'])).toEqual([
       'partNumber',
       'kind',

@@ -37,6 +37,8 @@ const table: Readonly<Record<string, string>> = {
   'POST /api/library/circuits': 'lt',
   'GET /api/library/base-rates': 'ltdr',
   'POST /api/library/base-rates': 'l',
+  'GET /api/library/part-weaknesses': 'ltdr',
+  'POST /api/library/part-weaknesses': 'lt',
   'GET /api/library/supersessions': 'ltdr',
   'POST /api/library/supersessions': 'ltd',
   'POST /api/library/supersession-lists': 'ltd',

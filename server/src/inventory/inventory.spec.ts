@@ -132,9 +132,7 @@ describe('the stock of other yards', () => {
       (await numbers(query)).filter((number) => number.startsWith('QB'));
     const car = { make: 'ostrel', model: 'marn saloon', kind: 'led' };
     expect(await own({ ...car, from: '2021-08', to: '2021-09' })).toEqual(['QB-7', 'QB-8']);
-    expect(await own({ kind: 'LED driver', cavities: '12', key: 'A', from: '2021-08' })).toEqual([
-      'QB-7',
-    ]);
+    expect(await own({ kind: 'LED driver', cavities: '12', key: 'A', from: '2021-08' })).toEqual(['QB-7']);
     await shop.write('/api/library/supersession-lists', {
       rows: [{ old: 'QA-9', new: 'QB-3' }],
       source: 'x',

@@ -2,10 +2,12 @@
 import type {
   AddCodeLink,
   AddCodeNote,
+  AddPartWeakness,
   AddPattern,
   AddRestraintFile,
   AddWeakness,
   CodeFile,
+  PartWeaknesses,
   Pattern,
   RestraintFiles,
   Weaknesses,
@@ -18,7 +20,7 @@ import { writeOnce } from '../database/idempotency.js';
 import { conflict, notFound } from '../http/problem.js';
 import { enterShopLog } from '../shop/log.js';
 
-type Kind = 'pattern' | 'code-note' | 'code-link' | 'weakness' | 'restraint-file';
+type Kind = 'pattern' | 'code-note' | 'code-link' | 'weakness' | 'restraint-file' | 'part-weakness';
 
 interface Row {
   readonly id: string;
@@ -100,6 +102,31 @@ export function addRestraintFile(db: Knex, author: Author, { id, ...own }: AddRe
   return add(db, author, { id, kind: 'restraint-file', make: own.make, model: own.model, data: own, says });
 }
 
+export function addPartWeakness(db: Knex, author: Author, { id, ...own }: AddPartWeakness): Promise<void> {
+  const { make, model, kind, bad, seen } = own;
+  const says = `parts, ${make} ${model ?? 'all models'}, ${kind}: ${own.says}, ${bad} of ${seen}`;
+  return add(db, author, { id, kind: 'part-weakness', make, model: model ?? null, data: own, says });
+}
+
+/** How parts of a vehicle were found, those of its whole make included. */
+export async function partWeaknessesFor(
+  db: Knex,
+  make: string,
+  model: string | null,
+): Promise<PartWeaknesses['weaknesses']> {
+  return (await ofVehicle(db, 'part-weakness', make, model)).map((row) => ({
+    ...stampOf(row),
+    ...(JSON.parse(row.data) as Omit<AddPartWeakness, 'id'>),
+  }));
+}
+
+/** Entries of a kind for a model, those of its whole make included. */
+function ofVehicle(db: Knex, kind: Kind, make: string, model: string | null) {
+  const query = standing(db).where({ make, kind });
+  if (model !== null) void query.where((own) => own.where({ model }).orWhereNull('model'));
+  return query;
+}
+
 /** The newest restraint file of a model. */
 export async function restraintFileFor(
   db: Knex,
@@ -116,9 +143,7 @@ export async function weaknessesFor(
   make: string,
   model: string | null,
 ): Promise<Weaknesses['weaknesses']> {
-  const query = standing(db).where({ make, kind: 'weakness' });
-  if (model !== null) void query.where((own) => own.where({ model }).orWhereNull('model'));
-  return (await query).map((row) => ({
+  return (await ofVehicle(db, 'weakness', make, model)).map((row) => ({
     ...stampOf(row),
     ...(JSON.parse(row.data) as Omit<AddWeakness, 'id'>),
   }));

@@ -11,11 +11,13 @@ import { circuitOf, keepCircuit, listCircuits } from './circuits.js';
 import {
   addCodeLink,
   addCodeNote,
+  addPartWeakness,
   addPattern,
   addRestraintFile,
   addWeakness,
   entriesFor,
   listPatterns,
+  partWeaknessesFor,
   restraintFileFor,
   weaknessesFor,
   withdrawEntry,
@@ -51,6 +53,16 @@ export function libraryRoutes(door: Door, services: Services): void {
   door.on(endpoints.addCodeLink, async (request, response, session) => {
     const body = check(endpoints.addCodeLink.body, request.body);
     await addCodeLink(writing, by(request, session), body);
+    response.status(201).json({ id: body.id });
+  });
+  door.on(endpoints.partWeaknesses, async (request, response) => {
+    const make = textQuery(request, 'make');
+    if (make === null) throw new Refusal('make', 'expected the make of a vehicle');
+    response.json({ weaknesses: await partWeaknessesFor(db, make, textQuery(request, 'model')) });
+  });
+  door.on(endpoints.addPartWeakness, async (request, response, session) => {
+    const body = check(endpoints.addPartWeakness.body, request.body);
+    await addPartWeakness(writing, by(request, session), body);
     response.status(201).json({ id: body.id });
   });
   door.on(endpoints.supersessions, async (request, response) => {

@@ -1,6 +1,8 @@
 /** The typed client: one function an endpoint; every failure is an `ApiProblem`. */
 import { Injectable } from '@angular/core';
 import type {
+  AddPartWeakness,
+  PartWeaknesses,
   Account,
   AddCodeLink,
   AddCodeNote,
@@ -287,6 +289,15 @@ export class Client {
 
   async routeCounts(): Promise<RouteCountRows> {
     return (await this.get<{ counts: RouteCountRows }>('/api/library/route-counts')).counts;
+  }
+
+  async partWeaknesses(make: string, model: string): Promise<PartWeaknesses['weaknesses']> {
+    const query = new URLSearchParams({ make, model });
+    return (await this.get<PartWeaknesses>(`/api/library/part-weaknesses?${query.toString()}`)).weaknesses;
+  }
+
+  addPartWeakness(body: AddPartWeakness): Promise<{ id: string }> {
+    return this.change('POST', '/api/library/part-weaknesses', body);
   }
 
   async supersessions(number: string | null): Promise<Supersessions['supersessions']> {

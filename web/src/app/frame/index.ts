@@ -8,3 +8,4 @@ export { ThemeSwitch } from './theme-switch';
 export { commandLine, CommandSlot } from './command-slot';
 export { sorted, unsorted } from './sorted';
 export { NewVersion, onNavigationError } from './new-version';
+export { printPart } from './print-part';

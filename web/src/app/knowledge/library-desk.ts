@@ -1,6 +1,8 @@
 /** What a person reads from the shop's library or adds to it; the lists that it changes are read anew. */
 import { inject, Injectable } from '@angular/core';
 import type {
+  AddPartWeakness,
+  PartWeaknesses,
   AddCodeLink,
   AddCodeNote,
   AddPattern,
@@ -51,6 +53,14 @@ export class LibraryDesk {
 
   routeCounts(): Promise<RouteCountRows> {
     return this.client.routeCounts();
+  }
+
+  partWeaknesses(make: string, model: string): Promise<PartWeaknesses['weaknesses']> {
+    return this.client.partWeaknesses(make, model);
+  }
+
+  addPartWeakness(weakness: AddPartWeakness): Added {
+    return this.client.addPartWeakness(weakness);
   }
 
   supersessions(number: string | null): Promise<Supersessions['supersessions']> {

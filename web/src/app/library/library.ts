@@ -21,7 +21,8 @@ import { PatternList } from './pattern-list';
         <p class="problem" role="alert">Not all of it could be read: {{ reason }}</p>
       }
       <p>
-        <a routerLink="stock">Stock of other yards</a>: lists of parts that are searched when one is matched.
+        <a routerLink="stock">Stock of other yards, and part numbers</a>: what is searched when a part is
+        matched.
       </p>
       <db-circuit-list />
       <db-code-notes />

@@ -21,6 +21,7 @@ import { StockDesk } from '../knowledge';
 import { More } from '../more';
 import { sayWhen } from '../time';
 import { StockImport } from './stock-import';
+import { SupersessionList } from './supersession-list';
 
 const fieldWords: Readonly<Record<InventoryField, string>> = {
   partNumber: 'part number',
@@ -51,7 +52,7 @@ const fieldWords: Readonly<Record<InventoryField, string>> = {
 
 @Component({
   selector: 'db-stock',
-  imports: [Entry, MatButtonModule, MatProgressBarModule, More, PageHead, Pick, TextField],
+  imports: [Entry, MatButtonModule, MatProgressBarModule, More, PageHead, Pick, SupersessionList, TextField],
   providers: [StockImport],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './stock.html',

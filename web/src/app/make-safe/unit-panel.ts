@@ -6,7 +6,7 @@ import { type PictureItem, restraintPicture, standing } from '@dormant-beacon/co
 import { type RestraintSign, signsOf } from '@dormant-beacon/core/restraints';
 import { Store } from '@ngrx/store';
 import { type Choice, ChoiceOne, Desk, TextField, Tick } from '../entry';
-import { Glyph } from '../frame';
+import { Glyph, printPart } from '../frame';
 import { More } from '../more';
 import { Photos } from '../photo';
 import { sayWhen } from '../time';
@@ -123,9 +123,5 @@ export class UnitPanel {
     return photo ? { attachmentId: photo.attachmentId } : {};
   }
 
-  protected print(): void {
-    document.documentElement.dataset['print'] = 'part';
-    window.print();
-    delete document.documentElement.dataset['print'];
-  }
+  protected readonly print = printPart;
 }

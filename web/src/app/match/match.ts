@@ -13,6 +13,7 @@ import { Photos } from '../photo';
 import { Money } from '../session';
 import { sayDay } from '../time';
 import { ComparisonTable, UnitDesk, UnitTabs } from '../unit';
+import { KnownWeakness } from './known-weakness';
 import { OfferList, verdictWords } from './offer-list';
 import { PartForm } from './part-form';
 import { StockSearch } from './stock-search';
@@ -23,6 +24,7 @@ import { StockSearch } from './stock-search';
     Caution,
     ComparisonTable,
     DateField,
+    KnownWeakness,
     MatButtonModule,
     More,
     OfferList,

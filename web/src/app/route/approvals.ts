@@ -13,6 +13,7 @@ import {
   factForm,
   field,
   TextField,
+  Tick,
   trouble,
   type Trouble,
 } from '../entry';
@@ -35,7 +36,7 @@ const origins: readonly Choice[] = [
 
 @Component({
   selector: 'db-approvals',
-  imports: [ChoiceOne, Entry, MatButtonModule, TextField, Waits],
+  imports: [ChoiceOne, Entry, MatButtonModule, TextField, Tick, Waits],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './approvals.html',
   styles: `
@@ -110,6 +111,7 @@ export class Approvals {
   protected readonly origin = field('maker-new');
   protected readonly how = field('telephone');
   protected readonly by = field('');
+  protected readonly smallParts = field(false);
   protected readonly form = factForm(
     'approvals',
     {
@@ -119,6 +121,7 @@ export class Approvals {
       origin: this.origin,
       how: this.how,
       by: this.by,
+      smallParts: this.smallParts,
     },
     {
       draft: () => `approval ${this.record()?.id ?? ''}`,
@@ -154,19 +157,22 @@ export class Approvals {
 
   private read(): FactData<'approvals'> | Trouble {
     const ceiling = this.ceiling().trim().replace(',', '.');
-    if (this.item().trim() === '') return trouble(this.item, 'What was the customer asked?');
+    const item = this.item().trim() || (this.smallParts() ? 'fuses, bulbs and clips' : '');
+    if (item === '') return trouble(this.item, 'What was the customer asked?');
+    if (this.smallParts() && ceiling === '') return trouble(this.ceiling, 'Up to which amount?');
     if (this.answer() === '') return trouble(this.answer, 'What did the customer say?');
     const by = this.by().trim() || this.record()?.head.customer;
     if (!by) return trouble(this.by, 'Who answered?');
     if (ceiling !== '' && !/^\d+(?:\.\d{1,2})?$/.test(ceiling))
       return trouble(this.ceiling, 'The limit is an amount such as 160 or 159.50.');
     return {
-      item: this.item().trim(),
+      item,
       answer: this.answer() as FactData<'approvals'>['answer'],
       ceilingCents: ceiling === '' ? null : Math.round(Number(ceiling) * 100),
       origin: this.origin() as FactData<'approvals'>['origin'],
       how: this.how() as FactData<'approvals'>['how'],
       by,
+      ...(this.smallParts() ? { smallParts: true as const } : {}),
     };
   }
 

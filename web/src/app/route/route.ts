@@ -10,6 +10,7 @@ import { CoveragePanel } from './coverage-panel';
 import { JobTotal } from './job-total';
 import { PairPanel } from './pair-panel';
 import { PlanForm } from './plan-form';
+import { QuotePanel } from './quote-panel';
 import { RouteBoard } from './route-board';
 import { RouteChoice } from './route-choice';
 import { RouteSpreads } from './route-spreads';
@@ -27,6 +28,7 @@ import { UnitStepPanel } from './unit-step';
     More,
     PairPanel,
     PlanForm,
+    QuotePanel,
     RouteBoard,
     RouteChoice,
     UnitForm,
