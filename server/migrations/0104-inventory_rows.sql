@@ -12,7 +12,7 @@ CREATE TABLE IF NOT EXISTS `inventory_rows` (
   `stock` text NOT NULL CHECK (json_valid(`stock`)),
   PRIMARY KEY (`import_id`,`line`),
   KEY `inventory_rows_number_index` (`number_normal`,`price_cents`),
-  KEY `inventory_rows_vehicle_index` (`make`,`model`,`kind`,`vehicle_built`),
-  KEY `inventory_rows_plug_index` (`cavities`,`kind`,`plug_key`),
+  KEY `inventory_rows_vehicle_index` (`make`,`model`,`kind`,`vehicle_built`,`price_cents`),
+  KEY `inventory_rows_plug_index` (`cavities`,`plug_key`,`kind`,`vehicle_built`,`price_cents`),
   CONSTRAINT `inventory_rows_import_id_foreign` FOREIGN KEY (`import_id`) REFERENCES `inventory_imports` (`id`)
 ) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci;

@@ -1,5 +1,6 @@
 export { checkFit, compareParts, type FitAnswer } from './check-fit.js';
 export { arrivalTrials } from './arrival.js';
+export { type ListingHint, listingHints } from './listing.js';
 export { isOneOff, normalNumber, numberParts } from './part-number.js';
 export {
   type Comparison,

@@ -1,7 +1,7 @@
 /** The spread of money and days, by drawing what may come of each route. */
 import type { Work } from '../progress/index.js';
 import { randomNumbers } from '../random/index.js';
-import { type Followed, openRoutes, type FollowOptions, routeFollower, triedCents } from './follow.js';
+import { type FollowOptions, openRoutes, routeTree, triedCents } from './follow.js';
 import type { PlannedRoute, RoutePlan } from './plan-schema.js';
 import { daysOfShare } from './triangle.js';
 
@@ -76,28 +76,28 @@ function playerOf(
   hourlyRateCents: number,
   open: readonly PlannedRoute[],
 ): (first: PlannedRoute, uniform: () => number) => Outcome {
+  const { routes } = plan;
   const perDay = plan.downtimeCentsPerDay ?? 0;
-  const follow = routeFollower(plan, hourlyRateCents);
+  const tree = routeTree(plan, hourlyRateCents);
+  const all = tree.bitsOf(open);
+  const once = routes.map((route) => triedCents(route, hourlyRateCents));
   return (first, uniform) => {
-    let [cents, days] = [0, 0];
-    let left = open;
-    let own: Followed | undefined = follow(left).find(({ route }) => route === first);
-    while (own) {
-      const { route } = own;
+    let [cents, days, bits, n] = [0, 0, all, routes.indexOf(first)];
+    for (;;) {
+      const route = routes[n]!;
       const lead = daysOfShare(route.leadDays, uniform());
-      cents += triedCents(route, hourlyRateCents) + perDay * lead;
+      cents += once[n]! + perDay * lead;
       days += lead;
-      if (uniform() < route.succeeds) break;
+      if (uniform() < route.succeeds) return { cents, days };
       cents += (route.lostCents ?? 0) + perDay * (route.lostDays ?? 0);
       days += route.lostDays ?? 0;
-      const { closes }: Followed = own;
-      left = left.filter((other) => other !== route && !closes.includes(other));
-      own = follow(left)[0];
-      if (own) continue;
-      const again = daysOfShare(route.leadDays, uniform());
-      cents += triedCents(route, hourlyRateCents) + perDay * again;
-      days += again;
+      bits = tree.left(bits, n);
+      const next = tree.bestOf(bits);
+      if (next === -1) {
+        const again = daysOfShare(route.leadDays, uniform());
+        return { cents: cents + once[n]! + perDay * again, days: days + again };
+      }
+      n = next;
     }
-    return { cents, days };
   };
 }

@@ -47,48 +47,88 @@ export function openRoutes(
  * programme over what is left open: at most 2^12 states.
  */
 export function followRoutes(plan: RoutePlan, options: FollowOptions): readonly Followed[] {
-  const at = routeFollower(plan, options.hourlyRateCents);
-  return at(openRoutes(plan, options));
+  return routeTree(plan, options.hourlyRateCents).followed(openRoutes(plan, options));
 }
 
-/** The same for any set of routes left open; what was worked out once is kept. */
-export function routeFollower(
-  plan: RoutePlan,
-  hourlyRateCents: number,
-): (open: readonly PlannedRoute[]) => readonly Followed[] {
-  const perDay = plan.downtimeCentsPerDay ?? 0;
-  const kept = new Map<number, readonly Followed[]>();
-  const bit = new Map(plan.routes.map(({ id }, n) => [id, 1 << n]));
-  const follow = (open: readonly PlannedRoute[]): readonly Followed[] => {
-    const key = open.reduce((sum, { id }) => sum | bit.get(id)!, 0);
-    const known = kept.get(key);
-    if (known) return known;
-    const made = open
-      .map((route) => followed(route, open))
-      .sort((a, b) => a.cents - b.cents || a.days - b.days);
-    kept.set(key, made);
-    return made;
-  };
-  const followed = (route: PlannedRoute, open: readonly PlannedRoute[]): Followed => {
-    const lead = meanOf(route.leadDays);
-    const once = triedCents(route, hourlyRateCents) + perDay * lead;
-    const closes = open.filter(({ id }) => route.closes.includes(id) && id !== route.id);
-    const after =
-      route.succeeds < 1 ? follow(open.filter((other) => other !== route && !closes.includes(other))) : [];
-    const best = after[0];
-    const failure = 1 - route.succeeds;
-    const lostDays = (route.lostDays ?? 0) + (best?.days ?? lead);
-    return {
-      route,
-      cents:
-        once + failure * ((route.lostCents ?? 0) + perDay * (route.lostDays ?? 0) + (best?.cents ?? once)),
-      days: lead + failure * lostDays,
-      next: best?.route ?? null,
-      closes,
-    };
-  };
-  return follow;
+/** Routes by their place in the plan; sets of them as bits. What was worked out once is kept. */
+export interface RouteTree {
+  bitsOf(open: readonly PlannedRoute[]): number;
+  /** The place of the best route to begin with; -1 where none is open. */
+  bestOf(bits: number): number;
+  /** What a failure of the route at a place leaves open. */
+  left(bits: number, n: number): number;
+  /** Each open route as the first one, cheapest first. */
+  followed(open: readonly PlannedRoute[]): readonly Followed[];
 }
+
+export function routeTree(plan: RoutePlan, hourlyRateCents: number): RouteTree {
+  const { routes } = plan;
+  const perDay = plan.downtimeCentsPerDay ?? 0;
+  const place = new Map(routes.map(({ id }, n) => [id, n]));
+  const closing = routes.map(({ closes }) => closes.reduce((bits, id) => bits | (1 << place.get(id)!), 0));
+  const lead = routes.map(({ leadDays }) => meanOf(leadDays));
+  const once = routes.map((route, n) => triedCents(route, hourlyRateCents) + perDay * lead[n]!);
+  // Of each set of open routes, as bits: the best first one, its money and its days.
+  const best = new Int8Array(1 << routes.length).fill(notKnown);
+  const bestCents = new Float64Array(best.length);
+  const bestDays = new Float64Array(best.length);
+
+  const left = (bits: number, n: number): number => bits & ~(1 << n) & ~closing[n]!;
+  const centsOf = (bits: number, n: number): number => {
+    const { succeeds, lostCents, lostDays } = routes[n]!;
+    if (succeeds === 1) return once[n]!;
+    const after = left(bits, n);
+    const next = bestOf(after) === none ? once[n]! : bestCents[after]!;
+    return once[n]! + (1 - succeeds) * ((lostCents ?? 0) + perDay * (lostDays ?? 0) + next);
+  };
+  const daysOf = (bits: number, n: number): number => {
+    const { succeeds, lostDays } = routes[n]!;
+    if (succeeds === 1) return lead[n]!;
+    const after = left(bits, n);
+    return (
+      lead[n]! + (1 - succeeds) * ((lostDays ?? 0) + (bestOf(after) === none ? lead[n]! : bestDays[after]!))
+    );
+  };
+  const bestOf = (bits: number): number => {
+    if (best[bits] !== notKnown) return best[bits]!;
+    let found = none;
+    for (let n = 0; n < routes.length; n++) {
+      if ((bits & (1 << n)) === 0) continue;
+      const [cents, days] = [centsOf(bits, n), daysOf(bits, n)];
+      const better =
+        found === none || cents < bestCents[bits]! || (cents === bestCents[bits]! && days < bestDays[bits]!);
+      if (!better) continue;
+      found = n;
+      bestCents[bits] = cents;
+      bestDays[bits] = days;
+    }
+    return (best[bits] = found);
+  };
+
+  const bitsOf = (open: readonly PlannedRoute[]): number =>
+    open.reduce((sum, { id }) => sum | (1 << place.get(id)!), 0);
+  const followed = (open: readonly PlannedRoute[]): readonly Followed[] => {
+    const bits = bitsOf(open);
+    return open
+      .map((route): Followed => {
+        const n = place.get(route.id)!;
+        const next = route.succeeds < 1 ? bestOf(left(bits, n)) : none;
+        return {
+          route,
+          cents: centsOf(bits, n),
+          days: daysOf(bits, n),
+          next: next === none ? null : routes[next]!,
+          closes: open.filter((other) => other !== route && route.closes.includes(other.id)),
+        };
+      })
+      .sort((a, b) => a.cents - b.cents || a.days - b.days);
+  };
+  return { bitsOf, bestOf, left, followed };
+}
+
+/** No route is open, and a set that was not looked at yet. */
+const none = -1;
+const notKnown = -2;
 
 /** A followed route in the shape in which routes are compared: what follows a failure is its cost. */
 export function asRoute(

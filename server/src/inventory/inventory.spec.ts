@@ -3,7 +3,7 @@ import type { Found, ImportReport, ImportState, InventorySource } from '@dormant
 import { guessColumns, readRow } from '@dormant-beacon/core/inventory';
 import { Shop } from '../testing/shop.js';
 import { tidyInventory } from './imports.js';
-import { searchQuery, type Wanted } from './search.js';
+import { placesQuery, type Wanted } from './search.js';
 
 const head = ['OE', 'Description', 'Price', 'Make', 'Model', 'Built', 'Side', 'Pins', 'Key'];
 const columns = guessColumns(head);
@@ -182,13 +182,14 @@ describe('the stock of other yards', () => {
     await end(id, 'taken', 2000);
     await shop.owner.raw('ANALYZE TABLE inventory_rows');
     for (const [wanted, index] of searches) {
-      const query = searchQuery(shop.db, { ...none, ...wanted }, ['OM22101']);
+      const query = placesQuery(shop.db, { ...none, ...wanted }, [id], ['OM22101']);
       const [plan] = (await shop.db.raw(`EXPLAIN ${query.limit(200).toQuery().replace(/\?/g, '\\?')}`)) as [
-        { table: string; key: string | null }[],
+        { table: string; key: string | null; Extra: string }[],
       ];
-      expect(plan.find(({ table }) => table === 'own')!.key)
+      const own = plan.find(({ table }) => table === 'own')!;
+      expect([own.key, own.Extra.includes('Using index')])
         .withContext(JSON.stringify(wanted))
-        .toBe(index);
+        .toEqual([index, true]);
     }
   });
 

@@ -3,7 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButtonModule } from '@angular/material/button';
 import { writeCode } from '@dormant-beacon/core/codes';
 import { baselineOf, codeEnds, originOf, standing } from '@dormant-beacon/core/record';
-import { lackingText, restraintCodesLeft, temporaryWords } from '@dormant-beacon/core/stages';
+import { lackingText, quoteOf, restraintCodesLeft, temporaryWords } from '@dormant-beacon/core/stages';
 import { proofOf } from '@dormant-beacon/core/proof';
 import { readingWords, testName, testRead } from '@dormant-beacon/core/words';
 import { sheetSays } from '@dormant-beacon/core/readings';
@@ -12,7 +12,7 @@ import { Store } from '@ngrx/store';
 import { peopleFeature, selectJobPolicy, shopFeature } from '../session';
 import { Glyph } from '../frame';
 import { stateWords } from '../lens';
-import { Dated, sayDate, When } from '../time';
+import { Dated, sayDate, sayDay, When } from '../time';
 import { Desk } from '../entry';
 import { jobFeature } from '../job';
 import { eventChoices, verdictWords } from '../words';
@@ -108,6 +108,36 @@ export class HandBack {
     })),
   );
   protected readonly baseline = computed(() => (this.record() ? baselineOf(this.record()!) : undefined));
+  /** By which way, with which part and guarantee; what is still under way says so. */
+  protected readonly units = computed(() => {
+    const units = this.assessment()?.units ?? [];
+    const quoted = new Map(
+      quoteOf(this.record()!, units, this.policy()).items.map((item) => [item.unit, item]),
+    );
+    return units
+      .filter(({ choice }) => choice !== null)
+      .map(({ id, plan, step, delivered, consignment }) => {
+        const item = quoted.get(plan.unit);
+        const part = delivered?.fact.part;
+        const until = consignment?.back?.guaranteeUntil;
+        return {
+          id,
+          name: plan.unit,
+          says: [
+            plan.routes.find((route) => route.id === this.routeOf(id))?.label ?? item?.route,
+            ...(part ? [`part ${part.partNumber}${part.provenance?.kind === 'used' ? ', used' : ''}`] : []),
+            ...(until ? [`guaranteed until ${sayDay(until)}`] : []),
+            ...(!until && item?.warrantyDays ? [`guaranteed for ${item.warrantyDays} days`] : []),
+            ...(step === 'done' || step === 'fit' ? [] : ['not finished']),
+          ].join(', '),
+        };
+      });
+  });
+
+  private routeOf(planId: string): string | undefined {
+    return standing(this.record()!.routeChoices).findLast((choice) => choice.planId === planId)?.routeId;
+  }
+
   protected readonly approvals = computed(() =>
     standing(this.record()?.approvals ?? []).map(({ id, item, answer, ceilingCents, by, observedAt }) => ({
       id,

@@ -32,7 +32,26 @@ const jobWith = (...parts: object[]) =>
 
 describe('MatchPage', () => {
   const quiet = () =>
-    TestBed.overrideProvider(LibraryDesk, { useValue: { supersessions: () => Promise.resolve([]) } });
+    TestBed.overrideProvider(LibraryDesk, {
+      useValue: { supersessions: () => Promise.resolve([]), partWeaknesses: () => Promise.resolve([]) },
+    });
+
+  it('says how such parts were found before, with counts', async () => {
+    TestBed.overrideProvider(LibraryDesk, {
+      useValue: {
+        partWeaknesses: () =>
+          Promise.resolve([
+            { id: anId('w'), kind: 'led driver', says: 'wet inside', bad: 11, seen: 12, source: 'our bench' },
+            { id: anId('v'), kind: 'trailer module', says: 'never mind', bad: 1, seen: 1, source: 'x' },
+          ]),
+      },
+    });
+    const bench = await benchFor(MatchPage, jobWith(part(anId('r'), 'removed')));
+    await new Promise((resolve) => setTimeout(resolve));
+    await bench.fixture.whenStable();
+    expect(bench.text()).toMatch(/11 of 12: wet inside \(92\s%; our bench\)/);
+    expect(bench.text()).not.toContain('never mind');
+  });
 
   it('says where to begin while no unit is named', async () => {
     const bench = await benchFor(MatchPage, recordOf());

@@ -3,7 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, sig
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { FactData } from '@dormant-beacon/contract';
-import type { PartOrderData } from '@dormant-beacon/core/fit';
+import { listingHints, type PartOrderData } from '@dormant-beacon/core/fit';
 import { bringsPart } from '@dormant-beacon/core/stages';
 import { DateField } from '../dates';
 import { Desk, field } from '../entry';
@@ -63,6 +63,10 @@ export class MatchPage {
   protected readonly noPart = computed(() => {
     const chosen = this.unit()?.chosen;
     return chosen != null && !bringsPart(chosen.kind);
+  });
+  protected readonly hints = computed(() => {
+    const fact = this.offer()?.fact;
+    return fact?.listing ? listingHints(fact.listing, fact.part) : [];
   });
   protected readonly verdict = computed(() => {
     const offer = this.offer();

@@ -55,4 +55,18 @@ describe('Approvals', () => {
       }),
     );
   });
+
+  it('takes a limit for small parts, which needs its amount', async () => {
+    const bench = await benchFor(Approvals, recordOf());
+    bench.page.querySelector<HTMLInputElement>('mat-checkbox input')!.click();
+    await bench.press('yes');
+    await bench.press('Enter it');
+    expect(bench.text()).toContain('Up to which amount?');
+    await bench.fill('The customer’s limit', '30');
+    await bench.fill('Who answered?', 'Noor Halloran');
+    await bench.press('Enter it');
+    expect(bench.desk.entered[0]!.data).toEqual(
+      jasmine.objectContaining({ item: 'fuses, bulbs and clips', smallParts: true, ceilingCents: 3000 }),
+    );
+  });
 });

@@ -16,10 +16,11 @@ import {
   type Trouble,
 } from '../entry';
 import { UnitDesk } from '../unit';
+import { DwellClock } from './dwell-clock';
 
 @Component({
   selector: 'db-bench-form',
-  imports: [Caution, ChoiceOne, Entry, MatButtonModule, TextField, Tick],
+  imports: [Caution, ChoiceOne, DwellClock, Entry, MatButtonModule, TextField, Tick],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>At the bench: {{ unit().plan.unit }}</h2>
@@ -45,6 +46,7 @@ import { UnitDesk } from '../unit';
         <db-text label="Heat, °C; empty for none" keys="numeric" [field]="celsius" />
         <db-text label="for minutes" keys="decimal" [field]="minutes" />
       </div>
+      <db-dwell-clock [minutes]="dwell()" [until]="until" />
       <db-text label="What cannot be undone; empty for nothing" [most]="500" [field]="notUndone" />
       <db-text
         label="What was tried on the bench"
@@ -98,6 +100,11 @@ export class BenchForm {
   protected readonly marked = field(false);
   protected readonly celsius = field('');
   protected readonly minutes = field('');
+  protected readonly dwell = computed(() => {
+    const minutes = numberOrNull(this.minutes());
+    return Number.isNaN(minutes) ? null : minutes;
+  });
+  protected readonly until = field('');
   protected readonly notUndone = field('');
   protected readonly tried = field('');
   protected readonly result = field('');
@@ -109,6 +116,7 @@ export class BenchForm {
       marked: this.marked,
       celsius: this.celsius,
       minutes: this.minutes,
+      until: this.until,
       notUndone: this.notUndone,
       tried: this.tried,
       result: this.result,

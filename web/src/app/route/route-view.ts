@@ -1,5 +1,6 @@
 /** The routes of the unit that is worked on as the page looks at them: which one is recommended, seen, and why. */
-import { computed, inject, Injectable, linkedSignal } from '@angular/core';
+import { computed, inject, Injectable, linkedSignal, signal } from '@angular/core';
+import type { RouteCountRows } from '@dormant-beacon/contract';
 import {
   asRoute,
   breakEven,
@@ -10,6 +11,7 @@ import {
 import { recommendRoute, routeAgainst } from '@dormant-beacon/core/stages';
 import { percent } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
+import { LibraryDesk } from '../knowledge';
 import { Money, shopFeature } from '../session';
 import { UnitDesk } from '../unit';
 import { sayWeekday } from '../time';
@@ -23,6 +25,18 @@ export class RouteView {
   private readonly money = inject(Money);
   private readonly settings = inject(Store).selectSignal(shopFeature.selectSettings);
   readonly unit = computed(() => this.desk.unit()!);
+
+  /** What came of each kind of route in this shop; without the server, none is shown. */
+  private readonly counts = signal<RouteCountRows>([]);
+
+  constructor() {
+    inject(LibraryDesk)
+      .routeCounts()
+      .then(
+        (counts) => this.counts.set(counts),
+        () => undefined,
+      );
+  }
 
   readonly recommended = computed(() =>
     recommendRoute(this.unit().open, this.drawn.spreads(), this.money.round),
@@ -49,6 +63,7 @@ export class RouteView {
         shut,
         chosen: route.id === chosen?.id,
         recommended: route.id === this.recommended()?.id,
+        here: this.hereOf(route),
         cents: own ? this.money.round(own.cents) : null,
         ready: spread?.readyInTime == null ? null : percent(spread.readyInTime),
         by: spread ? this.dayOf(spread.days.p90) : null,
@@ -64,6 +79,13 @@ export class RouteView {
         .map((route) => row(route, null, why(route))),
     ];
   });
+
+  /** Outcomes of this shop, such as “3 of 4 here”. */
+  private hereOf({ kind }: PlannedRoute): string | null {
+    const { sort } = this.unit().plan;
+    const seen = this.counts().find((own) => own.sort === sort && own.kind === kind);
+    return seen ? `${seen.succeeded} of ${seen.succeeded + seen.failed} here` : null;
+  }
 
   /** Whether the route that is looked at is open. */
   readonly open = computed(() => this.unit().open.some(({ route }) => route.id === this.seen()));

@@ -146,6 +146,9 @@ describe('RoutePage', () => {
     );
     await bench.press('Enter the repair at the bench');
     expect(bench.text()).toContain('First wrist strap and mat');
+    await bench.fill('for minutes', '12');
+    await bench.press('Start the clock: 12 min');
+    expect(bench.text()).toMatch(/1[12]:\d\dStop the clock/);
     await bench.press('This route failed');
     expect(bench.desk.entered[0]!.data).toEqual({
       planId,
@@ -180,5 +183,20 @@ describe('RoutePage', () => {
     };
     expect(corrects).toBe(planId);
     expect([data.routes[0]!.priceCents, data.routes[0]!.leadDays]).toEqual([9500, [1, 3, 6]]);
+  });
+
+  it('quotes every line, and prints the quote alone', async () => {
+    const bench = await benchFor(RoutePage, jobWith('sensor', { routeChoices: [choice('new')] }));
+    const quote = bench.page.querySelector('db-quote-panel')!.textContent.replace(/\s+/g, ' ');
+    // 400 and half an hour at 90.
+    expect(quote).toContain('part, new €400');
+    expect(quote).toContain('labour, 30 min €45');
+    expect(quote).toContain('All together before tax €445');
+    const print = spyOn(window, 'print').and.callFake(() => {
+      expect(document.documentElement.dataset['print']).toBe('part');
+    });
+    await bench.press('Print the quote');
+    expect(print).toHaveBeenCalledTimes(1);
+    expect(document.documentElement.dataset['print']).toBeUndefined();
   });
 });
