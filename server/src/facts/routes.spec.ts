@@ -1,5 +1,6 @@
 import type { JobRecord } from '@dormant-beacon/core/record';
 import { usualRoutes } from '@dormant-beacon/core/route';
+import { templates } from '@dormant-beacon/core/trace/templates';
 import { Shop } from '../testing/shop.js';
 
 const part = {
@@ -239,10 +240,11 @@ describe('routes and parts', () => {
   });
 
   it('are counted over the jobs of the shop, what was taken back left out', async () => {
-    const counts = async () =>
-      (await shop.get<{ counts: object[] }>('/api/library/route-counts')).body.counts;
-    const before = await counts();
-    expect(before).toEqual([]);
+    const counts = async (): Promise<object[]> =>
+      (await shop.get<{ counts: { sort: string }[] }>('/api/library/route-counts')).body.counts.filter(
+        ({ sort }) => sort === 'sensor',
+      );
+    expect(await counts()).toEqual([]);
     const own = await unit('sensor');
     const outcome = { routeId: 'new', sort: 'sensor', kind: 'new' };
     const { id } = await own.enter('route-outcomes', { ...outcome, result: 'failed' });
@@ -250,6 +252,40 @@ describe('routes and parts', () => {
     expect(await counts()).toEqual([{ sort: 'sensor', kind: 'new', succeeded: 1, failed: 1 }]);
     await own.enter('route-outcomes', { ...outcome, result: 'succeeded' }, { corrects: id });
     expect(await counts()).toEqual([{ sort: 'sensor', kind: 'new', succeeded: 2, failed: 0 }]);
+  });
+
+  it('count a repair that works for the route that was chosen for its part', async () => {
+    const { jobId, beaconId } = await shop.openBased('Tail lamp');
+    const source = templates.find(({ id }) => id === 'fused-lamp')!.build({});
+    const { id: traceId } = await shop.enter(jobId, 'traces', {
+      title: 'Tail lamp',
+      beaconIds: [beaconId],
+      case: source,
+    });
+    const lamp = source.circuit.elements.find(({ kind }) => kind === 'lamp')!.id;
+    const { id: planId } = await shop.enter(jobId, 'route-plans', {
+      unit: 'tail bulb',
+      sort: 'lamp',
+      routes: usualRoutes('lamp', 400),
+      traceId,
+      element: lamp,
+      beaconIds: [],
+    });
+    await shop.enter(jobId, 'route-choices', { planId, routeId: 'used', recommended: 'used' });
+    await shop.enter(jobId, 'route-choices', { planId, routeId: 'new', recommended: 'new' });
+    const repair = {
+      traceId,
+      element: lamp,
+      label: 'bulb',
+      method: 'replace',
+      root: 'unknown',
+      beaconIds: [beaconId],
+    };
+    expect((await shop.enter(jobId, 'repairs', { ...repair, cured: true })).status).toBe(201);
+    const { counts } = (await shop.get<{ counts: { sort: string }[] }>('/api/library/route-counts')).body;
+    expect(counts.filter(({ sort }) => sort === 'lamp') as object[]).toEqual([
+      { sort: 'lamp', kind: 'new', succeeded: 1, failed: 0 },
+    ]);
   });
 });
 

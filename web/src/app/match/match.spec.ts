@@ -123,6 +123,30 @@ describe('MatchPage', () => {
     );
   });
 
+  it('fills in what every part of a number in stock says alike, and nothing else', async () => {
+    quiet();
+    const listed = (hardware: string, watts: number) => ({
+      sourceId: anId('y'),
+      source: 'Mill Lane Parts',
+      takenInAt: '2026-11-01T08:00:00Z',
+      part: { ...driver, hardware, watts },
+    });
+    TestBed.overrideProvider(StockDesk, {
+      useValue: {
+        search: () => Promise.resolve({ found: [listed('H7', 18), listed('H8', 18)], more: false }),
+      },
+    });
+    const bench = await benchFor(MatchPage, jobWith());
+    await bench.fill('Part number', 'om 2210 04');
+    await bench.press('Fill in what is known of this number');
+    await new Promise((resolve) => setTimeout(resolve, 20));
+    await bench.fixture.whenStable();
+    expect(bench.field('Watts').value).toBe('18');
+    expect(bench.field('Plugs').value).toBe('12 A grey');
+    expect(bench.field('Hardware').value).toBe('');
+    expect(bench.text()).toContain('From 2 parts in stock');
+  });
+
   it('searches the yards, and puts what was found on offer', async () => {
     const asked: object[] = [];
     const hit = (partNumber: string, event: string) => ({

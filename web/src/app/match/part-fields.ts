@@ -61,10 +61,14 @@ export const fieldsFor = (sort: UnitSort): ReadonlySet<string> => new Set(shown[
 
 /** What is printed on a label or stands in a listing, into the fields. */
 export function fill(fields: PartFields, part: PartDescription): void {
+  for (const [name, value] of Object.entries(textsOf(part))) fields[name as Typed | Chosen].set(value);
+}
+
+function textsOf(part: PartDescription): Record<Typed | Chosen, string> {
   const text = (value: unknown) => (value == null ? '' : String(value as string | number));
   const list = (values: readonly string[] | null | undefined) => (values ?? []).join(', ');
   const from = part.provenance;
-  const values: Record<Typed | Chosen, string> = {
+  return {
     partNumber: part.partNumber,
     kind: part.kind,
     plugs: part.connectors ? plugsText(part.connectors) : '',
@@ -95,7 +99,33 @@ export function fill(fields: PartFields, part: PartDescription): void {
     event: text(from?.event),
     fired: from?.deployed == null ? '' : from.deployed ? 'yes' : 'no',
   };
-  for (const [name, value] of Object.entries(values)) fields[name as Typed | Chosen].set(value);
+}
+
+/** Of the part itself, not of where it was: what all parts of one number share. */
+const shared: readonly (Typed | Chosen)[] = [
+  ...([
+    'kind',
+    'plugs',
+    'hand',
+    'scope',
+    'mounting',
+    'stages',
+    'watts',
+    'base',
+    'filaments',
+    'amps',
+    'style',
+  ] as const),
+  ...(['hardware', 'interchangeGroup'] as const),
+];
+
+/** Fields that are empty get what every one of the parts says alike. */
+export function fillAgreed(fields: PartFields, parts: readonly PartDescription[]): void {
+  const texts = parts.map(textsOf);
+  for (const name of shared) {
+    const said = new Set(texts.map((own) => own[name]));
+    if (fields[name]() === '' && said.size === 1) fields[name].set([...said][0]!);
+  }
 }
 
 const monthWritten = /^\d{4}-(?:0[1-9]|1[0-2])$/;

@@ -7,11 +7,17 @@ import {
   inject,
   input,
   output,
+  signal,
   untracked,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
-import { arrivalTrials, type PartDescription, type PartFactData } from '@dormant-beacon/core/fit';
+import {
+  arrivalTrials,
+  normalNumber,
+  type PartDescription,
+  type PartFactData,
+} from '@dormant-beacon/core/fit';
 import { routeKindWords } from '@dormant-beacon/core/route';
 import { Store } from '@ngrx/store';
 import {
@@ -28,12 +34,12 @@ import {
   Undo,
 } from '../entry';
 import { jobFeature } from '../job';
-import { LibraryDesk } from '../knowledge';
+import { LibraryDesk, StockDesk } from '../knowledge';
 import { More } from '../more';
 import { Money } from '../session';
 import { UnitDesk } from '../unit';
 import { LabelPhoto } from './label-photo';
-import { fieldsFor, fill, partFields, readPart, type Typed } from './part-fields';
+import { fieldsFor, fill, fillAgreed, partFields, readPart, type Typed } from './part-fields';
 
 const choices = (...values: [string, string][]): readonly Choice[] =>
   values.map(([value, label]) => ({ value, label }));
@@ -77,6 +83,8 @@ export class PartForm {
   private readonly desk = inject(Desk);
   private readonly undo = inject(Undo);
   private readonly library = inject(LibraryDesk);
+  private readonly stock = inject(StockDesk);
+  protected readonly looked = signal<string | null>(null);
   protected readonly money = inject(Money);
   private readonly record = inject(Store).selectSignal(jobFeature.selectRecord);
   protected readonly unit = computed(() => this.unitDesk.unit()!);
@@ -160,6 +168,28 @@ export class PartForm {
         this.form.draft.rebase();
       });
     });
+  }
+
+  /** From stock that was taken in: what a number’s own rows agree on goes into fields that are empty. */
+  protected async lookUp(): Promise<void> {
+    const number = this.fields.partNumber().trim();
+    try {
+      const { found } = await this.stock.search({ number });
+      const own = found.filter(({ part }) => normalNumber(part.partNumber) === normalNumber(number));
+      if (own.length === 0) {
+        this.looked.set('No yard has listed this number: type what stands on the part.');
+        return;
+      }
+      fillAgreed(
+        this.fields,
+        own.map(({ part }) => part),
+      );
+      this.looked.set(
+        `From ${own.length === 1 ? 'one part' : `${own.length} parts`} in stock: compare each line with this part.`,
+      );
+    } catch (error) {
+      this.looked.set((error as Error).message);
+    }
   }
 
   /** What the shop's list says of this number, as it is now; without the server, nothing is known of it. */

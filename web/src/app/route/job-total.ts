@@ -1,7 +1,7 @@
 /** All units of the job together: money, date, and whether the car is worth it. */
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { inventoryOf } from '@dormant-beacon/core/record';
-import { chanceReady, asRoute, jobSum } from '@dormant-beacon/core/route';
+import { asRoute, centsOfShare, chanceReady, jobSum } from '@dormant-beacon/core/route';
 import { percent } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import { jobFeature } from '../job';
@@ -19,7 +19,8 @@ import { daysUntil } from './ready-by';
           >{{ count() === 1 ? 'This unit' : 'All ' + count() + ' units' }}:
           {{ money.round(all.expectedCents) }}</strong
         >
-        to the end{{ all.readyInTime === null ? '' : ', ready in time in ' + percent(all.readyInTime)
+        to the end, {{ money.round(all.p90Cents) }} at most in nine of ten{{
+          all.readyInTime === null ? '' : ', ready in time in ' + percent(all.readyInTime)
         }}{{ all.ofValue === null ? '' : '; ' + percent(all.ofValue) + ' of what the car is worth' }}.
       </p>
       @if (all.totalLoss) {
@@ -50,11 +51,12 @@ export class JobTotal {
       units.map(({ open, chosen, plan }) => {
         const own = open.find(({ route }) => route.id === chosen?.id) ?? open[0]!;
         const days = plan.readyBy == null ? null : daysUntil(plan.readyBy, calendar);
+        const route = asRoute(own, plan, hourlyRateCents);
         return {
           expectedCents: own.cents,
-          p90Cents: own.cents,
+          p90Cents: centsOfShare(route, 0.9),
           expectedDays: own.days,
-          readyInTime: days === null ? null : chanceReady(asRoute(own, plan, hourlyRateCents), days),
+          readyInTime: days === null ? null : chanceReady(route, days),
         };
       }),
       value === null ? null : { vehicleValueCents: value, totalLossAt },
