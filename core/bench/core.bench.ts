@@ -2,6 +2,7 @@
 import { planning, predicting, type TraceCase } from '../src/trace/index.js';
 import { type Element, solve } from '../src/circuit/index.js';
 import { finish } from '../src/progress/index.js';
+import { drawRoutes, followRoutes, usualRoutes } from '../src/route/index.js';
 import { readReport } from '../src/scans/index.js';
 import { cheapestCover, explainCauses, nextCover } from '../src/causes/index.js';
 import { randomNumbers } from '../src/random/index.js';
@@ -177,4 +178,22 @@ const request = explainCase(400);
 line(
   'causes of 400 codes in 20 modules, generated and covered (median, warm)',
   `${medianMs(() => explainCauses(request), 9, 2).toFixed(0)} ms`,
+);
+
+const twelve = [...usualRoutes('module', 60_000), ...usualRoutes('module', 64_000)].slice(0, 12);
+const plan = {
+  unit: 'body module',
+  sort: 'module' as const,
+  routes: twelve.map((route, n) => ({ ...route, id: `${route.id} ${n}`, closes: [] })),
+  downtimeCentsPerDay: 2500,
+};
+const drawn = { hourlyRateCents: 9000, seed: 1, readyWithinDays: 4 };
+line(
+  'routes: 20,000 draws × 12, each followed to its end (median)',
+  `${medianMs(() => finish(drawRoutes(plan, drawn)), 9, 1).toFixed(0)} ms`,
+  'aim under 300 ms',
+);
+line(
+  'routes: 12 open ones followed in closed form (median, warm)',
+  `${medianMs(() => followRoutes(plan, drawn), 9, 2).toFixed(1)} ms`,
 );

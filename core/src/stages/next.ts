@@ -175,7 +175,9 @@ function unitThing(own: UnitRoutes): NextThing {
     case 'away':
       return thing('route', say('unit.wait', { unit }), first, unit, dueAt(own.consignment?.dueOn) ?? null);
     default:
-      return thing('trace', say('unit.fit', { unit }), first);
+      return own.plan.traceId == null
+        ? thing('route', say('unit.fitHere', { unit }), first)
+        : thing('trace', say('unit.fit', { unit }), first);
   }
 }
 

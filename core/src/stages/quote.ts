@@ -36,7 +36,10 @@ export interface Quote {
  * Restraint units come from the package that the shop's policy allows. Tax is left to the shop's own invoice.
  */
 export function quoteOf(record: JobRecord, units: readonly UnitRoutes[], policy: RoutePolicy): Quote {
-  const items = [...units.flatMap((unit) => unitItem(unit, policy)), ...restraintItems(record, policy)];
+  const items = [
+    ...units.flatMap((unit) => unitItem(unit, policy)),
+    ...restraintItems(record, units, policy),
+  ];
   return {
     items,
     cents: items.reduce((sum, { cents }) => sum + cents, 0),
@@ -89,13 +92,17 @@ function line(what: QuoteLine['what'], label: string, cents: number): QuoteLine 
 
 function restraintItems(
   record: JobRecord,
+  units: readonly UnitRoutes[],
   { restraintRoute, hourlyRateCents }: RoutePolicy,
 ): readonly QuoteItem[] {
   const picture = restraintPicture(record, restraintRoute);
   if (!picture) return [];
   const { sum } = packageOf(record, picture, { policy: restraintRoute, hourlyRateCents });
-  return sum.items.map(({ id, kind, cents }) => {
+  const weighed = new Set(units.map(({ plan }) => plan.unit.toLowerCase()));
+  return sum.items.flatMap(({ id, kind, cents }) => {
     const label = picture.items.find((item) => item.id === id)?.label ?? id;
+    // Its routes were weighed by themselves: it is quoted there.
+    if (weighed.has(label.toLowerCase())) return [];
     return {
       unit: label,
       route: kind.replaceAll('-', ' '),

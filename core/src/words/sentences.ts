@@ -59,6 +59,8 @@ const sentences = {
   'unit.wrong': ({ unit }: { unit: string }) => `Send “${unit}” back: what came does not fit.`,
   'unit.verify': ({ unit, line }: { unit: string; line: string }) =>
     `Make sure of “${unit}” before it is fitted: ${line}.`,
+  'unit.fitHere': ({ unit }: { unit: string }) =>
+    `Fit “${unit}”, try it before closing, then say that it works.`,
   'unit.fit': ({ unit }: { unit: string }) => `Fit “${unit}”, try it before closing, and enter the repair.`,
   'route.dearer': ({ cost, extra, other }: { cost: string; extra: string; other: string }) =>
     `It costs ${cost} to its end, ${extra} more than “${other}”.`,
