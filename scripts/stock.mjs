@@ -70,7 +70,7 @@ async function writeList(file, rows) {
     ];
     if (!out.write(`${cells.join(';')}\n`)) await new Promise((resolve) => out.once('drain', resolve));
   }
-  await new Promise((resolve) => out.end(resolve));
+  await new Promise((/** @type {(value?: unknown) => void} */ resolve) => out.end(() => resolve()));
 }
 
 /** Resident megabytes of a process. @param {number} pid */

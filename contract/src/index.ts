@@ -80,6 +80,7 @@ export {
   type PartWeaknesses,
   type ImportSupersessions,
   type RouteCountRows,
+  type RoutePreset,
   type Supersessions,
 } from './library.js';
 export {

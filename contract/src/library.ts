@@ -1,7 +1,7 @@
 /** What the shop has learned and keeps: patterns of its readers, notes on codes, what vehicles' files link. */
 import { codeLink } from '@dormant-beacon/core/causes';
 import { supersession } from '@dormant-beacon/core/fit';
-import { routeKind, unitSort } from '@dormant-beacon/core/route';
+import { plannedRoute, routeKind, unitSort } from '@dormant-beacon/core/route';
 import { codePattern, linePattern } from '@dormant-beacon/core/scans';
 import { restraintFile } from '@dormant-beacon/core/restraints';
 import { instant } from '@dormant-beacon/core/record';
@@ -115,5 +115,9 @@ export const routeCounts = z.strictObject({
   counts: z.array(z.strictObject({ sort: unitSort, kind: routeKind, succeeded: z.int(), failed: z.int() })),
 });
 export type RouteCountRows = z.infer<typeof routeCounts>['counts'];
+
+/** The routes that the shop weighed last for a sort of unit; null where it has weighed none. */
+export const routePreset = z.strictObject({ routes: z.array(plannedRoute).nullable() });
+export type RoutePreset = z.infer<typeof routePreset>['routes'];
 
 export const added = z.strictObject({ id });

@@ -20,6 +20,7 @@ CREATE TABLE IF NOT EXISTS `route_plans` (
   UNIQUE KEY `route_plans_job_id_seq_unique` (`job_id`,`seq`),
   UNIQUE KEY `route_plans_corrects_unique` (`corrects`),
   KEY `route_plans_person_id_foreign` (`person_id`),
+  KEY `route_plans_sort_recorded_at_index` (`sort`,`recorded_at`),
   KEY `route_plans_trace_id_foreign` (`trace_id`),
   CONSTRAINT `route_plans_corrects_foreign` FOREIGN KEY (`corrects`) REFERENCES `route_plans` (`id`),
   CONSTRAINT `route_plans_job_id_foreign` FOREIGN KEY (`job_id`) REFERENCES `jobs` (`id`),

@@ -103,6 +103,14 @@ export const libraryEndpoints = {
     who: everyone,
     answer: library.routeCounts,
   },
+  routePreset: {
+    method: 'GET',
+    path: '/api/library/route-preset',
+    says: 'the routes that the shop weighed last for a sort of unit',
+    who: everyone,
+    answer: library.routePreset,
+    query: { sort: 'the sort of unit' },
+  },
   circuits: {
     method: 'GET',
     path: '/api/library/circuits',

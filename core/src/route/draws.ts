@@ -11,6 +11,8 @@ const drawsPerStep = 2000;
 
 export interface Spread {
   readonly mean: number;
+  /** By which the mean may be off, having been drawn. */
+  readonly standardError: number;
   /** Within which one, five and nine in ten outcomes lie. */
   readonly p10: number;
   readonly p50: number;
@@ -60,9 +62,17 @@ export function* drawRoutes(plan: RoutePlan, options: DrawOptions): Work<readonl
 
 function spreadOf(values: Float64Array): Spread {
   const mean = values.reduce((sum, value) => sum + value, 0) / Math.max(1, values.length);
+  const variance =
+    values.reduce((sum, value) => sum + (value - mean) ** 2, 0) / Math.max(1, values.length - 1);
   values.sort();
   const at = (share: number) => values[Math.max(0, Math.ceil(share * values.length) - 1)] ?? 0;
-  return { mean, p10: at(0.1), p50: at(0.5), p90: at(0.9) };
+  return {
+    mean,
+    standardError: Math.sqrt(variance / Math.max(1, values.length)),
+    p10: at(0.1),
+    p50: at(0.5),
+    p90: at(0.9),
+  };
 }
 
 interface Outcome {

@@ -15,6 +15,7 @@ import {
   type PlannedRoute,
   type RoutePlan,
   routePlan,
+  routesLike,
   unitSorts,
   usualRoutes,
 } from './index.js';
@@ -112,6 +113,27 @@ describe('followRoutes', () => {
     );
   });
 
+  it('is met by 20,000 draws within three standard errors, for every sort of unit', () => {
+    for (const sort of unitSorts) {
+      const own: RoutePlan = {
+        unit: 'x',
+        sort,
+        routes: [...usualRoutes(sort, 42_000)],
+        downtimeCentsPerDay: 1500,
+      };
+      const spreads = finish(drawRoutes(own, { ...rate, seed: 7 }));
+      for (const { route: first, cents, days } of followRoutes(own, rate)) {
+        const spread = spreads.find(({ id }) => id === first.id)!;
+        expect(Math.abs(spread.cents.mean - cents))
+          .withContext(`${sort}, ${first.id}, cents`)
+          .toBeLessThanOrEqual(3 * spread.cents.standardError);
+        expect(Math.abs(spread.days.mean - days))
+          .withContext(`${sort}, ${first.id}, days`)
+          .toBeLessThanOrEqual(3 * spread.days.standardError);
+      }
+    }
+  });
+
   it('never names a route after a failure that closed it', () => {
     fc.assert(
       fc.property(anyPlan, (own) => {
@@ -193,6 +215,26 @@ describe('usualRoutes', () => {
   it('take what the shop has learned', () => {
     expect(learnedChance(0.8, { succeeded: 1, failed: 3 })).toBeCloseTo(0.525, 12);
     expect(usualRoutes('module', 1000, () => 0.5).every(({ succeeds }) => succeeds === 0.5)).toBeTrue();
+  });
+});
+
+describe('routesLike', () => {
+  it('keeps the shop’s minutes and days, and takes its prices as shares of the unit new', () => {
+    const before = usualRoutes('module', 60_000).map((own) => ({ ...own, labourMinutes: 45, offerId: 'x' }));
+    const routes = routesLike(before, 30_000, () => 0.5)!;
+    expect(routes.map(({ priceCents }) => priceCents)).toEqual(
+      before.map(({ priceCents }) => priceCents / 2),
+    );
+    expect(
+      routes.every((own) => own.labourMinutes === 45 && own.succeeds === 0.5 && own.offerId === null),
+    ).toBeTrue();
+    expect(
+      routesLike(
+        before.filter(({ kind }) => kind !== 'new'),
+        1,
+        () => 1,
+      ),
+    ).toBeNull();
   });
 });
 

@@ -38,6 +38,7 @@ export {
   routePlanData,
 } from './records.js';
 export { boxContents, leftOut } from './box.js';
+export { routesLike } from './preset.js';
 export {
   type CoverageRequest,
   coverageRequest,

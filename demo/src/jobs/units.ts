@@ -189,7 +189,7 @@ export function bodyModule(job: JobStory, beaconIds: readonly string[], now: Dat
 /** J-0142: the restraint module, locked by its crash record; the one on offer is claimed to be unfired. */
 export function restraintModule(job: JobStory, beaconIds: readonly string[], now: Date): void {
   const planId = job.enter('route-plans', yuki, [0, '10:00'], {
-    unit: 'restraint control module',
+    unit: 'control module',
     sort: 'restraint-module',
     crashLocked: true,
     routes: [...usualRoutes('restraint-module', 41_000)],

@@ -239,6 +239,28 @@ describe('routes and parts', () => {
     expect((await own.choose('new', { recommended: null })).status).toBe(201);
   });
 
+  it('are weighed as the shop has corrected them last', async () => {
+    const preset = async (sort: string) =>
+      (
+        await shop.get<{ routes: { labourMinutes: number }[] | null }>(
+          `/api/library/route-preset?sort=${sort}`,
+        )
+      ).body;
+    expect(await preset('lock')).toEqual({ routes: null });
+    const own = await unit('lock');
+    const routes = usualRoutes('lock', 9000).map((route) => ({ ...route, labourMinutes: 33 }));
+    await shop.enter(
+      own.jobId,
+      'route-plans',
+      { unit: 'lock', sort: 'lock', routes, beaconIds: [] },
+      { corrects: own.planId },
+    );
+    expect((await preset('lock')).routes!.map(({ labourMinutes }) => labourMinutes)).toEqual(
+      routes.map(() => 33),
+    );
+    expect((await shop.get('/api/library/route-preset?sort=constructor')).status).toBe(422);
+  });
+
   it('are counted over the jobs of the shop, what was taken back left out', async () => {
     const counts = async (): Promise<object[]> =>
       (await shop.get<{ counts: { sort: string }[] }>('/api/library/route-counts')).body.counts.filter(

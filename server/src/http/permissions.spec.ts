@@ -43,6 +43,7 @@ const table: Readonly<Record<string, string>> = {
   'POST /api/library/supersessions': 'ltd',
   'POST /api/library/supersession-lists': 'ltd',
   'GET /api/library/route-counts': 'ltdr',
+  'GET /api/library/route-preset': 'ltdr',
   'GET /api/library/weaknesses': 'ltdr',
   'POST /api/library/weaknesses': 'lt',
   'GET /api/library/restraint-files': 'ltdr',

@@ -1,5 +1,5 @@
 /** What came of each kind of route on each sort of unit: outcomes and repairs that stand, over all jobs of the shop. */
-import type { RouteCountRows } from '@dormant-beacon/contract';
+import type { RouteCountRows, RoutePreset } from '@dormant-beacon/contract';
 import type { Knex } from 'knex';
 
 interface Counted {
@@ -44,4 +44,17 @@ export async function routeCountsOf(db: Knex): Promise<RouteCountRows> {
     succeeded: Number(succeeded),
     failed: Number(failed),
   }));
+}
+
+/** The newest plan of a sort, as the shop has corrected it. */
+export async function routePresetOf(db: Knex, sort: string): Promise<RoutePreset> {
+  const row = (await db('route_plans')
+    .where({ sort })
+    .whereRaw(stands('route_plans'))
+    .orderBy([
+      { column: 'recorded_at', order: 'desc' },
+      { column: 'id', order: 'desc' },
+    ])
+    .first('routes')) as { routes: string } | undefined;
+  return row ? (JSON.parse(row.routes) as RoutePreset) : null;
 }

@@ -1,6 +1,7 @@
 /** The library: what the shop has taught its reading of reports, and what it knows of codes. */
 import { endpoints } from '@dormant-beacon/contract';
 import { check, Refusal } from '@dormant-beacon/core/refusal';
+import { unitSort } from '@dormant-beacon/core/route';
 import type { Request } from 'express';
 import type { Author } from '../accounts/service.js';
 import type { SignedIn } from '../accounts/sessions.js';
@@ -24,7 +25,7 @@ import {
 } from './entries.js';
 import { foundBefore } from './found.js';
 import { keepRates, ratesOf } from './rates.js';
-import { routeCountsOf } from './route-counts.js';
+import { routeCountsOf, routePresetOf } from './route-counts.js';
 import { addSupersession, importSupersessions, supersessionsOf } from './supersessions.js';
 
 export function libraryRoutes(door: Door, services: Services): void {
@@ -79,6 +80,9 @@ export function libraryRoutes(door: Door, services: Services): void {
   });
   door.on(endpoints.routeCounts, async (_request, response) => {
     response.json({ counts: await routeCountsOf(db) });
+  });
+  door.on(endpoints.routePreset, async (request, response) => {
+    response.json({ routes: await routePresetOf(db, check(unitSort, textQuery(request, 'sort'), 'sort')) });
   });
   door.on(endpoints.circuits, async (request, response) => {
     const [make, model] = [textQuery(request, 'make'), textQuery(request, 'model')];

@@ -1,6 +1,7 @@
 /** The typed client: one function an endpoint; every failure is an `ApiProblem`. */
 import { Injectable } from '@angular/core';
 import type {
+  RoutePreset,
   AddPartWeakness,
   PartWeaknesses,
   Account,
@@ -257,6 +258,11 @@ export class Client {
 
   keepCircuit(body: KeepCircuit): Promise<CircuitKept> {
     return this.change('POST', '/api/library/circuits', body);
+  }
+
+  async routePreset(sort: string): Promise<RoutePreset> {
+    const query = new URLSearchParams({ sort });
+    return (await this.get<{ routes: RoutePreset }>(`/api/library/route-preset?${query.toString()}`)).routes;
   }
 
   async stockSources(): Promise<InventorySource[]> {

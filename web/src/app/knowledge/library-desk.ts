@@ -1,6 +1,7 @@
 /** What a person reads from the shop's library or adds to it; the lists that it changes are read anew. */
 import { inject, Injectable } from '@angular/core';
 import type {
+  RoutePreset,
   AddPartWeakness,
   PartWeaknesses,
   AddCodeLink,
@@ -61,6 +62,10 @@ export class LibraryDesk {
 
   addPartWeakness(weakness: AddPartWeakness): Added {
     return this.client.addPartWeakness(weakness);
+  }
+
+  routePreset(sort: string): Promise<RoutePreset> {
+    return this.client.routePreset(sort);
   }
 
   supersessions(number: string | null): Promise<Supersessions['supersessions']> {

@@ -26,6 +26,12 @@ describe('RoutePage', () => {
   beforeEach(() =>
     TestBed.overrideProvider(LibraryDesk, {
       useValue: {
+        routePreset: (sort: string) =>
+          Promise.resolve(
+            sort === 'switch'
+              ? usualRoutes('switch', 1000).map((route) => ({ ...route, labourMinutes: 17 }))
+              : null,
+          ),
         routeCounts: () => Promise.resolve([{ sort: 'sensor', kind: 'used', succeeded: 0, failed: 4 }]),
       },
     }),
@@ -50,6 +56,20 @@ describe('RoutePage', () => {
     expect(data.routes[0]!.priceCents).toBe(7950);
     // (4 × 0.85 + 0) / 8: four of the shop's own failed.
     expect(data.routes[1]!.succeeds).toBeCloseTo(0.425, 12);
+  });
+
+  it('weighs a unit as the shop weighed its like before', async () => {
+    const bench = await benchFor(RoutePage, recordOf());
+    await bench.fill('The unit', 'window switch');
+    await bench.pick('What it is', 'switch');
+    await new Promise((resolve) => setTimeout(resolve));
+    await bench.fill('What it costs new', '20');
+    await bench.press('Weigh its routes');
+    const { routes } = bench.desk.entered[0]!.data as {
+      routes: { labourMinutes: number; priceCents: number }[];
+    };
+    expect(routes.map(({ labourMinutes }) => labourMinutes)).toEqual([17, 17, 17]);
+    expect(routes[0]!.priceCents).toBe(2000);
   });
 
   it('shows every route with what it comes to, recommends one, and asks why another is taken', async () => {

@@ -1,10 +1,22 @@
 /** A unit whose routes are to be weighed: proposed by a trace with one tap, or typed. */
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  output,
+  signal,
+  untracked,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import type { FactData, RouteCountRows } from '@dormant-beacon/contract';
+import type { FactData, RouteCountRows, RoutePreset } from '@dormant-beacon/contract';
 import {
   learnedChance,
+  type PlannedRoute,
   type RouteKind,
+  routesLike,
   type UnitSort,
   unitSorts,
   unitSortWords,
@@ -73,6 +85,8 @@ export class UnitForm {
   protected readonly sort = field('');
   protected readonly price = field('');
   private readonly from = signal<ProposedUnit | null>(null);
+  /** By sort, the routes that the shop weighed last; without the server, the usual ones stand. */
+  private readonly presets = signal<ReadonlyMap<string, RoutePreset>>(new Map());
   protected readonly form = factForm(
     'route-plans',
     { unit: this.unit, sort: this.sort, price: this.price },
@@ -87,8 +101,21 @@ export class UnitForm {
   );
 
   constructor() {
+    effect(() => {
+      const sorts = [this.sort(), ...this.proposed().map((one) => one.sort)];
+      untracked(() => sorts.forEach((sort) => this.loadPreset(sort)));
+    });
     this.library.routeCounts().then(
       (counts) => this.counts.set(counts),
+      () => undefined,
+    );
+  }
+
+  private loadPreset(sort: string): void {
+    if (sort === '' || this.presets().has(sort)) return;
+    this.presets.update((known) => new Map(known).set(sort, null));
+    this.library.routePreset(sort).then(
+      (routes) => this.presets.update((known) => new Map(known).set(sort, routes)),
       () => undefined,
     );
   }
@@ -114,13 +141,26 @@ export class UnitForm {
     return {
       unit: this.unit().trim(),
       sort,
-      routes: [...usualRoutes(sort, newCents, (kind, usual) => this.chance(sort, kind, usual))],
+      routes: [...this.routesOf(sort, newCents)],
       readyBy: promised != null && promised >= today() ? promised : null,
       traceId: from?.traceId ?? null,
       element: from?.element ?? null,
       beaconIds: [...(from?.beaconIds ?? [])],
       checkFirst: from?.checkFirst ?? null,
     };
+  }
+
+  /** As the shop weighed its like last, where it did; the usual ones else. Outcomes of the shop count in both. */
+  private routesOf(sort: UnitSort, newCents: number): readonly PlannedRoute[] {
+    const usual = usualRoutes(sort, newCents, (kind, chance) => this.chance(sort, kind, chance));
+    const before = this.presets().get(sort);
+    const own =
+      before &&
+      routesLike(before, newCents, ({ kind, succeeds }) => {
+        const known = usual.find((route) => route.kind === kind);
+        return known?.succeeds ?? succeeds;
+      });
+    return own ?? usual;
   }
 
   private chance(sort: UnitSort, kind: RouteKind, usual: number): number {
