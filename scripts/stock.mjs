@@ -68,7 +68,10 @@ async function writeList(file, rows) {
       from?.distance ?? '',
       reference,
     ];
-    if (!out.write(`${cells.join(';')}\n`)) await new Promise((resolve) => out.once('drain', resolve));
+    if (!out.write(`${cells.join(';')}\n`))
+      await new Promise((/** @type {(value?: unknown) => void} */ resolve) =>
+        out.once('drain', () => resolve()),
+      );
   }
   await new Promise((/** @type {(value?: unknown) => void} */ resolve) => out.end(() => resolve()));
 }
