@@ -104,6 +104,7 @@ const webRooms = [
     'api',
     'waiting',
     'session',
+    'money',
     'job',
     'knowledge',
     'frame',

@@ -1,5 +1,7 @@
 import { address, closeBrowser, device } from './browser.js';
 
+jasmine.DEFAULT_TIMEOUT_INTERVAL = 300_000;
+
 /** Taps and typed fields of a journey: what a hand does. */
 const most = 14;
 
@@ -17,7 +19,7 @@ describe('a part that is bought once', () => {
     const link = await page.locator('.row', { hasText: 'J-0120' }).getAttribute('href');
     const job = address + link!.replace(/\/[a-z-]+$/, '');
     await page.goto(`${job}/route`);
-    await page.getByText('ran out on').waitFor();
+    await page.getByText('ran out on').first().waitFor();
     await page.locator('db-range-chart canvas').waitFor();
     await page.getByText('recommended').first().waitFor();
     await tap('radio', /^used/);

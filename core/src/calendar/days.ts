@@ -2,7 +2,7 @@
 import * as z from 'zod';
 
 /** A day that the calendar has. */
-export const day = z.iso.date();
+export const day = z.iso.date('expected a day such as 2026-03-09');
 
 const dayMilliseconds = 86_400_000;
 

@@ -5,12 +5,11 @@ import {
   type Comparison,
   type FitAttribute,
   type FitRequest,
-  type FitVerdict,
-  fitVerdicts,
   type FitWorkKind,
   type Part,
 } from './schema.js';
 import { type Supersessions, supersessionGraph } from './supersession.js';
+import { type FitVerdict, fitVerdicts } from './verdicts.js';
 
 export interface FitAnswer {
   /** Best first: by verdict, then by price and the minutes of the work, then as they were given. */

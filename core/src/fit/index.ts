@@ -9,9 +9,6 @@ export {
   type FitOutcome,
   type FitRequest,
   fitRequest,
-  type FitVerdict,
-  fitVerdict,
-  fitVerdicts,
   type FitWork,
   type Part,
   part,
@@ -29,3 +26,4 @@ export {
   type PartOrderData,
   partRoles,
 } from './records.js';
+export { type FitVerdict, fitVerdicts } from './verdicts.js';

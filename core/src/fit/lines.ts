@@ -1,5 +1,5 @@
 /** The comparison attribute by attribute: what both state, what one leaves open, and the work that a difference implies. */
-import { restraintItem } from '../restraints/index.js';
+import { guardOf } from '../restraints/index.js';
 import { connectorLines } from './connector-lines.js';
 import { numberLine } from './number-line.js';
 import { originLines } from './origin-lines.js';
@@ -125,11 +125,9 @@ function optionLines({ options: own }: Part, { options: other }: Part): readonly
   ];
 }
 
-const known: ReadonlySet<string> = new Set(restraintItem.options);
-
 /** What lies inside an assembly: a restraint item in it makes its fitting a work on restraints. */
 function containedLines({ contains: own }: Part, { contains: other }: Part): readonly FitAttribute[] {
-  const inside = (other ?? own ?? []).filter((item) => known.has(item.trim().toLowerCase()));
+  const inside = (other ?? own ?? []).filter((item) => guardOf({ part: item }).guard === 'restraint');
   const opens: readonly FitWork[] = inside.map((item) => ({
     kind: 'restraint-scope',
     says: `it holds a restraint item (${item}): fitting it opens the restraint scope`,

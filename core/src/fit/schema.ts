@@ -1,5 +1,6 @@
 /** A part as it is compared: the unit that came out, or one on offer. The one definition of its data. */
 import * as z from 'zod';
+import type { FitVerdict } from './verdicts.js';
 
 const short = z.string().trim().min(1).max(80);
 const month = z.string().regex(/^\d{4}-(?:0[1-9]|1[0-2])$/, 'expected a year and a month such as 2019-04');
@@ -69,10 +70,6 @@ export const fitRequest = z.strictObject({
 });
 export type FitRequest = z.infer<typeof fitRequest>;
 
-export const fitVerdicts = ['fits', 'fits-with-work', 'verify-first', 'rejected'] as const;
-export const fitVerdict = z.enum(fitVerdicts);
-export type FitVerdict = z.infer<typeof fitVerdict>;
-
 export type FitOutcome = 'same' | 'compatible' | 'differs' | 'unknown';
 
 /** One line of a comparison. */
@@ -85,16 +82,8 @@ export interface FitAttribute {
   readonly work?: readonly FitWork[];
 }
 
-export const fitWorkKinds = [
-  'coding',
-  'clone',
-  'calibration',
-  'adapter',
-  'inspection',
-  'board-transfer',
-  'restraint-scope',
-] as const;
-export type FitWorkKind = (typeof fitWorkKinds)[number];
+export type FitWorkKind =
+  'coding' | 'clone' | 'calibration' | 'adapter' | 'inspection' | 'board-transfer' | 'restraint-scope';
 
 export interface FitWork {
   readonly kind: FitWorkKind;

@@ -67,9 +67,7 @@ export {
   restraintItem,
   type RestraintItem,
   type RestraintPackage,
-  restraintPolicies,
   restraintPolicy,
-  type RestraintPolicy,
   type RestraintScope,
   restraintSign,
   type RestraintSign,
@@ -81,3 +79,4 @@ export {
   scopeRequest,
   type ScopeRequest,
 } from './schema.js';
+export { restraintPolicies, type RestraintPolicy } from './policies.js';

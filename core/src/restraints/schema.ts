@@ -1,6 +1,7 @@
 /** Restraint items, what happened to them, what was seen of them: the one definition of their data. */
 import * as z from 'zod';
 import { eventKind } from '../event/index.js';
+import { restraintPolicies, type RestraintPolicy } from './policies.js';
 
 export const restraintItem = z.enum([
   'frontal-bag',
@@ -52,10 +53,7 @@ export const restraintAction = z.enum([
 ]);
 export type RestraintAction = z.infer<typeof restraintAction>;
 
-/** From the narrowest to the widest: each allows its own kind and those before it. */
-export const restraintPolicies = ['maker-new', 'certified-rebuild', 'unfired-salvage'] as const;
 export const restraintPolicy = z.enum(restraintPolicies);
-export type RestraintPolicy = z.infer<typeof restraintPolicy>;
 
 const id = z.string().min(1).max(80);
 const seat = z.string().trim().min(1).max(80);

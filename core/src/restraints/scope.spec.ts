@@ -5,12 +5,12 @@ import {
   restraintEvent,
   restraintItem,
   type RestraintItem,
-  restraintPolicies,
   type RestraintSign,
   restraintSign,
   scopeRequest,
   type ScopeRequest,
 } from './schema.js';
+import { restraintPolicies } from './policies.js';
 
 const scope = (asked: unknown) => restraintScope(check(scopeRequest, asked));
 const items = restraintItem.options;

@@ -1,6 +1,7 @@
 /** Routes that a rule of the trade or the shop's policy keeps shut, whatever they cost. */
 import { type RestraintPolicy, restraintPolicies } from '../restraints/index.js';
-import type { PlannedRoute, RoutePlan, RouteKind } from './plan-schema.js';
+import type { RouteKind } from './kinds.js';
+import type { PlannedRoute, RoutePlan } from './plan-schema.js';
 
 export interface Forbidden {
   readonly id: string;

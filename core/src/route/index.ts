@@ -17,9 +17,7 @@ export {
   mostPlannedRoutes,
   type PlannedRoute,
   plannedRoute,
-  type RouteKind,
   routeKind,
-  routeKinds,
   type RoutePlan,
   routePlan,
   type UnitSort,
@@ -52,3 +50,4 @@ export {
 } from './schema.js';
 export { type ChosenRoute, jobSum, type JobSum } from './sums.js';
 export { routeKindWords, unitSortWords, usualRoutes } from './usual-routes.js';
+export { type RouteKind, routeKinds } from './kinds.js';

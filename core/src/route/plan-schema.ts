@@ -1,20 +1,10 @@
 /** The routes of one unit as a shop weighs them: what each costs, may spoil and closes. */
 import * as z from 'zod';
 import { day } from '../calendar/index.js';
+import { routeKinds } from './kinds.js';
 import { cents, leadDays } from './schema.js';
 
-export const routeKinds = [
-  'new',
-  'used',
-  'remanufactured',
-  'bench-repair',
-  'mail-in',
-  'board-transfer',
-  'clone',
-  're-code',
-] as const;
 export const routeKind = z.enum(routeKinds);
-export type RouteKind = z.infer<typeof routeKind>;
 
 /** What sort of thing is put right: which routes exist for it, and their usual figures. */
 export const unitSorts = [

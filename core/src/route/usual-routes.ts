@@ -1,6 +1,7 @@
 /** The routes that exist for each sort of unit, with usual figures until a shop has its own. Source: judgement. */
 import type { LeadDays } from './schema.js';
-import type { PlannedRoute, RouteKind, UnitSort } from './plan-schema.js';
+import type { RouteKind } from './kinds.js';
+import type { PlannedRoute, UnitSort } from './plan-schema.js';
 
 export const routeKindWords: Readonly<Record<RouteKind, string>> = {
   new: 'new',

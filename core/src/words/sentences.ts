@@ -64,6 +64,8 @@ const sentences = {
   'unit.fit': ({ unit }: { unit: string }) => `Fit “${unit}”, try it before closing, and enter the repair.`,
   'route.dearer': ({ cost, extra, other }: { cost: string; extra: string; other: string }) =>
     `It costs ${cost} to its end, ${extra} more than “${other}”.`,
+  'route.cheaper': ({ saving, other }: { saving: string; other: string }) =>
+    `It is ${saving} cheaper to its end than “${other}”, which is likelier to keep the date.`,
   'route.dominated': ({ others }: { others: string }) =>
     `Nobody needs it: ${others} costs no more, takes no longer and succeeds as often.`,
   'route.breakEven': ({ chance, other }: { chance: string; other: string }) =>

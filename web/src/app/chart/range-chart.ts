@@ -86,6 +86,7 @@ export class RangeChart {
             color: quiet,
             font: chartFont,
             maxRotation: 0,
+            includeBounds: false,
             stepSize: Math.max(1, Math.ceil(furthest / 7)),
             callback: (value) => this.ticks()(Number(value)),
           },

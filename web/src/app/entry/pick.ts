@@ -17,6 +17,7 @@ let count = 0;
       <mat-select
         hideSingleSelectionIndicator
         [aria-labelledby]="id"
+        [attr.aria-invalid]="field()?.trouble() ? true : null"
         [value]="current()"
         (selectionChange)="pick($event.value)"
       >
@@ -25,6 +26,9 @@ let count = 0;
         }
       </mat-select>
     </mat-form-field>
+    @if (field()?.trouble(); as wrong) {
+      <span class="wrong" role="alert">{{ wrong }}</span>
+    }
   `,
 })
 export class Pick {

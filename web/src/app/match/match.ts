@@ -10,7 +10,7 @@ import { Desk, field } from '../entry';
 import { Caution } from '../frame';
 import { More } from '../more';
 import { Photos } from '../photo';
-import { Money } from '../session';
+import { Money } from '../money';
 import { sayDay } from '../time';
 import { ComparisonTable, UnitDesk, UnitTabs } from '../unit';
 import { KnownWeakness } from './known-weakness';

@@ -3,7 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, model } from '@an
 import { MatListModule } from '@angular/material/list';
 import type { FitVerdict } from '@dormant-beacon/core/fit';
 import type { UnitOffer } from '@dormant-beacon/core/stages';
-import { Money } from '../session';
+import { Money } from '../money';
 import { UnitDesk } from '../unit';
 
 export const verdictWords: Readonly<Record<FitVerdict, string>> = {

@@ -36,7 +36,7 @@ import {
 import { jobFeature } from '../job';
 import { LibraryDesk, StockDesk } from '../knowledge';
 import { More } from '../more';
-import { Money } from '../session';
+import { Money } from '../money';
 import { UnitDesk } from '../unit';
 import { LabelPhoto } from './label-photo';
 import { fieldsFor, fill, fillAgreed, partFields, readPart, type Typed } from './part-fields';

@@ -17,7 +17,7 @@ import {
   type Trouble,
 } from '../entry';
 import { jobFeature } from '../job';
-import { Money } from '../session';
+import { Money } from '../money';
 import { UnitDesk } from '../unit';
 import { RouteSpreads } from './route-spreads';
 

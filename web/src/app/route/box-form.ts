@@ -19,7 +19,7 @@ import {
   type Trouble,
 } from '../entry';
 import { Caution } from '../frame';
-import { Money } from '../session';
+import { Money } from '../money';
 import { sayDay } from '../time';
 import { UnitDesk } from '../unit';
 import { today } from './ready-by';

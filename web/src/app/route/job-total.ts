@@ -5,7 +5,8 @@ import { asRoute, centsOfShare, chanceReady, jobSum } from '@dormant-beacon/core
 import { percent } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import { jobFeature } from '../job';
-import { Money, shopFeature } from '../session';
+import { Money } from '../money';
+import { shopFeature } from '../session';
 import { UnitDesk } from '../unit';
 import { daysUntil } from './ready-by';
 

@@ -5,7 +5,8 @@ import { percent } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import { centsOrNull, field, fieldFrom, numberOrNull, TextField } from '../entry';
 import { jobFeature } from '../job';
-import { Money, shopFeature } from '../session';
+import { Money } from '../money';
+import { shopFeature } from '../session';
 import { UnitDesk } from '../unit';
 
 /** Above 1 a part wears. Source: judgement for lamps and drives. */

@@ -15,7 +15,7 @@ import {
   trouble,
   type Trouble,
 } from '../entry';
-import { Money } from '../session';
+import { Money } from '../money';
 import { UnitDesk } from '../unit';
 
 @Component({

@@ -43,6 +43,8 @@ describe('RoutePage', () => {
     await bench.press('Weigh its routes');
     expect(bench.text()).toContain('Name the unit.');
     await bench.fill('The unit', 'level sensor');
+    await bench.press('Weigh its routes');
+    expect(bench.text()).toContain('Say what it is: its routes follow from that.');
     await bench.pick('What it is', 'sensor');
     await bench.press('Weigh its routes');
     expect(bench.text()).toContain('Type what it costs new');
@@ -207,11 +209,13 @@ describe('RoutePage', () => {
 
   it('quotes every line, and prints the quote alone', async () => {
     const bench = await benchFor(RoutePage, jobWith('sensor', { routeChoices: [choice('new')] }));
-    const quote = bench.page.querySelector('db-quote-panel')!.textContent.replace(/\s+/g, ' ');
+    const quote = [...bench.page.querySelectorAll('db-quote-panel tr')].map((row) =>
+      [...row.querySelectorAll('td')].map((cell) => cell.textContent.trim()).join(' | '),
+    );
     // 400 and half an hour at 90.
-    expect(quote).toContain('part, new €400');
-    expect(quote).toContain('labour, 30 min €45');
-    expect(quote).toContain('All together before tax €445');
+    expect(quote).toContain(' | part, new | €400');
+    expect(quote).toContain(' | labour, 30 min | €45');
+    expect(quote).toContain('All together | before tax | €445');
     const print = spyOn(window, 'print').and.callFake(() => {
       expect(document.documentElement.dataset['print']).toBe('part');
     });

@@ -27,7 +27,7 @@ import { Store } from '@ngrx/store';
 import { centsOrNull, Entry, factForm, field, Pick, TextField, trouble, type Trouble } from '../entry';
 import { jobFeature } from '../job';
 import { LibraryDesk } from '../knowledge';
-import { Money } from '../session';
+import { Money } from '../money';
 import { today } from './ready-by';
 
 @Component({

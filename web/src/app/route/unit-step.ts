@@ -5,7 +5,7 @@ import { RouterLink } from '@angular/router';
 import type { FactData } from '@dormant-beacon/contract';
 import { bringsPart } from '@dormant-beacon/core/stages';
 import { Desk } from '../entry';
-import { Money } from '../session';
+import { Money } from '../money';
 import { sayDay } from '../time';
 import { UnitDesk } from '../unit';
 import { AskForm } from './ask-form';

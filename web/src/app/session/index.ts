@@ -1,5 +1,4 @@
 export { initialsOf } from './initials';
-export { Money } from './money';
 export { keepPerson, loadPeople, loadSession, PeopleEvents, peopleFeature } from './people.state';
 export { SessionDesk } from './session-desk';
 export { loadShop, selectJobPolicy, ShopEvents, shopFeature } from './shop.state';

@@ -2,7 +2,7 @@
 import { inject, Injectable } from '@angular/core';
 import { showCents } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
-import { shopFeature } from './shop.state';
+import { shopFeature } from '../session';
 
 @Injectable({ providedIn: 'root' })
 export class Money {

@@ -1,0 +1,1 @@
+export { Money } from './money';
