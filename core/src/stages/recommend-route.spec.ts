@@ -1,5 +1,5 @@
 import { followRoutes, type PlannedRoute, type RoutePlan } from '../route/index.js';
-import { recommendRoute } from './recommend-route.js';
+import { recommendRoute, routeAgainst } from './recommend-route.js';
 
 const rate = { hourlyRateCents: 6000 };
 const route = (id: string, more: Partial<PlannedRoute> = {}): PlannedRoute => ({
@@ -45,6 +45,19 @@ describe('recommendRoute', () => {
       money,
     )!;
     expect([late.id, late.reasons[1]!.key]).toEqual(['used', 'route.late']);
+  });
+
+  it('says what speaks against another one, and how sure that would have to be', () => {
+    const [used, fresh] = followRoutes(own, rate);
+    const said = (...of: Parameters<typeof routeAgainst>) => routeAgainst(...of).map(({ says }) => says);
+    expect(said(fresh!, used!, { dominatedBy: ['used'], evenAt: 0.9 }, money)).toEqual([
+      'It costs €360 to its end, €128 more than “used”.',
+      'Nobody needs it: “used” costs no more, takes no longer and succeeds as often.',
+      'It would be as good as “used” if it succeeded in 90\u202f% of cases.',
+    ]);
+    expect(said(used!, fresh!, { dominatedBy: [], evenAt: 0.4 }, money)[0]).toBe(
+      'It is €128 cheaper to its end than “new”, which is likelier to keep the date.',
+    );
   });
 
   it('says nothing where nothing is open', () => expect(recommendRoute([], [], money)).toBeNull());

@@ -60,18 +60,23 @@ export function routeAgainst(
 ): readonly Said[] {
   const whole = (cents: number) => money(Math.round(cents));
   const extra = own.cents - other.cents;
+  const { label } = other.route;
   return [
-    extra < evenCents
-      ? say('route.even', { other: other.route.label })
-      : say('route.dearer', { cost: whole(own.cents), extra: whole(extra), other: other.route.label }),
+    besideOther(extra, own, label, whole),
     ...(dominatedBy.length > 0
-      ? [say('route.dominated', { others: dominatedBy.map((label) => `“${label}”`).join(' and ') })]
+      ? [say('route.dominated', { others: dominatedBy.map((one) => `“${one}”`).join(' and ') })]
       : []),
-    ...(evenAt === null
+    ...(evenAt === null || extra <= 0
       ? []
-      : [say('route.breakEven', { chance: percent(evenAt), other: other.route.label })]),
+      : [say('route.breakEven', { chance: percent(evenAt), other: label })]),
     ...failure(own),
   ];
+}
+
+function besideOther(extra: number, own: Followed, other: string, money: (cents: number) => string): Said {
+  if (extra <= -evenCents) return say('route.cheaper', { saving: money(-extra), other });
+  if (extra < evenCents) return say('route.even', { other });
+  return say('route.dearer', { cost: money(own.cents), extra: money(extra), other });
 }
 
 function speaksForIt(

@@ -13,7 +13,7 @@ const leastReason = 8;
   imports: [Entry, MatButtonModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    @if (view.reasons().length > 0 && view.open()) {
+    @if (view.reasons().length > 0 && mayTake()) {
       <section aria-live="polite">
         <h2>{{ view.differs() ? 'Why not “' + view.label() + '”?' : 'Why “' + view.label() + '”' }}</h2>
         @for (says of view.reasons(); track says) {
