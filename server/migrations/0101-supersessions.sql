@@ -7,6 +7,7 @@ CREATE TABLE IF NOT EXISTS `supersessions` (
   `source` varchar(200) NOT NULL,
   `person_id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
   `added_at` datetime(3) NOT NULL,
+  `withdrawn_at` datetime(3) DEFAULT NULL,
   PRIMARY KEY (`id`),
   UNIQUE KEY `supersessions_old_normal_new_normal_unique` (`old_normal`,`new_normal`),
   KEY `supersessions_new_normal_index` (`new_normal`),

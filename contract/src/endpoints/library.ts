@@ -86,6 +86,14 @@ export const libraryEndpoints = {
     bodyLimit: small,
     entry: true,
   },
+  withdrawSupersession: {
+    method: 'POST',
+    path: '/api/library/supersessions/{supersessionId}/withdrawal',
+    says: 'takes a supersession back; added again, it counts again',
+    who: withCustomer,
+    answer: library.added,
+    entry: true,
+  },
   importSupersessions: {
     method: 'POST',
     path: '/api/library/supersession-lists',

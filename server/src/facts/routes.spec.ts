@@ -337,6 +337,15 @@ describe('the supersession list', () => {
     const one = { id: crypto.randomUUID(), old: 'OM-3', new: 'OM-4', source: 'telephone' };
     expect((await shop.write('/api/library/supersessions', one)).status).toBe(201);
     expect((await rowsOf('OM-4')).length).toBe(4);
+    const back = () => shop.write(`/api/library/supersessions/${one.id}/withdrawal`, '');
+    expect([(await back()).status, (await back()).status]).toEqual([200, 404]);
+    expect(await rowsOf('OM-4')).toEqual([]);
+    const again = await shop.write('/api/library/supersession-lists', {
+      rows: [one].map(({ old, new: next }) => ({ old, new: next })),
+      source: 'letter',
+    });
+    expect(again.body).toEqual({ added: 1, there: 0 });
+    expect((await rowsOf('OM-4')).length).toBe(4);
   });
 
   it('takes no list with a row that is not sound', async () => {

@@ -41,6 +41,7 @@ const table: Readonly<Record<string, string>> = {
   'POST /api/library/part-weaknesses': 'lt',
   'GET /api/library/supersessions': 'ltdr',
   'POST /api/library/supersessions': 'ltd',
+  'POST /api/library/supersessions/{supersessionId}/withdrawal': 'ltd',
   'POST /api/library/supersession-lists': 'ltd',
   'GET /api/library/route-counts': 'ltdr',
   'GET /api/library/route-preset': 'ltdr',

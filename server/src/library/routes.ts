@@ -26,7 +26,12 @@ import {
 import { foundBefore } from './found.js';
 import { keepRates, ratesOf } from './rates.js';
 import { routeCountsOf, routePresetOf } from './route-counts.js';
-import { addSupersession, importSupersessions, supersessionsOf } from './supersessions.js';
+import {
+  addSupersession,
+  importSupersessions,
+  supersessionsOf,
+  withdrawSupersession,
+} from './supersessions.js';
 
 export function libraryRoutes(door: Door, services: Services): void {
   const { read: db, write: writing } = services.pools;
@@ -73,6 +78,11 @@ export function libraryRoutes(door: Door, services: Services): void {
     const body = check(endpoints.addSupersession.body, request.body);
     await addSupersession(writing, by(request, session), body);
     response.status(201).json({ id: body.id });
+  });
+  door.on(endpoints.withdrawSupersession, async (request, response, session) => {
+    const id = idParam(request, 'supersessionId');
+    await withdrawSupersession(writing, by(request, session), id);
+    response.json({ id });
   });
   door.on(endpoints.importSupersessions, async (request, response, session) => {
     const body = check(endpoints.importSupersessions.body, request.body);

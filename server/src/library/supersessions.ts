@@ -1,4 +1,4 @@
-/** Which part number took the place of which: rows that are only ever added, each with its source. */
+/** Which part number took the place of which: each row with its source; what is taken back does not count. */
 import { randomUUID } from 'node:crypto';
 import type { AddSupersession, ImportSupersessions, Supersessions } from '@dormant-beacon/contract';
 import { normalNumber } from '@dormant-beacon/core/fit';
@@ -7,7 +7,7 @@ import type { Knex } from 'knex';
 import type { Author } from '../accounts/service.js';
 import { isoOf, storedOf } from '../database/connect.js';
 import { writeOnce } from '../database/idempotency.js';
-import { conflict } from '../http/problem.js';
+import { conflict, notFound } from '../http/problem.js';
 import { enterShopLog } from '../shop/log.js';
 
 interface Row {
@@ -30,7 +30,12 @@ export async function supersessionsOf(
   number: string | null,
 ): Promise<Supersessions['supersessions']> {
   if (number === null)
-    return asAnswer((await db('supersessions').orderBy('added_at', 'desc').limit(mostRows)) as Row[]);
+    return asAnswer(
+      (await db('supersessions')
+        .whereNull('withdrawn_at')
+        .orderBy('added_at', 'desc')
+        .limit(mostRows)) as Row[],
+    );
   const found = new Map<string, Row>();
   const seen = new Set<string>();
   let edge = [normalNumber(number)];
@@ -38,7 +43,11 @@ export async function supersessionsOf(
     edge.forEach((one) => seen.add(one));
     const rows = (await db('supersessions')
       .whereIn('old_normal', edge)
-      .union((own) => void own.from('supersessions').whereIn('new_normal', edge).select('*'))
+      .whereNull('withdrawn_at')
+      .union(
+        (own) =>
+          void own.from('supersessions').whereIn('new_normal', edge).whereNull('withdrawn_at').select('*'),
+      )
       .limit(mostRows)) as Row[];
     rows.forEach((row) => found.set(row.id, row));
     edge = [...new Set(rows.flatMap((row) => [row.old_normal, row.new_normal]))].filter(
@@ -79,7 +88,7 @@ export async function addSupersession(
     await trx('supersessions')
       .insert({ id, ...row })
       .onConflict()
-      .ignore();
+      .merge(counting);
     await enterShopLog(trx, session, `Library: ${next} takes the place of ${old}`, {
       id,
       old,
@@ -99,7 +108,8 @@ export async function importSupersessions(
   rows.forEach((row, n) => refuseItself(row.old, row.new, `rows[${n}].new`));
   return writeOnce(db, write, async (trx) => {
     const at = storedOf(new Date());
-    const count = async () => Number((await trx('supersessions').count({ own: '*' }))[0]!['own']);
+    const count = async () =>
+      Number((await trx('supersessions').whereNull('withdrawn_at').count({ own: '*' }))[0]!['own']);
     const before = await count();
     for (let from = 0; from < rows.length; from += 500) {
       const some = rows.slice(from, from + 500).map((row) => ({
@@ -109,11 +119,29 @@ export async function importSupersessions(
         person_id: session.person.id,
         added_at: at,
       }));
-      await trx('supersessions').insert(some).onConflict().ignore();
+      await trx('supersessions').insert(some).onConflict().merge(counting);
     }
     const added = (await count()) - before;
     await enterShopLog(trx, session, `Library: a list of ${rows.length} supersessions`, { source, added });
     return { added, there: rows.length - added };
+  });
+}
+
+/** A row that was taken back and is added again counts again; one that counts stays as it is. */
+const counting = { withdrawn_at: null };
+
+/** @throws HttpProblem 404 where there is no such row, or it is taken back already */
+export async function withdrawSupersession(db: Knex, { session, write }: Author, id: string): Promise<void> {
+  await writeOnce(db, write, async (trx) => {
+    const row = (await trx('supersessions').where({ id, withdrawn_at: null }).forUpdate().first()) as
+      Row | undefined;
+    if (!row) throw notFound('row');
+    await trx('supersessions')
+      .where({ id })
+      .update({ withdrawn_at: storedOf(new Date()) });
+    const { old_number: old, new_number: next } = row;
+    await enterShopLog(trx, session, `Library: that ${next} takes the place of ${old} taken back`, { id });
+    return null;
   });
 }
 

@@ -315,6 +315,10 @@ export class Client {
     return this.change('POST', '/api/library/supersessions', body);
   }
 
+  withdrawSupersession(id: string): Promise<{ id: string }> {
+    return this.change('POST', `/api/library/supersessions/${id}/withdrawal`, {});
+  }
+
   importSupersessions(body: ImportSupersessions): Promise<{ added: number; there: number }> {
     return this.change('POST', '/api/library/supersession-lists', body);
   }

@@ -76,6 +76,10 @@ export class LibraryDesk {
     return this.client.addSupersession(row);
   }
 
+  withdrawSupersession(id: string): Added {
+    return this.client.withdrawSupersession(id);
+  }
+
   importSupersessions(list: ImportSupersessions): Promise<{ added: number; there: number }> {
     return this.client.importSupersessions(list);
   }

@@ -20,6 +20,10 @@ describe('SupersessionList', () => {
       useValue: {
         supersessions: (number: string | null) =>
           Promise.resolve(number === 'A-1' ? [row('A-1', 'A-2'), row('A-2', 'A-1')] : []),
+        withdrawSupersession: (id: string) => {
+          sent.push(id);
+          return Promise.resolve({ id });
+        },
         importSupersessions: (list: unknown) => {
           sent.push(list);
           return Promise.resolve({ added: 1, there: 1 });
@@ -40,6 +44,8 @@ describe('SupersessionList', () => {
     await settled(bench);
     expect(bench.text()).toContain('These lead back to each other');
     expect(bench.page.querySelectorAll('tbody tr').length).toBe(2);
+    await bench.press('Take back');
+    expect(sent).toEqual([anId('1')]);
   });
 
   it('adds pairs in whatever way they are set apart, and says which line is none', async () => {

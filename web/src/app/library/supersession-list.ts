@@ -33,6 +33,7 @@ interface Row {
             <th scope="col">Old</th>
             <th scope="col">New</th>
             <th scope="col">Source</th>
+            <td></td>
           </tr>
         </thead>
         <tbody>
@@ -41,10 +42,13 @@ interface Row {
               <td class="mono">{{ row.old }}</td>
               <td class="mono">{{ row.new }}</td>
               <td>{{ row.source }}</td>
+              <td>
+                <button mat-button type="button" (click)="takeBack(row.id)">Take back</button>
+              </td>
             </tr>
           } @empty {
             <tr>
-              <td colspan="3" class="quiet">Nothing is known of it.</td>
+              <td colspan="4" class="quiet">Nothing is known of it.</td>
             </tr>
           }
         </tbody>
@@ -115,6 +119,15 @@ export class SupersessionList {
     try {
       this.rows.set(await this.library.supersessions(this.number().trim() || null));
       this.problem.set(null);
+    } catch (error) {
+      this.problem.set((error as Error).message);
+    }
+  }
+
+  protected async takeBack(id: string): Promise<void> {
+    try {
+      await this.library.withdrawSupersession(id);
+      await this.look();
     } catch (error) {
       this.problem.set((error as Error).message);
     }
