@@ -57,6 +57,26 @@ describe('beacon', () => {
     ]);
   });
 
+  it('plans the way in and back, and counts what came off', () => {
+    const run = (name: string) =>
+      JSON.parse(answer(call('ledger', name), JSON.stringify(verbs['ledger']![name]!.example))) as Record<
+        string,
+        unknown
+      >;
+    // The trim is off for the latch: the cap stays on. 6 + 4 + 5 + 3.
+    expect(run('plan')).toEqual({
+      minutes: 18,
+      order: jasmine.any(Array) as never,
+      optimal: true,
+      tools: ['T20', 'T30'],
+      oneTime: [{ kind: 'bolt', drive: 'T30', count: 3 }],
+      refit: jasmine.any(Array) as never,
+      tryAfter: 'latch',
+    });
+    const { rows, even } = run('count') as { rows: { difference: number }[]; even: boolean };
+    expect([rows.map(({ difference }) => difference), even]).toEqual([[0, -1], false]);
+  });
+
   it('reads a report in UTF-16 and one with a table', () => {
     const read = (input: Buffer, ...args: string[]) =>
       JSON.parse(spawnSync(beacon, ['scan', 'read', ...args], { input }).stdout.toString()) as {

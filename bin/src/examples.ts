@@ -139,3 +139,31 @@ export const routes = {
   readyWithinDays: 4,
   seed: 1,
 };
+
+export const ledgerPlan = {
+  steps: [
+    { id: 'door trim', minutes: 6, fasteners: [{ kind: 'screw', drive: 'T20', count: 3, torqueNm: 2 }] },
+    { id: 'water film', minutes: 4, needs: [['door trim']] },
+    {
+      id: 'latch',
+      minutes: 5,
+      needs: [['water film']],
+      fasteners: [{ kind: 'bolt', drive: 'T30', count: 3, torqueNm: 8, oneTime: true }],
+    },
+    { id: 'mirror cap', minutes: 2 },
+    { id: 'mirror glass', minutes: 3, needs: [['door trim'], ['mirror cap']] },
+  ],
+  targets: ['latch', 'mirror glass'],
+  try: { needs: ['latch'] },
+};
+
+export const ledgerCount = {
+  removed: [
+    { bag: '1', kind: 'screw', drive: 'T20', count: 3 },
+    { bag: '2', kind: 'clip', count: 8 },
+  ],
+  refitted: [
+    { bag: '1', kind: 'screw', drive: 'T20', count: 3 },
+    { bag: '2', kind: 'clip', count: 7 },
+  ],
+};

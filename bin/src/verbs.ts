@@ -2,6 +2,7 @@
 import { explainCauses, explainRequest } from '@dormant-beacon/core/causes';
 import { solve, solveRequest } from '@dormant-beacon/core/circuit';
 import { checkFit, fitRequest } from '@dormant-beacon/core/fit';
+import { countLedger, ledgerCountRequest, ledgerPlanRequest, planLedger } from '@dormant-beacon/core/ledger';
 import { check, Refusal } from '@dormant-beacon/core/refusal';
 import {
   guardOf,
@@ -126,6 +127,22 @@ export const verbs: Readonly<Record<string, Readonly<Record<string, Verb>>>> = {
       options: [],
       example: examples.fit,
       run: (input) => checkFit(check(fitRequest, input)),
+    },
+  },
+  ledger: {
+    plan: {
+      says: 'finds the least minutes that reach what has to be reached, with the tools and the way back',
+      input: 'json',
+      options: [],
+      example: examples.ledgerPlan,
+      run: (input) => planLedger(check(ledgerPlanRequest, input)),
+    },
+    count: {
+      says: 'counts what came off against what went back, by bag',
+      input: 'json',
+      options: [],
+      example: examples.ledgerCount,
+      run: (input) => countLedger(check(ledgerCountRequest, input)),
     },
   },
   route: {
