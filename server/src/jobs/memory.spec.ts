@@ -121,7 +121,10 @@ describe('records that are kept', () => {
     };
     await cost(small.jobId);
     await cost(large);
-    expect((await cost(large)) / (await cost(small.jobId))).toBeLessThan(3);
+    // The middle of three: one collection of garbage more or less decides a single one.
+    const ratios: number[] = [];
+    for (let n = 0; n < 3; n++) ratios.push((await cost(large)) / (await cost(small.jobId)));
+    expect(ratios.sort((a, b) => a - b)[1]!).toBeLessThan(3);
   });
 });
 
