@@ -5,6 +5,7 @@ import type { FactData } from '@dormant-beacon/contract';
 import { Caution } from '../frame';
 import {
   type Choice,
+  ChoiceMany,
   ChoiceOne,
   Entry,
   factForm,
@@ -18,9 +19,12 @@ import {
 import { UnitDesk } from '../unit';
 import { DwellClock } from './dwell-clock';
 
+/** What instruments show; what a car lacks agrees with nothing being shown. */
+const gaugeNames = ['speed', 'revolutions', 'fuel', 'coolant', 'every lamp and segment'] as const;
+
 @Component({
   selector: 'db-bench-form',
-  imports: [Caution, ChoiceOne, DwellClock, Entry, MatButtonModule, TextField, Tick],
+  imports: [Caution, ChoiceMany, ChoiceOne, DwellClock, Entry, MatButtonModule, TextField, Tick],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>At the bench: {{ unit().plan.unit }}</h2>
@@ -48,11 +52,14 @@ import { DwellClock } from './dwell-clock';
       </div>
       <db-dwell-clock [minutes]="dwell()" [until]="until" />
       <db-text label="What cannot be undone; empty for nothing" [most]="500" [field]="notUndone" />
-      <db-text
-        label="What was tried on the bench"
-        [example]="gauges() ? 'such as every gauge against live values' : 'such as an hour under load'"
-        [field]="tried"
-      />
+      @if (gauges()) {
+        <db-choices
+          question="Compared with its live value, and agrees"
+          [choices]="gaugeChoices"
+          [field]="compared"
+        />
+      }
+      <db-text label="What was tried on the bench" example="such as an hour under load" [field]="tried" />
       <db-choice question="Does it work?" [choices]="works" [field]="result" />
       @if (form.problem()) {
         <p class="problem" role="alert">{{ form.problem() }}</p>
@@ -108,6 +115,8 @@ export class BenchForm {
   protected readonly notUndone = field('');
   protected readonly tried = field('');
   protected readonly result = field('');
+  protected readonly gaugeChoices: readonly Choice[] = gaugeNames.map((value) => ({ value, label: value }));
+  protected readonly compared = field<readonly string[]>([]);
   protected readonly form = factForm(
     'bench-works',
     {
@@ -119,6 +128,7 @@ export class BenchForm {
       until: this.until,
       notUndone: this.notUndone,
       tried: this.tried,
+      compared: this.compared,
       result: this.result,
     },
     { draft: () => `bench ${this.unit().id}`, read: () => this.read() },
@@ -135,6 +145,9 @@ export class BenchForm {
       return trouble(this.minutes, 'Type for how many minutes.');
     if (this.tried().trim() === '') return trouble(this.tried, 'Say what was tried before it goes back.');
     if (this.result() === '') return trouble(this.result, 'Say whether it works.');
+    const left = this.gauges() ? gaugeNames.filter((name) => !this.compared().includes(name)) : [];
+    if (this.result() === 'yes' && left.length > 0)
+      return trouble(this.compared, `Compare with live values as well: ${left.join(', ')}.`);
     return {
       planId: this.unit().id,
       routeId: this.unit().chosen!.id,
@@ -143,7 +156,13 @@ export class BenchForm {
       notUndone: this.notUndone().trim() || null,
       restMarked: this.gauges() ? this.marked() : null,
       heats: celsius === null ? [] : [{ celsius, minutes: minutes! }],
-      tried: [{ what: this.tried().trim(), works: this.result() === 'yes' }],
+      tried: [
+        ...(this.gauges() ? gaugeNames : []).map((name) => ({
+          what: `${name} against its live value`,
+          works: !left.includes(name),
+        })),
+        { what: this.tried().trim(), works: this.result() === 'yes' },
+      ],
     };
   }
 }

@@ -181,6 +181,33 @@ describe('RoutePage', () => {
     });
   });
 
+  it('lets no instruments go back before every gauge was compared with its live value', async () => {
+    const bench = await benchFor(
+      RoutePage,
+      jobWith('instruments', { routeChoices: [choice('bench-repair')], approvals: [yes('no-part')] }),
+    );
+    for (const box of bench.page.querySelectorAll<HTMLInputElement>('db-bench-form mat-checkbox input')) {
+      box.click();
+      await bench.fixture.whenStable();
+    }
+    await bench.fill('What was found', 'cracked joint');
+    await bench.fill('What was tried on the bench', 'an hour warm');
+    await bench.press('yes, all that was tried');
+    await bench.press('Enter the repair at the bench');
+    expect(bench.text()).toContain('Compare with live values as well: speed, revolutions, fuel');
+    for (const chip of bench.page.querySelectorAll<HTMLElement>('db-bench-form mat-chip-option button')) {
+      chip.click();
+      await bench.fixture.whenStable();
+    }
+    await bench.press('Enter the repair at the bench');
+    const { tried } = bench.desk.entered[0]!.data as { tried: { what: string; works: boolean }[] };
+    expect([tried.length, tried[0]!.what, tried.every(({ works }) => works)]).toEqual([
+      6,
+      'speed against its live value',
+      true,
+    ]);
+  });
+
   it('says by how much a cover is missed, and answers one or the pair', async () => {
     const covers = [{ name: 'Lamp units', months: 1, distance: 30_000 }];
     const bench = await benchFor(
