@@ -9,7 +9,6 @@ CREATE TABLE IF NOT EXISTS `route_plans` (
   `recorded_at` datetime(3) NOT NULL,
   `unit` varchar(120) NOT NULL,
   `sort` varchar(30) NOT NULL,
-  `crash_locked` tinyint(1) DEFAULT NULL,
   `routes` longtext NOT NULL CHECK (json_valid(`routes`)),
   `ready_by` varchar(10) DEFAULT NULL,
   `downtime_cents_per_day` int(10) unsigned DEFAULT NULL,

@@ -161,9 +161,8 @@ describe('forbiddenRoutes', () => {
   const shut = (
     own: Partial<RoutePlan>,
     policy: 'maker-new' | 'certified-rebuild' | 'unfired-salvage',
-    proven: string[] = [],
-  ) =>
-    forbiddenRoutes({ ...plan(), ...own } as RoutePlan, { policy, provenOffers: proven }).map(({ id }) => id);
+    { proven = false, restraint = null as string | null } = {},
+  ) => forbiddenRoutes({ ...plan(), ...own } as RoutePlan, { policy, proven, restraint }).map(({ id }) => id);
   const belt = {
     sort: 'restraint-pyrotechnic' as const,
     routes: [...usualRoutes('restraint-pyrotechnic', 40_000)],
@@ -173,10 +172,8 @@ describe('forbiddenRoutes', () => {
     expect(shut(belt, 'maker-new')).toEqual(['remanufactured', 'used']);
     expect(shut(belt, 'certified-rebuild')).toEqual(['used']);
     expect(shut(belt, 'unfired-salvage')).toEqual(['used']);
-    const offerId = '00000000-0000-7000-8000-000000000001';
-    const offered = { ...belt, routes: belt.routes.map((own) => ({ ...own, offerId })) };
-    expect(shut(offered, 'unfired-salvage', [offerId])).toEqual([]);
-    expect(shut(offered, 'certified-rebuild', [offerId])).toEqual(['used']);
+    expect(shut(belt, 'unfired-salvage', { proven: true })).toEqual([]);
+    expect(shut(belt, 'certified-rebuild', { proven: true })).toEqual(['used']);
     const opened = { ...belt, routes: [route('bench', { kind: 'bench-repair' })] };
     expect(shut(opened, 'unfired-salvage')).toEqual(['bench']);
   });
@@ -185,7 +182,7 @@ describe('forbiddenRoutes', () => {
     const routes = (
       ['new', 'clone', 'board-transfer', 'bench-repair', 're-code', 'mail-in', 'used'] as const
     ).map((kind) => route(kind, { kind }));
-    const module = { sort: 'restraint-module' as const, crashLocked: true, routes };
+    const module = { sort: 'restraint-module' as const, routes };
     expect(shut(module, 'unfired-salvage')).toEqual([
       'clone',
       'board-transfer',
@@ -194,6 +191,24 @@ describe('forbiddenRoutes', () => {
       'used',
     ]);
     expect(shut(module, 'maker-new')).toContain('mail-in');
+  });
+
+  it('asks for proof of a used sensor too, and never opens one', () => {
+    const routes = (['new', 'used', 'bench-repair'] as const).map((kind) => route(kind, { kind }));
+    const sensor = { sort: 'restraint-sensor' as const, routes };
+    expect(shut(sensor, 'unfired-salvage')).toEqual(['used', 'bench-repair']);
+    expect(shut(sensor, 'unfired-salvage', { proven: true })).toEqual(['bench-repair']);
+  });
+
+  it('leaves only the new one where facts name a restraint unit, whatever it was entered as', () => {
+    const restraint = 'the part names “belt”';
+    for (const sort of unitSorts.filter((own) => !own.startsWith('restraint'))) {
+      const routes = [...usualRoutes(sort, 40_000)];
+      const dear = routes.filter(({ kind }) => kind !== 'new').map(({ id }) => id);
+      expect(shut({ sort, routes }, 'unfired-salvage', { restraint, proven: true }))
+        .withContext(sort)
+        .toEqual(dear);
+    }
   });
 
   it('forbids nothing outside restraints', () =>
@@ -220,14 +235,12 @@ describe('usualRoutes', () => {
 
 describe('routesLike', () => {
   it('keeps the shop’s minutes and days, and takes its prices as shares of the unit new', () => {
-    const before = usualRoutes('module', 60_000).map((own) => ({ ...own, labourMinutes: 45, offerId: 'x' }));
+    const before = usualRoutes('module', 60_000).map((own) => ({ ...own, labourMinutes: 45 }));
     const routes = routesLike(before, 30_000, () => 0.5)!;
     expect(routes.map(({ priceCents }) => priceCents)).toEqual(
       before.map(({ priceCents }) => priceCents / 2),
     );
-    expect(
-      routes.every((own) => own.labourMinutes === 45 && own.succeeds === 0.5 && own.offerId === null),
-    ).toBeTrue();
+    expect(routes.every((own) => own.labourMinutes === 45 && own.succeeds === 0.5)).toBeTrue();
     expect(
       routesLike(
         before.filter(({ kind }) => kind !== 'new'),

@@ -1,6 +1,5 @@
 /** Routes that a rule of the trade or the shop's policy keeps shut, whatever they cost. */
 import { type RestraintPolicy, restraintPolicies } from '../restraints/index.js';
-import type { RouteKind } from './kinds.js';
 import type { PlannedRoute, RoutePlan } from './plan-schema.js';
 
 export interface Forbidden {
@@ -10,19 +9,18 @@ export interface Forbidden {
 
 export interface RouteRules {
   readonly policy: RestraintPolicy;
-  /** Ids of offers that the shop’s proof of an unfired donor accepts. */
-  readonly provenOffers: readonly string[];
+  /** Whether a used unit on offer is shown to be unfired, as `donorProof` asks. */
+  readonly proven: boolean;
+  /** What says that the unit belongs to restraints, whatever sort it was entered as; null where nothing does. */
+  readonly restraint: string | null;
 }
-
-/** Kinds by which another car’s memory, or a repaired one, would go in. */
-const opensMemory: ReadonlySet<RouteKind> = new Set(['bench-repair', 'board-transfer', 'clone', 're-code']);
 
 /**
  * What may not be done with this unit, each with its reason; nothing here weighs money.
  *
  * @example
  * forbiddenRoutes({ unit: 'driver belt', sort: 'restraint-pyrotechnic', routes: usualRoutes('restraint-pyrotechnic', 40_000) },
- *   { policy: 'maker-new', provenOffers: [] }).map(({ id }) => id) // ['remanufactured', 'used']
+ *   { policy: 'maker-new', proven: false, restraint: null }).map(({ id }) => id) // ['remanufactured', 'used']
  */
 export function forbiddenRoutes(plan: RoutePlan, rules: RouteRules): readonly Forbidden[] {
   return plan.routes.flatMap((route) => {
@@ -31,36 +29,40 @@ export function forbiddenRoutes(plan: RoutePlan, rules: RouteRules): readonly Fo
   });
 }
 
-function whyNot(route: PlannedRoute, plan: RoutePlan, { policy, provenOffers }: RouteRules): string | null {
+const onlyNew = 'the shop’s policy allows restraint units new from the maker only';
+
+function whyNot({ kind }: PlannedRoute, { sort }: RoutePlan, rules: RouteRules): string | null {
+  if (kind === 'new') return null;
   const allows = (least: RestraintPolicy) =>
-    restraintPolicies.indexOf(policy) >= restraintPolicies.indexOf(least);
-  const proven = route.offerId != null && provenOffers.includes(route.offerId);
-  switch (plan.sort) {
+    restraintPolicies.indexOf(rules.policy) >= restraintPolicies.indexOf(least);
+  const usedOne = () => {
+    if (!allows('unfired-salvage')) return 'the shop’s policy allows no used restraint units';
+    return rules.proven ? null : 'no used unit on offer is shown to be unfired';
+  };
+  switch (sort) {
     case 'restraint-pyrotechnic':
-      if (route.kind === 'new') return null;
-      if (route.kind === 'remanufactured')
-        return allows('certified-rebuild')
-          ? null
-          : 'the shop’s policy allows restraint units new from the maker only';
-      if (route.kind !== 'used') return 'a unit with a charge in it is never opened';
-      if (!allows('unfired-salvage')) return 'the shop’s policy allows no used restraint units';
-      return proven ? null : 'this unit is not shown to be unfired';
+      if (kind === 'used') return usedOne();
+      if (kind !== 'remanufactured') return 'a unit with a charge in it is never opened';
+      return allows('certified-rebuild') ? null : onlyNew;
     case 'restraint-module':
-      if (plan.crashLocked === true && opensMemory.has(route.kind))
-        return 'a crash record is evidence: it is never edited or written over';
-      if (plan.crashLocked === true && route.kind === 'mail-in' && !allows('certified-rebuild'))
-        return 'the shop’s policy allows restraint units new from the maker only';
-      if (route.kind === 'used' || route.kind === 'clone' || route.kind === 're-code')
-        return allows('unfired-salvage') && proven
-          ? null
-          : 'a used restraint module needs the policy that allows it, and proof that it saw no crash';
-      return route.kind === 'bench-repair'
-        ? 'a restraint module is repaired by a qualified service, not at the bench'
-        : null;
+      // Whether it holds a crash record cannot be told from outside: it is always taken to hold one.
+      if (kind === 'clone' || kind === 'board-transfer')
+        return 'it may hold a crash record, which is evidence: its memory is never moved or written over';
+      if (kind === 'bench-repair')
+        return 'a restraint module is repaired by a qualified service, not at the bench';
+      if (kind === 'used' || kind === 're-code') return usedOne();
+      return allows('certified-rebuild') ? null : onlyNew;
     case 'restraint-sensor':
-      if (route.kind !== 'used') return null;
-      return allows('unfired-salvage') ? null : 'the shop’s policy allows no used restraint units';
+      if (kind === 'used') return usedOne();
+      if (kind === 'bench-repair') return 'a crash sensor is never opened';
+      return allows('certified-rebuild') ? null : onlyNew;
+    case 'harness':
+      return rules.restraint === null
+        ? null
+        : `restraint wiring (${rules.restraint}) is neither spliced nor taken from another car unless service data allows it`;
     default:
-      return null;
+      return rules.restraint === null
+        ? null
+        : `${rules.restraint}: it goes new until it is entered as the restraint unit that it is`;
   }
 }

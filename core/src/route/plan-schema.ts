@@ -45,8 +45,6 @@ export const plannedRoute = z.strictObject({
   /** Routes that a failure closes: a first try at the bench can spoil the mail-in. */
   closes: z.array(routeId).max(12),
   warrantyDays: z.int().min(0).max(3650).nullish(),
-  /** The part on offer that it stands for, where there is one. */
-  offerId: z.uuid().nullish(),
 });
 export type PlannedRoute = z.infer<typeof plannedRoute>;
 
@@ -56,8 +54,6 @@ export const mostPlannedRoutes = 12;
 export const routePlan = z.strictObject({
   unit: z.string().trim().min(1).max(120),
   sort: unitSort,
-  /** It was locked by a crash record, or its record says that it fired. */
-  crashLocked: z.boolean().nullish(),
   routes: z
     .array(plannedRoute)
     .min(1)

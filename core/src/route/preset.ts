@@ -2,8 +2,8 @@
 import type { PlannedRoute } from './plan-schema.js';
 
 /**
- * The same routes for a unit that costs so much new. What belonged to one part alone is left out: offers, and what the
- * learned chance says anew. Null where the earlier plan knew no price new, so that no share can be taken.
+ * The same routes for a unit that costs so much new. Its chances
+ * are asked for anew. Null where the earlier plan knew no price new, so that no share can be taken.
  */
 export function routesLike(
   before: readonly PlannedRoute[],
@@ -21,6 +21,5 @@ export function routesLike(
     lostCents: scaled(route.lostCents),
     coreDepositCents: scaled(route.coreDepositCents),
     succeeds: chance(route),
-    offerId: null,
   }));
 }

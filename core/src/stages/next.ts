@@ -8,7 +8,7 @@ import type { Situation } from './situation.js';
 import type { Lacking, Proof } from '../proof/index.js';
 import { say } from '../words/index.js';
 import { type NextThing, thing } from './thing.js';
-import { dueAt, type UnitRoutes, type UnitStep } from './unit-routes.js';
+import { dueAt, offerToOrder, type UnitRoutes, type UnitStep } from './unit-routes.js';
 
 export function nextThing(at: Situation, plans: ReadonlyMap<string, NextTests>): NextThing {
   if (at.powered === 'ask' && !at.based)
@@ -143,7 +143,7 @@ function unitThing(own: UnitRoutes): NextThing {
     case 'declined':
       return thing('route', say('unit.declined', { unit, route }));
     case 'order': {
-      const seller = own.offers.find(({ id }) => id === own.chosen?.offerId)?.fact.seller;
+      const seller = offerToOrder(own)?.fact.seller;
       return thing(
         'route',
         seller ? say('unit.orderFrom', { unit, seller }) : say('unit.order', { unit, route }),

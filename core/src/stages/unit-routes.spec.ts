@@ -1,5 +1,7 @@
 import { usualRoutes } from '../route/index.js';
+import { defaultRoutePolicy as routePolicy } from '../shop/index.js';
 import { flap, Story } from '../testing/story.js';
+import { unitRoutes } from './unit-routes.js';
 
 /** A baseline, a trace on the lamp of a right daytime unit, and its routes. */
 class Unit {
@@ -215,5 +217,52 @@ describe('unitRoutes', () => {
       cured: true,
     });
     expect(story.step).toBe('done');
+  });
+
+  it('leaves only the new one where the name, a part or the circuit says restraint, whatever was entered', () => {
+    const shut = (unit: Unit) => {
+      const [own] = unit.story.assess().units;
+      return [own!.restraint !== null, own!.open.map(({ route }) => route.id)];
+    };
+    expect(shut(new Unit({ unit: 'driver belt', sort: 'other', routes: usualRoutes('other', 300) }))).toEqual(
+      [true, ['new']],
+    );
+    const module = new Unit({ unit: 'black box', sort: 'module', routes: usualRoutes('module', 300) });
+    expect(shut(module)[0]).toBeFalse();
+    module.part('removed', { kind: 'restraint control module' });
+    expect(shut(module)).toEqual([true, ['new']]);
+  });
+
+  it('opens a used belt by its donor alone, and names the offer that is shown', () => {
+    const unit = new Unit({
+      unit: 'driver belt',
+      sort: 'restraint-pyrotechnic',
+      routes: usualRoutes('restraint-pyrotechnic', 40_000),
+    });
+    const open = () =>
+      unitRoutes(unit.story.record, { ...routePolicy, restraintRoute: 'unfired-salvage' })[0]!.open.map(
+        ({ route }) => route.id,
+      );
+    const donorVin = 'VLNRL8H26L0049911';
+    const offer = (more: object) =>
+      unit.part('offered', { provenance: { ...used, ...more } }, { seller: 'North Yard' });
+    offer({ donorVin });
+    expect(open()).not.toContain('used');
+    const item = { id: 'belt-fl', item: 'belt', seat: 'front-left', label: 'driver belt' };
+    unit.story.enter('inventories', { file: { items: [item] } });
+    const donor = {
+      item: 'belt-fl',
+      seller: 'North Yard',
+      event: 'none',
+      photos: 3,
+      signs: ['no-sign'],
+      storage: 'dry',
+      stalkMillimetres: 90,
+      stalkAsBuiltMillimetres: 90,
+    };
+    unit.story.enter('donors', { ...donor, donorVin: 'VLNRL8H26L0040000' });
+    expect(open()).not.toContain('used');
+    unit.story.enter('donors', { ...donor, donorVin });
+    expect(open()).toContain('used');
   });
 });

@@ -29,12 +29,15 @@ import {
   triedCents,
 } from '../route/index.js';
 import type { RoutePolicy } from '../shop/index.js';
+import { restraintUnit } from './restraint-unit.js';
 
 export interface UnitOffer {
   readonly id: string;
   readonly fact: PartFact;
   /** Against the unit that came out; null while that is not entered. */
   readonly comparison: Comparison | null;
+  /** Whether its own donor shows that it did not fire. */
+  readonly proven: boolean;
   /** The last that was said of its order. */
   readonly order: JobRecord['partOrders'][number] | null;
 }
@@ -73,6 +76,8 @@ export interface UnitRoutes {
   readonly step: UnitStep;
   readonly failed: readonly string[];
   readonly forbidden: readonly Forbidden[];
+  /** What says that it belongs to restraints; null where nothing does. */
+  readonly restraint: string | null;
   /** Open routes followed to their end, cheapest first. */
   readonly open: readonly Followed[];
   readonly choice: JobRecord['routeChoices'][number] | null;
@@ -122,6 +127,7 @@ export function unitRoutes(record: JobRecord, settings: RoutePolicy): readonly U
           id: offerId,
           fact,
           comparison: against(fact.part, removed?.part, offerId),
+          proven: isProven(record, fact),
           order: standing(record.partOrders).findLast((order) => order.offerId === offerId) ?? null,
         };
       })
@@ -140,9 +146,11 @@ export function unitRoutes(record: JobRecord, settings: RoutePolicy): readonly U
         return benchWork?.routeId === routeId && benchWork.tried.some(({ works }) => !works);
       })
       .map(({ id: routeId }) => routeId);
+    const restraint = restraintUnit(record, plan);
     const forbidden = forbiddenRoutes(plan, {
       policy: settings.restraintRoute,
-      provenOffers: provenOffers(record, plan),
+      proven: offers.some(({ proven }) => proven),
+      restraint,
     });
     const open = followRoutes(plan, {
       hourlyRateCents: settings.hourlyRateCents,
@@ -180,6 +188,7 @@ export function unitRoutes(record: JobRecord, settings: RoutePolicy): readonly U
       plan,
       failed,
       forbidden,
+      restraint,
       open,
       choice,
       chosen,
@@ -200,23 +209,29 @@ function rank({ comparison }: UnitOffer): number {
   return fitVerdicts.indexOf(comparison?.verdict ?? 'verify-first');
 }
 
-/** Offers of restraint units whose own donor shows that they did not fire. */
-function provenOffers(record: JobRecord, plan: RoutePlanFact): readonly string[] {
-  if (!plan.sort.startsWith('restraint')) return [];
-  const file = standing(record.inventories).at(-1)?.file;
-  return standing(record.parts)
-    .filter(({ role, part }) => role === 'offered' && part.provenance?.donorVin != null)
-    .filter(({ part }) =>
-      standing(record.donors).some((donor) => {
-        const item = file?.items.find(({ id }) => id === donor.item);
-        return (
-          donor.donorVin === part.provenance!.donorVin &&
-          item &&
-          donorProof(item, donor).verdict === 'accepted'
-        );
-      }),
-    )
-    .map((fact) => originOf(record.parts, fact));
+/** The offer to order for the chosen route: the best that is of its origin and not rejected; null where none is known. */
+export function offerToOrder({ chosen, offers, restraint }: UnitRoutes): UnitOffer | null {
+  const origin =
+    chosen?.kind === 'new' || chosen?.kind === 'remanufactured' ? chosen.kind : ('used' as const);
+  return (
+    offers.find(
+      ({ fact, comparison, proven }) =>
+        fact.part.provenance?.kind === origin &&
+        (comparison?.verdict === 'fits' || comparison?.verdict === 'fits-with-work') &&
+        (restraint === null || origin !== 'used' || proven),
+    ) ?? null
+  );
+}
+
+/** Whether a donor that was looked at stands behind the offer: the same VIN, and proof that this very unit did not fire. */
+function isProven(record: JobRecord, { part }: PartFact): boolean {
+  const donorVin = part.provenance?.donorVin;
+  if (donorVin == null || part.provenance?.deployed === true) return false;
+  const items = standing(record.inventories).at(-1)?.file.items ?? [];
+  return standing(record.donors).some((donor) => {
+    const item = items.find(({ id }) => id === donor.item);
+    return donor.donorVin === donorVin && item && donorProof(item, donor).verdict === 'accepted';
+  });
 }
 
 const smallSorts: ReadonlySet<RoutePlanFact['sort']> = new Set(['lamp']);

@@ -191,7 +191,6 @@ export function restraintModule(job: JobStory, beaconIds: readonly string[], now
   const planId = job.enter('route-plans', yuki, [0, '10:00'], {
     unit: 'control module',
     sort: 'restraint-module',
-    crashLocked: true,
     routes: [...usualRoutes('restraint-module', 41_000)],
     readyBy: dayFrom(now, 8),
     beaconIds: [...beaconIds],

@@ -4,6 +4,7 @@ import {
   boxContents,
   type Consignment,
   leftOut,
+  type RouteKind,
   type RoutePlan,
   triedCents,
 } from '@dormant-beacon/core/route';
@@ -97,7 +98,7 @@ export const partOrders: Gate = (record, fact, _role, shop) => {
 
 /** A part is ordered once it may fit, its route is chosen and open, and the customer has agreed to it and its price. */
 function mayOrder(unit: UnitRoutes, offer: UnitOffer, shop: GateShop): void {
-  const { chosen, approval, plan } = unit;
+  const { chosen, approval, plan, restraint } = unit;
   const lines = offer.comparison?.attributes ?? [];
   const differs = lines.find(({ weight, outcome }) => weight === 'hard' && outcome === 'differs');
   if (differs) throw conflict(`This part is rejected: ${differs.reason}.`);
@@ -114,15 +115,17 @@ function mayOrder(unit: UnitRoutes, offer: UnitOffer, shop: GateShop): void {
   );
   if (approval?.ceilingCents != null && cents > approval.ceilingCents)
     throw conflict('This is above the customer’s limit. Ask again before it is ordered.');
-  const restraint = plan.sort.startsWith('restraint');
   const came = offer.fact.part.provenance?.kind;
-  if (chosen.kind === 'new' && came !== 'new' && (came != null || restraint))
+  if (chosen.kind === 'new' && came !== 'new' && (came != null || restraint !== null))
     throw conflict(
       `“${chosen.label}” was chosen and agreed to: this part is ${came ?? 'of unknown origin'}.`,
     );
-  if (restraint && chosen.offerId != null && chosen.offerId !== offer.id)
-    throw conflict('The route that is chosen stands for another offer: only that one was shown to be good.');
+  if (restraint !== null && asksProof.has(chosen.kind) && !offer.proven)
+    throw conflict('This offer is not shown to be unfired: another one may be, this one is not ordered.');
 }
+
+/** Routes on which a restraint unit comes out of another car. */
+const asksProof: ReadonlySet<RouteKind> = new Set(['used', 're-code']);
 
 export const consignments: Gate = (record, fact, _role, shop) => {
   const unit = unitOf(record, fact, shop);

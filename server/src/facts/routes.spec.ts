@@ -17,10 +17,10 @@ describe('routes and parts', () => {
   afterAll(() => shop.close());
 
   /** A job with a unit whose used route is chosen. */
-  async function unit(sort: Parameters<typeof usualRoutes>[0] = 'lamp-unit') {
+  async function unit(sort: Parameters<typeof usualRoutes>[0] = 'lamp-unit', name = 'right daytime unit') {
     const { jobId, beaconId } = await shop.openBased('Right daytime light');
     const plan = await shop.enter(jobId, 'route-plans', {
-      unit: 'right daytime unit',
+      unit: name,
       sort,
       routes: usualRoutes(sort, 42_000),
       beaconIds: [beaconId],
@@ -137,6 +137,26 @@ describe('routes and parts', () => {
     expect(detail(await shop.enter(belt.jobId, 'part-orders', { offerId, step: 'ordered' }))).toContain(
       'of unknown origin',
     );
+  });
+
+  it('treat what names a restraint unit as one, whatever sort it was entered as', async () => {
+    const belt = await unit('other', 'driver belt');
+    for (const routeId of ['used', 'remanufactured', 'bench-repair', 'mail-in'])
+      expect(detail(await belt.choose(routeId)))
+        .withContext(routeId)
+        .toContain('names “belt');
+    const box = await unit('module', 'black box');
+    expect((await box.choose('clone')).status).toBe(201);
+    await box.enter('parts', { role: 'removed', part: { kind: 'airbag control module', partNumber: 'X' } });
+    expect(detail(await box.choose('board-transfer'))).toContain('goes new until');
+    const bench = {
+      routeId: 'bench-repair',
+      staticCare: true,
+      found: 'a burnt pin',
+      heats: [],
+      tried: [{ what: 'it wakes', works: true }],
+    };
+    expect(detail(await box.enter('bench-works', bench))).toContain('goes new until');
   });
 
   it('send a box only when it is complete, and the unit’s data is saved', async () => {

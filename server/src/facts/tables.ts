@@ -222,7 +222,6 @@ export const tables: Readonly<Record<FactKind, FactTable>> = {
     columns: {
       unit: 'unit',
       sort: 'sort',
-      crashLocked: 'crash_locked',
       routes: json('routes'),
       readyBy: 'ready_by',
       downtimeCentsPerDay: 'downtime_cents_per_day',

@@ -53,7 +53,7 @@ export class MatchPage {
     () => this.unit()?.ordered?.id ?? this.unit()?.offers[0]?.id ?? null,
   );
   protected readonly offer = computed(() => this.unit()?.offers.find(({ id }) => id === this.seen()) ?? null);
-  protected readonly restraint = computed(() => this.unit()?.plan.sort.startsWith('restraint') === true);
+  protected readonly restraint = computed(() => this.unit()?.restraint != null);
   /** The box is open: what came is compared. */
   protected readonly opened = computed(
     () =>

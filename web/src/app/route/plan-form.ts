@@ -135,7 +135,7 @@ export class PlanForm {
       return trouble(this.likely, 'The likeliest lies between the least and the most.');
     const succeeds = numberOrNull(this.succeeds())! / 100;
     if (succeeds <= 0 || succeeds > 1) return trouble(this.succeeds, 'A share from 1 to 100.');
-    const { unit, sort, crashLocked, routes, traceId, element, beaconIds } = this.plan();
+    const { unit, sort, routes, traceId, element, beaconIds } = this.plan();
     const before = this.route();
     const kind = before?.kind ?? (this.routeId() as PlannedRoute['kind']);
     const route: PlannedRoute = {
@@ -150,7 +150,7 @@ export class PlanForm {
       warrantyDays: numberOrNull(this.warranty()),
     };
     return {
-      ...{ unit, sort, crashLocked: crashLocked ?? null, traceId: traceId ?? null, element: element ?? null },
+      ...{ unit, sort, traceId: traceId ?? null, element: element ?? null },
       beaconIds,
       routes: before ? routes.map((own) => (own.id === route.id ? route : own)) : [...routes, route],
       readyBy: this.readyBy() || null,

@@ -45,12 +45,11 @@ export class RouteSpreads {
 
   private requestOf({ plan, failed, forbidden }: UnitRoutes): RoutesRequest {
     const { hourlyRateCents, calendar } = this.settings();
-    const { unit, sort, crashLocked, routes, readyBy, downtimeCentsPerDay } = plan;
+    const { unit, sort, routes, readyBy, downtimeCentsPerDay } = plan;
     return {
       plan: {
         unit,
         sort,
-        crashLocked: crashLocked ?? null,
         routes,
         readyBy: readyBy ?? null,
         downtimeCentsPerDay,
