@@ -71,6 +71,14 @@ export function compareParts(original: Part, candidate: Part, graph: Supersessio
   };
 }
 
+/** Why the part is not simply taken: what keeps it out, or else the first thing that is open; null where nothing is. */
+export function decisiveReason({ attributes }: Pick<Comparison, 'attributes'>): string | null {
+  const hard = attributes.filter(({ weight }) => weight === 'hard');
+  const line =
+    hard.find(({ outcome }) => outcome === 'differs') ?? hard.find(({ outcome }) => outcome === 'unknown');
+  return line?.reason ?? null;
+}
+
 function verdictOf(attributes: readonly FitAttribute[]): FitVerdict {
   const hard = attributes.filter(({ weight }) => weight === 'hard');
   if (hard.some(({ outcome }) => outcome === 'differs')) return 'rejected';

@@ -1,4 +1,4 @@
-export { checkFit, compareParts, type FitAnswer } from './check-fit.js';
+export { checkFit, compareParts, decisiveReason, type FitAnswer } from './check-fit.js';
 export { arrivalTrials } from './arrival.js';
 export { type ListingHint, listingHints } from './listing.js';
 export { isOneOff, normalNumber, numberParts } from './part-number.js';

@@ -1,8 +1,8 @@
 /** How sure a route has to be before it is the better one. */
 import { asRoute, type Followed } from './follow.js';
 import type { RoutePlan } from './plan-schema.js';
-import { surelyCents } from './compare.js';
 import { meanOf } from './triangle.js';
+import { triedCents } from './tried.js';
 
 /**
  * The chance to succeed at which the route costs as much, to its end, as the other; null where no chance makes them
@@ -18,7 +18,7 @@ export function breakEven(
   if (one.route.succeeds === 1) return null;
   const route = asRoute(one, plan, hourlyRateCents);
   const perDay = plan.downtimeCentsPerDay ?? 0;
-  const sure = surelyCents(route) + perDay * meanOf(route.leadDays);
+  const sure = triedCents(route, hourlyRateCents) + perDay * meanOf(route.leadDays);
   const failure = route.onFailure!.costCents + perDay * route.onFailure!.days;
   if (failure === 0) return null;
   const chance = 1 - (other.cents - sure) / failure;

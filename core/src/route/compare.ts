@@ -2,6 +2,7 @@
 import { Refusal } from '../refusal/index.js';
 import type { Route, RouteFigures, RouteRequest } from './schema.js';
 import { chanceWithin, meanOf } from './triangle.js';
+import { triedCents } from './tried.js';
 
 /** Cheapest first. Figures follow in closed form from the spread of the lead days and the chance, with no draws. */
 export function compareRoutes({ routes, readyWithinDays }: RouteRequest): {
@@ -48,24 +49,13 @@ function dominates(one: Known, other: Known): boolean {
   );
 }
 
-/** What is spent whatever comes, before any down-time. */
-export function surelyCents({
-  priceCents,
-  shippingCents,
-  codingCents,
-  labourMinutes,
-  hourlyRateCents,
-}: Route): number {
-  return priceCents + (shippingCents ?? 0) + (codingCents ?? 0) + (labourMinutes / 60) * hourlyRateCents;
-}
-
 export function expectedDays(route: Route): number {
   return meanOf(route.leadDays) + (1 - route.succeeds) * (route.onFailure?.days ?? 0);
 }
 
 export function expectedCents(route: Route): number {
   return (
-    surelyCents(route) +
+    triedCents(route, route.hourlyRateCents) +
     (1 - route.succeeds) * (route.onFailure?.costCents ?? 0) +
     (route.downtimeCentsPerDay ?? 0) * expectedDays(route)
   );
@@ -83,7 +73,7 @@ export function chanceReady({ leadDays, succeeds, onFailure }: Route, days: numb
 export function centsOfShare(route: Route, share: number): number {
   const perDay = route.downtimeCentsPerDay ?? 0;
   const [least, , most] = route.leadDays;
-  const good = surelyCents(route);
+  const good = triedCents(route, route.hourlyRateCents);
   const bad = good + (route.onFailure?.costCents ?? 0) + perDay * (route.onFailure?.days ?? 0);
   const within = (cents: number) =>
     route.succeeds * shareWithin(route, cents - good) +

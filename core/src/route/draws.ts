@@ -1,9 +1,10 @@
 /** The spread of money and days, by drawing what may come of each route. */
 import type { Work } from '../progress/index.js';
 import { randomNumbers } from '../random/index.js';
-import { type FollowOptions, openRoutes, routeTree, triedCents } from './follow.js';
+import { type FollowOptions, openRoutes, routeTree } from './follow.js';
 import type { PlannedRoute, RoutePlan } from './plan-schema.js';
 import { daysOfShare } from './triangle.js';
+import { triedCents } from './tried.js';
 
 /** Source: the computation page, section 8. */
 export const usualDraws = 20_000;

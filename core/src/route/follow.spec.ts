@@ -12,26 +12,14 @@ import {
   learnedChance,
   oneOrPair,
   openRoutes,
-  type PlannedRoute,
   type RoutePlan,
   routePlan,
   routesLike,
   unitSorts,
   usualRoutes,
 } from './index.js';
+import { plainRoute as route, planOf as plan } from '../testing/routes.js';
 
-const route = (id: string, more: Partial<PlannedRoute> = {}): PlannedRoute => ({
-  id,
-  kind: 'new',
-  label: id,
-  priceCents: 10_000,
-  labourMinutes: 60,
-  leadDays: [1, 2, 3],
-  succeeds: 1,
-  closes: [],
-  ...more,
-});
-const plan = (...routes: PlannedRoute[]): RoutePlan => ({ unit: 'left driver', sort: 'lamp-unit', routes });
 const rate = { hourlyRateCents: 6000 };
 
 describe('followRoutes', () => {

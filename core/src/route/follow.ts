@@ -2,6 +2,7 @@
 import type { PlannedRoute, RoutePlan } from './plan-schema.js';
 import type { Route } from './schema.js';
 import { meanOf } from './triangle.js';
+import { triedCents } from './tried.js';
 
 export interface Followed {
   readonly route: PlannedRoute;
@@ -20,16 +21,6 @@ export interface FollowOptions {
   readonly failed?: readonly string[];
   /** Ids of routes that rules or policy forbid. */
   readonly forbidden?: readonly string[];
-}
-
-/** Money of one try that is spent whatever comes of it; the deposit comes back. */
-export function triedCents(route: PlannedRoute, hourlyRateCents: number): number {
-  return (
-    route.priceCents +
-    (route.shippingCents ?? 0) +
-    (route.codingCents ?? 0) +
-    (route.labourMinutes / 60) * hourlyRateCents
-  );
 }
 
 /** The routes that are open after those that failed, and what these closed. */

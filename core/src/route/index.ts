@@ -2,14 +2,7 @@ export { breakEven } from './break-even.js';
 export { type Coverage, coverageOf } from './coverage.js';
 export { centsOfShare, chanceReady, compareRoutes, expectedCents, expectedDays } from './compare.js';
 export { drawRoutes, type DrawOptions, type RouteSpread, type Spread, usualDraws } from './draws.js';
-export {
-  asRoute,
-  type Followed,
-  type FollowOptions,
-  followRoutes,
-  openRoutes,
-  triedCents,
-} from './follow.js';
+export { asRoute, type Followed, type FollowOptions, followRoutes, openRoutes } from './follow.js';
 export { type Forbidden, forbiddenRoutes, type RouteRules } from './forbidden.js';
 export { learnedChance, type RouteCounts } from './learned.js';
 export { oneOrPair, type OneOrPair, type PairRequest, pairRequest } from './pair.js';
@@ -48,6 +41,7 @@ export {
   type RouteRequest,
   routeRequest,
 } from './schema.js';
+export { triedCents } from './tried.js';
 export { type ChosenRoute, jobSum, type JobSum } from './sums.js';
 export { routeKindWords, unitSortWords, usualRoutes } from './usual-routes.js';
 export { type RouteKind, routeKinds } from './kinds.js';

@@ -1,5 +1,6 @@
 /** The next thing to do, as a sentence computed from the record. */
 import type { NextTests } from '../trace/index.js';
+import { decisiveReason } from '../fit/index.js';
 import { basicsWords, inventoryOf, type JobRecord, type Trace, originOf, standing } from '../record/index.js';
 import { percent } from '../units/index.js';
 import { planned } from './planned.js';
@@ -159,9 +160,9 @@ function unitThing(own: UnitRoutes): NextThing {
     case 'open-box':
       return thing('match', say('unit.open', { unit }), say('unit.openWhy'));
     case 'wrong':
-      return thing('match', say('unit.wrong', { unit }), own.delivered!.fails[0] ?? hardLine(own, 'differs'));
+      return thing('match', say('unit.wrong', { unit }), own.delivered!.fails[0] ?? reasonOf(own));
     case 'verify':
-      return thing('match', say('unit.verify', { unit, line: hardLine(own, 'unknown') }));
+      return thing('match', say('unit.verify', { unit, line: reasonOf(own) }));
     case 'asked':
       return thing('route', say('unit.wait', { unit }), null, `the customer’s answer: ${unit}`);
     case 'ordered':
@@ -181,12 +182,8 @@ function unitThing(own: UnitRoutes): NextThing {
   }
 }
 
-/** The first hard line of the comparison with such an outcome, as its reason says it. */
-function hardLine({ delivered }: UnitRoutes, outcome: 'differs' | 'unknown'): string {
-  return (
-    delivered?.comparison?.attributes.find((line) => line.weight === 'hard' && line.outcome === outcome)
-      ?.reason ?? ''
-  );
+function reasonOf({ delivered }: UnitRoutes): string {
+  return (delivered?.comparison && decisiveReason(delivered.comparison)) ?? '';
 }
 
 /** After a collision: what the car has, what is still to be looked at, and which unit is away. */

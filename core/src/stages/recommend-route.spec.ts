@@ -1,19 +1,8 @@
-import { followRoutes, type PlannedRoute, type RoutePlan } from '../route/index.js';
+import { followRoutes } from '../route/index.js';
+import { plainRoute as route, planOf as plan } from '../testing/routes.js';
 import { recommendRoute, routeAgainst } from './recommend-route.js';
 
 const rate = { hourlyRateCents: 6000 };
-const route = (id: string, more: Partial<PlannedRoute> = {}): PlannedRoute => ({
-  id,
-  kind: 'new',
-  label: id,
-  priceCents: 10_000,
-  labourMinutes: 60,
-  leadDays: [1, 2, 3],
-  succeeds: 1,
-  closes: [],
-  ...more,
-});
-const plan = (...routes: PlannedRoute[]): RoutePlan => ({ unit: 'left driver', sort: 'lamp-unit', routes });
 
 describe('recommendRoute', () => {
   const money = (cents: number) => `€${cents / 100}`;

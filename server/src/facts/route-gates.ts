@@ -9,7 +9,7 @@ import {
   triedCents,
 } from '@dormant-beacon/core/route';
 import { type UnitOffer, type UnitRoutes, unitRoutes } from '@dormant-beacon/core/stages';
-import type { PartFactData, PartOrderData } from '@dormant-beacon/core/fit';
+import { decisiveReason, type PartFactData, type PartOrderData } from '@dormant-beacon/core/fit';
 import { conflict, invalid } from '../http/problem.js';
 import type { StoredFact } from './repository.js';
 import { type Gate, type GateShop, isReason } from './safety-gates.js';
@@ -99,9 +99,8 @@ export const partOrders: Gate = (record, fact, _role, shop) => {
 /** A part is ordered once it may fit, its route is chosen and open, and the customer has agreed to it and its price. */
 function mayOrder(unit: UnitRoutes, offer: UnitOffer, shop: GateShop): void {
   const { chosen, approval, plan, restraint } = unit;
-  const lines = offer.comparison?.attributes ?? [];
-  const differs = lines.find(({ weight, outcome }) => weight === 'hard' && outcome === 'differs');
-  if (differs) throw conflict(`This part is rejected: ${differs.reason}.`);
+  if (offer.comparison?.verdict === 'rejected')
+    throw conflict(`This part is rejected: ${decisiveReason(offer.comparison)}.`);
   if (offer.fact.part.provenance?.deployed === true)
     throw conflict('This unit fired: it is never fitted again.');
   if (!chosen) throw conflict('Choose the route first: this part belongs to none that is chosen and open.');

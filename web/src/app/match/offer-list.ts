@@ -1,7 +1,7 @@
 /** The parts on offer, best first, each with its verdict and the one thing that decides. */
 import { ChangeDetectionStrategy, Component, computed, inject, model } from '@angular/core';
 import { MatListModule } from '@angular/material/list';
-import type { FitVerdict } from '@dormant-beacon/core/fit';
+import { decisiveReason, type FitVerdict } from '@dormant-beacon/core/fit';
 import type { UnitOffer } from '@dormant-beacon/core/stages';
 import { Money } from '../money';
 import { UnitDesk } from '../unit';
@@ -90,7 +90,12 @@ export class OfferList {
       price: offer.fact.part.priceCents == null ? '' : this.money.say(offer.fact.part.priceCents),
       verdict: offer.comparison ? verdictWords[offer.comparison.verdict] : 'not compared',
       tone: offer.comparison ? tones[offer.comparison.verdict] : '',
-      why: [...stateOf(offer), whyOf(offer)].filter(Boolean).join(' · '),
+      why: [
+        ...stateOf(offer),
+        offer.comparison && (decisiveReason(offer.comparison) ?? offer.comparison.work.join('; ')),
+      ]
+        .filter(Boolean)
+        .join(' · '),
     })),
   );
 }
@@ -104,13 +109,4 @@ const tones: Readonly<Record<FitVerdict, string>> = {
 
 function stateOf({ order }: UnitOffer): readonly string[] {
   return order === null ? [] : [order.step.replaceAll('-', ' ')];
-}
-
-/** The line that decides: what keeps it out, what is open, or the work. */
-function whyOf({ comparison }: UnitOffer): string {
-  if (!comparison) return '';
-  const hard = comparison.attributes.filter(({ weight }) => weight === 'hard');
-  const line =
-    hard.find(({ outcome }) => outcome === 'differs') ?? hard.find(({ outcome }) => outcome === 'unknown');
-  return line?.reason ?? comparison.work.join('; ');
 }

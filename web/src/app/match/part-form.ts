@@ -21,6 +21,7 @@ import {
 import { routeKindWords } from '@dormant-beacon/core/route';
 import { Store } from '@ngrx/store';
 import {
+  centsOrNull,
   type Choice,
   ChoiceMany,
   ChoiceOne,
@@ -207,8 +208,7 @@ export class PartForm {
     if (part instanceof Trouble) return part;
     const role = this.role();
     if (role === 'offered' && this.seller().trim() === '') return trouble(this.seller, 'Say who has it.');
-    const deposit =
-      this.deposit().trim() === '' ? null : Math.round(100 * Number(this.deposit().replace(',', '.')));
+    const deposit = centsOrNull(this.deposit());
     if (Number.isNaN(deposit)) return trouble(this.deposit, 'Type the deposit as a number, or nothing.');
     return {
       planId: this.unit().id,

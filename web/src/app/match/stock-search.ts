@@ -2,7 +2,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData, Found } from '@dormant-beacon/contract';
-import { checkFit, type Comparison } from '@dormant-beacon/core/fit';
+import { checkFit, type Comparison, decisiveReason } from '@dormant-beacon/core/fit';
 import { standing } from '@dormant-beacon/core/record';
 import { Store } from '@ngrx/store';
 import { type Choice, ChoiceOne, Desk, field, TextField } from '../entry';
@@ -157,7 +157,9 @@ export class StockSearch {
         ...flagsOf(hit),
         rejected: comparison?.verdict === 'rejected',
         why: [
-          ...(comparison ? [verdictWords[comparison.verdict], whyOf(comparison)] : []),
+          ...(comparison
+            ? [verdictWords[comparison.verdict], decisiveReason(comparison) ?? comparison.work.join('; ')]
+            : []),
           `list of ${sayDay(hit.takenInAt.slice(0, 10))}`,
         ]
           .filter(Boolean)
@@ -225,14 +227,4 @@ function flagsOf({ part: { provenance } }: Hit): { readonly flags: string; reado
     default:
       return { flags: 'car not known', bad: false };
   }
-}
-
-function whyOf({ attributes, work }: Comparison): string {
-  const hard = attributes.filter(({ weight }) => weight === 'hard');
-  return (
-    (hard.find(({ outcome }) => outcome === 'differs') ?? hard.find(({ outcome }) => outcome === 'unknown'))
-      ?.reason ??
-    work[0] ??
-    ''
-  );
 }

@@ -3,7 +3,6 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
 import { type Approval, standing } from '@dormant-beacon/core/record';
-import { showCents } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import {
   type Choice,
@@ -15,11 +14,12 @@ import {
   TextField,
   Tick,
   trouble,
-  type Trouble,
+  Trouble,
 } from '../entry';
 import { sayWhen } from '../time';
 import { jobFeature, Waits } from '../job';
-import { shopFeature } from '../session';
+import { Money } from '../money';
+import { answerWays, readCeiling } from './answers';
 
 const answers: Readonly<Record<Approval['answer'], string>> = {
   asked: 'asked, no answer yet',
@@ -92,19 +92,14 @@ export class Approvals {
   private readonly desk = inject(Desk);
   private readonly store = inject(Store);
   protected readonly record = this.store.selectSignal(jobFeature.selectRecord);
-  protected readonly settings = this.store.selectSignal(shopFeature.selectSettings);
+  protected readonly money = inject(Money);
   protected readonly origins = origins;
   protected readonly answerChoices: readonly Choice[] = [
     { value: 'asked', label: 'asked, no answer yet' },
     { value: 'yes', label: 'yes' },
     { value: 'no', label: 'no' },
   ];
-  protected readonly ways: readonly Choice[] = [
-    { value: 'here', label: 'here' },
-    { value: 'telephone', label: 'by telephone' },
-    { value: 'message', label: 'by message' },
-    { value: 'letter', label: 'by letter' },
-  ];
+  protected readonly ways = answerWays;
   protected readonly item = field('');
   protected readonly answer = field('');
   protected readonly ceiling = field('');
@@ -137,9 +132,7 @@ export class Approvals {
           approval.answer === 'asked' &&
           !all.slice(n + 1).some((later) => later.item.toLowerCase() === approval.item.toLowerCase()),
         says: `${answers[approval.answer]}${
-          approval.ceilingCents == null
-            ? ''
-            : `, up to ${showCents(approval.ceilingCents, this.settings().currency, this.settings().locale)}`
+          approval.ceilingCents == null ? '' : `, up to ${this.money.say(approval.ceilingCents)}`
         }`,
         about: `${origins.find(({ value }) => value === approval.origin)!.label} · ${approval.by}, ${sayWhen(approval.observedAt)}`,
       }))
@@ -156,19 +149,18 @@ export class Approvals {
   }
 
   private read(): FactData<'approvals'> | Trouble {
-    const ceiling = this.ceiling().trim().replace(',', '.');
+    const ceilingCents = readCeiling(this.ceiling);
     const item = this.item().trim() || (this.smallParts() ? 'fuses, bulbs and clips' : '');
     if (item === '') return trouble(this.item, 'What was the customer asked?');
-    if (this.smallParts() && ceiling === '') return trouble(this.ceiling, 'Up to which amount?');
+    if (this.smallParts() && ceilingCents === null) return trouble(this.ceiling, 'Up to which amount?');
     if (this.answer() === '') return trouble(this.answer, 'What did the customer say?');
     const by = this.by().trim() || this.record()?.head.customer;
     if (!by) return trouble(this.by, 'Who answered?');
-    if (ceiling !== '' && !/^\d+(?:\.\d{1,2})?$/.test(ceiling))
-      return trouble(this.ceiling, 'The limit is an amount such as 160 or 159.50.');
+    if (ceilingCents instanceof Trouble) return ceilingCents;
     return {
       item,
       answer: this.answer() as FactData<'approvals'>['answer'],
-      ceilingCents: ceiling === '' ? null : Math.round(Number(ceiling) * 100),
+      ceilingCents,
       origin: this.origin() as FactData<'approvals'>['origin'],
       how: this.how() as FactData<'approvals'>['how'],
       by,

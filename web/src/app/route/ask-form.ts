@@ -5,7 +5,6 @@ import type { FactData } from '@dormant-beacon/contract';
 import type { RouteKind } from '@dormant-beacon/core/route';
 import { Store } from '@ngrx/store';
 import {
-  centsOrNull,
   type Choice,
   ChoiceOne,
   Entry,
@@ -14,11 +13,12 @@ import {
   fieldFrom,
   TextField,
   trouble,
-  type Trouble,
+  Trouble,
 } from '../entry';
 import { jobFeature } from '../job';
 import { Money } from '../money';
 import { UnitDesk } from '../unit';
+import { answerWays, readCeiling } from './answers';
 import { RouteSpreads } from './route-spreads';
 
 type Origin = FactData<'approvals'>['origin'];
@@ -89,12 +89,7 @@ export class AskForm {
     { value: 'no', label: 'no' },
     { value: 'asked', label: 'no answer yet' },
   ];
-  protected readonly ways: readonly Choice[] = [
-    { value: 'here', label: 'here' },
-    { value: 'telephone', label: 'by telephone' },
-    { value: 'message', label: 'by message' },
-    { value: 'letter', label: 'by letter' },
-  ];
+  protected readonly ways = answerWays;
   /** What nine cases in ten stay within, in a round sum. */
   private readonly proposal = computed(() => {
     const own = this.unit().open.find(({ route }) => route.id === this.route().id);
@@ -112,9 +107,8 @@ export class AskForm {
     {
       draft: () => `ask ${this.unit().id}`,
       read: (): FactData<'approvals'> | Trouble => {
-        const ceilingCents = centsOrNull(this.ceiling());
-        if (Number.isNaN(ceilingCents))
-          return trouble(this.ceiling, 'The limit is an amount such as 160 or 159.50.');
+        const ceilingCents = readCeiling(this.ceiling);
+        if (ceilingCents instanceof Trouble) return ceilingCents;
         if (this.answer() === '') return trouble(this.answer, 'What did the customer say?');
         const by = this.by().trim() || this.customer();
         if (!by) return trouble(this.by, 'Who answered?');
