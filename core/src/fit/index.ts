@@ -17,13 +17,11 @@ export {
 } from './schema.js';
 export { supersessionGraph, type Supersessions } from './supersession.js';
 export {
-  orderSteps,
   partData,
   type PartDescription,
   partDescription,
   type PartFactData,
   partOrderData,
   type PartOrderData,
-  partRoles,
 } from './records.js';
 export { type FitVerdict, fitVerdicts } from './verdicts.js';

@@ -11,7 +11,7 @@ const cents = z.int().min(0).max(100_000_000);
 export const partDescription = part.omit({ id: true });
 export type PartDescription = z.infer<typeof partDescription>;
 
-export const partRoles = ['removed', 'offered', 'delivered'] as const;
+const partRoles = ['removed', 'offered', 'delivered'] as const;
 
 export const partData = z.strictObject({
   planId: id,
@@ -35,14 +35,7 @@ export const partData = z.strictObject({
 });
 export type PartFactData = z.infer<typeof partData>;
 
-export const orderSteps = [
-  'reserved',
-  'ordered',
-  'arrived',
-  'sent-back',
-  'core-returned',
-  'cancelled',
-] as const;
+const orderSteps = ['reserved', 'ordered', 'arrived', 'sent-back', 'core-returned', 'cancelled'] as const;
 export const partOrderData = z.strictObject({
   offerId: id,
   step: z.enum(orderSteps),

@@ -3,7 +3,6 @@ export { readAmount, readRow, type RowRead } from './read-row.js';
 export {
   type ColumnMapping,
   columnMapping,
-  inventoryField,
   type InventoryField,
   inventoryFields,
   type InventoryRow,

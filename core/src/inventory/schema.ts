@@ -40,7 +40,7 @@ export const inventoryFields = [
   'donorVin',
   'condition',
 ] as const;
-export const inventoryField = z.enum(inventoryFields);
+const inventoryField = z.enum(inventoryFields);
 export type InventoryField = z.infer<typeof inventoryField>;
 
 /** Which field each column holds, by its place; null for a column that is left out. */

@@ -7,7 +7,7 @@ import { daysOfShare } from './triangle.js';
 import { triedCents } from './tried.js';
 
 /** Source: the computation page, section 8. */
-export const usualDraws = 20_000;
+const usualDraws = 20_000;
 const drawsPerStep = 2000;
 
 export interface Spread {
@@ -35,9 +35,7 @@ export interface DrawOptions extends FollowOptions {
   readonly draws?: number;
 }
 
-/**
- * Same plan, same seed, same result.
- */
+/** The same plan and seed always give the same result. */
 export function* drawRoutes(plan: RoutePlan, options: DrawOptions): Work<readonly RouteSpread[]> {
   const { hourlyRateCents, readyWithinDays, seed, draws = usualDraws } = options;
   const open = openRoutes(plan, options);

@@ -1,13 +1,12 @@
 export { breakEven } from './break-even.js';
 export { type Coverage, coverageOf } from './coverage.js';
 export { centsOfShare, chanceReady, compareRoutes, expectedCents, expectedDays } from './compare.js';
-export { drawRoutes, type DrawOptions, type RouteSpread, type Spread, usualDraws } from './draws.js';
+export { drawRoutes, type DrawOptions, type RouteSpread, type Spread } from './draws.js';
 export { asRoute, type Followed, type FollowOptions, followRoutes, openRoutes } from './follow.js';
 export { type Forbidden, forbiddenRoutes, type RouteRules } from './forbidden.js';
 export { learnedChance, type RouteCounts } from './learned.js';
-export { oneOrPair, type OneOrPair, type PairRequest, pairRequest } from './pair.js';
+export { oneOrPair, type OneOrPair, type PairRequest } from './pair.js';
 export {
-  mostPlannedRoutes,
   type PlannedRoute,
   plannedRoute,
   routeKind,

@@ -1,27 +1,22 @@
 /** One or the pair: whether the sound one is replaced with the one that failed. */
-import * as z from 'zod';
-import { cents } from './schema.js';
-
-const life = z.number().gt(0).max(1e7);
 
 /** Ages and lives in one unit of the caller’s choice: kilometres, hours, years. */
-export const pairRequest = z.strictObject({
+export interface PairRequest {
   /** What the surviving one has behind it, and how far ahead the customer looks. */
-  age: z.number().min(0).max(1e7),
-  horizon: life,
+  readonly age: number;
+  readonly horizon: number;
   /** Weibull: the life by which 63 in 100 have failed, and the shape; above 1 it wears. */
-  life,
-  shape: z.number().min(0.2).max(10),
-  oneCents: cents,
-  pairCents: cents,
+  readonly life: number;
+  readonly shape: number;
+  readonly oneCents: number;
+  readonly pairCents: number;
   /** Work on one side, and on both at once. */
-  oneMinutes: z.number().min(0).max(10_000),
-  pairMinutes: z.number().min(0).max(10_000),
-  hourlyRateCents: cents,
+  readonly oneMinutes: number;
+  readonly pairMinutes: number;
+  readonly hourlyRateCents: number;
   /** What a second visit costs the customer beside part and work. */
-  secondVisitCents: cents.nullish(),
-});
-export type PairRequest = z.infer<typeof pairRequest>;
+  readonly secondVisitCents?: number | null;
+}
 
 export interface OneOrPair {
   readonly better: 'one' | 'pair';
@@ -37,8 +32,8 @@ export interface OneOrPair {
  * failure is left out, and so is the side that is replaced now, which is new either way.
  */
 export function oneOrPair(asked: PairRequest): OneOrPair {
-  const { age, horizon, life: scale, shape, hourlyRateCents } = asked;
-  const worn = (own: number) => (own / scale) ** shape;
+  const { age, horizon, life, shape, hourlyRateCents } = asked;
+  const worn = (own: number) => (own / life) ** shape;
   const survivorFails = -Math.expm1(worn(age) - worn(age + horizon));
   const newFails = -Math.expm1(-worn(horizon));
   const labour = (minutes: number) => (minutes / 60) * hourlyRateCents;

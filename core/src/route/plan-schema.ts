@@ -49,7 +49,7 @@ export const plannedRoute = z.strictObject({
 export type PlannedRoute = z.infer<typeof plannedRoute>;
 
 /** Most routes of one unit: every order of failures is looked at. */
-export const mostPlannedRoutes = 12;
+const mostPlannedRoutes = 12;
 
 export const routePlan = z.strictObject({
   unit: z.string().trim().min(1).max(120),

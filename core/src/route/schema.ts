@@ -35,7 +35,7 @@ export const route = z.strictObject({
 });
 export type Route = z.infer<typeof route>;
 
-export const mostRoutes = 50;
+const mostRoutes = 50;
 
 export const routeRequest = z.strictObject({
   routes: z.array(route).max(mostRoutes),

@@ -32,11 +32,16 @@ const usualHorizon = 60_000;
     }
     <div class="fields">
       <db-text label="The other side has run, km" keys="numeric" [field]="age" />
-      <db-text label="To be looked ahead, km" keys="numeric" [field]="horizon" />
-      <db-text label="Life, km" keys="numeric" [field]="life" />
+      <db-text label="Look ahead, km" keys="numeric" [field]="horizon" />
+      <db-text label="Usual life, km" keys="numeric" [field]="life" />
+      <db-text label="Wear: 1 by chance, 3 by age" keys="decimal" [field]="shape" />
       <db-text [label]="'The pair costs, ' + money.currency" keys="decimal" [field]="pair" />
       <db-text label="Work for both, minutes" keys="numeric" [field]="pairMinutes" />
-      <db-text [label]="'A second visit costs them, ' + money.currency" keys="decimal" [field]="visit" />
+      <db-text
+        [label]="'A second visit costs the customer, ' + money.currency"
+        keys="decimal"
+        [field]="visit"
+      />
     </div>
   `,
   styles: `
@@ -66,6 +71,7 @@ export class PairPanel {
   protected readonly age = fieldFrom(() => String(this.record()?.vehicle.odometerKm ?? ''));
   protected readonly horizon = field(String(usualHorizon));
   protected readonly life = field(String(usualLife));
+  protected readonly shape = field(String(usualShape));
   protected readonly pair = fieldFrom(() => String((2 * (this.route()?.priceCents ?? 0)) / 100));
   protected readonly pairMinutes = fieldFrom(() =>
     String(Math.round(1.5 * (this.route()?.labourMinutes ?? 0))),
@@ -73,17 +79,24 @@ export class PairPanel {
   protected readonly visit = field('0');
   protected readonly answer = computed(() => {
     const route = this.route();
-    const [age, horizon, life, pairMinutes] = [this.age, this.horizon, this.life, this.pairMinutes].map(
-      (one) => numberOrNull(one()),
-    );
+    const [age, horizon, life, shape, pairMinutes] = [
+      this.age,
+      this.horizon,
+      this.life,
+      this.shape,
+      this.pairMinutes,
+    ].map((one) => numberOrNull(one()));
     const [pairCents, secondVisitCents] = [centsOrNull(this.pair()), centsOrNull(this.visit())];
-    const known = [age, horizon, life, pairMinutes, pairCents].every((one) => one !== null && one! >= 0);
-    if (!route || !known || horizon! <= 0 || life! <= 0 || Number.isNaN(secondVisitCents)) return null;
+    const known = [age, horizon, life, shape, pairMinutes, pairCents].every(
+      (one) => one !== null && one! >= 0,
+    );
+    if (!route || !known || horizon! <= 0 || life! <= 0 || shape! <= 0 || Number.isNaN(secondVisitCents))
+      return null;
     return oneOrPair({
       age: age!,
       horizon: horizon!,
       life: life!,
-      shape: usualShape,
+      shape: shape!,
       oneCents: route.priceCents,
       pairCents: pairCents!,
       oneMinutes: route.labourMinutes,

@@ -65,6 +65,30 @@ describe('TakeIn', () => {
     );
   });
 
+  it('takes the limit for small parts, from a customer whose name is known', async () => {
+    const ask = async (head: object) => {
+      const record = recordOf();
+      const bench = await benchFor(TakeIn, { ...record, head: { ...record.head, ...head } });
+      await bench.fill('A fuse, bulb or clip without a call', '29,50');
+      await bench.press('The customer agrees');
+      return bench;
+    };
+    const unknown = await ask({ customer: null });
+    expect(unknown.text()).toContain('Enter the customer’s name first');
+    expect(unknown.desk.entered).toEqual([]);
+    const known = await ask({ customer: 'A. Lindqvist' });
+    expect(known.desk.entered[0]).toEqual({
+      kind: 'approvals',
+      data: jasmine.objectContaining({
+        smallParts: true,
+        answer: 'yes',
+        ceilingCents: 2950,
+        origin: 'any',
+        by: 'A. Lindqvist',
+      }),
+    });
+  });
+
   it('lists what was taken in, takes one back, corrects one in its place', async () => {
     const bench = await benchFor(
       TakeIn,

@@ -12,6 +12,7 @@ import { BeaconForm } from './beacon-form';
 import { HeadForm } from './head-form';
 import { LampGlyph, lampOf } from '../lamp';
 import { PowerForm } from './power-form';
+import { SmallParts } from './small-parts';
 import { BatteryForm } from './battery-form';
 import { eventChoices, verdictWords } from '../words';
 
@@ -19,7 +20,17 @@ type Part = 'power' | 'beacons' | 'battery' | 'photos' | 'car';
 
 @Component({
   selector: 'db-take-in',
-  imports: [BatteryForm, BeaconForm, HeadForm, LampGlyph, MatButtonModule, Photos, PowerForm, Waits],
+  imports: [
+    BatteryForm,
+    BeaconForm,
+    HeadForm,
+    LampGlyph,
+    MatButtonModule,
+    Photos,
+    PowerForm,
+    SmallParts,
+    Waits,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './take-in.html',
   styleUrl: './take-in.scss',
