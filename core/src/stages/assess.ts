@@ -227,7 +227,7 @@ function match(at: Situation): Decided {
   const units = at.units.filter(({ chosen }) => chosen !== null && bringsPart(chosen.kind));
   const [open] = units.flatMap(({ step }) => onMatch[step] ?? []);
   if (open !== undefined) return ['open', open];
-  if (units.length > 0 && units.every(({ delivered }) => delivered !== null)) return ['done'];
+  if (units.length > 0 && units.every(({ delivered }) => delivered?.comparison)) return ['done'];
   if (units.some(({ step }) => step !== 'done')) return ['closed', 'after delivery'];
   if (at.units.length > 0 && at.untreated.length > 0 && units.length === 0)
     return at.units.every(({ chosen }) => chosen !== null)

@@ -219,6 +219,27 @@ describe('unitRoutes', () => {
     expect(story.step).toBe('done');
   });
 
+  it('is no match that nobody compared, though the part went in and works', () => {
+    const traceId = '00000000-0000-4000-8000-000000000777';
+    const unit = new Unit({ traceId, element: 'LED' }).choose('used').answer('yes');
+    const offerId = unit.part('offered', { provenance: used }, { seller: 'North Yard' });
+    unit.ordered(offerId).part('delivered', {}, { offerId });
+    unit.story.enter('repairs', {
+      traceId,
+      element: 'LED',
+      label: 'unit',
+      method: 'replace',
+      root: 'unknown',
+      chance: null,
+      beaconIds: [],
+      cured: true,
+    });
+    expect(unit.step).toBe('done');
+    expect(unit.stages[1]).not.toBe('done');
+    unit.part('removed');
+    expect(unit.stages[1]).toBe('done');
+  });
+
   it('leaves only the new one where the name, a part or the circuit says restraint, whatever was entered', () => {
     const shut = (unit: Unit) => {
       const [own] = unit.story.assess().units;

@@ -63,11 +63,22 @@ export const routeChoices: Gate = (record, fact, _role, shop) => {
     throw invalid('data.reason', 'say why this route is taken and not the recommended one');
 };
 
+/** How a route ended: only one that was chosen and agreed to was tried, and only what is ready to be fitted succeeds. */
 export const routeOutcomes: Gate = (record, fact, _role, shop) => {
-  const unit = unitOf(record, fact, shop);
+  const others = record.routeOutcomes.filter(({ id }) => id !== fact.corrects);
+  const unit = unitOf({ ...record, routeOutcomes: others }, fact, shop);
   const route = routeOf(unit, fact);
   if (fact['kind'] !== route.kind) throw invalid('data.kind', `this route is “${route.kind}”`);
   if (fact['sort'] !== unit.plan.sort) throw invalid('data.sort', `this unit is a “${unit.plan.sort}”`);
+  if (
+    unit.chosen?.id !== route.id ||
+    unit.step === 'ask' ||
+    unit.step === 'asked' ||
+    unit.step === 'declined'
+  )
+    throw conflict('This route was not tried: it is not chosen, or the customer has not agreed to it.');
+  if (fact['result'] === 'succeeded' && unit.step !== 'fit')
+    throw conflict('Nothing is there to be fitted yet: compare the part, or bring the repair to its end.');
 };
 
 export const parts: Gate = (record, fact, _role, shop) => {

@@ -287,10 +287,29 @@ describe('routes and parts', () => {
         ({ sort }) => sort === 'sensor',
       );
     expect(await counts()).toEqual([]);
-    const own = await unit('sensor');
     const outcome = { routeId: 'new', sort: 'sensor', kind: 'new' };
+    /** A new one that was compared and lies ready to be fitted. */
+    const ready = async () => {
+      const own = await unit('sensor');
+      expect((await own.enter('route-outcomes', { ...outcome, result: 'failed' })).status).toBe(409);
+      await own.choose('new');
+      expect(detail(await own.enter('route-outcomes', { ...outcome, result: 'failed' }))).toContain(
+        'not tried',
+      );
+      await own.answer('maker-new');
+      const { id: offerId } = await own.offer({ provenance: { kind: 'new' } });
+      expect((await shop.enter(own.jobId, 'part-orders', { offerId, step: 'ordered' })).status).toBe(201);
+      expect(detail(await own.enter('route-outcomes', { ...outcome, result: 'succeeded' }))).toContain(
+        'Nothing is there',
+      );
+      await own.enter('parts', { role: 'removed', part });
+      const tried = [{ what: 'reads', works: true }];
+      await own.enter('parts', { role: 'delivered', part, offerId, tried });
+      return own;
+    };
+    const [own, other] = [await ready(), await ready()];
     const { id } = await own.enter('route-outcomes', { ...outcome, result: 'failed' });
-    await own.enter('route-outcomes', { ...outcome, result: 'succeeded' });
+    await other.enter('route-outcomes', { ...outcome, result: 'succeeded' });
     expect(await counts()).toEqual([{ sort: 'sensor', kind: 'new', succeeded: 1, failed: 1 }]);
     await own.enter('route-outcomes', { ...outcome, result: 'succeeded' }, { corrects: id });
     expect(await counts()).toEqual([{ sort: 'sensor', kind: 'new', succeeded: 2, failed: 0 }]);

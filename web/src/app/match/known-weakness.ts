@@ -28,12 +28,13 @@ import { UnitDesk } from '../unit';
         <strong>{{ own.bad }} of {{ own.seen }}: {{ own.says }}</strong> ({{ own.share }}; {{ own.source }})
       </p>
     }
+    <ng-content />
     <db-more label="Note how such parts are found">
       <db-entry [form]="form" label="How such parts are found">
         <db-text label="What is found" example="such as wet inside" [field]="says" />
         <div class="pair">
-          <db-text label="of so many" keys="numeric" [field]="seen" />
-          <db-text label="in" keys="numeric" [field]="bad" />
+          <db-text label="How many were looked at" keys="numeric" [field]="seen" />
+          <db-text label="How many were like that" keys="numeric" [field]="bad" />
         </div>
         <db-text label="Source" example="such as our jobs since spring" [field]="source" />
         @if (form.problem()) {
@@ -44,6 +45,10 @@ import { UnitDesk } from '../unit';
     </db-more>
   `,
   styles: `
+    :host {
+      display: grid;
+      gap: 12px;
+    }
     .known {
       padding-left: 12px;
       border-left: 4px solid var(--ember);

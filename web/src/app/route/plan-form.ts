@@ -30,9 +30,9 @@ import { UnitDesk } from '../unit';
         <db-text label="Labour, minutes" keys="numeric" [field]="minutes" />
         <db-text [label]="'Coding, ' + money.currency" keys="decimal" [field]="coding" />
         <db-text [label]="'Postage, ' + money.currency" keys="decimal" [field]="postage" />
-        <db-text label="Working days, least" keys="decimal" [field]="least" />
-        <db-text label="likeliest" keys="decimal" [field]="likely" />
-        <db-text label="most" keys="decimal" [field]="most" />
+        <db-text label="Working days, fewest" keys="decimal" [field]="least" />
+        <db-text label="Working days, likeliest" keys="decimal" [field]="likely" />
+        <db-text label="Working days, most" keys="decimal" [field]="most" />
         <db-text label="Succeeds in, % of cases" keys="decimal" [field]="succeeds" />
         <db-text [label]="'Lost if it fails, ' + money.currency" keys="decimal" [field]="lost" />
         <db-text label="Guarantee, days" keys="numeric" [field]="warranty" />

@@ -221,10 +221,10 @@ describe('RoutePage', () => {
   it('keeps the figures that are typed over the usual ones', async () => {
     const bench = await benchFor(RoutePage, jobWith('sensor'));
     await bench.fill('Price', '95');
-    await bench.fill('likeliest', '9');
+    await bench.fill('Working days, likeliest', '9');
     await bench.press('Keep these figures');
     expect(bench.text()).toContain('The likeliest lies between the least and the most.');
-    await bench.fill('likeliest', '3');
+    await bench.fill('Working days, likeliest', '3');
     await bench.press('Keep these figures');
     const { data, corrects } = bench.desk.entered[0] as unknown as {
       corrects: string;

@@ -57,7 +57,7 @@ import { BoxForm } from './box-form';
         }}</a>
       }
     }
-    @if (chosen() && unit().step !== 'done') {
+    @if (tried()) {
       <div class="ends">
         @if (unit().step === 'fit') {
           <button mat-stroked-button type="button" (click)="end('succeeded')">It is fitted and works</button>
@@ -105,7 +105,11 @@ export class UnitStepPanel {
   protected readonly toMatch = computed(
     () => this.unit().step !== 'fit' && this.unit().chosen !== null && bringsPart(this.unit().chosen!.kind),
   );
-  protected readonly chosen = computed(() => this.unit().chosen !== null);
+  /** A route that nobody agreed to was not tried, and cannot have failed. */
+  protected readonly tried = computed(() => {
+    const { chosen, step } = this.unit();
+    return chosen !== null && !['ask', 'asked', 'declined', 'done'].includes(step);
+  });
   protected readonly says = computed(() => {
     const { step, ordered, offers } = this.unit();
     switch (step) {

@@ -65,19 +65,23 @@ describe('TakeIn', () => {
     );
   });
 
-  it('takes the limit for small parts, from a customer whose name is known', async () => {
-    const ask = async (head: object) => {
-      const record = recordOf();
-      const bench = await benchFor(TakeIn, { ...record, head: { ...record.head, ...head } });
-      await bench.fill('A fuse, bulb or clip without a call', '29,50');
-      await bench.press('The customer agrees');
-      return bench;
-    };
-    const unknown = await ask({ customer: null });
-    expect(unknown.text()).toContain('Enter the customer’s name first');
-    expect(unknown.desk.entered).toEqual([]);
-    const known = await ask({ customer: 'A. Lindqvist' });
-    expect(known.desk.entered[0]).toEqual({
+  async function agreeTo(limit: string, customer: string | null) {
+    const record = recordOf();
+    const bench = await benchFor(TakeIn, { ...record, head: { ...record.head, customer } });
+    await bench.fill('A fuse, bulb or clip without a call', limit);
+    await bench.press('The customer agrees');
+    return bench;
+  }
+
+  it('asks who agrees to a limit for small parts', async () => {
+    const bench = await agreeTo('29.50', null);
+    expect(bench.text()).toContain('Enter the customer’s name first');
+    expect(bench.desk.entered).toEqual([]);
+  });
+
+  it('takes the limit for small parts', async () => {
+    const bench = await agreeTo('29,50', 'A. Lindqvist');
+    expect(bench.desk.entered[0]).toEqual({
       kind: 'approvals',
       data: jasmine.objectContaining({
         smallParts: true,
