@@ -23,6 +23,7 @@ describe('a part that is bought once', () => {
     await page.locator('db-range-chart canvas').waitFor();
     await page.getByText('recommended').first().waitFor();
     await tap('radio', /^used/);
+    await page.getByRole('button', { name: 'Take this route: used' }).waitFor();
     const reason = page.getByLabel('Why this one all the same?');
     if (await reason.isVisible()) {
       taps++;
@@ -32,7 +33,7 @@ describe('a part that is bought once', () => {
     await page.getByText('They agree to a used part, by name.').waitFor();
     await tap('radio', 'yes');
     await tap('button', 'Enter the answer');
-    await page.getByRole('heading', { name: 'Order “right LED driver”, used.' }).waitFor();
+    await page.getByRole('heading', { name: 'Order “right LED driver” from North Yard.' }).waitFor();
     await tap('link', 'To the part');
     // The cheap one has another plug: it says so, and cannot be ordered.
     await tap('option', /Harbour Salvage/);

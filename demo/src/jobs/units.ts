@@ -1,6 +1,6 @@
 /** Units of the demo whose routes are weighed, with the parts on offer; each list holds one trap. */
 import type { FactData } from '@dormant-beacon/contract';
-import { addMonths, dayNumber, writtenDay } from '@dormant-beacon/core/calendar';
+import { addMonths, dayNumber, usualWeek, workingDayAfter, writtenDay } from '@dormant-beacon/core/calendar';
 import type { PartDescription } from '@dormant-beacon/core/fit';
 import { usualRoutes } from '@dormant-beacon/core/route';
 import { templates } from '@dormant-beacon/core/trace/templates';
@@ -9,6 +9,11 @@ import { type JobStory, pell, report, tomas, yuki } from '../world.js';
 /** The day so many days from the one on which the demo is loaded. */
 function dayFrom(now: Date, days: number): string {
   return writtenDay(dayNumber(now.toISOString().slice(0, 10)) + days);
+}
+
+/** So many working days after the demo is loaded: what is recommended is then the same whatever the weekday. */
+function workingDayFrom(now: Date, days: number): string {
+  return workingDayAfter(now.toISOString().slice(0, 10), days, usualWeek);
 }
 
 const used = (more: object = {}): NonNullable<PartDescription['provenance']> => ({
@@ -40,7 +45,7 @@ export function ledDriver(job: JobStory, beaconId: string, now: Date): void {
     unit: 'right LED driver',
     sort: 'lamp-unit',
     routes: [...usualRoutes('lamp-unit', 38_500)],
-    readyBy: dayFrom(now, 4),
+    readyBy: workingDayFrom(now, 4),
     downtimeCentsPerDay: 1500,
     traceId,
     element: 'DRIVER',
@@ -109,7 +114,7 @@ export function bodyModule(job: JobStory, beaconIds: readonly string[], now: Dat
     unit: 'body module',
     sort: 'module',
     routes: [...usualRoutes('module', 64_000)],
-    readyBy: dayFrom(now, 7),
+    readyBy: workingDayFrom(now, 5),
     downtimeCentsPerDay: 2500,
     beaconIds: [...beaconIds],
     checkFirst:
@@ -192,7 +197,7 @@ export function restraintModule(job: JobStory, beaconIds: readonly string[], now
     unit: 'control module',
     sort: 'restraint-module',
     routes: [...usualRoutes('restraint-module', 41_000)],
-    readyBy: dayFrom(now, 8),
+    readyBy: workingDayFrom(now, 6),
     beaconIds: [...beaconIds],
     checkFirst: 'every loop with a substitute load in its place; no unit is opened while it is powered',
   });
