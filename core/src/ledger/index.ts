@@ -1,5 +1,45 @@
+export {
+  type AccessMap,
+  accessMap,
+  type AccessMapFile,
+  accessMapFile,
+  accessMapFormat,
+  type MapFastener,
+  type MapPart,
+  type MapStep,
+} from './access-map.js';
+export {
+  type AccessArea,
+  accessAreas,
+  clipDirections,
+  modeResults,
+  type ModeResult,
+  type PlugLock,
+  plugLocks,
+  type StepAct,
+  stepActs,
+  targetWorks,
+  type TryMoment,
+  tryMoments,
+} from './acts.js';
+export { type NotYet, notYetBack } from './back.js';
+export { type PowerBatch, type StepPower } from './batches.js';
 export { countLedger, type CountRow } from './count.js';
+export { fitRulesOf, modesOf } from './function-sheet.js';
+export { checkMap, isPart, itemsOf, type MapItem } from './map-steps.js';
 export { planLedger, planningLedger } from './plan.js';
+export {
+  ledgerEntryData,
+  type LedgerEntryData,
+  stripPlanData,
+  type StripAim,
+  type StripPlanData,
+  type StripWay,
+  tryData,
+  type TryData,
+  waitData,
+  type WaitData,
+} from './records.js';
 export {
   type AccessStep,
   accessStep,
@@ -11,3 +51,14 @@ export {
   type LedgerPlanRequest,
   ledgerPlanRequest,
 } from './schema.js';
+export {
+  bagFor,
+  countedOf,
+  type LedgerEntry,
+  type LedgerPhase,
+  type LedgerState,
+  ledgerState,
+  ownPower,
+} from './state.js';
+export { type Finding, modesAt, passes } from './tries.js';
+export { checkWay, needsOfWay, planningWay, stepsTo, wayOf, type WayNeeds } from './way.js';

@@ -1,9 +1,11 @@
 /** The way to what has to be reached, the tools for it, and the way back. */
 import { finish, type Work } from '../progress/index.js';
 import { Refusal } from '../refusal/index.js';
+import { oneTimeOf, toolsOf } from './fasteners.js';
 import { type AccessGraph, accessGraph, doable, placeOf } from './graph.js';
 import { leastWork, usualBudget } from './least-work.js';
-import type { AccessStep, LedgerPlan, LedgerPlanRequest } from './schema.js';
+import { refitOf } from './refit.js';
+import type { LedgerPlan, LedgerPlanRequest } from './schema.js';
 
 /** The same at once. @throws Refusal where a target cannot be reached, or a step is not there */
 export function planLedger(request: LedgerPlanRequest, budget = usualBudget): LedgerPlan {
@@ -24,18 +26,16 @@ export function* planningLedger(request: LedgerPlanRequest, budget = usualBudget
       `"${request.targets[lost]}" cannot be reached by any of its alternatives`,
     );
   const least = yield* leastWork(within(graph, reachable), new Set(targets), budget);
-  const [stays, closesFirst] = split(graph, least.steps, new Set(tried));
-  // What can stay open while the function is tried comes off first, and goes back last.
-  const order = doable(graph, least.steps, stays);
-  const refit = [...order].reverse();
+  const { off: order, refit, beforeTry } = refitOf(graph, least.steps, new Set(tried));
+  const fasteners = order.flatMap((step) => steps[step]!.fasteners ?? []);
   return {
     minutes: least.minutes,
     order: order.map((step) => steps[step]!.id),
     optimal: least.optimal,
-    tools: toolsOf(order.map((step) => steps[step]!)),
-    oneTime: oneTimeOf(order.map((step) => steps[step]!)),
+    tools: toolsOf(fasteners),
+    oneTime: oneTimeOf(fasteners),
     refit: refit.map((step) => steps[step]!.id),
-    tryAfter: closesFirst.length === 0 ? null : steps[refit[closesFirst.length - 1]!]!.id,
+    tryAfter: beforeTry === 0 ? null : steps[refit[beforeTry - 1]!]!.id,
   };
 }
 
@@ -48,31 +48,4 @@ function within({ minutes, needs, places }: AccessGraph, reachable: ReadonlySet<
       reachable.has(step) ? ways.filter((way) => way.every((need) => reachable.has(need))) : ways,
     ),
   };
-}
-
-/** The steps that can stay open while what is tried is back, and those that have to be closed for it: no more than that. */
-function split(
-  graph: AccessGraph,
-  steps: ReadonlySet<number>,
-  tried: ReadonlySet<number>,
-): readonly [readonly number[], readonly number[]] {
-  const stays = doable(graph, new Set([...steps].filter((step) => !tried.has(step))));
-  const staying = new Set(stays);
-  return [stays, [...steps].filter((step) => !staying.has(step))];
-}
-
-function toolsOf(steps: readonly AccessStep[]): readonly string[] {
-  return [
-    ...new Set(steps.flatMap(({ fasteners }) => (fasteners ?? []).flatMap(({ drive }) => drive ?? []))),
-  ];
-}
-
-function oneTimeOf(steps: readonly AccessStep[]): LedgerPlan['oneTime'] {
-  const counts = new Map<string, LedgerPlan['oneTime'][number]>();
-  for (const { kind, drive = null, count, oneTime } of steps.flatMap(({ fasteners }) => fasteners ?? [])) {
-    if (oneTime !== true) continue;
-    const key = JSON.stringify([kind, drive]);
-    counts.set(key, { kind, drive, count: (counts.get(key)?.count ?? 0) + count });
-  }
-  return [...counts.values()];
 }

@@ -36,6 +36,7 @@ export type {
   RankingChange,
 } from './plan/answer.js';
 export {
+  cavityClass,
   outside,
   repairMethod,
   type Suspect,

@@ -1,0 +1,237 @@
+/**
+ * Where a car that is taken apart stands: what is off and in which bag, what comes next, what has to be back before
+ * the function is tried, what waits, and whether the counts come out even. All from the entries.
+ */
+import type { AccessMap, MapPart } from './access-map.js';
+import { powerBatches, type PowerBatch, type StepPower } from './batches.js';
+import { countLedger, type CountRow } from './count.js';
+import { accessGraph, type AccessGraph } from './graph.js';
+import { isPart, itemsOf, type MapItem, stepsOf } from './map-steps.js';
+import type { LedgerEntryData, StripPlanData, TryData, WaitData } from './records.js';
+import { refitOf } from './refit.js';
+import { type Finding, judgeTries } from './tries.js';
+import { triedSteps } from './way.js';
+
+interface Stamp {
+  readonly id: string;
+  readonly seq: number;
+  readonly personId: string;
+  readonly recordedAt: string;
+}
+/** An entry of the ledger with its place in the order of the job. */
+export type LedgerEntry = LedgerEntryData & Stamp;
+export type CureWait = WaitData & Stamp;
+export type FunctionTry = TryData & Stamp;
+
+export interface LedgerFacts {
+  readonly plan: Omit<StripPlanData, 'kept'>;
+  readonly entries: readonly LedgerEntry[];
+  readonly waits: readonly CureWait[];
+  readonly tries: readonly FunctionTry[];
+}
+
+/** Something that is off, as its entry says. */
+export interface OffItem {
+  readonly id: string;
+  readonly label: string;
+  readonly entry: LedgerEntry;
+}
+
+export interface RunningWait {
+  readonly id: string;
+  readonly what: string;
+  readonly endsAt: string;
+  readonly over: string | null;
+  readonly startedAt: string;
+}
+
+export type LedgerPhase = 'off' | 'fit' | 'back' | 'try' | 'try-again' | 'try-closed' | 'count' | 'done';
+
+export interface LedgerState {
+  readonly phase: LedgerPhase;
+  readonly map: AccessMap;
+  /** The whole way in, in batches of one state of the supply. */
+  readonly batches: readonly PowerBatch[];
+  readonly wayIn: readonly string[];
+  /** Of the way in, what is not off yet. */
+  readonly left: readonly string[];
+  readonly off: ReadonlyMap<string, OffItem>;
+  /** Parts of this job, and how far each is. */
+  readonly parts: readonly {
+    readonly part: MapPart;
+    readonly exchange: boolean;
+    readonly is: 'waits' | 'out' | 'in';
+  }[];
+  /** What is off, in the order in which it goes back. */
+  readonly refit: readonly string[];
+  /** Of those, how many have to be back before the function is tried. */
+  readonly beforeTry: number;
+  /** Times that run, whatever the clock says: whoever shows them compares. */
+  readonly waits: readonly RunningWait[];
+  readonly findings: readonly Finding[];
+  /** Parts that were not tried since they went in, before closing or with all closed. */
+  readonly untried: { readonly open: readonly MapPart[]; readonly closed: readonly MapPart[] };
+  readonly counts: { readonly rows: readonly CountRow[]; readonly even: boolean };
+  /** Whose order cannot be told: everything was entered by hand. */
+  readonly graph: AccessGraph;
+}
+
+/** @param powerOf in which state of the supply something is done, its guard counted in */
+export function ledgerState(
+  { plan, entries, waits, tries }: LedgerFacts,
+  powerOf: (item: MapItem) => StepPower = ownPower,
+): LedgerState {
+  const { map, way, targets } = plan;
+  const items = itemsOf(map);
+  const byId = new Map(items.map((item) => [item.id, item]));
+  const graph = accessGraph(stepsOf(map));
+  const last = new Map(entries.map((entry) => [entry.step, entry]));
+  const is = (id: string) => last.get(id)?.as ?? null;
+  const exchanged = new Set(targets.filter(({ work }) => work === 'exchange').map(({ part }) => part));
+  const inPlace = new Set(targets.filter(({ work }) => work === 'in-place').map(({ part }) => part));
+  const off = new Map(
+    [...last.values()]
+      .filter(({ as, step }) => as === 'off' && !inPlace.has(step))
+      .map((entry) => [
+        entry.step,
+        { id: entry.step, label: byId.get(entry.step)?.label ?? entry.own?.label ?? entry.step, entry },
+      ]),
+  );
+  const order = way.order.flatMap((id) => graph.places.get(id) ?? []);
+  const batches = powerBatches(graph, order, (step) => powerOf(items[step]!));
+  const wayIn = batches.flatMap(({ steps }) => steps.map((step) => items[step]!.id));
+  const left = wayIn.filter((id) => is(id) === null && !inPlace.has(id));
+  const parts = targets.flatMap(({ part }) => {
+    const own = byId.get(part);
+    if (!own || !isPart(own)) return [];
+    const now =
+      is(part) === 'on' ? ('in' as const) : is(part) === 'off' ? ('out' as const) : ('waits' as const);
+    return [{ part: own, exchange: exchanged.has(part), is: now }];
+  });
+  const own = backOf(graph, items, off, triedSteps(map, targets));
+  const judged = judgeTries(
+    parts.map(({ part }) => part),
+    tries,
+    entries,
+  );
+  const counts = countsOf(byId, entries);
+  const allIn = parts.every(({ is: now }) => now === 'in');
+  const base = {
+    map,
+    graph,
+    batches,
+    wayIn,
+    left,
+    off,
+    parts,
+    ...own,
+    waits: runningWaits(waits),
+    ...judged,
+    counts,
+  };
+  return { ...base, phase: phaseOf(base, allIn) };
+}
+
+export const ownPower = (item: MapItem): StepPower =>
+  isPart(item) ? (item.danger ? 'dead' : null) : (item.power ?? (item.danger ? 'dead' : null));
+
+function phaseOf(
+  { left, refit, beforeTry, findings, untried, counts }: Omit<LedgerState, 'phase'>,
+  allIn: boolean,
+): LedgerPhase {
+  if (!allIn) return left.length > 0 ? 'off' : 'fit';
+  if (findings.length > 0) return 'try-again';
+  if (refit.length > 0) return untried.open.length > 0 && beforeTry === 0 ? 'try' : 'back';
+  if (untried.closed.length > 0) return 'try-closed';
+  return counts.even ? 'done' : 'count';
+}
+
+/** What is off and when it goes back; what the map does not have goes back first. */
+function backOf(
+  graph: AccessGraph,
+  items: readonly MapItem[],
+  off: ReadonlyMap<string, OffItem>,
+  tried: readonly string[],
+): Pick<LedgerState, 'refit' | 'beforeTry'> {
+  const places = [...off.keys()].flatMap((id) => graph.places.get(id) ?? []);
+  const strange = [...off.keys()].filter((id) => !graph.places.has(id)).reverse();
+  const set = new Set(places);
+  const { refit, beforeTry } = refitOf(
+    graph,
+    set,
+    new Set(tried.flatMap((id) => graph.places.get(id) ?? [])),
+  );
+  // What the map says could not be off is off all the same.
+  const others = places.filter((place) => !refit.includes(place));
+  return {
+    refit: [
+      ...strange,
+      ...refit.map((place) => items[place]!.id),
+      ...others.map((place) => items[place]!.id),
+    ],
+    beforeTry: beforeTry === 0 ? 0 : strange.length + beforeTry,
+  };
+}
+
+function runningWaits(waits: readonly CureWait[]): RunningWait[] {
+  const ended = new Set(waits.flatMap(({ ends }) => ends ?? []));
+  return waits
+    .filter(({ id, ends }) => ends == null && !ended.has(id))
+    .map(({ id, what, minutes, over, recordedAt }) => ({
+      id,
+      what,
+      over: over ?? null,
+      startedAt: recordedAt,
+      endsAt: new Date(Date.parse(recordedAt) + minutes * 60_000).toISOString(),
+    }));
+}
+
+function countsOf(
+  byId: ReadonlyMap<string, MapItem>,
+  entries: readonly LedgerEntry[],
+): LedgerState['counts'] {
+  const bags = new Map<string, number | null>();
+  const removed: Counted[] = [];
+  const refitted: Counted[] = [];
+  for (const entry of entries) {
+    if (entry.as === 'off') bags.set(entry.step, entry.bag ?? null);
+    const bag = bags.get(entry.step) ?? entry.bag ?? null;
+    if (entry.as === 'on' && !bags.has(entry.step)) continue;
+    const list = entry.as === 'off' ? removed : refitted;
+    list.push(...countedOf(byId.get(entry.step), entry).map((one) => ({ bag: bagName(bag), ...one })));
+  }
+  const { rows, even } = countLedger({ removed, refitted });
+  return { rows: rows.filter(({ removed: had, refitted: has }) => had > 0 || has > 0), even };
+}
+
+type Counted = Parameters<typeof countLedger>[0]['removed'][number];
+
+export const bagName = (bag: number | null): string => (bag === null ? 'no bag' : String(bag));
+
+/** Fasteners and clips of an entry as they were counted, else as the map has them. */
+export function countedOf(
+  item: MapItem | undefined,
+  { counts }: Pick<LedgerEntryData, 'counts'>,
+): readonly { readonly kind: string; readonly drive: string | null; readonly count: number }[] {
+  if (counts != null) return counts.map(({ kind, drive, count }) => ({ kind, drive: drive ?? null, count }));
+  if (!item) return [];
+  return [
+    ...(item.fasteners ?? []).map(({ kind, drive, count }) => ({ kind, drive: drive ?? null, count })),
+    ...(isPart(item)
+      ? []
+      : (item.clips ?? []).map(({ what, count }) => ({ kind: what, drive: null, count }))),
+  ];
+}
+
+/** The bag of a step: that of its zone where there is one already, else the next number. */
+export function bagFor(
+  { map, off }: Pick<LedgerState, 'map' | 'off'>,
+  entries: readonly LedgerEntry[],
+  zone: string,
+): number {
+  const zones = new Map(itemsOf(map).map((item) => [item.id, item.zone]));
+  const zoneOf = (entry: LedgerEntry) => entry.own?.zone ?? zones.get(entry.step);
+  const same = [...off.values()].find(({ entry }) => entry.bag != null && zoneOf(entry) === zone);
+  if (same) return same.entry.bag!;
+  return Math.max(0, ...entries.map(({ bag }) => bag ?? 0)) + 1;
+}
