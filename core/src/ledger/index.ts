@@ -59,6 +59,8 @@ export {
   type LedgerState,
   ledgerState,
   ownPower,
+  type RunningWait,
 } from './state.js';
 export { type Finding, modesAt, passes } from './tries.js';
+export { doing, fastenerWords, heldBy, plugWords } from './words.js';
 export { checkWay, needsOfWay, planningWay, stepsTo, wayOf, type WayNeeds } from './way.js';

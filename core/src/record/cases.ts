@@ -1,6 +1,7 @@
 /** The cases that a job's traces stand for now: their circuit with every reading and repair entered so far. */
+import { itemsOf, stepsTo } from '../ledger/index.js';
 import type { TraceCase, TraceReading } from '../trace/index.js';
-import type { JobRecord, Trace } from './schema.js';
+import type { JobRecord, StripPlanFact, Trace } from './schema.js';
 import { originOf, standing } from './standing.js';
 
 /** A trace's case with the readings, answers, words and repairs that stand, in the order of entry. */
@@ -36,12 +37,57 @@ export function caseOf(record: JobRecord, trace: Trace): TraceCase {
     });
   return {
     ...trace.case,
+    ...accessesOf(record, trace, traceId),
     readings,
     done,
     epochs,
     words: wordsOf(record, trace, traceId),
     ...(trace.case.power ? { power: { ...trace.case.power, now: powerNow(trace.case, readings) } } : {}),
   };
+}
+
+/** The plan by which the car is taken apart: the last that stands. */
+export const stripPlanOf = (record: JobRecord): StripPlanFact | null =>
+  standing(record.stripPlans).at(-1) ?? null;
+
+/** Ids of the steps that are off now: what is off is reached. */
+export function stepsOff(record: JobRecord): ReadonlySet<string> {
+  const last = new Map(standing(record.ledgerEntries).map(({ step, as }) => [step, as]));
+  return new Set([...last].filter(([, as]) => as === 'off').map(([step]) => step));
+}
+
+/** What has to be reached for the trace's tests, in the steps of the car's own map where the plan says which part that is. */
+function accessesOf(
+  record: JobRecord,
+  { case: source }: Trace,
+  traceId: string,
+): Pick<TraceCase, 'accesses' | 'gainedSteps'> | null {
+  const plan = stripPlanOf(record);
+  const reaches = plan?.reaches?.filter((own) => own.traceId === traceId) ?? [];
+  if (!plan || reaches.length === 0) return null;
+  const accesses = source.accesses?.map((access) => {
+    const part = reaches.find((own) => own.access === access.id)?.part;
+    if (part === undefined) return access;
+    const steps = wayTo(plan, part);
+    return { ...access, steps, minutes: steps.reduce((sum, step) => sum + step.minutes, 0) };
+  });
+  return { accesses: accesses ?? null, gainedSteps: [...stepsOff(record)] };
+}
+
+const waysTo = new WeakMap<StripPlanFact, Map<string, { id: string; minutes: number }[]>>();
+
+/** The steps to a part by the plan's way; the part itself stays where it is for a test. Looked for once. */
+function wayTo(plan: StripPlanFact, part: string): { id: string; minutes: number }[] {
+  const known = waysTo.get(plan) ?? new Map<string, { id: string; minutes: number }[]>();
+  waysTo.set(plan, known);
+  const before = known.get(part);
+  if (before) return before;
+  const minutes = new Map(itemsOf(plan.map).map((item) => [item.id, item.minutes]));
+  const steps = stepsTo(plan.map, plan.way.order, part)
+    .filter((id) => id !== part)
+    .map((id) => ({ id, minutes: minutes.get(id)! }));
+  known.set(part, steps);
+  return steps;
 }
 
 /** The last word on each suspect that the trace still has. */

@@ -18,7 +18,7 @@ export {
   type RestraintPicture,
   type RestraintRules,
 } from './restraint-picture.js';
-export { caseOf, openTraces } from './cases.js';
+export { caseOf, openTraces, stepsOff, stripPlanOf } from './cases.js';
 export {
   type Approval,
   approvalData,
@@ -75,6 +75,7 @@ export {
   type SheetFact,
   stageId,
   type StageId,
+  type StripPlanFact,
   suspectWordData,
   type Temporary,
   type Trace,

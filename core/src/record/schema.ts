@@ -2,6 +2,7 @@
 import * as z from 'zod';
 import { eventKind } from '../event/index.js';
 import { partData, partOrderData } from '../fit/index.js';
+import { ledgerEntryData, stripPlanData, tryData, waitData } from '../ledger/index.js';
 import { batteryReading, sheet } from '../readings/index.js';
 import {
   donorData,
@@ -245,6 +246,8 @@ export const photoData = z.strictObject({
   stage: stageId,
   caption: z.string().trim().max(200).nullish(),
   beaconId: id.nullish(),
+  /** The step of the ledger that it was taken at. */
+  step: z.string().min(1).max(40).nullish(),
 });
 /** One of the basics looked at: supply, ground, network, water, what was unplugged, which reader was used. */
 export const basicsItem = z.enum(['charging', 'links', 'grounds', 'water', 'unplugged', 'reader']);
@@ -276,6 +279,7 @@ export {
   routeOutcomeData,
   routePlanData,
 };
+export { ledgerEntryData, stripPlanData, tryData, waitData };
 export { donorData, inventoryData, loopReadingData, offerData, parcelData, signData, temporaryData };
 export const noteData = z.strictObject({ stage: stageId, text: z.string().trim().min(1).max(1000) });
 export const handBackData = z.strictObject({ note: longText.nullish() });
@@ -346,6 +350,10 @@ const lists = {
   partOrders: z.array(fact(partOrderData)).default([]),
   consignments: z.array(fact(consignmentData)).default([]),
   benchWorks: z.array(fact(benchWorkData)).default([]),
+  stripPlans: z.array(fact(stripPlanData)).default([]),
+  ledgerEntries: z.array(fact(ledgerEntryData)).default([]),
+  cureWaits: z.array(fact(waitData)).default([]),
+  functionTries: z.array(fact(tryData)).default([]),
   handBacks: z.array(fact(handBackData)),
 };
 export type FactList = keyof typeof lists;
@@ -386,6 +394,7 @@ export type SafetyFact = JobRecord['safeties'][number];
 export type Temporary = JobRecord['temporaries'][number];
 export type RoutePlanFact = JobRecord['routePlans'][number];
 export type PartFact = JobRecord['parts'][number];
+export type StripPlanFact = JobRecord['stripPlans'][number];
 export type SheetFact = JobRecord['sheets'][number];
 
 export const lensState = z.enum(['lit', 'flashing', 'comes-and-goes', 'dark', 'dormant', 'returned']);

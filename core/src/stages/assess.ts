@@ -9,6 +9,7 @@ import {
   standing,
   standingFor,
 } from '../record/index.js';
+import type { LedgerPhase } from '../ledger/index.js';
 import type { Lens } from './lens.js';
 import { nextThing } from './next.js';
 import type { NextThing } from './thing.js';
@@ -17,6 +18,7 @@ import type { RoutePolicy } from '../shop/index.js';
 import { bringsPart, dueAt, type UnitRoutes, type UnitStep } from './unit-routes.js';
 import type { SafetyPolicy } from './safety.js';
 import { situationOf, type Situation } from './situation.js';
+import { type Strip, waitNow } from './strip.js';
 
 export type StageState = 'done' | 'open' | 'waiting' | 'closed' | 'not-needed';
 
@@ -45,6 +47,7 @@ export interface Assessment {
   /** Something in this job is a matter of restraints. */
   readonly restraint: boolean;
   readonly units: Situation['units'];
+  readonly strip: Situation['strip'];
   readonly temporaries: Situation['temporaries'];
   /** A lamp, fuse, socket or plain latch, and nothing beside it. */
   readonly short: boolean;
@@ -61,7 +64,7 @@ export function assessJob(
   const at = situationOf(record, policy);
   const stages = stageIds.map((id) => stage(id, at, plans));
   const { lenses, proofs, untreated, clearing, final, powered, battery, basics, approvals } = at;
-  const { units, safety, restraint, temporaries, short, notDriven } = at;
+  const { units, strip: opened, safety, restraint, temporaries, short, notDriven } = at;
   const next = nextThing(at, plans);
   return {
     lenses,
@@ -76,6 +79,7 @@ export function assessJob(
     basics,
     approvals,
     units,
+    strip: opened,
     safety,
     restraint,
     temporaries,
@@ -239,9 +243,29 @@ function match(at: Situation): Decided {
   return part ? ['open', 'compare old and new'] : ['closed', 'after approval'];
 }
 
+/** What the ledger asks for, in the words of the path. */
+const onLedger: Readonly<Record<LedgerPhase, (strip: Strip) => string>> = {
+  off: ({ left }) => `${left.length} to take off`,
+  fit: () => 'fit the part',
+  back: ({ refit }) => `${refit.length} to put back`,
+  try: () => 'try it before closing',
+  'try-again': ({ findings }) => `“${findings[0]!.mode}” fails`,
+  'try-closed': () => 'try it once more, closed',
+  count: () => 'the counts are not even',
+  done: () => '',
+};
+
 function strip(at: Situation): Decided {
+  if (at.strip) {
+    const { phase } = at.strip;
+    if (phase === 'done') return ['done'];
+    const wait = waitNow(at.strip);
+    if (wait && phase === 'back') return ['waiting', wait.what, wait.endsAt];
+    return ['open', onLedger[phase](at.strip)];
+  }
   if (noted(at, 'strip')) return ['done'];
-  if (at.beacons.length > 0 && at.untreated.length === 0) return ['not-needed', 'no notes'];
+  if (at.beacons.length > 0 && at.untreated.length === 0) return ['not-needed', 'nothing was taken off'];
+  if (at.units.some(({ step }) => step === 'fit')) return ['open', 'plan the way in'];
   return at.based ? ['closed', 'after the trace'] : ['closed', 'after the baseline'];
 }
 

@@ -28,3 +28,13 @@ export {
 } from './safety.js';
 export { doFirst, mayBePowered, powerQuestions, type Powered } from './power.js';
 export { isShortJob } from './short.js';
+export {
+  labelOf,
+  ledgerRemarks,
+  nextBag,
+  type Strip,
+  stripOf,
+  unevenWords,
+  waitNow,
+  whyGuarded,
+} from './strip.js';

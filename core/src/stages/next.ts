@@ -6,6 +6,8 @@ import { percent } from '../units/index.js';
 import { planned } from './planned.js';
 import { doFirst } from './power.js';
 import type { Situation } from './situation.js';
+import { doing, heldBy, itemsOf } from '../ledger/index.js';
+import { labelOf, type Strip, unevenWords, waitNow } from './strip.js';
 import type { Lacking, Proof } from '../proof/index.js';
 import { say } from '../words/index.js';
 import { type NextThing, thing } from './thing.js';
@@ -41,7 +43,15 @@ export function nextThing(at: Situation, plans: ReadonlyMap<string, NextTests>):
   const returned = at.proofs.find((proof) => proof.returned);
   if (returned && at.lastRepair && !traceAfter(at, returned.returned!.seq)) return comeback(at, returned);
   if (at.untreated.length > 0)
-    return basicsNext(at) ?? restraintNext(at) ?? unitNext(at) ?? approvalNext(at, traceNext(at, plans));
+    return (
+      basicsNext(at) ??
+      restraintNext(at) ??
+      stripNext(at) ??
+      unitNext(at) ??
+      approvalNext(at, traceNext(at, plans))
+    );
+  const open = at.strip && stripThing(at.strip);
+  if (open) return open;
   if (!at.clearing)
     return thing(
       'clear',
@@ -125,6 +135,68 @@ function unitNext({ units }: Situation): NextThing | null {
 
 /** Steps in which nobody in the shop has anything to do. */
 const waiting: ReadonlySet<UnitStep> = new Set(['asked', 'ordered', 'away']);
+
+/** The car that is being taken apart, where hands can go on: a part that is not here, or not found yet, comes first. */
+function stripNext({ strip, units }: Situation): NextThing | null {
+  if (!strip) return null;
+  const begun = strip.entries.length > 0;
+  const here = units.every(({ step }) => step === 'fit' || step === 'done');
+  if (strip.phase === 'off') return begun || here ? stripThing(strip) : null;
+  if (strip.phase === 'fit')
+    return here && strip.parts.some(({ exchange, is }) => exchange && is !== 'in') ? stripThing(strip) : null;
+  return stripThing(strip);
+}
+
+function stripThing(strip: Strip): NextThing | null {
+  const { phase, left, refit, parts, untried, findings, counts } = strip;
+  const item = (id: string) => itemsOf(strip.map).find((own) => own.id === id);
+  const step = (id: string, as: 'off' | 'on') => {
+    const own = item(id);
+    return own ? doing(own, as) : `${as === 'off' ? 'Take off' : 'Put back'} ${labelOf(strip, id)}`;
+  };
+  const held = (id: string) => {
+    const own = item(id);
+    const words = own ? heldBy(own).join('; ') : '';
+    return words === '' ? null : say('strip.held', { held: words.charAt(0).toUpperCase() + words.slice(1) });
+  };
+  switch (phase) {
+    case 'off':
+      return thing('strip', say('strip.off', { step: step(left[0]!, 'off') }), held(left[0]!));
+    case 'fit': {
+      const { part, exchange } = parts.find(({ is }) => is !== 'in')!;
+      return thing('strip', say(exchange ? 'strip.fit' : 'strip.inPlace', { part: part.label }));
+    }
+    case 'back': {
+      const wait = waitNow(strip);
+      const next = say('strip.back', { step: step(refit[0]!, 'on') });
+      return thing('strip', next, held(refit[0]!), wait?.what ?? null, wait?.endsAt ?? null);
+    }
+    case 'try':
+      return thing('strip', say('strip.try', { part: untried.open[0]!.label }));
+    case 'try-again': {
+      const [{ part, mode, workedBefore }] = findings as readonly [(typeof findings)[number]];
+      return thing(
+        'strip',
+        say('strip.tryAgain', { part: part.label, mode }),
+        workedBefore ? say('strip.workedBefore') : null,
+      );
+    }
+    case 'try-closed':
+      return thing('strip', say('strip.tryClosed', { part: untried.closed[0]!.label }));
+    case 'count':
+      return thing(
+        'strip',
+        say('strip.count', {
+          left: counts.rows
+            .filter(({ difference }) => difference !== 0)
+            .map(unevenWords)
+            .join(', '),
+        }),
+      );
+    case 'done':
+      return null;
+  }
+}
 
 function unitThing(own: UnitRoutes): NextThing {
   const { unit, checkFirst } = own.plan;

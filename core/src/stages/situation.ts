@@ -33,6 +33,7 @@ import {
 } from './safety.js';
 import { defaultRoutePolicy, type RoutePolicy } from '../shop/index.js';
 import { isShortJob } from './short.js';
+import { type Strip, stripOf } from './strip.js';
 import { type UnitRoutes, unitRoutes } from './unit-routes.js';
 
 export interface Situation {
@@ -59,6 +60,8 @@ export interface Situation {
   readonly approvals: readonly Approval[];
   /** Units that are put right, each with its routes and where it stands. */
   readonly units: readonly UnitRoutes[];
+  /** The car as it is taken apart; null where nothing is planned. */
+  readonly strip: Strip | null;
   readonly safety: SafetyCourse;
   /** Something in this job is a matter of restraints: a beacon, a code, a collision, a circuit. */
   readonly restraint: boolean;
@@ -111,6 +114,7 @@ export function situationOf(
     basics: basicsAsked(record),
     approvals: lastAnswers(standing(record.approvals).filter(({ smallParts }) => smallParts !== true)),
     units: unitRoutes(record, rules),
+    strip: stripOf(record),
     safety,
     restraint:
       record.head.event === 'collision' ||

@@ -70,6 +70,18 @@ const sentences = {
     `Nobody needs it: ${others} costs no more, takes no longer and succeeds as often.`,
   'route.breakEven': ({ chance, other }: { chance: string; other: string }) =>
     `It would be as good as “${other}” if it succeeded in ${chance} of cases.`,
+  'strip.off': ({ step }: { step: string }) => `${step}.`,
+  'strip.back': ({ step }: { step: string }) => `${step}.`,
+  'strip.held': ({ held }: { held: string }) => `${held}.`,
+  'strip.fit': ({ part }: { part: string }) =>
+    `Fit ${part}: first what made the old one fail, then the part.`,
+  'strip.inPlace': ({ part }: { part: string }) => `Say what was done at ${part}.`,
+  'strip.try': ({ part }: { part: string }) => `Try ${part} before anything is closed over it.`,
+  'strip.tryAgain': ({ part, mode }: { part: string; mode: string }) =>
+    `“${mode}” of ${part} fails. Open again what was closed last.`,
+  'strip.workedBefore': () => 'It worked when the car came in.',
+  'strip.tryClosed': ({ part }: { part: string }) => `Everything is closed: try ${part} once more.`,
+  'strip.count': ({ left }: { left: string }) => `The counts are not even: ${left}.`,
   'job.done': () => 'Nothing is open. The job is done.',
 };
 

@@ -1,5 +1,5 @@
 /** What to test next in each open trace of a job, for its row in the bays: worked out beside the server's own thread. */
-import { caseOf, type JobRecord, openTraces, originOf, type Trace } from '@dormant-beacon/core/record';
+import { caseOf, type JobRecord, openTraces, originOf, stepsOff, stripPlanOf, type Trace } from '@dormant-beacon/core/record';
 import { isRefusal } from '@dormant-beacon/core/refusal';
 import type { NextTests, TraceCase } from '@dormant-beacon/core/trace';
 import { LRUCache } from 'lru-cache';
@@ -54,11 +54,14 @@ function plannable(record: JobRecord): Trace[] {
   return openTraces(record).filter((trace) => plannedWork(trace.case) <= mostPlannedWork);
 }
 
-/** What a plan depends on: it changes with every entry in its trace and with nothing else. */
+/** What a plan depends on: it changes with every entry in its trace, and with what of its way is off. */
 export function planKey(record: JobRecord, trace: Trace): string {
   const traceId = originOf(record.traces, trace);
   const last = (facts: readonly { readonly traceId?: string | null | undefined; readonly seq: number }[]) =>
     facts.reduce((seq, fact) => (fact.traceId === traceId ? Math.max(seq, fact.seq) : seq), 0);
   const { readings, epochs, suspectWords, repairs } = record;
-  return [trace.id, last(readings), last(epochs), last(suspectWords), last(repairs)].join(' ');
+  const own = [trace.id, last(readings), last(epochs), last(suspectWords), last(repairs)];
+  const strip = stripPlanOf(record);
+  const reached = strip?.reaches?.some((reach) => reach.traceId === traceId) === true;
+  return [...own, ...(reached ? [strip.id, ...[...stepsOff(record)].sort()] : [])].join(' ');
 }

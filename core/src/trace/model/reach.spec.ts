@@ -52,6 +52,20 @@ describe('the place of the work', () => {
     expect(closed.expectedCents - open.expectedCents).toBe(2000);
   });
 
+  it('pays a step that two accesses share once, and one that is done not at all', () => {
+    const steps = (...own: [string, number][]) => own.map(([id, minutes]) => ({ id, minutes }));
+    const accesses = [
+      { id: 'trim', minutes: 99, steps: steps(['seat', 8], ['sill', 3]) },
+      { id: 'mat', minutes: 99, steps: steps(['seat', 8], ['carpet', 6]) },
+    ];
+    const ways = (more: object = {}) => new Ways(made({ accesses, ...more }));
+    const minutes = (own: Ways, ...needs: string[]) => own.before(own.start(), { needs }).accessMinutes;
+    expect(minutes(ways(), 'trim')).toBe(11);
+    expect(minutes(ways(), 'trim', 'mat')).toBe(17);
+    expect(minutes(ways({ gained: ['mat'] }), 'trim')).toBe(3);
+    expect(minutes(ways({ gainedSteps: ['seat', 'carpet'] }), 'trim', 'mat')).toBe(3);
+  });
+
   it('charges the power-down and not its wait, in which other work is done, by hand', () => {
     const { power, ...without } = base;
     const priced = (source: object) =>

@@ -1,6 +1,6 @@
 /** Where the work stands: what is open already, and whether the car is live or dead. */
 import { Refusal } from '../../refusal/index.js';
-import type { PowerWanted, TraceCase } from './schema.js';
+import type { PowerWanted, TraceAccess, TraceCase } from './schema.js';
 
 /** Minutes that must be spent first, already part of the expected cost. */
 export interface BeforeIt {
@@ -26,7 +26,7 @@ const nothing: BeforeIt = { accessMinutes: 0, accesses: [], powerMinutes: 0 };
 
 /** The ways between places of one case, in minutes. */
 export class Ways {
-  private readonly access: ReadonlyMap<string, number>;
+  private readonly access: ReadonlyMap<string, TraceAccess>;
   private readonly down: number;
   private readonly wait: number;
   private readonly up: number;
@@ -34,7 +34,7 @@ export class Ways {
   readonly none: boolean;
 
   constructor(private readonly source: TraceCase) {
-    this.access = new Map((source.accesses ?? []).map(({ id, minutes }) => [id, minutes]));
+    this.access = new Map((source.accesses ?? []).map((access) => [access.id, access]));
     this.down = source.power?.downMinutes ?? 0;
     this.wait = source.power?.waitMinutes ?? 0;
     this.up = source.power?.upMinutes ?? 0;
@@ -62,9 +62,29 @@ export class Ways {
     const accesses = (needs ?? []).filter((id) => !gained.has(id));
     return {
       accesses,
-      accessMinutes: accesses.reduce((sum, id) => sum + (this.access.get(id) ?? 0), 0),
+      accessMinutes: this.minutesOf(accesses, gained),
       powerMinutes: this.change(power, wanted ?? null, this.down + this.wait),
     };
+  }
+
+  /** A step that two accesses share, or that is done already, is not paid again. */
+  private minutesOf(accesses: readonly string[], gained: ReadonlySet<string>): number {
+    const own = accesses.flatMap((id) => this.access.get(id) ?? []);
+    if (own.every(({ steps }) => steps == null)) return own.reduce((sum, { minutes }) => sum + minutes, 0);
+    const done = new Set([
+      ...(this.source.gainedSteps ?? []),
+      ...[...gained].flatMap((id) => this.access.get(id)?.steps?.map((step) => step.id) ?? []),
+    ]);
+    let sum = 0;
+    for (const { steps, minutes } of own) {
+      if (steps == null) sum += minutes;
+      for (const step of steps ?? []) {
+        if (done.has(step.id)) continue;
+        done.add(step.id);
+        sum += step.minutes;
+      }
+    }
+    return sum;
   }
 
   /** Minutes of labour: the wait is none, other work is done meanwhile. */

@@ -141,7 +141,13 @@ export const cavity = z.strictObject({ point: id, class: cavityClass });
 export type Cavity = z.infer<typeof cavity>;
 
 /** Something taken off or out to reach a place: paid once. */
-export const traceAccess = z.strictObject({ id, label, minutes });
+export const traceAccess = z.strictObject({
+  id,
+  label,
+  minutes,
+  /** Its single steps, where they are known: what two accesses share is paid once, and `minutes` stands back. */
+  steps: z.array(z.strictObject({ id, minutes })).max(400).nullish(),
+});
 export type TraceAccess = z.infer<typeof traceAccess>;
 
 /** Minutes of a change between a live and a dead car, and which it is now: live where nothing is said. */
@@ -209,6 +215,8 @@ export const traceCase = z.strictObject({
   accesses: z.array(traceAccess).max(100).nullish(),
   /** Accesses open already, beside those of the tests that were read and the repairs that were done. */
   gained: z.array(id).max(100).nullish(),
+  /** Single steps of accesses that are done, by their ids. */
+  gainedSteps: z.array(id).max(400).nullish(),
   power: tracePower.nullish(),
   epochs: z.array(traceEpoch).max(1000).nullish(),
   words: z.array(suspectWord).max(2000).nullish(),
