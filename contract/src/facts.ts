@@ -24,6 +24,7 @@ import {
   workingData,
   safetyData,
 } from '@dormant-beacon/core/record';
+import { ledgerEntryData, stripPlanData, tryData, waitData } from '@dormant-beacon/core/ledger';
 import { partData, partOrderData } from '@dormant-beacon/core/fit';
 import {
   benchWorkData,
@@ -249,6 +250,31 @@ export const factKinds = {
     correctable: true,
     who: atTheCar,
     says: 'a repair at the bench: what was found, done and tried',
+  },
+  'strip-plans': {
+    entry: entry(stripPlanData),
+    correctable: true,
+    who: atTheCar,
+    says: 'the parts that a job has to reach, and the way to them',
+  },
+  'ledger-entries': {
+    entry: entry(ledgerEntryData),
+    correctable: true,
+    who: atTheCar,
+    says: 'a step taken off, or put back',
+  },
+  /** A time that runs is ended before it is up by an entry with a reason, never by taking it back. */
+  'cure-waits': {
+    entry: entry(waitData),
+    correctable: false,
+    who: atTheCar,
+    says: 'something that cures or dries before anything is closed over it',
+  },
+  'function-tries': {
+    entry: entry(tryData),
+    correctable: true,
+    who: atTheCar,
+    says: 'the function sheet of a part, before closing or after',
   },
   repairs: { entry: entry(repairData), correctable: true, who: atTheCar, says: 'a repair with its root' },
   clearings: { entry: entry(clearingData), correctable: true, who: atTheCar, says: 'codes were cleared' },

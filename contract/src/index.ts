@@ -84,6 +84,14 @@ export {
   type Supersessions,
 } from './library.js';
 export {
+  accessMapRows,
+  type AccessMapKept,
+  type AccessMapRow,
+  type KeepAccessMap,
+  keptAccessMap,
+  type KeptAccessMap,
+} from './access-maps.js';
+export {
   type AddWeakness,
   type CircuitKept,
   type CircuitRow,

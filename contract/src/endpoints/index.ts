@@ -44,6 +44,7 @@ const factLimits: Partial<Record<string, number>> = {
   scans: 4_500_000,
   traces: 2_000_000,
   sheets: 2_000_000,
+  'strip-plans': 2_000_000,
 };
 
 export const factEndpoints: readonly (Endpoint & { readonly kind: keyof typeof factKinds })[] =

@@ -1,4 +1,5 @@
 /** What the shop has learned and keeps. */
+import * as maps from '../access-maps.js';
 import * as circuits from '../circuits.js';
 import * as library from '../library.js';
 import { atTheCar, everyone, leadOnly, withCustomer } from '../who.js';
@@ -142,6 +143,32 @@ export const libraryEndpoints = {
     who: atTheCar,
     body: circuits.keepCircuit,
     answer: circuits.circuitKept,
+    bodyLimit: 2_000_000,
+    entry: true,
+  },
+  accessMaps: {
+    method: 'GET',
+    path: '/api/library/access-maps',
+    says: 'access maps that the shop keeps, the newest version of each',
+    who: everyone,
+    answer: maps.accessMapRows,
+    query: { make: 'the make; left out, of every make', model: 'the model' },
+  },
+  accessMap: {
+    method: 'GET',
+    path: '/api/library/access-maps/{mapId}',
+    says: 'an access map with its steps and parts',
+    who: everyone,
+    answer: maps.keptAccessMap,
+    query: { version: 'left out, the newest' },
+  },
+  keepAccessMap: {
+    method: 'POST',
+    path: '/api/library/access-maps',
+    says: 'keeps an access map as a new version; those before it stay',
+    who: atTheCar,
+    body: maps.keepAccessMap,
+    answer: maps.accessMapKept,
     bodyLimit: 2_000_000,
     entry: true,
   },

@@ -108,7 +108,7 @@ export function ledgerState(
       is(part) === 'on' ? ('in' as const) : is(part) === 'off' ? ('out' as const) : ('waits' as const);
     return [{ part: own, exchange: exchanged.has(part), is: now }];
   });
-  const own = backOf(graph, items, off, triedSteps(map, targets));
+  const own = backOf(graph, items, off, [...triedSteps(map, targets), ...mated(items)]);
   const judged = judgeTries(
     parts.map(({ part }) => part),
     tries,
@@ -172,6 +172,15 @@ function backOf(
     beforeTry: beforeTry === 0 ? 0 : strange.length + beforeTry,
   };
 }
+
+/** Whatever belongs to the restraints is mated before anything is tried. */
+const mated = (items: readonly MapItem[]): readonly string[] =>
+  items
+    .filter(
+      ({ danger, plugs }) =>
+        danger === 'restraint' || plugs?.some(({ cavity }) => cavity === 'squib' || cavity === 'sensor'),
+    )
+    .map(({ id }) => id);
 
 function runningWaits(waits: readonly CureWait[]): RunningWait[] {
   const ended = new Set(waits.flatMap(({ ends }) => ends ?? []));

@@ -1,2 +1,2 @@
 export { check, writePath } from './check.js';
-export { isRefusal, Refusal } from './refusal.js';
+export { isRefusal, Refusal, under } from './refusal.js';

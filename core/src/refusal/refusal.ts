@@ -15,6 +15,19 @@ export class Refusal extends Error {
   }
 }
 
+/**
+ * Runs `look`; what it refuses is told by a path that begins where its part stands.
+ * @example under('map', () => checkMap(map)) // `steps[2].id` becomes `map.steps[2].id`
+ */
+export function under<T>(root: string, look: () => T): T {
+  try {
+    return look();
+  } catch (error) {
+    if (!isRefusal(error)) throw error;
+    throw new Refusal([root, error.path].filter((path) => path !== '').join('.'), error.reason);
+  }
+}
+
 /** Tells a refusal from an error of our own, across bundles and workers. */
 export function isRefusal(error: unknown): error is Refusal {
   return error instanceof Error && (error as Partial<Refusal>).tag === 'refusal';

@@ -22,6 +22,7 @@ import {
   type Trace,
   standing,
   standingFor,
+  stepsOff,
 } from '../record/index.js';
 import { testRead } from '../words/index.js';
 
@@ -86,10 +87,23 @@ function safetyEvents(record: JobRecord): SafetyEvent[] {
         data.sheet === 'tyres' || data.sheet === 'relay' ? null : 'readings under load',
       ),
     ),
+    // What is worked by hand alone cannot be told from what needs its supply.
+    ...record.functionTries.flatMap(({ seq, recordedAt }) =>
+      powered(seq, recordedAt, 'a function was tried'),
+    ),
+    ...record.ledgerEntries.flatMap(({ seq, recordedAt, step }) =>
+      powered(seq, recordedAt, needsPower(record, step) ? 'a step was done that needs power' : null),
+    ),
   ]
     .sort((a, b) => a.seq - b.seq)
     .map(({ event }) => event);
   return record.origin ? broughtIn(events, record.origin.importedAt) : events;
+}
+
+function needsPower(record: JobRecord, step: string): boolean {
+  return record.stripPlans.some(({ map }) =>
+    map.steps.some(({ id, power }) => id === step && power === 'on'),
+  );
 }
 
 /** A job that came from another shop: whatever was confirmed there, nobody here has seen it. */
@@ -196,6 +210,7 @@ export function notDriven(
 ): string[] {
   const temporaries = openTemporaries(record);
   const codes = restraintCodesLeft(record);
+  const open = stepsOff(record).size;
   const away = [
     ...standing(record.parcels).filter(({ back }) => back == null),
     ...standing(record.consignments).filter(({ back, planId }) => back == null && roadNeeds(record, planId)),
@@ -206,6 +221,7 @@ export function notDriven(
     ...(codes.length > 0
       ? [`its restraints are not complete: ${codes.map(({ code }) => code).join(', ')} as last read`]
       : []),
+    ...(open > 0 ? [`it is taken apart: ${open === 1 ? 'one step is' : `${open} steps are`} still off`] : []),
     ...(away.length > 0
       ? [`${away.length === 1 ? 'a unit is' : `${away.length} units are`} away for repair`]
       : []),

@@ -2,6 +2,7 @@
 import {
   bagFor,
   type CountRow,
+  heldBy,
   type LedgerEntry,
   type LedgerState,
   ledgerState,
@@ -56,6 +57,15 @@ const stepPower = (item: MapItem) =>
  * takes one away; where the place is not known its words decide.
  */
 export function whyGuarded(record: JobRecord, item: MapItem): string | null {
+  // The car's own controls, worked from outside every path: the wheel turned, the seat moved, the glass let down.
+  if (
+    !item.danger &&
+    !isPart(item) &&
+    item.power === 'on' &&
+    item.act === 'move' &&
+    heldBy(item).length === 0
+  )
+    return null;
   if (item.danger) return item.danger === 'restraint' ? 'it is restraint work' : 'it is near high voltage';
   const plug = item.plugs?.find(
     ({ cavity }) => cavity === 'squib' || cavity === 'sensor' || cavity === 'high-voltage',

@@ -16,6 +16,7 @@ const appendOnly = [
   'shop_log',
   'base_rates',
   'circuits',
+  'access_maps',
   'installation',
   'change_order',
   'words',

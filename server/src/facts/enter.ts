@@ -267,6 +267,7 @@ function checkCorrection(
 /** A beacon or trace on which other entries stand cannot vanish from under them. */
 function checkUnused(record: JobRecord, kind: FactKind, id: string): void {
   if (kind === 'route-plans' || kind === 'parts') return checkUnusedUnit(record, kind, id);
+  if (kind === 'strip-plans') return checkUnusedWay(record, id);
   if (kind !== 'beacons' && kind !== 'traces') return;
   const fact = factsOf(record, kind).find((other) => other.id === id)!;
   const origin = originOf(factsOf(record, kind), fact);
@@ -285,6 +286,19 @@ function checkUnused(record: JobRecord, kind: FactKind, id: string): void {
         ) ||
         standing(record.exposures).some((other) => other.beaconId === origin);
   if (uses) throw conflict('Other entries stand on this one. Take those back first, or correct this one.');
+}
+
+/** A way by which something is off, or was tried, is not taken back under it. */
+function checkUnusedWay(record: JobRecord, id: string): void {
+  const plan = record.stripPlans.find((other) => other.id === id)!;
+  const origin = originOf(record.stripPlans, plan);
+  const { ledgerEntries, cureWaits, functionTries } = record;
+  if (
+    [...standing(ledgerEntries), ...standing(cureWaits), ...standing(functionTries)].some(
+      ({ planId }) => planId === origin,
+    )
+  )
+    throw conflict('Other entries stand on this one. Take those back first, or correct this one.');
 }
 
 /** A unit whose choice, parts or tries stand, and a part that was ordered, are not taken back under them. */

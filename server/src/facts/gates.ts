@@ -29,6 +29,7 @@ import {
   seatReadings,
   signs,
 } from './restraint-gates.js';
+import { cureWaits, functionTries, ledgerEntries, stripPlans, takenAtStep } from './ledger-gates.js';
 import {
   benchWorks,
   consignments,
@@ -178,6 +179,7 @@ const exposures: Gate = (record, fact, role, shop) => {
 };
 
 const photos: Gate = (record, fact) => {
+  takenAtStep(record, fact);
   if (fact['beaconId'] != null) knownBeacons(record, [fact['beaconId'] as string], 'data.beaconId');
 };
 
@@ -244,5 +246,9 @@ export const gates: Readonly<Record<FactKind, Gate>> = {
   'part-orders': partOrders,
   consignments,
   'bench-works': benchWorks,
+  'strip-plans': stripPlans,
+  'ledger-entries': ledgerEntries,
+  'cure-waits': cureWaits,
+  'function-tries': functionTries,
   'hand-backs': handBacks,
 };

@@ -37,6 +37,10 @@ const questions: Readonly<Partial<Record<FactKind, readonly string[]>>> = {
   'part-orders': ['offerId', 'step'],
   consignments: ['planId'],
   'bench-works': ['planId'],
+  'strip-plans': [],
+  'ledger-entries': ['step', 'as'],
+  'cure-waits': ['what', 'ends'],
+  'function-tries': ['part', 'moment'],
   'hand-backs': [],
 };
 

@@ -60,7 +60,7 @@ function whyNot(word: PowerWord, { missing, until }: SafetyCourse, now: string):
 }
 
 /** @throws HttpProblem 409 unless the car is safe at the moment at which the server received the entry */
-function mustBeSafe(record: JobRecord, fact: StoredFact, shop: GateShop, what: string): void {
+export function mustBeSafe(record: JobRecord, fact: StoredFact, shop: GateShop, what: string): void {
   const course = courseOf(record, shop);
   const word = powerAt(course, fact.recordedAt);
   if (word !== 'safe')

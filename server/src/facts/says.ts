@@ -7,9 +7,10 @@ import {
   type Powering,
   standing,
   standingFor,
+  stripPlanOf,
   type Temporary,
 } from '@dormant-beacon/core/record';
-import { doFirst, temporaryWords, suspectLabel } from '@dormant-beacon/core/stages';
+import { doFirst, labelOf, stripOf, temporaryWords, suspectLabel } from '@dormant-beacon/core/stages';
 import { readingWords, testName, testRead } from '@dormant-beacon/core/words';
 import { type BatteryReading, judgeBattery, type Sheet, sheetSays } from '@dormant-beacon/core/readings';
 import {
@@ -19,6 +20,14 @@ import {
   safetySays,
   type SafetyStep,
 } from '@dormant-beacon/core/restraints';
+import {
+  doing,
+  itemsOf,
+  type LedgerEntryData,
+  type StripPlanData,
+  type TryData,
+  type WaitData,
+} from '@dormant-beacon/core/ledger';
 import type { Scan } from '@dormant-beacon/core/scans';
 import type { TraceReading } from '@dormant-beacon/core/trace';
 import type { StoredFact } from './repository.js';
@@ -134,6 +143,23 @@ export function says(kind: FactKind, record: JobRecord, fact: StoredFact): strin
       const fails = (fact['tried'] as { works: boolean }[]).some(({ works }) => !works);
       return `${unitName(record, fact)} at the bench: ${text('found')}; ${fails ? 'it still fails' : 'it works'}`;
     }
+    case 'strip-plans': {
+      const { map, targets, way } = fact as unknown as StripPlanData;
+      const names = targets.map(({ part }) => map.parts.find(({ id }) => id === part)?.label ?? part);
+      return `Way in to ${names.join(', ')}: ${way.order.length} steps, ${way.minutes} min`;
+    }
+    case 'ledger-entries':
+      return ledgerSays(record, fact as unknown as LedgerEntryData);
+    case 'cure-waits': {
+      const { what, minutes, ends, reason } = fact as unknown as WaitData;
+      return ends == null ? `${what}: ${minutes} min` : `${what}: ended early (${reason ?? ''})`;
+    }
+    case 'function-tries': {
+      const { part, moment, modes } = fact as unknown as TryData;
+      const fails = modes.filter(({ result }) => result === 'fails').map(({ mode }) => mode);
+      const name = stripLabel(record, part);
+      return `${name} tried ${moment.replaceAll('-', ' ')}: ${fails.length === 0 ? 'works' : `fails at ${fails.join(', ')}`}`;
+    }
     case 'hand-backs':
       return 'Car handed back';
   }
@@ -146,6 +172,24 @@ function itemName(record: JobRecord, id: string): string {
       .at(-1)
       ?.file.items.find((item) => item.id === id)?.label ?? id
   );
+}
+
+function stripLabel(record: JobRecord, step: string): string {
+  const strip = stripOf(record);
+  return strip ? labelOf(strip, step) : step;
+}
+
+function ledgerSays(record: JobRecord, entry: LedgerEntryData): string {
+  const item = itemsOf(stripPlanOf(record)!.map).find(({ id }) => id === entry.step);
+  const name = entry.own?.label ?? stripLabel(record, entry.step);
+  const what = item ? doing(item, entry.as) : `${entry.as === 'off' ? 'Take off' : 'Put back'} ${name}`;
+  const more = [
+    ...(entry.bag == null ? [] : [`bag ${entry.bag}`]),
+    ...(entry.torques ?? []).map(({ nm }) => `${nm} Nm`),
+    ...(entry.mark ? [entry.mark] : []),
+    ...(entry.despite ? [`all the same: ${entry.despite}`] : []),
+  ];
+  return [what, ...more].join(', ');
 }
 
 function unitName(record: JobRecord, fact: StoredFact): string {

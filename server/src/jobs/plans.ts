@@ -1,5 +1,13 @@
 /** What to test next in each open trace of a job, for its row in the bays: worked out beside the server's own thread. */
-import { caseOf, type JobRecord, openTraces, originOf, stepsOff, stripPlanOf, type Trace } from '@dormant-beacon/core/record';
+import {
+  caseOf,
+  type JobRecord,
+  openTraces,
+  originOf,
+  stepsOff,
+  stripPlanOf,
+  type Trace,
+} from '@dormant-beacon/core/record';
 import { isRefusal } from '@dormant-beacon/core/refusal';
 import type { NextTests, TraceCase } from '@dormant-beacon/core/trace';
 import { LRUCache } from 'lru-cache';

@@ -8,6 +8,7 @@ import type { SignedIn } from '../accounts/sessions.js';
 import type { Door } from '../http/door.js';
 import { countQuery, idParam, textQuery, writeOf } from '../http/writing.js';
 import type { Services } from '../services.js';
+import { accessMapOf, keepAccessMap, listAccessMaps } from './access-maps.js';
 import { circuitOf, keepCircuit, listCircuits } from './circuits.js';
 import {
   addCodeLink,
@@ -105,6 +106,17 @@ export function libraryRoutes(door: Door, services: Services): void {
   door.on(endpoints.keepCircuit, async (request, response, session) => {
     const body = check(endpoints.keepCircuit.body, request.body);
     response.status(201).json(await keepCircuit(services, by(request, session), body));
+  });
+  door.on(endpoints.accessMaps, async (request, response) => {
+    const [make, model] = [textQuery(request, 'make'), textQuery(request, 'model')];
+    response.json({ maps: await listAccessMaps(db, make, model) });
+  });
+  door.on(endpoints.accessMap, async (request, response) => {
+    response.json(await accessMapOf(db, idParam(request, 'mapId'), countQuery(request, 'version')));
+  });
+  door.on(endpoints.keepAccessMap, async (request, response, session) => {
+    const body = check(endpoints.keepAccessMap.body, request.body);
+    response.status(201).json(await keepAccessMap(writing, by(request, session), body));
   });
   door.on(endpoints.rates, async (_request, response) => {
     response.json(await ratesOf(db));

@@ -1,0 +1,2 @@
+ALTER TABLE `photos`
+  ADD COLUMN IF NOT EXISTS `step` varchar(40) CHARACTER SET utf8mb4 COLLATE utf8mb4_bin DEFAULT NULL;
