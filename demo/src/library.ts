@@ -1,6 +1,8 @@
 /** What the made-up shop knows of its vehicles' codes: links out of their files, notes with a source. */
+import type { AccessMap } from '@dormant-beacon/core/ledger';
 import { templates } from '@dormant-beacon/core/trace/templates';
-import { estateFile, marnFile, quillFile } from './restraints.js';
+import { droverMap, lumenMap, quillMap } from './access/index.js';
+import { droverFile, estateFile, marnFile, quillFile } from './restraints.js';
 import { slidingDoor, slidingDoorWeakness } from './notes.js';
 import { type Call, ines, madeId, tomas } from './world.js';
 
@@ -23,6 +25,13 @@ const circuit = (make: string, model: string, title: string, template: string, v
     title,
     case: templates.find(({ id }) => id === template)!.build(values as Record<string, string>),
   },
+});
+
+const accessMap = (map: AccessMap): Call => ({
+  path: '/api/library/access-maps',
+  personId: tomas.id,
+  key: madeId(),
+  body: { mapId: madeId(), basedOn: 0, map },
 });
 
 /** Every entry of the library, as its people would add it. */
@@ -62,6 +71,7 @@ export function libraryCalls(): readonly Call[] {
     }),
     entry(ines.id, 'restraint-files', { make: 'Velanta', model: 'Quill', file: quillFile }),
     entry(ines.id, 'restraint-files', { make: 'Velanta', model: 'Quill Estate', file: estateFile }),
+    entry(ines.id, 'restraint-files', { make: 'Hallmer', model: 'Drover', file: droverFile }),
     entry(ines.id, 'restraint-files', { make: 'Ostrel', model: 'Marn wagon', file: marnFile }),
     link('Ostrel', 'Marn wagon', {
       module: 'Body control',
@@ -100,6 +110,9 @@ export function libraryCalls(): readonly Call[] {
       credibility: 'maker-text',
       times: 2,
     }),
+    accessMap(quillMap),
+    accessMap(lumenMap),
+    accessMap(droverMap),
     circuit('Hallmer', 'Drover', 'Sliding door contact', 'switch-input', slidingDoor),
     circuit('Corvane', 'Lumen', 'Charge flap end switch', 'switch-input', {}),
     circuit('Velanta', 'Quill', 'Right tail lamp', 'fused-lamp', {}),

@@ -44,3 +44,14 @@ export const quillFile: RestraintFile = {
 export const estateFile: RestraintFile = { ...quillFile, items: quillItems };
 
 export const marnFile: RestraintFile = { items: usualInventory(5) };
+
+/** Two seats, no curtain and no side bag: the places of the load room lie outside every outline. */
+export const droverFile: RestraintFile = {
+  items: usualInventory(2).filter(({ label }) => !/curtain|side/.test(label)),
+  wait: { minutes: 20, source: 'Drover service text, page 12-4' },
+  places: [
+    { name: 'guide track', at: [97, 72], level: 'low' },
+    { name: 'left rear corner', at: [6, 95], level: 'middle' },
+    { name: 'load floor, left', at: [8, 84], level: 'low' },
+  ],
+};

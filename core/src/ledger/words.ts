@@ -37,7 +37,7 @@ const acts: Readonly<Record<MapStep['act'], readonly [off: string, on: string]>>
   loosen: ['Loosen', 'Tighten'],
   unclip: ['Unclip', 'Clip back'],
   unplug: ['Unplug', 'Plug in'],
-  move: ['Move away', 'Move back'],
+  move: ['Move', 'Move back'],
   open: ['Open', 'Close'],
 };
 

@@ -46,7 +46,7 @@ export function nextThing(at: Situation, plans: ReadonlyMap<string, NextTests>):
     return (
       basicsNext(at) ??
       restraintNext(at) ??
-      stripNext(at) ??
+      stripNext(at, plans) ??
       unitNext(at) ??
       approvalNext(at, traceNext(at, plans))
     );
@@ -137,14 +137,23 @@ function unitNext({ units }: Situation): NextThing | null {
 const waiting: ReadonlySet<UnitStep> = new Set(['asked', 'ordered', 'away']);
 
 /** The car that is being taken apart, where hands can go on: a part that is not here, or not found yet, comes first. */
-function stripNext({ strip, units }: Situation): NextThing | null {
+function stripNext({ strip, units }: Situation, plans: ReadonlyMap<string, NextTests>): NextThing | null {
   if (!strip) return null;
   const begun = strip.entries.length > 0;
   const here = units.every(({ step }) => step === 'fit' || step === 'done');
+  if (strip.phase === 'off' && strip.parts.every(({ exchange }) => !exchange) && plans.size > 0)
+    return isReachedFor(strip, plans) ? stripThing(strip) : null;
   if (strip.phase === 'off') return begun || here ? stripThing(strip) : null;
   if (strip.phase === 'fit')
     return here && strip.parts.some(({ exchange, is }) => exchange && is !== 'in') ? stripThing(strip) : null;
   return stripThing(strip);
+}
+
+/** Where a part is only reached for a test, the way to it is opened once that test comes next. */
+function isReachedFor({ plan }: Strip, plans: ReadonlyMap<string, NextTests>): boolean {
+  return (plan.reaches ?? []).some(({ traceId, access }) =>
+    plans.get(traceId)?.next[0]?.before.accesses.includes(access),
+  );
 }
 
 function stripThing(strip: Strip): NextThing | null {

@@ -74,15 +74,19 @@ export function whyGuarded(record: JobRecord, item: MapItem): string | null {
     return plug.cavity === 'high-voltage'
       ? `${plug.name} carries high voltage`
       : `${plug.name} is a plug of the restraints`;
-  const label = isPart(item) ? item.label : `${item.label}, ${item.place}`;
+  const where = isPart(item) ? [item.zone] : [item.place, item.zone];
   const near = nearZone(inventoryOf(record), {
-    label,
-    touches: (item.plugs ?? []).map(({ name }) => [name]),
+    label: [item.label, ...where].join(', '),
+    // A plug that has no place of its own lies where the step is done.
+    touches: [where, ...(item.plugs ?? []).map(({ name }) => [name, ...where])],
     byHand: !isPart(item) && item.act === 'open' && !item.fasteners?.length && !item.clips?.length,
   });
   if (near.says === 'near') return near.why;
   if (near.says === 'clear') return null;
-  const { guard, why } = guardOf({ work: label, part: isPart(item) ? item.kind : null });
+  const { guard, why } = guardOf({
+    work: [item.label, ...where, ...(isPart(item) ? [] : [item.area])].join(', '),
+    part: isPart(item) ? item.kind : null,
+  });
   return guard === 'restraint' || guard === 'high-voltage' ? why[0]! : null;
 }
 

@@ -1,6 +1,7 @@
 /** Jobs that have been taken in, and wait for their baseline. */
 import type { FactData } from '@dormant-beacon/contract';
 import { estateFile, quillFile } from '../restraints.js';
+import { collisionPlanned, doorPlanned } from './strips.js';
 import { bodyModule, ledDriver, restraintModule } from './units.js';
 import { goodBattery, ines, JobStory, nothingFound, pell, report, tomas, yuki } from '../world.js';
 
@@ -71,6 +72,7 @@ function j0142(now: Date): JobStory {
   });
   restraintsOfJ0142(job);
   restraintModule(job, [restraint], now);
+  collisionPlanned(job);
   return job;
 }
 
@@ -356,5 +358,6 @@ function j0116(now: Date): JobStory {
     restingVolts: 13.2,
     restHours: 3,
   });
+  doorPlanned(job);
   return job;
 }

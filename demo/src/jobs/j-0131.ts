@@ -2,6 +2,7 @@
 import { flapCase } from '../circuits.js';
 import { weighed } from '@dormant-beacon/core/trace';
 import { slidingDoor, slidingDoorWeakness } from '../notes.js';
+import { trackOpened } from './strips.js';
 import { goodBattery, JobStory, pell, report, tomas } from '../world.js';
 
 export function j0131(now: Date): JobStory {
@@ -47,5 +48,6 @@ export function j0131(now: Date): JobStory {
   job.enter('readings', tomas, [-1, '09:52'], { traceId, test: 'signal', value: 0.01 });
   job.enter('readings', tomas, [-1, '10:06'], { traceId, test: 'switch-ohms', value: 0.01 });
   job.enter('epochs', tomas, [-1, '10:08'], { traceId, after: 'switch-ohms', shows: true });
+  trackOpened(job, traceId, tomas);
   return job;
 }

@@ -1,5 +1,6 @@
 /** J-0145: the charge flap that is "open" in the cold. From intake to a proof in progress. */
 import { flapCase } from '../circuits.js';
+import { flapOpened } from './strips.js';
 import { goodBattery, JobStory, pell, report, tomas, yuki } from '../world.js';
 
 export function j0145(now: Date): JobStory {
@@ -68,6 +69,7 @@ export function j0145(now: Date): JobStory {
   } as const;
   job.enter('approvals', pell, [-3, '10:20'], { ...endSwitch, answer: 'asked', how: 'message' });
   job.enter('approvals', pell, [-3, '11:02'], { ...endSwitch, answer: 'yes', how: 'message' });
+  flapOpened(job);
   job.enter('repairs', yuki, [-2, '11:05'], {
     traceId,
     element: 'SWITCH',
