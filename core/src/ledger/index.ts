@@ -18,6 +18,7 @@ export {
   plugLocks,
   type StepAct,
   stepActs,
+  type TargetWork,
   targetWorks,
   type TryMoment,
   tryMoments,

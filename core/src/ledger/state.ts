@@ -199,15 +199,21 @@ function countsOf(
   byId: ReadonlyMap<string, MapItem>,
   entries: readonly LedgerEntry[],
 ): LedgerState['counts'] {
-  const bags = new Map<string, number | null>();
+  const came = new Map<string, { readonly bag: string; readonly counted: readonly Counted[] }>();
   const removed: Counted[] = [];
   const refitted: Counted[] = [];
   for (const entry of entries) {
-    if (entry.as === 'off') bags.set(entry.step, entry.bag ?? null);
-    const bag = bags.get(entry.step) ?? entry.bag ?? null;
-    if (entry.as === 'on' && !bags.has(entry.step)) continue;
-    const list = entry.as === 'off' ? removed : refitted;
-    list.push(...countedOf(byId.get(entry.step), entry).map((one) => ({ bag: bagName(bag), ...one })));
+    const before = came.get(entry.step);
+    const bag = entry.as === 'off' ? bagName(entry.bag ?? null) : before?.bag;
+    // What was never off has nothing that came from a bag.
+    if (bag === undefined) continue;
+    // Where nothing else was counted, as many go back as came off.
+    const counted =
+      entry.as === 'on' && entry.counts == null
+        ? before!.counted
+        : countedOf(byId.get(entry.step), entry).map((one) => ({ ...one, bag }));
+    if (entry.as === 'off') came.set(entry.step, { bag, counted });
+    (entry.as === 'off' ? removed : refitted).push(...counted);
   }
   const { rows, even } = countLedger({ removed, refitted });
   return { rows: rows.filter(({ removed: had, refitted: has }) => had > 0 || has > 0), even };

@@ -241,6 +241,23 @@ describe('the ledger of a car that is taken apart', () => {
     ]);
   });
 
+  it('as many go back as came off, where nothing else was counted, also of what the map does not have', () => {
+    const own = work().enter('off', 'own-1', {
+      own: { label: 'bracket', zone: 'tailgate' },
+      counts: [{ kind: 'bolt', count: 2 }],
+    });
+    own.enter('off', 'lower-trim', { counts: [{ kind: 'screw', drive: 'T20', count: 3 }] });
+    expect(own.state.refit).toEqual(['own-1', 'lower-trim']);
+    own.on('own-1', 'lower-trim');
+    expect(own.state.counts).toEqual({
+      even: true,
+      rows: [
+        { bag: '1', kind: 'bolt', drive: null, removed: 2, refitted: 2, difference: 0 },
+        { bag: '1', kind: 'screw', drive: 'T20', removed: 3, refitted: 3, difference: 0 },
+      ],
+    });
+  });
+
   it('a part that is worked on where it is needs no bag and closes nothing', () => {
     const own = new Work(stripPlan(tailgateMap, [{ part: 'motor', work: 'in-place' }]));
     expect(own.state.left).not.toContain('motor');

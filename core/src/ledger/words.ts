@@ -17,17 +17,22 @@ export function fastenerWords({ kind, drive, count, torqueNm, thread, mark, oneT
 }
 
 /** @example plugWords({ name: 'X41', locks: ['secondary lock', 'latch'] }) // 'plug X41: secondary lock, then latch' */
-export const plugWords = ({ name, locks }: NonNullable<MapStep['plugs']>[number]): string =>
-  `plug ${name}${locks?.length ? `: ${locks.join(', then ')}` : ''}`;
+export const plugWords = (
+  { name, locks }: NonNullable<MapStep['plugs']>[number],
+  as: 'off' | 'on' = 'off',
+): string => {
+  const order = as === 'off' ? (locks ?? []) : [...(locks ?? [])].reverse();
+  return `plug ${name}${order.length > 0 ? `: ${order.join(', then ')}` : ''}`;
+};
 
-/** Everything that holds it, a line each, in the order in which it is let go. */
-export function heldBy(item: MapItem): readonly string[] {
+/** Everything that holds it, a line each; a plug’s locks in the order in which they are let go, or close again. */
+export function heldBy(item: MapItem, as: 'off' | 'on' = 'off'): readonly string[] {
   return [
     ...(item.fasteners ?? []).map(fastenerWords),
     ...(isPart(item)
       ? []
       : (item.clips ?? []).map(({ what, count, direction }) => `${many(count, what)}, ${direction}`)),
-    ...(item.plugs ?? []).map(plugWords),
+    ...(item.plugs ?? []).map((plug) => plugWords(plug, as)),
     ...(isPart(item) ? [] : (item.cables ?? [])),
   ];
 }

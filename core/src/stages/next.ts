@@ -163,14 +163,14 @@ function stripThing(strip: Strip): NextThing | null {
     const own = item(id);
     return own ? doing(own, as) : `${as === 'off' ? 'Take off' : 'Put back'} ${labelOf(strip, id)}`;
   };
-  const held = (id: string) => {
+  const held = (id: string, as: 'off' | 'on') => {
     const own = item(id);
-    const words = own ? heldBy(own).join('; ') : '';
+    const words = own ? heldBy(own, as).join('; ') : '';
     return words === '' ? null : say('strip.held', { held: words.charAt(0).toUpperCase() + words.slice(1) });
   };
   switch (phase) {
     case 'off':
-      return thing('strip', say('strip.off', { step: step(left[0]!, 'off') }), held(left[0]!));
+      return thing('strip', say('strip.off', { step: step(left[0]!, 'off') }), held(left[0]!, 'off'));
     case 'fit': {
       const { part, exchange } = parts.find(({ is }) => is !== 'in')!;
       return thing('strip', say(exchange ? 'strip.fit' : 'strip.inPlace', { part: part.label }));
@@ -178,7 +178,7 @@ function stripThing(strip: Strip): NextThing | null {
     case 'back': {
       const wait = waitNow(strip);
       const next = say('strip.back', { step: step(refit[0]!, 'on') });
-      return thing('strip', next, held(refit[0]!), wait?.what ?? null, wait?.endsAt ?? null);
+      return thing('strip', next, held(refit[0]!, 'on'), wait?.what ?? null, wait?.endsAt ?? null);
     }
     case 'try':
       return thing('strip', say('strip.try', { part: untried.open[0]!.label }));

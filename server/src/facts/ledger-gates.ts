@@ -64,10 +64,11 @@ export const ledgerEntries: Gate = (record, fact, _role, shop) => {
   const strip = stripFor({ ...record, ledgerEntries: others }, fact);
   const entry = fact as unknown as LedgerEntryData;
   const item = itemsOf(strip.map).find(({ id }) => id === entry.step);
-  if (!item && entry.own == null)
+  const own = entry.own ?? strip.entries.find(({ step }) => step === entry.step)?.own ?? null;
+  if (!item && own === null)
     throw invalid('data.step', `the map has no step "${entry.step}": say what it is`);
   if (item && entry.own != null) throw invalid('data.own', 'the map has this step by its own name');
-  const why = whyGuarded(record, item ?? strange(entry));
+  const why = whyGuarded(record, item ?? strange(entry.step, own!));
   if (why !== null)
     mustBeSafe(record, fact, shop, `${labelOf(strip, entry.step)} is taken off and put back (${why})`);
   if (entry.as === 'off') {
@@ -87,13 +88,13 @@ export const ledgerEntries: Gate = (record, fact, _role, shop) => {
 const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
 
 /** A step that the map does not have, by its own words. */
-const strange = ({ step, own }: LedgerEntryData): MapItem => ({
-  id: step,
-  label: own!.label,
+const strange = (id: string, own: NonNullable<LedgerEntryData['own']>): MapItem => ({
+  id,
+  label: own.label,
   act: 'remove',
   area: 'other',
-  place: own!.zone,
-  zone: own!.zone,
+  place: own.zone,
+  zone: own.zone,
   minutes: 0,
 });
 

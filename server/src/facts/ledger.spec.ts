@@ -187,6 +187,10 @@ describe('the ledger', () => {
     expect(detail(await enter('ledger-entries', own))).toContain('only while the car is safe');
     expect((await enter('ledger-entries', { step: 'own-1', as: 'off' })).status).toBe(422);
     expect((await enter('ledger-entries', { step: 'constructor', as: 'off' })).status).toBe(422);
+    // One that lies nowhere near comes off, and goes back by its name alone.
+    const bracket = { step: 'own-2', own: { label: 'the bracket', zone: 'tailgate' }, as: 'off', counts: [] };
+    expect((await enter('ledger-entries', bracket)).status).toBe(201);
+    expect((await enter('ledger-entries', { step: 'own-2', as: 'on', despite: reason })).status).toBe(201);
     expect(
       (await enter('ledger-entries', { step: 'film', as: 'off', own: { label: 'film', zone: 'x' } })).status,
     ).toBe(422);

@@ -1,6 +1,10 @@
 /** The typed client: one function an endpoint; every failure is an `ApiProblem`. */
 import { Injectable } from '@angular/core';
 import type {
+  AccessMapKept,
+  AccessMapRow,
+  KeepAccessMap,
+  KeptAccessMap,
   RoutePreset,
   AddPartWeakness,
   PartWeaknesses,
@@ -258,6 +262,19 @@ export class Client {
 
   keepCircuit(body: KeepCircuit): Promise<CircuitKept> {
     return this.change('POST', '/api/library/circuits', body);
+  }
+
+  async accessMaps(make: string | null, model: string | null): Promise<AccessMapRow[]> {
+    const query = new URLSearchParams({ ...(make ? { make } : {}), ...(model ? { model } : {}) });
+    return (await this.get<{ maps: AccessMapRow[] }>(`/api/library/access-maps?${query.toString()}`)).maps;
+  }
+
+  accessMap(mapId: string, version: number | null = null): Promise<KeptAccessMap> {
+    return this.get(`/api/library/access-maps/${mapId}${version === null ? '' : `?version=${version}`}`);
+  }
+
+  keepAccessMap(body: KeepAccessMap): Promise<AccessMapKept> {
+    return this.change('POST', '/api/library/access-maps', body);
   }
 
   async routePreset(sort: string): Promise<RoutePreset> {

@@ -1,6 +1,10 @@
 /** What a person reads from the shop's library or adds to it; the lists that it changes are read anew. */
 import { inject, Injectable } from '@angular/core';
 import type {
+  AccessMapKept,
+  AccessMapRow,
+  KeepAccessMap,
+  KeptAccessMap,
   RoutePreset,
   AddPartWeakness,
   PartWeaknesses,
@@ -50,6 +54,18 @@ export class LibraryDesk {
   /** Somebody may have been first: their table is read either way. */
   keepRates(rates: KeepRates): Promise<{ version: number }> {
     return this.client.keepRates(rates).finally(() => this.store.dispatch(CircuitEvents.ratesWanted()));
+  }
+
+  accessMaps(make: string | null, model: string | null): Promise<AccessMapRow[]> {
+    return this.client.accessMaps(make, model);
+  }
+
+  accessMap(mapId: string): Promise<KeptAccessMap> {
+    return this.client.accessMap(mapId);
+  }
+
+  keepAccessMap(map: KeepAccessMap): Promise<AccessMapKept> {
+    return this.client.keepAccessMap(map);
   }
 
   routeCounts(): Promise<RouteCountRows> {

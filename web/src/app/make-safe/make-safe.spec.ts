@@ -7,7 +7,7 @@ import { LoopPanel } from './loop-panel';
 import { PackagePanel } from './package-panel';
 import { PowerPanel } from './power-panel';
 import { SeatTable } from './seat-table';
-import { ServerClock } from './server-clock';
+import { ServerClock } from '../job';
 import { Temporaries } from './temporaries';
 import { UnitPanel } from './unit-panel';
 

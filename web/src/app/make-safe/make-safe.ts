@@ -3,11 +3,10 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { MatTabsModule } from '@angular/material/tabs';
 import { Store } from '@ngrx/store';
 import { Photos } from '../photo';
-import { jobFeature } from '../job';
+import { jobFeature, ServerClock } from '../job';
 import { LoopPanel } from './loop-panel';
 import { PackagePanel } from './package-panel';
 import { PowerPanel } from './power-panel';
-import { ServerClock } from './server-clock';
 import { Temporaries } from './temporaries';
 import { UnitPanel } from './unit-panel';
 

@@ -12,9 +12,8 @@ import { peopleFeature, selectJobPolicy } from '../session';
 import { Caution } from '../frame';
 import { More } from '../more';
 import { Desk, Entry, entryForm, field, TextField, trouble, type Trouble } from '../entry';
-import { sayWhen, When } from '../time';
-import { RecordsDesk, jobFeature } from '../job';
-import { ServerClock } from './server-clock';
+import { sayLeft, sayWhen, When } from '../time';
+import { RecordsDesk, jobFeature, ServerClock } from '../job';
 
 /** What a step’s note is asked as; a step that is not here takes none. */
 const notesAsked: Partial<Record<SafetyStepKind, string>> = {
@@ -64,7 +63,7 @@ export class PowerPanel {
       case 'waiting':
         return {
           word: 'WAITING',
-          clock: now === null ? '--:--' : timeLeft(Date.parse(until!) - Date.parse(now)),
+          clock: now === null ? '--:--' : sayLeft(Date.parse(until!) - Date.parse(now)),
           detail:
             now === null
               ? 'The server cannot be asked: how long it still takes is not known here. Keep the power off.'
@@ -198,10 +197,3 @@ export class PowerPanel {
 const timeOf = (iso: string): string => sayWhen(iso).replace(/^today /, '');
 
 /** `21:40`, or `1:05:00` from an hour on. */
-function timeLeft(ms: number): string {
-  const seconds = Math.max(0, Math.ceil(ms / 1000));
-  const two = (n: number) => String(n).padStart(2, '0');
-  const [hours, rest] = [Math.floor(seconds / 3600), seconds % 3600];
-  const short = `${two(Math.floor(rest / 60))}:${two(rest % 60)}`;
-  return hours > 0 ? `${hours}:${short}` : short;
-}

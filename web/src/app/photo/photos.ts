@@ -23,7 +23,9 @@ const largest = 60_000_000;
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="take" (dragover)="$event.preventDefault()" (drop)="drop($event)">
-      <db-text label="What it shows" example="such as corner, right front" [field]="caption" />
+      @if (!bare()) {
+        <db-text label="What it shows" example="such as corner, right front" [field]="caption" />
+      }
       <div class="row">
         <label class="file">
           <input type="file" accept="image/*" capture="environment" (change)="choose($event)" />Take a photo
@@ -31,7 +33,9 @@ const largest = 60_000_000;
         <label class="file">
           <input type="file" accept="image/*" multiple (change)="choose($event)" />Choose pictures
         </label>
-        <span class="quiet">or drop them here. Each becomes one megabyte at most.</span>
+        @if (!bare()) {
+          <span class="quiet">or drop them here. Each becomes one megabyte at most.</span>
+        }
       </div>
       @if (busy() > 0) {
         <p class="quiet" role="status">
@@ -114,6 +118,10 @@ export class Photos implements OnDestroy {
   readonly stage = input.required<StageId>();
   /** What they show, where that is one thing among several: it stands before each caption, and only its photos are listed. */
   readonly about = input<string | null>(null);
+  /** The step of the ledger that they are taken at: only its photos are listed. */
+  readonly step = input<string | null>(null);
+  /** The camera alone, where what it shows is known. */
+  readonly bare = input(false);
   private readonly desk = inject(Desk);
   private readonly record = inject(Store).selectSignal(jobFeature.selectRecord);
   private readonly worker = new Worker(new URL('../../workers/photo.worker', import.meta.url), {
@@ -130,7 +138,10 @@ export class Photos implements OnDestroy {
     if (!record) return [];
     return standing(record.photos)
       .filter(
-        ({ stage, caption }) => stage === this.stage() && (caption ?? '').startsWith(this.about() ?? ''),
+        ({ stage, caption, step }) =>
+          stage === this.stage() &&
+          (caption ?? '').startsWith(this.about() ?? '') &&
+          (this.step() === null || step === this.step()),
       )
       .map(({ id, attachmentId, caption }) => ({
         id,
@@ -139,7 +150,7 @@ export class Photos implements OnDestroy {
       }));
   });
   private readonly draft = keepDraft(
-    () => `photo ${this.record()?.id ?? ''} ${this.stage()} ${this.about() ?? ''}`,
+    () => `photo ${this.record()?.id ?? ''} ${this.stage()} ${this.about() ?? ''} ${this.step() ?? ''}`,
     {
       caption: this.caption,
     },
@@ -186,7 +197,11 @@ export class Photos implements OnDestroy {
     if (file.size > largest) return `${Math.round(file.size / 1e6)} MB are too many for a photo.`;
     const made = await this.shrink(file);
     if ('problem' in made) return made.problem;
-    const sent = await this.desk.enterPhoto(made.photo, { stage: this.stage(), caption });
+    const sent = await this.desk.enterPhoto(made.photo, {
+      stage: this.stage(),
+      caption,
+      step: this.step(),
+    });
     if (sent.state === 'waiting')
       this.kept.set('Kept on this device; it shows here when the server is back and has it.');
     return sent.state === 'refused' ? sent.problem.message : null;

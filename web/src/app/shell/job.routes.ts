@@ -64,7 +64,11 @@ export const jobRoutes: Routes = [
             title: stageTitle('Match'),
             loadComponent: () => import('../match/match').then((m) => m.MatchPage),
           },
-          stageNotes('strip', 'Strip'),
+          {
+            path: 'strip',
+            title: stageTitle('Strip'),
+            loadComponent: () => import('../strip/strip').then((m) => m.StripPage),
+          },
           stageNotes('code', 'Code'),
           {
             path: 'trace',

@@ -11,11 +11,6 @@ import { sayWhen } from '../time';
 import { jobFeature, Waits } from '../job';
 
 const asks: Partial<Record<StageId, { readonly about: string; readonly caution: string }>> = {
-  strip: {
-    about: 'What was taken off and put back: fasteners, connectors, routing, and the try before closing.',
-    caution:
-      'Near a pyrotechnic unit or impact sensor, prying, drilling or hammering needs make-safe first, whatever the job is about.',
-  },
   code: {
     about:
       'What was carried over, written or taught. A note here closes the question for the part that was fitted.',

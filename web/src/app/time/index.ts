@@ -1,3 +1,4 @@
+export { sayLeft } from './left';
 export {
   asField,
   Dated,

@@ -1,6 +1,6 @@
 /** What the server's clock says now: the tablet's own may be wrong, so it only measures what went by since it was asked. */
 import { DestroyRef, inject, Injectable, signal } from '@angular/core';
-import { RecordsDesk } from '../job';
+import { RecordsDesk } from './records-desk';
 
 const askEveryMs = 30_000;
 

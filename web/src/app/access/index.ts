@@ -1,0 +1,2 @@
+export { AccessDrawing } from './access-drawing';
+export { WayPlanner } from './way-planner';
