@@ -10,7 +10,7 @@ export interface PowerBatch {
 }
 
 /**
- * The steps of an order in batches of one state of the supply, beginning with the power on. In each batch everything
+ * The steps of an order in batches of one state of the supply, beginning with the one that the car is in. In each batch everything
  * is done that can be: no other way of switching to and fro makes fewer changes.
  *
  * @param order can be done as it stands
@@ -19,6 +19,7 @@ export function powerBatches(
   { needs }: Pick<AccessGraph, 'needs'>,
   order: readonly number[],
   powerOf: (step: number) => StepPower,
+  begins: 'on' | 'dead' = 'on',
 ): readonly PowerBatch[] {
   const asked = new Set(order.map(powerOf));
   if (!asked.has('on') && !asked.has('dead'))
@@ -30,7 +31,7 @@ export function powerBatches(
     // What the order leans on outside it is there already.
     needs[step]!.some((way) => way.every((need) => done.has(need) || !within.has(need)));
   const batches: { power: StepPower; steps: number[] }[] = [];
-  let state: 'on' | 'dead' = asked.has('on') ? 'on' : 'dead';
+  let state: 'on' | 'dead' = asked.has(begins) ? begins : begins === 'on' ? 'dead' : 'on';
   for (let left = [...order], idle = 0; left.length > 0 && idle < 2;) {
     const steps: number[] = [];
     for (let before = -1; before !== steps.length;) {

@@ -76,10 +76,14 @@ export interface LedgerState {
   readonly graph: AccessGraph;
 }
 
-/** @param powerOf in which state of the supply something is done, its guard counted in */
+/**
+ * @param powerOf in which state of the supply something is done, its guard counted in
+ * @param begins whether the car has its power now
+ */
 export function ledgerState(
   { plan, entries, waits, tries }: LedgerFacts,
   powerOf: (item: MapItem) => StepPower = ownPower,
+  begins: 'on' | 'dead' = 'on',
 ): LedgerState {
   const { map, way, targets } = plan;
   const items = itemsOf(map);
@@ -98,7 +102,7 @@ export function ledgerState(
       ]),
   );
   const order = way.order.flatMap((id) => graph.places.get(id) ?? []);
-  const batches = powerBatches(graph, order, (step) => powerOf(items[step]!));
+  const batches = powerBatches(graph, order, (step) => powerOf(items[step]!), begins);
   const wayIn = batches.flatMap(({ steps }) => steps.map((step) => items[step]!.id));
   const left = wayIn.filter((id) => is(id) === null && !inPlace.has(id));
   const parts = targets.flatMap(({ part }) => {

@@ -130,18 +130,31 @@ describe('a way through an access map', () => {
     const world = fc.record({
       needs: fc.tuple(...ids.map((_, n) => fc.subarray(ids.slice(0, n).map((_own, place) => place)))),
       power: fc.tuple(...ids.map(() => fc.constantFrom('on' as const, 'dead' as const, null))),
+      begins: fc.constantFrom('on' as const, 'dead' as const),
     });
-    const changesOf = (states: readonly ('on' | 'dead' | null)[]) => {
+    const changesOf = (states: readonly ('on' | 'dead' | null)[], begins: 'on' | 'dead') => {
       const told = states.filter((state) => state !== null);
       const [first] = told;
-      // The car comes with its power on.
-      return told.filter((state, n) => n > 0 && state !== told[n - 1]).length + (first === 'dead' ? 1 : 0);
+      return (
+        told.filter((state, n) => n > 0 && state !== told[n - 1]).length +
+        (first !== undefined && first !== begins ? 1 : 0)
+      );
     };
-    const fewest = (needs: readonly number[][], power: readonly ('on' | 'dead' | null)[]): number => {
+    const fewest = (
+      needs: readonly number[][],
+      power: readonly ('on' | 'dead' | null)[],
+      begins: 'on' | 'dead',
+    ): number => {
       let best = Infinity;
       const go = (done: number[]): void => {
         if (done.length === ids.length) {
-          best = Math.min(best, changesOf(done.map((step) => power[step]!)));
+          best = Math.min(
+            best,
+            changesOf(
+              done.map((step) => power[step]!),
+              begins,
+            ),
+          );
           return;
         }
         for (let step = 0; step < ids.length; step++)
@@ -151,12 +164,13 @@ describe('a way through an access map', () => {
       return best;
     };
     fc.assert(
-      fc.property(world, ({ needs, power }) => {
+      fc.property(world, ({ needs, power, begins }) => {
         const graph = { needs: needs.map((own) => (own.length === 0 ? [] : [own])) };
         const batches = powerBatches(
           graph,
           ids.map((_, n) => n),
           (step) => power[step]!,
+          begins,
         );
         const order = batches.flatMap(({ steps }) => steps);
         expect([...order].sort()).toEqual(ids.map((_, n) => n));
@@ -165,7 +179,12 @@ describe('a way through an access map', () => {
           expect(needs[step]!.every((need) => done.has(need))).toBeTrue();
           done.add(step);
         }
-        expect(changesOf(order.map((step) => power[step]!))).toBe(fewest(needs, power));
+        expect(
+          changesOf(
+            order.map((step) => power[step]!),
+            begins,
+          ),
+        ).toBe(fewest(needs, power, begins));
       }),
       { numRuns: 120 },
     );

@@ -19,6 +19,7 @@ import {
   type StripPlanFact,
   stripPlanOf,
 } from '../record/index.js';
+import { safetyOf } from './safety.js';
 import { guardOf, nearZone } from '../restraints/index.js';
 
 export interface Strip extends LedgerState {
@@ -44,6 +45,7 @@ export function stripOf(record: JobRecord): Strip | null {
       tries: own(standing(record.functionTries)),
     },
     (item) => (whyGuarded(record, item) === null ? ownPower(item) : stepPower(item)),
+    record.safeties.length > 0 && safetyOf(record).confirmed.size > 0 ? 'dead' : 'on',
   );
   return { ...state, id, plan, entries };
 }

@@ -5,6 +5,7 @@ export { Entry } from './entry';
 export { done, entryForm, type EntryForm, plainWords, saved, type Stamp } from './entry-form';
 export { factForm } from './fact-form';
 export { byContent, type Field, field, fieldFrom, Trouble, trouble } from './field';
+export { inInjector } from './in-injector';
 export { Pick } from './pick';
 export { TypedLine } from './typed-line';
 export { TextField } from './text-field';

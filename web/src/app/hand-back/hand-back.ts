@@ -3,7 +3,13 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButtonModule } from '@angular/material/button';
 import { writeCode } from '@dormant-beacon/core/codes';
 import { baselineOf, codeEnds, originOf, standing } from '@dormant-beacon/core/record';
-import { lackingText, quoteOf, restraintCodesLeft, temporaryWords } from '@dormant-beacon/core/stages';
+import {
+  ledgerRemarks,
+  lackingText,
+  quoteOf,
+  restraintCodesLeft,
+  temporaryWords,
+} from '@dormant-beacon/core/stages';
 import { proofOf } from '@dormant-beacon/core/proof';
 import { readingWords, testName, testRead } from '@dormant-beacon/core/words';
 import { sheetSays } from '@dormant-beacon/core/readings';
@@ -157,6 +163,17 @@ export class HandBack {
   protected readonly final = computed(() => this.assessment()?.final);
   protected readonly codes = computed(() => (this.final() ? codeEnds(this.record()!, this.final()!) : []));
   protected readonly handedBack = computed(() => standing(this.record()?.handBacks ?? []).at(-1));
+  /** What was taken apart: even and tried, or all that is not. */
+  protected readonly remarks = computed(() => {
+    const strip = this.assessment()?.strip ?? null;
+    if (!strip || strip.entries.length === 0) return [];
+    const remarks = ledgerRemarks(this.record()!, strip);
+    const steps = new Set(strip.entries.map(({ step }) => step)).size;
+    const off = `${steps === 1 ? 'One step' : `${steps} steps`} taken off`;
+    return strip.phase === 'done'
+      ? [`${off} and put back, tried before and after closing; every count came out even`, ...remarks]
+      : [off, ...remarks];
+  });
   protected readonly missing = computed(() => {
     const stages = this.assessment()?.stages ?? [];
     const open = (id: string) =>
@@ -164,6 +181,8 @@ export class HandBack {
     const missing: string[] = [];
     if (open('baseline')) missing.push('the baseline');
     if (open('trace')) missing.push('a repair for every beacon');
+    if ((this.assessment()?.strip?.entries.length ?? 0) > 0 && open('strip'))
+      missing.push('what is off put back, tried and counted');
     if (open('clear')) missing.push('the final scan, with an end for every code');
     const unproven = this.beacons().filter(({ state }) => state !== 'dormant').length;
     const kept = restraintCodesLeft(this.record()!).length;

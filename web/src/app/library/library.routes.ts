@@ -18,6 +18,11 @@ export const libraryRoutes: Routes = [
         loadComponent: () => import('./stock').then((m) => m.Stock),
       },
       {
+        path: 'access-maps/:mapId',
+        title: 'Access map · Dormant Beacon',
+        loadComponent: () => import('./map-editor').then((m) => m.MapEditor),
+      },
+      {
         path: 'circuits/:circuitId',
         title: 'Circuit · Dormant Beacon',
         loadComponent: () => import('./circuit-editor').then((m) => m.CircuitEditor),

@@ -7,11 +7,12 @@ import { circuitsFeature, libraryFeature } from '../knowledge';
 import { BaseRates } from './base-rates';
 import { CircuitList } from './circuit-list';
 import { CodeNotes } from './code-notes';
+import { MapList } from './map-list';
 import { PatternList } from './pattern-list';
 
 @Component({
   selector: 'db-library',
-  imports: [BaseRates, CircuitList, CodeNotes, PageHead, PatternList, RouterLink],
+  imports: [BaseRates, CircuitList, CodeNotes, MapList, PageHead, PatternList, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <db-page-head />
@@ -25,6 +26,7 @@ import { PatternList } from './pattern-list';
         matched.
       </p>
       <db-circuit-list />
+      <db-map-list />
       <db-code-notes />
       <db-pattern-list />
       <db-base-rates />

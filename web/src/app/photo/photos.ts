@@ -200,7 +200,7 @@ export class Photos implements OnDestroy {
     const sent = await this.desk.enterPhoto(made.photo, {
       stage: this.stage(),
       caption,
-      step: this.step(),
+      ...(this.step() === null ? {} : { step: this.step() }),
     });
     if (sent.state === 'waiting')
       this.kept.set('Kept on this device; it shows here when the server is back and has it.');

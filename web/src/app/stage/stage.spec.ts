@@ -5,19 +5,19 @@ describe('StagePage', () => {
   it('says where the stage stands, with its caution, and enters a note that survives a reload as a draft', async () => {
     const record = recordOf({
       beacons: [fact('b', { ...flap, restraint: true })],
-      notes: [fact('n', { stage: 'strip', text: 'Trim clips in bag 3' })],
+      notes: [fact('n', { stage: 'code', text: 'Options carried over' })],
     });
-    const bench = await benchFor(StagePage, record, { id: 'strip' });
-    expect(bench.text()).toContain('Done.');
-    expect(bench.text()).toContain('needs make-safe first');
-    expect(bench.text()).toContain('Trim clips in bag 3');
+    const bench = await benchFor(StagePage, record, { id: 'code' });
+    expect(bench.text()).toContain('Closed: for a new module.');
+    expect(bench.text()).toContain('Crash data is evidence');
+    expect(bench.text()).toContain('Options carried over');
     await bench.press('Enter the note');
     expect(bench.text()).toContain('Write what was done.');
-    await bench.fill('What was done', 'Trim clips back in');
-    expect([...bench.storeRoom.drafts.values()].join()).toContain('Trim clips back in');
+    await bench.fill('What was done', 'End stops taught');
+    expect([...bench.storeRoom.drafts.values()].join()).toContain('End stops taught');
     await bench.press('Enter the note');
     expect(bench.desk.entered).toEqual([
-      { kind: 'notes', data: { stage: 'strip', text: 'Trim clips back in' } },
+      { kind: 'notes', data: { stage: 'code', text: 'End stops taught' } },
     ]);
     expect(bench.storeRoom.drafts.size).toBe(0);
   });

@@ -4,13 +4,23 @@ import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { FactData } from '@dormant-beacon/contract';
 import { doing, fitRulesOf, isPart, notYetBack } from '@dormant-beacon/core/ledger';
-import { Entry, type EntryForm, factForm, field, numberOf, TextField, Trouble, trouble } from '../entry';
+import {
+  Entry,
+  type EntryForm,
+  factForm,
+  field,
+  inInjector,
+  numberOf,
+  TextField,
+  Trouble,
+  trouble,
+} from '../entry';
 import { Caution } from '../frame';
 import { More } from '../more';
 import { Photos } from '../photo';
 import { sayWhen } from '../time';
 import { HeldLines } from './held-lines';
-import { inInjector } from './in-injector';
+
 import { MaterialLines } from './material-lines';
 import {
   asFields,

@@ -11,12 +11,13 @@ import {
   factForm,
   type Field,
   field,
+  inInjector,
   TextField,
   trouble,
   type Trouble,
 } from '../entry';
 import { Caution } from '../frame';
-import { inInjector } from './in-injector';
+
 import { StripDesk } from './strip-desk';
 
 type Result = FactData<'function-tries'>['modes'][number]['result'];
