@@ -40,7 +40,7 @@ export function placeOf(places: ReadonlyMap<string, number>, id: string, path: s
  * @param already done before them, in their own order
  */
 export function doable(
-  { needs }: AccessGraph,
+  { needs }: Pick<AccessGraph, 'needs'>,
   within: ReadonlySet<number>,
   already: readonly number[] = [],
 ): number[] {

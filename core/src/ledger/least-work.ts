@@ -2,8 +2,16 @@
 import type { Work } from '../progress/index.js';
 import { type AccessGraph, doable } from './graph.js';
 
-/** Sets that are bounded before the best found so far is given as it is: about a second for 40 steps. */
-export const usualBudget = 6000;
+/** Sets of 40 steps that are bounded before the best found so far is given as it is: less than a second. */
+const usualSets = 4000;
+const usualSteps = 40;
+/** A set costs the more to bound the more steps could be in it, nearly with their square. */
+const costGrows = 1.8;
+
+/** Sets that are bounded where nothing else is said: about as much work whatever the number of steps. */
+export const usualBudget = (steps: number): number =>
+  Math.ceil(usualSets * Math.min(1, (usualSteps / Math.max(1, steps)) ** costGrows));
+
 const perStep = 100;
 
 export interface LeastWork {
@@ -17,12 +25,41 @@ export interface LeastWork {
  * set cannot do has an alternative outside them: each such step and alternative is a branch, and none is missed.
  *
  * @param targets each of them can be reached
+ * @param budget sets that are bounded; left out, as many as take less than a second or so
  */
 export function* leastWork(
-  graph: AccessGraph,
+  whole: AccessGraph,
   targets: ReadonlySet<number>,
-  budget = usualBudget,
+  budget: number | null = null,
 ): Work<LeastWork> {
+  const { graph, places } = leadingTo(whole, targets);
+  const inner = new Set([...targets].map((target) => places.indexOf(target)));
+  const { steps, ...found } = yield* searched(graph, inner, budget ?? usualBudget(places.length));
+  return { ...found, steps: new Set([...steps].map((step) => places[step]!)) };
+}
+
+/** The part of a graph that can matter for the targets, and where each of its steps stands in the whole. */
+function leadingTo(
+  { minutes, needs }: AccessGraph,
+  targets: ReadonlySet<number>,
+): { readonly graph: Pick<AccessGraph, 'minutes' | 'needs'>; readonly places: readonly number[] } {
+  const found = new Set(targets);
+  // Grows while it is gone through.
+  for (const step of found) for (const way of needs[step]!) for (const need of way) found.add(need);
+  const places = [...found].sort((a, b) => a - b);
+  const inner = new Map(places.map((place, n) => [place, n]));
+  return {
+    places,
+    graph: {
+      minutes: places.map((place) => minutes[place]!),
+      needs: places.map((place) => needs[place]!.map((way) => way.map((need) => inner.get(need)!))),
+    },
+  };
+}
+
+type Inner = Pick<AccessGraph, 'minutes' | 'needs'>;
+
+function* searched(graph: Inner, targets: ReadonlySet<number>, budget: number): Work<LeastWork> {
   let best = greedy(graph, targets);
   let bounded = 0;
   const seen = new Map<string, true>();
@@ -63,7 +100,7 @@ export function* leastWork(
   return { ...best, optimal: true };
 }
 
-function sumOf({ minutes }: AccessGraph, steps: Iterable<number>): number {
+function sumOf({ minutes }: Inner, steps: Iterable<number>): number {
   let sum = 0;
   for (const step of steps) sum += minutes[step]!;
   return sum;
@@ -74,7 +111,7 @@ function sumOf({ minutes }: AccessGraph, steps: Iterable<number>): number {
  * its cheapest step, and takes so much off all of its steps before the next is looked for. Infinity where no way is left.
  * Source: the landmark cuts of planning without deletions (Helmert and Domshlak, 2009).
  */
-function stillNeeded(graph: AccessGraph, steps: ReadonlySet<number>): number {
+function stillNeeded(graph: Inner, steps: ReadonlySet<number>): number {
   const rest = graph.minutes.map((cost, step) => (steps.has(step) ? 0 : cost));
   let sum = 0;
   for (;;) {
@@ -150,10 +187,7 @@ function cutBefore(
 }
 
 /** A good way to begin with: each step by its cheapest alternative, costs added up along it. */
-function greedy(
-  graph: AccessGraph,
-  targets: ReadonlySet<number>,
-): { steps: ReadonlySet<number>; minutes: number } {
+function greedy(graph: Inner, targets: ReadonlySet<number>): { steps: ReadonlySet<number>; minutes: number } {
   const { minutes, needs } = graph;
   const costs = needs.map((ways, step) => (ways.length === 0 ? minutes[step]! : Infinity));
   const chosen: (readonly number[])[] = needs.map(() => []);

@@ -3,17 +3,17 @@ import { finish, type Work } from '../progress/index.js';
 import { Refusal } from '../refusal/index.js';
 import { oneTimeOf, toolsOf } from './fasteners.js';
 import { type AccessGraph, accessGraph, doable, placeOf } from './graph.js';
-import { leastWork, usualBudget } from './least-work.js';
+import { leastWork } from './least-work.js';
 import { refitOf } from './refit.js';
 import type { LedgerPlan, LedgerPlanRequest } from './schema.js';
 
 /** The same at once. @throws Refusal where a target cannot be reached, or a step is not there */
-export function planLedger(request: LedgerPlanRequest, budget = usualBudget): LedgerPlan {
+export function planLedger(request: LedgerPlanRequest, budget: number | null = null): LedgerPlan {
   return finish(planningLedger(request, budget));
 }
 
 /** @throws Refusal where a target cannot be reached, or a step is not there */
-export function* planningLedger(request: LedgerPlanRequest, budget = usualBudget): Work<LedgerPlan> {
+export function* planningLedger(request: LedgerPlanRequest, budget: number | null = null): Work<LedgerPlan> {
   const { steps } = request;
   const graph = accessGraph(steps);
   const targets = request.targets.map((id, n) => placeOf(graph.places, id, `targets[${n}]`));

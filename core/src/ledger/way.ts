@@ -1,9 +1,9 @@
 /** The way of one job through an access map: to every part that it has to reach, at once. */
 import { finish, type Work } from '../progress/index.js';
-import { Refusal } from '../refusal/index.js';
+import { isRefusal, Refusal } from '../refusal/index.js';
 import type { AccessMap, Material } from './access-map.js';
 import { accessGraph, doable, placeOf } from './graph.js';
-import { leastWork, usualBudget } from './least-work.js';
+import { leastWork } from './least-work.js';
 import { isPart, itemsOf, type MapItem, stepsOf } from './map-steps.js';
 import { planningLedger } from './plan.js';
 import type { LedgerPlan } from './schema.js';
@@ -11,14 +11,14 @@ import { oneTimeOf, toolsOf } from './fasteners.js';
 import type { StripAim, StripWay } from './records.js';
 
 /** @throws Refusal where a part is not there, or cannot be reached without the steps that are left out */
-export const wayOf = (map: AccessMap, aim: StripAim, budget = usualBudget): StripWay =>
+export const wayOf = (map: AccessMap, aim: StripAim, budget: number | null = null): StripWay =>
   finish(planningWay(map, aim, budget));
 
 /** @throws Refusal where a part is not there, or cannot be reached without the steps that are left out */
 export function* planningWay(
   map: AccessMap,
   { targets, without, gained }: StripAim,
-  budget = usualBudget,
+  budget: number | null = null,
 ): Work<StripWay> {
   const left = new Set(without ?? []);
   const off = new Set(gained ?? []);
@@ -28,15 +28,24 @@ export function* planningWay(
     const ways = step.needs?.filter((way) => !way.some((id) => left.has(id))) ?? [];
     return { ...step, needs: (step.needs?.length ?? 0) > 0 && ways.length === 0 ? [[step.id]] : ways };
   });
-  const plan = yield* planningLedger(
-    {
-      steps: open,
-      targets: targets.map(({ part }) => part),
-      try: { needs: triedSteps(map, targets).filter((id) => !left.has(id)) },
-    },
-    budget,
-  );
-  return { minutes: plan.minutes, order: [...plan.order], optimal: plan.optimal };
+  const names = new Map(map.parts.map(({ id, label }) => [id, label]));
+  const request = {
+    steps: open,
+    targets: targets.map(({ part }) => part),
+    try: { needs: triedSteps(map, targets).filter((id) => !left.has(id)) },
+  };
+  try {
+    const plan = yield* planningLedger(request, budget);
+    return { minutes: plan.minutes, order: [...plan.order], optimal: plan.optimal };
+  } catch (error) {
+    const place = isRefusal(error) ? /^targets\[(\d+)\]/.exec(error.path)?.[1] : undefined;
+    if (place === undefined) throw error;
+    const { part } = targets[Number(place)]!;
+    throw new Refusal(
+      `targets[${place}]`,
+      `nothing leads to ${names.get(part) ?? part} without what is left out`,
+    );
+  }
 }
 
 /** What has to be back before the parts of a job can be tried. */

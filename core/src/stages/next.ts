@@ -13,7 +13,14 @@ import { say } from '../words/index.js';
 import { type NextThing, thing } from './thing.js';
 import { dueAt, offerToOrder, type UnitRoutes, type UnitStep } from './unit-routes.js';
 
+/** What cures or dries is told whatever comes next: it shows in the bays until somebody goes on. */
 export function nextThing(at: Situation, plans: ReadonlyMap<string, NextTests>): NextThing {
+  const next = decided(at, plans);
+  const wait = at.strip && waitNow(at.strip);
+  return wait && next.waitsFor === null ? { ...next, waitsFor: wait.what, waitsUntil: wait.endsAt } : next;
+}
+
+function decided(at: Situation, plans: ReadonlyMap<string, NextTests>): NextThing {
   if (at.powered === 'ask' && !at.based)
     return thing(
       'take-in',

@@ -37,7 +37,8 @@ export class WayPlanner {
       },
       error: (problem: Error) => {
         this.share.set(null);
-        this.problem.set(problem.message);
+        // Which part it is stands in the sentence.
+        this.problem.set(problem.message.replace(/^targets\[\d+\]: n/, 'N'));
       },
     });
   }

@@ -49,6 +49,11 @@ import { StripDesk } from './strip-desk';
         ><img loading="lazy" [src]="photo.address" [alt]="photo.caption || 'As it was before'"
       /></a>
     }
+    @if (rules().length > 0) {
+      @for (first of desk.rootFirst(); track first) {
+        <p class="mark">Before it goes in: {{ first }}.</p>
+      }
+    }
     @for (rule of rules(); track rule) {
       <p class="rule">{{ rule }}</p>
     }
@@ -115,7 +120,7 @@ import { StripDesk } from './strip-desk';
 })
 export class BackCard implements OnInit {
   readonly step = input.required<string>();
-  private readonly desk = inject(StripDesk);
+  protected readonly desk = inject(StripDesk);
   private readonly within = inInjector();
   protected readonly ready = settled();
   private readonly item = computed(() => this.desk.item(this.step()));

@@ -1,5 +1,13 @@
 /** The next step on the way in: what lets it go, one large button, and what was not as planned. */
-import { ChangeDetectionStrategy, Component, computed, inject, input, type OnInit } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  type OnInit,
+  output,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { FactData } from '@dormant-beacon/contract';
@@ -57,6 +65,9 @@ import { StripDesk } from './strip-desk';
             [field]="mark"
           />
           <db-text label="Where it lies" example="such as bench 2" [most]="80" [field]="lies" />
+          <button mat-stroked-button type="button" (click)="stuck.emit()">
+            It will not come off: go round it
+          </button>
         </db-more>
       </db-entry>
     }
@@ -70,6 +81,7 @@ import { StripDesk } from './strip-desk';
 })
 export class OffCard implements OnInit {
   readonly step = input.required<string>();
+  readonly stuck = output();
   protected readonly desk = inject(StripDesk);
   private readonly within = inInjector();
   protected readonly ready = settled();

@@ -51,6 +51,13 @@ export class StripDesk {
     return off && item !== undefined && 'power' in item && item.power === 'on';
   }
 
+  /** What made the old part fail is dealt with before the new one goes in. */
+  readonly rootFirst = computed(() =>
+    (this.assessment()?.units ?? []).flatMap(({ step, plan }) =>
+      step !== 'done' && plan.checkFirst ? [plan.checkFirst] : [],
+    ),
+  );
+
   personName(personId: string): string {
     return this.people().find(({ id }) => id === personId)?.name ?? 'somebody';
   }

@@ -122,6 +122,26 @@ describe('StripPage', () => {
     ]);
   });
 
+  it('begins without a map where nobody has drawn the model, and takes what comes off as it comes', async () => {
+    TestBed.overrideProvider(LibraryDesk, { useValue: { accessMaps: () => Promise.resolve([]) } });
+    const bench = await benchFor(StripPage, jobWith([], { stripPlans: [] }));
+    await shown(bench, 'db-way-form db-entry');
+    await bench.press('Begin without a map');
+    expect(bench.text()).toContain('Say which part comes out.');
+    await bench.fill('Which part comes out', 'the tailgate latch');
+    for (let n = 0; n < 100 && bench.desk.entered.length === 0; n++) {
+      await bench.press('Begin without a map');
+      await new Promise((resolve) => setTimeout(resolve, 20));
+    }
+    expect(bench.desk.entered[0]!.data).toEqual(
+      jasmine.objectContaining({
+        targets: [{ part: 'part', work: 'exchange' }],
+        way: { minutes: 0, order: ['part'], optimal: true },
+        kept: null,
+      }),
+    );
+  });
+
   it('takes a step off by one tap, with its bag; a second tap within a moment is no other step', async () => {
     const bench = await benchFor(StripPage, jobWith());
     expect(bench.text()).toContain('Take off the trim');

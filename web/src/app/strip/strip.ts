@@ -58,7 +58,8 @@ export class StripPage {
   private readonly entries = inject(Desk);
   protected readonly strip = this.desk.strip;
   protected readonly changing = signal(false);
-  protected readonly adding = signal(false);
+  /** A step that will not come off: the way is to go round it. */
+  protected readonly avoid = signal<string | null>(null);
   protected readonly problem = signal<string | null>(null);
   /** A step that was chosen, with the last entry that it had then: it stays on the card until it gets another. */
   private readonly chosen = signal<{ readonly id: string; readonly last: string | null } | null>(null);
@@ -97,6 +98,12 @@ export class StripPage {
       )
     );
   });
+  protected readonly toCome = computed(() =>
+    this.strip()!.left.flatMap((id) => {
+      const item = this.desk.item(id);
+      return item ? [{ id, says: `${doing(item, 'off')}, ${item.minutes} min` }] : [];
+    }),
+  );
   protected readonly parts = computed(() => this.strip()?.parts.map(({ part }) => part) ?? []);
   protected readonly notSeen = computed(() => {
     const tried = new Set(
@@ -172,6 +179,16 @@ export class StripPage {
           : { stage: 'strip', text: this.note().trim() },
     },
   );
+
+  protected goRound(id: string): void {
+    this.avoid.set(id);
+    this.changing.set(true);
+  }
+
+  protected goneRound(): void {
+    this.avoid.set(null);
+    this.changing.set(false);
+  }
 
   protected choose(id: string | null): void {
     this.chosen.set(id === null ? null : { id, last: this.lastOf(id) });

@@ -5,6 +5,7 @@ import {
   computed,
   effect,
   inject,
+  input,
   output,
   signal,
   untracked,
@@ -25,6 +26,7 @@ import {
   field,
   fieldFrom,
   Pick,
+  TextField,
   trouble,
   type Trouble,
 } from '../entry';
@@ -32,6 +34,7 @@ import { LibraryDesk } from '../knowledge';
 import { More } from '../more';
 import { LayOut } from './lay-out';
 import { StripDesk } from './strip-desk';
+import { bareMap } from './bare-map';
 import { suggestedParts } from './suggested-parts';
 
 @Component({
@@ -46,6 +49,7 @@ import { suggestedParts } from './suggested-parts';
     More,
     Pick,
     RouterLink,
+    TextField,
   ],
   providers: [WayPlanner],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -70,6 +74,8 @@ export class WayForm {
   private readonly library = inject(LibraryDesk);
   protected readonly planner = inject(WayPlanner);
   readonly entered = output();
+  /** A step that the way is to go round. */
+  readonly avoid = input<string | null>(null);
   /** The maps of this model; null while they are fetched. */
   protected readonly maps = signal<readonly AccessMapRow[] | null>(null);
   private readonly fetched = signal<KeptAccessMap | null>(null);
@@ -78,7 +84,15 @@ export class WayForm {
   protected readonly vehicle = computed(() => this.desk.record()!.vehicle);
   /** The map that is gone by: that of the plan until another version is chosen. */
   protected readonly mapId = field('');
-  protected readonly map = computed<AccessMap | null>(() => this.fetched()?.map ?? this.plan()?.map ?? null);
+  protected readonly partName = field('');
+  /** Nobody has drawn this model: the part alone is named, and what comes off is entered as it comes. */
+  protected readonly bare = computed(() => this.maps()?.length === 0 && this.plan() === null);
+  protected readonly map = computed<AccessMap | null>(() => {
+    const { make, model } = this.vehicle();
+    if (this.bare())
+      return this.partName().trim() === '' ? null : bareMap(make, model, this.partName().trim());
+    return this.fetched()?.map ?? this.plan()?.map ?? null;
+  });
   protected readonly mapChoices = computed((): readonly Choice[] => [
     ...(this.plan() ? [{ value: '', label: `${this.plan()!.map.title}, as this job began with it` }] : []),
     ...(this.maps() ?? []).map(({ mapId, title, version }) => ({
@@ -136,6 +150,7 @@ export class WayForm {
     ...this.partChoices().filter(({ value }) => this.targets().some(({ part }) => part === value)),
   ]);
   protected readonly targets = computed(() => {
+    if (this.bare()) return this.map() === null ? [] : [{ part: 'part', work: 'exchange' as TargetWork }];
     const exchanged = new Set(this.exchanged());
     const work = (part: string): TargetWork => (exchanged.has(part) ? 'exchange' : 'in-place');
     return [...new Set([...this.exchanged(), ...this.inPlace()])]
@@ -161,6 +176,7 @@ export class WayForm {
       without: this.without,
       reached: this.reached,
       mapId: this.mapId,
+      partName: this.partName,
     },
     {
       draft: () => `way ${this.desk.record()?.id ?? ''}`,
@@ -175,6 +191,10 @@ export class WayForm {
     effect(() => {
       const { make, model } = vehicle();
       untracked(() => void this.list(make, model));
+    });
+    effect(() => {
+      const avoid = this.avoid();
+      if (avoid !== null) untracked(() => this.without.set([...new Set([...this.without(), avoid])]));
     });
     effect(() => {
       const mapId = this.mapId();
@@ -216,6 +236,7 @@ export class WayForm {
 
   private read(): FactData<'strip-plans'> | Trouble {
     const [map, way, kept] = [this.map(), this.planner.way(), this.fetched()];
+    if (map === null && this.bare()) return trouble(this.partName, 'Say which part comes out.');
     if (map === null) return trouble(this.mapId, 'Choose the map of this model first.');
     if (this.targets().length === 0)
       return trouble(this.exchanged, 'Choose at least one part that the job has to reach.');
