@@ -27,7 +27,7 @@ const views = [
   { file: 'trace-dusk', path: '/trace', job: 'J-0131' },
   { file: 'make-safe', path: '/make-safe', job: 'J-0142' },
   { file: 'units', path: '/make-safe', job: 'J-0142', theme: 'day', tab: 'Units' },
-  { file: 'trace-phone', path: '/trace', job: 'J-0131', width: 390, height: 844 },
+  { file: 'strip', path: '/strip', job: 'J-0131', width: 390, height: 844, at: 'db-off-card' },
   { file: 'clear', path: '/clear', job: 'J-0145' },
   { file: 'prove', path: '/prove', job: 'J-0145' },
   { file: 'hand-back', path: '/hand-back', job: 'J-0145', theme: 'day' },
