@@ -4,14 +4,8 @@ import { solve, solveRequest } from '@dormant-beacon/core/circuit';
 import { checkFit, fitRequest } from '@dormant-beacon/core/fit';
 import { countLedger, ledgerCountRequest, ledgerPlanRequest, planLedger } from '@dormant-beacon/core/ledger';
 import { check, Refusal } from '@dormant-beacon/core/refusal';
-import {
-  guardOf,
-  guardRequest,
-  packageRequest,
-  restraintPackage,
-  restraintScope,
-  scopeRequest,
-} from '@dormant-beacon/core/restraints';
+import { guardOf, guardRequest, packageRequest, scopeRequest } from '@dormant-beacon/core/restraints';
+import { restraintPackage, restraintScope } from '@dormant-beacon/core/restraints/scope';
 import { compareRoutes, coverageOf, coverageRequest, routeRequest } from '@dormant-beacon/core/route';
 import {
   compareScans,

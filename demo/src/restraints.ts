@@ -1,5 +1,6 @@
 /** Restraint files of the made-up models: their items, loops and waiting times. */
-import { type FittedItem, type RestraintFile, usualInventory } from '@dormant-beacon/core/restraints';
+import { type FittedItem, type RestraintFile } from '@dormant-beacon/core/restraints';
+import { usualInventory } from '@dormant-beacon/core/restraints/scope';
 
 const kneeBag: FittedItem = {
   id: 'knee-front-left',

@@ -223,7 +223,7 @@ describe('an intake', () => {
     await form('/take-in', part(/^Photos/), 'What it shows', 'a corner');
     await form('/take-in', part(/^The car/), 'Customer', 'Noor Halloran');
     await form('/route', null, 'The item or the work', 'End switch');
-    await form('/strip', null, 'What was done', 'Battery off');
+    await form('/code', null, 'What was done', 'Options carried over');
     await form(
       '/baseline',
       () => page.getByText('No baseline can be had?').click(),

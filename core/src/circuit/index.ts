@@ -1,5 +1,3 @@
-export { type CircuitEdit, edited, newElement } from './edit.js';
-export { circuitFlaws, type Flaw } from './flaws.js';
 export { blowsAt, coldFuseOhms } from './fuses.js';
 export { canHave } from './modes.js';
 export type { MeterBench } from './measure.js';

@@ -80,6 +80,8 @@ export const mapStep = z.strictObject({
   ...told,
   /** Order or routing can be mistaken: a photo is taken first. */
   photo: z.boolean().nullish(),
+  /** Functions to try once all is closed; left out, what hangs on its plugs. */
+  tries: z.array(short).max(20).nullish(),
   /** How it goes back, where that is more than the same in reverse. */
   back: line.nullish(),
 });

@@ -40,6 +40,9 @@ export type TryMoment = (typeof tryMoments)[number];
 export const modeResults = ['works', 'fails', 'not-tried', 'not-there'] as const;
 export type ModeResult = (typeof modeResults)[number];
 
+/** Stands for what was unplugged on the way; no part of a map has this id. */
+export const disturbedId = 'disturbed';
+
 /** What is done to a part that is reached: another goes in, or it is worked on where it is. */
 export const targetWorks = ['exchange', 'in-place'] as const;
 export type TargetWork = (typeof targetWorks)[number];

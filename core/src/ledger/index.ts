@@ -12,6 +12,7 @@ export {
   type AccessArea,
   accessAreas,
   clipDirections,
+  disturbedId,
   modeResults,
   type ModeResult,
   type PlugLock,
@@ -25,21 +26,6 @@ export {
 } from './acts.js';
 export { type NotYet, notYetBack } from './back.js';
 export { type PowerBatch, type StepPower } from './batches.js';
-export { editedMap, emptyMap, type MapEdit } from './edit-map.js';
-export {
-  readClips,
-  readFasteners,
-  readLines,
-  readMaterials,
-  readPlugs,
-  readPreconditions,
-  writeClips,
-  writeFasteners,
-  writeLines,
-  writeMaterials,
-  writePlugs,
-  writePreconditions,
-} from './lines.js';
 export { countLedger, type CountRow } from './count.js';
 export { fitRulesOf, modesOf } from './function-sheet.js';
 export { checkMap, isPart, itemsOf, type MapItem } from './map-steps.js';

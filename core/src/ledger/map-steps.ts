@@ -1,6 +1,7 @@
 /** An access map as the planner sees it: its steps, and its parts as the last step to each. */
 import { Refusal } from '../refusal/index.js';
 import type { AccessMap, MapPart, MapStep } from './access-map.js';
+import { disturbedId } from './acts.js';
 import { accessGraph, doable } from './graph.js';
 import type { AccessStep } from './schema.js';
 
@@ -33,6 +34,7 @@ export function checkMap(map: AccessMap): void {
   const path = (n: number) => (n < map.steps.length ? `steps[${n}]` : `parts[${n - map.steps.length}]`);
   const seen = new Set<string>();
   for (const [n, { id }] of items.entries()) {
+    if (id === disturbedId) throw new Refusal(`${path(n)}.id`, `"${id}" has a meaning of its own`);
     if (seen.has(id)) throw new Refusal(`${path(n)}.id`, `"${id}" stands twice`);
     seen.add(id);
   }

@@ -6,6 +6,7 @@ import type { AccessMap, MapPart } from './access-map.js';
 import { powerBatches, type PowerBatch, type StepPower } from './batches.js';
 import { countLedger, type CountRow } from './count.js';
 import { accessGraph, type AccessGraph } from './graph.js';
+import { disturbedBy } from './disturbed.js';
 import { isPart, itemsOf, type MapItem, stepsOf } from './map-steps.js';
 import type { LedgerEntryData, StripPlanData, TryData, WaitData } from './records.js';
 import { refitOf } from './refit.js';
@@ -68,6 +69,8 @@ export interface LedgerState {
   readonly beforeTry: number;
   /** Times that run, whatever the clock says: whoever shows them compares. */
   readonly waits: readonly RunningWait[];
+  /** What was unplugged on the way; null where nothing was. */
+  readonly disturbed: MapPart | null;
   readonly findings: readonly Finding[];
   /** Parts that were not tried since they went in, before closing or with all closed. */
   readonly untried: { readonly open: readonly MapPart[]; readonly closed: readonly MapPart[] };
@@ -113,16 +116,19 @@ export function ledgerState(
     return [{ part: own, exchange: exchanged.has(part), is: now }];
   });
   const own = backOf(graph, items, off, [...triedSteps(map, targets), ...mated(items)]);
+  const disturbed = disturbedBy(items, entries, new Set(triedSteps(map, targets)));
   const judged = judgeTries(
     parts.map(({ part }) => part),
     tries,
     entries,
+    disturbed,
   );
   const counts = countsOf(byId, entries);
   const allIn = parts.every(({ is: now }) => now === 'in');
   const base = {
     map,
     graph,
+    disturbed,
     batches,
     wayIn,
     left,

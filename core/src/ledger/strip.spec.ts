@@ -60,6 +60,11 @@ class Work {
     this.waits.push({ planId, what: 'sealant', minutes, over, ...this.stamp() });
     return this;
   }
+  triedOnTheWay(result: 'works' | 'fails'): this {
+    const modes = this.state.disturbed!.modes!.map((mode) => ({ mode, result }));
+    this.tries.push({ planId, part: 'disturbed', moment: 'closed', modes, ...this.stamp() });
+    return this;
+  }
   tried(moment: TryData['moment'], fails: readonly string[] = [], part = 'motor'): this {
     const own = this.state.parts.find((one) => one.part.id === part)!.part;
     const modes = modesAt(own, moment).map((mode) => ({
@@ -260,6 +265,34 @@ describe('the ledger of a car that is taken apart', () => {
     expect(own.state.counts.rows.filter(({ difference }) => difference !== 0)).toEqual([
       { bag: '1', kind: 'screw', drive: 'T20', removed: 4, refitted: 3, difference: -1 },
     ]);
+  });
+
+  it('what was unplugged on the way is tried too, once all is closed', () => {
+    const map: AccessMap = {
+      ...tailgateMap,
+      steps: tailgateMap.steps.map((step) =>
+        step.id === 'lower-trim'
+          ? { ...step, plugs: [{ name: 'X7' }], tries: ['light of the tailgate'] }
+          : step,
+      ),
+    };
+    const own = new Work(stripPlan(map, motor));
+    expect(own.state.disturbed).toBeNull();
+    own.off('lower-trim', 'film', 'plug', 'motor').on('motor', 'plug').tried('before-closing');
+    // The plug of the motor itself is tried with it.
+    expect(own.state.disturbed!.modes).toEqual(['light of the tailgate']);
+    own.on('film', 'lower-trim').tried('closed');
+    expect([own.state.phase, own.state.untried.closed.map(({ id }) => id)]).toEqual([
+      'try-closed',
+      ['disturbed'],
+    ]);
+    own.triedOnTheWay('fails');
+    expect([own.state.phase, own.state.findings[0]!.mode]).toEqual(['try-again', 'light of the tailgate']);
+    own.triedOnTheWay('works');
+    expect(own.state.phase).toBe('done');
+    expect(() => checkMap({ ...map, parts: [mapPart('disturbed', [])] })).toThrowError(
+      /a meaning of its own/,
+    );
   });
 
   it('as many go back as came off, where nothing else was counted, also of what the map does not have', () => {

@@ -36,17 +36,22 @@ export function passes(part: MapPart, { modes, moment }: Pick<FunctionTry, 'mode
 
 const latest = (seqs: readonly number[]): number => Math.max(0, ...seqs);
 
-/** @param entries of the ledger: what was taken off after a try has to be tried again */
+/**
+ * @param entries of the ledger: what was taken off after a try has to be tried again
+ * @param disturbed what was unplugged on the way: tried with everything closed
+ */
 export function judgeTries(
   parts: readonly MapPart[],
   tries: readonly FunctionTry[],
   entries: readonly LedgerEntry[],
+  disturbed: MapPart | null = null,
 ): TriesJudged {
   const seqs = (as: LedgerEntry['as']) => entries.filter((entry) => entry.as === as).map(({ seq }) => seq);
   const [lastOff, lastOn] = [latest(seqs('off')), latest(seqs('on'))];
-  const judged = parts.map((part) => {
+  const judged = [...parts, ...(disturbed ? [disturbed] : [])].map((part) => {
     const own = tries.filter((one) => one.part === part.id);
-    const since = entries.findLast(({ step, as }) => step === part.id && as === 'on')?.seq ?? Infinity;
+    const last = entries.findLast(({ step, as }) => step === part.id && as === 'on')?.seq ?? Infinity;
+    const since = part === disturbed ? 0 : last;
     const after = own.filter(({ seq, moment }) => seq > since && seq > lastOff && moment !== 'as-it-came');
     const now = after.at(-1);
     const tried = after.some((one) => one.moment === 'before-closing' && passes(part, one));
@@ -62,7 +67,7 @@ export function judgeTries(
     return {
       part,
       findings,
-      open: !tried || findings.length > 0,
+      open: part !== disturbed && (!tried || findings.length > 0),
       closed: !after.some((one) => one.moment === 'closed' && one.seq > lastOn && passes(part, one)),
     };
   });

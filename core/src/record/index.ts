@@ -8,16 +8,7 @@ export {
   scansToExplain,
   type VehicleFile,
 } from './explain-request.js';
-export {
-  inventoryOf,
-  type OfferRow,
-  packageOf,
-  type PackageView,
-  type PictureItem,
-  restraintPicture,
-  type RestraintPicture,
-  type RestraintRules,
-} from './restraint-picture.js';
+export { inventoryOf } from './inventory.js';
 export { caseOf, openTraces, stepsOff, stripPlanOf } from './cases.js';
 export {
   type Approval,

@@ -1,7 +1,5 @@
-export { seatTable, type SeatRow, type SeatVerdict, seatVerdictWords } from './buckles.js';
 export { donorProof, type DonorProof } from './donor.js';
 export { guardOf } from './guard.js';
-export { genericLimits, loopTable, type LoopRow, type LoopVerdict, momentWords } from './loops.js';
 export {
   checkAfterHours,
   powerAt,
@@ -46,11 +44,7 @@ export {
 } from './records.js';
 export { placeOfSeat, type PlanPlace, usualPlace } from './plan-places.js';
 export { type CarZones, type Near, nearZone, type PlacedStep, usualZones, zoneAt, zonesOf } from './zones.js';
-export { signsOf } from './rules.js';
-export { restraintPackage, usualTotalLossAt } from './package.js';
 export { safetySays, stepWords, type StepWords } from './step-words.js';
-export { seatCounts, seatRows, usualInventory } from './usual-inventory.js';
-export { restraintScope } from './scope.js';
 export {
   type Guard,
   type GuardKind,

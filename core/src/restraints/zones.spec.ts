@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { FittedItem, ZoneOutline } from './records.js';
-import { usualInventory } from './usual-inventory.js';
+import { usualInventory } from './scope/usual-inventory.js';
 import { type CarZones, nearZone, usualZones, zoneAt, zonesOf } from './zones.js';
 
 const sill: ZoneOutline = {

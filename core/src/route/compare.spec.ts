@@ -68,7 +68,7 @@ describe('compareRoutes', () => {
     expect(routes[0]!.readyInTime).toBeNull();
   });
 
-  it('agrees with an independent simulation within three standard errors', () => {
+  it('agrees with an independent simulation within five standard errors', () => {
     fc.assert(
       fc.property(
         fc.array(
@@ -95,10 +95,12 @@ describe('compareRoutes', () => {
             const took = daysOfShare(leadDays, uniform()) + failed * days;
             return { took, cents: 49_500 + failed * 9000 + perDay * took };
           });
-          const agrees = (expected: number, seen: readonly number[]) => {
+          /** @param failing by how much a failure moves it: a rare one may not be among the draws, and then spreads nothing */
+          const agrees = (expected: number, seen: readonly number[], failing: number) => {
             const mean = seen.reduce((sum, one) => sum + one, 0) / seen.length;
-            const variance = seen.reduce((sum, one) => sum + (one - mean) ** 2, 0) / seen.length;
-            // Three standard errors would be missed by one run in some hundreds: the property makes hundreds.
+            const drawn = seen.reduce((sum, one) => sum + (one - mean) ** 2, 0) / seen.length;
+            const variance = Math.max(drawn, succeeds * (1 - succeeds) * failing ** 2);
+            // Three would be missed by one comparison in some hundreds, of which this makes hundreds.
             return (
               Math.abs(mean - expected) <=
               5 * Math.sqrt(variance / seen.length) + 1e-6 * (1 + Math.abs(expected))
@@ -108,12 +110,14 @@ describe('compareRoutes', () => {
             agrees(
               expectedDays(own),
               draws.map(({ took }) => took),
+              days,
             ),
           ).toBeTrue();
           expect(
             agrees(
               expectedCents(own),
               draws.map(({ cents }) => cents),
+              9000 + perDay * days,
             ),
           ).toBeTrue();
           const exact = chanceReady(own, within);

@@ -1,7 +1,4 @@
 export { assessJob, type Assessment, type Stage, type StageState } from './assess.js';
-export { type ProposedUnit, proposedUnits } from './proposed-units.js';
-export { type Quote, type QuoteItem, quoteOf } from './quote.js';
-export { recommendRoute, type Recommendation, routeAgainst } from './recommend-route.js';
 export {
   bringsPart,
   type Delivered,

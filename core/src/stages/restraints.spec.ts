@@ -1,5 +1,5 @@
-import { usualInventory } from '../restraints/index.js';
-import { packageOf, restraintPicture } from '../record/restraint-picture.js';
+import { usualInventory } from '../restraints/scope/index.js';
+import { packageOf, restraintPicture } from '../record/picture/index.js';
 import { notDriven, openTemporaries, restraintCodesLeft, restraintWork, safetyOf } from './safety.js';
 import type { JobRecord } from '../record/schema.js';
 import { noFacts } from '../record/standing.js';

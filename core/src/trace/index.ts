@@ -22,9 +22,6 @@ export {
 } from './model/prior-weights.js';
 export { singlesOf } from './model/pairs.js';
 export { coveredBy, repairOf } from './model/repair-options.js';
-export { bareCase, circuitFile, type CircuitFile, circuitFileFormat } from './edit/circuit-file.js';
-export { editedCase } from './edit/edit-case.js';
-export { caseOfCircuit } from './edit/from-circuit.js';
 export { planning, predicting, nextTests } from './plan/next-tests.js';
 export type { Predictions } from './observe/predict.js';
 export type {

@@ -46,6 +46,7 @@ export const lumenMap: AccessMap = {
       ],
       clips: [{ what: 'trim clip', count: 9, direction: 'inwards' }],
       plugs: [{ name: 'X81', locks: ['latch'], cavity: 'power' }],
+      tries: ['window switch of the door', 'lock button of the door', 'courtesy light'],
       cables: ['release cable unhooked from its lever: the ball towards the front'],
       preconditions: [{ what: 'glass down by a hand’s breadth', needsPower: true }],
       photo: true,

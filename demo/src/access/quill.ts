@@ -33,6 +33,7 @@ const steps: MapStep[] = [
   dash(['glovebox', 'the glovebox', 'dash right', 8], {
     fasteners: [screws(6, 'T20', 2)],
     plugs: [{ name: 'X71', locks: ['latch'], cavity: 'power' }],
+    tries: ['light of the glovebox'],
   }),
   dash(['dash-top', 'the top of the dash', 'dash, below the windscreen', 25], {
     fasteners: [screws(4, 'T25', 3)],
@@ -45,6 +46,7 @@ const steps: MapStep[] = [
     needs: [['console-sides']],
     fasteners: [screws(6, 'T25', 3)],
     plugs: [{ name: 'X62', locks: ['latch'], cavity: 'power' }],
+    tries: ['switches of the console', 'socket of the console'],
     cables: ['selector cable unhooked, laid to the left'],
     photo: true,
   }),
@@ -80,6 +82,7 @@ const steps: MapStep[] = [
     fasteners: [screws(8, 'T30', 4), bolts(4, '10', 9)],
     clips: [{ what: 'bumper clip', count: 6, direction: 'forwards' }],
     plugs: [{ name: 'X11', locks: ['latch'], cavity: 'power' }],
+    tries: ['parking sensors', 'both fog lamps'],
     hazards: ['two hands: it drops at the corners'],
   }),
 ];

@@ -6,6 +6,7 @@ import {
   checkMap,
   checkWay,
   countedOf,
+  disturbedId,
   itemsOf,
   type LedgerEntryData,
   type MapItem,
@@ -138,8 +139,9 @@ export const functionTries: Gate = (record, fact) => {
   const others = record.functionTries.filter(({ id }) => id !== fact.corrects);
   const strip = stripFor({ ...record, functionTries: others }, fact);
   const { part, moment, modes } = fact as unknown as TryData;
+  const disturbed = part === disturbedId && strip.disturbed !== null;
   const own = strip.parts.find((one) => one.part.id === part);
-  if (!own) throw invalid('data.part', 'this part is not among those of the job');
+  if (!own && !disturbed) throw invalid('data.part', 'this part is not among those of the job');
   if (new Set(modes.map(({ mode }) => mode)).size < modes.length)
     throw invalid('data.modes', 'a mode stands twice');
   if (moment === 'as-it-came') {
@@ -147,7 +149,9 @@ export const functionTries: Gate = (record, fact) => {
       throw conflict('Something is off already: what it did as it came cannot be tried any more.');
     return;
   }
-  if (own.is !== 'in') throw conflict(`${capital(own.part.label)} is not in yet.`);
+  if (own && own.is !== 'in') throw conflict(`${capital(own.part.label)} is not in yet.`);
+  if (disturbed && moment !== 'closed')
+    throw invalid('data.moment', 'what was unplugged on the way is tried with everything closed');
   if (moment === 'before-closing' && strip.beforeTry > 0)
     throw conflict(
       `Before it is tried, put back ${strip.refit

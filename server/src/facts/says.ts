@@ -15,12 +15,13 @@ import { readingWords, testName, testRead } from '@dormant-beacon/core/words';
 import { type BatteryReading, judgeBattery, type Sheet, sheetSays } from '@dormant-beacon/core/readings';
 import {
   type LoopMoment,
-  momentWords,
   type RestraintFile,
   safetySays,
   type SafetyStep,
 } from '@dormant-beacon/core/restraints';
+import { momentWords } from '@dormant-beacon/core/restraints/scope';
 import {
+  disturbedId,
   doing,
   itemsOf,
   type LedgerEntryData,
@@ -157,7 +158,7 @@ export function says(kind: FactKind, record: JobRecord, fact: StoredFact): strin
     case 'function-tries': {
       const { part, moment, modes } = fact as unknown as TryData;
       const fails = modes.filter(({ result }) => result === 'fails').map(({ mode }) => mode);
-      const name = stripLabel(record, part);
+      const name = part === disturbedId ? 'What was unplugged on the way' : stripLabel(record, part);
       return `${name} tried ${moment.replaceAll('-', ' ')}: ${fails.length === 0 ? 'works' : `fails at ${fails.join(', ')}`}`;
     }
     case 'hand-backs':

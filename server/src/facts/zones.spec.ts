@@ -1,4 +1,4 @@
-import { usualInventory } from '@dormant-beacon/core/restraints';
+import { usualInventory } from '@dormant-beacon/core/restraints/scope';
 import { templates } from '@dormant-beacon/core/trace/templates';
 import { Shop } from '../testing/shop.js';
 

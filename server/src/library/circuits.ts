@@ -1,8 +1,9 @@
 /** Circuits that the shop keeps. */
 import type { CircuitKept, CircuitRow, KeepCircuit, KeptCircuit } from '@dormant-beacon/contract';
-import { circuitFlaws } from '@dormant-beacon/core/circuit';
+import { circuitFlaws } from '@dormant-beacon/core/circuit/edit';
 import { Refusal } from '@dormant-beacon/core/refusal';
-import { bareCase, type TraceCase } from '@dormant-beacon/core/trace';
+import { type TraceCase } from '@dormant-beacon/core/trace';
+import { bareCase } from '@dormant-beacon/core/trace/edit';
 import type { Knex } from 'knex';
 import type { Author } from '../accounts/service.js';
 import type { Services } from '../services.js';

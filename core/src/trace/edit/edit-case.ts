@@ -1,5 +1,6 @@
 /** Changes to a case's circuit that the rest of the case follows: its tests, suspects, repairs and words. */
-import { type CircuitEdit, connectorOf, edited, reference, type State } from '../../circuit/index.js';
+import { connectorOf, reference, type State } from '../../circuit/index.js';
+import { type CircuitEdit, edited } from '../../circuit/edit/index.js';
 import { caseOfCircuit } from './from-circuit.js';
 import type { TraceCase, TraceTest } from '../model/schema.js';
 

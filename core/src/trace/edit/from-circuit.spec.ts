@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { type Circuit, edited, type ElementKind, element, newElement } from '../../circuit/index.js';
+import { type Circuit, type ElementKind, element } from '../../circuit/index.js';
+import { edited, newElement } from '../../circuit/edit/index.js';
 import { check, Refusal } from '../../refusal/index.js';
 import { bareCase, circuitFile } from './circuit-file.js';
 import { caseOfCircuit } from './from-circuit.js';

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
-import { type Circuit, edited, element as elementSchema, type Element } from '../../circuit/index.js';
-import { usualInventory } from '../../restraints/index.js';
+import { type Circuit, element as elementSchema, type Element } from '../../circuit/index.js';
+import { edited } from '../../circuit/edit/index.js';
+import { usualInventory } from '../../restraints/scope/index.js';
 import { actionClassOf, repairClassOf } from './action-class.js';
 import { cavitiesOf } from './cavities.js';
 import { closedTests } from '../plan/closed.js';

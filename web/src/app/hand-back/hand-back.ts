@@ -3,13 +3,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButtonModule } from '@angular/material/button';
 import { writeCode } from '@dormant-beacon/core/codes';
 import { baselineOf, codeEnds, originOf, standing } from '@dormant-beacon/core/record';
-import {
-  ledgerRemarks,
-  lackingText,
-  quoteOf,
-  restraintCodesLeft,
-  temporaryWords,
-} from '@dormant-beacon/core/stages';
+import { ledgerRemarks, lackingText, restraintCodesLeft, temporaryWords } from '@dormant-beacon/core/stages';
+import { quoteOf } from '@dormant-beacon/core/stages/routes';
 import { proofOf } from '@dormant-beacon/core/proof';
 import { readingWords, testName, testRead } from '@dormant-beacon/core/words';
 import { sheetSays } from '@dormant-beacon/core/readings';

@@ -1,5 +1,5 @@
 /** A circuit as a file on this device. */
-import { bareCase, type CircuitFile, circuitFileFormat } from '@dormant-beacon/core/trace';
+import { bareCase, type CircuitFile, circuitFileFormat } from '@dormant-beacon/core/trace/edit';
 import { downloadJson } from './download-json';
 
 export function downloadCircuit(circuit: Omit<CircuitFile, 'format' | 'version'>): void {

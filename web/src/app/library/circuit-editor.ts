@@ -13,15 +13,10 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatMenuModule } from '@angular/material/menu';
 import { Router, RouterLink } from '@angular/router';
 import type { KeepCircuit, KeptCircuit } from '@dormant-beacon/contract';
-import {
-  type CircuitEdit,
-  circuitFlaws,
-  type ElementKind,
-  newElement,
-  reference,
-  solve,
-} from '@dormant-beacon/core/circuit';
-import { editedCase, type TraceCase } from '@dormant-beacon/core/trace';
+import { type ElementKind, reference, solve } from '@dormant-beacon/core/circuit';
+import { type CircuitEdit, circuitFlaws, newElement } from '@dormant-beacon/core/circuit/edit';
+import { type TraceCase } from '@dormant-beacon/core/trace';
+import { editedCase } from '@dormant-beacon/core/trace/edit';
 import { templates } from '@dormant-beacon/core/trace/templates';
 import { ApiProblem, newId, type Sent } from '../api';
 import { CircuitDrawing } from '../circuit';

@@ -4,7 +4,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatSortModule } from '@angular/material/sort';
 import { RouterLink } from '@angular/router';
 import { check, Refusal } from '@dormant-beacon/core/refusal';
-import { circuitFile } from '@dormant-beacon/core/trace';
+import { circuitFile } from '@dormant-beacon/core/trace/edit';
 import { templates } from '@dormant-beacon/core/trace/templates';
 import { Store } from '@ngrx/store';
 import { newId } from '../api';

@@ -1,7 +1,8 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { By } from '@angular/platform-browser';
 import { TestBed } from '@angular/core/testing';
-import { type Circuit, type CircuitEdit, edited } from '@dormant-beacon/core/circuit';
+import { type Circuit } from '@dormant-beacon/core/circuit';
+import { type CircuitEdit, edited } from '@dormant-beacon/core/circuit/edit';
 import { templates } from '@dormant-beacon/core/trace/templates';
 import { ApiProblem, Client } from '../api';
 import { type Bench, benchFor, recordOf, shown } from '../testing/bench';

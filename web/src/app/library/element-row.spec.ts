@@ -1,4 +1,5 @@
-import type { CircuitEdit, Element } from '@dormant-beacon/core/circuit';
+import type { Element } from '@dormant-beacon/core/circuit';
+import type { CircuitEdit } from '@dormant-beacon/core/circuit/edit';
 import { type Bench, benchFor, recordOf } from '../testing/bench';
 import { ElementRow } from './element-row';
 

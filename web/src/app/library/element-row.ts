@@ -1,7 +1,8 @@
 /** One element of a circuit in the editor: its name, its ends, its figures. Every change is one edit. */
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { type CircuitEdit, type Element, element } from '@dormant-beacon/core/circuit';
+import { type Element, element } from '@dormant-beacon/core/circuit';
+import { type CircuitEdit } from '@dormant-beacon/core/circuit/edit';
 import { type Choice, numberOrNull, Pick, TextField, Tick } from '../entry';
 import { Suggest } from '../suggest';
 import { circuitFields, type Field, kindNames, pinNames } from './circuit-fields';

@@ -12,17 +12,8 @@ import {
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import type { KeepAccessMap, KeptAccessMap } from '@dormant-beacon/contract';
-import {
-  type AccessMap,
-  checkMap,
-  editedMap,
-  emptyMap,
-  isPart,
-  itemsOf,
-  type MapEdit,
-  type MapItem,
-  readLines,
-} from '@dormant-beacon/core/ledger';
+import { type AccessMap, checkMap, isPart, itemsOf, type MapItem } from '@dormant-beacon/core/ledger';
+import { editedMap, emptyMap, type MapEdit, readLines } from '@dormant-beacon/core/ledger/edit';
 import { isRefusal } from '@dormant-beacon/core/refusal';
 import { AccessDrawing } from '../access';
 import { ApiProblem, newId, type Sent } from '../api';

@@ -9,20 +9,22 @@ import {
   type MapItem,
   type MapPart,
   type MapStep,
+  stepActs,
+} from '@dormant-beacon/core/ledger';
+import {
   readClips,
   readFasteners,
   readLines,
   readMaterials,
   readPlugs,
   readPreconditions,
-  stepActs,
   writeClips,
   writeFasteners,
   writeLines,
   writeMaterials,
   writePlugs,
   writePreconditions,
-} from '@dormant-beacon/core/ledger';
+} from '@dormant-beacon/core/ledger/edit';
 import { isRefusal } from '@dormant-beacon/core/refusal';
 import {
   asChoices,
@@ -101,6 +103,7 @@ export class MapItemForm implements OnInit {
   protected readonly danger = field('');
   protected readonly photo = field(false);
   protected readonly back = field('');
+  protected readonly tries = field('');
   protected readonly fasteners = field('');
   protected readonly clips = field('');
   protected readonly plugs = field('');
@@ -149,6 +152,7 @@ export class MapItemForm implements OnInit {
     this.power.set(step.power ?? '');
     this.photo.set(step.photo === true);
     this.back.set(step.back ?? '');
+    this.tries.set(writeLines(step.tries));
     this.clips.set(writeClips(step.clips));
     this.cables.set(writeLines(step.cables));
     this.stands.set(writePreconditions(step.preconditions));
@@ -211,6 +215,7 @@ export class MapItemForm implements OnInit {
       power: (this.power() || null) as MapStep['power'],
       photo: this.photo(),
       back: this.back().trim() || null,
+      tries: readLines(this.tries()),
     };
   }
 

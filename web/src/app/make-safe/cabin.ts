@@ -1,5 +1,6 @@
 /** Where each restraint item is drawn: a cabin seen from above, its front at the top. */
-import { type FittedItem, placeOfSeat, seatRows, usualPlace } from '@dormant-beacon/core/restraints';
+import { type FittedItem, placeOfSeat, usualPlace } from '@dormant-beacon/core/restraints';
+import { seatRows } from '@dormant-beacon/core/restraints/scope';
 
 export interface Place {
   readonly x: number;

@@ -1,4 +1,5 @@
-import { type RestraintFile, usualInventory } from '@dormant-beacon/core/restraints';
+import { type RestraintFile } from '@dormant-beacon/core/restraints';
+import { usualInventory } from '@dormant-beacon/core/restraints/scope';
 import { JobEvents } from '../job';
 import { benchFor, fact, recordOf } from '../testing/bench';
 import { UnitPanel } from './unit-panel';

@@ -1,7 +1,8 @@
 /** Begins a car’s inventory: from the library’s file of the model, or from what such a car usually has. */
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { type RestraintFile, seatCounts, usualInventory } from '@dormant-beacon/core/restraints';
+import { type RestraintFile } from '@dormant-beacon/core/restraints';
+import { seatCounts, usualInventory } from '@dormant-beacon/core/restraints/scope';
 import { Store } from '@ngrx/store';
 import { type Choice, ChoiceOne, Desk } from '../entry';
 import { jobFeature } from '../job';

@@ -3,14 +3,10 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { FactData } from '@dormant-beacon/contract';
-import { restraintPicture, standing } from '@dormant-beacon/core/record';
-import {
-  loopMoment,
-  type LoopMoment,
-  type LoopRow,
-  loopTable,
-  momentWords,
-} from '@dormant-beacon/core/restraints';
+import { standing } from '@dormant-beacon/core/record';
+import { restraintPicture } from '@dormant-beacon/core/record/picture';
+import { loopMoment, type LoopMoment } from '@dormant-beacon/core/restraints';
+import { type LoopRow, loopTable, momentWords } from '@dormant-beacon/core/restraints/scope';
 import { readTyped, showValue } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import { Caution } from '../frame';

@@ -1,5 +1,5 @@
 import { TestBed } from '@angular/core/testing';
-import { usualInventory } from '@dormant-beacon/core/restraints';
+import { usualInventory } from '@dormant-beacon/core/restraints/scope';
 import { Client } from '../api';
 import { benchFor, fact, recordOf } from '../testing/bench';
 import { cabin, placesOf, seatsOf } from './cabin';

@@ -3,7 +3,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import type { FactData } from '@dormant-beacon/contract';
-import { originOf, packageOf, restraintPicture, standing } from '@dormant-beacon/core/record';
+import { originOf, standing } from '@dormant-beacon/core/record';
+import { packageOf, restraintPicture } from '@dormant-beacon/core/record/picture';
 import { donorProof, donorSign, type Donor, restraintPolicies } from '@dormant-beacon/core/restraints';
 import { showCents } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';

@@ -1,6 +1,6 @@
 /** The cabin from above with every restraint item at its place: what is done with it by shape and word. */
 import { ChangeDetectionStrategy, Component, computed, input, model } from '@angular/core';
-import type { PictureItem } from '@dormant-beacon/core/record';
+import type { PictureItem } from '@dormant-beacon/core/record/picture';
 import { actionWords } from './action-words';
 import { cabin, carOutline, placesOf, seatsOf } from './cabin';
 

@@ -3,7 +3,8 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
 import { standing, usualSeats } from '@dormant-beacon/core/record';
-import { seatMoment, type SeatMoment, seatTable, seatVerdictWords } from '@dormant-beacon/core/restraints';
+import { seatMoment, type SeatMoment } from '@dormant-beacon/core/restraints';
+import { seatTable, seatVerdictWords } from '@dormant-beacon/core/restraints/scope';
 import { Store } from '@ngrx/store';
 import {
   asChoices,

@@ -2,8 +2,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
-import { type PictureItem, restraintPicture, standing } from '@dormant-beacon/core/record';
-import { type RestraintSign, signsOf } from '@dormant-beacon/core/restraints';
+import { standing } from '@dormant-beacon/core/record';
+import { type PictureItem, restraintPicture } from '@dormant-beacon/core/record/picture';
+import { type RestraintSign } from '@dormant-beacon/core/restraints';
+import { signsOf } from '@dormant-beacon/core/restraints/scope';
 import { Store } from '@ngrx/store';
 import { type Choice, ChoiceOne, Desk, TextField, Tick } from '../entry';
 import { Glyph, printPart } from '../frame';

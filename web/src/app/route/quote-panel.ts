@@ -1,7 +1,7 @@
 /** What it costs, line by line, as the customer is told; it prints by itself. */
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { quoteOf } from '@dormant-beacon/core/stages';
+import { quoteOf } from '@dormant-beacon/core/stages/routes';
 import { Store } from '@ngrx/store';
 import { printPart } from '../frame';
 import { jobFeature } from '../job';

@@ -8,7 +8,7 @@ import {
   type Followed,
   type PlannedRoute,
 } from '@dormant-beacon/core/route';
-import { recommendRoute, routeAgainst } from '@dormant-beacon/core/stages';
+import { recommendRoute, routeAgainst } from '@dormant-beacon/core/stages/routes';
 import { percent } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import { LibraryDesk } from '../knowledge';

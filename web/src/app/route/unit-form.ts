@@ -22,7 +22,7 @@ import {
   unitSortWords,
   usualRoutes,
 } from '@dormant-beacon/core/route';
-import { type ProposedUnit, proposedUnits } from '@dormant-beacon/core/stages';
+import { type ProposedUnit, proposedUnits } from '@dormant-beacon/core/stages/routes';
 import { Store } from '@ngrx/store';
 import { centsOrNull, Entry, factForm, field, Pick, TextField, trouble, type Trouble } from '../entry';
 import { jobFeature } from '../job';

@@ -32,6 +32,9 @@ import { StripDesk } from './strip-desk';
           <div>
             <p class="number">Bag {{ bag.number }}</p>
             <p>{{ job() }} · {{ bag.zone }}{{ bag.lies ? ' · ' + bag.lies : '' }}</p>
+            @if (bag.photo; as address) {
+              <img [src]="address" alt="" />
+            }
             @for (line of bag.lines; track line) {
               <p class="quiet">{{ line }}</p>
             }
@@ -76,6 +79,12 @@ import { StripDesk } from './strip-desk';
       font-size: 22px;
       font-weight: 700;
     }
+    img {
+      width: 120px;
+      height: 90px;
+      object-fit: cover;
+      border-radius: 8px;
+    }
     button {
       margin-top: 12px;
     }
@@ -88,7 +97,10 @@ export class BagLabels {
   protected readonly print = printPart;
   protected readonly bags = computed(() => {
     const { off } = this.desk.strip()!;
-    const bags = new Map<number, { number: number; zone: string; lies: string; lines: string[] }>();
+    const bags = new Map<
+      number,
+      { number: number; zone: string; lies: string; photo: string | null; lines: string[] }
+    >();
     for (const { id, label, entry } of off.values()) {
       if (entry.bag == null) continue;
       const item = this.desk.item(id);
@@ -96,11 +108,13 @@ export class BagLabels {
         number: entry.bag,
         zone: entry.own?.zone ?? item?.zone ?? '',
         lies: entry.lies ?? '',
+        photo: null,
         lines: [],
       };
       const held = countedOf(item, entry).map(({ kind, drive, count }) =>
         [`${count} ×`, kind, drive].filter(Boolean).join(' '),
       );
+      bag.photo ??= this.desk.photos().get(id)?.[0]?.address ?? null;
       bag.lines.push([label, held.join(', '), entry.mark].filter(Boolean).join(': '));
       bags.set(entry.bag, bag);
     }

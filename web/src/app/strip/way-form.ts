@@ -32,8 +32,10 @@ import {
 } from '../entry';
 import { LibraryDesk } from '../knowledge';
 import { More } from '../more';
+import { selectJobPolicy } from '../session';
 import { LayOut } from './lay-out';
 import { StripDesk } from './strip-desk';
+import { Store } from '@ngrx/store';
 import { bareMap } from './bare-map';
 import { suggestedParts } from './suggested-parts';
 
@@ -72,6 +74,7 @@ import { suggestedParts } from './suggested-parts';
 export class WayForm {
   private readonly desk = inject(StripDesk);
   private readonly library = inject(LibraryDesk);
+  private readonly policy = inject(Store).selectSignal(selectJobPolicy);
   protected readonly planner = inject(WayPlanner);
   readonly entered = output();
   /** A step that the way is to go round. */
@@ -101,7 +104,7 @@ export class WayForm {
     })),
   ]);
   private readonly suggested = byContent(() =>
-    this.map() === null ? [] : suggestedParts(this.desk.record()!, this.map()!),
+    this.map() === null ? [] : suggestedParts(this.desk.record()!, this.map()!, this.policy().restraintRoute),
   );
   protected readonly exchanged = fieldFrom<readonly string[]>(() =>
     this.plan()

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { restraintPackage } from './package.js';
-import { restraintPolicies } from './policies.js';
+import { restraintPolicies } from '../policies.js';
 
 describe('restraintPackage', () => {
   const belt = {

@@ -1,8 +1,9 @@
 /** What the work on the units costs, line by line, as the customer is told. */
-import { packageOf, restraintPicture, type JobRecord } from '../record/index.js';
-import { type PlannedRoute, routeKindWords } from '../route/index.js';
-import type { RoutePolicy } from '../shop/index.js';
-import type { UnitRoutes } from './unit-routes.js';
+import { type JobRecord } from '../../record/index.js';
+import { packageOf, restraintPicture } from '../../record/picture/index.js';
+import { type PlannedRoute, routeKindWords } from '../../route/index.js';
+import type { RoutePolicy } from '../../shop/index.js';
+import type { UnitRoutes } from '../unit-routes.js';
 
 export interface QuoteLine {
   readonly what: 'part' | 'coding' | 'postage' | 'labour' | 'restraint';

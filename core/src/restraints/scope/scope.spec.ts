@@ -1,4 +1,4 @@
-import { check } from '../refusal/index.js';
+import { check } from '../../refusal/index.js';
 import { restraintScope } from './scope.js';
 import {
   restraintAction,
@@ -9,8 +9,8 @@ import {
   restraintSign,
   scopeRequest,
   type ScopeRequest,
-} from './schema.js';
-import { restraintPolicies } from './policies.js';
+} from '../schema.js';
+import { restraintPolicies } from '../policies.js';
 
 const scope = (asked: unknown) => restraintScope(check(scopeRequest, asked));
 const items = restraintItem.options;

@@ -1,6 +1,6 @@
-import { usualRoutes } from '../route/index.js';
-import { defaultRoutePolicy } from '../shop/index.js';
-import { flap, Story } from '../testing/story.js';
+import { usualRoutes } from '../../route/index.js';
+import { defaultRoutePolicy } from '../../shop/index.js';
+import { flap, Story } from '../../testing/story.js';
 import { quoteOf } from './quote.js';
 
 describe('quoteOf', () => {

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
-import { tailgateMap } from '../testing/access.js';
-import { clipDirections, plugLocks } from './acts.js';
-import { checkMap, editedMap, itemsOf, type MapEdit } from './index.js';
+import { tailgateMap } from '../../testing/access.js';
+import { clipDirections, plugLocks } from '../acts.js';
+import { checkMap, itemsOf } from '../index.js';
+import { editedMap, type MapEdit } from './edit-map.js';
 import {
   readClips,
   readFasteners,
@@ -81,6 +82,7 @@ describe('lines that are typed', () => {
         kind: word,
         count: fc.integer({ min: 1, max: 99 }),
         drive: fc.option(fc.constantFrom('T20', '10', 'M16', '21'), { nil: undefined }),
+        thread: fc.option(fc.constantFrom('M6x1', 'M10'), { nil: undefined }),
         torqueNm: fc.option(fc.constantFrom(1.2, 9, 120), { nil: undefined }),
         oneTime: fc.option(fc.constant(true as const), { nil: undefined }),
         mark: fc.option(fc.constantFrom('left-hand', 'longest at the rear, hollow'), { nil: undefined }),

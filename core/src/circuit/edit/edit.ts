@@ -1,7 +1,7 @@
 /** Changes to a circuit, one at a time: each gives a new circuit, so that every one can be undone. */
 import * as z from 'zod';
-import { Refusal } from '../refusal/index.js';
-import { type Circuit, element, type Element, type ElementKind, reference } from './schema.js';
+import { Refusal } from '../../refusal/index.js';
+import { type Circuit, element, type Element, type ElementKind, reference } from '../schema.js';
 
 const point = z.string().trim().min(1).max(80);
 

@@ -1,7 +1,7 @@
 /** A restraint repair as it is bought: for each item the cheapest route that the shop's policy allows, summed. */
-import { Refusal } from '../refusal/index.js';
-import { restraintPolicies, type RestraintPolicy } from './policies.js';
-import type { PackageRequest, RestraintPackage } from './schema.js';
+import { Refusal } from '../../refusal/index.js';
+import { restraintPolicies, type RestraintPolicy } from '../policies.js';
+import type { PackageRequest, RestraintPackage } from '../schema.js';
 
 /** Share of the vehicle's value where the request names none. Source: judgement; a shop and its insurer set their own. */
 export const usualTotalLossAt = 0.7;

@@ -1,5 +1,5 @@
 import { seatTable } from './buckles.js';
-import type { SeatMoment, SeatReading } from './records.js';
+import type { SeatMoment, SeatReading } from '../records.js';
 
 const ohms = (seat: string, moment: SeatMoment, value: number): SeatReading => ({
   seat,

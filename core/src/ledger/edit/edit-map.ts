@@ -1,7 +1,7 @@
 /** Changes of an access map, one at a time: each gives a new map, and leaves nothing that leans on what is gone. */
-import { Refusal } from '../refusal/index.js';
-import type { AccessMap, MapPart, MapStep } from './access-map.js';
-import { itemsOf } from './map-steps.js';
+import { Refusal } from '../../refusal/index.js';
+import type { AccessMap, MapPart, MapStep } from '../access-map.js';
+import { itemsOf } from '../map-steps.js';
 
 export type MapEdit =
   | { readonly do: 'add-step'; readonly after: string | null }

@@ -1,5 +1,5 @@
 import { loopTable } from './loops.js';
-import type { FittedItem, LoopMoment, LoopReading } from './records.js';
+import type { FittedItem, LoopMoment, LoopReading } from '../records.js';
 
 const items: FittedItem[] = [
   { id: 'bag-l', item: 'side-bag', seat: 'front-left', label: 'seat bag left', loops: ['L9'] },

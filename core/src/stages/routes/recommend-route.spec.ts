@@ -1,5 +1,5 @@
-import { followRoutes } from '../route/index.js';
-import { plainRoute as route, planOf as plan } from '../testing/routes.js';
+import { followRoutes } from '../../route/index.js';
+import { plainRoute as route, planOf as plan } from '../../testing/routes.js';
 import { recommendRoute, routeAgainst } from './recommend-route.js';
 
 const rate = { hourlyRateCents: 6000 };

@@ -1,5 +1,5 @@
 /** Seat by seat: what the module shows of each buckle and mat, belted and unbelted, empty and occupied. */
-import type { SeatMoment, SeatReading } from './records.js';
+import type { SeatMoment, SeatReading } from '../records.js';
 
 export type SeatVerdict = 'not-read' | 'half-read' | 'follows' | 'does-not-follow' | 'unlike-the-others';
 

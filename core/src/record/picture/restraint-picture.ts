@@ -3,18 +3,16 @@ import {
   donorProof,
   type DonorProof,
   type FittedItem,
-  loopTable,
-  type LoopRow,
-  restraintPackage,
   type RestraintFile,
   type RestraintPackage,
   type RestraintPolicy,
-  restraintScope,
   type RestraintScope,
   type RestraintSign,
-} from '../restraints/index.js';
-import type { JobRecord } from './schema.js';
-import { originOf, standing } from './standing.js';
+} from '../../restraints/index.js';
+import { loopTable, type LoopRow, restraintPackage, restraintScope } from '../../restraints/scope/index.js';
+import { inventoryOf } from '../inventory.js';
+import type { JobRecord } from '../schema.js';
+import { originOf, standing } from '../standing.js';
 
 export interface PictureItem extends FittedItem {
   readonly action: RestraintScope['items'][number]['action'];
@@ -39,10 +37,6 @@ export interface RestraintRules {
   readonly policy: RestraintPolicy;
   readonly hourlyRateCents: number;
 }
-
-/** The inventory that counts, or null while the car has none. */
-export const inventoryOf = (record: JobRecord): RestraintFile | null =>
-  standing(record.inventories).at(-1)?.file ?? null;
 
 /** Null while the car has no inventory. */
 export function restraintPicture(record: JobRecord, policy: RestraintPolicy): RestraintPicture | null {

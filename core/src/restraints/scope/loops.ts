@@ -1,5 +1,5 @@
 /** All loops at once: what their module showed of each, against its limits, its other side and its peers. */
-import type { FittedItem, LoopLimit, LoopMoment, LoopReading } from './records.js';
+import type { FittedItem, LoopLimit, LoopMoment, LoopReading } from '../records.js';
 
 export type LoopVerdict =
   | 'not-read'

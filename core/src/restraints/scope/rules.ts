@@ -9,7 +9,7 @@ import {
   type RestraintItem,
   restraintSign,
   type RestraintSign,
-} from './schema.js';
+} from '../schema.js';
 
 export type Origin = 'maker-text' | 'general-practice' | 'shop-policy';
 

@@ -1,5 +1,5 @@
 /** What has to be done with each restraint item of a vehicle after an event: one action each, with its reasons. */
-import { Refusal } from '../refusal/index.js';
+import { Refusal } from '../../refusal/index.js';
 import { condemning, type Facts, fires, rules, sensible } from './rules.js';
 import type {
   InventoryItem,
@@ -9,7 +9,7 @@ import type {
   RestraintSign,
   ScopedItem,
   ScopeRequest,
-} from './schema.js';
+} from '../schema.js';
 
 /**
  * @throws Refusal where an id stands twice, or evidence is of an item that is not there

@@ -1,9 +1,9 @@
 /** Units whose routes are worth weighing: what the traces would have replaced next, and is not weighed yet. */
-import type { Element } from '../circuit/index.js';
-import { type JobRecord, openTraces, originOf, standing } from '../record/index.js';
-import type { UnitSort } from '../route/index.js';
-import type { NextTests } from '../trace/index.js';
-import { isRestraintTrace } from './safety.js';
+import type { Element } from '../../circuit/index.js';
+import { type JobRecord, openTraces, originOf, standing } from '../../record/index.js';
+import type { UnitSort } from '../../route/index.js';
+import type { NextTests } from '../../trace/index.js';
+import { isRestraintTrace } from '../safety.js';
 
 export interface ProposedUnit {
   readonly unit: string;

@@ -1,10 +1,11 @@
 /**
  * What holds a step, as it is typed: a line each. `4 screw T20 2 Nm once, left-hand` is four screws with the drive T20,
- * tightened to 2 Nm, used once, of which it is said that they are left-hand.
+ * tightened to 2 Nm, used once, of which it is said that they are left-hand. A thread stands behind its word:
+ * `2 bolt 10 thread M6x1 9 Nm`.
  */
-import { Refusal } from '../refusal/index.js';
-import type { MapFastener, MapPart, MapStep } from './access-map.js';
-import { clipDirections, plugLocks } from './acts.js';
+import { Refusal } from '../../refusal/index.js';
+import type { MapFastener, MapPart, MapStep } from '../access-map.js';
+import { clipDirections, plugLocks } from '../acts.js';
 
 type Clip = NonNullable<MapStep['clips']>[number];
 type Plug = NonNullable<MapStep['plugs']>[number];
@@ -29,6 +30,8 @@ export function readFasteners(text: string): MapFastener[] {
     if (words[0] === 'x' || words[0] === '×') words.shift();
     const once = words.at(-1) === 'once' && words.pop() !== undefined;
     const torque = words.at(-1) === 'Nm' && words.pop() !== undefined ? Number(words.pop()) : null;
+    const threadAt = words.length - 2;
+    const thread = words[threadAt] === 'thread' ? words.splice(threadAt, 2)[1]! : null;
     const drive = words.length > 1 && /^[A-Z]*\d[\w/.-]*$/.test(words.at(-1)!) ? words.pop()! : null;
     const kind = words.join(' ');
     if (!Number.isInteger(count) || count < 1 || Number.isNaN(torque) || !/^\p{L}/u.test(kind))
@@ -40,6 +43,7 @@ export function readFasteners(text: string): MapFastener[] {
       kind,
       count,
       ...(drive === null ? {} : { drive }),
+      ...(thread === null ? {} : { thread }),
       ...(torque === null ? {} : { torqueNm: torque }),
       ...(once ? { oneTime: true } : {}),
       ...(marks.length === 0 ? {} : { mark: marks.join(',').trim() }),
@@ -50,8 +54,15 @@ export function readFasteners(text: string): MapFastener[] {
 export const writeFasteners = (fasteners: readonly MapFastener[] | null | undefined): string =>
   (fasteners ?? [])
     .map(
-      ({ kind, drive, count, torqueNm, oneTime, mark }) =>
-        [count, kind, drive, torqueNm == null ? null : `${torqueNm} Nm`, oneTime === true ? 'once' : null]
+      ({ kind, drive, thread, count, torqueNm, oneTime, mark }) =>
+        [
+          count,
+          kind,
+          drive?.replaceAll(' ', ''),
+          thread == null ? null : `thread ${thread.replaceAll(' ', '')}`,
+          torqueNm == null ? null : `${torqueNm} Nm`,
+          oneTime === true ? 'once' : null,
+        ]
           .filter((one) => one != null)
           .join(' ') + (mark ? `, ${mark}` : ''),
     )

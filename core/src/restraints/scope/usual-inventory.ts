@@ -1,5 +1,5 @@
 /** What a car of so many seats usually has, to begin an inventory with: the shop takes out and adds what this car has. */
-import type { FittedItem } from './records.js';
+import type { FittedItem } from '../records.js';
 
 /** Seats of a row, from left to right, for each number of seats; rows from the front. */
 const rows: Readonly<Record<number, readonly (readonly string[])[]>> = {

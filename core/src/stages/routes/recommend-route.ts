@@ -1,7 +1,7 @@
 /** Which route to take, in sentences that a desk person can read to the customer. */
-import type { Followed, RouteSpread } from '../route/index.js';
-import { percent } from '../units/index.js';
-import { type Said, say } from '../words/index.js';
+import type { Followed, RouteSpread } from '../../route/index.js';
+import { percent } from '../../units/index.js';
+import { type Said, say } from '../../words/index.js';
 
 export interface Recommendation {
   readonly id: string;

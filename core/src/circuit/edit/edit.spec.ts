@@ -1,12 +1,13 @@
 import fc from 'fast-check';
-import { check } from '../refusal/index.js';
-import { caseOfCircuit, nextTests, traceCase } from '../trace/index.js';
-import { templates } from '../trace/templates/index.js';
+import { check } from '../../refusal/index.js';
+import { nextTests, traceCase } from '../../trace/index.js';
+import { caseOfCircuit } from '../../trace/edit/index.js';
+import { templates } from '../../trace/templates/index.js';
 import { circuitEdit, edited, newElement } from './edit.js';
 import { circuitFlaws } from './flaws.js';
-import { type Circuit, circuit, type Element, element, type ElementKind } from './schema.js';
-import { solve } from './solve.js';
-import { gaugeArea, wireOhms } from './wires.js';
+import { type Circuit, circuit, type Element, element, type ElementKind } from '../schema.js';
+import { solve } from '../solve.js';
+import { gaugeArea, wireOhms } from '../wires.js';
 
 const battery: Element = { id: 'BAT', kind: 'battery', pins: ['b+', 'gnd'], volts: 12, ohms: 0.01 };
 const lamp: Element = { id: 'LP', kind: 'lamp', pins: ['b+', 'lp'], volts: 12, watts: 21 };

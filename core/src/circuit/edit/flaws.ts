@@ -1,5 +1,5 @@
 /** What is wrong with a circuit while it is being drawn: found at once, before it is solved. */
-import { type Circuit, type Element, reference } from './schema.js';
+import { type Circuit, type Element, reference } from '../schema.js';
 
 export interface Flaw {
   readonly what: 'twice' | 'dangling' | 'no ground' | 'no supply' | 'shorted pins';

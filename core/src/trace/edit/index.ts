@@ -1,0 +1,3 @@
+export { bareCase, circuitFile, type CircuitFile, circuitFileFormat } from './circuit-file.js';
+export { editedCase } from './edit-case.js';
+export { caseOfCircuit } from './from-circuit.js';
