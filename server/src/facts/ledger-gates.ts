@@ -149,7 +149,8 @@ export const functionTries: Gate = (record, fact) => {
       throw conflict('Something is off already: what it did as it came cannot be tried any more.');
     return;
   }
-  if (own && own.is !== 'in') throw conflict(`${capital(own.part.label)} is not in yet.`);
+  if (own && own.is !== 'in')
+    throw conflict(`${capital(own.part.label)} is not ${own.exchange ? 'in' : 'done'} yet.`);
   if (disturbed && moment !== 'closed')
     throw invalid('data.moment', 'what was unplugged on the way is tried with everything closed');
   if (moment === 'before-closing' && strip.beforeTry > 0)

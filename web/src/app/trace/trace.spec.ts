@@ -100,7 +100,7 @@ describe('TracePage', () => {
     ]);
   });
 
-  it('keeps what was chosen by hand when the same plan comes again, and takes the new first one otherwise', async () => {
+  it('keeps what was chosen by hand while a plan is thought out further, and takes the first one after an entry', async () => {
     const record = traced();
     const bench = await planned(record);
     const chosen = () => bench.page.querySelector('.chosen .what')!.textContent;
@@ -116,7 +116,14 @@ describe('TracePage', () => {
       JobEvents.tracePlanned({ traceId: anId('t'), plan: { ...plan, next: [...plan.next].reverse() } }),
     );
     await bench.fixture.whenStable();
+    expect(chosen()).toBe(byHand);
+    const read = traced([{ test: 'signal', value: 4.92 }]);
+    bench.store.dispatch(JobEvents.loaded({ record: { ...read, seq: record.seq + 1 } }));
+    const after = nextTests(caseOf(read, read.traces[0]!));
+    bench.store.dispatch(JobEvents.tracePlanned({ traceId: anId('t'), plan: after }));
+    await bench.fixture.whenStable();
     expect(chosen()).toBe(bench.page.querySelector('.action.first .what')!.textContent);
+    expect(chosen()).not.toBe(byHand);
   });
 
   it('shows measured beside predicted, and lets a reading be taken back', async () => {

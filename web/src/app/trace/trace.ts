@@ -187,7 +187,7 @@ export class TracePage {
     // Where what is chosen measures at this point already, a press changes nothing under the hands.
     if (chosen && measuresThere(chosen)) return;
     const found = this.plan()?.next.find(measuresThere);
-    if (found) this.chosen.set(keyOf(found));
+    if (found) this.hold(keyOf(found));
   }
 
   /** Tests that the class of a cavity forbids, with the reason. */
@@ -198,11 +198,38 @@ export class TracePage {
       label: this.case()?.tests.find(({ id }) => id === test)?.label ?? test,
     })),
   );
-  /** The first action, until one is chosen by hand; a plan that offers the same in the same order changes nothing. */
-  protected readonly chosen = linkedSignal<readonly string[], string | null>({
-    source: byContent(() => this.plan()?.next.map(keyOf) ?? []),
-    computation: ([first]) => first ?? null,
+  private readonly keys = byContent(() => this.plan()?.next.map(keyOf) ?? []);
+  /** What of the trace was entered so far: with the next entry another action is the next. */
+  private readonly entered = computed(() => {
+    const { readings, epochs, done } = this.case() ?? {};
+    return [this.traceId(), readings?.length, epochs?.length, done?.length].join(' ');
   });
+  /** What a hand is at: a plan that is thought out further takes nothing from under it. */
+  private readonly held = signal<{ readonly key: string; readonly entered: string } | null>(null);
+  /** The first action, until one is chosen by hand; a plan that offers the same in the same order changes nothing. */
+  protected readonly chosen = linkedSignal<
+    { readonly keys: readonly string[]; readonly held: string | null },
+    string | null
+  >({
+    source: () => {
+      const [keys, held] = [this.keys(), this.held()];
+      return { keys, held: held?.entered === this.entered() && keys.includes(held.key) ? held.key : null };
+    },
+    computation: ({ keys, held }, before) => {
+      if (held !== null) return held;
+      return before?.source.keys === keys ? before.value : (keys[0] ?? null);
+    },
+  });
+
+  protected hold(key: string): void {
+    if (this.held()?.key === key && this.held()?.entered === this.entered()) return;
+    this.held.set({ key, entered: this.entered() });
+  }
+
+  protected letGo(): void {
+    this.held.set(null);
+    this.chosen.set(null);
+  }
   protected readonly chosenAction = computed(
     () => this.plan()?.next.find((action) => keyOf(action) === this.chosen()) ?? null,
   );
