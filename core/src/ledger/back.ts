@@ -28,6 +28,13 @@ export function notYetBack(state: LedgerState, step: string, now: string): reado
     if (wait.endsAt > now && closesOver(state, step, wait.over))
       why.push({ why: 'time', says: `The time for ${wait.what} is not up.`, until: wait.endsAt });
   const items = itemsOf(map);
+  for (const { over, name, minutes } of state.untimed)
+    if (step !== over && closesOver(state, step, over))
+      why.push({
+        why: 'time',
+        says: `The time for ${name} at ${items.find(({ id }) => id === over)!.label} was not started: ${minutes} min.`,
+        until: null,
+      });
   const isOut = parts.some(({ part }) => part.id === step);
   if (place !== undefined) {
     const open = new Set([...off.keys()].flatMap((id) => graph.places.get(id) ?? []));

@@ -2,7 +2,7 @@
 import { disturbedId } from './acts.js';
 import type { MapPart } from './access-map.js';
 import { isPart, type MapItem } from './map-steps.js';
-import type { LedgerEntry } from './state.js';
+import type { LedgerEntry } from './records.js';
 
 /** @param tried steps that are tried with a part anyway */
 export function disturbedBy(

@@ -60,12 +60,12 @@ const rows: readonly KindRow[] = [
     rules: lampRules,
   },
   {
-    words: /tail|brake light|stop lamp|rear lamp|bulb/,
+    words: /\btail(?: ?lamp| ?light)?\b|brake light|stop lamp|rear lamp|\bbulb/,
     modes: ['tail', 'brake', 'both together', 'turn signal', 'reversing'],
     rules: lampRules,
   },
   {
-    words: /daytime|led unit|led driver|lamp|light/,
+    words: /daytime|led unit|led driver|(?<!c)lamp|light\b/,
     modes: ['on', 'dimmed', 'off', 'no bulb message'],
     rules: lampRules,
   },
@@ -74,7 +74,7 @@ const rows: readonly KindRow[] = [
     modes: ['down', 'up', 'one touch', 'stops at an obstacle', 'from each switch'],
     rules: ['The end stops are taught before anything relies on the pinch guard.'],
   },
-  { words: /mirror/, modes: ['left and right', 'up and down', 'folds', 'heats', 'turn signal in it'] },
+  { words: /\bmirror/, modes: ['left and right', 'up and down', 'folds', 'heats', 'turn signal in it'] },
   {
     words: /clock ?spring|steering wheel|column switch|contact reel/,
     modes: [
@@ -105,7 +105,7 @@ const rows: readonly KindRow[] = [
     rules: ['Nothing of it is tried but its lamp and its module. It goes in while the car is safe.'],
   },
   {
-    words: /seat/,
+    words: /\bseat/,
     modes: ['each motor both ways', 'heats', 'belt reminder', 'occupant sensing by its live value'],
     rules: ['The harness below is laid as it was; nothing is pinched over the whole travel.'],
   },
@@ -132,7 +132,7 @@ const rowsOf = (kind: string): readonly KindRow[] => {
   return row ? [row] : [];
 };
 
-/** @example modesOf({ kind: 'latch', label: 'boot latch' })[0] // 'tried open: latches over a screwdriver' */
+/** @example modesOf({ kind: 'boot latch' })[0] // 'tried open: latches over a screwdriver' */
 export function modesOf(part: {
   readonly kind: string;
   readonly modes?: readonly string[] | null | undefined;

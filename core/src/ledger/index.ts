@@ -27,10 +27,12 @@ export {
 export { type NotYet, notYetBack } from './back.js';
 export { type PowerBatch, type StepPower } from './batches.js';
 export { countLedger, type CountRow } from './count.js';
+export { lastEntries } from './last-entries.js';
 export { fitRulesOf, modesOf } from './function-sheet.js';
 export { checkMap, isPart, itemsOf, type MapItem } from './map-steps.js';
 export { planLedger, planningLedger } from './plan.js';
 export {
+  type LedgerEntry,
   ledgerEntryData,
   type LedgerEntryData,
   stripPlanData,
@@ -56,7 +58,6 @@ export {
 export {
   bagFor,
   countedOf,
-  type LedgerEntry,
   type LedgerPhase,
   type LedgerState,
   ledgerState,

@@ -102,3 +102,14 @@ export const tryData = z.strictObject({
   note: line.nullish(),
 });
 export type TryData = z.infer<typeof tryData>;
+
+/** What an entry carries of its place in the job. */
+interface Stamp {
+  readonly id: string;
+  readonly seq: number;
+  readonly personId: string;
+  readonly recordedAt: string;
+}
+export type LedgerEntry = LedgerEntryData & Stamp;
+export type CureWait = WaitData & Stamp;
+export type FunctionTry = TryData & Stamp;

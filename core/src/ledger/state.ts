@@ -8,21 +8,11 @@ import { countLedger, type CountRow } from './count.js';
 import { accessGraph, type AccessGraph } from './graph.js';
 import { disturbedBy } from './disturbed.js';
 import { isPart, itemsOf, type MapItem, stepsOf } from './map-steps.js';
-import type { LedgerEntryData, StripPlanData, TryData, WaitData } from './records.js';
+import type { CureWait, FunctionTry, LedgerEntry, LedgerEntryData, StripPlanData } from './records.js';
+import { lastEntries } from './last-entries.js';
 import { refitOf } from './refit.js';
 import { type Finding, judgeTries } from './tries.js';
 import { triedSteps } from './way.js';
-
-interface Stamp {
-  readonly id: string;
-  readonly seq: number;
-  readonly personId: string;
-  readonly recordedAt: string;
-}
-/** An entry of the ledger with its place in the order of the job. */
-export type LedgerEntry = LedgerEntryData & Stamp;
-export type CureWait = WaitData & Stamp;
-export type FunctionTry = TryData & Stamp;
 
 export interface LedgerFacts {
   readonly plan: Omit<StripPlanData, 'kept'>;
@@ -44,6 +34,13 @@ export interface RunningWait {
   readonly endsAt: string;
   readonly over: string | null;
   readonly startedAt: string;
+}
+
+/** A material whose time has to run before anything is closed over it. */
+export interface Untimed {
+  readonly over: string;
+  readonly name: string;
+  readonly minutes: number;
 }
 
 export type LedgerPhase = 'off' | 'fit' | 'back' | 'try' | 'try-again' | 'try-closed' | 'count' | 'done';
@@ -71,6 +68,8 @@ export interface LedgerState {
   readonly waits: readonly RunningWait[];
   /** What was unplugged on the way; null where nothing was. */
   readonly disturbed: MapPart | null;
+  /** What went in with something that cures or dries, and whose time nobody has started since. */
+  readonly untimed: readonly Untimed[];
   readonly findings: readonly Finding[];
   /** Parts that were not tried since they went in, before closing or with all closed. */
   readonly untried: { readonly open: readonly MapPart[]; readonly closed: readonly MapPart[] };
@@ -92,7 +91,7 @@ export function ledgerState(
   const items = itemsOf(map);
   const byId = new Map(items.map((item) => [item.id, item]));
   const graph = accessGraph(stepsOf(map));
-  const last = new Map(entries.map((entry) => [entry.step, entry]));
+  const last = lastEntries(entries);
   const is = (id: string) => last.get(id)?.as ?? null;
   const exchanged = new Set(targets.filter(({ work }) => work === 'exchange').map(({ part }) => part));
   const inPlace = new Set(targets.filter(({ work }) => work === 'in-place').map(({ part }) => part));
@@ -136,6 +135,7 @@ export function ledgerState(
     parts,
     ...own,
     waits: runningWaits(waits),
+    untimed: untimedOf(items, last, entries, waits),
     ...judged,
     counts,
   };
@@ -191,6 +191,24 @@ const mated = (items: readonly MapItem[]): readonly string[] =>
         danger === 'restraint' || plugs?.some(({ cavity }) => cavity === 'squib' || cavity === 'sensor'),
     )
     .map(({ id }) => id);
+
+function untimedOf(
+  items: readonly MapItem[],
+  last: ReadonlyMap<string, LedgerEntry>,
+  entries: readonly LedgerEntry[],
+  waits: readonly CureWait[],
+): Untimed[] {
+  return items.flatMap(({ id, materials }) => {
+    if (last.get(id)?.as !== 'on') return [];
+    const since = entries.findLast(({ step, as }) => step === id && as === 'off')?.seq ?? 0;
+    const timed = waits.some(({ over, seq, ends }) => ends == null && over === id && seq > since);
+    return timed
+      ? []
+      : (materials ?? []).flatMap(({ name, waitMinutes }) =>
+          waitMinutes == null ? [] : [{ over: id, name, minutes: waitMinutes }],
+        );
+  });
+}
 
 function runningWaits(waits: readonly CureWait[]): RunningWait[] {
   const ended = new Set(waits.flatMap(({ ends }) => ends ?? []));

@@ -115,6 +115,7 @@ describe('a way through an access map', () => {
     expect(says({ order: way.order.slice(0, 3), minutes: 9 })).toThrowError(/does not reach/);
     expect(says({ order: [...way.order, 'film'] })).toThrowError(/stands twice/);
     expect(says({ minutes: 2 })).toThrowError(/12 minutes/);
+    expect(() => checkWay(tailgateMap, { targets: motor, without: ['film'] }, way)).toThrowError(/left out/);
     expect(says({ order: ['constructor'] })).toThrowError(/no step/);
   });
 
@@ -250,6 +251,24 @@ describe('the ledger of a car that is taken apart', () => {
     expect(notYetBack(own.state, 'upper-trim', own.now)).toEqual([
       jasmine.objectContaining({ why: 'untried' }),
     ]);
+  });
+
+  it('holds what closes over something that cures, also where nobody has started its time', () => {
+    const [motorPart] = tailgateMap.parts;
+    const map: AccessMap = {
+      ...tailgateMap,
+      parts: [{ ...motorPart!, materials: [{ name: 'sealant', rule: 'round the shaft', waitMinutes: 45 }] }],
+    };
+    const own = new Work(stripPlan(map, motor)).off('lower-trim', 'film', 'plug', 'motor').on('motor');
+    const plug = () => notYetBack(own.state, 'plug', own.now);
+    expect(plug().map(({ says }) => says)).toEqual([
+      'The time for sealant at the motor was not started: 45 min.',
+    ]);
+    own.wait(45, 'motor');
+    expect(plug()[0]!.until).not.toBeNull();
+    // Taken out again and put back with new sealant, it is timed anew.
+    own.off('motor').on('motor');
+    expect(plug().map(({ until }) => until === null)).toContain(true);
   });
 
   it('names what is left over by its bag, and takes a count by hand for what it is', () => {

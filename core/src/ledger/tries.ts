@@ -2,7 +2,7 @@
 import type { MapPart } from './access-map.js';
 import type { TryMoment } from './acts.js';
 import { isTriedOpen, modesOf } from './function-sheet.js';
-import type { FunctionTry, LedgerEntry } from './state.js';
+import type { FunctionTry, LedgerEntry } from './records.js';
 
 /** A mode that works no more: what was closed last is opened again. */
 export interface Finding {

@@ -59,7 +59,7 @@ export function triedSteps(map: AccessMap, targets: StripAim['targets']): readon
 }
 
 /** @throws Refusal where a way that was worked out elsewhere cannot be gone, or does not reach what it is for */
-export function checkWay(map: AccessMap, { targets, gained }: StripAim, way: StripWay): void {
+export function checkWay(map: AccessMap, { targets, gained, without }: StripAim, way: StripWay): void {
   const graph = accessGraph(stepsOf(map, new Set(gained ?? [])));
   const order = way.order.map((id, n) => placeOf(graph.places, id, `way.order[${n}]`));
   targets.forEach(({ part }, n) => {
@@ -67,6 +67,9 @@ export function checkWay(map: AccessMap, { targets, gained }: StripAim, way: Str
       throw new Refusal(`targets[${n}].part`, `the map has no part "${part}"`);
     if (!way.order.includes(part)) throw new Refusal('way.order', `the way does not reach "${part}"`);
   });
+  const left = way.order.findIndex((id) => without?.includes(id));
+  if (left !== -1)
+    throw new Refusal(`way.order[${left}]`, `"${way.order[left]!}" is left out: the way goes round it`);
   const done = new Set<number>();
   for (const [n, step] of order.entries()) {
     const ways = graph.needs[step]!;

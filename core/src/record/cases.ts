@@ -1,5 +1,5 @@
 /** The cases that a job's traces stand for now: their circuit with every reading and repair entered so far. */
-import { itemsOf, stepsTo } from '../ledger/index.js';
+import { itemsOf, lastEntries, stepsTo } from '../ledger/index.js';
 import type { TraceCase, TraceReading } from '../trace/index.js';
 import type { JobRecord, StripPlanFact, Trace } from './schema.js';
 import { originOf, standing } from './standing.js';
@@ -52,8 +52,8 @@ export const stripPlanOf = (record: JobRecord): StripPlanFact | null =>
 
 /** Ids of the steps that are off now: what is off is reached. */
 export function stepsOff(record: JobRecord): ReadonlySet<string> {
-  const last = new Map(standing(record.ledgerEntries).map(({ step, as }) => [step, as]));
-  return new Set([...last].filter(([, as]) => as === 'off').map(([step]) => step));
+  const last = [...lastEntries(standing(record.ledgerEntries)).values()];
+  return new Set(last.filter(({ as }) => as === 'off').map(({ step }) => step));
 }
 
 /** What has to be reached for the trace's tests, in the steps of the car's own map where the plan says which part that is. */

@@ -263,8 +263,10 @@ function strip(at: Situation): Decided {
     if (wait && phase === 'back') return ['waiting', wait.what, wait.endsAt];
     return ['open', onLedger[phase](at.strip)];
   }
-  if (noted(at, 'strip')) return ['done'];
-  if (at.beacons.length > 0 && at.untreated.length === 0) return ['not-needed', 'nothing was taken off'];
+  // In a short job a note is all that is asked for; elsewhere it is no ledger.
+  if (noted(at, 'strip') && at.short) return ['done'];
+  if (at.beacons.length > 0 && at.untreated.length === 0)
+    return ['not-needed', withPart(at).length > 0 ? 'no ledger was kept' : 'nothing was taken off'];
   if (at.units.some(({ step }) => step === 'fit')) return ['open', 'plan the way in'];
   return at.based ? ['closed', 'after the trace'] : ['closed', 'after the baseline'];
 }

@@ -151,6 +151,10 @@ describe('the stage of strip and fit', () => {
     );
     expect(why({ label: 'the passenger airbag' })).toContain('airbag');
     expect(why({ danger: 'high-voltage' })).toBe('it is near high voltage');
+    // A seat is moved by its own control; a bag is not, whatever the map calls it.
+    const moved = { act: 'move', power: 'on', area: 'seat' };
+    expect(why({ ...moved, label: 'the seat, right forward' })).toBeNull();
+    expect(why({ ...moved, label: 'the curtain airbag aside' })).toContain('airbag');
     expect(whyGuarded(record, mapPart('y', [], { label: 'the left belt', kind: 'belt' }))).toContain('belt');
   });
 

@@ -59,15 +59,7 @@ const stepPower = (item: MapItem) =>
  * takes one away; where the place is not known its words decide.
  */
 export function whyGuarded(record: JobRecord, item: MapItem): string | null {
-  // The car's own controls, worked from outside every path: the wheel turned, the seat moved, the glass let down.
-  if (
-    !item.danger &&
-    !isPart(item) &&
-    item.power === 'on' &&
-    item.act === 'move' &&
-    heldBy(item).length === 0
-  )
-    return null;
+  if (isOwnControl(item)) return null;
   if (item.danger) return item.danger === 'restraint' ? 'it is restraint work' : 'it is near high voltage';
   const plug = item.plugs?.find(
     ({ cavity }) => cavity === 'squib' || cavity === 'sensor' || cavity === 'high-voltage',
@@ -78,7 +70,7 @@ export function whyGuarded(record: JobRecord, item: MapItem): string | null {
       : `${plug.name} is a plug of the restraints`;
   const where = isPart(item) ? [item.zone] : [item.place, item.zone];
   const near = nearZone(inventoryOf(record), {
-    label: [item.label, ...where].join(', '),
+    label: [item.label, ...(isPart(item) ? [item.kind] : []), ...where].join(', '),
     // A plug that has no place of its own lies where the step is done.
     touches: [where, ...(item.plugs ?? []).map(({ name }) => [name, ...where])],
     byHand: !isPart(item) && item.act === 'open' && !item.fasteners?.length && !item.clips?.length,
@@ -102,6 +94,18 @@ export function waitNow({ waits, entries }: Pick<Strip, 'waits' | 'entries'>): R
       .at(-1) ?? null
   );
 }
+
+/**
+ * The car's own controls, worked from outside every path: the wheels turned, the seat moved, the glass let down. What
+ * names a restraint item is none, whatever the map calls it.
+ */
+const isOwnControl = (item: MapItem): boolean =>
+  !item.danger &&
+  !isPart(item) &&
+  item.power === 'on' &&
+  item.act === 'move' &&
+  heldBy(item).length === 0 &&
+  guardOf({ part: item.label }).guard === 'none';
 
 /** The bag into which what comes off next goes. */
 export const nextBag = ({ map, off, entries }: Strip, zone: string): number =>

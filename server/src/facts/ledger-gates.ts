@@ -49,6 +49,9 @@ export const stripPlans: Gate = (record, fact) => {
     if (!names.has(part)) throw invalid(`data.reaches[${n}].part`, 'this part is not among the targets');
   }
   const before = stripOf(record);
+  const pretended = (aim.gained ?? []).find((id) => before?.off.has(id) !== true);
+  if (pretended !== undefined)
+    throw invalid('data.gained', `"${pretended}" is not off: look at the ledger again`);
   if (!before) return;
   if (fact.corrects === null)
     throw conflict('This job has its way in already: change that one, so that its ledger goes on.');

@@ -203,6 +203,8 @@ describe('the ledger', () => {
       detail(await shop.enter(other.jobId, 'strip-plans', { ...planned(), ...own }));
     expect(await refused({ way: { ...planned().way, order: ['motor'] } })).toContain('data.way.order[0]');
     expect(await refused({ way: { ...planned().way, minutes: 1 } })).toContain('12 minutes');
+    const pretended = { gained: ['trim'], way: wayOf(map, { targets, gained: ['trim'] }) };
+    expect(await refused(pretended)).toContain('"trim" is not off');
     expect(await refused({ map: { ...map, steps: map.steps.slice(0, 1) } })).toContain('data.map');
     expect(await refused({ reaches: [{ traceId: randomUUID(), access: 'out', part: 'motor' }] })).toContain(
       'no such trace',

@@ -4,6 +4,7 @@
  * `2 bolt 10 thread M6x1 9 Nm`.
  */
 import { Refusal } from '../../refusal/index.js';
+import { cavityClass } from '../../trace/index.js';
 import type { MapFastener, MapPart, MapStep } from '../access-map.js';
 import { clipDirections, plugLocks } from '../acts.js';
 
@@ -83,8 +84,6 @@ export function readClips(text: string): Clip[] {
 export const writeClips = (clips: MapStep['clips']): string =>
   (clips ?? []).map(({ what, count, direction }) => `${count} ${what} ${direction}`).join('\n');
 
-const cavities = ['squib', 'sensor', 'network', 'switch', 'power', 'high-voltage'] as const;
-
 /** @throws Refusal that names the line @example readPlugs('X41: secondary lock, latch (squib)')[0].cavity // 'squib' */
 export function readPlugs(text: string): Plug[] {
   return linesOf(text).map((line) => {
@@ -97,7 +96,7 @@ export function readPlugs(text: string): Plug[] {
       .map((one) => one.trim())
       .filter((one) => one !== '');
     const known = words.flatMap((word) => plugLocks.find((lock) => lock === word) ?? []);
-    const own = cavities.find((one) => one === cavity);
+    const own = cavityClass.options.find((one) => one === cavity);
     if (name.trim() === '' || known.length < words.length || (cavity !== undefined && own === undefined))
       throw new Refusal(
         '',
