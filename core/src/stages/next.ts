@@ -6,8 +6,8 @@ import { percent } from '../units/index.js';
 import { planned } from './planned.js';
 import { doFirst } from './power.js';
 import type { Situation } from './situation.js';
-import { doing, heldBy, itemsOf } from '../ledger/index.js';
-import { labelOf, type Strip, unevenWords, waitNow } from './strip.js';
+import { waitNow } from './strip.js';
+import { stripNext, stripThing } from './strip-next.js';
 import type { Lacking, Proof } from '../proof/index.js';
 import { say } from '../words/index.js';
 import { type NextThing, thing } from './thing.js';
@@ -142,77 +142,6 @@ function unitNext({ units }: Situation): NextThing | null {
 
 /** Steps in which nobody in the shop has anything to do. */
 const waiting: ReadonlySet<UnitStep> = new Set(['asked', 'ordered', 'away']);
-
-/** The car that is being taken apart, where hands can go on: a part that is not here, or not found yet, comes first. */
-function stripNext({ strip, units }: Situation, plans: ReadonlyMap<string, NextTests>): NextThing | null {
-  if (!strip) return null;
-  const begun = strip.entries.length > 0;
-  const here = units.every(({ step }) => step === 'fit' || step === 'done');
-  if (strip.phase === 'off' && strip.parts.every(({ exchange }) => !exchange) && plans.size > 0)
-    return isReachedFor(strip, plans) ? stripThing(strip) : null;
-  if (strip.phase === 'off') return begun || here ? stripThing(strip) : null;
-  if (strip.phase === 'fit')
-    return here && strip.parts.some(({ exchange, is }) => exchange && is !== 'in') ? stripThing(strip) : null;
-  return stripThing(strip);
-}
-
-/** Where a part is only reached for a test, the way to it is opened once that test comes next. */
-function isReachedFor({ plan }: Strip, plans: ReadonlyMap<string, NextTests>): boolean {
-  return (plan.reaches ?? []).some(({ traceId, access }) =>
-    plans.get(traceId)?.next[0]?.before.accesses.includes(access),
-  );
-}
-
-function stripThing(strip: Strip): NextThing | null {
-  const { phase, left, refit, parts, untried, findings, counts } = strip;
-  const item = (id: string) => itemsOf(strip.map).find((own) => own.id === id);
-  const step = (id: string, as: 'off' | 'on') => {
-    const own = item(id);
-    return own ? doing(own, as) : `${as === 'off' ? 'Take off' : 'Put back'} ${labelOf(strip, id)}`;
-  };
-  const held = (id: string, as: 'off' | 'on') => {
-    const own = item(id);
-    const words = own ? heldBy(own, as).join('; ') : '';
-    return words === '' ? null : say('strip.held', { held: words.charAt(0).toUpperCase() + words.slice(1) });
-  };
-  switch (phase) {
-    case 'off':
-      return thing('strip', say('strip.off', { step: step(left[0]!, 'off') }), held(left[0]!, 'off'));
-    case 'fit': {
-      const { part, exchange } = parts.find(({ is }) => is !== 'in')!;
-      return thing('strip', say(exchange ? 'strip.fit' : 'strip.inPlace', { part: part.label }));
-    }
-    case 'back': {
-      const wait = waitNow(strip);
-      const next = say('strip.back', { step: step(refit[0]!, 'on') });
-      return thing('strip', next, held(refit[0]!, 'on'), wait?.what ?? null, wait?.endsAt ?? null);
-    }
-    case 'try':
-      return thing('strip', say('strip.try', { part: untried.open[0]!.label }));
-    case 'try-again': {
-      const [{ part, mode, workedBefore }] = findings as readonly [(typeof findings)[number]];
-      return thing(
-        'strip',
-        say('strip.tryAgain', { part: part.label, mode }),
-        workedBefore ? say('strip.workedBefore') : null,
-      );
-    }
-    case 'try-closed':
-      return thing('strip', say('strip.tryClosed', { part: untried.closed[0]!.label }));
-    case 'count':
-      return thing(
-        'strip',
-        say('strip.count', {
-          left: counts.rows
-            .filter(({ difference }) => difference !== 0)
-            .map(unevenWords)
-            .join(', '),
-        }),
-      );
-    case 'done':
-      return null;
-  }
-}
 
 function unitThing(own: UnitRoutes): NextThing {
   const { unit, checkFirst } = own.plan;

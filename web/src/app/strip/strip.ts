@@ -16,6 +16,7 @@ import { BackCard } from './back-card';
 import { BagLabels } from './bag-labels';
 import { CountTable } from './count-table';
 import { FunctionSheet } from './function-sheet';
+import { MaterialLines } from './material-lines';
 import { LayOut } from './lay-out';
 import { OffCard } from './off-card';
 import { OffList } from './off-list';
@@ -37,6 +38,7 @@ import { WayForm } from './way-form';
     FunctionSheet,
     LayOut,
     MatButtonModule,
+    MaterialLines,
     More,
     NgTemplateOutlet,
     OffCard,
@@ -117,6 +119,8 @@ export class StripPage {
   protected readonly running = computed(
     () => this.strip()?.waits.filter((own) => own.endsAt > this.desk.now()) ?? [],
   );
+  /** What went in with something that cures, and was not timed: before anything is closed over it. */
+  protected readonly untimed = computed(() => [...new Set(this.strip()!.untimed.map(({ over }) => over))]);
   /** Who was here last, and with what: whoever takes over reads it first. */
   protected readonly last = computed(() => {
     const entry = this.strip()?.entries.at(-1);
