@@ -65,5 +65,5 @@ export {
   type RunningWait,
 } from './state.js';
 export { type Finding, modesAt, passes } from './tries.js';
-export { doing, fastenerWords, heldBy, plugWords } from './words.js';
+export { bareName, doing, fastenerWords, heldBy, plugWords } from './words.js';
 export { checkWay, needsOfWay, planningWay, stepsTo, wayOf, type WayNeeds } from './way.js';

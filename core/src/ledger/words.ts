@@ -46,6 +46,9 @@ const acts: Readonly<Record<MapStep['act'], readonly [off: string, on: string]>>
   open: ['Open', 'Close'],
 };
 
+/** A name as it stands alone: `the lower trim` → `lower trim`. */
+export const bareName = ({ label }: Pick<MapItem, 'label'>): string => label.replace(/^the /, '');
+
 /** What is done, and to what: `Unplug the wiper motor`. */
 export function doing(
   item: Pick<MapStep, 'act' | 'label'> | Pick<MapPart, 'kind' | 'label'>,

@@ -9,7 +9,7 @@ import {
   output,
   viewChild,
 } from '@angular/core';
-import { type AccessMap, isPart, type MapItem } from '@dormant-beacon/core/ledger';
+import { type AccessMap, bareName, isPart, type MapItem } from '@dormant-beacon/core/ledger';
 import { drawnMap } from './layers';
 
 const cell = { width: 172, height: 78, box: 148, tall: 62 };
@@ -172,8 +172,8 @@ export class AccessDrawing {
 }
 
 /** A name in two lines, without its article. */
-function linesOf({ label }: MapItem): string[] {
-  const words = label.replace(/^the /, '').split(' ');
+function linesOf(item: MapItem): string[] {
+  const words = bareName(item).split(' ');
   const lines = [''];
   for (const word of words) {
     const line = `${lines.at(-1)!} ${word}`.trim();

@@ -18,7 +18,7 @@ import { type CircuitEdit, circuitFlaws, newElement } from '@dormant-beacon/core
 import { type TraceCase } from '@dormant-beacon/core/trace';
 import { editedCase } from '@dormant-beacon/core/trace/edit';
 import { templates } from '@dormant-beacon/core/trace/templates';
-import { ApiProblem, newId, type Sent } from '../api';
+import type { Sent } from '../api';
 import { CircuitDrawing } from '../circuit';
 import { type Choice, Entry, entryForm, field, Pick, TextField, type Trouble, trouble } from '../entry';
 import { PageHead } from '../frame';
@@ -27,6 +27,7 @@ import { downloadCircuit } from './circuit-download';
 import { EditHistory } from './edit-history';
 import { ElementRow } from './element-row';
 import { LibraryDesk } from '../knowledge';
+import { VersionEditor } from './version-editor';
 
 const nobody: ReadonlyMap<string, number> = new Map();
 const empty: TraceCase = { circuit: { elements: [] }, suspects: [], tests: [], repairs: [] };
@@ -47,9 +48,8 @@ const empty: TraceCase = { circuit: { elements: [] }, suspects: [], tests: [], r
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './circuit-editor.html',
   styleUrl: './circuit-editor.scss',
-  host: { '(document:keydown)': 'shortcut($event)' },
 })
-export class CircuitEditor {
+export class CircuitEditor extends VersionEditor<TraceCase, CircuitEdit, KeptCircuit> {
   /** Of the address: the circuit's id, or `new`. */
   readonly circuitId = input.required<string>();
   /** Of a new one: the template that it begins with, for whom it is drawn, and the job whose trace asked for it. */
@@ -61,16 +61,8 @@ export class CircuitEditor {
   private readonly library = inject(LibraryDesk);
   private readonly router = inject(Router);
   protected readonly history = new EditHistory<TraceCase, CircuitEdit>(editedCase, empty);
-  protected readonly kept = signal<KeptCircuit | null>(null);
-  protected readonly title = field('');
   protected readonly make = field('');
   protected readonly model = field('');
-  protected readonly note = field('');
-  /** The id of a circuit that is new here: sent twice, it is one circuit. */
-  private freshId = newId();
-  /** What was changed and not kept yet, and the version that it was changed from. */
-  private readonly unkept = field<TraceCase | null>(null);
-  private readonly basedOn = field(0);
   protected readonly form = entryForm(
     {
       unkept: this.unkept,
@@ -109,10 +101,6 @@ export class CircuitEditor {
     (kind) => !this.usualKinds.includes(kind),
   );
   protected readonly kindNames = kindNames;
-  /** The version that somebody else has kept meanwhile. */
-  protected readonly theirs = signal<number | null>(null);
-  protected readonly saved = signal<string | null>(null);
-  protected readonly loading = signal(true);
 
   protected readonly nobody = nobody;
   protected readonly case = this.history.now;
@@ -145,40 +133,28 @@ export class CircuitEditor {
   });
 
   constructor() {
+    super();
     effect(() => {
       const [circuitId, template] = [this.circuitId(), this.template() ?? ''];
       if (this.form.draft.looked()) untracked(() => void this.open(circuitId, template));
     });
-    effect(() => {
-      const now = this.history.now();
-      if (this.history.canUndo() || this.history.canRedo()) this.unkept.set(now);
-    });
   }
 
-  private async open(circuitId: string, template: string): Promise<void> {
-    this.loading.set(true);
-    try {
-      const kept = circuitId === 'new' ? null : await this.library.circuit(circuitId);
-      this.kept.set(kept);
-      const source = kept?.case ?? templates.find(({ id }) => id === template)?.build({}) ?? empty;
-      const unkept = this.unkept();
-      const drafted = unkept !== null || this.basedOn() > 0 || this.title() !== '';
-      this.history.begin(source);
-      // What was left unkept comes back as one step, which can be undone.
-      if (unkept) this.history.replace(unkept);
-      if (!drafted) {
-        this.title.set(kept?.title ?? templates.find(({ id }) => id === template)?.title ?? '');
+  private open(circuitId: string, template: string): Promise<void> {
+    const drawn = templates.find(({ id }) => id === template);
+    return this.opened(
+      async () => (circuitId === 'new' ? null : await this.library.circuit(circuitId)),
+      (kept) => kept?.case ?? drawn?.build({}) ?? empty,
+      (kept) => {
+        this.title.set(kept?.title ?? drawn?.title ?? '');
         this.make.set(kept?.make ?? this.forMake() ?? '');
         this.model.set(kept?.model ?? this.forModel() ?? '');
-        this.basedOn.set(kept?.version ?? 0);
-        this.form.draft.rebase();
-      }
-      this.form.say(null);
-      this.theirs.set(null);
-    } catch (error) {
-      this.form.say((error as Error).message);
-    }
-    this.loading.set(false);
+      },
+    );
+  }
+
+  protected openKept(): Promise<void> {
+    return this.open(this.circuitId(), this.template() ?? '');
   }
 
   protected edit(edit: CircuitEdit): void {
@@ -221,14 +197,6 @@ export class CircuitEditor {
     }
   }
 
-  protected shortcut(event: KeyboardEvent): void {
-    if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return;
-    if ((event.target as HTMLElement).matches('input, textarea')) return;
-    event.preventDefault();
-    if (event.shiftKey) this.history.redo();
-    else this.history.undo();
-  }
-
   private read(): KeepCircuit | Trouble {
     if (!this.title().trim()) return trouble(this.title, 'Give it a title.');
     if (!this.make().trim()) return trouble(this.make, 'Say for which make it is.');
@@ -244,13 +212,12 @@ export class CircuitEditor {
     };
   }
 
-  /** The circuit is offered to nobody any more: a version like any other, and a later one brings it back. */
   protected async withdraw(): Promise<void> {
     const kept = this.kept();
     if (!kept) return;
     const { circuitId, make, model, title, latest, case: source } = kept;
-    try {
-      await this.library.keepCircuit({
+    await this.withdrawing(() =>
+      this.library.keepCircuit({
         circuitId,
         basedOn: latest,
         make,
@@ -259,48 +226,21 @@ export class CircuitEditor {
         note: this.note().trim() || null,
         case: source,
         withdrawn: true,
-      });
-      this.forget();
-      await this.open(circuitId, '');
-    } catch (error) {
-      this.form.say((error as Error).message);
-    }
+      }),
+    );
   }
 
-  private async keep(circuit: KeepCircuit): Promise<Sent<unknown>> {
-    this.saved.set(null);
-    try {
-      const { version } = await this.library.keepCircuit(circuit);
-      this.forget();
-      this.freshId = newId();
-      this.saved.set(`Kept as version ${version}. Traces that run stay with theirs.`);
-      if (this.circuitId() === 'new')
-        await this.router.navigate(['/library/circuits', circuit.circuitId], {
-          queryParams: this.job() ? { job: this.job() } : {},
-        });
-      else await this.open(circuit.circuitId, '');
-      return { state: 'saved', answer: null };
-    } catch (error) {
-      const current =
-        error instanceof ApiProblem ? (error.current as { version: number } | undefined) : undefined;
-      this.theirs.set(current?.version ?? null);
-      const { message } = error as Error;
-      const says = current ? `${message} What you changed is still here.` : message;
-      return { state: 'refused', problem: new ApiProblem(409, says) };
-    }
-  }
-
-  /** What was changed here is given up for what is kept. */
-  protected async openKept(): Promise<void> {
-    this.forget();
-    await this.open(this.circuitId(), this.template() ?? '');
-  }
-
-  private forget(): void {
-    this.form.clear();
-    this.unkept.set(null);
-    this.basedOn.set(0);
-    this.title.set('');
+  private keep(circuit: KeepCircuit): Promise<Sent<unknown>> {
+    return this.keeping(
+      () => this.library.keepCircuit(circuit),
+      'Traces that run stay with theirs.',
+      () =>
+        this.circuitId() === 'new'
+          ? this.router.navigate(['/library/circuits', circuit.circuitId], {
+              queryParams: this.job() ? { job: this.job() } : {},
+            })
+          : this.open(circuit.circuitId, ''),
+    );
   }
 
   protected download(): void {

@@ -3,7 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButtonModule } from '@angular/material/button';
 import { MatSortModule } from '@angular/material/sort';
 import { RouterLink } from '@angular/router';
-import { check, Refusal } from '@dormant-beacon/core/refusal';
+import { check } from '@dormant-beacon/core/refusal';
 import { circuitFile } from '@dormant-beacon/core/trace/edit';
 import { templates } from '@dormant-beacon/core/trace/templates';
 import { Store } from '@ngrx/store';
@@ -12,10 +12,8 @@ import { When } from '../time';
 import { sorted, unsorted } from '../frame';
 import { LibraryDesk, CircuitEvents, circuitsFeature } from '../knowledge';
 import { downloadCircuit } from './circuit-download';
+import { readJsonFile } from './json-file';
 import { Pick } from '../entry';
-
-/** A circuit of a thousand elements stays far below it. */
-const mostBytes = 2_000_000;
 
 @Component({
   selector: 'db-circuit-list',
@@ -130,9 +128,12 @@ export class CircuitList {
   }
 
   private async import(file: File): Promise<void> {
-    if (file.size > mostBytes)
-      throw new Error(`${file.name} is larger than two megabytes: that is no circuit.`);
-    const { make, model, title, case: source } = read(await file.text(), file.name);
+    const {
+      make,
+      model,
+      title,
+      case: source,
+    } = await readJsonFile(file, 'circuit', (data) => check(circuitFile, data));
     await this.library.keepCircuit({
       circuitId: newId(),
       basedOn: 0,
@@ -151,22 +152,5 @@ export class CircuitList {
     } catch (error) {
       this.problem.set((error as Error).message);
     }
-  }
-}
-
-/** @throws Error that says where the file is wrong */
-function read(text: string, name: string) {
-  let data: unknown;
-  try {
-    data = JSON.parse(text);
-  } catch {
-    throw new Error(`${name} is no JSON: was it cut short?`);
-  }
-  try {
-    return check(circuitFile, data);
-  } catch (error) {
-    throw error instanceof Refusal
-      ? new Error(`${name} is no circuit of this product: ${error.message}`)
-      : error;
   }
 }

@@ -109,6 +109,12 @@ describe('access maps of the library', () => {
     expect([client.kept[0]!.basedOn, client.kept[0]!.map.title]).toEqual([5, 'Rear corner, late cars']);
   });
 
+  it('withdraws what is kept, as a version of its own', async () => {
+    const bench = await opened();
+    await bench.press('Withdraw it');
+    expect(client.kept).toEqual([{ mapId: 'm1', basedOn: 2, map, note: null, withdrawn: true } as never]);
+  });
+
   it('asks of a new one for whom it is and where it is from', async () => {
     const bench = await opened('new');
     await bench.press('Keep it as a new version');

@@ -12,16 +12,24 @@ import {
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import type { KeepAccessMap, KeptAccessMap } from '@dormant-beacon/contract';
-import { type AccessMap, checkMap, isPart, itemsOf, type MapItem } from '@dormant-beacon/core/ledger';
+import {
+  accessAreas,
+  type AccessMap,
+  checkMap,
+  isPart,
+  itemsOf,
+  type MapItem,
+} from '@dormant-beacon/core/ledger';
 import { editedMap, emptyMap, type MapEdit, readLines } from '@dormant-beacon/core/ledger/edit';
 import { isRefusal } from '@dormant-beacon/core/refusal';
 import { AccessDrawing } from '../access';
-import { ApiProblem, newId, type Sent } from '../api';
+import type { Sent } from '../api';
 import { Entry, entryForm, field, TextField, trouble, type Trouble } from '../entry';
 import { PageHead } from '../frame';
 import { LibraryDesk } from '../knowledge';
 import { EditHistory } from './edit-history';
 import { downloadMap } from './map-files';
+import { VersionEditor } from './version-editor';
 import { MapItemForm } from './map-item-form';
 
 @Component({
@@ -30,9 +38,8 @@ import { MapItemForm } from './map-item-form';
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './map-editor.html',
   styleUrl: './circuit-editor.scss',
-  host: { '(document:keydown)': 'shortcut($event)' },
 })
-export class MapEditor {
+export class MapEditor extends VersionEditor<AccessMap, MapEdit, KeptAccessMap> {
   /** Of the address: the map's id, or `new`. */
   readonly mapId = input.required<string>();
   readonly forMake = input<string>();
@@ -41,24 +48,25 @@ export class MapEditor {
   private readonly router = inject(Router);
   protected readonly history = new EditHistory<AccessMap, MapEdit>(editedMap, emptyMap);
   protected readonly map = this.history.now;
-  protected readonly kept = signal<KeptAccessMap | null>(null);
-  protected readonly loading = signal(true);
-  protected readonly saved = signal<string | null>(null);
-  /** The version that somebody else has kept meanwhile. */
-  private readonly theirs = signal<number | null>(null);
   /** The step or part under the hands. */
   protected readonly at = signal<string | null>(null);
   protected readonly item = computed(() => itemsOf(this.map()).find(({ id }) => id === this.at()) ?? null);
   protected readonly items = computed(() => itemsOf(this.map()));
-  protected readonly title = field('');
+  /** Steps by their area, parts last. */
+  protected readonly groups = computed(() => {
+    const { steps, parts } = this.map();
+    return [
+      ...accessAreas.map((area) => ({
+        area: area.replaceAll('-', ' '),
+        items: steps.filter((step): boolean => step.area === area) as readonly MapItem[],
+      })),
+      { area: 'parts', items: parts as readonly MapItem[] },
+    ].filter(({ items }) => items.length > 0);
+  });
   protected readonly make = field('');
   protected readonly model = field('');
   protected readonly source = field('');
   protected readonly lost = field('');
-  protected readonly note = field('');
-  private freshId = newId();
-  private readonly unkept = field<AccessMap | null>(null);
-  private readonly basedOn = field(0);
   protected readonly form = entryForm<KeepAccessMap>(
     {
       unkept: this.unkept,
@@ -94,41 +102,29 @@ export class MapEditor {
   });
 
   constructor() {
+    super();
     effect(() => {
       const mapId = this.mapId();
       if (this.form.draft.looked()) untracked(() => void this.open(mapId));
     });
-    effect(() => {
-      const now = this.history.now();
-      if (this.history.canUndo() || this.history.canRedo()) this.unkept.set(now);
-    });
   }
 
-  private async open(mapId: string): Promise<void> {
-    this.loading.set(true);
-    try {
-      const kept = mapId === 'new' ? null : await this.library.accessMap(mapId);
-      this.kept.set(kept);
-      const unkept = this.unkept();
-      const drafted = unkept !== null || this.basedOn() > 0 || this.title() !== '';
-      this.history.begin(kept?.map ?? emptyMap);
-      // What was left unkept comes back as one step, which can be undone.
-      if (unkept) this.history.replace(unkept);
-      if (!drafted) {
+  private open(mapId: string): Promise<void> {
+    return this.opened(
+      async () => (mapId === 'new' ? null : await this.library.accessMap(mapId)),
+      (kept) => kept?.map ?? emptyMap,
+      (kept) => {
         this.title.set(kept?.title ?? '');
         this.make.set(kept?.make ?? this.forMake() ?? '');
         this.model.set(kept?.model ?? this.forModel() ?? '');
         this.source.set(kept?.map.source ?? '');
         this.lost.set((kept?.map.lostWithPower ?? []).map(({ what, back }) => `${what}: ${back}`).join('\n'));
-        this.basedOn.set(kept?.version ?? 0);
-        this.form.draft.rebase();
-      }
-      this.form.say(null);
-      this.theirs.set(null);
-    } catch (error) {
-      this.form.say((error as Error).message);
-    }
-    this.loading.set(false);
+      },
+    );
+  }
+
+  protected openKept(): Promise<void> {
+    return this.open(this.mapId());
   }
 
   protected edit(edit: MapEdit): void {
@@ -147,14 +143,6 @@ export class MapEditor {
 
   protected change(item: MapItem): void {
     this.edit(isPart(item) ? { do: 'change-part', part: item } : { do: 'change-step', step: item });
-  }
-
-  protected shortcut(event: KeyboardEvent): void {
-    if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return;
-    if ((event.target as HTMLElement).matches('input, textarea')) return;
-    event.preventDefault();
-    if (event.shiftKey) this.history.redo();
-    else this.history.undo();
   }
 
   protected download(): void {
@@ -197,37 +185,29 @@ export class MapEditor {
     };
   }
 
-  private async keep(body: KeepAccessMap): Promise<Sent<unknown>> {
-    this.saved.set(null);
-    try {
-      const { version } = await this.library.keepAccessMap(body);
-      this.forget();
-      this.freshId = newId();
-      this.saved.set(`Kept as version ${version}. Jobs that run stay with theirs.`);
-      if (this.mapId() === 'new') await this.router.navigate(['/library/access-maps', body.mapId]);
-      else await this.open(body.mapId);
-      return { state: 'saved', answer: null };
-    } catch (error) {
-      const current =
-        error instanceof ApiProblem ? (error.current as { version: number } | undefined) : undefined;
-      this.theirs.set(current?.version ?? null);
-      const { message } = error as Error;
-      const says = current ? `${message} What you changed is still here.` : message;
-      return { state: 'refused', problem: new ApiProblem(409, says) };
-    }
+  private keep(body: KeepAccessMap): Promise<Sent<unknown>> {
+    return this.keeping(
+      () => this.library.keepAccessMap(body),
+      'Jobs that run stay with theirs.',
+      () =>
+        this.mapId() === 'new'
+          ? this.router.navigate(['/library/access-maps', body.mapId])
+          : this.open(body.mapId),
+    );
   }
 
-  /** What was changed here is given up for what is kept. */
-  protected async openKept(): Promise<void> {
-    this.forget();
-    await this.open(this.mapId());
+  protected async withdraw(): Promise<void> {
+    const kept = this.kept();
+    if (!kept) return;
+    const { mapId, latest, map } = kept;
+    const note = this.note().trim() || null;
+    await this.withdrawing(() =>
+      this.library.keepAccessMap({ mapId, basedOn: latest, map, note, withdrawn: true }),
+    );
   }
 
-  private forget(): void {
-    this.form.clear();
-    this.unkept.set(null);
-    this.basedOn.set(0);
-    this.title.set('');
+  protected override forget(): void {
+    super.forget();
     this.at.set(null);
   }
 }

@@ -2,6 +2,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, type OnInit, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import {
+  bareName,
   accessAreas,
   type AccessMap,
   isPart,
@@ -75,7 +76,7 @@ export class MapItemForm implements OnInit {
   protected readonly others = computed((): readonly Choice[] =>
     itemsOf(this.map())
       .filter(({ id }) => id !== this.item().id)
-      .map(({ id, label }) => ({ value: id, label: label.replace(/^the /, '') })),
+      .map((item) => ({ value: item.id, label: bareName(item) })),
   );
   protected readonly steps = computed(() =>
     this.others().filter(({ value }) => this.map().steps.some(({ id }) => id === value)),

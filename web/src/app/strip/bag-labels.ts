@@ -9,7 +9,7 @@ import {
   untracked,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { countedOf } from '@dormant-beacon/core/ledger';
+import { bareName, countedOf } from '@dormant-beacon/core/ledger';
 import { Glyph, printPart } from '../frame';
 import type { BagCode } from './bag-code';
 import { StripDesk } from './strip-desk';
@@ -115,7 +115,7 @@ export class BagLabels {
         [`${count} ×`, kind, drive].filter(Boolean).join(' '),
       );
       bag.photo ??= this.desk.photos().get(id)?.[0]?.address ?? null;
-      bag.lines.push([label, held.join(', '), entry.mark].filter(Boolean).join(': '));
+      bag.lines.push([bareName({ label }), held.join(', '), entry.mark].filter(Boolean).join(': '));
       bags.set(entry.bag, bag);
     }
     return [...bags.values()].sort((a, b) => a.number - b.number);

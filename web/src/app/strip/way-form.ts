@@ -14,7 +14,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { RouterLink } from '@angular/router';
 import type { AccessMapRow, FactData, KeptAccessMap } from '@dormant-beacon/contract';
-import { type AccessMap, type StripAim, type TargetWork } from '@dormant-beacon/core/ledger';
+import { bareName, type AccessMap, type StripAim, type TargetWork } from '@dormant-beacon/core/ledger';
 import { openTraces, originOf } from '@dormant-beacon/core/record';
 import { AccessDrawing, WayPlanner } from '../access';
 import {
@@ -122,13 +122,13 @@ export class WayForm {
   );
   protected readonly without = fieldFrom<readonly string[]>(() => [...(this.plan()?.without ?? [])]);
   protected readonly partChoices = computed((): readonly Choice[] =>
-    (this.map()?.parts ?? []).map(({ id, label }) => ({ value: id, label: label.replace(/^the /, '') })),
+    (this.map()?.parts ?? []).map((item) => ({ value: item.id, label: bareName(item) })),
   );
   protected readonly stepChoices = computed((): readonly Choice[] => {
     const off = this.desk.strip()?.off;
     return (this.map()?.steps ?? [])
       .filter(({ id }) => !off?.has(id))
-      .map(({ id, label }) => ({ value: id, label: label.replace(/^the /, '') }));
+      .map((item) => ({ value: item.id, label: bareName(item) }));
   });
   /** What each open trace has to reach, by trace and access: the part of the map that it is. */
   protected readonly reaches = computed(() => {

@@ -1,0 +1,40 @@
+/** Data as a file of this product on the device: given away, and taken in with what is wrong named by its place. */
+import { isRefusal } from '@dormant-beacon/core/refusal';
+
+/** The largest thing that is kept in the library stays far below it. */
+const mostBytes = 2_000_000;
+
+/** @param name without the ending */
+export function downloadJson(name: string, data: unknown): void {
+  const address = URL.createObjectURL(
+    new Blob([JSON.stringify(data, null, 2)], { type: 'application/json' }),
+  );
+  const link = document.createElement('a');
+  link.href = address;
+  link.download = `${name.toLowerCase().replace(/[^a-z0-9.]+/g, '-')}.json`;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(address), 1000);
+}
+
+/**
+ * @param what such as `circuit`
+ * @param read refuses what the data is not
+ * @throws Error that says where the file is wrong
+ */
+export async function readJsonFile<T>(file: File, what: string, read: (data: unknown) => T): Promise<T> {
+  if (file.size > mostBytes)
+    throw new Error(`${file.name} is larger than two megabytes: that is no ${what}.`);
+  let data: unknown;
+  try {
+    data = JSON.parse(await file.text());
+  } catch {
+    throw new Error(`${file.name} is no JSON: was it cut short?`);
+  }
+  try {
+    return read(data);
+  } catch (error) {
+    throw isRefusal(error)
+      ? new Error(`${file.name} is no ${what} of this product: ${error.message}`)
+      : error;
+  }
+}
