@@ -115,6 +115,41 @@ export class MapItemForm implements OnInit {
   protected readonly modes = field('');
   protected readonly tryNeeds = field<readonly string[]>([]);
   protected readonly ways = field<readonly (readonly string[])[]>([]);
+  /** What is typed a line each, in the order in which it is come upon. */
+  protected readonly typed = computed(() => {
+    const line = (label: string, example: string | null, field: Field<string>, lines = 2) => ({
+      label,
+      example,
+      field,
+      lines,
+    });
+    const held = line('Held by, a line each', '4 screw T20 2 Nm once, left-hand', this.fasteners, 3);
+    const plugs = line('Plugs, with their locks in order', 'X41: secondary lock, latch (power)', this.plugs);
+    const own = this.part()
+      ? [held, plugs, line('Modes to try beside the usual ones, a line each', null, this.modes)]
+      : [
+          held,
+          line('Clips, with the direction in which they let go', '5 trim clip upwards', this.clips),
+          plugs,
+          line('Cables and routing', null, this.cables),
+          line(
+            'How the car has to stand; (power) where that needs it',
+            'wheels straight ahead (power)',
+            this.stands,
+          ),
+          line(
+            'Functions to try once all is closed, a line each',
+            'such as the light of the glovebox',
+            this.tries,
+          ),
+          line('How it goes back, where that is more than the same in reverse', null, this.back, 1),
+        ];
+    return [
+      ...own,
+      line('Grease, sealant, tape', 'sealant: round the seal only, 60 min', this.materials),
+      line('Dangers at the step', null, this.hazards),
+    ];
+  });
   protected form!: EntryForm;
 
   ngOnInit(): void {
