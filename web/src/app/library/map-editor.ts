@@ -57,10 +57,10 @@ export class MapEditor extends VersionEditor<AccessMap, MapEdit, KeptAccessMap> 
     const { steps, parts } = this.map();
     return [
       ...accessAreas.map((area) => ({
-        area: area.replaceAll('-', ' '),
+        area: `${area.charAt(0).toUpperCase()}${area.slice(1).replaceAll('-', ' ')}`,
         items: steps.filter((step): boolean => step.area === area) as readonly MapItem[],
       })),
-      { area: 'parts', items: parts as readonly MapItem[] },
+      { area: 'Parts', items: parts as readonly MapItem[] },
     ].filter(({ items }) => items.length > 0);
   });
   protected readonly make = field('');
