@@ -23,6 +23,22 @@ export async function openBrowser(): Promise<Browser> {
   return browser;
 }
 
+/**
+ * Waits until a promise that is made in the page says true. A page's own waitForFunction takes the promise itself for
+ * a true answer, and waits for nothing.
+ */
+export async function until<A>(page: Page, holds: (asked: A) => Promise<boolean>, asked: A): Promise<void> {
+  const end = Date.now() + 30_000;
+  while (!(await page.evaluate<boolean, unknown>(holds as (asked: unknown) => Promise<boolean>, asked))) {
+    if (Date.now() > end) throw new Error(`Never became true for ${String(asked)}`);
+    await page.waitForTimeout(50);
+  }
+}
+
+/** Waits until the device itself has an answer of the server, by its path: from then on the page opens without one. */
+export const answerKept = (page: Page, path: string): Promise<void> =>
+  until(page, async (wanted) => (await caches.match(wanted)) !== undefined, path);
+
 /** Every page that is open now, in any device. */
 export const openPages = (): Page[] => browser?.contexts().flatMap((context) => context.pages()) ?? [];
 

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { closeBrowser, device } from './browser.js';
+import { answerKept, closeBrowser, device } from './browser.js';
 import { addBeacon, takeIn } from './intake.js';
 
 jasmine.DEFAULT_TIMEOUT_INTERVAL = 300_000;
@@ -13,8 +13,7 @@ describe('a server that hangs', () => {
   it('keeps nobody from a job that was seen before; what is newer shows once it answers', async () => {
     const [here, there] = [await device(), await device({ initials: 'TB' })];
     const job = await takeIn(here.page);
-    const record = `/api${new URL(job).pathname}`;
-    await here.page.waitForFunction(async (path) => (await caches.match(path)) !== undefined, record);
+    await answerKept(here.page, `/api${new URL(job).pathname}`);
     await here.page.close();
     await there.page.goto(`${job}/take-in`);
     await addBeacon(there.page);

@@ -1,5 +1,5 @@
 import type { Page } from 'playwright-core';
-import { address, closeBrowser, device, nextThing, report } from './browser.js';
+import { address, answerKept, closeBrowser, device, nextThing, report } from './browser.js';
 import { addBeacon, draftKept, measureBattery, takeIn } from './intake.js';
 
 jasmine.DEFAULT_TIMEOUT_INTERVAL = 300_000;
@@ -132,10 +132,7 @@ describe('an intake', () => {
     const { context, page } = await device();
     const job = await takeIn(page);
     // Whoever opens the page for the first time has it on the device once its worker has read the job as well.
-    await page.waitForFunction(
-      async (record) => (await caches.match(record)) !== undefined,
-      `/api${new URL(job).pathname}`,
-    );
+    await answerKept(page, `/api${new URL(job).pathname}`);
     await context.setOffline(true);
     for (const name of ['Tyre pressure', 'Lane assist']) {
       await page.getByLabel('Which lamp?').fill(name);

@@ -1,6 +1,6 @@
 /** What a person does at take-in, with a mouse. */
 import type { Page } from 'playwright-core';
-import { address } from './browser.js';
+import { address, until } from './browser.js';
 
 /** Takes a car in and returns its job's address. */
 export async function takeIn(page: Page): Promise<string> {
@@ -39,7 +39,8 @@ export async function measureBattery(page: Page): Promise<void> {
 
 /** Waits until what was typed is kept on the device. */
 export async function draftKept(page: Page, text: string): Promise<void> {
-  await page.waitForFunction(
+  await until(
+    page,
     (wanted) =>
       new Promise<boolean>((resolve, reject) => {
         const opening = indexedDB.open('dormant-beacon');
