@@ -1,10 +1,11 @@
 import { execFileSync, spawnSync } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
-import { answer, answerLine, type Call, readArguments } from './command.js';
+import { answer as answerAny, answerLine, type Call, readArguments } from './command.js';
 import { verbs } from './verbs.js';
 
 const beacon = fileURLToPath(new URL('../beacon', import.meta.url));
 const call = (...args: string[]) => readArguments(args) as Call;
+const answer = (own: Call, input: string | Uint8Array) => String(answerAny(own, input));
 const run = (args: string[], input: string) => spawnSync(beacon, args, { input, encoding: 'utf8' });
 
 describe('beacon', () => {
@@ -14,10 +15,11 @@ describe('beacon', () => {
   it('runs the example of every verb', () => {
     for (const [area, own] of Object.entries(verbs))
       for (const [name, verb] of Object.entries(own)) {
-        const input = verb.input === 'text' ? String(verb.example) : JSON.stringify(verb.example);
-        expect(() => JSON.parse(answer(call(area, name), input)) as unknown)
-          .withContext(`${area} ${name}`)
-          .not.toThrow();
+        const input = verb.input === 'json' ? JSON.stringify(verb.example) : String(verb.example);
+        const as = verb.exampleOptions?.as;
+        const own = call(area, name, ...(as === undefined ? [] : ['--as', as]));
+        const file = verb.input === 'file' ? new TextEncoder().encode(input) : input;
+        expect(answer(own, file).length).withContext(`${area} ${name}`).toBeGreaterThan(2);
       }
   });
 

@@ -59,15 +59,27 @@ function whole(flag: string, text: string, least: number): number {
   return value;
 }
 
-/** The answer to one whole input, as a line of JSON. @throws Refusal where the input is wrong */
-export function answer({ verb, options }: Call, input: string): string {
-  return JSON.stringify(verb.run(verb.input === 'text' ? input : parse(input), options));
+/**
+ * The answer to one whole input: a line of JSON, or the bytes of a file.
+ * @param input text, or for a verb that reads a file its bytes
+ * @throws Refusal where the input is wrong
+ */
+export function answer({ verb, options }: Call, input: string | Uint8Array): string | Uint8Array {
+  const answered = verb.run(verb.input === 'json' ? parse(String(input)) : input, options);
+  return answered instanceof Uint8Array ? answered : JSON.stringify(answered);
+}
+
+/** What is answered where a file has to stand in JSON: its text. @throws Refusal of a binary */
+function asJson(answered: unknown, { as }: Options): unknown {
+  if (!(answered instanceof Uint8Array)) return answered;
+  if (as === 'bin') throw new Refusal('--as', 'a binary is no text: write it without --lines');
+  return new TextDecoder().decode(answered);
 }
 
 /** The answer to one line of `--lines`; a wrong request answers on its line. */
 export function answerLine({ verb, options }: Call, line: string): string {
   try {
-    return JSON.stringify(verb.run(parse(line), options));
+    return JSON.stringify(asJson(verb.run(parse(line), options), options));
   } catch (error) {
     if (!isRefusal(error)) throw error;
     return JSON.stringify({ error: { path: error.path, message: error.reason } });
@@ -100,9 +112,11 @@ function generalHelp(): string {
 
 /** Help for one verb, with its example run as it stands. */
 export function verbHelp({ area, name, verb }: Call): string {
-  const input = verb.input === 'text' ? String(verb.example) : JSON.stringify(verb.example, null, 2);
-  const output = JSON.stringify(verb.run(verb.example, {}), null, 2);
-  const options = verb.options.map((option) => `--${option} VALUE`).join(' ');
+  const own = verb.exampleOptions ?? {};
+  const input = verb.input === 'json' ? JSON.stringify(verb.example, null, 2) : String(verb.example);
+  const answered = asJson(verb.run(verb.example, own), own);
+  const output = typeof answered === 'string' ? answered : JSON.stringify(answered, null, 2);
+  const options = verb.options.map((option) => `--${option} ${String(own[option] ?? 'VALUE')}`).join(' ');
   return [
     `beacon ${area} ${name} ${options ? `${options} ` : ''}[FILE]: ${verb.says}`,
     '',

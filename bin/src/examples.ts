@@ -167,3 +167,50 @@ export const ledgerCount = {
     { bag: '2', kind: 'clip', count: 7 },
   ],
 };
+
+export const imageFile = `:0400100001F400FFF8
+:00000001FF
+`;
+export const imageSegments = { segments: [{ address: 16, bytes: '01f400ff' }] };
+
+const car = '4c5541'; // LUA
+const other = '4c5542'; // LUB
+const memory = (vin: string, distance: string, sum: string) => [
+  { address: 0, bytes: `${vin}${distance}a5${distance}${sum}` },
+];
+export const merge = {
+  layout: {
+    fields: [
+      { name: 'vin', address: 0, length: 3, encoding: 'ascii', role: 'vin' },
+      { name: 'odometer', address: 3, length: 3, encoding: 'uint', mirrors: [7], role: 'odometer' },
+    ],
+    checksums: [{ name: 'main', from: 0, to: 9, kind: 'sum8', at: 10 }],
+  },
+  original: memory(car, '01e240', 'cd'),
+  donor: memory(other, '030d40', '28'),
+  recipe: { vin: 'original', odometer: 'original' },
+  recordedOdometer: 123456,
+  drivenInJob: 4,
+};
+
+const rules = [
+  { option: 'fog-front', byte: 1, mask: '20', value: '20' },
+  { option: 'left-hand', byte: 0, mask: '03', value: '01' },
+  { option: 'right-hand', byte: 0, mask: '03', value: '02' },
+];
+export const optionBytes = { rules, bytes: '01ab' };
+export const optionList = { rules, base: '01ab', options: ['right-hand'] };
+
+export const lock = {
+  depths: [
+    { code: '1', mm: 8 },
+    { code: '2', mm: 7.5 },
+    { code: '3', mm: 7 },
+  ],
+  measured: [7.96, 7.43, 6.98],
+  accuracyMm: 0.05,
+  wearMm: 0.1,
+  maxStep: 2,
+  kit: { 1: 4, 3: 2 },
+  cylinder: ['1', '1', '3'],
+};

@@ -12,7 +12,7 @@ try {
   if (typeof call === 'string') print(call);
   else if (call.help) print(verbHelp(call));
   else if (call.lines) await serveLines(call);
-  else print(answer(call, readInput(call.file)));
+  else print(answer(call, readInput(call)));
 } catch (error) {
   const wrongInput = isRefusal(error);
   process.stderr.write(
@@ -21,16 +21,17 @@ try {
   process.exitCode = wrongInput ? 2 : 1;
 }
 
-function print(text: string): void {
-  process.stdout.write(`${text}\n`);
+function print(answered: string | Uint8Array): void {
+  process.stdout.write(typeof answered === 'string' ? `${answered}\n` : answered);
 }
 
-function readInput(file: string | null): string {
+function readInput({ file, verb }: Call): string | Uint8Array {
   try {
-    return decodeReport(readFileSync(file ?? 0)).text;
+    const bytes = readFileSync(file ?? 0);
+    return verb.input === 'file' ? bytes : decodeReport(bytes).text;
   } catch (error) {
     const { code } = error as NodeJS.ErrnoException;
-    if (code === 'EAGAIN' || code === 'EOF') return '';
+    if (code === 'EAGAIN' || code === 'EOF') return verb.input === 'file' ? new Uint8Array() : '';
     throw new Refusal(
       file ?? 'standard input',
       code === 'ENOENT' ? 'no such file' : `cannot be read (${code})`,

@@ -31,7 +31,7 @@ describe('trace next', () => {
     readonly unheard: string[];
   }
   const next = (more: object = {}) =>
-    JSON.parse(answer(call('trace', 'next'), JSON.stringify(request(more)))) as Answer;
+    JSON.parse(String(answer(call('trace', 'next'), JSON.stringify(request(more))))) as Answer;
 
   it('charges what must be reached first, and takes what a person says', () => {
     const { next: actions } = next();

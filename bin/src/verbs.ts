@@ -1,8 +1,24 @@
 /** The calculations that the command offers: each a schema, a function and an example that runs. */
 import { explainCauses, explainRequest } from '@dormant-beacon/core/causes';
 import { solve, solveRequest } from '@dormant-beacon/core/circuit';
+import {
+  type ImageForm,
+  imageForms,
+  mergeImages,
+  mergeRequest,
+  optionReadRequest,
+  optionWriteRequest,
+  readImage,
+  readOptions,
+  readSegments,
+  segments,
+  writeImage,
+  writeOptions,
+  writeSegments,
+} from '@dormant-beacon/core/coding';
 import { checkFit, fitRequest } from '@dormant-beacon/core/fit';
 import { countLedger, ledgerCountRequest, ledgerPlanRequest, planLedger } from '@dormant-beacon/core/ledger';
+import { lockRequest, setCylinder } from '@dormant-beacon/core/lock';
 import { check, Refusal } from '@dormant-beacon/core/refusal';
 import { guardOf, guardRequest, packageRequest, scopeRequest } from '@dormant-beacon/core/restraints';
 import { restraintPackage, restraintScope } from '@dormant-beacon/core/restraints/scope';
@@ -26,10 +42,16 @@ export interface Options {
 
 export interface Verb {
   readonly says: string;
-  /** `text`: the input is the report itself; with `--lines` a JSON string, or an object with `text`. */
-  readonly input: 'json' | 'text';
+  /**
+   * `text`: the input is the report itself, `file`: the bytes of a file; with `--lines` a JSON string, or an object with
+   * `text`.
+   */
+  readonly input: 'json' | 'text' | 'file';
   readonly options: readonly (keyof Options)[];
   readonly example: unknown;
+  /** The options with which the example runs. */
+  readonly exampleOptions?: Options;
+  /** What is answered is JSON; bytes are a file, and are written as they are. */
   run(input: unknown, options: Options): unknown;
 }
 
@@ -123,6 +145,58 @@ export const verbs: Readonly<Record<string, Readonly<Record<string, Verb>>>> = {
       run: (input) => checkFit(check(fitRequest, input)),
     },
   },
+  image: {
+    read: {
+      says: 'reads the file of a memory image into its segments (--as ihex, srec, bin or hextext)',
+      input: 'file',
+      options: ['as'],
+      example: examples.imageFile,
+      exampleOptions: { as: 'ihex' },
+      run: (input, { as }) => ({
+        segments: writeSegments(readImage(fileBytes(input, imageForm(as)), imageForm(as))),
+      }),
+    },
+    write: {
+      says: 'writes segments as the file of a memory image (--as ihex, srec, bin or hextext)',
+      input: 'json',
+      options: ['as'],
+      example: examples.imageSegments,
+      exampleOptions: { as: 'srec' },
+      run: (input, { as }) => writeImage(readSegments(check(segments, input), ''), imageForm(as)),
+    },
+    merge: {
+      says: 'makes the image that goes into the car from the old unit’s and the donor’s, by a recipe',
+      input: 'json',
+      options: [],
+      example: examples.merge,
+      run: (input) => mergeImages(check(mergeRequest, input)),
+    },
+  },
+  option: {
+    read: {
+      says: 'says which options coding bytes stand for, and which bits no rule knows',
+      input: 'json',
+      options: [],
+      example: examples.optionBytes,
+      run: (input) => readOptions(check(optionReadRequest, input)),
+    },
+    write: {
+      says: 'makes the coding bytes of a list of options, and says what changes and why',
+      input: 'json',
+      options: [],
+      example: examples.optionList,
+      run: (input) => writeOptions(check(optionWriteRequest, input)),
+    },
+  },
+  lock: {
+    wafers: {
+      says: 'reads the codes of a measured key, and says which wafers are needed, lacking or in the way',
+      input: 'json',
+      options: [],
+      example: examples.lock,
+      run: (input) => setCylinder(check(lockRequest, input)),
+    },
+  },
   ledger: {
     plan: {
       says: 'finds the least minutes that reach what has to be reached, with the tools and the way back',
@@ -159,10 +233,26 @@ export const verbs: Readonly<Record<string, Readonly<Record<string, Verb>>>> = {
   },
 };
 
+function imageForm(as: string | undefined): ImageForm {
+  const form = imageForms.find((known) => known === as);
+  if (!form)
+    throw new Refusal(
+      '--as',
+      `expected ${imageForms.join(', ')}, got ${as === undefined ? 'nothing' : `"${as}"`}`,
+    );
+  return form;
+}
+
+function fileBytes(input: unknown, form: ImageForm): Uint8Array {
+  if (input instanceof Uint8Array) return input;
+  if (form === 'bin') throw new Refusal('--as', 'a binary is no text: read it without --lines');
+  return new TextEncoder().encode(reportText(input));
+}
+
 function reportText(input: unknown): string {
   if (typeof input === 'string') return input;
   const text = (input as { text?: unknown } | null)?.text;
-  if (typeof text !== 'string') throw new Refusal('text', 'expected the report as a string');
+  if (typeof text !== 'string') throw new Refusal('text', 'expected the text as a string');
   return text;
 }
 

@@ -1,0 +1,101 @@
+/** Images, layouts and recipes: the one definition of their data. */
+import * as z from 'zod';
+import { checksumKinds } from './checksum.js';
+
+const hex = z
+  .string()
+  .max(2 * 16 * 1024 * 1024)
+  .regex(/^(?:[0-9a-fA-F]{2})*$/, 'expected hexadecimal digits, two for each byte');
+const address = z.int().min(0).max(0xffff_ffff);
+const name = z.string().trim().min(1).max(80);
+
+export const segment = z.strictObject({ address, bytes: hex });
+const segmentList = z.array(segment).max(65_536);
+/** Either the list itself or what `image read` answers. */
+export const segments = z.union([segmentList, z.strictObject({ segments: segmentList })]);
+export type Segments = z.infer<typeof segments>;
+
+export const fieldEncodings = ['uint', 'bcd', 'ascii', 'bits', 'bytes'] as const;
+/** What a field means to the rules: the distance, whose car it is, its keys, its crash record, what is fitted. */
+export const fieldRoles = ['odometer', 'vin', 'pairing', 'crash', 'option', 'other'] as const;
+export type FieldRole = (typeof fieldRoles)[number];
+
+export const layoutField = z.strictObject({
+  name,
+  address,
+  length: z.int().min(1).max(65_536),
+  encoding: z.enum(fieldEncodings).nullish(),
+  /** Of a number; left out, big. */
+  order: z.enum(['big', 'little']).nullish(),
+  /** What one count of a number stands for: kilometres, say, of an odometer that counts in tenths is 0.1. */
+  scale: z.number().gt(0).max(1e6).nullish(),
+  /** Where the module keeps the same bytes once more. */
+  mirrors: z.array(address).max(16).nullish(),
+  role: z.enum(fieldRoles).nullish(),
+});
+export type LayoutField = z.infer<typeof layoutField>;
+
+export const layoutChecksum = z.strictObject({
+  name,
+  from: address,
+  /** The last byte that counts. */
+  to: address,
+  kind: z.enum(checksumKinds),
+  at: address,
+  order: z.enum(['big', 'little']).nullish(),
+});
+export type LayoutChecksum = z.infer<typeof layoutChecksum>;
+
+export const layout = z.strictObject({
+  fields: z.array(layoutField).max(500),
+  checksums: z.array(layoutChecksum).max(64).nullish(),
+});
+export type Layout = z.infer<typeof layout>;
+
+/** Where a field's bytes come from; left out, they stay the donor's. */
+export const recipeSource = z.union([z.enum(['original', 'donor']), z.strictObject({ set: hex })]);
+export type RecipeSource = z.infer<typeof recipeSource>;
+export const recipe = z.record(name, recipeSource);
+export type Recipe = z.infer<typeof recipe>;
+
+/** What a merge may know beside the two images, in kilometres. */
+export const mergeFacts = z.strictObject({
+  /** By whose authority pairing data may come from elsewhere. */
+  override: z.strictObject({ authority: z.string().trim().min(8).max(500) }).nullish(),
+  /** The distance that this car’s own records show. */
+  recordedOdometer: z.number().min(0).max(10_000_000).nullish(),
+  drivenInJob: z.number().min(0).max(100_000).nullish(),
+  acceptBrokenChecksum: z.boolean().nullish(),
+});
+export type MergeFacts = z.infer<typeof mergeFacts>;
+
+export const mergeRequest = z.strictObject({
+  layout,
+  original: segments,
+  donor: segments,
+  recipe,
+  ...mergeFacts.shape,
+});
+export type MergeRequest = z.infer<typeof mergeRequest>;
+
+const byte = z.string().regex(/^[0-9a-fA-F]{2}$/, 'expected one byte in hexadecimal, such as 20');
+export const optionRule = z.strictObject({
+  option: name,
+  byte: z.int().min(0).max(65_535),
+  mask: byte,
+  value: byte,
+  /** What the option does, in a few words. */
+  says: z.string().trim().min(1).max(200).nullish(),
+});
+export type OptionRule = z.infer<typeof optionRule>;
+export const optionRules = z.array(optionRule).max(2000);
+
+const coding = hex.min(2).max(131_072);
+export const optionReadRequest = z.strictObject({ rules: optionRules, bytes: coding });
+export type OptionReadRequest = z.infer<typeof optionReadRequest>;
+export const optionWriteRequest = z.strictObject({
+  rules: optionRules,
+  base: coding,
+  options: z.array(name).max(2000),
+});
+export type OptionWriteRequest = z.infer<typeof optionWriteRequest>;

@@ -1,0 +1,26 @@
+export { type LoadStep, loadingOrder, waferCounts } from './loading.js';
+export {
+  type DepthTable,
+  depthTable,
+  type LockRequest,
+  lockRequest,
+  type WaferHand,
+  waferHands,
+} from './schema.js';
+export {
+  type KeyedCylinder,
+  keyHeightAt,
+  type StandingWafer,
+  turningRange,
+  turnsAt,
+  wafersAt,
+} from './sweep.js';
+export {
+  type Blocking,
+  blockingWafers,
+  type CutReading,
+  type CutViolation,
+  defaultToleranceMm,
+  type LockAnswer,
+  setCylinder,
+} from './wafers.js';
