@@ -4,18 +4,20 @@ import { solve, solveRequest } from '@dormant-beacon/core/circuit';
 import {
   type ImageForm,
   imageForms,
-  mergeImages,
   mergeRequest,
   optionReadRequest,
   optionWriteRequest,
-  readImage,
   readOptions,
-  readSegments,
   segments,
-  writeImage,
   writeOptions,
-  writeSegments,
 } from '@dormant-beacon/core/coding';
+import {
+  mergeImages,
+  readImage,
+  readSegments,
+  writeImage,
+  writeSegments,
+} from '@dormant-beacon/core/coding/memory';
 import { checkFit, fitRequest } from '@dormant-beacon/core/fit';
 import { countLedger, ledgerCountRequest, ledgerPlanRequest, planLedger } from '@dormant-beacon/core/ledger';
 import { lockRequest, setCylinder } from '@dormant-beacon/core/lock';

@@ -24,6 +24,7 @@ import {
   workingData,
   safetyData,
 } from '@dormant-beacon/core/record';
+import { codingEntryData, codingImageData, codingPlanData, lockSetData } from '@dormant-beacon/core/coding';
 import { ledgerEntryData, stripPlanData, tryData, waitData } from '@dormant-beacon/core/ledger';
 import { partData, partOrderData } from '@dormant-beacon/core/fit';
 import {
@@ -275,6 +276,31 @@ export const factKinds = {
     correctable: true,
     who: atTheCar,
     says: 'the function sheet of a part, before closing or after',
+  },
+  'coding-plans': {
+    entry: entry(codingPlanData),
+    correctable: true,
+    who: atTheCar,
+    says: 'a unit that is coded, with what it carries; or why nothing has to be coded',
+  },
+  /** Evidence of what a unit held: it stays as it was read. */
+  'coding-images': {
+    entry: entry(codingImageData),
+    correctable: false,
+    who: atTheCar,
+    says: 'the memory of a unit as a file, whose pieces were kept before; or one that was merged here',
+  },
+  'coding-entries': {
+    entry: entry(codingEntryData),
+    correctable: true,
+    who: atTheCar,
+    says: 'a line of the coding sheet, a step with its time, a distance, a trim code, options, keys',
+  },
+  'lock-sets': {
+    entry: entry(lockSetData),
+    correctable: true,
+    who: atTheCar,
+    says: 'a cylinder that is set to a key, and how it turns',
   },
   repairs: { entry: entry(repairData), correctable: true, who: atTheCar, says: 'a repair with its root' },
   clearings: { entry: entry(clearingData), correctable: true, who: atTheCar, says: 'codes were cleared' },

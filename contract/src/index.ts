@@ -45,6 +45,17 @@ export {
   type VehiclesKnown,
 } from './answers.js';
 export {
+  type CodingBookKept,
+  type CodingBookRow,
+  imagePieceBytes,
+  type ImagePieceKept,
+  type DepthTableKept,
+  type KeepCodingBook,
+  type KeepDepthTable,
+  type KeptCodingBook,
+  type KeptDepthTable,
+} from './coding.js';
+export {
   type Endpoint,
   endpoints,
   factEndpoints,

@@ -6,6 +6,7 @@ import express, { type Express } from 'express';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { accountRoutes, type Entrance } from './accounts/routes.js';
+import { imageRoutes } from './images/routes.js';
 import { attachmentRoutes } from './attachments/routes.js';
 import { ClockWatch, lastJump, serverClock } from './database/clock.js';
 import { closePools, type Pools } from './database/connect.js';
@@ -73,6 +74,7 @@ export function createApp({ pools, log, webFolder, hosts = [], tls = false, entr
   jobRoutes(door, services);
   factRoutes(door, services);
   attachmentRoutes(door, services);
+  imageRoutes(door, services);
   logbookRoutes(door, services);
   eventRoutes(door, services);
   app.use(door.router);

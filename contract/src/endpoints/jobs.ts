@@ -2,7 +2,8 @@
 import * as answers from '../answers.js';
 import { withdrawal } from '../facts.js';
 import { mostStoryBytes } from '../headers.js';
-import { everyone, leadOnly, withCustomer } from '../who.js';
+import * as coding from '../coding.js';
+import { atTheCar, everyone, leadOnly, withCustomer } from '../who.js';
 import { type Endpoint, small } from './endpoint.js';
 
 /** Photos, after they were made smaller on the device. */
@@ -75,6 +76,23 @@ export const jobEndpoints = {
     path: '/api/jobs/{jobId}/attachments/{attachmentId}',
     says: 'a photo',
     who: everyone,
+    answer: null,
+  },
+  keepImagePiece: {
+    method: 'PUT',
+    path: '/api/jobs/{jobId}/images/{imageId}/{piece}',
+    says: 'keeps a piece of a memory image, the first is 0; a fact of the kind `coding-images` says what they are',
+    who: atTheCar,
+    answer: coding.imagePieceKept,
+    bodyLimit: coding.imagePieceBytes,
+    bodyTypes: ['application/octet-stream'],
+    entry: true,
+  },
+  image: {
+    method: 'GET',
+    path: '/api/jobs/{jobId}/images/{imageId}',
+    says: 'the file of a memory image, byte by byte as it was kept',
+    who: atTheCar,
     answer: null,
   },
   logbook: {

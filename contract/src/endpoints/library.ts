@@ -1,5 +1,6 @@
 /** What the shop has learned and keeps. */
 import * as maps from '../access-maps.js';
+import * as coding from '../coding.js';
 import * as circuits from '../circuits.js';
 import * as library from '../library.js';
 import { atTheCar, everyone, leadOnly, withCustomer } from '../who.js';
@@ -170,6 +171,50 @@ export const libraryEndpoints = {
     body: maps.keepAccessMap,
     answer: maps.accessMapKept,
     bodyLimit: 2_000_000,
+    entry: true,
+  },
+  codingBooks: {
+    method: 'GET',
+    path: '/api/library/coding-books',
+    says: 'coding books that the shop keeps, the newest version of each',
+    who: everyone,
+    answer: coding.codingBookRows,
+    query: { make: 'the make; left out, of every make', model: 'the model' },
+  },
+  codingBook: {
+    method: 'GET',
+    path: '/api/library/coding-books/{bookId}',
+    says: 'a coding book: what a unit carries, its layout, options and procedures',
+    who: everyone,
+    answer: coding.keptCodingBook,
+    query: { version: 'left out, the newest' },
+  },
+  keepCodingBook: {
+    method: 'POST',
+    path: '/api/library/coding-books',
+    says: 'keeps a coding book as a new version; those before it stay',
+    who: atTheCar,
+    body: coding.keepCodingBook,
+    answer: coding.codingBookKept,
+    bodyLimit: 2_000_000,
+    entry: true,
+  },
+  depthTables: {
+    method: 'GET',
+    path: '/api/library/depth-tables',
+    says: 'depth tables of lock cylinders that the shop keeps, the newest version of each',
+    who: everyone,
+    answer: coding.depthTables,
+    query: { make: 'the make; left out, of every make', model: 'the model' },
+  },
+  keepDepthTable: {
+    method: 'POST',
+    path: '/api/library/depth-tables',
+    says: 'keeps a depth table as a new version; those before it stay',
+    who: atTheCar,
+    body: coding.keepDepthTable,
+    answer: coding.depthTableKept,
+    bodyLimit: small,
     entry: true,
   },
   rates: {

@@ -1,58 +1,21 @@
-export { checksum, type ChecksumKind, checksumKinds } from './checksum.js';
 export {
-  compareFields,
-  comparing,
-  type Comparison,
-  type Difference,
-  type FieldPair,
-  mostDifferences,
-} from './compare.js';
-export {
-  formOf,
-  type ImageForm,
-  imageForms,
-  mostFileBytes,
-  readImage,
-  readingImage,
-  writeImage,
-} from './forms.js';
+  type BridgeSocket,
+  type CarriedHow,
+  carriedHows,
+  type CarriedItem,
+  type CarriedKind,
+  carriedKinds,
+  type CodingBook,
+  codingBook,
+  codingBookFile,
+  codingBookFormat,
+  type Precondition,
+  preconditions,
+  type Procedure,
+  type ProcedureStep,
+} from './book.js';
 export { fromHex, showAddress, toHex } from './hex.js';
-export {
-  bytesAt,
-  type Image,
-  mostImageBytes,
-  readSegments,
-  type Segment,
-  sizeOf,
-  writeSegments,
-} from './image.js';
-export {
-  checkLayout,
-  type ChecksumReading,
-  type FieldReading,
-  fieldValue,
-  isBlank,
-  numberBytes,
-  readChecksums,
-  readField,
-  readFields,
-  storesOf,
-} from './layout.js';
-export {
-  type ByteChange,
-  type FieldChange,
-  merge,
-  type Merged,
-  mergeImages,
-  type MergeOutcome,
-} from './merge.js';
-export {
-  type MergeRefusal,
-  type MergeRefusalKind,
-  mergeRefusalKinds,
-  odometerRange,
-  type OdometerRange,
-} from './merge-rules.js';
+export { type ChecksumKind, checksumKinds, type ImageForm, imageForms } from './kinds.js';
 export { type OptionChange, type OptionField, optionFields, readOptions, writeOptions } from './options.js';
 export {
   type FieldRole,
@@ -75,6 +38,8 @@ export {
   type RecipeSource,
   segments,
   type Segments,
+  type TrimScheme,
+  trimScheme,
 } from './schema.js';
 export {
   compareTrims,
@@ -83,6 +48,36 @@ export {
   type TrimFinding,
   type TrimPosition,
   type TrimReading,
-  type TrimScheme,
-  trimScheme,
 } from './trim.js';
+export {
+  cleanTurns,
+  type CodingEntry,
+  codingEntryData,
+  type CodingImageData,
+  codingImageData,
+  type CodingPlanData,
+  codingPlanData,
+  type ImageRole,
+  imageRoles,
+  type LockSetData,
+  lockSetData,
+} from './records.js';
+export {
+  bringsForeignData,
+  preconditionWords,
+  type Sheet,
+  type SheetLine,
+  sheetOf,
+  type SheetPart,
+} from './sheet.js';
+export {
+  type CodingPhase,
+  type CodingState,
+  codingState,
+  type Entered,
+  type LineState,
+  type OdometerCard,
+  type ProcedureState,
+  type RunningStep,
+  type TrimState,
+} from './state.js';

@@ -1,6 +1,6 @@
 /** Images, layouts and recipes: the one definition of their data. */
 import * as z from 'zod';
-import { checksumKinds } from './checksum.js';
+import { checksumKinds } from './kinds.js';
 
 const hex = z
   .string()
@@ -99,3 +99,24 @@ export const optionWriteRequest = z.strictObject({
   options: z.array(name).max(2000),
 });
 export type OptionWriteRequest = z.infer<typeof optionWriteRequest>;
+
+/** How check characters are made: the characters’ values, weighted by place, added up modulo the alphabet’s size. */
+export const trimScheme = z.strictObject({
+  name: z.string().trim().min(1).max(80),
+  /** Every character that a label may have; its place here is its value. */
+  alphabet: z
+    .string()
+    .min(2)
+    .max(64)
+    .refine((text) => new Set(text).size === text.length, 'a character is there twice'),
+  /** Characters before the check characters. */
+  length: z.int().min(1).max(40),
+  /** One check character for each list of weights; a list shorter than the code begins anew. */
+  checks: z
+    .array(z.array(z.int().min(0).max(97)).min(1).max(40))
+    .min(1)
+    .max(4),
+  /** What is easily read for what, such as O for 0: only alphabets that have just one of the two. */
+  misread: z.record(z.string().length(1), z.string().length(1)).nullish(),
+});
+export type TrimScheme = z.infer<typeof trimScheme>;

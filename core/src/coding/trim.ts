@@ -2,28 +2,7 @@
  * Trim codes: what a maker measured of one injector, sensor or actuator and printed on its label, with check characters
  * that tell a misread label. One is kept for each position.
  */
-import * as z from 'zod';
-
-/** How check characters are made: the characters’ values, weighted by place, added up modulo the alphabet’s size. */
-export const trimScheme = z.strictObject({
-  name: z.string().trim().min(1).max(80),
-  /** Every character that a label may have; its place here is its value. */
-  alphabet: z
-    .string()
-    .min(2)
-    .max(64)
-    .refine((text) => new Set(text).size === text.length, 'a character is there twice'),
-  /** Characters before the check characters. */
-  length: z.int().min(1).max(40),
-  /** One check character for each list of weights; a list shorter than the code begins anew. */
-  checks: z
-    .array(z.array(z.int().min(0).max(97)).min(1).max(40))
-    .min(1)
-    .max(4),
-  /** What is easily read for what, such as O for 0: only alphabets that have just one of the two. */
-  misread: z.record(z.string().length(1), z.string().length(1)).nullish(),
-});
-export type TrimScheme = z.infer<typeof trimScheme>;
+import type { TrimScheme } from './schema.js';
 
 /** The check characters of a code of `scheme.length` characters of the alphabet. */
 export function trimCheck({ alphabet, checks }: TrimScheme, code: string): string {

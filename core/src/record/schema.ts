@@ -1,5 +1,6 @@
 /** A job's record: its head and the facts entered about it. The one definition of their data. */
 import * as z from 'zod';
+import { codingEntryData, codingImageData, codingPlanData, lockSetData } from '../coding/index.js';
 import { eventKind } from '../event/index.js';
 import { partData, partOrderData } from '../fit/index.js';
 import { ledgerEntryData, stripPlanData, tryData, waitData } from '../ledger/index.js';
@@ -279,6 +280,7 @@ export {
   routeOutcomeData,
   routePlanData,
 };
+export { codingEntryData, codingImageData, codingPlanData, lockSetData };
 export { ledgerEntryData, stripPlanData, tryData, waitData };
 export { donorData, inventoryData, loopReadingData, offerData, parcelData, signData, temporaryData };
 export const noteData = z.strictObject({ stage: stageId, text: z.string().trim().min(1).max(1000) });
@@ -354,6 +356,10 @@ const lists = {
   ledgerEntries: z.array(fact(ledgerEntryData)).default([]),
   cureWaits: z.array(fact(waitData)).default([]),
   functionTries: z.array(fact(tryData)).default([]),
+  codingPlans: z.array(fact(codingPlanData)).default([]),
+  codingImages: z.array(fact(codingImageData)).default([]),
+  codingEntries: z.array(fact(codingEntryData)).default([]),
+  lockSets: z.array(fact(lockSetData)).default([]),
   handBacks: z.array(fact(handBackData)),
 };
 export type FactList = keyof typeof lists;

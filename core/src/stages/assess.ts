@@ -1,16 +1,10 @@
 /** A job at a glance: every stage, the rail, the next thing to do, what it waits for. All from the record. */
 import type { NextTests } from '../trace/index.js';
-import {
-  baselineOf,
-  type JobRecord,
-  type Repair,
-  type StageId,
-  stageIds,
-  standing,
-  standingFor,
-} from '../record/index.js';
+import { baselineOf, type JobRecord, type StageId, stageIds, standing } from '../record/index.js';
+import type { CodingPhase } from '../coding/index.js';
 import type { LedgerPhase } from '../ledger/index.js';
 import type { Lens } from './lens.js';
+import { type Coding, runningStep } from './coding.js';
 import { nextThing } from './next.js';
 import type { NextThing } from './thing.js';
 import { defaultProofPolicy, type Proof, type ProofPolicy } from '../proof/index.js';
@@ -48,6 +42,8 @@ export interface Assessment {
   readonly restraint: boolean;
   readonly units: Situation['units'];
   readonly strip: Situation['strip'];
+  readonly codings: Situation['codings'];
+  readonly uncoded: Situation['uncoded'];
   readonly temporaries: Situation['temporaries'];
   /** A lamp, fuse, socket or plain latch, and nothing beside it. */
   readonly short: boolean;
@@ -64,7 +60,7 @@ export function assessJob(
   const at = situationOf(record, policy);
   const stages = stageIds.map((id) => stage(id, at, plans));
   const { lenses, proofs, untreated, clearing, final, powered, battery, basics, approvals } = at;
-  const { units, strip: opened, safety, restraint, temporaries, short, notDriven } = at;
+  const { units, strip: opened, codings, uncoded, safety, restraint, temporaries, short, notDriven } = at;
   const next = nextThing(at, plans);
   return {
     lenses,
@@ -80,6 +76,8 @@ export function assessJob(
     approvals,
     units,
     strip: opened,
+    codings,
+    uncoded,
     safety,
     restraint,
     temporaries,
@@ -271,23 +269,34 @@ function strip(at: Situation): Decided {
   return at.based ? ['closed', 'after the trace'] : ['closed', 'after the baseline'];
 }
 
-function code(at: Situation): Decided {
-  const fitted = withPart(at)
-    .filter((repair) => isModule(at, repair))
-    .at(-1);
-  if (!fitted)
-    return at.untreated.length > 0 || at.beacons.length === 0
-      ? ['closed', 'for a new module']
-      : ['not-needed'];
-  const said = standing(at.record.notes).some((note) => note.stage === 'code' && note.seq > fitted.seq);
-  return said ? ['done'] : ['open', 'does the module need it?'];
-}
+/** What the sheet asks for, in the words of the path. */
+const onSheet: Readonly<Record<CodingPhase, (coding: Coding) => Decided | null>> = {
+  'not-needed': () => null,
+  save: ({ lines }) => [
+    'open',
+    `save ${lines.filter(({ part, is }) => part === 'save' && is === 'open').length} first`,
+  ],
+  wait: () => ['closed', 'after the fitting'],
+  do: ({ lines }) => {
+    const left = lines.filter(({ is }) => is === 'open').length;
+    return ['open', left === 0 ? 'read the distance again' : `${left} left on the sheet`];
+  },
+  done: () => null,
+};
 
-/** What was replaced takes part in the network: its own input or output failed. */
-function isModule(at: Situation, repair: Repair): boolean {
-  const found = repair.traceId == null ? undefined : standingFor(at.record.traces, repair.traceId);
-  const element = found?.case.circuit.elements.find((other) => other.id === repair.element);
-  return element?.kind === 'moduleInput' || element?.kind === 'moduleOutput';
+function code(at: Situation): Decided {
+  const running = runningStep(at.codings);
+  if (running) return ['waiting', running.step.does, running.readyAt!];
+  const left = at.codings.map((coding) => onSheet[coding.phase](coding)).filter((own) => own !== null);
+  const [first] = left.filter(([state]) => state === 'open');
+  if (first) return first;
+  const [unit] = at.uncoded;
+  if (unit) return ['open', `does “${unit.label}” need it?`];
+  if (left.length > 0) return left[0]!;
+  if (at.codings.some(({ phase }) => phase === 'done')) return ['done'];
+  if (noted(at, 'code')) return ['done'];
+  if (at.codings.length > 0) return ['not-needed', at.codings[0]!.plan.notNeeded ?? undefined];
+  return at.untreated.length > 0 || at.beacons.length === 0 ? ['closed', 'for a new module'] : ['not-needed'];
 }
 
 function handBack(at: Situation): Decided {

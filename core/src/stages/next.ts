@@ -3,6 +3,7 @@ import type { NextTests } from '../trace/index.js';
 import { decisiveReason } from '../fit/index.js';
 import { basicsWords, inventoryOf, type JobRecord, type Trace, originOf, standing } from '../record/index.js';
 import { percent } from '../units/index.js';
+import { codeNext, saveFirst } from './coding.js';
 import { planned } from './planned.js';
 import { doFirst } from './power.js';
 import type { Situation } from './situation.js';
@@ -53,12 +54,15 @@ function decided(at: Situation, plans: ReadonlyMap<string, NextTests>): NextThin
     return (
       basicsNext(at) ??
       restraintNext(at) ??
+      saveFirst(at.codings) ??
       stripNext(at, plans) ??
       unitNext(at) ??
       approvalNext(at, traceNext(at, plans))
     );
   const open = at.strip && stripThing(at.strip);
   if (open) return open;
+  const coding = codeNext(at.codings);
+  if (coding) return coding;
   if (!at.clearing)
     return thing(
       'clear',

@@ -91,6 +91,15 @@ function safetyEvents(record: JobRecord): SafetyEvent[] {
     ...record.functionTries.flatMap(({ seq, recordedAt }) =>
       powered(seq, recordedAt, 'a function was tried'),
     ),
+    ...record.codingEntries.flatMap(({ seq, recordedAt, entry }) =>
+      powered(
+        seq,
+        recordedAt,
+        entry.what === 'step' || entry.what === 'keys' || (entry.what === 'check' && (entry.volts ?? 0) > 1)
+          ? 'a unit was coded with power'
+          : null,
+      ),
+    ),
     ...record.ledgerEntries.flatMap(({ seq, recordedAt, step }) =>
       powered(seq, recordedAt, needsPower(record, step) ? 'a step was done that needs power' : null),
     ),

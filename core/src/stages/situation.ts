@@ -33,6 +33,7 @@ import {
 } from './safety.js';
 import { defaultRoutePolicy, type RoutePolicy } from '../shop/index.js';
 import { isShortJob } from './short.js';
+import { type Coding, codingsOf, uncoded } from './coding.js';
 import { type Strip, stripOf } from './strip.js';
 import { type UnitRoutes, unitRoutes } from './unit-routes.js';
 
@@ -62,6 +63,9 @@ export interface Situation {
   readonly units: readonly UnitRoutes[];
   /** The car as it is taken apart; null where nothing is planned. */
   readonly strip: Strip | null;
+  /** Units that are coded, and repairs of units for which nobody has said whether they need it. */
+  readonly codings: readonly Coding[];
+  readonly uncoded: readonly Repair[];
   readonly safety: SafetyCourse;
   /** Something in this job is a matter of restraints: a beacon, a code, a collision, a circuit. */
   readonly restraint: boolean;
@@ -95,6 +99,8 @@ export function situationOf(
     .reduce((a, b) => ((b?.seq ?? 0) > (a?.seq ?? 0) ? b : a), undefined);
   const clearing = standing(record.clearings).findLast((other) => other.seq > (lastRepair?.seq ?? Infinity));
   const final = clearing && finalAfter(record, clearing.seq);
+  const units = unitRoutes(record, rules);
+  const codings = codingsOf(record, units);
   const returnedAt = Math.max(0, ...proofs.map((proof) => proof.returned?.seq ?? 0));
   return {
     record,
@@ -113,7 +119,9 @@ export function situationOf(
     battery: batteryOf(record),
     basics: basicsAsked(record),
     approvals: lastAnswers(standing(record.approvals).filter(({ smallParts }) => smallParts !== true)),
-    units: unitRoutes(record, rules),
+    units,
+    codings,
+    uncoded: uncoded(record, codings),
     strip: stripOf(record),
     safety,
     restraint:

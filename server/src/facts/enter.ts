@@ -16,18 +16,21 @@ import {
   standingFor,
   type Trace,
 } from '@dormant-beacon/core/record';
+import type { CodingImageData } from '@dormant-beacon/core/coding';
 import type { LineMark } from '@dormant-beacon/core/scans';
 import { jobPolicyOf } from '@dormant-beacon/core/shop';
 import type { TraceCase, TraceRepair } from '@dormant-beacon/core/trace';
 import type { Knex } from 'knex';
 import { type JobWrite, type LockedJob, writeJob, type Written } from '../database/transaction.js';
 import { conflict, HttpProblem, invalid, notFound } from '../http/problem.js';
+import { readyImage } from '../images/ready.js';
 import { withFact } from '../jobs/with-fact.js';
 import { planKey } from '../jobs/plans.js';
 import { findJob } from '../jobs/repository.js';
 import { summarise } from '../jobs/summary.js';
 import { reportPatternsOf } from '../library/entries.js';
 import type { Services } from '../services.js';
+import { namesCoding } from './coding-gates.js';
 import { derivedOf } from './derived.js';
 import { gates } from './gates.js';
 import { askedTwice } from './questions.js';
@@ -57,7 +60,7 @@ export async function enterFact(
   write: JobWrite,
   entry: FactEntry,
 ): Promise<Entered> {
-  const data = await readied(services, kind, entry);
+  const data = await readied(services, kind, write, entry);
   for (let tries = 1; ; tries++) {
     // Worked out before any lock is taken; under the lock it is only compared.
     const fault = kind === 'repairs' ? await repairedFault(services, write.jobId, data) : null;
@@ -204,10 +207,12 @@ function prepared(
 
 /** Data as it will be stored: a report read, a circuit proven sound, each on a thread of its own. */
 async function readied(
-  { pools, workers }: Services,
+  services: Services,
   kind: FactKind,
+  { jobId, personId }: JobWrite,
   entry: FactEntry,
 ): Promise<Record<string, unknown>> {
+  const { pools, workers, records } = services;
   const data = entry.data as Record<string, unknown>;
   if (kind === 'scans') {
     const scan = await workers.run('readReport', {
@@ -219,6 +224,12 @@ async function readied(
   }
   if (kind === 'traces')
     await workers.run('soundCase', { source: data['case'] as TraceCase, traceId: entry.id });
+  if (kind === 'coding-images') {
+    const job = await findJob(pools.read, jobId);
+    if (!job) throw notFound('job');
+    const record = await records.recordAt(pools.read, job, job.seq);
+    await readyImage(services, record, personId, data as unknown as CodingImageData);
+  }
   return data;
 }
 
@@ -268,6 +279,10 @@ function checkCorrection(
 function checkUnused(record: JobRecord, kind: FactKind, id: string): void {
   if (kind === 'route-plans' || kind === 'parts') return checkUnusedUnit(record, kind, id);
   if (kind === 'strip-plans') return checkUnusedWay(record, id);
+  if (kind === 'coding-plans' && namesCoding(record, id))
+    throw conflict('Other entries stand on this one. Take those back first, or correct this one.');
+  if (kind === 'coding-entries' && record.codingEntries.find((own) => own.id === id)?.entry.what === 'step')
+    throw conflict('A step has its time by the server’s clock: it stays. Enter what came after it.');
   if (kind !== 'beacons' && kind !== 'traces') return;
   const fact = factsOf(record, kind).find((other) => other.id === id)!;
   const origin = originOf(factsOf(record, kind), fact);

@@ -29,6 +29,7 @@ import {
   seatReadings,
   signs,
 } from './restraint-gates.js';
+import { codingEntries, codingImages, codingPlans, lockSets } from './coding-gates.js';
 import { cureWaits, functionTries, ledgerEntries, stripPlans, takenAtStep } from './ledger-gates.js';
 import {
   benchWorks,
@@ -250,5 +251,9 @@ export const gates: Readonly<Record<FactKind, Gate>> = {
   'ledger-entries': ledgerEntries,
   'cure-waits': cureWaits,
   'function-tries': functionTries,
+  'coding-plans': codingPlans,
+  'coding-images': codingImages,
+  'coding-entries': codingEntries,
+  'lock-sets': lockSets,
   'hand-backs': handBacks,
 };

@@ -41,6 +41,10 @@ const questions: Readonly<Partial<Record<FactKind, readonly string[]>>> = {
   'ledger-entries': ['step', 'as'],
   'cure-waits': ['what', 'ends'],
   'function-tries': ['part', 'moment'],
+  'coding-plans': ['unit'],
+  'coding-images': ['codingId', 'role', 'sha256'],
+  'coding-entries': ['codingId', 'entry'],
+  'lock-sets': ['where'],
   'hand-backs': [],
 };
 

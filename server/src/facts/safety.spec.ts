@@ -474,6 +474,8 @@ describe('every way to write', () => {
     ],
     // A way takes nothing off; a time and a try open nothing, and a try shows power.
     ...['strip-plans', 'cure-waits', 'function-tries'],
+    // Memory is read and written by plug and supply; what is done at the car with power shows it.
+    ...['coding-plans', 'coding-images', 'coding-entries', 'lock-sets'],
   ];
 
   it('is on one of two lists: a new one has to be judged first', () => {
@@ -486,6 +488,7 @@ describe('every way to write', () => {
       '/api/jobs',
       '/api/jobs/{jobId}/attachments/{attachmentId}',
       '/api/jobs/{jobId}/head',
+      '/api/jobs/{jobId}/images/{imageId}/{piece}',
       '/api/jobs/{jobId}/withdrawals',
     ]);
   });

@@ -20,6 +20,7 @@ import {
   type SafetyStep,
 } from '@dormant-beacon/core/restraints';
 import { momentWords } from '@dormant-beacon/core/restraints/scope';
+import type { CodingEntry, CodingImageData, CodingPlanData, LockSetData } from '@dormant-beacon/core/coding';
 import {
   disturbedId,
   doing,
@@ -161,6 +162,22 @@ export function says(kind: FactKind, record: JobRecord, fact: StoredFact): strin
       const name = part === disturbedId ? 'What was unplugged on the way' : stripLabel(record, part);
       return `${name} tried ${moment.replaceAll('-', ' ')}: ${fails.length === 0 ? 'works' : `fails at ${fails.join(', ')}`}`;
     }
+    case 'coding-plans': {
+      const { unit, notNeeded, book } = fact as unknown as CodingPlanData;
+      if (notNeeded != null) return `${unit}: nothing to code (${notNeeded})`;
+      return `${unit} to be coded${book ? `, by “${book.title}”` : ''}`;
+    }
+    case 'coding-images': {
+      const { role, bytes, sha256 } = fact as unknown as CodingImageData;
+      return `${codedUnit(record, fact)}: ${imageWords[role]}, ${bytes} bytes, SHA-256 ${sha256.slice(0, 12)}…`;
+    }
+    case 'coding-entries':
+      return `${codedUnit(record, fact)}: ${codingSays(record, fact)}`;
+    case 'lock-sets': {
+      const { where, codes, tried } = fact as unknown as LockSetData;
+      const turned = tried ? `; ${tried.turns} turns${tried.caught ? ', it catches' : ', clean'}` : '';
+      return `Cylinder ${where} set to ${codes.join('-')}${turned}`;
+    }
     case 'hand-backs':
       return 'Car handed back';
   }
@@ -214,4 +231,43 @@ function readingSays(record: JobRecord, fact: StoredFact): string {
   const id = String(fact['test']);
   const test = testOf(record, fact, id);
   return `${testName(test, id)}: ${readingWords(test, fact as Omit<TraceReading, 'test'>)}`;
+}
+
+const imageWords: Readonly<Record<CodingImageData['role'], string>> = {
+  original: 'image of the old unit',
+  donor: 'image of the donor',
+  merged: 'image merged for this car',
+  'read-back': 'image read back from the car',
+};
+
+const codingOf = (record: JobRecord, fact: StoredFact) =>
+  standingFor(record.codingPlans, fact['codingId'] as string);
+const codedUnit = (record: JobRecord, fact: StoredFact) => codingOf(record, fact)?.unit ?? 'Unit';
+
+function codingSays(record: JobRecord, fact: StoredFact): string {
+  const { entry } = fact as unknown as { entry: CodingEntry };
+  const book = codingOf(record, fact)?.book;
+  switch (entry.what) {
+    case 'item': {
+      const does = book?.carries.find(({ id }) => id === entry.item)?.does ?? entry.item;
+      return entry.as === 'done' ? `${does}: done` : `${does}: not needed (${entry.note ?? ''})`;
+    }
+    case 'check':
+      return `${entry.check.replaceAll(/[-:]/g, ' ')}${entry.volts == null ? '' : `, ${entry.volts} V`}`;
+    case 'step': {
+      const procedure = book?.procedures?.find(({ id }) => id === entry.procedure);
+      const does = procedure?.steps.find(({ id }) => id === entry.step)?.does ?? entry.step;
+      return `${does}: ${entry.as.replaceAll('-', ' ')}${entry.note ? ` (${entry.note})` : ''}`;
+    }
+    case 'odometer':
+      return `${entry.store} of the ${entry.of} shows ${entry.km} km ${entry.moment}`;
+    case 'driven':
+      return `${entry.km} km driven in this job`;
+    case 'trim':
+      return `trim code ${entry.label} at ${entry.position}, ${entry.moment}`;
+    case 'options':
+      return `coding ${entry.base} becomes ${entry.bytes}`;
+    case 'keys':
+      return `${entry.start} keys start, ${entry.doNotStart} do not`;
+  }
 }

@@ -9,6 +9,13 @@ import type { Door } from '../http/door.js';
 import { countQuery, idParam, textQuery, writeOf } from '../http/writing.js';
 import type { Services } from '../services.js';
 import { accessMapOf, keepAccessMap, listAccessMaps } from './access-maps.js';
+import {
+  codingBookOf,
+  keepCodingBook,
+  keepDepthTable,
+  listCodingBooks,
+  listDepthTables,
+} from './coding-books.js';
 import { circuitOf, keepCircuit, listCircuits } from './circuits.js';
 import {
   addCodeLink,
@@ -117,6 +124,25 @@ export function libraryRoutes(door: Door, services: Services): void {
   door.on(endpoints.keepAccessMap, async (request, response, session) => {
     const body = check(endpoints.keepAccessMap.body, request.body);
     response.status(201).json(await keepAccessMap(writing, by(request, session), body));
+  });
+  door.on(endpoints.codingBooks, async (request, response) => {
+    const [make, model] = [textQuery(request, 'make'), textQuery(request, 'model')];
+    response.json({ books: await listCodingBooks(db, make, model) });
+  });
+  door.on(endpoints.codingBook, async (request, response) => {
+    response.json(await codingBookOf(db, idParam(request, 'bookId'), countQuery(request, 'version')));
+  });
+  door.on(endpoints.keepCodingBook, async (request, response, session) => {
+    const body = check(endpoints.keepCodingBook.body, request.body);
+    response.status(201).json(await keepCodingBook(writing, by(request, session), body));
+  });
+  door.on(endpoints.depthTables, async (request, response) => {
+    const [make, model] = [textQuery(request, 'make'), textQuery(request, 'model')];
+    response.json({ tables: await listDepthTables(db, make, model) });
+  });
+  door.on(endpoints.keepDepthTable, async (request, response, session) => {
+    const body = check(endpoints.keepDepthTable.body, request.body);
+    response.status(201).json(await keepDepthTable(writing, by(request, session), body));
   });
   door.on(endpoints.rates, async (_request, response) => {
     response.json(await ratesOf(db));

@@ -1,4 +1,6 @@
 /** What is worked out beside the server's own thread: reading reports, solving circuits, planning. */
+import type { ImageForm, Layout, MergeFacts, Recipe } from '@dormant-beacon/core/coding';
+import { merge, type MergeRefusal, readImage, writeImage } from '@dormant-beacon/core/coding/memory';
 import type { ElementKind } from '@dormant-beacon/core/circuit';
 import { finish } from '@dormant-beacon/core/progress';
 import { readReport, type LineMark, type ReportPatterns, type Scan } from '@dormant-beacon/core/scans';
@@ -26,6 +28,18 @@ export interface WhatFailed {
   readonly chance: number;
   readonly kind: ElementKind | null;
   readonly mode: string | null;
+}
+
+/** A memory image as the file in which it is kept. */
+export interface ImageFile {
+  readonly file: Uint8Array;
+  readonly form: ImageForm;
+}
+
+export interface MergedFile {
+  /** Null where the merge is refused. */
+  readonly file: Uint8Array | null;
+  readonly refusals: readonly MergeRefusal[];
 }
 
 export const tasks = {
@@ -77,6 +91,32 @@ export const tasks = {
       kind: source.circuit.elements.find(({ id }) => id === failed)?.kind ?? null,
       mode: own[0]?.mode ?? null,
     };
+  },
+
+  /** Reads an image in its form; what is wrong with it is refused. */
+  soundImage: ({ file, form }: ImageFile): null => {
+    readImage(file, form);
+    return null;
+  },
+
+  mergeImages: ({
+    layout,
+    original,
+    donor,
+    recipe,
+    facts,
+    form,
+  }: {
+    layout: Layout;
+    original: ImageFile;
+    donor: ImageFile;
+    recipe: Recipe;
+    facts: MergeFacts;
+    form: ImageForm;
+  }): MergedFile => {
+    const [first, second] = [readImage(original.file, original.form), readImage(donor.file, donor.form)];
+    const { merged, refusals } = merge(layout, first, second, recipe, facts);
+    return { file: merged && writeImage(merged.image, form), refusals };
   },
 
   /** Unpacks a story's file into its folder and holds it against itself. */

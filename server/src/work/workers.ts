@@ -13,6 +13,8 @@ const usual: Readonly<Record<TaskName, number>> = {
   soundCase: 15_000,
   plan: 10_000,
   whatFailed: 10_000,
+  soundImage: 15_000,
+  mergeImages: 30_000,
   provenStory: 90_000,
 };
 const says: Readonly<Record<TaskName, string>> = {
@@ -20,6 +22,8 @@ const says: Readonly<Record<TaskName, string>> = {
   soundCase: 'Solving this circuit takes too long',
   plan: 'Planning this trace takes too long',
   whatFailed: 'Working out this repair takes too long',
+  soundImage: 'Reading this image takes too long',
+  mergeImages: 'Merging these images takes too long',
   provenStory: 'Looking through this story takes too long',
 };
 const threads = 2;

@@ -2,9 +2,9 @@
  * Original and donor become the image that goes into the car. The result begins as the donor, whose hardware goes in;
  * the recipe says what comes from the original; mirrors and checksums follow.
  */
-import { Refusal } from '../refusal/index.js';
+import { Refusal } from '../../refusal/index.js';
 import { checksumIn } from './checksum.js';
-import { fromHex, showAddress, toHex } from './hex.js';
+import { fromHex, showAddress, toHex } from '../hex.js';
 import { bytesAt, copyOf, type Image, readSegments, writeAt, writeSegments } from './image.js';
 import {
   checkLayout,
@@ -15,7 +15,7 @@ import {
   storesOf,
 } from './layout.js';
 import { type MergeRefusal, refusalsOf } from './merge-rules.js';
-import type { Layout, LayoutField, MergeFacts, MergeRequest, Recipe, RecipeSource } from './schema.js';
+import type { Layout, LayoutField, MergeFacts, MergeRequest, Recipe, RecipeSource } from '../schema.js';
 
 /** A run of bytes that differ from the donor’s, and what they belong to. */
 export interface ByteChange {

@@ -3,8 +3,6 @@ import {
   bytesAt,
   checksum,
   comparing,
-  type Layout,
-  type LayoutField,
   merge,
   mergeImages,
   type MergeRefusalKind,
@@ -12,12 +10,18 @@ import {
   readChecksums,
   readFields,
   readSegments,
-  type Recipe,
   storesOf,
-  toHex,
 } from './index.js';
-import { checksumBytes, type ChecksumKind, checksumIn, checksumKinds } from './checksum.js';
-import { finish } from '../progress/index.js';
+import {
+  type ChecksumKind,
+  checksumKinds,
+  type Layout,
+  type LayoutField,
+  type Recipe,
+  toHex,
+} from '../index.js';
+import { checksumBytes, checksumIn } from './checksum.js';
+import { finish } from '../../progress/index.js';
 
 const digits = new TextEncoder().encode('123456789');
 

@@ -1,6 +1,6 @@
 /** A text file as its lines of ASCII, read where it lies: a file of 16 MB has a million of them. */
-import { Refusal } from '../refusal/index.js';
-import { byteOf } from './hex.js';
+import { Refusal } from '../../refusal/index.js';
+import { byteOf } from '../hex.js';
 import { type Image, imageOf, mostImageBytes, type Segment } from './image.js';
 
 export interface Line {

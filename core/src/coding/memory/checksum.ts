@@ -1,7 +1,5 @@
 /** Checksums that modules keep of their own memory. */
-
-export const checksumKinds = ['sum8', 'sum16', 'xor8', 'crc8', 'crc16-ccitt-false', 'crc32'] as const;
-export type ChecksumKind = (typeof checksumKinds)[number];
+import type { ChecksumKind } from '../kinds.js';
 
 /** Bytes that a checksum takes up. */
 export const checksumBytes: Readonly<Record<ChecksumKind, 1 | 2 | 4>> = {

@@ -1,9 +1,9 @@
 /** What a layout says of an image: the fields’ values, whether mirrors agree and checksums hold. */
-import { Refusal } from '../refusal/index.js';
+import { Refusal } from '../../refusal/index.js';
 import { checksumBytes, checksumIn } from './checksum.js';
-import { showAddress, toHex } from './hex.js';
+import { showAddress, toHex } from '../hex.js';
 import { bytesAt, type Image } from './image.js';
-import type { Layout, LayoutChecksum, LayoutField } from './schema.js';
+import type { Layout, LayoutChecksum, LayoutField } from '../schema.js';
 
 /** A field of `length` bytes lies at its address and again at each mirror. */
 export const storesOf = ({ address, mirrors }: LayoutField): readonly number[] => [

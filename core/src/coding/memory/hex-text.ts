@@ -2,10 +2,10 @@
  * Hexadecimal text: bytes with or without spaces and commas, on any number of lines. A line may begin with its address
  * and a colon (`0040: 00 ff`); without one it goes on where the line before it ended, and the first begins at 0.
  */
-import { Refusal } from '../refusal/index.js';
-import type { Work } from '../progress/index.js';
+import { Refusal } from '../../refusal/index.js';
+import type { Work } from '../../progress/index.js';
 import { type Image, mostAddress } from './image.js';
-import { byteOf } from './hex.js';
+import { byteOf } from '../hex.js';
 import { type Line, linesBetweenReports, linesOf, Records } from './lines.js';
 import { TextFile } from './text-file.js';
 

@@ -2,7 +2,7 @@
 import { bytesAt, type Image } from './image.js';
 import { fieldValue, isBlank, readChecksums, sameBytes, storesOf } from './layout.js';
 import type { Sources } from './merge.js';
-import type { FieldRole, Layout, LayoutField, MergeFacts } from './schema.js';
+import type { FieldRole, Layout, LayoutField, MergeFacts } from '../schema.js';
 
 export const mergeRefusalKinds = [
   'checksum-broken',

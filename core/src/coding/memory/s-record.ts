@@ -1,6 +1,6 @@
 /** Motorola S-record: `STLL(address)…CC`, with addresses of two, three or four bytes. */
-import { Refusal } from '../refusal/index.js';
-import type { Work } from '../progress/index.js';
+import { Refusal } from '../../refusal/index.js';
+import type { Work } from '../../progress/index.js';
 import type { Image } from './image.js';
 import { lineBytes, linesBetweenReports, linesOf, Records } from './lines.js';
 import { TextFile } from './text-file.js';

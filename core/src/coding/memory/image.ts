@@ -1,7 +1,7 @@
 /** What a module’s memory holds: runs of bytes, each at its address. */
-import { Refusal } from '../refusal/index.js';
-import { fromHex, showAddress, toHex } from './hex.js';
-import type { Segments } from './schema.js';
+import { Refusal } from '../../refusal/index.js';
+import { fromHex, showAddress, toHex } from '../hex.js';
+import type { Segments } from '../schema.js';
 
 export interface Segment {
   readonly address: number;

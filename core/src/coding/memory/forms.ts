@@ -1,14 +1,12 @@
 /** The files in which readers keep an image: Intel HEX, S-record, raw binary and hexadecimal text. */
-import { finish, type Work } from '../progress/index.js';
-import { Refusal } from '../refusal/index.js';
-import { showAddress } from './hex.js';
+import { finish, type Work } from '../../progress/index.js';
+import { Refusal } from '../../refusal/index.js';
+import type { ImageForm } from '../kinds.js';
+import { showAddress } from '../hex.js';
 import { readHexText, writeHexText } from './hex-text.js';
 import { type Image, imageOf, mostImageBytes } from './image.js';
 import { readIntelHex, writeIntelHex } from './intel-hex.js';
 import { readSRecord, writeSRecord } from './s-record.js';
-
-export const imageForms = ['ihex', 'srec', 'bin', 'hextext'] as const;
-export type ImageForm = (typeof imageForms)[number];
 
 /** Most bytes of a file that is read: an image of 16 MB in its most roomy form. */
 export const mostFileBytes = 5 * mostImageBytes;

@@ -1,8 +1,8 @@
 /** Two images side by side: where their bytes differ, and what their fields say. */
-import type { Work } from '../progress/index.js';
+import type { Work } from '../../progress/index.js';
 import type { Image } from './image.js';
 import { type FieldReading, readField, sameBytes } from './layout.js';
-import type { Layout, LayoutField } from './schema.js';
+import type { Layout, LayoutField } from '../schema.js';
 
 export const differenceKinds = ['differs', 'only-first', 'only-second'] as const;
 

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { formOf, type ImageForm, readImage, readSegments, writeImage, writeSegments } from './index.js';
+import type { ImageForm } from '../index.js';
+import { formOf, readImage, readSegments, writeImage, writeSegments } from './index.js';
 
 const bytes = (text: string) => new TextEncoder().encode(text);
 const read = (text: string, form: ImageForm) => writeSegments(readImage(bytes(text), form));

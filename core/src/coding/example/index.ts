@@ -1,0 +1,1 @@
+export { bodyBook, bodyMemory } from './body-module.js';

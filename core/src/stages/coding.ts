@@ -1,0 +1,158 @@
+/** Units that are coded: where each stands, and which that were replaced nobody has answered for. */
+import {
+  bringsForeignData,
+  type CodingState,
+  codingState,
+  type LineState,
+  type RunningStep,
+} from '../coding/index.js';
+import { type JobRecord, originOf, type Repair, standing, standingFor } from '../record/index.js';
+import { say } from '../words/index.js';
+import { type NextThing, thing } from './thing.js';
+import type { UnitRoutes } from './unit-routes.js';
+
+export interface Coding extends CodingState {
+  /** By which other entries know it. */
+  readonly id: string;
+  readonly plan: JobRecord['codingPlans'][number];
+  readonly fitted: boolean;
+  readonly locks: JobRecord['lockSets'];
+}
+
+/** Every unit of the job that is coded, in the order of entry. */
+export function codingsOf(record: JobRecord, units: readonly UnitRoutes[]): readonly Coding[] {
+  const entries = standing(record.codingEntries);
+  const images = standing(record.codingImages);
+  return standing(record.codingPlans).map((plan) => {
+    const id = originOf(record.codingPlans, plan);
+    const fitted = isFitted(record, units, plan);
+    const own = <T extends { readonly codingId?: string | null | undefined }>(facts: readonly T[]) =>
+      facts.filter(({ codingId }) => codingId === id);
+    return {
+      id,
+      plan,
+      fitted,
+      locks: own(standing(record.lockSets)),
+      ...codingState({
+        plan,
+        entries: own(entries),
+        images: own(images),
+        fitted,
+        takenInKm: record.vehicle.odometerKm ?? null,
+      }),
+    };
+  });
+}
+
+/** Whether the new unit is in the car: by its routes where there are any, else by the repair of its trace. */
+function isFitted(
+  record: JobRecord,
+  units: readonly UnitRoutes[],
+  { planId, traceId }: JobRecord['codingPlans'][number],
+): boolean {
+  if (planId != null) return units.find(({ id }) => id === planId)?.step === 'done';
+  const repairs = standing(record.repairs);
+  return traceId == null ? repairs.length > 0 : repairs.some((repair) => repair.traceId === traceId);
+}
+
+/** Elements of a circuit that every car takes as they are. */
+const plainElements: ReadonlySet<string> = new Set([
+  'battery',
+  'wire',
+  'contact',
+  'ground',
+  'resistor',
+  'fuse',
+  'switch',
+  'relay',
+  'lamp',
+  'diode',
+  'led',
+  'shortingBar',
+  'squib',
+]);
+/** Parts by name that a car takes as they are; a lamp unit is aimed, and a bulb is not a unit. */
+const plainNames =
+  /\b(?:bulbs?|fuses?|relays?|latch(?:es)?|sockets?|seals?|grommets?|wires?|harness|plugs?|connectors?|switch(?:es)?|clips?|terminals?|battery)\b/iu;
+
+/** Whether the library calls a replaced part plain: it asks for nothing to be coded, taught or aimed. */
+export function isPlain(record: JobRecord, { traceId, element, label, part }: Repair): boolean {
+  const found = traceId == null ? undefined : standingFor(record.traces, traceId);
+  const kind = found?.case.circuit.elements.find((own) => own.id === element)?.kind;
+  if (kind !== undefined) return plainElements.has(kind);
+  return plainNames.test(`${label} ${part ?? ''}`);
+}
+
+/** Repairs that put in a unit which is not plain, and for which nobody has said what has to be coded, or why nothing. */
+export function uncoded(record: JobRecord, codings: readonly Coding[]): readonly Repair[] {
+  const notes = standing(record.notes).filter(({ stage }) => stage === 'code');
+  return standing(record.repairs).filter(
+    (repair) =>
+      (repair.part != null || repair.method === 'replace') &&
+      !isPlain(record, repair) &&
+      !notes.some(({ seq }) => seq > repair.seq) &&
+      !codings.some(
+        ({ plan }) =>
+          plan.traceId === repair.traceId ||
+          (plan.traceId == null && plan.seq > repair.seq) ||
+          repair.label.toLowerCase().includes(plan.unit.toLowerCase()),
+      ),
+  );
+}
+
+/** The time that runs at a step of a procedure, the one that is over first. */
+export function runningStep(codings: readonly Coding[]): RunningStep | null {
+  const running = codings.flatMap(({ procedures }) =>
+    procedures.flatMap((own) => (own.running?.readyAt == null ? [] : [own.running])),
+  );
+  return running.sort((a, b) => (a.readyAt! < b.readyAt! ? -1 : 1))[0] ?? null;
+}
+
+/** What has to be saved before the old unit leaves the car; null where nothing does. */
+export function saveFirst(codings: readonly Coding[]): NextThing | null {
+  const own = codings.find(({ phase }) => phase === 'save');
+  if (!own) return null;
+  const count = own.lines.filter(({ part, is }) => part === 'save' && is === 'open').length;
+  return thing(
+    'code',
+    say('code.save', { unit: own.plan.unit, does: lower(own.next!) }),
+    count > 1 ? say('code.saveMore', { count: count - 1 }) : say('code.saveWhy'),
+  );
+}
+
+/** What comes next at a unit that is in the car; null where all is coded. */
+export function codeNext(codings: readonly Coding[]): NextThing | null {
+  const own = codings.find(({ phase }) => phase === 'do');
+  if (!own) return null;
+  if (!own.book) return thing('code', say('code.book', { unit: own.plan.unit }));
+  const running = runningStep([own]);
+  if (running)
+    return thing(
+      'code',
+      say('code.step', { step: running.step.does }),
+      running.step.sign ? say('code.sign', { sign: running.step.sign }) : null,
+      running.procedure.title,
+      running.readyAt,
+    );
+  if (own.next) return thing('code', say('code.line', { unit: own.plan.unit, does: own.next.line.does }));
+  return thing('code', say('code.stores', { unit: own.plan.unit }));
+}
+
+const lower = ({ line }: LineState) => line.does.charAt(0).toLowerCase() + line.does.slice(1);
+
+/** What is said of the distance at hand-back, for each unit whose stores were written or read; in plain sentences. */
+export function odometerDisclosures(codings: readonly Coding[]): readonly string[] {
+  return codings.flatMap(({ odometer, plan }) => {
+    if (!odometer || odometer.stores.every(({ after }) => after === null)) return [];
+    const before = odometer.stores.map(
+      ({ store, before: km }) => `${store} ${km === null ? 'not read' : `${km} km`}`,
+    );
+    const after = odometer.stores.map(
+      ({ store, after: km }) => `${store} ${km === null ? 'not read' : `${km} km`}`,
+    );
+    const foreign = plan.route != null && bringsForeignData.has(plan.route);
+    return [
+      `${plan.unit}: distance before ${before.join(', ')}; after ${after.join(', ')}.${foreign ? ' The unit came from another car and shows this car’s distance.' : ''}`,
+    ];
+  });
+}

@@ -1,0 +1,21 @@
+CREATE TABLE IF NOT EXISTS `coding_entries` (
+  `id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `job_id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `seq` int(10) unsigned NOT NULL,
+  `person_id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `corrects` char(36) CHARACTER SET ascii COLLATE ascii_bin DEFAULT NULL,
+  `withdrawn` tinyint(1) NOT NULL DEFAULT 0,
+  `observed_at` datetime(3) NOT NULL,
+  `recorded_at` datetime(3) NOT NULL,
+  `coding_id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `entry` longtext NOT NULL CHECK (json_valid(`entry`)),
+  PRIMARY KEY (`id`),
+  UNIQUE KEY `coding_entries_job_id_seq_unique` (`job_id`,`seq`),
+  UNIQUE KEY `coding_entries_corrects_unique` (`corrects`),
+  KEY `coding_entries_person_id_foreign` (`person_id`),
+  KEY `coding_entries_coding_id_foreign` (`coding_id`),
+  CONSTRAINT `coding_entries_corrects_foreign` FOREIGN KEY (`corrects`) REFERENCES `coding_entries` (`id`),
+  CONSTRAINT `coding_entries_job_id_foreign` FOREIGN KEY (`job_id`) REFERENCES `jobs` (`id`),
+  CONSTRAINT `coding_entries_person_id_foreign` FOREIGN KEY (`person_id`) REFERENCES `people` (`id`),
+  CONSTRAINT `coding_entries_coding_id_foreign` FOREIGN KEY (`coding_id`) REFERENCES `coding_plans` (`id`)
+) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci;

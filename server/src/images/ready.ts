@@ -1,0 +1,53 @@
+/** What is looked at before an image is entered: its file is whole and can be read; a merged one is merged here. */
+import type { CodingImageData, Layout } from '@dormant-beacon/core/coding';
+import { type JobRecord, standingFor } from '@dormant-beacon/core/record';
+import { HttpProblem, invalid } from '../http/problem.js';
+import type { Services } from '../services.js';
+import type { ImageFile } from '../work/tasks.js';
+import { digestOf, fileOf, keepFile } from './store.js';
+
+/**
+ * @throws HttpProblem 422 where the file is not whole, or the merge is refused or gives another file than was announced
+ * @throws Refusal where the file cannot be read in its form
+ */
+export async function readyImage(
+  { pools, workers }: Services,
+  record: JobRecord,
+  personId: string,
+  image: CodingImageData,
+): Promise<void> {
+  if (image.role !== 'merged') {
+    const file = await fileOf(pools.write, record.id, image, 'data.imageId');
+    await workers.run('soundImage', { file, form: image.form });
+    return;
+  }
+  if (image.merge == null) throw invalid('data.merge', 'say from what it was merged');
+  const { original, donor, recipe, ...facts } = image.merge;
+  const read = async (imageId: string, path: string): Promise<ImageFile> => {
+    const fact = record.codingImages.find((own) => own.imageId === imageId);
+    if (!fact) throw invalid(path, 'no such image in this job');
+    return { file: await fileOf(pools.write, record.id, fact, path), form: fact.form };
+  };
+  const { file, refusals } = await workers.run('mergeImages', {
+    layout: layoutOf(record, image.codingId),
+    original: await read(original, 'data.merge.original'),
+    donor: await read(donor, 'data.merge.donor'),
+    recipe,
+    facts,
+    form: image.form,
+  });
+  if (!file)
+    throw new HttpProblem(422, 'Merge refused', `${refusals[0]!.path}: ${refusals[0]!.reason}`, {
+      path: 'data.merge',
+      current: refusals,
+    });
+  if (file.length !== image.bytes || digestOf(file) !== image.sha256)
+    throw invalid('data.sha256', 'the server merges these images into another file: load them anew');
+  await keepFile(pools.write, { jobId: record.id, personId }, image.imageId, file);
+}
+
+function layoutOf(record: JobRecord, codingId: string): Layout {
+  const layout = standingFor(record.codingPlans, codingId)?.book?.layout;
+  if (!layout) throw invalid('data.codingId', 'the book of this unit has no layout');
+  return layout;
+}
