@@ -50,13 +50,13 @@ export async function loadDemo(database, web) {
       if (number !== null)
         await connection.query("UPDATE counters SET value = ? WHERE name = 'job'", [number]);
       const response = await fetch(`${address}${call.path}`, {
-        method: 'POST',
+        method: call.bytes ? 'PUT' : 'POST',
         headers: {
-          'Content-Type': 'application/json',
+          'Content-Type': call.bytes ? 'application/octet-stream' : 'application/json',
           'Idempotency-Key': call.key,
           ...sessions.get(call.personId),
         },
-        body: JSON.stringify(call.body),
+        body: call.bytes ? new Uint8Array(call.bytes) : JSON.stringify(call.body),
       });
       if (!response.ok) throw new Error(`demo: ${call.path}: ${await response.text()}`);
     }

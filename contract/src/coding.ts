@@ -58,8 +58,7 @@ export type KeptDepthTable = z.infer<typeof keptDepthTable>;
 /** Tables are small: they are listed whole. */
 export const depthTables = z.strictObject({ tables: z.array(keptDepthTable) });
 
-/** A piece of an image: all but the last are of `imagePieceBytes`. */
-export const imagePieceBytes = 1_000_000;
+export { imagePieceBytes } from './headers.js';
 export const imagePieceKept = z.strictObject({
   imageId: id,
   piece: z.int(),

@@ -5,3 +5,5 @@ export const personHeader = 'Beacon-Person';
 export const seenHeader = 'Beacon-Seen';
 /** The most bytes of a story: an archive with a few hundred photos. */
 export const mostStoryBytes = 500_000_000;
+/** A piece of a memory image: all but the last are as large. */
+export const imagePieceBytes = 1_000_000;

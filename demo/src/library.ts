@@ -1,6 +1,8 @@
 /** What the made-up shop knows of its vehicles' codes: links out of their files, notes with a source. */
 import type { AccessMap } from '@dormant-beacon/core/ledger';
 import { templates } from '@dormant-beacon/core/trace/templates';
+import type { CodingBook } from '@dormant-beacon/core/coding';
+import { estateMat, lumenCylinder, lumenDoor, marnBody } from './coding/index.js';
 import { droverMap, lumenMap, quillMap } from './access/index.js';
 import { droverFile, estateFile, marnFile, quillFile } from './restraints.js';
 import { slidingDoor, slidingDoorWeakness } from './notes.js';
@@ -32,6 +34,13 @@ const accessMap = (map: AccessMap): Call => ({
   personId: tomas.id,
   key: madeId(),
   body: { mapId: madeId(), basedOn: 0, map },
+});
+
+const codingBook = (book: CodingBook): Call => ({
+  path: '/api/library/coding-books',
+  personId: tomas.id,
+  key: madeId(),
+  body: { bookId: madeId(), basedOn: 0, book },
 });
 
 /** Every entry of the library, as its people would add it. */
@@ -113,6 +122,15 @@ export function libraryCalls(): readonly Call[] {
     accessMap(quillMap),
     accessMap(lumenMap),
     accessMap(droverMap),
+    codingBook(marnBody),
+    codingBook(estateMat),
+    codingBook(lumenDoor),
+    {
+      path: '/api/library/depth-tables',
+      personId: tomas.id,
+      key: madeId(),
+      body: { tableId: madeId(), basedOn: 0, make: 'Corvane', model: 'Lumen', table: lumenCylinder },
+    },
     circuit('Hallmer', 'Drover', 'Sliding door contact', 'switch-input', slidingDoor),
     circuit('Corvane', 'Lumen', 'Charge flap end switch', 'switch-input', {}),
     circuit('Velanta', 'Quill', 'Right tail lamp', 'fused-lamp', {}),

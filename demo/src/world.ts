@@ -1,7 +1,7 @@
 /** The made-up shop, and the means to tell its jobs as a person would enter them. */
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
-import type { FactData, FactKind } from '@dormant-beacon/contract';
+import { type FactData, type FactKind, imagePieceBytes } from '@dormant-beacon/contract';
 import type { JobHead, Person, VehicleData } from '@dormant-beacon/core/record';
 
 /** One write, ready to be sent. */
@@ -10,6 +10,8 @@ export interface Call {
   readonly personId: string;
   readonly key: string;
   readonly body: Record<string, unknown>;
+  /** Of a file that is kept in pieces: sent as it is, in place of the body. */
+  readonly bytes?: Uint8Array;
 }
 
 let made = 0;
@@ -118,6 +120,20 @@ export class JobStory {
       body: { id, observedAt: this.at(day, time), data },
     });
     return id;
+  }
+
+  /** Keeps the file of a memory image, and returns the id under which it is kept. */
+  keepFile(by: Person, file: Uint8Array): string {
+    const imageId = madeId();
+    for (let piece = 0; piece * imagePieceBytes < file.length; piece++)
+      this.calls.push({
+        path: `/api/jobs/${this.jobId}/images/${imageId}/${piece}`,
+        personId: by.id,
+        key: madeId(),
+        body: {},
+        bytes: file.subarray(piece * imagePieceBytes, (piece + 1) * imagePieceBytes),
+      });
+    return imageId;
   }
 
   private at(day: number, time: string): string {

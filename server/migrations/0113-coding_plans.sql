@@ -11,6 +11,7 @@ CREATE TABLE IF NOT EXISTS `coding_plans` (
   `plan_id` char(36) CHARACTER SET ascii COLLATE ascii_bin DEFAULT NULL,
   `trace_id` char(36) CHARACTER SET ascii COLLATE ascii_bin DEFAULT NULL,
   `route` varchar(30) DEFAULT NULL,
+  `teach_only` tinyint(1) DEFAULT NULL,
   `book` longtext DEFAULT NULL CHECK (json_valid(`book`)),
   `kept` longtext DEFAULT NULL CHECK (json_valid(`kept`)),
   `not_needed` varchar(300) DEFAULT NULL,

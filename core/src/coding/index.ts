@@ -1,3 +1,4 @@
+export { aimBooks, type AimKind } from './aim.js';
 export {
   type BridgeSocket,
   type CarriedHow,

@@ -19,6 +19,8 @@ export const codingPlanData = z.strictObject({
   traceId: z.uuid().nullish(),
   /** The way in which the new unit comes; it decides what has to be done. */
   route: routeKind.nullish(),
+  /** Nothing is fitted: what is in the car is taught or aimed anew. */
+  teachOnly: z.literal(true).nullish(),
   /** What the library says of the unit, as it was when this was entered. */
   book: codingBook.nullish(),
   kept: z.strictObject({ bookId: z.uuid(), version: z.int().min(1) }).nullish(),
@@ -36,12 +38,15 @@ export const codingImageData = z.strictObject({
   imageId: z.uuid(),
   role: z.enum(imageRoles),
   form: z.enum(imageForms),
-  /** Bytes of the file, and its SHA-256. */
+  /** Bytes of the file, and its SHA-256; the server works the latter out where a page cannot, and keeps it always. */
   bytes: z
     .int()
     .min(1)
     .max(80 * 1024 * 1024),
-  sha256: z.string().regex(/^[0-9a-f]{64}$/, 'expected a SHA-256 in hexadecimal'),
+  sha256: z
+    .string()
+    .regex(/^[0-9a-f]{64}$/, 'expected a SHA-256 in hexadecimal')
+    .nullish(),
   reader: z.string().trim().max(120).nullish(),
   /** Of a merged image: from what it was made. */
   merge: z

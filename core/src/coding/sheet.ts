@@ -51,9 +51,10 @@ export const bringsForeignData: ReadonlySet<RouteKind> = new Set([
 
 /**
  * The sheet of a unit. Where the route is not known yet, everything that any route asks for stands on it.
+ * @param teachOnly nothing is fitted: only what is taught and declared stands on it
  * @example sheetOf(book, 'used').parts[0] // { part: 'save', lines: […] }
  */
-export function sheetOf(book: CodingBook, route: RouteKind | null): Sheet {
+export function sheetOf(book: CodingBook, route: RouteKind | null, teachOnly = false): Sheet {
   const items = (how: CarriedItem['how']) =>
     book.carries
       .filter((item) => item.how === how && applies(item.routes, route))
@@ -107,5 +108,6 @@ export function sheetOf(book: CodingBook, route: RouteKind | null): Sheet {
     },
     { part: 'declare', lines: items('declare') },
   ];
-  return { parts: parts.filter(({ lines }) => lines.length > 0) };
+  const asked = teachOnly ? parts.filter(({ part }) => part === 'teach' || part === 'declare') : parts;
+  return { parts: asked.filter(({ lines }) => lines.length > 0) };
 }

@@ -95,7 +95,7 @@ export function codingState({ plan, entries, images, fitted, takenInKm }: Coding
     entries.filter(({ entry }) => entry.what === what) as unknown as readonly Entered<{
       readonly entry: Of<W>;
     }>[];
-  const sheet = book ? sheetOf(book, plan.route ?? null) : { parts: [] };
+  const sheet = book ? sheetOf(book, plan.route ?? null, plan.teachOnly === true) : { parts: [] };
   const procedures = (book?.procedures ?? []).map((own) => procedureState(own, all('step')));
   const odometer = book
     ? odometerCard(book, all('odometer'), all('driven').at(-1)?.entry.km ?? 0, takenInKm)

@@ -44,6 +44,7 @@ export interface Assessment {
   readonly strip: Situation['strip'];
   readonly codings: Situation['codings'];
   readonly uncoded: Situation['uncoded'];
+  readonly aims: Situation['aims'];
   readonly temporaries: Situation['temporaries'];
   /** A lamp, fuse, socket or plain latch, and nothing beside it. */
   readonly short: boolean;
@@ -60,7 +61,18 @@ export function assessJob(
   const at = situationOf(record, policy);
   const stages = stageIds.map((id) => stage(id, at, plans));
   const { lenses, proofs, untreated, clearing, final, powered, battery, basics, approvals } = at;
-  const { units, strip: opened, codings, uncoded, safety, restraint, temporaries, short, notDriven } = at;
+  const {
+    units,
+    strip: opened,
+    codings,
+    uncoded,
+    aims,
+    safety,
+    restraint,
+    temporaries,
+    short,
+    notDriven,
+  } = at;
   const next = nextThing(at, plans);
   return {
     lenses,
@@ -78,6 +90,7 @@ export function assessJob(
     strip: opened,
     codings,
     uncoded,
+    aims,
     safety,
     restraint,
     temporaries,
@@ -292,6 +305,8 @@ function code(at: Situation): Decided {
   if (first) return first;
   const [unit] = at.uncoded;
   if (unit) return ['open', `does “${unit.label}” need it?`];
+  const [aim] = at.aims;
+  if (aim) return ['open', `${aim.why}: ${aim.unit.toLowerCase()}?`];
   if (left.length > 0) return left[0]!;
   if (at.codings.some(({ phase }) => phase === 'done')) return ['done'];
   if (noted(at, 'code')) return ['done'];

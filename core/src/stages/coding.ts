@@ -1,5 +1,7 @@
 /** Units that are coded: where each stands, and which that were replaced nobody has answered for. */
 import {
+  aimBooks,
+  type AimKind,
   bringsForeignData,
   type CodingState,
   codingState,
@@ -48,8 +50,9 @@ export function codingsOf(record: JobRecord, units: readonly UnitRoutes[]): read
 function isFitted(
   record: JobRecord,
   units: readonly UnitRoutes[],
-  { planId, traceId }: JobRecord['codingPlans'][number],
+  { planId, traceId, teachOnly }: JobRecord['codingPlans'][number],
 ): boolean {
+  if (teachOnly === true) return true;
   if (planId != null) return units.find(({ id }) => id === planId)?.step === 'done';
   const repairs = standing(record.repairs);
   return traceId == null ? repairs.length > 0 : repairs.some((repair) => repair.traceId === traceId);
@@ -100,6 +103,49 @@ export function uncoded(record: JobRecord, codings: readonly Coding[]): readonly
   );
 }
 
+export interface AimAsked {
+  readonly kind: AimKind;
+  readonly unit: string;
+  /** What was disturbed. */
+  readonly why: string;
+}
+
+/** Words of parts whose work asks for an aim: lamps that throw a beam; what a sensor looks through or stands behind. */
+const disturbs: readonly { readonly kind: AimKind; readonly words: RegExp }[] = [
+  {
+    kind: 'beam',
+    words:
+      /\b(?:head ?lamps?|headlights?|xenon|burners?|ballast|level sensors?|level(?:l)?ers?|fog lamps?)\b/iu,
+  },
+  {
+    kind: 'radar-and-camera',
+    words: /\b(?:bumpers?|grilles?|mirrors?|windscreens?|windshields?|radar|cameras?)\b/iu,
+  },
+];
+
+/** What was loosened or replaced on this car and asks to be aimed or calibrated, where nobody has answered for it yet. */
+export function aimsAsked(record: JobRecord, codings: readonly Coding[]): readonly AimAsked[] {
+  const map = standing(record.stripPlans).at(-1)?.map;
+  const done = [
+    ...standing(record.ledgerEntries).flatMap(({ step, as, own }) =>
+      as === 'off'
+        ? [
+            own?.label ??
+              [...(map?.steps ?? []), ...(map?.parts ?? [])].find(({ id }) => id === step)?.label ??
+              '',
+          ]
+        : [],
+    ),
+    ...standing(record.repairs).map(({ label }) => label),
+  ];
+  return disturbs.flatMap(({ kind, words }) => {
+    const { unit } = aimBooks[kind];
+    const why = done.find((label) => words.test(label));
+    const answered = codings.some(({ plan }) => plan.unit === unit);
+    return why === undefined || answered ? [] : [{ kind, unit, why }];
+  });
+}
+
 /** The time that runs at a step of a procedure, the one that is over first. */
 export function runningStep(codings: readonly Coding[]): RunningStep | null {
   const running = codings.flatMap(({ procedures }) =>
@@ -119,6 +165,10 @@ export function saveFirst(codings: readonly Coding[]): NextThing | null {
     count > 1 ? say('code.saveMore', { count: count - 1 }) : say('code.saveWhy'),
   );
 }
+
+/** A unit that is only taught anew: that is its cure, and comes before anything is traced further. */
+export const teachNext = (codings: readonly Coding[]): NextThing | null =>
+  codeNext(codings.filter(({ plan }) => plan.teachOnly === true));
 
 /** What comes next at a unit that is in the car; null where all is coded. */
 export function codeNext(codings: readonly Coding[]): NextThing | null {

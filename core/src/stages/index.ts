@@ -7,7 +7,14 @@ export {
   unitRoutes,
   type UnitStep,
 } from './unit-routes.js';
-export { type Coding, codingsOf, isPlain, odometerDisclosures, runningStep } from './coding.js';
+export {
+  type AimAsked,
+  type Coding,
+  codingsOf,
+  isPlain,
+  odometerDisclosures,
+  runningStep,
+} from './coding.js';
 export { type Lens } from './lens.js';
 export { lackingText, traceOf } from './next.js';
 export { type Meaning, meanings, meaningsOf, planned, suspectLabel } from './planned.js';

@@ -3,7 +3,7 @@ import type { NextTests } from '../trace/index.js';
 import { decisiveReason } from '../fit/index.js';
 import { basicsWords, inventoryOf, type JobRecord, type Trace, originOf, standing } from '../record/index.js';
 import { percent } from '../units/index.js';
-import { codeNext, saveFirst } from './coding.js';
+import { codeNext, saveFirst, teachNext } from './coding.js';
 import { planned } from './planned.js';
 import { doFirst } from './power.js';
 import type { Situation } from './situation.js';
@@ -55,6 +55,7 @@ function decided(at: Situation, plans: ReadonlyMap<string, NextTests>): NextThin
       basicsNext(at) ??
       restraintNext(at) ??
       saveFirst(at.codings) ??
+      teachNext(at.codings) ??
       stripNext(at, plans) ??
       unitNext(at) ??
       approvalNext(at, traceNext(at, plans))

@@ -33,7 +33,7 @@ import {
 } from './safety.js';
 import { defaultRoutePolicy, type RoutePolicy } from '../shop/index.js';
 import { isShortJob } from './short.js';
-import { type Coding, codingsOf, uncoded } from './coding.js';
+import { type AimAsked, aimsAsked, type Coding, codingsOf, uncoded } from './coding.js';
 import { type Strip, stripOf } from './strip.js';
 import { type UnitRoutes, unitRoutes } from './unit-routes.js';
 
@@ -66,6 +66,8 @@ export interface Situation {
   /** Units that are coded, and repairs of units for which nobody has said whether they need it. */
   readonly codings: readonly Coding[];
   readonly uncoded: readonly Repair[];
+  /** What was disturbed and has to be aimed or calibrated. */
+  readonly aims: readonly AimAsked[];
   readonly safety: SafetyCourse;
   /** Something in this job is a matter of restraints: a beacon, a code, a collision, a circuit. */
   readonly restraint: boolean;
@@ -122,6 +124,7 @@ export function situationOf(
     units,
     codings,
     uncoded: uncoded(record, codings),
+    aims: aimsAsked(record, codings),
     strip: stripOf(record),
     safety,
     restraint:

@@ -1,6 +1,7 @@
 /** Jobs that have been taken in, and wait for their baseline. */
 import type { FactData } from '@dormant-beacon/contract';
 import { estateFile, quillFile } from '../restraints.js';
+import { doorCoded, zeroPointBegun } from './codings.js';
 import { collisionPlanned, doorPlanned } from './strips.js';
 import { bodyModule, ledDriver, restraintModule } from './units.js';
 import { goodBattery, ines, JobStory, nothingFound, pell, report, tomas, yuki } from '../world.js';
@@ -256,6 +257,7 @@ function j0147(now: Date): JobStory {
   read('as-found', 2.3);
   read('seat-forward', 2.3);
   read('seat-back', 2.4);
+  zeroPointBegun(job);
   return job;
 }
 
@@ -359,5 +361,6 @@ function j0116(now: Date): JobStory {
     restHours: 3,
   });
   doorPlanned(job);
+  doorCoded(job);
   return job;
 }

@@ -1,5 +1,6 @@
 /** Units of the demo whose routes are weighed, with the parts on offer; each list holds one trap. */
 import type { FactData } from '@dormant-beacon/contract';
+import { memorySaved } from './codings.js';
 import { addMonths, dayNumber, usualWeek, workingDayAfter, writtenDay } from '@dormant-beacon/core/calendar';
 import type { PartDescription } from '@dormant-beacon/core/fit';
 import { usualRoutes } from '@dormant-beacon/core/route';
@@ -189,6 +190,7 @@ export function bodyModule(job: JobStory, beaconIds: readonly string[], now: Dat
       provenance: used({ distance: 61_000 }),
     },
   });
+  memorySaved(job, planId);
 }
 
 /** J-0142: the restraint module, locked by its crash record; the one on offer is claimed to be unfired. */

@@ -7,6 +7,7 @@ import {
   type CodingImageData,
   type CodingPlanData,
   type LockSetData,
+  type Procedure,
   readTrim,
   writeOptions,
 } from '@dormant-beacon/core/coding';
@@ -131,6 +132,7 @@ function checkGate({ lines, book }: Coding, { check, volts }: Of<'check'>): void
   const [, procedureId, own] = /^([^:]+):(.+)$/.exec(check) ?? [];
   const procedure = book!.procedures?.find(({ id }) => id === procedureId);
   if (procedure) {
+    if (own === 'pins') return pinsGate(procedure, volts);
     if (!procedure.before.some((wanted) => wanted === own))
       throw invalid('data.entry.check', `“${procedure.title}” does not ask for “${own}”`);
   } else if (
@@ -143,6 +145,22 @@ function checkGate({ lines, book }: Coding, { check, volts }: Of<'check'>): void
   if (volts < window.least || volts > window.most)
     throw conflict(
       `${volts} V is outside ${window.least} to ${window.most} V: put a stabilised supply on, and measure again.`,
+      { path: 'data.entry.volts' },
+    );
+}
+
+/** Volts by which the pin of a bridge may miss what it should show before the bridge is placed. */
+const pinsMissed = 1.5;
+
+/** A bridge between the wrong pins can kill a module: the pin is measured first. */
+function pinsGate({ socket }: Procedure, volts: number | null | undefined): void {
+  if (!socket) throw invalid('data.entry.check', 'this procedure places no bridge');
+  const { pins, confirmVolts } = socket;
+  if (volts == null)
+    throw invalid('data.entry.volts', `measure pin ${pins[0]} against ground, and enter the volts`);
+  if (Math.abs(volts - confirmVolts) > pinsMissed)
+    throw conflict(
+      `Pin ${pins[0]} shows ${volts} V, not about ${confirmVolts} V: count the pins again from the mating face.`,
       { path: 'data.entry.volts' },
     );
 }
@@ -173,6 +191,8 @@ function stepGate(
     return;
   }
   if (!running) throw conflict('Start the step first: its time runs by the server’s clock.');
+  if (step.bridge === 'in' && !isChecked(record, coding, `${id}:pins`, own))
+    throw conflict('Measure the pin before the bridge is placed, and enter the volts.');
   if (step.bridge === 'in' && !bridged)
     throw conflict(
       'The bridge is not on the rail: enter it as a temporary state, so that it cannot be forgotten.',

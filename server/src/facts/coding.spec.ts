@@ -250,6 +250,10 @@ describe('coding', () => {
     expect((await enter({ what: 'check', check: 'zero:key' })).status).toBe(422);
     expect(detail(await step('hold', 'started'))).toContain('The next step is: Place the bridge');
     expect((await step('bridge', 'started')).status).toBe(201);
+    expect(detail(await step('bridge', 'done'))).toContain('Measure the pin');
+    const pins = (volts: number) => enter({ what: 'check', check: 'zero:pins', volts });
+    expect(detail(await pins(0.1))).toContain('count the pins again');
+    expect((await pins(12.4)).status).toBe(201);
     expect(detail(await step('bridge', 'done'))).toContain('not on the rail');
     const { id: placed } = await bridge();
     expect((await step('bridge', 'done')).status).toBe(201);
@@ -274,6 +278,7 @@ describe('coding', () => {
     expect(detail(await step('bridge', 'started'))).toContain('begins once it is said');
     await ready();
     await step('bridge', 'started');
+    await pins(12.4);
     const { id: again } = await bridge();
     await step('bridge', 'done');
     await step('hold', 'started');

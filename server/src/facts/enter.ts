@@ -71,7 +71,12 @@ export async function enterFact(
         if (fault !== null && !stillHolds(fault, before, fact)) throw new TraceMoved();
         const whole: StoredFact = fault === null ? fact : { ...fact, ...fault.learned };
         await insertFact(trx, kind, write.jobId, whole);
-        const content = kind === 'photos' ? await withDigest(trx, write.jobId, entry.data) : entry.data;
+        const content =
+          kind === 'photos'
+            ? await withDigest(trx, write.jobId, entry.data)
+            : kind === 'coding-images'
+              ? data
+              : entry.data;
         const after = withFact(before, kind, whole);
         return {
           after,
@@ -228,7 +233,10 @@ async function readied(
     const job = await findJob(pools.read, jobId);
     if (!job) throw notFound('job');
     const record = await records.recordAt(pools.read, job, job.seq);
-    await readyImage(services, record, personId, data as unknown as CodingImageData);
+    return {
+      ...data,
+      sha256: await readyImage(services, record, personId, data as unknown as CodingImageData),
+    };
   }
   return data;
 }

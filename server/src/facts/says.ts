@@ -169,7 +169,7 @@ export function says(kind: FactKind, record: JobRecord, fact: StoredFact): strin
     }
     case 'coding-images': {
       const { role, bytes, sha256 } = fact as unknown as CodingImageData;
-      return `${codedUnit(record, fact)}: ${imageWords[role]}, ${bytes} bytes, SHA-256 ${sha256.slice(0, 12)}…`;
+      return `${codedUnit(record, fact)}: ${imageWords[role]}, ${bytes} bytes, SHA-256 ${(sha256 ?? '').slice(0, 12)}…`;
     }
     case 'coding-entries':
       return `${codedUnit(record, fact)}: ${codingSays(record, fact)}`;

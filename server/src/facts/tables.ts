@@ -372,6 +372,7 @@ export const tables: Readonly<Record<FactKind, FactTable>> = {
       planId: 'plan_id',
       traceId: 'trace_id',
       route: 'route',
+      teachOnly: 'teach_only',
       book: json('book'),
       kept: json('kept'),
       notNeeded: 'not_needed',

@@ -9,17 +9,18 @@ import { digestOf, fileOf, keepFile } from './store.js';
 /**
  * @throws HttpProblem 422 where the file is not whole, or the merge is refused or gives another file than was announced
  * @throws Refusal where the file cannot be read in its form
+ * @returns the SHA-256 of the file
  */
 export async function readyImage(
   { pools, workers }: Services,
   record: JobRecord,
   personId: string,
   image: CodingImageData,
-): Promise<void> {
+): Promise<string> {
   if (image.role !== 'merged') {
     const file = await fileOf(pools.write, record.id, image, 'data.imageId');
     await workers.run('soundImage', { file, form: image.form });
-    return;
+    return digestOf(file);
   }
   if (image.merge == null) throw invalid('data.merge', 'say from what it was merged');
   const { original, donor, recipe, ...facts } = image.merge;
@@ -41,9 +42,11 @@ export async function readyImage(
       path: 'data.merge',
       current: refusals,
     });
-  if (file.length !== image.bytes || digestOf(file) !== image.sha256)
+  const sha256 = digestOf(file);
+  if (file.length !== image.bytes || (image.sha256 != null && sha256 !== image.sha256))
     throw invalid('data.sha256', 'the server merges these images into another file: load them anew');
   await keepFile(pools.write, { jobId: record.id, personId }, image.imageId, file);
+  return sha256;
 }
 
 function layoutOf(record: JobRecord, codingId: string): Layout {

@@ -3,6 +3,13 @@ import { Injectable } from '@angular/core';
 import type {
   AccessMapKept,
   AccessMapRow,
+  CodingBookKept,
+  CodingBookRow,
+  DepthTableKept,
+  KeepCodingBook,
+  KeepDepthTable,
+  KeptCodingBook,
+  KeptDepthTable,
   KeepAccessMap,
   KeptAccessMap,
   RoutePreset,
@@ -277,6 +284,36 @@ export class Client {
     return this.change('POST', '/api/library/access-maps', body);
   }
 
+  async codingBooks(make: string | null, model: string | null): Promise<CodingBookRow[]> {
+    const query = new URLSearchParams({ ...(make ? { make } : {}), ...(model ? { model } : {}) });
+    return (await this.get<{ books: CodingBookRow[] }>(`/api/library/coding-books?${query.toString()}`))
+      .books;
+  }
+
+  codingBook(bookId: string, version: number | null = null): Promise<KeptCodingBook> {
+    return this.get(`/api/library/coding-books/${bookId}${version === null ? '' : `?version=${version}`}`);
+  }
+
+  keepCodingBook(body: KeepCodingBook): Promise<CodingBookKept> {
+    return this.change('POST', '/api/library/coding-books', body);
+  }
+
+  async depthTables(make: string | null, model: string | null): Promise<KeptDepthTable[]> {
+    const query = new URLSearchParams({ ...(make ? { make } : {}), ...(model ? { model } : {}) });
+    return (await this.get<{ tables: KeptDepthTable[] }>(`/api/library/depth-tables?${query.toString()}`))
+      .tables;
+  }
+
+  keepDepthTable(body: KeepDepthTable): Promise<DepthTableKept> {
+    return this.change('POST', '/api/library/depth-tables', body);
+  }
+
+  /** The file of a memory image, as it was kept. */
+  async image(jobId: string, imageId: string): Promise<Uint8Array> {
+    const response = await this.answered(`/api/jobs/${jobId}/images/${imageId}`, longSeconds, {});
+    return new Uint8Array(await response.arrayBuffer());
+  }
+
   async routePreset(sort: string): Promise<RoutePreset> {
     const query = new URLSearchParams({ sort });
     return (await this.get<{ routes: RoutePreset }>(`/api/library/route-preset?${query.toString()}`)).routes;
@@ -408,13 +445,18 @@ export class Client {
   }
 
   private async send<A>(path: string, seconds: number, init: RequestInit): Promise<A> {
+    return (await (await this.answered(path, seconds, init)).json()) as A;
+  }
+
+  /** @throws ApiProblem where nobody answers, or the answer is a problem */
+  private async answered(path: string, seconds: number, init: RequestInit): Promise<Response> {
     let response: Response;
     try {
       response = await fetch(path, { ...init, signal: AbortSignal.timeout(1000 * seconds) });
     } catch {
       throw new ApiProblem(0, 'The server does not answer.');
     }
-    if (response.ok) return (await response.json()) as A;
+    if (response.ok) return response;
     const problem = (await response.json().catch(() => null)) as Problem | null;
     throw new ApiProblem(
       response.status,

@@ -1,6 +1,7 @@
 /** Where entries are made: each gets its id, its time and its person, and goes through the outbox. */
 import { inject, Injectable } from '@angular/core';
 import type { Entered, FactData, FactKind } from '@dormant-beacon/contract';
+import { imagePieceBytes } from '@dormant-beacon/contract/headers';
 import type { JobHead, VehicleData } from '@dormant-beacon/core/record';
 import { Store } from '@ngrx/store';
 import { ApiProblem, Client, newId, Outbox, type Sent, type WriteRequest } from '../api';
@@ -170,6 +171,25 @@ export class Desk {
     const kept = await this.send(path, null, { method: 'PUT', bytes });
     if (kept.state === 'refused') return kept;
     return this.enter('photos', { ...data, attachmentId });
+  }
+
+  /** Keeps a file in its pieces, then enters what it is. A merged image is made by the server; it has none to send. */
+  async enterImage(
+    file: Uint8Array,
+    data: Omit<FactData<'coding-images'>, 'imageId' | 'bytes'>,
+  ): Promise<Sent<Entered>> {
+    const imageId = newId();
+    if (data.role !== 'merged')
+      for (let piece = 0; piece * imagePieceBytes < file.length; piece++) {
+        const bytes = new Blob(
+          [new Uint8Array(file.subarray(piece * imagePieceBytes, (piece + 1) * imagePieceBytes))],
+          { type: 'application/octet-stream' },
+        );
+        const path = `/api/jobs/${this.jobId()!}/images/${imageId}/${piece}`;
+        const kept = await this.send(path, null, { method: 'PUT', bytes });
+        if (kept.state === 'refused') return kept;
+      }
+    return this.enter('coding-images', { ...data, imageId, bytes: file.length });
   }
 
   private lastOwn(): number {

@@ -3,6 +3,13 @@ import { inject, Injectable } from '@angular/core';
 import type {
   AccessMapKept,
   AccessMapRow,
+  CodingBookKept,
+  CodingBookRow,
+  DepthTableKept,
+  KeepCodingBook,
+  KeepDepthTable,
+  KeptCodingBook,
+  KeptDepthTable,
   KeepAccessMap,
   KeptAccessMap,
   RoutePreset,
@@ -66,6 +73,26 @@ export class LibraryDesk {
 
   keepAccessMap(map: KeepAccessMap): Promise<AccessMapKept> {
     return this.client.keepAccessMap(map);
+  }
+
+  codingBooks(make: string | null, model: string | null): Promise<CodingBookRow[]> {
+    return this.client.codingBooks(make, model);
+  }
+
+  codingBook(bookId: string): Promise<KeptCodingBook> {
+    return this.client.codingBook(bookId);
+  }
+
+  keepCodingBook(book: KeepCodingBook): Promise<CodingBookKept> {
+    return this.client.keepCodingBook(book);
+  }
+
+  depthTables(make: string | null, model: string | null): Promise<KeptDepthTable[]> {
+    return this.client.depthTables(make, model);
+  }
+
+  keepDepthTable(table: KeepDepthTable): Promise<DepthTableKept> {
+    return this.client.keepDepthTable(table);
   }
 
   routeCounts(): Promise<RouteCountRows> {

@@ -1,19 +1,10 @@
-import type { Route, Routes } from '@angular/router';
-import type { StageId } from '@dormant-beacon/core/record';
+import type { Routes } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { followJob, jobFeature, loadJob, planTraces } from '../job';
 import { provideKnowledge } from '../knowledge';
 
 const stageTitle = (stage: string) => `${stage} · Dormant Beacon`;
-
-/** A stage with notes alone; the page reads its stage from the route's data. */
-const stageNotes = (id: StageId, name: string): Route => ({
-  path: id,
-  title: stageTitle(name),
-  data: { id },
-  loadComponent: () => import('../stage/stage').then((m) => m.StagePage),
-});
 
 export const jobRoutes: Routes = [
   {
@@ -69,7 +60,11 @@ export const jobRoutes: Routes = [
             title: stageTitle('Strip'),
             loadComponent: () => import('../strip/strip').then((m) => m.StripPage),
           },
-          stageNotes('code', 'Code'),
+          {
+            path: 'code',
+            title: stageTitle('Code'),
+            loadComponent: () => import('../code/code').then((m) => m.CodePage),
+          },
           {
             path: 'trace',
             title: stageTitle('Trace'),

@@ -2,15 +2,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { NgTemplateOutlet } from '@angular/common';
 import { MatButtonModule } from '@angular/material/button';
-import type { FactData } from '@dormant-beacon/contract';
 import { doing, notYetBack } from '@dormant-beacon/core/ledger';
 import { standing } from '@dormant-beacon/core/record';
 import { AccessDrawing } from '../access';
-import { Desk, Entry, factForm, field, TextField, trouble, type Trouble } from '../entry';
+import { Desk } from '../entry';
 import { Caution } from '../frame';
 import { ServerClock } from '../job';
 import { More } from '../more';
-import { Photos } from '../photo';
+import { StageNotes } from '../stage';
 import { sayWhen } from '../time';
 import { BackCard } from './back-card';
 import { BagLabels } from './bag-labels';
@@ -34,7 +33,6 @@ import { WayForm } from './way-form';
     BagLabels,
     Caution,
     CountTable,
-    Entry,
     FunctionSheet,
     LayOut,
     MatButtonModule,
@@ -44,8 +42,7 @@ import { WayForm } from './way-form';
     OffCard,
     OffList,
     OwnStep,
-    Photos,
-    TextField,
+    StageNotes,
     WaitClock,
     WaitForm,
     WayForm,
@@ -129,15 +126,6 @@ export class StripPage {
     const what = item ? doing(item, entry.as) : this.desk.label(entry.step);
     return `Last: ${what}, by ${this.desk.personName(entry.personId)}, ${sayWhen(entry.recordedAt)}.`;
   });
-  protected readonly notes = computed(() =>
-    standing(this.desk.record()?.notes ?? [])
-      .filter(({ stage }) => stage === 'strip')
-      .map(({ id, text, observedAt, personId }) => ({
-        id,
-        text,
-        by: `${this.desk.personName(personId)}, ${sayWhen(observedAt)}`,
-      })),
-  );
   /** What went back last, while something fails: the newest first. */
   protected readonly lastBack = computed(() => {
     const strip = this.strip()!;
@@ -171,19 +159,6 @@ export class StripPage {
     const [first] = this.strip()?.findings ?? [];
     return first ?? null;
   });
-  protected readonly note = field('');
-  protected readonly form = factForm(
-    'notes',
-    { note: this.note },
-    {
-      draft: () => `note ${this.desk.record()?.id ?? ''} strip`,
-      read: (): FactData<'notes'> | Trouble =>
-        this.note().trim() === ''
-          ? trouble(this.note, 'Write what the next hand has to know.')
-          : { stage: 'strip', text: this.note().trim() },
-    },
-  );
-
   protected goRound(id: string): void {
     this.avoid.set(id);
     this.changing.set(true);

@@ -1,0 +1,200 @@
+/** Two images side by side: fields by what they say, then the memory as a strip, and its bytes with jumps to what differs. */
+import { CdkVirtualScrollViewport, ScrollingModule } from '@angular/cdk/scrolling';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+  viewChild,
+} from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { type Layout, showAddress, toHex } from '@dormant-beacon/core/coding';
+import {
+  bytesAt,
+  compareFields,
+  type Comparison,
+  type FieldReading,
+  type Image,
+  isBlank,
+  storesOf,
+} from '@dormant-beacon/core/coding/memory';
+import { More } from '../more';
+import { ImageDesk } from './image-desk';
+import { MemoryStrip } from './memory-strip';
+
+const perRow = 16;
+
+interface ByteCell {
+  readonly first: string;
+  readonly second: string;
+  readonly differs: boolean;
+}
+
+@Component({
+  selector: 'db-byte-compare',
+  imports: [MatButtonModule, MemoryStrip, More, ScrollingModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (problem()) {
+      <p class="problem" role="alert">{{ problem() }}</p>
+    }
+    @if (pairs().length > 0) {
+      <table class="plain">
+        <thead>
+          <tr>
+            <th scope="col">Field</th>
+            <th scope="col">{{ firstName() }}</th>
+            <th scope="col">{{ secondName() }}</th>
+          </tr>
+        </thead>
+        <tbody>
+          @for (pair of pairs(); track pair.field.name) {
+            <tr [class.differs]="!pair.same">
+              <th scope="row">{{ pair.field.name }}</th>
+              <td class="mono">{{ value(pair.first) }}</td>
+              <td class="mono">{{ value(pair.second) }}</td>
+            </tr>
+          }
+        </tbody>
+      </table>
+    }
+    @if (comparison(); as found) {
+      <p>
+        {{
+          found.count === 0
+            ? 'Every byte is the same.'
+            : found.bytes + ' bytes differ, in ' + found.count + ' places.'
+        }}
+      </p>
+      @if (found.count > 0) {
+        <db-memory-strip
+          [first]="first()"
+          [second]="second()"
+          [differences]="found.differences"
+          [at]="address()"
+          (picked)="jump($event)"
+        />
+        <db-more label="Byte by byte" [(open)]="open">
+          @if (open()) {
+            <div class="row">
+              <button mat-stroked-button type="button" (click)="step(-1)">Difference before</button>
+              <button mat-stroked-button type="button" (click)="step(1)">Next difference</button>
+              <span class="quiet">at {{ show(address()) }}</span>
+            </div>
+            <cdk-virtual-scroll-viewport
+              [itemSize]="rowPx"
+              class="rows mono"
+              tabindex="0"
+              aria-label="Bytes of both images"
+            >
+              <div *cdkVirtualFor="let start of rows(); trackBy: same" class="bytes">
+                <span class="quiet address">{{ show(start) }}</span>
+                <span class="line">
+                  @for (cell of cells(start); track $index) {
+                    <span [class.differs]="cell.differs">{{ cell.first }}</span>
+                  }
+                </span>
+                <span class="line">
+                  @for (cell of cells(start); track $index) {
+                    <span [class.differs]="cell.differs">{{ cell.second }}</span>
+                  }
+                </span>
+              </div>
+            </cdk-virtual-scroll-viewport>
+          }
+        </db-more>
+      }
+    }
+  `,
+  styleUrl: './byte-compare.scss',
+})
+export class ByteCompare {
+  readonly layout = input<Layout | null>(null);
+  readonly first = input.required<Image>();
+  readonly second = input.required<Image>();
+  readonly firstName = input('first');
+  readonly secondName = input('second');
+  private readonly images = inject(ImageDesk);
+  private readonly viewport = viewChild(CdkVirtualScrollViewport);
+  protected readonly rowPx = 30;
+  protected readonly open = signal(false);
+  protected readonly problem = signal<string | null>(null);
+  protected readonly comparison = signal<Comparison | null>(null);
+  /** The address that was jumped to. */
+  protected readonly address = signal(0);
+  protected readonly show = showAddress;
+  protected readonly same = (_: number, start: number) => start;
+  protected readonly pairs = computed(() => {
+    const layout = this.layout();
+    return layout ? compareFields(this.first(), this.second(), layout) : [];
+  });
+  /** Addresses at which rows begin, of both images together. */
+  protected readonly rows = computed(() => {
+    const starts = new Set<number>();
+    for (const { address, bytes } of [...this.first(), ...this.second()])
+      for (let at = address - (address % perRow); at < address + bytes.length; at += perRow) starts.add(at);
+    return [...starts].sort((a, b) => a - b);
+  });
+  /** Addresses of keys: they are shown to nobody. */
+  private readonly masked = computed(() =>
+    (this.layout()?.fields ?? [])
+      .filter(({ role }) => role === 'pairing')
+      .flatMap((field) => storesOf(field).map((from) => [from, from + field.length] as const)),
+  );
+
+  constructor() {
+    effect(() => {
+      const [first, second] = [this.first(), this.second()];
+      untracked(() => void this.look(first, second));
+    });
+  }
+
+  private async look(first: Image, second: Image): Promise<void> {
+    try {
+      const found = await this.images.compare(first, second);
+      if (first !== this.first() || second !== this.second()) return;
+      this.comparison.set(found);
+      this.address.set(found.differences[0]?.from ?? 0);
+    } catch (error) {
+      this.problem.set((error as Error).message);
+    }
+  }
+
+  protected value({ field, bytes, value, disagree }: FieldReading): string {
+    if (bytes === null) return 'not in the image';
+    const text = value === null ? `${toHex(bytes)}, no number` : String(value);
+    const blank =
+      isBlank(bytes) && field.role !== 'option' ? `blank, all ${toHex(bytes.subarray(0, 1))}` : text;
+    const says = field.role === 'pairing' ? '•'.repeat(8) : blank;
+    return disagree.length > 0 ? `${says}, stores disagree` : says;
+  }
+
+  protected cells(start: number): ByteCell[] {
+    return Array.from({ length: perRow }, (_, n) => {
+      const at = start + n;
+      const [a, b] = [bytesAt(this.first(), at, 1)?.[0], bytesAt(this.second(), at, 1)?.[0]];
+      const hidden = this.masked().some(([from, to]) => at >= from && at < to);
+      const text = (byte: number | undefined) =>
+        byte === undefined ? '··' : hidden ? '••' : byte.toString(16).padStart(2, '0');
+      return { first: text(a), second: text(b), differs: a !== b };
+    });
+  }
+
+  protected step(by: 1 | -1): void {
+    const list = this.comparison()?.differences ?? [];
+    const now = this.address();
+    const next = by === 1 ? list.find(({ from }) => from > now) : list.findLast(({ from }) => from < now);
+    if (next) this.jump(next.from);
+  }
+
+  protected jump(address: number): void {
+    this.address.set(address);
+    this.open.set(true);
+    const row = this.rows().findLastIndex((start) => start <= address);
+    setTimeout(() => this.viewport()?.scrollToIndex(Math.max(0, row - 2)));
+  }
+}

@@ -1,0 +1,254 @@
+/** A procedure, step by step: what has to be so, a big clock, the sign to be seen, the bridge in its socket, the way out. */
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import type { FactData } from '@dormant-beacon/contract';
+import {
+  type Precondition,
+  preconditionWords,
+  type ProcedureState,
+  type CodingEntry,
+} from '@dormant-beacon/core/coding';
+import { standing } from '@dormant-beacon/core/record';
+import { Entry, factForm, field, numberOrNull, TextField, trouble, type Trouble } from '../entry';
+import { Caution } from '../frame';
+import { More } from '../more';
+import { sayLeft } from '../time';
+import { BridgeDrawing } from './bridge-drawing';
+import { CodeDesk } from './code-desk';
+
+@Component({
+  selector: 'db-procedure-card',
+  imports: [BridgeDrawing, Caution, Entry, MatButtonModule, More, TextField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h2 class="what">{{ own().procedure.title }}</h2>
+    <p class="quiet">From {{ own().procedure.source }}. The maker’s procedure stands above this page.</p>
+    @if (own().procedure.caution; as caution) {
+      <db-caution>{{ caution }}</db-caution>
+    }
+    @if (problem()) {
+      <p class="problem" role="alert">{{ problem() }}</p>
+    }
+    @if (own().givenUp && own().is === 'open') {
+      <p>Given up the last time: {{ own().givenUp }}. It begins anew.</p>
+    }
+    @if (own().is !== 'done') {
+      @if (missing()[0]; as wanted) {
+        @if (wanted === 'supply') {
+          <db-entry [form]="supply" label="The supply">
+            <p class="sign">{{ words[wanted] }}</p>
+            <db-text
+              label="Volts at the car’s clamps"
+              keys="decimal"
+              [mono]="true"
+              [limits]="windowWords()"
+              [field]="volts"
+            />
+            @if (supply.problem()) {
+              <p class="problem" role="alert">{{ supply.problem() }}</p>
+            }
+            <button class="thumb" mat-flat-button type="submit">Enter the volts</button>
+          </db-entry>
+        } @else {
+          <button class="thumb" mat-flat-button type="button" (click)="say(wanted)">
+            {{ words[wanted] }}
+          </button>
+        }
+      } @else if (own().next; as step) {
+        <p class="sign">
+          Step {{ own().done.length + 1 }} of {{ own().procedure.steps.length }}: {{ step.does }}
+        </p>
+        @if (step.bridge && own().procedure.socket; as socket) {
+          <db-bridge-drawing [socket]="socket" />
+        }
+        @if (own().running; as running) {
+          @if (left() > 0) {
+            <p class="time mono" role="timer">{{ clock() }}</p>
+          } @else {
+            @if (step.bridge === 'in' && !measured()) {
+              <db-entry [form]="pins" label="The pin, measured">
+                <db-text
+                  [label]="'Pin ' + own().procedure.socket!.pins[0] + ' against ground, V'"
+                  keys="decimal"
+                  [mono]="true"
+                  [field]="pinVolts"
+                />
+                @if (pins.problem()) {
+                  <p class="problem" role="alert">{{ pins.problem() }}</p>
+                }
+                <button class="thumb" mat-flat-button type="submit">Enter the volts of the pin</button>
+              </db-entry>
+            } @else if (step.bridge === 'in' && !bridge()) {
+              <button class="thumb" mat-flat-button type="button" (click)="place()">
+                The bridge is in its socket
+              </button>
+            } @else if (step.bridge === 'out' && bridge()) {
+              <button class="thumb" mat-flat-button type="button" (click)="takeOut()">
+                The bridge is out
+              </button>
+            } @else {
+              @if (late()) {
+                <p class="problem">It took longer than this step may. Say what was seen, and begin again.</p>
+              } @else {
+                <button class="thumb" mat-flat-button type="button" (click)="go(step.id, 'done')">
+                  {{ step.sign ? 'Seen: ' + step.sign : 'Done' }}
+                </button>
+              }
+            }
+          }
+          @if (step.sign && left() > 0) {
+            <p>Then: {{ step.sign }}.</p>
+          }
+        } @else {
+          <button class="thumb" mat-flat-button type="button" (click)="go(step.id, 'started')">
+            {{ step.seconds ? 'Start it: ' + step.seconds.least + ' seconds' : 'Start this step' }}
+          </button>
+        }
+        @if (own().is === 'running') {
+          <db-more
+            [label]="step.sign ? 'It does not come, or something is wrong' : 'Something is wrong: stop here'"
+          >
+            @if (step.ifMissing) {
+              <p>{{ step.ifMissing }}</p>
+            }
+            <p>To leave the car as it was: {{ own().procedure.abort }}.</p>
+            <db-entry [form]="stop" label="Stop the procedure">
+              <db-text label="What was seen" [most]="300" [field]="seen" />
+              @if (stop.problem()) {
+                <p class="problem" role="alert">{{ stop.problem() }}</p>
+              }
+              <button mat-stroked-button type="submit">Stop, and begin anew later</button>
+            </db-entry>
+          </db-more>
+        }
+      }
+    } @else {
+      <p class="sign">It is done.</p>
+    }
+    <ol>
+      @for (step of own().procedure.steps; track step.id) {
+        <li [class.quiet]="own().done.includes(step.id)">
+          {{ step.does }}{{ step.seconds ? ', ' + step.seconds.least + ' s' : ''
+          }}{{ own().done.includes(step.id) ? ' (done)' : '' }}
+        </li>
+      }
+    </ol>
+  `,
+  styleUrl: './card.scss',
+})
+export class ProcedureCard {
+  readonly own = input.required<ProcedureState>();
+  private readonly desk = inject(CodeDesk);
+  protected readonly words = preconditionWords;
+  protected readonly problem = signal<string | null>(null);
+  protected readonly volts = field('');
+  protected readonly seen = field('');
+  protected readonly left = computed(() => {
+    const at = this.own().running?.readyAt;
+    return at == null ? 0 : Date.parse(at) - Date.parse(this.desk.now());
+  });
+  protected readonly clock = computed(() => sayLeft(this.left()));
+  protected readonly late = computed(() => {
+    const at = this.own().running?.lateAt;
+    return at != null && at < this.desk.now();
+  });
+  /** The bridge that is on the rail; null where none is. */
+  protected readonly bridge = computed(
+    () => this.desk.temporaries().find(({ kind }) => kind === 'calibration-bridge') ?? null,
+  );
+  protected readonly windowWords = computed(() => {
+    const { supply } = this.own().procedure;
+    return supply ? `${supply.least} to ${supply.most} V` : null;
+  });
+  /** What was said since it was given up the last time. */
+  private readonly said = computed(() => {
+    const { procedure } = this.own();
+    const coding = this.desk.coding()!;
+    const entries = standing(this.desk.record()?.codingEntries ?? []).filter(
+      ({ codingId }) => codingId === coding.id,
+    );
+    const broken = entries.findLastIndex(
+      ({ entry }) =>
+        entry.what === 'step' &&
+        entry.procedure === procedure.id &&
+        (entry.as === 'aborted' || entry.as === 'sign-missing'),
+    );
+    return new Set(
+      entries.slice(broken + 1).flatMap(({ entry }) => (entry.what === 'check' ? [entry.check] : [])),
+    );
+  });
+  protected readonly missing = computed((): readonly Precondition[] => {
+    const { procedure, is } = this.own();
+    return is === 'running'
+      ? []
+      : procedure.before.filter((wanted) => !this.said().has(`${procedure.id}:${wanted}`));
+  });
+  protected readonly measured = computed(() => this.said().has(`${this.own().procedure.id}:pins`));
+  protected readonly pinVolts = field('');
+  protected readonly pins = factForm(
+    'coding-entries',
+    { pinVolts: this.pinVolts },
+    {
+      draft: () => `pins ${this.desk.coding()?.id ?? ''} ${this.own().procedure.id}`,
+      read: (): FactData<'coding-entries'> | Trouble => {
+        const volts = numberOrNull(this.pinVolts());
+        return volts === null || Number.isNaN(volts)
+          ? trouble(this.pinVolts, 'Measure the pin before the bridge goes in, and type the volts.')
+          : this.entry({ what: 'check', check: `${this.own().procedure.id}:pins`, volts });
+      },
+    },
+  );
+  protected readonly supply = factForm(
+    'coding-entries',
+    { volts: this.volts },
+    {
+      draft: () => `supply ${this.desk.coding()?.id ?? ''} ${this.own().procedure.id}`,
+      read: (): FactData<'coding-entries'> | Trouble => {
+        const volts = numberOrNull(this.volts());
+        return volts === null || Number.isNaN(volts)
+          ? trouble(this.volts, 'Measure it at the car’s clamps, and type the volts.')
+          : this.entry({ what: 'check', check: `${this.own().procedure.id}:supply`, volts });
+      },
+    },
+  );
+  protected readonly stop = factForm(
+    'coding-entries',
+    { seen: this.seen },
+    {
+      draft: () => `stop ${this.desk.coding()?.id ?? ''} ${this.own().procedure.id}`,
+      read: (): FactData<'coding-entries'> | Trouble => {
+        const { procedure, next, running } = this.own();
+        if (this.seen().trim().length < 3) return trouble(this.seen, 'Say what was seen.');
+        return this.entry({
+          what: 'step',
+          procedure: procedure.id,
+          step: next!.id,
+          as: running && next!.sign ? 'sign-missing' : 'aborted',
+          note: this.seen().trim(),
+        });
+      },
+    },
+  );
+
+  private entry(entry: CodingEntry): FactData<'coding-entries'> {
+    return { codingId: this.desk.coding()!.id, entry };
+  }
+
+  protected async say(wanted: Precondition): Promise<void> {
+    this.problem.set(await this.desk.enter({ what: 'check', check: `${this.own().procedure.id}:${wanted}` }));
+  }
+
+  protected async go(step: string, as: 'started' | 'done'): Promise<void> {
+    this.problem.set(await this.desk.enter({ what: 'step', procedure: this.own().procedure.id, step, as }));
+  }
+
+  protected async place(): Promise<void> {
+    const socket = this.own().procedure.socket!;
+    this.problem.set(await this.desk.bridge(`${socket.name}, ${socket.pins.join(' to ')}`, null));
+  }
+
+  protected async takeOut(): Promise<void> {
+    const placed = this.bridge()!;
+    this.problem.set(await this.desk.bridge(placed.where, placed.id));
+  }
+}

@@ -1,0 +1,1 @@
+export { StageNotes } from './stage-notes';
