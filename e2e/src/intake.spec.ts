@@ -220,7 +220,7 @@ describe('an intake', () => {
     await form('/take-in', part(/^Photos/), 'What it shows', 'a corner');
     await form('/take-in', part(/^The car/), 'Customer', 'Noor Halloran');
     await form('/route', null, 'The item or the work', 'End switch');
-    await form('/code', null, 'What was done', 'Options carried over');
+    await form('/code', part(/^A note/), 'What the next hand has to know', 'Options carried over');
     await form(
       '/baseline',
       () => page.getByText('No baseline can be had?').click(),

@@ -3,6 +3,7 @@ import {
   aimBooks,
   type AimKind,
   bringsForeignData,
+  cleanTurns,
   type CodingState,
   codingState,
   type LineState,
@@ -102,6 +103,12 @@ export function uncoded(record: JobRecord, codings: readonly Coding[]): readonly
       ),
   );
 }
+
+/** A step that runs now and asks for a bridge to be placed, in a socket that its source draws. */
+export const bridgeAsked = (record: JobRecord): boolean =>
+  codingsOf(record, []).some(({ procedures }) =>
+    procedures.some(({ running }) => running?.step.bridge === 'in'),
+  );
 
 export interface AimAsked {
   readonly kind: AimKind;
@@ -206,3 +213,34 @@ export function odometerDisclosures(codings: readonly Coding[]): readonly string
     ];
   });
 }
+
+/** What of the coding the customer and the next hand have to know, in plain sentences. */
+export function codingRemarks(
+  record: JobRecord,
+  codings: readonly Coding[],
+  aims: readonly AimAsked[],
+): readonly string[] {
+  const locks = standing(record.lockSets).map(({ where, tried }) => {
+    const far =
+      tried?.tooFar === true ? ' The key goes in too far: its shoulder is worn; a new one is advised.' : '';
+    return isAccepted(tried)
+      ? `Cylinder ${where} set to the owner’s key; ${tried!.turns} clean turns.${far}`
+      : `Cylinder ${where} set to the owner’s key, not yet turned ${cleanTurns} times cleanly.${far}`;
+  });
+  return [
+    ...odometerDisclosures(codings),
+    ...codings.flatMap(({ plan, lines, keys, phase }) => [
+      ...(phase === 'done' ? [`${plan.unit}: coded, every line of its sheet said.`] : []),
+      ...(plan.notNeeded == null ? [] : [`${plan.unit}: nothing to code. ${plan.notNeeded}.`]),
+      ...lines.flatMap(({ line, is, note }) =>
+        is === 'not-needed' ? [`${plan.unit}: “${line.does}” was left out: ${note ?? ''}.`] : [],
+      ),
+      ...(keys ? [`${plan.unit}: ${keys.start} keys start the car, ${keys.doNotStart} do not.`] : []),
+    ]),
+    ...locks,
+    ...aims.map(({ unit, why }) => `${unit} is still to be checked: ${why} was disturbed.`),
+  ];
+}
+
+const isAccepted = (tried: JobRecord['lockSets'][number]['tried']): boolean =>
+  tried != null && tried.turns >= cleanTurns && !tried.caught;

@@ -10,6 +10,8 @@ export {
 export {
   type AimAsked,
   type Coding,
+  bridgeAsked,
+  codingRemarks,
   codingsOf,
   isPlain,
   odometerDisclosures,

@@ -234,7 +234,7 @@ describe('coding', () => {
     const bridge = (removes?: string) =>
       shop.enter(jobId, 'temporaries', {
         kind: 'calibration-bridge',
-        where: 'service plug, 3 to 7',
+        where: 'service plug under the dash, 3 to 7',
         ...(removes ? { removes } : {}),
       });
     expect(detail(await step('bridge', 'started'))).toContain('begins once it is said: supply');
@@ -255,6 +255,10 @@ describe('coding', () => {
     expect(detail(await pins(0.1))).toContain('count the pins again');
     expect((await pins(12.4)).status).toBe(201);
     expect(detail(await step('bridge', 'done'))).toContain('not on the rail');
+    // Where no procedure that runs asks for it, words such as “dash” guard it as before.
+    const other = await opened();
+    const elsewhere = { kind: 'calibration-bridge', where: 'yellow plug under the dash' };
+    expect((await shop.enter(other.jobId, 'temporaries', elsewhere)).status).toBe(409);
     const { id: placed } = await bridge();
     expect((await step('bridge', 'done')).status).toBe(201);
     const { id: started } = await step('hold', 'started');

@@ -12,6 +12,7 @@ import {
   type Trace,
 } from '@dormant-beacon/core/record';
 import {
+  bridgeAsked,
   isRestraintTrace,
   notDriven,
   openTemporaries,
@@ -273,6 +274,8 @@ export const temporaries: Gate = (record, fact, _role, shop) => {
   if (traceId != null && !trace) throw invalid('data.traceId', 'no such trace in this job');
   if (removes != null && !openTemporaries(record).some(({ id, kind: own }) => id === removes && own === kind))
     throw invalid('data.removes', 'no such temporary state is in the car');
+  // A bridge in its own socket opens no plug: the procedure that runs asks for it, and it may always come out.
+  if (kind === 'calibration-bridge' && (removes != null || bridgeAsked(record))) return;
   const restraint =
     kind === 'substitute-load' ||
     (trace !== undefined && isRestraintTrace(trace)) ||

@@ -58,7 +58,7 @@ import { CodeDesk } from './code-desk';
           to the other stores: write it before it is plugged in.</db-caution
         >
       }
-      <db-more label="Enter a distance" [open]="none()">
+      <db-more label="Enter a distance" [open]="asked()">
         <db-entry [form]="form" label="A distance">
           <div class="grid">
             <db-pick label="Where" [choices]="stores()" [field]="store" />
@@ -103,9 +103,14 @@ import { CodeDesk } from './code-desk';
 export class OdometerCardView {
   private readonly desk = inject(CodeDesk);
   protected readonly card = computed(() => this.desk.coding()?.odometer ?? null);
-  protected readonly none = computed(
-    () => this.card()?.stores.every(({ before }) => before === null) === true,
-  );
+  /** A store that has to be read now. */
+  protected readonly asked = computed(() => {
+    const coding = this.desk.coding();
+    const stores = this.card()?.stores ?? [];
+    return coding?.fitted === true
+      ? coding.phase === 'do' && coding.next === null
+      : stores.some(({ before }) => before === null);
+  });
   protected readonly words = { open: '', agrees: '', below: ', too low', above: ', not explained' } as const;
   protected readonly moments: readonly Choice[] = [
     { value: 'car before', label: 'this car, before' },

@@ -3,7 +3,13 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButtonModule } from '@angular/material/button';
 import { writeCode } from '@dormant-beacon/core/codes';
 import { baselineOf, codeEnds, originOf, standing } from '@dormant-beacon/core/record';
-import { ledgerRemarks, lackingText, restraintCodesLeft, temporaryWords } from '@dormant-beacon/core/stages';
+import {
+  codingRemarks,
+  ledgerRemarks,
+  lackingText,
+  restraintCodesLeft,
+  temporaryWords,
+} from '@dormant-beacon/core/stages';
 import { quoteOf } from '@dormant-beacon/core/stages/routes';
 import { proofOf } from '@dormant-beacon/core/proof';
 import { readingWords, testName, testRead } from '@dormant-beacon/core/words';
@@ -169,6 +175,12 @@ export class HandBack {
       ? [`${off} and put back, tried before and after closing; every count came out even`, ...remarks]
       : [off, ...remarks];
   });
+  /** What was coded, taught and aimed; the distance before and after stands first. */
+  protected readonly coded = computed(() => {
+    const { codings = [], aims = [] } = this.assessment() ?? {};
+    const record = this.record();
+    return record ? codingRemarks(record, codings, aims) : [];
+  });
   protected readonly missing = computed(() => {
     const stages = this.assessment()?.stages ?? [];
     const open = (id: string) =>
@@ -178,6 +190,8 @@ export class HandBack {
     if (open('trace')) missing.push('a repair for every beacon');
     if ((this.assessment()?.strip?.entries.length ?? 0) > 0 && open('strip'))
       missing.push('what is off put back, tried and counted');
+    if ((this.assessment()?.codings.length ?? 0) + (this.assessment()?.aims.length ?? 0) > 0 && open('code'))
+      missing.push('the coding sheet, to its last line');
     if (open('clear')) missing.push('the final scan, with an end for every code');
     const unproven = this.beacons().filter(({ state }) => state !== 'dormant').length;
     const kept = restraintCodesLeft(this.record()!).length;

@@ -18,6 +18,11 @@ export const libraryRoutes: Routes = [
         loadComponent: () => import('./stock').then((m) => m.Stock),
       },
       {
+        path: 'coding-books/:bookId',
+        title: 'Coding book · Dormant Beacon',
+        loadComponent: () => import('./book-editor').then((m) => m.BookEditor),
+      },
+      {
         path: 'access-maps/:mapId',
         title: 'Access map · Dormant Beacon',
         loadComponent: () => import('./map-editor').then((m) => m.MapEditor),

@@ -5,14 +5,26 @@ import { Store } from '@ngrx/store';
 import { PageHead } from '../frame';
 import { circuitsFeature, libraryFeature } from '../knowledge';
 import { BaseRates } from './base-rates';
+import { BookList } from './book-list';
 import { CircuitList } from './circuit-list';
 import { CodeNotes } from './code-notes';
+import { DepthTables } from './depth-tables';
 import { MapList } from './map-list';
 import { PatternList } from './pattern-list';
 
 @Component({
   selector: 'db-library',
-  imports: [BaseRates, CircuitList, CodeNotes, MapList, PageHead, PatternList, RouterLink],
+  imports: [
+    BaseRates,
+    BookList,
+    CircuitList,
+    CodeNotes,
+    DepthTables,
+    MapList,
+    PageHead,
+    PatternList,
+    RouterLink,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <db-page-head />
@@ -27,6 +39,8 @@ import { PatternList } from './pattern-list';
       </p>
       <db-circuit-list />
       <db-map-list />
+      <db-book-list />
+      <db-depth-tables />
       <db-code-notes />
       <db-pattern-list />
       <db-base-rates />
