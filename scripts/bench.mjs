@@ -40,7 +40,7 @@ await runScript(async () => {
   await buildWeb(servedWeb);
   say(`${cpus().length} cores, ${Math.round(totalmem() / 1e9)} GB, Node.js ${process.versions.node}\n`);
   if (wanted('core'))
-    for (const file of ['core.bench.ts', 'report.bench.ts', 'simulator.bench.ts'])
+    for (const file of ['core.bench.ts', 'report.bench.ts', 'simulator.bench.ts', 'images.bench.ts'])
       await run(
         process.execPath,
         ['--expose-gc', '--import', 'tsx', join('core', 'bench', file)],

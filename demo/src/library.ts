@@ -2,7 +2,7 @@
 import type { AccessMap } from '@dormant-beacon/core/ledger';
 import { templates } from '@dormant-beacon/core/trace/templates';
 import type { CodingBook } from '@dormant-beacon/core/coding';
-import { estateMat, lumenCylinder, lumenDoor, marnBody } from './coding/index.js';
+import { bookIds, estateMat, lumenCylinder, lumenDoor, marnBody } from './coding/index.js';
 import { droverMap, lumenMap, quillMap } from './access/index.js';
 import { droverFile, estateFile, marnFile, quillFile } from './restraints.js';
 import { slidingDoor, slidingDoorWeakness } from './notes.js';
@@ -36,11 +36,11 @@ const accessMap = (map: AccessMap): Call => ({
   body: { mapId: madeId(), basedOn: 0, map },
 });
 
-const codingBook = (book: CodingBook): Call => ({
+const codingBook = (bookId: string, book: CodingBook): Call => ({
   path: '/api/library/coding-books',
   personId: tomas.id,
   key: madeId(),
-  body: { bookId: madeId(), basedOn: 0, book },
+  body: { bookId, basedOn: 0, book },
 });
 
 /** Every entry of the library, as its people would add it. */
@@ -122,9 +122,9 @@ export function libraryCalls(): readonly Call[] {
     accessMap(quillMap),
     accessMap(lumenMap),
     accessMap(droverMap),
-    codingBook(marnBody),
-    codingBook(estateMat),
-    codingBook(lumenDoor),
+    codingBook(bookIds.marnBody, marnBody),
+    codingBook(bookIds.estateMat, estateMat),
+    codingBook(bookIds.lumenDoor, lumenDoor),
     {
       path: '/api/library/depth-tables',
       personId: tomas.id,

@@ -1,7 +1,7 @@
 /** Cars of the demo whose units are coded: a module whose memory is saved, a zero point, a door with its cylinder. */
 import { createHash } from 'node:crypto';
 import { writeImage } from '@dormant-beacon/core/coding/memory';
-import { estateMat, lumenCylinder, lumenDoor, marnBody, marnImages } from '../coding/index.js';
+import { bookIds, estateMat, lumenCylinder, lumenDoor, marnBody, marnImages } from '../coding/index.js';
 import { ines, type JobStory, tomas } from '../world.js';
 
 /** J-0138: the old module is read out, the chosen donor too; the sheet goes on once it is fitted. */
@@ -12,6 +12,7 @@ export function memorySaved(job: JobStory, planId: string): void {
     planId,
     route: 'clone',
     book: marnBody,
+    kept: { bookId: bookIds.marnBody, version: 1 },
   });
   const enter = (minute: number, entry: object) =>
     job.enter('coding-entries', tomas, at(minute), { codingId, entry: entry as never });
@@ -44,6 +45,7 @@ export function zeroPointBegun(job: JobStory): void {
     unit: 'occupant mat',
     teachOnly: true,
     book: estateMat,
+    kept: { bookId: bookIds.estateMat, version: 1 },
   });
   job.enter('notes', ines, at(5), {
     stage: 'code',
@@ -62,6 +64,7 @@ export function doorCoded(job: JobStory): void {
     unit: 'front door',
     route: 'used',
     book: lumenDoor,
+    kept: { bookId: bookIds.lumenDoor, version: 1 },
   });
   job.enter('coding-entries', tomas, at(34), {
     codingId,

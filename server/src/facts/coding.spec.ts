@@ -23,11 +23,14 @@ describe('coding', () => {
   });
   beforeEach(() => clock.at(0));
 
+  const bookId = randomUUID();
   async function opened(more: object = {}) {
+    await shop.write('/api/library/coding-books', { bookId, basedOn: 0, book: bodyBook });
     const { jobId } = await shop.openBased('Left tail lamp dead');
     const { id: codingId, status } = await shop.enter(jobId, 'coding-plans', {
       unit: 'Body module',
       book: bodyBook,
+      kept: { bookId, version: 1 },
       route: 'used',
       ...more,
     });
@@ -208,6 +211,9 @@ describe('coding', () => {
     expect((await merged(all, donor, override)).status).toBe(403);
     expect((await merged(all, donor, override, shop.lead)).status).toBe(201);
     expect((await merged(all, original)).status).toBe(422);
+    // Keys are never typed, whatever the authority.
+    const typed = { ...all, keys: { set: '1234' } };
+    expect(detail(await merged(typed, donor, override, shop.lead))).toContain('keys are never typed');
     const refused = await merged({ ...all, keys: 'donor' }, donor);
     expect(refused.body['current']).toEqual([
       jasmine.objectContaining({ kind: 'pairing-foreign', name: 'keys', path: 'recipe.keys' }),
@@ -330,12 +336,51 @@ describe('coding', () => {
     ).toBe(201);
   });
 
+  it('takes no layout of a job’s own making, and no image of another job', async () => {
+    const [own, other] = [await opened(), await opened()];
+    const { jobId } = await shop.openBased('Left tail lamp dead');
+    const plan = (more: object) => shop.enter(jobId, 'coding-plans', { unit: 'Body module', ...more });
+    const harmless = bodyBook.layout!.fields.map((field) => ({ ...field, role: null }));
+    const forged = { ...bodyBook, layout: { ...bodyBook.layout, fields: harmless } };
+    expect(detail(await plan({ book: forged }))).toContain('come from the library');
+    expect(detail(await plan({ book: forged, kept: { bookId, version: 1 } }))).toContain(
+      'not what the library keeps',
+    );
+    expect((await plan({ book: bodyBook, kept: { bookId: randomUUID(), version: 1 } })).status).toBe(404);
+    const { imageId } = await other.keep(bodyMemory({}), 'original');
+    const bytes = { form: 'bin', bytes: 15, sha256: sha(bodyMemory({})) };
+    const stolen = { codingId: own.codingId, imageId, role: 'donor', ...bytes };
+    expect(detail(await shop.enter(own.jobId, 'coding-images', stolen))).toContain('0 of 15 bytes are kept');
+    const strange = { codingId: other.codingId, imageId, role: 'donor', ...bytes };
+    expect((await shop.enter(own.jobId, 'coding-images', strange)).status).toBe(422);
+    expect((await own.enter({ what: 'item', item: '__proto__', as: 'done' })).status).toBe(422);
+    expect(
+      (await own.enter({ what: 'step', procedure: 'constructor', step: 'hold', as: 'started' })).status,
+    ).toBe(422);
+    // A plan on which other entries stand is not taken back under them; its chain is whole.
+    const withdrawn = await shop.write(`/api/jobs/${other.jobId}/withdrawals`, {
+      id: randomUUID(),
+      observedAt: '2026-11-17T08:00:00Z',
+      withdraws: other.codingId,
+    });
+    expect(withdrawn.status).toBe(409);
+    const { body: log } = await shop.get<{ whole: boolean }>(`/api/jobs/${other.jobId}/logbook`);
+    expect(log.whole).toBeTrue();
+    // Bytes that somebody changed in the database are found.
+    await shop
+      .owner('image_pieces')
+      .where({ image_id: imageId })
+      .update({ bytes: Buffer.from('other') });
+    const { body: broken } = await shop.get<{ whole: boolean }>(`/api/jobs/${other.jobId}/logbook`);
+    expect(broken.whole).toBeFalse();
+  });
+
   it('keeps books in versions, and none that contradicts itself', async () => {
-    const bookId = randomUUID();
+    const own = randomUUID();
     const keep = (basedOn: number, book: object, person = shop.technician) =>
       shop.write<{ version: number; detail: string }>(
         '/api/library/coding-books',
-        { bookId, basedOn, book },
+        { bookId: own, basedOn, book },
         { person },
       );
     expect((await keep(0, bodyBook)).body.version).toBe(1);
@@ -347,7 +392,7 @@ describe('coding', () => {
     expect((await keep(2, left)).body.detail).toContain(
       'book.procedures[0].steps: the bridge that goes in never',
     );
-    const { body } = await shop.get<KeptCodingBook>(`/api/library/coding-books/${bookId}?version=1`);
+    const { body } = await shop.get<KeptCodingBook>(`/api/library/coding-books/${own}?version=1`);
     expect(body.book).toEqual(bodyBook);
     expect(body.latest).toBe(2);
   });

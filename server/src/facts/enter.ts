@@ -16,7 +16,7 @@ import {
   standingFor,
   type Trace,
 } from '@dormant-beacon/core/record';
-import type { CodingImageData } from '@dormant-beacon/core/coding';
+import type { CodingImageData, CodingPlanData } from '@dormant-beacon/core/coding';
 import type { LineMark } from '@dormant-beacon/core/scans';
 import { jobPolicyOf } from '@dormant-beacon/core/shop';
 import type { TraceCase, TraceRepair } from '@dormant-beacon/core/trace';
@@ -30,6 +30,7 @@ import { findJob } from '../jobs/repository.js';
 import { summarise } from '../jobs/summary.js';
 import { reportPatternsOf } from '../library/entries.js';
 import type { Services } from '../services.js';
+import { fromLibrary } from '../library/coding-books.js';
 import { namesCoding } from './coding-gates.js';
 import { derivedOf } from './derived.js';
 import { gates } from './gates.js';
@@ -229,6 +230,7 @@ async function readied(
   }
   if (kind === 'traces')
     await workers.run('soundCase', { source: data['case'] as TraceCase, traceId: entry.id });
+  if (kind === 'coding-plans') await fromLibrary(pools.read, data as unknown as CodingPlanData);
   if (kind === 'coding-images') {
     const job = await findJob(pools.read, jobId);
     if (!job) throw notFound('job');

@@ -24,13 +24,20 @@ export async function readyImage(
   }
   if (image.merge == null) throw invalid('data.merge', 'say from what it was merged');
   const { original, donor, recipe, ...facts } = image.merge;
+  const layout = layoutOf(record, image.codingId);
+  for (const { name, role } of layout.fields)
+    if (role === 'pairing' && typeof recipe[name] === 'object')
+      throw invalid(
+        `data.merge.recipe.${name}`,
+        'keys are never typed: they come from a unit, or stay there',
+      );
   const read = async (imageId: string, path: string): Promise<ImageFile> => {
     const fact = record.codingImages.find((own) => own.imageId === imageId);
     if (!fact) throw invalid(path, 'no such image in this job');
     return { file: await fileOf(pools.write, record.id, fact, path), form: fact.form };
   };
   const { file, refusals } = await workers.run('mergeImages', {
-    layout: layoutOf(record, image.codingId),
+    layout,
     original: await read(original, 'data.merge.original'),
     donor: await read(donor, 'data.merge.donor'),
     recipe,

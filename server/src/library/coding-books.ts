@@ -1,4 +1,5 @@
 /** Coding books and depth tables that the shop keeps: what a unit carries and how it is coded; how a cylinder is cut. */
+import { isDeepStrictEqual } from 'node:util';
 import type {
   CodingBookKept,
   CodingBookRow,
@@ -8,11 +9,12 @@ import type {
   KeptCodingBook,
   KeptDepthTable,
 } from '@dormant-beacon/contract';
-import type { CodingBook } from '@dormant-beacon/core/coding';
+import type { CodingBook, CodingPlanData } from '@dormant-beacon/core/coding';
 import { checkBook } from '@dormant-beacon/core/coding/memory';
 import type { DepthTable } from '@dormant-beacon/core/lock';
 import { under } from '@dormant-beacon/core/refusal';
 import type { Knex } from 'knex';
+import { invalid } from '../http/problem.js';
 import type { Author } from '../accounts/service.js';
 import { keepVersion, newestVersions, type Versioned, versionOf, type VersionRow } from './versions.js';
 
@@ -97,4 +99,24 @@ export async function keepDepthTable(
     content: table,
   });
   return { tableId, version };
+}
+
+/**
+ * What says where a memory keeps its crash record, its keys and its distance comes from the library, where it stands
+ * under a name: a job brings no layout or rules of its own making.
+ * @throws HttpProblem 422 where the book is not the one that it says it is, 404 where there is no such book
+ */
+export async function fromLibrary(
+  db: Knex,
+  { book, kept }: Pick<CodingPlanData, 'book' | 'kept'>,
+): Promise<void> {
+  if (book == null) return;
+  if (kept == null) {
+    if (book.layout != null || book.options != null)
+      throw invalid('data.kept', 'a layout or option rules come from the library: keep the book there first');
+    return;
+  }
+  const { book: own } = await codingBookOf(db, kept.bookId, kept.version);
+  if (!isDeepStrictEqual(own, book))
+    throw invalid('data.book', 'it is not what the library keeps under this version: load the page anew');
 }

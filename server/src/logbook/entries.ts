@@ -33,6 +33,8 @@ export type HashedEntry = z.infer<typeof hashedEntry>;
 /** What a fact's own table does not hold: a report's text, the digest of a photo's bytes. */
 export interface Evidence {
   reportText(scanId: string): string | undefined;
+  /** Undefined where its bytes are not here: they go into no story that leaves the shop. */
+  readonly imageDigest?: (imageId: string) => string | undefined;
   photoDigest(attachmentId: string): string | undefined;
   /** What a repair says to the shop's base rates alone. */
   learnedOf?(repairId: string): Readonly<Record<string, unknown>> | undefined;
@@ -74,7 +76,9 @@ export function disagreement(
   if (!stamps) return 'its author, time or place in order is another than the logbook’s';
   if (entry.withdrawn)
     return old && sameFields(kind, fact, old) ? null : 'it takes something else back than the logbook says';
-  const { sha256, ...content } = entry.content;
+  // Of a photo the digest stands beside what was entered; of a memory image it is a part of it.
+  const { sha256, ...others } = entry.content;
+  const content = kind === 'photos' ? others : entry.content;
   const entered = factKinds[kind].entry.safeParse({
     id: fact.id,
     observedAt: entry.observedAt,
@@ -89,6 +93,9 @@ export function disagreement(
     return 'the record says something else than the logbook about this entry';
   if (kind === 'photos' && evidence.photoDigest(fact['attachmentId'] as string) !== sha256)
     return 'the photo is another than the one that was entered';
+  const image = kind === 'coding-images' ? evidence.imageDigest?.(fact['imageId'] as string) : undefined;
+  if (image !== undefined && image !== sha256)
+    return 'the memory image is another than the one that was entered';
   return sameDerived(entry, kind, fact, evidence) ? null : 'what was worked out from it has been changed';
 }
 

@@ -1,9 +1,11 @@
 /** Proves a job: the chain of its logbook, every fact against its entry, every word that is shown of it. */
+import { createHash } from 'node:crypto';
 import type { JobRecord } from '@dormant-beacon/core/record';
 import type { Knex } from 'knex';
 import { isWhole } from '../database/chain.js';
 import { isoOf } from '../database/connect.js';
 import type { StoredFact } from '../facts/repository.js';
+import { piecesOf } from '../images/store.js';
 import { jobNumber, loadRecord } from '../jobs/record.js';
 import { findJob } from '../jobs/repository.js';
 import { headAgrees } from './head.js';
@@ -144,6 +146,7 @@ async function evidenceOf(trx: Knex, jobId: string): Promise<Evidence> {
     id: string;
     foreign_id: string;
   }[];
+  const images = await imageDigests(trx, jobId);
   const [texts, digests, foreign] = [
     new Map(reports.map(({ id, text }) => [id, text])),
     new Map(photos.map(({ id, digest }) => [id, digest])),
@@ -151,8 +154,23 @@ async function evidenceOf(trx: Knex, jobId: string): Promise<Evidence> {
   ];
   return {
     reportText: (scanId) => texts.get(scanId),
+    imageDigest: (imageId) => images.get(imageId),
     photoDigest: (attachmentId) => digests.get(attachmentId),
     learnedOf: (repairId) => learned.get(repairId),
     authorOf: (personId) => foreign.get(personId) ?? personId,
   };
+}
+
+/** The SHA-256 of each memory image of a job, a piece at a time. */
+async function imageDigests(trx: Knex, jobId: string): Promise<ReadonlyMap<string, string>> {
+  const rows = (await trx('image_pieces').where({ job_id: jobId }).distinct('image_id')) as {
+    image_id: string;
+  }[];
+  const digests = new Map<string, string>();
+  for (const { image_id } of rows) {
+    const hash = createHash('sha256');
+    for await (const { bytes } of piecesOf(trx, jobId, image_id)) hash.update(bytes);
+    digests.set(image_id, hash.digest('hex'));
+  }
+  return digests;
 }

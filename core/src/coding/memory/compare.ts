@@ -35,23 +35,25 @@ export function* comparing(
   const edges = [...new Set([...first, ...second].flatMap(edgesOf))].sort((a, b) => a - b);
   const found: Difference[] = [];
   let [bytes, count] = [0, 0];
-  let open: Difference | null = null;
+  // The run that is open, in plain numbers: every second byte may begin one.
+  let [from, to, kind] = [-1, -2, 'differs' as Difference['kind']];
   const close = () => {
-    if (!open) return;
+    if (from < 0) return;
     count += 1;
-    bytes += open.to - open.from + 1;
+    bytes += to - from + 1;
     if (found.length < mostDifferences) {
-      found.push(open);
-      if (found.length === 1) onFound(open);
+      found.push({ from, to, kind });
+      if (found.length === 1) onFound(found[0]!);
     }
-    open = null;
+    from = -1;
   };
-  const add = (from: number, to: number, kind: Difference['kind']) => {
-    if (open && open.kind === kind && open.to + 1 === from) open = { ...open, to };
-    else {
-      close();
-      open = { from, to, kind };
+  const add = (start: number, end: number, own: Difference['kind']) => {
+    if (from >= 0 && kind === own && to + 1 === start) {
+      to = end;
+      return;
     }
+    close();
+    [from, to, kind] = [start, end, own];
   };
   const total = (edges.at(-1) ?? 0) - (edges[0] ?? 0);
   for (const [n, start] of edges.entries()) {
@@ -65,17 +67,18 @@ export function* comparing(
     }
     const own = a.bytes.subarray(start - a.address, end - a.address);
     const other = b.bytes.subarray(start - b.address, end - b.address);
-    for (let from = 0; from < own.length; from += block) {
-      const to = Math.min(from + block, own.length);
-      for (let at = from; at < to; at++) {
+    for (let begin = 0; begin < own.length; begin += block) {
+      const stop = Math.min(begin + block, own.length);
+      for (let at = begin; at < stop; at++) {
         if (own[at] === other[at]) continue;
         let last = at;
-        while (last + 1 < to && own[last + 1] !== other[last + 1]) last += 1;
+        while (last + 1 < stop && own[last + 1] !== other[last + 1]) last += 1;
         add(start + at, start + last, 'differs');
+        // The first is told as soon as its end is known, not when the next is found.
+        if (count === 0 && last + 1 < stop) close();
         at = last;
-        if (found.length === 0 && last + 1 < to) close();
       }
-      yield { done: start + to - edges[0]!, total };
+      yield { done: start + stop - edges[0]!, total };
     }
   }
   close();

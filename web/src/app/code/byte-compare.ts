@@ -134,10 +134,17 @@ export class ByteCompare {
   });
   /** Addresses at which rows begin, of both images together. */
   protected readonly rows = computed(() => {
-    const starts = new Set<number>();
-    for (const { address, bytes } of [...this.first(), ...this.second()])
-      for (let at = address - (address % perRow); at < address + bytes.length; at += perRow) starts.add(at);
-    return [...starts].sort((a, b) => a - b);
+    const runs = [...this.first(), ...this.second()]
+      .map(({ address, bytes }) => [address - (address % perRow), address + bytes.length] as const)
+      .sort(([a], [b]) => a - b);
+    const starts: number[] = [];
+    let next = 0;
+    for (const [from, end] of runs)
+      for (let at = Math.max(from, next); at < end; at += perRow) {
+        starts.push(at);
+        next = at + perRow;
+      }
+    return starts;
   });
   /** Addresses of keys: they are shown to nobody. */
   private readonly masked = computed(() =>
