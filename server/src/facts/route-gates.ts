@@ -8,7 +8,7 @@ import {
   type RoutePlan,
   triedCents,
 } from '@dormant-beacon/core/route';
-import { type UnitOffer, type UnitRoutes, unitRoutes } from '@dormant-beacon/core/stages';
+import { codingsOf, type UnitOffer, type UnitRoutes, unitRoutes } from '@dormant-beacon/core/stages';
 import { decisiveReason, type PartFactData, type PartOrderData } from '@dormant-beacon/core/fit';
 import { conflict, invalid } from '../http/problem.js';
 import type { StoredFact } from './repository.js';
@@ -147,6 +147,9 @@ export const consignments: Gate = (record, fact, _role, shop) => {
   const { step } = unit;
   if (fact.corrects === null && (step === 'ask' || step === 'asked' || step === 'declined'))
     throw conflict('The customer has not agreed to sending it in yet. Ask first.');
+  const coding = codingsOf(record, [unit]).find(({ plan }) => plan.planId === unit.id);
+  if (fact.corrects === null && coding?.phase === 'save')
+    throw conflict(`Before it goes into the post: ${coding.next!.line.does}. Enter it on the page Code.`);
   const [lacking] = leftOut({ dataSaved, contents }, unit.plan.sort);
   if (lacking !== undefined)
     throw conflict(`The box is not complete: ${lacking}.`, {

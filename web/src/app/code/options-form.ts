@@ -27,6 +27,9 @@ import { CodeDesk } from './code-desk';
       @if (fitted().length > 0) {
         <p class="quiet">Fitted by the order data of this car: {{ fitted().join(', ') }}.</p>
       }
+      @for (line of against(); track line) {
+        <p class="problem">{{ line }}</p>
+      }
       <db-choices question="What this car has" [choices]="choices()" [field]="chosen" />
       @if (read(); as now) {
         @if (now.unclear.length > 0) {
@@ -149,6 +152,21 @@ export class OptionsForm {
   protected readonly read = computed(() => {
     const { value } = this.tried(() => readOptions({ rules: [...this.rules()], bytes: this.hex() }));
     return value;
+  });
+  /** The order data of the vehicle against what its bytes say is fitted. */
+  protected readonly against = computed(() => {
+    const read = this.read();
+    const known = new Set(this.rules().map(({ option }) => option));
+    const ordered = this.fitted().filter((option) => known.has(option));
+    if (!read || ordered.length === 0) return [];
+    const missing = ordered.filter((option) => !read.options.includes(option));
+    const unknown = this.fitted().filter((option) => !known.has(option));
+    return [
+      ...(missing.length > 0
+        ? [`Ordered with this car, and not in these bytes: ${missing.join(', ')}.`]
+        : []),
+      ...(unknown.length > 0 ? [`Ordered, and known to no rule of this unit: ${unknown.join(', ')}.`] : []),
+    ];
   });
   protected readonly written = computed(() => {
     if (this.hex() === '') return null;
