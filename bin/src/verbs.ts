@@ -7,10 +7,9 @@ import {
   mergeRequest,
   optionReadRequest,
   optionWriteRequest,
-  readOptions,
   segments,
-  writeOptions,
 } from '@dormant-beacon/core/coding';
+import { readOptions, writeOptions } from '@dormant-beacon/core/coding/options';
 import {
   mergeImages,
   readImage,
@@ -20,7 +19,8 @@ import {
 } from '@dormant-beacon/core/coding/memory';
 import { checkFit, fitRequest } from '@dormant-beacon/core/fit';
 import { countLedger, ledgerCountRequest, ledgerPlanRequest, planLedger } from '@dormant-beacon/core/ledger';
-import { lockRequest, setCylinder } from '@dormant-beacon/core/lock';
+import { lockRequest } from '@dormant-beacon/core/lock';
+import { setCylinder } from '@dormant-beacon/core/lock/cylinder';
 import { check, Refusal } from '@dormant-beacon/core/refusal';
 import { guardOf, guardRequest, packageRequest, scopeRequest } from '@dormant-beacon/core/restraints';
 import { restraintPackage, restraintScope } from '@dormant-beacon/core/restraints/scope';

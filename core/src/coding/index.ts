@@ -1,4 +1,3 @@
-export { aimBooks, type AimKind } from './aim.js';
 export {
   type BridgeSocket,
   type CarriedHow,
@@ -15,9 +14,7 @@ export {
   type Procedure,
   type ProcedureStep,
 } from './book.js';
-export { fromHex, showAddress, toHex } from './hex.js';
 export { type ChecksumKind, checksumKinds, type ImageForm, imageForms } from './kinds.js';
-export { type OptionChange, type OptionField, optionFields, readOptions, writeOptions } from './options.js';
 export {
   type FieldRole,
   fieldEncodings,
@@ -43,15 +40,6 @@ export {
   trimScheme,
 } from './schema.js';
 export {
-  compareTrims,
-  readTrim,
-  trimCheck,
-  type TrimFinding,
-  type TrimPosition,
-  type TrimReading,
-} from './trim.js';
-export {
-  cleanTurns,
   type CodingEntry,
   codingEntryData,
   type CodingImageData,
@@ -64,14 +52,21 @@ export {
   lockSetData,
 } from './records.js';
 export {
+  aimBooks,
+  type AimKind,
+  compareTrims,
+  readTrim,
+  trimCheck,
+  type TrimFinding,
+  type TrimPosition,
+  type TrimReading,
   bringsForeignData,
   preconditionWords,
   type Sheet,
   type SheetLine,
   sheetOf,
   type SheetPart,
-} from './sheet.js';
-export {
+  cleanTurns,
   type CodingPhase,
   type CodingState,
   codingState,
@@ -81,4 +76,4 @@ export {
   type ProcedureState,
   type RunningStep,
   type TrimState,
-} from './state.js';
+} from './state/index.js';

@@ -138,5 +138,3 @@ export const lockSetData = z.strictObject({
     .nullish(),
 });
 export type LockSetData = z.infer<typeof lockSetData>;
-/** Clean turns after which a cylinder is taken as set. */
-export const cleanTurns = 10;

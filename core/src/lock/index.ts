@@ -1,4 +1,3 @@
-export { type LoadStep, loadingOrder, waferCounts } from './loading.js';
 export {
   type DepthTable,
   depthTable,
@@ -7,20 +6,3 @@ export {
   type WaferHand,
   waferHands,
 } from './schema.js';
-export {
-  type KeyedCylinder,
-  keyHeightAt,
-  type StandingWafer,
-  turningRange,
-  turnsAt,
-  wafersAt,
-} from './sweep.js';
-export {
-  type Blocking,
-  blockingWafers,
-  type CutReading,
-  type CutViolation,
-  defaultToleranceMm,
-  type LockAnswer,
-  setCylinder,
-} from './wafers.js';

@@ -1,7 +1,7 @@
 /** A job at a glance: every stage, the rail, the next thing to do, what it waits for. All from the record. */
 import type { NextTests } from '../trace/index.js';
 import { baselineOf, type JobRecord, type StageId, stageIds, standing } from '../record/index.js';
-import type { CodingPhase } from '../coding/index.js';
+import type { CodingPhase } from '../coding/state/index.js';
 import type { LedgerPhase } from '../ledger/index.js';
 import type { Lens } from './lens.js';
 import { type Coding, runningStep } from './coding.js';

@@ -8,7 +8,7 @@ import {
   codingState,
   type LineState,
   type RunningStep,
-} from '../coding/index.js';
+} from '../coding/state/index.js';
 import { type JobRecord, originOf, type Repair, standing, standingFor } from '../record/index.js';
 import { say } from '../words/index.js';
 import { type NextThing, thing } from './thing.js';

@@ -9,8 +9,8 @@ import {
   type LockSetData,
   type Procedure,
   readTrim,
-  writeOptions,
 } from '@dormant-beacon/core/coding';
+import { writeOptions } from '@dormant-beacon/core/coding/options';
 import { checkBook } from '@dormant-beacon/core/coding/memory';
 import { type JobRecord, originOf, type Role, standing, standingFor } from '@dormant-beacon/core/record';
 import { isRefusal, under } from '@dormant-beacon/core/refusal';

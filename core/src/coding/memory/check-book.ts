@@ -2,7 +2,7 @@
 import { Refusal, under } from '../../refusal/index.js';
 import type { CodingBook, Procedure } from '../book.js';
 import { checkLayout } from './layout.js';
-import { optionFields } from '../options.js';
+import { optionFields } from '../options/index.js';
 
 /** @throws Refusal with the path of the first contradiction */
 export function checkBook({ carries, layout, options, procedures }: CodingBook): void {

@@ -45,3 +45,4 @@ export {
   odometerRange,
   type OdometerRange,
 } from './merge-rules.js';
+export { fromHex, showAddress, toHex } from '../hex.js';

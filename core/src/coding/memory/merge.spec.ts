@@ -18,8 +18,8 @@ import {
   type Layout,
   type LayoutField,
   type Recipe,
-  toHex,
 } from '../index.js';
+import { toHex } from '../hex.js';
 import { checksumBytes, checksumIn } from './checksum.js';
 import { finish } from '../../progress/index.js';
 

@@ -1,10 +1,10 @@
 /** Two images side by side: fields by what they say, then the memory as a strip, and its bytes with jumps to what differs. */
-import { CdkVirtualScrollViewport, ScrollingModule } from '@angular/cdk/scrolling';
 import {
   ChangeDetectionStrategy,
   Component,
   computed,
   effect,
+  type ElementRef,
   inject,
   input,
   signal,
@@ -12,7 +12,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { type Layout, showAddress, toHex } from '@dormant-beacon/core/coding';
+import { type Layout } from '@dormant-beacon/core/coding';
 import {
   bytesAt,
   compareFields,
@@ -21,6 +21,8 @@ import {
   type Image,
   isBlank,
   storesOf,
+  showAddress,
+  toHex,
 } from '@dormant-beacon/core/coding/memory';
 import { More } from '../more';
 import { ImageDesk } from './image-desk';
@@ -36,7 +38,7 @@ interface ByteCell {
 
 @Component({
   selector: 'db-byte-compare',
-  imports: [MatButtonModule, MemoryStrip, More, ScrollingModule],
+  imports: [MatButtonModule, MemoryStrip, More],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (problem()) {
@@ -85,26 +87,35 @@ interface ByteCell {
               <button mat-stroked-button type="button" (click)="step(1)">Next difference</button>
               <span class="quiet">at {{ show(address()) }}</span>
             </div>
-            <cdk-virtual-scroll-viewport
-              [itemSize]="rowPx"
+            <!-- A window of its own: the library’s would weigh on the first page that everybody loads. -->
+            <div
+              #scroller
               class="rows mono"
               tabindex="0"
+              role="region"
               aria-label="Bytes of both images"
+              (scroll)="top.set(scroller.scrollTop)"
             >
-              <div *cdkVirtualFor="let start of rows(); trackBy: same" class="bytes">
-                <span class="quiet address">{{ show(start) }}</span>
-                <span class="line">
-                  @for (cell of cells(start); track $index) {
-                    <span [class.differs]="cell.differs">{{ cell.first }}</span>
+              <div [style.height.px]="rows().length * rowPx">
+                <div [style.transform]="'translateY(' + seen().from * rowPx + 'px)'">
+                  @for (start of seen().rows; track start) {
+                    <div class="bytes">
+                      <span class="quiet address">{{ show(start) }}</span>
+                      <span class="line">
+                        @for (cell of cells(start); track $index) {
+                          <span [class.differs]="cell.differs">{{ cell.first }}</span>
+                        }
+                      </span>
+                      <span class="line">
+                        @for (cell of cells(start); track $index) {
+                          <span [class.differs]="cell.differs">{{ cell.second }}</span>
+                        }
+                      </span>
+                    </div>
                   }
-                </span>
-                <span class="line">
-                  @for (cell of cells(start); track $index) {
-                    <span [class.differs]="cell.differs">{{ cell.second }}</span>
-                  }
-                </span>
+                </div>
               </div>
-            </cdk-virtual-scroll-viewport>
+            </div>
           }
         </db-more>
       }
@@ -119,7 +130,13 @@ export class ByteCompare {
   readonly firstName = input('first');
   readonly secondName = input('second');
   private readonly images = inject(ImageDesk);
-  private readonly viewport = viewChild(CdkVirtualScrollViewport);
+  private readonly scroller = viewChild<ElementRef<HTMLElement>>('scroller');
+  protected readonly top = signal(0);
+  /** The rows that are seen now, and a few around them. */
+  protected readonly seen = computed(() => {
+    const from = Math.max(0, Math.floor(this.top() / this.rowPx) - 4);
+    return { from, rows: this.rows().slice(from, from + 22) };
+  });
   protected readonly rowPx = 30;
   protected readonly open = signal(false);
   protected readonly problem = signal<string | null>(null);
@@ -127,7 +144,6 @@ export class ByteCompare {
   /** The address that was jumped to. */
   protected readonly address = signal(0);
   protected readonly show = showAddress;
-  protected readonly same = (_: number, start: number) => start;
   protected readonly pairs = computed(() => {
     const layout = this.layout();
     return layout ? compareFields(this.first(), this.second(), layout) : [];
@@ -202,6 +218,6 @@ export class ByteCompare {
     this.address.set(address);
     this.open.set(true);
     const row = this.rows().findLastIndex((start) => start <= address);
-    setTimeout(() => this.viewport()?.scrollToIndex(Math.max(0, row - 2)));
+    setTimeout(() => this.scroller()?.nativeElement.scrollTo({ top: Math.max(0, row - 2) * this.rowPx }));
   }
 }

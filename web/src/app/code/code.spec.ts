@@ -36,6 +36,11 @@ const jobWith = (entries: object[] = [], more: object = {}) =>
     ...more,
   });
 const saved = entry({ what: 'item', item: 'image', as: 'done' });
+/** A card takes no tap before a double tap is over. */
+const settle = async (bench: Bench<unknown>) => {
+  await new Promise((resolve) => setTimeout(resolve, 850));
+  await bench.fixture.whenStable();
+};
 const last = ({ desk }: Bench<unknown>) => desk.entered.at(-1)!;
 
 describe('the page Code', () => {
@@ -64,6 +69,9 @@ describe('the page Code', () => {
   it('says what is saved before the old unit comes out, and enters it in one tap', async () => {
     const bench = await benchFor(CodePage, jobWith());
     expect(bench.page.querySelector('h2.what')!.textContent).toContain('Read out the memory of the old unit');
+    await bench.press('It is saved');
+    expect(bench.desk.entered).toEqual([]);
+    await settle(bench);
     await bench.press('It is saved');
     expect(last(bench).data['entry']).toEqual({ what: 'item', item: 'image', as: 'done', note: null });
     await bench.fill('Why not', 'dead');
@@ -105,6 +113,7 @@ describe('the page Code', () => {
 
   it('asks for volts before anything is written, and for whose keys they are', async () => {
     const bench = await benchFor(CodePage, jobWith([saved], { repairs: [repair] }));
+    await settle(bench);
     await bench.press('It is so');
     expect(bench.text()).toContain('Measure it at the car’s clamps, and type the volts.');
     await bench.fill('Volts at the car’s clamps', '13,2');
@@ -114,6 +123,7 @@ describe('the page Code', () => {
     sheet.find((one) => one.textContent.includes('Teach every key'))!.click();
     await bench.fixture.whenStable();
     expect(bench.text()).toContain('Keys belong to one car.');
+    await settle(bench);
     await bench.press('It is taught');
     expect(bench.text()).toContain('Say in a sentence who showed that the car is theirs.');
   });

@@ -10,8 +10,7 @@ import {
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
-import { bytesAt, type Image } from '@dormant-beacon/core/coding/memory';
-import { toHex } from '@dormant-beacon/core/coding';
+import { bytesAt, type Image, toHex } from '@dormant-beacon/core/coding/memory';
 import { Caution } from '../frame';
 import { ServerClock } from '../job';
 import { More } from '../more';

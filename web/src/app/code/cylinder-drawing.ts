@@ -1,6 +1,6 @@
 /** A cylinder from the side: each wafer proud of the shear line or short of it, with the key at the depth that is chosen. */
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { type KeyedCylinder, keyHeightAt, wafersAt } from '@dormant-beacon/core/lock';
+import { type KeyedCylinder, keyHeightAt, wafersAt } from '@dormant-beacon/core/lock/cylinder';
 
 const across = 60;
 /** Where the shear line, the lowest cut and the edge of the blade are drawn. */

@@ -18,6 +18,7 @@ import {
   field,
   inInjector,
   numberOrNull,
+  settled,
   TextField,
   trouble,
   type Trouble,
@@ -59,7 +60,9 @@ import { CodeDesk } from './code-desk';
         @if (done.problem()) {
           <p class="problem" role="alert">{{ done.problem() }}</p>
         }
-        <button class="thumb" mat-flat-button type="submit" data-key="d">{{ button() }}</button>
+        <button class="thumb" mat-flat-button type="submit" data-key="d" [disabled]="!ready()">
+          {{ button() }}
+        </button>
       </db-entry>
       @if (state().line.kind === 'item') {
         <db-more label="Not needed on this car">
@@ -86,6 +89,7 @@ export class LineCard implements OnInit {
   readonly images = output();
   private readonly desk = inject(CodeDesk);
   private readonly within = inInjector();
+  protected readonly ready = settled();
   protected readonly isImage = computed(() => {
     const { line } = this.state();
     return line.kind === 'check' && line.check === 'image';

@@ -4,7 +4,13 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatSliderModule } from '@angular/material/slider';
 import type { FactData, KeptDepthTable } from '@dormant-beacon/contract';
 import { cleanTurns } from '@dormant-beacon/core/coding';
-import { loadingOrder, setCylinder, turningRange, turnsAt, waferCounts } from '@dormant-beacon/core/lock';
+import {
+  loadingOrder,
+  setCylinder,
+  turningRange,
+  turnsAt,
+  waferCounts,
+} from '@dormant-beacon/core/lock/cylinder';
 import { originOf, standing } from '@dormant-beacon/core/record';
 import { isRefusal } from '@dormant-beacon/core/refusal';
 import {

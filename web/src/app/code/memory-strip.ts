@@ -1,6 +1,6 @@
 /** The memory of two images as one strip: what both hold, what only one does, and where they differ. */
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { showAddress } from '@dormant-beacon/core/coding';
+import { showAddress } from '@dormant-beacon/core/coding/memory';
 import type { Difference, Image } from '@dormant-beacon/core/coding/memory';
 
 const width = 1000;

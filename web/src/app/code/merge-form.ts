@@ -10,15 +10,8 @@ import {
   untracked,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import {
-  type CodingImageData,
-  type Layout,
-  type MergeFacts,
-  type Recipe,
-  showAddress,
-  toHex,
-} from '@dormant-beacon/core/coding';
-import { type Image, numberBytes } from '@dormant-beacon/core/coding/memory';
+import { type CodingImageData, type Layout, type MergeFacts, type Recipe } from '@dormant-beacon/core/coding';
+import { type Image, numberBytes, showAddress, toHex } from '@dormant-beacon/core/coding/memory';
 import type { MergeAnswer } from '../../workers/image.worker';
 import {
   Desk,

@@ -2,7 +2,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
-import { optionFields, readOptions, writeOptions } from '@dormant-beacon/core/coding';
+import { optionFields, readOptions, writeOptions } from '@dormant-beacon/core/coding/options';
 import { isRefusal } from '@dormant-beacon/core/refusal';
 import {
   byContent,

@@ -9,7 +9,7 @@ import {
   type CodingEntry,
 } from '@dormant-beacon/core/coding';
 import { standing } from '@dormant-beacon/core/record';
-import { Entry, factForm, field, numberOrNull, TextField, trouble, type Trouble } from '../entry';
+import { Entry, factForm, field, numberOrNull, settled, TextField, trouble, type Trouble } from '../entry';
 import { Caution } from '../frame';
 import { More } from '../more';
 import { sayLeft } from '../time';
@@ -47,10 +47,10 @@ import { CodeDesk } from './code-desk';
             @if (supply.problem()) {
               <p class="problem" role="alert">{{ supply.problem() }}</p>
             }
-            <button class="thumb" mat-flat-button type="submit">Enter the volts</button>
+            <button class="thumb" mat-flat-button type="submit" [disabled]="!ready()">Enter the volts</button>
           </db-entry>
         } @else {
-          <button class="thumb" mat-flat-button type="button" (click)="say(wanted)">
+          <button class="thumb" mat-flat-button type="button" [disabled]="!ready()" (click)="say(wanted)">
             {{ words[wanted] }}
           </button>
         }
@@ -76,21 +76,29 @@ import { CodeDesk } from './code-desk';
                 @if (pins.problem()) {
                   <p class="problem" role="alert">{{ pins.problem() }}</p>
                 }
-                <button class="thumb" mat-flat-button type="submit">Enter the volts of the pin</button>
+                <button class="thumb" mat-flat-button type="submit" [disabled]="!ready()">
+                  Enter the volts of the pin
+                </button>
               </db-entry>
             } @else if (step.bridge === 'in' && !bridge()) {
-              <button class="thumb" mat-flat-button type="button" (click)="place()">
+              <button class="thumb" mat-flat-button type="button" [disabled]="!ready()" (click)="place()">
                 The bridge is in its socket
               </button>
             } @else if (step.bridge === 'out' && bridge()) {
-              <button class="thumb" mat-flat-button type="button" (click)="takeOut()">
+              <button class="thumb" mat-flat-button type="button" [disabled]="!ready()" (click)="takeOut()">
                 The bridge is out
               </button>
             } @else {
               @if (late()) {
                 <p class="problem">It took longer than this step may. Say what was seen, and begin again.</p>
               } @else {
-                <button class="thumb" mat-flat-button type="button" (click)="go(step.id, 'done')">
+                <button
+                  class="thumb"
+                  mat-flat-button
+                  type="button"
+                  [disabled]="!ready()"
+                  (click)="go(step.id, 'done')"
+                >
                   {{ step.sign ? 'Seen: ' + step.sign : 'Done' }}
                 </button>
               }
@@ -100,7 +108,13 @@ import { CodeDesk } from './code-desk';
             <p>Then: {{ step.sign }}.</p>
           }
         } @else {
-          <button class="thumb" mat-flat-button type="button" (click)="go(step.id, 'started')">
+          <button
+            class="thumb"
+            mat-flat-button
+            type="button"
+            [disabled]="!ready()"
+            (click)="go(step.id, 'started')"
+          >
             {{ step.seconds ? 'Start it: ' + step.seconds.least + ' seconds' : 'Start this step' }}
           </button>
         }
@@ -184,6 +198,16 @@ export class ProcedureCard {
       : procedure.before.filter((wanted) => !this.said().has(`${procedure.id}:${wanted}`));
   });
   protected readonly measured = computed(() => this.said().has(`${this.own().procedure.id}:pins`));
+  /** Start and end of a step are two taps of a hand, never one. */
+  protected readonly ready = settled(() =>
+    JSON.stringify([
+      this.missing()[0],
+      this.own().next?.id,
+      this.own().running !== null,
+      this.bridge() !== null,
+      this.measured(),
+    ]),
+  );
   protected readonly pinVolts = field('');
   protected readonly pins = factForm(
     'coding-entries',

@@ -7,6 +7,7 @@ export { factForm } from './fact-form';
 export { byContent, type Field, field, fieldFrom, Trouble, trouble } from './field';
 export { inInjector } from './in-injector';
 export { Pick } from './pick';
+export { settled } from './settled';
 export { TypedLine } from './typed-line';
 export { TextField } from './text-field';
 export { Tick } from './tick';

@@ -113,6 +113,8 @@ describe('depth tables', () => {
       providers: [provideZonelessChangeDetection(), { provide: Client, useValue: client }],
     });
     const bench = await benchFor(DepthTables, recordOf());
+    bench.page.querySelector<HTMLElement>('mat-expansion-panel-header')!.click();
+    await bench.fixture.whenStable();
     for (const [label, value] of [
       ['Name', 'Door cylinder'],
       ['Make', 'Corvane'],

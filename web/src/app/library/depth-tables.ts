@@ -41,41 +41,43 @@ import { More } from '../more';
     @if (problem()) {
       <p class="problem" role="alert">{{ problem() }}</p>
     }
-    <db-more label="Enter or change a table">
-      <db-entry [form]="form" label="A depth table">
-        <db-pick label="Which" [choices]="choices()" [(value)]="chosen" />
-        <db-text label="Name" example="Door cylinder, eight wafers" [most]="80" [field]="name" />
-        <div class="grid">
-          <db-text label="Make" [field]="make" />
-          <db-text label="Model" example="left out: every model" [field]="model" />
-        </div>
-        <db-text
-          label="Codes and their heights in mm, a line each"
-          example="1 7.1"
-          [lines]="5"
-          [mono]="true"
-          [most]="2000"
-          [field]="depths"
-        />
-        <db-text
-          label="Sides from the shoulder on: l for left, r for right"
-          example="l r l r l r l r"
-          [mono]="true"
-          [field]="hands"
-        />
-        <div class="grid">
-          <db-text label="From cut to cut, mm" keys="decimal" [field]="pitch" />
-          <db-text label="Shoulder to first cut, mm" keys="decimal" [field]="first" />
-          <db-text label="Most codes between neighbours" keys="numeric" [field]="maxStep" />
-          <db-text label="Still turns when off by, mm" keys="decimal" [field]="tolerance" />
-          <db-text label="Cuts wear by up to, mm" keys="decimal" [field]="wear" />
-        </div>
-        <db-text label="Where it is from" [field]="source" />
-        @if (form.problem()) {
-          <p class="problem" role="alert">{{ form.problem() }}</p>
-        }
-        <button mat-flat-button type="submit">Keep the table</button>
-      </db-entry>
+    <db-more label="Enter or change a table" [(open)]="open">
+      @if (open()) {
+        <db-entry [form]="form" label="A depth table">
+          <db-pick label="Which" [choices]="choices()" [(value)]="chosen" />
+          <db-text label="Name" example="Door cylinder, eight wafers" [most]="80" [field]="name" />
+          <div class="grid">
+            <db-text label="Make" [field]="make" />
+            <db-text label="Model" example="left out: every model" [field]="model" />
+          </div>
+          <db-text
+            label="Codes and their heights in mm, a line each"
+            example="1 7.1"
+            [lines]="5"
+            [mono]="true"
+            [most]="2000"
+            [field]="depths"
+          />
+          <db-text
+            label="Sides from the shoulder on: l for left, r for right"
+            example="l r l r l r l r"
+            [mono]="true"
+            [field]="hands"
+          />
+          <div class="grid">
+            <db-text label="From cut to cut, mm" keys="decimal" [field]="pitch" />
+            <db-text label="Shoulder to first cut, mm" keys="decimal" [field]="first" />
+            <db-text label="Most codes between neighbours" keys="numeric" [field]="maxStep" />
+            <db-text label="Still turns when off by, mm" keys="decimal" [field]="tolerance" />
+            <db-text label="Cuts wear by up to, mm" keys="decimal" [field]="wear" />
+          </div>
+          <db-text label="Where it is from" [field]="source" />
+          @if (form.problem()) {
+            <p class="problem" role="alert">{{ form.problem() }}</p>
+          }
+          <button mat-flat-button type="submit">Keep the table</button>
+        </db-entry>
+      }
     </db-more>
   `,
   styles: `
@@ -97,6 +99,7 @@ export class DepthTables {
   private readonly library = inject(LibraryDesk);
   protected readonly tables = signal<readonly KeptDepthTable[]>([]);
   protected readonly problem = signal<string | null>(null);
+  protected readonly open = signal(false);
   protected readonly chosen = signal('');
   private readonly own = computed(
     () => this.tables().find(({ tableId }) => tableId === this.chosen()) ?? null,

@@ -14,6 +14,7 @@ import {
   TextField,
   Trouble,
   trouble,
+  settled,
 } from '../entry';
 import { Caution } from '../frame';
 import { More } from '../more';
@@ -31,7 +32,6 @@ import {
   torqueFields,
   torquesTyped,
 } from './step-fields';
-import { settled } from './settled';
 import { StripDesk } from './strip-desk';
 
 @Component({

@@ -13,14 +13,13 @@ import { RouterLink } from '@angular/router';
 import type { FactData } from '@dormant-beacon/contract';
 import { doing } from '@dormant-beacon/core/ledger';
 import { nextBag } from '@dormant-beacon/core/stages';
-import { Entry, type EntryForm, factForm, field, inInjector, TextField, Trouble } from '../entry';
+import { Entry, type EntryForm, factForm, field, inInjector, TextField, Trouble, settled } from '../entry';
 import { Caution } from '../frame';
 import { More } from '../more';
 import { Photos } from '../photo';
 
 import { HeldLines } from './held-lines';
 import { asFields, type CountField, countFields, countsTyped, named } from './step-fields';
-import { settled } from './settled';
 import { StripDesk } from './strip-desk';
 
 @Component({

@@ -1,6 +1,6 @@
 import type { TraceTest } from '@dormant-beacon/core/trace';
 import { templates } from '@dormant-beacon/core/trace/templates';
-import { anId, type Bench, benchFor, recordOf } from '../testing/bench';
+import { anId, type Bench, benchFor, recordOf, shown } from '../testing/bench';
 import { type GivenReading, TestAnswer } from './test-answer';
 
 const flap = templates[0]!.build({});
@@ -73,6 +73,7 @@ describe('the answer to a test', () => {
   it('of a wiggle may be recorded, of a cause counted round by round', async () => {
     const wiggle = await answer(flap, 'wiggle');
     expect(wiggle.text()).toContain('Record it while it is moved');
+    await shown(wiggle, '.moved button');
     expect(wiggle.page.querySelector('.moved button')!.textContent).toContain('harness over the hinge');
   });
 

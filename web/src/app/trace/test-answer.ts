@@ -63,12 +63,22 @@ export interface GivenReading {
     }
     @if (test().kind === 'wiggle') {
       <db-more label="Record it while it is moved">
-        <db-wiggle-recorder
-          [watched]="test().label ?? test().id"
-          [places]="movable()"
-          [traceId]="traceId()"
-          (judged)="judged($event)"
-        />
+        <!-- It brings the chart: a trace that is only read and measured does without. -->
+        @defer (on immediate) {
+          <db-wiggle-recorder
+            [watched]="test().label ?? test().id"
+            [places]="movable()"
+            [traceId]="traceId()"
+            (judged)="judged($event)"
+          />
+        } @placeholder {
+          <p class="quiet" role="status">Fetching the recorder …</p>
+        } @error {
+          <p class="problem" role="alert">
+            The recorder could not be fetched: the server is away, or has a newer version. Load the page
+            again.
+          </p>
+        }
       </db-more>
     }
   `,

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { compareTrims, readTrim, trimCheck, type TrimScheme } from './index.js';
+import { compareTrims, readTrim, trimCheck, type TrimScheme } from '../index.js';
 
 const scheme: TrimScheme = {
   name: 'Six and two',

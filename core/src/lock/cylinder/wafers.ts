@@ -1,7 +1,7 @@
 /** A key that was measured, and the wafers that let it turn the cylinder. */
-import { Refusal } from '../refusal/index.js';
+import { Refusal } from '../../refusal/index.js';
 import { cutLikelihood } from './likelihood.js';
-import type { LockRequest } from './schema.js';
+import type { LockRequest } from '../schema.js';
 
 export interface CutReading {
   readonly measured: number;

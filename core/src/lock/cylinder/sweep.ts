@@ -1,5 +1,5 @@
 /** The cylinder with a key in it: how each wafer stands at every depth to which the key is pushed in. */
-import type { DepthTable } from './schema.js';
+import type { DepthTable } from '../schema.js';
 
 /** Key and wafers of one cylinder; heights in millimetres, from the shoulder on. */
 export interface KeyedCylinder {

@@ -1,5 +1,5 @@
 /** What has to be aimed or calibrated after work that disturbed it: the same on every car, so that no library is needed. */
-import type { CodingBook } from './book.js';
+import type { CodingBook } from '../book.js';
 
 export type AimKind = 'beam' | 'radar-and-camera';
 

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { type OptionRule, readOptions, writeOptions } from './index.js';
+import type { OptionRule } from '../index.js';
+import { readOptions, writeOptions } from './index.js';
 
 const rule = (option: string, byte: number, mask: string, value: string): OptionRule => ({
   option,

@@ -1,6 +1,6 @@
 /** The coding sheet: everything in its order, from what the book says of the unit and of the route. */
-import type { RouteKind } from '../route/index.js';
-import type { CarriedItem, CodingBook, Precondition, Procedure } from './book.js';
+import type { RouteKind } from '../../route/index.js';
+import type { CarriedItem, CodingBook, Precondition, Procedure } from '../book.js';
 
 export type SheetLine =
   | { readonly kind: 'item'; readonly id: string; readonly does: string; readonly item: CarriedItem }

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { randomNumbers } from '../random/index.js';
+import { randomNumbers } from '../../random/index.js';
 import { loadingOrder, setCylinder, turningRange, waferCounts, wafersAt } from './index.js';
 import { cutLikelihood } from './likelihood.js';
 

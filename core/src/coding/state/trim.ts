@@ -2,7 +2,7 @@
  * Trim codes: what a maker measured of one injector, sensor or actuator and printed on its label, with check characters
  * that tell a misread label. One is kept for each position.
  */
-import type { TrimScheme } from './schema.js';
+import type { TrimScheme } from '../schema.js';
 
 /** The check characters of a code of `scheme.length` characters of the alphabet. */
 export function trimCheck({ alphabet, checks }: TrimScheme, code: string): string {

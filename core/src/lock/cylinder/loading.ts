@@ -1,5 +1,5 @@
 /** The order in which a cylinder is loaded, and what of the kit goes where. */
-import type { DepthTable, WaferHand } from './schema.js';
+import type { DepthTable, WaferHand } from '../schema.js';
 
 export interface LoadStep {
   readonly position: number;

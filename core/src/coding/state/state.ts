@@ -1,8 +1,11 @@
 /** Where the coding of a unit stands, from its entries alone. */
-import type { CodingBook, Procedure, ProcedureStep } from './book.js';
+import type { CodingBook, Procedure, ProcedureStep } from '../book.js';
 import { readTrim, type TrimFinding, compareTrims, type TrimReading } from './trim.js';
-import type { CodingEntry, CodingImageData, CodingPlanData } from './records.js';
+import type { CodingEntry, CodingImageData, CodingPlanData } from '../records.js';
 import { type SheetLine, type SheetPart, sheetOf } from './sheet.js';
+
+/** Clean turns after which a cylinder is taken as set. */
+export const cleanTurns = 10;
 
 /** Any fact, with what this needs of its stamp. */
 export type Entered<T> = T & { readonly id: string; readonly seq: number; readonly recordedAt: string };

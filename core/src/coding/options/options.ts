@@ -1,7 +1,7 @@
 /** The option list of a vehicle and the coding bytes of its modules: either is made from the other by rules. */
-import { Refusal } from '../refusal/index.js';
-import { fromHex, toHex } from './hex.js';
-import type { OptionReadRequest, OptionRule, OptionWriteRequest } from './schema.js';
+import { Refusal } from '../../refusal/index.js';
+import { fromHex, toHex } from '../hex.js';
+import type { OptionReadRequest, OptionRule, OptionWriteRequest } from '../schema.js';
 
 /** The rules of the same byte and mask: bits that mean one thing together. */
 export interface OptionField {

@@ -1,0 +1,1 @@
+export { type OptionChange, type OptionField, optionFields, readOptions, writeOptions } from './options.js';

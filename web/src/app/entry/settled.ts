@@ -1,0 +1,21 @@
+/** False for as long as a double tap takes after a card came up, or turned into another: the second tap is not the next step. */
+import { DestroyRef, effect, inject, type Signal, signal } from '@angular/core';
+
+const doubleTapMs = 800;
+
+/**
+ * To be called where fields are made.
+ * @param shows what stands on the card; where it changes, the card is another one
+ */
+export function settled(shows: () => string = () => ''): Signal<boolean> {
+  const ready = signal(false);
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  effect(() => {
+    shows();
+    clearTimeout(timer);
+    ready.set(false);
+    timer = setTimeout(() => ready.set(true), doubleTapMs);
+  });
+  inject(DestroyRef).onDestroy(() => clearTimeout(timer));
+  return ready.asReadonly();
+}
