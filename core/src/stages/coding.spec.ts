@@ -12,7 +12,7 @@ describe('the coding sheet', () => {
       sheetOf(bodyBook, route).parts.map(({ part, lines }) => [part, lines.map(({ id }) => id)]);
     expect(parts('used')).toEqual([
       ['save', ['item:image']],
-      ['ready', ['check:supply', 'check:key', 'check:identity', 'check:image']],
+      ['ready', ['check:supply', 'check:key', 'check:identity', 'check:authority', 'check:image']],
       [
         'write',
         [
@@ -71,9 +71,11 @@ describe('a unit that is coded', () => {
     item('image');
     expect(look().state).toBe('closed');
     fit();
-    expect(look().why).toBe('14 left on the sheet');
+    expect(look().why).toBe('15 left on the sheet');
     expect(look().next).toMatch(/^Body module: A stabilised supply/);
     for (const check of ['supply', 'key', 'identity']) enter({ what: 'check', check, volts: 13 });
+    expect(look().coding.next?.line.id).toBe('check:authority');
+    enter({ what: 'check', check: 'authority', note: reason });
     expect(look().coding.next?.line.id).toBe('check:image');
   });
 

@@ -12,7 +12,7 @@ import {
 import { type JobRecord, originOf, type Repair, standing, standingFor } from '../record/index.js';
 import { say } from '../words/index.js';
 import { type NextThing, thing } from './thing.js';
-import type { UnitRoutes } from './unit-routes.js';
+import { bringsPart, type UnitRoutes } from './unit-routes.js';
 
 export interface Coding extends CodingState {
   /** By which other entries know it. */
@@ -42,6 +42,7 @@ export function codingsOf(record: JobRecord, units: readonly UnitRoutes[]): read
         images: own(images),
         fitted,
         takenInKm: record.vehicle.odometerKm ?? null,
+        compared: comparedOf(units, plan.planId ?? null),
       }),
     };
   });
@@ -57,6 +58,14 @@ function isFitted(
   if (planId != null) return units.find(({ id }) => id === planId)?.step === 'done';
   const repairs = standing(record.repairs);
   return traceId == null ? repairs.length > 0 : repairs.some((repair) => repair.traceId === traceId);
+}
+
+/** Whether what came for a unit was compared and fits; null where nothing is bought by its routes. */
+function comparedOf(units: readonly UnitRoutes[], planId: string | null): boolean | null {
+  const unit = units.find(({ id }) => id === planId);
+  if (!unit?.chosen || !bringsPart(unit.chosen.kind)) return null;
+  const verdict = unit.delivered?.comparison?.verdict;
+  return verdict !== undefined && verdict !== 'rejected';
 }
 
 /** Elements of a circuit that every car takes as they are. */

@@ -12,7 +12,7 @@ import {
 } from '@dormant-beacon/core/coding';
 import { writeOptions } from '@dormant-beacon/core/coding/options';
 import { checkBook } from '@dormant-beacon/core/coding/memory';
-import { type JobRecord, originOf, type Role, standing, standingFor } from '@dormant-beacon/core/record';
+import { type JobRecord, originOf, standing, standingFor } from '@dormant-beacon/core/record';
 import { isRefusal, under } from '@dormant-beacon/core/refusal';
 import { type Coding, codingsOf, openTemporaries, unitRoutes } from '@dormant-beacon/core/stages';
 import { conflict, HttpProblem, invalid } from '../http/problem.js';
@@ -82,7 +82,7 @@ export const codingEntries: Gate = (record, fact, role, shop) => {
   if (!book) throw conflict('Say first what this unit carries.');
   switch (entry.what) {
     case 'item':
-      return itemGate(coding, entry, role);
+      return itemGate(coding, entry);
     case 'check':
       return checkGate(coding, entry);
     case 'step':
@@ -103,7 +103,7 @@ export const codingEntries: Gate = (record, fact, role, shop) => {
 
 type Of<W extends CodingEntry['what']> = Extract<CodingEntry, { what: W }>;
 
-function itemGate({ lines, phase, plan }: Coding, { item, as, note }: Of<'item'>, role: Role): void {
+function itemGate({ lines, phase }: Coding, { item, as, note }: Of<'item'>): void {
   const own = lines.find(({ line }) => line.kind === 'item' && line.item.id === item);
   if (own?.line.kind !== 'item') throw invalid('data.entry.item', `the sheet has no “${item}”`);
   if (as === 'not-needed') {
@@ -116,19 +116,15 @@ function itemGate({ lines, phase, plan }: Coding, { item, as, note }: Of<'item'>
     throw conflict(`Save first what the old unit holds: ${first.line.does}.`);
   const ready = lines.find(({ part, is }) => part === 'ready' && is === 'open');
   if (own.part === 'write' && ready) throw conflict(`Before anything is written: ${ready.line.does}.`);
-  const { kind } = own.line.item;
-  if (kind === 'pairing' && plan.route != null && ['used', 'clone', 're-code'].includes(plan.route)) {
-    if (!isReason(note))
-      throw invalid('data.entry.note', 'keys of a used unit: say who showed that the car is theirs, and how');
-    if (role !== 'lead' && role !== 'technician')
-      throw new HttpProblem(403, 'Not for this role', 'Keys are paired by a technician or the lead.');
-  }
+  const authority = lines.find(({ line }) => line.kind === 'check' && line.check === 'authority');
+  if (own.line.item.kind === 'pairing' && authority?.is === 'open')
+    throw conflict(`Keys of a unit from elsewhere: ${authority.line.does}. Say it first.`);
 }
 
 /** Volts at the clamps within which something is written where no procedure says other ones. */
 const usualSupply = { least: 12.2, most: 15 };
 
-function checkGate({ lines, book }: Coding, { check, volts }: Of<'check'>): void {
+function checkGate({ lines, book }: Coding, { check, volts, note }: Of<'check'>): void {
   const [, procedureId, own] = /^([^:]+):(.+)$/.exec(check) ?? [];
   const procedure = book!.procedures?.find(({ id }) => id === procedureId);
   if (procedure) {
@@ -136,9 +132,17 @@ function checkGate({ lines, book }: Coding, { check, volts }: Of<'check'>): void
     if (!procedure.before.some((wanted) => wanted === own))
       throw invalid('data.entry.check', `“${procedure.title}” does not ask for “${own}”`);
   } else if (
-    !lines.some(({ line }) => line.id === `check:${check}` && line.kind === 'check' && line.check !== 'image')
+    !lines.some(
+      ({ line }) =>
+        line.id === `check:${check}` &&
+        line.kind === 'check' &&
+        line.check !== 'image' &&
+        line.check !== 'fit',
+    )
   )
     throw invalid('data.entry.check', `the sheet has no “${check}”`);
+  if (check === 'authority' && !isReason(note))
+    throw invalid('data.entry.note', 'say in a sentence who showed that the car is theirs, and how');
   if ((own ?? check) !== 'supply') return;
   const window = procedure?.supply ?? book!.procedures?.find(({ supply }) => supply)?.supply ?? usualSupply;
   if (volts == null) throw invalid('data.entry.volts', 'measure it at the car’s clamps, and enter the volts');

@@ -309,8 +309,12 @@ describe('coding', () => {
     expect((await item('image', { as: 'not-needed', note: 'dead' })).status).toBe(422);
     expect((await item('image')).status).toBe(201);
     expect(detail(await item('vin'))).toContain('Before anything is written: A stabilised supply');
-    expect(detail(await item('keys'))).toContain('keys of a used unit');
-    expect((await item('keys', { note: reason })).status).toBe(201);
+    expect(detail(await item('keys'))).toContain('Keys of a unit from elsewhere');
+    const authority = (note: string) => enter({ what: 'check', check: 'authority', note });
+    expect((await authority('the owner')).status).toBe(422);
+    expect((await authority(reason)).status).toBe(201);
+    expect((await item('keys')).status).toBe(201);
+    expect((await enter({ what: 'check', check: 'fit' })).status).toBe(422);
     expect(
       (await enter({ what: 'odometer', store: 'Clock', of: 'car', moment: 'before', km: 1 })).status,
     ).toBe(422);

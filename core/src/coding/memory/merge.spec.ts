@@ -12,13 +12,7 @@ import {
   readSegments,
   storesOf,
 } from './index.js';
-import {
-  type ChecksumKind,
-  checksumKinds,
-  type Layout,
-  type LayoutField,
-  type Recipe,
-} from '../index.js';
+import { type ChecksumKind, checksumKinds, type Layout, type LayoutField, type Recipe } from '../index.js';
 import { toHex } from '../hex.js';
 import { checksumBytes, checksumIn } from './checksum.js';
 import { finish } from '../../progress/index.js';

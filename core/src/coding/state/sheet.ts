@@ -8,7 +8,7 @@ export type SheetLine =
       readonly kind: 'check';
       readonly id: string;
       readonly does: string;
-      readonly check: Precondition | 'image' | 'codes';
+      readonly check: Precondition | 'image' | 'fit' | 'authority' | 'codes';
     }
   | { readonly kind: 'procedure'; readonly id: string; readonly does: string; readonly procedure: Procedure };
 
@@ -49,12 +49,22 @@ export const bringsForeignData: ReadonlySet<RouteKind> = new Set([
   'remanufactured',
 ]);
 
+interface SheetOptions {
+  /** Nothing is fitted: only what is taught and declared stands on it. */
+  readonly teachOnly?: boolean;
+  /** The new unit is bought by its routes, and is compared with the old one before it is written to. */
+  readonly compared?: boolean;
+}
+
 /**
  * The sheet of a unit. Where the route is not known yet, everything that any route asks for stands on it.
- * @param teachOnly nothing is fitted: only what is taught and declared stands on it
  * @example sheetOf(book, 'used').parts[0] // { part: 'save', lines: […] }
  */
-export function sheetOf(book: CodingBook, route: RouteKind | null, teachOnly = false): Sheet {
+export function sheetOf(
+  book: CodingBook,
+  route: RouteKind | null,
+  { teachOnly = false, compared = false }: SheetOptions = {},
+): Sheet {
   const items = (how: CarriedItem['how']) =>
     book.carries
       .filter((item) => item.how === how && applies(item.routes, route))
@@ -71,7 +81,12 @@ export function sheetOf(book: CodingBook, route: RouteKind | null, teachOnly = f
   });
   const procedures = (book.procedures ?? []).filter((own) => applies(own.routes, route));
   const write = items('write');
-  const image = book.layout != null && (route === null || bringsForeignData.has(route));
+  const foreign = route === null || bringsForeignData.has(route);
+  const keys =
+    foreign &&
+    (book.carries.some(({ kind }) => kind === 'pairing') ||
+      book.layout?.fields.some(({ role }) => role === 'pairing') === true);
+  const image = book.layout != null && foreign;
   const writes = write.length > 0 || image || book.options != null;
   const parts: Sheet['parts'] = [
     { part: 'save', lines: items('save') },
@@ -80,6 +95,16 @@ export function sheetOf(book: CodingBook, route: RouteKind | null, teachOnly = f
       lines: writes
         ? [
             ...(['supply', 'key', 'identity'] as const).map((own) => check(own, own, preconditionWords[own])),
+            ...(compared ? [check('fit', 'fit', 'The new unit is compared with the old one, and fits')] : []),
+            ...(keys
+              ? [
+                  check(
+                    'authority',
+                    'authority',
+                    'Who showed that the car is theirs is noted: its keys are touched',
+                  ),
+                ]
+              : []),
             ...(image
               ? [check('image', 'image', 'The images of the old unit and of the donor are saved here')]
               : []),

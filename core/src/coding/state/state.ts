@@ -88,17 +88,28 @@ export interface CodingFacts {
   readonly fitted: boolean;
   /** The distance that the car showed at take-in, in kilometres. */
   readonly takenInKm: number | null;
+  /** Of a unit with routes: what came is compared, and fits; null where it was bought without. */
+  readonly compared: boolean | null;
 }
 
 type Of<W extends CodingEntry['what']> = Extract<CodingEntry, { what: W }>;
 
-export function codingState({ plan, entries, images, fitted, takenInKm }: CodingFacts): CodingState {
+export function codingState({
+  plan,
+  entries,
+  images,
+  fitted,
+  takenInKm,
+  compared,
+}: CodingFacts): CodingState {
   const book = plan.book ?? null;
   const all = <W extends CodingEntry['what']>(what: W) =>
     entries.filter(({ entry }) => entry.what === what) as unknown as readonly Entered<{
       readonly entry: Of<W>;
     }>[];
-  const sheet = book ? sheetOf(book, plan.route ?? null, plan.teachOnly === true) : { parts: [] };
+  const sheet = book
+    ? sheetOf(book, plan.route ?? null, { teachOnly: plan.teachOnly === true, compared: compared !== null })
+    : { parts: [] };
   const procedures = (book?.procedures ?? []).map((own) => procedureState(own, all('step')));
   const odometer = book
     ? odometerCard(book, all('odometer'), all('driven').at(-1)?.entry.km ?? 0, takenInKm)
@@ -115,6 +126,7 @@ export function codingState({ plan, entries, images, fitted, takenInKm }: Coding
         const there = ['original', 'donor'].every((role) => images.some((own) => own.role === role));
         return { line, part, is: there ? 'done' : 'open', note: null };
       }
+      if (line.check === 'fit') return { line, part, is: compared === true ? 'done' : 'open', note: null };
       const said = all('check').findLast(({ entry }) => `check:${entry.check}` === line.id)?.entry;
       const note = said?.volts == null ? (said?.note ?? null) : `${said.volts} V`;
       return { line, part, is: said ? 'done' : 'open', note };

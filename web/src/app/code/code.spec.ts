@@ -120,11 +120,11 @@ describe('the page Code', () => {
     await bench.press('It is so');
     expect(last(bench).data['entry']).toEqual({ what: 'check', check: 'supply', volts: 13.2, note: null });
     const sheet = [...bench.page.querySelectorAll<HTMLElement>('db-sheet-list button')];
-    sheet.find((one) => one.textContent.includes('Teach every key'))!.click();
+    sheet.find((one) => one.textContent.includes('Who showed that the car is theirs'))!.click();
     await bench.fixture.whenStable();
     expect(bench.text()).toContain('Keys belong to one car.');
     await settle(bench);
-    await bench.press('It is taught');
+    await bench.press('It is so');
     expect(bench.text()).toContain('Say in a sentence who showed that the car is theirs.');
   });
 

@@ -9,6 +9,7 @@ import {
   output,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { RouterLink } from '@angular/router';
 import type { FactData } from '@dormant-beacon/contract';
 import type { CodingEntry, LineState } from '@dormant-beacon/core/coding';
 import {
@@ -29,17 +30,20 @@ import { CodeDesk } from './code-desk';
 
 @Component({
   selector: 'db-line-card',
-  imports: [Caution, Entry, MatButtonModule, More, TextField],
+  imports: [Caution, Entry, MatButtonModule, More, RouterLink, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 class="what">{{ state().line.does }}</h2>
-    @if (pairing()) {
+    @if (authority()) {
       <db-caution
         >Keys belong to one car. Whoever asks for them shows that the car is theirs; local law and the maker’s
         procedure stand above this page.</db-caution
       >
     }
-    @if (isImage()) {
+    @if (isFit()) {
+      <p>Open the box on the page Match, and compare what came line by line.</p>
+      <a class="thumb" mat-flat-button [routerLink]="['..', 'match']">To the match</a>
+    } @else if (isImage()) {
       <p>Read both units out, and put the files in under “Memory images”.</p>
       <button class="thumb" mat-flat-button type="button" (click)="images.emit()">To the images</button>
     } @else {
@@ -47,7 +51,7 @@ import { CodeDesk } from './code-desk';
         @if (isSupply()) {
           <db-text label="Volts at the car’s clamps" keys="decimal" [mono]="true" [field]="volts" />
         }
-        @if (pairing()) {
+        @if (authority()) {
           <db-text
             label="Who showed that the car is theirs, and how"
             example="such as: the owner, identity card and registration seen"
@@ -98,9 +102,13 @@ export class LineCard implements OnInit {
     const { line } = this.state();
     return line.kind === 'check' && line.check === 'supply';
   });
-  protected readonly pairing = computed(() => {
+  protected readonly isFit = computed(() => {
     const { line } = this.state();
-    return line.kind === 'item' && line.item.kind === 'pairing';
+    return line.kind === 'check' && line.check === 'fit';
+  });
+  protected readonly authority = computed(() => {
+    const { line } = this.state();
+    return line.kind === 'check' && line.check === 'authority';
   });
   protected readonly button = computed(() => {
     const { part, line } = this.state();
@@ -144,11 +152,9 @@ export class LineCard implements OnInit {
   private read(): FactData<'coding-entries'> | Trouble {
     const { line } = this.state();
     const note = this.note().trim() || null;
-    if (line.kind === 'item') {
-      if (this.pairing() && (note ?? '').length < 20)
-        return trouble(this.note, 'Say in a sentence who showed that the car is theirs.');
-      return this.entry({ what: 'item', item: line.item.id, as: 'done', note });
-    }
+    if (line.kind === 'item') return this.entry({ what: 'item', item: line.item.id, as: 'done', note });
+    if (this.authority() && (note ?? '').length < 20)
+      return trouble(this.note, 'Say in a sentence who showed that the car is theirs.');
     const volts = numberOrNull(this.volts());
     if (this.isSupply() && (volts === null || Number.isNaN(volts)))
       return trouble(this.volts, 'Measure it at the car’s clamps, and type the volts.');
