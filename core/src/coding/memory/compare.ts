@@ -22,7 +22,11 @@ export interface Comparison {
   readonly bytes: number;
   /** All runs, those beyond the list as well. */
   readonly count: number;
+  /** The memory from its first address to its last, cut into `stripCells` parts: those in which anything differs. */
+  readonly cells: readonly number[];
 }
+
+export const stripCells = 250;
 
 const block = 1 << 20;
 
@@ -37,10 +41,15 @@ export function* comparing(
   let [bytes, count] = [0, 0];
   // The run that is open, in plain numbers: every second byte may begin one.
   let [from, to, kind] = [-1, -2, 'differs' as Difference['kind']];
+  const [lowest, total] = [edges[0] ?? 0, Math.max(1, (edges.at(-1) ?? 0) - (edges[0] ?? 0))];
+  const lit = new Uint8Array(stripCells);
+  const cellOf = (address: number) => Math.floor(((address - lowest) / total) * stripCells);
   const close = () => {
     if (from < 0) return;
     count += 1;
     bytes += to - from + 1;
+    const last = cellOf(to);
+    for (let cell = cellOf(from); cell <= last; cell++) lit[cell] = 1;
     if (found.length < mostDifferences) {
       found.push({ from, to, kind });
       if (found.length === 1) onFound(found[0]!);
@@ -55,7 +64,6 @@ export function* comparing(
     close();
     [from, to, kind] = [start, end, own];
   };
-  const total = (edges.at(-1) ?? 0) - (edges[0] ?? 0);
   for (const [n, start] of edges.entries()) {
     const end = edges[n + 1];
     if (end === undefined) break;
@@ -78,11 +86,12 @@ export function* comparing(
         if (count === 0 && last + 1 < stop) close();
         at = last;
       }
-      yield { done: start + stop - edges[0]!, total };
+      yield { done: start + stop - lowest, total };
     }
   }
   close();
-  return { differences: found, bytes, count };
+  const cells = Array.from(lit, (own, cell) => (own === 1 ? cell : -1)).filter((cell) => cell >= 0);
+  return { differences: found, bytes, count, cells };
 }
 
 const edgesOf = ({ address, bytes }: Image[number]) => [address, address + bytes.length];

@@ -7,6 +7,7 @@ export {
   type Difference,
   type FieldPair,
   mostDifferences,
+  stripCells,
 } from './compare.js';
 export { formOf, mostFileBytes, readImage, readingImage, writeImage } from './forms.js';
 export {

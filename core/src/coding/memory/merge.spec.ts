@@ -298,6 +298,8 @@ describe('comparing', () => {
       ],
       bytes: 5,
       count: 4,
+      // Of 17 addresses in 250 cells: lit from where a run begins to where its last byte does.
+      cells: [0, 29, ...Array.from({ length: 15 }, (_, n) => 30 + n), 73, 235],
     });
   });
 

@@ -77,9 +77,15 @@ interface ByteCell {
           [first]="first()"
           [second]="second()"
           [differences]="found.differences"
+          [cells]="found.cells"
           [at]="address()"
           (picked)="jump($event)"
         />
+        @if (found.count > found.differences.length) {
+          <p class="quiet">
+            The strip shows all of them; the buttons go through the first {{ found.differences.length }}.
+          </p>
+        }
         <db-more label="Byte by byte" [(open)]="open">
           @if (open()) {
             <div class="row">

@@ -1,11 +1,9 @@
 /** The memory of two images as one strip: what both hold, what only one does, and where they differ. */
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { showAddress } from '@dormant-beacon/core/coding/memory';
-import type { Difference, Image } from '@dormant-beacon/core/coding/memory';
+import { type Difference, type Image, stripCells } from '@dormant-beacon/core/coding/memory';
 
 const width = 1000;
-/** So many marks are drawn at most: beyond that they touch each other. */
-const cells = 250;
 
 @Component({
   selector: 'db-memory-strip',
@@ -67,6 +65,8 @@ export class MemoryStrip {
   readonly first = input.required<Image>();
   readonly second = input.required<Image>();
   readonly differences = input.required<readonly Difference[]>();
+  /** Parts of the memory in which anything differs, also beyond the differences that are listed. */
+  readonly cells = input.required<readonly number[]>();
   readonly at = input(0);
   /** The address of the difference nearest to where it was tapped. */
   readonly picked = output<number>();
@@ -86,15 +86,9 @@ export class MemoryStrip {
       })),
     ),
   );
-  protected readonly marks = computed(() => {
-    const lit = new Set<number>();
-    const span = this.to() - this.from() + 1;
-    for (const { from, to } of this.differences()) {
-      const cell = (address: number) => Math.floor(((address - this.from()) / span) * cells);
-      for (let n = cell(from); n <= cell(to); n++) lit.add(n);
-    }
-    return [...lit].map((n) => ({ x: (n * width) / cells, width: width / cells }));
-  });
+  protected readonly marks = computed(() =>
+    this.cells().map((cell) => ({ x: (cell * width) / stripCells, width: width / stripCells })),
+  );
   protected readonly says = computed(
     () =>
       `The memory from ${showAddress(this.from())} to ${showAddress(this.to())}, with ${this.differences().length} places that differ`,
