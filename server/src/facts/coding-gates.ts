@@ -74,7 +74,8 @@ export const codingImages: Gate = (record, fact, role, shop) => {
 
 export const codingEntries: Gate = (record, fact, role, shop) => {
   const { entry } = fact as unknown as { entry: CodingEntry };
-  if (fact.corrects !== null && entry.what === 'step')
+  const corrected = record.codingEntries.find(({ id }) => id === fact.corrects);
+  if (corrected && (entry.what === 'step' || corrected.entry.what === 'step'))
     throw conflict('A step has its time by the server’s clock: it stays. Enter what came after it.');
   const others = record.codingEntries.filter(({ id }) => id !== fact.corrects);
   const coding = codingFor({ ...record, codingEntries: others }, fact['codingId'], shop);

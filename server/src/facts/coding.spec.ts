@@ -279,6 +279,8 @@ describe('coding', () => {
       withdraws: started,
     });
     expect(gone.status).toBe(409);
+    const odd = { what: 'driven', km: 1 };
+    expect((await enter(odd, { corrects: started })).status).toBe(409);
     // Too late: it begins anew, with what has to be so said again.
     clock.at(3);
     expect(detail(await step('hold', 'done'))).toContain('longer than this step may');
