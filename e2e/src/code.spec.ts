@@ -202,18 +202,14 @@ describe('a unit that is coded', () => {
     await page.getByLabel('What was seen').fill('the door was opened');
     await tap('Stop, and begin anew later');
     await page.getByText('Given up the last time: the door was opened.').waitFor();
+    const onRail = page.getByText(/calibration bridge: Service plug/i).first();
     await page.goto(code.replace(/code$/, 'take-in'));
-    await page
-      .getByText(/calibration bridge: Service plug/i)
-      .first()
-      .waitFor();
+    await onRail.waitFor();
     await page.goto(code);
+    await tap('The bridge is out');
+    await onRail.waitFor({ state: 'detached' });
     await ready(true);
-    await step('Step 1 of 7');
-    await tap('Start this step');
-    await page.getByLabel('Pin 3 against ground, V').fill('12,6');
-    await tap('Enter the volts of the pin');
-    await tap('Done');
+    await placed();
     await simple('Ignition off, key out');
     await simple('Close the link');
     await step('Ignition on, engine off: wait');

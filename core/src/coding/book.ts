@@ -99,9 +99,8 @@ export const codingBook = z.strictObject({
   title: line,
   make: short,
   model: short.nullish(),
-  /** The unit as the model’s papers call it, and other names under which it is known. */
+  /** The unit as the model’s papers call it. */
   unit: short,
-  names: z.array(short).max(20).nullish(),
   carries: z.array(carriedItem).max(80),
   /** Where the distance is kept: all of them have to agree. */
   odometerStores: z.array(short).max(6).nullish(),

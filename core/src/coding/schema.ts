@@ -90,13 +90,16 @@ export const optionRule = z.strictObject({
 export type OptionRule = z.infer<typeof optionRule>;
 export const optionRules = z.array(optionRule).max(2000);
 
+/** The options of a car as a file: `{ "options": ["fog-front"] }`. */
+export const optionList = z.strictObject({ options: z.array(name).max(2000) });
+
 const coding = hex.min(2).max(131_072);
 export const optionReadRequest = z.strictObject({ rules: optionRules, bytes: coding });
 export type OptionReadRequest = z.infer<typeof optionReadRequest>;
 export const optionWriteRequest = z.strictObject({
   rules: optionRules,
   base: coding,
-  options: z.array(name).max(2000),
+  ...optionList.shape,
 });
 export type OptionWriteRequest = z.infer<typeof optionWriteRequest>;
 

@@ -309,7 +309,8 @@ function code(at: Situation): Decided {
   if (aim) return ['open', `${aim.why}: ${aim.unit.toLowerCase()}?`];
   if (left.length > 0) return left[0]!;
   if (at.codings.some(({ phase }) => phase === 'done')) return ['done'];
-  if (noted(at, 'code')) return ['done'];
+  // In a short job a note is all that is asked for; elsewhere it answers for no unit.
+  if (noted(at, 'code') && at.short) return ['done'];
   if (at.codings.length > 0) return ['not-needed', at.codings[0]!.plan.notNeeded ?? undefined];
   return at.untreated.length > 0 || at.beacons.length === 0 ? ['closed', 'for a new module'] : ['not-needed'];
 }

@@ -100,7 +100,7 @@ describe('a unit that is coded', () => {
     const after = look().coding.odometer!;
     expect(after.stores.map(({ verdict }) => verdict)).toEqual(['agrees', 'below']);
     expect(odometerDisclosures([look().coding])).toEqual([
-      'Body module: distance before Cluster 84210 km, Body module 84190 km; after Cluster 84214 km, Body module 84100 km. The unit came from another car and shows this car’s distance.',
+      'Body module: distance before Cluster 84210 km, Body module 84190 km; after Cluster 84214 km, Body module 84100 km. 6 km were driven in this job. The unit came from another car and shows this car’s distance.',
     ]);
   });
 
@@ -126,8 +126,13 @@ describe('a unit that is coded', () => {
     expect(state()).toEqual(['not-needed', null]);
     replace('Seat sensor mat');
     expect(state()).toEqual(['open', 'does “Seat sensor mat” need it?']);
+    // What is said of one unit answers for no other, and a plain word in a unit’s name does not make it plain.
+    story.enter('codingPlans', { unit: 'Beam aim', notNeeded: reason });
+    expect(state()[0]).toBe('open');
     story.enter('codingPlans', { unit: 'Seat sensor mat', notNeeded: reason });
     expect(state()).toEqual(['not-needed', reason]);
-    expect(story.record.repairs.map((repair) => isPlain(story.record, repair))).toEqual([true, false]);
+    replace('Latch motor');
+    expect(state()).toEqual(['open', 'does “Latch motor” need it?']);
+    expect(story.record.repairs.map((repair) => isPlain(story.record, repair))).toEqual([true, false, false]);
   });
 });

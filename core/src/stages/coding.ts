@@ -6,6 +6,7 @@ import {
   cleanTurns,
   type CodingState,
   codingState,
+  isCylinderAccepted,
   type LineState,
   type RunningStep,
 } from '../coding/state/index.js';
@@ -19,7 +20,6 @@ export interface Coding extends CodingState {
   readonly id: string;
   readonly plan: JobRecord['codingPlans'][number];
   readonly fitted: boolean;
-  readonly locks: JobRecord['lockSets'];
 }
 
 /** Every unit of the job that is coded, in the order of entry. */
@@ -29,13 +29,12 @@ export function codingsOf(record: JobRecord, units: readonly UnitRoutes[]): read
   return standing(record.codingPlans).map((plan) => {
     const id = originOf(record.codingPlans, plan);
     const fitted = isFitted(record, units, plan);
-    const own = <T extends { readonly codingId?: string | null | undefined }>(facts: readonly T[]) =>
+    const own = <T extends { readonly codingId: string }>(facts: readonly T[]) =>
       facts.filter(({ codingId }) => codingId === id);
     return {
       id,
       plan,
       fitted,
-      locks: own(standing(record.lockSets)),
       ...codingState({
         plan,
         entries: own(entries),
@@ -88,26 +87,28 @@ const plainElements: ReadonlySet<string> = new Set([
 const plainNames =
   /\b(?:bulbs?|fuses?|relays?|latch(?:es)?|sockets?|seals?|grommets?|wires?|harness|plugs?|connectors?|switch(?:es)?|clips?|terminals?|battery)\b/iu;
 
+/** What is a unit even where its name holds a plain word, such as a latch with its motor. */
+const unitNames =
+  /\b(?:modules?|units?|sensors?|motors?|actuators?|cameras?|cylinders?|computers?|mats?)\b/iu;
+
 /** Whether the library calls a replaced part plain: it asks for nothing to be coded, taught or aimed. */
 export function isPlain(record: JobRecord, { traceId, element, label, part }: Repair): boolean {
   const found = traceId == null ? undefined : standingFor(record.traces, traceId);
   const kind = found?.case.circuit.elements.find((own) => own.id === element)?.kind;
   if (kind !== undefined) return plainElements.has(kind);
-  return plainNames.test(`${label} ${part ?? ''}`);
+  const words = `${label} ${part ?? ''}`;
+  return plainNames.test(words) && !unitNames.test(words);
 }
 
 /** Repairs that put in a unit which is not plain, and for which nobody has said what has to be coded, or why nothing. */
 export function uncoded(record: JobRecord, codings: readonly Coding[]): readonly Repair[] {
-  const notes = standing(record.notes).filter(({ stage }) => stage === 'code');
   return standing(record.repairs).filter(
     (repair) =>
       (repair.part != null || repair.method === 'replace') &&
       !isPlain(record, repair) &&
-      !notes.some(({ seq }) => seq > repair.seq) &&
       !codings.some(
         ({ plan }) =>
-          plan.traceId === repair.traceId ||
-          (plan.traceId == null && plan.seq > repair.seq) ||
+          (plan.traceId != null && plan.traceId === repair.traceId) ||
           repair.label.toLowerCase().includes(plan.unit.toLowerCase()),
       ),
   );
@@ -210,15 +211,14 @@ const lower = ({ line }: LineState) => line.does.charAt(0).toLowerCase() + line.
 export function odometerDisclosures(codings: readonly Coding[]): readonly string[] {
   return codings.flatMap(({ odometer, plan }) => {
     if (!odometer || odometer.stores.every(({ after }) => after === null)) return [];
-    const before = odometer.stores.map(
-      ({ store, before: km }) => `${store} ${km === null ? 'not read' : `${km} km`}`,
-    );
-    const after = odometer.stores.map(
-      ({ store, after: km }) => `${store} ${km === null ? 'not read' : `${km} km`}`,
-    );
+    const shown = (moment: 'before' | 'after') =>
+      odometer.stores
+        .map((own) => `${own.store} ${own[moment] === null ? 'not read' : `${own[moment]} km`}`)
+        .join(', ');
     const foreign = plan.route != null && bringsForeignData.has(plan.route);
+    const driven = (odometer.most ?? 0) - (odometer.least ?? 0);
     return [
-      `${plan.unit}: distance before ${before.join(', ')}; after ${after.join(', ')}.${foreign ? ' The unit came from another car and shows this car’s distance.' : ''}`,
+      `${plan.unit}: distance before ${shown('before')}; after ${shown('after')}.${driven > 0 ? ` ${driven} km were driven in this job.` : ''}${foreign ? ' The unit came from another car and shows this car’s distance.' : ''}`,
     ];
   });
 }
@@ -232,7 +232,7 @@ export function codingRemarks(
   const locks = standing(record.lockSets).map(({ where, tried }) => {
     const far =
       tried?.tooFar === true ? ' The key goes in too far: its shoulder is worn; a new one is advised.' : '';
-    return isAccepted(tried)
+    return isCylinderAccepted(tried)
       ? `Cylinder ${where} set to the owner’s key; ${tried!.turns} clean turns.${far}`
       : `Cylinder ${where} set to the owner’s key, not yet turned ${cleanTurns} times cleanly.${far}`;
   });
@@ -250,6 +250,3 @@ export function codingRemarks(
     ...aims.map(({ unit, why }) => `${unit} is still to be checked: ${why} was disturbed.`),
   ];
 }
-
-const isAccepted = (tried: JobRecord['lockSets'][number]['tried']): boolean =>
-  tried != null && tried.turns >= cleanTurns && !tried.caught;

@@ -154,8 +154,15 @@ describe('the path over all twelve stages', () => {
       'not-needed',
       'open',
     ]);
+    // A note is no answer: why nothing is coded stands under a name.
     story.enter('notes', { stage: 'code', text: 'Coded by the maker’s service' });
-    expect(states()['code']).toBe('done');
+    expect(states()['code']).toBe('open');
+    story.enter('codingPlans', {
+      unit: 'module',
+      traceId,
+      notNeeded: 'coded by the maker’s service, sheet with the job',
+    });
+    expect(states()['code']).toBe('not-needed');
   });
 });
 

@@ -6,7 +6,6 @@ export const estateMat: CodingBook = {
   make: 'Velanta',
   model: 'Quill Estate',
   unit: 'occupant mat',
-  names: ['seat mat', 'passenger seat sensor'],
   carries: [
     {
       id: 'record',

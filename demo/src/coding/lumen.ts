@@ -7,7 +7,6 @@ export const lumenDoor: CodingBook = {
   make: 'Corvane',
   model: 'Lumen',
   unit: 'front door',
-  names: ['window module', 'mirror'],
   carries: [
     { id: 'coding', kind: 'options', how: 'save', does: 'Read the coding bytes of the old door’s module' },
     { id: 'code', kind: 'options', how: 'write', does: 'Write the coding bytes for this car’s options' },

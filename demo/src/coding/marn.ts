@@ -8,7 +8,6 @@ export const marnBody: CodingBook = {
   make: 'Ostrel',
   model: 'Marn wagon',
   unit: 'body module',
-  names: ['body control', 'body computer'],
   carries: [
     {
       id: 'memory',

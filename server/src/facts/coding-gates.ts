@@ -72,7 +72,7 @@ export const codingImages: Gate = (record, fact, role, shop) => {
     });
 };
 
-export const codingEntries: Gate = (record, fact, role, shop) => {
+export const codingEntries: Gate = (record, fact, _role, shop) => {
   const { entry } = fact as unknown as { entry: CodingEntry };
   const corrected = record.codingEntries.find(({ id }) => id === fact.corrects);
   if (corrected && (entry.what === 'step' || corrected.entry.what === 'step'))
@@ -91,6 +91,9 @@ export const codingEntries: Gate = (record, fact, role, shop) => {
     case 'odometer':
       if (!book.odometerStores?.includes(entry.store))
         throw invalid('data.entry.store', `the distance is not kept in “${entry.store}” of this car`);
+      // A unit from elsewhere has spread what it shows, if it ever does: what is read now is no reading of before.
+      if (coding.fitted && entry.of === 'car' && entry.moment === 'before')
+        throw conflict('The new unit is in: what the car shows now is entered as after.');
       return;
     case 'trim':
       return trimGate(coding, entry);
@@ -104,7 +107,7 @@ export const codingEntries: Gate = (record, fact, role, shop) => {
 
 type Of<W extends CodingEntry['what']> = Extract<CodingEntry, { what: W }>;
 
-function itemGate({ lines, phase }: Coding, { item, as, note }: Of<'item'>): void {
+function itemGate({ lines, phase, fitted }: Coding, { item, as, note }: Of<'item'>): void {
   const own = lines.find(({ line }) => line.kind === 'item' && line.item.id === item);
   if (own?.line.kind !== 'item') throw invalid('data.entry.item', `the sheet has no “${item}”`);
   if (as === 'not-needed') {
@@ -120,6 +123,8 @@ function itemGate({ lines, phase }: Coding, { item, as, note }: Of<'item'>): voi
   const authority = lines.find(({ line }) => line.kind === 'check' && line.check === 'authority');
   if (own.line.item.kind === 'pairing' && authority?.is === 'open')
     throw conflict(`Keys of a unit from elsewhere: ${authority.line.does}. Say it first.`);
+  if ((own.part === 'teach' || own.part === 'declare') && !fitted)
+    throw conflict('The new unit is not in the car yet: enter its fitting first.');
 }
 
 /** Volts at the clamps within which something is written where no procedure says other ones. */
@@ -190,13 +195,16 @@ function stepGate(
   const bridged = openTemporaries(record).some(({ kind }) => kind === 'calibration-bridge');
   if (as === 'started') {
     if (running) throw conflict('This step runs already.');
-    const missing = procedure.before.find((wanted) => !isChecked(record, coding, `${id}:${wanted}`, own));
+    if (!coding.fitted) throw conflict('The new unit is not in the car yet: enter its fitting first.');
+    if (own.is === 'open' && bridged)
+      throw conflict('A bridge is in its socket still: take it out before the procedure begins anew.');
+    const missing = procedure.before.find((wanted) => !own.said.includes(wanted));
     if (missing !== undefined)
       throw conflict(`“${procedure.title}” begins once it is said: ${missing.replaceAll('-', ' ')}.`);
     return;
   }
   if (!running) throw conflict('Start the step first: its time runs by the server’s clock.');
-  if (step.bridge === 'in' && !isChecked(record, coding, `${id}:pins`, own))
+  if (step.bridge === 'in' && !own.said.includes('pins'))
     throw conflict('Measure the pin before the bridge is placed, and enter the volts.');
   if (step.bridge === 'in' && !bridged)
     throw conflict(
@@ -211,25 +219,6 @@ function stepGate(
     );
   if (lateAt !== null && fact.recordedAt > lateAt)
     throw conflict('It took longer than this step may: say what was seen, and begin again.');
-}
-
-/** Said since the procedure was given up the last time. */
-function isChecked(
-  record: JobRecord,
-  { id }: Coding,
-  check: string,
-  { procedure }: Coding['procedures'][number],
-): boolean {
-  const entries = standing(record.codingEntries).filter(({ codingId }) => codingId === id);
-  const broken = entries.findLast(
-    ({ entry }) =>
-      entry.what === 'step' &&
-      entry.procedure === procedure.id &&
-      (entry.as === 'aborted' || entry.as === 'sign-missing'),
-  );
-  return entries.some(
-    ({ entry, seq }) => entry.what === 'check' && entry.check === check && seq > (broken?.seq ?? 0),
-  );
 }
 
 function trimGate({ book }: Coding, { position, label }: Of<'trim'>): void {

@@ -26,7 +26,7 @@ describe('coding', () => {
   const bookId = randomUUID();
   async function opened(more: object = {}) {
     await shop.write('/api/library/coding-books', { bookId, basedOn: 0, book: bodyBook });
-    const { jobId } = await shop.openBased('Left tail lamp dead');
+    const { jobId, beaconId } = await shop.openBased('Left tail lamp dead');
     const { id: codingId, status } = await shop.enter(jobId, 'coding-plans', {
       unit: 'Body module',
       book: bodyBook,
@@ -52,7 +52,7 @@ describe('coding', () => {
       });
       return { imageId, ...entered };
     };
-    return { jobId, codingId, enter, record, keep };
+    return { jobId, beaconId, codingId, enter, record, keep };
   }
   const piece = async (
     jobId: string,
@@ -208,7 +208,12 @@ describe('coding', () => {
     // A distance of the page’s own making, an override by who may not, images in each other’s place.
     expect(await told(all, donor, { recordedOdometer: 1 })).toContain('entered anew meanwhile');
     const override = { override: { authority: reason } };
+    const kept = async () =>
+      Number((await shop.owner('image_pieces').where({ job_id: jobId }).count({ n: '*' }))[0]!['n']);
+    const pieces = await kept();
     expect((await merged(all, donor, override)).status).toBe(403);
+    // What was refused is nowhere to be fetched.
+    expect(await kept()).toBe(pieces);
     expect((await merged(all, donor, override, shop.lead)).status).toBe(201);
     expect((await merged(all, original)).status).toBe(422);
     // Keys are never typed, whatever the authority.
@@ -234,7 +239,7 @@ describe('coding', () => {
   });
 
   it('counts the seconds of a step by the server’s clock, and knows where the bridge is', async () => {
-    const { jobId, enter, record } = await opened();
+    const { jobId, enter, record } = await opened({ route: null, teachOnly: true });
     const step = (own: string, as: string, note?: string) =>
       enter({ what: 'step', procedure: 'zero', step: own, as, ...(note ? { note } : {}) });
     const bridge = (removes?: string) =>
@@ -286,6 +291,7 @@ describe('coding', () => {
     expect(detail(await step('hold', 'done'))).toContain('longer than this step may');
     expect((await step('hold', 'sign-missing')).status).toBe(422);
     expect((await step('hold', 'sign-missing', 'the lamp stayed dark')).status).toBe(201);
+    expect(detail(await step('bridge', 'started'))).toContain('A bridge is in its socket still');
     await bridge(placed);
     expect(detail(await step('bridge', 'started'))).toContain('begins once it is said');
     await ready();
@@ -304,7 +310,7 @@ describe('coding', () => {
   });
 
   it('says what of the sheet comes first, whose keys they are, and what a label cannot be', async () => {
-    const { enter } = await opened();
+    const { jobId: car, codingId, beaconId, enter } = await opened();
     const item = (own: string, more: object = {}) => enter({ what: 'item', item: own, as: 'done', ...more });
     expect(detail(await item('vin'))).toContain('Save first what the old unit holds');
     expect((await item('constructor')).status).toBe(422);
@@ -315,7 +321,25 @@ describe('coding', () => {
     const authority = (note: string) => enter({ what: 'check', check: 'authority', note });
     expect((await authority('the owner')).status).toBe(422);
     expect((await authority(reason)).status).toBe(201);
+    expect(detail(await item('keys'))).toContain('not in the car yet');
+    expect(detail(await enter({ what: 'step', procedure: 'zero', step: 'bridge', as: 'started' }))).toContain(
+      'not in the car yet',
+    );
+    const before = { what: 'odometer', store: 'Cluster', of: 'car', moment: 'before', km: 84_210 };
+    expect((await enter(before)).status).toBe(201);
+    const fitted = await shop.enter(car, 'repairs', {
+      beaconIds: [beaconId],
+      label: 'Body module',
+      method: 'replace',
+      part: 'OS-1',
+      root: 'unknown',
+      cured: true,
+    });
+    expect(fitted.status).toBe(201);
+    expect(codingId).toBeDefined();
     expect((await item('keys')).status).toBe(201);
+    // What the car shows with a unit from elsewhere in it is no reading of before.
+    expect(detail(await enter({ ...before, km: 120_000 }))).toContain('entered as after');
     expect((await enter({ what: 'check', check: 'fit' })).status).toBe(422);
     expect(
       (await enter({ what: 'odometer', store: 'Clock', of: 'car', moment: 'before', km: 1 })).status,

@@ -24,6 +24,7 @@ import type { Knex } from 'knex';
 import { type JobWrite, type LockedJob, writeJob, type Written } from '../database/transaction.js';
 import { conflict, HttpProblem, invalid, notFound } from '../http/problem.js';
 import { readyImage } from '../images/ready.js';
+import { keepFile } from '../images/store.js';
 import { withFact } from '../jobs/with-fact.js';
 import { planKey } from '../jobs/plans.js';
 import { findJob } from '../jobs/repository.js';
@@ -61,7 +62,7 @@ export async function enterFact(
   write: JobWrite,
   entry: FactEntry,
 ): Promise<Entered> {
-  const data = await readied(services, kind, write, entry);
+  const { data, made } = await readied(services, kind, write, entry);
   for (let tries = 1; ; tries++) {
     // Worked out before any lock is taken; under the lock it is only compared.
     const fault = kind === 'repairs' ? await repairedFault(services, write.jobId, data) : null;
@@ -72,6 +73,8 @@ export async function enterFact(
         if (fault !== null && !stillHolds(fault, before, fact)) throw new TraceMoved();
         const whole: StoredFact = fault === null ? fact : { ...fact, ...fault.learned };
         await insertFact(trx, kind, write.jobId, whole);
+        // What was merged here is kept only now: every gate was passed.
+        if (made !== null) await keepFile(trx, write, whole['imageId'] as string, made);
         const content =
           kind === 'photos'
             ? await withDigest(trx, write.jobId, entry.data)
@@ -211,13 +214,19 @@ function prepared(
   return fact;
 }
 
+interface Readied {
+  readonly data: Record<string, unknown>;
+  /** The file of an image that was merged here. */
+  readonly made: Uint8Array | null;
+}
+
 /** Data as it will be stored: a report read, a circuit proven sound, each on a thread of its own. */
 async function readied(
   services: Services,
   kind: FactKind,
-  { jobId, personId }: JobWrite,
+  { jobId }: JobWrite,
   entry: FactEntry,
-): Promise<Record<string, unknown>> {
+): Promise<Readied> {
   const { pools, workers, records } = services;
   const data = entry.data as Record<string, unknown>;
   if (kind === 'scans') {
@@ -226,7 +235,7 @@ async function readied(
       patterns: await reportPatternsOf(pools.read),
       marks: (data['marks'] as LineMark[] | null) ?? [],
     });
-    return { ...data, reader: data['reader'] || (scan.reader ?? null), scan };
+    return { data: { ...data, reader: data['reader'] || (scan.reader ?? null), scan }, made: null };
   }
   if (kind === 'traces')
     await workers.run('soundCase', { source: data['case'] as TraceCase, traceId: entry.id });
@@ -235,12 +244,10 @@ async function readied(
     const job = await findJob(pools.read, jobId);
     if (!job) throw notFound('job');
     const record = await records.recordAt(pools.read, job, job.seq);
-    return {
-      ...data,
-      sha256: await readyImage(services, record, personId, data as unknown as CodingImageData),
-    };
+    const { sha256, made } = await readyImage(services, record, data as unknown as CodingImageData);
+    return { data: { ...data, sha256 }, made };
   }
-  return data;
+  return { data, made: null };
 }
 
 /** The photo's own digest goes into the logbook, so that its bytes are proven too. */

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import type { JobRecord } from '@dormant-beacon/core/record';
 import { usualRoutes } from '@dormant-beacon/core/route';
 import { templates } from '@dormant-beacon/core/trace/templates';
@@ -190,6 +191,22 @@ describe('routes and parts', () => {
     expect((await own.enter('consignments', { ...sent, contents: whole, dueOn: '2026-11-01' })).status).toBe(
       422,
     );
+    const bookId = randomUUID();
+    const saves = { id: 'memory', kind: 'identity', how: 'save', does: 'Read out its memory' };
+    const book = { title: 'Module', make: 'Ostrel', unit: 'module', carries: [saves] };
+    await shop.write('/api/library/coding-books', { bookId, basedOn: 0, book });
+    const kept = { bookId, version: 1 };
+    const plan = await shop.enter(own.jobId, 'coding-plans', {
+      unit: 'module',
+      planId: own.planId,
+      book,
+      kept,
+    });
+    expect(detail(await own.enter('consignments', { ...sent, contents: whole }))).toContain(
+      'Read out its memory',
+    );
+    const entry = { what: 'item', item: 'memory', as: 'done' };
+    await shop.enter(own.jobId, 'coding-entries', { codingId: plan.id, entry });
     const { status, id } = await own.enter('consignments', { ...sent, contents: whole });
     expect(status).toBe(201);
     const back = { on: '2026-11-24', result: 'not-repaired' };

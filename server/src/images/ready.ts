@@ -4,23 +4,22 @@ import { type JobRecord, standingFor } from '@dormant-beacon/core/record';
 import { HttpProblem, invalid } from '../http/problem.js';
 import type { Services } from '../services.js';
 import type { ImageFile } from '../work/tasks.js';
-import { digestOf, fileOf, keepFile } from './store.js';
+import { digestOf, fileOf } from './store.js';
 
 /**
  * @throws HttpProblem 422 where the file is not whole, or the merge is refused or gives another file than was announced
  * @throws Refusal where the file cannot be read in its form
- * @returns the SHA-256 of the file
+ * @returns the SHA-256 of the file, and the file itself where it was made here and is not kept yet
  */
 export async function readyImage(
   { pools, workers }: Services,
   record: JobRecord,
-  personId: string,
   image: CodingImageData,
-): Promise<string> {
+): Promise<{ readonly sha256: string; readonly made: Uint8Array | null }> {
   if (image.role !== 'merged') {
     const file = await fileOf(pools.write, record.id, image, 'data.imageId');
     await workers.run('soundImage', { file, form: image.form });
-    return digestOf(file);
+    return { sha256: digestOf(file), made: null };
   }
   if (image.merge == null) throw invalid('data.merge', 'say from what it was merged');
   const { original, donor, recipe, ...facts } = image.merge;
@@ -52,8 +51,7 @@ export async function readyImage(
   const sha256 = digestOf(file);
   if (file.length !== image.bytes || (image.sha256 != null && sha256 !== image.sha256))
     throw invalid('data.sha256', 'the server merges these images into another file: load them anew');
-  await keepFile(pools.write, { jobId: record.id, personId }, image.imageId, file);
-  return sha256;
+  return { sha256, made: file };
 }
 
 function layoutOf(record: JobRecord, codingId: string): Layout {

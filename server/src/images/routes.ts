@@ -1,7 +1,8 @@
 /** The pieces of memory images in, and whole images out, as a stream. */
-import { endpoints, type ImagePieceKept } from '@dormant-beacon/contract';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { endpoints, imagePieceBytes, type ImagePieceKept } from '@dormant-beacon/contract';
 import { mostFileBytes } from '@dormant-beacon/core/coding/memory';
-import { imagePieceBytes } from '@dormant-beacon/contract';
 import type { Door } from '../http/door.js';
 import { HttpProblem, invalid, notFound } from '../http/problem.js';
 import { idParam, writeOf } from '../http/writing.js';
@@ -33,16 +34,13 @@ export function imageRoutes(door: Door, { pools }: Services): void {
       .set('Content-Disposition', 'attachment')
       .set('Content-Security-Policy', "default-src 'none'; sandbox")
       .set('Cache-Control', 'private, no-store');
-    response.write(first.value.bytes);
-    for await (const { bytes } of pieces)
-      // A reader that takes its time is waited for; one that went away ends it.
-      if (!response.write(bytes) && !(await drained(response))) return;
-    response.end();
+    const all = async function* () {
+      yield first.value.bytes;
+      for await (const { bytes } of pieces) yield bytes;
+    };
+    // A reader that takes its time is waited for; one that went away ends it, and that is no fault of ours.
+    await pipeline(Readable.from(all()), response).catch((error: NodeJS.ErrnoException) => {
+      if (error.code !== 'ERR_STREAM_PREMATURE_CLOSE') throw error;
+    });
   });
 }
-
-const drained = (response: NodeJS.WritableStream): Promise<boolean> =>
-  new Promise((resolve) => {
-    response.once('drain', () => resolve(true));
-    response.once('close', () => resolve(false));
-  });

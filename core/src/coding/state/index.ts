@@ -18,6 +18,7 @@ export {
 } from './sheet.js';
 export {
   cleanTurns,
+  isCylinderAccepted,
   type CodingPhase,
   type CodingState,
   codingState,

@@ -1,11 +1,15 @@
 /** Where the coding of a unit stands, from its entries alone. */
 import type { CodingBook, Procedure, ProcedureStep } from '../book.js';
 import { readTrim, type TrimFinding, compareTrims, type TrimReading } from './trim.js';
-import type { CodingEntry, CodingImageData, CodingPlanData } from '../records.js';
+import type { CodingEntry, CodingImageData, CodingPlanData, LockSetData } from '../records.js';
 import { type SheetLine, type SheetPart, sheetOf } from './sheet.js';
 
 /** Clean turns after which a cylinder is taken as set. */
 export const cleanTurns = 10;
+
+/** Turned often enough with the owner’s key, and never caught. */
+export const isCylinderAccepted = (tried: LockSetData['tried']): boolean =>
+  tried != null && tried.turns >= cleanTurns && !tried.caught;
 
 /** Any fact, with what this needs of its stamp. */
 export type Entered<T> = T & { readonly id: string; readonly seq: number; readonly recordedAt: string };
@@ -34,6 +38,8 @@ export interface ProcedureState {
   /** The step that comes next; null where all are done. */
   readonly next: ProcedureStep | null;
   readonly done: readonly string[];
+  /** What has to be so, as far as it was said since the procedure began anew. */
+  readonly said: readonly string[];
   /** Why it was given up the last time. */
   readonly givenUp: string | null;
 }
@@ -110,7 +116,7 @@ export function codingState({
   const sheet = book
     ? sheetOf(book, plan.route ?? null, { teachOnly: plan.teachOnly === true, compared: compared !== null })
     : { parts: [] };
-  const procedures = (book?.procedures ?? []).map((own) => procedureState(own, all('step')));
+  const procedures = (book?.procedures ?? []).map((own) => procedureState(own, all('step'), all('check')));
   const odometer = book
     ? odometerCard(book, all('odometer'), all('driven').at(-1)?.entry.km ?? 0, takenInKm)
     : null;
@@ -171,9 +177,10 @@ const writesDistance = (book: CodingBook | null): boolean =>
 /** Steps are done in their order; one that was given up, or whose sign never came, begins the procedure anew. */
 function procedureState(
   procedure: Procedure,
-  all: readonly Entered<{ readonly entry: Of<'step'> }>[],
+  steps: readonly Entered<{ readonly entry: Of<'step'> }>[],
+  checks: readonly Entered<{ readonly entry: Of<'check'> }>[],
 ): ProcedureState {
-  const own = all.filter(({ entry }) => entry.procedure === procedure.id);
+  const own = steps.filter(({ entry }) => entry.procedure === procedure.id);
   const broken = own.findLastIndex(({ entry }) => entry.as === 'aborted' || entry.as === 'sign-missing');
   const since = own.slice(broken + 1);
   const done = procedure.steps
@@ -189,6 +196,11 @@ function procedureState(
     running,
     next,
     done,
+    said: checks.flatMap(({ entry, seq }) =>
+      seq > (own[broken]?.seq ?? 0) && entry.check.startsWith(`${procedure.id}:`)
+        ? [entry.check.slice(procedure.id.length + 1)]
+        : [],
+    ),
     givenUp: last ? (last.note ?? 'given up') : null,
   };
 }

@@ -14,6 +14,7 @@ export {
   type CutReading,
   type CutViolation,
   defaultToleranceMm,
+  kitShort,
   type LockAnswer,
   setCylinder,
 } from './wafers.js';

@@ -62,7 +62,7 @@ export function setCylinder(request: LockRequest): LockAnswer {
   return {
     codes,
     positions,
-    short: kit ? shortOf(codes, kit) : {},
+    short: kit ? kitShort(codes, kit) : {},
     violations,
     blocking: cylinder
       ? blockingWafers(measured, cylinder, depths, request.toleranceMm ?? defaultToleranceMm)
@@ -110,7 +110,11 @@ function nearest(measured: number, depths: LockRequest['depths'], wearMm: number
   return off.map((_, n) => (n === best ? 1 : 0));
 }
 
-function shortOf(codes: readonly string[], kit: Readonly<Record<string, number>>): Record<string, number> {
+/** Wafers that a kit lacks for these codes, by code. */
+export function kitShort(
+  codes: readonly string[],
+  kit: Readonly<Record<string, number>>,
+): Record<string, number> {
   const short = new Map<string, number>();
   for (const code of new Set(codes)) {
     const needed = codes.filter((own) => own === code).length;
