@@ -78,6 +78,7 @@ export class CodePage {
     () =>
       this.coding()?.lines.some(({ line }) => line.kind === 'item' && line.item.kind === 'pairing') === true,
   );
+  protected readonly hasLocks = computed(() => (this.desk.record()?.lockSets ?? []).length > 0);
   protected readonly donorBytes = computed(() => {
     const book = this.coding()?.book;
     const field = book?.layout?.fields.find(({ name }) => name === book.options?.field);

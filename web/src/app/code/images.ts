@@ -31,7 +31,7 @@ import { More } from '../more';
 import { sayWhen } from '../time';
 import { ByteCompare } from './byte-compare';
 import { CodeDesk } from './code-desk';
-import { downloadBytes } from './download';
+import { downloadBytes } from '../file';
 import { digestOf, ImageDesk } from './image-desk';
 import { MergeForm } from './merge-form';
 

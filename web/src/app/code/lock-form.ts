@@ -3,15 +3,16 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButtonModule } from '@angular/material/button';
 import { MatSliderModule } from '@angular/material/slider';
 import type { FactData, KeptDepthTable } from '@dormant-beacon/contract';
-import { cleanTurns } from '@dormant-beacon/core/coding';
+import { cleanTurns, isCylinderAccepted } from '@dormant-beacon/core/coding';
 import {
+  kitShort,
   loadingOrder,
   setCylinder,
   turningRange,
   turnsAt,
   waferCounts,
 } from '@dormant-beacon/core/lock/cylinder';
-import { originOf, standing } from '@dormant-beacon/core/record';
+import { originOf, standing, standingFor } from '@dormant-beacon/core/record';
 import { isRefusal } from '@dormant-beacon/core/refusal';
 import {
   type Choice,
@@ -71,8 +72,21 @@ export class LockForm {
   private readonly library = inject(LibraryDesk);
   protected readonly tables = signal<readonly KeptDepthTable[] | null>(null);
   protected readonly problem = signal<string | null>(null);
-  /** What was entered last of a cylinder; a try is a correction of it. */
-  protected readonly last = computed(() => standing(this.desk.record()?.lockSets ?? []).at(-1) ?? null);
+  /** Cylinders of this car that were entered, and the one under the hands: empty is another one. */
+  protected readonly sets = computed(() => {
+    const all = this.desk.record()?.lockSets ?? [];
+    return standing(all).map((own) => ({ id: originOf(all, own), where: own.where }));
+  });
+  private readonly chosen = signal<string | null>(null);
+  protected readonly setId = computed(() => this.chosen() ?? this.sets().at(-1)?.id ?? '');
+  protected readonly setChoices = computed((): readonly Choice[] => [
+    ...this.sets().map(({ id, where }) => ({ value: id, label: where })),
+    { value: '', label: 'another one' },
+  ]);
+  /** What was entered last of it; a try is a correction of it. */
+  protected readonly last = computed(
+    () => standingFor(this.desk.record()?.lockSets ?? [], this.setId()) ?? null,
+  );
   protected readonly tableId = field('');
   protected readonly where = fieldFrom(() => this.last()?.where ?? '');
   protected readonly by = fieldFrom(() => (this.last() && !this.last()!.measured ? 'code' : 'measured'));
@@ -146,14 +160,10 @@ export class LockForm {
   );
   protected readonly counts = computed(() => waferCounts(this.steps()));
   protected readonly short = computed(() => {
-    const needed = new Map<string, number>();
-    for (const { code } of this.steps()) needed.set(code, (needed.get(code) ?? 0) + 1);
-    const kit = this.kitCounts();
-    return kit === null
-      ? []
-      : [...needed].flatMap(([code, n]) =>
-          n > (kit[code] ?? 0) ? [`${n - (kit[code] ?? 0)} of ${code}`] : [],
-        );
+    const [codes, kit] = [this.codes(), this.kitCounts()];
+    return codes && kit
+      ? Object.entries(kitShort(codes, kit)).map(([code, count]) => `${count} of ${code}`)
+      : [];
   });
   /** The owner’s key in the cylinder as it is to be loaded. */
   protected readonly cylinder = computed(() => {
@@ -173,10 +183,7 @@ export class LockForm {
   protected readonly turnsHere = computed(() =>
     this.cylinder() ? turnsAt(this.cylinder()!, this.outMm()) : false,
   );
-  protected readonly accepted = computed(() => {
-    const tried = this.last()?.tried;
-    return tried != null && tried.turns >= cleanTurns && !tried.caught;
-  });
+  protected readonly accepted = computed(() => isCylinderAccepted(this.last()?.tried));
   protected readonly form = factForm(
     'lock-sets',
     {
@@ -210,6 +217,10 @@ export class LockForm {
 
   constructor() {
     void this.list();
+  }
+
+  protected choose(id: string): void {
+    this.chosen.set(id);
   }
 
   private async list(): Promise<void> {

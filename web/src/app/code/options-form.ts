@@ -3,7 +3,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
 import { optionFields, readOptions, writeOptions } from '@dormant-beacon/core/coding/options';
-import { isRefusal } from '@dormant-beacon/core/refusal';
+import { optionList } from '@dormant-beacon/core/coding';
+import { check, isRefusal } from '@dormant-beacon/core/refusal';
 import {
   byContent,
   ChoiceMany,
@@ -14,7 +15,7 @@ import {
   trouble,
   type Trouble,
 } from '../entry';
-import { downloadText } from './download';
+import { downloadJson, readJsonFile } from '../file';
 import { CodeDesk } from './code-desk';
 
 @Component({
@@ -227,7 +228,7 @@ export class OptionsForm {
   }
 
   protected give(): void {
-    downloadText('options.json', JSON.stringify({ options: this.chosen() }, null, 2));
+    downloadJson('options', { options: this.chosen() });
   }
 
   protected async take(input: HTMLInputElement): Promise<void> {
@@ -236,14 +237,13 @@ export class OptionsForm {
     if (!file) return;
     this.problem.set(null);
     try {
-      const { options } = JSON.parse(await file.text()) as { options?: unknown };
-      if (!Array.isArray(options) || !options.every((one) => typeof one === 'string')) throw new Error();
+      const { options } = await readJsonFile(file, 'list of options', (data) => check(optionList, data));
       const known = new Set(this.rules().map(({ option }) => option));
-      const strange = options.filter((one) => !known.has(one as string));
+      const strange = options.filter((one) => !known.has(one));
       if (strange.length > 0) this.problem.set(`No rule of this unit knows ${strange.join(', ')}.`);
-      this.chosen.set((options as string[]).filter((one) => known.has(one)));
-    } catch {
-      this.problem.set(`${file.name} is no list of options: a JSON file such as {"options": ["fog-front"]}.`);
+      this.chosen.set(options.filter((one) => known.has(one)));
+    } catch (error) {
+      this.problem.set((error as Error).message);
     }
   }
 }

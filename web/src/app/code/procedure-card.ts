@@ -8,8 +8,18 @@ import {
   type ProcedureState,
   type CodingEntry,
 } from '@dormant-beacon/core/coding';
-import { standing } from '@dormant-beacon/core/record';
-import { Entry, factForm, field, numberOrNull, settled, TextField, trouble, type Trouble } from '../entry';
+import {
+  Entry,
+  type EntryForm,
+  factForm,
+  type Field,
+  field,
+  numberOrNull,
+  settled,
+  TextField,
+  trouble,
+  type Trouble,
+} from '../entry';
 import { Caution } from '../frame';
 import { More } from '../more';
 import { sayLeft } from '../time';
@@ -33,7 +43,12 @@ import { CodeDesk } from './code-desk';
       <p>Given up the last time: {{ own().givenUp }}. It begins anew.</p>
     }
     @if (own().is !== 'done') {
-      @if (missing()[0]; as wanted) {
+      @if (forgotten()) {
+        <p class="problem">The bridge is in its socket still. {{ capital(own().procedure.abort) }}.</p>
+        <button class="thumb" mat-flat-button type="button" [disabled]="!ready()" (click)="takeOut()">
+          The bridge is out
+        </button>
+      } @else if (missing()[0]; as wanted) {
         @if (wanted === 'supply') {
           <db-entry [form]="supply" label="The supply">
             <p class="sign">{{ words[wanted] }}</p>
@@ -174,33 +189,17 @@ export class ProcedureCard {
     const { supply } = this.own().procedure;
     return supply ? `${supply.least} to ${supply.most} V` : null;
   });
-  /** What was said since it was given up the last time. */
-  private readonly said = computed(() => {
-    const { procedure } = this.own();
-    const coding = this.desk.coding()!;
-    const entries = standing(this.desk.record()?.codingEntries ?? []).filter(
-      ({ codingId }) => codingId === coding.id,
-    );
-    const broken = entries.findLastIndex(
-      ({ entry }) =>
-        entry.what === 'step' &&
-        entry.procedure === procedure.id &&
-        (entry.as === 'aborted' || entry.as === 'sign-missing'),
-    );
-    return new Set(
-      entries.slice(broken + 1).flatMap(({ entry }) => (entry.what === 'check' ? [entry.check] : [])),
-    );
-  });
   protected readonly missing = computed((): readonly Precondition[] => {
-    const { procedure, is } = this.own();
-    return is === 'running'
-      ? []
-      : procedure.before.filter((wanted) => !this.said().has(`${procedure.id}:${wanted}`));
+    const { procedure, is, said } = this.own();
+    return is === 'running' ? [] : procedure.before.filter((wanted) => !said.includes(wanted));
   });
-  protected readonly measured = computed(() => this.said().has(`${this.own().procedure.id}:pins`));
+  protected readonly measured = computed(() => this.own().said.includes('pins'));
+  /** Left in its socket when the procedure was given up: it comes out before it begins anew. */
+  protected readonly forgotten = computed(() => this.own().is === 'open' && this.bridge() !== null);
   /** Start and end of a step are two taps of a hand, never one. */
   protected readonly ready = settled(() =>
     JSON.stringify([
+      this.forgotten(),
       this.missing()[0],
       this.own().next?.id,
       this.own().running !== null,
@@ -209,31 +208,15 @@ export class ProcedureCard {
     ]),
   );
   protected readonly pinVolts = field('');
-  protected readonly pins = factForm(
-    'coding-entries',
-    { pinVolts: this.pinVolts },
-    {
-      draft: () => `pins ${this.desk.coding()?.id ?? ''} ${this.own().procedure.id}`,
-      read: (): FactData<'coding-entries'> | Trouble => {
-        const volts = numberOrNull(this.pinVolts());
-        return volts === null || Number.isNaN(volts)
-          ? trouble(this.pinVolts, 'Measure the pin before the bridge goes in, and type the volts.')
-          : this.entry({ what: 'check', check: `${this.own().procedure.id}:pins`, volts });
-      },
-    },
+  protected readonly pins = this.voltsForm(
+    this.pinVolts,
+    'pins',
+    'Measure the pin before the bridge goes in, and type the volts.',
   );
-  protected readonly supply = factForm(
-    'coding-entries',
-    { volts: this.volts },
-    {
-      draft: () => `supply ${this.desk.coding()?.id ?? ''} ${this.own().procedure.id}`,
-      read: (): FactData<'coding-entries'> | Trouble => {
-        const volts = numberOrNull(this.volts());
-        return volts === null || Number.isNaN(volts)
-          ? trouble(this.volts, 'Measure it at the car’s clamps, and type the volts.')
-          : this.entry({ what: 'check', check: `${this.own().procedure.id}:supply`, volts });
-      },
-    },
+  protected readonly supply = this.voltsForm(
+    this.volts,
+    'supply',
+    'Measure it at the car’s clamps, and type the volts.',
   );
   protected readonly stop = factForm(
     'coding-entries',
@@ -254,8 +237,28 @@ export class ProcedureCard {
     },
   );
 
+  private voltsForm(volts: Field<string>, check: string, lacking: string): EntryForm {
+    return factForm(
+      'coding-entries',
+      { volts },
+      {
+        draft: () => `${check} ${this.desk.coding()?.id ?? ''} ${this.own().procedure.id}`,
+        read: (): FactData<'coding-entries'> | Trouble => {
+          const typed = numberOrNull(volts());
+          return typed === null || Number.isNaN(typed)
+            ? trouble(volts, lacking)
+            : this.entry({ what: 'check', check: `${this.own().procedure.id}:${check}`, volts: typed });
+        },
+      },
+    );
+  }
+
   private entry(entry: CodingEntry): FactData<'coding-entries'> {
     return { codingId: this.desk.coding()!.id, entry };
+  }
+
+  protected capital(words: string): string {
+    return words.charAt(0).toUpperCase() + words.slice(1);
   }
 
   protected async say(wanted: Precondition): Promise<void> {

@@ -7,6 +7,3 @@ export function downloadBytes(name: string, bytes: Uint8Array, type = 'applicati
   link.click();
   setTimeout(() => URL.revokeObjectURL(address), 1000);
 }
-
-export const downloadText = (name: string, text: string): void =>
-  downloadBytes(name, new TextEncoder().encode(text), 'application/json');

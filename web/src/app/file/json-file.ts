@@ -1,19 +1,14 @@
 /** Data as a file of this product on the device: given away, and taken in with what is wrong named by its place. */
 import { isRefusal } from '@dormant-beacon/core/refusal';
+import { downloadBytes } from './download';
 
 /** The largest thing that is kept in the library stays far below it. */
 const mostBytes = 2_000_000;
 
 /** @param name without the ending */
 export function downloadJson(name: string, data: unknown): void {
-  const address = URL.createObjectURL(
-    new Blob([JSON.stringify(data, null, 2)], { type: 'application/json' }),
-  );
-  const link = document.createElement('a');
-  link.href = address;
-  link.download = `${name.toLowerCase().replace(/[^a-z0-9.]+/g, '-')}.json`;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(address), 1000);
+  const text = new TextEncoder().encode(JSON.stringify(data, null, 2));
+  downloadBytes(`${name.toLowerCase().replace(/[^a-z0-9.]+/g, '-')}.json`, text, 'application/json');
 }
 
 /**

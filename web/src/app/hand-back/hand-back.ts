@@ -190,8 +190,10 @@ export class HandBack {
     if (open('trace')) missing.push('a repair for every beacon');
     if ((this.assessment()?.strip?.entries.length ?? 0) > 0 && open('strip'))
       missing.push('what is off put back, tried and counted');
-    if ((this.assessment()?.codings.length ?? 0) + (this.assessment()?.aims.length ?? 0) > 0 && open('code'))
-      missing.push('the coding sheet, to its last line');
+    const { codings = [], aims = [], uncoded = [] } = this.assessment() ?? {};
+    if (codings.length + aims.length > 0 && open('code')) missing.push('the coding sheet, to its last line');
+    else if (uncoded.length > 0 && open('code'))
+      missing.push(`whether “${uncoded[0]!.label}” has to be coded`);
     if (open('clear')) missing.push('the final scan, with an end for every code');
     const unproven = this.beacons().filter(({ state }) => state !== 'dormant').length;
     const kept = restraintCodesLeft(this.record()!).length;

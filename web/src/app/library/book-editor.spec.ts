@@ -102,6 +102,7 @@ describe('coding books of the library', () => {
       providers: [provideZonelessChangeDetection(), { provide: Client, useValue: client }],
     });
     const list = await benchFor(BookList, recordOf());
+    await shown(list, 'tbody a');
     expect(list.text()).toContain('version 2');
   });
 });

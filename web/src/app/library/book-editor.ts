@@ -63,7 +63,6 @@ export class BookEditor extends VersionEditor<CodingBook, CodingBook, KeptCoding
   protected readonly make = fieldFrom(() => this.book().make);
   protected readonly model = fieldFrom(() => this.book().model ?? '');
   protected readonly unit = fieldFrom(() => this.book().unit);
-  protected readonly names = fieldFrom(() => (this.book().names ?? []).join(', '));
   protected readonly carries = fieldFrom(() => writeCarries(this.book().carries));
   protected readonly stores = fieldFrom(() => (this.book().odometerStores ?? []).join(', '));
   protected readonly fields = fieldFrom(() => writeLayoutFields(this.book().layout?.fields ?? []));
@@ -81,7 +80,6 @@ export class BookEditor extends VersionEditor<CodingBook, CodingBook, KeptCoding
       make: this.make,
       model: this.model,
       unit: this.unit,
-      names: this.names,
       carries: this.carries,
       stores: this.stores,
       fields: this.fields,
@@ -120,7 +118,6 @@ export class BookEditor extends VersionEditor<CodingBook, CodingBook, KeptCoding
         make: this.make().trim(),
         model: this.model().trim() || null,
         unit: this.unit().trim(),
-        names: listed(this.names()),
         carries: part(this.carries, readCarries),
         odometerStores: listed(this.stores()),
         layout: fields.length === 0 ? null : { fields, checksums },

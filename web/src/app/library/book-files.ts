@@ -2,7 +2,7 @@
 import { type CodingBook, codingBookFile, codingBookFormat } from '@dormant-beacon/core/coding';
 import { checkBook } from '@dormant-beacon/core/coding/memory';
 import { check } from '@dormant-beacon/core/refusal';
-import { downloadJson, readJsonFile } from './json-file';
+import { downloadJson, readJsonFile } from '../file';
 
 export function downloadBook(book: CodingBook): void {
   downloadJson(`${book.title || 'book'}.coding-book`, { format: codingBookFormat, version: 1, book });

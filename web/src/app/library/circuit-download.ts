@@ -1,6 +1,6 @@
 /** A circuit as a file on this device. */
 import { bareCase, type CircuitFile, circuitFileFormat } from '@dormant-beacon/core/trace/edit';
-import { downloadJson } from './json-file';
+import { downloadJson } from '../file';
 
 export function downloadCircuit(circuit: Omit<CircuitFile, 'format' | 'version'>): void {
   const file: CircuitFile = {

@@ -12,7 +12,7 @@ import { When } from '../time';
 import { sorted, unsorted } from '../frame';
 import { LibraryDesk, CircuitEvents, circuitsFeature } from '../knowledge';
 import { downloadCircuit } from './circuit-download';
-import { readJsonFile } from './json-file';
+import { readJsonFile } from '../file';
 import { Pick } from '../entry';
 
 @Component({

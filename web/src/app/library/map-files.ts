@@ -1,7 +1,7 @@
 /** Access maps as files on this device. */
 import { type AccessMap, accessMapFile, accessMapFormat, checkMap } from '@dormant-beacon/core/ledger';
 import { check } from '@dormant-beacon/core/refusal';
-import { downloadJson, readJsonFile } from './json-file';
+import { downloadJson, readJsonFile } from '../file';
 
 export function downloadMap(map: AccessMap): void {
   downloadJson(`${map.title || 'map'}.access-map`, { format: accessMapFormat, version: 1, ...map });

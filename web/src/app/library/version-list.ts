@@ -1,5 +1,5 @@
 /** Things that the shop keeps in versions, as a list: opened, begun, given away and taken in as files. */
-import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input, type OnInit, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { When } from '../time';
@@ -11,6 +11,15 @@ export interface VersionItem {
   readonly model: string | null;
   readonly version: number;
   readonly addedAt: string;
+}
+
+/** Where the list comes from, and where it goes. */
+export interface VersionSource {
+  list(): Promise<readonly VersionItem[]>;
+  /** Gives one away as a file. */
+  give(id: string): Promise<void>;
+  /** Takes a file in as a new one. @throws Error that says where the file is wrong */
+  take(file: File): Promise<void>;
 }
 
 @Component({
@@ -39,7 +48,7 @@ export interface VersionItem {
             </td>
             <td>{{ item.make }} {{ item.model ?? '(all models)' }}</td>
             <td class="quiet">version {{ item.version }} · {{ item.addedAt | when }}</td>
-            <td><button mat-button type="button" (click)="give.emit(item.id)">Export</button></td>
+            <td><button mat-button type="button" (click)="give(item.id)">Export</button></td>
           </tr>
         } @empty {
           <tr>
@@ -76,21 +85,50 @@ export interface VersionItem {
     }
   `,
 })
-export class VersionList {
+export class VersionList implements OnInit {
   readonly heading = input.required<string>();
   readonly noun = input.required<string>();
   /** Where each is opened, such as `/library/access-maps`. */
   readonly path = input.required<string>();
   readonly begin = input.required<string>();
   readonly none = input.required<string>();
-  readonly items = input.required<readonly VersionItem[]>();
-  readonly problem = input<string | null>(null);
-  readonly give = output<string>();
-  readonly take = output<File>();
+  readonly source = input.required<VersionSource>();
+  protected readonly items = signal<readonly VersionItem[]>([]);
+  protected readonly problem = signal<string | null>(null);
 
-  protected choose(field: HTMLInputElement): void {
+  ngOnInit(): void {
+    void this.load();
+  }
+
+  protected give(id: string): Promise<void> {
+    return this.done(this.source().give(id));
+  }
+
+  protected async choose(field: HTMLInputElement): Promise<void> {
     const [file] = field.files ?? [];
     field.value = '';
-    if (file) this.take.emit(file);
+    if (file)
+      await this.done(
+        this.source()
+          .take(file)
+          .then(() => this.load()),
+      );
+  }
+
+  private load(): Promise<void> {
+    return this.done(
+      this.source()
+        .list()
+        .then((items) => this.items.set(items)),
+    );
+  }
+
+  private async done(sent: Promise<void>): Promise<void> {
+    this.problem.set(null);
+    try {
+      await sent;
+    } catch (error) {
+      this.problem.set((error as Error).message);
+    }
   }
 }

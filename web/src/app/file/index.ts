@@ -1,0 +1,2 @@
+export { downloadBytes } from './download';
+export { downloadJson, readJsonFile } from './json-file';
