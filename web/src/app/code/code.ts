@@ -74,9 +74,14 @@ export class CodePage {
     if (line?.kind !== 'procedure') return null;
     return this.coding()!.procedures.find(({ procedure }) => procedure.id === line.procedure.id) ?? null;
   });
+  /** Keys are taught, or come with a memory from elsewhere: they are counted. */
   protected readonly given = computed(
     () =>
-      this.coding()?.lines.some(({ line }) => line.kind === 'item' && line.item.kind === 'pairing') === true,
+      this.coding()?.lines.some(
+        ({ line }) =>
+          (line.kind === 'item' && line.item.kind === 'pairing') ||
+          (line.kind === 'check' && line.check === 'authority'),
+      ) === true,
   );
   protected readonly hasLocks = computed(() => (this.desk.record()?.lockSets ?? []).length > 0);
   protected readonly donorBytes = computed(() => {
