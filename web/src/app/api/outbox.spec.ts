@@ -28,13 +28,15 @@ class FakeClient {
 class FakeStoreRoom {
   readonly kept = new Map<string, KeptRequest>();
   full: () => boolean = () => false;
+  hangs = false;
   waiting = () => Promise.resolve([...this.kept.values()]);
   keep(own: KeptRequest): Promise<void> {
     if (this.full()) return Promise.reject(new Error('no room'));
     this.kept.set(own.key, own);
-    return Promise.resolve();
+    return this.hangs ? new Promise(() => undefined) : Promise.resolve();
   }
   drop(key: string): Promise<void> {
+    if (this.hangs) return new Promise(() => undefined);
     if (this.full()) return Promise.reject(new Error('no room'));
     this.kept.delete(key);
     return Promise.resolve();
@@ -63,7 +65,7 @@ describe('Outbox', () => {
   afterEach(() => jasmine.clock().uninstall());
 
   const settle = async () => {
-    for (let n = 0; n < 30; n++) await Promise.resolve();
+    for (let n = 0; n < 90; n++) await Promise.resolve();
   };
 
   it('saves, and keeps nothing on the device then', async () => {
@@ -92,6 +94,17 @@ describe('Outbox', () => {
     expect(outbox.waiting()).toBe(0);
     expect(later).toEqual(['/api/jobs/j/a', '/api/jobs/j/b']);
     expect(room.kept.size).toBe(0);
+  });
+
+  it('sends even where the device never says whether it has kept the entry', async () => {
+    room.hangs = true;
+    const sent = outbox.send(request('a'));
+    for (let n = 0; n < 2; n++) {
+      await settle();
+      jasmine.clock().tick(3100);
+    }
+    expect((await sent).state).toBe('saved');
+    expect(client.taken).toEqual(['a']);
   });
 
   it('sends even where the device keeps nothing', async () => {

@@ -15,6 +15,9 @@ export type Sent<A> =
 
 const againAfterMs = 1500;
 
+/** A device that has not taken or dropped an entry by then is not waited for: what was typed goes on its way. */
+const deviceWithinMs = 3000;
+
 export interface Kept {
   readonly request: KeptRequest;
   /** False while this device has not taken it: it is there only as long as the page is open. */
@@ -115,12 +118,12 @@ export class Outbox {
   }
 
   private forget(key: string): Promise<void> {
-    return this.storeRoom.drop(key).catch(() => undefined);
+    return within(deviceWithinMs, this.storeRoom.drop(key)).catch(() => undefined);
   }
 
   /** Whether the device has taken it. */
   private kept(request: KeptRequest): Promise<boolean> {
-    return this.storeRoom.keep(request).then(
+    return within(deviceWithinMs, this.storeRoom.keep(request)).then(
       () => true,
       () => false,
     );
@@ -166,6 +169,15 @@ export class Outbox {
       this.later.next(request.path);
     }
   }
+}
+
+/** @throws Error where it is not done in time; it may still be done later */
+async function within(ms: number, done: Promise<void>): Promise<void> {
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const late = new Promise<never>((_, no) => {
+    timer = setTimeout(() => no(new Error(`The device took longer than ${ms} ms.`)), ms);
+  });
+  await Promise.race([done, late]).finally(() => clearTimeout(timer));
 }
 
 function asProblem(error: unknown): ApiProblem {
