@@ -1,23 +1,7 @@
 import { failureTypeText } from './failure-types.js';
-import { readStatusWord, statusOfByte } from './status.js';
+import { statusOfByte } from './status.js';
 
 describe('status', () => {
-  it('knows the words of four languages', () => {
-    expect(readStatusWord('Current')).toBe('active');
-    expect(readStatusWord('Bestätigt')).toBe('stored');
-    expect(readStatusWord('(Mémorisé)')).toBe('stored');
-    expect(readStatusWord('Histórico')).toBe('history');
-    expect(readStatusWord('en attente')).toBe('pending');
-    expect(readStatusWord('permanent')).toBe('permanent');
-    expect(readStatusWord('left belt loop')).toBeNull();
-  });
-
-  it('takes the strongest of several', () => {
-    expect(readStatusWord('stored, active')).toBe('active');
-    expect(readStatusWord('pending / confirmed')).toBe('stored');
-    expect(readStatusWord('active, loop')).toBeNull();
-  });
-
   it('reads the bits in their order of strength', () => {
     expect(statusOfByte(0x2f)).toBe('active');
     expect(statusOfByte(0x2c)).toBe('stored');

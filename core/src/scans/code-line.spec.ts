@@ -1,4 +1,5 @@
-import { readCodeLine, readStatusCell, splitCells } from './code-line.js';
+import { splitCells } from './cells.js';
+import { readCodeLine, readStatusCell } from './code-line.js';
 
 const only = (line: string) => {
   const read = readCodeLine(line);
@@ -64,14 +65,18 @@ describe('readStatusCell', () => {
   it('reads words and bytes, with or without their label', () => {
     expect(readStatusCell('Status: 0x2C')).toEqual({
       status: 'stored',
+      comesAndGoes: false,
       statusText: '0x2C',
       statusByte: 0x2c,
+      by: 'byte',
     });
     expect(readStatusCell('État : mémorisé')?.status).toBe('stored');
     expect(readStatusCell('Status: flickering')).toEqual({
       status: 'unknown',
+      comesAndGoes: false,
       statusText: 'flickering',
       statusByte: null,
+      by: 'label',
     });
     expect(readStatusCell('2C')).toBeNull();
   });

@@ -1,59 +1,97 @@
 /** One line that holds codes: which tokens are codes, and what stands before and behind them. */
-import {
-  type CodeReading,
-  type CodeStatus,
-  plainWord,
-  readCode,
-  readCodeBytes,
-  readStatusWord,
-  statusOfByte,
-} from '../codes/index.js';
+import { type CodeReading, readCode, readCodeBytes, statusOfByte } from '../codes/index.js';
+import { splitCells } from './cells.js';
+import type { Legend } from './legend.js';
 import { remembered } from './remembered.js';
-import { codeLabel, metaLabels } from './words.js';
+import type { ReadBy } from './schema.js';
+import { labelOf, reachWordOf, type StatusWord, statusWordOf } from './vocabulary.js';
 
-export interface StatusReading {
-  readonly status: CodeStatus;
+export interface StatusReading extends StatusWord {
   readonly statusText: string | null;
   readonly statusByte: number | null;
+  readonly by: ReadBy | null;
 }
 
 export interface FoundCode extends CodeReading, StatusReading {
   readonly text: string | null;
+  /** The cells behind it that are neither status nor failure type. */
+  readonly cells: readonly string[];
 }
 
 export interface CodeLine {
   /** What stands before the first code and is no label or number: a module's name in a table. */
   readonly before: string | null;
+  /** It ends in a colon or bar: what stands before is set over the code. */
+  readonly over: boolean;
   readonly codes: readonly FoundCode[];
 }
 
+export const unknownStatus: StatusReading = {
+  status: 'unknown',
+  comesAndGoes: false,
+  statusText: null,
+  statusByte: null,
+  by: null,
+};
+
 const token =
   /(?<![A-Za-z0-9_./+-])(?=[A-Za-z]{0,4}\d)([A-Za-z0-9]{5}(?:[-:]?[A-Za-z0-9]{2})?)(?![A-Za-z0-9_+/]|[-.:][A-Za-z0-9])/g;
-const bytesAfterLabel =
-  /\b(?:dtc|code|fault code|fehlercode|code defaut|codigo)s?\s*(?:\(hex\)|hex|raw|bytes?)?\s*[:=]\s*((?:0x)?[0-9a-f]{2} (?:0x)?[0-9a-f]{2}(?: (?:0x)?[0-9a-f]{2})?|0x[0-9a-f]{4}(?:[0-9a-f]{2})?)(?![0-9a-f ]*[0-9a-f])/gi;
+/** `B0001:13-2F`: code, failure type and status byte in one. */
+const withByte =
+  /(?<![\w./+-])([PCBU][0-3][\dA-F]{3})(?:-([\dA-F]{2}):|:([\dA-F]{2})[:-])([\dA-F]{2})(?![\w+/-])/gi;
+const bytes = /(?:0x)?[\da-f]{2}[ ,](?:0x)?[\da-f]{2}(?:[ ,](?:0x)?[\da-f]{2})?|0x[\da-f]{4}(?:[\da-f]{2})?/i;
+const bytesAfterLabel = new RegExp(
+  String.raw`([\p{L}][\p{L} ()]{1,24}?)\s*[:=]\s*(${bytes.source})(?![\da-f ]*[\da-f]{2}\b)(?![\da-f])`,
+  'giu',
+);
 
 interface Placed extends CodeReading {
   readonly from: number;
   readonly to: number;
+  readonly statusByte: number | null;
 }
 
 /** The codes of a line, or null where it holds none. Numbers behind a label such as `Part no` are no codes. */
-export function readCodeLine(line: string): CodeLine | null {
-  const placed = findCodes(line);
+export function readCodeLine(line: string, legend?: Legend): CodeLine | null {
+  if (!/\d/.test(line)) return null;
+  const text = legend && legend.statuses.size > 0 ? apart(line, legend) : line;
+  const placed = findCodes(text);
   if (placed.length === 0) return null;
-  const before = line.slice(0, placed[0]!.from);
-  const told = statusBefore(before);
+  const before = text.slice(0, placed[0]!.from);
+  const told = statusBefore(before, legend);
   const codes = placed.map((code, index) => {
-    const rest = line.slice(code.to, placed[index + 1]?.from ?? line.length);
-    const found = finish(code, rest);
+    const rest = text.slice(code.to, placed[index + 1]?.from ?? text.length);
+    const found = finish(code, rest, legend, told);
     return told !== null && found.status === 'unknown' ? { ...found, ...told } : found;
   });
-  return { before: moduleBefore(before), codes };
+  return { before: moduleBefore(before, legend), over: /[:|;\t]\s*$/.test(before), codes };
 }
+
+/** Sets the marks of a legend apart from the codes that they stand at: `B1049-13/A`. */
+function apart(line: string, { statuses }: Legend): string {
+  let text = line;
+  for (const mark of statuses.keys())
+    if (/^[^\p{L}\p{N}\s]/u.test(mark))
+      text = text.replace(new RegExp(`(?<=[A-Z\\d]{2})${escaped(mark)}(?=[\\s,;]|$)`, 'gi'), `  ${mark}  `);
+  return text;
+}
+const escaped = (text: string) => text.replace(/[\\^$.*+?()[\]{}|/-]/g, '\\$&');
 
 function findCodes(line: string): Placed[] {
   const found: Placed[] = [];
   let inBytes: boolean | null = null;
+  for (const match of line.matchAll(withByte)) {
+    if (behindOtherLabel(line.slice(Math.max(0, match.index - mostLabel), match.index))) continue;
+    found.push({
+      code: match[1]!.toUpperCase(),
+      failureType: (match[2] ?? match[3])!.toUpperCase(),
+      repaired: false,
+      statusByte: parseInt(match[4]!, 16),
+      from: match.index,
+      to: match.index + match[0].length,
+    });
+  }
+  if (found.length > 0) return found;
   token.lastIndex = 0;
   for (let match = token.exec(line); match; match = token.exec(line)) {
     const reading = readCode(match[1]!);
@@ -63,66 +101,118 @@ function findCodes(line: string): Placed[] {
   }
   if (found.length > 0 || !/[:=]/.test(line)) return found;
   for (const match of line.matchAll(bytesAfterLabel)) {
-    const reading = readCodeBytes(match[1]!);
+    const reading = readsAsCode(match[1]!) ? readCodeBytes(match[2]!) : null;
     if (reading) found.push(placedAt(reading, match.index, match[0].length));
   }
   return found;
 }
 
+const readsAsCode = (label: string): boolean => {
+  for (let words = label.trim().split(/\s+/).slice(-3); words.length > 0; words = words.slice(1))
+    if (labelOf(words.join(' '))?.role === 'code') return true;
+  return false;
+};
+
 function placedAt({ code, failureType, repaired }: CodeReading, from: number, length: number): Placed {
-  return { code, failureType, repaired, from, to: from + length };
+  return { code, failureType, repaired, statusByte: null, from, to: from + length };
 }
 
 /** Characters before a token in which a label of its own can stand. */
 const mostLabel = 60;
 
+const labelAtEnd = /([\p{L}/°][\p{L}/° .-]{0,30}?)\s*[:=#]?\s*$/u;
+const harmless: ReadonlySet<string> = new Set([
+  'code',
+  'module',
+  'total',
+  'status',
+  'count',
+  'codeCount',
+  'text',
+  'type',
+  'result',
+  'address',
+]);
+
 /** True right behind `Part no:`, `SW`, `VIN` and the like. */
 function behindOtherLabel(before: string): boolean {
-  if (before.trim() === '') return false;
-  const label = /([\p{L}/ .-]{1,24}?)\s*(?:no\.?|nr\.?|n°|number)?\s*[:=#]?\s*$/iu.exec(before)?.[1];
-  if (!label) return false;
-  const word = plainWord(label);
-  const last = word.split(' ').at(-1) ?? '';
-  const kind = metaLabels[word] ?? metaLabels[last];
-  return (
-    kind !== undefined &&
-    !/^(?:codes?|total codes|data|daten|battery|supply|reference|date|read|time|systems?)$/.test(last)
-  );
+  if (!/\p{L}/u.test(before)) return false;
+  const cell = before.replace(/^.*(?:\s{2,}|[|;\t])(?=\s*\S)/, '');
+  const words = labelAtEnd.exec(cell)?.[1]?.trim().split(/\s+/);
+  if (!words) return false;
+  // In a cell of its own a label is the whole of it.
+  if (/(?:\s{2}|[|;\t]\s*)$/.test(before)) {
+    const whole = labelOf(cell.trim().replace(/[:=#]$/, ''));
+    return whole !== null && !harmless.has(whole.role);
+  }
+  for (let count = Math.min(3, words.length); count >= 1; count--) {
+    const label = labelOf(words.slice(-count).join(' '));
+    if (label) return !harmless.has(label.role) && !/^(?:battery|supply|dump)$/i.test(words.at(-1)!);
+  }
+  return false;
 }
 
 /** Five or more pairs of hexadecimal digits in a row. */
 const bytesInARow = /(?:\b[0-9a-f]{2}\b[ ,]){5,}/i;
 
 const addressAndBytes = /^\s*(?:0x)?[0-9a-f]{4,8}\s*[:|]\s*(?:[0-9a-f]{2,8}\s+){2,}/i;
+const frame = /(?:^|\s)(?:0x)?[0-9a-f]{3,8}\s+(?:[0-9a-f]{2}\s+){4,}/i;
+
+const fewBytes = /(?: [\da-f]{2,8}){2}(?![\p{L}\d])/iu;
 
 /** An address with bytes behind it: a line of a memory dump or a log of frames. */
-export const isDump = (line: string): boolean => addressAndBytes.test(line);
+export const isDump = (line: string): boolean =>
+  fewBytes.test(line) &&
+  ((addressAndBytes.test(line) && readCode(line.trim().split(/[:|\s]/, 1)[0]!)?.repaired !== false) ||
+    frame.test(line));
 
 /** A status that stands in a cell of its own before the code. */
-function statusBefore(before: string): StatusReading | null {
+function statusBefore(before: string, legend?: Legend): StatusReading | null {
   if (before.trim() === '') return null;
   for (const cell of splitCells(before)) {
-    const status = readStatusWord(cell);
-    if (status !== null) return { status, statusText: cell, statusByte: null };
+    const marked = legend?.statuses.get(cell);
+    if (marked) return { ...marked, statusText: cell, statusByte: null, by: 'legend' };
+    const word = statusWordOf(cell);
+    if (word) return { ...word, statusText: cell, statusByte: null, by: 'word' };
   }
   return null;
 }
 
-function moduleBefore(before: string): string | null {
+function moduleBefore(before: string, legend?: Legend): string | null {
   if (before.trim() === '') return null;
   const cells = splitCells(before).filter((cell) => {
-    const word = plainWord(cell);
+    const bare = cell.replace(/[:.)=#–—-]+$/, '').trim();
     return (
-      word !== '' && !codeLabel.test(word) && !/^[\d\s.,:/xh-]+$/.test(word) && readStatusWord(cell) === null
+      /\p{L}{2}/u.test(bare) &&
+      labelOf(bare.replace(/\s*\d+$/, ''))?.role !== 'code' &&
+      statusWordOf(bare) === null &&
+      reachWordOf(bare) === null &&
+      legend?.statuses.has(cell) !== true
     );
   });
-  const name = cells[0] ?? null;
-  return name !== null && /\p{L}{2}/u.test(name) ? name : null;
+  const name = cells[0];
+  if (name === undefined) return null;
+  // `BCM dtc B1318`: the label goes with the code.
+  const words = name.split(/\s+/);
+  while (words.length > 1 && labelOf(words.at(-1)!.replace(/[:=.]+$/, ''))?.role === 'code') words.pop();
+  return words.join(' ');
 }
 
-function finish(code: Placed, rest: string): FoundCode {
+function finish(
+  code: Placed,
+  rest: string,
+  legend: Legend | undefined,
+  told: StatusReading | null,
+): FoundCode {
   let { failureType } = code;
-  let status: StatusReading = { status: 'unknown', statusText: null, statusByte: null };
+  let status: StatusReading =
+    code.statusByte === null
+      ? unknownStatus
+      : {
+          ...ofByte(code.statusByte),
+          statusText: code.statusByte.toString(16).padStart(2, '0').toUpperCase(),
+          by: 'byte',
+        };
   const kept: string[] = [];
   const cells = splitCells(partPairs(rest));
   for (const [index, cell] of cells.entries()) {
@@ -131,126 +221,178 @@ function finish(code: Placed, rest: string): FoundCode {
       failureType = type;
       continue;
     }
-    const read = status.status === 'unknown' ? readStatusCell(cell) : null;
+    const read = status.status === 'unknown' ? (legendStatus(cell, legend) ?? readStatusCell(cell)) : null;
     if (read !== null) status = read;
     else kept.push(cell);
   }
-  if (status.status === 'unknown') {
-    const inner = statusInside(kept);
+  if (status.status === 'unknown' && told === null) {
+    const inner = statusInside(kept, legend);
     if (inner) {
       status = inner.status;
       kept.splice(0, kept.length, ...inner.rest);
     }
   }
-  const text = kept
-    .map(trimCell)
-    .filter((cell) => cell !== '' && !/^\d+\s*x?$/.test(cell))
-    .join(', ');
+  const texts = kept.map(trimCell).filter((cell) => cell !== '' && !/^\d+\s*x?$/.test(cell));
+  const text = texts.join(', ');
   return {
     code: code.code,
     failureType,
     repaired: code.repaired,
-    status: status.status,
-    statusText: status.statusText,
-    statusByte: status.statusByte,
+    ...status,
     text: text === '' ? null : text,
+    cells: texts,
   };
 }
+
+const legendStatus = (cell: string, legend?: Legend): StatusReading | null => {
+  const marked =
+    legend?.statuses.get(cell.trim()) ??
+    legend?.statuses.get(cell.trim().replace(/^[[(]|[\])]?[.,;]?$/g, ''));
+  return marked ? { ...marked, statusText: cell.trim(), statusByte: null, by: 'legend' } : null;
+};
+
+const ofByte = (statusByte: number) => ({
+  status: statusOfByte(statusByte),
+  comesAndGoes: false,
+  statusByte,
+});
 
 /**
  * Parts what readers set close together: `FTB=13 STATUS=2F` by its keys, and a failure type from what a
  * bracket, dash or colon sets off behind it (`13 [040] - text`; but `12 volt supply` stays as it is).
  */
 const partPairs = (rest: string): string =>
-  rest.replace(/\s+(?=[A-Za-z]{2,12}=)/g, '   ').replace(/^ ([0-9A-Fa-f]{2}) (?=[[(:–—-])/, '   $1   ');
+  rest
+    .replace(/^\s*[}\])]/, ' ')
+    .replace(/[[{]([^\][{}]{1,24})[\]}]/g, (whole, held: string) =>
+      /^(?:0x)?[\da-f]{2}$/i.test(held.trim()) || statusWordOf(held) !== null
+        ? `   ${held.trim()}   `
+        : whole,
+    )
+    .replace(/(?<=\s)([A-Za-z]{2,12}=[^\s"]{1,30})\s+/g, '   $1   ')
+    .replace(/\s+(?=[A-Za-z]{2,12}=)/g, '   ')
+    .replace(/^ ([0-9A-Fa-f]{2})(?: (?=[[(:–—-])|$)/, '   $1   ');
 
 /** `0x28` right behind a code is its status byte unless another cell says the status. */
 const isStatusByte = (cells: readonly string[], at: number): boolean =>
   /^0x/i.test(cells[at]!) && !cells.some((cell, other) => other !== at && readStatusCell(cell) !== null);
 
-const typeCell =
-  /^(?:ftb?|failure type|fehlerart|type|symptom)?\s*[:=]?\s*[[(-]?(?:0x)?([0-9A-F]{2})h?[\])]?$/i;
+const typeCell = /^(?:([\p{L}][\p{L} -]{1,20}?)\s*[:=]?\s*)?[[(-]?(?:0x)?([0-9A-F]{2})h?[\])]?$/iu;
 
 /** A cell that is a failure type (`13`, `0x1B`, `FTB: 1B`), or null. */
 export function readTypeCell(cell: string): string | null {
   const match = typeCell.exec(cell.trim());
-  return match ? match[1]!.toUpperCase() : null;
+  if (!match || (match[1] !== undefined && labelOf(match[1])?.role !== 'type')) return null;
+  return match[2]!.toUpperCase();
 }
 
-const statusLabel = /^(?:stat(?:us|e|ut)?|st|zustand|etat|estado)\b\.?\s*[:=]?\s*(?:byte)?\s*/i;
+/** A failure type in a column of types: two hexadecimal digits, or a decimal number where the heading says so. */
+export function typeIn(cell: string, decimal: boolean): string | null {
+  const bare = cell.trim();
+  const asDecimal = /^\d{1,3}$/.exec(bare);
+  if (asDecimal && (decimal || bare.length === 3)) {
+    const value = Number(bare);
+    return value > 255 ? null : value.toString(16).toUpperCase().padStart(2, '0');
+  }
+  return readTypeCell(bare);
+}
 
 /** A code that was pointed out in a line: what stands behind it is its status and text. */
 export function textAround(line: string, code: string, from: number): FoundCode {
   const to = from + code.length;
-  const reading = { code: code.toUpperCase(), failureType: null, repaired: false };
-  return { ...finish({ ...reading, from, to }, line.slice(to)), failureType: null };
+  const reading = { code: code.toUpperCase(), failureType: null, repaired: false, statusByte: null };
+  return { ...finish({ ...reading, from, to }, line.slice(to), undefined, null), failureType: null };
 }
 
 /** A cell or line that says nothing but a status: a word, `Status: stored`, `status 2F`, `0x2F`. */
 export const readStatusCell = remembered((cell: string): StatusReading | null => {
   const trimmed = cell.trim().replace(/^[[(]|[\])]$/g, '');
-  const label = statusLabel.exec(stripAccents(trimmed));
-  const value = label ? trimmed.slice(label[0].length) : trimmed;
-  const byte = (label ? /^(?:0x)?([0-9a-f]{2})h?$/i : /^0x([0-9a-f]{2})$/i).exec(value);
-  if (byte) {
-    const statusByte = parseInt(byte[1]!, 16);
-    return { status: statusOfByte(statusByte), statusText: value, statusByte };
-  }
+  const pair = /^(\p{L}[\p{L} ]{0,20}?)\s*(?:[:=]\s*|\s+(?=(?:0x)?[\da-f]{2}h?(?:$|\s*[[(])))(.*)$/iu.exec(
+    trimmed,
+  );
+  const role = pair ? labelOf(pair[1]!)?.role : undefined;
+  const labelled = role === 'status' || role === 'byte';
+  const value = labelled ? pair![2]!.trim() : trimmed;
+  const byte = (
+    labelled ? /^(?:0x)?([0-9a-f]{2})h?(?:\s*[[(].{0,80})?$/i : /^0x([0-9a-f]{2})(?:\s*[[(].{0,80})?$/i
+  ).exec(value);
+  if (byte) return { ...ofByte(parseInt(byte[1]!, 16)), statusText: value, by: 'byte' };
   const both = /^(.+?)\s*[[(](?:0x)?([0-9a-f]{2})h?[\])]?$/i.exec(value);
-  if (both && readStatusWord(both[1]!) !== null)
+  const word = both ? statusWordOf(both[1]!) : null;
+  if (word)
     return {
-      status: readStatusWord(both[1]!)!,
-      statusText: trimCell(both[1]!),
-      statusByte: parseInt(both[2]!, 16),
+      ...word,
+      statusText: trimCell(both![1]!),
+      statusByte: parseInt(both![2]!, 16),
+      by: labelled ? 'label' : 'word',
     };
-  const status = readStatusWord(value);
-  if (status !== null) return { status, statusText: trimCell(value), statusByte: null };
-  return label && value !== '' ? { status: 'unknown', statusText: value, statusByte: null } : null;
+  const status = statusWordOf(value);
+  if (status)
+    return { ...status, statusText: trimCell(value), statusByte: null, by: labelled ? 'label' : 'word' };
+  return labelled && value !== '' ? { ...unknownStatus, statusText: value, by: 'label' } : null;
 });
 
+/** A status in a column of statuses: a word, a mark of the legend, or a byte. */
+export function statusIn(cell: string, isByte: boolean, legend?: Legend): StatusReading | null {
+  const bare = cell.trim();
+  if (bare === '') return null;
+  const byte = /^(?:0x)?([0-9a-f]{2})h?$/i.exec(bare);
+  if (byte && (isByte || /\d/.test(bare)))
+    return { ...ofByte(parseInt(byte[1]!, 16)), statusText: bare, by: 'column' };
+  const marked = legendStatus(bare, legend);
+  if (marked) return marked;
+  const letter = oneLetter.get(bare.toUpperCase());
+  if (letter) return { status: letter, comesAndGoes: false, statusText: bare, statusByte: null, by: 'guess' };
+  const read = readStatusCell(bare);
+  return read ? { ...read, by: 'column' } : { ...unknownStatus, statusText: bare, by: 'column' };
+}
+
+/** Single letters that can mean one thing only in a status column. */
+const oneLetter: ReadonlyMap<string, 'active' | 'stored' | 'history'> = new Map([
+  ['A', 'active'],
+  ['S', 'stored'],
+  ['H', 'history'],
+]);
+
+/** `pretensor. Estado: presente. Contador: 3` */
+const labelledInside = /(?<![\p{L}])\p{L}{2,12}\s*[:=]\s*[^.,;:|=]{1,40}/gu;
+
+const insides: readonly RegExp[] = [
+  /^(?<rest>.*?)[\s.,;–—-]*(?<![\p{L}])(?<word>\p{L}{2,12}\s*[:=]\s*[^:]{1,40})$/u,
+  /^(?<rest>.*?)\s*[[(](?<word>[^\])]{1,40})[\])]\s*\.?$/,
+  /^(?<rest>.*?)\s*(?:[-–—;/]\s+|\s[-–—]\s*|,\s+)(?<word>[^-–—,;/]{1,40})$/,
+  /^[[(](?<word>[^\])]{1,40})[\])]\s*(?<rest>.*)$/,
+  /^(?<word>\p{L}[\p{L} ]{1,24}?)\s*(?:[-–—,;:]\s+|\s[-–—]\s*)(?<rest>.*)$/u,
+  // A capital in the middle of a sentence, or capitals before one, begin a field of their own.
+  /^(?<rest>.*\p{Ll})\s(?<word>\p{Lu}[\p{L}]{2,14})$/u,
+  /^(?<word>\p{Lu}{4,14})\s(?<rest>.*\p{Ll}.*)$/u,
+];
+
 /** A status at the end or the start of a description, in brackets or behind a dash or comma. */
-function statusInside(cells: readonly string[]): { status: StatusReading; rest: string[] } | null {
+export function statusInside(
+  cells: readonly string[],
+  legend?: Legend,
+): { status: StatusReading; rest: string[] } | null {
   for (const [index, cell] of cells.entries()) {
-    for (const pattern of [
-      /^(?<rest>.*?)[\s.,;–—-]*(?<![\p{L}])(?<word>(?:stat(?:us|e|ut)|zustand|[ée]tat|estado)\s*[:=]\s*[^:]+)$/iu,
-      /^(?<rest>.*?)\s*[[(](?<word>[^\])]+)[\])]\s*\.?$/,
-      /^(?<rest>.*?)\s*(?:[-–—,;/]\s+|\s[-–—]\s*)(?<word>[^-–—,;/]+)$/,
-      /^[[(](?<word>[^\])]+)[\])]\s*(?<rest>.*)$/,
-      /^(?<word>[\p{L}]+)\s*(?:[-–—,;:]\s+|\s[-–—]\s*)(?<rest>.*)$/u,
-      /^(?<rest>.*?)\s+(?<word>[\p{L}]+)$/u,
-      /^(?<word>[\p{L}]+)\s+(?<rest>.*)$/u,
-    ]) {
+    if (cell.length > 200) continue;
+    for (const match of cell.matchAll(labelledInside)) {
+      const status = readStatusCell(match[0]);
+      if (status && status.by !== 'word' && status.status !== 'unknown')
+        return { status, rest: cells.map((other, i) => (i === index ? cell.replace(match[0], '') : other)) };
+    }
+    for (const pattern of insides) {
       const match = pattern.exec(cell.trim())?.groups;
-      const status = match && readStatusCell(match['word']!);
-      if (status) return { status, rest: cells.map((other, i) => (i === index ? match['rest']! : other)) };
+      const status = match && (legendStatus(match['word']!, legend) ?? readStatusCell(match['word']!));
+      if (status && status.status !== 'unknown')
+        return {
+          status: { ...status, by: status.by === 'word' ? 'guess' : status.by },
+          rest: cells.map((other, i) => (i === index ? match!['rest']! : other)),
+        };
     }
   }
   return null;
 }
 
-/** The cells of a line: bars, tabs, semicolons, or blanks of two and more. */
-export function splitCells(line: string): string[] {
-  const separator = line.includes('|')
-    ? /\s*\|\s*/
-    : line.includes('\t')
-      ? /\s*\t\s*/
-      : line.includes(';')
-        ? /\s*;\s*/
-        : /\s{2,}|\.{3,}|_{3,}/;
-  return line
-    .trim()
-    .split(separator)
-    .map((cell) =>
-      cell
-        .trim()
-        .replace(/^[-–—:,]\s+|^[:,]/, '')
-        .trim(),
-    )
-    .filter((cell) => cell !== '');
-}
-
-const stripAccents = (text: string) =>
-  /[^ -~]/.test(text) ? text.normalize('NFD').replace(/[\u0300-\u036f]/g, '') : text;
 const trimCell = (text: string) =>
   text
     .trim()

@@ -1,59 +1,112 @@
 /** Which column of a table holds what: by the header's words where they are known, else by what the cells hold. */
-import { plainWord, readCode, readCodeBytes, readStatusWord } from '../codes/index.js';
+import { type CodeStatus, readCode, readCodeBytes } from '../codes/index.js';
+import { type Cell, cellsOf, separatorOf } from './cells.js';
 import { stateOf } from './module-state.js';
 import type { PatternBook } from './patterns.js';
-import { metaLabels } from './words.js';
+import { type Label, labelOf, statusWordOf } from './vocabulary.js';
 
-export type Role = 'module' | 'address' | 'code' | 'type' | 'status' | 'text';
-export type MetaRole = 'reader' | 'readerSoftware' | 'date' | 'odometer' | 'supplyVolts';
-export type Columns = Partial<Record<Role | MetaRole, number>>;
+/** What one column holds; a column of marks holds the one status that its heading names. */
+export interface Column extends Label {
+  readonly marks?: CodeStatus;
+}
 
-const headers: readonly (readonly [Role, RegExp])[] = [
-  ['address', /^(?:(?:module|ecu|unit) ?)?(?:address|addr|adresse|adr|direccion|bus id|node|node id)$/],
-  [
-    'type',
-    /^(?:ft|ftb|failure ?type(?: byte)?|fault ?type|fault symptom|symptom|fehlerart|art|type de (?:defaut|panne)|tipo(?: de (?:fallo|averia))?|sub ?type|type|typ|suffix|zusatz)$/,
-  ],
-  [
-    'status',
-    /^(?:(?:dtc|code|fault|fehler)? ?(?:stat(?:us|e|ut)?(?: ?(?:byte|word|text|hex))?|zustand|etat|estado|st)|condition|present\??|fehlerstatus)$/,
-  ],
-  [
-    'code',
-    /^(?:(?:dtc|fault|trouble|error|diagnostic(?: trouble)?|obd|p)?[ -]?codes?|dtcs?|dtc ?(?:no\.?|number|hex|raw)|faults?|fault (?:no\.?|number)|fehler ?(?:code|nummer|nr)s?|fehler|fehlerspeicher|defauts?|codes? (?:de )?(?:defaut|panne)|codigos?(?: de (?:fallo|averia|error))?|fallos?|averias?|dtc[_ ]?code)$/,
-  ],
-  [
-    'module',
-    /^(?:(?:control )?(?:modules?|units?)(?: name)?|ecus?(?: name)?|systems?(?: name)?|controllers?|device name|steuergerate?(?: ?name)?|stg|systeme?|calculateurs?|boitiers?|organe|modulos?|unidad(?: de control)?|centralitas?|sistemas?|where|source|quelle)$/,
-  ],
-  [
-    'text',
-    /^(?:desc(?:ription|r)?|text|meaning|details?|fault text|definition|wording|what|message|beschreibung|bezeichnung|fehlertext|klartext|bedeutung|libelle|intitule|designation|descripcion|texto|significado|denominacion|long text|info(?:rmation)?|comment|remarks?)$/,
-  ],
-];
+/** The columns of a table by their place; null for one that nobody knows. */
+export type Columns = readonly (Column | null)[];
 
-const separators = /[_./-]+/g;
+export interface TextColumns {
+  readonly columns: Columns;
+  /** Where each begins, for a table that blanks align. */
+  readonly starts: readonly number[];
+  readonly separator: '|' | '\t' | ';' | null;
+}
+
+/** A line with more is no header that people read. */
+const mostColumns = 40;
+
+const plain = (role: Label['role']): Column => ({ role, decimal: false, bytes: false });
 
 /** The columns that a header row names; a row of data names none. */
 export function headerColumns(cells: readonly string[]): Columns {
-  const columns: Columns = {};
-  for (const [at, cell] of cells.entries()) {
-    const word = plainWord(cell.replace(/\([^)]*\)?/g, ' ').replace(/([a-zé])([A-Z])/g, '$1 $2'))
-      .replace(separators, ' ')
-      .trim();
-    if (word === '' || word.length > 40) continue;
-    const role = headers.find(([, words]) => words.test(word))?.[0];
-    const meta = role === undefined ? metaLabels[word] : undefined;
-    const known = role ?? (meta === undefined || meta === 'other' ? undefined : meta);
-    if (known !== undefined && columns[known] === undefined) columns[known] = at;
-  }
-  return columns;
+  const seen = new Set<string>();
+  const words = cells.map((cell) => statusWordOf(cell.trim()));
+  const marked = words.filter((word) => word !== null).length >= 2;
+  return cells.map((cell, at): Column | null => {
+    const label = labelOf(cell.trim());
+    const word = words[at];
+    if (word && marked && (label === null || label.role === 'other'))
+      return { ...plain('status'), marks: word.status };
+    if (!label) return null;
+    if (seen.has(label.role)) return null;
+    seen.add(label.role);
+    return label;
+  });
 }
+
+export const placeOf = (columns: Columns, role: Label['role']): number =>
+  columns.findIndex((column) => column?.role === role && column.marks === undefined);
+const has = (columns: Columns, role: Label['role']) => placeOf(columns, role) >= 0;
+export const marksIn = (columns: Columns): number =>
+  columns.filter((column) => column?.marks !== undefined).length;
 
 /** True where enough is named to trust the row as a header. */
 export const isHeader = (columns: Columns): boolean =>
-  columns.code !== undefined &&
-  (columns.module !== undefined || columns.status !== undefined || columns.text !== undefined);
+  has(columns, 'code') &&
+  (has(columns, 'module') ||
+    has(columns, 'status') ||
+    has(columns, 'byte') ||
+    has(columns, 'text') ||
+    has(columns, 'type') ||
+    has(columns, 'count') ||
+    marksIn(columns) > 1);
+
+/**
+ * The columns that a line of text names over the lines below it, or null.
+ * @example headerOf('Code      Status   Count')?.columns.length // 3
+ */
+export function headerOf(line: string): TextColumns | null {
+  if (line.length > 300 || /[:=]\s*\S/.test(line)) return null;
+  const separator = separatorOf(line);
+  let cells = cellsOf(line, separator);
+  if (cells.length === 1 && labelOf(cells[0]!.text)?.bytes)
+    return { columns: [labelOf(cells[0]!.text)], starts: [cells[0]!.from], separator };
+  if (cells.length < 2) cells = wordsOf(line);
+  if (cells.length < 2 || cells.length > mostColumns || cells.some(({ text }) => readCode(text) !== null))
+    return null;
+  const columns = headerColumns(cells.map(({ text }) => text.replace(/^[-*•]\s+/, '')));
+  const named = columns.filter((column) => column !== null).length;
+  const filled = cells.filter(({ text }) => text !== '').length;
+  const sure = has(columns, 'code') && has(columns, 'module') && filled >= 3 && !/\d/.test(line);
+  if (named < 2 || (named < 0.6 * filled && !sure)) return null;
+  if (!isHeader(columns) && !(marksIn(columns) >= 2 && marksIn(columns) === named)) return null;
+  return { columns, starts: cells.map(({ from }) => from), separator };
+}
+
+/** A header whose names stand a blank apart (`DTC Status Description`). */
+function wordsOf(line: string): readonly Cell[] {
+  const words = [...line.matchAll(/\S+/g)].map((match) => ({ text: match[0], from: match.index }));
+  return words.length >= 3 && words.every(({ text }) => labelOf(text) !== null) ? words : [];
+}
+
+/** The cells of a line, each in its column; null where they do not fit. */
+export function cellsUnder(
+  { columns, starts, separator }: TextColumns,
+  line: string,
+): readonly string[] | null {
+  if (separator !== null) {
+    if (!line.includes(separator)) return null;
+    const cells = cellsOf(line, separator).map(({ text }, at) =>
+      at === 0 ? text.replace(/^[-*•]\s+/, '') : text,
+    );
+    return cells.length > columns.length + 1 || cells.length < 2 ? null : cells;
+  }
+  const own = Array.from({ length: columns.length }, () => '');
+  for (const { text, from } of cellsOf(line, null, starts)) {
+    let at = 0;
+    while (at + 1 < starts.length && starts[at + 1]! <= from + (text.length > 3 ? 1 : 0)) at++;
+    own[at] = own[at] === '' ? text : `${own[at]!} ${text}`;
+  }
+  return own;
+}
 
 /**
  * Fills what the header did not tell from the cells themselves: codes, statuses and types by how many cells
@@ -64,26 +117,23 @@ export function columnsByContent(
   known: Columns,
   book: PatternBook,
 ): Columns {
-  const columns: Columns = { ...known };
-  const width = Math.max(0, ...rows.map((row) => row.length));
-  const taken = new Set(Object.values(columns));
-  const cellsOf = (at: number) => rows.map((row) => (row[at] ?? '').trim()).filter((cell) => cell !== '');
+  const width = Math.max(known.length, ...rows.map((row) => row.length));
+  const columns: (Column | null)[] = Array.from({ length: width }, (_, at) => known[at] ?? null);
+  const cells = (at: number) => rows.map((row) => (row[at] ?? '').trim()).filter((cell) => cell !== '');
   const share = (at: number, holds: (cell: string) => boolean): number => {
-    const cells = cellsOf(at);
-    return cells.length === 0 ? 0 : cells.filter(holds).length / cells.length;
+    const own = cells(at);
+    return own.length === 0 ? 0 : own.filter(holds).length / own.length;
   };
-  const best = (role: Role, least: number, rank: (at: number) => number): void => {
-    if (columns[role] !== undefined) return;
+  const best = (role: Label['role'], least: number, rank: (at: number) => number): void => {
+    if (has(columns, role)) return;
     let found = -1;
     let highest = least;
     for (let at = 0; at < width; at++) {
-      if (taken.has(at)) continue;
+      if (columns[at] !== null) continue;
       const value = rank(at);
       if (value > highest) [found, highest] = [at, value];
     }
-    if (found < 0) return;
-    columns[role] = found;
-    taken.add(found);
+    if (found >= 0) columns[found] = plain(role);
   };
   best(
     'code',
@@ -95,23 +145,24 @@ export function columnsByContent(
       share(at, isNoCode) / 4,
   );
   best('code', 0.9, (at) => share(at, (cell) => cell.length > 4 && readCodeBytes(cell) !== null));
-  if (columns.code === undefined) return columns;
-  best('status', 0.5, (at) =>
-    share(at, (cell) => readStatusWord(cell) !== null || /^0x[0-9a-f]{2}$/i.test(cell)),
-  );
-  best(
-    'type',
-    0.8,
-    (at) => share(at, (cell) => /^(?:0x)?[0-9a-f]{2}h?$/i.test(cell)) - (at > columns.code! ? 0 : 0.2),
-  );
+  const code = placeOf(columns, 'code');
+  if (code < 0) return columns;
+  if (!has(columns, 'byte') && marksIn(columns) === 0)
+    best('status', 0.5, (at) =>
+      share(at, (cell) => statusWordOf(cell) !== null || /^0x[0-9a-f]{2}$/i.test(cell)),
+    );
+  if (known.every((column) => column === null || column.role === 'code'))
+    best(
+      'type',
+      0.8,
+      (at) => share(at, (cell) => /^(?:0x)?[0-9a-f]{2}h?$/i.test(cell)) - (at > code ? 0 : 0.2),
+    );
   best('module', 0, (at) => {
-    const cells = cellsOf(at).filter((cell) => /\p{L}{2}/u.test(cell));
-    const distinct = new Set(cells).size;
-    return cells.length === 0 ? 0 : (1 - distinct / (cells.length + 1)) / (1 + at / 10);
+    const own = cells(at).filter((cell) => /\p{L}{2}/u.test(cell) && stateOf(cell) === null);
+    const distinct = new Set(own).size;
+    return own.length === 0 ? 0 : (1 - distinct / (own.length + 1)) / (1 + at / 10);
   });
-  best('text', 0, (at) =>
-    cellsOf(at).reduce((sum, cell) => sum + (/\p{L}/u.test(cell) ? cell.length : 0), 0),
-  );
+  best('text', 0, (at) => cells(at).reduce((sum, cell) => sum + (/\p{L}/u.test(cell) ? cell.length : 0), 0));
   return columns;
 }
 

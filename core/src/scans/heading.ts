@@ -1,64 +1,117 @@
 /** Module headings: from the line a reader prints to the module's bare name and address. */
-import { plainWord } from '../codes/index.js';
 import { remembered } from './remembered.js';
-import { count, moduleLabel } from './words.js';
+import { labelOf, moduleLabelLength, reachWordOf, statusWordOf, tokensOf } from './vocabulary.js';
 
 export interface Heading {
   readonly name: string;
   readonly address: string | null;
+  /** It says by a label or an address that it is a module's heading. */
+  readonly labelled: boolean;
 }
 
 const softwareNumber =
-  /[\s,;–—-]*\b(?:sw|hw|software|hardware|softwarestand|logiciel|programa|ver(?:sion)?|rev|v|part(?: no\.?)?|p\/n|teile(?:nummer|-?nr\.?)?|ref)\b\.?\s*(?:no\.?|nr\.?|n°)?[:=]?\s*[a-z]*-?\d[\w.\-/]*|[\s,;–—-]*\bv\d[\w.]*/gi;
+  /[\s,;–—-]+(?:sw|hw|software|hardware|softwarestand|logiciel|programa|ver(?:sion)?|rev|part(?: no\.?)?|p\/n|teile(?:nummer|-?nr\.?)?|ref)\b\.?\s?(?:no\.?|nr\.?|n°)?[:=]?\s?[a-z]{0,4}-?\d[\w.\-/]*|[\s,;–—-]+v\d[\w.]*/gi;
+const trailingCount = /(?:[\s,:–—-]+|\()\d{1,4}\s?(?:x\s)?(\p{L}[\p{L} ]{1,24})\)?\s*$/u;
+const bracket = /\s*[[({<]([^\])}>]{0,60})[\])}>]?\s*/g;
+const hex = /^(?:0x|\$)?([\da-f]{2,4})h?$/i;
+const longestName = 60;
 
 /**
  * The module's name without numbering, brackets, counts and software numbers, or null where nothing that
  * could be a name is left.
  *
- * @example readHeading('== [44] Restraint control (ACM), SW 0410 - 3 codes ==') // Restraint control, 44
+ * @example readHeading('== [44] Restraint control (ACM), SW 0410 - 3 codes ==')?.name // 'Restraint control'
  */
 export const readHeading = remembered((line: string): Heading | null => {
-  const bare = line.replace(/^[\s=#*>_~+|.•–—-]+|[\s=#*<_~+|.:–—-]+$/g, '');
-  const address = readAddress(bare);
-  const inside = /^[[(<{]\s*([^\])>}]*[a-z][^\])>}]*)[\])>}]$/i.exec(bare);
-  const text = inside ? inside[1]! : bare.replace(/\s*[[({<][^\])}>]*[\])}>]?\s*/g, ' ');
-  let name = plainStart(text.replace(count, ' ').replace(softwareNumber, ' '));
-  name = name
-    .replace(/[\s:=,;.–—-]+$/g, '')
+  if (line.length > 200) return null;
+  const bare = line
+    .replace(/^[\s=#*>_~+|.•–—!?✓✔✗✘-]+/, '')
+    .replace(/^\[[^\p{L}\d]{1,4}\]\s*/u, '')
+    .replace(/[\s=#*<_~+|.:–—-]+$/, '')
+    .replace(/(?<=^|\s)['"“„‘]([^'"]{2,60})['"”’](?=\s|$)/g, '$1');
+  let address: string | null = null;
+  const inside = /^[[(<{]\s*([^\])>}]*\p{L}[^\])>}]*)[\])>}]$/u.exec(bare);
+  let text = (inside && reachWordOf(inside[1]!) === null ? inside[1]! : bare).replace(
+    bracket,
+    (_, held: string) => {
+      address ??= addressIn(held);
+      return ' ';
+    },
+  );
+  text = text.replace(/@\s?(?:0x|\$)?([\da-f]{2,4})h?\b/i, (_, found: string) => {
+    address ??= found.toUpperCase();
+    return ' ';
+  });
+  const start = plainStart(text);
+  address ??= start.address;
+  const name = withoutCount(start.name.replace(softwareNumber, ' '))
+    .replace(/[\s:=,;.–—-]+$/, '')
     .replace(/\s+/g, ' ')
     .trim();
-  if (!/\p{L}{2}/u.test(name) || name.length > 60) return null;
-  return { name, address };
+  if (!/\p{L}{2}/u.test(name) || name.length > longestName) return null;
+  return { name, address, labelled: start.labelled || address !== null };
 });
 
-function plainStart(text: string): string {
+/** The address that a bracket holds: `(0x58)`, `[15]`, `<Adresse 7C4>`. */
+function addressIn(held: string): string | null {
+  const own = held.trim();
+  const direct = hex.exec(own);
+  if (direct && /\d|^0x/i.test(own)) return direct[1]!.toUpperCase();
+  const labelled = /^(.{2,20}?)[\s:.=]+(?:0x|\$)?([\da-f]{2,4})h?$/i.exec(own);
+  return labelled && labelOf(labelled[1]!)?.role === 'address' ? labelled[2]!.toUpperCase() : null;
+}
+
+function withoutCount(text: string): string {
+  const count = trailingCount.exec(text);
+  return count && reachWordOf(`1 ${count[1]!}`) !== null ? text.slice(0, count.index) : text;
+}
+
+/** What is left behind numbering, labels and an address at the start. */
+function plainStart(text: string): { name: string; address: string | null; labelled: boolean } {
   let name = text.trim();
+  let address: string | null = null;
+  let labelled = false;
   for (let again = true; again;) {
     const before = name;
-    name = name
-      .replace(/^(?:0x[0-9a-f]+|\d{1,3}|\d[a-f]|[a-f]\d)\s*[.):–—-]*\s+(?=\S)/i, '')
-      .replace(/^[.:–—-]+\s*/, '')
-      .replace(
-        /^(?:address|addr|adresse|adr|dirección|direccion)\.?\s*(?:0x)?[0-9a-f]{2,3}\s*[:–—-]*\s*(?=\S)/i,
-        '',
-      );
-    const label = moduleLabel.exec(plainWordKeepingLength(name));
-    if (label && /\p{L}{2}/u.test(name.slice(label[0].length))) name = name.slice(label[0].length);
+    name = name.replace(/^[.:–—-]+\s*/, '').replace(/^\(?\d{1,3}[.)]\s+(?=\S)/, '');
+    const number =
+      /^(?:0x([\da-f]{2,4})|\$([\da-f]{2,4})|([\da-f]{2,3})h?)(?:\s*[.):–—-]+\s*|\s+)(?=\p{L})/iu.exec(name);
+    if (number && (labelled || /^0x|^\$/i.test(name) || /^\d/.test(name) || /^[a-f]\d/i.test(name))) {
+      const found = (number[1] ?? number[2] ?? number[3])!.toUpperCase();
+      if (labelled || found.length > 1) address ??= found;
+      name = name.slice(number[0].length);
+    } else name = name.replace(/^\d\s+(?=\p{L})/u, '');
+    const label = /^(\p{L}[\p{L}.]{1,12})[\s:.]+(?=(?:0x|\$)?[\da-f]{2,4}h?\b)/iu.exec(name);
+    if (label && labelOf(label[1]!)?.role === 'address') {
+      labelled = true;
+      name = name.slice(label[0].length);
+    }
+    const length = moduleLabelLength(name);
+    const rest = name.slice(length);
+    if (
+      length > 0 &&
+      /\p{L}{2}/u.test(rest) &&
+      (/^\s*[:=.#–—-]/.test(rest) ||
+        /^\s*(?:n[ro°]?\.?\s*)?[\d$(]/i.test(rest) ||
+        /^\s+\p{Lu}/u.test(rest) ||
+        /^\s+[a-f]\d/i.test(rest))
+    ) {
+      labelled = true;
+      name = rest.replace(/^\s*(?:n[ro°]\.?\s*(?=\d))?[:=.#–—-]*\s*/i, '');
+    }
     again = name !== before;
   }
-  return name;
+  return { name, address, labelled };
 }
 
-/** Without accents, character for character, so that positions stay those of the original. */
-function plainWordKeepingLength(text: string): string {
-  return [...text].map((c) => c.normalize('NFD')[0] ?? c).join('');
-}
-
-function readAddress(text: string): string | null {
-  const match =
-    /[[(]\s*(?:0x)?([0-9a-f]{2,3})h?\s*[\])]/i.exec(text) ??
-    /\b0x([0-9a-f]{2,3})\b/i.exec(text) ??
-    /^(?:address|addr|adresse|adr|direccion)\.?\s*([0-9a-f]{2})\b/i.exec(plainWord(text)) ??
-    /^([0-9]{2})\s+(?=\p{L})/u.exec(text);
-  return match ? match[1]!.toUpperCase() : null;
-}
+/**
+ * A heading whose name can be a module's: no label of a column, no word of a status or state.
+ */
+export const readModuleName = remembered((text: string): Heading | null => {
+  const heading = readHeading(text);
+  if (!heading) return null;
+  const { name, labelled } = heading;
+  if (statusWordOf(name) !== null || reachWordOf(name) !== null) return null;
+  if (!labelled && labelOf(name) !== null) return null;
+  return tokensOf(name).length > 9 || /\s:\s|[=:]\s/.test(name) ? null : heading;
+});

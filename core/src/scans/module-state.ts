@@ -1,56 +1,149 @@
-/** What a report says of a module instead of codes: none stored, silent, or out of this reader's reach. */
-import { plainWord } from '../codes/index.js';
-import { splitCells } from './code-line.js';
-import type { ScanModule } from './schema.js';
-import { codeCount, columnLabel, noCodes, silent, stateHint, unsupported } from './words.js';
+/** What a report says of a module instead of codes, with the module's name where that stands on the same line. */
+import { readModuleName } from './heading.js';
+import { labelOf, type ReachWord, reachWordOf } from './vocabulary.js';
+import { splitCells } from './cells.js';
 
-export type ModuleState = NonNullable<ScanModule['reach']>;
+export interface ModuleState {
+  /** The module's part of the line; null where the line speaks of the module above. */
+  readonly name: string | null;
+  readonly reach: ReachWord;
+}
 
-/** The state that a text (a line or a cell) speaks of and nothing else, or null. */
-export function stateOf(text: string): ModuleState | null {
-  const word = plainWord(text).replace(
-    /^(?:status|result|ergebnis|resultat|resultado|zustand|etat|estado)\s*[:=]\s*/,
-    '',
+/** What a text says of a module and nothing else; dashes alone are of no code. */
+export function stateOf(text: string, legend?: ReadonlyMap<string, ReachWord>): ReachWord | null {
+  const bare = text.trim();
+  const own = legend?.get(bare) ?? legend?.get(bare.replace(/^[[(]|[\])]$/g, ''));
+  if (own) return own;
+  const said = reachWordOf(
+    bare.replace(/^(\p{L}[\p{L} ]{2,20})\s*[:=]\s*/u, (whole, key: string) => {
+      const role = labelOf(key)?.role;
+      return role === 'status' || role === 'result' ? '' : whole;
+    }),
   );
-  if (word.length > 80) return null;
-  if (noCodes.test(word) || codeCount.exec(word)?.[1] === '0') return 'answered';
-  if (silent.test(word)) return 'silent';
-  return unsupported.test(word) ? 'unsupported' : null;
+  if (said !== null) return said;
+  return /^[-–—]{1,6}$/.test(bare) ? 'clean' : null;
 }
 
-/** The state in a line, with the module's name where that stands on the same line. */
-export function splitState(
-  line: string,
-  word: string = plainWord(line),
-): { name: string | null; state: ModuleState } | null {
-  if (line.length > 200 || (!stateHint.test(word) && !/[-–—]\s*$/.test(line))) return null;
-  const whole = stateOf(line);
-  if (whole) return { name: null, state: whole };
+/**
+ * The states in a line: one, or one for each name of a list (`Silent modules: Trailer, Roof`).
+ * @example moduleStates('Trailer ... no response')[0] // { name: 'Trailer', reach: 'silent' }
+ */
+export function moduleStates(line: string, legend?: ReadonlyMap<string, ReachWord>): readonly ModuleState[] {
+  if (line.length > 300) return [];
+  const whole = stateOf(line, legend);
+  if (whole !== null) return /\p{L}/u.test(line) ? [{ name: null, reach: whole }] : [];
+  const listed = listOf(line);
+  if (listed.length > 0) return listed;
+  const counted = countedOf(line);
+  if (counted) return [counted];
   const cells = splitCells(line);
-  for (let at = 1; at < cells.length; at++) {
-    const state = stateOf(cells[at]!);
-    const name = cells
-      .slice(0, at)
-      .find((cell) => /\p{L}{2}/u.test(cell) && !columnLabel.test(plainWord(cell)));
-    if (state && name !== undefined) return { name, state };
+  const first = inFront(cells);
+  if (first) return [first];
+  for (let at = 1; at < Math.min(cells.length, mostCells); at++) {
+    const reach =
+      stateOf(cells.slice(at).join(' '), legend) ??
+      (/\p{L}/u.test(cells[at]!) || at === cells.length - 1 ? stateOf(cells[at]!, legend) : null);
+    if (reach === null) continue;
+    const name = cells.slice(0, at).join('  ');
+    if (
+      /\p{L}{2}/u.test(name) &&
+      readModuleName(cells.slice(0, at).find((cell) => /\p{L}{2}/u.test(cell)) ?? '')
+    )
+      return [{ name, reach }];
   }
-  const match =
-    /^(?<name>.*?\p{L}.*?)\s*(?::|\s[-–—=>]+\s|\.{2,}|,\s|[[(])\s*(?<state>[^:]+?)[\])]?\s*$/u.exec(
-      line.trim(),
-    )?.groups;
-  const state = match ? (/^[-–—]+$/.test(match['state']!) ? 'answered' : stateOf(match['state']!)) : null;
-  return state ? { name: match!['name']!, state } : stateAtEnd(line.trim());
+  return atEnd(line.trim(), legend);
 }
 
-/** `Trailer NO RESPONSE`: the state as the last words; one word alone only in capitals (`Engine OK`). */
-function stateAtEnd(line: string): { name: string; state: ModuleState } | null {
-  const words = line.split(/\s+/);
-  if (words.length > 12) return null;
-  for (let count = Math.min(7, words.length - 1); count >= 1; count--) {
-    const phrase = words.slice(-count).join(' ');
-    const state = stateOf(phrase);
-    if (state && (count > 1 || phrase === phrase.toUpperCase()))
-      return { name: words.slice(0, -count).join(' '), state };
+/** `03 faults in Airbag` */
+function countedOf(line: string): ModuleState | null {
+  const parts =
+    /^\W*(\d{1,4})\s+(\p{L}[\p{L}()]{2,20})\s+(?:in|en|dans|nel|nella|em|na|no|w|i|im|bei|for|für)\s+(\p{L}.{1,50})$/u.exec(
+      line,
+    );
+  if (!parts || labelOf(parts[2]!)?.role !== 'code' || !readModuleName(parts[3]!) || /\d/.test(parts[3]!))
+    return null;
+  return { name: parts[3]!, reach: Number(parts[1]) === 0 ? 'clean' : 'holdsCodes' };
+}
+
+/** `[OK]   Engine`: what is said stands in front of the name. */
+function inFront(cells: readonly string[]): ModuleState | null {
+  const bracket = /^[[(]([^\])]{1,20})[\])]\s*(\p{L}.*)$/u.exec(cells[0] ?? '');
+  const [said, name] = bracket
+    ? [bracket[1]!, bracket[2]!]
+    : cells.length === 2
+      ? [cells[0]!, cells[1]!]
+      : ['', ''];
+  if (!/\p{L}/u.test(said) || reachWordOf(name) !== null) return null;
+  const reach = reachWordOf(said);
+  return reach !== null && reach !== 'holdsCodes' && reach !== 'read' && readModuleName(name)
+    ? { name, reach }
+    : null;
+}
+
+const mostCells = 10;
+
+/** Two sentences are a letter: what it says is about something else. */
+const sentences = /\p{L}{2}[.!?]\s+\p{Lu}/u;
+
+const parted = /\s*(?::\s|:$|\s[-–—=>]+\s|\.{2,}\s*|,\s|\s[[(])\s*/g;
+
+function atEnd(line: string, legend?: ReadonlyMap<string, ReachWord>): readonly ModuleState[] {
+  for (const match of line.matchAll(parted)) {
+    const name = line.slice(0, match.index);
+    // `Roof not configured, skipped`: the name ends before the first word of its state.
+    if (match[0].startsWith(',') && endsInState(name)) continue;
+    const rest = line.slice(match.index + match[0].length).replace(/[\])]\s*$/, '');
+    const reach =
+      stateOf(rest, legend) ??
+      (match[0].startsWith(':') && sentences.test(rest) ? stateOf(rest.split(/[.!?]\s/)[0]!, legend) : null);
+    if (
+      reach !== null &&
+      /\p{L}{2}/u.test(name) &&
+      !sentences.test(name) &&
+      (match[0].trim().startsWith(':') || !sentences.test(line)) &&
+      readModuleName(name)
+    )
+      return [{ name, reach }];
   }
-  return null;
+  const words = line.split(/\s+/);
+  if (words.length > 16) return [];
+  for (let count = Math.min(8, words.length - 1); count >= 1; count--) {
+    const phrase = words.slice(-count).join(' ');
+    if (/^[^(]*\)/.test(phrase)) continue;
+    const said = reachWordOf(phrase);
+    const reach = said ?? legend?.get(phrase) ?? null;
+    const name = words.slice(0, -count).join(' ');
+    if (reach === null) continue;
+    if (count === 1 && said !== null && phrase !== phrase.toUpperCase() && !/^\p{Lu}{2,5}$/u.test(name))
+      continue;
+    return !sentences.test(line) && readModuleName(name) ? [{ name, reach }] : [];
+  }
+  return [];
+}
+
+const endsInState = (text: string): boolean => {
+  const words = text.split(/\s+/);
+  return [1, 2, 3, 4].some(
+    (count) => count < words.length && reachWordOf(words.slice(-count).join(' ')) !== null,
+  );
+};
+
+/** `Modules without faults: Steering, Brakes`. */
+function listOf(line: string): readonly ModuleState[] {
+  const parts = /^\s*(\p{L}[^:]{3,60}?)\s*:\s*(\S.*)$/u.exec(line);
+  if (!parts) return [];
+  const words = parts[1]!.split(/\s+/);
+  const plural =
+    labelOf(words[0]!)?.role === 'module'
+      ? words.slice(1)
+      : labelOf(words.at(-1)!)?.role === 'module'
+        ? words.slice(0, -1)
+        : null;
+  if (!plural || plural.length === 0) return [];
+  const reach = reachWordOf(plural.join(' '));
+  if (reach === null || reach === 'holdsCodes') return [];
+  return parts[2]!
+    .split(/\s*[,;]\s*/)
+    .filter((name) => readModuleName(name) !== null)
+    .map((name) => ({ name, reach }));
 }

@@ -1,25 +1,19 @@
-/** Reads a table with delimiters: any delimiter, any header names in four languages, quotes, lines above it. */
-import { readCode, readCodeBytes, wordTable } from '../codes/index.js';
+/** Reads tables with delimiters: any header names in any language that we know, quotes, lines above it. */
+import { readCode } from '../codes/index.js';
 import { finish, type Work } from '../progress/index.js';
-import { type FoundCode, readCodeLine, readStatusCell, readTypeCell } from './code-line.js';
-import {
-  type Columns,
-  columnsByContent,
-  headerColumns,
-  isHeader,
-  isNoCode,
-  type MetaRole,
-} from './columns.js';
-import { readField } from './field.js';
-import { readHeading } from './heading.js';
-import { saysSomething } from './lines.js';
-import { stateOf } from './module-state.js';
+import { type Columns, columnsByContent, headerColumns, isHeader, placeOf } from './columns.js';
+import { bareFields, noteField } from './header-field.js';
+import { legendOf } from './legend.js';
+import { Lines, saysSomething } from './lines.js';
+import { pairsOf } from './pairs.js';
 import { PatternBook } from './patterns.js';
 import { Line, Reading } from './reading.js';
-import { noteEntries, takeTitle, type TextOptions } from './read-text.js';
+import { languageIn, takeTitle, type TextOptions } from './read-text.js';
+import { isCodeBytes, takeRow } from './row.js';
 import type { Scan } from './schema.js';
 import { firstRows, type Row, tableRows } from './table-rows.js';
 import { takeTaught } from './taught.js';
+import { labelOf } from './vocabulary.js';
 
 const delimiters = [';', '\t', ',', '|'] as const;
 const sampleLines = 60;
@@ -28,6 +22,8 @@ const layoutRows = 600;
 /** A longer row is no row of codes; it is told as not read. */
 const longestRow = 4000;
 const progressEvery = 2048;
+/** Characters above the table in which a legend may stand. */
+const legendLength = 16_384;
 
 /** A scan out of a table with delimiters. Every row is accounted for, by the line on which it starts. */
 export function readCsv(text: string, options: TextOptions = {}): Scan {
@@ -40,6 +36,7 @@ export function* readingCsv(text: string, { patterns, marks }: TextOptions = {})
   const book = new PatternBook(patterns);
   const { columns, from } = layoutOf(firstRows(text, delimiter, layoutRows), book);
   const reading = new Reading(book);
+  const legend = legendOf(new Lines(text.slice(0, legendLength)));
   const marked = new Map((marks ?? []).map((mark) => [mark.line, mark]));
   let at = 0;
   let length = 0;
@@ -55,23 +52,33 @@ export function* readingCsv(text: string, { patterns, marks }: TextOptions = {})
     const mark = marked.get(row.line);
     // A shop's codes stand in the code column; its meanings and what was said of this row are of whole rows.
     if ((mark || book.meaningOf(row.raw) !== null) && takeTaught(reading, line, mark)) continue;
-    if (at > from && takeRow(reading, row, line, columns)) continue;
-    if (at === from && row.cells.length > 1) reading.mark(line, 'header');
+    if (at > from && takeRow(reading, row.cells, line, columns, legend, false)) continue;
+    if (legend.lines.has(row.line)) {
+      reading.mark(line, 'header');
+      continue;
+    }
+    const again = row.cells.length > 1 && isHeader(headerColumns(row.cells));
+    if (again || (at === from && row.cells.length > 1)) reading.mark(line, 'header');
     else takeAround(reading, row, line, at <= from);
   }
-  return reading.finish();
+  return reading.finish(languageIn(new Lines(text.slice(0, 8000))));
 }
 
 /** True where a text is such a table rather than lines for people. */
 export function looksLikeCsv(text: string): boolean {
   const delimiter = delimiterOf(text);
-  if (delimiter === null || delimiter === '|') return false;
+  if (delimiter === null || delimiter === '|' || /^\uFEFF?\s*>/.test(text)) return false;
   const rows = firstRows(text, delimiter, sampleLines);
-  if (rows.some(({ cells }) => isHeader(headerColumns(cells)) && cells.length >= 2)) return true;
+  const header = rows.findIndex(({ cells }) => cells.length >= 2 && isHeader(headerColumns(cells)));
+  if (header >= 0) {
+    // A header over each module's own rows is a report for people.
+    const columns = headerColumns(rows[header]!.cells);
+    return placeOf(columns, 'module') >= 0 || placeOf(columns, 'address') >= 0 || columns.length === 0;
+  }
   const wide = rows.filter(({ cells }) => cells.length >= 3);
   if (delimiter !== ',' || wide.length < 0.8 * rows.length) return false;
   const { columns } = layoutOf(rows, new PatternBook());
-  return columns.code !== undefined && columns.module !== undefined;
+  return placeOf(columns, 'code') >= 0 && placeOf(columns, 'module') >= 0;
 }
 
 /** The delimiter by which most lines fall into equally many cells, or null where none parts them. */
@@ -107,107 +114,23 @@ function layoutOf(rows: readonly Row[], book: PatternBook): { columns: Columns; 
   return {
     columns: columnsByContent(
       rows.slice(from, from + 400).map(({ cells }) => cells),
-      {},
+      [],
       book,
     ),
     from,
   };
 }
 
-const isCodeBytes = (cell: string) => /^(?:0x)?[0-9a-f]{2} [0-9a-f]{2}(?: [0-9a-f]{2})?$/i.test(cell.trim());
-
-function takeRow(reading: Reading, row: Row, line: Line, columns: Columns): boolean {
-  const cell = (role: keyof Columns) =>
-    columns[role] === undefined ? '' : (row.cells[columns[role]] ?? '').trim();
-  const code = cell('code');
-  const found = codesOf(code, reading.book);
-  const state = found.length > 0 ? null : stateIn(row.cells, columns);
-  if (found.length === 0 && state === null && !(isNoCode(code) && onlyModule(row.cells, columns)))
-    return false;
-
-  const heading = readHeading(cell('module'));
-  const address =
-    /^(?:0x)?([0-9a-f]{2,3})h?$/i.exec(cell('address'))?.[1]?.toUpperCase() ?? heading?.address ?? null;
-  if (heading) reading.enter(heading.name, line, address);
-  else if (columns.module === undefined && address !== null)
-    reading.enter(`Address ${address}`, line, address);
-  for (const role of ['reader', 'readerSoftware', 'date', 'odometer', 'supplyVolts'] as const)
-    if (cell(role) !== '') noteEntries(reading, [{ kind: role satisfies MetaRole, value: cell(role) }]);
-  if (found.length > 0) {
-    reading.add(
-      found.map((one) => completed(one, cell('type'), cell('status'), cell('text'))),
-      line,
-      false,
-    );
-    return true;
-  }
-  if (reading.module === null) return false;
-  const module = reading.enter(reading.module, line);
-  if (state !== null) {
-    module.reach = state;
-    module.answered = state === 'answered';
-  }
-  reading.open = null;
-  reading.mark(line, 'module');
-  return true;
-}
-
-function codesOf(cell: string, book: PatternBook): readonly FoundCode[] {
-  if (cell === '') return [];
-  const read = readCode(cell) ?? (isCodeBytes(cell) || isRawCode(cell) ? readCodeBytes(cell) : null);
-  if (read) return [bare(read.code, read.failureType, read.repaired)];
-  if (book.isCode(cell)) return [bare(cell.toUpperCase(), null, false)];
-  return readCodeLine(cell)?.codes ?? [];
-}
-
-/** A code of which no more is known. */
-function bare(code: string, failureType: string | null, repaired: boolean): FoundCode {
-  return { code, failureType, repaired, status: 'unknown', statusText: null, statusByte: null, text: null };
-}
-
-/** Single letters that can mean one thing only in a status column. */
-const oneLetter: Readonly<Record<string, string>> = wordTable({ A: 'active', S: 'stored', H: 'history' });
-
-/** Bytes written together: six digits, or four of which one is a letter. */
-const isRawCode = (cell: string): boolean =>
-  /^(?:0x)?[0-9a-f]{6}$/i.test(cell) ||
-  (/^(?:0x)?[0-9a-f]{4}(?: [0-9a-f]{2})?$/i.test(cell) && (/[a-f]/i.test(cell) || / /.test(cell)));
-
-function completed(found: FoundCode, type: string, status: string, text: string): FoundCode {
-  const read =
-    (status === '' ? null : readStatusCell(`Status: ${oneLetter[status.toUpperCase()] ?? status}`)) ?? found;
-  return {
-    code: found.code,
-    failureType: found.failureType ?? readTypeCell(type),
-    repaired: found.repaired,
-    status: read.status,
-    statusText: read.statusText,
-    statusByte: read.statusByte,
-    text: text === '' ? found.text : text.replace(/\s+/g, ' '),
-  };
-}
-
-function stateIn(cells: readonly string[], columns: Columns) {
-  for (const [at, cell] of cells.entries()) {
-    if (at === columns.module || cell.trim() === '') continue;
-    const state = stateOf(cell);
-    if (state !== null) return state;
-  }
-  return null;
-}
-
-const onlyModule = (cells: readonly string[], columns: Columns) =>
-  columns.module !== undefined &&
-  cells.every((cell, at) => at === columns.module || at === columns.address || /^[-–—.\s]*$/.test(cell)) &&
-  /\p{L}{2}/u.test(cells[columns.module] ?? '');
-
 /** What stands above or below the table: fields of the head, titles, counts. A full row of the table is no title. */
 function takeAround(reading: Reading, { cells }: Row, line: Line, above: boolean): void {
   const filled = cells.filter((cell) => cell.trim() !== '');
   const words = new Line(line.number, filled.join('   '));
-  const field = readField(words.text);
-  if (field) {
-    noteEntries(reading, field.entries);
-    reading.mark(line, 'header');
-  } else if (!(above || filled.length < 2) || !takeTitle(reading, words)) reading.skip(words);
+  if (/^sep=.$/i.test(line.text.trim())) return reading.mark(line, 'header');
+  const label = filled.length === 2 ? labelOf(filled[0]!) : null;
+  const fields = label ? [{ role: label.role, value: filled[1]! }] : bareFields(words.text);
+  const pairs = pairsOf(words.text).filter(({ label: own }) => own !== null);
+  for (const { role, value } of fields) noteField(reading, role, value);
+  for (const { label: own, value } of pairs) noteField(reading, own!.role, value);
+  if ((fields.length > 0 || pairs.length > 0) && (above || filled.length <= 2)) reading.mark(line, 'header');
+  else if (!(above || filled.length < 2) || !takeTitle(reading, words)) reading.skip(words);
 }

@@ -35,7 +35,7 @@ Steuergerät: Restraint control
 Fehler 1: B1049-13, Gurt links, aktiv
 Fehler 2: B1051-1B, Gurt rechts, sporadisch
 Steuergerät: Body
-U0140 Botschaften fehlen (nicht vorhanden)`,
+U0140 Botschaften fehlen (historisch)`,
 };
 
 describe('readText', () => {

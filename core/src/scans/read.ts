@@ -13,7 +13,7 @@ export interface ReportOptions extends TextOptions {
 }
 
 /**
- * Reads a report. `auto` takes text that starts with a brace for our JSON, and text whose lines fall into
+ * Reads a report. `auto` takes text that starts as our own scans do for our JSON, and text whose lines fall into
  * columns under a header for a table.
  * @throws Refusal where JSON is asked for and the text is none, or does not have the shape of a scan
  */
@@ -23,10 +23,14 @@ export function readReport(text: string, options: ReportOptions = {}): Scan {
 
 /** As `readReport`, step by step. */
 export function* readingReport(text: string, { form = 'auto', ...options }: ReportOptions = {}): Work<Scan> {
-  if (form === 'json' || (form === 'auto' && /^\uFEFF?\s*\{\s*["}]/.test(text))) return readJson(text);
+  if (form === 'json' || (form === 'auto' && isOwnJson(text))) return readJson(text);
   if (form === 'csv' || (form === 'auto' && looksLikeCsv(text))) return yield* readingCsv(text, options);
   return yield* readingText(text, options);
 }
+
+/** Our own scan as JSON begins like this; what another reader writes in braces is read as its text. */
+const isOwnJson = (text: string): boolean =>
+  /^\uFEFF?\s*\{\s*(?:\}|"(?:codes|modules)"\s*:)/.test(text.slice(0, 200)) && /"codes"\s*:/.test(text);
 
 function readJson(text: string): Scan {
   let value: unknown;

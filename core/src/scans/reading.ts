@@ -2,12 +2,14 @@
 import { type CodeStatus, plainWord } from '../codes/index.js';
 import type { FoundCode } from './code-line.js';
 import type { PatternBook } from './patterns.js';
-import type { LineKind, Scan, ScanCode, ScanModule } from './schema.js';
+import type { LineKind, ReadBy, Scan, ScanCode, ScanModule } from './schema.js';
+import type { ReachWord } from './vocabulary.js';
 
 const unnamed = 'Unnamed module';
 const shownLines = 1000;
 const shownValues = 5000;
 const shownCharacters = 200;
+const shownMismatches = 50;
 
 export type Draft<T> = { -readonly [K in keyof T]: T[K] };
 
@@ -26,7 +28,15 @@ export class Line {
   }
 
   get indent(): number {
-    return this.text.replace(/\t/g, '    ').search(/\S/);
+    const { text } = this;
+    let width = 0;
+    for (let at = 0; at < text.length; at++) {
+      const c = text.charCodeAt(at);
+      if (c === 9) width += 4;
+      else if (c === 32 || c === 0xa0) width++;
+      else return width;
+    }
+    return -1;
   }
 }
 
@@ -36,22 +46,48 @@ export interface OpenCodes {
   readonly indent: number;
   /** True where the line said `Code: …`: the fields of a record follow, its module among them. */
   readonly record: boolean;
+  readonly inTable: boolean;
+}
+
+type How = NonNullable<ScanCode['how']>;
+const hows = new Map<string, How>();
+
+/** One object for each way of reading: thousands of codes are read in a few ways. */
+function howOf(module: ReadBy | null, failureType: ReadBy | null, status: ReadBy | null): How {
+  const key = `${module} ${failureType} ${status}`;
+  let how = hows.get(key);
+  if (!how) hows.set(key, (how = Object.freeze({ module, failureType, status })));
+  return how;
 }
 
 export class Reading {
   readonly codes: Draft<ScanCode>[] = [];
   readonly modules: Draft<ScanModule>[] = [];
-  readonly meta: Partial<Pick<Scan, 'reader' | 'readerSoftware' | 'date' | 'odometer' | 'supplyVolts'>> = {};
+  readonly meta: Partial<
+    Pick<Scan, 'reader' | 'readerSoftware' | 'date' | 'odometer' | 'supplyVolts' | 'vin'>
+  > = {};
   /** The reader's name out of a title; a labelled one stands above it. */
   titleReader: string | null = null;
   noModuleAnswered = false;
   module: string | null = null;
+  moduleBy: ReadBy = 'heading';
+  /** How far the line was set in that named the module. */
+  moduleIndent = 0;
   open: OpenCodes | null = null;
   /** The status that a section's heading gives to the codes below it, and whether it reaches over modules. */
   section: { readonly status: CodeStatus; readonly over: boolean } | null = null;
   /** True once a module was named since the last blank line. */
   namedInBlock = false;
+  /** A block of ambient conditions or live values: what is set in further than this belongs to it. */
+  block: number | null = null;
+  /** Records name the module before its codes, not behind each. */
+  modulesFirst = false;
+  /** A code of a column was read from bytes: its others are bytes too, though they hold figures only. */
+  bytesInColumn = false;
   private readonly byName = new Map<string, Draft<ScanModule>>();
+  private readonly said = new Map<string, ReachWord>();
+  private readonly unread = new Set<string>();
+  private readonly printed: { line: number; codes: number; module: string | null }[] = [];
   private readonly lines: { line: number; as: LineKind }[] = [];
   private readonly notRead: { line: number; text: string }[] = [];
   private readonly values: NonNullable<Scan['values']> = [];
@@ -66,6 +102,7 @@ export class Reading {
 
   skip(line: Line): void {
     this.open = null;
+    if (this.module !== null) this.unread.add(plainWord(this.module));
     if (this.notRead.length === shownLines) {
       this.notReadMore++;
       return;
@@ -75,45 +112,90 @@ export class Reading {
   }
 
   /** The module of that name, made when it is new. */
-  enter(name: string, { number }: Line, address: string | null = null): Draft<ScanModule> {
+  enter(
+    name: string,
+    line: Line,
+    { address = null, by = 'heading' }: { address?: string | null; by?: ReadBy } = {},
+  ): Draft<ScanModule> {
     const key = plainWord(name);
     let module = this.byName.get(key);
     if (!module) {
-      module = { name, answered: true, reach: 'answered', line: number };
+      module = { name, answered: true, reach: 'answered', line: line.number };
       this.modules.push(module);
       this.byName.set(key, module);
     }
     if (address !== null) module.address ??= address;
     this.module = module.name;
+    this.moduleBy = by;
+    this.moduleIndent = line.indent;
     if (name !== unnamed) this.namedInBlock = true;
     return module;
   }
 
-  /** Forgets the module that was only assumed, where it holds nothing. */
-  leave(name: string): void {
-    const at = this.modules.findIndex((module) => module.name === name);
-    if (name !== unnamed || this.codes.some((code) => code.module === name) || at < 0) return;
-    this.modules.splice(at, 1);
-    this.byName.delete(plainWord(name));
+  /** What is said of the module that was entered last; that it could not be read is not taken back by less. */
+  say(reach: ReachWord): void {
+    const key = plainWord(this.module!);
+    const before = this.said.get(key);
+    if (before === undefined || !isFailure(before)) this.said.set(key, reach);
   }
 
-  add(found: readonly FoundCode[], line: Line, record: boolean): void {
-    const module = this.module ?? this.enter(unnamed, line).name;
+  /** The last module's name goes on in the next line of its cell. */
+  carryName(more: string, line: Line): void {
+    const before = this.module;
+    if (before === null || this.open === null) return;
+    const module = this.enter(`${before} ${more}`, line, { by: 'column' });
+    for (const code of this.open.codes) code.module = module.name;
+    this.leave(before);
+  }
+
+  /** Forgets a module that was only assumed, where it holds nothing and nothing was said of it. */
+  leave(name: string): void {
+    const key = plainWord(name);
+    const at = this.modules.findIndex((module) => module.name === name);
+    if (at < 0 || this.said.has(key) || this.codes.some((code) => code.module === name)) return;
+    this.modules.splice(at, 1);
+    this.byName.delete(key);
+  }
+
+  /** Forgets the module of codes for which none was named. */
+  leaveUnnamed(name: string): void {
+    if (name === unnamed) this.leave(name);
+  }
+
+  add(
+    found: readonly FoundCode[],
+    line: Line,
+    {
+      record = false,
+      inTable = false,
+      by = null,
+    }: { record?: boolean; inTable?: boolean; by?: ReadBy | null } = {},
+  ): void {
+    const assumed = this.module === null;
+    const module = this.module ?? this.enter(unnamed, line, { by: 'guess' }).name;
     const added = found.map((one): Draft<ScanCode> => {
+      const bySection = one.status === 'unknown' && one.by === null && this.section !== null;
       const code: Draft<ScanCode> = {
         module,
         code: one.code,
         failureType: one.failureType,
-        status: one.status === 'unknown' && this.section ? this.section.status : one.status,
+        status: bySection ? this.section!.status : one.status,
         statusText: one.statusText,
         text: one.text,
         line: line.number,
         repaired: one.repaired,
+        how: howOf(
+          assumed ? 'guess' : (by ?? this.moduleBy),
+          one.failureType === null ? null : inTable ? 'column' : 'word',
+          bySection ? 'section' : one.by,
+        ),
       };
+      if (one.comesAndGoes) code.comesAndGoes = true;
       return one.statusByte === null ? code : Object.assign(code, bitsOf(one.statusByte));
     });
     this.codes.push(...added);
-    this.open = { codes: added, indent: line.indent, record };
+    this.open = { codes: added, indent: line.indent, record, inTable };
+    this.block = null;
     this.mark(line, 'code');
   }
 
@@ -126,19 +208,46 @@ export class Reading {
     this.mark(line, 'value');
   }
 
+  /** A number of codes that the report itself prints, of a module or of all. */
+  promise(codes: number, { number }: Line, module: string | null): void {
+    this.printed.push({ line: number, codes, module });
+  }
+
+  /** True while the module is to hold more codes, by the number printed under its name. */
+  awaitsCodes(): boolean {
+    const last = this.printed.at(-1);
+    if (!last || last.module === null || last.module !== this.module) return false;
+    let read = 0;
+    for (let at = this.codes.length - 1; at >= 0 && this.codes[at]!.module === last.module; at--) read++;
+    return read < last.codes || (read === last.codes && this.open !== null);
+  }
+
   /** Carries on the description of the code above. */
   continueText(text: string): void {
     const code = this.open!.codes.at(-1)!;
-    code.text = code.text ? `${code.text} ${text.trim()}` : text.trim();
+    if ((code.text?.length ?? 0) < 2000) code.text = code.text ? `${code.text} ${text.trim()}` : text.trim();
   }
 
-  finish(): Scan {
-    for (const code of this.codes) {
-      const module = this.byName.get(plainWord(code.module));
-      if (!module) continue;
-      module.answered = true;
-      module.reach = 'answered';
+  finish(language: string | null): Scan {
+    const holding = new Map<string, number>();
+    for (const { module } of this.codes) {
+      const key = plainWord(module);
+      holding.set(key, (holding.get(key) ?? 0) + 1);
     }
+    for (const module of this.modules) {
+      const key = plainWord(module.name);
+      const said = this.said.get(key);
+      const reach: NonNullable<ScanModule['reach']> =
+        holding.has(key) || said === 'clean' || said === 'read' || said === 'holdsCodes'
+          ? 'answered'
+          : (said ?? (this.unread.has(key) ? 'unclear' : 'answered'));
+      module.reach = reach;
+      module.answered = reach === 'answered';
+    }
+    const mismatches = this.printed.flatMap(({ line, codes, module }) => {
+      const read = module === null ? this.codes.length : (holding.get(plainWord(module)) ?? 0);
+      return read === codes ? [] : [{ line, printed: codes, read, module }];
+    });
     return {
       codes: this.codes,
       modules: this.modules,
@@ -147,12 +256,17 @@ export class Reading {
       ...(this.titleReader === null ? {} : { reader: this.titleReader }),
       ...this.meta,
       ...(this.noModuleAnswered ? { noModuleAnswered: true } : {}),
+      language,
+      ...(mismatches.length > 0 ? { mismatches: mismatches.slice(0, shownMismatches) } : {}),
       ...(this.values.length > 0 ? { values: this.values } : {}),
       ...(this.valuesMore > 0 ? { valuesMore: this.valuesMore } : {}),
       lines: this.lines,
     };
   }
 }
+
+const isFailure = (reach: ReachWord): boolean =>
+  reach !== 'clean' && reach !== 'read' && reach !== 'holdsCodes' && reach !== 'unclear';
 
 /** A status byte also says whether the test has run since the last clearing (ISO 14229-1, bit 4). */
 export function bitsOf(statusByte: number | null): Pick<ScanCode, 'statusByte' | 'monitorRan'> {

@@ -2,7 +2,32 @@
 import * as z from 'zod';
 import { codeStatus } from '../codes/index.js';
 
-export const reach = z.enum(['answered', 'silent', 'unsupported']);
+/** How far a module was reached: `unclear` where the report says of it what nobody here understands. */
+export const reach = z.enum([
+  'answered',
+  'silent',
+  'not-fitted',
+  'unsupported',
+  'timed-out',
+  'refused',
+  'unclear',
+]);
+export type Reach = z.infer<typeof reach>;
+
+/** How a field of a code was read; `guess` where nothing but its place or look told what it is. */
+export const readBy = z.enum([
+  'column',
+  'label',
+  'legend',
+  'mark',
+  'byte',
+  'word',
+  'heading',
+  'section',
+  'guess',
+  'hand',
+]);
+export type ReadBy = z.infer<typeof readBy>;
 
 /** One code of a scan. `line` counts from 1 in the text that was read. */
 export const scanCode = z.strictObject({
@@ -16,6 +41,11 @@ export const scanCode = z.strictObject({
   line: z.int().min(1).nullish(),
   repaired: z.boolean().nullish(),
   monitorRan: z.boolean().nullish(),
+  /** Stored, and told to be intermittent or sporadic. */
+  comesAndGoes: z.boolean().nullish(),
+  how: z
+    .strictObject({ module: readBy.nullish(), failureType: readBy.nullish(), status: readBy.nullish() })
+    .nullish(),
 });
 export type ScanCode = z.infer<typeof scanCode>;
 
@@ -46,6 +76,20 @@ export const scan = z.strictObject({
   supplyVolts: z.number().nullish(),
   /** True where the report says that no module answered: a connection fault, never "no codes". */
   noModuleAnswered: z.boolean().nullish(),
+  vin: z.string().nullish(),
+  /** The language of the words that were understood; null where no table of ours knows them. */
+  language: z.string().nullish(),
+  /** Totals that the report prints and that are not what was read. */
+  mismatches: z
+    .array(
+      z.strictObject({
+        line: z.int().min(1),
+        printed: z.int().min(0),
+        read: z.int().min(0),
+        module: z.string().nullish(),
+      }),
+    )
+    .nullish(),
   values: z
     .array(
       z.strictObject({

@@ -9,24 +9,27 @@ export function takeTaught(reading: Reading, line: Line, mark: LineMark | undefi
   if (mark?.as === 'code') {
     const from = line.text.indexOf(mark.code!);
     if (from < 0) return false;
-    reading.add([textAround(line.text, mark.code!, from)], line, false);
+    reading.add([textAround(line.text, mark.code!, from)], line);
     return true;
   }
   const meaning = mark?.as ?? reading.book.meaningOf(line.text);
   if (meaning === 'ignore') reading.mark(line, 'ignored');
   else if (meaning === 'module') {
     const heading = readHeading(line.text);
-    reading.enter(heading?.name ?? line.text.trim().slice(0, 60), line, heading?.address ?? null);
+    reading.enter(heading?.name ?? line.text.trim().slice(0, 60), line, {
+      address: heading?.address ?? null,
+      by: 'hand',
+    });
     reading.open = null;
     reading.mark(line, 'module');
   } else if (meaning === 'description' && reading.codes.length > 0) {
-    reading.open ??= { codes: reading.codes.slice(-1), indent: 0, record: false };
+    reading.open ??= { codes: reading.codes.slice(-1), indent: 0, record: false, inTable: false };
     reading.continueText(line.text);
     reading.mark(line, 'detail');
   } else {
     const found = mark ? null : reading.book.codeIn(line.text);
     if (!found) return false;
-    reading.add([textAround(line.text, found.code, found.from)], line, false);
+    reading.add([textAround(line.text, found.code, found.from)], line);
   }
   return true;
 }

@@ -93,7 +93,7 @@ export const codeTexts: readonly Wording[] = [
 export const statusWordings: Readonly<Record<Status, Wording>> = {
   active: wording('Current', 'aktiv', 'présent', 'presente'),
   stored: wording('Stored', 'sporadisch', 'mémorisé', 'almacenado'),
-  history: wording('History', 'nicht vorhanden', 'historique', 'histórico'),
+  history: wording('History', 'historisch', 'historique', 'histórico'),
   pending: wording('Pending', 'ausstehend', 'en attente', 'pendiente'),
 };
 

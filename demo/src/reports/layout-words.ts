@@ -36,7 +36,7 @@ export const sectionWords: Readonly<Record<CodeFact['status'], Readonly<Record<L
   },
   history: {
     en: 'History codes',
-    de: 'Fehler, nicht vorhanden',
+    de: 'Historische Fehler',
     fr: 'Défauts historiques',
     es: 'Fallos históricos',
   },

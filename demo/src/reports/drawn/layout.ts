@@ -62,7 +62,8 @@ export function drawLayout(draw: Draw): DrawnLayout {
     ...(structure === 'fields' ? (['byte'] as const) : []),
   ]);
   const count = columned && draw() < 0.4;
-  const text = draw() < 0.8;
+  // A code and a name alone, under no heading: nobody could tell a module from a description.
+  const text = draw() < 0.8 || structure === 'byStatus';
   const order = shuffled<Field>(draw, [
     'status',
     ...(codeForm === 'column' || codeForm === 'decimalColumn' ? (['type'] as const) : []),

@@ -1,0 +1,80 @@
+/** The cells of a line, and where they stand. */
+
+export interface Cell {
+  readonly text: string;
+  /** The place of its first character in the line, a tab counted as one. */
+  readonly from: number;
+}
+
+const gaps = /\s{2,}|\.{3,}|_{3,}/g;
+
+/** What parts the cells of a line: a delimiter, or blanks. */
+export const separatorOf = (line: string): '|' | '\t' | ';' | null =>
+  line.includes('|')
+    ? '|'
+    : line.includes('\t') && line.trim().includes('\t')
+      ? '\t'
+      : line.includes(';')
+        ? ';'
+        : null;
+
+/**
+ * The cells of a line, empty ones too where a delimiter parts them.
+ * @param starts places at which a column is known to begin: a cell that runs into one is cut there
+ */
+export function cellsOf(
+  line: string,
+  separator = separatorOf(line),
+  starts: readonly number[] = [],
+): readonly Cell[] {
+  const cells: Cell[] = [];
+  if (separator !== null) {
+    for (let from = 0; from <= line.length;) {
+      const quoted = separator === ';' && line.charAt(from) === '"' ? line.indexOf('"', from + 1) : -1;
+      const end = line.indexOf(separator, Math.max(from, quoted));
+      const to = end < 0 ? line.length : end;
+      const raw = line.slice(from, to);
+      cells.push({
+        text: raw
+          .trim()
+          .replace(/^"(.*)"$/, '$1')
+          .replace(/""/g, '"'),
+        from: from + Math.max(0, raw.search(/\S/)),
+      });
+      from = to + 1;
+    }
+    return cells;
+  }
+  let from = line.search(/\S/);
+  if (from < 0) return cells;
+  gaps.lastIndex = from;
+  for (let gap = gaps.exec(line); gap; gap = gaps.exec(line)) {
+    push(cells, line.slice(from, gap.index), from, starts);
+    from = gap.index + gap[0].length;
+  }
+  push(cells, line.slice(from), from, starts);
+  return cells;
+}
+
+function push(cells: Cell[], text: string, from: number, starts: readonly number[]): void {
+  if (text.trim() === '') return;
+  const cut = starts.find(
+    (start) =>
+      start > from &&
+      start < from + text.length &&
+      /\s/.test(text.charAt(start - from - 1)) &&
+      /\S/.test(text.charAt(start - from)),
+  );
+  if (cut === undefined) cells.push({ text: text.trim(), from });
+  else {
+    cells.push({ text: text.slice(0, cut - from).trim(), from });
+    push(cells, text.slice(cut - from), cut, starts);
+  }
+}
+
+/** The texts of the cells that hold something, without a bullet or colon before them. */
+export function splitCells(line: string): string[] {
+  return cellsOf(line)
+    .map(({ text }) => text.replace(/^[-–—:,*•]\s+|^[:,]/, '').trim())
+    .filter((text) => text !== '');
+}

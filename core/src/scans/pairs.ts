@@ -1,0 +1,129 @@
+/** Labels with their values in a line: `Key: value`, `key....... value`, `#KEY# value`, `"key": "value"`, `key="value"`. */
+import { type Label, labelOf } from './vocabulary.js';
+
+export interface Pair {
+  readonly key: string;
+  /** What the label holds; null where no table knows it. */
+  readonly label: Label | null;
+  readonly value: string;
+}
+
+const json = /"([^"\\]{1,40})"\s*:\s*(?:"((?:[^"\\]|\\.){0,400})"|(\[\s*\]|-?\d[\d.]*|true|false|null))/g;
+const attribute = /([\p{L}_][\p{L}\p{N}_:-]{0,39})\s*=\s*"([^"]{0,400})"/gu;
+const tag = /#([^#]{1,30})#\s*([^#]*)/g;
+const leaders = /^\s*[-*•]?\s*(\p{L}[^.:=|]{0,38}?)\s*(?:\.{3,}|…+)\s*[:=]?\s*(\S.*)$/u;
+
+/**
+ * The pairs of a line, or none where it is not made of them.
+ * @example pairsOf('State: stored   Count: 3').map(({ key, value }) => [key, value]) // [['State', 'stored'], ['Count', '3']]
+ */
+export function pairsOf(whole: string): readonly Pair[] {
+  if (whole.length > 2000) return [];
+  const line = /\s{2,}[:=]\s/.test(whole) ? whole.replace(/\s{2,}(?=[:=]\s)/g, ' ') : whole;
+  if (line.includes('"')) {
+    const found = [...line.matchAll(json)].map(([, key, text, bare]) => pair(key!, text ?? bare!));
+    if (found.length > 0) return found;
+    const attributes = [...line.matchAll(attribute)];
+    if (attributes.length > 0 && /^\s*<\w/.test(line)) return xmlPairs(line, attributes);
+  }
+  if (/^\s*#[^#]{1,30}#/.test(line))
+    return [...line.matchAll(tag)].map(([, key, value]) => pair(key!, value!.trim()));
+  const dotted = line.includes('...') || line.includes('…') ? leaders.exec(line) : null;
+  if (dotted) {
+    const own = pair(dotted[1]!, dotted[2]!.trim());
+    return own.label ? [own] : [];
+  }
+  if (!/[:=\t]/.test(line)) {
+    const parted = partedPair(line);
+    if (parted) return parted;
+    const qualified = /^\s*(\p{L}[^.:=|()]{0,30}\((?:hex|dec|dez)\))\.{0,2}\s+(\S.*)$/iu.exec(line);
+    return qualified && labelOf(qualified[1]!)
+      ? [pair(qualified[1]!, qualified[2]!.trim())]
+      : bareCells(line);
+  }
+  const cells = line.trim().split(/\s*[|\t;]\s*|\s{2,}|,\s+(?=\p{L}[\p{L} ]{1,20}[:=])/u);
+  const tabbed = line.includes('\t') && cells.length === 2 ? pair(cells[0]!, cells[1]!) : null;
+  if (tabbed?.label) return [tabbed];
+  const parted = partedPair(line);
+  if (parted) return parted;
+  const found: Pair[] = [];
+  for (const cell of cells) found.push(...inCell(cell));
+  return found;
+}
+
+/** `Control unit;Airbag;address 58`: a module's label, its name, and what goes with it. */
+function partedPair(line: string): readonly Pair[] | null {
+  if (!/[;|]/.test(line)) return null;
+  const cells = line
+    .trim()
+    .split(/\s*[;|]\s*/)
+    .filter((cell) => cell !== '');
+  const own = cells.length >= 2 && cells.length <= 4 ? pair(cells[0]!, cells[1]!) : null;
+  if (own?.label?.role !== 'module' || labelOf(cells[1]!) !== null || /\d{4}/.test(cells[1]!)) return null;
+  const address = cells
+    .slice(2)
+    .flatMap((cell) => /^(.{2,16}?)[\s:.]+((?:0x)?[\da-f]{2,4})$/i.exec(cell) ?? []);
+  const label = address.length > 0 ? labelOf(address[1]!) : null;
+  return label?.role === 'address' ? [own, { key: address[1]!, label, value: address[2]! }] : [own];
+}
+
+function pair(key: string, value: string): Pair {
+  return { key: key.trim(), label: labelOf(key), value };
+}
+
+const open = /^[\s*•-]*(\p{L}[^:=|]{0,38}?)\s*(?::|=)(?!=)\s*(.*)$/u;
+const next = /\s(\p{L}[\p{L}. -]{1,22}?)\s*[:=]\s*(?=\S)/gu;
+
+/** `DTC bytes: 9D 82 13 status: 09` holds two pairs; `Status: not active: see below` one. */
+function inCell(cell: string): Pair[] {
+  const first = open.exec(cell);
+  if (!first) return [];
+  const own = pair(first[1]!, first[2]!.trim());
+  if (!own.label) return [own];
+  for (const match of first[2]!.matchAll(next)) {
+    const key = shortestLabel(match[1]!);
+    if (key === null) continue;
+    const at = match.index + match[0].indexOf(match[1]!) + match[1]!.length - key.length;
+    return [{ ...own, value: first[2]!.slice(0, at).trim() }, ...inCell(first[2]!.slice(at))];
+  }
+  return [own];
+}
+
+/** The last words before a colon that are a label: of `13 left status` it is `status`. */
+function shortestLabel(words: string): string | null {
+  const all = words.split(' ');
+  for (let count = Math.min(2, all.length); count >= 1; count--) {
+    const key = all.slice(-count).join(' ');
+    if (labelOf(key)) return key;
+  }
+  return null;
+}
+
+/** `Odometer   88 120 km`: a label and what stands beside it, where all of a line is such. */
+function bareCells(line: string): readonly Pair[] {
+  if (!/\S\s{2,}\S/.test(line)) return [];
+  const cells = line.trim().split(/\s{2,}/);
+  if (cells.length % 2 !== 0 || cells.length > 12) return [];
+  const found: Pair[] = [];
+  for (let at = 0; at < cells.length; at += 2) {
+    const label = labelOf(cells[at]!);
+    if (!label || labelOf(cells[at + 1]!)) return [];
+    found.push({ key: cells[at]!, label, value: cells[at + 1]! });
+  }
+  return found;
+}
+
+/** The attributes of a tag; `name` is the name of what the tag is called. */
+function xmlPairs(line: string, attributes: readonly RegExpMatchArray[]): readonly Pair[] {
+  const name = /^\s*<([\w:-]{1,40})/.exec(line)![1]!;
+  const own = labelOf(name);
+  const found = attributes.map(([, key, value]) =>
+    /^(?:name|nom|nombre|nome|naam|nazwa)$/i.test(key!) && own
+      ? { key: name, label: own, value: value! }
+      : pair(key!, value!),
+  );
+  const inside = />([^<>]{1,400})<\/[\w:-]+>\s*$/.exec(line)?.[1]?.trim();
+  return inside && own?.role === 'code'
+    ? [...found, { key: 'text', label: labelOf('text'), value: inside }]
+    : found;
+}

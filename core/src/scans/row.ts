@@ -1,0 +1,179 @@
+/** One row of a table whose columns are known. */
+import { readCode, readCodeBytes } from '../codes/index.js';
+import {
+  type FoundCode,
+  readCodeLine,
+  type StatusReading,
+  statusIn,
+  typeIn,
+  unknownStatus,
+} from './code-line.js';
+import { type Columns, isNoCode, marksIn, placeOf } from './columns.js';
+import { readModuleName } from './heading.js';
+import type { Legend } from './legend.js';
+import { stateOf } from './module-state.js';
+import type { Line, Reading } from './reading.js';
+import { noteField } from './header-field.js';
+import { type Label, statusWordOf } from './vocabulary.js';
+
+/**
+ * True where the row was one of the table: codes, or a module and what is said of it.
+ * @param carries the module's name may be carried on, and a name alone on a row may be the second half of the last
+ */
+export function takeRow(
+  reading: Reading,
+  cells: readonly string[],
+  line: Line,
+  columns: Columns,
+  legend: Legend,
+  carries: boolean,
+): boolean {
+  const cell = (role: Label['role']) => (cells[placeOf(columns, role)] ?? '').trim();
+  const codeColumn = columns[placeOf(columns, 'code')];
+  const code = cell('code');
+  const found = codeColumn ? codesOf(code, codeColumn.bytes, reading) : [];
+  const said = found.length > 0 ? null : stateIn(cells, columns, legend);
+  if (found.length === 0 && said === null && carries && carryOn(reading, cells, columns, line)) return true;
+  // Where no column is of modules, a line with a name of its own is no row of the table.
+  if (
+    found.length === 0 &&
+    placeOf(columns, 'module') < 0 &&
+    cells.filter((one) => /\p{L}/u.test(one)).length > 1
+  )
+    return false;
+  const alone = isNoCode(code) && onlyModule(cells, columns);
+  if (found.length === 0 && said === null && !alone) return false;
+
+  const heading = readModuleName(cell('module'));
+  const address =
+    /^(?:0x|\$)?([0-9a-f]{2,4})h?$/i.exec(cell('address'))?.[1]?.toUpperCase() ?? heading?.address ?? null;
+  if (heading) reading.enter(heading.name, line, { address, by: 'column' });
+  else if (placeOf(columns, 'module') < 0 && address !== null)
+    reading.enter(`Address ${address}`, line, { address, by: 'column' });
+  for (const role of ['reader', 'readerSoftware', 'date', 'odometer', 'supplyVolts'] as const)
+    if (cell(role) !== '') noteField(reading, role, cell(role));
+  if (found.length > 0) {
+    reading.add(
+      found.map((one) => completed(one, cells, columns, legend)),
+      line,
+      { inTable: true },
+    );
+    return true;
+  }
+  if (reading.module === null) return false;
+  if (said !== null) reading.say(said);
+  reading.open = null;
+  reading.mark(line, 'module');
+  return true;
+}
+
+function codesOf(cell: string, bytes: boolean, reading: Reading): readonly FoundCode[] {
+  if (cell === '') return [];
+  const asBytes = () => {
+    const whole =
+      isCodeBytes(cell) || isRawCode(cell, bytes || reading.bytesInColumn) ? readCodeBytes(cell) : null;
+    if (whole) reading.bytesInColumn = true;
+    return whole;
+  };
+  const read = bytes ? (asBytes() ?? readCode(cell)) : (readCode(cell) ?? asBytes());
+  if (read) return [bare(read.code, read.failureType, read.repaired)];
+  if (reading.book.isCode(cell)) return [bare(cell.toUpperCase(), null, false)];
+  return readCodeLine(cell)?.codes ?? [];
+}
+
+export const isCodeBytes = (cell: string) =>
+  /^(?:0x)?[0-9a-f]{2} [0-9a-f]{2}(?: [0-9a-f]{2})?$/i.test(cell.trim());
+
+/** Bytes written together: six digits, or four of which one is a letter; figures alone where the column is known to be of bytes. */
+const isRawCode = (cell: string, known: boolean): boolean =>
+  /^(?:0x)?[0-9a-f]{6}$/i.test(cell) ||
+  (/^(?:0x)?[0-9a-f]{4}(?: [0-9a-f]{2})?$/i.test(cell) && (known || /[a-f]/i.test(cell) || / /.test(cell)));
+
+/** A code of which no more is known. */
+function bare(code: string, failureType: string | null, repaired: boolean): FoundCode {
+  return { code, failureType, repaired, ...unknownStatus, text: null, cells: [] };
+}
+
+function completed(found: FoundCode, cells: readonly string[], columns: Columns, legend: Legend): FoundCode {
+  const cell = (role: Label['role']) => (cells[placeOf(columns, role)] ?? '').trim();
+  const type = columns[placeOf(columns, 'type')];
+  const read =
+    byMarks(cells, columns) ??
+    statusIn(cell('byte'), true, legend) ??
+    statusIn(cell('status'), false, legend) ??
+    inUnnamed(cells, columns) ??
+    found;
+  const text = cell('text');
+  const { failureType } = found;
+  return {
+    ...found,
+    failureType: failureType ?? (type ? typeIn(cell('type'), type.decimal) : null),
+    status: read.status,
+    comesAndGoes: read.comesAndGoes,
+    statusText: read.statusText,
+    statusByte: read.statusByte,
+    by: read.by,
+    text: text === '' ? found.text : text.replace(/\s+/g, ' '),
+  };
+}
+
+const order = ['active', 'stored', 'history', 'pending', 'permanent'] as const;
+const marked = /^(?:[x✓✔•*●■+yj]|yes|ja|oui|si|sí|sim|tak|[1-9]\d*)$/i;
+
+/** The status whose column carries a mark; the strongest of several. */
+function byMarks(cells: readonly string[], columns: Columns): StatusReading | null {
+  if (marksIn(columns) === 0) return null;
+  const told = columns.flatMap((column, at) =>
+    column?.marks && marked.test((cells[at] ?? '').trim()) ? [column.marks] : [],
+  );
+  const status = order.find((one) => told.includes(one));
+  return status ? { status, comesAndGoes: false, statusText: null, statusByte: null, by: 'mark' } : null;
+}
+
+/** Statuses in columns whose names say nothing to us; the strongest of several. */
+function inUnnamed(cells: readonly string[], columns: Columns): StatusReading | null {
+  const told = cells.flatMap((cell, at) =>
+    columns[at] === null && cell.trim() !== '' ? [{ cell, word: statusWordOf(cell) }] : [],
+  );
+  const best = order.flatMap((one) => told.filter(({ word }) => word?.status === one))[0];
+  return best ? { ...best.word!, statusText: best.cell.trim(), statusByte: null, by: 'guess' } : null;
+}
+
+/** What the cells beside the module's say of it: a word before mere dashes. */
+function stateIn(cells: readonly string[], columns: Columns, legend: Legend) {
+  const module = placeOf(columns, 'module');
+  const others = cells.filter((_, at) => at !== module && columns[at]?.role !== 'address');
+  const states = others.flatMap((cell) => (cell.trim() === '' ? [] : [stateOf(cell, legend.reaches)]));
+  const words = others.filter((cell) => /\p{L}/u.test(cell));
+  const said = others
+    .flatMap((cell) =>
+      /\p{L}/u.test(cell) || legend.reaches.has(cell.trim()) ? [stateOf(cell, legend.reaches)] : [],
+    )
+    .find((one) => one !== null && one !== 'read');
+  return said ?? (words.length === 0 ? null : (states.find((one) => one === 'read') ?? null));
+}
+
+const onlyModule = (cells: readonly string[], columns: Columns): boolean => {
+  const module = placeOf(columns, 'module');
+  return (
+    module >= 0 &&
+    cells.every((cell, at) => at === module || columns[at]?.role === 'address' || /^[-–—.\s]*$/.test(cell)) &&
+    /\p{L}{2}/u.test(cells[module] ?? '')
+  );
+};
+
+/** A row that only carries on the module's name or the text of the row above. */
+function carryOn(reading: Reading, cells: readonly string[], columns: Columns, line: Line): boolean {
+  if (!reading.open?.inTable) return false;
+  const [module, text] = [placeOf(columns, 'module'), placeOf(columns, 'text')];
+  const filled = cells.flatMap((cell, at) => (cell.trim() === '' ? [] : [at]));
+  if (filled.length === 0 || filled.some((at) => at !== module && at !== text)) return false;
+  const name = (cells[module] ?? '').trim();
+  const more = (cells[text] ?? '').trim();
+  if (name !== '' && !/^\p{Ll}/u.test(name)) return false;
+  if (more === '' && name === '') return false;
+  if (name !== '') reading.carryName(name, line);
+  if (more !== '') reading.continueText(more);
+  reading.mark(line, 'detail');
+  return true;
+}

@@ -1,0 +1,114 @@
+import { cellsOf } from './cells.js';
+import { cellsUnder, headerOf } from './columns.js';
+import { segmentsOf } from './markup.js';
+import { moduleStates } from './module-state.js';
+import { readReport } from './read.js';
+
+const brief = (text: string) => {
+  const scan = readReport(text);
+  return [
+    ...scan.modules.map(({ name, reach }) => `${name}: ${reach}`),
+    ...scan.codes.map((c) => `${c.module} ${c.code}${c.failureType ? `-${c.failureType}` : ''} ${c.status}`),
+  ];
+};
+
+describe('the structure of a page', () => {
+  it('is read without quoting, boxes, tags and times', () => {
+    expect(segmentsOf('> > | Body | B1318 |')).toEqual(['  Body | B1318 ']);
+    expect(segmentsOf('<tr><td>B1318</td><td>Active</td></tr>')).toEqual(['B1318 | Active']);
+    expect(segmentsOf('<h2>Body <small>(0x40)</small></h2>')).toEqual(['## Body (0x40)']);
+    expect(segmentsOf('12:04:31 BCM alive')).toEqual(['BCM alive']);
+    expect(segmentsOf('<Airbag>')).toEqual(['<Airbag>']);
+  });
+
+  it('parts cells by delimiters, by blanks, and where a column is known to begin', () => {
+    expect(cellsOf('a;"b;c";d').map(({ text }) => text)).toEqual(['a', 'b;c', 'd']);
+    expect(cellsOf('Airbag   not present Impact', null, [9, 21]).map(({ text }) => text)).toEqual([
+      'Airbag',
+      'not present',
+      'Impact',
+    ]);
+  });
+
+  it('has columns whose names say what the same two figures are', () => {
+    const header = headerOf('Fault    Type (dec)   State        Count    Text')!;
+    expect(header.columns.map((column) => column?.role)).toEqual(['code', 'type', 'status', 'count', 'text']);
+    expect(cellsUnder(header, 'B1D22    27           intermittent   12    Belt')).toEqual([
+      'B1D22',
+      '27',
+      'intermittent',
+      '12',
+      'Belt',
+    ]);
+    expect(headerOf('Left belt loop   open')).toBeNull();
+    expect(
+      brief('Body\nCode   Status byte   Type\nB1318  13            16\nB1319  28            13'),
+    ).toEqual(['Body: answered', 'Body B1318-16 active', 'Body B1319-13 stored']);
+  });
+
+  it('names the state of a module on its line, in a list, in front of it, or counted', () => {
+    expect(moduleStates('Trailer ........ no response')).toEqual([{ name: 'Trailer', reach: 'silent' }]);
+    expect(moduleStates('Modules without faults: Steering, Brakes')).toEqual([
+      { name: 'Steering', reach: 'clean' },
+      { name: 'Brakes', reach: 'clean' },
+    ]);
+    expect(moduleStates('[OK]   Engine')).toEqual([{ name: 'Engine', reach: 'clean' }]);
+    expect(moduleStates('00 storing(en) in CARROSSERIE')).toEqual([{ name: 'CARROSSERIE', reach: 'clean' }]);
+    expect(moduleStates('La centralina Rimorchio (indirizzo 6C) non ha risposto.')).toEqual([
+      { name: 'La centralina Rimorchio (indirizzo 6C)', reach: 'silent' },
+    ]);
+    expect(moduleStates('We asked twice. The second module would not talk.')).toEqual([]);
+  });
+});
+
+describe('what a report says twice, or not at all', () => {
+  it('goes on with a module under its heading again, and tells a printed total that does not match', () => {
+    const scan = readReport(
+      'Body (40)\n  B1318 stored\nDoor (41)\n  no codes\nBody (40) (continued)\n  B1319 stored\nTotal faults: 3',
+    );
+    expect(scan.modules.map(({ name }) => name)).toEqual(['Body', 'Door']);
+    expect(scan.mismatches).toEqual([{ line: 7, printed: 3, read: 2, module: null }]);
+    expect(
+      readReport('Body (40)   2 faults\n  B1318 stored\n  B1319 stored\nTotal: 2').mismatches,
+    ).toBeUndefined();
+  });
+
+  it('never calls a module clean of which it says what nobody here understands', () => {
+    const scan = readReport('Légzsák (58)\n  B1D82-13   tárolt\nVonóhorog (6C)\n  nem válaszol');
+    expect(scan.modules.map(({ name, answered, reach }) => [name, answered, reach])).toEqual([
+      ['Légzsák', true, 'answered'],
+      ['Vonóhorog', false, 'unclear'],
+    ]);
+  });
+
+  it('knows the modes of the public services, and a type and status byte behind one code', () => {
+    expect(
+      brief(
+        'Mode 03 - stored codes\n  ECU 7E8 Engine:   P0562  P2127\nMode 07\n  ECU 7E8 Engine:   P0340\nMode 0A\n  ECU 7E8 Engine:   P0420',
+      ),
+    ).toEqual([
+      'Engine: answered',
+      'Engine P0562 stored',
+      'Engine P2127 stored',
+      'Engine P0340 pending',
+      'Engine P0420 permanent',
+    ]);
+    expect(brief('Body\nB0001:13-2F')).toEqual(['Body: answered', 'Body B0001-13 active']);
+  });
+
+  it('keeps the states of numbered codes with a state line and an address below the heading', () => {
+    expect(
+      brief(
+        '1. Body\n   Address: 40\n   1.1  B1318-16\n        Supply\n        State: stored\n2. Door\n   Address: 41\n   Not reachable',
+      ),
+    ).toEqual(['Body: answered', 'Door: silent', 'Body B1318-16 stored']);
+  });
+
+  it('takes the vehicle’s number over, and says how a field was read', () => {
+    const scan = readReport(
+      'VIN: VLTQL1C4XR0007731\nA = active, M = stored\nBody (40)\n  A  B1318-16  Supply',
+    );
+    expect(scan.vin).toBe('VLTQL1C4XR0007731');
+    expect(scan.codes[0]!.how).toEqual({ module: 'heading', failureType: 'word', status: 'legend' });
+  });
+});

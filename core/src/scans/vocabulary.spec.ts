@@ -1,0 +1,173 @@
+import {
+  isTitle,
+  labelOf,
+  languageOf,
+  moduleLabelLength,
+  reachWordOf,
+  statusWordOf,
+  tokensOf,
+} from './vocabulary.js';
+
+describe('statusWordOf', () => {
+  it('knows the words of nine languages', () => {
+    const words: Record<string, string> = {
+      Current: 'active',
+      'aktuell vorhanden': 'active',
+      Bestätigt: 'stored',
+      '(Mémorisé)': 'stored',
+      Histórico: 'history',
+      'en attente': 'pending',
+      'in afwachting': 'pending',
+      oczekujący: 'pending',
+      memorizada: 'stored',
+      attivo: 'active',
+      lagrad: 'stored',
+      permanent: 'permanent',
+    };
+    for (const [word, status] of Object.entries(words))
+      expect(statusWordOf(word)?.status as string)
+        .withContext(word)
+        .toBe(status);
+  });
+
+  it('takes the strongest of several', () => {
+    expect(statusWordOf('stored, active')?.status).toBe('active');
+    expect(statusWordOf('pending / confirmed')?.status).toBe('stored');
+  });
+
+  it('says of what is not there now that it is stored, as the bits of the standard do', () => {
+    for (const word of [
+      'not present',
+      'nicht aktiv',
+      'passiv',
+      'no presente',
+      'absent',
+      'confirmed, not active',
+      'inativo',
+    ])
+      expect(statusWordOf(word)?.status).withContext(word).toBe('stored');
+    expect(statusWordOf('not confirmed, pending')?.status).toBe('pending');
+  });
+
+  it('keeps that a fault comes and goes', () => {
+    for (const word of ['intermittent', 'sporadisch', 'fugitif', 'esporádico', 'sporadyczny'])
+      expect(statusWordOf(word)).withContext(word).toEqual({ status: 'stored', comesAndGoes: true });
+  });
+
+  it('takes no description for a status', () => {
+    for (const text of [
+      'Current above threshold',
+      'Crash data stored',
+      'Wert gespeichert und verloren',
+      'left belt loop',
+      'active, loop',
+      '13',
+      '',
+    ])
+      expect(statusWordOf(text)).withContext(text).toBeNull();
+  });
+});
+
+describe('reachWordOf', () => {
+  it('keeps apart why a module was not read', () => {
+    const says: Record<string, string> = {
+      'No answer from this module.': 'silent',
+      'no response within 2000 ms': 'timed-out',
+      'negative response 7F 19 33 (security access denied)': 'refused',
+      'non, calculateur absent du véhicule': 'not-fitted',
+      'nicht verbaut': 'not-fitted',
+      'wordt niet ondersteund': 'unsupported',
+      'not read - module does not support this service': 'unsupported',
+      'brak odpowiedzi': 'silent',
+      'tempo scaduto': 'timed-out',
+      'gelesen, fehlerfrei': 'clean',
+      'Keine Fehler gespeichert.': 'clean',
+      '0 faults': 'clean',
+      '3 averías': 'holdsCodes',
+      'positive response, availability mask 7F': 'read',
+    };
+    for (const [text, reach] of Object.entries(says))
+      expect(reachWordOf(text) as string)
+        .withContext(text)
+        .toBe(reach);
+  });
+
+  it('never calls clean what is said not to be', () => {
+    for (const text of ['not ok', 'not clean', 'nicht in Ordnung gelesen', 'not empty'])
+      expect(reachWordOf(text)).withContext(text).not.toBe('clean');
+  });
+
+  it('says nothing of a name or a sentence', () => {
+    for (const text of [
+      'Restraint control',
+      'The body shop has no answer for the customer yet',
+      'Left tail lamp',
+    ])
+      expect(reachWordOf(text)).withContext(text).toBeNull();
+  });
+});
+
+describe('labelOf', () => {
+  it('tells what a column or key holds', () => {
+    const roles: Record<string, string> = {
+      'Status byte': 'byte',
+      "Octet d'état": 'byte',
+      'Art (dez)': 'type',
+      Fehlercode: 'code',
+      'Stg-Adr': 'address',
+      'SW-Stand': 'ident',
+      'times seen': 'count',
+      'sub text': 'text',
+      'nombre de defauts': 'codeCount',
+      'Total faults': 'total',
+      'Battery voltage': 'supplyVolts',
+      Fahrgestellnummer: 'vin',
+      Paint: 'ident',
+      Connector: 'ident',
+    };
+    for (const [text, role] of Object.entries(roles))
+      expect(labelOf(text)?.role as string)
+        .withContext(text)
+        .toBe(role);
+    expect(labelOf('Type (dec)')).toEqual({ role: 'type', decimal: true, bytes: false });
+    expect(labelOf('Código (hex)')).toEqual({ role: 'code', decimal: false, bytes: true });
+  });
+
+  it('takes no module for a label, and no word that every object knows for a word of ours', () => {
+    for (const text of [
+      'Restraint control',
+      'Address 15',
+      'constructor',
+      '__proto__',
+      'toString',
+      'hasOwnProperty',
+    ])
+      expect(labelOf(text)).withContext(text).toBeNull();
+    for (const text of ['constructor', '__proto__', 'valueOf'])
+      expect([statusWordOf(text), reachWordOf(text)])
+        .withContext(text)
+        .toEqual([null, null]);
+  });
+});
+
+describe('words of a line', () => {
+  it('are compared without accents, capitals and punctuation', () => {
+    expect(tokensOf('  État: Mémorisé (3) ')).toEqual(['etat', 'memorise', '3']);
+    expect(tokensOf('Złącze, N/R')).toEqual(['zlacze', 'n/r']);
+  });
+
+  it('make a title, or a label in front of a name', () => {
+    for (const title of ['Diagnostic report', 'RAPORT USTEREK strona 1 z 2', 'Ende des Protokolls'])
+      expect(isTitle(title)).withContext(title).toBeTrue();
+    for (const name of ['Seat memory', 'Memoria de asiento', 'Restraint control'])
+      expect(isTitle(name)).withContext(name).toBeFalse();
+    expect(moduleLabelLength('La centralina Rimorchio')).toBe('La centralina'.length);
+    expect(moduleLabelLength('Rimorchio')).toBe(0);
+  });
+
+  it('tell the language, or that it is none of ours', () => {
+    expect(languageOf(tokensOf('Steuergerät antwortet nicht, Fehler gespeichert'))).toBe('German');
+    expect(languageOf(tokensOf('brak usterek w sterowniku'))).toBe('Polish');
+    expect(languageOf(['hibakod', 'legzsak'])).toBeNull();
+  });
+});

@@ -1,0 +1,398 @@
+/**
+ * What words of a report mean, in any language that we have a table of: the status of a code, how far a module was
+ * reached, and what a column or key holds. A text means something only where every word of it is accounted for, by
+ * the table of one language: `Crash data stored` is no status, `Status: stored` is.
+ */
+import type { CodeStatus } from '../codes/index.js';
+import { remembered } from './remembered.js';
+import type { Reach } from './schema.js';
+import { languages, type LanguageWords } from './words/index.js';
+
+export type Role =
+  | 'module'
+  | 'address'
+  | 'code'
+  | 'type'
+  | 'status'
+  | 'byte'
+  | 'count'
+  | 'codeCount'
+  | 'text'
+  | 'result'
+  | 'total'
+  | 'ident'
+  | 'environment'
+  | 'reader'
+  | 'readerSoftware'
+  | 'date'
+  | 'odometer'
+  | 'supplyVolts'
+  | 'vin'
+  | 'other';
+
+export interface Label {
+  readonly role: Role;
+  /** The figures below are decimal, as the heading says. */
+  readonly decimal: boolean;
+  /** The codes below are printed as bytes, as the heading says. */
+  readonly bytes: boolean;
+}
+
+export interface StatusWord {
+  readonly status: CodeStatus;
+  readonly comesAndGoes: boolean;
+}
+
+/** What is said of a module; `read` says that it answered, and nothing of its codes. */
+export type ReachWord = Exclude<Reach, 'answered'> | 'clean' | 'read' | 'holdsCodes';
+
+const mostTokens = 16;
+/** A longer text says more than one thing. */
+const mostLength = 240;
+
+const notPlain = /[^ -~]/;
+
+/** Lower-case words without accents or punctuation; `n/r` stays one word. */
+export const tokensOf = remembered((text: string): readonly string[] => {
+  if (text.length > mostLength) return [];
+  let plain = text.toLowerCase();
+  if (notPlain.test(plain))
+    plain = plain
+      .normalize('NFD')
+      .replace(/[\u0300-\u036f]/g, '')
+      .replace(/ł/g, 'l')
+      .replace(/ß/g, 'ss');
+  if (plain.includes('/'))
+    plain = plain.replace(/(?<![\p{L}\d])(\p{L})\s?\/\s?(\p{L})(?![\p{L}\d])/gu, '$1\u0001$2');
+  const tokens = plain.match(/[\p{L}\p{N}\u0001]+/gu) ?? [];
+  return plain.includes('\u0001') ? tokens.map((token) => token.replace('\u0001', '/')) : tokens;
+});
+
+interface Phrase<C> {
+  readonly rest: readonly string[];
+  readonly means: C;
+}
+
+/** Phrases by their first word, the longest first. */
+type Lexicon<C> = ReadonlyMap<string, readonly Phrase<C>[]>;
+
+function lexicon<C extends string>(table: Readonly<Partial<Record<C, string>>>): Lexicon<C> {
+  const found = new Map<string, Phrase<C>[]>();
+  for (const [means, phrases] of Object.entries(table) as [C, string][])
+    for (const phrase of phrases.split('|').flatMap(spellings)) {
+      const [first, ...rest] = tokensOf(phrase);
+      if (first === undefined) continue;
+      const known = found.get(first) ?? [];
+      known.push({ rest, means });
+      found.set(first, known);
+    }
+  for (const list of found.values()) list.sort((a, b) => b.rest.length - a.rest.length);
+  return found;
+}
+
+/** As it is written, and as a printer without umlauts writes it. */
+const spellings = (phrase: string): readonly string[] =>
+  /[äöü]/.test(phrase)
+    ? [phrase, phrase.replace(/ä/g, 'ae').replace(/ö/g, 'oe').replace(/ü/g, 'ue')]
+    : [phrase];
+
+interface Tongue {
+  readonly words: LanguageWords;
+  readonly status: Lexicon<keyof LanguageWords['status']>;
+  readonly reach: Lexicon<keyof LanguageWords['reach']>;
+  readonly label: Lexicon<keyof LanguageWords['label']>;
+  readonly title: Lexicon<'title'>;
+  readonly sign: Lexicon<'sign'>;
+  readonly not: Lexicon<'not'>;
+  readonly filler: ReadonlySet<string>;
+}
+
+const tongues: readonly Tongue[] = languages.map((words) => ({
+  words,
+  status: lexicon(words.status),
+  reach: lexicon(words.reach),
+  label: lexicon(words.label),
+  title: lexicon({ title: words.title }),
+  sign: lexicon({ sign: words.sign }),
+  not: lexicon({ not: words.not }),
+  filler: new Set(words.filler.split('|').flatMap((phrase) => tokensOf(phrase))),
+}));
+
+/** Every word that some table knows: where a text has another, no table accounts for it. */
+const knownWords: ReadonlySet<string> = new Set(
+  languages.flatMap((words) =>
+    [
+      ...Object.values(words.status),
+      ...Object.values(words.reach),
+      ...Object.values(words.label),
+      words.not,
+      words.filler,
+    ]
+      .flatMap((phrases: string) => phrases.split('|'))
+      .flatMap(spellings)
+      .flatMap((phrase) => tokensOf(phrase)),
+  ),
+);
+
+function phraseAt<C>(lex: Lexicon<C>, tokens: readonly string[], at: number): Phrase<C> | null {
+  const candidates = lex.get(tokens[at]!);
+  return candidates?.find(({ rest }) => rest.every((word, n) => tokens[at + 1 + n] === word)) ?? null;
+}
+
+const figure = /^(?:\d+|[\da-f]{2}|0x[\da-f]+)$/;
+const isFigure = (token: string): boolean => token.charCodeAt(0) < 103 && figure.test(token);
+
+/** The meanings that a text is made of, or null where a word of it has none. */
+function meanings<C>(
+  lex: Lexicon<C>,
+  tongue: Tongue,
+  tokens: readonly string[],
+): { readonly means: C; readonly negated: boolean }[] | null {
+  const found: { means: C; negated: boolean }[] = [];
+  let negated = false;
+  for (let at = 0; at < tokens.length;) {
+    const phrase = phraseAt(lex, tokens, at);
+    if (phrase) {
+      found.push({ means: phrase.means, negated });
+      negated = false;
+      at += 1 + phrase.rest.length;
+      continue;
+    }
+    const no = phraseAt(tongue.not, tokens, at);
+    if (no) {
+      negated = true;
+      at += 1 + no.rest.length;
+    } else if (tongue.filler.has(tokens[at]!) || isFigure(tokens[at]!)) at++;
+    else return null;
+  }
+  if (negated) found.push(...found.splice(0).map((one) => ({ ...one, negated: true })));
+  return found;
+}
+
+/** The meaning of a text in the first language whose table accounts for all of it. */
+function inAnyLanguage<R>(
+  text: string,
+  read: (tongue: Tongue, tokens: readonly string[]) => R | null,
+): R | null {
+  const tokens = tokensOf(text);
+  if (tokens.length === 0 || tokens.length > mostTokens) return null;
+  if (!tokens.every((token) => knownWords.has(token) || isFigure(token))) return null;
+  for (const tongue of tongues) {
+    const found = read(tongue, tokens);
+    if (found !== null) return found;
+  }
+  return null;
+}
+
+const strongest: readonly CodeStatus[] = ['active', 'stored', 'history', 'pending', 'permanent'];
+
+/**
+ * The status that a text says of a code and nothing else, or null. Several take the strongest; what is not present
+ * now is stored, as the bits of the public standard have it.
+ *
+ * @example statusWordOf('confirmed, not active') // { status: 'stored', comesAndGoes: false }
+ */
+export const statusWordOf = remembered((text: string): StatusWord | null =>
+  inAnyLanguage(text, (tongue, tokens) => {
+    if (tokens.every(isFigure)) return null;
+    const found = meanings(tongue.status, tongue, tokens);
+    if (!found || found.length === 0) return null;
+    const says = new Set<CodeStatus>();
+    for (const { means, negated } of found) {
+      const status = means === 'comesAndGoes' ? 'stored' : means;
+      if (!negated) says.add(status);
+      else if (found.length === 1 && status === 'active') says.add('stored');
+      else if (found.length === 1 && status === 'stored') says.add('pending');
+    }
+    const status = strongest.find((one) => says.has(one));
+    return status === undefined
+      ? null
+      : { status, comesAndGoes: found.some(({ means }) => means === 'comesAndGoes') };
+  }),
+);
+
+const reachOrder = [
+  'notFitted',
+  'unsupported',
+  'refused',
+  'timedOut',
+  'silent',
+  'unclear',
+  'clean',
+  'holdsCodes',
+  'read',
+] as const;
+const reachNames: Readonly<Record<(typeof reachOrder)[number], ReachWord>> = {
+  notFitted: 'not-fitted',
+  unsupported: 'unsupported',
+  refused: 'refused',
+  timedOut: 'timed-out',
+  silent: 'silent',
+  unclear: 'unclear',
+  clean: 'clean',
+  holdsCodes: 'holdsCodes',
+  read: 'read',
+};
+
+/**
+ * What a text says of a module and nothing else, or null.
+ * @example reachWordOf('No answer from this module.') // 'silent'
+ */
+export const reachWordOf = remembered((text: string): ReachWord | null =>
+  inAnyLanguage(text, (tongue, tokens) => {
+    const found = meanings(tongue.reach, tongue, tokens);
+    if (!found || found.length === 0) return zeroCodes(tongue, tokens);
+    const says = reachOrder.find((one) => found.some(({ means }) => means === one));
+    if (says === undefined) return null;
+    const good = says === 'clean' || says === 'holdsCodes' || says === 'read';
+    if (good && found.some(({ means, negated }) => means === says && negated)) return 'unclear';
+    if (says === 'holdsCodes') return holdsCodes(tokens);
+    return reachNames[says];
+  }),
+);
+
+/** `2 faults` holds codes, `0 faults` is clean; `faults` alone says that there are some. */
+function holdsCodes(tokens: readonly string[]): ReachWord {
+  const figures = tokens.filter((token) => /^\d+$/.test(token));
+  return figures.length > 0 && figures.every((token) => Number(token) === 0) ? 'clean' : 'holdsCodes';
+}
+
+function zeroCodes(tongue: Tongue, tokens: readonly string[]): ReachWord | null {
+  if (tokens.length < 2 || !/^\d{1,4}$/.test(tokens[0]!)) return null;
+  const labels = meanings(tongue.label, tongue, tokens.slice(1));
+  if (!labels?.some(({ means }) => means === 'code') || labels.some(({ means }) => !codeLike.has(means)))
+    return null;
+  return Number(tokens[0]) === 0 ? 'clean' : 'holdsCodes';
+}
+const codeLike: ReadonlySet<string> = new Set(['code', 'module', 'text', 'byte']);
+
+/** True where a text says that nothing answered at all. */
+export const saysNothingAnswered = remembered(
+  (text: string): boolean =>
+    inAnyLanguage(text, (tongue, tokens) =>
+      meanings(tongue.reach, tongue, tokens)?.some(({ means }) => means === 'nothingAnswered') ? true : null,
+    ) ?? false,
+);
+
+const small = new Set([
+  'no',
+  'nr',
+  'n',
+  'num',
+  'number',
+  'name',
+  'nummer',
+  'numero',
+  'numer',
+  'hex',
+  'dec',
+  'dez',
+  'decimal',
+  'raw',
+]);
+
+/** Which of several roles a label of several words has: `fault text` is a text, `status byte` a byte. */
+const roleOrder: readonly (keyof LanguageWords['label'])[] = [
+  'ident',
+  'environment',
+  'total',
+  'vin',
+  'supplyVolts',
+  'odometer',
+  'address',
+  'status',
+  'text',
+  'type',
+  'count',
+  'result',
+  'code',
+  'module',
+  'reader',
+  'software',
+  'date',
+  'byte',
+  'other',
+];
+
+/**
+ * What a column or key of that name holds, or null where it is no such name.
+ * @example labelOf('Status byte')?.role // 'byte'
+ */
+export const labelOf = remembered((text: string): Label | null => {
+  if (text.length > 48) return null;
+  const spaced = text.replace(/([a-zé])([A-Z])/g, '$1 $2').replace(/[_#]/g, ' ');
+  const decimal = /\b(?:dec|dez|decimal|dezimal|déc|d[ée]cimal)\b/i.test(spaced);
+  const hex = /\b(?:hex|raw|bytes?)\b/i.test(spaced);
+  const whole = tokensOf(spaced);
+  const own = whole.filter((token) => !small.has(token));
+  if (own.length === 0) return null;
+  const asLabel = (tongue: Tongue, tokens: readonly string[]): Label | null => {
+    if (tokens.length > 6) return null;
+    const found = meanings(tongue.label, tongue, tokens);
+    if (!found || found.length === 0 || tokens.every(isFigure)) return null;
+    const says = new Set(found.map(({ means }) => means));
+    const top = roleOrder.find((role) => says.has(role))!;
+    let role: Role = top === 'software' ? 'readerSoftware' : top;
+    if (top === 'count' && says.has('code')) role = 'codeCount';
+    if (says.has('status') && (says.has('byte') || hex) && role === 'status') role = 'byte';
+    // `Address 15` is an address itself.
+    if (role === 'address' && tokens.some((token) => /\d/.test(token))) return null;
+    if (role === 'byte' && !says.has('status') && says.size > 1) role = says.has('code') ? 'code' : role;
+    return { role, decimal, bytes: role === 'code' && hex };
+  };
+  return inAnyLanguage(whole.join(' '), asLabel) ?? inAnyLanguage(own.join(' '), asLabel);
+});
+
+/** True where a line is a title, a page's head or a closing line by its words. */
+export const isTitle = remembered((text: string): boolean => {
+  const tokens = tokensOf(text);
+  if (tokens.length === 0 || tokens.length > 24) return false;
+  return tongues.some(
+    (tongue) =>
+      tokens.some((_, at) => phraseAt(tongue.title, tokens, at) !== null) ||
+      (tokens.some((_, at) => phraseAt(tongue.sign, tokens, at) !== null) &&
+        tokens.every(
+          (token, at) =>
+            phraseAt(tongue.sign, tokens, at) !== null ||
+            tongue.filler.has(token) ||
+            tongue.label.has(token) ||
+            isFigure(token),
+        )),
+  );
+});
+
+/** The longest words at the start of `text` that are a module's label (`Control unit`, `Stg`), as their length; 0 for none. */
+export const moduleLabelLength = remembered((text: string): number => {
+  const tokens = tokensOf(text);
+  let most = 0;
+  for (const tongue of tongues) {
+    const article = tongue.filler.has(tokens[0] ?? '') && tongue.label.get(tokens[1] ?? '') !== undefined;
+    for (const from of article ? [0, 1] : [0])
+      for (const phrase of tongue.label.get(tokens[from] ?? '') ?? [])
+        if (phrase.means === 'module' && phrase.rest.every((word, n) => tokens[from + 1 + n] === word))
+          most = Math.max(most, from + 1 + phrase.rest.length);
+  }
+  return most === 0 ? 0 : lengthOfWords(text, most);
+});
+
+/** Where the first `count` words of a text end. */
+export function lengthOfWords(text: string, count: number): number {
+  const word = /[\p{L}\p{N}]+/gu;
+  let end = 0;
+  for (let n = 0; n < count; n++) {
+    const match = word.exec(text);
+    if (!match) break;
+    end = match.index + match[0].length;
+  }
+  return end;
+}
+
+/** The language whose words a text holds most of; null where no table knows any of them. */
+export function languageOf(words: readonly string[]): string | null {
+  const hits = tongues.map(
+    ({ status, reach, label }) =>
+      words.filter((word) => status.has(word) || reach.has(word) || label.has(word)).length,
+  );
+  const most = Math.max(0, ...hits);
+  return most === 0 ? null : tongues[hits.indexOf(most)]!.words.name;
+}

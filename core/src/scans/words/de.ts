@@ -1,0 +1,68 @@
+import type { LanguageWords } from './language.js';
+
+export const german: LanguageWords = {
+  name: 'German',
+  status: {
+    active:
+      'aktiv|vorhanden|aktuell|aktuell vorhanden|anstehend|steht an|fehlerhaft|akt|statisch|momentan vorhanden|jetzt|derzeit vorhanden|zurzeit vorhanden|momentan aktiv|liegt an|anliegend|ständig|permanent vorhanden|aktuell aktiv|ist vorhanden',
+    stored:
+      'gespeichert|bestätigt|abgespeichert|gesp|passiv|inaktiv|abgelegt|im speicher|nicht vorhanden|nicht aktuell|derzeit nicht vorhanden|zurzeit nicht vorhanden|gesetzt|eingetragen|erkannt|nicht mehr vorhanden|abgeklungen|ruhend',
+    comesAndGoes:
+      'sporadisch|intermittierend|spor|sporad|zeitweise|gelegentlich|wackelnd|kommt und geht|vorübergehend|unregelmäßig',
+    pending:
+      'vorläufig|ausstehend|schwebend|unbestätigt|vorl|noch nicht bestätigt|in prüfung|verdacht|offen|wartend|nicht bestätigt',
+    history: 'historie|historisch|vergangen|früher|hist|veraltet|alt|ehemalig|alteintrag',
+    permanent: 'dauerhaft|permanent',
+  },
+  reach: {
+    read: 'gelesen|i o|in ordnung gelesen|antwortet|geantwortet|erreicht|ja|erkannt|kommunikation ok|vorhanden|ansprechbar|erfolgreich|abgeschlossen|online|ok gelesen|bereit',
+    clean:
+      'in ordnung|io|kein fehler|keine fehler|keine fehlercodes|kein fehlercode|keine einträge|kein eintrag|keine störungen|keine störung|fehlerfrei|ohne fehler|ohne befund|kein befund|keine|keiner|o b|ohne eintrag|keine fehlereinträge|0 fehler|speicher leer|fehlerspeicher leer|leer|nichts gespeichert|keine fehler vorhanden|keine codes|kein code|keine beanstandung|keine auffälligkeiten|unauffällig|keine fehler abgelegt|kein fehler abgelegt|keine fehler gefunden|fehlerfreier speicher|keine fehlermeldung|keine fehlermeldungen|alles in ordnung|nichts gefunden|ohne einträge|ohne störung|keine fehlerspeichereinträge|kein fehlerspeichereintrag',
+    silent:
+      'keine antwort|antwortet nicht|keine kommunikation|keine verbindung|keine reaktion|nicht erreichbar|nicht geantwortet|hat nicht geantwortet|reagiert nicht|stumm|kommunikation gestört|kommunikationsfehler|verbindung fehlgeschlagen|meldet sich nicht|kein kontakt|schweigt|keine rückmeldung|keine kommunikation möglich|kommunikation nicht möglich|nicht ansprechbar|ohne antwort|verbindung nicht möglich|kein signal|kein lebenszeichen|nicht am bus|bus aus|keine daten|nicht verbunden|verbindungsaufbau fehlgeschlagen|kommunikation fehlgeschlagen|steuergerät meldet sich nicht|offline|keine busverbindung|n a',
+    notFitted:
+      'nicht verbaut|nicht vorhanden|nicht eingebaut|nicht im fahrzeug|nicht ausgestattet|entfällt|nicht bestückt|nicht im fahrzeug verbaut|nicht codiert|nicht konfiguriert|nicht bestellt|nicht ausgerüstet|ist nicht verbaut|fehlt im fahrzeug|keine ausstattung|ohne diese ausstattung',
+    unsupported:
+      'nicht unterstützt|wird nicht unterstützt|unterstützt nicht|nicht verfügbar|nicht unterstützt von diesem gerät|dienst nicht unterstützt|von diesem gerät nicht unterstützt|mit diesem gerät nicht lesbar|nicht auslesbar mit diesem gerät|gerät kann es nicht lesen|außerhalb der reichweite dieses geräts|protokoll nicht unterstützt',
+    timedOut:
+      'zeitüberschreitung|timeout|zeitablauf|zeit abgelaufen|keine antwort innerhalb|keine antwort nach|zeit überschritten|antwortzeit überschritten|timeout bei der kommunikation|wartezeit abgelaufen',
+    refused:
+      'verweigert|zugriff verweigert|abgelehnt|abgewiesen|negative antwort|gesperrt|kein zugriff|anfrage abgelehnt|zugriff nicht erlaubt|zugang verweigert|sicherheitszugriff verweigert|nicht freigegeben|anfrage verweigert',
+    unclear:
+      'nicht gelesen|nicht geprüft|nicht abgefragt|übersprungen|abgebrochen|nicht ausgelesen|unvollständig|nicht lesbar|lesefehler|fehler beim lesen|nicht auslesbar|nicht getestet',
+    holdsCodes: 'fehlerhaft|n i o|fehler|fehler vorhanden|nio',
+    nothingAnswered:
+      'kein steuergerät antwortet|keine verbindung zum fahrzeug|keine steuergeräte gefunden|kein steuergerät gefunden|kein steuergerät hat geantwortet|keine kommunikation mit dem fahrzeug',
+  },
+  label: {
+    module: 'steuergerät|steuergeräte|stg|modul|baugruppe|system|systeme|quelle|bauteilgruppe|sg',
+    address: 'adresse|adr|stg adr|knoten',
+    code: 'code|codes|fehler|fehlercode|fehlercodes|fehlernummer|fehlereintrag|einträge|eintrag|störung|störungen|fehlernr|dtc|fehlerspeicher',
+    type: 'art|fehlerart|typ|fehlertyp|zusatz|symptom|unterart|dez|fehlerartbyte',
+    status: 'status|zustand|stat|fehlerstatus',
+    byte: 'statusbyte|byte|bytes',
+    count:
+      'anzahl|zähler|häufigkeit|wie oft|fehlerzähler|auftreten|anz|mal|fehlerhäufigkeit|auftritte|häufigkeitszähler',
+    text: 'beschreibung|text|bedeutung|bezeichnung|fehlertext|klartext|artbeschreibung|hinweis|bemerkung|meldung',
+    result: 'ergebnis|resultat|kommunikation|verbindung|antwort',
+    total: 'gesamt|summe|insgesamt|zusammen',
+    ident:
+      'teilenummer|teile nr|teilenr|teil|artikel|artikelnummer|bestellnummer|seriennummer|serien nr|hardware|hw|hw stand|sw stand|softwarestand|kennung|kalibrierung|stecker|lack|lackcode|farbcode|farbe|platz|stellplatz|beleg|auftrag|auftragsnummer|kundennummer|telefon|tel|schlüssel|schlüsselnummer|datensatz|codierung|kodierung|rechnung|kennzeichen|bühne|werkstattauftrag|verlernzähler|radiocode|schlüsselcode|angebot|charge|regal|durchwahl|drehmoment|aufkleber|referenz|lackierung',
+    environment:
+      'umgebungsbedingungen|randbedingungen|umgebungsdaten|freeze frame|standbild|messwerte|istwerte|zeitstempel|bedingungen beim ersten auftreten',
+    reader: 'lesegerät|gerät|tester|diagnosegerät|prüfgerät|ausgelesen mit|gelesen mit',
+    software: 'software|sw|programm|version|programmstand|stand',
+    date: 'datum|zeit|uhrzeit|ausdruck|ausdruck vom|gedruckt|datum zeit|erstellt|erstellt am',
+    odometer: 'kilometerstand|km stand|laufleistung|km|wegstrecke|kilometer',
+    supplyVolts: 'batteriespannung|bordspannung|spannung|batterie|bordnetzspannung|versorgung',
+    vin: 'fahrgestellnummer|fin|fahrgestell nr|vin',
+    other:
+      'fahrzeug|kunde|mechaniker|techniker|werkstatt|modell|zündung|seite|daten|baujahr|marke|geschwindigkeit|temperatur|drehzahl',
+  },
+  title:
+    'protokoll|rohdaten|bericht|zusammenfassung|fehlerprotokoll|prüfprotokoll|fehlerübersicht|übersicht|diagnose|fahrzeugdiagnose|gesamtauslesung|auslesung|ausdruck|legende|kurztest|ende des protokolls|fahrzeugprotokoll|auszug|fehlerliste|befund|gesamtübersicht|auslesen|diagnoseprotokoll|diagnosebericht|auslesebericht|systemübersicht',
+  sign: 'ende|gesamt|seite|fehlerspeicher|summe|zeichen|einzelheiten',
+  not: 'nicht|nicht mehr|kein|keine',
+  filler:
+    'der|die|das|den|dem|des|ein|eine|vom|von|diesem|dieses|gerät|steuergerät|modul|fahrzeug|im|in|am|an|zum|zur|mit|und|wird|ist|sind|hat|gespeichert|vorhanden|gefunden|abgelegt|fehler|zustand|status|dienst|beim|auslesen|aktuell|sich|es|noch|derzeit|lesegerät|system|eintrag|steuergeräte|steuergeräten|anfrage|ms|sekunden|momentan|für|durch|auf|ohne weitere|bei|kommunikation|möglich|konnte|werden|kann|einträge|versuchen|nach|versuche|er|sie|zurzeit|dieser|diese|über|bus|speicher|fehlerspeicher|als|auch|weitere',
+};

@@ -1,0 +1,66 @@
+import type { LanguageWords } from './language.js';
+
+export const spanish: LanguageWords = {
+  name: 'Spanish',
+  status: {
+    active:
+      'activo|activa|presente|actual|fallido|vigente|actualmente presente|presente ahora|activo ahora|actualmente activo|en curso|existente',
+    stored:
+      'memorizado|memorizada|confirmado|confirmada|almacenado|almacenada|guardado|guardada|registrado|inactivo|inactiva|pasivo|en memoria|no presente|no activo|no activa|registrada|grabado|grabada|en memoria solamente|no actual|ausente',
+    comesAndGoes: 'intermitente|esporádico|esporádica|ocasional',
+    pending: 'pendiente|provisional|no confirmado|en espera|sin confirmar',
+    history: 'histórico|histórica|historial|pasado|pasada|antiguo|anterior',
+    permanent: 'permanente',
+  },
+  reach: {
+    read: 'leída|leído|correcta|correcto|responde|ha respondido|respondió|sí|comunicación ok|realizada|terminada|presente|en línea|completa|con éxito|identificada',
+    clean:
+      'sin averías|ninguna avería|sin códigos|ningún código|sin fallos|ningún fallo|sin errores|ningún error|sin avería|ninguna|ninguno|sin defectos|0 averías|no hay averías|no hay fallos|no hay códigos|memoria vacía|vacía|vacío|sin novedad|nada|sin incidencias|sin fallos memorizados|sin averías memorizadas|sin códigos de avería|ningún código de avería|todo correcto|libre de averías|sin registros|no tiene averías|sin anomalías|cero averías|sin problemas|correcto sin averías',
+    silent:
+      'sin respuesta|no responde|sin comunicación|no contesta|no ha respondido|no respondió|ninguna respuesta|no comunica|fallo de comunicación|error de comunicación|muda|mudo|sin contacto|sin conexión|no se puede comunicar|imposible comunicar|comunicación fallida|sin diálogo|fuera de línea|no accesible|inaccesible|sin señal|comunicación imposible|no hubo respuesta|no hay respuesta|no hay comunicación|no localizada|comunicación perdida|silenciosa',
+    notFitted:
+      'no montado|no montada|no instalado|no instalada|no equipado|no equipada|unidad no montada|no presente|ausente|no existe en el vehículo|no incluido|no equipa|no configurado|no configurada|no existe|inexistente|unidad no instalada|no presente en el vehículo|no lleva|sin este equipo|opción no montada',
+    unsupported:
+      'no soportado|no soportada|no compatible|no admitido|no admitida|no disponible|no soporta|servicio no soportado|no compatible con este equipo|fuera del alcance del equipo|no legible con este equipo|protocolo no soportado|no cubierta',
+    timedOut:
+      'tiempo agotado|tiempo de espera agotado|tiempo excedido|timeout|tiempo superado|tiempo de espera superado|se agotó el tiempo|fuera de tiempo|tiempo de respuesta agotado|agotado el tiempo de espera',
+    refused:
+      'acceso denegado|petición rechazada|rechazado|rechazada|denegado|respuesta negativa|bloqueado|solicitud rechazada|acceso rechazado|acceso bloqueado|acceso no permitido|seguridad',
+    unclear:
+      'no leído|no leída|no comprobado|omitido|interrumpido|sin leer|incompleta|error de lectura|ilegible|lectura imposible|no se ha leído',
+    holdsCodes: 'avería|averías|fallo|fallos|con averías|con fallos|nok',
+    nothingAnswered:
+      'ningún módulo responde|ningún módulo encontrado|sin comunicación con el vehículo|ninguna unidad responde|ninguna centralita responde|ninguna unidad ha respondido',
+  },
+  label: {
+    module:
+      'unidad|unidades|unidad de control|unidades de control|módulo|módulos|centralita|centralitas|sistema|sistemas|calculador|origen',
+    address: 'dirección|dir',
+    code: 'código|códigos|avería|averías|código de avería|códigos de avería|fallo|fallos|código de fallo|error|errores|código de error|dtc',
+    type: 'tipo|subtipo|tipo de fallo|tipo de avería|síntoma|clase',
+    status: 'estado|situación',
+    byte: 'byte|bytes',
+    count: 'contador|veces|frecuencia|número de|cantidad|nº de|ocurrencias|apariciones',
+    text: 'descripción|texto|significado|denominación|mensaje|observación|nota|detalle',
+    result: 'resultado|comunicación|respuesta|conexión',
+    total: 'total|suma|en total',
+    ident:
+      'referencia|número de pieza|n de pieza|pieza|artículo|número de serie|n de serie|serie|hardware|conector|enchufe|pintura|código de pintura|color|pedido|orden|calibración|teléfono|tel|matrícula|llave|factura|ref|plaza|código de radio|orden de trabajo|presupuesto|lote|par de apriete|etiqueta|extensión',
+    environment:
+      'condiciones ambientales|datos congelados|condiciones|cuadro congelado|entorno|valores medidos|marca de tiempo|condiciones de aparición',
+    reader: 'lector|equipo|aparato|herramienta|leído con',
+    software: 'software|programa|versión|versión de software',
+    date: 'fecha|hora|fecha y hora|impreso|impreso el',
+    odometer: 'kilometraje|odómetro|km|kilómetros|distancia',
+    supplyVolts: 'tensión|tensión de batería|voltaje|batería|alimentación',
+    vin: 'bastidor|número de bastidor|vin|chasis',
+    other:
+      'vehículo|cliente|técnico|taller|modelo|marca|encendido|página|datos|año|velocidad|temperatura|régimen',
+  },
+  title:
+    'informe|resumen|diagnosis|diagnóstico|impreso|leyenda|informe de diagnosis|lectura completa|fin del informe|informe de averías|lectura|lecturas|listado|lista de averías|extracto|memorias de avería|diagnosis completa|test rápido|detalle',
+  sign: 'fin|página|total|memoria|detalles|lectura|memorias',
+  not: 'no|sin|ya no',
+  filler:
+    'el|la|los|las|un|una|del|de|al|por|este|esta|con|unidad|módulo|módulos|centralita|vehículo|servicio|es|está|son|ha|hay|en|y|para|equipo|lector|avería|código|códigos|estado|presente|almacenados|almacenado|registrados|memorizados|memorizadas|actualmente|sistema|se|que|espera|comunicación|respuesta|puede|tras|intentos|memoria|averías|fallos|fallo|durante|lectura|ser|tiene|todavía|solo|bus|siguientes',
+};

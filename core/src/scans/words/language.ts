@@ -1,0 +1,64 @@
+/**
+ * What a reader prints in one language: data, so that a language is added by a table. Each entry is a list of phrases
+ * parted by `|`; capitals, accents and punctuation do not count.
+ */
+export interface LanguageWords {
+  readonly name: string;
+  /** Of a code: what its status is called. */
+  readonly status: {
+    readonly active: string;
+    readonly stored: string;
+    /** Stored, and told to come and go. */
+    readonly comesAndGoes: string;
+    readonly pending: string;
+    readonly history: string;
+    readonly permanent: string;
+  };
+  /** Of a module: how far it was reached. */
+  readonly reach: {
+    /** It was asked and has answered; nothing is said of codes. */
+    readonly read: string;
+    readonly clean: string;
+    readonly silent: string;
+    readonly notFitted: string;
+    readonly unsupported: string;
+    readonly timedOut: string;
+    readonly refused: string;
+    /** It was not read, and nothing tells why. */
+    readonly unclear: string;
+    /** It holds codes. */
+    readonly holdsCodes: string;
+    readonly nothingAnswered: string;
+  };
+  /** Names of columns, keys and fields. */
+  readonly label: {
+    readonly module: string;
+    readonly address: string;
+    readonly code: string;
+    readonly type: string;
+    readonly status: string;
+    readonly byte: string;
+    readonly count: string;
+    readonly text: string;
+    readonly result: string;
+    readonly total: string;
+    /** What follows is a number of something else than a code. */
+    readonly ident: string;
+    readonly environment: string;
+    readonly reader: string;
+    readonly software: string;
+    readonly date: string;
+    readonly odometer: string;
+    readonly supplyVolts: string;
+    readonly vin: string;
+    readonly other: string;
+  };
+  /** Words by which a line is a title or a closing line, whatever else stands in it. */
+  readonly title: string;
+  /** Words of page heads and closing lines that a module's name may hold too: such a line says nothing else. */
+  readonly sign: string;
+  /** Words that turn what follows into its opposite. */
+  readonly not: string;
+  /** Words that change nothing where they stand between others. */
+  readonly filler: string;
+}

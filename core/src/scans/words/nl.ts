@@ -1,0 +1,66 @@
+import type { LanguageWords } from './language.js';
+
+export const dutch: LanguageWords = {
+  name: 'Dutch',
+  status: {
+    active:
+      'actief|aanwezig|actueel|huidig|nu aanwezig|momenteel aanwezig|nu actief|momenteel actief|optredend|bestaand',
+    stored:
+      'opgeslagen|bevestigd|vastgelegd|passief|inactief|in geheugen|bewaard|niet aanwezig|niet actief|niet meer aanwezig|niet actueel|gelogd',
+    comesAndGoes: 'sporadisch|intermitterend|incidenteel|af en toe|onregelmatig',
+    pending: 'in afwachting|voorlopig|onbevestigd|hangend|nog niet bevestigd',
+    history: 'historisch|verleden|eerder|historie|vroeger|oud',
+    permanent: 'permanent|blijvend',
+  },
+  reach: {
+    read: 'gelezen|uitgelezen|antwoordt|ja|communicatie ok|heeft geantwoord|aanwezig|voltooid|klaar|online|geslaagd|bereikt',
+    clean:
+      'geen storingen|geen storing|geen fouten|geen fout|geen foutcodes|geen codes|geen storingscodes|zonder storingen|foutvrij|geen|in orde|geen meldingen|storingsvrij|0 storingen|leeg|geheugen leeg|storingsgeheugen leeg|niets|niets opgeslagen|geen storingen opgeslagen|geen bijzonderheden|niets te melden|geen foutcodes opgeslagen|geen fouten gevonden|vrij van storingen|alles in orde|geen afwijkingen|geen foutmeldingen',
+    silent:
+      'geen antwoord|antwoordt niet|geen communicatie|geen respons|reageert niet|geen reactie|niet bereikbaar|geen verbinding|heeft niet geantwoord|communicatiefout|zwijgt|geen contact|stil|geen contact mogelijk|communicatie mislukt|geen communicatie mogelijk|communicatie niet mogelijk|offline|verbinding mislukt|geen signaal|onbereikbaar|niet gevonden op de bus|meldt zich niet|geen gegevens',
+    notFitted:
+      'niet gemonteerd|niet aanwezig|niet aanwezig in voertuig|niet ingebouwd|niet geïnstalleerd|niet uitgerust|ontbreekt|niet in voertuig|niet aangebracht|niet geconfigureerd|bestaat niet|niet van toepassing|optie niet aanwezig|niet in deze auto|zonder deze optie',
+    unsupported:
+      'niet ondersteund|wordt niet ondersteund|ondersteunt niet|niet beschikbaar|dienst niet ondersteund|niet leesbaar met dit apparaat|buiten bereik van dit apparaat|protocol niet ondersteund',
+    timedOut:
+      'time out|timeout|tijd verstreken|tijdslimiet|tijdsoverschrijding|wachttijd verstreken|tijd overschreden',
+    refused:
+      'toegang geweigerd|verzoek geweigerd|geweigerd|afgewezen|negatief antwoord|vergrendeld|geen toegang|toegang niet toegestaan|beveiligingstoegang geweigerd|verzoek afgewezen',
+    unclear:
+      'niet gelezen|niet uitgelezen|niet getest|overgeslagen|afgebroken|onvolledig|leesfout|onleesbaar|niet leesbaar',
+    holdsCodes: 'storing|storingen|fout|fouten|nok',
+    nothingAnswered:
+      'geen regeleenheid antwoordt|geen verbinding met het voertuig|geen regeleenheden gevonden|geen communicatie met het voertuig|geen enkele module antwoordt',
+  },
+  label: {
+    module:
+      'regeleenheid|regeleenheden|regelapparaat|module|modules|systeem|systemen|eenheid|stuurapparaat|bron|ecu',
+    address: 'adres|adr',
+    code: 'code|codes|storingscode|storingscodes|storing|storingen|fout|fouten|foutcode|foutcodes|dtc',
+    type: 'type|soort|fouttype|subtype|symptoom|storingstype',
+    status: 'status|toestand|staat',
+    byte: 'statusbyte|byte|bytes',
+    count: 'aantal|teller|frequentie|keer|aantal keer|hoe vaak',
+    text: 'omschrijving|tekst|beschrijving|betekenis|melding|opmerking|toelichting',
+    result: 'resultaat|communicatie|antwoord|verbinding',
+    total: 'totaal|som|in totaal',
+    ident:
+      'onderdeelnummer|onderdeel|artikelnummer|artikel|serienummer|hardware|stekker|connector|lak|lakcode|kleur|kleurcode|bestelling|bestelnummer|order|kalibratie|telefoon|tel|kenteken|sleutel|factuur|referentie|werkplaatsnummer|radiocode|werkorder|offerte|partij|aanhaalmoment|toestel',
+    environment:
+      'omgevingsgegevens|omstandigheden|omgevingscondities|bevroren beeld|freeze frame|meetwaarden|tijdstempel|randvoorwaarden',
+    reader: 'uitleesapparaat|apparaat|tester|lezer|uitgelezen met|gereedschap',
+    software: 'software|softwareversie|versie|programma',
+    date: 'datum|tijd|datum tijd|afgedrukt|afgedrukt op',
+    odometer: 'kilometerstand|km stand|km|afstand|kilometers',
+    supplyVolts: 'accuspanning|spanning|accu|boordspanning|voeding|batterijspanning',
+    vin: 'chassisnummer|vin|voertuigidentificatienummer',
+    other:
+      'voertuig|auto|klant|monteur|werkplaats|model|merk|contact|pagina|gegevens|bouwjaar|snelheid|temperatuur|toerental',
+  },
+  title:
+    'rapport|samenvatting|diagnose|diagnoserapport|uitleesrapport|overzicht|afgedrukt|legenda|einde van het rapport|uitlezing|totaaluitlezing|storingslijst|uittreksel|sneltest|foutenlijst',
+  sign: 'einde|pagina|totaal|geheugen|details',
+  not: 'niet|geen|niet meer',
+  filler:
+    'de|het|een|van|door|dit|deze|dat|met|regeleenheid|module|voertuig|dienst|is|zijn|heeft|was|in|op|en|voor|apparaat|lezer|storing|code|status|aanwezig|opgeslagen|gevonden|momenteel|systeem|bij|uitlezen|er|zich|wordt|communicatie|mogelijk|kan|worden|na|pogingen|geheugen|storingen|fouten|nog|alleen|bus|te|ook|storingsgeheugen',
+};

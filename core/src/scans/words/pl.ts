@@ -1,0 +1,65 @@
+import type { LanguageWords } from './language.js';
+
+export const polish: LanguageWords = {
+  name: 'Polish',
+  status: {
+    active:
+      'aktywny|aktywna|aktywne|obecny|obecna|bieżący|bieżąca|aktualny|aktualna|występuje|trwały aktywny|obecnie aktywny|teraz obecny|bieżąco występuje|aktywne teraz',
+    stored:
+      'zapisany|zapisana|zapisane|potwierdzony|potwierdzona|zapamiętany|nieaktywny|nieaktywna|pasywny|pasywna|w pamięci|nieobecny|statyczny zapisany|zarejestrowany|zarejestrowana|niewystępujący|nie występuje',
+    comesAndGoes: 'sporadyczny|sporadyczna|przerywany|okresowy|chwilowy|przejściowy',
+    pending: 'oczekujący|oczekująca|wstępny|wstępna|niepotwierdzony|niepotwierdzona|tymczasowy',
+    history: 'historyczny|historyczna|przeszły|przeszła|poprzedni|dawny|archiwalny',
+    permanent: 'permanentny|trwały|stały',
+  },
+  reach: {
+    read: 'odczytano|odczytany|odpowiada|odpowiedział|tak|komunikacja ok|obecny|zakończono|online|pomyślnie|rozpoznano',
+    clean:
+      'brak usterek|brak błędów|brak kodów|bez usterek|bez błędów|brak|brak usterki|nie znaleziono usterek|brak kodów usterek|0 usterek|brak zapisów|pamięć pusta|pusta|pusto|nic|bez zastrzeżeń|sprawny|w porządku|brak zapisanych usterek|brak zapisanych błędów|brak zapisanych kodów|wolny od usterek|zero usterek|brak nieprawidłowości|pamięć usterek pusta',
+    silent:
+      'brak odpowiedzi|nie odpowiada|brak komunikacji|nie odpowiedział|brak połączenia|milczy|błąd komunikacji|nie komunikuje się|brak kontaktu|nieosiągalny|komunikacja niemożliwa|brak łączności|offline|nie można nawiązać komunikacji|nie można nawiązać połączenia|brak sygnału|nie zgłasza się|utracono komunikację|komunikacja nieudana|brak danych',
+    notFitted:
+      'niezamontowany|nie zamontowano|brak w pojeździe|nieobecny w pojeździe|nie zainstalowano|niezainstalowany|nieobecny|niewyposażony|nie występuje w pojeździe|brak wyposażenia|nie istnieje|nieskonfigurowany|nie ma w pojeździe|opcja niezamontowana|nie dotyczy',
+    unsupported:
+      'nieobsługiwany|nie jest obsługiwany|nieobsługiwane|nie obsługuje|niedostępny|brak obsługi|usługa nieobsługiwana|poza zasięgiem czytnika|niedostępny w tym czytniku|protokół nieobsługiwany',
+    timedOut:
+      'przekroczony czas|przekroczono czas oczekiwania|przekroczono czas|timeout|upłynął czas|przekroczenie czasu',
+    refused:
+      'odmowa dostępu|żądanie odrzucone|odrzucono|odmowa|dostęp zabroniony|odpowiedź negatywna|zablokowany|brak dostępu|dostęp zablokowany|brak uprawnień|żądanie odmówione',
+    unclear:
+      'nie odczytano|nieodczytany|nie sprawdzono|pominięto|przerwano|niekompletny|błąd odczytu|nieczytelny',
+    holdsCodes: 'usterka|usterki|błąd|błędy|są usterki|nok',
+    nothingAnswered:
+      'żaden sterownik nie odpowiada|nie znaleziono sterowników|brak komunikacji z pojazdem|brak połączenia z pojazdem',
+  },
+  label: {
+    module: 'sterownik|sterowniki|moduł|moduły|układ|układy|system|jednostka|jednostka sterująca|źródło',
+    address: 'adres|adr',
+    code: 'kod|kody|usterka|usterki|usterek|kod usterki|kody usterek|błąd|błędy|błędów|kod błędu|dtc',
+    type: 'typ|rodzaj|podtyp|rodzaj usterki|symptom|objaw',
+    status: 'stan|status|stan usterki',
+    byte: 'bajt|bajt stanu|bajty|bajt statusu',
+    count: 'licznik|ilość|liczba|częstość|razy|liczba wystąpień',
+    text: 'opis|tekst|znaczenie|treść|komunikat|uwaga|uwagi|nazwa usterki',
+    result: 'wynik|komunikacja|odpowiedź|połączenie',
+    total: 'razem|suma|łącznie|ogółem',
+    ident:
+      'numer części|nr części|część|numer katalogowy|artykuł|numer seryjny|nr seryjny|sprzęt|złącze|wtyczka|lakier|kod lakieru|kolor|zamówienie|nr zamówienia|kalibracja|telefon|tel|rejestracja|nr rejestracyjny|kluczyk|faktura|nr ref|stanowisko|kod radia|zlecenie|oferta|partia|moment|naklejka',
+    environment:
+      'warunki otoczenia|ramka zamrożona|warunki|dane otoczenia|wartości mierzone|znacznik czasu|dane zamrożone',
+    reader: 'czytnik|urządzenie|tester|przyrząd|odczytano za pomocą',
+    software: 'oprogramowanie|wersja oprogramowania|wersja|program',
+    date: 'data|czas|godzina|data i godzina|wydrukowano',
+    odometer: 'przebieg|km|licznik km|drogomierz|stan licznika',
+    supplyVolts: 'napięcie|napięcie akumulatora|akumulator|zasilanie',
+    vin: 'vin|numer nadwozia|nr nadwozia|numer podwozia',
+    other:
+      'pojazd|samochód|klient|mechanik|warsztat|model|marka|zapłon|strona|dane|rocznik|prędkość|temperatura|obroty',
+  },
+  title:
+    'raport|podsumowanie|diagnostyka|diagnostyczny|raport diagnostyczny|pełny odczyt|legenda|zestawienie|raport usterek|wydruk|odczyt|lista usterek|wyciąg|szybki test|przegląd',
+  sign: 'koniec|strona|razem|pamięć|szczegóły|odczyt',
+  not: 'nie|brak|już nie',
+  filler:
+    'w|z|ze|na|do|od|i|oraz|przez|ten|tego|tym|jest|są|był|się|sterownik|sterownika|moduł|pojazd|pojazdu|pojeździe|czytnik|usterka|kod|stan|zapisane|zapisany|wykryte|obecnie|układ|podczas|odczytu|nie ma|ma|dla|urządzenie|komunikacji|komunikacja|może|po|próbach|pamięć|usterek|błędów|jeszcze|tylko|magistrala|nie|żadnych',
+};

@@ -1,0 +1,64 @@
+import type { LanguageWords } from './language.js';
+
+export const portuguese: LanguageWords = {
+  name: 'Portuguese',
+  status: {
+    active:
+      'ativo|ativa|activo|activa|presente|atual|actual|em curso|presente agora|atualmente ativo|ativo agora',
+    stored:
+      'memorizado|memorizada|confirmado|confirmada|armazenado|armazenada|guardado|guardada|registado|inativo|inativa|inactivo|passivo|em memória|ausente|não presente|não ativo|não ativa|registada|gravado|gravada|em memória apenas',
+    comesAndGoes: 'esporádico|esporádica|intermitente|ocasional',
+    pending: 'pendente|provisório|provisória|em espera|não confirmado|por confirmar',
+    history: 'histórico|histórica|passado|passada|anterior|antigo',
+    permanent: 'permanente',
+  },
+  reach: {
+    read: 'lida|lido|responde|respondeu|sim|comunicação ok|correta|efetuada|concluída|presente|online|com sucesso|identificada',
+    clean:
+      'sem avarias|nenhuma avaria|sem códigos|nenhum código|sem falhas|nenhuma falha|sem erros|nenhum erro|nenhuma|nenhum|não há avarias|sem avaria|0 avarias|memória vazia|vazia|vazio|nada|nada a assinalar|sem avarias memorizadas|sem códigos de avaria|nenhum código de avaria|livre de avarias|tudo bem|sem anomalias|zero avarias|sem registos',
+    silent:
+      'sem resposta|não responde|sem comunicação|não respondeu|nenhuma resposta|não comunica|erro de comunicação|falha de comunicação|muda|mudo|sem contacto|sem ligação|unidade não responde|comunicação impossível|comunicação falhada|falha na comunicação|sem sinal|inacessível|offline|não foi possível comunicar|comunicação perdida|não contactável|silenciosa',
+    notFitted:
+      'não montado|não montada|não instalado|não instalada|não está instalada|não está instalado|não equipado|não presente|ausente|ausente do veículo|não existe no veículo|não está montada|não está montado|não existe|não configurada|não configurado|não equipada|inexistente|sem este equipamento',
+    unsupported:
+      'não suportado|não suportada|não disponível|não compatível|não suporta|serviço não suportado|fora do alcance do leitor|não legível com este leitor|protocolo não suportado',
+    timedOut: 'tempo esgotado|tempo de espera esgotado|tempo excedido|timeout|tempo ultrapassado',
+    refused:
+      'acesso negado|pedido recusado|recusado|recusada|resposta negativa|bloqueado|negado|acesso recusado|acesso bloqueado|acesso não permitido|pedido rejeitado|rejeitado',
+    unclear:
+      'não lido|não lida|não testado|ignorado|interrompido|incompleta|erro de leitura|ilegível|leitura impossível',
+    holdsCodes: 'avaria|avarias|falha|falhas|com avarias|nok',
+    nothingAnswered:
+      'nenhuma unidade responde|nenhum módulo responde|sem comunicação com o veículo|nenhuma unidade encontrada|nenhuma unidade respondeu',
+  },
+  label: {
+    module: 'unidade|unidades|unidade de comando|módulo|módulos|centralina|sistema|sistemas|origem',
+    address: 'endereço|end',
+    code: 'código|códigos|avaria|avarias|código de avaria|códigos de avaria|falha|falhas|código de falha|erro|erros|dtc',
+    type: 'tipo|subtipo|tipo de falha|tipo de avaria|sintoma',
+    status: 'estado|situação',
+    byte: 'byte|bytes',
+    count: 'contador|frequência|vezes|número de|quantidade|ocorrências',
+    text: 'descrição|texto|significado|designação|mensagem|nota|observação|detalhe',
+    result: 'resultado|comunicação|resposta|ligação',
+    total: 'total|soma|no total',
+    ident:
+      'referência|número da peça|número de peça|peça|artigo|número de série|série|hardware|ficha|conector|pintura|código de pintura|cor|encomenda|ordem|calibração|telefone|tel|matrícula|chave|fatura|ref|lugar|código do rádio|ordem de trabalho|orçamento|lote|binário|etiqueta|extensão',
+    environment:
+      'condições ambientais|dados congelados|condições|quadro congelado|ambiente|valores medidos|marca temporal|condições de aparecimento',
+    reader: 'leitor|equipamento|aparelho|ferramenta|lido com',
+    software: 'software|programa|versão|versão do software',
+    date: 'data|hora|data e hora|impresso|impresso em',
+    odometer: 'quilometragem|km|quilómetros|distância|odómetro',
+    supplyVolts: 'tensão|tensão da bateria|bateria|alimentação|voltagem',
+    vin: 'chassis|número do chassis|vin|quadro',
+    other:
+      'veículo|viatura|cliente|técnico|oficina|modelo|marca|ignição|página|dados|ano|velocidade|temperatura|rotações',
+  },
+  title:
+    'relatório|resumo|diagnóstico|impresso|legenda|relatório de diagnóstico|leitura completa|fim do relatório|relatório de leitura|leitura|lista de avarias|extrato|teste rápido|leituras',
+  sign: 'fim|página|total|memória|detalhes|leitura',
+  not: 'não|sem|já não',
+  filler:
+    'o|a|os|as|um|uma|do|da|dos|das|de|por|este|esta|com|unidade|módulo|veículo|serviço|é|está|são|foi|foram|há|em|no|na|e|para|leitor|avaria|avarias|código|estado|presente|memorizadas|memorizados|memorizado|atualmente|sistema|lida|lidas|lido|espera|que|comunicação|resposta|pode|após|tentativas|memória|falhas|falha|durante|leitura|ainda|só|bus|ser|todas|unidades',
+};

@@ -1,0 +1,55 @@
+import type { LanguageWords } from './language.js';
+
+export const swedish: LanguageWords = {
+  name: 'Swedish',
+  status: {
+    active: 'aktiv|aktivt|närvarande|aktuell|finns nu',
+    stored: 'lagrad|lagrat|sparad|bekräftad|inaktiv|passiv|i minnet',
+    comesAndGoes: 'sporadisk|intermittent|tillfällig|periodisk',
+    pending: 'väntande|preliminär|obekräftad',
+    history: 'historisk|historik|tidigare|gammal',
+    permanent: 'permanent|bestående',
+  },
+  reach: {
+    read: 'läst|avläst|svarar|ja|kommunikation ok',
+    clean:
+      'inga felkoder|inga fel|inget fel|inga koder|felfri|utan fel|inga|minnet tomt|tomt|felminne tomt|inga lagrade fel',
+    silent:
+      'svarar inte|inget svar|ingen kommunikation|ingen kontakt|svarade inte|ej svar|tyst|kommunikationsfel',
+    notFitted: 'ej monterad|inte monterad|saknas|finns inte i fordonet|ej installerad|ej utrustad',
+    unsupported: 'stöds inte|ej stödd|stöds ej|inte tillgänglig',
+    timedOut: 'tidsgräns|tiden ute|timeout|tidsgräns överskriden',
+    refused: 'åtkomst nekad|nekad|avvisad|negativt svar|låst',
+    unclear: 'ej läst|inte läst|ej testad|avbruten',
+    holdsCodes: 'fel|felkoder|nok',
+    nothingAnswered: 'ingen styrenhet svarar|ingen kontakt med fordonet|inga styrenheter hittades',
+  },
+  label: {
+    module: 'styrenhet|styrenheter|modul|moduler|system|enhet',
+    address: 'adress|adr',
+    code: 'kod|koder|felkod|felkoder|fel',
+    type: 'typ|feltyp|undertyp|symptom',
+    status: 'status|tillstånd',
+    byte: 'statusbyte|byte',
+    count: 'antal|räknare|gånger|frekvens',
+    text: 'beskrivning|text|betydelse|meddelande|anmärkning',
+    result: 'resultat|kommunikation|svar',
+    total: 'totalt|summa',
+    ident:
+      'artikelnummer|artikel|delnummer|serienummer|hårdvara|kontakt|lack|färgkod|färg|order|kalibrering|telefon|tel|registreringsnummer|nyckel|faktura|referens',
+    environment: 'omgivningsdata|frysbild|mätvärden|tidsstämpel|villkor',
+    reader: 'läsare|verktyg|apparat|testare',
+    software: 'programvara|version|program',
+    date: 'datum|tid|utskrivet',
+    odometer: 'mätarställning|km|körsträcka',
+    supplyVolts: 'spänning|batterispänning|batteri|matning',
+    vin: 'chassinummer|vin',
+    other:
+      'fordon|bil|kund|tekniker|verkstad|modell|märke|tändning|sida|data|årsmodell|hastighet|temperatur|varvtal',
+  },
+  title: 'rapport|felkodsrapport|sammanfattning|diagnos|avläsning|slut på rapporten',
+  sign: 'slut|sida|totalt|minne|detaljer',
+  not: 'inte|ej|inga',
+  filler:
+    'den|det|en|ett|av|från|i|på|med|och|är|var|har|styrenhet|styrenheten|modul|fordon|fordonet|läsare|fel|kod|status|just|nu|för|som|systemet|kommunikation|minne|felkod|felkoder',
+};
