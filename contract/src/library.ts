@@ -2,7 +2,7 @@
 import { codeLink } from '@dormant-beacon/core/causes';
 import { supersession } from '@dormant-beacon/core/fit';
 import { plannedRoute, routeKind, unitSort } from '@dormant-beacon/core/route';
-import { codePattern, linePattern } from '@dormant-beacon/core/scans';
+import { codePattern, linePattern, wordPattern } from '@dormant-beacon/core/scans';
 import { restraintFile } from '@dormant-beacon/core/restraints';
 import { instant } from '@dormant-beacon/core/record';
 import * as z from 'zod';
@@ -11,13 +11,17 @@ const id = z.uuid();
 const line = z.string().trim().min(1).max(200);
 const stamp = { id, personId: id, addedAt: instant };
 
-/** A pattern is of a code or of a line. */
-const eitherPattern = { code: codePattern.nullish(), line: linePattern.nullish() };
-const oneOfBoth = (pattern: { code?: unknown; line?: unknown }) =>
-  (pattern.code == null) !== (pattern.line == null);
-const saysBoth = { error: 'expected either a code pattern or a line pattern' };
+/** A pattern is of a code, of a line, or of a word for a status. */
+const eitherPattern = {
+  code: codePattern.nullish(),
+  line: linePattern.nullish(),
+  word: wordPattern.nullish(),
+};
+const oneOfThem = (pattern: { code?: unknown; line?: unknown; word?: unknown }) =>
+  [pattern.code, pattern.line, pattern.word].filter((own) => own != null).length === 1;
+const saysOne = { error: 'expected either a code pattern, a line pattern or a word' };
 
-export const addPattern = z.strictObject({ id, ...eitherPattern }).refine(oneOfBoth, saysBoth);
+export const addPattern = z.strictObject({ id, ...eitherPattern }).refine(oneOfThem, saysOne);
 export type AddPattern = z.infer<typeof addPattern>;
 export const pattern = z.strictObject({ ...stamp, ...eitherPattern });
 export type Pattern = z.infer<typeof pattern>;

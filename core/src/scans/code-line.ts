@@ -71,7 +71,7 @@ export function readCodeLine(line: string, legend?: Legend): CodeLine | null {
 function apart(line: string, { statuses }: Legend): string {
   let text = line;
   for (const mark of statuses.keys())
-    if (/^[^\p{L}\p{N}\s]/u.test(mark))
+    if (/^[^\p{L}\p{N}\s]/u.test(mark) && mark.length < 5)
       text = text.replace(new RegExp(`(?<=[A-Z\\d]{2})${escaped(mark)}(?=[\\s,;]|$)`, 'gi'), `  ${mark}  `);
   return text;
 }
@@ -368,6 +368,9 @@ const insides: readonly RegExp[] = [
   /^(?<word>\p{Lu}{4,14})\s(?<rest>.*\p{Ll}.*)$/u,
 ];
 
+/** Of those, the ones that leave no doubt. */
+const inBrackets: ReadonlySet<RegExp> = new Set([insides[1]!, insides[3]!]);
+
 /** A status at the end or the start of a description, in brackets or behind a dash or comma. */
 export function statusInside(
   cells: readonly string[],
@@ -385,7 +388,7 @@ export function statusInside(
       const status = match && (legendStatus(match['word']!, legend) ?? readStatusCell(match['word']!));
       if (status && status.status !== 'unknown')
         return {
-          status: { ...status, by: status.by === 'word' ? 'guess' : status.by },
+          status: { ...status, by: status.by === 'word' && !inBrackets.has(pattern) ? 'guess' : status.by },
           rest: cells.map((other, i) => (i === index ? match!['rest']! : other)),
         };
     }

@@ -1,5 +1,6 @@
 export { withNamesOf } from './alias.js';
 export { compareScans } from './compare.js';
+export { type Doubt, doubtsOf } from './doubt.js';
 export { decodeReport, type Encoding } from './decode.js';
 export { type MatrixCell, type MatrixRow, type ScanMatrix, scanMatrix } from './matrix.js';
 export {
@@ -13,8 +14,11 @@ export {
   type LinePattern,
   linePattern,
   patternOf,
+  patternsOf,
   type ReportPatterns,
   reportPatterns,
+  type WordPattern,
+  wordPattern,
 } from './patterns.js';
 export { readingReport, readReport, type ReportForm, reportForms, type ReportOptions } from './read.js';
 export { codeKey, ScanIndex } from './scan-index.js';
@@ -28,6 +32,9 @@ export {
   comparison,
   type LineKind,
   lineKind,
+  type Reach,
+  reach,
+  type ReadBy,
   type Scan,
   scan,
   type ScanCode,

@@ -1,4 +1,5 @@
 /** Legends: what a letter or mark stands for in this report (`A = active, M = in memory`). */
+import type { CodeStatus } from '../codes/index.js';
 import type { Lines } from './lines.js';
 import { segmentsOf } from './markup.js';
 import { type ReachWord, reachWordOf, type StatusWord, statusWordOf } from './vocabulary.js';
@@ -9,8 +10,6 @@ export interface Legend {
   /** The lines that it is printed on. */
   readonly lines: ReadonlySet<number>;
 }
-
-export const noLegend: Legend = { statuses: new Map(), reaches: new Map(), lines: new Set() };
 
 const searched = 400;
 const symbol = /^(?:[^\s\p{L}\p{N}|]{0,2}[\p{Lu}\d](?:\/\p{Lu})?|\p{Lu}{2,4}|[^\s\p{L}\p{N}|]{1,2}|\p{Ll})$/u;
@@ -81,4 +80,17 @@ function entryAt(words: readonly string[], at: number): { entry: Entry; length: 
     if (status || reach) return { entry: { mark: words[at]!, status, reach }, length: 1 + count };
   }
   return null;
+}
+
+/** The legend with what the shop has learned of this reader's words. */
+export function withLearned(
+  legend: Legend,
+  words: readonly { readonly word: string; readonly status: CodeStatus }[],
+): Legend {
+  if (words.length === 0) return legend;
+  const statuses = new Map(legend.statuses);
+  for (const { word, status } of words)
+    for (const form of new Set([word, word.toLowerCase(), word.toUpperCase()]))
+      if (!statuses.has(form)) statuses.set(form, { status, comesAndGoes: false });
+  return { ...legend, statuses };
 }

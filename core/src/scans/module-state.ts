@@ -30,6 +30,11 @@ export function stateOf(text: string, legend?: ReadonlyMap<string, ReachWord>): 
  */
 export function moduleStates(line: string, legend?: ReadonlyMap<string, ReachWord>): readonly ModuleState[] {
   if (line.length > 300) return [];
+  const over = /^\s*(\p{L}[^:=]{1,50}?)\s*:\s+(\S.*)$/u.exec(line);
+  if (over && labelOf(over[1]!) === null && reachWordOf(over[1]!) === null && readModuleName(over[1]!)) {
+    const reach = stateOf(over[2]!, legend);
+    if (reach !== null) return [{ name: over[1]!, reach }];
+  }
   const whole = stateOf(line, legend);
   if (whole !== null) return /\p{L}/u.test(line) ? [{ name: null, reach: whole }] : [];
   const listed = listOf(line);

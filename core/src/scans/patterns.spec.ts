@@ -1,4 +1,4 @@
-import { codePattern, patternOf, type ReportPatterns } from './patterns.js';
+import { codePattern, patternOf, patternsOf, type ReportPatterns } from './patterns.js';
 import { readReport } from './read.js';
 
 const brief = (text: string, options: Parameters<typeof readReport>[1]) =>
@@ -47,10 +47,7 @@ describe('patterns of a shop', () => {
 
     const lines = text.split('\n');
     const taught = marks.map((mark) => patternOf(lines[mark.line - 1]!, mark)!);
-    const learned: ReportPatterns = {
-      codes: taught.flatMap((one) => ('code' in one ? [one.code] : [])),
-      lines: taught.flatMap((one) => ('line' in one ? [one.line] : [])),
-    };
+    const learned = patternsOf(taught);
     expect(brief('Einheit Nord 9\nStörung 0815 Motor\nGedruckt am Tisch 1', { patterns: learned })).toEqual([
       'Einheit Nord 9|0815|unknown|Motor',
     ]);
@@ -65,5 +62,57 @@ describe('patterns of a shop', () => {
   it('are plain text: signs that mean something elsewhere stand for themselves', () => {
     const odd = { codes: [{ before: 'No', shape: '(#+#)' }], lines: [] };
     expect(brief('Body\nNo (3+4) lamp', { patterns: odd })).toEqual(['Body|(3+4)|unknown|lamp']);
+  });
+
+  it('put a code right in its place: type, status and module, whatever was read', () => {
+    const text = 'Body (40)\n  B1318-16  odd   Supply\n  B1319  active  Horn';
+    const marks = [
+      {
+        line: 2,
+        as: 'code' as const,
+        code: 'B1318-16',
+        failureType: '13',
+        status: 'stored' as const,
+        module: 'Front door',
+      },
+      { line: 3, as: 'code' as const, code: 'B1319', failureType: '', status: 'history' as const },
+    ];
+    const { codes, modules } = readReport(text, { marks });
+    expect(codes.map(({ module, code, failureType, status }) => [module, code, failureType, status])).toEqual(
+      [
+        ['Front door', 'B1318', '13', 'stored'],
+        ['Body', 'B1319', null, 'history'],
+      ],
+    );
+    expect(codes[0]!.how).toEqual({ module: 'hand', failureType: 'hand', status: 'hand' });
+    expect(modules.map(({ name }) => name)).toEqual(['Body', 'Front door']);
+  });
+
+  it('learn the word that says a status, and nothing from a type or a module put right', () => {
+    const mark = { line: 1, as: 'code' as const, code: 'B1318-16', status: 'stored' as const };
+    expect(patternOf('B1318-16 tárolt', mark, { reader: 'Tallow 9', word: 'tárolt' })).toEqual({
+      word: { word: 'tárolt', status: 'stored', reader: 'Tallow 9' },
+    });
+    expect(patternOf('B1318-16 tárolt', { ...mark, failureType: '13' })).toBeNull();
+    expect(patternOf('Lid B1318-16', { line: 1, as: 'ignore' }, { reader: 'Tallow 9' })).toEqual({
+      line: { like: 'Lid B####-##', as: 'ignore', reader: 'Tallow 9' },
+    });
+  });
+
+  it('know a word for a status, of one reader or of any', () => {
+    const report = (reader: string) =>
+      `Reader: ${reader}\nBody (40)\n  B1318-16   tárolt   Supply\n  B1319   nyolcas   Horn`;
+    const patterns: ReportPatterns = {
+      codes: [],
+      lines: [],
+      words: [
+        { word: 'tárolt', status: 'stored', reader: 'Tallow 9' },
+        { word: 'nyolcas', status: 'history' },
+      ],
+    };
+    const statuses = (reader: string) =>
+      readReport(report(reader), { patterns }).codes.map(({ status }) => status);
+    expect(statuses('Tallow 9')).toEqual(['stored', 'history']);
+    expect(statuses('Oddlight R2')).toEqual(['unknown', 'history']);
   });
 });

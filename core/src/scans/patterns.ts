@@ -3,7 +3,11 @@
  * and what lines mean that no rule understands. A pattern is plain text with marks for what varies, so that
  * it can be read, corrected and never runs away.
  */
+import { codeStatus, plainWord, readCode } from '../codes/index.js';
 import * as z from 'zod';
+
+/** The reader whose reports it was learned from; left out, it holds for any. */
+const reader = z.string().trim().max(80).nullish();
 
 /**
  * A code that has no letter and four digits. In `shape`, `#` is a digit, `@` a letter, and anything else stands
@@ -13,6 +17,7 @@ export const codePattern = z.strictObject({
   name: z.string().trim().max(80).nullish(),
   before: z.string().max(120),
   shape: z.string().trim().min(1).max(20).regex(/[#@]/, 'expected at least one # (a digit) or @ (a letter)'),
+  reader,
 });
 export type CodePattern = z.infer<typeof codePattern>;
 
@@ -23,21 +28,40 @@ export type LineMeaning = z.infer<typeof lineMeaning>;
 export const linePattern = z.strictObject({
   like: z.string().min(1).max(240),
   as: lineMeaning.exclude(['code']),
+  reader,
 });
 export type LinePattern = z.infer<typeof linePattern>;
+
+/** What a reader's word or mark beside a code says of its status. */
+export const wordPattern = z.strictObject({
+  word: z.string().trim().min(1).max(60),
+  status: codeStatus.exclude(['unknown']),
+  reader,
+});
+export type WordPattern = z.infer<typeof wordPattern>;
 
 export const reportPatterns = z.strictObject({
   codes: z.array(codePattern).max(500),
   lines: z.array(linePattern).max(5000),
+  words: z.array(wordPattern).max(500).nullish(),
 });
 export type ReportPatterns = z.infer<typeof reportPatterns>;
 
-/** What a technician says of one line of one report; `code` is the part of the line that is the code. */
+/**
+ * What a technician says of one line of one report; `code` is the part of the line that is the code. Of a code that
+ * was read, what is given stands above what was read; an empty failure type says that it has none.
+ */
 export const lineMark = z
   .strictObject({
     line: z.int().min(1),
     as: lineMeaning,
     code: z.string().trim().min(1).max(20).nullish(),
+    failureType: z
+      .string()
+      .regex(/^(?:[0-9A-F]{2})?$/, 'expected two hexadecimal digits, or nothing')
+      .nullish(),
+    status: codeStatus.nullish(),
+    module: z.string().trim().min(1).max(60).nullish(),
   })
   .refine(({ as, code }) => as !== 'code' || !!code, { path: ['code'], error: 'say which part is the code' });
 export type LineMark = z.infer<typeof lineMark>;
@@ -46,16 +70,47 @@ export type LineMark = z.infer<typeof lineMark>;
 export const likeOf = (line: string): string =>
   line.trim().replace(/\s+/g, ' ').replace(/\d/g, '#').slice(0, 240);
 
-/** The pattern that does next time what the mark does now; null where the line does not hold that code. */
+/** One thing that was learned: of a code, of a line, or of a word. */
+export interface LearnedPattern {
+  readonly code?: CodePattern | null | undefined;
+  readonly line?: LinePattern | null | undefined;
+  readonly word?: WordPattern | null | undefined;
+}
+
+/** All that was learned, as the reading takes it. */
+export const patternsOf = (learned: readonly LearnedPattern[]): ReportPatterns => ({
+  codes: learned.flatMap(({ code }) => (code ? [code] : [])),
+  lines: learned.flatMap(({ line }) => (line ? [line] : [])),
+  words: learned.flatMap(({ word }) => (word ? [word] : [])),
+});
+
+/**
+ * The pattern that does next time what the mark does now, of this reader; null where nothing is to be learned.
+ * @param word the part of the line that says the status, where that was put right
+ */
 export function patternOf(
   line: string,
   mark: LineMark,
-): { code: CodePattern } | { line: LinePattern } | null {
-  if (mark.as !== 'code') return { line: { like: likeOf(line), as: mark.as } };
+  { reader = null, word = null }: { reader?: string | null; word?: string | null } = {},
+): LearnedPattern | null {
+  const of = reader === null ? {} : { reader };
+  if (mark.as !== 'code') return { line: { like: likeOf(line), as: mark.as, ...of } };
+  if (readCode(mark.code!) !== null) {
+    const { status } = mark;
+    return word === null || status == null || status === 'unknown' ? null : { word: { word, status, ...of } };
+  }
   const at = line.indexOf(mark.code!);
   if (at < 0) return null;
   const before = likeOf(line.slice(0, at));
-  return before.length > 120 ? null : { code: { before, shape: mark.code!.replace(/\d/g, '#') } };
+  return before.length > 120 ? null : { code: { before, shape: mark.code!.replace(/\d/g, '#'), ...of } };
+}
+
+/** What was learned of this reader, and of any. */
+export function patternsFor(name: string | null, { codes, lines, words }: ReportPatterns): ReportPatterns {
+  const own = name === null ? null : plainWord(name);
+  const holds = (pattern: { readonly reader?: string | null | undefined }) =>
+    pattern.reader == null || (own !== null && plainWord(pattern.reader) === own);
+  return { codes: codes.filter(holds), lines: lines.filter(holds), words: (words ?? []).filter(holds) };
 }
 
 /** A code by a shop's pattern within a line: the code, and where it stands. */

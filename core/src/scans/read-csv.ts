@@ -3,12 +3,12 @@ import { readCode } from '../codes/index.js';
 import { finish, type Work } from '../progress/index.js';
 import { type Columns, columnsByContent, headerColumns, isHeader, placeOf } from './columns.js';
 import { bareFields, noteField } from './header-field.js';
-import { legendOf } from './legend.js';
+import { legendOf, withLearned } from './legend.js';
 import { Lines, saysSomething } from './lines.js';
 import { pairsOf } from './pairs.js';
-import { PatternBook } from './patterns.js';
+import { PatternBook, patternsFor } from './patterns.js';
 import { Line, Reading } from './reading.js';
-import { languageIn, takeTitle, type TextOptions } from './read-text.js';
+import { languageIn, readerOf, takeTitle, type TextOptions } from './read-text.js';
 import { isCodeBytes, takeRow } from './row.js';
 import type { Scan } from './schema.js';
 import { firstRows, type Row, tableRows } from './table-rows.js';
@@ -22,8 +22,8 @@ const layoutRows = 600;
 /** A longer row is no row of codes; it is told as not read. */
 const longestRow = 4000;
 const progressEvery = 2048;
-/** Characters above the table in which a legend may stand. */
-const legendLength = 16_384;
+/** Characters above the table in which a legend and the reader's name may stand. */
+const headLength = 16_384;
 
 /** A scan out of a table with delimiters. Every row is accounted for, by the line on which it starts. */
 export function readCsv(text: string, options: TextOptions = {}): Scan {
@@ -33,10 +33,12 @@ export function readCsv(text: string, options: TextOptions = {}): Scan {
 /** As `readCsv`, step by step: progress is in characters. */
 export function* readingCsv(text: string, { patterns, marks }: TextOptions = {}): Work<Scan> {
   const delimiter = delimiterOf(text) ?? ',';
-  const book = new PatternBook(patterns);
+  const head = new Lines(text.slice(0, headLength));
+  const known = patternsFor(readerOf(head), patterns ?? { codes: [], lines: [] });
+  const book = new PatternBook(known);
   const { columns, from } = layoutOf(firstRows(text, delimiter, layoutRows), book);
   const reading = new Reading(book);
-  const legend = legendOf(new Lines(text.slice(0, legendLength)));
+  const legend = withLearned(legendOf(head), known.words ?? []);
   const marked = new Map((marks ?? []).map((mark) => [mark.line, mark]));
   let at = 0;
   let length = 0;
@@ -61,7 +63,8 @@ export function* readingCsv(text: string, { patterns, marks }: TextOptions = {})
     if (again || (at === from && row.cells.length > 1)) reading.mark(line, 'header');
     else takeAround(reading, row, line, at <= from);
   }
-  return reading.finish(languageIn(new Lines(text.slice(0, 8000))));
+  reading.correct(marks ?? []);
+  return reading.finish(languageIn(head));
 }
 
 /** True where a text is such a table rather than lines for people. */

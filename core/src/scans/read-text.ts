@@ -18,13 +18,13 @@ import {
 import { cellsUnder, headerOf, marksIn, placeOf, type TextColumns } from './columns.js';
 import { bareFields, isDate, noteField, readerIn, readValue } from './header-field.js';
 import { readHeading, readModuleName } from './heading.js';
-import { type Legend, legendOf, noLegend } from './legend.js';
+import { type Legend, legendOf, withLearned } from './legend.js';
 import { Lines, longestPiece, piecesOf, saysSomething } from './lines.js';
 import { isPlain, segmentsOf } from './markup.js';
 import { moduleStates, stateOf } from './module-state.js';
 import { type ReadingOrder, readingOrder } from './page-columns.js';
 import { type Pair, pairsOf } from './pairs.js';
-import { type LineMark, PatternBook, type ReportPatterns } from './patterns.js';
+import { type LineMark, PatternBook, patternsFor, type ReportPatterns } from './patterns.js';
 import { bitsOf, Line, Reading } from './reading.js';
 import { isCodeBytes, takeRow } from './row.js';
 import type { Scan } from './schema.js';
@@ -70,11 +70,12 @@ export function readText(text: string, options: TextOptions = {}): Scan {
 export function* readingText(text: string, { patterns, marks }: TextOptions = {}): Work<Scan> {
   const all = new Lines(text);
   const lines = readingOrder(all);
-  const reading = new Reading(new PatternBook(patterns));
-  const legend = legendOf(all);
+  const known = patternsFor(readerOf(all), patterns ?? { codes: [], lines: [] });
+  const reading = new Reading(new PatternBook(known));
+  const legend = withLearned(legendOf(all), known.words ?? []);
   const page: Page = {
     lines,
-    legend: legend.lines.size === 0 ? noLegend : legend,
+    legend,
     columns: null,
     starts: [],
   };
@@ -108,6 +109,7 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
       for (const segment of segments) readLine(reading, new Line(number, segment, at), page);
     }
   }
+  reading.correct(marks ?? []);
   return reading.finish(languageIn(all));
 }
 
@@ -127,6 +129,19 @@ function isNumbered(lines: Lines): boolean {
     if (!Number.isNaN(number)) before = number;
   }
   return counted >= 6 && others <= 2;
+}
+
+/** The reader that a report names in its first lines. */
+export function readerOf(lines: Lines): string | null {
+  let titled: string | null = null;
+  for (let at = 1; at <= Math.min(lines.count, 40); at++) {
+    const line = lines.at(at).slice(0, 200);
+    const labelled = pairsOf(line).find(({ label }) => label?.role === 'reader');
+    if (labelled) return labelled.value.trim();
+    if (readsAsCode(line)) break;
+    titled ??= isTitle(line) ? readerIn(line).reader : null;
+  }
+  return titled;
 }
 
 /** The language of the words of a report's first lines. */

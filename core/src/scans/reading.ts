@@ -1,7 +1,7 @@
 /** What has been read of a report so far. */
 import { type CodeStatus, plainWord } from '../codes/index.js';
 import type { FoundCode } from './code-line.js';
-import type { PatternBook } from './patterns.js';
+import type { LineMark, PatternBook } from './patterns.js';
 import type { LineKind, ReadBy, Scan, ScanCode, ScanModule } from './schema.js';
 import type { ReachWord } from './vocabulary.js';
 
@@ -206,6 +206,41 @@ export class Reading {
     }
     this.values.push({ module: this.module, name, value, line: line.number });
     this.mark(line, 'value');
+  }
+
+  /** Puts right what was said of the codes of single lines. */
+  correct(marks: readonly LineMark[]): void {
+    for (const { line, as, code: said, failureType, status, module } of marks) {
+      if (as !== 'code') continue;
+      const wanted = said!.toUpperCase();
+      const own = this.codes.filter((code) => code.line === line);
+      for (const code of own.length === 1 ? own : own.filter(({ code }) => wanted.startsWith(code))) {
+        if (failureType != null) code.failureType = failureType === '' ? null : failureType;
+        if (status != null) Object.assign(code, { status, comesAndGoes: null });
+        if (module != null) this.moveTo(code, module);
+        code.how = {
+          module: module == null ? (code.how?.module ?? null) : 'hand',
+          failureType: failureType == null ? (code.how?.failureType ?? null) : 'hand',
+          status: status == null ? (code.how?.status ?? null) : 'hand',
+        };
+      }
+    }
+  }
+
+  private moveTo(code: Draft<ScanCode>, name: string): void {
+    const before = code.module;
+    const now = this.byName.get(plainWord(name)) ?? {
+      name,
+      answered: true,
+      reach: 'answered' as const,
+      line: code.line ?? 1,
+    };
+    if (!this.byName.has(plainWord(name))) {
+      this.modules.push(now);
+      this.byName.set(plainWord(name), now);
+    }
+    code.module = now.name;
+    this.leave(before);
   }
 
   /** A number of codes that the report itself prints, of a module or of all. */

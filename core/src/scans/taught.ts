@@ -1,4 +1,5 @@
 /** What the shop has taught, and what was said of this line, before any rule is asked. */
+import { readCode } from '../codes/index.js';
 import { textAround } from './code-line.js';
 import { readHeading } from './heading.js';
 import type { LineMark } from './patterns.js';
@@ -8,7 +9,8 @@ import type { Line, Reading } from './reading.js';
 export function takeTaught(reading: Reading, line: Line, mark: LineMark | undefined): boolean {
   if (mark?.as === 'code') {
     const from = line.text.indexOf(mark.code!);
-    if (from < 0) return false;
+    // A code that is read as one anyhow keeps its columns and labels; what was said of it is put right afterwards.
+    if (from < 0 || readCode(mark.code!) !== null) return false;
     reading.add([textAround(line.text, mark.code!, from)], line);
     return true;
   }

@@ -12,7 +12,7 @@ import type {
   RestraintFiles,
   Weaknesses,
 } from '@dormant-beacon/contract';
-import type { ReportPatterns } from '@dormant-beacon/core/scans';
+import { patternsOf, type ReportPatterns } from '@dormant-beacon/core/scans';
 import type { Knex } from 'knex';
 import type { Author } from '../accounts/service.js';
 import { isoOf, storedOf } from '../database/connect.js';
@@ -67,11 +67,20 @@ async function add(
   });
 }
 
-export function addPattern(db: Knex, author: Author, { id, code, line }: AddPattern): Promise<void> {
+export function addPattern(db: Knex, author: Author, { id, ...pattern }: AddPattern): Promise<void> {
+  const { code, line, word } = pattern;
+  const data = code ? { code } : line ? { line } : { word };
+  return add(db, author, { id, kind: 'pattern', data, says: saysPattern(pattern) });
+}
+
+function saysPattern({ code, line, word }: Omit<AddPattern, 'id'>): string {
+  const of = (code ?? line ?? word)?.reader;
   const says = code
     ? `codes such as ${code.before ? `“${code.before}” ` : ''}${code.shape}`
-    : `lines such as “${line!.like.slice(0, 80)}” are ${line!.as}`;
-  return add(db, author, { id, kind: 'pattern', data: code ? { code } : { line }, says });
+    : line
+      ? `lines such as “${line.like.slice(0, 80)}” are ${line.as}`
+      : `“${word!.word}” is ${word!.status}`;
+  return of ? `${says}, in reports of ${of}` : says;
 }
 
 export function addCodeNote(db: Knex, author: Author, { id, ...note }: AddCodeNote): Promise<void> {
@@ -169,18 +178,13 @@ export async function withdrawEntry(db: Knex, { session, write }: Author, id: st
 export async function listPatterns(db: Knex): Promise<Pattern[]> {
   return (await standing(db).where({ kind: 'pattern' })).map((row) => ({
     ...stampOf(row),
-    ...(JSON.parse(row.data) as Pick<Pattern, 'code' | 'line'>),
+    ...(JSON.parse(row.data) as Pick<Pattern, 'code' | 'line' | 'word'>),
   }));
 }
 
 /** The patterns as the reading of reports takes them. */
-export async function reportPatternsOf(db: Knex): Promise<ReportPatterns> {
-  const all = await listPatterns(db);
-  return {
-    codes: all.flatMap(({ code }) => (code ? [code] : [])),
-    lines: all.flatMap(({ line }) => (line ? [line] : [])),
-  };
-}
+export const reportPatternsOf = async (db: Knex): Promise<ReportPatterns> =>
+  patternsOf(await listPatterns(db));
 
 /** Notes and links for a vehicle; without a model those of every model of the make. */
 export async function entriesFor(

@@ -62,5 +62,5 @@ export const dutch: LanguageWords = {
   sign: 'einde|pagina|totaal|geheugen|details',
   not: 'niet|geen|niet meer',
   filler:
-    'de|het|een|van|door|dit|deze|dat|met|regeleenheid|module|voertuig|dienst|is|zijn|heeft|was|in|op|en|voor|apparaat|lezer|storing|code|status|aanwezig|opgeslagen|gevonden|momenteel|systeem|bij|uitlezen|er|zich|wordt|communicatie|mogelijk|kan|worden|na|pogingen|geheugen|storingen|fouten|nog|alleen|bus|te|ook|storingsgeheugen',
+    'de|het|een|van|dit|deze|dat|met|regeleenheid|module|voertuig|dienst|is|zijn|heeft|was|in|op|en|voor|apparaat|lezer|storing|code|status|aanwezig|opgeslagen|gevonden|momenteel|systeem|bij|uitlezen|er|zich|wordt|communicatie|mogelijk|kan|worden|na|pogingen|geheugen|storingen|fouten|nog|alleen|bus|te|ook|storingsgeheugen',
 };

@@ -2,7 +2,7 @@
 import { inject } from '@angular/core';
 import type { CodeFile, Pattern } from '@dormant-beacon/contract';
 import type { VehicleFile } from '@dormant-beacon/core/record';
-import type { ReportPatterns } from '@dormant-beacon/core/scans';
+import { patternsOf } from '@dormant-beacon/core/scans';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import {
   createActionGroup,
@@ -58,10 +58,7 @@ export const libraryFeature = createFeature({
     ),
   ),
   extraSelectors: ({ selectPatterns, selectFile }) => ({
-    selectReportPatterns: createSelector(selectPatterns, (patterns): ReportPatterns => ({
-      codes: patterns.flatMap(({ code }) => (code ? [code] : [])),
-      lines: patterns.flatMap(({ line }) => (line ? [line] : [])),
-    })),
+    selectReportPatterns: createSelector(selectPatterns, patternsOf),
     /** The file as the search for causes takes it; null until it is read. */
     selectVehicleFile: createSelector(selectFile, (file) => file && vehicleFileOf(file)),
   }),

@@ -17,7 +17,7 @@ async function form(text: string) {
       .click();
     await fixture.whenStable();
   };
-  return { page, press, said };
+  return { page, press, said, fixture };
 }
 
 describe('LineMeaningForm', () => {
@@ -32,7 +32,9 @@ describe('LineMeaningForm', () => {
     ).toEqual(['4711', '3-2']);
     await press('4711');
     await press('Take it so');
-    expect(said).toEqual([{ mark: { line: 3, as: 'code', code: '4711' }, always: true }]);
+    expect(said).toEqual([
+      { mark: { line: 3, as: 'code', code: '4711' }, always: true, word: null, allOf: null },
+    ]);
   });
 
   it('says where no part can be a code, and can be kept to this report', async () => {
@@ -42,6 +44,32 @@ describe('LineMeaningForm', () => {
     await press('nothing');
     await press('Read lines like it so from now on');
     await press('Take it so');
-    expect(said).toEqual([{ mark: { line: 3, as: 'ignore' }, always: false }]);
+    expect(said).toEqual([{ mark: { line: 3, as: 'ignore' }, always: false, word: null, allOf: null }]);
+  });
+
+  it('puts a code right in its place, and learns the word that says its status', async () => {
+    const { page, press, said, fixture } = await form('B1318-16   tárolt   Tápfeszültség');
+    fixture.componentRef.setInput('read', {
+      module: 'Body',
+      code: 'B1318',
+      failureType: '16',
+      status: 'unknown',
+      line: 3,
+    });
+    fixture.componentRef.setInput('reader', 'Tallow 9');
+    await fixture.whenStable();
+    expect(page.textContent).not.toContain('Which part is the code?');
+    await press('stored');
+    await press('tárolt');
+    expect(page.textContent).toContain('in reports of Tallow 9');
+    await press('Take it so');
+    expect(said).toEqual([
+      {
+        mark: { line: 3, as: 'code', code: 'B1318', status: 'stored' },
+        always: true,
+        word: 'tárolt',
+        allOf: null,
+      },
+    ]);
   });
 });

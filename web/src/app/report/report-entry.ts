@@ -22,6 +22,7 @@ import { LibraryDesk, LibraryEvents, libraryFeature } from '../knowledge';
 import { jobFeature } from '../job';
 import { type Choice, ChoiceOne, keepDraft } from '../entry';
 import type { Said } from './line-meaning';
+import { headQuestions } from './head-questions';
 import { ReportQueue } from './report-queue';
 import { ReportRead } from './report-read';
 import { WorkerDesk } from '../worker';
@@ -58,7 +59,7 @@ const mostFileBytes = 64_000_000;
           <input type="file" multiple accept=".txt,.csv,.json,.log,text/*" (change)="choose($event)" />
           Choose files
         </label>
-        <span class="quiet">or drop them here. Any layout, table or list, four languages.</span>
+        <span class="quiet">or drop them here. Any layout, table or list, in nine languages.</span>
       </div>
     </div>
     @if (waiting(); as waiting) {
@@ -88,6 +89,7 @@ const mostFileBytes = 64_000_000;
         [scan]="scan"
         [markable]="true"
         [marked]="markedLines()"
+        [asked]="questions()"
         (said)="mark($event)"
       />
       @if (powerOff()) {
@@ -189,6 +191,13 @@ export class ReportEntry implements OnDestroy {
     return `${by}${counted(scan.codes.length, 'code')}, ${counted(scan.modules.length, 'module')}${unread > 0 ? `, ${unread === 1 ? 'one line' : `${unread} lines`} not understood, kept as pasted` : ''}.`;
   });
 
+  private readonly job = this.store.selectSignal(jobFeature.selectRecord);
+  /** What the report's head says otherwise than the job does. */
+  protected readonly questions = computed(() => {
+    const [scan, job] = [this.scan(), this.job()];
+    return scan && job ? headQuestions(scan, job) : [];
+  });
+
   constructor() {
     this.store.dispatch(LibraryEvents.patternsWanted());
     // A file that waited for the entry before this one.
@@ -249,10 +258,28 @@ export class ReportEntry implements OnDestroy {
     this.type(whole.length <= this.most ? whole : keep(understood.filter(({ as }) => as !== 'value')));
   }
 
-  protected mark({ mark, always }: Said): void {
+  protected mark({ mark, always, word, allOf }: Said): void {
     const line = this.text().split(/\r\n|\r|\n/)[mark.line - 1] ?? '';
-    this.marks.update((marks) => [...marks.filter((other) => other.line !== mark.line), mark]);
-    if (always) void this.teach(patternOf(line, mark));
+    const scan = this.scan();
+    const others =
+      allOf === null
+        ? []
+        : (scan?.codes ?? []).flatMap(({ module, line, code }): LineMark[] =>
+            module === allOf && line != null && line !== mark.line
+              ? [{ line, as: 'code', code, module: mark.module ?? null }]
+              : [],
+          );
+    // What was said of a line before stays, but for what is said anew.
+    this.marks.update((marks) => {
+      const anew = [...others, mark].map((one) => {
+        const before = marks.find(
+          (other) => other.line === one.line && other.as === 'code' && one.as === 'code',
+        );
+        return before ? { ...before, ...one } : one;
+      });
+      return [...marks.filter((other) => !anew.some((one) => one.line === other.line)), ...anew];
+    });
+    if (always) void this.teach(patternOf(line, mark, { reader: scan?.reader ?? null, word }));
   }
 
   private async teach(pattern: ReturnType<typeof patternOf>): Promise<void> {

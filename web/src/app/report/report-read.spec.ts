@@ -45,4 +45,30 @@ describe('ReportRead', () => {
   it('flags a reading slip that was put right', async () => {
     expect((await shown('Body\n  8I318-16 Supply (active)')).textContent).toContain('reading slip put right');
   });
+
+  it('keeps apart why a module was not read, and never takes the not understood for clean', async () => {
+    const page = await shown('Roof (6E): not fitted\nDoor (4A): timeout\nHook (6C)\n  nem válaszol');
+    expect([...page.querySelectorAll('h2 small')].map((one) => one.textContent.trim())).toEqual([
+      'not fitted to this car',
+      'did not answer in time',
+      'not understood',
+    ]);
+    expect(page.querySelector('.warning')!.textContent).toContain('Door');
+  });
+
+  it('marks what was read by guess, and counts that do not match', async () => {
+    const text = 'U1300-87  Cluster   odd   Message missing\nTotal faults: 3';
+    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection()] });
+    const fixture = TestBed.createComponent(ReportRead);
+    fixture.componentRef.setInput('text', text);
+    fixture.componentRef.setInput('scan', readReport(text));
+    fixture.componentRef.setInput('markable', true);
+    await fixture.whenStable();
+    const page = fixture.nativeElement as HTMLElement;
+    expect(page.querySelector('.lines .doubt')!.textContent).toContain('code, look at it');
+    expect(page.querySelector('small.doubt')!.textContent.trim()).toBe(
+      'no heading names its module, its status is not said',
+    );
+    expect(page.querySelector('.warning')!.textContent.trim()).toBe('Line 2 counts 3 codes; 1 was read.');
+  });
 });

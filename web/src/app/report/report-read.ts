@@ -1,7 +1,14 @@
 /** A report beside what was understood of it, linked line by line. */
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { failureTypeText, writeCode } from '@dormant-beacon/core/codes';
-import type { LineKind, Scan, ScanCode } from '@dormant-beacon/core/scans';
+import {
+  type Doubt,
+  doubtsOf,
+  type LineKind,
+  type Reach,
+  type Scan,
+  type ScanCode,
+} from '@dormant-beacon/core/scans';
 import { LineMeaningForm, type Said } from './line-meaning';
 
 const kindWords: Readonly<Record<LineKind, string>> = {
@@ -12,6 +19,42 @@ const kindWords: Readonly<Record<LineKind, string>> = {
   value: 'value',
   ignored: 'set aside',
   notRead: 'not understood',
+};
+const doubtWords: Readonly<Record<Doubt, string>> = {
+  code: 'the code was put right',
+  module: 'no heading names its module',
+  failureType: 'its failure type is a guess',
+  status: 'its status',
+};
+/** What is said of a module that did not answer, of one and of several; null where nothing is amiss. */
+const reachWords: Readonly<Record<Reach, { says: string; one: string; many: string } | null>> = {
+  answered: null,
+  'not-fitted': { says: 'not fitted to this car', one: '', many: '' },
+  silent: {
+    says: 'was silent',
+    one: 'it was asked and did not answer.',
+    many: 'they were asked and did not answer.',
+  },
+  'timed-out': {
+    says: 'did not answer in time',
+    one: 'it did not answer in time. Read it again.',
+    many: 'they did not answer in time. Read them again.',
+  },
+  unsupported: {
+    says: 'this reader cannot reach it',
+    one: 'this reader cannot reach it; another may.',
+    many: 'this reader cannot reach them; another may.',
+  },
+  refused: {
+    says: 'refused to be read',
+    one: 'it refused to be read: the reader’s access, or a lock. Its codes are not known.',
+    many: 'they refused to be read: the reader’s access, or a lock. Their codes are not known.',
+  },
+  unclear: {
+    says: 'not understood',
+    one: 'what the report says of it is not understood; it does not count as read.',
+    many: 'what the report says of them is not understood; they do not count as read.',
+  },
 };
 const shownLines = 400;
 /** Live values of a module that are shown. */
@@ -35,6 +78,9 @@ const shownValues = 12;
       <db-line-meaning
         [line]="line.number"
         [text]="line.text.trim()"
+        [read]="line.code"
+        [modules]="names()"
+        [reader]="scan().reader ?? null"
         (said)="say($event)"
         (dropped)="askingOf.set(0)"
       />
@@ -47,11 +93,18 @@ const shownValues = 12;
               role="listitem"
               [class]="line.as ?? 'blank'"
               [class.near]="near() === line.number"
+              [class.doubt]="line.doubt !== null"
               (mouseenter)="near.set(line.number)"
             >
-              @if (markable() && (line.as === 'notRead' || line.marked)) {
-                <button type="button" class="as" (click)="askingOf.set(line.number)">
-                  {{ line.word }}: say what it is
+              @if (markable() && line.as) {
+                <button
+                  type="button"
+                  class="as"
+                  [class.still]="line.as !== 'notRead' && line.doubt === null && !line.marked"
+                  [attr.aria-label]="'Line ' + line.number + ', ' + line.word + ': put it right'"
+                  (click)="askingOf.set(line.number)"
+                >
+                  {{ line.word }}{{ line.as === 'notRead' || line.marked ? ': say what it is' : '' }}
                 </button>
               } @else {
                 <span class="as">{{ line.word }}</span>
@@ -83,15 +136,23 @@ const shownValues = 12;
             @for (code of module.codes; track $index) {
               <p class="code" [class.near]="near() === code.line" (mouseenter)="near.set(code.line ?? 0)">
                 <span class="mono">{{ written(code) }}</span>
-                <span class="status" [class]="code.status">{{ code.status }}</span>
+                <span class="status" [class]="code.status">{{
+                  code.status === 'unknown' ? 'not said' : code.status
+                }}</span>
                 <span
                   >{{ code.text }}
                   @if (code.repaired) {
                     <em> reading slip put right</em>
                   }
+                  @if (code.comesAndGoes) {
+                    <em> comes and goes</em>
+                  }
                 </span>
                 @if (wording(code); as words) {
                   <small>{{ words }}</small>
+                }
+                @if (markable() && doubt(code); as words) {
+                  <small class="doubt">{{ words }}</small>
                 }
               </p>
             }
@@ -141,6 +202,14 @@ const shownValues = 12;
     }
     .lines .notRead .as {
       color: var(--red);
+    }
+    .lines .doubt .as,
+    small.doubt {
+      color: var(--red);
+    }
+    button.as.still {
+      text-decoration-style: dotted;
+      text-decoration-color: var(--quiet);
     }
     button.as {
       min-height: 32px;
@@ -230,26 +299,43 @@ export class ReportRead {
   protected readonly askingOf = signal(0);
   protected readonly asking = computed(() => {
     const number = this.askingOf();
-    return number === 0 ? null : { number, text: this.split()[number - 1] ?? '' };
+    return number === 0
+      ? null
+      : { number, text: this.split()[number - 1] ?? '', code: this.codeAt().get(number) ?? null };
   });
   private readonly split = computed(() => this.text().split(/\r\n|\r|\n/));
   /** What stands out before any code: modules that were silent, or that this reader cannot reach. */
   protected readonly warnings = computed(() => {
-    const of = (reach: string) =>
-      this.scan()
-        .modules.filter((module) => module.reach === reach)
-        .map(({ name }) => name);
-    const say = (names: readonly string[], one: string, many: string) =>
-      names.length === 0 ? [] : [`${names.join(', ')}: ${names.length === 1 ? one : many}`];
-    return [
-      ...say(of('silent'), 'it was asked and did not answer.', 'they were asked and did not answer.'),
-      ...say(
-        of('unsupported'),
-        'this reader cannot reach it; another may.',
-        'this reader cannot reach them; another may.',
-      ),
-    ];
+    const scan = this.scan();
+    const told = (Object.keys(reachWords) as Reach[]).flatMap((reach) => {
+      const words = reachWords[reach];
+      const names = scan.modules.filter((module) => module.reach === reach).map(({ name }) => name);
+      if (!words || words.one === '' || names.length === 0) return [];
+      return [`${names.join(', ')}: ${names.length === 1 ? words.one : words.many}`];
+    });
+    const wrong = (scan.mismatches ?? []).map(
+      ({ line, printed, read, module }) =>
+        `Line ${line} counts ${printed} ${printed === 1 ? 'code' : 'codes'}${module ? ` of ${module}` : ''}; ${read} ${read === 1 ? 'was' : 'were'} read.`,
+    );
+    const foreign =
+      scan.language === null && scan.codes.some(({ status }) => status === 'unknown')
+        ? [
+            'The language of this report is not known here: its codes are read, its words are not. Say once what they mean, at the line.',
+          ]
+        : [];
+    return [...told, ...wrong, ...foreign, ...this.asked()];
   });
+  /** What does not go with the job. */
+  readonly asked = input<readonly string[]>([]);
+  protected readonly names = computed(() => this.scan().modules.map(({ name }) => name));
+  private readonly codeAt = computed(
+    () =>
+      new Map(
+        [...this.scan().codes]
+          .reverse()
+          .flatMap((code) => (code.line == null ? [] : [[code.line, code] as const])),
+      ),
+  );
 
   protected readonly lines = computed(() => {
     const as = new Map((this.scan().lines ?? []).map((line) => [line.line, line.as]));
@@ -259,7 +345,10 @@ export class ReportRead {
       .map((text, index) => {
         const kind = as.get(index + 1);
         const number = index + 1;
-        return { number, text, as: kind, word: kind ? kindWords[kind] : '', marked: marked.has(number) };
+        const code = kind === 'code' ? this.codeAt().get(number) : undefined;
+        const doubt = code ? this.doubt(code) : null;
+        const word = kind ? (doubt === null ? kindWords[kind] : `${kindWords[kind]}, look at it`) : '';
+        return { number, text, as: kind, word, doubt, marked: marked.has(number) };
       });
   });
   protected readonly more = computed(() => Math.max(0, this.split().length - shownLines));
@@ -270,13 +359,8 @@ export class ReportRead {
     this.scan().modules.map(({ name, answered, reach }) => {
       const codes = this.scan().codes.filter((code) => code.module === name);
       const says =
-        reach === 'unsupported'
-          ? 'this reader cannot reach it'
-          : !answered
-            ? 'was silent'
-            : codes.length === 0
-              ? 'no codes'
-              : '';
+        reachWords[reach ?? (answered ? 'answered' : 'silent')]?.says ??
+        (codes.length === 0 ? 'no codes' : '');
       const values = (this.scan().values ?? [])
         .filter((value) => value.module === name)
         .slice(0, shownValues);
@@ -289,6 +373,18 @@ export class ReportRead {
   protected say(said: Said): void {
     this.askingOf.set(0);
     this.said.emit(said);
+  }
+
+  /** What is to be looked at in how a code was read, in words; null where all is told by the report. */
+  protected doubt(code: ScanCode): string | null {
+    const words = doubtsOf(code).map((doubt) =>
+      doubt === 'status'
+        ? code.status === 'unknown'
+          ? 'its status is not said'
+          : 'its status is a guess'
+        : doubtWords[doubt],
+    );
+    return words.length === 0 ? null : words.join(', ');
   }
 
   protected wording(code: ScanCode): string | null {
