@@ -23,19 +23,31 @@ interface Draft extends Omit<Candidate, 'cost' | 'chance' | 'reasons'> {
   readonly reasons?: readonly string[];
 }
 
-/** Cost = max(floor, −ln odds) + penalties. */
+/** Cost = max(floor, −ln odds) + penalties, many of one kind weighing no more than a few. */
 export function candidate({ prior, factors = [], penalties = [], reasons = [], ...rest }: Draft): Candidate {
   const odds = factors.reduce((product, [times]) => product * times, prior / (1 - prior));
   return {
     ...rest,
     chance: odds / (1 + odds),
-    cost: Math.max(priors.floor, -Math.log(odds)) + penalties.reduce((sum, [cost]) => sum + cost, 0),
+    cost: Math.max(priors.floor, -Math.log(odds)) + saturated(penalties.map(([cost]) => cost)),
     reasons: [
       ...reasons,
       ...factors.map(([, reason]) => reason),
       ...penalties.map(([, reason]) => reason),
     ].filter((reason) => reason !== ''),
   };
+}
+
+/** Each kind of penalty by its weight: n of them weigh as a few at most, ever less for each further one. */
+function saturated(costs: readonly number[]): number {
+  const counts = new Map<number, number>();
+  for (const cost of costs) counts.set(cost, (counts.get(cost) ?? 0) + 1);
+  const most = priors.saturation;
+  // One weighs 1, two nearly 2, and without end `saturation` of them.
+  return [...counts].reduce(
+    (sum, [cost, n]) => sum + cost * (n === 1 ? 1 : most * (1 - ((most - 1) / most) ** n)),
+    0,
+  );
 }
 
 /** `3 codes in 2 modules`. */

@@ -5,20 +5,25 @@ import type { Candidate } from './candidate.js';
 import { cheapestCover, type Cover, type CoverCase, nextCover } from './cover.js';
 import { type Facts, factsOf } from './facts.js';
 import { deployment } from './generators/deployment.js';
-import { sharedGrounds, sharedSupplies, networks } from './generators/shared.js';
+import { impacts } from './generators/impact.js';
+import { contacts, networks, sharedGrounds, sharedSupplies } from './generators/shared.js';
 import { silentModules } from './generators/silent.js';
 import { circuits, falseInputs, internalFaults, paths } from './generators/single.js';
 import { lowVoltage } from './generators/voltage.js';
 import { water } from './generators/water.js';
-import { clearing, unplugged } from './generators/work.js';
+import { clearing, disturbed, unplugged } from './generators/work.js';
 import { causeKind, type CauseBranch, type ExplainRequest, type Explanation, type Cause } from './schema.js';
+import { apart, placementOf } from './placement.js';
 import { shared, tellingWords } from './words.js';
 
 const generators = [
   deployment,
+  impacts,
   lowVoltage,
   unplugged,
+  disturbed,
   water,
+  contacts,
   sharedSupplies,
   sharedGrounds,
   networks,
@@ -60,12 +65,13 @@ export function* explaining(request: ExplainRequest, budget?: number): Work<Expl
 
   const base = pinned.reduce((sum, { cost }) => sum + cost, 0);
   const chosenOf = (cover: Cover) => [...pinned, ...cover.chosen.map((at) => free[at]!)];
-  const chosen = [...chosenOf(best)].sort(byWork);
+  const chosen = [...chosenOf(best)].sort(byWork(facts));
+  const unexplained = open.filter((_, at) => problem.explainedBy[at]!.length === 0);
   const ids = new Set(chosen.map(({ id }) => id));
   return {
     chosen: chosen.map(({ id }) => id),
     cost: base + best.cost,
-    unexplained: open.filter((_, at) => problem.explainedBy[at]!.length === 0),
+    unexplained,
     optimal: best.cost - best.bound < 1e-9,
     gap: Math.max(0, best.cost - best.bound),
     runnerUp: other && { chosen: chosenOf(other).map(({ id }) => id), cost: base + other.cost },
@@ -75,6 +81,7 @@ export function* explaining(request: ExplainRequest, budget?: number): Work<Expl
       [...request.codes, ...(request.beacons ?? [])].map(({ id }) => id),
     ),
     unstable: facts.seen.filter((one) => one.unstable).map(({ id }) => id),
+    openEnds: unexplained.map((id) => openEnd(request, id)),
   };
 }
 
@@ -118,9 +125,12 @@ function given({ id, title, cost, explains }: NonNullable<ExplainRequest['causes
 /** The codes that speak of the same thing as each beacon: those of a circuit before missing messages. */
 function codesOfBeacons({ request, seen }: Facts): ReadonlyMap<string, ReadonlySet<string>> {
   return new Map(
-    (request.beacons ?? []).map(({ id, name }) => {
+    (request.beacons ?? []).flatMap(({ id, name, kind }) => {
+      if (kind === 'silent-module') return [];
       const words = tellingWords(name);
+      const place = placementOf(name);
       const scored = seen
+        .filter((one) => !apart(place, one.place))
         .map((one) => ({
           id: one.id,
           score: 2 * shared(words, one.words) + shared(words, tellingWords(one.observed.module)),
@@ -129,7 +139,7 @@ function codesOfBeacons({ request, seen }: Facts): ReadonlyMap<string, ReadonlyS
         .filter(({ score }) => score > 0);
       const pool = scored.some(({ direct }) => direct) ? scored.filter(({ direct }) => direct) : scored;
       const most = Math.max(0, ...pool.map(({ score }) => score));
-      return [id, new Set(pool.filter(({ score }) => score === most).map((one) => one.id))];
+      return [[id, new Set(pool.filter(({ score }) => score === most).map((one) => one.id))] as const];
     }),
   );
 }
@@ -140,10 +150,38 @@ function withBeacons(cause: Candidate, beacons: ReadonlyMap<string, ReadonlySet<
   return { ...cause, explains: [...cause.explains, ...hanging.map(([id]) => id)] };
 }
 
-/** What is worked on first: what lies under many things before what is one module's own. */
-function byWork(a: Candidate, b: Candidate): number {
-  const order = (one: Candidate) => causeKind.options.indexOf(one.kind);
-  return order(a) - order(b) || b.explains.length - a.explains.length || a.cost - b.cost;
+/**
+ * What is worked on first: what lies under many things before what is one module's own; what is only remembered of
+ * a battery that is proven good comes last.
+ */
+function byWork({ request }: Facts): (a: Candidate, b: Candidate) => number {
+  const remembered = request.battery?.verdict === 'good';
+  const order = (one: Candidate) =>
+    one.kind === 'low-voltage' && remembered ? causeKind.options.length : causeKind.options.indexOf(one.kind);
+  return (a, b) => order(a) - order(b) || b.explains.length - a.explains.length || a.cost - b.cost;
+}
+
+/** What to do about an observation that nobody explains. */
+function openEnd({ codes, beacons }: ExplainRequest, id: string): Explanation['openEnds'][number] {
+  const beacon = (beacons ?? []).find((one) => one.id === id);
+  if (beacon?.kind === 'silent-module')
+    return {
+      id,
+      leadsTo: 'trace',
+      doNext: `Check the supply, ground and network of ${beacon.module ?? beacon.name}; read again with another reader.`,
+    };
+  if (beacon)
+    return {
+      id,
+      leadsTo: 'trace',
+      doNext: 'No code speaks of it: choose the circuit behind it and trace that.',
+    };
+  const code = codes.find((one) => one.id === id);
+  return {
+    id,
+    leadsTo: 'trace',
+    doNext: `Look ${code?.code ?? 'it'} up in the maker’s data, then trace its circuit.`,
+  };
 }
 
 /** Each observation under one chosen cause: the one that explains least else, so the most particular. */

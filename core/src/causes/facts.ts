@@ -2,6 +2,7 @@
 import { plainWord } from '../codes/index.js';
 import { codeKey, ScanIndex } from '../scans/index.js';
 import type { CodeLink, ExplainRequest, ObservedCode } from './schema.js';
+import { type Placement, placementOf } from './placement.js';
 import { isBus, isLostCommunication, isSystemVoltage, subjectWords } from './network-codes.js';
 import {
   allWords,
@@ -23,6 +24,7 @@ export interface Seen {
   readonly code: string;
   readonly type: string;
   readonly words: ReadonlySet<string>;
+  readonly place: Placement;
   readonly voltage: boolean;
   readonly message: boolean;
   readonly bus: boolean;
@@ -121,16 +123,17 @@ function see(observed: ObservedCode, { names, links, earlier, restless }: Around
     code,
     type,
     words: tellingWords(observed.text ?? ''),
+    place: placementOf(observed.text ?? ''),
     voltage: isSystemVoltage(code) || (voltageWords.test(text) && !message),
     message,
     bus: isBus(code) || type === '88',
     internal: /^(?:04|4[1-9AB]|96)$/.test(type) || internalWords.test(text),
-    calibration: /^(?:28|51|54|55|56|76|78)$/.test(type) || calibrationWords.test(text),
+    calibration: asksForTeaching(observed),
     refusal: /^(?:97|9A)$/.test(type) || refusalWords.test(text),
     position: !message && positionWords.test(text) && /^(?:|00|13|14|2[349AF]|62|64|75|77)$/.test(type),
     subject: message ? subjectOf(code, text, module, names) : null,
     active: observed.status === 'active' || observed.status == null,
-    unstable: history.flips >= 2 || (restless && history.read > 0 && history.had < history.read),
+    unstable: history.flips >= 2 || (restless && history.flips >= 1),
     fresh: history.read === 0 ? null : history.had === 0,
     link: links
       .filter((one) => one.module === module)
@@ -138,6 +141,16 @@ function see(observed: ObservedCode, { names, links, earlier, restless }: Around
       .filter((link) => link.code == null || link.code.toUpperCase() === code),
   };
 }
+
+/** A code that asks for a calibration or for something to be taught, by its failure type or its words. */
+export const asksForTeaching = ({
+  failureType,
+  text,
+}: {
+  readonly failureType?: string | null | undefined;
+  readonly text?: string | null | undefined;
+}): boolean =>
+  /^(?:28|51|54|55|56|76|78)$/i.test(failureType ?? '') || calibrationWords.test(plainWord(text ?? ''));
 
 /** In how many earlier scans its module was read, how many had the code, and how often that changed up to now. */
 function presence(
@@ -154,7 +167,7 @@ function presence(
     if (last !== null && last !== has) flips++;
     last = has;
   }
-  if (last === false) flips++;
+  if (last !== null && last === (code.gone === true)) flips++;
   return { read, had, flips };
 }
 
@@ -162,8 +175,8 @@ function presence(
 function restlessness({ earlier, codes }: ExplainRequest): number {
   const scans = (earlier ?? []).map((scan) => new Set(scan.codes.map(codeKey)));
   if (scans.length === 0) return 0;
-  const now = new Set(codes.map(codeKey));
-  const ever = new Set([...now, ...scans.flatMap((scan) => [...scan])]);
+  const now = new Set(codes.filter(({ gone }) => gone !== true).map(codeKey));
+  const ever = new Set([...codes.map(codeKey), ...scans.flatMap((scan) => [...scan])]);
   const steady = [...ever].filter((key) => now.has(key) && scans.every((scan) => scan.has(key)));
   return ever.size < 3 ? 0 : 1 - steady.length / ever.size;
 }

@@ -13,3 +13,4 @@ export {
   type Explanation,
   givenCause,
 } from './schema.js';
+export { asksForTeaching } from './facts.js';

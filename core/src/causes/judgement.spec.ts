@@ -14,8 +14,13 @@ const code = (id: string, module: string, number: string, text: string, rest: Pa
   ...rest,
 });
 const tree = (request: ExplainRequest) =>
-  Object.fromEntries(explainCauses(request).tree.map(({ cause, observations }) => [cause, observations.join(' ')]));
-const chosen = (request: ExplainRequest) => explainCauses(request).causes.filter((cause) => cause.chosen);
+  Object.fromEntries(
+    explainCauses(request).tree.map(({ cause, observations }) => [cause, observations.join(' ')]),
+  );
+const chosen = (request: ExplainRequest) => {
+  const { chosen: ids, causes } = explainCauses(request);
+  return ids.map((id) => causes.find((cause) => cause.id === id)!);
+};
 const good = { verdict: 'good' as const };
 
 describe('a technician’s judgement', () => {
@@ -71,7 +76,9 @@ describe('a technician’s judgement', () => {
     expect(tree(request)).toEqual({ 'impact:front right': 'level lamp park', 'circuit:Door:B2214': 'door' });
     expect(chosen(request)[0]!.reasons.join(' ')).toContain('front right');
     // A hit at the other end explains none of them.
-    expect(Object.keys(tree({ ...request, event: { kind: 'collision', zones: [7] } }))).not.toContain('impact:rear left');
+    expect(Object.keys(tree({ ...request, event: { kind: 'collision', zones: [7] } }))).not.toContain(
+      'impact:rear left',
+    );
   });
 
   it('5. A deployment is one cause in any language: the record, the open loops and the locked module', () => {
@@ -87,7 +94,10 @@ describe('a technician’s judgement', () => {
 
   it('6. A seat was re-covered, and now its circuits are open: a plug was disturbed, before any part is bad', () => {
     const codes = [
-      code('buckle', 'Restraints', 'B1C11', 'Passenger seat belt buckle', { status: 'stored', comesAndGoes: true }),
+      code('buckle', 'Restraints', 'B1C11', 'Passenger seat belt buckle', {
+        status: 'stored',
+        comesAndGoes: true,
+      }),
       code('mat', 'Restraints', 'B1C20', 'Passenger seat occupancy mat'),
       code('lamp', 'Body', 'B2118', 'Left tail lamp output'),
     ];
@@ -113,7 +123,9 @@ describe('a technician’s judgement', () => {
     const found = explainCauses(request);
     expect(found.tree).toEqual([{ cause: 'silent:Trailer', observations: ['silent Trailer'] }]);
     expect(found.unexplained).toEqual(['wipers']);
-    expect(found.openEnds).toEqual([{ id: 'wipers', leadsTo: 'trace', doNext: jasmine.stringContaining('circuit') }]);
+    expect(found.openEnds).toEqual([
+      { id: 'wipers', leadsTo: 'trace', doNext: jasmine.stringContaining('circuit') },
+    ]);
   });
 
   it('8. Low-supply codes in three modules with a good battery: the contacts between, even without a vehicle file', () => {
@@ -146,7 +158,11 @@ describe('a technician’s judgement', () => {
       code('b', 'Body', 'B1318', 'Terminal 30 supply voltage low', { failureType: '16', status: 'stored' }),
       code('l', 'Body', 'B2118', 'Left tail lamp output'),
     ];
-    const found = chosen({ codes, battery: { verdict: 'good', restingVolts: 12.8 }, event: { kind: 'battery' } });
+    const found = chosen({
+      codes,
+      battery: { verdict: 'good', restingVolts: 12.8 },
+      event: { kind: 'battery' },
+    });
     expect(found[0]!.id).toBe('circuit:Body:B2118');
     expect(found.at(-1)!.explains.slice(0, 2).sort()).toEqual(['b', 'e']);
     expect(found.at(-1)!.doNext).toContain('read');
@@ -174,8 +190,12 @@ describe('a technician’s judgement', () => {
       code('d', 'M1', 'B1104', 'Four'),
     ];
     const earlier = [readReport(links.map(({ module }) => `${module}: no codes`).join('\n'))];
-    const cause = explainCauses({ codes, links, earlier, battery: good }).causes.find(({ id }) => id === 'ground:G3')!;
-    const few = explainCauses({ codes, links: links.slice(0, 5), earlier, battery: good }).causes.find(({ id }) => id === 'ground:G3')!;
+    const cause = explainCauses({ codes, links, earlier, battery: good }).causes.find(
+      ({ id }) => id === 'ground:G3',
+    )!;
+    const few = explainCauses({ codes, links: links.slice(0, 5), earlier, battery: good }).causes.find(
+      ({ id }) => id === 'ground:G3',
+    )!;
     expect(cause.cost - few.cost).toBeLessThan(1);
     expect(cause.cost).toBeGreaterThan(few.cost - 1e-9);
   });

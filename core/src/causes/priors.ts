@@ -18,6 +18,10 @@ export const priors = {
   network: 0.03,
   silent: 0.9,
   deployment: 0.85,
+  impact: 0.7,
+  disturbed: 0.6,
+  contacts: 0.15,
+  rememberedVoltage: 0.3,
   water: 0.7,
   waterUnseen: 0.02,
   stillUnplugged: 0.85,
@@ -40,8 +44,14 @@ export const priors = {
     notActive: 0.6,
     collision: 1.5,
     sameCircuit: 1.5,
+    /** What lies where the car was hit. */
+    inZone: 3,
+    /** First seen after a clear. */
+    afterClear: 3,
   },
   /** Added to the cost. */
+  /** All penalties of one kind together weigh at most this many of them. */
+  saturation: 3,
   penalties: {
     noVoltageCode: 1.2,
     cleanNeighbour: 0.8,

@@ -12,14 +12,21 @@ export const observedCode = z.strictObject({
   id: name,
   module: name,
   code: name,
+  /** An earlier scan had it, the last one that read its module has not. */
+  gone: z.boolean().nullish(),
 });
 export type ObservedCode = z.infer<typeof observedCode>;
 
-/** A beacon or complaint: it hangs under the cause of the codes that speak of the same thing. */
+/**
+ * A beacon or complaint: it hangs under the cause of the codes that speak of the same thing. A module that does not
+ * answer is a finding too, under the cause of its silence.
+ */
 export const observedBeacon = z.strictObject({
   id: name,
   name,
-  kind: z.enum(['beacon', 'complaint']).nullish(),
+  kind: z.enum(['beacon', 'complaint', 'silent-module']).nullish(),
+  /** Of a module that does not answer. */
+  module: name.nullish(),
 });
 
 export const givenCause = z.strictObject({
@@ -84,6 +91,11 @@ export const explainRequest = z.strictObject({
     .nullish(),
   earlier: z.array(comparableScan).max(100).nullish(),
   silentModules: z.array(name).max(500).nullish(),
+  /** Codes were cleared between the earlier scans and now, by these readers. */
+  clears: z
+    .array(z.strictObject({ reader: name.nullish() }))
+    .max(100)
+    .nullish(),
   weaknesses: z.array(weakness).max(500).nullish(),
   /** By the technician: kept whatever it costs, or left out. */
   pinned: z.array(name).max(100).nullish(),
@@ -95,8 +107,10 @@ export type ExplainRequest = z.infer<typeof explainRequest>;
 export const causeKind = z.enum([
   'given',
   'deployment',
+  'impact',
   'low-voltage',
   'unplugged',
+  'disturbed',
   'water',
   'supply',
   'ground',
@@ -146,4 +160,6 @@ export interface Explanation {
   readonly tree: readonly CauseBranch[];
   /** Codes that come and go from scan to scan. */
   readonly unstable: readonly string[];
+  /** What nobody explains, with what to do about it: nothing that was seen leads to silence. */
+  readonly openEnds: readonly { readonly id: string; readonly leadsTo: CauseLead; readonly doNext: string }[];
 }

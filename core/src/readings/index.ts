@@ -1,5 +1,13 @@
 export { type Accuracy, withoutLeads } from './accuracy.js';
 export {
+  type BasicsAnswer,
+  chargingLimits,
+  isMeasured,
+  judgeBasics,
+  linkVolts,
+  type MeasuredBasics,
+} from './basics.js';
+export {
   type BatteryAnswer,
   batteryLimits,
   batteryVerdict,

@@ -32,6 +32,55 @@ describe('explainRequestOf', () => {
     ]);
   });
 
+  it('asks the scan in hand against those before it: one absence is no coming and going, a module that went silent is a finding', () => {
+    const story = new Story();
+    story.scan('baseline', report);
+    story.scan(
+      'interim',
+      'Charge control\n  B1A27-64 Charge flap end switch\n  B1A30-54 Flap not calibrated\nBody: no codes\nRoof: time-out',
+    );
+    const request = explainRequestOf(story.record);
+    expect(request.earlier!.length).toBe(1);
+    expect(request.codes.map(({ code, gone }) => [code, gone ?? false])).toEqual([
+      ['B1A27', false],
+      ['B1318', true],
+      ['B1A30', false],
+    ]);
+    expect(request.beacons!.at(-1)).toEqual({
+      id: 'silent Roof',
+      name: 'Roof does not answer',
+      kind: 'silent-module',
+      module: 'Roof',
+    });
+    const found = explainCauses(request);
+    expect(found.unstable).not.toContain('Charge control B1A27-64');
+    // Born in the scan in hand: put down to what was undone, not to the part.
+    expect(found.tree.find(({ cause }) => cause === 'clearing')!.observations).toEqual([
+      'Charge control B1A30-54',
+    ]);
+    expect(found.tree.find(({ cause }) => cause === 'silent:Roof')!.observations).toEqual(['silent Roof']);
+  });
+
+  it('tells of a collision where it hit, and of earlier work where that was', () => {
+    const story = new Story();
+    story.record.head = { ...story.record.head, event: 'collision', eventDetails: { zones: [1] } };
+    expect(explainRequestOf(story.record).event).toEqual({
+      kind: 'collision',
+      place: null,
+      zones: [1],
+      severity: null,
+    });
+    story.record.head = {
+      ...story.record.head,
+      event: 'earlier-repair',
+      eventNote: 'passenger seat re-covered',
+    };
+    expect(explainRequestOf(story.record).event).toEqual({
+      kind: 'earlier-repair',
+      place: 'passenger seat re-covered',
+    });
+  });
+
   it('follows the last word of the technician on a cause', () => {
     const story = new Story();
     story.scan('baseline', report);

@@ -1,7 +1,7 @@
 /** A job's record as a question for its causes: what was seen before anything was cleared, and what is known. */
 import { type CodeLink, type ExplainRequest } from '../causes/index.js';
 import { writeCode } from '../codes/index.js';
-import { type ScanCode, withNamesOf } from '../scans/index.js';
+import { codeKey, type ScanCode, ScanIndex, withNamesOf } from '../scans/index.js';
 import { batteryOf } from './basics.js';
 import type { Judgement, JobRecord, ScanFact } from './schema.js';
 import { originOf, standing } from './standing.js';
@@ -39,23 +39,36 @@ export function explainRequestOf(record: JobRecord, file?: VehicleFile): Explain
       if (!known || code.status === 'active') codes.set(id, { ...code, id });
     }
   const last = scans.at(-1);
+  const now = last ? new ScanIndex(last) : null;
+  // What an earlier scan had and the last one, which read its module, has not: it may come and go.
+  for (const [id, code] of codes)
+    if (now && !now.has(codeKey(code)) && now.answered(code.module)) codes.set(id, { ...code, gone: true });
+  const silent = (last?.modules ?? []).filter(({ reach }) => reach === 'silent' || reach === 'timed-out');
   const battery = batteryOf(record);
   const reading = standing(record.batteries).at(-1);
   const judged = lastJudgements(record);
   const rejected = judged.filter(({ decision }) => decision === 'reject').map(({ causeId }) => causeId);
   return {
     codes: [...codes.values()],
-    beacons: standing(record.beacons).map((beacon) => ({
-      id: originOf(record.beacons, beacon),
-      name: beacon.name,
-      kind: beacon.kind,
-    })),
-    event: { kind: record.head.event, place: record.head.eventDetails?.waterPlace ?? null },
+    beacons: [
+      ...standing(record.beacons).map((beacon) => ({
+        id: originOf(record.beacons, beacon),
+        name: beacon.name,
+        kind: beacon.kind,
+      })),
+      ...silent.map(({ name }) => ({
+        id: silentId(name),
+        name: `${name} does not answer`,
+        kind: 'silent-module' as const,
+        module: name,
+      })),
+    ],
+    event: eventOf(record),
     ...(battery && reading
       ? { battery: { restingVolts: reading.restingVolts, verdict: battery.verdict } }
       : {}),
-    ...(scans.length > 1 ? { earlier: scans } : {}),
-    silentModules: (last?.modules ?? []).filter(({ reach }) => reach === 'silent').map(({ name }) => name),
+    ...(scans.length > 1 ? { earlier: scans.slice(0, -1) } : {}),
+    silentModules: silent.map(({ name }) => name),
     working: standing(record.workings).map(({ module, function: works }) => ({ module, function: works })),
     links: [...(file?.links ?? [])],
     weaknesses: [...(file?.weaknesses ?? [])],
@@ -70,6 +83,22 @@ export function explainRequestOf(record: JobRecord, file?: VehicleFile): Explain
         (id) => codes.has(id) || record.beacons.some((beacon) => beacon.id === id),
       ),
     })),
+  };
+}
+
+/** The id of the finding that a module does not answer. */
+export const silentId = (module: string): string => `silent ${module}`;
+
+/** What happened to the car, and where: the place of the water or of the earlier work, the hours of a hit. */
+function eventOf({ head }: JobRecord): NonNullable<ExplainRequest['event']> {
+  const { event: kind, eventDetails, eventNote } = head;
+  const place = kind === 'water' ? eventDetails?.waterPlace : kind === 'earlier-repair' ? eventNote : null;
+  return {
+    kind,
+    place: place || null,
+    ...(kind === 'collision'
+      ? { zones: eventDetails?.zones ?? [], severity: eventDetails?.severity ?? null }
+      : {}),
   };
 }
 

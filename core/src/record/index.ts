@@ -8,6 +8,7 @@ export {
   scansToExplain,
   type VehicleFile,
 } from './explain-request.js';
+export { clearNotes, type ClearRow, clearRows } from './clear-born.js';
 export { type HeadQuestion, headQuestions } from './report-head.js';
 export { inventoryOf } from './inventory.js';
 export { caseOf, openTraces, stepsOff, stripPlanOf } from './cases.js';

@@ -255,8 +255,11 @@ export const basicsItem = z.enum(['charging', 'links', 'grounds', 'water', 'unpl
 export type BasicsItem = z.infer<typeof basicsItem>;
 export const basicsData = z.strictObject({
   item: basicsItem,
+  /** Of a reading it follows; of a look it is what was seen. */
   result: z.enum(['good', 'bad']),
   note: z.string().trim().max(300).nullish(),
+  /** Charging: volts at the battery, engine running, loads on. Links and grounds: volts lost under load. */
+  volts: z.number().min(-60).max(60).nullish(),
 });
 /** What the technician says of a cause; the last word on it counts. `open` takes an earlier word back. */
 export const judgementData = z.strictObject({

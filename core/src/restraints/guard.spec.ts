@@ -4,8 +4,23 @@ import { guardOf } from './guard.js';
 const kindOf = (complaint: string) => guardOf({ complaint }).guard;
 
 describe('guardOf', () => {
-  it('knows restraints by what people call them, in four languages', () => {
+  it('knows restraints by what people call them, in nine languages', () => {
     for (const words of [
+      'spia airbag accesa',
+      'cintura di sicurezza',
+      'pretensionatore anteriore sinistro',
+      'connettore giallo sotto il sedile',
+      'gordelspanner linksvoor',
+      'veiligheidsgordel',
+      'botssensor rechts',
+      'poduszki powietrzne',
+      'napinacz pasa lewy',
+      'pasy bezpieczeństwa',
+      'cinto de segurança',
+      'pré-tensor do condutor',
+      'sensor de colisão',
+      'krockkudde förare',
+      'bältessträckare höger',
       'airbag lamp on',
       'Air-Bag light',
       'SRS',

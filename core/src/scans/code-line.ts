@@ -64,7 +64,7 @@ export function readCodeLine(line: string, legend?: Legend): CodeLine | null {
     const found = finish(code, rest, legend, told);
     return told !== null && found.status === 'unknown' ? { ...found, ...told } : found;
   });
-  return { before: moduleBefore(before, legend), over: /[:|;\t]\s*$/.test(before), codes };
+  return { before: moduleBefore(before, legend), over: /[:|;\t]\s{0,200}$/.test(before), codes };
 }
 
 /** Sets the marks of a legend apart from the codes that they stand at: `B1049-13/A`. */
@@ -120,7 +120,7 @@ function placedAt({ code, failureType, repaired }: CodeReading, from: number, le
 /** Characters before a token in which a label of its own can stand. */
 const mostLabel = 60;
 
-const labelAtEnd = /([\p{L}/°][\p{L}/° .-]{0,30}?)\s*[:=#]?\s*$/u;
+const labelAtEnd = /([\p{L}/°][\p{L}/° .-]{0,30}?)\s{0,200}[:=#]?\s{0,200}$/u;
 const harmless: ReadonlySet<string> = new Set([
   'code',
   'module',
@@ -137,11 +137,11 @@ const harmless: ReadonlySet<string> = new Set([
 /** True right behind `Part no:`, `SW`, `VIN` and the like. */
 function behindOtherLabel(before: string): boolean {
   if (!/\p{L}/u.test(before)) return false;
-  const cell = before.replace(/^.*(?:\s{2,}|[|;\t])(?=\s*\S)/, '');
+  const cell = before.replace(/^.{0,200}(?:\s{2,200}|[|;\t])(?=\s{0,200}\S)/, '');
   const words = labelAtEnd.exec(cell)?.[1]?.trim().split(/\s+/);
   if (!words) return false;
   // In a cell of its own a label is the whole of it.
-  if (/(?:\s{2}|[|;\t]\s*)$/.test(before)) {
+  if (/(?:\s{2}|[|;\t]\s{0,200})$/.test(before)) {
     const whole = labelOf(cell.trim().replace(/[:=#]$/, ''));
     return whole !== null && !harmless.has(whole.role);
   }
@@ -181,10 +181,10 @@ function statusBefore(before: string, legend?: Legend): StatusReading | null {
 function moduleBefore(before: string, legend?: Legend): string | null {
   if (before.trim() === '') return null;
   const cells = splitCells(before).filter((cell) => {
-    const bare = cell.replace(/[:.)=#–—-]+$/, '').trim();
+    const bare = cell.replace(/[:.)=#–—-]{1,200}$/, '').trim();
     return (
       /\p{L}{2}/u.test(bare) &&
-      labelOf(bare.replace(/\s*\d+$/, ''))?.role !== 'code' &&
+      labelOf(bare.replace(/\s{0,200}\d{1,200}$/, ''))?.role !== 'code' &&
       statusWordOf(bare) === null &&
       reachWordOf(bare) === null &&
       legend?.statuses.has(cell) !== true
@@ -194,7 +194,8 @@ function moduleBefore(before: string, legend?: Legend): string | null {
   if (name === undefined) return null;
   // `BCM dtc B1318`: the label goes with the code.
   const words = name.split(/\s+/);
-  while (words.length > 1 && labelOf(words.at(-1)!.replace(/[:=.]+$/, ''))?.role === 'code') words.pop();
+  while (words.length > 1 && labelOf(words.at(-1)!.replace(/[:=.]{1,200}$/, ''))?.role === 'code')
+    words.pop();
   return words.join(' ');
 }
 
@@ -270,14 +271,15 @@ const partPairs = (rest: string): string =>
         : whole,
     )
     .replace(/(?<=\s)([A-Za-z]{2,12}=[^\s"]{1,30})\s+/g, '   $1   ')
-    .replace(/\s+(?=[A-Za-z]{2,12}=)/g, '   ')
+    .replace(/\s{1,200}(?=[A-Za-z]{2,12}=)/g, '   ')
     .replace(/^ ([0-9A-Fa-f]{2})(?: (?=[[(:–—-])|$)/, '   $1   ');
 
 /** `0x28` right behind a code is its status byte unless another cell says the status. */
 const isStatusByte = (cells: readonly string[], at: number): boolean =>
   /^0x/i.test(cells[at]!) && !cells.some((cell, other) => other !== at && readStatusCell(cell) !== null);
 
-const typeCell = /^(?:([\p{L}][\p{L} -]{1,20}?)\s*[:=]?\s*)?[[(-]?(?:0x)?([0-9A-F]{2})h?[\])]?$/iu;
+const typeCell =
+  /^(?:([\p{L}][\p{L} -]{1,20}?)\s{0,200}[:=]?\s{0,200})?[[(-]?(?:0x)?([0-9A-F]{2})h?[\])]?$/iu;
 
 /** A cell that is a failure type (`13`, `0x1B`, `FTB: 1B`), or null. */
 export function readTypeCell(cell: string): string | null {
@@ -307,9 +309,10 @@ export function textAround(line: string, code: string, from: number): FoundCode 
 /** A cell or line that says nothing but a status: a word, `Status: stored`, `status 2F`, `0x2F`. */
 export const readStatusCell = remembered((cell: string): StatusReading | null => {
   const trimmed = cell.trim().replace(/^[[(]|[\])]$/g, '');
-  const pair = /^(\p{L}[\p{L} ]{0,20}?)\s*(?:[:=]\s*|\s+(?=(?:0x)?[\da-f]{2}h?(?:$|\s*[[(])))(.*)$/iu.exec(
-    trimmed,
-  );
+  const pair =
+    /^(\p{L}[\p{L} ]{0,20}?)\s{0,200}(?:[:=]\s{0,200}|\s{1,200}(?=(?:0x)?[\da-f]{2}h?(?:$|\s{0,200}[[(])))(.{0,200})$/iu.exec(
+      trimmed,
+    );
   const role = pair ? labelOf(pair[1]!)?.role : undefined;
   const labelled = role === 'status' || role === 'byte';
   const value = labelled ? pair![2]!.trim() : trimmed;
@@ -317,7 +320,7 @@ export const readStatusCell = remembered((cell: string): StatusReading | null =>
     labelled ? /^(?:0x)?([0-9a-f]{2})h?(?:\s*[[(].{0,80})?$/i : /^0x([0-9a-f]{2})(?:\s*[[(].{0,80})?$/i
   ).exec(value);
   if (byte) return { ...ofByte(parseInt(byte[1]!, 16)), statusText: value, by: 'byte' };
-  const both = /^(.+?)\s*[[(](?:0x)?([0-9a-f]{2})h?[\])]?$/i.exec(value);
+  const both = /^(.{1,200}?)\s{0,200}[[(](?:0x)?([0-9a-f]{2})h?[\])]?$/i.exec(value);
   const word = both ? statusWordOf(both[1]!) : null;
   if (word)
     return {
@@ -358,14 +361,14 @@ const oneLetter: ReadonlyMap<string, 'active' | 'stored' | 'history'> = new Map(
 const labelledInside = /(?<![\p{L}])\p{L}{2,12}\s*[:=]\s*[^.,;:|=]{1,40}/gu;
 
 const insides: readonly RegExp[] = [
-  /^(?<rest>.*?)[\s.,;–—-]*(?<![\p{L}])(?<word>\p{L}{2,12}\s*[:=]\s*[^:]{1,40})$/u,
-  /^(?<rest>.*?)\s*[[(](?<word>[^\])]{1,40})[\])]\s*\.?$/,
-  /^(?<rest>.*?)\s*(?:[-–—;/]\s+|\s[-–—]\s*|,\s+)(?<word>[^-–—,;/]{1,40})$/,
-  /^[[(](?<word>[^\])]{1,40})[\])]\s*(?<rest>.*)$/,
-  /^(?<word>\p{L}[\p{L} ]{1,24}?)\s*(?:[-–—,;:]\s+|\s[-–—]\s*)(?<rest>.*)$/u,
+  /^(?<rest>.{0,200}?)[\s.,;–—-]{0,200}(?<![\p{L}])(?<word>\p{L}{2,12}\s{0,200}[:=]\s{0,200}[^:]{1,40})$/u,
+  /^(?<rest>.{0,200}?)\s{0,200}[[(](?<word>[^\])]{1,40})[\])]\s{0,200}\.?$/,
+  /^(?<rest>.{0,200}?)\s{0,200}(?:[-–—;/]\s{1,200}|\s[-–—]\s{0,200}|,\s{1,200})(?<word>[^-–—,;/]{1,40})$/,
+  /^[[(](?<word>[^\])]{1,40})[\])]\s{0,200}(?<rest>.{0,200})$/,
+  /^(?<word>\p{L}[\p{L} ]{1,24}?)\s{0,200}(?:[-–—,;:]\s{1,200}|\s[-–—]\s{0,200})(?<rest>.{0,200})$/u,
   // A capital in the middle of a sentence, or capitals before one, begin a field of their own.
   /^(?<rest>.*\p{Ll})\s(?<word>\p{Lu}[\p{L}]{2,14})$/u,
-  /^(?<word>\p{Lu}{4,14})\s(?<rest>.*\p{Ll}.*)$/u,
+  /^(?<word>\p{Lu}{4,14})\s(?<rest>.{0,200}\p{Ll}.{0,200})$/u,
 ];
 
 /** Of those, the ones that leave no doubt. */
@@ -399,6 +402,6 @@ export function statusInside(
 const trimCell = (text: string) =>
   text
     .trim()
-    .replace(/^[\s,;:*`_–—-]+|[\s,;:*`_–—-]+$/g, '')
+    .replace(/^[\s,;:*`_–—-]{1,200}|[\s,;:*`_–—-]{1,200}$/g, '')
     .replace(/^(?:desc(?:ription)?|text)\s*=\s*/i, '')
     .replace(/^"(.*)"$/, '$1');

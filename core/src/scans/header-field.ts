@@ -16,7 +16,10 @@ const codeLike = /(?<![\w-])[PCBU][0-3O][\dA-FOIS]{3}(?![A-Za-z])/;
 /** A live value with its unit (`Belt switch   402 Ohm`), or null. A field of the report's head is none. */
 export function readValue(line: string): Value | null {
   if (line.length > 160 || !endsInUnit.test(line) || codeLike.test(line)) return null;
-  const pair = /^\s*[-•*]?\s*(\p{L}[^:=]{1,60}?)\s*(?:[:=]|\s{2,}|\.{3,})\s*(.+?)\s*$/u.exec(line);
+  const pair =
+    /^\s{0,200}[-•*]?\s{0,200}(\p{L}[^:=]{1,60}?)\s{0,200}(?:[:=]|\s{2,200}|\.{3,200})\s{0,200}(.{1,200}?)\s{0,200}$/u.exec(
+      line,
+    );
   if (!pair || !liveValue.test(pair[2]!)) return null;
   const role = labelOf(pair[1]!)?.role;
   return role !== undefined && role !== 'other' ? null : { label: pair[1]!, value: pair[2]! };
@@ -34,7 +37,7 @@ export function noteField(reading: Reading, role: Role, value: string): void {
     reading.meta[role] ??= value.trim();
 }
 
-const bareField = /^(\p{L}[\p{L}/-]*(?: \p{L}[\p{L}/-]*)?)\s+(\S*\d.*)$/u;
+const bareField = /^(\p{L}[\p{L}/-]{0,200}(?: \p{L}[\p{L}/-]{0,200})?)\s{1,200}(\S{0,200}\d.{0,200})$/u;
 
 /**
  * Fields whose label and value a single blank parts (`Odometer 38 412 km   Battery 12.1 V`), where all of a line is such.
@@ -43,7 +46,7 @@ export function bareFields(line: string): readonly { role: Role; value: string }
   if (line.length > 300 || !/\d/.test(line)) return [];
   const cells = line
     .trim()
-    .split(/\s*[|\t]\s*|\s{2,}/)
+    .split(/\s{0,200}[|\t]\s{0,200}|\s{2,200}/)
     .filter((cell) => cell !== '');
   const found = cells.map((cell) => {
     const bare = bareField.exec(cell);
@@ -83,7 +86,7 @@ export function isDate(text: string): boolean {
 /** The reader that a title names (`Oddlight R2 diagnostic report`), and its software. */
 export function readerIn(text: string): { reader: string | null; software: string | null } {
   const named =
-    /^\W*(?!end\b|page\b)(\p{L}[\p{L}\d .-]{1,30}?)\s+(?:diagnos\S*|scan|full|vehicle)?\s*(?:report|scan|protokoll|rapport|informe)\b/iu.exec(
+    /^\W{0,200}(?!end\b|page\b)(\p{L}[\p{L}\d .-]{1,30}?)\s{1,200}(?:diagnos\S{0,200}|scan|full|vehicle)?\s{0,200}(?:report|scan|protokoll|rapport|informe)\b/iu.exec(
       text,
     )?.[1];
   const software = /\b(?:software|sw|version|v)\.?\s*([\d][\w.]*)/i.exec(text)?.[1];

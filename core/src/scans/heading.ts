@@ -10,9 +10,9 @@ export interface Heading {
 }
 
 const softwareNumber =
-  /[\s,;–—-]+(?:sw|hw|software|hardware|softwarestand|logiciel|programa|ver(?:sion)?|rev|part(?: no\.?)?|p\/n|teile(?:nummer|-?nr\.?)?|ref)\b\.?\s?(?:no\.?|nr\.?|n°)?[:=]?\s?[a-z]{0,4}-?\d[\w.\-/]*|[\s,;–—-]+v\d[\w.]*/gi;
-const trailingCount = /(?:[\s,:–—-]+|\()\d{1,4}\s?(?:x\s)?(\p{L}[\p{L} ]{1,24})\)?\s*$/u;
-const bracket = /\s*[[({<]([^\])}>]{0,60})[\])}>]?\s*/g;
+  /[\s,;–—-]{1,200}(?:sw|hw|software|hardware|softwarestand|logiciel|programa|ver(?:sion)?|rev|part(?: no\.?)?|p\/n|teile(?:nummer|-?nr\.?)?|ref)\b\.?\s?(?:no\.?|nr\.?|n°)?[:=]?\s?[a-z]{0,4}-?\d[\w.\-/]{0,200}|[\s,;–—-]{1,200}v\d[\w.]{0,200}/gi;
+const trailingCount = /(?:[\s,:–—-]{1,200}|\()\d{1,4}\s?(?:x\s)?(\p{L}[\p{L} ]{1,24})\)?\s{0,200}$/u;
+const bracket = /\s{0,200}[[({<]([^\])}>]{0,60})[\])}>]?\s{0,200}/g;
 const hex = /^(?:0x|\$)?([\da-f]{2,4})h?$/i;
 const longestName = 60;
 
@@ -27,10 +27,10 @@ export const readHeading = remembered((line: string): Heading | null => {
   const bare = line
     .replace(/^[\s=#*>_~+|.•–—!?✓✔✗✘-]+/, '')
     .replace(/^\[[^\p{L}\d]{1,4}\]\s*/u, '')
-    .replace(/[\s=#*<_~+|.:–—-]+$/, '')
+    .replace(/[\s=#*<_~+|.:–—-]{1,200}$/, '')
     .replace(/(?<=^|\s)['"“„‘]([^'"]{2,60})['"”’](?=\s|$)/g, '$1');
   let address: string | null = null;
-  const inside = /^[[(<{]\s*([^\])>}]*\p{L}[^\])>}]*)[\])>}]$/u.exec(bare);
+  const inside = /^[[(<{]\s{0,200}([^\])>}]{0,200}\p{L}[^\])>}]{0,200})[\])>}]$/u.exec(bare);
   let text = (inside && reachWordOf(inside[1]!) === null ? inside[1]! : bare).replace(
     bracket,
     (_, held: string) => {
@@ -45,7 +45,7 @@ export const readHeading = remembered((line: string): Heading | null => {
   const start = plainStart(text);
   address ??= start.address;
   const name = withoutCount(start.name.replace(softwareNumber, ' '))
-    .replace(/[\s:=,;.–—-]+$/, '')
+    .replace(/[\s:=,;.–—-]{1,200}$/, '')
     .replace(/\s+/g, ' ')
     .trim();
   if (!/\p{L}{2}/u.test(name) || name.length > longestName) return null;

@@ -90,7 +90,7 @@ const mostCells = 10;
 /** Two sentences are a letter: what it says is about something else. */
 const sentences = /\p{L}{2}[.!?]\s+\p{Lu}/u;
 
-const parted = /\s*(?::\s|:$|\s[-–—=>]+\s|\.{2,}\s*|,\s|\s[[(])\s*/g;
+const parted = /\s{0,200}(?::\s|:$|\s[-–—=>]{1,200}\s|\.{2,200}\s{0,200}|,\s|\s[[(])\s{0,200}/g;
 
 function atEnd(line: string, legend?: ReadonlyMap<string, ReachWord>): readonly ModuleState[] {
   for (const match of line.matchAll(parted)) {
@@ -148,7 +148,7 @@ function listOf(line: string): readonly ModuleState[] {
   const reach = reachWordOf(plural.join(' '));
   if (reach === null || reach === 'holdsCodes') return [];
   return parts[2]!
-    .split(/\s*[,;]\s*/)
+    .split(/\s{0,200}[,;]\s{0,200}/)
     .filter((name) => readModuleName(name) !== null)
     .map((name) => ({ name, reach }));
 }

@@ -65,7 +65,7 @@ function gutterOf(lines: Lines): number | null {
 function secondCode(line: string): number {
   const codes = readCodeLine(line)?.codes ?? [];
   if (codes.length !== 2) return 0;
-  const cells = [...line.matchAll(/(?:^|\s{2,})(\S)/g)].map((match) => match.index + match[0].length - 1);
+  const cells = [...line.matchAll(/(?:^|\s{2,200})(\S)/g)].map((match) => match.index + match[0].length - 1);
   return cells.find((at) => at > 0 && isSecond(line, at)) ?? 0;
 }
 

@@ -11,7 +11,8 @@ export interface Pair {
 const json = /"([^"\\]{1,40})"\s*:\s*(?:"((?:[^"\\]|\\.){0,400})"|(\[\s*\]|-?\d[\d.]*|true|false|null))/g;
 const attribute = /([\p{L}_][\p{L}\p{N}_:-]{0,39})\s*=\s*"([^"]{0,400})"/gu;
 const tag = /#([^#]{1,30})#\s*([^#]*)/g;
-const leaders = /^\s*[-*•]?\s*(\p{L}[^.:=|]{0,38}?)\s*(?:\.{3,}|…+)\s*[:=]?\s*(\S.*)$/u;
+const leaders =
+  /^\s{0,200}[-*•]?\s{0,200}(\p{L}[^.:=|]{0,38}?)\s{0,200}(?:\.{3,200}|…{1,200})\s{0,200}[:=]?\s{0,200}(\S.{0,200})$/u;
 
 /**
  * The pairs of a line, or none where it is not made of them.
@@ -19,7 +20,7 @@ const leaders = /^\s*[-*•]?\s*(\p{L}[^.:=|]{0,38}?)\s*(?:\.{3,}|…+)\s*[:=]?\
  */
 export function pairsOf(whole: string): readonly Pair[] {
   if (whole.length > 2000) return [];
-  const line = /\s{2,}[:=]\s/.test(whole) ? whole.replace(/\s{2,}(?=[:=]\s)/g, ' ') : whole;
+  const line = /\s{2,200}[:=]\s/.test(whole) ? whole.replace(/\s{2,200}(?=[:=]\s)/g, ' ') : whole;
   if (line.includes('"')) {
     const found = [...line.matchAll(json)].map(([, key, text, bare]) => pair(key!, text ?? bare!));
     if (found.length > 0) return found;
@@ -41,7 +42,9 @@ export function pairsOf(whole: string): readonly Pair[] {
       ? [pair(qualified[1]!, qualified[2]!.trim())]
       : bareCells(line);
   }
-  const cells = line.trim().split(/\s*[|\t;]\s*|\s{2,}|,\s+(?=\p{L}[\p{L} ]{1,20}[:=])/u);
+  const cells = line
+    .trim()
+    .split(/\s{0,200}[|\t;]\s{0,200}|\s{2,200}|,\s{1,200}(?=\p{L}[\p{L} ]{1,20}[:=])/u);
   const tabbed = line.includes('\t') && cells.length === 2 ? pair(cells[0]!, cells[1]!) : null;
   if (tabbed?.label) return [tabbed];
   const parted = partedPair(line);
@@ -56,7 +59,7 @@ function partedPair(line: string): readonly Pair[] | null {
   if (!/[;|]/.test(line)) return null;
   const cells = line
     .trim()
-    .split(/\s*[;|]\s*/)
+    .split(/\s{0,200}[;|]\s{0,200}/)
     .filter((cell) => cell !== '');
   const own = cells.length >= 2 && cells.length <= 4 ? pair(cells[0]!, cells[1]!) : null;
   if (own?.label?.role !== 'module' || labelOf(cells[1]!) !== null || /\d{4}/.test(cells[1]!)) return null;
@@ -71,7 +74,7 @@ function pair(key: string, value: string): Pair {
   return { key: key.trim(), label: labelOf(key), value };
 }
 
-const open = /^[\s*•-]*(\p{L}[^:=|]{0,38}?)\s*(?::|=)(?!=)\s*(.*)$/u;
+const open = /^[\s*•-]{0,200}(\p{L}[^:=|]{0,38}?)\s{0,200}(?::|=)(?!=)\s{0,200}(.{0,200})$/u;
 const next = /\s(\p{L}[\p{L}. -]{1,22}?)\s*[:=]\s*(?=\S)/gu;
 
 /** `DTC bytes: 9D 82 13 status: 09` holds two pairs; `Status: not active: see below` one. */

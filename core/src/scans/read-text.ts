@@ -4,7 +4,7 @@
  */
 import { type CodeStatus, readCode, readCodeBytes } from '../codes/index.js';
 import { finish, type Work } from '../progress/index.js';
-import { type Cell, cellsOf, separatorOf, splitCells } from './cells.js';
+import { cellsOf, separatorOf, splitCells } from './cells.js';
 import {
   isDump,
   statusInside,
@@ -164,6 +164,7 @@ function readLine(reading: Reading, line: Line, page: Page): void {
   if (!coded && takeSection(reading, line, page)) return;
   if ((!coded || pairSign.test(text)) && takePairs(reading, line, page)) return;
   if (takeCodes(reading, line, page, coded)) return;
+  page.starts = [];
   if (takeStatus(reading, line, page)) return;
   if (takeNothingAnswered(reading, line)) return;
   if (takeTotal(reading, line)) return;
@@ -192,7 +193,7 @@ function takeBlock(reading: Reading, line: Line): boolean {
 
 function takeEnvironment(reading: Reading, line: Line): boolean {
   if (reading.module === null || line.text.length > 60) return false;
-  if (labelOf(line.text.replace(/[:\s]+$/, '').trim())?.role !== 'environment') return false;
+  if (labelOf(line.text.replace(/[:\s]{1,200}$/, '').trim())?.role !== 'environment') return false;
   reading.block = line.indent;
   reading.mark(line, 'detail');
   return true;
@@ -282,8 +283,8 @@ function sectionOf(text: string, reading: Reading, line: Line, page: Page) {
   if (byMode) return modes[byMode]!;
   const bare = text
     .replace(/[([]\s*\d{1,4}\s*[)\]]/g, ' ')
-    .replace(/^[\s=#*>_~+|.–—-]+|[\s=#*<_~+|.:–—-]+$/g, '');
-  const pair = /^(\p{L}[\p{L} ]{1,20}?)\s*[:=]\s*(.+)$/u.exec(bare);
+    .replace(/^[\s=#*>_~+|.–—-]{1,200}|[\s=#*<_~+|.:–—-]{1,200}$/g, '');
+  const pair = /^(\p{L}[\p{L} ]{1,20}?)\s{0,200}[:=]\s{0,200}(.{1,200})$/u.exec(bare);
   const value = pair && labelOf(pair[1]!)?.role === 'status' ? pair[2]! : null;
   if (reading.open && line.indent > reading.open.indent) return null;
   if (value !== null) return reading.open ? null : (statusWordOf(value)?.status ?? null);
@@ -414,8 +415,8 @@ const readHeadingPair = (text: string): boolean => {
 function beforePairs(text: string, first: Pair): string | null {
   const at = text.indexOf(first.key);
   if (at <= 0) return null;
-  const before = text.slice(0, at).replace(/[=*#>-]+(?=\s*$)|^[\s=*#>-]+/g, '');
-  return /\p{L}{2}[^:=]*\s{2,}$/u.test(before) ? before.trim() : null;
+  const before = text.slice(0, at).replace(/[=*#>-]{1,200}(?=\s{0,200}$)|^[\s=*#>-]{1,200}/g, '');
+  return /\p{L}{2}[^:=]{0,200}\s{2,200}$/u.test(before) ? before.trim() : null;
 }
 
 function takeModulePair(reading: Reading, { value, key }: Pair, line: Line): boolean {
@@ -507,10 +508,10 @@ function give(code: Reading['codes'][number], read: StatusReading): void {
 
 function takeCodes(reading: Reading, line: Line, page: Page, coded: boolean): boolean {
   if (!coded && !pairSign.test(line.text)) return false;
-  const cells = separatorOf(line.text) === null ? cellsOf(line.text, null) : [];
-  const found = readCodeLine(widened(line.text, cells, page.starts), page.legend);
+  const found = readCodeLine(widened(line.text, page.starts), page.legend);
   if (!found) return false;
-  if (cells.length !== page.starts.length) page.starts = cells.map(({ from }) => from);
+  if (page.starts.length === 0 && separatorOf(line.text) === null)
+    page.starts = cellsOf(line.text, null).map(({ from }) => from);
   let { codes } = found;
   // Under a module's own heading, words in front of a code that has none behind it are what it means.
   const described =
@@ -540,9 +541,14 @@ function takeCodes(reading: Reading, line: Line, page: Page, coded: boolean): bo
 }
 
 /** A status that fills its column to the last place, set apart from the text behind it by the columns of the line above. */
-function widened(text: string, cells: readonly Cell[], starts: readonly number[]): string {
-  if (starts.length < 3) return text;
-  for (const { text: cell, from } of cells) {
+function widened(text: string, starts: readonly number[]): string {
+  // Only where a column begins a single blank behind what stands before it.
+  if (
+    starts.length < 3 ||
+    !starts.some((at) => at > 1 && text.charAt(at - 1) === ' ' && /\S\s\S/.test(text.slice(at - 2, at + 1)))
+  )
+    return text;
+  for (const { text: cell, from } of separatorOf(text) === null ? cellsOf(text, null) : []) {
     const cut = starts.find(
       (start) => start > from && start < from + cell.length && text.charAt(start - 1) === ' ',
     );
@@ -694,7 +700,8 @@ function noteTitle(reading: Reading, text: string): void {
   if (software !== null) reading.meta.readerSoftware ??= software;
 }
 
-const decorated = /^\s*(?:[[<{].*[\])>}]|(?:==+|##*|\*\*+|>>+|--+|~~+|__+)\s*\p{L}.*)\s*$/u;
+const decorated =
+  /^\s{0,200}(?:[[<{].{0,200}[\])>}]|(?:=={1,200}|##{0,200}|\*\*{1,200}|>>{1,200}|--{1,200}|~~{1,200}|__{1,200})\s{0,200}\p{L}.{0,200})\s{0,200}$/u;
 
 function takeHeading(reading: Reading, line: Line, { lines }: Page): boolean {
   const { text } = line;
@@ -703,7 +710,7 @@ function takeHeading(reading: Reading, line: Line, { lines }: Page): boolean {
     bare.length > 110 ||
     /[|;]/.test(bare) ||
     /[!?]$/.test(bare) ||
-    /\p{L}\.$/u.test(bare.replace(/\.{2,}$/, ''))
+    /\p{L}\.$/u.test(bare.replace(/\.{2,200}$/, ''))
   )
     return false;
   const cells = splitCells(text);

@@ -23,7 +23,7 @@ export function* tableRows(text: string, delimiter: string): Generator<Row, void
       delimiter,
       step: ({ data, meta }) => {
         const raw = part.slice(at, meta.cursor);
-        rows.push({ cells: data, line, raw: raw.replace(/[\r\n]+$/, '') });
+        rows.push({ cells: data, line, raw: raw.replace(/[\r\n]{1,200}$/, '') });
         line += breaksIn(raw);
         at = meta.cursor;
       },

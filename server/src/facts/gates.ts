@@ -8,6 +8,7 @@ import {
   standing,
   standingFor,
 } from '@dormant-beacon/core/record';
+import { isMeasured, judgeBasics } from '@dormant-beacon/core/readings';
 import { isShortJob, mayBePowered } from '@dormant-beacon/core/stages';
 import { guardOf } from '@dormant-beacon/core/restraints';
 import type { Scan } from '@dormant-beacon/core/scans';
@@ -206,6 +207,18 @@ const codeEnds: Gate = (record, fact, role) => {
     );
 };
 
+/** A reading of the basics is judged by its limits, not by who enters it. */
+const basics: Gate = (record, fact) => {
+  needsBaseline(record);
+  const volts = fact['volts'] as number | null | undefined;
+  const item = fact['item'] as string;
+  if (volts == null) return;
+  if (!isMeasured(item)) throw invalid('data.volts', 'this is looked at, not measured');
+  const judged = judgeBasics(item, volts);
+  if (judged.result !== fact['result'])
+    throw invalid('data.result', `${volts} V is ${judged.result}. ${judged.says}`);
+};
+
 const open: Gate = () => undefined;
 
 export const gates: Readonly<Record<FactKind, Gate>> = {
@@ -214,7 +227,7 @@ export const gates: Readonly<Record<FactKind, Gate>> = {
   powerings: open,
   batteries: open,
   approvals,
-  basics: needsBaseline,
+  basics,
   judgements: needsBaseline,
   workings: open,
   photos,

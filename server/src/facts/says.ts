@@ -91,7 +91,7 @@ export function says(kind: FactKind, record: JobRecord, fact: StoredFact): strin
     case 'photos':
       return `Photo${text('caption') ? `: ${text('caption')}` : ''}`;
     case 'basics':
-      return `${basicsWords[fact['item'] as BasicsItem].split(':')[0]}: ${text('result')}${text('note') ? ` (${text('note')})` : ''}`;
+      return `${basicsWords[fact['item'] as BasicsItem].split(':')[0]}: ${text('result')}${fact['volts'] == null ? '' : `, ${String(fact['volts'])} V`}${text('note') ? ` (${text('note')})` : ''}`;
     case 'judgements':
       return `${{ pin: 'Kept as a cause', reject: 'Ruled out', add: 'Added as a cause', open: 'Open again' }[text('decision')]}: ${text('title') || text('causeId')}${text('note') ? ` (${text('note')})` : ''}`;
     case 'workings':
@@ -121,7 +121,7 @@ export function says(kind: FactKind, record: JobRecord, fact: StoredFact): strin
     case 'route-choices':
       return `${unitName(record, fact)}: ${routeName(record, fact)} chosen${text('reason') ? ` (${text('reason')})` : ''}`;
     case 'route-outcomes':
-      return `${unitName(record, fact)}: ${routeName(record, fact)} ${text('result')}${text('note') ? ` (${text('note')})` : ''}`;
+      return `${unitName(record, fact)}: ${routeName(record, fact)} ${text('result')}${fact['volts'] == null ? '' : `, ${String(fact['volts'])} V`}${text('note') ? ` (${text('note')})` : ''}`;
     case 'coverages':
       return `In service since ${text('inService')}: ${(fact['covers'] as unknown[]).length} covers`;
     case 'parts': {

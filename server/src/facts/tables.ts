@@ -501,7 +501,7 @@ export const tables: Readonly<Record<FactKind, FactTable>> = {
     table: 'basics',
     list: 'basics',
     stage: 'basics',
-    columns: { item: 'item', result: 'result', note: 'note' },
+    columns: { item: 'item', result: 'result', note: 'note', volts: 'volts' },
   },
   judgements: {
     table: 'judgements',

@@ -4,10 +4,11 @@ import { type Candidate, candidate, countWords } from '../candidate.js';
 import type { Facts, Seen } from '../facts.js';
 import { priors } from '../priors.js';
 
-/** What a restraint module says of a crash, in the four languages. */
+/** What a restraint module says of a crash, in the languages that reports come in. */
 const recordWords =
-  /crash|impact|collision|deploy|fired|aufprall|ausl[öo]s|gez[üu]ndet|d[ée]clench|choc|impacto|despleg|activad/i;
-const loopWords = /loop|squib|circuit|stromkreis|z[üu]ndkreis|boucle|bucle/i;
+  /crash|impact|collision|deploy|fired|aufprall|ausl[öo]s|gez[üu]ndet|d[ée]clench|choc|impacto|despleg|activad|urto|botsing|botsgegev|geactiveerd|zderzen|wyzwolon|colis[ãa]o|krock|uderzen/i;
+const loopWords =
+  /loop|squib|circuit|stromkreis|z[üu]ndkreis|boucle|bucle|detonat|detonador|allumeur|ontstek|zapalnik|kring|obw[óo]d|krets|pretensionat|gordelspanner|napinacz/i;
 
 export function deployment(facts: Facts): Candidate[] {
   const { request, seen } = facts;

@@ -2,6 +2,7 @@
 import { plainWord } from '../../codes/index.js';
 import { type Candidate, candidate, countWords } from '../candidate.js';
 import { type Facts, linkedTo, type Seen } from '../facts.js';
+import { findingsOf } from './silent.js';
 import { priors } from '../priors.js';
 
 const electrical = /^(?:|00|01|1[1346789B-F]|2[123F]|31|84|93|9E|9F)$/;
@@ -68,7 +69,12 @@ function power(facts: Facts, field: 'supplies' | 'grounds', name: string): Candi
             ] as const,
         ),
       ],
-      explains: explained.map(({ id }) => id),
+      explains: [
+        ...explained.map(({ id }) => id),
+        ...[...members]
+          .filter((module) => silent.has(module))
+          .flatMap((module) => findingsOf(request, module)),
+      ],
       leadsTo: 'basics',
       doNext: ground
         ? `Measure the drop from ${name} to battery negative under load.`
@@ -116,4 +122,35 @@ export function networks(facts: Facts): Candidate[] {
       }),
     ];
   });
+}
+
+/** Codes that a poor main contact makes: supply too low at the module, whatever the battery is like. */
+const starved = (one: Seen): boolean =>
+  !one.bus && !one.message && (one.voltage || /^(?:16|21|84)$/.test(one.type));
+
+/** Corroded or loose contacts between battery and modules: many modules starve while the battery is well. */
+export function contacts({ seen, request, batteryOpen, restless }: Facts): Candidate[] {
+  const explained = seen.filter((one) => starved(one) && one.voltage);
+  const modules = new Set(explained.map(({ module }) => module));
+  if (modules.size < 3 || batteryOpen) return [];
+  return [
+    candidate({
+      id: 'supply:contacts',
+      kind: 'supply',
+      title: 'Corroded or loose supply contacts',
+      prior: priors.contacts,
+      reasons: ['the battery is well, and yet its volts do not arrive'],
+      factors: [
+        [priors.times.anotherModule ** Math.min(3, modules.size - 1), `${countWords(explained)} starve`],
+        ...(restless ? [[priors.times.unstable, 'codes change from scan to scan'] as const] : []),
+        ...(request.event?.kind === 'water'
+          ? [[priors.times.waterOnGround, 'there was water'] as const]
+          : []),
+      ],
+      explains: explained.map(({ id }) => id),
+      leadsTo: 'basics',
+      doNext:
+        'Measure the drop under load over terminals, link plates and main fuses, then over the main grounds.',
+    }),
+  ];
 }

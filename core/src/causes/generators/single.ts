@@ -3,6 +3,7 @@ import { plainWord, writeCode } from '../../codes/index.js';
 import { type Candidate, candidate, countWords } from '../candidate.js';
 import type { Facts, Seen } from '../facts.js';
 import { priors } from '../priors.js';
+import { apart, liesAt, placeAt, sayPlace } from '../placement.js';
 import { shared, tellingWords } from '../words.js';
 
 const kindOf = (type: string): keyof typeof priors.circuit =>
@@ -49,6 +50,10 @@ export function circuits({ seen, request }: Facts): Candidate[] {
           ? []
           : [[priors.times.notActive, 'it is not active now'] as const]),
         ...(others.length > 0 ? [[priors.times.sameCircuit, ''] as const] : []),
+        ...zonesOf(request)
+          .filter((zone) => liesAt(one.place, zone))
+          .slice(0, 1)
+          .map((zone) => [priors.times.inZone, `it lies where the car was hit, ${sayPlace(zone)}`] as const),
         ...weak.map(({ times, says, source }) => [times, `${says} (${source})`] as const),
       ],
       penalties: working.map(
@@ -60,6 +65,10 @@ export function circuits({ seen, request }: Facts): Candidate[] {
     });
   });
 }
+
+/** Where a collision hit the car. */
+const zonesOf = ({ event }: Facts['request']) =>
+  event?.kind === 'collision' ? (event.zones ?? []).map(placeAt) : [];
 
 function grouped(seen: readonly Seen[], keysOf: (one: Seen) => readonly string[]): Map<string, Seen[]> {
   const groups = new Map<string, Seen[]>();
@@ -74,7 +83,7 @@ function grouped(seen: readonly Seen[], keysOf: (one: Seen) => readonly string[]
 
 /** Two codes of whose telling words at least half of the fewer are shared. */
 function sameThing(a: Seen, b: Seen): boolean {
-  if (a.voltage || b.voltage || a.calibration !== b.calibration) return false;
+  if (a.voltage || b.voltage || a.calibration !== b.calibration || apart(a.place, b.place)) return false;
   const both = shared(a.words, b.words);
   return both >= 1 && both * 2 >= Math.min(a.words.size, b.words.size);
 }

@@ -17,7 +17,9 @@ export function lowVoltage({ seen, request, restless }: Facts): Candidate[] {
   if (explained.length === 0) return [];
   if (speaking.length === 0 && !weak && request.event?.kind !== 'battery') return [];
   const prior = good
-    ? priors.lowVoltage.at(-1)!.chance
+    ? request.event?.kind === 'battery'
+      ? priors.rememberedVoltage
+      : priors.lowVoltage.at(-1)!.chance
     : volts === null
       ? priors.lowVoltageUnmeasured
       : priors.lowVoltage.find(({ below }) => volts < below)!.chance;
@@ -47,8 +49,10 @@ export function lowVoltage({ seen, request, restless }: Facts): Candidate[] {
       penalties:
         speaking.length === 0 ? [[priors.penalties.noVoltageCode, 'no code speaks of the supply']] : [],
       explains: explained.map(({ id }) => id),
-      leadsTo: 'basics',
-      doNext: 'Settle the battery’s verdict, then the charging voltage and the main links.',
+      leadsTo: good ? 'explanation' : 'basics',
+      doNext: good
+        ? 'The battery is proven good: clear these codes, then read again. What comes back has another cause.'
+        : 'Settle the battery’s verdict, then the charging voltage and the main links.',
     }),
   ];
 }

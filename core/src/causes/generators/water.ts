@@ -2,6 +2,7 @@
 import { plainWord } from '../../codes/index.js';
 import { type Candidate, candidate, countWords } from '../candidate.js';
 import type { Facts, Seen } from '../facts.js';
+import { apart, placementOf } from '../placement.js';
 import { priors } from '../priors.js';
 import { allWords, samePlace, shared } from '../words.js';
 
@@ -26,6 +27,7 @@ export function water(facts: Facts): Candidate[] {
     (one) =>
       !one.calibration &&
       wets.test(one.type) &&
+      !(place !== null && apart(one.place, placementOf(place))) &&
       (wetModules.has(one.module) ||
         (one.subject !== null && wetModules.has(one.subject)) ||
         near(one.observed.text ?? '') ||

@@ -2,7 +2,9 @@
 import { plainWord } from '../../codes/index.js';
 import { type Candidate, candidate, countWords } from '../candidate.js';
 import type { Facts, Seen } from '../facts.js';
+import { apart, placementOf } from '../placement.js';
 import { priors } from '../priors.js';
+import { shared, tellingWords } from '../words.js';
 
 const opens = /^(?:|00|01|1[13459B-F]|2[1-9AF]|31|8[678F]|93)$/;
 
@@ -57,21 +59,64 @@ export function clearing({ seen, request }: Facts): Candidate[] {
   const explained = seen.filter((one) => one.calibration && one.fresh !== false);
   if (explained.length === 0) return [];
   const fresh = explained.some((one) => one.fresh === true);
+  const readers = [
+    ...new Set((request.clears ?? []).map(({ reader }) => reader ?? 'a reader that is not named')),
+  ];
+  const born = readers.length > 0 && fresh;
   const worked = request.event?.kind === 'earlier-repair' || request.event?.kind === 'battery';
   return [
     candidate({
       id: 'clearing',
       kind: 'clearing',
-      title: 'Something is to be taught again',
+      title: born
+        ? `The clear undid what was taught (${readers.join(', ')})`
+        : 'Something is to be taught again',
       prior: fresh || worked ? priors.clearing : priors.clearingUnseen,
       reasons: [
         `${countWords(explained)} ask for a calibration`,
         ...(fresh ? ['first seen after an earlier scan'] : []),
+        ...(born ? [`they were born after ${readers.join(' and ')} cleared the codes`] : []),
         ...(worked ? ['the earlier work or the battery can have undone it'] : []),
       ],
+      factors: born ? [[priors.times.afterClear, ''] as const] : [],
       explains: explained.map(({ id }) => id),
       leadsTo: 'calibration',
       doNext: 'Teach what the codes name, by the maker’s routine, before any part is suspected.',
+    }),
+  ];
+}
+
+/** Work was done at a place, and what lies there is open now or comes and goes: a plug was disturbed. */
+export function disturbed({ seen, request }: Facts): Candidate[] {
+  const { event } = request;
+  if (event?.kind !== 'earlier-repair' || event.place == null) return [];
+  const place = event.place;
+  const words = tellingWords(place);
+  const at = placementOf(place);
+  const explained = seen.filter(
+    (one) =>
+      !one.message &&
+      !one.voltage &&
+      !one.calibration &&
+      opens.test(one.type) &&
+      !apart(one.place, at) &&
+      shared(tellingWords(`${one.observed.text ?? ''} ${one.observed.module}`), words) > 0,
+  );
+  if (explained.length === 0) return [];
+  return [
+    candidate({
+      id: `disturbed:${place}`,
+      kind: 'disturbed',
+      title: `A plug was disturbed by the earlier work: ${place}`,
+      prior: priors.disturbed,
+      reasons: [
+        `${countWords(explained)} lie where the work was`,
+        'they tell of open circuits, not of a worn part',
+      ],
+      explains: explained.map(({ id }) => id),
+      leadsTo: 'basics',
+      doNext:
+        'See that every plug and harness of the earlier work is mated, locked and not pinched, before any part is suspected.',
     }),
   ];
 }

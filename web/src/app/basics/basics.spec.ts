@@ -22,10 +22,29 @@ describe('Basics', () => {
     await bench.press('Enter it');
     expect(bench.text()).toContain('Say whether it was good or bad.');
     await bench.press('bad: put it right, then look again');
-    await bench.fill('The reading', 'carpet wet, left');
+    await bench.fill('What was seen, where', 'carpet wet, left');
     await bench.press('Enter it');
     expect(bench.desk.entered).toEqual([
       { kind: 'basics', data: { item: 'water', result: 'bad', note: 'carpet wet, left' } },
     ]);
+  });
+
+  it('judges a reading by its limit, and closes when it is entered', async () => {
+    const bench = await benchFor(Basics, recordOf({ ...water, head: { event: 'battery' } }));
+    const open = (label: string) =>
+      [...bench.page.querySelectorAll('li')]
+        .find((item) => item.querySelector('strong')?.textContent.startsWith(label))!
+        .querySelector('button')!
+        .click();
+    open('Charging');
+    await bench.fixture.whenStable();
+    await bench.fill('Volts at the battery', '12,5 V');
+    expect(bench.text()).toContain('No charge arrives');
+    expect(bench.text()).not.toContain('What was found?');
+    await bench.press('Enter it');
+    expect(bench.desk.entered).toEqual([
+      { kind: 'basics', data: { item: 'charging', result: 'bad', note: null, volts: 12.5 } },
+    ]);
+    expect(bench.page.querySelector('db-entry')).toBeNull();
   });
 });

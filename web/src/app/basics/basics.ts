@@ -10,12 +10,19 @@ import {
   scansToExplain,
   standing,
 } from '@dormant-beacon/core/record';
+import { isMeasured, judgeBasics, type MeasuredBasics } from '@dormant-beacon/core/readings';
 import { Store } from '@ngrx/store';
 import { type Choice, ChoiceOne, Entry, factForm, field, TextField, trouble, type Trouble } from '../entry';
 import { sayWhen } from '../time';
 import { jobFeature } from '../job';
 import { Causes } from './causes';
 import { verdictWords } from '../words';
+
+const howMeasured: Readonly<Record<MeasuredBasics, { readonly label: string; readonly example: string }>> = {
+  charging: { label: 'Volts at the battery, engine running, lamps and fan on', example: '14.2' },
+  links: { label: 'Volts lost from battery positive to the fuse box, loads on', example: '0.12' },
+  grounds: { label: 'Volts lost from the ground point to battery negative, loads on', example: '0.05' },
+};
 
 @Component({
   selector: 'db-basics',
@@ -56,11 +63,28 @@ import { verdictWords } from '../words';
             @if (looking() === item.id) {
               <li>
                 <db-entry [form]="form">
-                  <db-choice question="What was found?" [choices]="results" [field]="result" />
+                  @if (measured(); as how) {
+                    <db-text
+                      [label]="how.label"
+                      keys="decimal"
+                      [most]="8"
+                      [mono]="true"
+                      [example]="how.example"
+                      [field]="volts"
+                      limits="volts; leave it empty where nothing was measured"
+                    />
+                  }
+                  @if (judged(); as answer) {
+                    <p role="status" [class.problem]="answer.result === 'bad'">
+                      <strong>{{ answer.result === 'good' ? 'Good' : 'Bad' }}.</strong> {{ answer.says }}
+                    </p>
+                  } @else {
+                    <db-choice question="What was found?" [choices]="results" [field]="result" />
+                  }
                   <db-text
-                    label="The reading, or what was seen"
+                    label="What was seen, where"
                     [most]="300"
-                    example="such as 14.2 V, all loads on"
+                    example="such as at the left wing, all loads on"
                     [field]="note"
                   />
                   <button mat-flat-button type="submit" data-key="s">Enter it</button>
@@ -119,7 +143,9 @@ export class Basics {
   protected readonly battery = computed(() => this.assessment()?.battery ?? null);
   /** There is a scan whose codes ask for a cause. */
   protected readonly scanned = computed(() =>
-    scansToExplain(this.record()!).some(({ scan }) => scan.codes.length > 0),
+    scansToExplain(this.record()!).some(
+      ({ scan }) => scan.codes.length > 0 || scan.modules.some(({ answered }) => !answered),
+    ),
   );
   protected readonly words = verdictWords;
   protected readonly results: readonly Choice[] = [
@@ -143,30 +169,42 @@ export class Basics {
         id,
         label: basicsWords[id],
         asked: asked.includes(id),
-        says: last ? `${last.result}${last.note ? `: ${last.note}` : ''} · ${sayWhen(last.observedAt)}` : '',
+        says: last
+          ? `${last.result}${last.volts == null ? '' : `, ${last.volts} V`}${last.note ? `: ${last.note}` : ''} · ${sayWhen(last.observedAt)}`
+          : '',
       };
     });
   });
   protected readonly looking = field<BasicsItem | null>(null);
   protected readonly result = field('');
   protected readonly note = field('');
+  protected readonly volts = field('');
+  /** How the item that is looked at is measured; null where it is only looked at. */
+  protected readonly measured = computed(() => {
+    const item = this.looking();
+    return item !== null && isMeasured(item) ? howMeasured[item] : null;
+  });
+  private readonly typed = computed(() => {
+    const text = this.volts().trim().replace(',', '.').replace(/\s*v$/i, '');
+    return text === '' ? null : /^-?\d{1,2}(?:\.\d{1,4})?$/.test(text) ? Number(text) : undefined;
+  });
+  protected readonly judged = computed(() => {
+    const [item, volts] = [this.looking(), this.typed()];
+    return item !== null && isMeasured(item) && typeof volts === 'number' ? judgeBasics(item, volts) : null;
+  });
   protected readonly form = factForm(
     'basics',
     {
       looking: this.looking,
       result: this.result,
       note: this.note,
+      volts: this.volts,
     },
     {
       draft: () => `basics ${this.record()?.id ?? ''}`,
-      read: (): FactData<'basics'> | Trouble =>
-        this.result() === ''
-          ? trouble(this.result, 'Say whether it was good or bad.')
-          : {
-              item: this.looking()!,
-              result: this.result() as 'good' | 'bad',
-              note: this.note().trim() || null,
-            },
+      read: () => this.read(),
+      // A look that is done closes.
+      then: () => this.looking.set(null),
     },
   );
 
@@ -174,5 +212,19 @@ export class Basics {
     this.looking.update((looking) => (looking === item ? null : item));
     this.result.set('');
     this.note.set('');
+    this.volts.set('');
+  }
+
+  private read(): FactData<'basics'> | Trouble {
+    const volts = this.typed();
+    if (volts === undefined) return trouble(this.volts, 'Volts, such as 14.2 or 0.15.');
+    const result = this.judged()?.result ?? this.result();
+    if (result === '') return trouble(this.result, 'Say whether it was good or bad.');
+    return {
+      item: this.looking()!,
+      result: result as 'good' | 'bad',
+      note: this.note().trim() || null,
+      ...(volts === null || this.measured() === null ? {} : { volts }),
+    };
   }
 }

@@ -27,13 +27,34 @@ describe('Causes', () => {
   it('shows the fewest causes, the one to work on first, and what hangs under each', async () => {
     const bench = await benchFor(Causes, record());
     await explained(bench);
-    expect(bench.text()).toContain('2 causes explain all 3 codes.');
-    expect(titles(bench)).toEqual(['Low system voltage', 'Charge flap end switch']);
-    const [first, second] = bench.page.querySelectorAll('.tree > li');
+    expect(bench.text()).toContain('3 causes explain all 3 codes and one silent module.');
+    expect(titles(bench)).toEqual(['Low system voltage', 'Roof does not answer', 'Charge flap end switch']);
+    const [first, , second] = bench.page.querySelectorAll('.tree > li');
     expect(first!.textContent).toContain('work on this first');
     expect(first!.textContent).toContain('11.7 V at rest');
     expect(second!.querySelector('.beacon')!.textContent).toContain('Charge flap open');
     expect(second!.textContent).not.toContain('B1318-16');
+  });
+
+  it('leads from a cause to its trace with all that it knows, and leaves nothing unexplained without a next step', async () => {
+    const bench = await benchFor(
+      Causes,
+      record({
+        beacons: [fact('b', flap), fact('w', { ...flap, name: 'Wipers hesitate', kind: 'complaint' })],
+      }),
+    );
+    await explained(bench);
+    const links = [...bench.page.querySelectorAll<HTMLAnchorElement>('a')].map((link) =>
+      decodeURIComponent(link.href),
+    );
+    const trace = links.find((href) => href.includes('words=Charge flap end switch'))!;
+    expect(trace).toContain('/trace?');
+    expect(trace).toContain('beacons=b');
+    expect(trace).toContain('codes=Charge control B1A27-64');
+    const end = bench.page.querySelector('.open-end')!;
+    expect(end.textContent).toContain('Wipers hesitate');
+    expect(end.textContent).toContain('choose the circuit behind it');
+    expect(decodeURIComponent(end.querySelector('a')!.href)).toContain('beacons=w');
   });
 
   it('enters what the technician says of a cause', async () => {

@@ -10,7 +10,7 @@ import {
   untracked,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { RouterLink } from '@angular/router';
+import { type Params, RouterLink } from '@angular/router';
 import type { FactData } from '@dormant-beacon/contract';
 import type { Cause, CauseLead, Explanation, ExplainRequest } from '@dormant-beacon/core/causes';
 import { failureTypeText } from '@dormant-beacon/core/codes';
@@ -42,6 +42,9 @@ const leads: Readonly<Record<CauseLead, readonly [label: string, page: string]>>
   calibration: ['To code and calibrate', 'code'],
   explanation: ['Explain it', 'clear'],
 };
+
+/** Codes that go along to a trace. */
+const mostCarried = 12;
 
 /** The same code in several modules, as one line of the tree. */
 interface LeafGroup {
@@ -80,6 +83,8 @@ interface Leaf {
   readonly module: string | null;
   readonly status: string | null;
   readonly unstable: boolean;
+  /** It is a module that does not answer. */
+  readonly finding: boolean;
 }
 
 @Component({
@@ -120,6 +125,7 @@ export class Causes {
       module: one.module,
       status: one.status ?? null,
       unstable: unstable.has(one.id),
+      finding: false,
     }));
     const beacons = (request?.beacons ?? []).map((one): Leaf => ({
       id: one.id,
@@ -128,6 +134,7 @@ export class Causes {
       module: null,
       status: null,
       unstable: false,
+      finding: one.kind === 'silent-module',
     }));
     return new Map([...codes, ...beacons].map((leaf) => [leaf.id, leaf]));
   });
@@ -147,13 +154,20 @@ export class Causes {
         pinned: this.words().get(cause)?.decision === 'pin',
         own: cause.startsWith('own:'),
         lead: leads[own.leadsTo],
+        carried: own.leadsTo === 'trace' ? this.carriedTo(own.title, own.kind, observations) : {},
         leaves: grouped(observations.map((id) => this.leaves().get(id)!)),
         known: this.knownOf(own),
       };
     });
   });
+  /** What nobody explains, each with its next step. */
   protected readonly unexplained = computed(() =>
-    grouped((this.explanation()?.unexplained ?? []).map((id) => this.leaves().get(id)!)),
+    (this.explanation()?.openEnds ?? []).flatMap(({ id, leadsTo, doNext }) => {
+      const leaf = this.leaves().get(id);
+      if (!leaf) return [];
+      const carried = leadsTo === 'trace' ? this.carriedTo(leaf.what, 'circuit', [id]) : {};
+      return [{ ...leaf, doNext, lead: leads[leadsTo], carried }];
+    }),
   );
   protected readonly others = computed(() =>
     (this.explanation()?.causes ?? [])
@@ -168,10 +182,15 @@ export class Causes {
     const explanation = this.explanation();
     if (!explanation) return 'Working the causes out …';
     const codes = this.request()?.codes.length ?? 0;
+    const silent = this.request()?.silentModules?.length ?? 0;
     const count = explanation.chosen.length;
-    if (codes === 0) return 'No code asks for a cause.';
-    const causes = count === 1 ? 'One cause explains' : `${count} causes explain`;
-    return `${causes} ${codes === 1 ? 'the one code' : `all ${codes} codes`}.`;
+    if (codes + silent === 0) return 'No code asks for a cause.';
+    if (count === 0) return 'No cause is known for what was seen.';
+    const what = [
+      ...(codes === 0 ? [] : [codes === 1 ? 'the one code' : `all ${codes} codes`]),
+      ...(silent === 0 ? [] : [silent === 1 ? 'one silent module' : `${silent} silent modules`]),
+    ];
+    return `${count === 1 ? 'One cause explains' : `${count} causes explain`} ${what.join(' and ')}.`;
   });
   protected readonly runnerUp = computed(() => {
     const explanation = this.explanation();
@@ -248,6 +267,19 @@ export class Causes {
   protected stop(): void {
     this.asked?.unsubscribe();
     this.working.set(null);
+  }
+
+  /** What goes along to the trace: the beacons and codes of a cause, what it is called, and whether it lies where the car was hit. */
+  private carriedTo(words: string, kind: Cause['kind'], observations: readonly string[]): Params {
+    const own = observations.map((id) => this.leaves().get(id)!);
+    const beacons = own.filter(({ code, finding }) => code === null && !finding).map(({ id }) => id);
+    const codes = own.filter(({ code }) => code !== null).slice(0, mostCarried);
+    return {
+      words: words.slice(0, 120),
+      ...(beacons.length > 0 ? { beacons: beacons.join(' ') } : {}),
+      ...(codes.length > 0 ? { codes: codes.map(({ id }) => id).join('\n') } : {}),
+      ...(kind === 'impact' || kind === 'water' ? { inPlace: 'yes' } : {}),
+    };
   }
 
   /** What the library holds on the codes that this cause explains. */

@@ -1,3 +1,5 @@
+import { TestBed } from '@angular/core/testing';
+import { LibraryDesk } from '../knowledge';
 import { benchFor, fact, flap, recordOf, scanFact } from '../testing/bench';
 import { Clear } from './clear';
 
@@ -30,7 +32,35 @@ describe('Clear', () => {
     const bench = await benchFor(Clear, recordOf(repaired()));
     expect(bench.text()).toContain('On restraints: connectors locked, tools out, cabin empty');
     await bench.press('The codes are cleared in every module');
-    expect(bench.desk.entered).toEqual([{ kind: 'clearings', data: {} }]);
+    expect(bench.desk.entered).toEqual([{ kind: 'clearings', data: { reader: 'ODDLIGHT R2' } }]);
+  });
+
+  it('tells what was born after a clear, and remembers it of the reader', async () => {
+    const before = repaired();
+    const record = recordOf({
+      ...before,
+      clearings: [fact('c', { reader: 'Tallow 9' })],
+      scans: [...before.scans, scanFact('f', 'final', 'Body\n  B1401-54 Window not taught (active)\n')],
+    });
+    const bench = await benchFor(Clear, record);
+    expect(bench.text()).toContain('Born after a clear');
+    expect(bench.text()).toContain('B1401-54 Body');
+    const notes: unknown[] = [];
+    spyOn(TestBed.inject(LibraryDesk), 'addCodeNote').and.callFake((note) => {
+      notes.push(note);
+      return Promise.resolve(undefined as never);
+    });
+    await bench.press('Remember for this model: clearing with Tallow 9 does this');
+    await bench.fixture.whenStable();
+    expect(notes).toEqual([
+      jasmine.objectContaining({
+        code: 'B1401',
+        module: 'Body',
+        says: 'clearing with Tallow 9 sets it: teach it again, or clear with another reader',
+        credibility: 'own-job',
+      }),
+    ]);
+    expect(bench.text()).toContain('Remembered for this model.');
   });
 
   it('shows every code’s end, and takes a reason for one that stays', async () => {

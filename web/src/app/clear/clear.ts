@@ -1,12 +1,30 @@
 /** Clear, read again, and give every code its end. */
-import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  signal,
+  untracked,
+  viewChild,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
 import { RouterLink } from '@angular/router';
 import { writeCode } from '@dormant-beacon/core/codes';
-import { type CodeEnd, codeEnds, standing } from '@dormant-beacon/core/record';
+import {
+  clearNotes,
+  type ClearRow,
+  clearRows,
+  type CodeEnd,
+  codeEnds,
+  standing,
+} from '@dormant-beacon/core/record';
 import { Store } from '@ngrx/store';
+import { newId } from '../api';
 import { Caution } from '../frame';
+import { LibraryDesk } from '../knowledge';
 import { More } from '../more';
 import { Desk, Entry, factForm, field, plainWords, TextField, trouble, type Trouble } from '../entry';
 import { type EnteredReport, ReportEntry, ScanMatrixView } from '../report';
@@ -34,11 +52,12 @@ import { jobFeature } from '../job';
           >Clear with the supply steady and the ignition as the reader asks. On restraints: connectors locked,
           tools out, cabin empty, reach in from outside.</db-caution
         >
-        <p>
+        <div class="clear">
+          <db-text label="Cleared with (reader)" [most]="120" [field]="reader" />
           <button mat-flat-button type="button" (click)="clear()">
             The codes are cleared in every module
           </button>
-        </p>
+        </div>
       } @else {
         <p class="quiet">Cleared {{ cleared()!.observedAt | when }}.</p>
         @if (!final() || reading()) {
@@ -93,6 +112,54 @@ import { jobFeature } from '../job';
             }
           </tbody>
         </table>
+        @if (suspicious().length > 0) {
+          <h2>Born after a clear</h2>
+          <p class="quiet">
+            These ask for teaching and were not there before the codes were cleared: the clear or its reader
+            undid something. Teach it again before any part is suspected.
+          </p>
+          <table class="plain">
+            <thead>
+              <tr>
+                <th scope="col">Cleared</th>
+                <th scope="col">With</th>
+                <th scope="col">Read before, after</th>
+                <th scope="col">Born</th>
+                <th scope="col">Lamp</th>
+              </tr>
+            </thead>
+            <tbody>
+              @for (row of clears(); track row.clearingId) {
+                <tr>
+                  <td>{{ row.clearedAt | when }}</td>
+                  <td>{{ row.reader ?? 'not said' }}</td>
+                  <td>{{ row.readBefore ?? 'not said' }}, {{ row.readAfter ?? 'not said' }}</td>
+                  <td>
+                    @for (code of row.born; track $index) {
+                      <span class="mono">{{ written(code) }}</span> {{ code.module }}
+                    } @empty {
+                      none
+                    }
+                  </td>
+                  <td>{{ row.lamps.join(', ') || 'none' }}</td>
+                </tr>
+              }
+            </tbody>
+          </table>
+          @for (row of suspicious(); track row.clearingId) {
+            @if (row.reader) {
+              <p>
+                @if (remembered().includes(row.clearingId)) {
+                  <span role="status">Remembered for this model.</span>
+                } @else {
+                  <button mat-stroked-button type="button" (click)="remember(row)">
+                    Remember for this model: clearing with {{ row.reader }} does this
+                  </button>
+                }
+              </p>
+            }
+          }
+        }
         @if (stage()?.state !== 'done') {
           <p class="quiet">
             A code that is still active may have another cause:
@@ -114,6 +181,15 @@ import { jobFeature } from '../job';
       display: grid;
       gap: 16px;
     }
+    .clear {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 14px;
+      align-items: end;
+    }
+    h2 {
+      margin: 6px 0 0;
+    }
     .open .end {
       color: var(--ember);
       font-weight: 650;
@@ -132,6 +208,7 @@ import { jobFeature } from '../job';
 })
 export class Clear {
   private readonly desk = inject(Desk);
+  private readonly library = inject(LibraryDesk);
   private readonly store = inject(Store);
   private readonly entry = viewChild(ReportEntry);
   protected readonly record = this.store.selectSignal(jobFeature.selectRecord);
@@ -157,8 +234,43 @@ export class Clear {
     },
   );
 
+  /** Who cleared: as a rule the reader that read last. */
+  protected readonly reader = field('');
+  protected readonly clears = computed(() => (this.record() ? clearRows(this.record()!) : []));
+  protected readonly suspicious = computed(() => this.clears().filter(({ born }) => born.length > 0));
+  protected readonly remembered = signal<readonly string[]>([]);
+
+  constructor() {
+    effect(() => {
+      const last = this.scans().at(-1)?.reader ?? '';
+      if (untracked(this.reader) === '') this.reader.set(last);
+    });
+  }
+
+  /** Keeps it as notes to the codes, so that the next job of this model is told. */
+  protected async remember(row: ClearRow): Promise<void> {
+    const { make, model } = this.record()!.vehicle;
+    try {
+      for (const note of clearNotes(row))
+        await this.library.addCodeNote({
+          id: newId(),
+          make,
+          model,
+          ...note,
+          source: `job ${this.record()!.number}`,
+          credibility: 'own-job',
+          times: 1,
+        });
+      this.remembered.update((ids) => [...ids, row.clearingId]);
+      this.form.say(null);
+    } catch (error) {
+      this.form.say(`Not remembered: ${(error as Error).message}`);
+    }
+  }
+
   protected async clear(): Promise<void> {
-    const sent = await this.desk.enter('clearings', {});
+    const reader = this.reader().trim();
+    const sent = await this.desk.enter('clearings', reader === '' ? {} : { reader });
     this.form.say(sent.state === 'refused' ? plainWords(sent.problem.message) : null);
   }
 

@@ -1,5 +1,14 @@
 /** Chooses the circuit behind a beacon: one that the shop keeps for this model, or a template in the technician's own words. */
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  output,
+  untracked,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
 import { observationId, scansToExplain, standingFor } from '@dormant-beacon/core/record';
@@ -95,6 +104,10 @@ export class TemplateChooser {
   protected readonly lookingUp = computed(() => this.allKept() === null && this.unread() === null);
   /** A matter of restraints is put behind a restraint circuit alone, and nothing else behind one. */
   readonly restraint = input(false);
+  /** Carried over from a cause: its codes by their ids, its words, and that it lies where the car was hit or wet. */
+  readonly carriedCodes = input('');
+  readonly words = input('');
+  readonly lies = input('');
   /** The beacons that it is chosen for. */
   private readonly beacons = computed(() => {
     const all = this.record()?.beacons ?? [];
@@ -103,9 +116,7 @@ export class TemplateChooser {
   protected readonly templates = computed(() =>
     bySuit(
       templates.filter(({ restraint }) => (restraint === true) === this.restraint()),
-      this.beacons()
-        .map(({ name }) => name)
-        .join('; '),
+      [...this.beacons().map(({ name }) => name), this.words()].join('; '),
     ),
   );
   /** For whom a circuit of one's own is drawn, and the job to go back to. */
@@ -175,6 +186,16 @@ export class TemplateChooser {
 
   constructor() {
     effect(() => this.lookUp());
+    effect(() => {
+      const known = new Set(this.typedCodes().map(({ id }) => id));
+      const carried = this.carriedCodes()
+        .split('\n')
+        .filter((id) => known.has(id));
+      untracked(() => {
+        if (carried.length > 0 && this.codes().length === 0) this.codes.set(carried);
+        if (this.lies() === 'yes' && this.inPlace() === 'unknown') this.inPlace.set('yes');
+      });
+    });
   }
 
   protected lookUp(): void {

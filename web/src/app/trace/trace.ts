@@ -1,5 +1,13 @@
 /** Suspects, the next best test, readings, until one suspect stands. */
-import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import {
   caseOf,
@@ -68,6 +76,11 @@ import { type GivenReading, TestAnswer } from './test-answer';
   styleUrl: './trace.scss',
 })
 export class TracePage {
+  /** From a cause: its beacons, its codes, what it is called, and whether it lies where the car was hit or wet. */
+  readonly beacons = input<string>();
+  readonly codes = input<string>();
+  readonly words = input<string>();
+  readonly inPlace = input<string>();
   private readonly desk = inject(Desk);
   private readonly store = inject(Store);
   private readonly settings = this.store.selectSignal(shopFeature.selectSettings);
@@ -134,6 +147,10 @@ export class TracePage {
   /** What a trace or repair is for: without a word, what may be traced with a meter, else all. */
   protected readonly picked = linkedSignal(
     byContent((): readonly string[] => {
+      const carried = (this.beacons() ?? '')
+        .split(' ')
+        .filter((id) => this.untreated().some((one) => one.id === id));
+      if (carried.length > 0) return carried;
       const traceable = this.untreated().filter(({ restraint }) => !restraint);
       return (traceable.length > 0 ? traceable : this.untreated()).map(({ id }) => id);
     }),

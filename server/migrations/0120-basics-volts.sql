@@ -1,0 +1,2 @@
+ALTER TABLE `basics`
+  ADD COLUMN IF NOT EXISTS `volts` double DEFAULT NULL;
