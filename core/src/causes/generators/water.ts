@@ -5,6 +5,7 @@ import type { Facts, Seen } from '../facts.js';
 import { apart, placementOf } from '../placement.js';
 import { priors } from '../priors.js';
 import { allWords, samePlace, shared } from '../words.js';
+import { findingsOf } from './silent.js';
 
 const wets = /^(?:|00|01|1[1-9A-F]|2[1-9AF]|31|62|64|7[137]|8[1-8F]|9[346EF])$/;
 
@@ -46,7 +47,12 @@ export function water(facts: Facts): Candidate[] {
         wetModules.size === 0
           ? [[priors.penalties.waterElsewhere, 'no module with a code is known to lie there']]
           : [],
-      explains: explained.map(({ id }) => id),
+      explains: [
+        ...explained.map(({ id }) => id),
+        ...[...facts.silent]
+          .filter((module) => wetModules.has(module))
+          .flatMap((module) => findingsOf(request, module)),
+      ],
       leadsTo: 'basics',
       doNext: 'Battery off; find the entry, open and dry what is wet, look for green pins; then read again.',
     }),

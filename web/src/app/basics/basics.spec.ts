@@ -45,6 +45,7 @@ describe('Basics', () => {
     expect(bench.desk.entered).toEqual([
       { kind: 'basics', data: { item: 'charging', result: 'bad', note: null, volts: 12.5 } },
     ]);
-    expect(bench.page.querySelector('db-entry')).toBeNull();
+    await bench.fixture.whenStable();
+    expect(bench.page.querySelector('li db-entry')).toBeNull();
   });
 });

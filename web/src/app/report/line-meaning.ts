@@ -12,7 +12,7 @@ import {
 import { MatButtonModule } from '@angular/material/button';
 import type { CodeStatus } from '@dormant-beacon/core/codes';
 import type { LineMark, LineMeaning, ScanCode } from '@dormant-beacon/core/scans';
-import { type Choice, ChoiceOne, field, Pick, TextField, Tick } from '../entry';
+import { byContent, type Choice, ChoiceOne, field, Pick, TextField, Tick } from '../entry';
 
 export interface Said {
   readonly mark: LineMark;
@@ -140,12 +140,12 @@ export class LineMeaningForm {
     { value: 'permanent', label: 'permanent' },
     { value: 'unknown', label: 'not said' },
   ];
-  protected readonly meaning = linkedSignal(() => (this.read() ? 'code' : ''));
-  protected readonly code = linkedSignal(() => this.read()?.code ?? '');
-  protected readonly status = linkedSignal<string>(() => this.read()?.status ?? asRead);
+  protected readonly meaning = linkedSignal(byContent(() => (this.read() ? 'code' : '')));
+  protected readonly code = linkedSignal(byContent(() => this.read()?.code ?? ''));
+  protected readonly status = linkedSignal(byContent((): string => this.read()?.status ?? asRead));
   protected readonly module = signal(asRead);
   protected readonly failureType = field('');
-  private readonly typeBefore = linkedSignal(() => this.read()?.failureType ?? '');
+  private readonly typeBefore = computed(() => this.read()?.failureType ?? '');
   protected readonly word = signal('');
   protected readonly whole = signal(true);
   protected readonly always = signal(true);

@@ -65,9 +65,9 @@ describe('ReportRead', () => {
     fixture.componentRef.setInput('markable', true);
     await fixture.whenStable();
     const page = fixture.nativeElement as HTMLElement;
-    expect(page.querySelector('.lines .doubt')!.textContent).toContain('code, look at it');
+    expect(page.querySelector('.lines .doubt')!.textContent).toContain('code: look at it');
     expect(page.querySelector('small.doubt')!.textContent.trim()).toBe(
-      'no heading names its module, its status is not said',
+      'no heading names its module, its status is not said, or not understood',
     );
     expect(page.querySelector('.warning')!.textContent.trim()).toBe('Line 2 counts 3 codes; 1 was read.');
   });

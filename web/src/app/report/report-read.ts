@@ -104,7 +104,7 @@ const shownValues = 12;
                   [attr.aria-label]="'Line ' + line.number + ', ' + line.word + ': put it right'"
                   (click)="askingOf.set(line.number)"
                 >
-                  {{ line.word }}{{ line.as === 'notRead' || line.marked ? ': say what it is' : '' }}
+                  {{ line.word }}
                 </button>
               } @else {
                 <span class="as">{{ line.word }}</span>
@@ -182,7 +182,8 @@ const shownValues = 12;
     }
     .lines div {
       display: grid;
-      grid-template-columns: minmax(118px, max-content) max-content;
+      grid-template-columns: 150px max-content;
+      align-items: center;
       min-height: 22px;
       color: var(--quiet);
     }
@@ -192,6 +193,7 @@ const shownValues = 12;
     .as {
       padding-right: 10px;
       text-align: right;
+      white-space: nowrap;
     }
     .lines .code .words,
     .lines .module .words {
@@ -347,7 +349,7 @@ export class ReportRead {
         const number = index + 1;
         const code = kind === 'code' ? this.codeAt().get(number) : undefined;
         const doubt = code ? this.doubt(code) : null;
-        const word = kind ? (doubt === null ? kindWords[kind] : `${kindWords[kind]}, look at it`) : '';
+        const word = kind ? (doubt === null ? kindWords[kind] : `${kindWords[kind]}: look at it`) : '';
         return { number, text, as: kind, word, doubt, marked: marked.has(number) };
       });
   });
@@ -380,7 +382,7 @@ export class ReportRead {
     const words = doubtsOf(code).map((doubt) =>
       doubt === 'status'
         ? code.status === 'unknown'
-          ? 'its status is not said'
+          ? 'its status is not said, or not understood'
           : 'its status is a guess'
         : doubtWords[doubt],
     );
