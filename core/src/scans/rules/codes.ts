@@ -1,0 +1,96 @@
+/** Lines that hold codes, and what stands below them. */
+import { cellsOf, separatorOf } from '../cells.js';
+import { type StatusReading, readCodeLine, readStatusCell, statusInside } from '../code-line.js';
+import { readModuleName } from '../heading.js';
+import { type Line, type Reading, bitsOf } from '../reading.js';
+import { labelOf, statusWordOf } from '../vocabulary.js';
+import { type Page, pairSign } from './page.js';
+
+export function give(code: Reading['codes'][number], read: StatusReading): void {
+  code.status = read.status === 'unknown' ? code.status : read.status;
+  code.statusText = read.statusText ?? code.statusText ?? null;
+  if (read.comesAndGoes) code.comesAndGoes = true;
+  code.how = { ...code.how, status: read.by };
+  Object.assign(code, bitsOf(read.statusByte));
+}
+
+export function takeCodes(reading: Reading, line: Line, page: Page, coded: boolean): boolean {
+  if (!coded && !pairSign.test(line.text)) return false;
+  const found = readCodeLine(widened(line.text, page.starts), page.legend);
+  if (!found) return false;
+  if (page.starts.length === 0 && separatorOf(line.text) === null)
+    page.starts = cellsOf(line.text, null).map(({ from }) => from);
+  let { codes } = found;
+  // Under a module's own heading, words in front of a code that has none behind it are what it means.
+  const described =
+    found.before !== null &&
+    !found.over &&
+    codes.length === 1 &&
+    codes[0]!.text === null &&
+    line.indent > reading.moduleIndent &&
+    under(reading);
+  const heading = found.before === null || described ? null : readModuleName(found.before);
+  if (described) codes = [{ ...codes[0]!, text: found.before }];
+  if (heading) reading.enter(heading.name, line, { address: heading.address, by: 'word' });
+  else if (reading.module === null || reading.moduleBy === 'guess') {
+    // Without any heading the first words behind the code are the module's, where others follow.
+    const [first, ...rest] = codes[0]!.cells.flatMap((cell) => cell.split(/\s[-–—]\s/));
+    const name = codes.length === 1 && first !== undefined && rest.length > 0 ? readModuleName(first) : null;
+    if (name) {
+      reading.enter(name.name, line, { address: name.address, by: 'guess' });
+      codes = [{ ...codes[0]!, text: rest.join(', '), cells: rest }];
+    }
+  }
+  const label = /^\W*([^:=\d]{2,24})[:=]/.exec(line.text)?.[1];
+  const record = label !== undefined && labelOf(label)?.role === 'code' && codes[0]!.text === null;
+  if (record && reading.open?.record) reading.namedInBlock = false;
+  reading.add(codes, line, { record });
+  return true;
+}
+
+/** A status that fills its column to the last place, set apart from the text behind it by the columns of the line above. */
+function widened(text: string, starts: readonly number[]): string {
+  // Only where a column begins a single blank behind what stands before it.
+  if (
+    starts.length < 3 ||
+    !starts.some((at) => at > 1 && text.charAt(at - 1) === ' ' && /\S\s\S/.test(text.slice(at - 2, at + 1)))
+  )
+    return text;
+  for (const { text: cell, from } of separatorOf(text) === null ? cellsOf(text, null) : []) {
+    const cut = starts.find(
+      (start) => start > from && start < from + cell.length && text.charAt(start - 1) === ' ',
+    );
+    if (cut !== undefined && statusWordOf(text.slice(from, cut)) !== null)
+      return `${text.slice(0, cut)}  ${text.slice(cut)}`;
+  }
+  return text;
+}
+
+/** True where the codes are those of a module that a heading names. */
+export const under = (reading: Reading): boolean =>
+  reading.module !== null && (reading.moduleBy === 'heading' || reading.moduleBy === 'label');
+
+/** A line below a code that says nothing but a status. */
+export function takeStatus(reading: Reading, line: Line, page: Page): boolean {
+  if (!reading.open || line.text.length > 90) return false;
+  const bare = line.text.trim();
+  const marked = page.legend.statuses.get(bare);
+  const read: StatusReading | null = marked
+    ? { ...marked, statusText: bare, statusByte: null, by: 'legend' }
+    : readStatusCell(bare);
+  if (!read || (read.status === 'unknown' && read.statusByte === null)) return false;
+  for (const code of reading.open.codes) if (code.status === 'unknown') give(code, read);
+  reading.mark(line, 'detail');
+  return true;
+}
+
+/** A line set further in than the code above it carries on that code's description. */
+export function takeContinuation(reading: Reading, line: Line): boolean {
+  if (!reading.open || line.indent <= reading.open.indent) return false;
+  const code = reading.open.codes.at(-1)!;
+  const inner = code.status === 'unknown' ? statusInside([line.text]) : null;
+  if (inner) give(code, inner.status);
+  reading.continueText(inner?.rest[0] ?? line.text);
+  reading.mark(line, 'detail');
+  return true;
+}

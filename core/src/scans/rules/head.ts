@@ -1,0 +1,103 @@
+/** What stands around the codes: titles, fields of the head, totals, live values and ambient conditions. */
+import { bareFields, noteField, readValue, readerIn } from '../header-field.js';
+import { type Lines } from '../lines.js';
+import { pairsOf } from '../pairs.js';
+import { type Line, type Reading } from '../reading.js';
+import { isTitle, labelOf, languageOf, reachWordOf, saysNothingAnswered, tokensOf } from '../vocabulary.js';
+import { readsAsCode } from './page.js';
+
+/** The reader that a report names in its first lines. */
+export function readerOf(lines: Lines): string | null {
+  let titled: string | null = null;
+  for (let at = 1; at <= Math.min(lines.count, 40); at++) {
+    const line = lines.at(at).slice(0, 200);
+    const labelled = pairsOf(line).find(({ label }) => label?.role === 'reader');
+    if (labelled) return labelled.value.trim();
+    if (readsAsCode(line)) break;
+    titled ??= isTitle(line) ? readerIn(line).reader : null;
+  }
+  return titled;
+}
+
+/** The language of the words of a report's first lines. */
+export function languageIn(lines: Lines): string | null {
+  const words: string[] = [];
+  for (let at = 1; at <= Math.min(lines.count, 120); at++)
+    words.push(...tokensOf(lines.at(at).slice(0, 200)));
+  return languageOf(words);
+}
+
+/** Ambient conditions and live values: all that is set in below their heading. */
+export function takeBlock(reading: Reading, line: Line): boolean {
+  if (reading.block === null) return false;
+  if (line.indent <= reading.block) {
+    reading.block = null;
+    return false;
+  }
+  const value = readValue(line.text);
+  if (value && reading.module !== null) reading.addValue(value.label, value.value, line);
+  else reading.mark(line, 'detail');
+  return true;
+}
+
+export function takeEnvironment(reading: Reading, line: Line): boolean {
+  if (reading.module === null || line.text.length > 60) return false;
+  if (labelOf(line.text.replace(/[:\s]{1,200}$/, '').trim())?.role !== 'environment') return false;
+  reading.block = line.indent;
+  reading.mark(line, 'detail');
+  return true;
+}
+
+export function takeValue(reading: Reading, line: Line): boolean {
+  if (reading.module === null) return false;
+  const value = readValue(line.text);
+  if (!value) return false;
+  if (reading.open && line.indent <= reading.open.indent) reading.open = null;
+  reading.addValue(value.label, value.value, line);
+  return true;
+}
+
+export function takeNothingAnswered(reading: Reading, line: Line): boolean {
+  if (line.text.length > 90 || !saysNothingAnswered(line.text)) return false;
+  reading.noModuleAnswered = true;
+  reading.mark(line, 'header');
+  return true;
+}
+
+/** `5 faults in 3 modules`: what the report itself counts. */
+export function takeTotal(reading: Reading, line: Line): boolean {
+  const count =
+    /^\W*(\d{1,5})\s+(\p{L}[\p{L} ]{1,24}?)\s+(?:in|en|dans|nas?|nelle|w|em|i)\s+(\d{1,4})\s+(\p{L}+)/u.exec(
+      line.text,
+    );
+  if (!count || reachWordOf(`${count[1]!} ${count[2]!}`) === null) return false;
+  reading.promise(Number(count[1]), line, null);
+  reading.open = null;
+  reading.mark(line, 'header');
+  return true;
+}
+
+export function takeFields(reading: Reading, line: Line): boolean {
+  const fields = bareFields(line.text);
+  if (fields.length === 0) return false;
+  for (const { role, value } of fields) noteField(reading, role, value);
+  reading.mark(line, 'header');
+  return true;
+}
+
+/** A title may name the reader (`Oddlight R2 diagnostic report   software 4.18`). */
+export function takeTitle(reading: Reading, line: Line): boolean {
+  const { text } = line;
+  if (text.trim().length > 140 || !isTitle(text)) return false;
+  noteTitle(reading, text);
+  reading.open = null;
+  reading.mark(line, 'header');
+  return true;
+}
+
+function noteTitle(reading: Reading, text: string): void {
+  if (reading.codes.length > 0) return;
+  const { reader, software } = readerIn(text);
+  if (reader !== null) reading.titleReader ??= reader;
+  if (software !== null) reading.meta.readerSoftware ??= software;
+}

@@ -1,0 +1,194 @@
+/** Labels with values: each is read as what its label says. */
+import { readCode, readCodeBytes } from '../../codes/index.js';
+import { splitCells } from '../cells.js';
+import { statusIn, typeIn, unknownStatus } from '../code-line.js';
+import { noteField } from '../header-field.js';
+import { readHeading, readModuleName } from '../heading.js';
+import { moduleStates, stateOf } from '../module-state.js';
+import { type Pair, pairsOf } from '../pairs.js';
+import { type Line, type Reading } from '../reading.js';
+import { isCodeBytes } from '../row.js';
+import { type Role, labelOf, reachWordOf } from '../vocabulary.js';
+import { give } from './codes.js';
+import { takeModuleState } from './modules.js';
+import { type Page, readsAsCode } from './page.js';
+
+const codeRecord: ReadonlySet<Role> = new Set(['type', 'status', 'byte', 'count', 'text']);
+
+/** Labels with values: each is read as what its label says. */
+export function takePairs(reading: Reading, line: Line, page: Page): boolean {
+  const { text } = line;
+  const pairs = pairsOf(text);
+  const known = pairs.filter(({ label }) => label !== null);
+  if (known.length === 0) return false;
+  const of = (role: Role) => known.find(({ label }) => label!.role === role);
+  // `System: Brakes (58)   not supported`: the state stands beside the pair.
+  if (
+    of('module') &&
+    known.every(({ label }) => label!.role === 'module' || label!.role === 'address') &&
+    moduleStates(text, page.legend.reaches)[0]?.name != null
+  )
+    return takeModuleState(reading, line, page);
+  if (known.length === 1 && known[0]!.label!.role === 'address' && readHeadingPair(line.text)) return false;
+  const rest = beforePairs(line.text, known[0]!);
+  let taken = false;
+  let as: 'code' | 'module' | 'detail' | 'header' = 'header';
+  const named = rest === null ? null : readModuleName(rest);
+  if (named && (of('code') || of('result') || of('codeCount') || (named.labelled && of('ident')))) {
+    const { name, address } = named;
+    reading.enter(name, line, { address });
+    reading.open = null;
+    [taken, as] = [true, 'module'];
+  }
+  const module = of('module');
+  if (module && takeModulePair(reading, module, line)) [taken, as] = [true, 'module'];
+  const address = of('address');
+  if (address && takeAddress(reading, address, pairs)) taken = true;
+  const code = of('code') ?? of('codeCount');
+  const result = of('result') ?? (reading.open || code ? undefined : of('status'));
+  const said = result && reading.module !== null ? stateOf(result.value, page.legend.reaches) : null;
+  if (said !== null && !(code && readsAsCode(code.value))) {
+    reading.say(said);
+    reading.open = null;
+    [taken, as] = [true, as === 'module' ? 'module' : 'detail'];
+  }
+  if (code) {
+    const read = takeCodePair(reading, code, line, page);
+    if (read === 'code') return (takeCodeFields(reading, known, page), true);
+    if (read === 'state') [taken, as] = [true, 'module'];
+    else if (read === null && !taken && known.length === 1) return false;
+  }
+  if (reading.open && known.some(({ label }) => codeRecord.has(label!.role))) {
+    takeCodeFields(reading, known, page);
+    [taken, as] = [true, as === 'module' ? 'module' : 'detail'];
+  }
+  const total = of('total');
+  const count = total ? /^(\d{1,5})\b/.exec(total.value.trim()) : null;
+  if (total && count && known.length === 1) {
+    if (
+      !/\p{L}/u.test(total.value) ||
+      reachWordOf(total.value) !== null ||
+      /^\d+\s+\p{L}+\s+\p{L}+\s+\d+/u.test(total.value)
+    )
+      reading.promise(Number(count[1]), line, null);
+    taken = true;
+  }
+  for (const { label, value } of known) {
+    if (label!.role === 'readerSoftware' && reading.module !== null) continue;
+    noteField(reading, label!.role, value);
+    if (headRoles.has(label!.role)) taken = true;
+  }
+  if (!taken && known.length < pairs.length) return false;
+  if (!taken && !known.every(({ label }) => headRoles.has(label!.role) || codeRecord.has(label!.role)))
+    return false;
+  if (reading.open && as === 'header' && line.indent > reading.open.indent) as = 'detail';
+  reading.mark(line, as);
+  return true;
+}
+
+const headRoles: ReadonlySet<Role> = new Set([
+  'ident',
+  'vin',
+  'odometer',
+  'supplyVolts',
+  'date',
+  'reader',
+  'readerSoftware',
+  'other',
+  'environment',
+  'total',
+  'count',
+]);
+
+/** `Address 15: Restraint control` is a heading, `Address: 15` is not. */
+const readHeadingPair = (text: string): boolean => {
+  const heading = readModuleName(text);
+  return heading !== null && heading.address !== null;
+};
+
+/** What stands in front of the first pair of a line, set apart from it. */
+function beforePairs(text: string, first: Pair): string | null {
+  const at = text.indexOf(first.key);
+  if (at <= 0) return null;
+  const before = text.slice(0, at).replace(/[=*#>-]{1,200}(?=\s{0,200}$)|^[\s=*#>-]{1,200}/g, '');
+  return /\p{L}{2}[^:=]{0,200}\s{2,200}$/u.test(before) ? before.trim() : null;
+}
+
+function takeModulePair(reading: Reading, { value, key }: Pair, line: Line): boolean {
+  const heading = readHeading(splitCells(value)[0] ?? value);
+  if (!heading || reachWordOf(value) !== null || /^\d+$/.test(value.trim())) return false;
+  // `Modules: Engine, Brakes` lists; `System: 12` counts.
+  if (
+    labelOf(key)?.role === 'module' &&
+    /,\s/.test(value) &&
+    /s$|e$/i.test(key) &&
+    value.split(/,\s/).length > 2
+  )
+    return false;
+  const record = reading.open?.record === true && !reading.namedInBlock && !reading.modulesFirst;
+  const before = reading.module;
+  if (reading.codes.length === 0) reading.modulesFirst = true;
+  const { name } = reading.enter(heading.name, line, { address: heading.address, by: 'label' });
+  if (record) {
+    for (const code of reading.open!.codes) code.module = name;
+    if (before !== null) reading.leaveUnnamed(before);
+  } else {
+    reading.open = null;
+    if (reading.section?.over === false) reading.section = null;
+  }
+  return true;
+}
+
+/** The address of the module named beside it, or of the one above. */
+function takeAddress(reading: Reading, { value }: Pair, pairs: readonly Pair[]): boolean {
+  const address = /^(?:0x|\$)?([\da-f]{1,8})h?$/i.exec(value.trim())?.[1];
+  if (!address || reading.module === null) return false;
+  const own = reading.modules.find(({ name }) => name === reading.module);
+  if (own && (pairs.length > 1 || own.address == null)) own.address ??= address.toUpperCase();
+  return true;
+}
+
+/** A code behind its label; or how many there are, or that there are none. */
+function takeCodePair(
+  reading: Reading,
+  { value, label }: Pair,
+  line: Line,
+  page: Page,
+): 'code' | 'state' | null {
+  const bare = value.trim();
+  const bytes = isCodeBytes(bare) || /^0x[\da-f]{4}(?:[\da-f]{2})?$/i.test(bare) ? readCodeBytes(bare) : null;
+  const read = label!.bytes ? (bytes ?? readCode(bare)) : (readCode(bare) ?? bytes);
+  if (read) {
+    if (reading.open?.record) reading.namedInBlock = false;
+    reading.add([{ ...read, ...unknownStatus, text: null, cells: [] }], line, { record: true });
+    return 'code';
+  }
+  if (readsAsCode(bare)) return null;
+  const said = stateOf(bare, page.legend.reaches) ?? (/^\[\s*\]$/.test(bare) ? 'clean' : null);
+  const count = /^(\d{1,4})(?:\s|$)/.exec(bare);
+  if (said === null && !count) return null;
+  if (reading.module === null) return 'state';
+  if (count) {
+    reading.say(Number(count[1]) === 0 ? 'clean' : 'holdsCodes');
+    reading.promise(Number(count[1]), line, reading.module);
+  } else reading.say(said!);
+  return 'state';
+}
+
+/** Failure type, status and text of the code that is open. */
+function takeCodeFields(reading: Reading, pairs: readonly Pair[], page: Page): void {
+  for (const { label, value } of pairs)
+    for (const code of reading.open!.codes) {
+      const role = label!.role;
+      if (role === 'type') {
+        const type = typeIn(value, label!.decimal);
+        if (type !== null && code.failureType == null) {
+          code.failureType = type;
+          code.how = { ...code.how, failureType: 'label' };
+        } else if (type === null && /\p{L}{3}/u.test(value)) reading.continueText(value);
+      } else if ((role === 'status' || role === 'byte') && (code.status === 'unknown' || role === 'byte')) {
+        const read = statusIn(value, role === 'byte', page.legend);
+        if (read) give(code, { ...read, by: read.by === 'column' ? 'label' : read.by });
+      } else if (role === 'text' && value.trim() !== '') reading.continueText(value);
+    }
+}

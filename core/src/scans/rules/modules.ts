@@ -1,0 +1,142 @@
+/** Headings of modules, and what is said of a module instead of codes. */
+import { splitCells } from '../cells.js';
+import { isDump, readCodeLine } from '../code-line.js';
+import { headerOf } from '../columns.js';
+import { isDate } from '../header-field.js';
+import { readModuleName } from '../heading.js';
+import { longestPiece, saysSomething } from '../lines.js';
+import { segmentsOf } from '../markup.js';
+import { moduleStates, stateOf } from '../module-state.js';
+import { type ReadingOrder } from '../page-columns.js';
+import { pairsOf } from '../pairs.js';
+import { type Line, type Reading } from '../reading.js';
+import { type Role, isTitle, labelOf, reachWordOf } from '../vocabulary.js';
+import { type Page } from './page.js';
+import { isSection } from './section.js';
+
+/** What is said of a module instead of codes, with its name on the line or above it. */
+export function takeModuleState(reading: Reading, line: Line, page: Page): boolean {
+  const states = moduleStates(line.text, page.legend.reaches);
+  if (states.length === 0) return false;
+  const [first] = states;
+  if (first!.name === null) {
+    if (reading.module === null) return false;
+    if (reading.open && line.indent > reading.open.indent && first!.reach === 'holdsCodes') return false;
+    reading.say(first!.reach);
+    const count = /^\W*(\d{1,4})\s/.exec(line.text);
+    if (count) reading.promise(Number(count[1]), line, reading.module);
+    reading.open = null;
+    reading.mark(line, 'detail');
+    return true;
+  }
+  if (states.length === 1 && first!.reach === 'holdsCodes' && isTitle(line.text) && !/\.{3}/.test(line.text))
+    return false;
+  if (reading.open && line.indent > reading.open.indent) return false;
+  let taken = false;
+  for (const { name, reach } of states) {
+    const cells = splitCells(name!);
+    const heading = readModuleName(cells.find((cell) => /\p{L}{2}/u.test(cell)) ?? name!);
+    if (!heading) continue;
+    const address =
+      heading.address ??
+      cells
+        .map((cell) => /^(?:0x)?([\da-f]{2,3})h?$/i.exec(cell)?.[1])
+        .find((one) => one)
+        ?.toUpperCase() ??
+      null;
+    reading.enter(heading.name, line, { address });
+    reading.say(reach);
+    const count =
+      reach === 'holdsCodes' || reach === 'clean' ? /(\d{1,4})\s+\p{L}+[).:]*\s*$/u.exec(line.text) : null;
+    if (count) reading.promise(Number(count[1]), line, heading.name);
+    taken = true;
+  }
+  if (!taken) return false;
+  if (reading.section?.over === false) reading.section = null;
+  reading.open = null;
+  reading.mark(line, 'module');
+  return true;
+}
+
+/** In a record (`Code: …`, then the module) the module may follow its code. */
+export function takeRecordModule(reading: Reading, line: Line): boolean {
+  if (!reading.open?.record || reading.namedInBlock) return false;
+  const heading = readModuleName(line.text);
+  if (!heading?.labelled || !saysModule(line.text)) return false;
+  const before = reading.module;
+  const { name } = reading.enter(heading.name, line, { address: heading.address, by: 'label' });
+  for (const code of reading.open.codes) code.module = name;
+  if (before !== null) reading.leaveUnnamed(before);
+  reading.mark(line, 'module');
+  return true;
+}
+
+const saysModule = (text: string): boolean =>
+  labelOf(/^\W*(\p{L}+)/u.exec(text)?.[1] ?? '')?.role === 'module';
+
+const decorated =
+  /^\s{0,200}(?:[[<{].{0,200}[\])>}]|(?:=={1,200}|##{0,200}|\*\*{1,200}|>>{1,200}|--{1,200}|~~{1,200}|__{1,200})\s{0,200}\p{L}.{0,200})\s{0,200}$/u;
+
+export function takeHeading(reading: Reading, line: Line, { lines }: Page): boolean {
+  const { text } = line;
+  const bare = text.trim();
+  if (
+    bare.length > 110 ||
+    /[|;]/.test(bare) ||
+    /[!?]$/.test(bare) ||
+    /\p{L}\.$/u.test(bare.replace(/\.{2,200}$/, ''))
+  )
+    return false;
+  const cells = splitCells(text);
+  if (cells.every((cell) => labelOf(cell) !== null)) {
+    reading.mark(line, 'header');
+    return true;
+  }
+  if (cells.some(isDate)) return false;
+  const told =
+    cells.length > 1 &&
+    (reachWordOf(cells.at(-1)!) !== null ||
+      pairsOf(cells.slice(1).join('   ')).some(({ label }) => label !== null));
+  const heading = readModuleName(told ? cells[0]! : bare);
+  if (!heading) return false;
+  if (!heading.labelled) {
+    if (isTitle(bare)) return false;
+    const clear = decorated.test(text) && /^\s*(?:[[=#<]|>>)/.test(text);
+    if (!clear && !leadsToFinding(reading, line.at, lines)) return false;
+  } else if (isTitle(bare) && !leadsToFinding(reading, line.at, lines)) return false;
+  // More codes of this module are to come: the words below a code are what it means.
+  if (!heading.labelled && reading.open?.codes.at(-1)?.text === null && reading.awaitsCodes()) {
+    reading.continueText(bare);
+    reading.mark(line, 'detail');
+    return true;
+  }
+  reading.enter(heading.name, line, {
+    address: heading.address,
+    by: heading.labelled ? 'heading' : 'heading',
+  });
+  if (reading.section?.over === false) reading.section = null;
+  reading.open = null;
+  reading.mark(line, 'module');
+  return true;
+}
+
+/** True where the next line that says something is a code, what is said of a module, or a table's header. */
+function leadsToFinding(reading: Reading, at: number, lines: ReadingOrder): boolean {
+  let seen = 0;
+  for (let next = at + 1; next <= at + 6 && seen < 2; next++) {
+    const raw = lines.at(next).slice(0, longestPiece);
+    if (!saysSomething(raw)) continue;
+    const text = segmentsOf(raw).find(saysSomething);
+    if (text === undefined || isDump(text)) continue;
+    seen++;
+    if (readCodeLine(text) || reading.book.codeIn(text)) return true;
+    if (stateOf(text) !== null && /\p{L}/u.test(text)) return true;
+    if (headerOf(text) || isSection(text)) return true;
+    const pairs = pairsOf(text);
+    if (pairs.some(({ label }) => label && findingRoles.has(label.role))) return true;
+    return false;
+  }
+  return false;
+}
+
+const findingRoles: ReadonlySet<Role> = new Set(['code', 'codeCount', 'address', 'result', 'ident']);

@@ -1,0 +1,23 @@
+/** What the structure of a page says of its lines, and quick looks that every rule shares. */
+import { readCodeLine } from '../code-line.js';
+import { type TextColumns } from '../columns.js';
+import { type Legend } from '../legend.js';
+import { type ReadingOrder } from '../page-columns.js';
+
+/** What the structure of the page says of the lines below. */
+export interface Page {
+  readonly lines: ReadingOrder;
+  readonly legend: Legend;
+  columns: TextColumns | null;
+  /** Where the cells of the last code line began. */
+  starts: readonly number[];
+}
+
+/** A sign that labels and values have between them. */
+export const pairSign = /[:="#\t;|…]|\.{3}/;
+
+/** What may be a code, put right or not. */
+export const codeToken = /(?<![\w.-])(?=[a-z]{0,4}\d)[PCBU8][0-3OIZ][\dA-FOISZ]{3}/i;
+
+/** True where the text holds a code. */
+export const readsAsCode = (text: string): boolean => codeToken.test(text) && readCodeLine(text) !== null;

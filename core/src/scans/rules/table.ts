@@ -1,0 +1,61 @@
+/** Tables: their header, their rows, and codes with marks under columns that name statuses. */
+import { readCode } from '../../codes/index.js';
+import { readCodeLine } from '../code-line.js';
+import { type TextColumns, cellsUnder, headerOf, marksIn, placeOf } from '../columns.js';
+import { pairsOf } from '../pairs.js';
+import { type Line, type Reading } from '../reading.js';
+import { isCodeBytes, takeRow } from '../row.js';
+import { type Page } from './page.js';
+
+export function takeColumns(reading: Reading, line: Line, page: Page): boolean {
+  const columns = headerOf(line.text);
+  if (!columns) return false;
+  page.columns = columns;
+  reading.open = null;
+  reading.mark(line, 'header');
+  return true;
+}
+
+export function takeTableRow(reading: Reading, line: Line, page: Page): boolean {
+  const columns = page.columns!;
+  if (placeOf(columns.columns, 'code') < 0) return takeMarkedCode(reading, line, page);
+  const cells = cellsUnder(columns, line.text);
+  if (!cells || pairsOf(line.text).some(({ label }) => label?.role === 'ident')) return false;
+  if (columns.columns.length === 1 && readCode(cells[0]!) === null && !isCodeBytes(cells[0]!)) return false;
+  // A heading or a sentence below the table runs over its columns.
+  if (
+    columns.separator === null &&
+    columns.columns.length > 1 &&
+    cells.filter((cell) => cell !== '').length < 2 &&
+    !carriesOn(reading, line, columns)
+  )
+    return false;
+  return takeRow(reading, cells, line, columns.columns, page.legend, true);
+}
+
+/** A line with one cell carries the row above on where it begins under a column that can. */
+function carriesOn(reading: Reading, line: Line, { columns, starts }: TextColumns): boolean {
+  if (!reading.open?.inTable) return false;
+  const at = starts.indexOf(line.text.search(/\S/));
+  const role = columns[at]?.role;
+  return role === 'text' || (role === 'module' && /^\s*\p{Ll}/u.test(line.text));
+}
+
+/** A code with marks under columns that name statuses, and nothing named over the code itself. */
+function takeMarkedCode(reading: Reading, line: Line, page: Page): boolean {
+  const { columns, starts } = page.columns!;
+  const first = Math.min(...starts.filter((_, at) => columns[at]?.marks !== undefined));
+  const codes = readCodeLine(line.text.slice(0, first), page.legend);
+  if (!codes || marksIn(columns) === 0) return false;
+  const cells = cellsUnder(page.columns!, ' '.repeat(first) + line.text.slice(first)) ?? [];
+  const order = ['active', 'stored', 'history', 'pending', 'permanent'] as const;
+  const told = columns.flatMap((column, at) =>
+    column?.marks && /^(?:[x✓✔•*●■+]|[1-9]\d*|yes|ja)$/i.test(cells[at] ?? '') ? [column.marks] : [],
+  );
+  const status = order.find((one) => told.includes(one));
+  reading.add(
+    codes.codes.map((code) => (status ? { ...code, status, by: 'mark' as const } : code)),
+    line,
+  );
+  return true;
+}
