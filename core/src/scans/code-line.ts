@@ -67,13 +67,23 @@ export function readCodeLine(line: string, legend?: Legend): CodeLine | null {
   return { before: moduleBefore(before, legend), over: /[:|;\t]\s{0,200}$/.test(before), codes };
 }
 
+/** Of each legend, how its marks are found behind a code; null where none can stand there. */
+const closeBehind = new WeakMap<Legend, RegExp | null>();
+
 /** Sets the marks of a legend apart from the codes that they stand at: `B1049-13/A`. */
-function apart(line: string, { statuses }: Legend): string {
-  let text = line;
-  for (const mark of statuses.keys())
-    if (/^[^\p{L}\p{N}\s]/u.test(mark) && mark.length < 5)
-      text = text.replace(new RegExp(`(?<=[A-Z\\d]{2})${escaped(mark)}(?=[\\s,;]|$)`, 'gi'), `  ${mark}  `);
-  return text;
+function apart(line: string, legend: Legend): string {
+  let sign = closeBehind.get(legend);
+  if (sign === undefined) {
+    const marks = [...legend.statuses.keys()].filter(
+      (mark) => /^[^\p{L}\p{N}\s]/u.test(mark) && mark.length < 5,
+    );
+    sign =
+      marks.length === 0
+        ? null
+        : new RegExp(`(?<=[A-Z\\d]{2})(${marks.map(escaped).join('|')})(?=[\\s,;]|$)`, 'gi');
+    closeBehind.set(legend, sign);
+  }
+  return sign === null ? line : line.replace(sign, '  $1  ');
 }
 const escaped = (text: string) => text.replace(/[\\^$.*+?()[\]{}|/-]/g, '\\$&');
 
@@ -216,6 +226,11 @@ function finish(
         };
   const kept: string[] = [];
   const cells = splitCells(partPairs(rest));
+  const inline = failureType === null ? typeInFront(cells[0] ?? '') : null;
+  if (inline) {
+    failureType = inline.type;
+    cells[0] = inline.rest;
+  }
   for (const [index, cell] of cells.entries()) {
     const type = failureType === null && index === 0 ? readTypeCell(cell) : null;
     if (type !== null && !isStatusByte(cells, index)) {
@@ -243,6 +258,17 @@ function finish(
     text: text === '' ? null : text,
     cells: texts,
   };
+}
+
+/** `type 13: driver loop` */
+function typeInFront(cell: string): { type: string; rest: string } | null {
+  const parts =
+    /^(\p{L}{2,12}(?: \p{L}{2,12})?)[\s:=]{1,3}(?:0x)?([\dA-F]{2})(?:[:,–-]\s{0,3}|\s)(\S.{0,300})$/iu.exec(
+      cell,
+    );
+  return parts && labelOf(parts[1]!)?.role === 'type'
+    ? { type: parts[2]!.toUpperCase(), rest: parts[3]! }
+    : null;
 }
 
 const legendStatus = (cell: string, legend?: Legend): StatusReading | null => {
@@ -290,7 +316,7 @@ export function readTypeCell(cell: string): string | null {
 
 /** A failure type in a column of types: two hexadecimal digits, or a decimal number where the heading says so. */
 export function typeIn(cell: string, decimal: boolean): string | null {
-  const bare = cell.trim();
+  const bare = cell.replace(/\([^()]{1,20}\)\s{0,9}$/, '').trim();
   const asDecimal = /^\d{1,3}$/.exec(bare);
   if (asDecimal && (decimal || bare.length === 3)) {
     const value = Number(bare);

@@ -27,20 +27,28 @@ const plain = (role: Label['role']): Column => ({ role, decimal: false, bytes: f
 
 /** The columns that a header row names; a row of data names none. */
 export function headerColumns(cells: readonly string[]): Columns {
-  const seen = new Set<string>();
+  const labels = cells.map((cell) => labelOf(cell.trim()));
   const words = cells.map((cell) => statusWordOf(cell.trim()));
   const marked = words.filter((word) => word !== null).length >= 2;
-  return cells.map((cell, at): Column | null => {
-    const label = labelOf(cell.trim());
+  // Of two columns of a status, the one that names the code is the code's; the other is the module's.
+  const statuses = labels.flatMap((label, at) => (label?.role === 'status' ? [at] : []));
+  const ofCode = statuses.find((at) => saysCode(cells[at]!)) ?? statuses[0];
+  const seen = new Set<string>();
+  return cells.map((_, at): Column | null => {
+    const label = labels[at]!;
     const word = words[at];
     if (word && marked && (label === null || label.role === 'other'))
       return { ...plain('status'), marks: word.status };
     if (!label) return null;
-    if (seen.has(label.role)) return null;
-    seen.add(label.role);
-    return label;
+    const role = label.role === 'status' && at !== ofCode ? 'result' : label.role;
+    if (seen.has(role)) return null;
+    seen.add(role);
+    return { ...label, role };
   });
 }
+
+const saysCode = (text: string): boolean =>
+  text.split(/[\s_-]+/).some((word) => labelOf(word)?.role === 'code');
 
 export const placeOf = (columns: Columns, role: Label['role']): number =>
   columns.findIndex((column) => column?.role === role && column.marks === undefined);
@@ -61,12 +69,16 @@ export const isHeader = (columns: Columns): boolean =>
 
 /**
  * The columns that a line of text names over the lines below it, or null.
+ * @param below the line under it: names that stand close are parted where its cells are
  * @example headerOf('Code      Status   Count')?.columns.length // 3
  */
-export function headerOf(line: string): TextColumns | null {
+export function headerOf(line: string, below = ''): TextColumns | null {
   if (line.length > 300 || /[:=]\s*\S/.test(line)) return null;
   const separator = separatorOf(line);
-  let cells = cellsOf(line, separator);
+  let cells =
+    separator === null
+      ? cellsOf(line, null).flatMap((cell) => partedBy(cell, below))
+      : cellsOf(line, separator);
   if (cells.length === 1 && labelOf(cells[0]!.text)?.bytes)
     return { columns: [labelOf(cells[0]!.text)], starts: [cells[0]!.from], separator };
   if (cells.length < 2) cells = wordsOf(line);
@@ -79,6 +91,19 @@ export function headerOf(line: string): TextColumns | null {
   if (named < 2 || (named < 0.6 * filled && !sure)) return null;
   if (!isHeader(columns) && !(marksIn(columns) >= 2 && marksIn(columns) === named)) return null;
   return { columns, starts: cells.map(({ from }) => from), separator };
+}
+
+/** Two names a blank apart (`TYPE STAT`) where the row below has two cells under them. */
+function partedBy(cell: Cell, below: string): readonly Cell[] {
+  const words = [...cell.text.matchAll(/\S{1,40}/g)].map((match) => ({
+    text: match[0],
+    from: cell.from + match.index,
+  }));
+  const parted =
+    words.length === 2 &&
+    words.every(({ text }) => labelOf(text) !== null) &&
+    words.every(({ from }) => /\S/.test(below.charAt(from)) && !/\S/.test(below.charAt(from - 1)));
+  return parted ? words : [cell];
 }
 
 /** A header whose names stand a blank apart (`DTC Status Description`). */

@@ -42,6 +42,21 @@ export const readHeading = remembered((line: string): Heading | null => {
     address ??= found.toUpperCase();
     return ' ';
   });
+  text = text.replace(
+    /[,;]\s{0,3}(\p{L}{2,12})\.?[\s:]{1,3}(?:0x|\$)?([\da-f]{2,4})h?(?=\s|,|;|$)/iu,
+    (whole, label: string, found: string) => {
+      if (labelOf(label)?.role !== 'address') return whole;
+      address ??= found.toUpperCase();
+      return '';
+    },
+  );
+  text = text.replace(
+    /\s(?:0x([\da-f]{2,4})|(?=[a-f]{0,2}\d)([\da-f]{2,3})h)\s{0,9}$/i,
+    (_, plain: string | undefined, suffixed: string | undefined) => {
+      address ??= (plain ?? suffixed!).toUpperCase();
+      return '';
+    },
+  );
   const start = plainStart(text);
   address ??= start.address;
   const name = withoutCount(start.name.replace(softwareNumber, ' '))

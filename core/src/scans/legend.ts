@@ -12,6 +12,8 @@ export interface Legend {
 }
 
 const searched = 400;
+/** A legend with more marks is none. */
+const mostMarks = 40;
 const symbol = /^(?:[^\s\p{L}\p{N}|]{0,2}[\p{Lu}\d](?:\/\p{Lu})?|\p{Lu}{2,4}|[^\s\p{L}\p{N}|]{1,2}|\p{Ll})$/u;
 /** A word at which the next entry begins. */
 const nextSymbol = /^(?:[^\p{L}\p{N}]|\p{Lu}{1,4}$|\p{Lu}\/\p{Lu}$)/u;
@@ -30,6 +32,7 @@ export function legendOf(lines: Lines): Legend {
     if (entries.length === 0) continue;
     found.add(at);
     for (const { mark, status, reach } of entries) {
+      if (statuses.size + reaches.size >= mostMarks) break;
       if (status) statuses.set(mark, status);
       if (reach) reaches.set(mark, reach);
     }

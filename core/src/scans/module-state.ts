@@ -145,7 +145,8 @@ function listOf(line: string): readonly ModuleState[] {
         ? words.slice(0, -1)
         : null;
   if (!plural || plural.length === 0) return [];
-  const reach = reachWordOf(plural.join(' '));
+  const reach =
+    reachWordOf(plural.join(' ')) ?? reachWordOf(plural.map((word) => word.replace(/s$/, '')).join(' '));
   if (reach === null || reach === 'holdsCodes') return [];
   return parts[2]!
     .split(/\s{0,200}[,;]\s{0,200}/)

@@ -80,6 +80,8 @@ export class Reading {
   namedInBlock = false;
   /** A block of ambient conditions or live values: what is set in further than this belongs to it. */
   block: number | null = null;
+  /** The address of a heading that gave no name yet (`[MODULE 58]`). */
+  awaitsName: string | null = null;
   /** Records name the module before its codes, not behind each. */
   modulesFirst = false;
   /** A code of a column was read from bytes: its others are bytes too, though they hold figures only. */
@@ -127,6 +129,7 @@ export class Reading {
     if (address !== null) module.address ??= address;
     this.module = module.name;
     this.moduleBy = by;
+    this.awaitsName = null;
     this.moduleIndent = line.indent;
     if (name !== unnamed) this.namedInBlock = true;
     return module;

@@ -21,16 +21,11 @@ export function takeCodes(reading: Reading, line: Line, page: Page, coded: boole
   if (page.starts.length === 0 && separatorOf(line.text) === null)
     page.starts = cellsOf(line.text, null).map(({ from }) => from);
   let { codes } = found;
-  // Under a module's own heading, words in front of a code that has none behind it are what it means.
-  const described =
-    found.before !== null &&
-    !found.over &&
-    codes.length === 1 &&
-    codes[0]!.text === null &&
-    line.indent > reading.moduleIndent &&
-    under(reading);
-  const heading = found.before === null || described ? null : readModuleName(found.before);
-  if (described) codes = [{ ...codes[0]!, text: found.before }];
+  // Set in under a module's own heading, words in front of a code name no module; where none stand behind it, they are what it means.
+  const inside = under(reading) && line.indent > reading.moduleIndent && !found.over;
+  if (inside && found.before !== null && codes.length === 1 && codes[0]!.text === null)
+    codes = [{ ...codes[0]!, text: found.before }];
+  const heading = found.before === null || inside ? null : readModuleName(found.before);
   if (heading) reading.enter(heading.name, line, { address: heading.address, by: 'word' });
   else if (reading.module === null || reading.moduleBy === 'guess') {
     // Without any heading the first words behind the code are the module's, where others follow.

@@ -20,7 +20,22 @@ export function takePairs(reading: Reading, line: Line, page: Page): boolean {
   const { text } = line;
   const pairs = pairsOf(text);
   const known = pairs.filter(({ label }) => label !== null);
-  if (known.length === 0) return false;
+  if (known.length === 0) return takeName(reading, line, pairs);
+  // A code in front of the labels, or in the value of one beside other words, is a line of a code.
+  const lead = text.slice(0, Math.max(0, text.indexOf(known[0]!.key)));
+  if (
+    readsAsCode(lead) ||
+    known.some(({ label, value }) => label!.role === 'code' && readsAsCode(value) && !isOneCode(value))
+  )
+    return false;
+  // `code.1=B1318;active;Supply`: what stands beside the code is read with it.
+  if (
+    known.length === 1 &&
+    known[0]!.label!.role === 'code' &&
+    isOneCode(known[0]!.value) &&
+    standsBeside(text)
+  )
+    return false;
   const of = (role: Role) => known.find(({ label }) => label!.role === role);
   // `System: Brakes (58)   not supported`: the state stands beside the pair.
   if (
@@ -34,7 +49,8 @@ export function takePairs(reading: Reading, line: Line, page: Page): boolean {
   let taken = false;
   let as: 'code' | 'module' | 'detail' | 'header' = 'header';
   const named = rest === null ? null : readModuleName(rest);
-  if (named && (of('code') || of('result') || of('codeCount') || (named.labelled && of('ident')))) {
+  const stated = named !== null && stateOf(of('status')?.value ?? '', page.legend.reaches) !== null;
+  if (named && (stated || of('code') || of('result') || of('codeCount') || (named.labelled && of('ident')))) {
     const { name, address } = named;
     reading.enter(name, line, { address });
     reading.open = null;
@@ -45,7 +61,7 @@ export function takePairs(reading: Reading, line: Line, page: Page): boolean {
   const address = of('address');
   if (address && takeAddress(reading, address, pairs)) taken = true;
   const code = of('code') ?? of('codeCount');
-  const result = of('result') ?? (reading.open || code ? undefined : of('status'));
+  const result = of('result') ?? (!stated && (reading.open || code) ? undefined : of('status'));
   const said = result && reading.module !== null ? stateOf(result.value, page.legend.reaches) : null;
   if (said !== null && !(code && readsAsCode(code.value))) {
     reading.say(said);
@@ -99,6 +115,28 @@ const headRoles: ReadonlySet<Role> = new Set([
   'total',
   'count',
 ]);
+
+const standsBeside = (text: string): boolean => {
+  const cells = splitCells(text);
+  return cells.length > 1 && /[:=]/.test(cells[0]!);
+};
+
+const isOneCode = (value: string): boolean =>
+  readCode(value.trim()) !== null ||
+  isCodeBytes(value) ||
+  /^0x[\da-f]{4}(?:[\da-f]{2})?$/i.test(value.trim());
+
+/** `name=Restraint control` below `[MODULE 58]`. */
+function takeName(reading: Reading, line: Line, pairs: readonly Pair[]): boolean {
+  if (reading.awaitsName === null) return false;
+  const own = pairs.find(({ key }) => /^(?:name|nom|nombre|nome|naam|nazwa|bezeichnung|namn)$/i.test(key));
+  const heading = own ? readModuleName(own.value) : null;
+  if (!heading) return false;
+  reading.enter(heading.name, line, { address: reading.awaitsName, by: 'label' });
+  reading.open = null;
+  reading.mark(line, 'module');
+  return true;
+}
 
 /** `Address 15: Restraint control` is a heading, `Address: 15` is not. */
 const readHeadingPair = (text: string): boolean => {
@@ -181,7 +219,13 @@ function takeCodeFields(reading: Reading, pairs: readonly Pair[], page: Page): v
     for (const code of reading.open!.codes) {
       const role = label!.role;
       if (role === 'type') {
-        const type = typeIn(value, label!.decimal);
+        const [, first, words] = /^((?:0x)?[\dA-F]{2,3})\s+(\p{L}.{1,200})$/iu.exec(value) ?? [
+          null,
+          value,
+          '',
+        ];
+        const type = typeIn(first!, label!.decimal);
+        if (type !== null && words) reading.continueText(words);
         if (type !== null && code.failureType == null) {
           code.failureType = type;
           code.how = { ...code.how, failureType: 'label' };

@@ -80,6 +80,18 @@ const decorated =
 export function takeHeading(reading: Reading, line: Line, { lines }: Page): boolean {
   const { text } = line;
   const bare = text.trim();
+  if (/^\W{0,6}\d{1,3}\s?(?:\/|of|von|van|de|di|sur|z|av)\s?\d{1,3}\W{0,6}$/iu.test(bare)) {
+    reading.mark(line, 'header');
+    return true;
+  }
+  const nameless = /^[[(<=#*\s]{0,8}(\p{L}{2,16})\s(?:0x|\$)?([\da-f]{2,4})h?[\])>=#*\s]{0,8}$/iu.exec(bare);
+  if (nameless && labelOf(nameless[1]!)?.role === 'module' && /\d/.test(nameless[2]!)) {
+    reading.awaitsName = nameless[2]!.toUpperCase();
+    reading.module = null;
+    reading.open = null;
+    reading.mark(line, 'header');
+    return true;
+  }
   if (
     bare.length > 110 ||
     /[|;]/.test(bare) ||
@@ -101,9 +113,13 @@ export function takeHeading(reading: Reading, line: Line, { lines }: Page): bool
   if (!heading) return false;
   if (!heading.labelled) {
     if (isTitle(bare)) return false;
-    const clear = decorated.test(text) && /^\s*(?:[[=#<]|>>)/.test(text);
+    const clear = decorated.test(text) && /^\s*(?:[=#<]|>>)/.test(text);
     if (!clear && !leadsToFinding(reading, line.at, lines)) return false;
-  } else if (isTitle(bare) && !leadsToFinding(reading, line.at, lines)) return false;
+  } else if (
+    (isTitle(bare) || (heading.address === null && !/[:=]/.test(bare))) &&
+    !leadsToFinding(reading, line.at, lines)
+  )
+    return false;
   // More codes of this module are to come: the words below a code are what it means.
   if (!heading.labelled && reading.open?.codes.at(-1)?.text === null && reading.awaitsCodes()) {
     reading.continueText(bare);

@@ -8,7 +8,7 @@ import { isCodeBytes, takeRow } from '../row.js';
 import { type Page } from './page.js';
 
 export function takeColumns(reading: Reading, line: Line, page: Page): boolean {
-  const columns = headerOf(line.text);
+  const columns = headerOf(line.text, page.lines.at(line.at + 1).slice(0, 300));
   if (!columns) return false;
   page.columns = columns;
   reading.open = null;

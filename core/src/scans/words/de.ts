@@ -17,7 +17,7 @@ export const german: LanguageWords = {
   reach: {
     read: 'gelesen|i o|in ordnung gelesen|antwortet|geantwortet|erreicht|ja|erkannt|kommunikation ok|vorhanden|ansprechbar|erfolgreich|abgeschlossen|online|ok gelesen|bereit',
     clean:
-      'in ordnung|io|kein fehler|keine fehler|keine fehlercodes|kein fehlercode|keine einträge|kein eintrag|keine störungen|keine störung|fehlerfrei|ohne fehler|ohne befund|kein befund|keine|keiner|o b|ohne eintrag|keine fehlereinträge|0 fehler|speicher leer|fehlerspeicher leer|leer|nichts gespeichert|keine fehler vorhanden|keine codes|kein code|keine beanstandung|keine auffälligkeiten|unauffällig|keine fehler abgelegt|kein fehler abgelegt|keine fehler gefunden|fehlerfreier speicher|keine fehlermeldung|keine fehlermeldungen|alles in ordnung|nichts gefunden|ohne einträge|ohne störung|keine fehlerspeichereinträge|kein fehlerspeichereintrag',
+      'in ordnung|io|kein fehler|keine fehler|keine fehlercodes|kein fehlercode|keine einträge|kein eintrag|keine störungen|keine störung|fehlerfrei|ohne fehler|ohne befund|kein befund|keine|keiner|o b|ohne eintrag|keine fehlereinträge|0 fehler|speicher leer|fehlerspeicher leer|leer|nichts gespeichert|keine fehler vorhanden|keine codes|kein code|keine beanstandung|keine auffälligkeiten|unauffällig|keine fehler abgelegt|kein fehler abgelegt|keine fehler gefunden|fehlerfreier speicher|keine fehlermeldung|keine fehlermeldungen|alles in ordnung|nichts gefunden|ohne einträge|ohne störung|keine fehlerspeichereinträge|kein fehlerspeichereintrag|es wurden keine fehler gefunden|keine fehler ermittelt|keine fehler erkannt|keine fehler im speicher',
     silent:
       'keine antwort|antwortet nicht|keine kommunikation|keine verbindung|keine reaktion|nicht erreichbar|nicht geantwortet|hat nicht geantwortet|reagiert nicht|stumm|kommunikation gestört|kommunikationsfehler|verbindung fehlgeschlagen|meldet sich nicht|kein kontakt|schweigt|keine rückmeldung|keine kommunikation möglich|kommunikation nicht möglich|nicht ansprechbar|ohne antwort|verbindung nicht möglich|kein signal|kein lebenszeichen|nicht am bus|bus aus|keine daten|nicht verbunden|verbindungsaufbau fehlgeschlagen|kommunikation fehlgeschlagen|steuergerät meldet sich nicht|offline|keine busverbindung|n a',
     notFitted:
@@ -30,12 +30,14 @@ export const german: LanguageWords = {
       'verweigert|zugriff verweigert|abgelehnt|abgewiesen|negative antwort|gesperrt|kein zugriff|anfrage abgelehnt|zugriff nicht erlaubt|zugang verweigert|sicherheitszugriff verweigert|nicht freigegeben|anfrage verweigert',
     unclear:
       'nicht gelesen|nicht geprüft|nicht abgefragt|übersprungen|abgebrochen|nicht ausgelesen|unvollständig|nicht lesbar|lesefehler|fehler beim lesen|nicht auslesbar|nicht getestet',
-    holdsCodes: 'fehlerhaft|n i o|fehler|fehler vorhanden|nio',
+    holdsCodes:
+      'fehlerhaft|n i o|fehler|fehler vorhanden|nio|fehler gespeichert|fehler gefunden|mit fehler|mit fehlern|fehlereintrag|fehlereinträge',
     nothingAnswered:
       'kein steuergerät antwortet|keine verbindung zum fahrzeug|keine steuergeräte gefunden|kein steuergerät gefunden|kein steuergerät hat geantwortet|keine kommunikation mit dem fahrzeug',
   },
   label: {
-    module: 'steuergerät|steuergeräte|stg|modul|baugruppe|system|systeme|quelle|bauteilgruppe|sg',
+    module:
+      'steuergerät|steuergeräte|stg|modul|baugruppe|system|systeme|quelle|bauteilgruppe|sg|modulname|steuergerätename|sg name',
     address: 'adresse|adr|stg adr|knoten',
     code: 'code|codes|fehler|fehlercode|fehlercodes|fehlernummer|fehlereintrag|einträge|eintrag|störung|störungen|fehlernr|dtc|fehlerspeicher',
     type: 'art|fehlerart|typ|fehlertyp|zusatz|symptom|unterart|dez|fehlerartbyte',
@@ -43,7 +45,7 @@ export const german: LanguageWords = {
     byte: 'statusbyte|byte|bytes',
     count:
       'anzahl|zähler|häufigkeit|wie oft|fehlerzähler|auftreten|anz|mal|fehlerhäufigkeit|auftritte|häufigkeitszähler',
-    text: 'beschreibung|text|bedeutung|bezeichnung|fehlertext|klartext|artbeschreibung|hinweis|bemerkung|meldung',
+    text: 'beschreibung|text|bedeutung|bezeichnung|fehlertext|klartext|artbeschreibung|hinweis|bemerkung|meldung|beschr|bez|fehlerbeschreibung',
     result: 'ergebnis|resultat|kommunikation|verbindung|antwort',
     total: 'gesamt|summe|insgesamt|zusammen',
     ident:

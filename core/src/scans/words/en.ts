@@ -4,7 +4,7 @@ export const english: LanguageWords = {
   name: 'English',
   status: {
     active:
-      'active|current|present|failed|act|cur|curr|now|test failed|failing|on now|static|tf|present now|currently present|currently active|failing now|live|ongoing|test failing|hard|open now|existing|occurring|yes active',
+      'active|current|present|failed|act|cur|curr|now|test failed|failing|on now|static|tf|present now|currently present|currently active|failing now|live|ongoing|test failing|hard|open now|existing|occurring|yes active|set now|currently set',
     stored:
       'stored|confirmed|memorised|memorized|saved|in memory|sto|stor|conf|mem|latched|before|logged|inactive|passive|cdtc|remembered|recorded|in memory only|kept|retained|soft|confirmed dtc|dormant|cleared itself|gone',
     comesAndGoes:
@@ -12,13 +12,13 @@ export const english: LanguageWords = {
     pending:
       'pending|maturing|pend|pnd|unconfirmed|maybe|possible|provisional|pdtc|preliminary|one trip|first trip|suspected|awaiting|not yet confirmed|immature',
     history:
-      'history|past|historic|historical|hist|his|previous|aged|old|earlier|former|previously|historical only|older',
+      'history|past|historic|historical|hist|his|previous|aged|old|earlier|former|previously|historical only|older|previously set|set before|set previously|last set|no longer set',
     permanent: 'permanent|perm',
   },
   reach: {
     read: 'read|answered|responded|communication ok|positive response|reached|yes|identified|alive|present|online|talking|communicating|complete|done|success|successful|scanned',
     clean:
-      'ok|pass|passed|none|clear|clean|no dtc|no dtcs|no code|no codes|no fault|no faults|no error|no errors|no trouble codes|no fault codes|no fault entries|no entries|no entry|no faults stored|without faults|without codes|fault free|nothing found|nothing stored|no trouble|no dtcs stored|nil|no dtcs present|empty|empty fault memory|fault memory empty|memory empty|memory clear|nothing in there|nothing to report|no stored faults|no issues|no problems|healthy|good|zero faults|zero codes|no faults recorded|no trouble code|no entries stored|no codes set|no active codes|free of faults|all clear|no findings|no alarms|none stored|none found|no active or stored faults|no fault memory entries|no malfunctions|no malfunction|no defects',
+      'ok|pass|passed|none|clear|clean|no dtc|no dtcs|no code|no codes|no fault|no faults|no error|no errors|no trouble codes|no fault codes|no fault entries|no entries|no entry|no faults stored|without faults|without codes|fault free|nothing found|nothing stored|no trouble|no dtcs stored|nil|no dtcs present|empty|empty fault memory|fault memory empty|memory empty|memory clear|nothing in there|nothing to report|no stored faults|no issues|no problems|healthy|good|zero faults|zero codes|no faults recorded|no trouble code|no entries stored|no codes set|no active codes|free of faults|all clear|no findings|no alarms|none stored|none found|no active or stored faults|no fault memory entries|no malfunctions|no malfunction|no defects|no dtc s|no faults detected|no fault detected|no codes detected|no faults present',
     silent:
       'no response|no answer|no reply|no communication|no comm|no comms|not responding|does not respond|did not respond|did not answer|does not answer|not answering|not reachable|unreachable|no contact|silent|communication failed|communication failure|comm failed|communication error|comm error|comm fault|communication fault|comm failure|communication lost|not communicating|lost communication|offline|n/r|nr|cannot communicate|would not talk|failed to respond|unable to communicate|no connection|does not talk|could not be reached|cannot be reached|not reached|link error|link failed|link failure|no link|no signal from unit|not heard|dead|mute|stayed silent|failed to answer|failed to communicate|unresponsive|not seen|no contact with unit|not detected|missing on the bus|bus off|no data|no response received|no reply received|can not communicate|could not communicate|did not reply|no answer received|not on the bus',
     notFitted:
@@ -32,21 +32,21 @@ export const english: LanguageWords = {
     unclear:
       'not read|not scanned|not tested|not checked|skipped|aborted|interrupted|incomplete|not readable|unreadable|read error|data error|error while reading|not completed|partly read|not requested|not polled',
     holdsCodes:
-      'fault|faults|faulty|nok|not ok|n ok|fail|failed|dtc|dtcs|codes|codes present|codes found|codes stored',
+      'fault|faults|faulty|nok|not ok|n ok|fail|failed|dtc|dtcs|codes|codes present|codes found|codes stored|dtc s found|faults found|faults present|faults stored|fault present|fault found|not clear',
     nothingAnswered:
       'no module answered|no modules answered|no modules responded|no module responded|no modules responding|no modules found|no ecus responded|no ecus found|no ecu answered|no control unit answered|no control units found|no units answered|no units found|no modules detected|no connection to vehicle|no connection to the vehicle|no communication with vehicle|no communication with the vehicle|no vehicle connection|no vehicle communication',
   },
   label: {
     module:
-      'module|modules|control unit|control module|unit|units|ecu|ecus|system|systems|controller|controllers|device name|where|source|component|node name',
+      'module|modules|control unit|control module|unit|units|ecu|ecus|system|systems|controller|controllers|device name|where|source|component|node name|sys|mod|ctrl|unit name|module name|controller name|node',
     address: 'address|addr|id|bus id|node|node id|can id',
     code: 'code|codes|dtc|dtcs|fault|faults|fault code|trouble code|error|errors|error code|entry|entries|fault entry',
     type: 'type|failure type|ftb|ft|sub|subtype|sub code|sub type|symptom|suffix|fault symptom|failure',
     status: 'status|state|condition|stat|st',
     byte: 'byte|hex|bytes',
     count:
-      'count|counter|occurrences|occurrence|times|times seen|seen|freq|frequency|number of|how often|occ',
-    text: 'description|desc|meaning|text|wording|definition|details|detail|message|note|notes|long text|information|info|comment|remark|remarks|what|fault text|code text|explanation|fault description',
+      'count|counter|occurrences|occurrence|times|times seen|seen|freq|frequency|number of|how often|occ|cnt|qty|hits|times set|cycles|no of times',
+    text: 'description|desc|meaning|text|wording|definition|details|detail|message|note|notes|long text|information|info|comment|remark|remarks|what|fault text|code text|explanation|fault description|descr|txt|title',
     result: 'result|communication|comm|comms|answer|connection|response',
     total: 'total|sum|in total|overall',
     ident:
@@ -63,7 +63,7 @@ export const english: LanguageWords = {
       'vehicle|car|customer|technician|shop|workshop|garage|model|make|year|ignition|page|data|dump|from|to|subject|speed|vehicle speed|temperature|monitors|owner|engine speed|rpm|session|address of shop|street|insurer|claim|adviser|advisor|our reference|your contact|contact|colour name',
   },
   title:
-    'report|code reader|raw fault memory|raw service output|fault memory|scan|summary|overview|diagnosis|diagnostic|diagnostics|protocol|read-out|readout|read out|printed|roll call|short test|legend|regards|end of report|fault overview|quick list|fault memory extract|extract|fault list|fault report|code list|faults as read|codes found|customer copy|quick test|self test|log of|scan start|scan end|test result|health check',
+    'report|ecu list|module list|list of modules|unit list|system list|code reader|raw fault memory|raw service output|fault memory|scan|summary|overview|diagnosis|diagnostic|diagnostics|protocol|read-out|readout|read out|printed|roll call|short test|legend|regards|end of report|fault overview|quick list|fault memory extract|extract|fault list|fault report|code list|faults as read|codes found|customer copy|quick test|self test|log of|scan start|scan end|test result|health check',
   sign: 'end|page|total|sum|results|details|trouble codes|complete|print|key to the letters|hello|vehicle|code reader',
   not: 'not|no longer',
   filler:

@@ -29,7 +29,8 @@ export const french: LanguageWords = {
       'accès refusé|requête refusée|refusé|refusée|réponse négative|accès verrouillé|rejetée|verrouillé|accès interdit|accès sécurisé|interdit|accès non autorisé|demande rejetée|demande refusée',
     unclear:
       'non lu|non lus|non lue|non testé|non interrogé|interrompu|non contrôlé|illisible|incomplet|incomplète|erreur de lecture|lecture impossible|lecture interrompue',
-    holdsCodes: 'défaut|défauts|en défaut|nok|défaut présent|défauts présents',
+    holdsCodes:
+      'défaut|défauts|en défaut|nok|défaut présent|défauts présents|défauts mémorisés|défaut mémorisé|en panne',
     nothingAnswered:
       'aucun calculateur ne répond|aucun calculateur trouvé|pas de communication avec le véhicule|aucun calculateur n a répondu|aucune communication avec le véhicule',
   },

@@ -15,7 +15,7 @@ export const polish: LanguageWords = {
   reach: {
     read: 'odczytano|odczytany|odpowiada|odpowiedział|tak|komunikacja ok|obecny|zakończono|online|pomyślnie|rozpoznano',
     clean:
-      'brak usterek|brak błędów|brak kodów|bez usterek|bez błędów|brak|brak usterki|nie znaleziono usterek|brak kodów usterek|0 usterek|brak zapisów|pamięć pusta|pusta|pusto|nic|bez zastrzeżeń|sprawny|w porządku|brak zapisanych usterek|brak zapisanych błędów|brak zapisanych kodów|wolny od usterek|zero usterek|brak nieprawidłowości|pamięć usterek pusta',
+      'brak usterek|brak błędów|brak kodów|bez usterek|bez błędów|brak|brak usterki|nie znaleziono usterek|brak kodów usterek|0 usterek|brak zapisów|pamięć pusta|pusta|pusto|nic|bez zastrzeżeń|sprawny|w porządku|brak zapisanych usterek|brak zapisanych błędów|brak zapisanych kodów|wolny od usterek|zero usterek|brak nieprawidłowości|pamięć usterek pusta|usterek nie znaleziono|błędów nie znaleziono|nie wykryto usterek|usterek brak',
     silent:
       'brak odpowiedzi|nie odpowiada|brak komunikacji|nie odpowiedział|brak połączenia|milczy|błąd komunikacji|nie komunikuje się|brak kontaktu|nieosiągalny|komunikacja niemożliwa|brak łączności|offline|nie można nawiązać komunikacji|nie można nawiązać połączenia|brak sygnału|nie zgłasza się|utracono komunikację|komunikacja nieudana|brak danych',
     notFitted:
