@@ -392,6 +392,7 @@ const insides: readonly RegExp[] = [
   /^(?<rest>.{0,200}?)\s{0,200}(?:[-–—;/]\s{1,200}|\s[-–—]\s{0,200}|,\s{1,200})(?<word>[^-–—,;/]{1,40})$/,
   /^[[(](?<word>[^\])]{1,40})[\])]\s{0,200}(?<rest>.{0,200})$/,
   /^(?<word>\p{L}[\p{L} ]{1,24}?)\s{0,200}(?:[-–—,;:]\s{1,200}|\s[-–—]\s{0,200})(?<rest>.{0,200})$/u,
+  /^(?<rest>.{0,200}?)\s(?:is|ist|est|está|è|jest|é|är)\s(?<word>[^.]{3,40})\.?$/u,
   // A capital in the middle of a sentence, or capitals before one, begin a field of their own.
   /^(?<rest>.*\p{Ll})\s(?<word>\p{Lu}[\p{L}]{2,14})$/u,
   /^(?<word>\p{Lu}{4,14})\s(?<rest>.{0,200}\p{Ll}.{0,200})$/u,

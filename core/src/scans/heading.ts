@@ -60,7 +60,7 @@ export const readHeading = remembered((line: string): Heading | null => {
   const start = plainStart(text);
   address ??= start.address;
   const name = withoutCount(start.name.replace(softwareNumber, ' '))
-    .replace(/[\s:=,;.–—-]{1,200}$/, '')
+    .replace(/[\s:=,;./–—-]{1,200}$/, '')
     .replace(/\s+/g, ' ')
     .trim();
   if (!/\p{L}{2}/u.test(name) || name.length > longestName) return null;
@@ -90,7 +90,9 @@ function plainStart(text: string): { name: string; address: string | null; label
     const before = name;
     name = name.replace(/^[.:–—-]+\s*/, '').replace(/^\(?\d{1,3}[.)]\s+(?=\S)/, '');
     const number =
-      /^(?:0x([\da-f]{2,4})|\$([\da-f]{2,4})|([\da-f]{2,3})h?)(?:\s*[.):–—-]+\s*|\s+)(?=\p{L})/iu.exec(name);
+      /^(?:0x([\da-f]{2,4})|\$([\da-f]{2,4})|([\da-f]{2,3})h?)(?:\s{0,9}[.):/–—-]{1,9}\s{0,9}|\s{1,99})(?=\p{L})/iu.exec(
+        name,
+      );
     if (number && (labelled || /^0x|^\$/i.test(name) || /^\d/.test(name) || /^[a-f]\d/i.test(name))) {
       const found = (number[1] ?? number[2] ?? number[3])!.toUpperCase();
       if (labelled || found.length > 1) address ??= found;

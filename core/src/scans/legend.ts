@@ -51,7 +51,7 @@ const mostWords = 5;
 /** The entries of a line that is a legend; none where something else stands in it too. */
 function entriesOf(line: string): readonly Entry[] {
   const words = line
-    .replace(/^[^:]{3,40}:\s+(?=\S{1,4}\s*[=:–-])/, '')
+    .replace(/^[^:]{1,40}:\s+(?=\S{1,4}\s*[=:–-])/, '')
     .replace(/[([](\S{1,4})[)\]](?=\s+\p{L})/gu, '$1')
     .replace(/[=,;:]+|\s[–—-]\s(?=\p{L})/gu, ' ')
     .trim()

@@ -22,7 +22,7 @@ const entities: ReadonlyMap<string, string> = new Map(
 /** The time of a line in a log. */
 const timeInFront = /^\s*(?:\d{4}-\d{2}-\d{2}[T ])?\d{1,2}:\d{2}:\d{2}(?:[.,]\d{1,6})?Z?\s+(?=\S)/;
 
-const anyMark = /[<>|*`_]|^\s*\d/;
+const anyMark = /[<>|*`_{]|^\s*\d/;
 
 /** True where there is nothing to take off a line. */
 export const isPlain = (line: string): boolean => !anyMark.test(line);
@@ -36,6 +36,8 @@ export function segmentsOf(line: string): readonly string[] {
   let text = line;
   if (first >= '0' && first <= '9') text = text.replace(timeInFront, '');
   if (first === '>') text = text.replace(/^\s*(?:>\s?){1,12}/, '');
+  // One object after the other.
+  if (text.includes('":') && text.includes('{')) return text.split(/(?=\{)/);
   if (text.includes('<') && /<\/?[a-z!?]/i.test(text)) return tagged(text);
   return [unboxed(text)];
 }

@@ -24,6 +24,16 @@ export function stateOf(text: string, legend?: ReadonlyMap<string, ReachWord>): 
   return /^[-–—]{1,6}$/.test(bare) ? 'clean' : null;
 }
 
+/** What says under *Communication* or *Found* that it was not. */
+const noAnswer =
+  /^(?:no|nein|non|nee|nej|n[ãa]o|nie|fail(?:ed|ure)?|error|lost|down|off|nok|n\.?i\.?o\.?|fehler(?:haft)?|gest[öo]rt|échec|erreur|fallo|errore|falha|fout|b[łl][ąa]d|-+|✗|✘|0)$/iu;
+
+/** What stands under a label or column that tells whether a module was reached. */
+export function stateOfResult(text: string, legend?: ReadonlyMap<string, ReachWord>): ReachWord | null {
+  if (noAnswer.test(text.trim())) return 'silent';
+  return stateOf(text, legend);
+}
+
 /**
  * The states in a line: one, or one for each name of a list (`Silent modules: Trailer, Roof`).
  * @example moduleStates('Trailer ... no response')[0] // { name: 'Trailer', reach: 'silent' }

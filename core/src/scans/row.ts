@@ -11,10 +11,10 @@ import {
 import { type Columns, isNoCode, marksIn, placeOf } from './columns.js';
 import { readModuleName } from './heading.js';
 import type { Legend } from './legend.js';
-import { stateOf } from './module-state.js';
+import { stateOf, stateOfResult } from './module-state.js';
 import type { Line, Reading } from './reading.js';
 import { noteField } from './header-field.js';
-import { type Label, statusWordOf } from './vocabulary.js';
+import { type Label, type ReachWord, statusWordOf } from './vocabulary.js';
 
 /**
  * True where the row was one of the table: codes, or a module and what is said of it.
@@ -101,7 +101,7 @@ function completed(found: FoundCode, cells: readonly string[], columns: Columns,
     byMarks(cells, columns) ??
     statusIn(cell('byte'), true, legend) ??
     statusIn(cell('status'), false, legend) ??
-    inUnnamed(cells, columns) ??
+    inUnnamed(cells, columns, legend) ??
     found;
   const text = cell('text');
   const { failureType } = found;
@@ -131,26 +131,30 @@ function byMarks(cells: readonly string[], columns: Columns): StatusReading | nu
 }
 
 /** Statuses in columns whose names say nothing to us; the strongest of several. */
-function inUnnamed(cells: readonly string[], columns: Columns): StatusReading | null {
+function inUnnamed(cells: readonly string[], columns: Columns, legend: Legend): StatusReading | null {
   const told = cells.flatMap((cell, at) =>
-    columns[at] === null && cell.trim() !== '' ? [{ cell, word: statusWordOf(cell) }] : [],
+    columns[at] === null && cell.trim() !== ''
+      ? [{ cell, word: legend.statuses.get(cell.trim()) ?? statusWordOf(cell) }]
+      : [],
   );
   const best = order.flatMap((one) => told.filter(({ word }) => word?.status === one))[0];
   return best ? { ...best.word!, statusText: best.cell.trim(), statusByte: null, by: 'guess' } : null;
 }
 
 /** What the cells beside the module's say of it: a word before mere dashes. */
-function stateIn(cells: readonly string[], columns: Columns, legend: Legend) {
+function stateIn(cells: readonly string[], columns: Columns, legend: Legend): ReachWord | null {
   const module = placeOf(columns, 'module');
+  const result = (cells[placeOf(columns, 'result')] ?? '').trim();
+  const told = result === '' ? null : stateOfResult(result, legend.reaches);
+  if (told !== null && told !== 'read' && told !== 'clean') return told;
   const others = cells.filter((_, at) => at !== module && columns[at]?.role !== 'address');
   const states = others.flatMap((cell) => (cell.trim() === '' ? [] : [stateOf(cell, legend.reaches)]));
-  const words = others.filter((cell) => /\p{L}/u.test(cell));
+  const words = others.filter((cell) => /\p{L}/u.test(cell) && cell.trim() !== result);
   const said = others
-    .flatMap((cell) =>
-      /\p{L}/u.test(cell) || legend.reaches.has(cell.trim()) ? [stateOf(cell, legend.reaches)] : [],
-    )
+    .filter((cell) => /\p{L}/u.test(cell) || legend.reaches.has(cell.trim()))
+    .map((cell) => stateOf(cell, legend.reaches))
     .find((one) => one !== null && one !== 'read');
-  return said ?? (words.length === 0 ? null : (states.find((one) => one === 'read') ?? null));
+  return said ?? told ?? (words.length === 0 ? null : (states.find((one) => one === 'read') ?? null));
 }
 
 const onlyModule = (cells: readonly string[], columns: Columns): boolean => {

@@ -79,6 +79,15 @@ describe('what a report says twice, or not at all', () => {
       ['Légzsák', true, 'answered'],
       ['Vonóhorog', false, 'unclear'],
     ]);
+    for (const text of [
+      'Trailer (6C)   zorgle bargle',
+      'Module: Trailer\nComms: zorgle',
+      'Trailer (6C)\n  Status: zorgle',
+      '{ "ecu": "Trailer", "comm": "zorgle" }',
+    ])
+      expect(readReport(text).modules.map(({ name, answered }) => [name, answered]))
+        .withContext(text)
+        .toEqual([['Trailer', false]]);
   });
 
   it('knows the modes of the public services, and a type and status byte behind one code', () => {

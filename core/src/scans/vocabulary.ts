@@ -275,6 +275,7 @@ export const saysNothingAnswered = remembered(
 );
 
 const small = new Set([
+  'nº',
   'no',
   'nr',
   'n',
@@ -330,6 +331,7 @@ export const labelOf = remembered((text: string): Label | null => {
     if (tokens.length > 6) return null;
     const found = meanings(tongue.label, tongue, tokens);
     if (!found || found.length === 0 || tokens.every(isFigure)) return null;
+    if (found.some(({ negated }) => negated)) return null;
     const says = new Set(found.map(({ means }) => means));
     const top = roleOrder.find((role) => says.has(role))!;
     let role: Role = top === 'software' ? 'readerSoftware' : top;

@@ -4,7 +4,7 @@ import { splitCells } from '../cells.js';
 import { statusIn, typeIn, unknownStatus } from '../code-line.js';
 import { noteField } from '../header-field.js';
 import { readHeading, readModuleName } from '../heading.js';
-import { moduleStates, stateOf } from '../module-state.js';
+import { moduleStates, stateOf, stateOfResult } from '../module-state.js';
 import { type Pair, pairsOf } from '../pairs.js';
 import { type Line, type Reading } from '../reading.js';
 import { isCodeBytes } from '../row.js';
@@ -61,13 +61,25 @@ export function takePairs(reading: Reading, line: Line, page: Page): boolean {
   const address = of('address');
   if (address && takeAddress(reading, address, pairs)) taken = true;
   const code = of('code') ?? of('codeCount');
-  const result = of('result') ?? (!stated && (reading.open || code) ? undefined : of('status'));
-  const said = result && reading.module !== null ? stateOf(result.value, page.legend.reaches) : null;
+  const result =
+    of('result') ?? (!stated && (reading.open || (code && isOneCode(code.value))) ? undefined : of('status'));
+  const said =
+    result && reading.module !== null
+      ? (result.label!.role === 'result' ? stateOfResult : stateOf)(result.value, page.legend.reaches)
+      : null;
   if (said !== null && !(code && readsAsCode(code.value))) {
     reading.say(said);
     reading.open = null;
     [taken, as] = [true, as === 'module' ? 'module' : 'detail'];
-  }
+  } else if (
+    result &&
+    said === null &&
+    reading.module !== null &&
+    !reading.open &&
+    /\p{L}/u.test(result.value)
+  )
+    // Something is said of the module that nobody here understands: it does not count as read.
+    reading.say('unclear');
   if (code) {
     const read = takeCodePair(reading, code, line, page);
     if (read === 'code') return (takeCodeFields(reading, known, page), true);

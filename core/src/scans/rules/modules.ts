@@ -10,12 +10,18 @@ import { moduleStates, stateOf } from '../module-state.js';
 import { type ReadingOrder } from '../page-columns.js';
 import { pairsOf } from '../pairs.js';
 import { type Line, type Reading } from '../reading.js';
-import { type Role, isTitle, labelOf, reachWordOf } from '../vocabulary.js';
+import { type Role, isTitle, labelOf, reachWordOf, statusWordOf } from '../vocabulary.js';
 import { type Page } from './page.js';
 import { isSection } from './section.js';
 
 /** What is said of a module instead of codes, with its name on the line or above it. */
 export function takeModuleState(reading: Reading, line: Line, page: Page): boolean {
+  if (reading.module !== null && statusWithNone(line.text)) {
+    reading.say('clean');
+    reading.open = null;
+    reading.mark(line, 'detail');
+    return true;
+  }
   const states = moduleStates(line.text, page.legend.reaches);
   if (states.length === 0) return false;
   const [first] = states;
@@ -56,6 +62,12 @@ export function takeModuleState(reading: Reading, line: Line, page: Page): boole
   reading.open = null;
   reading.mark(line, 'module');
   return true;
+}
+
+/** `active: none` */
+function statusWithNone(text: string): boolean {
+  const parts = /^\s{0,99}(\p{L}[\p{L} ]{2,30}?)\s?:\s{1,99}(\S.{0,30})$/u.exec(text);
+  return parts !== null && statusWordOf(parts[1]!) !== null && stateOf(parts[2]!) === 'clean';
 }
 
 /** In a record (`Code: …`, then the module) the module may follow its code. */
@@ -109,7 +121,10 @@ export function takeHeading(reading: Reading, line: Line, { lines }: Page): bool
     cells.length > 1 &&
     (reachWordOf(cells.at(-1)!) !== null ||
       pairsOf(cells.slice(1).join('   ')).some(({ label }) => label !== null));
-  const heading = readModuleName(told ? cells[0]! : bare);
+  // Words beside a name with an address that nobody here understands are no part of the name.
+  const first = cells.length > 1 ? readModuleName(cells[0]!) : null;
+  const odd = !told && first !== null && first.address !== null && /\p{L}{2}/u.test(cells.at(-1)!);
+  const heading = told || odd ? readModuleName(cells[0]!) : readModuleName(bare);
   if (!heading) return false;
   if (!heading.labelled) {
     if (isTitle(bare)) return false;
@@ -130,6 +145,7 @@ export function takeHeading(reading: Reading, line: Line, { lines }: Page): bool
     address: heading.address,
     by: heading.labelled ? 'heading' : 'heading',
   });
+  if (odd) reading.say('unclear');
   if (reading.section?.over === false) reading.section = null;
   reading.open = null;
   reading.mark(line, 'module');
@@ -148,11 +164,15 @@ function leadsToFinding(reading: Reading, at: number, lines: ReadingOrder): bool
     if (readCodeLine(text) || reading.book.codeIn(text)) return true;
     if (stateOf(text) !== null && /\p{L}/u.test(text)) return true;
     if (headerOf(text) || isSection(text)) return true;
+    if (statusWithNone(text)) return true;
     const pairs = pairsOf(text);
+    if (pairs.some(({ label }) => label && reportRoles.has(label.role))) return false;
     if (pairs.some(({ label }) => label && findingRoles.has(label.role))) return true;
     return false;
   }
   return false;
 }
 
+/** Fields of the report itself: what stands above them is its title. */
+const reportRoles: ReadonlySet<Role> = new Set(['reader', 'odometer', 'date', 'vin', 'supplyVolts']);
 const findingRoles: ReadonlySet<Role> = new Set(['code', 'codeCount', 'address', 'result', 'ident']);

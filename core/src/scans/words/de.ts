@@ -46,7 +46,7 @@ export const german: LanguageWords = {
     count:
       'anzahl|zähler|häufigkeit|wie oft|fehlerzähler|auftreten|anz|mal|fehlerhäufigkeit|auftritte|häufigkeitszähler',
     text: 'beschreibung|text|bedeutung|bezeichnung|fehlertext|klartext|artbeschreibung|hinweis|bemerkung|meldung|beschr|bez|fehlerbeschreibung',
-    result: 'ergebnis|resultat|kommunikation|verbindung|antwort',
+    result: 'ergebnis|resultat|kommunikation|verbindung|antwort|gefunden|erreicht|antwortet',
     total: 'gesamt|summe|insgesamt|zusammen',
     ident:
       'teilenummer|teile nr|teilenr|teil|artikel|artikelnummer|bestellnummer|seriennummer|serien nr|hardware|hw|hw stand|sw stand|softwarestand|kennung|kalibrierung|stecker|lack|lackcode|farbcode|farbe|platz|stellplatz|beleg|auftrag|auftragsnummer|kundennummer|telefon|tel|schlüssel|schlüsselnummer|datensatz|codierung|kodierung|rechnung|kennzeichen|bühne|werkstattauftrag|verlernzähler|radiocode|schlüsselcode|angebot|charge|regal|durchwahl|drehmoment|aufkleber|referenz|lackierung',
@@ -62,7 +62,7 @@ export const german: LanguageWords = {
       'fahrzeug|kunde|mechaniker|techniker|werkstatt|modell|zündung|seite|daten|baujahr|marke|geschwindigkeit|temperatur|drehzahl',
   },
   title:
-    'protokoll|rohdaten|bericht|zusammenfassung|fehlerprotokoll|prüfprotokoll|fehlerübersicht|übersicht|diagnose|fahrzeugdiagnose|gesamtauslesung|auslesung|ausdruck|legende|kurztest|ende des protokolls|fahrzeugprotokoll|auszug|fehlerliste|befund|gesamtübersicht|auslesen|diagnoseprotokoll|diagnosebericht|auslesebericht|systemübersicht',
+    'protokoll|rohdaten|bericht|zusammenfassung|fehlerprotokoll|prüfprotokoll|fehlerübersicht|übersicht|diagnose|fahrzeugdiagnose|gesamtauslesung|auslesung|ausdruck|legende|kurztest|ende des protokolls|fahrzeugprotokoll|auszug|fehlerliste|befund|gesamtübersicht|auslesen|diagnoseprotokoll|diagnosebericht|auslesebericht|systemübersicht|fehlerspeicher lesen|fehlerspeicher auslesen|alle systeme|alle steuergeräte',
   sign: 'ende|gesamt|seite|fehlerspeicher|summe|zeichen|einzelheiten',
   not: 'nicht|nicht mehr|kein|keine',
   filler:

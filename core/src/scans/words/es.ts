@@ -4,12 +4,12 @@ export const spanish: LanguageWords = {
   name: 'Spanish',
   status: {
     active:
-      'activo|activa|presente|actual|fallido|vigente|actualmente presente|presente ahora|activo ahora|actualmente activo|en curso|existente',
+      'activo|activa|presente|actual|fallido|vigente|actualmente presente|presente ahora|activo ahora|actualmente activo|en curso|existente|act|pres',
     stored:
-      'memorizado|memorizada|confirmado|confirmada|almacenado|almacenada|guardado|guardada|registrado|inactivo|inactiva|pasivo|en memoria|no presente|no activo|no activa|registrada|grabado|grabada|en memoria solamente|no actual|ausente',
-    comesAndGoes: 'intermitente|esporádico|esporádica|ocasional',
-    pending: 'pendiente|provisional|no confirmado|en espera|sin confirmar',
-    history: 'histórico|histórica|historial|pasado|pasada|antiguo|anterior',
+      'memorizado|memorizada|confirmado|confirmada|almacenado|almacenada|guardado|guardada|registrado|inactivo|inactiva|pasivo|en memoria|no presente|no activo|no activa|registrada|grabado|grabada|en memoria solamente|no actual|ausente|mem|conf|alm',
+    comesAndGoes: 'intermitente|esporádico|esporádica|ocasional|int|espor',
+    pending: 'pendiente|provisional|no confirmado|en espera|sin confirmar|pen|pend',
+    history: 'histórico|histórica|historial|pasado|pasada|antiguo|anterior|hist',
     permanent: 'permanente',
   },
   reach: {
@@ -36,13 +36,13 @@ export const spanish: LanguageWords = {
     module:
       'unidad|unidades|unidad de control|unidades de control|módulo|módulos|centralita|centralitas|sistema|sistemas|calculador|origen',
     address: 'dirección|dir',
-    code: 'código|códigos|avería|averías|código de avería|códigos de avería|fallo|fallos|código de fallo|error|errores|código de error|dtc',
+    code: 'código|códigos|avería|averías|código de avería|códigos de avería|fallo|fallos|código de fallo|error|errores|código de error|dtc|cod',
     type: 'tipo|subtipo|tipo de fallo|tipo de avería|síntoma|clase',
     status: 'estado|situación',
     byte: 'byte|bytes',
     count: 'contador|veces|frecuencia|número de|cantidad|nº de|ocurrencias|apariciones',
     text: 'descripción|texto|significado|denominación|mensaje|observación|nota|detalle',
-    result: 'resultado|comunicación|respuesta|conexión',
+    result: 'resultado|comunicación|respuesta|conexión|encontrada|encontrado|responde',
     total: 'total|suma|en total',
     ident:
       'referencia|número de pieza|n de pieza|pieza|artículo|número de serie|n de serie|serie|hardware|conector|enchufe|pintura|código de pintura|color|pedido|orden|calibración|teléfono|tel|matrícula|llave|factura|ref|plaza|código de radio|orden de trabajo|presupuesto|lote|par de apriete|etiqueta|extensión',

@@ -4,13 +4,13 @@ export const french: LanguageWords = {
   name: 'French',
   status: {
     active:
-      'présent|présente|actif|active|actuel|actuelle|défaillant|en cours|actuellement présent|permanent présent|présent actuellement|actif actuellement|permanent et présent|en défaut|constaté',
+      'présent|présente|actif|active|actuel|actuelle|défaillant|en cours|actuellement présent|permanent présent|présent actuellement|actif actuellement|permanent et présent|en défaut|constaté|prés|act',
     stored:
-      'mémorisé|mémorisée|confirmé|confirmée|enregistré|enregistrée|stocké|absent|absente|inactif|en mémoire|passif|disparu|non présent|non actif|plus présent|enregistré en mémoire|conservé|non actuel|passager',
-    comesAndGoes: 'intermittent|intermittente|fugitif|fugitive|sporadique|aléatoire',
+      'mémorisé|mémorisée|confirmé|confirmée|enregistré|enregistrée|stocké|absent|absente|inactif|en mémoire|passif|disparu|non présent|non actif|plus présent|enregistré en mémoire|conservé|non actuel|passager|mém|conf|enr',
+    comesAndGoes: 'intermittent|intermittente|fugitif|fugitive|sporadique|aléatoire|int|fug',
     pending:
-      'en attente|en cours de maturation|provisoire|non confirmé|en attente de confirmation|à confirmer|suspecté',
-    history: 'historique|passé|passée|ancien|ancienne|antérieur',
+      'en attente|en cours de maturation|provisoire|non confirmé|en attente de confirmation|à confirmer|suspecté|att',
+    history: 'historique|passé|passée|ancien|ancienne|antérieur|hist',
     permanent: 'permanent|permanente',
   },
   reach: {
@@ -44,7 +44,7 @@ export const french: LanguageWords = {
     byte: 'octet|octets',
     count: 'nombre|nombre de|compteur|occurrences|fréquence|nb|fois|apparitions',
     text: 'libellé|description|intitulé|désignation|signification|texte|message|remarque|commentaire',
-    result: 'résultat|communication|réponse|liaison|dialogue|identifié|identifie',
+    result: 'résultat|communication|réponse|liaison|dialogue|identifié|identifie|trouvé|présent au réseau',
     total: 'total|somme|au total',
     ident:
       'référence|n de pièce|numéro de pièce|n pièce|pièce|réf|article|numéro de série|n de série|série|matériel|logiciel n|connecteur|prise|peinture|code peinture|teinte|commande|ordre|étalonnage|calibration|téléphone|tél|immatriculation|baie|clé|facture|indice|code radio|ordre de réparation|devis|lot|poste|couple|autocollant|n d ordre|clé n',

@@ -4,12 +4,12 @@ export const italian: LanguageWords = {
   name: 'Italian',
   status: {
     active:
-      'attivo|attiva|presente|attuale|in corso|attualmente presente|presente ora|attualmente attivo|attivo ora|in atto',
+      'attivo|attiva|presente|attuale|in corso|attualmente presente|presente ora|attualmente attivo|attivo ora|in atto|att|pres',
     stored:
-      'memorizzato|memorizzata|confermato|confermata|registrato|registrata|salvato|inattivo|passivo|in memoria|assente|archiviato|non presente|non attivo|non attiva|non attuale|passiva|inattiva',
-    comesAndGoes: 'sporadico|sporadica|intermittente|saltuario|occasionale',
-    pending: 'in attesa|pendente|provvisorio|non confermato|in sospeso',
-    history: 'storico|storica|passato|passata|precedente|vecchio',
+      'memorizzato|memorizzata|confermato|confermata|registrato|registrata|salvato|inattivo|passivo|in memoria|assente|archiviato|non presente|non attivo|non attiva|non attuale|passiva|inattiva|mem|conf',
+    comesAndGoes: 'sporadico|sporadica|intermittente|saltuario|occasionale|int|spor',
+    pending: 'in attesa|pendente|provvisorio|non confermato|in sospeso|pend',
+    history: 'storico|storica|passato|passata|precedente|vecchio|stor',
     permanent: 'permanente',
   },
   reach: {
@@ -35,13 +35,13 @@ export const italian: LanguageWords = {
   label: {
     module: 'centralina|centraline|modulo|moduli|unità|sistema|sistemi|impianto|origine',
     address: 'indirizzo|ind',
-    code: 'codice|codici|guasto|guasti|codice guasto|codici guasto|errore|errori|codice errore|difetto|dtc',
+    code: 'codice|codici|guasto|guasti|codice guasto|codici guasto|errore|errori|codice errore|difetto|dtc|cod',
     type: 'tipo|sottotipo|sintomo|tipo di guasto|tipo guasto',
     status: 'stato|condizione|situazione',
     byte: 'byte|bytes',
     count: 'contatore|frequenza|numero|volte|numero di|occorrenze|conteggio',
     text: 'descrizione|testo|significato|denominazione|messaggio|nota|note|dettaglio',
-    result: 'esito|comunicazione|risposta|risultato|collegamento',
+    result: 'esito|comunicazione|risposta|risultato|collegamento|trovata|trovato|risponde',
     total: 'totale|somma|in totale',
     ident:
       'codice ricambio|ricambio|numero parte|numero ricambio|articolo|matricola|numero di serie|serie|hardware|connettore|spina|vernice|codice vernice|colore|ordine|taratura|tar|calibrazione|telefono|tel|targa|chiave|fattura|rif|riferimento|posto|codice radio|ordine di lavoro|preventivo|lotto|coppia|etichetta|interno',

@@ -4,12 +4,12 @@ export const dutch: LanguageWords = {
   name: 'Dutch',
   status: {
     active:
-      'actief|aanwezig|actueel|huidig|nu aanwezig|momenteel aanwezig|nu actief|momenteel actief|optredend|bestaand',
+      'actief|aanwezig|actueel|huidig|nu aanwezig|momenteel aanwezig|nu actief|momenteel actief|optredend|bestaand|act|aanw',
     stored:
-      'opgeslagen|bevestigd|vastgelegd|passief|inactief|in geheugen|bewaard|niet aanwezig|niet actief|niet meer aanwezig|niet actueel|gelogd',
-    comesAndGoes: 'sporadisch|intermitterend|incidenteel|af en toe|onregelmatig',
+      'opgeslagen|bevestigd|vastgelegd|passief|inactief|in geheugen|bewaard|niet aanwezig|niet actief|niet meer aanwezig|niet actueel|gelogd|opg|bev',
+    comesAndGoes: 'sporadisch|intermitterend|incidenteel|af en toe|onregelmatig|spor|int',
     pending: 'in afwachting|voorlopig|onbevestigd|hangend|nog niet bevestigd',
-    history: 'historisch|verleden|eerder|historie|vroeger|oud',
+    history: 'historisch|verleden|eerder|historie|vroeger|oud|hist',
     permanent: 'permanent|blijvend',
   },
   reach: {
@@ -42,7 +42,7 @@ export const dutch: LanguageWords = {
     byte: 'statusbyte|byte|bytes',
     count: 'aantal|teller|frequentie|keer|aantal keer|hoe vaak',
     text: 'omschrijving|tekst|beschrijving|betekenis|melding|opmerking|toelichting',
-    result: 'resultaat|communicatie|antwoord|verbinding',
+    result: 'resultaat|communicatie|antwoord|verbinding|gevonden|bereikt',
     total: 'totaal|som|in totaal',
     ident:
       'onderdeelnummer|onderdeel|artikelnummer|artikel|serienummer|hardware|stekker|connector|lak|lakcode|kleur|kleurcode|bestelling|bestelnummer|order|kalibratie|telefoon|tel|kenteken|sleutel|factuur|referentie|werkplaatsnummer|radiocode|werkorder|offerte|partij|aanhaalmoment|toestel',

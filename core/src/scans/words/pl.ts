@@ -4,12 +4,12 @@ export const polish: LanguageWords = {
   name: 'Polish',
   status: {
     active:
-      'aktywny|aktywna|aktywne|obecny|obecna|bieżący|bieżąca|aktualny|aktualna|występuje|trwały aktywny|obecnie aktywny|teraz obecny|bieżąco występuje|aktywne teraz',
+      'aktywny|aktywna|aktywne|obecny|obecna|bieżący|bieżąca|aktualny|aktualna|występuje|trwały aktywny|obecnie aktywny|teraz obecny|bieżąco występuje|aktywne teraz|akt|ob',
     stored:
-      'zapisany|zapisana|zapisane|potwierdzony|potwierdzona|zapamiętany|nieaktywny|nieaktywna|pasywny|pasywna|w pamięci|nieobecny|statyczny zapisany|zarejestrowany|zarejestrowana|niewystępujący|nie występuje',
-    comesAndGoes: 'sporadyczny|sporadyczna|przerywany|okresowy|chwilowy|przejściowy',
+      'zapisany|zapisana|zapisane|potwierdzony|potwierdzona|zapamiętany|nieaktywny|nieaktywna|pasywny|pasywna|w pamięci|nieobecny|statyczny zapisany|zarejestrowany|zarejestrowana|niewystępujący|nie występuje|zap|potw',
+    comesAndGoes: 'sporadyczny|sporadyczna|przerywany|okresowy|chwilowy|przejściowy|spor',
     pending: 'oczekujący|oczekująca|wstępny|wstępna|niepotwierdzony|niepotwierdzona|tymczasowy',
-    history: 'historyczny|historyczna|przeszły|przeszła|poprzedni|dawny|archiwalny',
+    history: 'historyczny|historyczna|przeszły|przeszła|poprzedni|dawny|archiwalny|hist',
     permanent: 'permanentny|trwały|stały',
   },
   reach: {
@@ -41,7 +41,7 @@ export const polish: LanguageWords = {
     byte: 'bajt|bajt stanu|bajty|bajt statusu',
     count: 'licznik|ilość|liczba|częstość|razy|liczba wystąpień',
     text: 'opis|tekst|znaczenie|treść|komunikat|uwaga|uwagi|nazwa usterki',
-    result: 'wynik|komunikacja|odpowiedź|połączenie',
+    result: 'wynik|komunikacja|odpowiedź|połączenie|znaleziono|znaleziony',
     total: 'razem|suma|łącznie|ogółem',
     ident:
       'numer części|nr części|część|numer katalogowy|artykuł|numer seryjny|nr seryjny|sprzęt|złącze|wtyczka|lakier|kod lakieru|kolor|zamówienie|nr zamówienia|kalibracja|telefon|tel|rejestracja|nr rejestracyjny|kluczyk|faktura|nr ref|stanowisko|kod radia|zlecenie|oferta|partia|moment|naklejka',

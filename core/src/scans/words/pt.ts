@@ -4,12 +4,12 @@ export const portuguese: LanguageWords = {
   name: 'Portuguese',
   status: {
     active:
-      'ativo|ativa|activo|activa|presente|atual|actual|em curso|presente agora|atualmente ativo|ativo agora',
+      'ativo|ativa|activo|activa|presente|atual|actual|em curso|presente agora|atualmente ativo|ativo agora|pres',
     stored:
-      'memorizado|memorizada|confirmado|confirmada|armazenado|armazenada|guardado|guardada|registado|inativo|inativa|inactivo|passivo|em memória|ausente|não presente|não ativo|não ativa|registada|gravado|gravada|em memória apenas',
-    comesAndGoes: 'esporádico|esporádica|intermitente|ocasional',
-    pending: 'pendente|provisório|provisória|em espera|não confirmado|por confirmar',
-    history: 'histórico|histórica|passado|passada|anterior|antigo',
+      'memorizado|memorizada|confirmado|confirmada|armazenado|armazenada|guardado|guardada|registado|inativo|inativa|inactivo|passivo|em memória|ausente|não presente|não ativo|não ativa|registada|gravado|gravada|em memória apenas|mem|conf',
+    comesAndGoes: 'esporádico|esporádica|intermitente|ocasional|int|espor',
+    pending: 'pendente|provisório|provisória|em espera|não confirmado|por confirmar|pend',
+    history: 'histórico|histórica|passado|passada|anterior|antigo|hist',
     permanent: 'permanente',
   },
   reach: {
@@ -34,13 +34,13 @@ export const portuguese: LanguageWords = {
   label: {
     module: 'unidade|unidades|unidade de comando|módulo|módulos|centralina|sistema|sistemas|origem',
     address: 'endereço|end',
-    code: 'código|códigos|avaria|avarias|código de avaria|códigos de avaria|falha|falhas|código de falha|erro|erros|dtc',
+    code: 'código|códigos|avaria|avarias|código de avaria|códigos de avaria|falha|falhas|código de falha|erro|erros|dtc|cod|cód',
     type: 'tipo|subtipo|tipo de falha|tipo de avaria|sintoma',
     status: 'estado|situação',
     byte: 'byte|bytes',
     count: 'contador|frequência|vezes|número de|quantidade|ocorrências',
     text: 'descrição|texto|significado|designação|mensagem|nota|observação|detalhe',
-    result: 'resultado|comunicação|resposta|ligação',
+    result: 'resultado|comunicação|resposta|ligação|encontrada|encontrado',
     total: 'total|soma|no total',
     ident:
       'referência|número da peça|número de peça|peça|artigo|número de série|série|hardware|ficha|conector|pintura|código de pintura|cor|encomenda|ordem|calibração|telefone|tel|matrícula|chave|fatura|ref|lugar|código do rádio|ordem de trabalho|orçamento|lote|binário|etiqueta|extensão',
