@@ -128,6 +128,18 @@ describe('what a job says of its safety', () => {
     expect(safetyOf(record({ safeties, origin: { importedAt: at(-10) } })).until).toBe(at(32));
   });
 
+  it('takes a report in which a module refused, or says what nobody understands, for power at the car', () => {
+    const until = (text: string) => {
+      const safeties = off();
+      const scans = [fact('s', { kind: 'interim', reader: null, scan: readReport(text), marks: null }, 20)];
+      return safetyOf(record({ safeties, scans })).until;
+    };
+    expect(until('Restraint control: no response\nBody: not fitted')).toBe(at(32));
+    expect(until('Restraint control: no response\nBody: access denied')).not.toBe(at(32));
+    expect(until('Restraint control: no response\nBody (40)\n  zorgle')).not.toBe(at(32));
+    expect(until('Restraint control: no response\nBody: no codes')).not.toBe(at(32));
+  });
+
   it('takes the wait of the vehicle’s file', () => {
     const inventories = [
       fact('i', { file: { items: [], wait: { minutes: 10, source: 'Quill service text' } } }),

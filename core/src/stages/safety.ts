@@ -125,9 +125,14 @@ function broughtIn(events: readonly SafetyEvent[], at: string): SafetyEvent[] {
   ];
 }
 
-/** Whether any module has answered: a report of silent ones shows no power. */
+/**
+ * Whether any module has answered: a report of silent ones shows no power. One that refused has answered; one of
+ * which nobody knows what the report says may have.
+ */
 const answers = ({ modules, codes, noModuleAnswered }: Scan): boolean =>
-  noModuleAnswered !== true && (codes.length > 0 || modules.some(({ answered }) => answered));
+  noModuleAnswered !== true &&
+  (codes.length > 0 ||
+    modules.some(({ answered, reach }) => answered || reach === 'refused' || reach === 'unclear'));
 
 /** What a reading says of the supply; null where it says nothing. */
 function showsPower(test: TraceTest | undefined, value: number | null): string | null {
