@@ -238,9 +238,9 @@ describe('an intake', () => {
     await page.locator('.next-thing h1', { hasText: 'Choose the circuit' }).waitFor();
     await page.goto(`${job}/basics`);
     await page.getByRole('button', { name: 'Enter', exact: true }).first().click();
-    await page.getByLabel('The reading').fill('14.1 V');
+    await page.getByLabel('What was seen, where').fill('14.1 V');
     await back();
-    await stands('The reading', '14.1 V');
+    await stands('What was seen, where', '14.1 V');
     await page.goto(`${job}/trace`);
     await page.getByText('Switch on a module input').click();
     await page.getByLabel('Module that reads it').first().fill('Flap module');

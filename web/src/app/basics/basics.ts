@@ -185,7 +185,7 @@ export class Basics {
     return item !== null && isMeasured(item) ? howMeasured[item] : null;
   });
   private readonly typed = computed(() => {
-    const text = this.volts().trim().replace(',', '.').replace(/\s*v$/i, '');
+    const text = this.volts().trim().replace(',', '.').replace(/v$/i, '').trim();
     return text === '' ? null : /^-?\d{1,2}(?:\.\d{1,4})?$/.test(text) ? Number(text) : undefined;
   });
   protected readonly judged = computed(() => {
