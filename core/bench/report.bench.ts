@@ -29,3 +29,31 @@ line(
   `${Math.round((most - before + bytes.length) / 1e6)} MB`,
   'aim under 80 MB',
 );
+
+// What a stranger may send: one million characters of one thing, in one line and in many.
+const odd: Readonly<Record<string, string>> = {
+  letters: 'x',
+  blanks: ' ',
+  cells: '<td>',
+  codes: 'B1049-13 ',
+  semicolons: 'a;',
+  brackets: '(',
+  labels: 'a: ',
+  words: 'no response ',
+};
+let worst = { what: '', ms: 0 };
+for (const [what, unit] of Object.entries(odd))
+  for (const width of [1_000_000, 80]) {
+    const row = unit.repeat(Math.ceil(width / unit.length));
+    const report = `Body\n${`${row}\n`.repeat(Math.ceil(1_000_000 / row.length))}`;
+    const begun = performance.now();
+    const reading = readingReport(report);
+    while (!reading.next().done);
+    const ms = performance.now() - begun;
+    if (ms > worst.ms) worst = { what: `${what}, ${width === 80 ? 'lines of 80' : 'one line'}`, ms };
+  }
+line(
+  `1 MB of one thing, the worst of sixteen: ${worst.what}`,
+  `${worst.ms.toFixed(0)} ms`,
+  'aim under 1000 ms',
+);
