@@ -15,7 +15,15 @@ class Probe {
   readonly about = signal('one');
   readonly name = signal('');
   readonly count = signal(1);
-  readonly draft = keepDraft(() => this.about(), { name: this.name, count: this.count });
+  /** Of a record that arrives anew and says the same. */
+  readonly arrivals = signal(0);
+  readonly draft = keepDraft(
+    () => {
+      this.arrivals();
+      return this.about();
+    },
+    { name: this.name, count: this.count },
+  );
 }
 
 describe('keepDraft', () => {
@@ -93,5 +101,34 @@ describe('keepDraft', () => {
     own.draft.clear();
     await settle();
     expect([own.name(), own.count(), room.drafts.size]).toEqual(['from the record', 1, 0]);
+  });
+
+  it('never puts back what was sent, however slow the device and whatever arrives meanwhile', async () => {
+    const { own, settle } = await probe();
+    own.name.set('typed');
+    await settle();
+    const kept = room.drafts.get('p one')!;
+    let found = (_: string) => undefined as void;
+    spyOn(room, 'draft').and.callFake(() => new Promise((resolve) => (found = resolve)));
+    own.arrivals.set(1);
+    await settle();
+    own.about.set('two');
+    await settle();
+    own.about.set('one');
+    await settle();
+    own.draft.clear();
+    found(kept);
+    await settle();
+    expect([own.name(), room.drafts.size, own.draft.looked()]).toEqual(['', 0, true]);
+  });
+
+  it('looks once, not whenever a record arrives that says the same', async () => {
+    const { own, settle } = await probe();
+    const looks = spyOn(room, 'draft').and.callThrough();
+    own.arrivals.set(1);
+    await settle();
+    own.arrivals.set(2);
+    await settle();
+    expect(looks).not.toHaveBeenCalled();
   });
 });

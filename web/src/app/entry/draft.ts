@@ -32,20 +32,30 @@ export function keepDraft<F extends Record<string, unknown>>(
   const read = (text: string) => {
     for (const [key, value] of JSON.parse(text) as [string, never][]) own[key]?.set(value);
   };
-  const place = () => `${personId() ?? ''} ${name()}`;
+  // Compared by what it says: a record that arrives anew does not make a form look for its draft again.
+  const place = computed(() => `${personId() ?? ''} ${name()}`);
   const save = (at: string, text: string) => void storeRoom.saveDraft(at, text).catch(() => undefined);
   const lookedAt = signal<string | null>(null);
   /** The form as it began: known once its inputs are. */
   let empty: string | null = null;
+  /** Of how many drafts nothing is to be kept any more: what was read before is out of date. */
+  let dropped = 0;
+  const drop = () => {
+    dropped++;
+    save(untracked(place), '');
+  };
 
   effect(() => {
     const wanted = place();
     empty ??= untracked(written);
+    const droppedThen = dropped;
     void storeRoom
       .draft(wanted)
       .catch(() => '')
       .then((text) => {
-        if (text !== '' && untracked(written) === empty) read(text);
+        // A device may be slow: by now the form may be about something else, or what stood in it was sent.
+        if (untracked(place) !== wanted) return;
+        if (text !== '' && dropped === droppedThen && untracked(written) === empty) read(text);
         lookedAt.set(wanted);
       });
   });
@@ -59,11 +69,11 @@ export function keepDraft<F extends Record<string, unknown>>(
     looked: computed(() => lookedAt() === place()),
     rebase: () => {
       empty = untracked(written);
-      save(untracked(place), '');
+      drop();
     },
     clear: () => {
       if (empty !== null) read(empty);
-      save(untracked(place), '');
+      drop();
     },
   };
 }
