@@ -104,10 +104,13 @@ describe('TracePage', () => {
     const record = traced();
     const bench = await planned(record);
     const chosen = () => bench.page.querySelector('.chosen .what')!.textContent;
+    const order = () =>
+      [...bench.page.querySelectorAll('.action .what')].map(({ firstChild }) => firstChild!.textContent);
     const other = [...bench.page.querySelectorAll<HTMLElement>('.action')].at(-1)!;
     other.querySelector('input')!.click();
     await bench.fixture.whenStable();
     const byHand = chosen();
+    const before = order();
     const plan = nextTests(caseOf(record, record.traces[0]!));
     bench.store.dispatch(JobEvents.tracePlanned({ traceId: anId('t'), plan: structuredClone(plan) }));
     await bench.fixture.whenStable();
@@ -117,6 +120,12 @@ describe('TracePage', () => {
     );
     await bench.fixture.whenStable();
     expect(chosen()).toBe(byHand);
+    // What is best now is marked where it stands; nothing has moved under the hand.
+    const stood = order();
+    expect(stood.filter((label) => before.includes(label))).toEqual(
+      before.filter((label) => stood.includes(label)),
+    );
+    expect(bench.page.querySelectorAll('.action.first').length).toBe(1);
     const read = traced([{ test: 'signal', value: 4.92 }]);
     bench.store.dispatch(JobEvents.loaded({ record: { ...read, seq: record.seq + 1 } }));
     const after = nextTests(caseOf(read, read.traces[0]!));

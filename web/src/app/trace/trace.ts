@@ -186,12 +186,33 @@ export class TracePage {
       shares.set(element, (shares.get(element) ?? 0) + probability);
     return shares;
   });
-  /** The front-runners, the best repair wherever it stands, and what was chosen in the drawing. */
-  protected readonly actions = computed(() => {
-    const next = this.plan()?.next ?? [];
-    const repair = next.find(({ action }) => action === 'repair');
-    const chosen = this.chosenAction();
-    return next.filter((action, n) => n < 7 || action === repair || action === chosen);
+  protected readonly best = computed(() => {
+    const first = this.plan()?.next[0];
+    return first ? keyOf(first) : null;
+  });
+  /**
+   * The front-runners, the best repair wherever it stands, and what was chosen in the drawing. While a hand is at one
+   * of them, each stays where it is, however the plan is thought out further.
+   */
+  protected readonly actions = linkedSignal<
+    { readonly shown: readonly NextAction[]; readonly held: boolean },
+    readonly NextAction[]
+  >({
+    source: () => {
+      const next = this.plan()?.next ?? [];
+      const repair = next.find(({ action }) => action === 'repair');
+      const chosen = this.chosenAction();
+      return {
+        shown: next.filter((action, n) => n < 7 || action === repair || action === chosen),
+        held: this.heldKey() !== null,
+      };
+    },
+    computation: ({ shown, held }, before) => {
+      if (!held || !before) return shown;
+      const places = new Map(before.value.map((action, n) => [keyOf(action), n]));
+      const placeOf = (action: NextAction) => places.get(keyOf(action)) ?? places.size;
+      return [...shown].sort((a, b) => placeOf(a) - placeOf(b));
+    },
   });
   /** The best action that measures at a point which was pressed in the drawing. */
   protected choosePoint(point: string): void {
@@ -223,15 +244,16 @@ export class TracePage {
   });
   /** What a hand is at: a plan that is thought out further takes nothing from under it. */
   private readonly held = signal<{ readonly key: string; readonly entered: string } | null>(null);
+  private readonly heldKey = computed(() => {
+    const held = this.held();
+    return held?.entered === this.entered() && this.keys().includes(held.key) ? held.key : null;
+  });
   /** The first action, until one is chosen by hand; a plan that offers the same in the same order changes nothing. */
   protected readonly chosen = linkedSignal<
     { readonly keys: readonly string[]; readonly held: string | null },
     string | null
   >({
-    source: () => {
-      const [keys, held] = [this.keys(), this.held()];
-      return { keys, held: held?.entered === this.entered() && keys.includes(held.key) ? held.key : null };
-    },
+    source: () => ({ keys: this.keys(), held: this.heldKey() }),
     computation: ({ keys, held }, before) => {
       if (held !== null) return held;
       return before?.source.keys === keys ? before.value : (keys[0] ?? null);
@@ -239,7 +261,7 @@ export class TracePage {
   });
 
   protected hold(key: string): void {
-    if (this.held()?.key === key && this.held()?.entered === this.entered()) return;
+    if (this.heldKey() === key) return;
     this.held.set({ key, entered: this.entered() });
   }
 
