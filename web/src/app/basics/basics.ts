@@ -12,7 +12,17 @@ import {
 } from '@dormant-beacon/core/record';
 import { isMeasured, judgeBasics, type MeasuredBasics } from '@dormant-beacon/core/readings';
 import { Store } from '@ngrx/store';
-import { type Choice, ChoiceOne, Entry, factForm, field, TextField, trouble, type Trouble } from '../entry';
+import {
+  type Choice,
+  ChoiceOne,
+  Entry,
+  factForm,
+  field,
+  numberOrNull,
+  TextField,
+  trouble,
+  type Trouble,
+} from '../entry';
 import { sayWhen } from '../time';
 import { jobFeature } from '../job';
 import { Causes } from './causes';
@@ -184,13 +194,13 @@ export class Basics {
     const item = this.looking();
     return item !== null && isMeasured(item) ? howMeasured[item] : null;
   });
-  private readonly typed = computed(() => {
-    const text = this.volts().trim().replace(',', '.').replace(/v$/i, '').trim();
-    return text === '' ? null : /^-?\d{1,2}(?:\.\d{1,4})?$/.test(text) ? Number(text) : undefined;
-  });
+  /** NaN where it is no number. */
+  private readonly typed = computed(() => numberOrNull(this.volts()));
   protected readonly judged = computed(() => {
     const [item, volts] = [this.looking(), this.typed()];
-    return item !== null && isMeasured(item) && typeof volts === 'number' ? judgeBasics(item, volts) : null;
+    return item !== null && isMeasured(item) && volts !== null && Number.isFinite(volts)
+      ? judgeBasics(item, volts)
+      : null;
   });
   protected readonly form = factForm(
     'basics',
@@ -203,8 +213,6 @@ export class Basics {
     {
       draft: () => `basics ${this.record()?.id ?? ''}`,
       read: () => this.read(),
-      // A look that is done closes.
-      then: () => this.looking.set(null),
     },
   );
 
@@ -217,7 +225,7 @@ export class Basics {
 
   private read(): FactData<'basics'> | Trouble {
     const volts = this.typed();
-    if (volts === undefined) return trouble(this.volts, 'Volts, such as 14.2 or 0.15.');
+    if (Number.isNaN(volts)) return trouble(this.volts, 'Volts, such as 14.2 or 0.15.');
     const result = this.judged()?.result ?? this.result();
     if (result === '') return trouble(this.result, 'Say whether it was good or bad.');
     return {

@@ -18,7 +18,7 @@ import { explainRequestOf, lastJudgements } from '@dormant-beacon/core/record';
 import { Store } from '@ngrx/store';
 import type { Subscription } from 'rxjs';
 import { newId } from '../api';
-import { LibraryEvents, libraryFeature } from '../knowledge';
+import { fileOf, libraryFeature } from '../knowledge';
 import {
   type Choice,
   ChoiceMany,
@@ -98,11 +98,8 @@ export class Causes {
   private readonly store = inject(Store);
   private readonly entries = inject(Desk);
   protected readonly record = this.store.selectSignal(jobFeature.selectRecord);
-  private readonly vehicle = computed(() => this.record()?.vehicle ?? null, {
-    equal: (a, b) => a?.make === b?.make && a?.model === b?.model,
-  });
   private readonly file = this.store.selectSignal(libraryFeature.selectVehicleFile);
-  private readonly codeFile = this.store.selectSignal(libraryFeature.selectFile);
+  private readonly codeFile = fileOf(() => this.record()?.vehicle ?? null);
   private readonly worker = new WorkerDesk<ExplainRequest, Explanation>(
     () => new Worker(new URL('../../workers/causes.worker', import.meta.url), { type: 'module' }),
   );
@@ -234,11 +231,6 @@ export class Causes {
 
   constructor() {
     inject(DestroyRef).onDestroy(() => this.worker.end());
-    effect(() => {
-      const vehicle = this.vehicle();
-      if (vehicle)
-        this.store.dispatch(LibraryEvents.fileWanted({ make: vehicle.make, model: vehicle.model }));
-    });
     effect((onCleanup) => {
       const request = this.request();
       if (!request) return;

@@ -1,6 +1,7 @@
 import { TestBed } from '@angular/core/testing';
-import { LibraryDesk } from '../knowledge';
-import { benchFor, fact, flap, recordOf, scanFact } from '../testing/bench';
+import type { AddCodeNote } from '@dormant-beacon/contract';
+import { LibraryDesk, LibraryEvents } from '../knowledge';
+import { anId, benchFor, fact, flap, recordOf, scanFact } from '../testing/bench';
 import { Clear } from './clear';
 
 const repair = {
@@ -45,10 +46,10 @@ describe('Clear', () => {
     const bench = await benchFor(Clear, record);
     expect(bench.text()).toContain('Born after a clear');
     expect(bench.text()).toContain('B1401-54 Body');
-    const notes: unknown[] = [];
+    const notes: AddCodeNote[] = [];
     spyOn(TestBed.inject(LibraryDesk), 'addCodeNote').and.callFake((note) => {
       notes.push(note);
-      return Promise.resolve(undefined as never);
+      return Promise.resolve({ id: note.id });
     });
     await bench.press('Remember for this model: clearing with Tallow 9 does this');
     await bench.fixture.whenStable();
@@ -60,6 +61,20 @@ describe('Clear', () => {
         credibility: 'own-job',
       }),
     ]);
+    expect(bench.text()).not.toContain('Remembered for this model.');
+    const { make, model } = record.vehicle;
+    bench.store.dispatch(
+      LibraryEvents.fileLoaded({
+        make,
+        model,
+        file: {
+          links: [],
+          notes: notes.map((note) => ({ ...note, personId: anId('p'), addedAt: '2026-11-30T09:00:00.000Z' })),
+          found: [],
+        },
+      }),
+    );
+    await bench.fixture.whenStable();
     expect(bench.text()).toContain('Remembered for this model.');
   });
 

@@ -24,7 +24,7 @@ import {
 import { Store } from '@ngrx/store';
 import { newId } from '../api';
 import { Caution } from '../frame';
-import { LibraryDesk } from '../knowledge';
+import { fileOf, LibraryDesk, LibraryEvents } from '../knowledge';
 import { More } from '../more';
 import { Desk, Entry, factForm, field, plainWords, TextField, trouble, type Trouble } from '../entry';
 import { type EnteredReport, ReportEntry, ScanMatrixView } from '../report';
@@ -238,7 +238,20 @@ export class Clear {
   protected readonly reader = field('');
   protected readonly clears = computed(() => (this.record() ? clearRows(this.record()!) : []));
   protected readonly suspicious = computed(() => this.clears().filter(({ born }) => born.length > 0));
-  protected readonly remembered = signal<readonly string[]>([]);
+  private readonly file = fileOf(() => this.record()?.vehicle ?? null);
+  /** The clears of which the library says so already, whoever taught it. */
+  protected readonly remembered = computed(() => {
+    const known = this.file()?.notes ?? [];
+    return this.suspicious()
+      .filter((row) =>
+        clearNotes(row).every((note) =>
+          known.some(
+            ({ code, module, says }) => code === note.code && module === note.module && says === note.says,
+          ),
+        ),
+      )
+      .map(({ clearingId }) => clearingId);
+  });
 
   constructor() {
     effect(() => {
@@ -261,7 +274,7 @@ export class Clear {
           credibility: 'own-job',
           times: 1,
         });
-      this.remembered.update((ids) => [...ids, row.clearingId]);
+      this.store.dispatch(LibraryEvents.fileWanted({ make, model }));
       this.form.say(null);
     } catch (error) {
       this.form.say(`Not remembered: ${(error as Error).message}`);
