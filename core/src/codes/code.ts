@@ -87,3 +87,10 @@ export function readCodeBytes(text: string): CodeReading | null {
   const code = `${letters[first >> 6]}${(first >> 4) & 3}${match[1]![1]}${match[2]}`.toUpperCase();
   return { code, failureType: match[3]?.toUpperCase() ?? null, repaired: false };
 }
+
+/**
+ * True for bytes that can be told from words and counts without a heading: in pairs (`90 49 13`), or of one figure
+ * that says it is hexadecimal (`0x904913`).
+ */
+export const isCodeBytes = (text: string): boolean =>
+  /^(?:(?:0x)?[0-9a-f]{2} [0-9a-f]{2}(?: [0-9a-f]{2})?|0x[0-9a-f]{4}(?:[0-9a-f]{2})?)$/i.test(text.trim());

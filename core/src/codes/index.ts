@@ -1,4 +1,4 @@
-export { type CodeReading, readCode, readCodeBytes, writeCode } from './code.js';
+export { type CodeReading, isCodeBytes, readCode, readCodeBytes, writeCode } from './code.js';
 export { failureTypes, failureTypeText } from './failure-types.js';
-export { type CodeStatus, codeStatus, plainWord, statusOfByte } from './status.js';
+export { type CodeStatus, codeStatus, plainWord, statusOfByte, strongestStatus } from './status.js';
 export { wordTable } from './word-table.js';

@@ -4,6 +4,14 @@ import * as z from 'zod';
 export const codeStatus = z.enum(['active', 'stored', 'history', 'pending', 'permanent', 'unknown']);
 export type CodeStatus = z.infer<typeof codeStatus>;
 
+const byStrength: readonly CodeStatus[] = ['active', 'stored', 'history', 'pending', 'permanent'];
+
+/** The status that counts where several are said of one code; undefined where none of them says anything. */
+export function strongestStatus(told: Iterable<CodeStatus>): CodeStatus | undefined {
+  const says = new Set(told);
+  return byStrength.find((status) => says.has(status));
+}
+
 /** Lower case, without accents, punctuation at the ends or doubled blanks: the form that the tables use. */
 export function plainWord(text: string): string {
   let [from, to] = [0, text.length];

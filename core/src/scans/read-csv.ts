@@ -1,5 +1,5 @@
 /** Reads tables with delimiters: any header names in any language that we know, quotes, lines above it. */
-import { readCode } from '../codes/index.js';
+import { isCodeBytes, readCode } from '../codes/index.js';
 import { finish, type Work } from '../progress/index.js';
 import { type Columns, columnsByContent, headerColumns, isHeader, placeOf } from './columns.js';
 import { bareFields, noteField } from './header-field.js';
@@ -10,7 +10,7 @@ import { PatternBook, patternsFor } from './patterns.js';
 import { Line, Reading } from './reading.js';
 import type { TextOptions } from './read-text.js';
 import { languageIn, readerOf, takeTitle } from './rules/head.js';
-import { isCodeBytes, takeRow } from './row.js';
+import { takeRow } from './row.js';
 import type { Scan } from './schema.js';
 import { firstRows, type Row, tableRows } from './table-rows.js';
 import { takeTaught } from './taught.js';

@@ -1,5 +1,5 @@
 /** One row of a table whose columns are known. */
-import { readCode, readCodeBytes } from '../codes/index.js';
+import { isCodeBytes, readCode, readCodeBytes, strongestStatus } from '../codes/index.js';
 import {
   type FoundCode,
   readCodeLine,
@@ -81,9 +81,6 @@ function codesOf(cell: string, bytes: boolean, reading: Reading): readonly Found
   return readCodeLine(cell)?.codes ?? [];
 }
 
-export const isCodeBytes = (cell: string) =>
-  /^(?:0x)?[0-9a-f]{2} [0-9a-f]{2}(?: [0-9a-f]{2})?$/i.test(cell.trim());
-
 /** Bytes written together: six digits, or four of which one is a letter; figures alone where the column is known to be of bytes. */
 const isRawCode = (cell: string, known: boolean): boolean =>
   /^(?:0x)?[0-9a-f]{6}$/i.test(cell) ||
@@ -117,16 +114,15 @@ function completed(found: FoundCode, cells: readonly string[], columns: Columns,
   };
 }
 
-const order = ['active', 'stored', 'history', 'pending', 'permanent'] as const;
 const marked = /^(?:[x✓✔•*●■+yj]|yes|ja|oui|si|sí|sim|tak|[1-9]\d*)$/i;
 
 /** The status whose column carries a mark; the strongest of several. */
-function byMarks(cells: readonly string[], columns: Columns): StatusReading | null {
+export function byMarks(cells: readonly string[], columns: Columns): StatusReading | null {
   if (marksIn(columns) === 0) return null;
   const told = columns.flatMap((column, at) =>
     column?.marks && marked.test((cells[at] ?? '').trim()) ? [column.marks] : [],
   );
-  const status = order.find((one) => told.includes(one));
+  const status = strongestStatus(told);
   return status ? { status, comesAndGoes: false, statusText: null, statusByte: null, by: 'mark' } : null;
 }
 
@@ -137,7 +133,8 @@ function inUnnamed(cells: readonly string[], columns: Columns, legend: Legend): 
       ? [{ cell, word: legend.statuses.get(cell.trim()) ?? statusWordOf(cell) }]
       : [],
   );
-  const best = order.flatMap((one) => told.filter(({ word }) => word?.status === one))[0];
+  const strongest = strongestStatus(told.flatMap(({ word }) => (word ? [word.status] : [])));
+  const best = told.find(({ word }) => word !== null && word.status === strongest);
   return best ? { ...best.word!, statusText: best.cell.trim(), statusByte: null, by: 'guess' } : null;
 }
 

@@ -3,7 +3,7 @@
  * reached, and what a column or key holds. A text means something only where every word of it is accounted for, by
  * the table of one language: `Crash data stored` is no status, `Status: stored` is.
  */
-import type { CodeStatus } from '../codes/index.js';
+import { type CodeStatus, strongestStatus } from '../codes/index.js';
 import { remembered } from './remembered.js';
 import type { Reach } from './schema.js';
 import { languages, type LanguageWords } from './words/index.js';
@@ -184,8 +184,6 @@ function inAnyLanguage<R>(
   return null;
 }
 
-const strongest: readonly CodeStatus[] = ['active', 'stored', 'history', 'pending', 'permanent'];
-
 /**
  * The status that a text says of a code and nothing else, or null. Several take the strongest; what is not present
  * now is stored, as the bits of the public standard have it.
@@ -204,7 +202,7 @@ export const statusWordOf = remembered((text: string): StatusWord | null =>
       else if (found.length === 1 && status === 'active') says.add('stored');
       else if (found.length === 1 && status === 'stored') says.add('pending');
     }
-    const status = strongest.find((one) => says.has(one));
+    const status = strongestStatus(says);
     return status === undefined
       ? null
       : { status, comesAndGoes: found.some(({ means }) => means === 'comesAndGoes') };

@@ -1,5 +1,5 @@
 /** Labels with values: each is read as what its label says. */
-import { readCode, readCodeBytes } from '../../codes/index.js';
+import { isCodeBytes, readCode, readCodeBytes } from '../../codes/index.js';
 import { splitCells } from '../cells.js';
 import { statusIn, typeIn, unknownStatus } from '../code-line.js';
 import { noteField } from '../header-field.js';
@@ -7,7 +7,6 @@ import { readHeading, readModuleName } from '../heading.js';
 import { moduleStates, stateOf, stateOfResult } from '../module-state.js';
 import { type Pair, pairsOf } from '../pairs.js';
 import { type Line, type Reading } from '../reading.js';
-import { isCodeBytes } from '../row.js';
 import { type Role, labelOf, reachWordOf } from '../vocabulary.js';
 import { give } from './codes.js';
 import { takeModuleState } from './modules.js';
@@ -133,10 +132,7 @@ const standsBeside = (text: string): boolean => {
   return cells.length > 1 && /[:=]/.test(cells[0]!);
 };
 
-const isOneCode = (value: string): boolean =>
-  readCode(value.trim()) !== null ||
-  isCodeBytes(value) ||
-  /^0x[\da-f]{4}(?:[\da-f]{2})?$/i.test(value.trim());
+const isOneCode = (value: string): boolean => readCode(value.trim()) !== null || isCodeBytes(value);
 
 /** `name=Restraint control` below `[MODULE 58]`. */
 function takeName(reading: Reading, line: Line, pairs: readonly Pair[]): boolean {
@@ -206,7 +202,7 @@ function takeCodePair(
   page: Page,
 ): 'code' | 'state' | null {
   const bare = value.trim();
-  const bytes = isCodeBytes(bare) || /^0x[\da-f]{4}(?:[\da-f]{2})?$/i.test(bare) ? readCodeBytes(bare) : null;
+  const bytes = isCodeBytes(bare) ? readCodeBytes(bare) : null;
   const read = label!.bytes ? (bytes ?? readCode(bare)) : (readCode(bare) ?? bytes);
   if (read) {
     if (reading.open?.record) reading.namedInBlock = false;

@@ -1,10 +1,10 @@
 /** Tables: their header, their rows, and codes with marks under columns that name statuses. */
-import { readCode } from '../../codes/index.js';
+import { isCodeBytes, readCode } from '../../codes/index.js';
 import { readCodeLine } from '../code-line.js';
 import { type TextColumns, cellsUnder, headerOf, marksIn, placeOf } from '../columns.js';
 import { pairsOf } from '../pairs.js';
 import { type Line, type Reading } from '../reading.js';
-import { isCodeBytes, takeRow } from '../row.js';
+import { byMarks, takeRow } from '../row.js';
 import { type Page } from './page.js';
 
 export function takeColumns(reading: Reading, line: Line, page: Page): boolean {
@@ -48,13 +48,9 @@ function takeMarkedCode(reading: Reading, line: Line, page: Page): boolean {
   const codes = readCodeLine(line.text.slice(0, first), page.legend);
   if (!codes || marksIn(columns) === 0) return false;
   const cells = cellsUnder(page.columns!, ' '.repeat(first) + line.text.slice(first)) ?? [];
-  const order = ['active', 'stored', 'history', 'pending', 'permanent'] as const;
-  const told = columns.flatMap((column, at) =>
-    column?.marks && /^(?:[x✓✔•*●■+]|[1-9]\d*|yes|ja)$/i.test(cells[at] ?? '') ? [column.marks] : [],
-  );
-  const status = order.find((one) => told.includes(one));
+  const marked = byMarks(cells, columns);
   reading.add(
-    codes.codes.map((code) => (status ? { ...code, status, by: 'mark' as const } : code)),
+    codes.codes.map((code) => (marked ? { ...code, status: marked.status, by: marked.by } : code)),
     line,
   );
   return true;
