@@ -4,7 +4,14 @@ import { splitCells } from './cells.js';
 import type { Legend } from './legend.js';
 import { remembered } from './remembered.js';
 import type { ReadBy } from './schema.js';
-import { labelOf, reachWordOf, type StatusWord, statusWordOf } from './vocabulary.js';
+import {
+  isSentence,
+  labelOf,
+  reachWordOf,
+  statusOfField,
+  type StatusWord,
+  statusWordOf,
+} from './vocabulary.js';
 
 export interface StatusReading extends StatusWord {
   readonly statusText: string | null;
@@ -35,7 +42,7 @@ export const unknownStatus: StatusReading = {
 };
 
 const token =
-  /(?<![A-Za-z0-9_./+-])(?=[A-Za-z]{0,4}\d)([A-Za-z0-9]{5}(?:[-:]?[A-Za-z0-9]{2})?)(?![A-Za-z0-9_+/]|[-.:][A-Za-z0-9])/g;
+  /(?<![A-Za-z0-9_./+-])(?=[A-Za-z]{0,4}\d)([A-Za-z0-9]{5}(?:[-:.]?[A-Za-z0-9]{2})?)(?![A-Za-z0-9_+/]|[-.:][A-Za-z0-9])/g;
 /** `B0001:13-2F`: code, failure type and status byte in one. */
 const withByte =
   /(?<![\w./+-])([PCBU][0-3][\dA-F]{3})(?:-([\dA-F]{2}):|:([\dA-F]{2})[:-])([\dA-F]{2})(?![\w+/-])/gi;
@@ -59,12 +66,21 @@ export function readCodeLine(line: string, legend?: Legend): CodeLine | null {
   if (placed.length === 0) return null;
   const before = text.slice(0, placed[0]!.from);
   const told = statusBefore(before, legend);
+  const inBytes = placed.length === 1 ? statusByteInFront(before, placed[0]!) : null;
+  if (inBytes !== null) placed[0] = { ...placed[0]!, statusByte: inBytes };
   const codes = placed.map((code, index) => {
     const rest = text.slice(code.to, placed[index + 1]?.from ?? text.length);
     const found = finish(code, rest, legend, told);
     return told !== null && found.status === 'unknown' ? { ...found, ...told } : found;
   });
   return { before: moduleBefore(before, legend), over: /[:|;\t]\s{0,200}$/.test(before), codes };
+}
+
+/** `90 01 13 2F   B0001-13`: the bytes that the code was read from, and behind them its status. */
+function statusByteInFront(before: string, { code, failureType }: CodeReading): number | null {
+  const bytes = /((?:[\da-f]{2} ){3})([\da-f]{2})\s{0,200}$/i.exec(before);
+  const read = bytes ? readCodeBytes(bytes[1]!.trim()) : null;
+  return read?.code === code && read.failureType === failureType ? parseInt(bytes![2]!, 16) : null;
 }
 
 /** Of each legend, how its marks are found behind a code; null where none can stand there. */
@@ -87,7 +103,15 @@ function apart(line: string, legend: Legend): string {
 }
 const escaped = (text: string) => text.replace(/[\\^$.*+?()[\]{}|/-]/g, '\\$&');
 
-function findCodes(line: string): Placed[] {
+/** `B1318-16/stored` */
+const statusBehind = /(?<![\w./+-])([PCBU][0-3][\dA-F]{3}(?:[-:][\dA-F]{2})?)\/(?=(\p{L}{3,20}))/giu;
+
+function findCodes(whole: string): Placed[] {
+  const line = whole.includes('/')
+    ? whole.replace(statusBehind, (all, code: string, word: string) =>
+        statusWordOf(word) ? `${code} ` : all,
+      )
+    : whole;
   const found: Placed[] = [];
   let inBytes: boolean | null = null;
   for (const match of line.matchAll(withByte)) {
@@ -109,6 +133,9 @@ function findCodes(line: string): Placed[] {
     if ((inBytes ??= bytesInARow.test(line))) continue;
     found.push(placedAt(reading, match.index, match[0].length));
   }
+  // A full stop parts the type from its code only where no code on the line is written otherwise.
+  const others = found.filter(({ from }) => line.charAt(from + 5) !== '.');
+  if (others.length > 0 && others.length < found.length) return others;
   if (found.length > 0 || !/[:=]/.test(line)) return found;
   for (const match of line.matchAll(bytesAfterLabel)) {
     const reading = readsAsCode(match[1]!) ? readCodeBytes(match[2]!) : null;
@@ -144,9 +171,20 @@ const harmless: ReadonlySet<string> = new Set([
   'address',
 ]);
 
+/** `Part no. of the old unit was B1234-77`: a sentence that begins with such a label is about it. */
+function inOtherSentence(before: string): boolean {
+  if (!isSentence(before) || /\s{2}|[|;\t:=]/.test(before.trim())) return false;
+  const words = before.trim().split(/\s+/);
+  return [3, 2, 1].some((count) => {
+    const label = labelOf(words.slice(0, count).join(' '));
+    return label?.role === 'ident' || label?.role === 'vin';
+  });
+}
+
 /** True right behind `Part no:`, `SW`, `VIN` and the like. */
 function behindOtherLabel(before: string): boolean {
   if (!/\p{L}/u.test(before)) return false;
+  if (inOtherSentence(before)) return true;
   const cell = before.replace(/^.{0,200}(?:\s{2,200}|[|;\t])(?=\s{0,200}\S)/, '');
   const words = labelAtEnd.exec(cell)?.[1]?.trim().split(/\s+/);
   if (!words) return false;
@@ -180,17 +218,24 @@ export const isDump = (line: string): boolean =>
 function statusBefore(before: string, legend?: Legend): StatusReading | null {
   if (before.trim() === '') return null;
   for (const cell of splitCells(before)) {
-    const marked = legend?.statuses.get(cell);
-    if (marked) return { ...marked, statusText: cell, statusByte: null, by: 'legend' };
+    const marked = legendStatus(cell, legend);
+    if (marked) return marked;
     const word = statusWordOf(cell);
     if (word) return { ...word, statusText: cell, statusByte: null, by: 'word' };
   }
   return null;
 }
 
+/** `12 Nov 08:02`, `2026-11-12 08:02` */
+const isTime = (cell: string): boolean =>
+  /^(?:\d{1,2}\.?\s\p{L}{3,9}\.?|\d{4}-\d{2}-\d{2}|\d{1,2}[./-]\d{1,2}(?:[./-]\d{2,4})?\.?)?\s?(?:\d{4}\s)?\d{1,2}:\d{2}(?::\d{2})?$/u.test(
+    cell,
+  );
+
 function moduleBefore(before: string, legend?: Legend): string | null {
   if (before.trim() === '') return null;
   const cells = splitCells(before).filter((cell) => {
+    if (isTime(cell)) return false;
     const bare = cell.replace(/[:.)=#–—-]{1,200}$/, '').trim();
     return (
       /\p{L}{2}/u.test(bare) &&
@@ -225,7 +270,16 @@ function finish(
           by: 'byte',
         };
   const kept: string[] = [];
-  const cells = splitCells(partPairs(rest));
+  const behind =
+    legend?.typeBehind && failureType === null
+      ? /^ ([\da-f]{2})(?: ([\da-f]{2}))?(?=[\s;,.]|$)/i.exec(rest)
+      : null;
+  if (behind) {
+    failureType = behind[1]!.toUpperCase();
+    if (behind[2] !== undefined)
+      status = { ...ofByte(parseInt(behind[2], 16)), statusText: behind[2], by: 'byte' };
+  }
+  const cells = splitCells(partPairs(behind ? rest.slice(behind[0].length) : rest));
   const inline = failureType === null ? typeInFront(cells[0] ?? '') : null;
   if (inline) {
     failureType = inline.type;
@@ -235,6 +289,10 @@ function finish(
     const type = failureType === null && index === 0 ? readTypeCell(cell) : null;
     if (type !== null && !isStatusByte(cells, index)) {
       failureType = type;
+      continue;
+    }
+    if (legend?.byteBehind && index === 1 && status.status === 'unknown' && /^[\da-f]{2}$/i.test(cell)) {
+      status = { ...ofByte(parseInt(cell, 16)), statusText: cell, by: 'guess' };
       continue;
     }
     const read = status.status === 'unknown' ? (legendStatus(cell, legend) ?? readStatusCell(cell)) : null;
@@ -355,7 +413,7 @@ export const readStatusCell = remembered((cell: string): StatusReading | null =>
       statusByte: parseInt(both![2]!, 16),
       by: labelled ? 'label' : 'word',
     };
-  const status = statusWordOf(value);
+  const status = labelled ? statusOfField(value) : statusWordOf(value);
   if (status)
     return { ...status, statusText: trimCell(value), statusByte: null, by: labelled ? 'label' : 'word' };
   return labelled && value !== '' ? { ...unknownStatus, statusText: value, by: 'label' } : null;
@@ -370,11 +428,24 @@ export function statusIn(cell: string, isByte: boolean, legend?: Legend): Status
     return { ...ofByte(parseInt(byte[1]!, 16)), statusText: bare, by: 'column' };
   const marked = legendStatus(bare, legend);
   if (marked) return marked;
+  // Under *Presence* or *Active*.
+  if (saysYes(bare))
+    return { status: 'active', comesAndGoes: false, statusText: bare, statusByte: null, by: 'column' };
+  if (saysNo(bare))
+    return { status: 'stored', comesAndGoes: false, statusText: bare, statusByte: null, by: 'column' };
   const letter = oneLetter.get(bare.toUpperCase());
   if (letter) return { status: letter, comesAndGoes: false, statusText: bare, statusByte: null, by: 'guess' };
-  const read = readStatusCell(bare);
+  const read = readStatusCell(bare) ?? inField(bare);
   return read ? { ...read, by: 'column' } : { ...unknownStatus, statusText: bare, by: 'column' };
 }
+
+function inField(bare: string): StatusReading | null {
+  const word = statusOfField(bare);
+  return word ? { ...word, statusText: bare, statusByte: null, by: 'word' } : null;
+}
+
+export const saysYes = (cell: string): boolean => /^(?:yes|ja|oui|si|sí|sì|sim|tak|true)$/i.test(cell);
+export const saysNo = (cell: string): boolean => /^(?:no|n|nein|non|nee|nej|nie|n[ãa]o|false|0)$/i.test(cell);
 
 /** Single letters that can mean one thing only in a status column. */
 const oneLetter: ReadonlyMap<string, 'active' | 'stored' | 'history'> = new Map([
@@ -393,6 +464,8 @@ const insides: readonly RegExp[] = [
   /^[[(](?<word>[^\])]{1,40})[\])]\s{0,200}(?<rest>.{0,200})$/,
   /^(?<word>\p{L}[\p{L} ]{1,24}?)\s{0,200}(?:[-–—,;:]\s{1,200}|\s[-–—]\s{0,200})(?<rest>.{0,200})$/u,
   /^(?<rest>.{0,200}?)\s(?:is|ist|est|está|è|jest|é|är)\s(?<word>[^.]{3,40})\.?$/u,
+  // `open circuit. Intermittent, count 2.`
+  /^(?<rest>.{0,200}?)[.;,]\s{1,200}(?<word>\p{L}[\p{L} ]{2,24})[.;,]\s{1,200}[^.;,]{1,30}\.?$/u,
   // A capital in the middle of a sentence, or capitals before one, begin a field of their own.
   /^(?<rest>.*\p{Ll})\s(?<word>\p{Lu}[\p{L}]{2,14})$/u,
   /^(?<word>\p{Lu}{4,14})\s(?<rest>.{0,200}\p{Ll}.{0,200})$/u,

@@ -2,8 +2,9 @@
 import { type CodeStatus, readCode, readCodeBytes } from '../codes/index.js';
 import { type Cell, cellsOf, separatorOf } from './cells.js';
 import { stateOf } from './module-state.js';
+import { isNameKey } from './pairs.js';
 import type { PatternBook } from './patterns.js';
-import { type Label, labelOf, statusWordOf } from './vocabulary.js';
+import { type Label, labelOf, type Role, type StatusWord, statusWordOf } from './vocabulary.js';
 
 /** What one column holds; a column of marks holds the one status that its heading names. */
 export interface Column extends Label {
@@ -23,15 +24,34 @@ export interface TextColumns {
 /** A line with more is no header that people read. */
 const mostColumns = 40;
 
-const plain = (role: Label['role']): Column => ({ role, decimal: false, bytes: false });
+const plain = (role: Label['role']): Column => ({ role, decimal: false, bytes: false, link: false });
 
 /** The columns that a header row names; a row of data names none. */
-export function headerColumns(cells: readonly string[]): Columns {
+export function headerColumns(cells: readonly string[], marks?: ReadonlyMap<string, StatusWord>): Columns {
   const labels = cells.map((cell) => labelOf(cell.trim()));
-  const words = cells.map((cell) => statusWordOf(cell.trim()));
-  const marked = words.filter((word) => word !== null).length >= 2;
+  // Beside an address or what is said of the contact, a name is the module's.
+  const ofModules = labels.some((label) => label?.role === 'address' || label?.link === true);
+  const name = ofModules ? cells.findIndex((cell) => isNameKey(cell.trim())) : -1;
+  if (name >= 0) {
+    const numbered = labels.findIndex((label) => label?.role === 'module');
+    if (numbered >= 0 && !labels.some((label) => label?.role === 'address'))
+      labels[numbered] = plain('address');
+    if (!labels.some((label) => label?.role === 'module')) labels[name] = plain('module');
+  }
+  const words = cells.map((cell) => marks?.get(cell.trim()) ?? statusWordOf(cell.trim()));
+  const told = words.filter((word) => word !== null);
+  // One alone is a column of marks where nothing else says the status: `Active` over yes and no.
+  const marked =
+    told.length >= 2 ||
+    (told[0]?.status === 'active' &&
+      !labels.some((label) => label?.role === 'status' || label?.role === 'byte'));
   // Of two columns of a status, the one that names the code is the code's; the other is the module's.
   const statuses = labels.flatMap((label, at) => (label?.role === 'status' ? [at] : []));
+  // A byte beside a column of statuses is the failure type, where nothing calls it a status itself.
+  const byteIsType =
+    statuses.length > 0 &&
+    !labels.some((label) => label?.role === 'type') &&
+    labels.some((label) => label?.role === 'code');
   const ofCode = statuses.find((at) => saysCode(cells[at]!)) ?? statuses[0];
   const seen = new Set<string>();
   return cells.map((_, at): Column | null => {
@@ -40,14 +60,27 @@ export function headerColumns(cells: readonly string[]): Columns {
     if (word && marked && (label === null || label.role === 'other'))
       return { ...plain('status'), marks: word.status };
     if (!label) return null;
-    const role = label.role === 'status' && at !== ofCode ? 'result' : label.role;
+    const bare = label.role === 'byte' && byteIsType && /^\W*byte\W*$/i.test(cells[at]!);
+    const role = bare ? 'type' : label.role === 'status' && at !== ofCode ? 'result' : label.role;
     if (seen.has(role)) return null;
+    if ((role === 'module' || role === 'code') && bestOf(role, cells, labels) !== at) return null;
     seen.add(role);
     return { ...label, role };
   });
 }
 
+/** Of several columns of modules or codes, the one that says the most: a name before a number, bytes before a count. */
+function bestOf(role: Role, cells: readonly string[], labels: readonly (Label | null)[]): number {
+  const own = labels.flatMap((label, at) => (label?.role === role ? [at] : []));
+  const worth = (at: number) =>
+    (labels[at]!.bytes ? 2 : 0) +
+    (/name|bez|nom|nazwa|naam|namn/i.test(cells[at]!) ? 1 : 0) -
+    (/(?:^|[^\p{L}])(?:nr|no|num|n°|nº|#)(?:[^\p{L}]|$)/iu.test(cells[at]!) ? 1 : 0);
+  return own.reduce((best, at) => (worth(at) > worth(best) ? at : best), own[0]!);
+}
+
 const saysCode = (text: string): boolean =>
+  /^(?:fehler|fout|storings|fel|dtc)\p{L}{3}/iu.test(text.trim()) ||
   text.split(/[\s_-]+/).some((word) => labelOf(word)?.role === 'code');
 
 export const placeOf = (columns: Columns, role: Label['role']): number =>
@@ -70,9 +103,14 @@ export const isHeader = (columns: Columns): boolean =>
 /**
  * The columns that a line of text names over the lines below it, or null.
  * @param below the line under it: names that stand close are parted where its cells are
+ * @param marks what the legend says of letters that may stand over columns
  * @example headerOf('Code      Status   Count')?.columns.length // 3
  */
-export function headerOf(line: string, below = ''): TextColumns | null {
+export function headerOf(
+  line: string,
+  below = '',
+  marks?: ReadonlyMap<string, StatusWord>,
+): TextColumns | null {
   if (line.length > 300 || /[:=]\s*\S/.test(line)) return null;
   const separator = separatorOf(line);
   let cells =
@@ -84,7 +122,10 @@ export function headerOf(line: string, below = ''): TextColumns | null {
   if (cells.length < 2) cells = wordsOf(line);
   if (cells.length < 2 || cells.length > mostColumns || cells.some(({ text }) => readCode(text) !== null))
     return null;
-  const columns = headerColumns(cells.map(({ text }) => text.replace(/^[-*•]\s+/, '')));
+  const columns = headerColumns(
+    cells.map(({ text }) => text.replace(/^[-*•]\s+/, '')),
+    marks,
+  );
   const named = columns.filter((column) => column !== null).length;
   const filled = cells.filter(({ text }) => text !== '').length;
   const sure = has(columns, 'code') && has(columns, 'module') && filled >= 3 && !/\d/.test(line);
@@ -130,8 +171,20 @@ export function cellsUnder(
     while (at + 1 < starts.length && starts[at + 1]! <= from + (text.length > 3 ? 1 : 0)) at++;
     own[at] = own[at] === '' ? text : `${own[at]!} ${text}`;
   }
+  // A row that keeps to no column has its cells in the order of the header, where it has as many.
+  if (own.includes('')) {
+    const inTurn = cellsOf(line, null);
+    if (inTurn.length === own.length) return inTurn.map(({ text }) => text);
+  }
   return own;
 }
+
+/** `B1318-16:2F B1402-54` */
+const severalCodes =
+  /^[PCBU][0-3][\dA-F]{3}[-:.\dA-F]{0,6}(?:[ ,/]{1,3}[PCBU][0-3][\dA-F]{3}[-:.\dA-F]{0,6}){0,40}$/i;
+
+/** True for a cell that holds a code, or nothing but codes. */
+export const isCodes = (cell: string): boolean => readCode(cell) !== null || severalCodes.test(cell);
 
 /**
  * Fills what the header did not tell from the cells themselves: codes, statuses and types by how many cells
@@ -165,7 +218,7 @@ export function columnsByContent(
     0.3,
     // A shop's shape may fit other figures too, such as years: a column of common codes comes first.
     (at) =>
-      share(at, (cell) => readCode(cell) !== null) +
+      share(at, isCodes) +
       0.9 * share(at, (cell) => readCode(cell) === null && book.isCode(cell)) +
       share(at, isNoCode) / 4,
   );
@@ -193,4 +246,4 @@ export function columnsByContent(
 
 /** A cell of a code column that says that there is no code. */
 export const isNoCode = (cell: string): boolean =>
-  /^[-–—.*\s]*$/.test(cell) || /^(?:n\/a|none|null|nil)$/i.test(cell.trim()) || stateOf(cell) !== null;
+  /^(?:[-–—.*\s]*|0+)$/.test(cell) || /^(?:n\/a|none|null|nil)$/i.test(cell.trim()) || stateOf(cell) !== null;

@@ -77,11 +77,28 @@ function fieldByUnit(cell: string): { role: Role; value: string } | null {
   return isDate(cell) ? { role: 'date', value: cell } : null;
 }
 
+const month =
+  '(?:jan|feb|m[aä]r|apr|may|mai|maj|jun|jul|aug|sep|o[ck]t|out|nov|de[cz]|ene|abr|ago|dic|gen|mag|giu|lug|set|ott|fev|févr?|avr|juin|juil|ao[uû]t|déc|sty|lut|kwi|cze|lip|sie|wrz|paź|lis|gru|mrt|mei)\\p{L}{0,8}\\.?';
+const dateInWords = new RegExp(
+  String.raw`^\D{0,12}(?:\d{1,2}\.?\s(?:de\s)?${month}\s(?:de\s)?\d{4}|${month}\s\d{1,2},?\s\d{4})(?:[ T,]+\d{1,2}:\d{2}(?::\d{2})?)?$`,
+  'iu',
+);
+
 export function isDate(text: string): boolean {
-  return /^\D{0,12}(?:\d{4}[-/.]\d{2}[-/.]\d{2}|\d{1,2}[./-]\d{1,2}[./-]\d{2,4})(?:[ T,]+\d{1,2}:\d{2}(?::\d{2})?)?(?:\s*(?:am|pm|uhr|h))?$/i.test(
-    text,
+  if (text.length > 60) return false;
+  return (
+    dateInWords.test(text) ||
+    /^\D{0,12}(?:\d{4}[-/.]\d{2}[-/.]\d{2}|\d{1,2}[./-]\d{1,2}[./-]\d{2,4})(?:[ T,]+\d{1,2}:\d{2}(?::\d{2})?)?(?:\s*(?:am|pm|uhr|h))?$/i.test(
+      text,
+    )
   );
 }
+
+/** `Page 1 of 2`, `Seite 1/2` */
+export const isPageMark = (text: string): boolean =>
+  /^(?:page|seite|p[áa]gina|pagina|strona|sida|p[áa]g|str|s|p)\.?\s?\d{1,4}(?:\s?(?:\/|of|von|de|di|van|z|av|sur|su)\s?\d{1,4})?$/i.test(
+    text.trim(),
+  );
 
 /** The reader that a title names (`Oddlight R2 diagnostic report`), and its software. */
 export function readerIn(text: string): { reader: string | null; software: string | null } {

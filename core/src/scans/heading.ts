@@ -1,6 +1,14 @@
 /** Module headings: from the line a reader prints to the module's bare name and address. */
 import { remembered } from './remembered.js';
-import { labelOf, moduleLabelLength, reachWordOf, statusWordOf, tokensOf } from './vocabulary.js';
+import {
+  isFigureWord,
+  isVerb,
+  labelOf,
+  moduleLabelLength,
+  reachWordOf,
+  statusWordOf,
+  tokensOf,
+} from './vocabulary.js';
 
 export interface Heading {
   readonly name: string;
@@ -25,10 +33,16 @@ const longestName = 60;
 export const readHeading = remembered((line: string): Heading | null => {
   if (line.length > 200) return null;
   const bare = line
-    .replace(/^[\s=#*>_~+|.•–—!?✓✔✗✘-]+/, '')
+    .replace(/^[^\p{L}\p{N}[({<'"“„‘$]{1,60}/u, '')
     .replace(/^\[[^\p{L}\d]{1,4}\]\s*/u, '')
     .replace(/[\s=#*<_~+|.:–—-]{1,200}$/, '')
     .replace(/(?<=^|\s)['"“„‘]([^'"]{2,60})['"”’](?=\s|$)/g, '$1');
+  const counted =
+    /\d/.test(bare) &&
+    /^\p{L}{2,12}\s\d{1,3}\s?(?:\/|of|von|van|de|di|su|sur|z|av)\s?\d{1,3}[\s:–—-]{1,200}(?=\p{L})/iu.exec(
+      bare,
+    );
+  if (counted) return readHeading(bare.slice(counted[0].length));
   let address: string | null = null;
   const inside = /^[[(<{]\s{0,200}([^\])>}]{0,200}\p{L}[^\])>}]{0,200})[\])>}]$/u.exec(bare);
   let text = (inside && reachWordOf(inside[1]!) === null ? inside[1]! : bare).replace(
@@ -38,10 +52,12 @@ export const readHeading = remembered((line: string): Heading | null => {
       return ' ';
     },
   );
-  text = text.replace(/@\s?(?:0x|\$)?([\da-f]{2,4})h?\b/i, (_, found: string) => {
-    address ??= found.toUpperCase();
-    return ' ';
-  });
+  text = text
+    .replace(/^[^\p{L}\p{N}]{1,40}(?=[\p{L}\p{N}])/u, '')
+    .replace(/@\s?(?:0x|\$)?([\da-f]{2,4})h?\b/i, (_, found: string) => {
+      address ??= found.toUpperCase();
+      return ' ';
+    });
   text = text.replace(
     /[,;]\s{0,3}(\p{L}{2,12})\.?[\s:]{1,3}(?:0x|\$)?([\da-f]{2,4})h?(?=\s|,|;|$)/iu,
     (whole, label: string, found: string) => {
@@ -78,7 +94,14 @@ function addressIn(held: string): string | null {
 
 function withoutCount(text: string): string {
   const count = trailingCount.exec(text);
-  return count && reachWordOf(`1 ${count[1]!}`) !== null ? text.slice(0, count.index) : text;
+  if (count && reachWordOf(`1 ${count[1]!}`) !== null) return text.slice(0, count.index);
+  // `Restraint has 2`, `airbag module says`
+  const said = /\s(\p{L}{1,9})(?:\s\d{1,3})?$/u.exec(text);
+  if (said && isVerb(said[1]!)) return text.slice(0, said.index);
+  const inWords = /[\s,:–—-]{1,200}\s(\p{L}{2,9})\s(\p{L}{2,24})\s{0,200}$/u.exec(text);
+  return inWords && isFigureWord(inWords[1]!) && reachWordOf(`1 ${inWords[2]!}`) !== null
+    ? text.slice(0, inWords.index)
+    : text;
 }
 
 /** What is left behind numbering, labels and an address at the start. */
@@ -128,7 +151,7 @@ export const readModuleName = remembered((text: string): Heading | null => {
   const heading = readHeading(text);
   if (!heading) return null;
   const { name, labelled } = heading;
-  if (statusWordOf(name) !== null || reachWordOf(name) !== null) return null;
+  if (isFigureWord(name) || statusWordOf(name) !== null || reachWordOf(name) !== null) return null;
   if (!labelled && labelOf(name) !== null) return null;
   return tokensOf(name).length > 9 || /\s:\s|[=:]\s/.test(name) ? null : heading;
 });

@@ -2,11 +2,22 @@
 import type { CodeStatus } from '../codes/index.js';
 import type { Lines } from './lines.js';
 import { segmentsOf } from './markup.js';
-import { type ReachWord, reachWordOf, type StatusWord, statusWordOf } from './vocabulary.js';
+import {
+  type ReachWord,
+  labelOf,
+  reachWordOf,
+  statusOfField,
+  type StatusWord,
+  statusWordOf,
+} from './vocabulary.js';
 
 export interface Legend {
   readonly statuses: ReadonlyMap<string, StatusWord>;
   readonly reaches: ReadonlyMap<string, ReachWord>;
+  /** Behind every code stand two hexadecimal figures: its failure type. */
+  readonly typeBehind: boolean;
+  /** Behind every code stand two cells of two hexadecimal figures: failure type and status byte. */
+  readonly byteBehind: boolean;
   /** The lines that it is printed on. */
   readonly lines: ReadonlySet<number>;
 }
@@ -37,7 +48,42 @@ export function legendOf(lines: Lines): Legend {
       if (reach) reaches.set(mark, reach);
     }
   }
-  return { statuses, reaches, lines: found };
+  return {
+    statuses,
+    reaches,
+    typeBehind: hasTypeBehind(lines),
+    byteBehind: hasByteBehind(lines),
+    lines: found,
+  };
+}
+
+const codeAndMore = /(?<![\w.-])[PCBU][0-3][\dA-F]{3}(?![\w-])(.{0,4})/gi;
+
+/** True where at least two codes stand alone, and each has two figures and a word behind it: `B1318 16 Supply`. */
+function hasTypeBehind(lines: Lines): boolean {
+  let seen = 0;
+  for (let at = 1; at <= Math.min(lines.count, searched); at++)
+    for (const [, behind] of lines.at(at).slice(0, 400).matchAll(codeAndMore)) {
+      if (!/^ [\da-f]{2} /i.test(behind!)) return false;
+      seen++;
+    }
+  return seen >= 2;
+}
+
+const codeAndCells =
+  /(?<![\w.-])[PCBU][0-3][\dA-F]{3}(?![\w-])(?:[\s|;,]{1,12}([\dA-F]{2})[\s|;,]{1,12}([\dA-F]{2})(?=[\s|;,]|$))?/gi;
+
+/** True where at least two codes have such cells, each of them, and they cannot all be counts. */
+function hasByteBehind(lines: Lines): boolean {
+  let seen = 0;
+  let letters = false;
+  for (let at = 1; at <= Math.min(lines.count, searched); at++)
+    for (const [, type, byte] of lines.at(at).slice(0, 400).matchAll(codeAndCells)) {
+      if (type === undefined) return false;
+      seen++;
+      letters ||= /[a-f]/i.test(byte!);
+    }
+  return seen >= 2 && letters;
 }
 
 interface Entry {
@@ -50,7 +96,13 @@ const mostWords = 5;
 
 /** The entries of a line that is a legend; none where something else stands in it too. */
 function entriesOf(line: string): readonly Entry[] {
-  const words = line
+  const equated = equatedIn(line);
+  if (equated.length > 0) return equated;
+  // `status: a active, m memory`
+  const named = /^[^:]{0,40}?(\p{L}{3,20})(?:\s\p{L}{2,12}){0,2}:\s(?=\S{1,3}\s)/u.exec(line);
+  const ofStatus = named !== null && labelOf(named[1]!)?.role === 'status';
+  const words = (ofStatus ? line.slice(named[0].length) : line)
+    .replace(/^\s*\(([^()]{8,300})\)\s*$/, '$1')
     .replace(/^[^:]{1,40}:\s+(?=\S{1,4}\s*[=:–-])/, '')
     .replace(/[([](\S{1,4})[)\]](?=\s+\p{L})/gu, '$1')
     .replace(/[=,;:]+|\s[–—-]\s(?=\p{L})/gu, ' ')
@@ -60,7 +112,7 @@ function entriesOf(line: string): readonly Entry[] {
   const found: Entry[] = [];
   let told = 0;
   for (let at = 0; at < words.length;) {
-    const entry = symbol.test(words[at]!) ? entryAt(words, at) : null;
+    const entry = symbol.test(words[at]!) ? entryAt(words, at, ofStatus || line.includes('=')) : null;
     if (!entry) {
       at++;
       continue;
@@ -72,12 +124,32 @@ function entriesOf(line: string): readonly Entry[] {
   return found.length >= 2 && told >= (found.length > 2 ? 0.6 : 0.75) * words.length ? found : [];
 }
 
-function entryAt(words: readonly string[], at: number): { entry: Entry; length: number } | null {
+/** `red = codes, grey = no answer`: words that stand for what is said behind them. */
+function equatedIn(line: string): readonly Entry[] {
+  const parts = line.split(/\s{0,9}[,;]\s{0,9}/);
+  if (parts.length < 2 || parts.length > 12) return [];
+  const found: Entry[] = [];
+  for (const part of parts) {
+    const [, mark, meaning] =
+      /^\W{0,3}(\p{L}{3,12})\s{0,9}=\s{0,9}(\p{L}[\p{L} ]{1,30})\W{0,3}$/u.exec(part) ?? [];
+    if (!mark || labelOf(mark) || statusWordOf(mark) || reachWordOf(mark)) return [];
+    const status = statusOfField(meaning!);
+    const reach = reachWordOf(meaning!);
+    if (status || reach) found.push({ mark, status, reach: status && reach === 'holdsCodes' ? null : reach });
+  }
+  return found.length >= 2 ? found : [];
+}
+
+function entryAt(
+  words: readonly string[],
+  at: number,
+  equated: boolean,
+): { entry: Entry; length: number } | null {
   let most = Math.min(mostWords, words.length - at - 1);
   for (let n = 1; n <= most; n++) if (nextSymbol.test(words[at + n]!)) most = n - 1;
   for (let count = most; count >= 1; count--) {
     const meaning = words.slice(at + 1, at + 1 + count).join(' ');
-    const status = statusWordOf(meaning);
+    const status = equated ? statusOfField(meaning) : statusWordOf(meaning);
     const said = reachWordOf(meaning);
     const reach = said === 'read' || (status && said === 'holdsCodes') ? null : said;
     if (status || reach) return { entry: { mark: words[at]!, status, reach }, length: 1 + count };

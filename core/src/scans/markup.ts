@@ -1,4 +1,5 @@
 /** What stands in a line beside its words: quoting, boxes, tags and marks of a text editor, taken off. */
+import { statusWordOf } from './vocabulary.js';
 
 const htmlTag =
   /<\/?(?:html|head|title|body|table|thead|tbody|tr|t[dh]|h[1-6]|p|br|hr|ul|ol|li|div|span|small|b|i|em|strong|footer|header|section|main|pre|font|center|a|u)\b[^<>]{0,300}>/gi;
@@ -20,9 +21,10 @@ const entities: ReadonlyMap<string, string> = new Map(
 );
 
 /** The time of a line in a log. */
-const timeInFront = /^\s*(?:\d{4}-\d{2}-\d{2}[T ])?\d{1,2}:\d{2}:\d{2}(?:[.,]\d{1,6})?Z?\s+(?=\S)/;
+const timeInFront =
+  /^\s*(?:\d{4}-\d{2}-\d{2}[T ])?\d{1,2}:\d{2}:\d{2}(?:[.,]\d{1,6})?Z?\s+(?=\S)|^\s*\[(?:\d{4}-\d{2}-\d{2}[T ])?\d{1,2}:\d{2}:\d{2}(?:[.,]\d{1,6})?Z?\]\s(?=\s*\S)/;
 
-const anyMark = /[<>|*`_{]|^\s*\d/;
+const anyMark = /[<>|*`_{·•]|\s\/\s|^\s*\[?\d/;
 
 /** True where there is nothing to take off a line. */
 export const isPlain = (line: string): boolean => !anyMark.test(line);
@@ -34,8 +36,8 @@ export const isPlain = (line: string): boolean => !anyMark.test(line);
 export function segmentsOf(line: string): readonly string[] {
   const first = line.trimStart().charAt(0);
   let text = line;
-  if (first >= '0' && first <= '9') text = text.replace(timeInFront, '');
-  if (first === '>') text = text.replace(/^\s*(?:>\s?){1,12}/, '');
+  if (first === '[' || (first >= '0' && first <= '9')) text = text.replace(timeInFront, '');
+  if (text.trimStart().startsWith('>')) text = text.replace(/^\s*(?:>\s?){1,12}/, '');
   // One object after the other.
   if (text.includes('":') && text.includes('{')) return text.split(/(?=\{)/);
   if (text.includes('<') && /<\/?[a-z!?]/i.test(text)) return tagged(text);
@@ -44,6 +46,11 @@ export function segmentsOf(line: string): readonly string[] {
 
 function unboxed(text: string): string {
   let own = text;
+  // A bar at the edge alone is a mark of quoting.
+  if (/^\s*\|[^|]*$/.test(own)) own = own.replace('|', ' ');
+  if (/\S\s[·•]\s\S/.test(own)) own = own.replace(/(?<=\S\s)[·•](?=\s\S)/g, ' ');
+  // `B0001 / 13 / stored / Driver loop`: cells of their own, at their places.
+  if (/\s\/\s.{1,200}\s\/\s/.test(own)) own = own.replace(/\s\/\s/g, '   ');
   if (own.includes('|')) own = own.replace(/^(\s*)\|(?=.*\|\s*$)/, '$1 ').replace(/\|\s*$/, '');
   if (/[*`_]/.test(own))
     own = own.replace(/\*\*|__|`/g, '').replace(/^(\s*)([*_])(?=\S)([^*_]*)\2\s*$/, '$1$3');
@@ -54,18 +61,25 @@ function tagged(text: string): readonly string[] {
   if (/^\s*<\?xml|^\s*<!/.test(text)) return [''];
   if (!htmlTag.test(text)) return [text];
   htmlTag.lastIndex = 0;
-  return text
-    .replace(/<title\b[^<>]{0,300}>[^<]{0,400}<\/title\s*>/gi, '')
-    .replace(/<h[1-6]\b[^<>]{0,300}>/gi, '\n## ')
-    .replace(/<li\b[^<>]{0,300}>/gi, '\n- ')
-    .replace(/<\/t[dh]\s*>\s*(?=<t[dh])/gi, ' | ')
-    .replace(breaks, '\n')
-    .replace(htmlTag, '')
-    .replace(/&(#\d{1,6}|\w{2,8});/g, (whole, name: string) =>
-      name.startsWith('#')
-        ? String.fromCodePoint(Math.min(0x10ffff, Number(name.slice(1))))
-        : (entities.get(name) ?? whole),
-    )
-    .split('\n')
-    .filter((part) => part.trim() !== '');
+  return (
+    text
+      .replace(/<title\b[^<>]{0,300}>[^<]{0,400}<\/title\s*>/gi, '')
+      .replace(/<h[1-6]\b[^<>]{0,300}>/gi, '\n## ')
+      .replace(/<li\b[^<>]{0,300}>/gi, '\n- ')
+      .replace(/<\/t[dh]\s*>\s*(?=<t[dh])/gi, ' | ')
+      .replace(breaks, '\n')
+      // What a tag holds by itself is a field of its own where it is a status: `<b>B1318</b> <i>Stored</i> Supply`.
+      .replace(
+        /<(b|i|em|strong|span|small|u|font)\b[^<>]{0,300}>([^<>]{2,40})<\/\1\s*>/gi,
+        (whole, _, held: string) => (statusWordOf(held) === null ? whole : `   ${held.trim()}   `),
+      )
+      .replace(htmlTag, '')
+      .replace(/&(#\d{1,6}|\w{2,8});/g, (whole, name: string) =>
+        name.startsWith('#')
+          ? String.fromCodePoint(Math.min(0x10ffff, Number(name.slice(1))))
+          : (entities.get(name) ?? whole),
+      )
+      .split('\n')
+      .filter((part) => part.trim() !== '')
+  );
 }

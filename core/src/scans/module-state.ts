@@ -1,6 +1,14 @@
 /** What a report says of a module instead of codes, with the module's name where that stands on the same line. */
 import { readModuleName } from './heading.js';
-import { labelOf, type ReachWord, reachWordOf } from './vocabulary.js';
+import {
+  isSentence,
+  isTitle,
+  labelOf,
+  reachOfList,
+  type ReachWord,
+  reachWordOf,
+  saysNoLink,
+} from './vocabulary.js';
 import { splitCells } from './cells.js';
 
 export interface ModuleState {
@@ -21,16 +29,29 @@ export function stateOf(text: string, legend?: ReadonlyMap<string, ReachWord>): 
     }),
   );
   if (said !== null) return said;
+  // `read, no codes`
+  const parts =
+    bare.length < 80 && bare.includes(',') ? bare.split(/,\s{0,9}/).map((part) => reachWordOf(part)) : [];
+  if (parts.length > 1 && parts.every((part) => part !== null))
+    return parts.find((part) => part === 'silent') ?? parts.find((part) => part !== 'read') ?? 'read';
   return /^[-–—]{1,6}$/.test(bare) ? 'clean' : null;
 }
 
 /** What says under *Communication* or *Found* that it was not. */
 const noAnswer =
-  /^(?:no|nein|non|nee|nej|n[ãa]o|nie|fail(?:ed|ure)?|error|lost|down|off|nok|n\.?i\.?o\.?|fehler(?:haft)?|gest[öo]rt|échec|erreur|fallo|errore|falha|fout|b[łl][ąa]d|-+|✗|✘|0)$/iu;
+  /^(?:no|nein|non|nee|nej|n[ãa]o|nie|fail(?:ed|ure)?|error|lost|down|off|nok|ko|false|n\.?i\.?o\.?|fehler(?:haft)?|gest[öo]rt|échec|erreur|fallo|errore|falha|fout|b[łl][ąa]d|-+|✗|✘|0)$/iu;
 
-/** What stands under a label or column that tells whether a module was reached. */
-export function stateOfResult(text: string, legend?: ReadonlyMap<string, ReachWord>): ReachWord | null {
-  if (noAnswer.test(text.trim())) return 'silent';
+/**
+ * What stands under a label or column that tells whether a module was reached.
+ * @param link it tells of the contact alone: `none` is no answer there, and no clean module
+ */
+export function stateOfResult(
+  text: string,
+  link: boolean,
+  legend?: ReadonlyMap<string, ReachWord>,
+): ReachWord | null {
+  if (noAnswer.test(text.trim()) || (link && saysNoLink(text))) return 'silent';
+  if (link && /^(?:1|y|up|yes|true)$/i.test(text.trim())) return 'read';
   return stateOf(text, legend);
 }
 
@@ -43,7 +64,8 @@ export function moduleStates(line: string, legend?: ReadonlyMap<string, ReachWor
   const over = /^\s*(\p{L}[^:=]{1,50}?)\s*:\s+(\S.*)$/u.exec(line);
   if (over && labelOf(over[1]!) === null && reachWordOf(over[1]!) === null && readModuleName(over[1]!)) {
     const reach = stateOf(over[2]!, legend);
-    if (reach !== null) return [{ name: over[1]!, reach }];
+    // `List of faults: empty` is said of the module above.
+    if (reach !== null) return [{ name: isTitle(over[1]!) ? null : over[1]!, reach }];
   }
   const whole = stateOf(line, legend);
   if (whole !== null) return /\p{L}/u.test(line) ? [{ name: null, reach: whole }] : [];
@@ -52,6 +74,10 @@ export function moduleStates(line: string, legend?: ReadonlyMap<string, ReachWor
   const counted = countedOf(line);
   if (counted) return [counted];
   const cells = splitCells(line);
+  // A line of so many cells is a row of figures.
+  if (cells.length > 2 * mostCells) return [];
+  const told = inTurn(cells, legend);
+  if (told.length > 0) return told;
   const first = inFront(cells);
   if (first) return [first];
   for (let at = 1; at < Math.min(cells.length, mostCells); at++) {
@@ -69,6 +95,18 @@ export function moduleStates(line: string, legend?: ReadonlyMap<string, ReachWor
   return atEnd(line.trim(), legend);
 }
 
+/** `Restraints   2 codes   Body   no codes`: a name and its state, in turn. */
+function inTurn(cells: readonly string[], legend?: ReadonlyMap<string, ReachWord>): readonly ModuleState[] {
+  if (cells.length < 4 || cells.length > mostCells || cells.length % 2 !== 0) return [];
+  const found: ModuleState[] = [];
+  for (let at = 0; at < cells.length; at += 2) {
+    const reach = stateOf(cells[at + 1]!, legend);
+    if (reach === null || stateOf(cells[at]!, legend) !== null || !readModuleName(cells[at]!)) return [];
+    found.push({ name: cells[at]!, reach });
+  }
+  return found;
+}
+
 /** `03 faults in Airbag` */
 function countedOf(line: string): ModuleState | null {
   const parts =
@@ -80,17 +118,19 @@ function countedOf(line: string): ModuleState | null {
   return { name: parts[3]!, reach: Number(parts[1]) === 0 ? 'clean' : 'holdsCodes' };
 }
 
-/** `[OK]   Engine`: what is said stands in front of the name. */
+/** `[OK]   Engine`, `✔ Engine`: what is said stands in front of the name. */
 function inFront(cells: readonly string[]): ModuleState | null {
-  const bracket = /^[[(]([^\])]{1,20})[\])]\s*(\p{L}.*)$/u.exec(cells[0] ?? '');
-  const [said, name] = bracket
-    ? [bracket[1]!, bracket[2]!]
-    : cells.length === 2
-      ? [cells[0]!, cells[1]!]
-      : ['', ''];
+  const tick = cells.length === 1 ? /^[✓✔☑✅]\s*(\p{L}.{1,60})$/u.exec(cells[0]!)?.[1] : undefined;
+  if (tick !== undefined && readModuleName(tick)) return { name: tick, reach: 'read' };
+  const bracket = /^[[(]([^\])]{1,20})[\])](?:\s*(\p{L}.*))?$/u.exec(cells[0] ?? '');
+  const rest = bracket?.[2] === undefined ? cells.slice(1) : [bracket[2], ...cells.slice(1)];
+  // A figure behind the name counts what it holds.
+  const alone = rest.length === 1 || (rest.length === 2 && /^\(?\d{1,4}\)?$/.test(rest[1]!));
+  const [said, name] =
+    bracket && alone ? [bracket[1]!, rest[0]!] : cells.length === 2 ? [cells[0]!, cells[1]!] : ['', ''];
   if (!/\p{L}/u.test(said) || reachWordOf(name) !== null) return null;
   const reach = reachWordOf(said);
-  return reach !== null && reach !== 'holdsCodes' && reach !== 'read' && readModuleName(name)
+  return reach !== null && (bracket || reach !== 'holdsCodes') && reach !== 'read' && readModuleName(name)
     ? { name, reach }
     : null;
 }
@@ -143,23 +183,33 @@ const endsInState = (text: string): boolean => {
   );
 };
 
-/** `Modules without faults: Steering, Brakes`. */
-function listOf(line: string): readonly ModuleState[] {
-  const parts = /^\s*(\p{L}[^:]{3,60}?)\s*:\s*(\S.*)$/u.exec(line);
-  if (!parts) return [];
-  const words = parts[1]!.split(/\s+/);
-  const plural =
+/** `Silent units`: a label of modules beside what is said of them. */
+function reachOfLabelled(text: string): ReachWord | null {
+  const words = text.split(/\s+/);
+  const rest =
     labelOf(words[0]!)?.role === 'module'
       ? words.slice(1)
       : labelOf(words.at(-1)!)?.role === 'module'
         ? words.slice(0, -1)
-        : null;
-  if (!plural || plural.length === 0) return [];
-  const reach =
-    reachWordOf(plural.join(' ')) ?? reachWordOf(plural.map((word) => word.replace(/s$/, '')).join(' '));
+        : [];
+  if (rest.length === 0) return null;
+  return reachWordOf(rest.join(' ')) ?? reachWordOf(rest.map((word) => word.replace(/s$/, '')).join(' '));
+}
+
+/** `Modules without faults: Steering, Brakes`. */
+function listOf(line: string): readonly ModuleState[] {
+  const parts = /^\s*(\p{L}[^:(]{1,60}?)\s*(?:\(\d{1,4}\)\s*)?:\s*(\S.*)$/u.exec(line);
+  if (!parts) return [];
+  const told = reachWordOf(parts[1]!);
+  const names = parts[2]!.split(/\s{0,200}[,;]\s{0,200}/);
+  // `No answer: Trailer, Roof`: names, and nothing that anybody understands as something else.
+  if (
+    told !== null &&
+    told !== 'holdsCodes' &&
+    names.every((name) => /^\p{Lu}/u.test(name) && readModuleName(name) !== null && !isSentence(name))
+  )
+    return names.map((name) => ({ name, reach: told }));
+  const reach = reachOfList(parts[1]!) ?? reachOfLabelled(parts[1]!);
   if (reach === null || reach === 'holdsCodes') return [];
-  return parts[2]!
-    .split(/\s{0,200}[,;]\s{0,200}/)
-    .filter((name) => readModuleName(name) !== null)
-    .map((name) => ({ name, reach }));
+  return names.filter((name) => readModuleName(name) !== null).map((name) => ({ name, reach }));
 }

@@ -1,5 +1,5 @@
 /** Labels with their values in a line: `Key: value`, `key....... value`, `#KEY# value`, `"key": "value"`, `key="value"`. */
-import { type Label, labelOf } from './vocabulary.js';
+import { type Label, labelOf, type Role } from './vocabulary.js';
 
 export interface Pair {
   readonly key: string;
@@ -10,6 +10,8 @@ export interface Pair {
 
 const json = /"([^"\\]{1,40})"\s*:\s*(?:"((?:[^"\\]|\\.){0,400})"|(\[\s*\]|-?\d[\d.]*|true|false|null))/g;
 const attribute = /([\p{L}_][\p{L}\p{N}_:-]{0,39})\s*=\s*"([^"]{0,400})"/gu;
+/** `<code>B1318</code>` */
+const element = /<([\p{L}_][\p{L}\p{N}_:-]{0,39})>([^<>]{1,400})<\/\1>/gu;
 const tag = /#([^#]{1,30})#\s*([^#]*)/g;
 const leaders =
   /^\s{0,200}[-*•]?\s{0,200}(\p{L}[^.:=|]{0,38}?)\s{0,200}(?:\.{3,200}|…{1,200})\s{0,200}[:=]?\s{0,200}(\S.{0,200})$/u;
@@ -23,9 +25,13 @@ export function pairsOf(whole: string): readonly Pair[] {
   const line = /\s{2,200}[:=]\s/.test(whole) ? whole.replace(/\s{2,200}(?=[:=]\s)/g, ' ') : whole;
   if (line.includes('"')) {
     const found = [...line.matchAll(json)].map(([, key, text, bare]) => pair(key!, text ?? bare!));
-    if (found.length > 0) return found;
+    if (found.length > 0) return withNamed(line, found);
     const attributes = [...line.matchAll(attribute)];
     if (attributes.length > 0 && /^\s*<\w/.test(line)) return xmlPairs(line, attributes);
+  }
+  if (line.includes('</')) {
+    const elements = [...line.matchAll(element)].map(([, key, value]) => pair(key!, value!.trim()));
+    if (elements.length > 0) return elements;
   }
   if (/^\s*#[^#]{1,30}#/.test(line))
     return [...line.matchAll(tag)].map(([, key, value]) => pair(key!, value!.trim()));
@@ -54,6 +60,25 @@ export function pairsOf(whole: string): readonly Pair[] {
   return found;
 }
 
+/** The key of a name in the languages that we read. */
+export const isNameKey = (key: string): boolean =>
+  /^(?:name|nom|nombre|nome|naam|nazwa|bezeichnung|namn)$/i.test(key);
+
+const moduleRoles: ReadonlySet<Role> = new Set(['address', 'result', 'codeCount']);
+
+/** True where the line opens a list of codes: `"codes": [`. */
+export const opensCodes = (line: string): boolean =>
+  [...line.matchAll(/"([^"\\]{1,40})"\s*:\s*\[/g)].some(([, key]) => labelOf(key!)?.role === 'code');
+
+/** The name of an object that has an address, a result or a list of codes is a module's. */
+function withNamed(line: string, found: readonly Pair[]): readonly Pair[] {
+  const of = (role: Role) => found.some(({ label }) => label?.role === role);
+  if (of('module') || !found.some(({ key }) => isNameKey(key))) return found;
+  const holds = found.some(({ label }) => label !== null && moduleRoles.has(label.role)) || opensCodes(line);
+  if (!holds) return found;
+  return found.map((one) => (isNameKey(one.key) ? { ...one, label: labelOf('module') } : one));
+}
+
 /** `Control unit;Airbag;address 58`: a module's label, its name, and what goes with it. */
 function partedPair(line: string): readonly Pair[] | null {
   if (!/[;|]/.test(line)) return null;
@@ -71,7 +96,7 @@ function partedPair(line: string): readonly Pair[] | null {
 }
 
 function pair(key: string, value: string): Pair {
-  return { key: key.trim(), label: labelOf(key), value };
+  return { key: key.trim(), label: labelOf(key), value: value.replace(/^"([^"]*)"$/, '$1') };
 }
 
 const open = /^[\s*•-]{0,200}(\p{L}[^:=|]{0,38}?)\s{0,200}(?::|=)(?!=)\s{0,200}(.{0,200})$/u;
@@ -121,9 +146,7 @@ function xmlPairs(line: string, attributes: readonly RegExpMatchArray[]): readon
   const name = /^\s*<([\w:-]{1,40})/.exec(line)![1]!;
   const own = labelOf(name);
   const found = attributes.map(([, key, value]) =>
-    /^(?:name|nom|nombre|nome|naam|nazwa)$/i.test(key!) && own
-      ? { key: name, label: own, value: value! }
-      : pair(key!, value!),
+    isNameKey(key!) && own ? { key: name, label: own, value: value! } : pair(key!, value!),
   );
   const inside = />([^<>]{1,400})<\/[\w:-]+>\s*$/.exec(line)?.[1]?.trim();
   return inside && own?.role === 'code'

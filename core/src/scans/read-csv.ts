@@ -1,7 +1,7 @@
 /** Reads tables with delimiters: any header names in any language that we know, quotes, lines above it. */
-import { isCodeBytes, readCode } from '../codes/index.js';
+import { isCodeBytes } from '../codes/index.js';
 import { finish, type Work } from '../progress/index.js';
-import { type Columns, columnsByContent, headerColumns, isHeader, placeOf } from './columns.js';
+import { type Columns, columnsByContent, headerColumns, isCodes, isHeader, placeOf } from './columns.js';
 import { bareFields, noteField } from './header-field.js';
 import { legendOf, withLearned } from './legend.js';
 import { Lines, saysSomething } from './lines.js';
@@ -37,7 +37,9 @@ export function* readingCsv(text: string, { patterns, marks }: TextOptions = {})
   const head = new Lines(text.slice(0, headLength));
   const known = patternsFor(readerOf(head), patterns ?? { codes: [], lines: [] });
   const book = new PatternBook(known);
-  const { columns, from } = layoutOf(firstRows(text, delimiter, layoutRows), book);
+  const layout = layoutOf(firstRows(text, delimiter, layoutRows), book);
+  const { from } = layout;
+  let { columns } = layout;
   const reading = new Reading(book);
   const legend = withLearned(legendOf(head), known.words ?? []);
   const marked = new Map((marks ?? []).map((mark) => [mark.line, mark]));
@@ -55,12 +57,14 @@ export function* readingCsv(text: string, { patterns, marks }: TextOptions = {})
     const mark = marked.get(row.line);
     // A shop's codes stand in the code column; its meanings and what was said of this row are of whole rows.
     if ((mark || book.meaningOf(row.raw) !== null) && takeTaught(reading, line, mark)) continue;
-    if (at > from && takeRow(reading, row.cells, line, columns, legend, false)) continue;
+    const again = row.cells.length > 1 && isHeader(headerColumns(row.cells));
+    // A table of its own below the first.
+    if (again && at > from) columns = headerColumns(row.cells);
+    if (!again && at > from && takeRow(reading, row.cells, line, columns, legend, false)) continue;
     if (legend.lines.has(row.line)) {
       reading.mark(line, 'header');
       continue;
     }
-    const again = row.cells.length > 1 && isHeader(headerColumns(row.cells));
     if (again || (at === from && row.cells.length > 1)) reading.mark(line, 'header');
     else takeAround(reading, row, line, at <= from);
   }
@@ -111,14 +115,18 @@ function layoutOf(rows: readonly Row[], book: PatternBook): { columns: Columns; 
     const below = rows.slice(header + 1, header + 400).map(({ cells }) => cells);
     return { columns: columnsByContent(below, named, book), from: header + 1 };
   }
-  const first = sample.findIndex(({ cells }) =>
-    cells.some((cell) => readCode(cell) !== null || isCodeBytes(cell) || book.isCode(cell)),
+  // A header that names no column of codes still names the others.
+  const above = sample.findIndex(
+    ({ cells }) => headerColumns(cells).filter((column) => column !== null).length >= 3,
   );
-  const from = Math.max(0, first);
+  const first = sample.findIndex(({ cells }) =>
+    cells.some((cell) => isCodes(cell) || isCodeBytes(cell) || book.isCode(cell)),
+  );
+  const from = Math.max(0, above >= 0 && above < first ? above + 1 : first);
   return {
     columns: columnsByContent(
       rows.slice(from, from + 400).map(({ cells }) => cells),
-      [],
+      above >= 0 && above < first ? headerColumns(rows[above]!.cells) : [],
       book,
     ),
     from,

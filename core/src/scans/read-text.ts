@@ -29,6 +29,7 @@ import { takeSection } from './rules/section.js';
 import { takeColumns, takeTableRow } from './rules/table.js';
 import { type Scan } from './schema.js';
 import { takeTaught } from './taught.js';
+import { labelOf } from './vocabulary.js';
 
 const progressEvery = 2048;
 
@@ -72,6 +73,7 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
         if (piece.trim() !== '' && /[^\s>]/.test(piece)) continue;
         reading.open = null;
         reading.namedInBlock = false;
+        if (reading.list?.named) reading.list = null;
         continue;
       }
       const number = lines.numberOf(at);
@@ -115,6 +117,12 @@ function isNumbered(lines: Lines): boolean {
 function readLine(reading: Reading, line: Line, page: Page): void {
   const { text } = line;
   if (text.includes('</') && /^\s*<\/[^>]*>\s*$/.test(text)) return reading.mark(line, 'header');
+  const empty = text.includes('/>') ? /^\s*<([\p{L}_:-]{1,40})\s*\/>\s*$/u.exec(text)?.[1] : undefined;
+  if (empty !== undefined) {
+    // `<faults/>` holds none.
+    if (reading.module !== null && labelOf(empty)?.role === 'code') reading.say('clean');
+    return reading.mark(line, 'header');
+  }
   if (page.legend.lines.has(line.number)) return reading.mark(line, 'header');
   if (takeBlock(reading, line)) return;
   if (takeValue(reading, line)) return;
@@ -135,5 +143,8 @@ function readLine(reading: Reading, line: Line, page: Page): void {
   if (takeFields(reading, line)) return;
   if (takeHeading(reading, line, page)) return;
   if (takeTitle(reading, line)) return;
-  reading.skip(line);
+  reading.skip(line, reading.open?.record === true && fieldOf.test(text));
 }
+
+/** A field by its shape, whatever it is called. */
+const fieldOf = /^\s*\p{L}[^:=]{1,30}[:=]\s{0,20}\S/u;

@@ -28,14 +28,28 @@ export function* readingReport(text: string, { form = 'auto', ...options }: Repo
   return yield* readingText(text, options);
 }
 
-/** Our own scan as JSON begins like this; what another reader writes in braces is read as its text. */
-const isOwnJson = (text: string): boolean =>
-  /^\uFEFF?\s*\{\s*(?:\}|"(?:codes|modules)"\s*:)/.test(text.slice(0, 200)) && /"codes"\s*:/.test(text);
+/**
+ * Our own scan as JSON begins like this; what another reader writes in braces is read as its text. A scan that was cut
+ * short is still told by its beginning.
+ */
+function isOwnJson(text: string): boolean {
+  const first = /^\uFEFF?\s*\{\s*"(codes|modules)"\s*:/.exec(text.slice(0, 200))?.[1];
+  if (first === undefined) return false;
+  try {
+    const { codes } = parsed(text) as { codes?: unknown };
+    const one: unknown = Array.isArray(codes) ? codes[0] : {};
+    return codes !== undefined && (one === undefined || Object.hasOwn(Object(one) as object, 'code'));
+  } catch {
+    return first === 'codes' || /"notRead"\s*:/.test(text);
+  }
+}
+
+const parsed = (text: string): unknown => JSON.parse(text.replace(/^\uFEFF/, ''));
 
 function readJson(text: string): Scan {
   let value: unknown;
   try {
-    value = JSON.parse(text.replace(/^\uFEFF/, ''));
+    value = parsed(text);
   } catch (error) {
     throw new Refusal('', `not valid JSON: ${(error as Error).message}`);
   }

@@ -44,6 +44,8 @@ export class Line {
 export interface OpenCodes {
   readonly codes: readonly Draft<ScanCode>[];
   readonly indent: number;
+  /** The line's place in the order of reading. */
+  readonly at: number;
   /** True where the line said `Code: …`: the fields of a record follow, its module among them. */
   readonly record: boolean;
   readonly inTable: boolean;
@@ -76,6 +78,8 @@ export class Reading {
   open: OpenCodes | null = null;
   /** The status that a section's heading gives to the codes below it, and whether it reaches over modules. */
   section: { readonly status: CodeStatus; readonly over: boolean } | null = null;
+  /** What a heading says of the modules that are listed below it, and whether one was named. */
+  list: { readonly reach: ReachWord; readonly named: boolean } | null = null;
   /** True once a module was named since the last blank line. */
   namedInBlock = false;
   /** A block of ambient conditions or live values: what is set in further than this belongs to it. */
@@ -102,8 +106,9 @@ export class Reading {
     this.lines.push({ line: number, as });
   }
 
-  skip(line: Line): void {
-    this.open = null;
+  /** @param within the line stands among the fields of the code that is open, and leaves it open */
+  skip(line: Line, within = false): void {
+    if (!within) this.open = null;
     if (this.module !== null) this.unread.add(plainWord(this.module));
     if (this.notRead.length === shownLines) {
       this.notReadMore++;
@@ -197,7 +202,7 @@ export class Reading {
       return one.statusByte === null ? code : Object.assign(code, bitsOf(one.statusByte));
     });
     this.codes.push(...added);
-    this.open = { codes: added, indent: line.indent, record, inTable };
+    this.open = { codes: added, indent: line.indent, at: line.at, record, inTable };
     this.block = null;
     this.mark(line, 'code');
   }
@@ -272,9 +277,14 @@ export class Reading {
       const key = plainWord(module);
       holding.set(key, (holding.get(key) ?? 0) + 1);
     }
+    const counted = new Set(
+      this.printed.flatMap(({ module }) => (module === null ? [] : [plainWord(module)])),
+    );
     for (const module of this.modules) {
       const key = plainWord(module.name);
-      const said = this.said.get(key);
+      // It failed, without a count or a code, where others have their codes printed: it may not have answered at all.
+      const bare = this.codes.length > 0 && !holding.has(key) && !counted.has(key);
+      const said = bare && this.said.get(key) === 'holdsCodes' ? 'unclear' : this.said.get(key);
       const reach: NonNullable<ScanModule['reach']> =
         holding.has(key) || said === 'clean' || said === 'read' || said === 'holdsCodes'
           ? 'answered'

@@ -1,9 +1,10 @@
 /** One row of a table whose columns are known. */
-import { isCodeBytes, readCode, readCodeBytes, strongestStatus } from '../codes/index.js';
+import { type CodeStatus, isCodeBytes, readCode, readCodeBytes, strongestStatus } from '../codes/index.js';
 import {
   type FoundCode,
   readCodeLine,
   type StatusReading,
+  saysNo,
   statusIn,
   typeIn,
   unknownStatus,
@@ -31,7 +32,11 @@ export function takeRow(
   const cell = (role: Label['role']) => (cells[placeOf(columns, role)] ?? '').trim();
   const codeColumn = columns[placeOf(columns, 'code')];
   const code = cell('code');
-  const found = codeColumn ? codesOf(code, codeColumn.bytes, reading) : [];
+  let found = codeColumn ? codesOf(code, codeColumn.bytes, reading) : [];
+  // The column that is called so counts them, and the codes stand in another.
+  if (found.length === 0 && /^\d{1,3}$/.test(code)) found = elsewhereIn(cells);
+  // A line that begins with a code where the table has none belongs to something else.
+  if (found.length === 0 && code !== '' && beginsWithCode(cells)) return false;
   const said = found.length > 0 ? null : stateIn(cells, columns, legend);
   if (found.length === 0 && said === null && carries && carryOn(reading, cells, columns, line)) return true;
   // Where no column is of modules, a line with a name of its own is no row of the table.
@@ -81,6 +86,13 @@ function codesOf(cell: string, bytes: boolean, reading: Reading): readonly Found
   return readCodeLine(cell)?.codes ?? [];
 }
 
+/** The codes of the first cell that begins with one. */
+const elsewhereIn = (cells: readonly string[]): readonly FoundCode[] =>
+  cells.map((cell) => readCodeLine(cell)).find((read) => read?.before === null)?.codes ?? [];
+
+const beginsWithCode = (cells: readonly string[]): boolean =>
+  readCodeLine(cells.find((cell) => cell.trim() !== '') ?? '')?.before === null;
+
 /** Bytes written together: six digits, or four of which one is a letter; figures alone where the column is known to be of bytes. */
 const isRawCode = (cell: string, known: boolean): boolean =>
   /^(?:0x)?[0-9a-f]{6}$/i.test(cell) ||
@@ -114,7 +126,7 @@ function completed(found: FoundCode, cells: readonly string[], columns: Columns,
   };
 }
 
-const marked = /^(?:[x✓✔•*●■+yj]|yes|ja|oui|si|sí|sim|tak|[1-9]\d*)$/i;
+const marked = /^(?:[x✓✔•*●■+yj]|yes|ja|oui|si|sí|sì|sim|tak|true|[1-9]\d*)$/i;
 
 /** The status whose column carries a mark; the strongest of several. */
 export function byMarks(cells: readonly string[], columns: Columns): StatusReading | null {
@@ -122,14 +134,24 @@ export function byMarks(cells: readonly string[], columns: Columns): StatusReadi
   const told = columns.flatMap((column, at) =>
     column?.marks && marked.test((cells[at] ?? '').trim()) ? [column.marks] : [],
   );
-  const status = strongestStatus(told);
+  const status = strongestStatus(told) ?? statusOfNo(cells, columns);
   return status ? { status, comesAndGoes: false, statusText: null, statusByte: null, by: 'mark' } : null;
 }
 
-/** Statuses in columns whose names say nothing to us; the strongest of several. */
+/** What is not present now is stored. */
+const statusOfNo = (cells: readonly string[], columns: Columns): CodeStatus | undefined =>
+  marksIn(columns) === 1 &&
+  columns.some((column, at) => column?.marks === 'active' && saysNo((cells[at] ?? '').trim()))
+    ? 'stored'
+    : undefined;
+
+/** Columns in which nobody looks for a status. */
+const elsewhere: ReadonlySet<Label['role']> = new Set(['code', 'module', 'text', 'address']);
+
+/** Statuses in columns whose names say nothing of them to us; the strongest of several. */
 function inUnnamed(cells: readonly string[], columns: Columns, legend: Legend): StatusReading | null {
   const told = cells.flatMap((cell, at) =>
-    columns[at] === null && cell.trim() !== ''
+    cell.trim() !== '' && !elsewhere.has(columns[at]?.role ?? 'other')
       ? [{ cell, word: legend.statuses.get(cell.trim()) ?? statusWordOf(cell) }]
       : [],
   );
@@ -142,7 +164,8 @@ function inUnnamed(cells: readonly string[], columns: Columns, legend: Legend): 
 function stateIn(cells: readonly string[], columns: Columns, legend: Legend): ReachWord | null {
   const module = placeOf(columns, 'module');
   const result = (cells[placeOf(columns, 'result')] ?? '').trim();
-  const told = result === '' ? null : stateOfResult(result, legend.reaches);
+  const told =
+    result === '' ? null : stateOfResult(result, columns[placeOf(columns, 'result')]!.link, legend.reaches);
   if (told !== null && told !== 'read' && told !== 'clean') return told;
   const others = cells.filter((_, at) => at !== module && columns[at]?.role !== 'address');
   const states = others.flatMap((cell) => (cell.trim() === '' ? [] : [stateOf(cell, legend.reaches)]));
@@ -158,7 +181,9 @@ const onlyModule = (cells: readonly string[], columns: Columns): boolean => {
   const module = placeOf(columns, 'module');
   return (
     module >= 0 &&
-    cells.every((cell, at) => at === module || columns[at]?.role === 'address' || /^[-–—.\s]*$/.test(cell)) &&
+    cells.every(
+      (cell, at) => at === module || columns[at]?.role === 'address' || /^(?:[-–—.\s]*|0+)$/.test(cell),
+    ) &&
     /\p{L}{2}/u.test(cells[module] ?? '')
   );
 };

@@ -120,4 +120,80 @@ describe('what a report says twice, or not at all', () => {
     expect(scan.vin).toBe('VLTQL1C4XR0007731');
     expect(scan.codes[0]!.how).toEqual({ module: 'heading', failureType: 'word', status: 'legend' });
   });
+
+  it('reads a line of its own below a code by its first words, and yes and no by their labels', () => {
+    expect(
+      brief(
+        'Body\n  B1318-16 Supply\n     Present now.  Occurrences: 6\n  B1319-11 Lamp\n     Not present now, 2 times',
+      ),
+    ).toEqual(['Body: answered', 'Body B1318-16 active', 'Body B1319-11 stored']);
+    expect(
+      brief('Body\n  B1318-16 Supply\n    Test failed: no   Confirmed: yes\n  B1319-11 Lamp\n    Active: no'),
+    ).toEqual(['Body: answered', 'Body B1318-16 stored', 'Body B1319-11 stored']);
+    expect(brief('Code   Module   Active\nB1318   Body   yes\nB1319   Body   no')).toEqual([
+      'Body: answered',
+      'Body B1318 active',
+      'Body B1319 stored',
+    ]);
+    expect(brief('DTC=B1318-16,B1319-11|STAT=stored,active')).toContain('Unnamed module B1319-11 active');
+  });
+
+  it('takes two figures behind every code for its type, and two more for its byte', () => {
+    expect(brief('Body\nB1318 16 Supply low\nB1319 11 Lamp')).toEqual([
+      'Body: answered',
+      'Body B1318-16 unknown',
+      'Body B1319-11 unknown',
+    ]);
+    // Where one has a word there, two figures may be volts.
+    expect(brief('Body\nB1318 12 volt supply\nB1319 lamp')[1]).toBe('Body B1318 unknown');
+    expect(brief('Body | B1318 | 16 | 2F\nDoor | B1319 | 11 | 28')).toContain('Door B1319-11 stored');
+    // A column of counts has no letters.
+    expect(brief('Body | B1318 | 16 | 24\nDoor | B1319 | 11 | 28')).toContain('Door B1319-11 unknown');
+    expect(brief('Body\n93 18 16 2F   B1318-16 Supply')).toContain('Body B1318-16 active');
+  });
+
+  it('takes nothing for clean of which the contact says none, or that failed without a code', () => {
+    expect(brief('Module;Communication;Code\nBody;OK;B1318\nTrailer;none;\nRoof;KO;')).toEqual([
+      'Body: answered',
+      'Trailer: silent',
+      'Roof: silent',
+      'Body B1318 unknown',
+    ]);
+    expect(brief('Body | OK | B1318-16\nTrailer | FAIL |')).toContain('Trailer: unclear');
+    expect(brief('Modules without communication\n=====\nTrailer\nRoof\n\nBody\n  no codes')).toEqual([
+      'Trailer: silent',
+      'Roof: silent',
+      'Body: answered',
+    ]);
+    expect(brief('No answer: Trailer, Roof')).toEqual(['Trailer: silent', 'Roof: silent']);
+    expect(brief('Restraints   2 codes   Body   no codes   Roof   no reply')).toEqual([
+      'Restraints: answered',
+      'Body: answered',
+      'Roof: silent',
+    ]);
+  });
+
+  it('reads objects by the names of what they hold', () => {
+    const lines = [
+      '{"modules": [',
+      ' {"name": "Body", "address": "40", "codes": [{"dtc": "B1318", "ftb": "16", "status": "active"}]},',
+      ' {"name": "Trailer", "address": "7A", "state": "no response", "codes": []}]}',
+    ];
+    const read = ['Body: answered', 'Trailer: silent', 'Body B1318-16 active'];
+    expect(brief(lines.join('\n'))).toEqual(read);
+    expect(
+      brief(
+        '<ecu><name>x</name>\n<module>Body</module>\n<dtc>B1318</dtc><type>16</type><state>active</state>',
+      ),
+    ).toContain('Body B1318-16 active');
+    expect(
+      brief(
+        '- module: Body\n  answered: true\n  codes:\n    - code: B1318\n      type: "16"\n- module: Roof\n  answered: false',
+      ),
+    ).toEqual(['Body: answered', 'Roof: silent', 'Body B1318-16 unknown']);
+  });
+
+  it('takes no code out of a sentence about a part', () => {
+    expect(brief('Body\nPart no. of the old unit was B1234-77, in the box.')).toEqual([]);
+  });
 });

@@ -25,7 +25,13 @@ export function takeTaught(reading: Reading, line: Line, mark: LineMark | undefi
     reading.open = null;
     reading.mark(line, 'module');
   } else if (meaning === 'description' && reading.codes.length > 0) {
-    reading.open ??= { codes: reading.codes.slice(-1), indent: 0, record: false, inTable: false };
+    reading.open ??= {
+      codes: reading.codes.slice(-1),
+      indent: 0,
+      at: line.at,
+      record: false,
+      inTable: false,
+    };
     reading.continueText(line.text);
     reading.mark(line, 'detail');
   } else {

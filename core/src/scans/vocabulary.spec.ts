@@ -1,9 +1,14 @@
 import {
+  isFigureWord,
+  isSentence,
   isTitle,
   labelOf,
   languageOf,
   moduleLabelLength,
+  reachOfList,
   reachWordOf,
+  saysNoLink,
+  statusOfField,
   statusWordOf,
   tokensOf,
 } from './vocabulary.js';
@@ -129,8 +134,8 @@ describe('labelOf', () => {
       expect(labelOf(text)?.role as string)
         .withContext(text)
         .toBe(role);
-    expect(labelOf('Type (dec)')).toEqual({ role: 'type', decimal: true, bytes: false });
-    expect(labelOf('Código (hex)')).toEqual({ role: 'code', decimal: false, bytes: true });
+    expect(labelOf('Type (dec)')).toEqual({ role: 'type', decimal: true, bytes: false, link: false });
+    expect(labelOf('Código (hex)')).toEqual({ role: 'code', decimal: false, bytes: true, link: false });
   });
 
   it('takes no module for a label, and no word that every object knows for a word of ours', () => {
@@ -169,5 +174,58 @@ describe('words of a line', () => {
     expect(languageOf(tokensOf('Steuergerät antwortet nicht, Fehler gespeichert'))).toBe('German');
     expect(languageOf(tokensOf('brak usterek w sterowniku'))).toBe('Polish');
     expect(languageOf(['hibakod', 'legzsak'])).toBeNull();
+  });
+
+  it('tell a sentence from a name, and a number in words', () => {
+    for (const text of [
+      'Here is what the reader says',
+      'Das ist der alte Fehler',
+      'Le défaut est présent ici',
+    ])
+      expect(isSentence(text)).withContext(text).toBeTrue();
+    for (const name of ['Restraint control', 'Is it', 'Module of the left seat'])
+      expect(isSentence(name)).withContext(name).toBeFalse();
+    expect([isFigureWord('two'), isFigureWord('zwei'), isFigureWord('door')]).toEqual([true, true, false]);
+    expect(tokensOf("doesn't answer")).toEqual(['does', 'not', 'answer']);
+    expect(tokensOf('can’t be reached')).toEqual(['can', 'not', 'be', 'reached']);
+    expect(tokensOf('fault(s)')).toEqual(['fault']);
+  });
+});
+
+describe('what stands in a field of its own', () => {
+  it('is a status where only a status can stand', () => {
+    expect(statusOfField('Memory')?.status).toBe('stored');
+    expect(statusOfField('Mémoire')?.status).toBe('stored');
+    expect(statusOfField('in memory')?.status).toBe('stored');
+    expect(statusWordOf('Memory')).toBeNull();
+    expect(statusOfField('constructor')).toBeNull();
+  });
+
+  it('says under the contact that there was none', () => {
+    for (const word of ['none', 'brak', 'keine', 'aucune', 'nessuna', 'geen', 'impossible'])
+      expect(saysNoLink(word)).withContext(word).toBeTrue();
+    expect([saysNoLink('OK'), saysNoLink('none stored'), saysNoLink('toString')]).toEqual([
+      false,
+      false,
+      false,
+    ]);
+    expect([labelOf('Communication')?.link, labelOf('Result')?.link]).toEqual([true, false]);
+  });
+
+  it('says over a list what all of its modules are', () => {
+    const heads: Record<string, string> = {
+      'Modules without faults': 'clean',
+      'Módulos sin comunicación': 'silent',
+      'Steuergeräte ohne Fehler (3)': 'clean',
+      'Moduły nieodpowiadające': 'silent',
+      'Units not fitted': 'not-fitted',
+    };
+    for (const [text, reach] of Object.entries(heads))
+      expect(reachOfList(text) as string)
+        .withContext(text)
+        .toBe(reach);
+    // One module alone is the one above; what holds codes has them printed.
+    for (const text of ['Module did not respond', 'Modules with faults', 'Modules', ''])
+      expect(reachOfList(text)).withContext(text).toBeNull();
   });
 });

@@ -36,6 +36,8 @@ export interface Label {
   readonly decimal: boolean;
   /** The codes below are printed as bytes, as the heading says. */
   readonly bytes: boolean;
+  /** It tells of the contact with a module alone: what says none there says nothing of codes. */
+  readonly link: boolean;
 }
 
 export interface StatusWord {
@@ -56,6 +58,10 @@ const notPlain = /[^ -~]/;
 export const tokensOf = remembered((text: string): readonly string[] => {
   if (text.length > mostLength) return [];
   let plain = text.toLowerCase();
+  if (plain.includes('n’t') || plain.includes("n't"))
+    plain = plain.replace(/\bcan['’]t\b/g, 'can not').replace(/n['’]t\b/g, ' not');
+  // `fault(s)`
+  if (plain.includes('(')) plain = plain.replace(/(?<=\p{L})\((?:e?s|e?n|e|i|x)\)/gu, '');
   if (notPlain.test(plain))
     plain = plain
       .normalize('NFD')
@@ -134,6 +140,63 @@ const knownWords: ReadonlySet<string> = new Set(
   ),
 );
 
+const figureWords: ReadonlySet<string> = new Set(
+  languages.flatMap(({ figures }) => figures.split('|').flatMap((word) => tokensOf(word))),
+);
+
+const verbs: ReadonlySet<string> = new Set(
+  languages.flatMap((words) => words.verbs.split('|').flatMap((word) => tokensOf(word))),
+);
+
+/** True for a word that makes a sentence of a name: `has`, `says`. */
+export const isVerb = (word: string): boolean => verbs.has(tokensOf(word)[0] ?? '');
+
+/** True where a word in the middle of a text makes it a sentence. */
+export const isSentence = (text: string): boolean => {
+  const tokens = tokensOf(text);
+  return tokens.length >= 4 && tokens.slice(1).some((token) => verbs.has(token));
+};
+
+const noLinkWords: ReadonlySet<string> = new Set(
+  languages.flatMap(({ noLink }) => noLink.split('|').map((word) => tokensOf(word).join(' '))),
+);
+
+/** True for what says, under a label or column of the contact with a module, that there was none. */
+export const saysNoLink = (text: string): boolean => noLinkWords.has(tokensOf(text).join(' '));
+
+const pluralModules: Lexicon<'modules'>[] = languages.map(({ modules }) => lexicon({ modules }));
+
+const pluralWords: ReadonlySet<string> = new Set(pluralModules.flatMap((words) => [...words.keys()]));
+
+/**
+ * What a heading says of all modules that are listed below it, or null.
+ * @example reachOfList('Modules without faults') // 'clean'
+ */
+export const reachOfList = (text: string): ReachWord | null => {
+  if (text.length > 60) return null;
+  const tokens = tokensOf(text.includes('(') ? text.replace(/\(\d{1,4}\)/, '') : text);
+  if (tokens.length < 2 || tokens.length > 9) return null;
+  if (!pluralWords.has(tokens[0]!) && !pluralWords.has(tokens.at(-1)!)) return null;
+  for (const plurals of pluralModules) {
+    const first = phraseAt(plurals, tokens, 0);
+    const rest = first
+      ? tokens.slice(1 + first.rest.length)
+      : phraseAt(plurals, tokens, tokens.length - 1)
+        ? tokens.slice(0, -1)
+        : [];
+    if (rest.length === 0) continue;
+    const reach = reachWordOf(rest.join(' '));
+    if (reach !== null && reach !== 'holdsCodes') return reach;
+  }
+  return null;
+};
+
+/** True for one to ten in words. */
+export const isFigureWord = (word: string): boolean => {
+  const tokens = tokensOf(word);
+  return tokens.length === 1 && figureWords.has(tokens[0]!);
+};
+
 function phraseAt<C>(lex: Lexicon<C>, tokens: readonly string[], at: number): Phrase<C> | null {
   const candidates = lex.get(tokens[at]!);
   return candidates?.find(({ rest }) => rest.every((word, n) => tokens[at + 1 + n] === word)) ?? null;
@@ -162,7 +225,7 @@ function meanings<C>(
     if (no) {
       negated = true;
       at += 1 + no.rest.length;
-    } else if (tongue.filler.has(tokens[at]!) || isFigure(tokens[at]!)) at++;
+    } else if (tongue.filler.has(tokens[at]!) || isFigure(tokens[at]!) || figureWords.has(tokens[at]!)) at++;
     else return null;
   }
   if (negated) found.push(...found.splice(0).map((one) => ({ ...one, negated: true })));
@@ -176,7 +239,8 @@ function inAnyLanguage<R>(
 ): R | null {
   const tokens = tokensOf(text);
   if (tokens.length === 0 || tokens.length > mostTokens) return null;
-  if (!tokens.every((token) => knownWords.has(token) || isFigure(token))) return null;
+  if (!tokens.every((token) => knownWords.has(token) || isFigure(token) || figureWords.has(token)))
+    return null;
   for (const tongue of tongues) {
     const found = read(tongue, tokens);
     if (found !== null) return found;
@@ -208,6 +272,14 @@ export const statusWordOf = remembered((text: string): StatusWord | null =>
       : { status, comesAndGoes: found.some(({ means }) => means === 'comesAndGoes') };
   }),
 );
+
+/** The status where nothing but a status can stand: `Status: Memory` speaks of what is *in* memory. */
+export const statusOfField = (text: string): StatusWord | null =>
+  statusWordOf(text) ??
+  (/\s/.test(text.trim()) ? [] : ['in', 'im', 'en', 'em', 'w', 'i'])
+    .map((word) => statusWordOf(`${word} ${text}`))
+    .find((one) => one !== null) ??
+  null;
 
 const reachOrder = [
   'notFitted',
@@ -303,6 +375,7 @@ const roleOrder: readonly (keyof LanguageWords['label'])[] = [
   'text',
   'type',
   'count',
+  'link',
   'result',
   'code',
   'module',
@@ -332,13 +405,13 @@ export const labelOf = remembered((text: string): Label | null => {
     if (found.some(({ negated }) => negated)) return null;
     const says = new Set(found.map(({ means }) => means));
     const top = roleOrder.find((role) => says.has(role))!;
-    let role: Role = top === 'software' ? 'readerSoftware' : top;
+    let role: Role = top === 'software' ? 'readerSoftware' : top === 'link' ? 'result' : top;
     if (top === 'count' && says.has('code')) role = 'codeCount';
     if (says.has('status') && (says.has('byte') || hex) && role === 'status') role = 'byte';
     // `Address 15` is an address itself.
     if (role === 'address' && tokens.some((token) => /\d/.test(token))) return null;
     if (role === 'byte' && !says.has('status') && says.size > 1) role = says.has('code') ? 'code' : role;
-    return { role, decimal, bytes: role === 'code' && hex };
+    return { role, decimal, bytes: role === 'code' && hex, link: top === 'link' };
   };
   return inAnyLanguage(whole.join(' '), asLabel) ?? inAnyLanguage(own.join(' '), asLabel);
 });

@@ -1,10 +1,17 @@
 /** Lines that hold codes, and what stands below them. */
 import { cellsOf, separatorOf } from '../cells.js';
-import { type StatusReading, readCodeLine, readStatusCell, statusInside } from '../code-line.js';
+import {
+  type FoundCode,
+  type StatusReading,
+  readCodeLine,
+  readStatusCell,
+  statusInside,
+} from '../code-line.js';
 import { readModuleName } from '../heading.js';
 import { type Line, type Reading, bitsOf } from '../reading.js';
 import { labelOf, statusWordOf } from '../vocabulary.js';
-import { type Page, pairSign } from './page.js';
+import { pairsOf } from '../pairs.js';
+import { codeToken, type Page, pairSign } from './page.js';
 
 export function give(code: Reading['codes'][number], read: StatusReading): void {
   code.status = read.status === 'unknown' ? code.status : read.status;
@@ -26,7 +33,12 @@ export function takeCodes(reading: Reading, line: Line, page: Page, coded: boole
   if (inside && found.before !== null && codes.length === 1 && codes[0]!.text === null)
     codes = [{ ...codes[0]!, text: found.before }];
   const heading = found.before === null || inside ? null : readModuleName(found.before);
+  const label = /^\W*([^:=\d]{2,24})[:=]/.exec(line.text)?.[1];
+  const record =
+    (label !== undefined && labelOf(label)?.role === 'code' && codes[0]!.text === null) ||
+    (heading === null && !reading.modulesFirst && namedBelow(line, page));
   if (heading) reading.enter(heading.name, line, { address: heading.address, by: 'word' });
+  else if (record && !reading.modulesFirst) reading.module = null;
   else if (reading.module === null || reading.moduleBy === 'guess') {
     // Without any heading the first words behind the code are the module's, where others follow.
     const [first, ...rest] = codes[0]!.cells.flatMap((cell) => cell.split(/\s[-–—]\s/));
@@ -36,11 +48,31 @@ export function takeCodes(reading: Reading, line: Line, page: Page, coded: boole
       codes = [{ ...codes[0]!, text: rest.join(', '), cells: rest }];
     }
   }
-  const label = /^\W*([^:=\d]{2,24})[:=]/.exec(line.text)?.[1];
-  const record = label !== undefined && labelOf(label)?.role === 'code' && codes[0]!.text === null;
   if (record && reading.open?.record) reading.namedInBlock = false;
+  codes = inParallel(codes, line);
   reading.add(codes, line, { record });
   return true;
+}
+
+/** `DTC=B1318-16,B1402-54|STAT=active,stored`: as many statuses as codes, in the same order. */
+function inParallel(codes: readonly FoundCode[], line: Line): readonly FoundCode[] {
+  if (codes.length < 2) return codes;
+  const told = pairsOf(line.text)
+    .find(({ label }) => label?.role === 'status')
+    ?.value.split(/\s{0,9}[,;/]\s{0,9}/);
+  const words = told?.length === codes.length ? told.map((one) => readStatusCell(one)) : [];
+  if (words.length === 0 || words.some((one) => one === null || one.status === 'unknown')) return codes;
+  return codes.map((code, at) => ({ ...code, ...words[at]!, by: 'label' as const }));
+}
+
+/** True where the lines set in below a code name its module: `Module: Restraints   Status: current`. */
+function namedBelow(line: Line, { lines }: Page): boolean {
+  for (let at = line.at + 1; at <= line.at + 4; at++) {
+    const below = lines.at(at).slice(0, 300);
+    if (below.search(/\S/) <= line.indent || codeToken.test(below)) return false;
+    if (pairsOf(below).some(({ label }) => label?.role === 'module')) return true;
+  }
+  return false;
 }
 
 /** A status that fills its column to the last place, set apart from the text behind it by the columns of the line above. */
@@ -72,11 +104,19 @@ export function takeStatus(reading: Reading, line: Line, page: Page): boolean {
   const marked = page.legend.statuses.get(bare);
   const read: StatusReading | null = marked
     ? { ...marked, statusText: bare, statusByte: null, by: 'legend' }
-    : readStatusCell(bare);
+    : (readStatusCell(bare) ?? leadingStatus(bare));
   if (!read || (read.status === 'unknown' && read.statusByte === null)) return false;
   for (const code of reading.open.codes) if (code.status === 'unknown') give(code, read);
   reading.mark(line, 'detail');
   return true;
+}
+
+/** `Present now, 6 times`: a line whose first part is a status and whose others are counts or short words. */
+export function leadingStatus(text: string): StatusReading | null {
+  const [first, ...others] = text.split(/[.;,]\s{1,9}|\s{2,99}|\s[|/·–—-]\s/);
+  if (others.length === 0 || others.some((part) => part.length > 40)) return null;
+  const read = readStatusCell(first!.replace(/\.$/, ''));
+  return read && read.status !== 'unknown' ? { ...read, by: read.by === 'word' ? 'guess' : read.by } : null;
 }
 
 /** A line set further in than the code above it carries on that code's description. */

@@ -1,14 +1,14 @@
 /** Labels with values: each is read as what its label says. */
-import { isCodeBytes, readCode, readCodeBytes } from '../../codes/index.js';
+import { isCodeBytes, readCode, readCodeBytes, strongestStatus } from '../../codes/index.js';
 import { splitCells } from '../cells.js';
-import { statusIn, typeIn, unknownStatus } from '../code-line.js';
+import { saysNo, saysYes, statusIn, typeIn, unknownStatus } from '../code-line.js';
 import { noteField } from '../header-field.js';
 import { readHeading, readModuleName } from '../heading.js';
 import { moduleStates, stateOf, stateOfResult } from '../module-state.js';
-import { type Pair, pairsOf } from '../pairs.js';
+import { isNameKey, opensCodes, type Pair, pairsOf } from '../pairs.js';
 import { type Line, type Reading } from '../reading.js';
-import { type Role, labelOf, reachWordOf } from '../vocabulary.js';
-import { give } from './codes.js';
+import { type ReachWord, type Role, labelOf, reachWordOf, statusWordOf } from '../vocabulary.js';
+import { give, leadingStatus } from './codes.js';
 import { takeModuleState } from './modules.js';
 import { type Page, readsAsCode } from './page.js';
 
@@ -18,8 +18,9 @@ const codeRecord: ReadonlySet<Role> = new Set(['type', 'status', 'byte', 'count'
 export function takePairs(reading: Reading, line: Line, page: Page): boolean {
   const { text } = line;
   const pairs = pairsOf(text);
+  if (takeFlags(reading, line, pairs)) return true;
   const known = pairs.filter(({ label }) => label !== null);
-  if (known.length === 0) return takeName(reading, line, pairs);
+  if (known.length === 0) return takeName(reading, line, pairs, page);
   // A code in front of the labels, or in the value of one beside other words, is a line of a code.
   const lead = text.slice(0, Math.max(0, text.indexOf(known[0]!.key)));
   if (
@@ -64,7 +65,9 @@ export function takePairs(reading: Reading, line: Line, page: Page): boolean {
     of('result') ?? (!stated && (reading.open || (code && isOneCode(code.value))) ? undefined : of('status'));
   const said =
     result && reading.module !== null
-      ? (result.label!.role === 'result' ? stateOfResult : stateOf)(result.value, page.legend.reaches)
+      ? result.label!.role === 'result'
+        ? stateOfResult(result.value, result.label!.link, page.legend.reaches)
+        : stateOf(result.value, page.legend.reaches)
       : null;
   if (said !== null && !(code && readsAsCode(code.value))) {
     reading.say(said);
@@ -86,7 +89,22 @@ export function takePairs(reading: Reading, line: Line, page: Page): boolean {
     else if (read === null && !taken && known.length === 1) return false;
   }
   if (reading.open && known.some(({ label }) => codeRecord.has(label!.role))) {
+    const said = leadingStatus(`${lead.trim()}  `);
+    if (said) for (const open of reading.open.codes) if (open.status === 'unknown') give(open, said);
     takeCodeFields(reading, known, page);
+    [taken, as] = [true, as === 'module' ? 'module' : 'detail'];
+  }
+  // `Identification: not available, the unit does not answer`
+  const ident = of('ident');
+  const unread =
+    ident && reading.module !== null
+      ? ident.value
+          .split(/[,;]\s{1,9}/)
+          .map((part) => reachWordOf(part))
+          .find((one) => one !== null && isUnread.has(one))
+      : undefined;
+  if (unread) {
+    reading.say(unread);
     [taken, as] = [true, as === 'module' ? 'module' : 'detail'];
   }
   const total = of('total');
@@ -113,6 +131,28 @@ export function takePairs(reading: Reading, line: Line, page: Page): boolean {
   return true;
 }
 
+const isUnread: ReadonlySet<ReachWord> = new Set(['silent', 'timed-out', 'refused', 'not-fitted']);
+
+/** `Test failed: no   Confirmed: yes`: the statuses of the code above, each with yes or no. */
+function takeFlags(reading: Reading, line: Line, pairs: readonly Pair[]): boolean {
+  if (!reading.open || pairs.length === 0) return false;
+  const flags = pairs.map(({ key, value }) => ({
+    word: statusWordOf(key),
+    yes: saysYes(value),
+    no: saysNo(value),
+  }));
+  if (!flags.some(({ word }) => word !== null) || !flags.every(({ yes, no }) => yes || no)) return false;
+  const told = flags.flatMap(({ word, yes }) => (word && yes ? [word.status] : []));
+  const refuted = flags.some(({ word, no }) => no && word?.status === 'active');
+  const status = strongestStatus(told) ?? (refuted && flags.length === 1 ? 'stored' : undefined);
+  if (status)
+    for (const code of reading.open.codes)
+      if (code.status === 'unknown')
+        give(code, { status, comesAndGoes: false, statusText: null, statusByte: null, by: 'label' });
+  reading.mark(line, 'detail');
+  return true;
+}
+
 const headRoles: ReadonlySet<Role> = new Set([
   'ident',
   'vin',
@@ -134,11 +174,11 @@ const standsBeside = (text: string): boolean => {
 
 const isOneCode = (value: string): boolean => readCode(value.trim()) !== null || isCodeBytes(value);
 
-/** `name=Restraint control` below `[MODULE 58]`. */
-function takeName(reading: Reading, line: Line, pairs: readonly Pair[]): boolean {
-  if (reading.awaitsName === null) return false;
-  const own = pairs.find(({ key }) => /^(?:name|nom|nombre|nome|naam|nazwa|bezeichnung|namn)$/i.test(key));
-  const heading = own ? readModuleName(own.value) : null;
+/** `name=Restraint control` below `[MODULE 58]`, or `"name": "Restraint control",` over what belongs to a module. */
+function takeName(reading: Reading, line: Line, pairs: readonly Pair[], page: Page): boolean {
+  const own = pairs.find(({ key }) => isNameKey(key));
+  if (!own || (reading.awaitsName === null && !namesModule(line, page))) return false;
+  const heading = readModuleName(own.value);
   if (!heading) return false;
   reading.enter(heading.name, line, { address: reading.awaitsName, by: 'label' });
   reading.open = null;
@@ -146,10 +186,25 @@ function takeName(reading: Reading, line: Line, pairs: readonly Pair[]): boolean
   return true;
 }
 
+/** Lines below the name of an object in which what it is shows. */
+const objectLines = 8;
+
+function namesModule(line: Line, { lines }: Page): boolean {
+  if (!/^\s*"/.test(line.text)) return false;
+  for (let at = line.at + 1; at <= line.at + objectLines; at++) {
+    const below = lines.at(at).slice(0, 200);
+    const pairs = pairsOf(below);
+    if (pairs.some(({ key }) => isNameKey(key))) return false;
+    if (opensCodes(below) || pairs.some(({ label }) => label?.role === 'address' || label?.role === 'code'))
+      return true;
+  }
+  return false;
+}
+
 /** `Address 15: Restraint control` is a heading, `Address: 15` is not. */
 const readHeadingPair = (text: string): boolean => {
   const heading = readModuleName(text);
-  return heading !== null && heading.address !== null;
+  return heading !== null && heading.address !== null && !/:\s*(?:0x|\$)?[\da-f]{1,8}h?\s*$/i.test(text);
 };
 
 /** What stands in front of the first pair of a line, set apart from it. */
@@ -163,6 +218,8 @@ function beforePairs(text: string, first: Pair): string | null {
 function takeModulePair(reading: Reading, { value, key }: Pair, line: Line): boolean {
   const heading = readHeading(splitCells(value)[0] ?? value);
   if (!heading || reachWordOf(value) !== null || /^\d+$/.test(value.trim())) return false;
+  // `Units: km, V`
+  if (value.includes(',') && value.split(',').every((part) => part.trim().length < 4)) return false;
   // `Modules: Engine, Brakes` lists; `System: 12` counts.
   if (
     labelOf(key)?.role === 'module' &&

@@ -2,15 +2,23 @@
 import { splitCells } from '../cells.js';
 import { isDump, readCodeLine } from '../code-line.js';
 import { headerOf } from '../columns.js';
-import { isDate } from '../header-field.js';
-import { readModuleName } from '../heading.js';
+import { isDate, isPageMark } from '../header-field.js';
+import { readHeading, readModuleName } from '../heading.js';
 import { longestPiece, saysSomething } from '../lines.js';
 import { segmentsOf } from '../markup.js';
 import { moduleStates, stateOf } from '../module-state.js';
 import { type ReadingOrder } from '../page-columns.js';
 import { pairsOf } from '../pairs.js';
 import { type Line, type Reading } from '../reading.js';
-import { type Role, isTitle, labelOf, reachWordOf, statusWordOf } from '../vocabulary.js';
+import {
+  type Role,
+  isSentence,
+  isTitle,
+  labelOf,
+  reachOfList,
+  reachWordOf,
+  statusWordOf,
+} from '../vocabulary.js';
 import { type Page } from './page.js';
 import { isSection } from './section.js';
 
@@ -22,6 +30,7 @@ export function takeModuleState(reading: Reading, line: Line, page: Page): boole
     reading.mark(line, 'detail');
     return true;
   }
+  if (takeList(reading, line, page)) return true;
   const states = moduleStates(line.text, page.legend.reaches);
   if (states.length === 0) return false;
   const [first] = states;
@@ -41,8 +50,16 @@ export function takeModuleState(reading: Reading, line: Line, page: Page): boole
   let taken = false;
   for (const { name, reach } of states) {
     const cells = splitCells(name!);
-    const heading = readModuleName(cells.find((cell) => /\p{L}{2}/u.test(cell)) ?? name!);
-    if (!heading) continue;
+    // A mark in brackets in front of the name (`[ERR]  Parking aid`) is no part of it.
+    const marked = cells.length > 1 && /^[[(][^\])]{1,12}[\])]$/.test(cells[0]!) ? cells.slice(1) : cells;
+    const named = marked.filter((cell) => /\p{L}{2}/u.test(cell));
+    // `Module 0x58   Restraints`: the label with its address is no name.
+    const own =
+      named.length > 1 && labelOf(readHeading(named[0]!)?.name ?? '')?.role === 'module'
+        ? named[1]
+        : named[0];
+    const heading = readModuleName(own ?? name!);
+    if (!heading || (isTitle(heading.name) && !/\s/.test(heading.name))) continue;
     const address =
       heading.address ??
       cells
@@ -60,6 +77,32 @@ export function takeModuleState(reading: Reading, line: Line, page: Page): boole
   if (!taken) return false;
   if (reading.section?.over === false) reading.section = null;
   reading.open = null;
+  reading.mark(line, 'module');
+  return true;
+}
+
+/** `Modules without faults` over a list of names, and the names. */
+function takeList(reading: Reading, line: Line, page: Page): boolean {
+  const bare = line.text.trim();
+  const reach = reachOfList(bare.replace(/[:.]$/, ''));
+  if (reach !== null) {
+    reading.list = { reach, named: false };
+    reading.module = null;
+    reading.open = null;
+    page.columns = null;
+    reading.mark(line, 'header');
+    return true;
+  }
+  if (reading.list === null || bare.length > 60) return false;
+  const heading = splitCells(bare).length === 1 && !/[:;=|]/.test(bare) ? readModuleName(bare) : null;
+  if (!heading || isTitle(bare)) {
+    reading.list = null;
+    return false;
+  }
+  reading.enter(heading.name, line, { address: heading.address });
+  reading.say(reading.list.reach);
+  reading.list = { ...reading.list, named: true };
+  reading.module = null;
   reading.mark(line, 'module');
   return true;
 }
@@ -116,7 +159,7 @@ export function takeHeading(reading: Reading, line: Line, { lines }: Page): bool
     reading.mark(line, 'header');
     return true;
   }
-  if (cells.some(isDate)) return false;
+  if (cells.some((cell) => isDate(cell) || isPageMark(cell))) return false;
   const told =
     cells.length > 1 &&
     (reachWordOf(cells.at(-1)!) !== null ||
@@ -127,7 +170,7 @@ export function takeHeading(reading: Reading, line: Line, { lines }: Page): bool
   const heading = told || odd ? readModuleName(cells[0]!) : readModuleName(bare);
   if (!heading) return false;
   if (!heading.labelled) {
-    if (isTitle(bare)) return false;
+    if (isTitle(bare) || isSentence(heading.name)) return false;
     const clear = decorated.test(text) && /^\s*(?:[=#<]|>>)/.test(text);
     if (!clear && !leadsToFinding(reading, line.at, lines)) return false;
   } else if (
@@ -135,8 +178,25 @@ export function takeHeading(reading: Reading, line: Line, { lines }: Page): bool
     !leadsToFinding(reading, line.at, lines)
   )
     return false;
+  // The words between a code and its own fields are what it means.
+  const open = reading.open;
+  if (
+    !heading.labelled &&
+    open?.codes.at(-1)?.text === null &&
+    open.at === line.at - 1 &&
+    fieldsBelow(line, lines)
+  ) {
+    reading.continueText(bare);
+    reading.mark(line, 'detail');
+    return true;
+  }
   // More codes of this module are to come: the words below a code are what it means.
-  if (!heading.labelled && reading.open?.codes.at(-1)?.text === null && reading.awaitsCodes()) {
+  if (
+    !heading.labelled &&
+    reading.open?.codes.at(-1)?.text === null &&
+    line.indent >= reading.open.indent &&
+    reading.awaitsCodes()
+  ) {
     reading.continueText(bare);
     reading.mark(line, 'detail');
     return true;
@@ -151,6 +211,12 @@ export function takeHeading(reading: Reading, line: Line, { lines }: Page): bool
   reading.mark(line, 'module');
   return true;
 }
+
+/** True where the next line holds a code's status, count or type by their labels. */
+const fieldsBelow = ({ at }: Line, lines: ReadingOrder): boolean =>
+  pairsOf(lines.at(at + 1).slice(0, longestPiece)).some(
+    ({ label }) => label !== null && /^(?:status|byte|count|type)$/.test(label.role),
+  );
 
 /** True where the next line that says something is a code, what is said of a module, or a table's header. */
 function leadsToFinding(reading: Reading, at: number, lines: ReadingOrder): boolean {

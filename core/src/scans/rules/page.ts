@@ -14,7 +14,7 @@ export interface Page {
 }
 
 /** A sign that labels and values have between them. */
-export const pairSign = /[:="#\t;|…]|\.{3}/;
+export const pairSign = /[:="#\t;|…]|\.{3}|<\//;
 
 /** What may be a code, put right or not. */
 export const codeToken = /(?<![\w.-])(?=[a-z]{0,4}\d)[PCBU8][0-3OIZ][\dA-FOISZ]{3}/i;

@@ -8,7 +8,7 @@ import { byMarks, takeRow } from '../row.js';
 import { type Page } from './page.js';
 
 export function takeColumns(reading: Reading, line: Line, page: Page): boolean {
-  const columns = headerOf(line.text, page.lines.at(line.at + 1).slice(0, 300));
+  const columns = headerOf(line.text, page.lines.at(line.at + 1).slice(0, 300), page.legend.statuses);
   if (!columns) return false;
   page.columns = columns;
   reading.open = null;

@@ -4,9 +4,9 @@ export const german: LanguageWords = {
   name: 'German',
   status: {
     active:
-      'aktiv|vorhanden|aktuell|aktuell vorhanden|anstehend|steht an|fehlerhaft|akt|statisch|momentan vorhanden|jetzt|derzeit vorhanden|zurzeit vorhanden|momentan aktiv|liegt an|anliegend|ständig|permanent vorhanden|aktuell aktiv|ist vorhanden',
+      'statisch|permanent vorhanden|dauerhaft|liegt an|liegt vor|steht an|aktive|aktiven|aktuelle|aktuellen|vorhandene|anstehend|anstehende|aktiv|vorhanden|aktuell|aktuell vorhanden|anstehend|steht an|fehlerhaft|akt|statisch|momentan vorhanden|jetzt|derzeit vorhanden|zurzeit vorhanden|momentan aktiv|liegt an|anliegend|ständig|permanent vorhanden|aktuell aktiv|ist vorhanden',
     stored:
-      'gespeichert|bestätigt|abgespeichert|gesp|passiv|inaktiv|abgelegt|im speicher|nicht vorhanden|nicht aktuell|derzeit nicht vorhanden|zurzeit nicht vorhanden|gesetzt|eingetragen|erkannt|nicht mehr vorhanden|abgeklungen|ruhend',
+      'liegt nicht an|liegt nicht vor|steht nicht an|liegt nicht mehr an|gespeicherte|abgelegte|passive|gespeichert|bestätigt|abgespeichert|gesp|passiv|inaktiv|abgelegt|im speicher|nicht vorhanden|nicht aktuell|derzeit nicht vorhanden|zurzeit nicht vorhanden|gesetzt|eingetragen|erkannt|nicht mehr vorhanden|abgeklungen|ruhend',
     comesAndGoes:
       'sporadisch|intermittierend|spor|sporad|zeitweise|gelegentlich|wackelnd|kommt und geht|vorübergehend|unregelmäßig',
     pending:
@@ -15,11 +15,11 @@ export const german: LanguageWords = {
     permanent: 'dauerhaft|permanent',
   },
   reach: {
-    read: 'gelesen|i o|in ordnung gelesen|antwortet|geantwortet|erreicht|ja|erkannt|kommunikation ok|vorhanden|ansprechbar|erfolgreich|abgeschlossen|online|ok gelesen|bereit',
+    read: 'positiv|verbunden|gelesen|i o|in ordnung gelesen|antwortet|geantwortet|erreicht|ja|erkannt|kommunikation ok|vorhanden|ansprechbar|erfolgreich|abgeschlossen|online|ok gelesen|bereit',
     clean:
-      'in ordnung|io|kein fehler|keine fehler|keine fehlercodes|kein fehlercode|keine einträge|kein eintrag|keine störungen|keine störung|fehlerfrei|ohne fehler|ohne befund|kein befund|keine|keiner|o b|ohne eintrag|keine fehlereinträge|0 fehler|speicher leer|fehlerspeicher leer|leer|nichts gespeichert|keine fehler vorhanden|keine codes|kein code|keine beanstandung|keine auffälligkeiten|unauffällig|keine fehler abgelegt|kein fehler abgelegt|keine fehler gefunden|fehlerfreier speicher|keine fehlermeldung|keine fehlermeldungen|alles in ordnung|nichts gefunden|ohne einträge|ohne störung|keine fehlerspeichereinträge|kein fehlerspeichereintrag|es wurden keine fehler gefunden|keine fehler ermittelt|keine fehler erkannt|keine fehler im speicher',
+      'ohne fehlercodes|keine dtc|keine dtcs|in ordnung|io|kein fehler|keine fehler|keine fehlercodes|kein fehlercode|keine einträge|kein eintrag|keine störungen|keine störung|fehlerfrei|ohne fehler|ohne befund|kein befund|keine|keiner|o b|ohne eintrag|keine fehlereinträge|0 fehler|speicher leer|fehlerspeicher leer|leer|nichts gespeichert|keine fehler vorhanden|keine codes|kein code|keine beanstandung|keine auffälligkeiten|unauffällig|keine fehler abgelegt|kein fehler abgelegt|keine fehler gefunden|fehlerfreier speicher|keine fehlermeldung|keine fehlermeldungen|alles in ordnung|nichts gefunden|ohne einträge|ohne störung|keine fehlerspeichereinträge|kein fehlerspeichereintrag|es wurden keine fehler gefunden|keine fehler ermittelt|keine fehler erkannt|keine fehler im speicher',
     silent:
-      'keine antwort|antwortet nicht|keine kommunikation|keine verbindung|keine reaktion|nicht erreichbar|nicht geantwortet|hat nicht geantwortet|reagiert nicht|stumm|kommunikation gestört|kommunikationsfehler|verbindung fehlgeschlagen|meldet sich nicht|kein kontakt|schweigt|keine rückmeldung|keine kommunikation möglich|kommunikation nicht möglich|nicht ansprechbar|ohne antwort|verbindung nicht möglich|kein signal|kein lebenszeichen|nicht am bus|bus aus|keine daten|nicht verbunden|verbindungsaufbau fehlgeschlagen|kommunikation fehlgeschlagen|steuergerät meldet sich nicht|offline|keine busverbindung|n a',
+      'ohne kommunikation|nicht verbunden|nicht antwortende|nicht erreichbare|nicht reagierende|keine antwort|antwortet nicht|keine kommunikation|keine verbindung|keine reaktion|nicht erreichbar|nicht geantwortet|hat nicht geantwortet|reagiert nicht|stumm|kommunikation gestört|kommunikationsfehler|verbindung fehlgeschlagen|meldet sich nicht|kein kontakt|schweigt|keine rückmeldung|keine kommunikation möglich|kommunikation nicht möglich|nicht ansprechbar|ohne antwort|verbindung nicht möglich|kein signal|kein lebenszeichen|nicht am bus|bus aus|keine daten|nicht verbunden|verbindungsaufbau fehlgeschlagen|kommunikation fehlgeschlagen|steuergerät meldet sich nicht|offline|keine busverbindung|n a',
     notFitted:
       'nicht verbaut|nicht vorhanden|nicht eingebaut|nicht im fahrzeug|nicht ausgestattet|entfällt|nicht bestückt|nicht im fahrzeug verbaut|nicht codiert|nicht konfiguriert|nicht bestellt|nicht ausgerüstet|ist nicht verbaut|fehlt im fahrzeug|keine ausstattung|ohne diese ausstattung',
     unsupported:
@@ -37,19 +37,20 @@ export const german: LanguageWords = {
   },
   label: {
     module:
-      'steuergerät|steuergeräte|stg|modul|baugruppe|system|systeme|quelle|bauteilgruppe|sg|modulname|steuergerätename|sg name',
+      'steuereinheit|steuergerätename|name des steuergeräts|modulname|steuergerät|steuergeräte|stg|modul|baugruppe|system|systeme|quelle|bauteilgruppe|sg|modulname|steuergerätename|sg name',
     address: 'adresse|adr|stg adr|knoten',
     code: 'code|codes|fehler|fehlercode|fehlercodes|fehlernummer|fehlereintrag|einträge|eintrag|störung|störungen|fehlernr|dtc|fehlerspeicher',
-    type: 'art|fehlerart|typ|fehlertyp|zusatz|symptom|unterart|dez|fehlerartbyte',
+    type: 'zusatz|unterart|unterkode|subcode|fehlerunterart|zusatzcode|art|fehlerart|typ|fehlertyp|zusatz|symptom|unterart|dez|fehlerartbyte',
     status: 'status|zustand|stat|fehlerstatus',
     byte: 'statusbyte|byte|bytes',
     count:
       'anzahl|zähler|häufigkeit|wie oft|fehlerzähler|auftreten|anz|mal|fehlerhäufigkeit|auftritte|häufigkeitszähler',
     text: 'beschreibung|text|bedeutung|bezeichnung|fehlertext|klartext|artbeschreibung|hinweis|bemerkung|meldung|beschr|bez|fehlerbeschreibung',
-    result: 'ergebnis|resultat|kommunikation|verbindung|antwort|gefunden|erreicht|antwortet',
+    result: 'ergebnis|resultat|gefunden',
+    link: 'erreichbar|kommunikation|verbindung|antwort|erreicht|antwortet',
     total: 'gesamt|summe|insgesamt|zusammen',
     ident:
-      'teilenummer|teile nr|teilenr|teil|artikel|artikelnummer|bestellnummer|seriennummer|serien nr|hardware|hw|hw stand|sw stand|softwarestand|kennung|kalibrierung|stecker|lack|lackcode|farbcode|farbe|platz|stellplatz|beleg|auftrag|auftragsnummer|kundennummer|telefon|tel|schlüssel|schlüsselnummer|datensatz|codierung|kodierung|rechnung|kennzeichen|bühne|werkstattauftrag|verlernzähler|radiocode|schlüsselcode|angebot|charge|regal|durchwahl|drehmoment|aufkleber|referenz|lackierung',
+      'identifikation|teilenummer|teile nr|teilenr|teil|artikel|artikelnummer|bestellnummer|seriennummer|serien nr|hardware|hw|hw stand|sw stand|softwarestand|kennung|kalibrierung|stecker|lack|lackcode|farbcode|farbe|platz|stellplatz|beleg|auftrag|auftragsnummer|kundennummer|telefon|tel|schlüssel|schlüsselnummer|datensatz|codierung|kodierung|rechnung|kennzeichen|bühne|werkstattauftrag|verlernzähler|radiocode|schlüsselcode|angebot|charge|regal|durchwahl|drehmoment|aufkleber|referenz|lackierung',
     environment:
       'umgebungsbedingungen|randbedingungen|umgebungsdaten|freeze frame|standbild|messwerte|istwerte|zeitstempel|bedingungen beim ersten auftreten',
     reader: 'lesegerät|gerät|tester|diagnosegerät|prüfgerät|ausgelesen mit|gelesen mit',
@@ -62,9 +63,13 @@ export const german: LanguageWords = {
       'fahrzeug|kunde|mechaniker|techniker|werkstatt|modell|zündung|seite|daten|baujahr|marke|geschwindigkeit|temperatur|drehzahl',
   },
   title:
-    'protokoll|rohdaten|bericht|zusammenfassung|fehlerprotokoll|prüfprotokoll|fehlerübersicht|übersicht|diagnose|fahrzeugdiagnose|gesamtauslesung|auslesung|ausdruck|legende|kurztest|ende des protokolls|fahrzeugprotokoll|auszug|fehlerliste|befund|gesamtübersicht|auslesen|diagnoseprotokoll|diagnosebericht|auslesebericht|systemübersicht|fehlerspeicher lesen|fehlerspeicher auslesen|alle systeme|alle steuergeräte',
+    'liste|auslesung|abfrage|übersicht|gesamtabfrage|protokoll|rohdaten|bericht|zusammenfassung|fehlerprotokoll|prüfprotokoll|fehlerübersicht|übersicht|diagnose|fahrzeugdiagnose|gesamtauslesung|auslesung|ausdruck|legende|kurztest|ende des protokolls|fahrzeugprotokoll|auszug|fehlerliste|befund|gesamtübersicht|auslesen|diagnoseprotokoll|diagnosebericht|auslesebericht|systemübersicht|fehlerspeicher lesen|fehlerspeicher auslesen|alle systeme|alle steuergeräte',
   sign: 'ende|gesamt|seite|fehlerspeicher|summe|zeichen|einzelheiten',
   not: 'nicht|nicht mehr|kein|keine',
+  noLink: 'unmöglich|nicht möglich|keine|keiner|fehlt|gestört|fehlerhaft',
+  modules: 'steuergeräte|systeme',
+  figures: 'ein|eine|zwei|drei|vier|fünf|sechs|sieben|acht|neun|zehn',
+  verbs: 'ist|sind|war|waren|sagt|hat|haben|hatte|steht|folgt',
   filler:
-    'der|die|das|den|dem|des|ein|eine|vom|von|diesem|dieses|gerät|steuergerät|modul|fahrzeug|im|in|am|an|zum|zur|mit|und|wird|ist|sind|hat|gespeichert|vorhanden|gefunden|abgelegt|fehler|zustand|status|dienst|beim|auslesen|aktuell|sich|es|noch|derzeit|lesegerät|system|eintrag|steuergeräte|steuergeräten|anfrage|ms|sekunden|momentan|für|durch|auf|ohne weitere|bei|kommunikation|möglich|konnte|werden|kann|einträge|versuchen|nach|versuche|er|sie|zurzeit|dieser|diese|über|bus|speicher|fehlerspeicher|als|auch|weitere',
+    'der|die|das|den|dem|des|ein|eine|vom|von|diesem|dieses|gerät|steuergerät|modul|fahrzeug|im|in|am|an|zum|zur|mit|und|wird|ist|sind|hat|gespeichert|vorhanden|gefunden|abgelegt|fehler|zustand|status|dienst|beim|auslesen|aktuell|sich|es|noch|derzeit|lesegerät|system|eintrag|steuergeräte|steuergeräten|anfrage|ms|sekunden|momentan|für|durch|auf|ohne weitere|bei|kommunikation|möglich|konnte|werden|kann|einträge|versuchen|nach|versuche|er|sie|zurzeit|dieser|diese|über|bus|speicher|fehlerspeicher|als|auch|weitere|tester|diagnosegerät|leser|von|diesem|jetzt|zur zeit',
 };

@@ -6,7 +6,7 @@ export const english: LanguageWords = {
     active:
       'active|current|present|failed|act|cur|curr|now|test failed|failing|on now|static|tf|present now|currently present|currently active|failing now|live|ongoing|test failing|hard|open now|existing|occurring|yes active|set now|currently set',
     stored:
-      'stored|confirmed|memorised|memorized|saved|in memory|sto|stor|conf|mem|latched|before|logged|inactive|passive|cdtc|remembered|recorded|in memory only|kept|retained|soft|confirmed dtc|dormant|cleared itself|gone',
+      'set not now|not now|absent|stored|confirmed|memorised|memorized|saved|in memory|sto|stor|conf|mem|latched|before|logged|inactive|passive|cdtc|remembered|recorded|in memory only|kept|retained|soft|confirmed dtc|dormant|cleared itself|gone',
     comesAndGoes:
       'intermittent|sporadic|int|intermit|spor|comes and goes|fleeting|occasional|erratic|irregular|transient|temporary|now and then',
     pending:
@@ -16,11 +16,11 @@ export const english: LanguageWords = {
     permanent: 'permanent|perm',
   },
   reach: {
-    read: 'read|answered|responded|communication ok|positive response|reached|yes|identified|alive|present|online|talking|communicating|complete|done|success|successful|scanned',
+    read: 'positive|connected|linked|read|answered|responded|communication ok|positive response|reached|yes|identified|alive|present|online|talking|communicating|complete|done|success|successful|scanned',
     clean:
-      'ok|pass|passed|none|clear|clean|no dtc|no dtcs|no code|no codes|no fault|no faults|no error|no errors|no trouble codes|no fault codes|no fault entries|no entries|no entry|no faults stored|without faults|without codes|fault free|nothing found|nothing stored|no trouble|no dtcs stored|nil|no dtcs present|empty|empty fault memory|fault memory empty|memory empty|memory clear|nothing in there|nothing to report|no stored faults|no issues|no problems|healthy|good|zero faults|zero codes|no faults recorded|no trouble code|no entries stored|no codes set|no active codes|free of faults|all clear|no findings|no alarms|none stored|none found|no active or stored faults|no fault memory entries|no malfunctions|no malfunction|no defects|no dtc s|no faults detected|no fault detected|no codes detected|no faults present|faults not found|fault codes not found|codes not found|dtcs not found|errors not found',
+      'without entries|without any code|ok|pass|passed|none|clear|clean|no dtc|no dtcs|no code|no codes|no fault|no faults|no error|no errors|no trouble codes|no fault codes|no fault entries|no entries|no entry|no faults stored|without faults|without codes|fault free|nothing found|nothing stored|no trouble|no dtcs stored|nil|no dtcs present|empty|empty fault memory|fault memory empty|memory empty|memory clear|nothing in there|nothing to report|no stored faults|no issues|no problems|healthy|good|zero faults|zero codes|no faults recorded|no trouble code|no entries stored|no codes set|no active codes|free of faults|all clear|no findings|no alarms|none stored|none found|no active or stored faults|no fault memory entries|no malfunctions|no malfunction|no defects|no dtc s|no faults detected|no fault detected|no codes detected|no faults present|faults not found|fault codes not found|codes not found|dtcs not found|errors not found',
     silent:
-      'no response|no answer|no reply|no communication|no comm|no comms|not responding|does not respond|did not respond|did not answer|does not answer|not answering|not reachable|unreachable|no contact|silent|communication failed|communication failure|comm failed|communication error|comm error|comm fault|communication fault|comm failure|communication lost|not communicating|lost communication|offline|n/r|nr|cannot communicate|would not talk|failed to respond|unable to communicate|no connection|does not talk|could not be reached|cannot be reached|not reached|link error|link failed|link failure|no link|no signal from unit|not heard|dead|mute|stayed silent|failed to answer|failed to communicate|unresponsive|not seen|no contact with unit|not detected|missing on the bus|bus off|no data|no response received|no reply received|can not communicate|could not communicate|did not reply|no answer received|not on the bus|not found|not found on the bus|not found on bus|unit not found',
+      'without communication|without answer|without response|not connected|disconnected|no module answer|no response|no answer|no reply|no communication|no comm|no comms|not responding|does not respond|did not respond|did not answer|does not answer|not answering|not reachable|unreachable|no contact|silent|communication failed|communication failure|comm failed|communication error|comm error|comm fault|communication fault|comm failure|communication lost|not communicating|lost communication|offline|n/r|nr|cannot communicate|would not talk|failed to respond|unable to communicate|no connection|does not talk|could not be reached|cannot be reached|not reached|link error|link failed|link failure|no link|no signal from unit|not heard|dead|mute|stayed silent|failed to answer|failed to communicate|unresponsive|not seen|no contact with unit|not detected|missing on the bus|bus off|no data|no response received|no reply received|can not communicate|could not communicate|did not reply|no answer received|not on the bus|not found|not found on the bus|not found on bus|unit not found',
     notFitted:
       'not fitted|not installed|not equipped|not present|absent|n/f|not in vehicle|not on this vehicle|not in this vehicle|not mounted|not part of this vehicle|not built in|not part of|not configured|not coded|not specified|not in the car|no such module|not ordered|not built|not in this car|without this option|option not fitted|not available on this vehicle|not on vehicle|not applicable|n/a|does not have one',
     unsupported:
@@ -38,19 +38,20 @@ export const english: LanguageWords = {
   },
   label: {
     module:
-      'module|modules|control unit|control module|unit|units|ecu|ecus|system|systems|controller|controllers|device name|where|source|component|node name|sys|mod|ctrl|unit name|module name|controller name|node',
+      'electronic unit|name of module|name of unit|module|modules|control unit|control module|unit|units|ecu|ecus|system|systems|controller|controllers|device name|where|source|component|node name|sys|mod|ctrl|unit name|module name|controller name|node',
     address: 'address|addr|id|bus id|node|node id|can id',
-    code: 'code|codes|dtc|dtcs|fault|faults|fault code|trouble code|error|errors|error code|entry|entries|fault entry',
-    type: 'type|failure type|ftb|ft|sub|subtype|sub code|sub type|symptom|suffix|fault symptom|failure',
-    status: 'status|state|condition|stat|st',
-    byte: 'byte|hex|bytes',
+    code: 'first fault|first code|code|codes|dtc|dtcs|fault|faults|fault code|trouble code|error|errors|error code|entry|entries|fault entry',
+    type: 'subcode|failure byte|fault type|fault byte|extension byte|detail code|type|failure type|ftb|ft|sub|subtype|sub code|sub type|symptom|suffix|fault symptom|failure',
+    status: 'presence|status|state|condition|stat|st',
+    byte: 'sb|stb|byte|hex|bytes',
     count:
-      'count|counter|occurrences|occurrence|times|times seen|seen|freq|frequency|number of|how often|occ|cnt|qty|hits|times set|cycles|no of times',
+      'flt|faults no|count|counter|occurrences|occurrence|times|times seen|seen|freq|frequency|number of|how often|occ|cnt|qty|hits|times set|cycles|no of times',
     text: 'description|desc|meaning|text|wording|definition|details|detail|message|note|notes|long text|information|info|comment|remark|remarks|what|fault text|code text|explanation|fault description|descr|txt|title',
-    result: 'result|communication|comm|comms|answer|connection|response|found|reply|online|reached',
+    result: 'result|found',
+    link: 'answered|responded|responds|alive|reachable|link|rsp|rx|resp|communication|comm|comms|answer|connection|response|reply|online|reached',
     total: 'total|sum|in total|overall',
     ident:
-      'part|part number|part no|p/n|pn|article|order|order part|serial|serial number|serial no|hardware|hw|firmware|fw|software number|software no|sw no|hw no|calibration|cal|connector|plug|paint|paint code|colour|color|bay|document|doc|version id|ident|key|key number|plate|phone|tel|telephone|fax|label|dataset|data set|coding|stock|item|invoice|lid|reference|ref|job|job number|customer number|quote|work order|order number|radio code|lock code|key code|key no|badge|article number|batch|lot|revision|release|spare part|ticket|offer|bin|rack|shelf|account|extension|licence|license|licence plate|registration|file|id number|torque|bolt|sticker',
+      'identification|identifiers|part|part number|part no|p/n|pn|article|order|order part|serial|serial number|serial no|hardware|hw|firmware|fw|software number|software no|sw no|hw no|calibration|cal|connector|plug|paint|paint code|colour|color|bay|document|doc|version id|ident|key|key number|plate|phone|tel|telephone|fax|label|dataset|data set|coding|stock|item|invoice|lid|reference|ref|job|job number|customer number|quote|work order|order number|radio code|lock code|key code|key no|badge|article number|batch|lot|revision|release|spare part|ticket|offer|bin|rack|shelf|account|extension|licence|license|licence plate|registration|file|id number|torque|bolt|sticker',
     environment:
       'freeze frame|freeze frames|ambient conditions|conditions when first stored|conditions when stored|conditions|environment|environmental data|environment data|snapshot|snapshot data|extended data|time stamp|timestamp|live data|live values|measured values|actual values|operating conditions',
     reader: 'reader|tool|device|scan tool|scan reader|read with|tester|interface',
@@ -63,9 +64,13 @@ export const english: LanguageWords = {
       'vehicle|car|customer|technician|shop|workshop|garage|model|make|year|ignition|page|data|dump|from|to|subject|speed|vehicle speed|temperature|monitors|owner|engine speed|rpm|session|address of shop|street|insurer|claim|adviser|advisor|our reference|your contact|contact|colour name',
   },
   title:
-    'report|ecu list|module list|list of modules|unit list|system list|code reader|raw fault memory|raw service output|fault memory|scan|summary|overview|diagnosis|diagnostic|diagnostics|protocol|read-out|readout|read out|printed|roll call|short test|legend|regards|end of report|fault overview|quick list|fault memory extract|extract|fault list|fault report|code list|faults as read|codes found|customer copy|quick test|self test|log of|scan start|scan end|test result|health check|print out|fault print out',
+    'further|newest|oldest|inventory|report|ecu list|module list|list of modules|unit list|system list|code reader|raw fault memory|raw service output|fault memory|scan|summary|overview|diagnosis|diagnostic|diagnostics|protocol|read-out|readout|read out|printed|roll call|short test|legend|regards|end of report|fault overview|quick list|fault memory extract|extract|fault list|fault report|code list|faults as read|codes found|customer copy|quick test|self test|log of|scan start|scan end|test result|health check|print out|fault print out',
   sign: 'end|page|total|sum|results|details|trouble codes|complete|print|key to the letters|hello|vehicle|code reader',
   not: 'not|no longer',
+  noLink: 'impossible|none|nothing|failure|lost',
+  modules: 'modules|units|ecus|control units|control modules|systems|controllers',
+  figures: 'one|two|three|four|five|six|seven|eight|nine|ten',
+  verbs: 'is|are|was|were|says|said|has|have|had|found|shows',
   filler:
-    'the|a|an|by|from|to|this|that|module|modules|ecu|unit|control|system|reader|tool|device|vehicle|car|service|in|on|of|with|at|and|while|when|reading|ms|s|is|are|stored|found|detected|present|currently|fault|code|codes|status|it|its|has|have|any|at all|stayed|shown|more|mask|availability|request|security|access|here|state|byte|for|seconds|second|trouble|all|mode|test|after|attempts|attempt|tries|try|part|communication|been|could|there|nothing|ecus|units|not|do|does|did|we|got|get|still|only|just|then|received|using|via|bus|can|response|answer|node|or|dtc|dtcs|error|errors|memory',
+    'the|a|an|by|from|to|this|that|module|modules|ecu|unit|control|system|reader|tool|device|vehicle|car|service|in|on|of|with|at|and|while|when|reading|ms|s|is|are|stored|found|detected|present|currently|fault|code|codes|status|it|its|has|have|any|at all|stayed|shown|more|mask|availability|request|security|access|here|state|byte|for|seconds|second|trouble|all|mode|test|after|attempts|attempt|tries|try|part|communication|been|could|there|nothing|ecus|units|not|do|does|did|we|got|get|still|only|just|then|received|using|via|bus|can|response|answer|node|or|dtc|dtcs|error|errors|memory|scanner|tester|err',
 };

@@ -4,20 +4,20 @@ export const spanish: LanguageWords = {
   name: 'Spanish',
   status: {
     active:
-      'activo|activa|presente|actual|fallido|vigente|actualmente presente|presente ahora|activo ahora|actualmente activo|en curso|existente|act|pres',
+      'estática|estático|actuales|vigente|vigentes|activo|activa|presente|actual|fallido|vigente|actualmente presente|presente ahora|activo ahora|actualmente activo|en curso|existente|act|pres',
     stored:
-      'memorizado|memorizada|confirmado|confirmada|almacenado|almacenada|guardado|guardada|registrado|inactivo|inactiva|pasivo|en memoria|no presente|no activo|no activa|registrada|grabado|grabada|en memoria solamente|no actual|ausente|mem|conf|alm',
+      'ausente|memorizado|memorizada|confirmado|confirmada|almacenado|almacenada|guardado|guardada|registrado|inactivo|inactiva|pasivo|en memoria|no presente|no activo|no activa|registrada|grabado|grabada|en memoria solamente|no actual|ausente|mem|conf|alm',
     comesAndGoes: 'intermitente|esporádico|esporádica|ocasional|int|espor',
     pending: 'pendiente|provisional|no confirmado|en espera|sin confirmar|pen|pend',
     history: 'histórico|histórica|historial|pasado|pasada|antiguo|anterior|hist',
     permanent: 'permanente',
   },
   reach: {
-    read: 'leída|leído|correcta|correcto|responde|ha respondido|respondió|sí|comunicación ok|realizada|terminada|presente|en línea|completa|con éxito|identificada',
+    read: 'positiva|establecida|conectado|conectada|leída|leído|correcta|correcto|responde|ha respondido|respondió|sí|comunicación ok|realizada|terminada|presente|en línea|completa|con éxito|identificada',
     clean:
-      'sin averías|ninguna avería|sin códigos|ningún código|sin fallos|ningún fallo|sin errores|ningún error|sin avería|ninguna|ninguno|sin defectos|0 averías|no hay averías|no hay fallos|no hay códigos|memoria vacía|vacía|vacío|sin novedad|nada|sin incidencias|sin fallos memorizados|sin averías memorizadas|sin códigos de avería|ningún código de avería|todo correcto|libre de averías|sin registros|no tiene averías|sin anomalías|cero averías|sin problemas|correcto sin averías',
+      'sin entradas|sin dtc|ningún dtc|sin averías|ninguna avería|sin códigos|ningún código|sin fallos|ningún fallo|sin errores|ningún error|sin avería|ninguna|ninguno|sin defectos|0 averías|no hay averías|no hay fallos|no hay códigos|memoria vacía|vacía|vacío|sin novedad|nada|sin incidencias|sin fallos memorizados|sin averías memorizadas|sin códigos de avería|ningún código de avería|todo correcto|libre de averías|sin registros|no tiene averías|sin anomalías|cero averías|sin problemas|correcto sin averías',
     silent:
-      'sin respuesta|no responde|sin comunicación|no contesta|no ha respondido|no respondió|ninguna respuesta|no comunica|fallo de comunicación|error de comunicación|muda|mudo|sin contacto|sin conexión|no se puede comunicar|imposible comunicar|comunicación fallida|sin diálogo|fuera de línea|no accesible|inaccesible|sin señal|comunicación imposible|no hubo respuesta|no hay respuesta|no hay comunicación|no localizada|comunicación perdida|silenciosa',
+      'no conectado|no conectada|que no responden|sin respuesta|no responde|sin comunicación|no contesta|no ha respondido|no respondió|ninguna respuesta|no comunica|fallo de comunicación|error de comunicación|muda|mudo|sin contacto|sin conexión|no se puede comunicar|imposible comunicar|comunicación fallida|sin diálogo|fuera de línea|no accesible|inaccesible|sin señal|comunicación imposible|no hubo respuesta|no hay respuesta|no hay comunicación|no localizada|comunicación perdida|silenciosa',
     notFitted:
       'no montado|no montada|no instalado|no instalada|no equipado|no equipada|unidad no montada|no presente|ausente|no existe en el vehículo|no incluido|no equipa|no configurado|no configurada|no existe|inexistente|unidad no instalada|no presente en el vehículo|no lleva|sin este equipo|opción no montada',
     unsupported:
@@ -34,18 +34,19 @@ export const spanish: LanguageWords = {
   },
   label: {
     module:
-      'unidad|unidades|unidad de control|unidades de control|módulo|módulos|centralita|centralitas|sistema|sistemas|calculador|origen',
+      'unidad de mando|módulo de control|nombre del módulo|nombre de la unidad|unidad|unidades|unidad de control|unidades de control|módulo|módulos|centralita|centralitas|sistema|sistemas|calculador|origen',
     address: 'dirección|dir',
     code: 'código|códigos|avería|averías|código de avería|códigos de avería|fallo|fallos|código de fallo|error|errores|código de error|dtc|cod',
-    type: 'tipo|subtipo|tipo de fallo|tipo de avería|síntoma|clase',
-    status: 'estado|situación',
+    type: 'subtipo|subcódigo|subcode|sub tipo|tipo|subtipo|tipo de fallo|tipo de avería|síntoma|clase',
+    status: 'presencia|estado|situación',
     byte: 'byte|bytes',
     count: 'contador|veces|frecuencia|número de|cantidad|nº de|ocurrencias|apariciones',
     text: 'descripción|texto|significado|denominación|mensaje|observación|nota|detalle',
-    result: 'resultado|comunicación|respuesta|conexión|encontrada|encontrado|responde',
+    result: 'resultado|encontrada|encontrado',
+    link: 'enlace|comunicación|respuesta|conexión|responde',
     total: 'total|suma|en total',
     ident:
-      'referencia|número de pieza|n de pieza|pieza|artículo|número de serie|n de serie|serie|hardware|conector|enchufe|pintura|código de pintura|color|pedido|orden|calibración|teléfono|tel|matrícula|llave|factura|ref|plaza|código de radio|orden de trabajo|presupuesto|lote|par de apriete|etiqueta|extensión',
+      'identificación|referencia|número de pieza|n de pieza|pieza|artículo|número de serie|n de serie|serie|hardware|conector|enchufe|pintura|código de pintura|color|pedido|orden|calibración|teléfono|tel|matrícula|llave|factura|ref|plaza|código de radio|orden de trabajo|presupuesto|lote|par de apriete|etiqueta|extensión',
     environment:
       'condiciones ambientales|datos congelados|condiciones|cuadro congelado|entorno|valores medidos|marca de tiempo|condiciones de aparición',
     reader: 'lector|equipo|aparato|herramienta|leído con',
@@ -58,9 +59,13 @@ export const spanish: LanguageWords = {
       'vehículo|cliente|técnico|taller|modelo|marca|encendido|página|datos|año|velocidad|temperatura|régimen',
   },
   title:
-    'informe|resumen|diagnosis|diagnóstico|impreso|leyenda|informe de diagnosis|lectura completa|fin del informe|informe de averías|lectura|lecturas|listado|lista de averías|extracto|memorias de avería|diagnosis completa|test rápido|detalle',
+    'lista|escaneo|lectura|resumen|listado|informe|resumen|diagnosis|diagnóstico|impreso|leyenda|informe de diagnosis|lectura completa|fin del informe|informe de averías|lectura|lecturas|listado|lista de averías|extracto|memorias de avería|diagnosis completa|test rápido|detalle',
   sign: 'fin|página|total|memoria|detalles|lectura|memorias',
   not: 'no|sin|ya no',
+  noLink: 'imposible|ninguna|ninguno|fallida|nula',
+  modules: 'módulos|unidades|centralitas|sistemas',
+  figures: 'uno|una|un|dos|tres|cuatro|cinco|seis|siete|ocho|nueve|diez',
+  verbs: 'es|está|son|era|dice|ha|han|tiene',
   filler:
-    'el|la|los|las|un|una|del|de|al|por|este|esta|con|unidad|módulo|módulos|centralita|vehículo|servicio|es|está|son|ha|hay|en|y|para|equipo|lector|avería|código|códigos|estado|presente|almacenados|almacenado|registrados|memorizados|memorizadas|actualmente|sistema|se|que|espera|comunicación|respuesta|puede|tras|intentos|memoria|averías|fallos|fallo|durante|lectura|ser|tiene|todavía|solo|bus|siguientes',
+    'el|la|los|las|un|una|del|de|al|por|este|esta|con|unidad|módulo|módulos|centralita|vehículo|servicio|es|está|son|ha|hay|en|y|para|equipo|lector|avería|código|códigos|estado|presente|almacenados|almacenado|registrados|memorizados|memorizadas|actualmente|sistema|se|que|espera|comunicación|respuesta|puede|tras|intentos|memoria|averías|fallos|fallo|durante|lectura|ser|tiene|todavía|solo|bus|siguientes|escáner|herramienta|aparato|tester|ahora|actual',
 };

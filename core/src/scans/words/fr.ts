@@ -4,9 +4,9 @@ export const french: LanguageWords = {
   name: 'French',
   status: {
     active:
-      'présent|présente|actif|active|actuel|actuelle|défaillant|en cours|actuellement présent|permanent présent|présent actuellement|actif actuellement|permanent et présent|en défaut|constaté|prés|act',
+      'statique|actuels|présents|actifs|présent|présente|actif|active|actuel|actuelle|défaillant|en cours|actuellement présent|permanent présent|présent actuellement|actif actuellement|permanent et présent|en défaut|constaté|prés|act',
     stored:
-      'mémorisé|mémorisée|confirmé|confirmée|enregistré|enregistrée|stocké|absent|absente|inactif|en mémoire|passif|disparu|non présent|non actif|plus présent|enregistré en mémoire|conservé|non actuel|passager|mém|conf|enr',
+      'absent|absente|mémorisé|mémorisée|confirmé|confirmée|enregistré|enregistrée|stocké|absent|absente|inactif|en mémoire|passif|disparu|non présent|non actif|plus présent|enregistré en mémoire|conservé|non actuel|passager|mém|conf|enr',
     comesAndGoes: 'intermittent|intermittente|fugitif|fugitive|sporadique|aléatoire|int|fug',
     pending:
       'en attente|en cours de maturation|provisoire|non confirmé|en attente de confirmation|à confirmer|suspecté|att',
@@ -14,11 +14,11 @@ export const french: LanguageWords = {
     permanent: 'permanent|permanente',
   },
   reach: {
-    read: 'lu|lue|identifié|oui|répond|a répondu|communication ok|lecture ok|correcte|effectuée|effectué|terminée|présent|dialogue ok|en ligne|réussie',
+    read: 'positive|positif|établie|établi|connecté|connectée|lu|lue|identifié|oui|répond|a répondu|communication ok|lecture ok|correcte|effectuée|effectué|terminée|présent|dialogue ok|en ligne|réussie',
     clean:
-      'aucun défaut|pas de défaut|sans défaut|aucun code|pas de code|sans code|aucun|néant|aucun code défaut|pas de code défaut|rien à signaler|zéro défaut|aucune anomalie|ras|rien|mémoire vide|vide|pas de défauts|aucun défaut mémorisé|aucun défaut présent|aucun défaut détecté|exempt de défaut|bon|conforme|aucun problème|aucun code présent|pas d anomalie|sans anomalie|aucune panne|mémoire défauts vide|zéro|0 défaut',
+      'sans défauts|aucune entrée|aucun dtc|pas de dtc|0 dtc|aucun défaut|pas de défaut|sans défaut|aucun code|pas de code|sans code|aucun|néant|aucun code défaut|pas de code défaut|rien à signaler|zéro défaut|aucune anomalie|ras|rien|mémoire vide|vide|pas de défauts|aucun défaut mémorisé|aucun défaut présent|aucun défaut détecté|exempt de défaut|bon|conforme|aucun problème|aucun code présent|pas d anomalie|sans anomalie|aucune panne|mémoire défauts vide|zéro|0 défaut',
     silent:
-      'pas de réponse|ne répond pas|aucune réponse|muet|muette|muets|pas de communication|aucune communication|sans réponse|communication impossible|ne communique pas|n a pas répondu|défaut de communication|dialogue impossible|injoignable|pas de dialogue|échec de dialogue|non répondu|pas répondu|dialogue interrompu|échec de communication|perte de communication|communication absente|sans dialogue|silencieux|silencieuse|hors ligne|communication perdue|liaison impossible|sans communication|ne dialogue pas|erreur de communication|n est pas joignable|non joignable',
+      'non connecté|non connectée|muets|qui ne répondent pas|pas de réponse|ne répond pas|aucune réponse|muet|muette|muets|pas de communication|aucune communication|sans réponse|communication impossible|ne communique pas|n a pas répondu|défaut de communication|dialogue impossible|injoignable|pas de dialogue|échec de dialogue|non répondu|pas répondu|dialogue interrompu|échec de communication|perte de communication|communication absente|sans dialogue|silencieux|silencieuse|hors ligne|communication perdue|liaison impossible|sans communication|ne dialogue pas|erreur de communication|n est pas joignable|non joignable',
     notFitted:
       'non monté|absent du véhicule|absents du véhicule|non équipé|non installé|non présent|absent|calculateur absent|non présent sur le véhicule|non prévu|non présent sur ce véhicule|pas monté|pas équipé|inexistant|non configuré|pas installé|non montée|non installée|non équipée|n existe pas|sans équipement|option absente',
     unsupported:
@@ -36,18 +36,19 @@ export const french: LanguageWords = {
   },
   label: {
     module:
-      'calculateur|calculateurs|module|modules|boîtier|boîtiers|système|systèmes|organe|unité|unité de commande|source',
+      'module de commande|nom du calculateur|nom du module|calculateur|calculateurs|module|modules|boîtier|boîtiers|système|systèmes|organe|unité|unité de commande|source',
     address: 'adresse|adr',
     code: 'code|codes|défaut|défauts|code défaut|codes défaut|codes défauts|anomalie|dtc',
-    type: 'type|sous type|caractérisation|type de défaut|symptôme|nature',
-    status: 'état|statut|situation',
+    type: 'sous type|sous code|subcode|complément|type|sous type|caractérisation|type de défaut|symptôme|nature',
+    status: 'présence|état|statut|situation',
     byte: 'octet|octets',
     count: 'nombre|nombre de|compteur|occurrences|fréquence|nb|fois|apparitions',
     text: 'libellé|description|intitulé|désignation|signification|texte|message|remarque|commentaire',
-    result: 'résultat|communication|réponse|liaison|dialogue|identifié|identifie|trouvé|présent au réseau',
+    result: 'résultat|trouvé',
+    link: 'connexion|communication|réponse|liaison|dialogue|identifié|identifie|présent au réseau',
     total: 'total|somme|au total',
     ident:
-      'référence|n de pièce|numéro de pièce|n pièce|pièce|réf|article|numéro de série|n de série|série|matériel|logiciel n|connecteur|prise|peinture|code peinture|teinte|commande|ordre|étalonnage|calibration|téléphone|tél|immatriculation|baie|clé|facture|indice|code radio|ordre de réparation|devis|lot|poste|couple|autocollant|n d ordre|clé n',
+      'identification|référence|n de pièce|numéro de pièce|n pièce|pièce|réf|article|numéro de série|n de série|série|matériel|logiciel n|connecteur|prise|peinture|code peinture|teinte|commande|ordre|étalonnage|calibration|téléphone|tél|immatriculation|baie|clé|facture|indice|code radio|ordre de réparation|devis|lot|poste|couple|autocollant|n d ordre|clé n',
     environment:
       'conditions d apparition|contexte|conditions à la première apparition|données figées|trame figée|conditions ambiantes|horodatage|valeurs mesurées|mesures|paramètres',
     reader: 'lecteur|appareil|outil|testeur|station|lu avec',
@@ -60,9 +61,13 @@ export const french: LanguageWords = {
       'véhicule|client|technicien|mécanicien|garage|atelier|modèle|marque|contact|page|données|année|vitesse|vitesse véhicule|température|régime',
   },
   title:
-    'rapport|résumé|diagnostic|bilan|synthèse|imprimé|légende|rapport de diagnostic|lecture globale|fin du rapport|test court|bilan électronique|relevé|liste des défauts|compte rendu|lecture|lectures|test global|diagnostic complet',
+    'liste|lecture|balayage|récapitulatif|synthèse|rapport|résumé|diagnostic|bilan|synthèse|imprimé|légende|rapport de diagnostic|lecture globale|fin du rapport|test court|bilan électronique|relevé|liste des défauts|compte rendu|lecture|lectures|test global|diagnostic complet',
   sign: 'fin|page|total|mémoire|détails|appel|lecture|mémoires',
   not: 'non|pas|plus',
+  noLink: 'impossible|aucune|aucun|absente|perdue|échec',
+  modules: 'calculateurs|modules|systèmes|unités',
+  figures: 'un|une|deux|trois|quatre|cinq|six|sept|huit|neuf|dix',
+  verbs: 'est|sont|était|dit|a|ont|voici|indique',
   filler:
-    'le|la|les|l|un|une|du|de|des|d|au|aux|par|ce|cet|cette|calculateur|calculateurs|module|véhicule|service|est|sont|a|n|ne|et|en|dans|sur|avec|appareil|outil|lecteur|défaut|défauts|code|état|statut|présent|mémorisé|enregistré|actuellement|lors|lecture|demande|système|pour|qui|attente|restés|resté|pas|dialogue|communication|être|peut|essais|après|réponse|mémoire|relevé|on|il|elle|y|avoir|été|se|toujours|seulement|bus|anomalie',
+    'le|la|les|l|un|une|du|de|des|d|au|aux|par|ce|cet|cette|calculateur|calculateurs|module|véhicule|service|est|sont|a|n|ne|et|en|dans|sur|avec|appareil|outil|lecteur|défaut|défauts|code|état|statut|présent|mémorisé|enregistré|actuellement|lors|lecture|demande|système|pour|qui|attente|restés|resté|pas|dialogue|communication|être|peut|essais|après|réponse|mémoire|relevé|on|il|elle|y|avoir|été|se|toujours|seulement|bus|anomalie|testeur|valise|lu|lue|maintenant',
 };

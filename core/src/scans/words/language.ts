@@ -41,6 +41,8 @@ export interface LanguageWords {
     readonly count: string;
     readonly text: string;
     readonly result: string;
+    /** A result that speaks of the contact with a module alone. */
+    readonly link: string;
     readonly total: string;
     /** What follows is a number of something else than a code. */
     readonly ident: string;
@@ -59,6 +61,14 @@ export interface LanguageWords {
   readonly sign: string;
   /** Words that turn what follows into its opposite. */
   readonly not: string;
+  /** Several modules: what stands over a list of them. */
+  readonly modules: string;
+  /** What says under a label or column of the contact that there was none. */
+  readonly noLink: string;
+  /** One to ten in words. */
+  readonly figures: string;
+  /** Words between others that make a line a sentence, never a module's name. */
+  readonly verbs: string;
   /** Words that change nothing where they stand between others. */
   readonly filler: string;
 }

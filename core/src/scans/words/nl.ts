@@ -4,24 +4,24 @@ export const dutch: LanguageWords = {
   name: 'Dutch',
   status: {
     active:
-      'actief|aanwezig|actueel|huidig|nu aanwezig|momenteel aanwezig|nu actief|momenteel actief|optredend|bestaand|act|aanw',
+      'statisch|continu|actieve|actuele|huidige|aanwezige|actief|aanwezig|actueel|huidig|nu aanwezig|momenteel aanwezig|nu actief|momenteel actief|optredend|bestaand|act|aanw',
     stored:
-      'opgeslagen|bevestigd|vastgelegd|passief|inactief|in geheugen|bewaard|niet aanwezig|niet actief|niet meer aanwezig|niet actueel|gelogd|opg|bev',
+      'afwezig|opgeslagene|opgeslagen|bevestigd|vastgelegd|passief|inactief|in geheugen|bewaard|niet aanwezig|niet actief|niet meer aanwezig|niet actueel|gelogd|opg|bev',
     comesAndGoes: 'sporadisch|intermitterend|incidenteel|af en toe|onregelmatig|spor|int',
     pending: 'in afwachting|voorlopig|onbevestigd|hangend|nog niet bevestigd',
     history: 'historisch|verleden|eerder|historie|vroeger|oud|hist',
     permanent: 'permanent|blijvend',
   },
   reach: {
-    read: 'gelezen|uitgelezen|antwoordt|ja|communicatie ok|heeft geantwoord|aanwezig|voltooid|klaar|online|geslaagd|bereikt',
+    read: 'positief|verbonden|gelezen|uitgelezen|antwoordt|ja|communicatie ok|heeft geantwoord|aanwezig|voltooid|klaar|online|geslaagd|bereikt',
     clean:
-      'geen storingen|geen storing|geen fouten|geen fout|geen foutcodes|geen codes|geen storingscodes|zonder storingen|foutvrij|geen|in orde|geen meldingen|storingsvrij|0 storingen|leeg|geheugen leeg|storingsgeheugen leeg|niets|niets opgeslagen|geen storingen opgeslagen|geen bijzonderheden|niets te melden|geen foutcodes opgeslagen|geen fouten gevonden|vrij van storingen|alles in orde|geen afwijkingen|geen foutmeldingen',
+      'zonder codes|geen dtc|geen dtcs|geen storingen|geen storing|geen fouten|geen fout|geen foutcodes|geen codes|geen storingscodes|zonder storingen|foutvrij|geen|in orde|geen meldingen|storingsvrij|0 storingen|leeg|geheugen leeg|storingsgeheugen leeg|niets|niets opgeslagen|geen storingen opgeslagen|geen bijzonderheden|niets te melden|geen foutcodes opgeslagen|geen fouten gevonden|vrij van storingen|alles in orde|geen afwijkingen|geen foutmeldingen',
     silent:
-      'geen antwoord|antwoordt niet|geen communicatie|geen respons|reageert niet|geen reactie|niet bereikbaar|geen verbinding|heeft niet geantwoord|communicatiefout|zwijgt|geen contact|stil|geen contact mogelijk|communicatie mislukt|geen communicatie mogelijk|communicatie niet mogelijk|offline|verbinding mislukt|geen signaal|onbereikbaar|niet gevonden op de bus|meldt zich niet|geen gegevens',
+      'zonder communicatie|zonder antwoord|niet verbonden|niet reagerende|niet antwoordende|geen antwoord|antwoordt niet|geen communicatie|geen respons|reageert niet|geen reactie|niet bereikbaar|geen verbinding|heeft niet geantwoord|communicatiefout|zwijgt|geen contact|stil|geen contact mogelijk|communicatie mislukt|geen communicatie mogelijk|communicatie niet mogelijk|offline|verbinding mislukt|geen signaal|onbereikbaar|niet gevonden op de bus|meldt zich niet|geen gegevens',
     notFitted:
       'niet gemonteerd|niet aanwezig|niet aanwezig in voertuig|niet ingebouwd|niet geïnstalleerd|niet uitgerust|ontbreekt|niet in voertuig|niet aangebracht|niet geconfigureerd|bestaat niet|niet van toepassing|optie niet aanwezig|niet in deze auto|zonder deze optie',
     unsupported:
-      'niet ondersteund|wordt niet ondersteund|ondersteunt niet|niet beschikbaar|dienst niet ondersteund|niet leesbaar met dit apparaat|buiten bereik van dit apparaat|protocol niet ondersteund',
+      'niet ondersteund|niet ondersteund door|niet leesbaar door|wordt niet ondersteund|ondersteunt niet|niet beschikbaar|dienst niet ondersteund|niet leesbaar met dit apparaat|buiten bereik van dit apparaat|protocol niet ondersteund',
     timedOut:
       'time out|timeout|tijd verstreken|tijdslimiet|tijdsoverschrijding|wachttijd verstreken|tijd overschreden',
     refused:
@@ -34,18 +34,19 @@ export const dutch: LanguageWords = {
   },
   label: {
     module:
-      'regeleenheid|regeleenheden|regelapparaat|module|modules|systeem|systemen|eenheid|stuurapparaat|bron|ecu',
+      'besturingseenheid|stuurmodule|modulenaam|naam module|naam regeleenheid|regeleenheid|regeleenheden|regelapparaat|module|modules|systeem|systemen|eenheid|stuurapparaat|bron|ecu',
     address: 'adres|adr',
     code: 'code|codes|storingscode|storingscodes|storing|storingen|fout|fouten|foutcode|foutcodes|dtc',
-    type: 'type|soort|fouttype|subtype|symptoom|storingstype',
-    status: 'status|toestand|staat',
+    type: 'subcode|subtype|toevoeging|type|soort|fouttype|subtype|symptoom|storingstype',
+    status: 'aanwezigheid|status|toestand|staat',
     byte: 'statusbyte|byte|bytes',
     count: 'aantal|teller|frequentie|keer|aantal keer|hoe vaak',
     text: 'omschrijving|tekst|beschrijving|betekenis|melding|opmerking|toelichting',
-    result: 'resultaat|communicatie|antwoord|verbinding|gevonden|bereikt',
+    result: 'resultaat|gevonden',
+    link: 'bereikbaar|communicatie|antwoord|verbinding|bereikt',
     total: 'totaal|som|in totaal',
     ident:
-      'onderdeelnummer|onderdeel|artikelnummer|artikel|serienummer|hardware|stekker|connector|lak|lakcode|kleur|kleurcode|bestelling|bestelnummer|order|kalibratie|telefoon|tel|kenteken|sleutel|factuur|referentie|werkplaatsnummer|radiocode|werkorder|offerte|partij|aanhaalmoment|toestel',
+      'identificatie|onderdeelnummer|onderdeel|artikelnummer|artikel|serienummer|hardware|stekker|connector|lak|lakcode|kleur|kleurcode|bestelling|bestelnummer|order|kalibratie|telefoon|tel|kenteken|sleutel|factuur|referentie|werkplaatsnummer|radiocode|werkorder|offerte|partij|aanhaalmoment|toestel',
     environment:
       'omgevingsgegevens|omstandigheden|omgevingscondities|bevroren beeld|freeze frame|meetwaarden|tijdstempel|randvoorwaarden',
     reader: 'uitleesapparaat|apparaat|tester|lezer|uitgelezen met|gereedschap',
@@ -58,9 +59,13 @@ export const dutch: LanguageWords = {
       'voertuig|auto|klant|monteur|werkplaats|model|merk|contact|pagina|gegevens|bouwjaar|snelheid|temperatuur|toerental',
   },
   title:
-    'rapport|samenvatting|diagnose|diagnoserapport|uitleesrapport|overzicht|afgedrukt|legenda|einde van het rapport|uitlezing|totaaluitlezing|storingslijst|uittreksel|sneltest|foutenlijst',
+    'lijst|overzicht|uitlezing|rapport|samenvatting|diagnose|diagnoserapport|uitleesrapport|overzicht|afgedrukt|legenda|einde van het rapport|uitlezing|totaaluitlezing|storingslijst|uittreksel|sneltest|foutenlijst',
   sign: 'einde|pagina|totaal|geheugen|details',
   not: 'niet|geen|niet meer',
+  noLink: 'onmogelijk|niet mogelijk|geen|mislukt|verbroken',
+  modules: 'modules|regeleenheden|systemen|regelapparaten',
+  figures: 'een|één|twee|drie|vier|vijf|zes|zeven|acht|negen|tien',
+  verbs: 'is|zijn|was|waren|zegt|heeft|hebben',
   filler:
-    'de|het|een|van|dit|deze|dat|met|regeleenheid|module|voertuig|dienst|is|zijn|heeft|was|in|op|en|voor|apparaat|lezer|storing|code|status|aanwezig|opgeslagen|gevonden|momenteel|systeem|bij|uitlezen|er|zich|wordt|communicatie|mogelijk|kan|worden|na|pogingen|geheugen|storingen|fouten|nog|alleen|bus|te|ook|storingsgeheugen',
+    'de|het|een|van|dit|deze|dat|met|regeleenheid|module|voertuig|dienst|is|zijn|heeft|was|in|op|en|voor|apparaat|lezer|storing|code|status|aanwezig|opgeslagen|gevonden|momenteel|systeem|bij|uitlezen|er|zich|wordt|communicatie|mogelijk|kan|worden|na|pogingen|geheugen|storingen|fouten|nog|alleen|bus|te|ook|storingsgeheugen|toestel|uitleesapparaat|tester|scanner|nu',
 };

@@ -4,7 +4,7 @@ export const polish: LanguageWords = {
   name: 'Polish',
   status: {
     active:
-      'aktywny|aktywna|aktywne|obecny|obecna|bieżący|bieżąca|aktualny|aktualna|występuje|trwały aktywny|obecnie aktywny|teraz obecny|bieżąco występuje|aktywne teraz|akt|ob',
+      'aktualne|bieżące|aktywny teraz|aktywny|aktywna|aktywne|obecny|obecna|bieżący|bieżąca|aktualny|aktualna|występuje|trwały aktywny|obecnie aktywny|teraz obecny|bieżąco występuje|aktywne teraz|akt|ob',
     stored:
       'zapisany|zapisana|zapisane|potwierdzony|potwierdzona|zapamiętany|nieaktywny|nieaktywna|pasywny|pasywna|w pamięci|nieobecny|statyczny zapisany|zarejestrowany|zarejestrowana|niewystępujący|nie występuje|zap|potw',
     comesAndGoes: 'sporadyczny|sporadyczna|przerywany|okresowy|chwilowy|przejściowy|spor',
@@ -13,11 +13,11 @@ export const polish: LanguageWords = {
     permanent: 'permanentny|trwały|stały',
   },
   reach: {
-    read: 'odczytano|odczytany|odpowiada|odpowiedział|tak|komunikacja ok|obecny|zakończono|online|pomyślnie|rozpoznano',
+    read: 'pozytywna|nawiązana|połączony|połączono|odczytano|odczytany|odpowiada|odpowiedział|tak|komunikacja ok|obecny|zakończono|online|pomyślnie|rozpoznano',
     clean:
-      'brak usterek|brak błędów|brak kodów|bez usterek|bez błędów|brak|brak usterki|nie znaleziono usterek|brak kodów usterek|0 usterek|brak zapisów|pamięć pusta|pusta|pusto|nic|bez zastrzeżeń|sprawny|w porządku|brak zapisanych usterek|brak zapisanych błędów|brak zapisanych kodów|wolny od usterek|zero usterek|brak nieprawidłowości|pamięć usterek pusta|usterek nie znaleziono|błędów nie znaleziono|nie wykryto usterek|usterek brak',
+      'bez kodów|brak wpisów|bez wpisów|brak dtc|brak usterek|brak błędów|brak kodów|bez usterek|bez błędów|brak|brak usterki|nie znaleziono usterek|brak kodów usterek|0 usterek|brak zapisów|pamięć pusta|pusta|pusto|nic|bez zastrzeżeń|sprawny|w porządku|brak zapisanych usterek|brak zapisanych błędów|brak zapisanych kodów|wolny od usterek|zero usterek|brak nieprawidłowości|pamięć usterek pusta|usterek nie znaleziono|błędów nie znaleziono|nie wykryto usterek|usterek brak',
     silent:
-      'brak odpowiedzi|nie odpowiada|brak komunikacji|nie odpowiedział|brak połączenia|milczy|błąd komunikacji|nie komunikuje się|brak kontaktu|nieosiągalny|komunikacja niemożliwa|brak łączności|offline|nie można nawiązać komunikacji|nie można nawiązać połączenia|brak sygnału|nie zgłasza się|utracono komunikację|komunikacja nieudana|brak danych',
+      'bez komunikacji|bez odpowiedzi|niepołączony|nieodpowiadające|nieodpowiadający|które nie odpowiadają|brak odpowiedzi|nie odpowiada|brak komunikacji|nie odpowiedział|brak połączenia|milczy|błąd komunikacji|nie komunikuje się|brak kontaktu|nieosiągalny|komunikacja niemożliwa|brak łączności|offline|nie można nawiązać komunikacji|nie można nawiązać połączenia|brak sygnału|nie zgłasza się|utracono komunikację|komunikacja nieudana|brak danych',
     notFitted:
       'niezamontowany|nie zamontowano|brak w pojeździe|nieobecny w pojeździe|nie zainstalowano|niezainstalowany|nieobecny|niewyposażony|nie występuje w pojeździe|brak wyposażenia|nie istnieje|nieskonfigurowany|nie ma w pojeździe|opcja niezamontowana|nie dotyczy',
     unsupported:
@@ -33,18 +33,20 @@ export const polish: LanguageWords = {
       'żaden sterownik nie odpowiada|nie znaleziono sterowników|brak komunikacji z pojazdem|brak połączenia z pojazdem',
   },
   label: {
-    module: 'sterownik|sterowniki|moduł|moduły|układ|układy|system|jednostka|jednostka sterująca|źródło',
+    module:
+      'moduł sterujący|nazwa modułu|nazwa sterownika|sterownik|sterowniki|moduł|moduły|układ|układy|system|jednostka|jednostka sterująca|źródło',
     address: 'adres|adr',
     code: 'kod|kody|usterka|usterki|usterek|kod usterki|kody usterek|błąd|błędy|błędów|kod błędu|dtc',
-    type: 'typ|rodzaj|podtyp|rodzaj usterki|symptom|objaw',
-    status: 'stan|status|stan usterki',
+    type: 'podtyp|podkod|subcode|typ|rodzaj|podtyp|rodzaj usterki|symptom|objaw',
+    status: 'obecność|stan|status|stan usterki',
     byte: 'bajt|bajt stanu|bajty|bajt statusu',
     count: 'licznik|ilość|liczba|częstość|razy|liczba wystąpień',
     text: 'opis|tekst|znaczenie|treść|komunikat|uwaga|uwagi|nazwa usterki',
-    result: 'wynik|komunikacja|odpowiedź|połączenie|znaleziono|znaleziony',
+    result: 'wynik|znaleziono|znaleziony',
+    link: 'łączność|komunikacja|odpowiedź|połączenie',
     total: 'razem|suma|łącznie|ogółem',
     ident:
-      'numer części|nr części|część|numer katalogowy|artykuł|numer seryjny|nr seryjny|sprzęt|złącze|wtyczka|lakier|kod lakieru|kolor|zamówienie|nr zamówienia|kalibracja|telefon|tel|rejestracja|nr rejestracyjny|kluczyk|faktura|nr ref|stanowisko|kod radia|zlecenie|oferta|partia|moment|naklejka',
+      'identyfikacja|numer części|nr części|część|numer katalogowy|artykuł|numer seryjny|nr seryjny|sprzęt|złącze|wtyczka|lakier|kod lakieru|kolor|zamówienie|nr zamówienia|kalibracja|telefon|tel|rejestracja|nr rejestracyjny|kluczyk|faktura|nr ref|stanowisko|kod radia|zlecenie|oferta|partia|moment|naklejka',
     environment:
       'warunki otoczenia|ramka zamrożona|warunki|dane otoczenia|wartości mierzone|znacznik czasu|dane zamrożone',
     reader: 'czytnik|urządzenie|tester|przyrząd|odczytano za pomocą',
@@ -57,9 +59,13 @@ export const polish: LanguageWords = {
       'pojazd|samochód|klient|mechanik|warsztat|model|marka|zapłon|strona|dane|rocznik|prędkość|temperatura|obroty',
   },
   title:
-    'raport|podsumowanie|diagnostyka|diagnostyczny|raport diagnostyczny|pełny odczyt|legenda|zestawienie|raport usterek|wydruk|odczyt|lista usterek|wyciąg|szybki test|przegląd',
+    'lista|wykaz|odczyt|skanowanie|zestawienie|raport|podsumowanie|diagnostyka|diagnostyczny|raport diagnostyczny|pełny odczyt|legenda|zestawienie|raport usterek|wydruk|odczyt|lista usterek|wyciąg|szybki test|przegląd',
   sign: 'koniec|strona|razem|pamięć|szczegóły|odczyt',
   not: 'nie|brak|już nie',
+  noLink: 'niemożliwa|niemożliwe|brak|żadna|utracona',
+  modules: 'moduły|sterowniki|systemy',
+  figures: 'jeden|jedna|dwa|dwie|trzy|cztery|pięć|sześć|siedem|osiem|dziewięć|dziesięć',
+  verbs: 'jest|są|był|była|mówi|ma',
   filler:
-    'w|z|ze|na|do|od|i|oraz|przez|ten|tego|tym|jest|są|był|się|sterownik|sterownika|moduł|pojazd|pojazdu|pojeździe|czytnik|usterka|kod|stan|zapisane|zapisany|wykryte|obecnie|układ|podczas|odczytu|nie ma|ma|dla|urządzenie|komunikacji|komunikacja|może|po|próbach|pamięć|usterek|błędów|jeszcze|tylko|magistrala|nie|żadnych',
+    'w|z|ze|na|do|od|i|oraz|przez|ten|tego|tym|jest|są|był|się|sterownik|sterownika|moduł|pojazd|pojazdu|pojeździe|czytnik|usterka|kod|stan|zapisane|zapisany|wykryte|obecnie|układ|podczas|odczytu|nie ma|ma|dla|urządzenie|komunikacji|komunikacja|może|po|próbach|pamięć|usterek|błędów|jeszcze|tylko|magistrala|nie|żadnych|czytnika|tester|testera|urządzenia|teraz',
 };

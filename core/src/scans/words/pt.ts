@@ -4,20 +4,20 @@ export const portuguese: LanguageWords = {
   name: 'Portuguese',
   status: {
     active:
-      'ativo|ativa|activo|activa|presente|atual|actual|em curso|presente agora|atualmente ativo|ativo agora|pres',
+      'estático|atuais|actuais|ativas|ativos|ativo|ativa|activo|activa|presente|atual|actual|em curso|presente agora|atualmente ativo|ativo agora|pres',
     stored:
-      'memorizado|memorizada|confirmado|confirmada|armazenado|armazenada|guardado|guardada|registado|inativo|inativa|inactivo|passivo|em memória|ausente|não presente|não ativo|não ativa|registada|gravado|gravada|em memória apenas|mem|conf',
+      'ausente|memorizado|memorizada|confirmado|confirmada|armazenado|armazenada|guardado|guardada|registado|inativo|inativa|inactivo|passivo|em memória|ausente|não presente|não ativo|não ativa|registada|gravado|gravada|em memória apenas|mem|conf',
     comesAndGoes: 'esporádico|esporádica|intermitente|ocasional|int|espor',
     pending: 'pendente|provisório|provisória|em espera|não confirmado|por confirmar|pend',
     history: 'histórico|histórica|passado|passada|anterior|antigo|hist',
     permanent: 'permanente',
   },
   reach: {
-    read: 'lida|lido|responde|respondeu|sim|comunicação ok|correta|efetuada|concluída|presente|online|com sucesso|identificada',
+    read: 'positiva|estabelecida|conectado|ligado|lida|lido|responde|respondeu|sim|comunicação ok|correta|efetuada|concluída|presente|online|com sucesso|identificada',
     clean:
-      'sem avarias|nenhuma avaria|sem códigos|nenhum código|sem falhas|nenhuma falha|sem erros|nenhum erro|nenhuma|nenhum|não há avarias|sem avaria|0 avarias|memória vazia|vazia|vazio|nada|nada a assinalar|sem avarias memorizadas|sem códigos de avaria|nenhum código de avaria|livre de avarias|tudo bem|sem anomalias|zero avarias|sem registos',
+      'sem entradas|sem dtc|nenhum dtc|sem avarias|nenhuma avaria|sem códigos|nenhum código|sem falhas|nenhuma falha|sem erros|nenhum erro|nenhuma|nenhum|não há avarias|sem avaria|0 avarias|memória vazia|vazia|vazio|nada|nada a assinalar|sem avarias memorizadas|sem códigos de avaria|nenhum código de avaria|livre de avarias|tudo bem|sem anomalias|zero avarias|sem registos',
     silent:
-      'sem resposta|não responde|sem comunicação|não respondeu|nenhuma resposta|não comunica|erro de comunicação|falha de comunicação|muda|mudo|sem contacto|sem ligação|unidade não responde|comunicação impossível|comunicação falhada|falha na comunicação|sem sinal|inacessível|offline|não foi possível comunicar|comunicação perdida|não contactável|silenciosa',
+      'não conectado|não ligado|que não respondem|sem resposta|não responde|sem comunicação|não respondeu|nenhuma resposta|não comunica|erro de comunicação|falha de comunicação|muda|mudo|sem contacto|sem ligação|unidade não responde|comunicação impossível|comunicação falhada|falha na comunicação|sem sinal|inacessível|offline|não foi possível comunicar|comunicação perdida|não contactável|silenciosa',
     notFitted:
       'não montado|não montada|não instalado|não instalada|não está instalada|não está instalado|não equipado|não presente|ausente|ausente do veículo|não existe no veículo|não está montada|não está montado|não existe|não configurada|não configurado|não equipada|inexistente|sem este equipamento',
     unsupported:
@@ -32,18 +32,20 @@ export const portuguese: LanguageWords = {
       'nenhuma unidade responde|nenhum módulo responde|sem comunicação com o veículo|nenhuma unidade encontrada|nenhuma unidade respondeu',
   },
   label: {
-    module: 'unidade|unidades|unidade de comando|módulo|módulos|centralina|sistema|sistemas|origem',
+    module:
+      'unidade de controlo|unidade de controle|módulo de controlo|módulo de controle|nome do módulo|nome da unidade|unidade|unidades|unidade de comando|módulo|módulos|centralina|sistema|sistemas|origem',
     address: 'endereço|end',
     code: 'código|códigos|avaria|avarias|código de avaria|códigos de avaria|falha|falhas|código de falha|erro|erros|dtc|cod|cód',
-    type: 'tipo|subtipo|tipo de falha|tipo de avaria|sintoma',
-    status: 'estado|situação',
+    type: 'subtipo|subcódigo|subcode|tipo|subtipo|tipo de falha|tipo de avaria|sintoma',
+    status: 'presença|estado|situação',
     byte: 'byte|bytes',
     count: 'contador|frequência|vezes|número de|quantidade|ocorrências',
     text: 'descrição|texto|significado|designação|mensagem|nota|observação|detalhe',
-    result: 'resultado|comunicação|resposta|ligação|encontrada|encontrado',
+    result: 'resultado|encontrada|encontrado',
+    link: 'conexão|comunicação|resposta|ligação',
     total: 'total|soma|no total',
     ident:
-      'referência|número da peça|número de peça|peça|artigo|número de série|série|hardware|ficha|conector|pintura|código de pintura|cor|encomenda|ordem|calibração|telefone|tel|matrícula|chave|fatura|ref|lugar|código do rádio|ordem de trabalho|orçamento|lote|binário|etiqueta|extensão',
+      'identificação|referência|número da peça|número de peça|peça|artigo|número de série|série|hardware|ficha|conector|pintura|código de pintura|cor|encomenda|ordem|calibração|telefone|tel|matrícula|chave|fatura|ref|lugar|código do rádio|ordem de trabalho|orçamento|lote|binário|etiqueta|extensão',
     environment:
       'condições ambientais|dados congelados|condições|quadro congelado|ambiente|valores medidos|marca temporal|condições de aparecimento',
     reader: 'leitor|equipamento|aparelho|ferramenta|lido com',
@@ -56,9 +58,13 @@ export const portuguese: LanguageWords = {
       'veículo|viatura|cliente|técnico|oficina|modelo|marca|ignição|página|dados|ano|velocidade|temperatura|rotações',
   },
   title:
-    'relatório|resumo|diagnóstico|impresso|legenda|relatório de diagnóstico|leitura completa|fim do relatório|relatório de leitura|leitura|lista de avarias|extrato|teste rápido|leituras',
+    'lista|listagem|leitura|resumo|varredura|relatório|resumo|diagnóstico|impresso|legenda|relatório de diagnóstico|leitura completa|fim do relatório|relatório de leitura|leitura|lista de avarias|extrato|teste rápido|leituras',
   sign: 'fim|página|total|memória|detalhes|leitura',
   not: 'não|sem|já não',
+  noLink: 'impossível|nenhuma|nenhum|falhou|ausente',
+  modules: 'módulos|unidades|centrais|sistemas',
+  figures: 'um|uma|dois|duas|três|quatro|cinco|seis|sete|oito|nove|dez',
+  verbs: 'é|são|está|era|diz|tem',
   filler:
-    'o|a|os|as|um|uma|do|da|dos|das|de|por|este|esta|com|unidade|módulo|veículo|serviço|é|está|são|foi|foram|há|em|no|na|e|para|leitor|avaria|avarias|código|estado|presente|memorizadas|memorizados|memorizado|atualmente|sistema|lida|lidas|lido|espera|que|comunicação|resposta|pode|após|tentativas|memória|falhas|falha|durante|leitura|ainda|só|bus|ser|todas|unidades',
+    'o|a|os|as|um|uma|do|da|dos|das|de|por|este|esta|com|unidade|módulo|veículo|serviço|é|está|são|foi|foram|há|em|no|na|e|para|leitor|avaria|avarias|código|estado|presente|memorizadas|memorizados|memorizado|atualmente|sistema|lida|lidas|lido|espera|que|comunicação|resposta|pode|após|tentativas|memória|falhas|falha|durante|leitura|ainda|só|bus|ser|todas|unidades|equipamento|aparelho|ferramenta|agora',
 };

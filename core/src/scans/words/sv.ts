@@ -11,11 +11,11 @@ export const swedish: LanguageWords = {
     permanent: 'permanent|bestående',
   },
   reach: {
-    read: 'läst|avläst|svarar|ja|kommunikation ok',
+    read: 'positiv|ansluten|läst|avläst|svarar|ja|kommunikation ok',
     clean:
-      'inga felkoder|inga fel|inget fel|inga koder|felfri|utan fel|inga|minnet tomt|tomt|felminne tomt|inga lagrade fel',
+      'inga dtc|inga felkoder|inga fel|inget fel|inga koder|felfri|utan fel|inga|minnet tomt|tomt|felminne tomt|inga lagrade fel',
     silent:
-      'svarar inte|inget svar|ingen kommunikation|ingen kontakt|svarade inte|ej svar|tyst|kommunikationsfel',
+      'utan svar|utan kommunikation|ej ansluten|inte ansluten|svarar ej|svarar inte|inget svar|ingen kommunikation|ingen kontakt|svarade inte|ej svar|tyst|kommunikationsfel',
     notFitted: 'ej monterad|inte monterad|saknas|finns inte i fordonet|ej installerad|ej utrustad',
     unsupported: 'stöds inte|ej stödd|stöds ej|inte tillgänglig',
     timedOut: 'tidsgräns|tiden ute|timeout|tidsgräns överskriden',
@@ -25,18 +25,19 @@ export const swedish: LanguageWords = {
     nothingAnswered: 'ingen styrenhet svarar|ingen kontakt med fordonet|inga styrenheter hittades',
   },
   label: {
-    module: 'styrenhet|styrenheter|modul|moduler|system|enhet',
+    module: 'styrdon|styrmodul|modulnamn|styrenhet|styrenheter|modul|moduler|system|enhet',
     address: 'adress|adr',
     code: 'kod|koder|felkod|felkoder|fel',
-    type: 'typ|feltyp|undertyp|symptom',
+    type: 'undertyp|subkod|typ|feltyp|undertyp|symptom',
     status: 'status|tillstånd',
     byte: 'statusbyte|byte',
     count: 'antal|räknare|gånger|frekvens',
     text: 'beskrivning|text|betydelse|meddelande|anmärkning',
-    result: 'resultat|kommunikation|svar',
+    result: 'resultat',
+    link: 'förbindelse|kommunikation|svar',
     total: 'totalt|summa',
     ident:
-      'artikelnummer|artikel|delnummer|serienummer|hårdvara|kontakt|lack|färgkod|färg|order|kalibrering|telefon|tel|registreringsnummer|nyckel|faktura|referens',
+      'identifiering|artikelnummer|artikel|delnummer|serienummer|hårdvara|kontakt|lack|färgkod|färg|order|kalibrering|telefon|tel|registreringsnummer|nyckel|faktura|referens',
     environment: 'omgivningsdata|frysbild|mätvärden|tidsstämpel|villkor',
     reader: 'läsare|verktyg|apparat|testare',
     software: 'programvara|version|program',
@@ -47,9 +48,13 @@ export const swedish: LanguageWords = {
     other:
       'fordon|bil|kund|tekniker|verkstad|modell|märke|tändning|sida|data|årsmodell|hastighet|temperatur|varvtal',
   },
-  title: 'rapport|felkodsrapport|sammanfattning|diagnos|avläsning|slut på rapporten',
+  title: 'lista|avläsning|översikt|rapport|felkodsrapport|sammanfattning|diagnos|avläsning|slut på rapporten',
   sign: 'slut|sida|totalt|minne|detaljer',
   not: 'inte|ej|inga',
+  noLink: 'omöjlig|ingen|inget|saknas',
+  modules: 'moduler|styrenheter',
+  figures: 'en|ett|två|tre|fyra|fem|sex|sju|åtta|nio|tio',
+  verbs: 'är|var|säger|har',
   filler:
-    'den|det|en|ett|av|från|i|på|med|och|är|var|har|styrenhet|styrenheten|modul|fordon|fordonet|läsare|fel|kod|status|just|nu|för|som|systemet|kommunikation|minne|felkod|felkoder',
+    'den|det|en|ett|av|från|i|på|med|och|är|var|har|styrenhet|styrenheten|modul|fordon|fordonet|läsare|fel|kod|status|just|nu|för|som|systemet|kommunikation|minne|felkod|felkoder|läsaren|verktyg',
 };
