@@ -59,6 +59,7 @@ await runScript(async () => {
     await withApplication(async (address, pids) => {
       session = await signIn(address, technician);
       await writes(address);
+      await reports(address);
       await pages(address);
       await visits(address);
       await scrolling(address);
@@ -125,6 +126,58 @@ async function writes(address) {
   }
   figure('a saved reading, 200 in a row, median', `${quantile(times, 0.5).toFixed(0)} ms`);
   figure('a saved reading, p95', `${quantile(times, 0.95).toFixed(0)} ms`);
+}
+
+/**
+ * What a report of one megabyte of one thing does to everybody else: the slowest answer while eight are read.
+ * @param {string} address
+ */
+async function reports(address) {
+  const { bays } = /** @type {{ bays: { jobId: string, number: string }[] }} */ (
+    await (await fetch(`${address}/api/bays`, { headers: session })).json()
+  );
+  const jobId = bays.find(({ number }) => number === 'J-0131')?.jobId ?? '';
+  const asked = async (/** @type {number[]} */ times) => {
+    const since = performance.now();
+    await (await fetch(`${address}/api/bays`, { headers: session })).text();
+    times.push(performance.now() - since);
+    await new Promise((resolve) => setTimeout(resolve, 10));
+  };
+  /** @type {number[]} */
+  const quiet = [];
+  for (let n = 0; n < 100; n++) await asked(quiet);
+  /** @type {number[]} */
+  const during = [];
+  let reading = true;
+  const asking = (async () => {
+    while (reading) await asked(during);
+  })();
+  for (const unit of [
+    'x',
+    ' ',
+    '<td>',
+    'B1049-13 left belt loop, open; ',
+    'a;',
+    '(',
+    'a: ',
+    'no response ',
+  ]) {
+    const row = unit.repeat(Math.ceil(80 / unit.length));
+    await write(address, `/api/jobs/${jobId}/scans`, {
+      id: randomUUID(),
+      observedAt,
+      data: {
+        kind: 'interim',
+        text: `Body\n${`${row}\n`.repeat(Math.floor(990_000 / (row.length + 1)))}`,
+        marks: [],
+      },
+    });
+  }
+  reading = false;
+  await asking;
+  figure('the bays, asked for while nothing else happens, p95', `${quantile(quiet, 0.95).toFixed(0)} ms`);
+  figure('the same while eight odd reports of 1 MB are read, p95', `${quantile(during, 0.95).toFixed(0)} ms`);
+  figure('the slowest of them', `${Math.max(...during).toFixed(0)} ms`);
 }
 
 /** First paint, bytes on the wire, and how soon the bench answers a reading. @param {string} address */

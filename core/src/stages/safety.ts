@@ -168,18 +168,21 @@ export function openTemporaries(record: JobRecord): Temporary[] {
 export function restraintCodesLeft({ scans }: JobRecord): readonly { module: string; code: string }[] {
   const known = restraintCodes.get(scans);
   if (known) return known;
-  const held = new Map<string, { module: string; code: string }[]>();
+  const held = new Map<string, Map<string, { module: string; code: string }>>();
   for (const { scan, printed } of scans) {
     const codes = scan.codes.filter(({ status }) => status !== 'history' && status !== 'pending');
     // A report from before the power went off shows what was there, not what has gone since.
     if (printed !== 'before-power-off')
       for (const { name, answered } of scan.modules) if (answered) held.delete(plainWord(name));
-    for (const { module, code } of codes.filter(isRestraintCode)) {
-      const own = held.get(plainWord(module)) ?? [];
-      if (!own.some((other) => other.code === code)) held.set(plainWord(module), [...own, { module, code }]);
+    for (const one of codes) {
+      const { module, code } = one;
+      const key = plainWord(module);
+      const own = held.get(key) ?? new Map<string, { module: string; code: string }>();
+      if (own.has(code) || !isRestraintCode(one)) continue;
+      held.set(key, own.set(code, { module, code }));
     }
   }
-  const found = [...held.values()].flat();
+  const found = [...held.values()].flatMap((own) => [...own.values()]);
   restraintCodes.set(scans, found);
   return found;
 }
@@ -187,7 +190,7 @@ export function restraintCodesLeft({ scans }: JobRecord): readonly { module: str
 /** By its module, its number and its text; the same module and the same text are not read twice. */
 function isRestraintCode({ module, code, text }: Pick<ScanCode, 'module' | 'code' | 'text'>): boolean {
   return (
-    guardOf({ code }).guard === 'restraint' ||
+    namesRestraints.of(`code ${code}`, () => guardOf({ code })) ||
     namesRestraints.of(`module ${module}`, () => guardOf({ module })) ||
     (text != null && namesRestraints.of(`text ${text}`, () => guardOf({ text })))
   );

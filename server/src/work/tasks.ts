@@ -14,11 +14,14 @@ import {
   type TraceRepair,
 } from '@dormant-beacon/core/trace';
 
+import { invalid } from '../http/problem.js';
 import { unpacked } from '../logbook/archive.js';
 import { provenStory, type ProvenStory } from '../logbook/prove-story.js';
 
 /** Elements × suspects × metered tests up to which the server plans itself; above, the page does it in a worker. */
 export const mostPlannedWork = 60_000;
+/** No car has more; what lists them all is no report, and would weigh on every later look at the job. */
+const mostCodes = 40_000;
 const keptPredictions = 12;
 
 /** Predictions by the id of the trace's row, which never changes. */
@@ -51,7 +54,15 @@ export const tasks = {
     text: string;
     patterns: ReportPatterns;
     marks: readonly LineMark[];
-  }): Scan => readReport(text, { patterns, marks }),
+  }): Scan => {
+    const scan = readReport(text, { patterns, marks });
+    if (scan.codes.length > mostCodes)
+      throw invalid(
+        'data.text',
+        `holds ${scan.codes.length} codes; a report of one car is taken with ${mostCodes} at most`,
+      );
+    return scan;
+  },
 
   /** Solves a case under every suspect, as far as the server plans itself; of a larger one only its suspects are looked at. */
   soundCase: ({ source, traceId }: { source: TraceCase; traceId: string | null }): null => {
