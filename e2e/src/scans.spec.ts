@@ -6,7 +6,7 @@ jasmine.DEFAULT_TIMEOUT_INTERVAL = 300_000;
 const table =
   'Quelle;Fehlernummer;Zusatz;Klartext;Fehlerstatus\nLadesteuerung;B1A27;64;Endschalter Ladeklappe;sporadisch\nBordnetz;B1318;16;Versorgungsspannung;sporadisch\nMotor;P0562;;Bordspannung zu niedrig;sporadisch\nAnhänger;;;;antwortet nicht\n';
 const list =
-  'Palegate 7 report  v3.1\nSteuergerät: Ladesteuerung\n  B1A27-64 Ladeklappe  aktiv\nStörung 4711 Ladeklappe links\nBordnetz: keine Fehler\n';
+  'Palegate 7 report  v3.1\nSteuergerät: Ladesteuerung\n  B1A27-64 Ladeklappe  aktiv\n  B1A30 Lademotor  glimmt\nStörung 4711 Ladeklappe links\nBordnetz: keine Fehler\n';
 
 describe('reports and their causes', () => {
   afterAll(closeBrowser);
@@ -33,9 +33,20 @@ describe('reports and their causes', () => {
     await page.locator('db-line-meaning mat-button-toggle', { hasText: '4711' }).click();
     await page.getByRole('button', { name: 'Take it so' }).click();
     await page.locator('.understood .code', { hasText: '4711' }).waitFor();
+    // And one that was read without its status is put right.
+    const motor = page.locator('.understood .code', { hasText: 'B1A30' });
+    expect(await motor.innerText()).toContain('not said');
+    await page.locator('.lines .code', { hasText: 'B1A30' }).getByRole('button').click();
+    const meaning = page.locator('db-line-meaning');
+    await meaning.getByRole('radio', { name: 'stored', exact: true }).click();
+    await meaning.getByRole('radio', { name: 'glimmt', exact: true }).click();
+    await meaning.getByLabel('Its failure type').fill('1B');
+    await page.getByRole('button', { name: 'Take it so' }).click();
+    await page.locator('.understood .code', { hasText: 'B1A30-1B' }).getByText('stored').waitFor();
     await page.reload();
     await page.getByRole('button', { name: 'Read again' }).click();
     await page.locator('.understood .code', { hasText: '4711' }).waitFor();
+    await page.locator('.understood .code', { hasText: 'B1A30-1B' }).getByText('stored').waitFor();
     await page.getByRole('button', { name: 'Save as a further scan' }).click();
 
     const matrix = page.locator('db-scan-matrix');

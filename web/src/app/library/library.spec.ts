@@ -114,11 +114,13 @@ describe('PatternList', () => {
     const patterns: Pattern[] = [
       { ...stamp, code: { name: 'blink count', before: 'Blink code:', shape: '#-#' } },
       { ...stamp, id: 'm', line: { like: 'Printed at desk #', as: 'ignore' } },
+      { ...stamp, id: 'w', word: { word: 'glimmt', status: 'stored', reader: 'Palegate 7' } },
     ];
     bench.store.dispatch(LibraryEvents.patternsLoaded({ patterns }));
     await bench.fixture.whenStable();
     expect(bench.text()).toContain('Blink code: #-#blink count');
     expect(bench.text()).toContain('Printed at desk #nothing');
+    expect(bench.text()).toContain('glimmtstatus: stored, in reports of Palegate 7');
     await bench.fill('What stands before it', 'Port 7');
     await bench.fill('Its shape', '#####');
     await bench.press('Declare it');

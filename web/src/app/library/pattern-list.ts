@@ -93,12 +93,14 @@ export class PatternList {
     this.store.dispatch(LibraryEvents.patternsWanted());
   }
 
-  protected wordsOf({ code, line }: Pattern): string {
-    return code ? `${code.before} ${code.shape}`.trim() : line!.like;
+  protected wordsOf({ code, line, word }: Pattern): string {
+    return code ? `${code.before} ${code.shape}`.trim() : (word?.word ?? line!.like);
   }
 
-  protected meaningOf({ code, line }: Pattern): string {
-    return code ? code.name || 'a code' : meanings[line!.as];
+  protected meaningOf({ code, line, word }: Pattern): string {
+    const reader = (word ?? line)?.reader;
+    const says = word ? `status: ${word.status}` : code ? code.name || 'a code' : meanings[line!.as];
+    return reader ? `${says}, in reports of ${reader}` : says;
   }
 
   protected async takeBack(id: string): Promise<void> {
