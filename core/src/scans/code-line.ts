@@ -279,7 +279,12 @@ function finish(
     if (behind[2] !== undefined)
       status = { ...ofByte(parseInt(behind[2], 16)), statusText: behind[2], by: 'byte' };
   }
-  const cells = splitCells(partPairs(behind ? rest.slice(behind[0].length) : rest));
+  const byte =
+    legend?.byteBehind && behind === null && failureType !== null && /^ ([\da-f]{2})(?=\s)/i.exec(rest);
+  if (byte) status = { ...ofByte(parseInt(byte[1]!, 16)), statusText: byte[1]!, by: 'guess' };
+  const cells = splitCells(
+    partPairs(byte ? rest.slice(byte[0].length) : behind ? rest.slice(behind[0].length) : rest),
+  );
   const inline = failureType === null ? typeInFront(cells[0] ?? '') : null;
   if (inline) {
     failureType = inline.type;
@@ -349,6 +354,7 @@ const ofByte = (statusByte: number) => ({
 const partPairs = (rest: string): string =>
   rest
     .replace(/^\s*[}\])]/, ' ')
+    .replace(/^\s?\(((?:0x)?[\da-f]{2})\)(?=[\s:]|$)/i, '   $1   ')
     .replace(/[[{]([^\][{}]{1,24})[\]}]/g, (whole, held: string) =>
       /^(?:0x)?[\da-f]{2}$/i.test(held.trim()) || statusWordOf(held) !== null
         ? `   ${held.trim()}   `
@@ -413,7 +419,8 @@ export const readStatusCell = remembered((cell: string): StatusReading | null =>
       statusByte: parseInt(both![2]!, 16),
       by: labelled ? 'label' : 'word',
     };
-  const status = labelled ? statusOfField(value) : statusWordOf(value);
+  const [part] = labelled ? value.split(/[,;]\s/) : [value];
+  const status = labelled ? (statusOfField(value) ?? statusOfField(part!)) : statusWordOf(value);
   if (status)
     return { ...status, statusText: trimCell(value), statusByte: null, by: labelled ? 'label' : 'word' };
   return labelled && value !== '' ? { ...unknownStatus, statusText: value, by: 'label' } : null;
@@ -440,7 +447,7 @@ export function statusIn(cell: string, isByte: boolean, legend?: Legend): Status
 }
 
 function inField(bare: string): StatusReading | null {
-  const word = statusOfField(bare);
+  const word = statusOfField(bare) ?? statusOfField(bare.split(/[,;]\s/)[0]!);
   return word ? { ...word, statusText: bare, statusByte: null, by: 'word' } : null;
 }
 

@@ -52,7 +52,11 @@ export function headerColumns(cells: readonly string[], marks?: ReadonlyMap<stri
     statuses.length > 0 &&
     !labels.some((label) => label?.role === 'type') &&
     labels.some((label) => label?.role === 'code');
-  const ofCode = statuses.find((at) => saysCode(cells[at]!)) ?? statuses[0];
+  const code = labels.findIndex((label) => label?.role === 'code');
+  const ofCode =
+    statuses.find((at) => saysCode(cells[at]!)) ??
+    statuses.find((at) => code >= 0 && at > code) ??
+    statuses[0];
   const seen = new Set<string>();
   return cells.map((_, at): Column | null => {
     const label = labels[at]!;

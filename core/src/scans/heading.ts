@@ -2,6 +2,7 @@
 import { remembered } from './remembered.js';
 import {
   isFigureWord,
+  isFiller,
   isVerb,
   labelOf,
   moduleLabelLength,
@@ -96,8 +97,10 @@ function withoutCount(text: string): string {
   const count = trailingCount.exec(text);
   if (count && reachWordOf(`1 ${count[1]!}`) !== null) return text.slice(0, count.index);
   // `Restraint has 2`, `airbag module says`
-  const said = /\s(\p{L}{1,9})(?:\s\d{1,3})?$/u.exec(text);
-  if (said && isVerb(said[1]!)) return text.slice(0, said.index);
+  const words = text.split(' ');
+  for (let at = 1; at < words.length; at++)
+    if (isVerb(words[at]!) && words.slice(at + 1).every((word) => /^\d{0,3}$/.test(word) || isFiller(word)))
+      return words.slice(0, at).join(' ');
   const inWords = /[\s,:–—-]{1,200}\s(\p{L}{2,9})\s(\p{L}{2,24})\s{0,200}$/u.exec(text);
   return inWords && isFigureWord(inWords[1]!) && reachWordOf(`1 ${inWords[2]!}`) !== null
     ? text.slice(0, inWords.index)
@@ -151,6 +154,7 @@ export const readModuleName = remembered((text: string): Heading | null => {
   const heading = readHeading(text);
   if (!heading) return null;
   const { name, labelled } = heading;
+  if (/^(?:no|nr|n°|nº|lp|pos|item|num)\.?\s?\d{1,4}$/i.test(name)) return null;
   if (isFigureWord(name) || statusWordOf(name) !== null || reachWordOf(name) !== null) return null;
   if (!labelled && labelOf(name) !== null) return null;
   return tokensOf(name).length > 9 || /\s:\s|[=:]\s/.test(name) ? null : heading;

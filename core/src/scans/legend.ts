@@ -71,17 +71,18 @@ function hasTypeBehind(lines: Lines): boolean {
 }
 
 const codeAndCells =
-  /(?<![\w.-])[PCBU][0-3][\dA-F]{3}(?![\w-])(?:[\s|;,]{1,12}([\dA-F]{2})[\s|;,]{1,12}([\dA-F]{2})(?=[\s|;,]|$))?/gi;
+  /(?<![\w.-])[PCBU][0-3][\dA-F]{3}(?:(?![\w-])[\s|;,]{1,12}([\dA-F]{2})[\s|;,]{1,12}([\dA-F]{2})(?=[\s|;,]|$)|[-:]([\dA-F]{2}) ([\dA-F]{2})(?=\s|$))?/gi;
 
 /** True where at least two codes have such cells, each of them, and they cannot all be counts. */
 function hasByteBehind(lines: Lines): boolean {
   let seen = 0;
   let letters = false;
   for (let at = 1; at <= Math.min(lines.count, searched); at++)
-    for (const [, type, byte] of lines.at(at).slice(0, 400).matchAll(codeAndCells)) {
-      if (type === undefined) return false;
+    for (const [, , ofCell, , ofType] of lines.at(at).slice(0, 400).matchAll(codeAndCells)) {
+      const byte = ofCell ?? ofType;
+      if (byte === undefined) return false;
       seen++;
-      letters ||= /[a-f]/i.test(byte!);
+      letters ||= /[a-f]/i.test(byte);
     }
   return seen >= 2 && letters;
 }

@@ -167,8 +167,12 @@ function atEnd(line: string, legend?: ReadonlyMap<string, ReachWord>): readonly 
     if (/^[^(]*\)/.test(phrase)) continue;
     const said = reachWordOf(phrase);
     const reach = said ?? legend?.get(phrase) ?? null;
-    const name = words.slice(0, -count).join(' ');
     if (reach === null) continue;
+    // `Trailer module could not be reached`: what can be said without the label leaves it to the name.
+    const shorter = words.slice(1 - count);
+    const labelled =
+      count > 1 && labelOf(words.at(-count)!)?.role === 'module' && reachWordOf(shorter.join(' ')) === reach;
+    const name = words.slice(0, labelled ? 1 - count : -count).join(' ');
     if (count === 1 && said !== null && phrase !== phrase.toUpperCase() && !/^\p{Lu}{2,5}$/u.test(name))
       continue;
     return !sentences.test(line) && readModuleName(name) ? [{ name, reach }] : [];
@@ -198,18 +202,19 @@ function reachOfLabelled(text: string): ReachWord | null {
 
 /** `Modules without faults: Steering, Brakes`. */
 function listOf(line: string): readonly ModuleState[] {
-  const parts = /^\s*(\p{L}[^:(]{1,60}?)\s*(?:\(\d{1,4}\)\s*)?:\s*(\S.*)$/u.exec(line);
+  const parts = /^\s*(\p{L}[^:(]{1,60}?)\s*(?:\(\d{1,4}\)\s*)?(?:(:)\s*|\s{2,200})(\S.*)$/u.exec(line);
   if (!parts) return [];
   const told = reachWordOf(parts[1]!);
-  const names = parts[2]!.split(/\s{0,200}[,;]\s{0,200}/);
+  const names = parts[3]!.split(/\s{0,200}[,;]\s{0,200}/);
   // `No answer: Trailer, Roof`: names, and nothing that anybody understands as something else.
   if (
     told !== null &&
     told !== 'holdsCodes' &&
+    parts[2] !== undefined &&
     names.every((name) => /^\p{Lu}/u.test(name) && readModuleName(name) !== null && !isSentence(name))
   )
     return names.map((name) => ({ name, reach: told }));
   const reach = reachOfList(parts[1]!) ?? reachOfLabelled(parts[1]!);
-  if (reach === null || reach === 'holdsCodes') return [];
+  if (reach === null || reach === 'holdsCodes' || (reach === 'read' && parts[2] === undefined)) return [];
   return names.filter((name) => readModuleName(name) !== null).map((name) => ({ name, reach }));
 }

@@ -23,7 +23,7 @@ import {
   takeValue,
 } from './rules/head.js';
 import { takePairs } from './rules/labels.js';
-import { takeHeading, takeModuleState, takeRecordModule } from './rules/modules.js';
+import { takeHeading, takeKnownModule, takeModuleState, takeRecordModule } from './rules/modules.js';
 import { type Page, codeToken, pairSign } from './rules/page.js';
 import { takeSection } from './rules/section.js';
 import { takeColumns, takeTableRow } from './rules/table.js';
@@ -136,6 +136,7 @@ function readLine(reading: Reading, line: Line, page: Page): void {
   if (takeStatus(reading, line, page)) return;
   if (takeNothingAnswered(reading, line)) return;
   if (takeTotal(reading, line)) return;
+  if (takeKnownModule(reading, line)) return;
   if (takeModuleState(reading, line, page)) return;
   if (takeEnvironment(reading, line)) return;
   if (takeRecordModule(reading, line)) return;

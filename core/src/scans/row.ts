@@ -5,6 +5,7 @@ import {
   readCodeLine,
   type StatusReading,
   saysNo,
+  statusInside,
   statusIn,
   typeIn,
   unknownStatus,
@@ -106,13 +107,16 @@ function bare(code: string, failureType: string | null, repaired: boolean): Foun
 function completed(found: FoundCode, cells: readonly string[], columns: Columns, legend: Legend): FoundCode {
   const cell = (role: Label['role']) => (cells[placeOf(columns, role)] ?? '').trim();
   const type = columns[placeOf(columns, 'type')];
-  const read =
-    byMarks(cells, columns) ??
-    statusIn(cell('byte'), true, legend) ??
-    statusIn(cell('status'), false, legend) ??
-    inUnnamed(cells, columns, legend) ??
-    found;
+  const told = [
+    byMarks(cells, columns),
+    statusIn(cell('byte'), true, legend),
+    statusIn(cell('status'), false, legend),
+    inUnnamed(cells, columns, legend),
+  ].filter((one) => one !== null);
   const text = cell('text');
+  const inText =
+    told.some(({ status }) => status !== 'unknown') || text === '' ? null : statusInside([text], legend);
+  const read = told.find(({ status }) => status !== 'unknown') ?? inText?.status ?? told[0] ?? found;
   const { failureType } = found;
   return {
     ...found,
@@ -122,7 +126,7 @@ function completed(found: FoundCode, cells: readonly string[], columns: Columns,
     statusText: read.statusText,
     statusByte: read.statusByte,
     by: read.by,
-    text: text === '' ? found.text : text.replace(/\s+/g, ' '),
+    text: text === '' ? found.text : (inText?.rest[0] ?? text).trim().replace(/\s+/g, ' '),
   };
 }
 

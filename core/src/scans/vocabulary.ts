@@ -148,6 +148,11 @@ const verbs: ReadonlySet<string> = new Set(
   languages.flatMap((words) => words.verbs.split('|').flatMap((word) => tokensOf(word))),
 );
 
+const fillers: ReadonlySet<string> = new Set(tongues.flatMap(({ filler }) => [...filler]));
+
+/** True for a word that changes nothing where it stands between others. */
+export const isFiller = (word: string): boolean => tokensOf(word).every((token) => fillers.has(token));
+
 /** True for a word that makes a sentence of a name: `has`, `says`. */
 export const isVerb = (word: string): boolean => verbs.has(tokensOf(word)[0] ?? '');
 
@@ -186,7 +191,7 @@ export const reachOfList = (text: string): ReachWord | null => {
         : [];
     if (rest.length === 0) continue;
     const reach = reachWordOf(rest.join(' '));
-    if (reach !== null && reach !== 'holdsCodes') return reach;
+    if (reach !== null && reach !== 'holdsCodes' && reach !== 'read') return reach;
   }
   return null;
 };
@@ -418,7 +423,7 @@ export const labelOf = remembered((text: string): Label | null => {
 
 /** True where a line is a title, a page's head or a closing line by its words. */
 export const isTitle = remembered((text: string): boolean => {
-  const tokens = tokensOf(text);
+  const tokens = tokensOf(text.replace(/(\p{Ll})(\p{Lu})/gu, '$1 $2'));
   if (tokens.length === 0 || tokens.length > 24) return false;
   return tongues.some(
     (tongue) =>

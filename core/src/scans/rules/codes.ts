@@ -33,9 +33,9 @@ export function takeCodes(reading: Reading, line: Line, page: Page, coded: boole
   if (inside && found.before !== null && codes.length === 1 && codes[0]!.text === null)
     codes = [{ ...codes[0]!, text: found.before }];
   const heading = found.before === null || inside ? null : readModuleName(found.before);
-  const label = /^\W*([^:=\d]{2,24})[:=]/.exec(line.text)?.[1];
+  const label = /^\W*(?:([^:=\d]{2,24})[:=]|(\p{L}[^:=\d\s]{1,20})\s{2})/u.exec(line.text);
   const record =
-    (label !== undefined && labelOf(label)?.role === 'code' && codes[0]!.text === null) ||
+    (labelOf(label?.[1] ?? label?.[2] ?? '')?.role === 'code' && codes[0]!.text === null) ||
     (heading === null && !reading.modulesFirst && namedBelow(line, page));
   if (heading) reading.enter(heading.name, line, { address: heading.address, by: 'word' });
   else if (record && !reading.modulesFirst) reading.module = null;

@@ -1,7 +1,7 @@
 /** Labels with values: each is read as what its label says. */
 import { isCodeBytes, readCode, readCodeBytes, strongestStatus } from '../../codes/index.js';
 import { splitCells } from '../cells.js';
-import { saysNo, saysYes, statusIn, typeIn, unknownStatus } from '../code-line.js';
+import { readStatusCell, saysNo, saysYes, statusIn, typeIn, unknownStatus } from '../code-line.js';
 import { noteField } from '../header-field.js';
 import { readHeading, readModuleName } from '../heading.js';
 import { moduleStates, stateOf, stateOfResult } from '../module-state.js';
@@ -284,7 +284,7 @@ function takeCodeFields(reading: Reading, pairs: readonly Pair[], page: Page): v
     for (const code of reading.open!.codes) {
       const role = label!.role;
       if (role === 'type') {
-        const [, first, words] = /^((?:0x)?[\dA-F]{2,3})\s+(\p{L}.{1,200})$/iu.exec(value) ?? [
+        const [, first, words] = /^((?:0x)?[\dA-F]{2,3})\s+(?:[-–:]\s)?(\p{L}.{1,200})$/iu.exec(value) ?? [
           null,
           value,
           '',
@@ -294,6 +294,9 @@ function takeCodeFields(reading: Reading, pairs: readonly Pair[], page: Page): v
         if (type !== null && code.failureType == null) {
           code.failureType = type;
           code.how = { ...code.how, failureType: 'label' };
+        } else if (type === null && statusWordOf(value) !== null) {
+          // `Art: sporadisch`
+          if (code.status === 'unknown') give(code, { ...readStatusCell(value)!, by: 'label' });
         } else if (type === null && /\p{L}{3}/u.test(value)) reading.continueText(value);
       } else if ((role === 'status' || role === 'byte') && (code.status === 'unknown' || role === 'byte')) {
         const read = statusIn(value, role === 'byte', page.legend);

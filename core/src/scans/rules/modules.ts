@@ -84,7 +84,10 @@ export function takeModuleState(reading: Reading, line: Line, page: Page): boole
 /** `Modules without faults` over a list of names, and the names. */
 function takeList(reading: Reading, line: Line, page: Page): boolean {
   const bare = line.text.trim();
-  const reach = reachOfList(bare.replace(/[:.]$/, ''));
+  // `Modules without answer: 1` counts them.
+  const reach = /\d\W*$/.test(bare.replace(/\(\d{1,4}\)\W*$/, ''))
+    ? null
+    : reachOfList(bare.replace(/[:.]$/, ''));
   if (reach !== null) {
     reading.list = { reach, named: false };
     reading.module = null;
@@ -102,7 +105,7 @@ function takeList(reading: Reading, line: Line, page: Page): boolean {
   reading.enter(heading.name, line, { address: heading.address });
   reading.say(reading.list.reach);
   reading.list = { ...reading.list, named: true };
-  reading.module = null;
+  reading.open = null;
   reading.mark(line, 'module');
   return true;
 }
@@ -210,6 +213,27 @@ export function takeHeading(reading: Reading, line: Line, { lines }: Page): bool
   reading.open = null;
   reading.mark(line, 'module');
   return true;
+}
+
+/** A module that was named before and is named again over its codes: `Airbag - fault list`, `dtc 15`. */
+export function takeKnownModule(reading: Reading, line: Line): boolean {
+  const name = line.text.length < 80 ? known(reading, line.text.trim()) : null;
+  if (name === null) return false;
+  reading.enter(name, line);
+  reading.open = null;
+  reading.mark(line, 'module');
+  return true;
+}
+
+function known(reading: Reading, bare: string): string | null {
+  const [first, ...rest] = bare.split(/\s[-–—:]\s/);
+  if (rest.length === 1 && isTitle(rest[0]!)) {
+    const name = readModuleName(first!)?.name.toLowerCase();
+    return reading.modules.find((module) => module.name.toLowerCase() === name)?.name ?? null;
+  }
+  const [, word, address] = /^(\p{L}{2,12})\s(?:0x|\$)?([\da-f]{2,4})h?$/iu.exec(bare) ?? [];
+  if (!word || !/^(?:code|module|address|text)$/.test(labelOf(word)?.role ?? '')) return null;
+  return reading.modules.find((module) => module.address === address!.toUpperCase())?.name ?? null;
 }
 
 /** True where the next line holds a code's status, count or type by their labels. */

@@ -21,7 +21,7 @@ export const german: LanguageWords = {
     silent:
       'ohne kommunikation|nicht verbunden|nicht antwortende|nicht erreichbare|nicht reagierende|keine antwort|antwortet nicht|keine kommunikation|keine verbindung|keine reaktion|nicht erreichbar|nicht geantwortet|hat nicht geantwortet|reagiert nicht|stumm|kommunikation gestört|kommunikationsfehler|verbindung fehlgeschlagen|meldet sich nicht|kein kontakt|schweigt|keine rückmeldung|keine kommunikation möglich|kommunikation nicht möglich|nicht ansprechbar|ohne antwort|verbindung nicht möglich|kein signal|kein lebenszeichen|nicht am bus|bus aus|keine daten|nicht verbunden|verbindungsaufbau fehlgeschlagen|kommunikation fehlgeschlagen|steuergerät meldet sich nicht|offline|keine busverbindung|n a',
     notFitted:
-      'nicht verbaut|nicht vorhanden|nicht eingebaut|nicht im fahrzeug|nicht ausgestattet|entfällt|nicht bestückt|nicht im fahrzeug verbaut|nicht codiert|nicht konfiguriert|nicht bestellt|nicht ausgerüstet|ist nicht verbaut|fehlt im fahrzeug|keine ausstattung|ohne diese ausstattung',
+      'nicht installiert|nicht vorhanden im fahrzeug|nicht verbaut|nicht vorhanden|nicht eingebaut|nicht im fahrzeug|nicht ausgestattet|entfällt|nicht bestückt|nicht im fahrzeug verbaut|nicht codiert|nicht konfiguriert|nicht bestellt|nicht ausgerüstet|ist nicht verbaut|fehlt im fahrzeug|keine ausstattung|ohne diese ausstattung',
     unsupported:
       'nicht unterstützt|wird nicht unterstützt|unterstützt nicht|nicht verfügbar|nicht unterstützt von diesem gerät|dienst nicht unterstützt|von diesem gerät nicht unterstützt|mit diesem gerät nicht lesbar|nicht auslesbar mit diesem gerät|gerät kann es nicht lesen|außerhalb der reichweite dieses geräts|protokoll nicht unterstützt',
     timedOut:
@@ -41,7 +41,7 @@ export const german: LanguageWords = {
     address: 'adresse|adr|stg adr|knoten',
     code: 'code|codes|fehler|fehlercode|fehlercodes|fehlernummer|fehlereintrag|einträge|eintrag|störung|störungen|fehlernr|dtc|fehlerspeicher',
     type: 'zusatz|unterart|unterkode|subcode|fehlerunterart|zusatzcode|art|fehlerart|typ|fehlertyp|zusatz|symptom|unterart|dez|fehlerartbyte',
-    status: 'status|zustand|stat|fehlerstatus',
+    status: 'zust|status|zustand|stat|fehlerstatus',
     byte: 'statusbyte|byte|bytes',
     count:
       'anzahl|zähler|häufigkeit|wie oft|fehlerzähler|auftreten|anz|mal|fehlerhäufigkeit|auftritte|häufigkeitszähler',
@@ -69,7 +69,7 @@ export const german: LanguageWords = {
   noLink: 'unmöglich|nicht möglich|keine|keiner|fehlt|gestört|fehlerhaft',
   modules: 'steuergeräte|systeme',
   figures: 'ein|eine|zwei|drei|vier|fünf|sechs|sieben|acht|neun|zehn',
-  verbs: 'ist|sind|war|waren|sagt|hat|haben|hatte|steht|folgt',
+  verbs: 'meldet|enthält|ist|sind|war|waren|sagt|hat|haben|hatte|steht|folgt',
   filler:
-    'der|die|das|den|dem|des|ein|eine|vom|von|diesem|dieses|gerät|steuergerät|modul|fahrzeug|im|in|am|an|zum|zur|mit|und|wird|ist|sind|hat|gespeichert|vorhanden|gefunden|abgelegt|fehler|zustand|status|dienst|beim|auslesen|aktuell|sich|es|noch|derzeit|lesegerät|system|eintrag|steuergeräte|steuergeräten|anfrage|ms|sekunden|momentan|für|durch|auf|ohne weitere|bei|kommunikation|möglich|konnte|werden|kann|einträge|versuchen|nach|versuche|er|sie|zurzeit|dieser|diese|über|bus|speicher|fehlerspeicher|als|auch|weitere|tester|diagnosegerät|leser|von|diesem|jetzt|zur zeit',
+    'folgende|folgendes|folgenden|der|die|das|den|dem|des|ein|eine|vom|von|diesem|dieses|gerät|steuergerät|modul|fahrzeug|im|in|am|an|zum|zur|mit|und|wird|ist|sind|hat|gespeichert|vorhanden|gefunden|abgelegt|fehler|zustand|status|dienst|beim|auslesen|aktuell|sich|es|noch|derzeit|lesegerät|system|eintrag|steuergeräte|steuergeräten|anfrage|ms|sekunden|momentan|für|durch|auf|ohne weitere|bei|kommunikation|möglich|konnte|werden|kann|einträge|versuchen|nach|versuche|er|sie|zurzeit|dieser|diese|über|bus|speicher|fehlerspeicher|als|auch|weitere|tester|diagnosegerät|leser|von|diesem|jetzt|zur zeit',
 };

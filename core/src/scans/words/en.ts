@@ -22,7 +22,7 @@ export const english: LanguageWords = {
     silent:
       'without communication|without answer|without response|not connected|disconnected|no module answer|no response|no answer|no reply|no communication|no comm|no comms|not responding|does not respond|did not respond|did not answer|does not answer|not answering|not reachable|unreachable|no contact|silent|communication failed|communication failure|comm failed|communication error|comm error|comm fault|communication fault|comm failure|communication lost|not communicating|lost communication|offline|n/r|nr|cannot communicate|would not talk|failed to respond|unable to communicate|no connection|does not talk|could not be reached|cannot be reached|not reached|link error|link failed|link failure|no link|no signal from unit|not heard|dead|mute|stayed silent|failed to answer|failed to communicate|unresponsive|not seen|no contact with unit|not detected|missing on the bus|bus off|no data|no response received|no reply received|can not communicate|could not communicate|did not reply|no answer received|not on the bus|not found|not found on the bus|not found on bus|unit not found',
     notFitted:
-      'not fitted|not installed|not equipped|not present|absent|n/f|not in vehicle|not on this vehicle|not in this vehicle|not mounted|not part of this vehicle|not built in|not part of|not configured|not coded|not specified|not in the car|no such module|not ordered|not built|not in this car|without this option|option not fitted|not available on this vehicle|not on vehicle|not applicable|n/a|does not have one',
+      'not fitted to this car|not fitted|not installed|not equipped|not present|absent|n/f|not in vehicle|not on this vehicle|not in this vehicle|not mounted|not part of this vehicle|not built in|not part of|not configured|not coded|not specified|not in the car|no such module|not ordered|not built|not in this car|without this option|option not fitted|not available on this vehicle|not on vehicle|not applicable|n/a|does not have one',
     unsupported:
       'not supported|unsupported|does not support|n/s|not available in this reader|not available|no support|not covered|not supported by this reader|service not supported|protocol not supported|cannot be read with this reader|no access with this reader|unknown to this reader|reader cannot reach it|out of reach for this reader|not readable with this reader|not in this reader|outside the reach of this reader',
     timedOut:
@@ -42,7 +42,7 @@ export const english: LanguageWords = {
     address: 'address|addr|id|bus id|node|node id|can id',
     code: 'first fault|first code|code|codes|dtc|dtcs|fault|faults|fault code|trouble code|error|errors|error code|entry|entries|fault entry',
     type: 'subcode|failure byte|fault type|fault byte|extension byte|detail code|type|failure type|ftb|ft|sub|subtype|sub code|sub type|symptom|suffix|fault symptom|failure',
-    status: 'presence|status|state|condition|stat|st',
+    status: 'cond|presence|status|state|condition|stat|st',
     byte: 'sb|stb|byte|hex|bytes',
     count:
       'flt|faults no|count|counter|occurrences|occurrence|times|times seen|seen|freq|frequency|number of|how often|occ|cnt|qty|hits|times set|cycles|no of times',
@@ -70,7 +70,7 @@ export const english: LanguageWords = {
   noLink: 'impossible|none|nothing|failure|lost',
   modules: 'modules|units|ecus|control units|control modules|systems|controllers',
   figures: 'one|two|three|four|five|six|seven|eight|nine|ten',
-  verbs: 'is|are|was|were|says|said|has|have|had|found|shows',
+  verbs: 'reports|holds|contains|is|are|was|were|says|said|has|have|had|found|shows',
   filler:
-    'the|a|an|by|from|to|this|that|module|modules|ecu|unit|control|system|reader|tool|device|vehicle|car|service|in|on|of|with|at|and|while|when|reading|ms|s|is|are|stored|found|detected|present|currently|fault|code|codes|status|it|its|has|have|any|at all|stayed|shown|more|mask|availability|request|security|access|here|state|byte|for|seconds|second|trouble|all|mode|test|after|attempts|attempt|tries|try|part|communication|been|could|there|nothing|ecus|units|not|do|does|did|we|got|get|still|only|just|then|received|using|via|bus|can|response|answer|node|or|dtc|dtcs|error|errors|memory|scanner|tester|err',
+    'following|the|a|an|by|from|to|this|that|module|modules|ecu|unit|control|system|reader|tool|device|vehicle|car|service|in|on|of|with|at|and|while|when|reading|ms|s|is|are|stored|found|detected|present|currently|fault|code|codes|status|it|its|has|have|any|at all|stayed|shown|more|mask|availability|request|security|access|here|state|byte|for|seconds|second|trouble|all|mode|test|after|attempts|attempt|tries|try|part|communication|been|could|there|nothing|ecus|units|not|do|does|did|we|got|get|still|only|just|then|received|using|via|bus|can|response|answer|node|or|dtc|dtcs|error|errors|memory|scanner|tester|err',
 };

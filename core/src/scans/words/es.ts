@@ -38,7 +38,7 @@ export const spanish: LanguageWords = {
     address: 'dirección|dir',
     code: 'código|códigos|avería|averías|código de avería|códigos de avería|fallo|fallos|código de fallo|error|errores|código de error|dtc|cod',
     type: 'subtipo|subcódigo|subcode|sub tipo|tipo|subtipo|tipo de fallo|tipo de avería|síntoma|clase',
-    status: 'presencia|estado|situación',
+    status: 'est|presencia|estado|situación',
     byte: 'byte|bytes',
     count: 'contador|veces|frecuencia|número de|cantidad|nº de|ocurrencias|apariciones',
     text: 'descripción|texto|significado|denominación|mensaje|observación|nota|detalle',
@@ -65,7 +65,7 @@ export const spanish: LanguageWords = {
   noLink: 'imposible|ninguna|ninguno|fallida|nula',
   modules: 'módulos|unidades|centralitas|sistemas',
   figures: 'uno|una|un|dos|tres|cuatro|cinco|seis|siete|ocho|nueve|diez',
-  verbs: 'es|está|son|era|dice|ha|han|tiene',
+  verbs: 'indica|contiene|es|está|son|era|dice|ha|han|tiene',
   filler:
-    'el|la|los|las|un|una|del|de|al|por|este|esta|con|unidad|módulo|módulos|centralita|vehículo|servicio|es|está|son|ha|hay|en|y|para|equipo|lector|avería|código|códigos|estado|presente|almacenados|almacenado|registrados|memorizados|memorizadas|actualmente|sistema|se|que|espera|comunicación|respuesta|puede|tras|intentos|memoria|averías|fallos|fallo|durante|lectura|ser|tiene|todavía|solo|bus|siguientes|escáner|herramienta|aparato|tester|ahora|actual',
+    'siguiente|el|la|los|las|un|una|del|de|al|por|este|esta|con|unidad|módulo|módulos|centralita|vehículo|servicio|es|está|son|ha|hay|en|y|para|equipo|lector|avería|código|códigos|estado|presente|almacenados|almacenado|registrados|memorizados|memorizadas|actualmente|sistema|se|que|espera|comunicación|respuesta|puede|tras|intentos|memoria|averías|fallos|fallo|durante|lectura|ser|tiene|todavía|solo|bus|siguientes|escáner|herramienta|aparato|tester|ahora|actual',
 };

@@ -40,7 +40,7 @@ export const french: LanguageWords = {
     address: 'adresse|adr',
     code: 'code|codes|défaut|défauts|code défaut|codes défaut|codes défauts|anomalie|dtc',
     type: 'sous type|sous code|subcode|complément|type|sous type|caractérisation|type de défaut|symptôme|nature',
-    status: 'présence|état|statut|situation',
+    status: 'ét|etat|présence|état|statut|situation',
     byte: 'octet|octets',
     count: 'nombre|nombre de|compteur|occurrences|fréquence|nb|fois|apparitions',
     text: 'libellé|description|intitulé|désignation|signification|texte|message|remarque|commentaire',
@@ -67,7 +67,7 @@ export const french: LanguageWords = {
   noLink: 'impossible|aucune|aucun|absente|perdue|échec',
   modules: 'calculateurs|modules|systèmes|unités',
   figures: 'un|une|deux|trois|quatre|cinq|six|sept|huit|neuf|dix',
-  verbs: 'est|sont|était|dit|a|ont|voici|indique',
+  verbs: 'signale|contient|est|sont|était|dit|a|ont|voici|indique',
   filler:
-    'le|la|les|l|un|une|du|de|des|d|au|aux|par|ce|cet|cette|calculateur|calculateurs|module|véhicule|service|est|sont|a|n|ne|et|en|dans|sur|avec|appareil|outil|lecteur|défaut|défauts|code|état|statut|présent|mémorisé|enregistré|actuellement|lors|lecture|demande|système|pour|qui|attente|restés|resté|pas|dialogue|communication|être|peut|essais|après|réponse|mémoire|relevé|on|il|elle|y|avoir|été|se|toujours|seulement|bus|anomalie|testeur|valise|lu|lue|maintenant',
+    'suivants|suivant|suivante|le|la|les|l|un|une|du|de|des|d|au|aux|par|ce|cet|cette|calculateur|calculateurs|module|véhicule|service|est|sont|a|n|ne|et|en|dans|sur|avec|appareil|outil|lecteur|défaut|défauts|code|état|statut|présent|mémorisé|enregistré|actuellement|lors|lecture|demande|système|pour|qui|attente|restés|resté|pas|dialogue|communication|être|peut|essais|après|réponse|mémoire|relevé|on|il|elle|y|avoir|été|se|toujours|seulement|bus|anomalie|testeur|valise|lu|lue|maintenant',
 };

@@ -38,7 +38,7 @@ export const italian: LanguageWords = {
     address: 'indirizzo|ind',
     code: 'codice|codici|guasto|guasti|codice guasto|codici guasto|errore|errori|codice errore|difetto|dtc|cod',
     type: 'sottotipo|sottocodice|subcode|sub codice|tipo|sottotipo|sintomo|tipo di guasto|tipo guasto',
-    status: 'presenza|stato|condizione|situazione',
+    status: 'st|presenza|stato|condizione|situazione',
     byte: 'byte|bytes',
     count: 'contatore|frequenza|numero|volte|numero di|occorrenze|conteggio',
     text: 'descrizione|testo|significato|denominazione|messaggio|nota|note|dettaglio',
@@ -65,7 +65,7 @@ export const italian: LanguageWords = {
   noLink: 'impossibile|nessuna|nessuno|assente|fallita|mancante',
   modules: 'moduli|centraline|sistemi',
   figures: 'uno|una|un|due|tre|quattro|cinque|sei|sette|otto|nove|dieci',
-  verbs: 'è|sono|era|dice|ha|hanno',
+  verbs: 'segnala|contiene|è|sono|era|dice|ha|hanno',
   filler:
-    'il|lo|la|i|gli|le|un|una|del|della|di|dal|dalla|da|questo|questa|con|centralina|modulo|veicolo|servizio|è|sono|ha|ci|in|nel|nella|e|per|strumento|guasto|codice|stato|presente|memorizzati|memorizzato|attualmente|sistema|stati|letti|lette|letto|sul|attesa|comunicazione|risposta|può|dopo|tentativi|memoria|guasti|errore|durante|lettura|ancora|solo|bus|essere|si|lettore|tester|apparecchio|adesso|ora',
+    'seguenti|seguente|il|lo|la|i|gli|le|un|una|del|della|di|dal|dalla|da|questo|questa|con|centralina|modulo|veicolo|servizio|è|sono|ha|ci|in|nel|nella|e|per|strumento|guasto|codice|stato|presente|memorizzati|memorizzato|attualmente|sistema|stati|letti|lette|letto|sul|attesa|comunicazione|risposta|può|dopo|tentativi|memoria|guasti|errore|durante|lettura|ancora|solo|bus|essere|si|lettore|tester|apparecchio|adesso|ora',
 };

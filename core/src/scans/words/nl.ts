@@ -65,7 +65,7 @@ export const dutch: LanguageWords = {
   noLink: 'onmogelijk|niet mogelijk|geen|mislukt|verbroken',
   modules: 'modules|regeleenheden|systemen|regelapparaten',
   figures: 'een|één|twee|drie|vier|vijf|zes|zeven|acht|negen|tien',
-  verbs: 'is|zijn|was|waren|zegt|heeft|hebben',
+  verbs: 'meldt|bevat|is|zijn|was|waren|zegt|heeft|hebben',
   filler:
-    'de|het|een|van|dit|deze|dat|met|regeleenheid|module|voertuig|dienst|is|zijn|heeft|was|in|op|en|voor|apparaat|lezer|storing|code|status|aanwezig|opgeslagen|gevonden|momenteel|systeem|bij|uitlezen|er|zich|wordt|communicatie|mogelijk|kan|worden|na|pogingen|geheugen|storingen|fouten|nog|alleen|bus|te|ook|storingsgeheugen|toestel|uitleesapparaat|tester|scanner|nu',
+    'volgende|de|het|een|van|dit|deze|dat|met|regeleenheid|module|voertuig|dienst|is|zijn|heeft|was|in|op|en|voor|apparaat|lezer|storing|code|status|aanwezig|opgeslagen|gevonden|momenteel|systeem|bij|uitlezen|er|zich|wordt|communicatie|mogelijk|kan|worden|na|pogingen|geheugen|storingen|fouten|nog|alleen|bus|te|ook|storingsgeheugen|toestel|uitleesapparaat|tester|scanner|nu',
 };

@@ -19,7 +19,7 @@ export const polish: LanguageWords = {
     silent:
       'bez komunikacji|bez odpowiedzi|niepołączony|nieodpowiadające|nieodpowiadający|które nie odpowiadają|brak odpowiedzi|nie odpowiada|brak komunikacji|nie odpowiedział|brak połączenia|milczy|błąd komunikacji|nie komunikuje się|brak kontaktu|nieosiągalny|komunikacja niemożliwa|brak łączności|offline|nie można nawiązać komunikacji|nie można nawiązać połączenia|brak sygnału|nie zgłasza się|utracono komunikację|komunikacja nieudana|brak danych',
     notFitted:
-      'niezamontowany|nie zamontowano|brak w pojeździe|nieobecny w pojeździe|nie zainstalowano|niezainstalowany|nieobecny|niewyposażony|nie występuje w pojeździe|brak wyposażenia|nie istnieje|nieskonfigurowany|nie ma w pojeździe|opcja niezamontowana|nie dotyczy',
+      'nie zamontowany|nie zamontowana|nie zainstalowany|nie zainstalowana|nie występuje|niezamontowany|nie zamontowano|brak w pojeździe|nieobecny w pojeździe|nie zainstalowano|niezainstalowany|nieobecny|niewyposażony|nie występuje w pojeździe|brak wyposażenia|nie istnieje|nieskonfigurowany|nie ma w pojeździe|opcja niezamontowana|nie dotyczy',
     unsupported:
       'nieobsługiwany|nie jest obsługiwany|nieobsługiwane|nie obsługuje|niedostępny|brak obsługi|usługa nieobsługiwana|poza zasięgiem czytnika|niedostępny w tym czytniku|protokół nieobsługiwany',
     timedOut:
@@ -65,7 +65,7 @@ export const polish: LanguageWords = {
   noLink: 'niemożliwa|niemożliwe|brak|żadna|utracona',
   modules: 'moduły|sterowniki|systemy',
   figures: 'jeden|jedna|dwa|dwie|trzy|cztery|pięć|sześć|siedem|osiem|dziewięć|dziesięć',
-  verbs: 'jest|są|był|była|mówi|ma',
+  verbs: 'zgłasza|zawiera|jest|są|był|była|mówi|ma',
   filler:
-    'w|z|ze|na|do|od|i|oraz|przez|ten|tego|tym|jest|są|był|się|sterownik|sterownika|moduł|pojazd|pojazdu|pojeździe|czytnik|usterka|kod|stan|zapisane|zapisany|wykryte|obecnie|układ|podczas|odczytu|nie ma|ma|dla|urządzenie|komunikacji|komunikacja|może|po|próbach|pamięć|usterek|błędów|jeszcze|tylko|magistrala|nie|żadnych|czytnika|tester|testera|urządzenia|teraz',
+    'następujące|w|z|ze|na|do|od|i|oraz|przez|ten|tego|tym|jest|są|był|się|sterownik|sterownika|moduł|pojazd|pojazdu|pojeździe|czytnik|usterka|kod|stan|zapisane|zapisany|wykryte|obecnie|układ|podczas|odczytu|nie ma|ma|dla|urządzenie|komunikacji|komunikacja|może|po|próbach|pamięć|usterek|błędów|jeszcze|tylko|magistrala|nie|żadnych|czytnika|tester|testera|urządzenia|teraz',
 };

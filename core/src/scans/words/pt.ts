@@ -64,7 +64,7 @@ export const portuguese: LanguageWords = {
   noLink: 'impossível|nenhuma|nenhum|falhou|ausente',
   modules: 'módulos|unidades|centrais|sistemas',
   figures: 'um|uma|dois|duas|três|quatro|cinco|seis|sete|oito|nove|dez',
-  verbs: 'é|são|está|era|diz|tem',
+  verbs: 'indica|contém|é|são|está|era|diz|tem',
   filler:
-    'o|a|os|as|um|uma|do|da|dos|das|de|por|este|esta|com|unidade|módulo|veículo|serviço|é|está|são|foi|foram|há|em|no|na|e|para|leitor|avaria|avarias|código|estado|presente|memorizadas|memorizados|memorizado|atualmente|sistema|lida|lidas|lido|espera|que|comunicação|resposta|pode|após|tentativas|memória|falhas|falha|durante|leitura|ainda|só|bus|ser|todas|unidades|equipamento|aparelho|ferramenta|agora',
+    'seguintes|seguinte|o|a|os|as|um|uma|do|da|dos|das|de|por|este|esta|com|unidade|módulo|veículo|serviço|é|está|são|foi|foram|há|em|no|na|e|para|leitor|avaria|avarias|código|estado|presente|memorizadas|memorizados|memorizado|atualmente|sistema|lida|lidas|lido|espera|que|comunicação|resposta|pode|após|tentativas|memória|falhas|falha|durante|leitura|ainda|só|bus|ser|todas|unidades|equipamento|aparelho|ferramenta|agora',
 };
