@@ -235,7 +235,7 @@ const isTime = (cell: string): boolean =>
 function moduleBefore(before: string, legend?: Legend): string | null {
   if (before.trim() === '') return null;
   const cells = splitCells(before).filter((cell) => {
-    if (isTime(cell)) return false;
+    if (isTime(cell) || /^[[(][^\])]{1,12}[\])]$/.test(cell)) return false;
     const bare = cell.replace(/[:.)=#–—-]{1,200}$/, '').trim();
     return (
       /\p{L}{2}/u.test(bare) &&
@@ -354,7 +354,9 @@ const ofByte = (statusByte: number) => ({
 const partPairs = (rest: string): string =>
   rest
     .replace(/^\s*[}\])]/, ' ')
-    .replace(/^\s?\(((?:0x)?[\da-f]{2})\)(?=[\s:]|$)/i, '   $1   ')
+    .replace(/^\s[/–—-]\s([\da-f]{2})(?=\s|$)(?:\s[–—-]\s)?/i, '   $1   ')
+    .replace(/^\s?\(((?:0x)?[\da-f]{2})h?\)(?=[\s:]|$)/i, '   $1   ')
+    .replace(/\s:\s/g, '   ')
     .replace(/[[{]([^\][{}]{1,24})[\]}]/g, (whole, held: string) =>
       /^(?:0x)?[\da-f]{2}$/i.test(held.trim()) || statusWordOf(held) !== null
         ? `   ${held.trim()}   `
@@ -472,7 +474,7 @@ const insides: readonly RegExp[] = [
   /^(?<word>\p{L}[\p{L} ]{1,24}?)\s{0,200}(?:[-–—,;:]\s{1,200}|\s[-–—]\s{0,200})(?<rest>.{0,200})$/u,
   /^(?<rest>.{0,200}?)\s(?:is|ist|est|está|è|jest|é|är)\s(?<word>[^.]{3,40})\.?$/u,
   // `open circuit. Intermittent, count 2.`
-  /^(?<rest>.{0,200}?)[.;,]\s{1,200}(?<word>\p{L}[\p{L} ]{2,24})[.;,]\s{1,200}[^.;,]{1,30}\.?$/u,
+  /^(?<rest>.{0,200}?)[.;,]\s{1,200}(?<word>\p{L}[\p{L} ]{2,40})[.;,]\s{1,200}[^.;,]{1,30}\.?$/u,
   // A capital in the middle of a sentence, or capitals before one, begin a field of their own.
   /^(?<rest>.*\p{Ll})\s(?<word>\p{Lu}[\p{L}]{2,14})$/u,
   /^(?<word>\p{Lu}{4,14})\s(?<rest>.{0,200}\p{Ll}.{0,200})$/u,

@@ -65,7 +65,11 @@ export function headerColumns(cells: readonly string[], marks?: ReadonlyMap<stri
       return { ...plain('status'), marks: word.status };
     if (!label) return null;
     const bare = label.role === 'byte' && byteIsType && /^\W*byte\W*$/i.test(cells[at]!);
-    const role = bare ? 'type' : label.role === 'status' && at !== ofCode ? 'result' : label.role;
+    // Without a column of codes a status is the module's.
+    const ofModule =
+      label.role === 'status' &&
+      (at !== ofCode || (code < 0 && labels.some((one) => one?.role === 'module')));
+    const role = bare ? 'type' : ofModule ? 'result' : label.role;
     if (seen.has(role)) return null;
     if ((role === 'module' || role === 'code') && bestOf(role, cells, labels) !== at) return null;
     seen.add(role);
@@ -134,7 +138,10 @@ export function headerOf(
   const filled = cells.filter(({ text }) => text !== '').length;
   const sure = has(columns, 'code') && has(columns, 'module') && filled >= 3 && !/\d/.test(line);
   if (named < 2 || (named < 0.6 * filled && !sure)) return null;
-  if (!isHeader(columns) && !(marksIn(columns) >= 2 && marksIn(columns) === named)) return null;
+  // Modules with what is said of them, and how many codes they hold.
+  const roll =
+    has(columns, 'module') && (has(columns, 'result') || has(columns, 'codeCount')) && named === filled;
+  if (!isHeader(columns) && !roll && !(marksIn(columns) >= 2 && marksIn(columns) === named)) return null;
   return { columns, starts: cells.map(({ from }) => from), separator };
 }
 

@@ -74,6 +74,11 @@ export const readHeading = remembered((line: string): Heading | null => {
       return '';
     },
   );
+  // `RESTRAINTS......58`: what stands there may be an address or a count.
+  text = text.replace(/\.{3,200}\s{0,9}[\da-f]{1,3}$/i, '');
+  // `Faults in Restraint control`
+  const codes = /^(\p{L}{2,20})\s(?:in|im|en|dans|nel|nella|w|no|na|em|i)\s(?=\p{Lu})/u.exec(text.trim());
+  if (codes && labelOf(codes[1]!)?.role === 'code') text = text.trim().slice(codes[0].length);
   const start = plainStart(text);
   address ??= start.address;
   const name = withoutCount(start.name.replace(softwareNumber, ' '))
@@ -114,7 +119,10 @@ function plainStart(text: string): { name: string; address: string | null; label
   let labelled = false;
   for (let again = true; again;) {
     const before = name;
-    name = name.replace(/^[.:–—-]+\s*/, '').replace(/^\(?\d{1,3}[.)]\s+(?=\S)/, '');
+    name = name
+      .replace(/^\d{1,3}\/\d{1,3}[.:)]?\s+(?=\p{L})/u, '')
+      .replace(/^[.:–—-]+\s*/, '')
+      .replace(/^\(?\d{1,3}[.)]\s+(?=\S)/, '');
     const number =
       /^(?:0x([\da-f]{2,4})|\$([\da-f]{2,4})|([\da-f]{2,3})h?)(?:\s{0,9}[.):/–—-]{1,9}\s{0,9}|\s{1,99})(?=\p{L})/iu.exec(
         name,

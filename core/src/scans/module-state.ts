@@ -71,6 +71,9 @@ export function moduleStates(line: string, legend?: ReadonlyMap<string, ReachWor
   if (whole !== null) return /\p{L}/u.test(line) ? [{ name: null, reach: whole }] : [];
   const listed = listOf(line);
   if (listed.length > 0) return listed;
+  // `BODY (0)`: no address is nought.
+  const nought = /^\s*(\p{L}[^()]{1,50}?)\s?\(0\)[.:]?\s*$/u.exec(line)?.[1];
+  if (nought !== undefined && readModuleName(nought)) return [{ name: nought, reach: 'clean' }];
   const counted = countedOf(line);
   if (counted) return [counted];
   const cells = splitCells(line);

@@ -1,4 +1,5 @@
 /** Labels with their values in a line: `Key: value`, `key....... value`, `#KEY# value`, `"key": "value"`, `key="value"`. */
+import { readCode } from '../codes/index.js';
 import { type Label, labelOf, type Role } from './vocabulary.js';
 
 export interface Pair {
@@ -22,12 +23,20 @@ const leaders =
  */
 export function pairsOf(whole: string): readonly Pair[] {
   if (whole.length > 2000) return [];
-  const line = /\s{2,200}[:=]\s/.test(whole) ? whole.replace(/\s{2,200}(?=[:=]\s)/g, ' ') : whole;
+  const closed = /\s{2,200}[:=]\s/.test(whole) ? whole.replace(/\s{2,200}(?=[:=]\s)/g, ' ') : whole;
+  // `Unit:      Restraints`: the value stands in a column of its own.
+  const line = /[:=]\s{2}/.test(closed)
+    ? closed.replace(/(\p{L}[:=])\s{2,200}(?=\S)(?!\p{L}[\p{L} ]{0,20}[:=])/gu, '$1 ')
+    : closed;
   if (line.includes('"')) {
     const found = [...line.matchAll(json)].map(([, key, text, bare]) => pair(key!, text ?? bare!));
     if (found.length > 0) return withNamed(line, found);
     const attributes = [...line.matchAll(attribute)];
-    if (attributes.length > 0 && /^\s*<\w/.test(line)) return xmlPairs(line, attributes);
+    if (attributes.length > 0 && /^\s*<\w/.test(line))
+      return [
+        ...xmlPairs(line, attributes),
+        ...[...line.matchAll(element)].map(([, key, value]) => pair(key!, value!.trim())),
+      ];
   }
   if (line.includes('</')) {
     const elements = [...line.matchAll(element)].map(([, key, value]) => pair(key!, value!.trim()));
@@ -148,6 +157,11 @@ function xmlPairs(line: string, attributes: readonly RegExpMatchArray[]): readon
   const found = attributes.map(([, key, value]) =>
     isNameKey(key!) && own ? { key: name, label: own, value: value! } : pair(key!, value!),
   );
+  // `<code id="B1318">`: of a code the number is the code.
+  if (own?.role === 'code' && !found.some(({ label }) => label?.role === 'code')) {
+    const at = found.findIndex(({ value }) => readCode(value) !== null);
+    if (at >= 0) found[at] = { key: name, label: own, value: found[at]!.value };
+  }
   const inside = />([^<>]{1,400})<\/[\w:-]+>\s*$/.exec(line)?.[1]?.trim();
   return inside && own?.role === 'code'
     ? [...found, { key: 'text', label: labelOf('text'), value: inside }]

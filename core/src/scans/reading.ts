@@ -91,6 +91,7 @@ export class Reading {
   /** A code of a column was read from bytes: its others are bytes too, though they hold figures only. */
   bytesInColumn = false;
   private readonly byName = new Map<string, Draft<ScanModule>>();
+  private readonly byAddress = new Map<string, string>();
   private readonly said = new Map<string, ReachWord>();
   private readonly unread = new Set<string>();
   private readonly printed: { line: number; codes: number; module: string | null }[] = [];
@@ -132,12 +133,24 @@ export class Reading {
       this.byName.set(key, module);
     }
     if (address !== null) module.address ??= address;
+    if (module.address != null && !this.byAddress.has(module.address))
+      this.byAddress.set(module.address, name);
     this.module = module.name;
     this.moduleBy = by;
     this.awaitsName = null;
     this.moduleIndent = line.indent;
     if (name !== unnamed) this.namedInBlock = true;
     return module;
+  }
+
+  /** The module of that name, if one was named so far. */
+  named(name: string): Draft<ScanModule> | null {
+    return this.byName.get(plainWord(name)) ?? null;
+  }
+
+  /** The name of the module at that address, if one was named with it so far. */
+  namedAt(address: string): string | null {
+    return this.byAddress.get(address) ?? null;
   }
 
   /** What is said of the module that was entered last; that it could not be read is not taken back by less. */

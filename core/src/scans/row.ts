@@ -38,7 +38,7 @@ export function takeRow(
   if (found.length === 0 && /^\d{1,3}$/.test(code)) found = elsewhereIn(cells);
   // A line that begins with a code where the table has none belongs to something else.
   if (found.length === 0 && code !== '' && beginsWithCode(cells)) return false;
-  const said = found.length > 0 ? null : stateIn(cells, columns, legend);
+  let said = found.length > 0 ? null : stateIn(cells, columns, legend);
   if (found.length === 0 && said === null && carries && carryOn(reading, cells, columns, line)) return true;
   // Where no column is of modules, a line with a name of its own is no row of the table.
   if (
@@ -47,6 +47,10 @@ export function takeRow(
     cells.filter((one) => /\p{L}/u.test(one)).length > 1
   )
     return false;
+  const counted = /^\d{1,3}$/.exec(cell('codeCount') || code)?.[0];
+  if (found.length === 0 && counted !== undefined && (said === null || said === 'read'))
+    said = Number(counted) === 0 ? 'clean' : 'holdsCodes';
+  const promised = said === 'holdsCodes' && counted !== undefined ? Number(counted) : null;
   const alone = isNoCode(code) && onlyModule(cells, columns);
   if (found.length === 0 && said === null && !alone) return false;
 
@@ -68,6 +72,7 @@ export function takeRow(
   }
   if (reading.module === null) return false;
   if (said !== null) reading.say(said);
+  if (promised !== null) reading.promise(promised, line, reading.module);
   reading.open = null;
   reading.mark(line, 'module');
   return true;

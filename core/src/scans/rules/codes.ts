@@ -41,8 +41,10 @@ export function takeCodes(reading: Reading, line: Line, page: Page, coded: boole
   else if (record && !reading.modulesFirst) reading.module = null;
   else if (reading.module === null || reading.moduleBy === 'guess') {
     // Without any heading the first words behind the code are the module's, where others follow.
-    const [first, ...rest] = codes[0]!.cells.flatMap((cell) => cell.split(/\s[-–—]\s/));
-    const name = codes.length === 1 && first !== undefined && rest.length > 0 ? readModuleName(first) : null;
+    const cells = codes[0]!.cells.flatMap((cell) => cell.split(/\s[-–—]\s/));
+    const at = codes.length === 1 && cells.length > 1 ? moduleCell(cells, line, page) : 0;
+    const rest = cells.filter((_, other) => other !== at);
+    const name = codes.length === 1 && rest.length > 0 ? readModuleName(cells[at]!) : null;
     if (name) {
       reading.enter(name.name, line, { address: name.address, by: 'guess' });
       codes = [{ ...codes[0]!, text: rest.join(', '), cells: rest }];
@@ -52,6 +54,24 @@ export function takeCodes(reading: Reading, line: Line, page: Page, coded: boole
   codes = inParallel(codes, line);
   reading.add(codes, line, { record });
   return true;
+}
+
+/** Code lines that are looked at to tell which of their cells names the module. */
+const compared = 40;
+
+/** The cell that comes again on other code lines, where the first never does; else the first. */
+function moduleCell(cells: readonly string[], line: Line, { lines, legend }: Page): number {
+  const seen: string[][] = cells.map((cell) => [cell]);
+  for (let at = Math.max(1, line.at - compared); at < line.at + compared; at++) {
+    if (at === line.at) continue;
+    const own = readCodeLine(lines.at(at).slice(0, 300), legend)?.codes[0]?.cells.flatMap((cell) =>
+      cell.split(/\s[-–—]\s/),
+    );
+    if (own?.length === cells.length) for (const [n, cell] of own.entries()) seen[n]!.push(cell);
+  }
+  const repeats = seen.map((own) => own.length - new Set(own).size);
+  const most = Math.max(...repeats);
+  return repeats[0] === 0 && most > 0 ? repeats.indexOf(most) : 0;
 }
 
 /** `DTC=B1318-16,B1402-54|STAT=active,stored`: as many statuses as codes, in the same order. */

@@ -50,6 +50,8 @@ export function takeEnvironment(reading: Reading, line: Line): boolean {
 
 export function takeValue(reading: Reading, line: Line): boolean {
   if (reading.module === null) return false;
+  // `TRAILER.....7A` among headings like it is an address, no current.
+  if (line.indent <= reading.moduleIndent && /\.{3}\s?[\dA-F]{2}\s*$/.test(line.text)) return false;
   const value = readValue(line.text);
   if (!value) return false;
   if (reading.open && line.indent <= reading.open.indent) reading.open = null;

@@ -267,7 +267,14 @@ function takeCodePair(
     return 'code';
   }
   if (readsAsCode(bare)) return null;
-  const said = stateOf(bare, page.legend.reaches) ?? (/^\[\s*\]$/.test(bare) ? 'clean' : null);
+  const said =
+    stateOf(bare, page.legend.reaches) ??
+    (/^\[\s*\]$/.test(bare) ? 'clean' : null) ??
+    bare
+      .split(/[,;]\s{1,9}/)
+      .map((part) => reachWordOf(part))
+      .find((one) => one !== null && isUnread.has(one)) ??
+    null;
   const count = /^(\d{1,4})(?:\s|$)/.exec(bare);
   if (said === null && !count) return null;
   if (reading.module === null) return 'state';

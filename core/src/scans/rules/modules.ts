@@ -228,12 +228,17 @@ export function takeKnownModule(reading: Reading, line: Line): boolean {
 function known(reading: Reading, bare: string): string | null {
   const [first, ...rest] = bare.split(/\s[-–—:]\s/);
   if (rest.length === 1 && isTitle(rest[0]!)) {
-    const name = readModuleName(first!)?.name.toLowerCase();
-    return reading.modules.find((module) => module.name.toLowerCase() === name)?.name ?? null;
+    const name = readModuleName(first!)?.name;
+    return name === undefined ? null : (reading.named(name)?.name ?? null);
+  }
+  const again = /^[\[(]?(?:0x)?[\da-f]{2,4}\b/i.test(bare) ? readModuleName(bare) : null;
+  if (again?.address) {
+    const own = reading.named(again.name);
+    if (own && (own.address ?? again.address) === again.address) return own.name;
   }
   const [, word, address] = /^(\p{L}{2,12})\s(?:0x|\$)?([\da-f]{2,4})h?$/iu.exec(bare) ?? [];
   if (!word || !/^(?:code|module|address|text)$/.test(labelOf(word)?.role ?? '')) return null;
-  return reading.modules.find((module) => module.address === address!.toUpperCase())?.name ?? null;
+  return reading.namedAt(address!.toUpperCase());
 }
 
 /** True where the next line holds a code's status, count or type by their labels. */

@@ -18,7 +18,9 @@ export function takeColumns(reading: Reading, line: Line, page: Page): boolean {
 
 export function takeTableRow(reading: Reading, line: Line, page: Page): boolean {
   const columns = page.columns!;
-  if (placeOf(columns.columns, 'code') < 0) return takeMarkedCode(reading, line, page);
+  const roll = placeOf(columns.columns, 'code') < 0;
+  if (roll && placeOf(columns.columns, 'module') < 0) return takeMarkedCode(reading, line, page);
+  if (roll && readCodeLine(line.text)) return false;
   const cells = cellsUnder(columns, line.text);
   if (!cells || pairsOf(line.text).some(({ label }) => label?.role === 'ident')) return false;
   if (columns.columns.length === 1 && readCode(cells[0]!) === null && !isCodeBytes(cells[0]!)) return false;

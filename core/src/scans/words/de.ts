@@ -15,11 +15,11 @@ export const german: LanguageWords = {
     permanent: 'dauerhaft|permanent',
   },
   reach: {
-    read: 'positiv|verbunden|gelesen|i o|in ordnung gelesen|antwortet|geantwortet|erreicht|ja|erkannt|kommunikation ok|vorhanden|ansprechbar|erfolgreich|abgeschlossen|online|ok gelesen|bereit',
+    read: 'kommuniziert|positiv|verbunden|gelesen|i o|in ordnung gelesen|antwortet|geantwortet|erreicht|ja|erkannt|kommunikation ok|vorhanden|ansprechbar|erfolgreich|abgeschlossen|online|ok gelesen|bereit',
     clean:
       'ohne fehlercodes|keine dtc|keine dtcs|in ordnung|io|kein fehler|keine fehler|keine fehlercodes|kein fehlercode|keine einträge|kein eintrag|keine störungen|keine störung|fehlerfrei|ohne fehler|ohne befund|kein befund|keine|keiner|o b|ohne eintrag|keine fehlereinträge|0 fehler|speicher leer|fehlerspeicher leer|leer|nichts gespeichert|keine fehler vorhanden|keine codes|kein code|keine beanstandung|keine auffälligkeiten|unauffällig|keine fehler abgelegt|kein fehler abgelegt|keine fehler gefunden|fehlerfreier speicher|keine fehlermeldung|keine fehlermeldungen|alles in ordnung|nichts gefunden|ohne einträge|ohne störung|keine fehlerspeichereinträge|kein fehlerspeichereintrag|es wurden keine fehler gefunden|keine fehler ermittelt|keine fehler erkannt|keine fehler im speicher',
     silent:
-      'ohne kommunikation|nicht verbunden|nicht antwortende|nicht erreichbare|nicht reagierende|keine antwort|antwortet nicht|keine kommunikation|keine verbindung|keine reaktion|nicht erreichbar|nicht geantwortet|hat nicht geantwortet|reagiert nicht|stumm|kommunikation gestört|kommunikationsfehler|verbindung fehlgeschlagen|meldet sich nicht|kein kontakt|schweigt|keine rückmeldung|keine kommunikation möglich|kommunikation nicht möglich|nicht ansprechbar|ohne antwort|verbindung nicht möglich|kein signal|kein lebenszeichen|nicht am bus|bus aus|keine daten|nicht verbunden|verbindungsaufbau fehlgeschlagen|kommunikation fehlgeschlagen|steuergerät meldet sich nicht|offline|keine busverbindung|n a',
+      'kommuniziert nicht|ohne kommunikation|nicht verbunden|nicht antwortende|nicht erreichbare|nicht reagierende|keine antwort|antwortet nicht|keine kommunikation|keine verbindung|keine reaktion|nicht erreichbar|nicht geantwortet|hat nicht geantwortet|reagiert nicht|stumm|kommunikation gestört|kommunikationsfehler|verbindung fehlgeschlagen|meldet sich nicht|kein kontakt|schweigt|keine rückmeldung|keine kommunikation möglich|kommunikation nicht möglich|nicht ansprechbar|ohne antwort|verbindung nicht möglich|kein signal|kein lebenszeichen|nicht am bus|bus aus|keine daten|nicht verbunden|verbindungsaufbau fehlgeschlagen|kommunikation fehlgeschlagen|steuergerät meldet sich nicht|offline|keine busverbindung|n a',
     notFitted:
       'nicht installiert|nicht vorhanden im fahrzeug|nicht verbaut|nicht vorhanden|nicht eingebaut|nicht im fahrzeug|nicht ausgestattet|entfällt|nicht bestückt|nicht im fahrzeug verbaut|nicht codiert|nicht konfiguriert|nicht bestellt|nicht ausgerüstet|ist nicht verbaut|fehlt im fahrzeug|keine ausstattung|ohne diese ausstattung',
     unsupported:
@@ -27,7 +27,7 @@ export const german: LanguageWords = {
     timedOut:
       'zeitüberschreitung|timeout|zeitablauf|zeit abgelaufen|keine antwort innerhalb|keine antwort nach|zeit überschritten|antwortzeit überschritten|timeout bei der kommunikation|wartezeit abgelaufen',
     refused:
-      'verweigert|zugriff verweigert|abgelehnt|abgewiesen|negative antwort|gesperrt|kein zugriff|anfrage abgelehnt|zugriff nicht erlaubt|zugang verweigert|sicherheitszugriff verweigert|nicht freigegeben|anfrage verweigert',
+      'negativ|verweigert|zugriff verweigert|abgelehnt|abgewiesen|negative antwort|gesperrt|kein zugriff|anfrage abgelehnt|zugriff nicht erlaubt|zugang verweigert|sicherheitszugriff verweigert|nicht freigegeben|anfrage verweigert',
     unclear:
       'nicht gelesen|nicht geprüft|nicht abgefragt|übersprungen|abgebrochen|nicht ausgelesen|unvollständig|nicht lesbar|lesefehler|fehler beim lesen|nicht auslesbar|nicht getestet',
     holdsCodes:
@@ -41,7 +41,7 @@ export const german: LanguageWords = {
     address: 'adresse|adr|stg adr|knoten',
     code: 'code|codes|fehler|fehlercode|fehlercodes|fehlernummer|fehlereintrag|einträge|eintrag|störung|störungen|fehlernr|dtc|fehlerspeicher',
     type: 'zusatz|unterart|unterkode|subcode|fehlerunterart|zusatzcode|art|fehlerart|typ|fehlertyp|zusatz|symptom|unterart|dez|fehlerartbyte',
-    status: 'zust|status|zustand|stat|fehlerstatus',
+    status: 'aktueller status|aktueller zustand|zust|status|zustand|stat|fehlerstatus',
     byte: 'statusbyte|byte|bytes',
     count:
       'anzahl|zähler|häufigkeit|wie oft|fehlerzähler|auftreten|anz|mal|fehlerhäufigkeit|auftritte|häufigkeitszähler',
@@ -63,7 +63,7 @@ export const german: LanguageWords = {
       'fahrzeug|kunde|mechaniker|techniker|werkstatt|modell|zündung|seite|daten|baujahr|marke|geschwindigkeit|temperatur|drehzahl',
   },
   title:
-    'liste|auslesung|abfrage|übersicht|gesamtabfrage|protokoll|rohdaten|bericht|zusammenfassung|fehlerprotokoll|prüfprotokoll|fehlerübersicht|übersicht|diagnose|fahrzeugdiagnose|gesamtauslesung|auslesung|ausdruck|legende|kurztest|ende des protokolls|fahrzeugprotokoll|auszug|fehlerliste|befund|gesamtübersicht|auslesen|diagnoseprotokoll|diagnosebericht|auslesebericht|systemübersicht|fehlerspeicher lesen|fehlerspeicher auslesen|alle systeme|alle steuergeräte',
+    'ergebnisse|liste|auslesung|abfrage|übersicht|gesamtabfrage|protokoll|rohdaten|bericht|zusammenfassung|fehlerprotokoll|prüfprotokoll|fehlerübersicht|übersicht|diagnose|fahrzeugdiagnose|gesamtauslesung|auslesung|ausdruck|legende|kurztest|ende des protokolls|fahrzeugprotokoll|auszug|fehlerliste|befund|gesamtübersicht|auslesen|diagnoseprotokoll|diagnosebericht|auslesebericht|systemübersicht|fehlerspeicher lesen|fehlerspeicher auslesen|alle systeme|alle steuergeräte',
   sign: 'ende|gesamt|seite|fehlerspeicher|summe|zeichen|einzelheiten',
   not: 'nicht|nicht mehr|kein|keine',
   noLink: 'unmöglich|nicht möglich|keine|keiner|fehlt|gestört|fehlerhaft',
@@ -71,5 +71,5 @@ export const german: LanguageWords = {
   figures: 'ein|eine|zwei|drei|vier|fünf|sechs|sieben|acht|neun|zehn',
   verbs: 'meldet|enthält|ist|sind|war|waren|sagt|hat|haben|hatte|steht|folgt',
   filler:
-    'folgende|folgendes|folgenden|der|die|das|den|dem|des|ein|eine|vom|von|diesem|dieses|gerät|steuergerät|modul|fahrzeug|im|in|am|an|zum|zur|mit|und|wird|ist|sind|hat|gespeichert|vorhanden|gefunden|abgelegt|fehler|zustand|status|dienst|beim|auslesen|aktuell|sich|es|noch|derzeit|lesegerät|system|eintrag|steuergeräte|steuergeräten|anfrage|ms|sekunden|momentan|für|durch|auf|ohne weitere|bei|kommunikation|möglich|konnte|werden|kann|einträge|versuchen|nach|versuche|er|sie|zurzeit|dieser|diese|über|bus|speicher|fehlerspeicher|als|auch|weitere|tester|diagnosegerät|leser|von|diesem|jetzt|zur zeit',
+    'seit|km|folgende|folgendes|folgenden|der|die|das|den|dem|des|ein|eine|vom|von|diesem|dieses|gerät|steuergerät|modul|fahrzeug|im|in|am|an|zum|zur|mit|und|wird|ist|sind|hat|gespeichert|vorhanden|gefunden|abgelegt|fehler|zustand|status|dienst|beim|auslesen|aktuell|sich|es|noch|derzeit|lesegerät|system|eintrag|steuergeräte|steuergeräten|anfrage|ms|sekunden|momentan|für|durch|auf|ohne weitere|bei|kommunikation|möglich|konnte|werden|kann|einträge|versuchen|nach|versuche|er|sie|zurzeit|dieser|diese|über|bus|speicher|fehlerspeicher|als|auch|weitere|tester|diagnosegerät|leser|von|diesem|jetzt|zur zeit',
 };

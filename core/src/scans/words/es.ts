@@ -13,7 +13,7 @@ export const spanish: LanguageWords = {
     permanent: 'permanente',
   },
   reach: {
-    read: 'positiva|establecida|conectado|conectada|leída|leído|correcta|correcto|responde|ha respondido|respondió|sí|comunicación ok|realizada|terminada|presente|en línea|completa|con éxito|identificada',
+    read: 'comunica|positiva|establecida|conectado|conectada|leída|leído|correcta|correcto|responde|ha respondido|respondió|sí|comunicación ok|realizada|terminada|presente|en línea|completa|con éxito|identificada',
     clean:
       'sin entradas|sin dtc|ningún dtc|sin averías|ninguna avería|sin códigos|ningún código|sin fallos|ningún fallo|sin errores|ningún error|sin avería|ninguna|ninguno|sin defectos|0 averías|no hay averías|no hay fallos|no hay códigos|memoria vacía|vacía|vacío|sin novedad|nada|sin incidencias|sin fallos memorizados|sin averías memorizadas|sin códigos de avería|ningún código de avería|todo correcto|libre de averías|sin registros|no tiene averías|sin anomalías|cero averías|sin problemas|correcto sin averías',
     silent:
@@ -25,7 +25,7 @@ export const spanish: LanguageWords = {
     timedOut:
       'tiempo agotado|tiempo de espera agotado|tiempo excedido|timeout|tiempo superado|tiempo de espera superado|se agotó el tiempo|fuera de tiempo|tiempo de respuesta agotado|agotado el tiempo de espera',
     refused:
-      'acceso denegado|petición rechazada|rechazado|rechazada|denegado|respuesta negativa|bloqueado|solicitud rechazada|acceso rechazado|acceso bloqueado|acceso no permitido|seguridad',
+      'negativa|acceso denegado|petición rechazada|rechazado|rechazada|denegado|respuesta negativa|bloqueado|solicitud rechazada|acceso rechazado|acceso bloqueado|acceso no permitido|seguridad',
     unclear:
       'no leído|no leída|no comprobado|omitido|interrumpido|sin leer|incompleta|error de lectura|ilegible|lectura imposible|no se ha leído',
     holdsCodes: 'avería|averías|fallo|fallos|con averías|con fallos|nok',
@@ -38,7 +38,7 @@ export const spanish: LanguageWords = {
     address: 'dirección|dir',
     code: 'código|códigos|avería|averías|código de avería|códigos de avería|fallo|fallos|código de fallo|error|errores|código de error|dtc|cod',
     type: 'subtipo|subcódigo|subcode|sub tipo|tipo|subtipo|tipo de fallo|tipo de avería|síntoma|clase',
-    status: 'est|presencia|estado|situación',
+    status: 'estado actual|est|presencia|estado|situación',
     byte: 'byte|bytes',
     count: 'contador|veces|frecuencia|número de|cantidad|nº de|ocurrencias|apariciones',
     text: 'descripción|texto|significado|denominación|mensaje|observación|nota|detalle',
@@ -59,7 +59,7 @@ export const spanish: LanguageWords = {
       'vehículo|cliente|técnico|taller|modelo|marca|encendido|página|datos|año|velocidad|temperatura|régimen',
   },
   title:
-    'lista|escaneo|lectura|resumen|listado|informe|resumen|diagnosis|diagnóstico|impreso|leyenda|informe de diagnosis|lectura completa|fin del informe|informe de averías|lectura|lecturas|listado|lista de averías|extracto|memorias de avería|diagnosis completa|test rápido|detalle',
+    'resultados|autodiagnóstico|lista|escaneo|lectura|resumen|listado|informe|resumen|diagnosis|diagnóstico|impreso|leyenda|informe de diagnosis|lectura completa|fin del informe|informe de averías|lectura|lecturas|listado|lista de averías|extracto|memorias de avería|diagnosis completa|test rápido|detalle',
   sign: 'fin|página|total|memoria|detalles|lectura|memorias',
   not: 'no|sin|ya no',
   noLink: 'imposible|ninguna|ninguno|fallida|nula',
@@ -67,5 +67,5 @@ export const spanish: LanguageWords = {
   figures: 'uno|una|un|dos|tres|cuatro|cinco|seis|siete|ocho|nueve|diez',
   verbs: 'indica|contiene|es|está|son|era|dice|ha|han|tiene',
   filler:
-    'siguiente|el|la|los|las|un|una|del|de|al|por|este|esta|con|unidad|módulo|módulos|centralita|vehículo|servicio|es|está|son|ha|hay|en|y|para|equipo|lector|avería|código|códigos|estado|presente|almacenados|almacenado|registrados|memorizados|memorizadas|actualmente|sistema|se|que|espera|comunicación|respuesta|puede|tras|intentos|memoria|averías|fallos|fallo|durante|lectura|ser|tiene|todavía|solo|bus|siguientes|escáner|herramienta|aparato|tester|ahora|actual',
+    'desde|km|siguiente|el|la|los|las|un|una|del|de|al|por|este|esta|con|unidad|módulo|módulos|centralita|vehículo|servicio|es|está|son|ha|hay|en|y|para|equipo|lector|avería|código|códigos|estado|presente|almacenados|almacenado|registrados|memorizados|memorizadas|actualmente|sistema|se|que|espera|comunicación|respuesta|puede|tras|intentos|memoria|averías|fallos|fallo|durante|lectura|ser|tiene|todavía|solo|bus|siguientes|escáner|herramienta|aparato|tester|ahora|actual',
 };

@@ -14,7 +14,7 @@ export const french: LanguageWords = {
     permanent: 'permanent|permanente',
   },
   reach: {
-    read: 'positive|positif|établie|établi|connecté|connectée|lu|lue|identifié|oui|répond|a répondu|communication ok|lecture ok|correcte|effectuée|effectué|terminée|présent|dialogue ok|en ligne|réussie',
+    read: 'communique|positive|positif|établie|établi|connecté|connectée|lu|lue|identifié|oui|répond|a répondu|communication ok|lecture ok|correcte|effectuée|effectué|terminée|présent|dialogue ok|en ligne|réussie',
     clean:
       'sans défauts|aucune entrée|aucun dtc|pas de dtc|0 dtc|aucun défaut|pas de défaut|sans défaut|aucun code|pas de code|sans code|aucun|néant|aucun code défaut|pas de code défaut|rien à signaler|zéro défaut|aucune anomalie|ras|rien|mémoire vide|vide|pas de défauts|aucun défaut mémorisé|aucun défaut présent|aucun défaut détecté|exempt de défaut|bon|conforme|aucun problème|aucun code présent|pas d anomalie|sans anomalie|aucune panne|mémoire défauts vide|zéro|0 défaut',
     silent:
@@ -26,7 +26,7 @@ export const french: LanguageWords = {
     timedOut:
       'délai dépassé|délai d attente dépassé|temps dépassé|timeout|délai expiré|temps écoulé|hors délai|dépassement de délai|dépassement du délai|temps d attente dépassé',
     refused:
-      'accès refusé|requête refusée|refusé|refusée|réponse négative|accès verrouillé|rejetée|verrouillé|accès interdit|accès sécurisé|interdit|accès non autorisé|demande rejetée|demande refusée',
+      'négative|négatif|accès refusé|requête refusée|refusé|refusée|réponse négative|accès verrouillé|rejetée|verrouillé|accès interdit|accès sécurisé|interdit|accès non autorisé|demande rejetée|demande refusée',
     unclear:
       'non lu|non lus|non lue|non testé|non interrogé|interrompu|non contrôlé|illisible|incomplet|incomplète|erreur de lecture|lecture impossible|lecture interrompue',
     holdsCodes:
@@ -40,7 +40,7 @@ export const french: LanguageWords = {
     address: 'adresse|adr',
     code: 'code|codes|défaut|défauts|code défaut|codes défaut|codes défauts|anomalie|dtc',
     type: 'sous type|sous code|subcode|complément|type|sous type|caractérisation|type de défaut|symptôme|nature',
-    status: 'ét|etat|présence|état|statut|situation',
+    status: 'état actuel|statut actuel|ét|etat|présence|état|statut|situation',
     byte: 'octet|octets',
     count: 'nombre|nombre de|compteur|occurrences|fréquence|nb|fois|apparitions',
     text: 'libellé|description|intitulé|désignation|signification|texte|message|remarque|commentaire',
@@ -61,7 +61,7 @@ export const french: LanguageWords = {
       'véhicule|client|technicien|mécanicien|garage|atelier|modèle|marque|contact|page|données|année|vitesse|vitesse véhicule|température|régime',
   },
   title:
-    'liste|lecture|balayage|récapitulatif|synthèse|rapport|résumé|diagnostic|bilan|synthèse|imprimé|légende|rapport de diagnostic|lecture globale|fin du rapport|test court|bilan électronique|relevé|liste des défauts|compte rendu|lecture|lectures|test global|diagnostic complet',
+    'résultats|contrôle global|liste|lecture|balayage|récapitulatif|synthèse|rapport|résumé|diagnostic|bilan|synthèse|imprimé|légende|rapport de diagnostic|lecture globale|fin du rapport|test court|bilan électronique|relevé|liste des défauts|compte rendu|lecture|lectures|test global|diagnostic complet',
   sign: 'fin|page|total|mémoire|détails|appel|lecture|mémoires',
   not: 'non|pas|plus',
   noLink: 'impossible|aucune|aucun|absente|perdue|échec',
@@ -69,5 +69,5 @@ export const french: LanguageWords = {
   figures: 'un|une|deux|trois|quatre|cinq|six|sept|huit|neuf|dix',
   verbs: 'signale|contient|est|sont|était|dit|a|ont|voici|indique',
   filler:
-    'suivants|suivant|suivante|le|la|les|l|un|une|du|de|des|d|au|aux|par|ce|cet|cette|calculateur|calculateurs|module|véhicule|service|est|sont|a|n|ne|et|en|dans|sur|avec|appareil|outil|lecteur|défaut|défauts|code|état|statut|présent|mémorisé|enregistré|actuellement|lors|lecture|demande|système|pour|qui|attente|restés|resté|pas|dialogue|communication|être|peut|essais|après|réponse|mémoire|relevé|on|il|elle|y|avoir|été|se|toujours|seulement|bus|anomalie|testeur|valise|lu|lue|maintenant',
+    'depuis|km|suivants|suivant|suivante|le|la|les|l|un|une|du|de|des|d|au|aux|par|ce|cet|cette|calculateur|calculateurs|module|véhicule|service|est|sont|a|n|ne|et|en|dans|sur|avec|appareil|outil|lecteur|défaut|défauts|code|état|statut|présent|mémorisé|enregistré|actuellement|lors|lecture|demande|système|pour|qui|attente|restés|resté|pas|dialogue|communication|être|peut|essais|après|réponse|mémoire|relevé|on|il|elle|y|avoir|été|se|toujours|seulement|bus|anomalie|testeur|valise|lu|lue|maintenant',
 };

@@ -13,7 +13,7 @@ export const italian: LanguageWords = {
     permanent: 'permanente',
   },
   reach: {
-    read: 'positiva|stabilita|collegato|collegata|connesso|letta|letto|risponde|ha risposto|sì|comunicazione ok|corretta|eseguita|completata|presente|in linea|effettuata|riuscita|identificata',
+    read: 'comunica|positiva|stabilita|collegato|collegata|connesso|letta|letto|risponde|ha risposto|sì|comunicazione ok|corretta|eseguita|completata|presente|in linea|effettuata|riuscita|identificata',
     clean:
       'nessun dtc|senza dtc|nessun guasto|nessun errore|senza guasti|nessun codice|senza errori|senza codici|nessuno|nessun difetto|nessuna anomalia|non ci sono guasti|0 guasti|senza difetti|memoria vuota|vuota|vuoto|niente|nulla|nessun guasto memorizzato|nessun guasto presente|nessun errore memorizzato|tutto regolare|regolare|senza anomalie|esente da guasti|zero guasti|nessun codice guasto|memoria guasti vuota|nulla da segnalare|nessuna segnalazione',
     silent:
@@ -25,7 +25,7 @@ export const italian: LanguageWords = {
     timedOut:
       'tempo scaduto|timeout|tempo esaurito|tempo di attesa scaduto|tempo superato|attesa scaduta|tempo di risposta scaduto|fuori tempo',
     refused:
-      'accesso negato|richiesta rifiutata|rifiutato|rifiutata|risposta negativa|negato|bloccata|accesso rifiutato|accesso bloccato|accesso non consentito|richiesta respinta|respinta',
+      'negativa|accesso negato|richiesta rifiutata|rifiutato|rifiutata|risposta negativa|negato|bloccata|accesso rifiutato|accesso bloccato|accesso non consentito|richiesta respinta|respinta',
     unclear:
       'non letta|non letto|non verificato|saltata|interrotto|non interrogata|incompleta|errore di lettura|illeggibile|lettura impossibile',
     holdsCodes: 'guasto|guasti|errore|errori|con guasti|nok',
@@ -38,7 +38,7 @@ export const italian: LanguageWords = {
     address: 'indirizzo|ind',
     code: 'codice|codici|guasto|guasti|codice guasto|codici guasto|errore|errori|codice errore|difetto|dtc|cod',
     type: 'sottotipo|sottocodice|subcode|sub codice|tipo|sottotipo|sintomo|tipo di guasto|tipo guasto',
-    status: 'st|presenza|stato|condizione|situazione',
+    status: 'stato attuale|st|presenza|stato|condizione|situazione',
     byte: 'byte|bytes',
     count: 'contatore|frequenza|numero|volte|numero di|occorrenze|conteggio',
     text: 'descrizione|testo|significato|denominazione|messaggio|nota|note|dettaglio',
@@ -59,7 +59,7 @@ export const italian: LanguageWords = {
       'veicolo|vettura|cliente|tecnico|officina|modello|marca|accensione|pagina|dati|anno|velocità|temperatura|giri',
   },
   title:
-    'scansione|lettura|riepilogo|elenco|lista|rapporto|riepilogo|diagnosi|stampato|legenda|relazione|rapporto di diagnosi|lettura completa|fine della relazione|prova breve|lettura|letture|elenco guasti|estratto|memorie guasti|diagnosi completa|test rapido|referto',
+    'risultati|scansione|lettura|riepilogo|elenco|lista|rapporto|riepilogo|diagnosi|stampato|legenda|relazione|rapporto di diagnosi|lettura completa|fine della relazione|prova breve|lettura|letture|elenco guasti|estratto|memorie guasti|diagnosi completa|test rapido|referto',
   sign: 'fine|pagina|totale|memoria|dettagli|appello|lettura|memorie',
   not: 'non|più',
   noLink: 'impossibile|nessuna|nessuno|assente|fallita|mancante',
@@ -67,5 +67,5 @@ export const italian: LanguageWords = {
   figures: 'uno|una|un|due|tre|quattro|cinque|sei|sette|otto|nove|dieci',
   verbs: 'segnala|contiene|è|sono|era|dice|ha|hanno',
   filler:
-    'seguenti|seguente|il|lo|la|i|gli|le|un|una|del|della|di|dal|dalla|da|questo|questa|con|centralina|modulo|veicolo|servizio|è|sono|ha|ci|in|nel|nella|e|per|strumento|guasto|codice|stato|presente|memorizzati|memorizzato|attualmente|sistema|stati|letti|lette|letto|sul|attesa|comunicazione|risposta|può|dopo|tentativi|memoria|guasti|errore|durante|lettura|ancora|solo|bus|essere|si|lettore|tester|apparecchio|adesso|ora',
+    'km|seguenti|seguente|il|lo|la|i|gli|le|un|una|del|della|di|dal|dalla|da|questo|questa|con|centralina|modulo|veicolo|servizio|è|sono|ha|ci|in|nel|nella|e|per|strumento|guasto|codice|stato|presente|memorizzati|memorizzato|attualmente|sistema|stati|letti|lette|letto|sul|attesa|comunicazione|risposta|può|dopo|tentativi|memoria|guasti|errore|durante|lettura|ancora|solo|bus|essere|si|lettore|tester|apparecchio|adesso|ora',
 };

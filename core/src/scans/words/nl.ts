@@ -13,11 +13,11 @@ export const dutch: LanguageWords = {
     permanent: 'permanent|blijvend',
   },
   reach: {
-    read: 'positief|verbonden|gelezen|uitgelezen|antwoordt|ja|communicatie ok|heeft geantwoord|aanwezig|voltooid|klaar|online|geslaagd|bereikt',
+    read: 'communiceert|positief|verbonden|gelezen|uitgelezen|antwoordt|ja|communicatie ok|heeft geantwoord|aanwezig|voltooid|klaar|online|geslaagd|bereikt',
     clean:
       'zonder codes|geen dtc|geen dtcs|geen storingen|geen storing|geen fouten|geen fout|geen foutcodes|geen codes|geen storingscodes|zonder storingen|foutvrij|geen|in orde|geen meldingen|storingsvrij|0 storingen|leeg|geheugen leeg|storingsgeheugen leeg|niets|niets opgeslagen|geen storingen opgeslagen|geen bijzonderheden|niets te melden|geen foutcodes opgeslagen|geen fouten gevonden|vrij van storingen|alles in orde|geen afwijkingen|geen foutmeldingen',
     silent:
-      'zonder communicatie|zonder antwoord|niet verbonden|niet reagerende|niet antwoordende|geen antwoord|antwoordt niet|geen communicatie|geen respons|reageert niet|geen reactie|niet bereikbaar|geen verbinding|heeft niet geantwoord|communicatiefout|zwijgt|geen contact|stil|geen contact mogelijk|communicatie mislukt|geen communicatie mogelijk|communicatie niet mogelijk|offline|verbinding mislukt|geen signaal|onbereikbaar|niet gevonden op de bus|meldt zich niet|geen gegevens',
+      'communiceert niet|zonder communicatie|zonder antwoord|niet verbonden|niet reagerende|niet antwoordende|geen antwoord|antwoordt niet|geen communicatie|geen respons|reageert niet|geen reactie|niet bereikbaar|geen verbinding|heeft niet geantwoord|communicatiefout|zwijgt|geen contact|stil|geen contact mogelijk|communicatie mislukt|geen communicatie mogelijk|communicatie niet mogelijk|offline|verbinding mislukt|geen signaal|onbereikbaar|niet gevonden op de bus|meldt zich niet|geen gegevens',
     notFitted:
       'niet gemonteerd|niet aanwezig|niet aanwezig in voertuig|niet ingebouwd|niet geïnstalleerd|niet uitgerust|ontbreekt|niet in voertuig|niet aangebracht|niet geconfigureerd|bestaat niet|niet van toepassing|optie niet aanwezig|niet in deze auto|zonder deze optie',
     unsupported:
@@ -25,7 +25,7 @@ export const dutch: LanguageWords = {
     timedOut:
       'time out|timeout|tijd verstreken|tijdslimiet|tijdsoverschrijding|wachttijd verstreken|tijd overschreden',
     refused:
-      'toegang geweigerd|verzoek geweigerd|geweigerd|afgewezen|negatief antwoord|vergrendeld|geen toegang|toegang niet toegestaan|beveiligingstoegang geweigerd|verzoek afgewezen',
+      'negatief|toegang geweigerd|verzoek geweigerd|geweigerd|afgewezen|negatief antwoord|vergrendeld|geen toegang|toegang niet toegestaan|beveiligingstoegang geweigerd|verzoek afgewezen',
     unclear:
       'niet gelezen|niet uitgelezen|niet getest|overgeslagen|afgebroken|onvolledig|leesfout|onleesbaar|niet leesbaar',
     holdsCodes: 'storing|storingen|fout|fouten|nok',
@@ -38,7 +38,7 @@ export const dutch: LanguageWords = {
     address: 'adres|adr',
     code: 'code|codes|storingscode|storingscodes|storing|storingen|fout|fouten|foutcode|foutcodes|dtc',
     type: 'subcode|subtype|toevoeging|type|soort|fouttype|subtype|symptoom|storingstype',
-    status: 'aanwezigheid|status|toestand|staat',
+    status: 'huidige status|aanwezigheid|status|toestand|staat',
     byte: 'statusbyte|byte|bytes',
     count: 'aantal|teller|frequentie|keer|aantal keer|hoe vaak',
     text: 'omschrijving|tekst|beschrijving|betekenis|melding|opmerking|toelichting',
@@ -59,7 +59,7 @@ export const dutch: LanguageWords = {
       'voertuig|auto|klant|monteur|werkplaats|model|merk|contact|pagina|gegevens|bouwjaar|snelheid|temperatuur|toerental',
   },
   title:
-    'lijst|overzicht|uitlezing|rapport|samenvatting|diagnose|diagnoserapport|uitleesrapport|overzicht|afgedrukt|legenda|einde van het rapport|uitlezing|totaaluitlezing|storingslijst|uittreksel|sneltest|foutenlijst',
+    'resultaten|lijst|overzicht|uitlezing|rapport|samenvatting|diagnose|diagnoserapport|uitleesrapport|overzicht|afgedrukt|legenda|einde van het rapport|uitlezing|totaaluitlezing|storingslijst|uittreksel|sneltest|foutenlijst',
   sign: 'einde|pagina|totaal|geheugen|details',
   not: 'niet|geen|niet meer',
   noLink: 'onmogelijk|niet mogelijk|geen|mislukt|verbroken',
@@ -67,5 +67,5 @@ export const dutch: LanguageWords = {
   figures: 'een|één|twee|drie|vier|vijf|zes|zeven|acht|negen|tien',
   verbs: 'meldt|bevat|is|zijn|was|waren|zegt|heeft|hebben',
   filler:
-    'volgende|de|het|een|van|dit|deze|dat|met|regeleenheid|module|voertuig|dienst|is|zijn|heeft|was|in|op|en|voor|apparaat|lezer|storing|code|status|aanwezig|opgeslagen|gevonden|momenteel|systeem|bij|uitlezen|er|zich|wordt|communicatie|mogelijk|kan|worden|na|pogingen|geheugen|storingen|fouten|nog|alleen|bus|te|ook|storingsgeheugen|toestel|uitleesapparaat|tester|scanner|nu',
+    'sinds|km|volgende|de|het|een|van|dit|deze|dat|met|regeleenheid|module|voertuig|dienst|is|zijn|heeft|was|in|op|en|voor|apparaat|lezer|storing|code|status|aanwezig|opgeslagen|gevonden|momenteel|systeem|bij|uitlezen|er|zich|wordt|communicatie|mogelijk|kan|worden|na|pogingen|geheugen|storingen|fouten|nog|alleen|bus|te|ook|storingsgeheugen|toestel|uitleesapparaat|tester|scanner|nu',
 };

@@ -13,7 +13,7 @@ export const polish: LanguageWords = {
     permanent: 'permanentny|trwały|stały',
   },
   reach: {
-    read: 'pozytywna|nawiązana|połączony|połączono|odczytano|odczytany|odpowiada|odpowiedział|tak|komunikacja ok|obecny|zakończono|online|pomyślnie|rozpoznano',
+    read: 'komunikuje się|pozytywna|nawiązana|połączony|połączono|odczytano|odczytany|odpowiada|odpowiedział|tak|komunikacja ok|obecny|zakończono|online|pomyślnie|rozpoznano',
     clean:
       'bez kodów|brak wpisów|bez wpisów|brak dtc|brak usterek|brak błędów|brak kodów|bez usterek|bez błędów|brak|brak usterki|nie znaleziono usterek|brak kodów usterek|0 usterek|brak zapisów|pamięć pusta|pusta|pusto|nic|bez zastrzeżeń|sprawny|w porządku|brak zapisanych usterek|brak zapisanych błędów|brak zapisanych kodów|wolny od usterek|zero usterek|brak nieprawidłowości|pamięć usterek pusta|usterek nie znaleziono|błędów nie znaleziono|nie wykryto usterek|usterek brak',
     silent:
@@ -25,7 +25,7 @@ export const polish: LanguageWords = {
     timedOut:
       'przekroczony czas|przekroczono czas oczekiwania|przekroczono czas|timeout|upłynął czas|przekroczenie czasu',
     refused:
-      'odmowa dostępu|żądanie odrzucone|odrzucono|odmowa|dostęp zabroniony|odpowiedź negatywna|zablokowany|brak dostępu|dostęp zablokowany|brak uprawnień|żądanie odmówione',
+      'negatywna|odmowa dostępu|żądanie odrzucone|odrzucono|odmowa|dostęp zabroniony|odpowiedź negatywna|zablokowany|brak dostępu|dostęp zablokowany|brak uprawnień|żądanie odmówione',
     unclear:
       'nie odczytano|nieodczytany|nie sprawdzono|pominięto|przerwano|niekompletny|błąd odczytu|nieczytelny',
     holdsCodes: 'usterka|usterki|błąd|błędy|są usterki|nok',
@@ -38,7 +38,7 @@ export const polish: LanguageWords = {
     address: 'adres|adr',
     code: 'kod|kody|usterka|usterki|usterek|kod usterki|kody usterek|błąd|błędy|błędów|kod błędu|dtc',
     type: 'podtyp|podkod|subcode|typ|rodzaj|podtyp|rodzaj usterki|symptom|objaw',
-    status: 'obecność|stan|status|stan usterki',
+    status: 'stan aktualny|aktualny stan|obecność|stan|status|stan usterki',
     byte: 'bajt|bajt stanu|bajty|bajt statusu',
     count: 'licznik|ilość|liczba|częstość|razy|liczba wystąpień',
     text: 'opis|tekst|znaczenie|treść|komunikat|uwaga|uwagi|nazwa usterki',
@@ -59,7 +59,7 @@ export const polish: LanguageWords = {
       'pojazd|samochód|klient|mechanik|warsztat|model|marka|zapłon|strona|dane|rocznik|prędkość|temperatura|obroty',
   },
   title:
-    'lista|wykaz|odczyt|skanowanie|zestawienie|raport|podsumowanie|diagnostyka|diagnostyczny|raport diagnostyczny|pełny odczyt|legenda|zestawienie|raport usterek|wydruk|odczyt|lista usterek|wyciąg|szybki test|przegląd',
+    'wynik skanowania|wyniki|lista|wykaz|odczyt|skanowanie|zestawienie|raport|podsumowanie|diagnostyka|diagnostyczny|raport diagnostyczny|pełny odczyt|legenda|zestawienie|raport usterek|wydruk|odczyt|lista usterek|wyciąg|szybki test|przegląd',
   sign: 'koniec|strona|razem|pamięć|szczegóły|odczyt',
   not: 'nie|brak|już nie',
   noLink: 'niemożliwa|niemożliwe|brak|żadna|utracona',
@@ -67,5 +67,5 @@ export const polish: LanguageWords = {
   figures: 'jeden|jedna|dwa|dwie|trzy|cztery|pięć|sześć|siedem|osiem|dziewięć|dziesięć',
   verbs: 'zgłasza|zawiera|jest|są|był|była|mówi|ma',
   filler:
-    'następujące|w|z|ze|na|do|od|i|oraz|przez|ten|tego|tym|jest|są|był|się|sterownik|sterownika|moduł|pojazd|pojazdu|pojeździe|czytnik|usterka|kod|stan|zapisane|zapisany|wykryte|obecnie|układ|podczas|odczytu|nie ma|ma|dla|urządzenie|komunikacji|komunikacja|może|po|próbach|pamięć|usterek|błędów|jeszcze|tylko|magistrala|nie|żadnych|czytnika|tester|testera|urządzenia|teraz',
+    'km|następujące|w|z|ze|na|do|od|i|oraz|przez|ten|tego|tym|jest|są|był|się|sterownik|sterownika|moduł|pojazd|pojazdu|pojeździe|czytnik|usterka|kod|stan|zapisane|zapisany|wykryte|obecnie|układ|podczas|odczytu|nie ma|ma|dla|urządzenie|komunikacji|komunikacja|może|po|próbach|pamięć|usterek|błędów|jeszcze|tylko|magistrala|nie|żadnych|czytnika|tester|testera|urządzenia|teraz',
 };

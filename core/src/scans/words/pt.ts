@@ -13,7 +13,7 @@ export const portuguese: LanguageWords = {
     permanent: 'permanente',
   },
   reach: {
-    read: 'positiva|estabelecida|conectado|ligado|lida|lido|responde|respondeu|sim|comunicação ok|correta|efetuada|concluída|presente|online|com sucesso|identificada',
+    read: 'comunica|positiva|estabelecida|conectado|ligado|lida|lido|responde|respondeu|sim|comunicação ok|correta|efetuada|concluída|presente|online|com sucesso|identificada',
     clean:
       'sem entradas|sem dtc|nenhum dtc|sem avarias|nenhuma avaria|sem códigos|nenhum código|sem falhas|nenhuma falha|sem erros|nenhum erro|nenhuma|nenhum|não há avarias|sem avaria|0 avarias|memória vazia|vazia|vazio|nada|nada a assinalar|sem avarias memorizadas|sem códigos de avaria|nenhum código de avaria|livre de avarias|tudo bem|sem anomalias|zero avarias|sem registos',
     silent:
@@ -24,7 +24,7 @@ export const portuguese: LanguageWords = {
       'não suportado|não suportada|não disponível|não compatível|não suporta|serviço não suportado|fora do alcance do leitor|não legível com este leitor|protocolo não suportado',
     timedOut: 'tempo esgotado|tempo de espera esgotado|tempo excedido|timeout|tempo ultrapassado',
     refused:
-      'acesso negado|pedido recusado|recusado|recusada|resposta negativa|bloqueado|negado|acesso recusado|acesso bloqueado|acesso não permitido|pedido rejeitado|rejeitado',
+      'negativa|acesso negado|pedido recusado|recusado|recusada|resposta negativa|bloqueado|negado|acesso recusado|acesso bloqueado|acesso não permitido|pedido rejeitado|rejeitado',
     unclear:
       'não lido|não lida|não testado|ignorado|interrompido|incompleta|erro de leitura|ilegível|leitura impossível',
     holdsCodes: 'avaria|avarias|falha|falhas|com avarias|nok',
@@ -37,7 +37,7 @@ export const portuguese: LanguageWords = {
     address: 'endereço|end',
     code: 'código|códigos|avaria|avarias|código de avaria|códigos de avaria|falha|falhas|código de falha|erro|erros|dtc|cod|cód',
     type: 'subtipo|subcódigo|subcode|tipo|subtipo|tipo de falha|tipo de avaria|sintoma',
-    status: 'presença|estado|situação',
+    status: 'estado atual|estado actual|presença|estado|situação',
     byte: 'byte|bytes',
     count: 'contador|frequência|vezes|número de|quantidade|ocorrências',
     text: 'descrição|texto|significado|designação|mensagem|nota|observação|detalhe',
@@ -58,7 +58,7 @@ export const portuguese: LanguageWords = {
       'veículo|viatura|cliente|técnico|oficina|modelo|marca|ignição|página|dados|ano|velocidade|temperatura|rotações',
   },
   title:
-    'lista|listagem|leitura|resumo|varredura|relatório|resumo|diagnóstico|impresso|legenda|relatório de diagnóstico|leitura completa|fim do relatório|relatório de leitura|leitura|lista de avarias|extrato|teste rápido|leituras',
+    'resultados|exame|lista|listagem|leitura|resumo|varredura|relatório|resumo|diagnóstico|impresso|legenda|relatório de diagnóstico|leitura completa|fim do relatório|relatório de leitura|leitura|lista de avarias|extrato|teste rápido|leituras',
   sign: 'fim|página|total|memória|detalhes|leitura',
   not: 'não|sem|já não',
   noLink: 'impossível|nenhuma|nenhum|falhou|ausente',
@@ -66,5 +66,5 @@ export const portuguese: LanguageWords = {
   figures: 'um|uma|dois|duas|três|quatro|cinco|seis|sete|oito|nove|dez',
   verbs: 'indica|contém|é|são|está|era|diz|tem',
   filler:
-    'seguintes|seguinte|o|a|os|as|um|uma|do|da|dos|das|de|por|este|esta|com|unidade|módulo|veículo|serviço|é|está|são|foi|foram|há|em|no|na|e|para|leitor|avaria|avarias|código|estado|presente|memorizadas|memorizados|memorizado|atualmente|sistema|lida|lidas|lido|espera|que|comunicação|resposta|pode|após|tentativas|memória|falhas|falha|durante|leitura|ainda|só|bus|ser|todas|unidades|equipamento|aparelho|ferramenta|agora',
+    'desde|km|seguintes|seguinte|o|a|os|as|um|uma|do|da|dos|das|de|por|este|esta|com|unidade|módulo|veículo|serviço|é|está|são|foi|foram|há|em|no|na|e|para|leitor|avaria|avarias|código|estado|presente|memorizadas|memorizados|memorizado|atualmente|sistema|lida|lidas|lido|espera|que|comunicação|resposta|pode|após|tentativas|memória|falhas|falha|durante|leitura|ainda|só|bus|ser|todas|unidades|equipamento|aparelho|ferramenta|agora',
 };
