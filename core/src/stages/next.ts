@@ -81,7 +81,9 @@ function decided(at: Situation, plans: ReadonlyMap<string, NextTests>): NextThin
     return thing(
       'clear',
       `${code.code} in ${code.module} is ${code.end}: give it an end.`,
-      `${count(at.codesLeft.length, 'code')} of the comparison ${at.codesLeft.length === 1 ? 'asks' : 'ask'} for one: trace on, or say why it stays.`,
+      at.codesLeft.length === 1
+        ? 'It is the only one left: trace on, or say why it stays.'
+        : `Of the comparison ${count(at.codesLeft.length, 'code')} ask for one: trace on, or say why it stays.`,
     );
   const unproven = at.proofs.filter((proof) => !proof.dormant);
   if (unproven.length > 0) return proveNext(at, unproven);

@@ -48,12 +48,11 @@ const howMeasured: Readonly<Record<MeasuredBasics, { readonly label: string; rea
         <db-causes />
       }
       <section>
-        <h2>Battery</h2>
         @if (battery(); as answer) {
-          <p>
-            <strong>{{ words[answer.verdict] }}.</strong> {{ answer.reasons.join(' ') }}
-          </p>
+          <h2>Battery: {{ words[answer.verdict] }}</h2>
+          <p>{{ answer.reasons.join(' ') }}</p>
         } @else {
+          <h2>Battery</h2>
           <p>Not measured. <a [routerLink]="['/jobs', job.id, 'take-in']">Measure it at take-in.</a></p>
         }
       </section>
@@ -126,7 +125,7 @@ const howMeasured: Readonly<Record<MeasuredBasics, { readonly label: string; rea
       padding: 8px 0;
       border-top: 1px solid var(--line);
     }
-    li:not(.asked) strong {
+    li:not(.asked) > span strong {
       font-weight: 400;
     }
     small {
