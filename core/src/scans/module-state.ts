@@ -205,19 +205,23 @@ function reachOfLabelled(text: string): ReachWord | null {
 
 /** `Modules without faults: Steering, Brakes`. */
 function listOf(line: string): readonly ModuleState[] {
-  const parts = /^\s*(\p{L}[^:(]{1,60}?)\s*(?:\(\d{1,4}\)\s*)?(?:(:)\s*|\s{2,200})(\S.*)$/u.exec(line);
+  const parts = /^\s*(\p{L}[^:(]{1,60}?)\s*(?:\(([^()]{1,30})\)\s*)?(?:(:)\s*|\s{2,200})(\S.*)$/u.exec(line);
   if (!parts) return [];
-  const told = reachWordOf(parts[1]!);
-  const names = parts[3]!.split(/\s{0,200}[,;]\s{0,200}/);
+  // `Modules not read (no answer)`: the bracket tells why.
+  const why = parts[2] === undefined ? null : reachWordOf(parts[2]);
+  const said = reachWordOf(parts[1]!);
+  const told = said === null ? null : (why ?? said);
+  const names = parts[4]!.split(/\s{0,200}[,;]\s{0,200}/);
   // `No answer: Trailer, Roof`: names, and nothing that anybody understands as something else.
   if (
     told !== null &&
     told !== 'holdsCodes' &&
-    parts[2] !== undefined &&
+    parts[3] !== undefined &&
     names.every((name) => /^\p{Lu}/u.test(name) && readModuleName(name) !== null && !isSentence(name))
   )
     return names.map((name) => ({ name, reach: told }));
-  const reach = reachOfList(parts[1]!) ?? reachOfLabelled(parts[1]!);
-  if (reach === null || reach === 'holdsCodes' || (reach === 'read' && parts[2] === undefined)) return [];
+  const listed = reachOfList(parts[1]!);
+  const reach = (listed === null ? null : why) ?? listed ?? reachOfLabelled(parts[1]!);
+  if (reach === null || reach === 'holdsCodes' || (reach === 'read' && parts[3] === undefined)) return [];
   return names.filter((name) => readModuleName(name) !== null).map((name) => ({ name, reach }));
 }

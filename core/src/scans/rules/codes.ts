@@ -37,7 +37,11 @@ export function takeCodes(reading: Reading, line: Line, page: Page, coded: boole
   const record =
     (labelOf(label?.[1] ?? label?.[2] ?? '')?.role === 'code' && codes[0]!.text === null) ||
     (heading === null && !reading.modulesFirst && namedBelow(line, page));
+  // `(58) B1318`: the address of a module that was named above.
+  const address = /^\s*(?:[[(](?:0x|\$)?|0x)([\da-f]{2,4})h?[\])]?\s/i.exec(line.text)?.[1];
+  const addressed = address === undefined ? null : reading.namedAt(address.toUpperCase());
   if (heading) reading.enter(heading.name, line, { address: heading.address, by: 'word' });
+  else if (addressed !== null) reading.enter(addressed, line, { by: 'word' });
   else if (record && !reading.modulesFirst) reading.module = null;
   else if (reading.module === null || reading.moduleBy === 'guess') {
     // Without any heading the first words behind the code are the module's, where others follow.

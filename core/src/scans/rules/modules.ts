@@ -52,7 +52,9 @@ export function takeModuleState(reading: Reading, line: Line, page: Page): boole
     const cells = splitCells(name!);
     // A mark in brackets in front of the name (`[ERR]  Parking aid`) is no part of it.
     const marked = cells.length > 1 && /^[[(][^\])]{1,12}[\])]$/.test(cells[0]!) ? cells.slice(1) : cells;
-    const named = marked.filter((cell) => /\p{L}{2}/u.test(cell));
+    const named = marked.filter(
+      (cell) => /\p{L}{2}/u.test(cell) && !/^\p{L}{1,4}\.?\s?\d{1,3}[.:]?$/u.test(cell),
+    );
     // `Module 0x58   Restraints`: the label with its address is no name.
     const own =
       named.length > 1 && labelOf(readHeading(named[0]!)?.name ?? '')?.role === 'module'

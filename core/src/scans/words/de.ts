@@ -11,7 +11,8 @@ export const german: LanguageWords = {
       'sporadisch|intermittierend|spor|sporad|zeitweise|gelegentlich|wackelnd|kommt und geht|vorübergehend|unregelmäßig',
     pending:
       'vorläufig|ausstehend|schwebend|unbestätigt|vorl|noch nicht bestätigt|in prüfung|verdacht|offen|wartend|nicht bestätigt',
-    history: 'historie|historisch|vergangen|früher|hist|veraltet|alt|ehemalig|alteintrag',
+    history:
+      'früher aufgetreten|zuvor aufgetreten|war vorhanden|war aktiv|historie|historisch|vergangen|früher|hist|veraltet|alt|ehemalig|alteintrag',
     permanent: 'dauerhaft|permanent',
   },
   reach: {
@@ -63,7 +64,7 @@ export const german: LanguageWords = {
       'fahrzeug|kunde|mechaniker|techniker|werkstatt|modell|zündung|seite|daten|baujahr|marke|geschwindigkeit|temperatur|drehzahl',
   },
   title:
-    'ergebnisse|liste|auslesung|abfrage|übersicht|gesamtabfrage|protokoll|rohdaten|bericht|zusammenfassung|fehlerprotokoll|prüfprotokoll|fehlerübersicht|übersicht|diagnose|fahrzeugdiagnose|gesamtauslesung|auslesung|ausdruck|legende|kurztest|ende des protokolls|fahrzeugprotokoll|auszug|fehlerliste|befund|gesamtübersicht|auslesen|diagnoseprotokoll|diagnosebericht|auslesebericht|systemübersicht|fehlerspeicher lesen|fehlerspeicher auslesen|alle systeme|alle steuergeräte',
+    'blatt|protokollblatt|ergebnisse|liste|auslesung|abfrage|übersicht|gesamtabfrage|protokoll|rohdaten|bericht|zusammenfassung|fehlerprotokoll|prüfprotokoll|fehlerübersicht|übersicht|diagnose|fahrzeugdiagnose|gesamtauslesung|auslesung|ausdruck|legende|kurztest|ende des protokolls|fahrzeugprotokoll|auszug|fehlerliste|befund|gesamtübersicht|auslesen|diagnoseprotokoll|diagnosebericht|auslesebericht|systemübersicht|fehlerspeicher lesen|fehlerspeicher auslesen|alle systeme|alle steuergeräte',
   sign: 'ende|gesamt|seite|fehlerspeicher|summe|zeichen|einzelheiten',
   not: 'nicht|nicht mehr|kein|keine',
   noLink: 'unmöglich|nicht möglich|keine|keiner|fehlt|gestört|fehlerhaft',
@@ -71,5 +72,5 @@ export const german: LanguageWords = {
   figures: 'ein|eine|zwei|drei|vier|fünf|sechs|sieben|acht|neun|zehn',
   verbs: 'meldet|enthält|ist|sind|war|waren|sagt|hat|haben|hatte|steht|folgt',
   filler:
-    'seit|km|folgende|folgendes|folgenden|der|die|das|den|dem|des|ein|eine|vom|von|diesem|dieses|gerät|steuergerät|modul|fahrzeug|im|in|am|an|zum|zur|mit|und|wird|ist|sind|hat|gespeichert|vorhanden|gefunden|abgelegt|fehler|zustand|status|dienst|beim|auslesen|aktuell|sich|es|noch|derzeit|lesegerät|system|eintrag|steuergeräte|steuergeräten|anfrage|ms|sekunden|momentan|für|durch|auf|ohne weitere|bei|kommunikation|möglich|konnte|werden|kann|einträge|versuchen|nach|versuche|er|sie|zurzeit|dieser|diese|über|bus|speicher|fehlerspeicher|als|auch|weitere|tester|diagnosegerät|leser|von|diesem|jetzt|zur zeit',
+    'erkannt|ausgelesen|gelesen|seit|km|folgende|folgendes|folgenden|der|die|das|den|dem|des|ein|eine|vom|von|diesem|dieses|gerät|steuergerät|modul|fahrzeug|im|in|am|an|zum|zur|mit|und|wird|ist|sind|hat|gespeichert|vorhanden|gefunden|abgelegt|fehler|zustand|status|dienst|beim|auslesen|aktuell|sich|es|noch|derzeit|lesegerät|system|eintrag|steuergeräte|steuergeräten|anfrage|ms|sekunden|momentan|für|durch|auf|ohne weitere|bei|kommunikation|möglich|konnte|werden|kann|einträge|versuchen|nach|versuche|er|sie|zurzeit|dieser|diese|über|bus|speicher|fehlerspeicher|als|auch|weitere|tester|diagnosegerät|leser|von|diesem|jetzt|zur zeit',
 };

@@ -12,7 +12,7 @@ export const english: LanguageWords = {
     pending:
       'pending|maturing|pend|pnd|unconfirmed|maybe|possible|provisional|pdtc|preliminary|one trip|first trip|suspected|awaiting|not yet confirmed|immature',
     history:
-      'history|past|historic|historical|hist|his|previous|aged|old|earlier|former|previously|historical only|older|previously set|set before|set previously|last set|no longer set',
+      'occurred before|was present|was active|history|past|historic|historical|hist|his|previous|aged|old|earlier|former|previously|historical only|older|previously set|set before|set previously|last set|no longer set',
     permanent: 'permanent|perm',
   },
   reach: {
@@ -64,7 +64,7 @@ export const english: LanguageWords = {
       'vehicle|car|customer|technician|shop|workshop|garage|model|make|year|ignition|page|data|dump|from|to|subject|speed|vehicle speed|temperature|monitors|owner|engine speed|rpm|session|address of shop|street|insurer|claim|adviser|advisor|our reference|your contact|contact|colour name',
   },
   title:
-    'results|further|newest|oldest|inventory|report|ecu list|module list|list of modules|unit list|system list|code reader|raw fault memory|raw service output|fault memory|scan|summary|overview|diagnosis|diagnostic|diagnostics|protocol|read-out|readout|read out|printed|roll call|short test|legend|regards|end of report|fault overview|quick list|fault memory extract|extract|fault list|fault report|code list|faults as read|codes found|customer copy|quick test|self test|log of|scan start|scan end|test result|health check|print out|fault print out',
+    'sheet|map|results|further|newest|oldest|inventory|report|ecu list|module list|list of modules|unit list|system list|code reader|raw fault memory|raw service output|fault memory|scan|summary|overview|diagnosis|diagnostic|diagnostics|protocol|read-out|readout|read out|printed|roll call|short test|legend|regards|end of report|fault overview|quick list|fault memory extract|extract|fault list|fault report|code list|faults as read|codes found|customer copy|quick test|self test|log of|scan start|scan end|test result|health check|print out|fault print out',
   sign: 'end|page|total|sum|results|details|trouble codes|complete|print|key to the letters|hello|vehicle|code reader',
   not: 'not|no longer',
   noLink: 'impossible|none|nothing|failure|lost',
@@ -72,5 +72,5 @@ export const english: LanguageWords = {
   figures: 'one|two|three|four|five|six|seven|eight|nine|ten',
   verbs: 'reports|holds|contains|is|are|was|were|says|said|has|have|had|found|shows',
   filler:
-    'since|km|following|the|a|an|by|from|to|this|that|module|modules|ecu|unit|control|system|reader|tool|device|vehicle|car|service|in|on|of|with|at|and|while|when|reading|ms|s|is|are|stored|found|detected|present|currently|fault|code|codes|status|it|its|has|have|any|at all|stayed|shown|more|mask|availability|request|security|access|here|state|byte|for|seconds|second|trouble|all|mode|test|after|attempts|attempt|tries|try|part|communication|been|could|there|nothing|ecus|units|not|do|does|did|we|got|get|still|only|just|then|received|using|via|bus|can|response|answer|node|or|dtc|dtcs|error|errors|memory|scanner|tester|err',
+    'read|seen|since|km|following|the|a|an|by|from|to|this|that|module|modules|ecu|unit|control|system|reader|tool|device|vehicle|car|service|in|on|of|with|at|and|while|when|reading|ms|s|is|are|stored|found|detected|present|currently|fault|code|codes|status|it|its|has|have|any|at all|stayed|shown|more|mask|availability|request|security|access|here|state|byte|for|seconds|second|trouble|all|mode|test|after|attempts|attempt|tries|try|part|communication|been|could|there|nothing|ecus|units|not|do|does|did|we|got|get|still|only|just|then|received|using|via|bus|can|response|answer|node|or|dtc|dtcs|error|errors|memory|scanner|tester|err',
 };

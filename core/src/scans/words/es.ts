@@ -59,7 +59,7 @@ export const spanish: LanguageWords = {
       'vehículo|cliente|técnico|taller|modelo|marca|encendido|página|datos|año|velocidad|temperatura|régimen',
   },
   title:
-    'resultados|autodiagnóstico|lista|escaneo|lectura|resumen|listado|informe|resumen|diagnosis|diagnóstico|impreso|leyenda|informe de diagnosis|lectura completa|fin del informe|informe de averías|lectura|lecturas|listado|lista de averías|extracto|memorias de avería|diagnosis completa|test rápido|detalle',
+    'ficha|mapa|resultados|autodiagnóstico|lista|escaneo|lectura|resumen|listado|informe|resumen|diagnosis|diagnóstico|impreso|leyenda|informe de diagnosis|lectura completa|fin del informe|informe de averías|lectura|lecturas|listado|lista de averías|extracto|memorias de avería|diagnosis completa|test rápido|detalle',
   sign: 'fin|página|total|memoria|detalles|lectura|memorias',
   not: 'no|sin|ya no',
   noLink: 'imposible|ninguna|ninguno|fallida|nula',
@@ -67,5 +67,5 @@ export const spanish: LanguageWords = {
   figures: 'uno|una|un|dos|tres|cuatro|cinco|seis|siete|ocho|nueve|diez',
   verbs: 'indica|contiene|es|está|son|era|dice|ha|han|tiene',
   filler:
-    'desde|km|siguiente|el|la|los|las|un|una|del|de|al|por|este|esta|con|unidad|módulo|módulos|centralita|vehículo|servicio|es|está|son|ha|hay|en|y|para|equipo|lector|avería|código|códigos|estado|presente|almacenados|almacenado|registrados|memorizados|memorizadas|actualmente|sistema|se|que|espera|comunicación|respuesta|puede|tras|intentos|memoria|averías|fallos|fallo|durante|lectura|ser|tiene|todavía|solo|bus|siguientes|escáner|herramienta|aparato|tester|ahora|actual',
+    'detectado|detectados|encontrados|leídos|desde|km|siguiente|el|la|los|las|un|una|del|de|al|por|este|esta|con|unidad|módulo|módulos|centralita|vehículo|servicio|es|está|son|ha|hay|en|y|para|equipo|lector|avería|código|códigos|estado|presente|almacenados|almacenado|registrados|memorizados|memorizadas|actualmente|sistema|se|que|espera|comunicación|respuesta|puede|tras|intentos|memoria|averías|fallos|fallo|durante|lectura|ser|tiene|todavía|solo|bus|siguientes|escáner|herramienta|aparato|tester|ahora|actual',
 };

@@ -10,7 +10,7 @@ export const french: LanguageWords = {
     comesAndGoes: 'intermittent|intermittente|fugitif|fugitive|sporadique|aléatoire|int|fug',
     pending:
       'en attente|en cours de maturation|provisoire|non confirmé|en attente de confirmation|à confirmer|suspecté|att',
-    history: 'historique|passé|passée|ancien|ancienne|antérieur|hist',
+    history: 'apparu précédemment|historique|passé|passée|ancien|ancienne|antérieur|hist',
     permanent: 'permanent|permanente',
   },
   reach: {
@@ -61,7 +61,7 @@ export const french: LanguageWords = {
       'véhicule|client|technicien|mécanicien|garage|atelier|modèle|marque|contact|page|données|année|vitesse|vitesse véhicule|température|régime',
   },
   title:
-    'résultats|contrôle global|liste|lecture|balayage|récapitulatif|synthèse|rapport|résumé|diagnostic|bilan|synthèse|imprimé|légende|rapport de diagnostic|lecture globale|fin du rapport|test court|bilan électronique|relevé|liste des défauts|compte rendu|lecture|lectures|test global|diagnostic complet',
+    'fiche|résultats|contrôle global|liste|lecture|balayage|récapitulatif|synthèse|rapport|résumé|diagnostic|bilan|synthèse|imprimé|légende|rapport de diagnostic|lecture globale|fin du rapport|test court|bilan électronique|relevé|liste des défauts|compte rendu|lecture|lectures|test global|diagnostic complet',
   sign: 'fin|page|total|mémoire|détails|appel|lecture|mémoires',
   not: 'non|pas|plus',
   noLink: 'impossible|aucune|aucun|absente|perdue|échec',
@@ -69,5 +69,5 @@ export const french: LanguageWords = {
   figures: 'un|une|deux|trois|quatre|cinq|six|sept|huit|neuf|dix',
   verbs: 'signale|contient|est|sont|était|dit|a|ont|voici|indique',
   filler:
-    'depuis|km|suivants|suivant|suivante|le|la|les|l|un|une|du|de|des|d|au|aux|par|ce|cet|cette|calculateur|calculateurs|module|véhicule|service|est|sont|a|n|ne|et|en|dans|sur|avec|appareil|outil|lecteur|défaut|défauts|code|état|statut|présent|mémorisé|enregistré|actuellement|lors|lecture|demande|système|pour|qui|attente|restés|resté|pas|dialogue|communication|être|peut|essais|après|réponse|mémoire|relevé|on|il|elle|y|avoir|été|se|toujours|seulement|bus|anomalie|testeur|valise|lu|lue|maintenant',
+    'détecté|détectés|lus|trouvés|trouvé|depuis|km|suivants|suivant|suivante|le|la|les|l|un|une|du|de|des|d|au|aux|par|ce|cet|cette|calculateur|calculateurs|module|véhicule|service|est|sont|a|n|ne|et|en|dans|sur|avec|appareil|outil|lecteur|défaut|défauts|code|état|statut|présent|mémorisé|enregistré|actuellement|lors|lecture|demande|système|pour|qui|attente|restés|resté|pas|dialogue|communication|être|peut|essais|après|réponse|mémoire|relevé|on|il|elle|y|avoir|été|se|toujours|seulement|bus|anomalie|testeur|valise|lu|lue|maintenant',
 };

@@ -59,7 +59,7 @@ export const italian: LanguageWords = {
       'veicolo|vettura|cliente|tecnico|officina|modello|marca|accensione|pagina|dati|anno|velocità|temperatura|giri',
   },
   title:
-    'risultati|scansione|lettura|riepilogo|elenco|lista|rapporto|riepilogo|diagnosi|stampato|legenda|relazione|rapporto di diagnosi|lettura completa|fine della relazione|prova breve|lettura|letture|elenco guasti|estratto|memorie guasti|diagnosi completa|test rapido|referto',
+    'scheda|risultati|scansione|lettura|riepilogo|elenco|lista|rapporto|riepilogo|diagnosi|stampato|legenda|relazione|rapporto di diagnosi|lettura completa|fine della relazione|prova breve|lettura|letture|elenco guasti|estratto|memorie guasti|diagnosi completa|test rapido|referto',
   sign: 'fine|pagina|totale|memoria|dettagli|appello|lettura|memorie',
   not: 'non|più',
   noLink: 'impossibile|nessuna|nessuno|assente|fallita|mancante',
@@ -67,5 +67,5 @@ export const italian: LanguageWords = {
   figures: 'uno|una|un|due|tre|quattro|cinque|sei|sette|otto|nove|dieci',
   verbs: 'segnala|contiene|è|sono|era|dice|ha|hanno',
   filler:
-    'km|seguenti|seguente|il|lo|la|i|gli|le|un|una|del|della|di|dal|dalla|da|questo|questa|con|centralina|modulo|veicolo|servizio|è|sono|ha|ci|in|nel|nella|e|per|strumento|guasto|codice|stato|presente|memorizzati|memorizzato|attualmente|sistema|stati|letti|lette|letto|sul|attesa|comunicazione|risposta|può|dopo|tentativi|memoria|guasti|errore|durante|lettura|ancora|solo|bus|essere|si|lettore|tester|apparecchio|adesso|ora',
+    'rilevato|rilevati|rilevata|trovati|trovato|km|seguenti|seguente|il|lo|la|i|gli|le|un|una|del|della|di|dal|dalla|da|questo|questa|con|centralina|modulo|veicolo|servizio|è|sono|ha|ci|in|nel|nella|e|per|strumento|guasto|codice|stato|presente|memorizzati|memorizzato|attualmente|sistema|stati|letti|lette|letto|sul|attesa|comunicazione|risposta|può|dopo|tentativi|memoria|guasti|errore|durante|lettura|ancora|solo|bus|essere|si|lettore|tester|apparecchio|adesso|ora',
 };

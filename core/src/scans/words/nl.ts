@@ -67,5 +67,5 @@ export const dutch: LanguageWords = {
   figures: 'een|één|twee|drie|vier|vijf|zes|zeven|acht|negen|tien',
   verbs: 'meldt|bevat|is|zijn|was|waren|zegt|heeft|hebben',
   filler:
-    'sinds|km|volgende|de|het|een|van|dit|deze|dat|met|regeleenheid|module|voertuig|dienst|is|zijn|heeft|was|in|op|en|voor|apparaat|lezer|storing|code|status|aanwezig|opgeslagen|gevonden|momenteel|systeem|bij|uitlezen|er|zich|wordt|communicatie|mogelijk|kan|worden|na|pogingen|geheugen|storingen|fouten|nog|alleen|bus|te|ook|storingsgeheugen|toestel|uitleesapparaat|tester|scanner|nu',
+    'gedetecteerd|gelezen|sinds|km|volgende|de|het|een|van|dit|deze|dat|met|regeleenheid|module|voertuig|dienst|is|zijn|heeft|was|in|op|en|voor|apparaat|lezer|storing|code|status|aanwezig|opgeslagen|gevonden|momenteel|systeem|bij|uitlezen|er|zich|wordt|communicatie|mogelijk|kan|worden|na|pogingen|geheugen|storingen|fouten|nog|alleen|bus|te|ook|storingsgeheugen|toestel|uitleesapparaat|tester|scanner|nu',
 };

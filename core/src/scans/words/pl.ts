@@ -59,7 +59,7 @@ export const polish: LanguageWords = {
       'pojazd|samochód|klient|mechanik|warsztat|model|marka|zapłon|strona|dane|rocznik|prędkość|temperatura|obroty',
   },
   title:
-    'wynik skanowania|wyniki|lista|wykaz|odczyt|skanowanie|zestawienie|raport|podsumowanie|diagnostyka|diagnostyczny|raport diagnostyczny|pełny odczyt|legenda|zestawienie|raport usterek|wydruk|odczyt|lista usterek|wyciąg|szybki test|przegląd',
+    'karta|wynik skanowania|wyniki|lista|wykaz|odczyt|skanowanie|zestawienie|raport|podsumowanie|diagnostyka|diagnostyczny|raport diagnostyczny|pełny odczyt|legenda|zestawienie|raport usterek|wydruk|odczyt|lista usterek|wyciąg|szybki test|przegląd',
   sign: 'koniec|strona|razem|pamięć|szczegóły|odczyt',
   not: 'nie|brak|już nie',
   noLink: 'niemożliwa|niemożliwe|brak|żadna|utracona',
@@ -67,5 +67,5 @@ export const polish: LanguageWords = {
   figures: 'jeden|jedna|dwa|dwie|trzy|cztery|pięć|sześć|siedem|osiem|dziewięć|dziesięć',
   verbs: 'zgłasza|zawiera|jest|są|był|była|mówi|ma',
   filler:
-    'km|następujące|w|z|ze|na|do|od|i|oraz|przez|ten|tego|tym|jest|są|był|się|sterownik|sterownika|moduł|pojazd|pojazdu|pojeździe|czytnik|usterka|kod|stan|zapisane|zapisany|wykryte|obecnie|układ|podczas|odczytu|nie ma|ma|dla|urządzenie|komunikacji|komunikacja|może|po|próbach|pamięć|usterek|błędów|jeszcze|tylko|magistrala|nie|żadnych|czytnika|tester|testera|urządzenia|teraz',
+    'wykryto|znaleziono|odczytano|sterownikiem|modułem|km|następujące|w|z|ze|na|do|od|i|oraz|przez|ten|tego|tym|jest|są|był|się|sterownik|sterownika|moduł|pojazd|pojazdu|pojeździe|czytnik|usterka|kod|stan|zapisane|zapisany|wykryte|obecnie|układ|podczas|odczytu|nie ma|ma|dla|urządzenie|komunikacji|komunikacja|może|po|próbach|pamięć|usterek|błędów|jeszcze|tylko|magistrala|nie|żadnych|czytnika|tester|testera|urządzenia|teraz',
 };

@@ -58,7 +58,7 @@ export const portuguese: LanguageWords = {
       'veículo|viatura|cliente|técnico|oficina|modelo|marca|ignição|página|dados|ano|velocidade|temperatura|rotações',
   },
   title:
-    'resultados|exame|lista|listagem|leitura|resumo|varredura|relatório|resumo|diagnóstico|impresso|legenda|relatório de diagnóstico|leitura completa|fim do relatório|relatório de leitura|leitura|lista de avarias|extrato|teste rápido|leituras',
+    'mapa|ficha|resultados|exame|lista|listagem|leitura|resumo|varredura|relatório|resumo|diagnóstico|impresso|legenda|relatório de diagnóstico|leitura completa|fim do relatório|relatório de leitura|leitura|lista de avarias|extrato|teste rápido|leituras',
   sign: 'fim|página|total|memória|detalhes|leitura',
   not: 'não|sem|já não',
   noLink: 'impossível|nenhuma|nenhum|falhou|ausente',
@@ -66,5 +66,5 @@ export const portuguese: LanguageWords = {
   figures: 'um|uma|dois|duas|três|quatro|cinco|seis|sete|oito|nove|dez',
   verbs: 'indica|contém|é|são|está|era|diz|tem',
   filler:
-    'desde|km|seguintes|seguinte|o|a|os|as|um|uma|do|da|dos|das|de|por|este|esta|com|unidade|módulo|veículo|serviço|é|está|são|foi|foram|há|em|no|na|e|para|leitor|avaria|avarias|código|estado|presente|memorizadas|memorizados|memorizado|atualmente|sistema|lida|lidas|lido|espera|que|comunicação|resposta|pode|após|tentativas|memória|falhas|falha|durante|leitura|ainda|só|bus|ser|todas|unidades|equipamento|aparelho|ferramenta|agora',
+    'detetados|detectados|encontrados|lidos|desde|km|seguintes|seguinte|o|a|os|as|um|uma|do|da|dos|das|de|por|este|esta|com|unidade|módulo|veículo|serviço|é|está|são|foi|foram|há|em|no|na|e|para|leitor|avaria|avarias|código|estado|presente|memorizadas|memorizados|memorizado|atualmente|sistema|lida|lidas|lido|espera|que|comunicação|resposta|pode|após|tentativas|memória|falhas|falha|durante|leitura|ainda|só|bus|ser|todas|unidades|equipamento|aparelho|ferramenta|agora',
 };
