@@ -119,7 +119,9 @@ function plainStart(text: string): { name: string; address: string | null; label
   let labelled = false;
   for (let again = true; again;) {
     const before = name;
-    name = name.replace(/^(?:nr|no|n°|nº|lp|poz|pos|item)\.?\s?\d{1,3}[.:)]?\s+(?=\p{L})/iu, '');
+    name = name
+      .replace(/^\d{1,2}(?:\.\d{1,2}){1,3}\.?\s+(?=\p{L})/u, '')
+      .replace(/^(?:nr|no|n°|nº|lp|poz|pos|item)\.?\s?\d{1,3}[.:)]?\s+(?=\p{L})/iu, '');
     name = name
       .replace(/^\d{1,3}\/\d{1,3}[.:)]?\s+(?=\p{L})/u, '')
       .replace(/^[.:–—-]+\s*/, '')

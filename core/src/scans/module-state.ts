@@ -1,6 +1,7 @@
 /** What a report says of a module instead of codes, with the module's name where that stands on the same line. */
 import { readModuleName } from './heading.js';
 import {
+  isModuleToken,
   isSentence,
   isTitle,
   labelOf,
@@ -22,6 +23,10 @@ export function stateOf(text: string, legend?: ReadonlyMap<string, ReachWord>): 
   const bare = text.trim();
   const own = legend?.get(bare) ?? legend?.get(bare.replace(/^[[(]|[\])]$/g, ''));
   if (own) return own;
+  // `not available, no response`: the plainer one counts.
+  const spoken = bare.length < 80 && /,\s|\s[-–—]\s/.test(bare) ? bare.split(/,\s{0,9}|\s[-–—]\s/) : [];
+  const told = spoken.map((part) => reachWordOf(part));
+  if (told.includes('silent') && told.every((part) => part !== null)) return 'silent';
   const said = reachWordOf(
     bare.replace(/^(\p{L}[\p{L} ]{2,20})\s*[:=]\s*/u, (whole, key: string) => {
       const role = labelOf(key)?.role;
@@ -61,7 +66,7 @@ export function stateOfResult(
  */
 export function moduleStates(line: string, legend?: ReadonlyMap<string, ReachWord>): readonly ModuleState[] {
   if (line.length > 300) return [];
-  const over = /^\s*(\p{L}[^:=]{1,50}?)\s*:\s+(\S.*)$/u.exec(line);
+  const over = /^\s*(\p{L}[^:=]{1,50}?)\s*:\s*(\S.*)$/u.exec(line);
   if (over && labelOf(over[1]!) === null && reachWordOf(over[1]!) === null && readModuleName(over[1]!)) {
     const reach = stateOf(over[2]!, legend);
     // `List of faults: empty` is said of the module above.
@@ -72,7 +77,7 @@ export function moduleStates(line: string, legend?: ReadonlyMap<string, ReachWor
   const listed = listOf(line);
   if (listed.length > 0) return listed;
   // `BODY (0)`: no address is nought.
-  const nought = /^\s*(\p{L}[^()]{1,50}?)\s?\(0\)[.:]?\s*$/u.exec(line)?.[1];
+  const nought = /^\s*((?:\d{1,3}[.)]\s)?\p{L}[^()[\]]{1,50}?)\s?(?:\(0\)|\[0\])[.:]?\s*$/u.exec(line)?.[1];
   if (nought !== undefined && readModuleName(nought)) return [{ name: nought, reach: 'clean' }];
   const counted = countedOf(line);
   if (counted) return [counted];
@@ -171,13 +176,15 @@ function atEnd(line: string, legend?: ReadonlyMap<string, ReachWord>): readonly 
     const said = reachWordOf(phrase);
     const reach = said ?? legend?.get(phrase) ?? null;
     if (reach === null) continue;
-    // `Trailer module could not be reached`: what can be said without the label leaves it to the name.
-    const shorter = words.slice(1 - count);
-    const labelled =
-      count > 1 && labelOf(words.at(-count)!)?.role === 'module' && reachWordOf(shorter.join(' ')) === reach;
-    const name = words.slice(0, labelled ? 1 - count : -count).join(' ');
+    // `Trailer control unit did not respond`: what can be said without the label leaves it to the name.
+    let own = count;
+    while (own > 1 && isModuleToken(words.at(-own)!) && reachWordOf(words.slice(1 - own).join(' ')) === reach)
+      own--;
+    const name = words.slice(0, -own).join(' ');
     if (count === 1 && said !== null && phrase !== phrase.toUpperCase() && !/^\p{Lu}{2,5}$/u.test(name))
       continue;
+    // `kein DTC`
+    if (reach === 'holdsCodes' && saysNoLink(name)) return [{ name: null, reach: 'clean' }];
     return !sentences.test(line) && readModuleName(name) ? [{ name, reach }] : [];
   }
   return [];

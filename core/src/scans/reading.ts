@@ -78,6 +78,8 @@ export class Reading {
   open: OpenCodes | null = null;
   /** The status that a section's heading gives to the codes below it, and whether it reaches over modules. */
   section: { readonly status: CodeStatus; readonly over: boolean } | null = null;
+  /** The module that was entered last could not be read. */
+  private failed = false;
   /** What a heading says of the modules that are listed below it, and whether one was named. */
   list: { readonly reach: ReachWord; readonly named: boolean } | null = null;
   /** True once a module was named since the last blank line. */
@@ -136,6 +138,7 @@ export class Reading {
     if (module.address != null && !this.byAddress.has(module.address))
       this.byAddress.set(module.address, name);
     this.module = module.name;
+    this.failed = false;
     this.moduleBy = by;
     this.awaitsName = null;
     this.moduleIndent = line.indent;
@@ -158,6 +161,7 @@ export class Reading {
     const key = plainWord(this.module!);
     const before = this.said.get(key);
     if (before === undefined || !isFailure(before)) this.said.set(key, reach);
+    this.failed ||= isFailure(reach);
   }
 
   /** The last module's name goes on in the next line of its cell. */
@@ -192,6 +196,8 @@ export class Reading {
       by = null,
     }: { record?: boolean; inTable?: boolean; by?: ReadBy | null } = {},
   ): void {
+    // A module that did not answer has no codes: those below it are another's.
+    if (this.failed) this.module = null;
     const assumed = this.module === null;
     const module = this.module ?? this.enter(unnamed, line, { by: 'guess' }).name;
     const added = found.map((one): Draft<ScanCode> => {

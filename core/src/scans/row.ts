@@ -186,12 +186,16 @@ function stateIn(cells: readonly string[], columns: Columns, legend: Legend): Re
   return said ?? told ?? (words.length === 0 ? null : (states.find((one) => one === 'read') ?? null));
 }
 
+/** Columns that say who a module is, and nothing of its codes. */
+const elsewhereSaid: ReadonlySet<Label['role']> = new Set(['address', 'ident', 'readerSoftware']);
+
 const onlyModule = (cells: readonly string[], columns: Columns): boolean => {
   const module = placeOf(columns, 'module');
   return (
     module >= 0 &&
     cells.every(
-      (cell, at) => at === module || columns[at]?.role === 'address' || /^(?:[-–—.\s]*|0+)$/.test(cell),
+      (cell, at) =>
+        at === module || elsewhereSaid.has(columns[at]?.role ?? 'other') || /^(?:[-–—.\s]*|0+)$/.test(cell),
     ) &&
     /\p{L}{2}/u.test(cells[module] ?? '')
   );

@@ -193,6 +193,39 @@ describe('what a report says twice, or not at all', () => {
     ).toEqual(['Body: answered', 'Roof: silent', 'Body B1318-16 unknown']);
   });
 
+  it('never gives codes to a module that did not answer', () => {
+    expect(brief('Body: no codes\nTrailer: no response\n\nB1318-16  active  Supply')).toEqual([
+      'Body: answered',
+      'Trailer: silent',
+      'Unnamed module: answered',
+      'Unnamed module B1318-16 active',
+    ]);
+    // They are those of a module that is named on their line, or again above them.
+    expect(brief('Body: 1 code\nTrailer: no response\n\nB1318-16  Body  active')).toEqual([
+      'Body: answered',
+      'Trailer: silent',
+      'Body B1318-16 active',
+    ]);
+    expect(brief('58 Body ... 1 code\n7A Trailer ... no response\n\n58 Body\nB1318-16 active')).toContain(
+      'Body B1318-16 active',
+    );
+    expect(brief('Body (58): 1 code\nTrailer (7A): no response\n(58) B1318-16 active')).toContain(
+      'Body B1318-16 active',
+    );
+  });
+
+  it('reads statuses as headings of one word, and states over the names that are set in below', () => {
+    expect(
+      brief('ACTIVE\n  Body   B1318-16\nSTORED\n  Body   B1319-11\nNO RESPONSE\n  Trailer\n  Roof'),
+    ).toEqual([
+      'Body: answered',
+      'Trailer: silent',
+      'Roof: silent',
+      'Body B1318-16 active',
+      'Body B1319-11 stored',
+    ]);
+  });
+
   it('takes no code out of a sentence about a part', () => {
     expect(brief('Body\nPart no. of the old unit was B1234-77, in the box.')).toEqual([]);
   });

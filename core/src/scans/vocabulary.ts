@@ -196,6 +196,13 @@ export const reachOfList = (text: string): ReachWord | null => {
   return null;
 };
 
+const moduleTokens: ReadonlySet<string> = new Set(
+  languages.flatMap(({ label }) => label.module.split('|').flatMap((phrase) => tokensOf(phrase))),
+);
+
+/** True for a word that a module's label is made of: `control`, `unit`. */
+export const isModuleToken = (word: string): boolean => moduleTokens.has(tokensOf(word)[0] ?? '');
+
 /** True for one to ten in words. */
 export const isFigureWord = (word: string): boolean => {
   const tokens = tokensOf(word);
@@ -376,11 +383,11 @@ const roleOrder: readonly (keyof LanguageWords['label'])[] = [
   'supplyVolts',
   'odometer',
   'address',
+  'link',
   'status',
   'text',
   'type',
   'count',
-  'link',
   'result',
   'code',
   'module',

@@ -34,15 +34,22 @@ export function takeCodes(reading: Reading, line: Line, page: Page, coded: boole
     codes = [{ ...codes[0]!, text: found.before }];
   const heading = found.before === null || inside ? null : readModuleName(found.before);
   const label = /^\W*(?:([^:=\d]{2,24})[:=]|(\p{L}[^:=\d\s]{1,20})\s{2})/u.exec(line.text);
+  const below = heading === null && !reading.modulesFirst && namedBelow(line, page);
   const record =
-    (labelOf(label?.[1] ?? label?.[2] ?? '')?.role === 'code' && codes[0]!.text === null) ||
-    (heading === null && !reading.modulesFirst && namedBelow(line, page));
+    below || (labelOf(label?.[1] ?? label?.[2] ?? '')?.role === 'code' && codes[0]!.text === null);
   // `(58) B1318`: the address of a module that was named above.
   const address = /^\s*(?:[[(](?:0x|\$)?|0x)([\da-f]{2,4})h?[\])]?\s/i.exec(line.text)?.[1];
   const addressed = address === undefined ? null : reading.namedAt(address.toUpperCase());
+  const cell = codes.length === 1 ? codes[0]!.cells.findIndex((one) => reading.named(one) !== null) : -1;
   if (heading) reading.enter(heading.name, line, { address: heading.address, by: 'word' });
-  else if (addressed !== null) reading.enter(addressed, line, { by: 'word' });
-  else if (record && !reading.modulesFirst) reading.module = null;
+  else if (cell >= 0) {
+    // A cell that is a module's name, as it was given above.
+    const rest = codes[0]!.cells.filter((_, at) => at !== cell);
+    const by = reading.moduleBy === 'guess' ? 'guess' : 'word';
+    reading.enter(reading.named(codes[0]!.cells[cell]!)!.name, line, { by });
+    codes = [{ ...codes[0]!, text: rest.join(', ') || null, cells: rest }];
+  } else if (addressed !== null) reading.enter(addressed, line, { by: 'word' });
+  else if (below) reading.module = null;
   else if (reading.module === null || reading.moduleBy === 'guess') {
     // Without any heading the first words behind the code are the module's, where others follow.
     const cells = codes[0]!.cells.flatMap((cell) => cell.split(/\s[-–—]\s/));

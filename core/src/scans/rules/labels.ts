@@ -188,14 +188,26 @@ function takeName(reading: Reading, line: Line, pairs: readonly Pair[], page: Pa
 
 /** Lines below the name of an object in which what it is shows. */
 const objectLines = 8;
+/** The same where each field has a line of its own without quotes. */
+const fieldLines = 3;
 
 function namesModule(line: Line, { lines }: Page): boolean {
-  if (!/^\s*"/.test(line.text)) return false;
-  for (let at = line.at + 1; at <= line.at + objectLines; at++) {
+  const quoted = /^\s*"/.test(line.text);
+  for (let at = line.at + 1; at <= line.at + (quoted ? objectLines : fieldLines); at++) {
     const below = lines.at(at).slice(0, 200);
     const pairs = pairsOf(below);
     if (pairs.some(({ key }) => isNameKey(key))) return false;
-    if (opensCodes(below) || pairs.some(({ label }) => label?.role === 'address' || label?.role === 'code'))
+    if (
+      opensCodes(below) ||
+      pairs.some(
+        ({ label }) =>
+          label !== null &&
+          (label.role === 'address' ||
+            label.role === 'codeCount' ||
+            label.link ||
+            (quoted && label.role === 'code')),
+      )
+    )
       return true;
   }
   return false;

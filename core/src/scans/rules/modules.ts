@@ -11,6 +11,7 @@ import { type ReadingOrder } from '../page-columns.js';
 import { pairsOf } from '../pairs.js';
 import { type Line, type Reading } from '../reading.js';
 import {
+  type ReachWord,
   type Role,
   isSentence,
   isTitle,
@@ -37,6 +38,8 @@ export function takeModuleState(reading: Reading, line: Line, page: Page): boole
   if (first!.name === null) {
     if (reading.module === null) return false;
     if (reading.open && line.indent > reading.open.indent && first!.reach === 'holdsCodes') return false;
+    // `2.0 Codes` heads a chapter.
+    if (/^\s*\d{1,2}\.\d{1,2}\s/.test(line.text)) return false;
     reading.say(first!.reach);
     const count = /^\W*(\d{1,4})\s/.exec(line.text);
     if (count) reading.promise(Number(count[1]), line, reading.module);
@@ -89,7 +92,7 @@ function takeList(reading: Reading, line: Line, page: Page): boolean {
   // `Modules without answer: 1` counts them.
   const reach = /\d\W*$/.test(bare.replace(/\(\d{1,4}\)\W*$/, ''))
     ? null
-    : reachOfList(bare.replace(/[:.]$/, ''));
+    : (reachOfList(bare.replace(/[:.]$/, '')) ?? overNames(reading, line, page));
   if (reach !== null) {
     reading.list = { reach, named: false };
     reading.module = null;
@@ -110,6 +113,21 @@ function takeList(reading: Reading, line: Line, page: Page): boolean {
   reading.open = null;
   reading.mark(line, 'module');
   return true;
+}
+
+/** `NO RESPONSE` over names that are set in: said of each of them, and not of the module above. */
+function overNames(reading: Reading, line: Line, { lines }: Page): ReachWord | null {
+  if (reading.module !== null && line.indent > reading.moduleIndent) return null;
+  const reach = line.text.length < 60 ? reachWordOf(line.text) : null;
+  if (reach === null || reach === 'holdsCodes' || reach === 'read') return null;
+  const below = lines.at(line.at + 1).slice(0, 80);
+  return below.search(/\S/) > line.indent &&
+    !/[:=|;]/.test(below) &&
+    !readCodeLine(below) &&
+    readModuleName(below) !== null &&
+    labelOf(below.trim()) === null
+    ? reach
+    : null;
 }
 
 /** `active: none` */
@@ -171,12 +189,20 @@ export function takeHeading(reading: Reading, line: Line, { lines }: Page): bool
       pairsOf(cells.slice(1).join('   ')).some(({ label }) => label !== null));
   // Words beside a name with an address that nobody here understands are no part of the name.
   const first = cells.length > 1 ? readModuleName(cells[0]!) : null;
-  const odd = !told && first !== null && first.address !== null && /\p{L}{2}/u.test(cells.at(-1)!);
+  // `Trailer ........ spoke in riddles`
+  const led = /^[^.]{3,60}\.{4,200}\s{0,9}\p{L}{2}/u.test(bare);
+  const odd = !told && first !== null && (led || first.address !== null) && /\p{L}{2}/u.test(cells.at(-1)!);
   const heading = told || odd ? readModuleName(cells[0]!) : readModuleName(bare);
   if (!heading) return false;
   if (!heading.labelled) {
     if (isTitle(bare) || isSentence(heading.name)) return false;
-    const clear = decorated.test(text) && /^\s*(?:[=#<]|>>)/.test(text);
+    // A section of keys: `[Airbag]` over `status=answered`.
+    const keyed =
+      /^\[[^\]]{2,60}\]$/.test(bare) &&
+      pairsOf(lines.at(line.at + 1).slice(0, longestPiece)).some(
+        ({ label }) => label !== null && /^(?:result|status|code|codeCount|address)$/.test(label.role),
+      );
+    const clear = keyed || (decorated.test(text) && /^\s*(?:[=#<]|>>)/.test(text));
     if (!clear && !leadsToFinding(reading, line.at, lines)) return false;
   } else if (
     (isTitle(bare) || (heading.address === null && !/[:=]/.test(bare))) &&
@@ -189,6 +215,7 @@ export function takeHeading(reading: Reading, line: Line, { lines }: Page): bool
     !heading.labelled &&
     open?.codes.at(-1)?.text === null &&
     open.at === line.at - 1 &&
+    !decorated.test(text) &&
     fieldsBelow(line, lines)
   ) {
     reading.continueText(bare);
@@ -219,7 +246,7 @@ export function takeHeading(reading: Reading, line: Line, { lines }: Page): bool
 
 /** A module that was named before and is named again over its codes: `Airbag - fault list`, `dtc 15`. */
 export function takeKnownModule(reading: Reading, line: Line): boolean {
-  const name = line.text.length < 80 ? known(reading, line.text.trim()) : null;
+  const name = line.text.length < 80 ? known(reading, line, line.text.trim()) : null;
   if (name === null) return false;
   reading.enter(name, line);
   reading.open = null;
@@ -227,12 +254,16 @@ export function takeKnownModule(reading: Reading, line: Line): boolean {
   return true;
 }
 
-function known(reading: Reading, bare: string): string | null {
+function known(reading: Reading, line: Line, bare: string): string | null {
   const [first, ...rest] = bare.split(/\s[-–—:]\s/);
   if (rest.length === 1 && isTitle(rest[0]!)) {
     const name = readModuleName(first!)?.name;
     return name === undefined ? null : (reading.named(name)?.name ?? null);
   }
+  const whole = /[:;=|]/.test(bare) || splitCells(bare).length > 1 ? null : readModuleName(bare);
+  const same =
+    whole === null || (reading.open && line.indent > reading.open.indent) ? null : reading.named(whole.name);
+  if (same !== null && same.name !== reading.module) return same.name;
   const again = /^[\[(]?(?:0x)?[\da-f]{2,4}\b/i.test(bare) ? readModuleName(bare) : null;
   if (again?.address) {
     const own = reading.named(again.name);

@@ -3,7 +3,8 @@ import { type CodeStatus } from '../../codes/index.js';
 import { stateOf } from '../module-state.js';
 import { type Line, type Reading } from '../reading.js';
 import { labelOf, statusWordOf, tokensOf } from '../vocabulary.js';
-import { type Page } from './page.js';
+import { readCodeLine } from '../code-line.js';
+import { codeToken, type Page } from './page.js';
 
 /** `Current codes`, `Status: Active` or `Mode 07` over codes: the status of what stands below. */
 export function takeSection(reading: Reading, line: Line, page: Page): boolean {
@@ -31,6 +32,13 @@ const modes: Readonly<Record<string, 'stored' | 'pending' | 'permanent'>> = {
 function sectionOf(text: string, reading: Reading, line: Line, page: Page) {
   const byMode = mode.exec(text)?.[1]?.toLowerCase();
   if (byMode) return modes[byMode]!;
+  const alone = statusWordOf(text.trim());
+  // `ACTIVE` over codes that are set in.
+  if (alone && !(reading.open && line.indent >= reading.open.indent)) {
+    const below = page.lines.at(line.at + 1).slice(0, 200);
+    if (below.search(/\S/) > line.indent && codeToken.test(below) && readCodeLine(below) !== null)
+      return alone.status;
+  }
   const bare = text
     .replace(/[([]\s*\d{1,4}\s*[)\]]/g, ' ')
     .replace(/^[\s=#*>_~+|.–—-]{1,200}|[\s=#*<_~+|.:–—-]{1,200}$/g, '');

@@ -4,9 +4,9 @@ export const german: LanguageWords = {
   name: 'German',
   status: {
     active:
-      'statisch|permanent vorhanden|dauerhaft|liegt an|liegt vor|steht an|aktive|aktiven|aktuelle|aktuellen|vorhandene|anstehend|anstehende|aktiv|vorhanden|aktuell|aktuell vorhanden|anstehend|steht an|fehlerhaft|akt|statisch|momentan vorhanden|jetzt|derzeit vorhanden|zurzeit vorhanden|momentan aktiv|liegt an|anliegend|ständig|permanent vorhanden|aktuell aktiv|ist vorhanden',
+      'vorh|statisch|permanent vorhanden|dauerhaft|liegt an|liegt vor|steht an|aktive|aktiven|aktuelle|aktuellen|vorhandene|anstehend|anstehende|aktiv|vorhanden|aktuell|aktuell vorhanden|anstehend|steht an|fehlerhaft|akt|statisch|momentan vorhanden|jetzt|derzeit vorhanden|zurzeit vorhanden|momentan aktiv|liegt an|anliegend|ständig|permanent vorhanden|aktuell aktiv|ist vorhanden',
     stored:
-      'liegt nicht an|liegt nicht vor|steht nicht an|liegt nicht mehr an|gespeicherte|abgelegte|passive|gespeichert|bestätigt|abgespeichert|gesp|passiv|inaktiv|abgelegt|im speicher|nicht vorhanden|nicht aktuell|derzeit nicht vorhanden|zurzeit nicht vorhanden|gesetzt|eingetragen|erkannt|nicht mehr vorhanden|abgeklungen|ruhend',
+      'n vorh|nicht vorh|liegt nicht an|liegt nicht vor|steht nicht an|liegt nicht mehr an|gespeicherte|abgelegte|passive|gespeichert|bestätigt|abgespeichert|gesp|passiv|inaktiv|abgelegt|im speicher|nicht vorhanden|nicht aktuell|derzeit nicht vorhanden|zurzeit nicht vorhanden|gesetzt|eingetragen|erkannt|nicht mehr vorhanden|abgeklungen|ruhend',
     comesAndGoes:
       'sporadisch|intermittierend|spor|sporad|zeitweise|gelegentlich|wackelnd|kommt und geht|vorübergehend|unregelmäßig',
     pending:
@@ -16,11 +16,11 @@ export const german: LanguageWords = {
     permanent: 'dauerhaft|permanent',
   },
   reach: {
-    read: 'kommuniziert|positiv|verbunden|gelesen|i o|in ordnung gelesen|antwortet|geantwortet|erreicht|ja|erkannt|kommunikation ok|vorhanden|ansprechbar|erfolgreich|abgeschlossen|online|ok gelesen|bereit',
+    read: 'antwort|kommuniziert|positiv|verbunden|gelesen|i o|in ordnung gelesen|antwortet|geantwortet|erreicht|ja|erkannt|kommunikation ok|vorhanden|ansprechbar|erfolgreich|abgeschlossen|online|ok gelesen|bereit',
     clean:
-      'ohne fehlercodes|keine dtc|keine dtcs|in ordnung|io|kein fehler|keine fehler|keine fehlercodes|kein fehlercode|keine einträge|kein eintrag|keine störungen|keine störung|fehlerfrei|ohne fehler|ohne befund|kein befund|keine|keiner|o b|ohne eintrag|keine fehlereinträge|0 fehler|speicher leer|fehlerspeicher leer|leer|nichts gespeichert|keine fehler vorhanden|keine codes|kein code|keine beanstandung|keine auffälligkeiten|unauffällig|keine fehler abgelegt|kein fehler abgelegt|keine fehler gefunden|fehlerfreier speicher|keine fehlermeldung|keine fehlermeldungen|alles in ordnung|nichts gefunden|ohne einträge|ohne störung|keine fehlerspeichereinträge|kein fehlerspeichereintrag|es wurden keine fehler gefunden|keine fehler ermittelt|keine fehler erkannt|keine fehler im speicher',
+      'kein dtc|ohne fehlercodes|keine dtc|keine dtcs|in ordnung|io|kein fehler|keine fehler|keine fehlercodes|kein fehlercode|keine einträge|kein eintrag|keine störungen|keine störung|fehlerfrei|ohne fehler|ohne befund|kein befund|keine|keiner|o b|ohne eintrag|keine fehlereinträge|0 fehler|speicher leer|fehlerspeicher leer|leer|nichts gespeichert|keine fehler vorhanden|keine codes|kein code|keine beanstandung|keine auffälligkeiten|unauffällig|keine fehler abgelegt|kein fehler abgelegt|keine fehler gefunden|fehlerfreier speicher|keine fehlermeldung|keine fehlermeldungen|alles in ordnung|nichts gefunden|ohne einträge|ohne störung|keine fehlerspeichereinträge|kein fehlerspeichereintrag|es wurden keine fehler gefunden|keine fehler ermittelt|keine fehler erkannt|keine fehler im speicher',
     silent:
-      'kommuniziert nicht|ohne kommunikation|nicht verbunden|nicht antwortende|nicht erreichbare|nicht reagierende|keine antwort|antwortet nicht|keine kommunikation|keine verbindung|keine reaktion|nicht erreichbar|nicht geantwortet|hat nicht geantwortet|reagiert nicht|stumm|kommunikation gestört|kommunikationsfehler|verbindung fehlgeschlagen|meldet sich nicht|kein kontakt|schweigt|keine rückmeldung|keine kommunikation möglich|kommunikation nicht möglich|nicht ansprechbar|ohne antwort|verbindung nicht möglich|kein signal|kein lebenszeichen|nicht am bus|bus aus|keine daten|nicht verbunden|verbindungsaufbau fehlgeschlagen|kommunikation fehlgeschlagen|steuergerät meldet sich nicht|offline|keine busverbindung|n a',
+      'nicht erreicht|kommuniziert nicht|ohne kommunikation|nicht verbunden|nicht antwortende|nicht erreichbare|nicht reagierende|keine antwort|antwortet nicht|keine kommunikation|keine verbindung|keine reaktion|nicht erreichbar|nicht geantwortet|hat nicht geantwortet|reagiert nicht|stumm|kommunikation gestört|kommunikationsfehler|verbindung fehlgeschlagen|meldet sich nicht|kein kontakt|schweigt|keine rückmeldung|keine kommunikation möglich|kommunikation nicht möglich|nicht ansprechbar|ohne antwort|verbindung nicht möglich|kein signal|kein lebenszeichen|nicht am bus|bus aus|keine daten|nicht verbunden|verbindungsaufbau fehlgeschlagen|kommunikation fehlgeschlagen|steuergerät meldet sich nicht|offline|keine busverbindung|n a',
     notFitted:
       'nicht installiert|nicht vorhanden im fahrzeug|nicht verbaut|nicht vorhanden|nicht eingebaut|nicht im fahrzeug|nicht ausgestattet|entfällt|nicht bestückt|nicht im fahrzeug verbaut|nicht codiert|nicht konfiguriert|nicht bestellt|nicht ausgerüstet|ist nicht verbaut|fehlt im fahrzeug|keine ausstattung|ohne diese ausstattung',
     unsupported:
@@ -67,10 +67,10 @@ export const german: LanguageWords = {
     'blatt|protokollblatt|ergebnisse|liste|auslesung|abfrage|übersicht|gesamtabfrage|protokoll|rohdaten|bericht|zusammenfassung|fehlerprotokoll|prüfprotokoll|fehlerübersicht|übersicht|diagnose|fahrzeugdiagnose|gesamtauslesung|auslesung|ausdruck|legende|kurztest|ende des protokolls|fahrzeugprotokoll|auszug|fehlerliste|befund|gesamtübersicht|auslesen|diagnoseprotokoll|diagnosebericht|auslesebericht|systemübersicht|fehlerspeicher lesen|fehlerspeicher auslesen|alle systeme|alle steuergeräte',
   sign: 'ende|gesamt|seite|fehlerspeicher|summe|zeichen|einzelheiten',
   not: 'nicht|nicht mehr|kein|keine',
-  noLink: 'unmöglich|nicht möglich|keine|keiner|fehlt|gestört|fehlerhaft',
+  noLink: 'kein|keinen|nicht durchgeführt|unmöglich|nicht möglich|keine|keiner|fehlt|gestört|fehlerhaft',
   modules: 'steuergeräte|systeme',
   figures: 'ein|eine|zwei|drei|vier|fünf|sechs|sieben|acht|neun|zehn',
-  verbs: 'meldet|enthält|ist|sind|war|waren|sagt|hat|haben|hatte|steht|folgt',
+  verbs: 'gibt|meldet|enthält|ist|sind|war|waren|sagt|hat|haben|hatte|steht|folgt',
   filler:
     'erkannt|ausgelesen|gelesen|seit|km|folgende|folgendes|folgenden|der|die|das|den|dem|des|ein|eine|vom|von|diesem|dieses|gerät|steuergerät|modul|fahrzeug|im|in|am|an|zum|zur|mit|und|wird|ist|sind|hat|gespeichert|vorhanden|gefunden|abgelegt|fehler|zustand|status|dienst|beim|auslesen|aktuell|sich|es|noch|derzeit|lesegerät|system|eintrag|steuergeräte|steuergeräten|anfrage|ms|sekunden|momentan|für|durch|auf|ohne weitere|bei|kommunikation|möglich|konnte|werden|kann|einträge|versuchen|nach|versuche|er|sie|zurzeit|dieser|diese|über|bus|speicher|fehlerspeicher|als|auch|weitere|tester|diagnosegerät|leser|von|diesem|jetzt|zur zeit',
 };

@@ -17,7 +17,7 @@ export const spanish: LanguageWords = {
     clean:
       'sin entradas|sin dtc|ningún dtc|sin averías|ninguna avería|sin códigos|ningún código|sin fallos|ningún fallo|sin errores|ningún error|sin avería|ninguna|ninguno|sin defectos|0 averías|no hay averías|no hay fallos|no hay códigos|memoria vacía|vacía|vacío|sin novedad|nada|sin incidencias|sin fallos memorizados|sin averías memorizadas|sin códigos de avería|ningún código de avería|todo correcto|libre de averías|sin registros|no tiene averías|sin anomalías|cero averías|sin problemas|correcto sin averías',
     silent:
-      'no conectado|no conectada|que no responden|sin respuesta|no responde|sin comunicación|no contesta|no ha respondido|no respondió|ninguna respuesta|no comunica|fallo de comunicación|error de comunicación|muda|mudo|sin contacto|sin conexión|no se puede comunicar|imposible comunicar|comunicación fallida|sin diálogo|fuera de línea|no accesible|inaccesible|sin señal|comunicación imposible|no hubo respuesta|no hay respuesta|no hay comunicación|no localizada|comunicación perdida|silenciosa',
+      'no alcanzada|no alcanzado|no alcanzadas|no conectado|no conectada|que no responden|sin respuesta|no responde|sin comunicación|no contesta|no ha respondido|no respondió|ninguna respuesta|no comunica|fallo de comunicación|error de comunicación|muda|mudo|sin contacto|sin conexión|no se puede comunicar|imposible comunicar|comunicación fallida|sin diálogo|fuera de línea|no accesible|inaccesible|sin señal|comunicación imposible|no hubo respuesta|no hay respuesta|no hay comunicación|no localizada|comunicación perdida|silenciosa',
     notFitted:
       'no montado|no montada|no instalado|no instalada|no equipado|no equipada|unidad no montada|no presente|ausente|no existe en el vehículo|no incluido|no equipa|no configurado|no configurada|no existe|inexistente|unidad no instalada|no presente en el vehículo|no lleva|sin este equipo|opción no montada',
     unsupported:
@@ -62,10 +62,10 @@ export const spanish: LanguageWords = {
     'ficha|mapa|resultados|autodiagnóstico|lista|escaneo|lectura|resumen|listado|informe|resumen|diagnosis|diagnóstico|impreso|leyenda|informe de diagnosis|lectura completa|fin del informe|informe de averías|lectura|lecturas|listado|lista de averías|extracto|memorias de avería|diagnosis completa|test rápido|detalle',
   sign: 'fin|página|total|memoria|detalles|lectura|memorias',
   not: 'no|sin|ya no',
-  noLink: 'imposible|ninguna|ninguno|fallida|nula',
+  noLink: 'ningún|sin|no establecida|imposible|ninguna|ninguno|fallida|nula',
   modules: 'módulos|unidades|centralitas|sistemas',
   figures: 'uno|una|un|dos|tres|cuatro|cinco|seis|siete|ocho|nueve|diez',
-  verbs: 'indica|contiene|es|está|son|era|dice|ha|han|tiene',
+  verbs: 'da|indica|contiene|es|está|son|era|dice|ha|han|tiene',
   filler:
     'detectado|detectados|encontrados|leídos|desde|km|siguiente|el|la|los|las|un|una|del|de|al|por|este|esta|con|unidad|módulo|módulos|centralita|vehículo|servicio|es|está|son|ha|hay|en|y|para|equipo|lector|avería|código|códigos|estado|presente|almacenados|almacenado|registrados|memorizados|memorizadas|actualmente|sistema|se|que|espera|comunicación|respuesta|puede|tras|intentos|memoria|averías|fallos|fallo|durante|lectura|ser|tiene|todavía|solo|bus|siguientes|escáner|herramienta|aparato|tester|ahora|actual',
 };

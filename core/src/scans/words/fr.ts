@@ -18,7 +18,7 @@ export const french: LanguageWords = {
     clean:
       'sans défauts|aucune entrée|aucun dtc|pas de dtc|0 dtc|aucun défaut|pas de défaut|sans défaut|aucun code|pas de code|sans code|aucun|néant|aucun code défaut|pas de code défaut|rien à signaler|zéro défaut|aucune anomalie|ras|rien|mémoire vide|vide|pas de défauts|aucun défaut mémorisé|aucun défaut présent|aucun défaut détecté|exempt de défaut|bon|conforme|aucun problème|aucun code présent|pas d anomalie|sans anomalie|aucune panne|mémoire défauts vide|zéro|0 défaut',
     silent:
-      'non connecté|non connectée|muets|qui ne répondent pas|pas de réponse|ne répond pas|aucune réponse|muet|muette|muets|pas de communication|aucune communication|sans réponse|communication impossible|ne communique pas|n a pas répondu|défaut de communication|dialogue impossible|injoignable|pas de dialogue|échec de dialogue|non répondu|pas répondu|dialogue interrompu|échec de communication|perte de communication|communication absente|sans dialogue|silencieux|silencieuse|hors ligne|communication perdue|liaison impossible|sans communication|ne dialogue pas|erreur de communication|n est pas joignable|non joignable',
+      'non atteint|non atteints|non atteinte|non connecté|non connectée|muets|qui ne répondent pas|pas de réponse|ne répond pas|aucune réponse|muet|muette|muets|pas de communication|aucune communication|sans réponse|communication impossible|ne communique pas|n a pas répondu|défaut de communication|dialogue impossible|injoignable|pas de dialogue|échec de dialogue|non répondu|pas répondu|dialogue interrompu|échec de communication|perte de communication|communication absente|sans dialogue|silencieux|silencieuse|hors ligne|communication perdue|liaison impossible|sans communication|ne dialogue pas|erreur de communication|n est pas joignable|non joignable',
     notFitted:
       'non monté|absent du véhicule|absents du véhicule|non équipé|non installé|non présent|absent|calculateur absent|non présent sur le véhicule|non prévu|non présent sur ce véhicule|pas monté|pas équipé|inexistant|non configuré|pas installé|non montée|non installée|non équipée|n existe pas|sans équipement|option absente',
     unsupported:
@@ -45,7 +45,7 @@ export const french: LanguageWords = {
     count: 'nombre|nombre de|compteur|occurrences|fréquence|nb|fois|apparitions',
     text: 'libellé|description|intitulé|désignation|signification|texte|message|remarque|commentaire',
     result: 'résultat|trouvé',
-    link: 'connexion|communication|réponse|liaison|dialogue|identifié|identifie|présent au réseau',
+    link: 'comm|etat comm|connexion|communication|réponse|liaison|dialogue|identifié|identifie|présent au réseau',
     total: 'total|somme|au total',
     ident:
       'identification|référence|n de pièce|numéro de pièce|n pièce|pièce|réf|article|numéro de série|n de série|série|matériel|logiciel n|connecteur|prise|peinture|code peinture|teinte|commande|ordre|étalonnage|calibration|téléphone|tél|immatriculation|baie|clé|facture|indice|code radio|ordre de réparation|devis|lot|poste|couple|autocollant|n d ordre|clé n',
@@ -64,10 +64,10 @@ export const french: LanguageWords = {
     'fiche|résultats|contrôle global|liste|lecture|balayage|récapitulatif|synthèse|rapport|résumé|diagnostic|bilan|synthèse|imprimé|légende|rapport de diagnostic|lecture globale|fin du rapport|test court|bilan électronique|relevé|liste des défauts|compte rendu|lecture|lectures|test global|diagnostic complet',
   sign: 'fin|page|total|mémoire|détails|appel|lecture|mémoires',
   not: 'non|pas|plus',
-  noLink: 'impossible|aucune|aucun|absente|perdue|échec',
+  noLink: 'pas de|non établie|non effectuée|impossible|aucune|aucun|absente|perdue|échec',
   modules: 'calculateurs|modules|systèmes|unités',
   figures: 'un|une|deux|trois|quatre|cinq|six|sept|huit|neuf|dix',
-  verbs: 'signale|contient|est|sont|était|dit|a|ont|voici|indique',
+  verbs: 'donne|signale|contient|est|sont|était|dit|a|ont|voici|indique',
   filler:
     'détecté|détectés|lus|trouvés|trouvé|depuis|km|suivants|suivant|suivante|le|la|les|l|un|une|du|de|des|d|au|aux|par|ce|cet|cette|calculateur|calculateurs|module|véhicule|service|est|sont|a|n|ne|et|en|dans|sur|avec|appareil|outil|lecteur|défaut|défauts|code|état|statut|présent|mémorisé|enregistré|actuellement|lors|lecture|demande|système|pour|qui|attente|restés|resté|pas|dialogue|communication|être|peut|essais|après|réponse|mémoire|relevé|on|il|elle|y|avoir|été|se|toujours|seulement|bus|anomalie|testeur|valise|lu|lue|maintenant',
 };

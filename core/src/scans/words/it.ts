@@ -17,7 +17,7 @@ export const italian: LanguageWords = {
     clean:
       'nessun dtc|senza dtc|nessun guasto|nessun errore|senza guasti|nessun codice|senza errori|senza codici|nessuno|nessun difetto|nessuna anomalia|non ci sono guasti|0 guasti|senza difetti|memoria vuota|vuota|vuoto|niente|nulla|nessun guasto memorizzato|nessun guasto presente|nessun errore memorizzato|tutto regolare|regolare|senza anomalie|esente da guasti|zero guasti|nessun codice guasto|memoria guasti vuota|nulla da segnalare|nessuna segnalazione',
     silent:
-      'non collegato|non collegata|non connesso|che non rispondono|nessuna risposta|non risponde|nessuna comunicazione|non ha risposto|senza risposta|muta|muto|mute|errore di comunicazione|non comunica|comunicazione assente|non raggiungibile|nessun contatto|assenza di comunicazione|comunicazione fallita|comunicazione impossibile|non in linea|fuori linea|nessun dialogo|nessun segnale|comunicazione persa|impossibile comunicare|mancata risposta|non si riesce a comunicare|silenziosa|senza comunicazione',
+      'non raggiunte|non raggiunta|non raggiunto|non collegato|non collegata|non connesso|che non rispondono|nessuna risposta|non risponde|nessuna comunicazione|non ha risposto|senza risposta|muta|muto|mute|errore di comunicazione|non comunica|comunicazione assente|non raggiungibile|nessun contatto|assenza di comunicazione|comunicazione fallita|comunicazione impossibile|non in linea|fuori linea|nessun dialogo|nessun segnale|comunicazione persa|impossibile comunicare|mancata risposta|non si riesce a comunicare|silenziosa|senza comunicazione',
     notFitted:
       'non montato|non montata|non installato|non installata|non presente sul veicolo|non presente|assente|non equipaggiato|non previsto|non è montata|non è montato|non è presente|non configurata|non configurato|inesistente|non esiste|non in dotazione|non equipaggiata|opzione non montata',
     unsupported:
@@ -62,10 +62,10 @@ export const italian: LanguageWords = {
     'scheda|risultati|scansione|lettura|riepilogo|elenco|lista|rapporto|riepilogo|diagnosi|stampato|legenda|relazione|rapporto di diagnosi|lettura completa|fine della relazione|prova breve|lettura|letture|elenco guasti|estratto|memorie guasti|diagnosi completa|test rapido|referto',
   sign: 'fine|pagina|totale|memoria|dettagli|appello|lettura|memorie',
   not: 'non|più',
-  noLink: 'impossibile|nessuna|nessuno|assente|fallita|mancante',
+  noLink: 'nessun|non stabilita|non effettuata|impossibile|nessuna|nessuno|assente|fallita|mancante',
   modules: 'moduli|centraline|sistemi',
   figures: 'uno|una|un|due|tre|quattro|cinque|sei|sette|otto|nove|dieci',
-  verbs: 'segnala|contiene|è|sono|era|dice|ha|hanno',
+  verbs: 'dà|segnala|contiene|è|sono|era|dice|ha|hanno',
   filler:
     'rilevato|rilevati|rilevata|trovati|trovato|km|seguenti|seguente|il|lo|la|i|gli|le|un|una|del|della|di|dal|dalla|da|questo|questa|con|centralina|modulo|veicolo|servizio|è|sono|ha|ci|in|nel|nella|e|per|strumento|guasto|codice|stato|presente|memorizzati|memorizzato|attualmente|sistema|stati|letti|lette|letto|sul|attesa|comunicazione|risposta|può|dopo|tentativi|memoria|guasti|errore|durante|lettura|ancora|solo|bus|essere|si|lettore|tester|apparecchio|adesso|ora',
 };

@@ -13,11 +13,11 @@ export const dutch: LanguageWords = {
     permanent: 'permanent|blijvend',
   },
   reach: {
-    read: 'communiceert|positief|verbonden|gelezen|uitgelezen|antwoordt|ja|communicatie ok|heeft geantwoord|aanwezig|voltooid|klaar|online|geslaagd|bereikt',
+    read: 'antwoord|reactie|communiceert|positief|verbonden|gelezen|uitgelezen|antwoordt|ja|communicatie ok|heeft geantwoord|aanwezig|voltooid|klaar|online|geslaagd|bereikt',
     clean:
       'zonder codes|geen dtc|geen dtcs|geen storingen|geen storing|geen fouten|geen fout|geen foutcodes|geen codes|geen storingscodes|zonder storingen|foutvrij|geen|in orde|geen meldingen|storingsvrij|0 storingen|leeg|geheugen leeg|storingsgeheugen leeg|niets|niets opgeslagen|geen storingen opgeslagen|geen bijzonderheden|niets te melden|geen foutcodes opgeslagen|geen fouten gevonden|vrij van storingen|alles in orde|geen afwijkingen|geen foutmeldingen',
     silent:
-      'communiceert niet|zonder communicatie|zonder antwoord|niet verbonden|niet reagerende|niet antwoordende|geen antwoord|antwoordt niet|geen communicatie|geen respons|reageert niet|geen reactie|niet bereikbaar|geen verbinding|heeft niet geantwoord|communicatiefout|zwijgt|geen contact|stil|geen contact mogelijk|communicatie mislukt|geen communicatie mogelijk|communicatie niet mogelijk|offline|verbinding mislukt|geen signaal|onbereikbaar|niet gevonden op de bus|meldt zich niet|geen gegevens',
+      'niet bereikt|communiceert niet|zonder communicatie|zonder antwoord|niet verbonden|niet reagerende|niet antwoordende|geen antwoord|antwoordt niet|geen communicatie|geen respons|reageert niet|geen reactie|niet bereikbaar|geen verbinding|heeft niet geantwoord|communicatiefout|zwijgt|geen contact|stil|geen contact mogelijk|communicatie mislukt|geen communicatie mogelijk|communicatie niet mogelijk|offline|verbinding mislukt|geen signaal|onbereikbaar|niet gevonden op de bus|meldt zich niet|geen gegevens',
     notFitted:
       'niet gemonteerd|niet aanwezig|niet aanwezig in voertuig|niet ingebouwd|niet geïnstalleerd|niet uitgerust|ontbreekt|niet in voertuig|niet aangebracht|niet geconfigureerd|bestaat niet|niet van toepassing|optie niet aanwezig|niet in deze auto|zonder deze optie',
     unsupported:
@@ -62,10 +62,10 @@ export const dutch: LanguageWords = {
     'resultaten|lijst|overzicht|uitlezing|rapport|samenvatting|diagnose|diagnoserapport|uitleesrapport|overzicht|afgedrukt|legenda|einde van het rapport|uitlezing|totaaluitlezing|storingslijst|uittreksel|sneltest|foutenlijst',
   sign: 'einde|pagina|totaal|geheugen|details',
   not: 'niet|geen|niet meer',
-  noLink: 'onmogelijk|niet mogelijk|geen|mislukt|verbroken',
+  noLink: 'niet tot stand|onmogelijk|niet mogelijk|geen|mislukt|verbroken',
   modules: 'modules|regeleenheden|systemen|regelapparaten',
   figures: 'een|één|twee|drie|vier|vijf|zes|zeven|acht|negen|tien',
-  verbs: 'meldt|bevat|is|zijn|was|waren|zegt|heeft|hebben',
+  verbs: 'geeft|meldt|bevat|is|zijn|was|waren|zegt|heeft|hebben',
   filler:
     'gedetecteerd|gelezen|sinds|km|volgende|de|het|een|van|dit|deze|dat|met|regeleenheid|module|voertuig|dienst|is|zijn|heeft|was|in|op|en|voor|apparaat|lezer|storing|code|status|aanwezig|opgeslagen|gevonden|momenteel|systeem|bij|uitlezen|er|zich|wordt|communicatie|mogelijk|kan|worden|na|pogingen|geheugen|storingen|fouten|nog|alleen|bus|te|ook|storingsgeheugen|toestel|uitleesapparaat|tester|scanner|nu',
 };

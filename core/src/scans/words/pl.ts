@@ -17,7 +17,7 @@ export const polish: LanguageWords = {
     clean:
       'bez kodów|brak wpisów|bez wpisów|brak dtc|brak usterek|brak błędów|brak kodów|bez usterek|bez błędów|brak|brak usterki|nie znaleziono usterek|brak kodów usterek|0 usterek|brak zapisów|pamięć pusta|pusta|pusto|nic|bez zastrzeżeń|sprawny|w porządku|brak zapisanych usterek|brak zapisanych błędów|brak zapisanych kodów|wolny od usterek|zero usterek|brak nieprawidłowości|pamięć usterek pusta|usterek nie znaleziono|błędów nie znaleziono|nie wykryto usterek|usterek brak',
     silent:
-      'bez komunikacji|bez odpowiedzi|niepołączony|nieodpowiadające|nieodpowiadający|które nie odpowiadają|brak odpowiedzi|nie odpowiada|brak komunikacji|nie odpowiedział|brak połączenia|milczy|błąd komunikacji|nie komunikuje się|brak kontaktu|nieosiągalny|komunikacja niemożliwa|brak łączności|offline|nie można nawiązać komunikacji|nie można nawiązać połączenia|brak sygnału|nie zgłasza się|utracono komunikację|komunikacja nieudana|brak danych',
+      'nieosiągalne|bez komunikacji|bez odpowiedzi|niepołączony|nieodpowiadające|nieodpowiadający|które nie odpowiadają|brak odpowiedzi|nie odpowiada|brak komunikacji|nie odpowiedział|brak połączenia|milczy|błąd komunikacji|nie komunikuje się|brak kontaktu|nieosiągalny|komunikacja niemożliwa|brak łączności|offline|nie można nawiązać komunikacji|nie można nawiązać połączenia|brak sygnału|nie zgłasza się|utracono komunikację|komunikacja nieudana|brak danych',
     notFitted:
       'nie zamontowany|nie zamontowana|nie zainstalowany|nie zainstalowana|nie występuje|niezamontowany|nie zamontowano|brak w pojeździe|nieobecny w pojeździe|nie zainstalowano|niezainstalowany|nieobecny|niewyposażony|nie występuje w pojeździe|brak wyposażenia|nie istnieje|nieskonfigurowany|nie ma w pojeździe|opcja niezamontowana|nie dotyczy',
     unsupported:
@@ -62,10 +62,10 @@ export const polish: LanguageWords = {
     'karta|wynik skanowania|wyniki|lista|wykaz|odczyt|skanowanie|zestawienie|raport|podsumowanie|diagnostyka|diagnostyczny|raport diagnostyczny|pełny odczyt|legenda|zestawienie|raport usterek|wydruk|odczyt|lista usterek|wyciąg|szybki test|przegląd',
   sign: 'koniec|strona|razem|pamięć|szczegóły|odczyt',
   not: 'nie|brak|już nie',
-  noLink: 'niemożliwa|niemożliwe|brak|żadna|utracona',
+  noLink: 'żaden|nienawiązana|niemożliwa|niemożliwe|brak|żadna|utracona',
   modules: 'moduły|sterowniki|systemy',
   figures: 'jeden|jedna|dwa|dwie|trzy|cztery|pięć|sześć|siedem|osiem|dziewięć|dziesięć',
-  verbs: 'zgłasza|zawiera|jest|są|był|była|mówi|ma',
+  verbs: 'daje|zgłasza|zawiera|jest|są|był|była|mówi|ma',
   filler:
     'wykryto|znaleziono|odczytano|sterownikiem|modułem|km|następujące|w|z|ze|na|do|od|i|oraz|przez|ten|tego|tym|jest|są|był|się|sterownik|sterownika|moduł|pojazd|pojazdu|pojeździe|czytnik|usterka|kod|stan|zapisane|zapisany|wykryte|obecnie|układ|podczas|odczytu|nie ma|ma|dla|urządzenie|komunikacji|komunikacja|może|po|próbach|pamięć|usterek|błędów|jeszcze|tylko|magistrala|nie|żadnych|czytnika|tester|testera|urządzenia|teraz',
 };

@@ -17,7 +17,7 @@ export const portuguese: LanguageWords = {
     clean:
       'sem entradas|sem dtc|nenhum dtc|sem avarias|nenhuma avaria|sem códigos|nenhum código|sem falhas|nenhuma falha|sem erros|nenhum erro|nenhuma|nenhum|não há avarias|sem avaria|0 avarias|memória vazia|vazia|vazio|nada|nada a assinalar|sem avarias memorizadas|sem códigos de avaria|nenhum código de avaria|livre de avarias|tudo bem|sem anomalias|zero avarias|sem registos',
     silent:
-      'não conectado|não ligado|que não respondem|sem resposta|não responde|sem comunicação|não respondeu|nenhuma resposta|não comunica|erro de comunicação|falha de comunicação|muda|mudo|sem contacto|sem ligação|unidade não responde|comunicação impossível|comunicação falhada|falha na comunicação|sem sinal|inacessível|offline|não foi possível comunicar|comunicação perdida|não contactável|silenciosa',
+      'não alcançada|não alcançado|não conectado|não ligado|que não respondem|sem resposta|não responde|sem comunicação|não respondeu|nenhuma resposta|não comunica|erro de comunicação|falha de comunicação|muda|mudo|sem contacto|sem ligação|unidade não responde|comunicação impossível|comunicação falhada|falha na comunicação|sem sinal|inacessível|offline|não foi possível comunicar|comunicação perdida|não contactável|silenciosa',
     notFitted:
       'não montado|não montada|não instalado|não instalada|não está instalada|não está instalado|não equipado|não presente|ausente|ausente do veículo|não existe no veículo|não está montada|não está montado|não existe|não configurada|não configurado|não equipada|inexistente|sem este equipamento',
     unsupported:
@@ -61,10 +61,10 @@ export const portuguese: LanguageWords = {
     'mapa|ficha|resultados|exame|lista|listagem|leitura|resumo|varredura|relatório|resumo|diagnóstico|impresso|legenda|relatório de diagnóstico|leitura completa|fim do relatório|relatório de leitura|leitura|lista de avarias|extrato|teste rápido|leituras',
   sign: 'fim|página|total|memória|detalhes|leitura',
   not: 'não|sem|já não',
-  noLink: 'impossível|nenhuma|nenhum|falhou|ausente',
+  noLink: 'não efetuada|não estabelecida|impossível|nenhuma|nenhum|falhou|ausente',
   modules: 'módulos|unidades|centrais|sistemas',
   figures: 'um|uma|dois|duas|três|quatro|cinco|seis|sete|oito|nove|dez',
-  verbs: 'indica|contém|é|são|está|era|diz|tem',
+  verbs: 'dá|indica|contém|é|são|está|era|diz|tem',
   filler:
     'detetados|detectados|encontrados|lidos|desde|km|seguintes|seguinte|o|a|os|as|um|uma|do|da|dos|das|de|por|este|esta|com|unidade|módulo|veículo|serviço|é|está|são|foi|foram|há|em|no|na|e|para|leitor|avaria|avarias|código|estado|presente|memorizadas|memorizados|memorizado|atualmente|sistema|lida|lidas|lido|espera|que|comunicação|resposta|pode|após|tentativas|memória|falhas|falha|durante|leitura|ainda|só|bus|ser|todas|unidades|equipamento|aparelho|ferramenta|agora',
 };
