@@ -256,10 +256,11 @@ function moduleBefore(before: string, legend?: Legend): string | null {
 
 function finish(
   code: Placed,
-  rest: string,
+  behindCode: string,
   legend: Legend | undefined,
   told: StatusReading | null,
 ): FoundCode {
+  let rest = behindCode;
   let { failureType } = code;
   let status: StatusReading =
     code.statusByte === null
@@ -270,6 +271,13 @@ function finish(
           by: 'byte',
         };
   const kept: string[] = [];
+  // `B1318-16 A Supply`: a mark of the legend, one blank away on both sides.
+  const lead = legend && legend.statuses.size > 0 ? /^\s(\S{1,4})\s(?=\S)/.exec(rest) : null;
+  const mark = lead && status.status === 'unknown' ? legendStatus(lead[1]!, legend) : null;
+  if (mark) {
+    status = mark;
+    rest = `   ${rest.slice(lead![0].length)}`;
+  }
   const behind =
     legend?.typeBehind && failureType === null
       ? /^ ([\da-f]{2})(?: ([\da-f]{2}))?(?=[\s;,.]|$)/i.exec(rest)
@@ -356,7 +364,7 @@ const partPairs = (rest: string): string =>
     .replace(/^\s*[}\])]/, ' ')
     .replace(/^\s[/–—-]\s([\da-f]{2})(?=\s|$)(?:\s[–—-]\s)?/i, '   $1   ')
     .replace(/^\s?\(((?:0x)?[\da-f]{2})h?\)(?=[\s:]|$)/i, '   $1   ')
-    .replace(/\s:\s/g, '   ')
+    .replace(/\s[:=]\s|(?<=\)):\s/g, '   ')
     .replace(/[[{]([^\][{}]{1,24})[\]}]/g, (whole, held: string) =>
       /^(?:0x)?[\da-f]{2}$/i.test(held.trim()) || statusWordOf(held) !== null
         ? `   ${held.trim()}   `
@@ -469,7 +477,7 @@ const labelledInside = /(?<![\p{L}])\p{L}{2,12}\s*[:=]\s*[^.,;:|=]{1,40}/gu;
 const insides: readonly RegExp[] = [
   /^(?<rest>.{0,200}?)[\s.,;–—-]{0,200}(?<![\p{L}])(?<word>\p{L}{2,12}\s{0,200}[:=]\s{0,200}[^:]{1,40})$/u,
   /^(?<rest>.{0,200}?)\s{0,200}[[(](?<word>[^\])]{1,40})[\])]\s{0,200}\.?$/,
-  /^(?<rest>.{0,200}?)\s{0,200}(?:[-–—;/]\s{1,200}|\s[-–—]\s{0,200}|,\s{1,200})(?<word>[^-–—,;/]{1,40})$/,
+  /^(?<rest>.{0,200}?)\s{0,200}(?:[-–—;/]\s{1,200}|\s[-–—]\s{0,200}|[,.]\s{1,200})(?<word>[^-–—,;/]{1,40})$/,
   /^[[(](?<word>[^\])]{1,40})[\])]\s{0,200}(?<rest>.{0,200})$/,
   /^(?<word>\p{L}[\p{L} ]{1,24}?)\s{0,200}(?:[-–—,;:]\s{1,200}|\s[-–—]\s{0,200})(?<rest>.{0,200})$/u,
   /^(?<rest>.{0,200}?)\s(?:is|ist|est|está|è|jest|é|är)\s(?<word>[^.]{3,40})\.?$/u,

@@ -60,7 +60,7 @@ export const readHeading = remembered((line: string): Heading | null => {
       return ' ';
     });
   text = text.replace(
-    /[,;]\s{0,3}(\p{L}{2,12})\.?[\s:]{1,3}(?:0x|\$)?([\da-f]{2,4})h?(?=\s|,|;|$)/iu,
+    /(?:[,;]\s{0,3}|\s{2,200})(\p{L}{2,12})\.?[\s:]{1,3}(?:0x|\$)?([\da-f]{2,4})h?(?=\s|,|;|$)/iu,
     (whole, label: string, found: string) => {
       if (labelOf(label)?.role !== 'address') return whole;
       address ??= found.toUpperCase();
@@ -106,6 +106,8 @@ function withoutCount(text: string): string {
   for (let at = 1; at < words.length; at++)
     if (isVerb(words[at]!) && words.slice(at + 1).every((word) => /^\d{0,3}$/.test(word) || isFiller(word)))
       return words.slice(0, at).join(' ');
+  const dashed = /\s[–—-]\s\d{1,3}$/.exec(text);
+  if (dashed) return text.slice(0, dashed.index);
   const inWords = /[\s,:–—-]{1,200}\s(\p{L}{2,9})\s(\p{L}{2,24})\s{0,200}$/u.exec(text);
   return inWords && isFigureWord(inWords[1]!) && reachWordOf(`1 ${inWords[2]!}`) !== null
     ? text.slice(0, inWords.index)

@@ -109,7 +109,7 @@ function entriesOf(line: string): readonly Entry[] {
     .replace(/[=,;:]+|\s[–—-]\s(?=\p{L})/gu, ' ')
     .trim()
     .split(/\s+/);
-  if (words.length < 4) return [];
+  if (words.length < 2 || (words.length < 4 && !line.includes('='))) return [];
   const found: Entry[] = [];
   let told = 0;
   for (let at = 0; at < words.length;) {
@@ -122,6 +122,8 @@ function entriesOf(line: string): readonly Entry[] {
     told += entry.length;
     at += entry.length;
   }
+  // `x = no answer`, alone on its line.
+  if (found.length === 1 && told === words.length && /^\S{1,2}\s?=\s?\p{L}/u.test(line.trim())) return found;
   return found.length >= 2 && told >= (found.length > 2 ? 0.6 : 0.75) * words.length ? found : [];
 }
 

@@ -146,7 +146,7 @@ function inFront(cells: readonly string[]): ModuleState | null {
 const mostCells = 10;
 
 /** Two sentences are a letter: what it says is about something else. */
-const sentences = /\p{L}{2}[.!?]\s+\p{Lu}/u;
+const sentences = /\p{L}{2}[.!?]\s+(?:\p{Lu}|\d{1,3}\s\p{L})/u;
 
 const parted = /\s{0,200}(?::\s|:$|\s[-–—=>]{1,200}\s|\.{2,200}\s{0,200}|,\s|\s[[(])\s{0,200}/g;
 

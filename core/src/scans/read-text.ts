@@ -60,6 +60,7 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
     legend,
     columns: null,
     starts: [],
+    leading: NaN,
   };
   const marked = new Map((marks ?? []).map((mark) => [mark.line, mark]));
   const numbered = isNumbered(all);

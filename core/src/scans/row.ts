@@ -15,8 +15,8 @@ import { readModuleName } from './heading.js';
 import type { Legend } from './legend.js';
 import { stateOf, stateOfResult } from './module-state.js';
 import type { Line, Reading } from './reading.js';
-import { noteField } from './header-field.js';
-import { type Label, type ReachWord, statusWordOf } from './vocabulary.js';
+import { isPageMark, noteField } from './header-field.js';
+import { isTitle, type Label, type ReachWord, statusWordOf } from './vocabulary.js';
 
 /**
  * True where the row was one of the table: codes, or a module and what is said of it.
@@ -51,6 +51,17 @@ export function takeRow(
   if (found.length === 0 && counted !== undefined && (said === null || said === 'read'))
     said = Number(counted) === 0 ? 'clean' : 'holdsCodes';
   const promised = said === 'holdsCodes' && counted !== undefined ? Number(counted) : null;
+  // Something is said of a module in a list of them that nobody here understands: it does not count as read.
+  if (
+    said === null &&
+    found.length === 0 &&
+    codeColumn === undefined &&
+    readModuleName(cell('module')) !== null &&
+    !isTitle(cell('module')) &&
+    !cells.some(isPageMark) &&
+    cells.some((one, at) => at !== placeOf(columns, 'module') && /\p{L}{2}/u.test(one))
+  )
+    said = 'unclear';
   const alone = isNoCode(code) && onlyModule(cells, columns);
   if (found.length === 0 && said === null && !alone) return false;
 

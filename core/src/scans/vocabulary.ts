@@ -148,8 +148,6 @@ const verbs: ReadonlySet<string> = new Set(
   languages.flatMap((words) => words.verbs.split('|').flatMap((word) => tokensOf(word))),
 );
 
-const fillers: ReadonlySet<string> = new Set(tongues.flatMap(({ filler }) => [...filler]));
-
 /** True for a word that changes nothing where it stands between others. */
 export const isFiller = (word: string): boolean => tokensOf(word).every((token) => fillers.has(token));
 
@@ -169,6 +167,8 @@ const noLinkWords: ReadonlySet<string> = new Set(
 /** True for what says, under a label or column of the contact with a module, that there was none. */
 export const saysNoLink = (text: string): boolean => noLinkWords.has(tokensOf(text).join(' '));
 
+const fillers: ReadonlySet<string> = new Set(tongues.flatMap(({ filler }) => [...filler]));
+
 const pluralModules: Lexicon<'modules'>[] = languages.map(({ modules }) => lexicon({ modules }));
 
 const pluralWords: ReadonlySet<string> = new Set(pluralModules.flatMap((words) => [...words.keys()]));
@@ -178,23 +178,34 @@ const pluralWords: ReadonlySet<string> = new Set(pluralModules.flatMap((words) =
  * @example reachOfList('Modules without faults') // 'clean'
  */
 export const reachOfList = (text: string): ReachWord | null => {
+  const reach = reachOver(text);
+  return reach === 'read' ? null : reach;
+};
+
+function reachOver(text: string): ReachWord | null {
   if (text.length > 60) return null;
   const tokens = tokensOf(text.includes('(') ? text.replace(/\(\d{1,4}\)/, '') : text);
   if (tokens.length < 2 || tokens.length > 9) return null;
-  if (!pluralWords.has(tokens[0]!) && !pluralWords.has(tokens.at(-1)!)) return null;
+  if (!tokens.slice(0, 4).some((token) => pluralWords.has(token)) && !pluralWords.has(tokens.at(-1)!))
+    return null;
+  // `The following modules …`
+  const from = tokens.findIndex((token) => !fillers.has(token) || pluralWords.has(token));
   for (const plurals of pluralModules) {
-    const first = phraseAt(plurals, tokens, 0);
+    const first = from < 0 ? null : phraseAt(plurals, tokens, from);
     const rest = first
-      ? tokens.slice(1 + first.rest.length)
+      ? tokens.slice(from + 1 + first.rest.length)
       : phraseAt(plurals, tokens, tokens.length - 1)
         ? tokens.slice(0, -1)
         : [];
     if (rest.length === 0) continue;
     const reach = reachWordOf(rest.join(' '));
-    if (reach !== null && reach !== 'holdsCodes' && reach !== 'read') return reach;
+    if (reach !== null && reach !== 'holdsCodes') return reach;
   }
   return null;
-};
+}
+
+/** True for a heading that says of the modules below that they answered, and no more. */
+export const saysAllRead = (text: string): boolean => reachOver(text) === 'read';
 
 const moduleTokens: ReadonlySet<string> = new Set(
   languages.flatMap(({ label }) => label.module.split('|').flatMap((phrase) => tokensOf(phrase))),

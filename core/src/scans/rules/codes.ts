@@ -39,7 +39,11 @@ export function takeCodes(reading: Reading, line: Line, page: Page, coded: boole
     below || (labelOf(label?.[1] ?? label?.[2] ?? '')?.role === 'code' && codes[0]!.text === null);
   // `(58) B1318`: the address of a module that was named above.
   const address = /^\s*(?:[[(](?:0x|\$)?|0x)([\da-f]{2,4})h?[\])]?\s/i.exec(line.text)?.[1];
-  const addressed = address === undefined ? null : reading.namedAt(address.toUpperCase());
+  const leading = /^\s*([\da-f]{2,4})\s+(?=[PCBU][0-3])/i.exec(line.text)?.[1]?.toUpperCase();
+  const counted = leading !== undefined && Number(leading) === page.leading + 1;
+  page.leading = leading === undefined ? NaN : Number(leading);
+  const at = address?.toUpperCase() ?? (counted ? undefined : leading);
+  const addressed = at === undefined ? null : reading.namedAt(at);
   const cell = codes.length === 1 ? codes[0]!.cells.findIndex((one) => reading.named(one) !== null) : -1;
   if (heading) reading.enter(heading.name, line, { address: heading.address, by: 'word' });
   else if (cell >= 0) {
@@ -53,9 +57,9 @@ export function takeCodes(reading: Reading, line: Line, page: Page, coded: boole
   else if (reading.module === null || reading.moduleBy === 'guess') {
     // Without any heading the first words behind the code are the module's, where others follow.
     const cells = codes[0]!.cells.flatMap((cell) => cell.split(/\s[-–—]\s/));
-    const at = codes.length === 1 && cells.length > 1 ? moduleCell(cells, line, page) : 0;
-    const rest = cells.filter((_, other) => other !== at);
-    const name = codes.length === 1 && rest.length > 0 ? readModuleName(cells[at]!) : null;
+    const place = codes.length === 1 && cells.length > 1 ? moduleCell(cells, line, page) : 0;
+    const rest = cells.filter((_, other) => other !== place);
+    const name = codes.length === 1 && rest.length > 0 ? readModuleName(cells[place]!) : null;
     if (name) {
       reading.enter(name.name, line, { address: name.address, by: 'guess' });
       codes = [{ ...codes[0]!, text: rest.join(', '), cells: rest }];

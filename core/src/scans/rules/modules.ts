@@ -18,6 +18,7 @@ import {
   labelOf,
   reachOfList,
   reachWordOf,
+  saysAllRead,
   statusWordOf,
 } from '../vocabulary.js';
 import { type Page } from './page.js';
@@ -92,7 +93,7 @@ function takeList(reading: Reading, line: Line, page: Page): boolean {
   // `Modules without answer: 1` counts them.
   const reach = /\d\W*$/.test(bare.replace(/\(\d{1,4}\)\W*$/, ''))
     ? null
-    : (reachOfList(bare.replace(/[:.]$/, '')) ?? overNames(reading, line, page));
+    : (reachOfList(bare.replace(/[:.]$/, '')) ?? answering(bare) ?? overNames(reading, line, page));
   if (reach !== null) {
     reading.list = { reach, named: false };
     reading.module = null;
@@ -102,6 +103,17 @@ function takeList(reading: Reading, line: Line, page: Page): boolean {
     return true;
   }
   if (reading.list === null || bare.length > 60) return false;
+  const names = bare.replace(/[.;]$/, '').split(/,\s{1,9}/);
+  if (names.length > 1 && names.every((name) => /^\p{Lu}/u.test(name) && readModuleName(name) !== null)) {
+    for (const name of names) {
+      reading.enter(readModuleName(name)!.name, line);
+      reading.say(reading.list.reach);
+    }
+    reading.list = null;
+    reading.module = null;
+    reading.mark(line, 'module');
+    return true;
+  }
   const heading = splitCells(bare).length === 1 && !/[:;=|]/.test(bare) ? readModuleName(bare) : null;
   if (!heading || isTitle(bare)) {
     reading.list = null;
@@ -114,6 +126,10 @@ function takeList(reading: Reading, line: Line, page: Page): boolean {
   reading.mark(line, 'module');
   return true;
 }
+
+/** `The following modules answered:` over their names. */
+const answering = (bare: string): ReachWord | null =>
+  bare.endsWith(':') && saysAllRead(bare.slice(0, -1)) ? 'read' : null;
 
 /** `NO RESPONSE` over names that are set in: said of each of them, and not of the module above. */
 function overNames(reading: Reading, line: Line, { lines }: Page): ReachWord | null {
@@ -202,7 +218,9 @@ export function takeHeading(reading: Reading, line: Line, { lines }: Page): bool
       pairsOf(lines.at(line.at + 1).slice(0, longestPiece)).some(
         ({ label }) => label !== null && /^(?:result|status|code|codeCount|address)$/.test(label.role),
       );
-    const clear = keyed || (decorated.test(text) && /^\s*(?:[=#<]|>>)/.test(text));
+    // `>>> Restraints`: more than a mark of quoting, where the line below is not quoted.
+    const pointed = /^\s*>{2,}\s*\p{L}/u.test(lines.at(line.at)) && !/^\s*>/.test(lines.at(line.at + 1));
+    const clear = keyed || pointed || (decorated.test(text) && /^\s*(?:[=#<]|>>)/.test(text));
     if (!clear && !leadsToFinding(reading, line.at, lines)) return false;
   } else if (
     (isTitle(bare) || (heading.address === null && !/[:=]/.test(bare))) &&

@@ -11,6 +11,8 @@ export interface Page {
   columns: TextColumns | null;
   /** Where the cells of the last code line began. */
   starts: readonly number[];
+  /** The number that the last code line began with; NaN for none. */
+  leading: number;
 }
 
 /** A sign that labels and values have between them. */

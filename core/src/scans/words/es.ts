@@ -13,11 +13,11 @@ export const spanish: LanguageWords = {
     permanent: 'permanente',
   },
   reach: {
-    read: 'comunica|positiva|establecida|conectado|conectada|leída|leído|correcta|correcto|responde|ha respondido|respondió|sí|comunicación ok|realizada|terminada|presente|en línea|completa|con éxito|identificada',
+    read: 'conexión establecida|comunicó|comunica|positiva|establecida|conectado|conectada|leída|leído|correcta|correcto|responde|ha respondido|respondió|sí|comunicación ok|realizada|terminada|presente|en línea|completa|con éxito|identificada',
     clean:
       'sin entradas|sin dtc|ningún dtc|sin averías|ninguna avería|sin códigos|ningún código|sin fallos|ningún fallo|sin errores|ningún error|sin avería|ninguna|ninguno|sin defectos|0 averías|no hay averías|no hay fallos|no hay códigos|memoria vacía|vacía|vacío|sin novedad|nada|sin incidencias|sin fallos memorizados|sin averías memorizadas|sin códigos de avería|ningún código de avería|todo correcto|libre de averías|sin registros|no tiene averías|sin anomalías|cero averías|sin problemas|correcto sin averías',
     silent:
-      'no alcanzada|no alcanzado|no alcanzadas|no conectado|no conectada|que no responden|sin respuesta|no responde|sin comunicación|no contesta|no ha respondido|no respondió|ninguna respuesta|no comunica|fallo de comunicación|error de comunicación|muda|mudo|sin contacto|sin conexión|no se puede comunicar|imposible comunicar|comunicación fallida|sin diálogo|fuera de línea|no accesible|inaccesible|sin señal|comunicación imposible|no hubo respuesta|no hay respuesta|no hay comunicación|no localizada|comunicación perdida|silenciosa',
+      'no comunicó|sin resp|no alcanzada|no alcanzado|no alcanzadas|no conectado|no conectada|que no responden|sin respuesta|no responde|sin comunicación|no contesta|no ha respondido|no respondió|ninguna respuesta|no comunica|fallo de comunicación|error de comunicación|muda|mudo|sin contacto|sin conexión|no se puede comunicar|imposible comunicar|comunicación fallida|sin diálogo|fuera de línea|no accesible|inaccesible|sin señal|comunicación imposible|no hubo respuesta|no hay respuesta|no hay comunicación|no localizada|comunicación perdida|silenciosa',
     notFitted:
       'no montado|no montada|no instalado|no instalada|no equipado|no equipada|unidad no montada|no presente|ausente|no existe en el vehículo|no incluido|no equipa|no configurado|no configurada|no existe|inexistente|unidad no instalada|no presente en el vehículo|no lleva|sin este equipo|opción no montada',
     unsupported:

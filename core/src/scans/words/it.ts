@@ -13,11 +13,11 @@ export const italian: LanguageWords = {
     permanent: 'permanente',
   },
   reach: {
-    read: 'comunica|positiva|stabilita|collegato|collegata|connesso|letta|letto|risponde|ha risposto|sì|comunicazione ok|corretta|eseguita|completata|presente|in linea|effettuata|riuscita|identificata',
+    read: 'connessione stabilita|comunica|positiva|stabilita|collegato|collegata|connesso|letta|letto|risponde|ha risposto|sì|comunicazione ok|corretta|eseguita|completata|presente|in linea|effettuata|riuscita|identificata',
     clean:
       'nessun dtc|senza dtc|nessun guasto|nessun errore|senza guasti|nessun codice|senza errori|senza codici|nessuno|nessun difetto|nessuna anomalia|non ci sono guasti|0 guasti|senza difetti|memoria vuota|vuota|vuoto|niente|nulla|nessun guasto memorizzato|nessun guasto presente|nessun errore memorizzato|tutto regolare|regolare|senza anomalie|esente da guasti|zero guasti|nessun codice guasto|memoria guasti vuota|nulla da segnalare|nessuna segnalazione',
     silent:
-      'non raggiunte|non raggiunta|non raggiunto|non collegato|non collegata|non connesso|che non rispondono|nessuna risposta|non risponde|nessuna comunicazione|non ha risposto|senza risposta|muta|muto|mute|errore di comunicazione|non comunica|comunicazione assente|non raggiungibile|nessun contatto|assenza di comunicazione|comunicazione fallita|comunicazione impossibile|non in linea|fuori linea|nessun dialogo|nessun segnale|comunicazione persa|impossibile comunicare|mancata risposta|non si riesce a comunicare|silenziosa|senza comunicazione',
+      'nessuna risp|non raggiunte|non raggiunta|non raggiunto|non collegato|non collegata|non connesso|che non rispondono|nessuna risposta|non risponde|nessuna comunicazione|non ha risposto|senza risposta|muta|muto|mute|errore di comunicazione|non comunica|comunicazione assente|non raggiungibile|nessun contatto|assenza di comunicazione|comunicazione fallita|comunicazione impossibile|non in linea|fuori linea|nessun dialogo|nessun segnale|comunicazione persa|impossibile comunicare|mancata risposta|non si riesce a comunicare|silenziosa|senza comunicazione',
     notFitted:
       'non montato|non montata|non installato|non installata|non presente sul veicolo|non presente|assente|non equipaggiato|non previsto|non è montata|non è montato|non è presente|non configurata|non configurato|inesistente|non esiste|non in dotazione|non equipaggiata|opzione non montata',
     unsupported:

@@ -13,11 +13,11 @@ export const dutch: LanguageWords = {
     permanent: 'permanent|blijvend',
   },
   reach: {
-    read: 'antwoord|reactie|communiceert|positief|verbonden|gelezen|uitgelezen|antwoordt|ja|communicatie ok|heeft geantwoord|aanwezig|voltooid|klaar|online|geslaagd|bereikt',
+    read: 'verbinding gemaakt|antwoord|reactie|communiceert|positief|verbonden|gelezen|uitgelezen|antwoordt|ja|communicatie ok|heeft geantwoord|aanwezig|voltooid|klaar|online|geslaagd|bereikt',
     clean:
       'zonder codes|geen dtc|geen dtcs|geen storingen|geen storing|geen fouten|geen fout|geen foutcodes|geen codes|geen storingscodes|zonder storingen|foutvrij|geen|in orde|geen meldingen|storingsvrij|0 storingen|leeg|geheugen leeg|storingsgeheugen leeg|niets|niets opgeslagen|geen storingen opgeslagen|geen bijzonderheden|niets te melden|geen foutcodes opgeslagen|geen fouten gevonden|vrij van storingen|alles in orde|geen afwijkingen|geen foutmeldingen',
     silent:
-      'niet bereikt|communiceert niet|zonder communicatie|zonder antwoord|niet verbonden|niet reagerende|niet antwoordende|geen antwoord|antwoordt niet|geen communicatie|geen respons|reageert niet|geen reactie|niet bereikbaar|geen verbinding|heeft niet geantwoord|communicatiefout|zwijgt|geen contact|stil|geen contact mogelijk|communicatie mislukt|geen communicatie mogelijk|communicatie niet mogelijk|offline|verbinding mislukt|geen signaal|onbereikbaar|niet gevonden op de bus|meldt zich niet|geen gegevens',
+      'geen antw|niet bereikt|communiceert niet|zonder communicatie|zonder antwoord|niet verbonden|niet reagerende|niet antwoordende|geen antwoord|antwoordt niet|geen communicatie|geen respons|reageert niet|geen reactie|niet bereikbaar|geen verbinding|heeft niet geantwoord|communicatiefout|zwijgt|geen contact|stil|geen contact mogelijk|communicatie mislukt|geen communicatie mogelijk|communicatie niet mogelijk|offline|verbinding mislukt|geen signaal|onbereikbaar|niet gevonden op de bus|meldt zich niet|geen gegevens',
     notFitted:
       'niet gemonteerd|niet aanwezig|niet aanwezig in voertuig|niet ingebouwd|niet geïnstalleerd|niet uitgerust|ontbreekt|niet in voertuig|niet aangebracht|niet geconfigureerd|bestaat niet|niet van toepassing|optie niet aanwezig|niet in deze auto|zonder deze optie',
     unsupported:

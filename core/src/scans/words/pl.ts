@@ -13,11 +13,11 @@ export const polish: LanguageWords = {
     permanent: 'permanentny|trwały|stały',
   },
   reach: {
-    read: 'komunikuje się|pozytywna|nawiązana|połączony|połączono|odczytano|odczytany|odpowiada|odpowiedział|tak|komunikacja ok|obecny|zakończono|online|pomyślnie|rozpoznano',
+    read: 'nawiązano połączenie|komunikuje się|pozytywna|nawiązana|połączony|połączono|odczytano|odczytany|odpowiada|odpowiedział|tak|komunikacja ok|obecny|zakończono|online|pomyślnie|rozpoznano',
     clean:
       'bez kodów|brak wpisów|bez wpisów|brak dtc|brak usterek|brak błędów|brak kodów|bez usterek|bez błędów|brak|brak usterki|nie znaleziono usterek|brak kodów usterek|0 usterek|brak zapisów|pamięć pusta|pusta|pusto|nic|bez zastrzeżeń|sprawny|w porządku|brak zapisanych usterek|brak zapisanych błędów|brak zapisanych kodów|wolny od usterek|zero usterek|brak nieprawidłowości|pamięć usterek pusta|usterek nie znaleziono|błędów nie znaleziono|nie wykryto usterek|usterek brak',
     silent:
-      'nieosiągalne|bez komunikacji|bez odpowiedzi|niepołączony|nieodpowiadające|nieodpowiadający|które nie odpowiadają|brak odpowiedzi|nie odpowiada|brak komunikacji|nie odpowiedział|brak połączenia|milczy|błąd komunikacji|nie komunikuje się|brak kontaktu|nieosiągalny|komunikacja niemożliwa|brak łączności|offline|nie można nawiązać komunikacji|nie można nawiązać połączenia|brak sygnału|nie zgłasza się|utracono komunikację|komunikacja nieudana|brak danych',
+      'brak odp|nie nawiązano połączenia|nieosiągalne|bez komunikacji|bez odpowiedzi|niepołączony|nieodpowiadające|nieodpowiadający|które nie odpowiadają|brak odpowiedzi|nie odpowiada|brak komunikacji|nie odpowiedział|brak połączenia|milczy|błąd komunikacji|nie komunikuje się|brak kontaktu|nieosiągalny|komunikacja niemożliwa|brak łączności|offline|nie można nawiązać komunikacji|nie można nawiązać połączenia|brak sygnału|nie zgłasza się|utracono komunikację|komunikacja nieudana|brak danych',
     notFitted:
       'nie zamontowany|nie zamontowana|nie zainstalowany|nie zainstalowana|nie występuje|niezamontowany|nie zamontowano|brak w pojeździe|nieobecny w pojeździe|nie zainstalowano|niezainstalowany|nieobecny|niewyposażony|nie występuje w pojeździe|brak wyposażenia|nie istnieje|nieskonfigurowany|nie ma w pojeździe|opcja niezamontowana|nie dotyczy',
     unsupported:

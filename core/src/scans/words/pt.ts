@@ -13,11 +13,11 @@ export const portuguese: LanguageWords = {
     permanent: 'permanente',
   },
   reach: {
-    read: 'comunica|positiva|estabelecida|conectado|ligado|lida|lido|responde|respondeu|sim|comunicação ok|correta|efetuada|concluída|presente|online|com sucesso|identificada',
+    read: 'ligação estabelecida|comunicou|comunica|positiva|estabelecida|conectado|ligado|lida|lido|responde|respondeu|sim|comunicação ok|correta|efetuada|concluída|presente|online|com sucesso|identificada',
     clean:
       'sem entradas|sem dtc|nenhum dtc|sem avarias|nenhuma avaria|sem códigos|nenhum código|sem falhas|nenhuma falha|sem erros|nenhum erro|nenhuma|nenhum|não há avarias|sem avaria|0 avarias|memória vazia|vazia|vazio|nada|nada a assinalar|sem avarias memorizadas|sem códigos de avaria|nenhum código de avaria|livre de avarias|tudo bem|sem anomalias|zero avarias|sem registos',
     silent:
-      'não alcançada|não alcançado|não conectado|não ligado|que não respondem|sem resposta|não responde|sem comunicação|não respondeu|nenhuma resposta|não comunica|erro de comunicação|falha de comunicação|muda|mudo|sem contacto|sem ligação|unidade não responde|comunicação impossível|comunicação falhada|falha na comunicação|sem sinal|inacessível|offline|não foi possível comunicar|comunicação perdida|não contactável|silenciosa',
+      'não comunicou|sem resp|não alcançada|não alcançado|não conectado|não ligado|que não respondem|sem resposta|não responde|sem comunicação|não respondeu|nenhuma resposta|não comunica|erro de comunicação|falha de comunicação|muda|mudo|sem contacto|sem ligação|unidade não responde|comunicação impossível|comunicação falhada|falha na comunicação|sem sinal|inacessível|offline|não foi possível comunicar|comunicação perdida|não contactável|silenciosa',
     notFitted:
       'não montado|não montada|não instalado|não instalada|não está instalada|não está instalado|não equipado|não presente|ausente|ausente do veículo|não existe no veículo|não está montada|não está montado|não existe|não configurada|não configurado|não equipada|inexistente|sem este equipamento',
     unsupported:
