@@ -97,6 +97,10 @@ const mostWords = 5;
 
 /** The entries of a line that is a legend; none where something else stands in it too. */
 function entriesOf(line: string): readonly Entry[] {
+  // `* = active, all others are stored`
+  const star = /^\s*([^\s\p{L}\p{N}]{1,2})\s?=\s?([^,;]{3,30})[,;]/u.exec(line);
+  const starred = star ? statusOfField(star[2]!) : null;
+  if (starred) return [{ mark: star![1]!, status: starred, reach: null }];
   const equated = equatedIn(line);
   if (equated.length > 0) return equated;
   // `status: a active, m memory`

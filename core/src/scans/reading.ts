@@ -51,6 +51,8 @@ export interface OpenCodes {
   readonly inTable: boolean;
 }
 
+const firstWord = (text: string): string => /\p{L}[\p{L}\d]*/u.exec(text)?.[0].toLowerCase() ?? '';
+
 type How = NonNullable<ScanCode['how']>;
 const hows = new Map<string, How>();
 
@@ -93,6 +95,7 @@ export class Reading {
   /** A code of a column was read from bytes: its others are bytes too, though they hold figures only. */
   bytesInColumn = false;
   private readonly byName = new Map<string, Draft<ScanModule>>();
+  private readonly firstWords = new Set<string>();
   private readonly byAddress = new Map<string, string>();
   private readonly said = new Map<string, ReachWord>();
   private readonly unread = new Set<string>();
@@ -133,6 +136,7 @@ export class Reading {
       module = { name, answered: true, reach: 'answered', line: line.number };
       this.modules.push(module);
       this.byName.set(key, module);
+      this.firstWords.add(firstWord(name));
     }
     if (address !== null) module.address ??= address;
     if (module.address != null && !this.byAddress.has(module.address))
@@ -144,6 +148,11 @@ export class Reading {
     this.moduleIndent = line.indent;
     if (name !== unnamed) this.namedInBlock = true;
     return module;
+  }
+
+  /** A quick look: false where no module that was named so far begins with the first word of a text. */
+  mayName(text: string): boolean {
+    return this.firstWords.has(firstWord(text));
   }
 
   /** The module of that name, if one was named so far. */

@@ -21,7 +21,7 @@ import { provenStory, type ProvenStory } from '../logbook/prove-story.js';
 /** Elements × suspects × metered tests up to which the server plans itself; above, the page does it in a worker. */
 export const mostPlannedWork = 60_000;
 /** No car has more; what lists them all is no report, and would weigh on every later look at the job. */
-const mostCodes = 40_000;
+const mostCodes = 80_000;
 const keptPredictions = 12;
 
 /** Predictions by the id of the trace's row, which never changes. */

@@ -41,20 +41,20 @@ describe('heavy work', () => {
 
   it('is refused where it lists more codes than any car has', async () => {
     const { jobId } = await shop.openBased();
-    const text = `Body\n${'B1318 '.repeat(41_000)}\n`;
+    const text = `Body\n${'B1318 '.repeat(81_000)}\n`;
     const refused = await shop.enter(jobId, 'scans', { kind: 'interim', text });
     expect([refused.status, refused.body]).toEqual([
       422,
       jasmine.objectContaining({
         path: 'data.text',
-        detail: jasmine.stringMatching(/holds 41000 codes; a report of one car is taken with 40000 at most/),
+        detail: jasmine.stringMatching(/holds 81000 codes; a report of one car is taken with 80000 at most/),
       }),
     ]);
   });
 
   it('leaves the server’s own thread free while it lasts', async () => {
     const workers = new Workers();
-    const text = `Body\n${'B1049 x - y ( z\n'.repeat(39_000)}`;
+    const text = `Body\n${'B1049 x - y ( z\n'.repeat(60_000)}`;
     // A thread that has started, so that the starting is not counted.
     await workers.run('readReport', { text: 'Body', patterns: { codes: [], lines: [] }, marks: [] });
     let [last, longest] = [performance.now(), 0];

@@ -45,8 +45,18 @@ export function takeCodes(reading: Reading, line: Line, page: Page, coded: boole
   const at = address?.toUpperCase() ?? (counted ? undefined : leading);
   const addressed = at === undefined ? null : reading.namedAt(at);
   const cell = codes.length === 1 ? codes[0]!.cells.findIndex((one) => reading.named(one) !== null) : -1;
-  if (heading) reading.enter(heading.name, line, { address: heading.address, by: 'word' });
-  else if (cell >= 0) {
+  // `DTC B1318-16 @ Body: active`
+  const located =
+    codes.length === 1 && line.text.includes('@')
+      ? /^[^@]{0,60}@\s?(\p{L}[^:;,|]{1,40}?)\s{0,9}(?:[:;,|]\s{0,9}(.{0,200}))?$/u.exec(line.text)
+      : null;
+  const place = located ? readModuleName(located[1]!) : null;
+  if (heading && place === null) reading.enter(heading.name, line, { address: heading.address, by: 'word' });
+  else if (place) {
+    reading.enter(place.name, line, { address: place.address, by: 'word' });
+    const told = readStatusCell(located![2] ?? '');
+    codes = [{ ...codes[0]!, ...(told && told.status !== 'unknown' ? told : {}), text: null, cells: [] }];
+  } else if (cell >= 0) {
     // A cell that is a module's name, as it was given above.
     const rest = codes[0]!.cells.filter((_, at) => at !== cell);
     const by = reading.moduleBy === 'guess' ? 'guess' : 'word';
@@ -57,9 +67,9 @@ export function takeCodes(reading: Reading, line: Line, page: Page, coded: boole
   else if (reading.module === null || reading.moduleBy === 'guess') {
     // Without any heading the first words behind the code are the module's, where others follow.
     const cells = codes[0]!.cells.flatMap((cell) => cell.split(/\s[-–—]\s/));
-    const place = codes.length === 1 && cells.length > 1 ? moduleCell(cells, line, page) : 0;
-    const rest = cells.filter((_, other) => other !== place);
-    const name = codes.length === 1 && rest.length > 0 ? readModuleName(cells[place]!) : null;
+    const spot = codes.length === 1 && cells.length > 1 ? moduleCell(cells, line, page) : 0;
+    const rest = cells.filter((_, other) => other !== spot);
+    const name = codes.length === 1 && rest.length > 0 ? readModuleName(cells[spot]!) : null;
     if (name) {
       reading.enter(name.name, line, { address: name.address, by: 'guess' });
       codes = [{ ...codes[0]!, text: rest.join(', '), cells: rest }];

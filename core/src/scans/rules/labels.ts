@@ -48,7 +48,7 @@ export function takePairs(reading: Reading, line: Line, page: Page): boolean {
   const rest = beforePairs(line.text, known[0]!);
   let taken = false;
   let as: 'code' | 'module' | 'detail' | 'header' = 'header';
-  const named = rest === null ? null : readModuleName(rest);
+  const named = rest === null ? null : readModuleName(splitCells(rest)[0] ?? rest);
   const stated = named !== null && stateOf(of('status')?.value ?? '', page.legend.reaches) !== null;
   if (named && (stated || of('code') || of('result') || of('codeCount') || (named.labelled && of('ident')))) {
     const { name, address } = named;

@@ -245,6 +245,7 @@ export function takeHeading(reading: Reading, line: Line, { lines }: Page): bool
     !heading.labelled &&
     reading.open?.codes.at(-1)?.text === null &&
     line.indent >= reading.open.indent &&
+    stateOf(lines.at(line.at + 1).slice(0, longestPiece)) === null &&
     reading.awaitsCodes()
   ) {
     reading.continueText(bare);
@@ -272,20 +273,26 @@ export function takeKnownModule(reading: Reading, line: Line): boolean {
   return true;
 }
 
+/** A number or an address before a name. */
+const inFrontOfName = /^[[(]?(?:0x)?[\da-f]{1,4}h?(?:\.\d{1,2}){0,3}[\])]?[\s.:)–-]{1,9}(?=\p{L})/iu;
+
 function known(reading: Reading, line: Line, bare: string): string | null {
   const [first, ...rest] = bare.split(/\s[-–—:]\s/);
   if (rest.length === 1 && isTitle(rest[0]!)) {
     const name = readModuleName(first!)?.name;
     return name === undefined ? null : (reading.named(name)?.name ?? null);
   }
-  const whole = /[:;=|]/.test(bare) || splitCells(bare).length > 1 ? null : readModuleName(bare);
-  const same =
-    whole === null || (reading.open && line.indent > reading.open.indent) ? null : reading.named(whole.name);
-  if (same !== null && same.name !== reading.module) return same.name;
-  const again = /^[\[(]?(?:0x)?[\da-f]{2,4}\b/i.test(bare) ? readModuleName(bare) : null;
-  if (again?.address) {
-    const own = reading.named(again.name);
-    if (own && (own.address ?? again.address) === again.address) return own.name;
+  const plain = bare.replace(inFrontOfName, '');
+  if (reading.mayName(bare) || reading.mayName(plain)) {
+    const whole = /[:;=|]/.test(bare) || splitCells(bare).length > 1 ? null : readModuleName(bare);
+    const same =
+      whole === null || (reading.open && line.indent > reading.open.indent)
+        ? null
+        : reading.named(whole.name);
+    if (same !== null && same.name !== reading.module) return same.name;
+    const again = plain === bare ? null : (whole ?? readModuleName(bare));
+    const own = again?.address ? reading.named(again.name) : null;
+    if (own && (own.address ?? again!.address) === again!.address) return own.name;
   }
   const [, word, address] = /^(\p{L}{2,12})\s(?:0x|\$)?([\da-f]{2,4})h?$/iu.exec(bare) ?? [];
   if (!word || !/^(?:code|module|address|text)$/.test(labelOf(word)?.role ?? '')) return null;

@@ -10,7 +10,7 @@ export const german: LanguageWords = {
     comesAndGoes:
       'sporadisch|intermittierend|spor|sporad|zeitweise|gelegentlich|wackelnd|kommt und geht|vorübergehend|unregelmäßig',
     pending:
-      'vorläufig|ausstehend|schwebend|unbestätigt|vorl|noch nicht bestätigt|in prüfung|verdacht|offen|wartend|nicht bestätigt',
+      'vorläufig|ausstehend|schwebend|unbestätigt|vorl|noch nicht bestätigt|in prüfung|verdacht|wartend|nicht bestätigt',
     history:
       'früher aufgetreten|zuvor aufgetreten|war vorhanden|war aktiv|historie|historisch|vergangen|früher|hist|veraltet|alt|ehemalig|alteintrag',
     permanent: 'dauerhaft|permanent',
@@ -64,7 +64,7 @@ export const german: LanguageWords = {
       'fahrzeug|kunde|mechaniker|techniker|werkstatt|modell|zündung|seite|daten|baujahr|marke|geschwindigkeit|temperatur|drehzahl',
   },
   title:
-    'blatt|protokollblatt|ergebnisse|liste|auslesung|abfrage|übersicht|gesamtabfrage|protokoll|rohdaten|bericht|zusammenfassung|fehlerprotokoll|prüfprotokoll|fehlerübersicht|übersicht|diagnose|fahrzeugdiagnose|gesamtauslesung|auslesung|ausdruck|legende|kurztest|ende des protokolls|fahrzeugprotokoll|auszug|fehlerliste|befund|gesamtübersicht|auslesen|diagnoseprotokoll|diagnosebericht|auslesebericht|systemübersicht|fehlerspeicher lesen|fehlerspeicher auslesen|alle systeme|alle steuergeräte',
+    'schritt|blatt|protokollblatt|ergebnisse|liste|auslesung|abfrage|übersicht|gesamtabfrage|protokoll|rohdaten|bericht|zusammenfassung|fehlerprotokoll|prüfprotokoll|fehlerübersicht|übersicht|diagnose|fahrzeugdiagnose|gesamtauslesung|auslesung|ausdruck|legende|kurztest|ende des protokolls|fahrzeugprotokoll|auszug|fehlerliste|befund|gesamtübersicht|auslesen|diagnoseprotokoll|diagnosebericht|auslesebericht|systemübersicht|fehlerspeicher lesen|fehlerspeicher auslesen|alle systeme|alle steuergeräte',
   sign: 'ende|gesamt|seite|fehlerspeicher|summe|zeichen|einzelheiten',
   not: 'nicht|nicht mehr|kein|keine',
   noLink: 'kein|keinen|nicht durchgeführt|unmöglich|nicht möglich|keine|keiner|fehlt|gestört|fehlerhaft',

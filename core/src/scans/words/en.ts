@@ -64,7 +64,7 @@ export const english: LanguageWords = {
       'vehicle|car|customer|technician|shop|workshop|garage|model|make|year|ignition|page|data|dump|from|to|subject|speed|vehicle speed|temperature|monitors|owner|engine speed|rpm|session|address of shop|street|insurer|claim|adviser|advisor|our reference|your contact|contact|colour name',
   },
   title:
-    'sheet|map|results|further|newest|oldest|inventory|report|ecu list|module list|list of modules|unit list|system list|code reader|raw fault memory|raw service output|fault memory|scan|summary|overview|diagnosis|diagnostic|diagnostics|protocol|read-out|readout|read out|printed|roll call|short test|legend|regards|end of report|fault overview|quick list|fault memory extract|extract|fault list|fault report|code list|faults as read|codes found|customer copy|quick test|self test|log of|scan start|scan end|test result|health check|print out|fault print out',
+    'step|sheet|map|results|further|newest|oldest|inventory|report|ecu list|module list|list of modules|unit list|system list|code reader|raw fault memory|raw service output|fault memory|scan|summary|overview|diagnosis|diagnostic|diagnostics|protocol|read-out|readout|read out|printed|roll call|short test|legend|regards|end of report|fault overview|quick list|fault memory extract|extract|fault list|fault report|code list|faults as read|codes found|customer copy|quick test|self test|log of|scan start|scan end|test result|health check|print out|fault print out',
   sign: 'end|page|total|sum|results|details|trouble codes|complete|print|key to the letters|hello|vehicle|code reader',
   not: 'not|no longer',
   noLink: 'no|impossible|none|nothing|failure|lost',

@@ -59,7 +59,7 @@ export const spanish: LanguageWords = {
       'vehículo|cliente|técnico|taller|modelo|marca|encendido|página|datos|año|velocidad|temperatura|régimen',
   },
   title:
-    'ficha|mapa|resultados|autodiagnóstico|lista|escaneo|lectura|resumen|listado|informe|resumen|diagnosis|diagnóstico|impreso|leyenda|informe de diagnosis|lectura completa|fin del informe|informe de averías|lectura|lecturas|listado|lista de averías|extracto|memorias de avería|diagnosis completa|test rápido|detalle',
+    'paso|ficha|mapa|resultados|autodiagnóstico|lista|escaneo|lectura|resumen|listado|informe|resumen|diagnosis|diagnóstico|impreso|leyenda|informe de diagnosis|lectura completa|fin del informe|informe de averías|lectura|lecturas|listado|lista de averías|extracto|memorias de avería|diagnosis completa|test rápido|detalle',
   sign: 'fin|página|total|memoria|detalles|lectura|memorias',
   not: 'no|sin|ya no',
   noLink: 'ningún|sin|no establecida|imposible|ninguna|ninguno|fallida|nula',

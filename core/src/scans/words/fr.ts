@@ -18,7 +18,7 @@ export const french: LanguageWords = {
     clean:
       'sans défauts|aucune entrée|aucun dtc|pas de dtc|0 dtc|aucun défaut|pas de défaut|sans défaut|aucun code|pas de code|sans code|aucun|néant|aucun code défaut|pas de code défaut|rien à signaler|zéro défaut|aucune anomalie|ras|rien|mémoire vide|vide|pas de défauts|aucun défaut mémorisé|aucun défaut présent|aucun défaut détecté|exempt de défaut|bon|conforme|aucun problème|aucun code présent|pas d anomalie|sans anomalie|aucune panne|mémoire défauts vide|zéro|0 défaut',
     silent:
-      'n a pas communiqué|pas de rép|non atteint|non atteints|non atteinte|non connecté|non connectée|muets|qui ne répondent pas|pas de réponse|ne répond pas|aucune réponse|muet|muette|muets|pas de communication|aucune communication|sans réponse|communication impossible|ne communique pas|n a pas répondu|défaut de communication|dialogue impossible|injoignable|pas de dialogue|échec de dialogue|non répondu|pas répondu|dialogue interrompu|échec de communication|perte de communication|communication absente|sans dialogue|silencieux|silencieuse|hors ligne|communication perdue|liaison impossible|sans communication|ne dialogue pas|erreur de communication|n est pas joignable|non joignable',
+      'échec de la communication|communication échouée|n a pas communiqué|pas de rép|non atteint|non atteints|non atteinte|non connecté|non connectée|muets|qui ne répondent pas|pas de réponse|ne répond pas|aucune réponse|muet|muette|muets|pas de communication|aucune communication|sans réponse|communication impossible|ne communique pas|n a pas répondu|défaut de communication|dialogue impossible|injoignable|pas de dialogue|échec de dialogue|non répondu|pas répondu|dialogue interrompu|échec de communication|perte de communication|communication absente|sans dialogue|silencieux|silencieuse|hors ligne|communication perdue|liaison impossible|sans communication|ne dialogue pas|erreur de communication|n est pas joignable|non joignable',
     notFitted:
       'non monté|absent du véhicule|absents du véhicule|non équipé|non installé|non présent|absent|calculateur absent|non présent sur le véhicule|non prévu|non présent sur ce véhicule|pas monté|pas équipé|inexistant|non configuré|pas installé|non montée|non installée|non équipée|n existe pas|sans équipement|option absente',
     unsupported:
@@ -61,7 +61,7 @@ export const french: LanguageWords = {
       'véhicule|client|technicien|mécanicien|garage|atelier|modèle|marque|contact|page|données|année|vitesse|vitesse véhicule|température|régime',
   },
   title:
-    'fiche|résultats|contrôle global|liste|lecture|balayage|récapitulatif|synthèse|rapport|résumé|diagnostic|bilan|synthèse|imprimé|légende|rapport de diagnostic|lecture globale|fin du rapport|test court|bilan électronique|relevé|liste des défauts|compte rendu|lecture|lectures|test global|diagnostic complet',
+    'étape|fiche|résultats|contrôle global|liste|lecture|balayage|récapitulatif|synthèse|rapport|résumé|diagnostic|bilan|synthèse|imprimé|légende|rapport de diagnostic|lecture globale|fin du rapport|test court|bilan électronique|relevé|liste des défauts|compte rendu|lecture|lectures|test global|diagnostic complet',
   sign: 'fin|page|total|mémoire|détails|appel|lecture|mémoires',
   not: 'non|pas|plus',
   noLink: 'pas de|non établie|non effectuée|impossible|aucune|aucun|absente|perdue|échec',

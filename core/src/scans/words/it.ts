@@ -59,7 +59,7 @@ export const italian: LanguageWords = {
       'veicolo|vettura|cliente|tecnico|officina|modello|marca|accensione|pagina|dati|anno|velocità|temperatura|giri',
   },
   title:
-    'scheda|risultati|scansione|lettura|riepilogo|elenco|lista|rapporto|riepilogo|diagnosi|stampato|legenda|relazione|rapporto di diagnosi|lettura completa|fine della relazione|prova breve|lettura|letture|elenco guasti|estratto|memorie guasti|diagnosi completa|test rapido|referto',
+    'passo|scheda|risultati|scansione|lettura|riepilogo|elenco|lista|rapporto|riepilogo|diagnosi|stampato|legenda|relazione|rapporto di diagnosi|lettura completa|fine della relazione|prova breve|lettura|letture|elenco guasti|estratto|memorie guasti|diagnosi completa|test rapido|referto',
   sign: 'fine|pagina|totale|memoria|dettagli|appello|lettura|memorie',
   not: 'non|più',
   noLink: 'nessun|non stabilita|non effettuata|impossibile|nessuna|nessuno|assente|fallita|mancante',

@@ -59,7 +59,7 @@ export const dutch: LanguageWords = {
       'voertuig|auto|klant|monteur|werkplaats|model|merk|contact|pagina|gegevens|bouwjaar|snelheid|temperatuur|toerental',
   },
   title:
-    'resultaten|lijst|overzicht|uitlezing|rapport|samenvatting|diagnose|diagnoserapport|uitleesrapport|overzicht|afgedrukt|legenda|einde van het rapport|uitlezing|totaaluitlezing|storingslijst|uittreksel|sneltest|foutenlijst',
+    'stap|resultaten|lijst|overzicht|uitlezing|rapport|samenvatting|diagnose|diagnoserapport|uitleesrapport|overzicht|afgedrukt|legenda|einde van het rapport|uitlezing|totaaluitlezing|storingslijst|uittreksel|sneltest|foutenlijst',
   sign: 'einde|pagina|totaal|geheugen|details',
   not: 'niet|geen|niet meer',
   noLink: 'niet tot stand|onmogelijk|niet mogelijk|geen|mislukt|verbroken',

@@ -59,7 +59,7 @@ export const polish: LanguageWords = {
       'pojazd|samochód|klient|mechanik|warsztat|model|marka|zapłon|strona|dane|rocznik|prędkość|temperatura|obroty',
   },
   title:
-    'karta|wynik skanowania|wyniki|lista|wykaz|odczyt|skanowanie|zestawienie|raport|podsumowanie|diagnostyka|diagnostyczny|raport diagnostyczny|pełny odczyt|legenda|zestawienie|raport usterek|wydruk|odczyt|lista usterek|wyciąg|szybki test|przegląd',
+    'krok|karta|wynik skanowania|wyniki|lista|wykaz|odczyt|skanowanie|zestawienie|raport|podsumowanie|diagnostyka|diagnostyczny|raport diagnostyczny|pełny odczyt|legenda|zestawienie|raport usterek|wydruk|odczyt|lista usterek|wyciąg|szybki test|przegląd',
   sign: 'koniec|strona|razem|pamięć|szczegóły|odczyt',
   not: 'nie|brak|już nie',
   noLink: 'żaden|nienawiązana|niemożliwa|niemożliwe|brak|żadna|utracona',

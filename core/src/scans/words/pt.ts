@@ -58,7 +58,7 @@ export const portuguese: LanguageWords = {
       'veículo|viatura|cliente|técnico|oficina|modelo|marca|ignição|página|dados|ano|velocidade|temperatura|rotações',
   },
   title:
-    'mapa|ficha|resultados|exame|lista|listagem|leitura|resumo|varredura|relatório|resumo|diagnóstico|impresso|legenda|relatório de diagnóstico|leitura completa|fim do relatório|relatório de leitura|leitura|lista de avarias|extrato|teste rápido|leituras',
+    'passo|etapa|mapa|ficha|resultados|exame|lista|listagem|leitura|resumo|varredura|relatório|resumo|diagnóstico|impresso|legenda|relatório de diagnóstico|leitura completa|fim do relatório|relatório de leitura|leitura|lista de avarias|extrato|teste rápido|leituras',
   sign: 'fim|página|total|memória|detalhes|leitura',
   not: 'não|sem|já não',
   noLink: 'não efetuada|não estabelecida|impossível|nenhuma|nenhum|falhou|ausente',

@@ -48,7 +48,8 @@ export const swedish: LanguageWords = {
     other:
       'fordon|bil|kund|tekniker|verkstad|modell|märke|tändning|sida|data|årsmodell|hastighet|temperatur|varvtal',
   },
-  title: 'lista|avläsning|översikt|rapport|felkodsrapport|sammanfattning|diagnos|avläsning|slut på rapporten',
+  title:
+    'steg|lista|avläsning|översikt|rapport|felkodsrapport|sammanfattning|diagnos|avläsning|slut på rapporten',
   sign: 'slut|sida|totalt|minne|detaljer',
   not: 'inte|ej|inga',
   noLink: 'omöjlig|ingen|inget|saknas',
