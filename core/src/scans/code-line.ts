@@ -430,7 +430,11 @@ export const readStatusCell = remembered((cell: string): StatusReading | null =>
       by: labelled ? 'label' : 'word',
     };
   const [part] = labelled ? value.split(/[,;]\s/) : [value];
-  const status = labelled ? (statusOfField(value) ?? statusOfField(part!)) : statusWordOf(value);
+  // A word alone in its cell may be a field of its own: `memory`.
+  const status =
+    labelled || !/\s/.test(value)
+      ? (statusOfField(value) ?? (labelled ? statusOfField(part!) : null))
+      : statusWordOf(value);
   if (status)
     return { ...status, statusText: trimCell(value), statusByte: null, by: labelled ? 'label' : 'word' };
   return labelled && value !== '' ? { ...unknownStatus, statusText: value, by: 'label' } : null;

@@ -234,6 +234,10 @@ export function columnsByContent(
       share(at, isNoCode) / 4,
   );
   best('code', 0.9, (at) => share(at, (cell) => cell.length > 4 && readCodeBytes(cell) !== null));
+  // What is called a module and holds numbers alone is its address; its name stands in another column.
+  const numbered = placeOf(columns, 'module');
+  if (numbered >= 0 && !has(columns, 'address') && share(numbered, (cell) => /\p{L}{3}/u.test(cell)) < 0.2)
+    columns[numbered] = plain('address');
   const code = placeOf(columns, 'code');
   if (code < 0) return columns;
   if (!has(columns, 'byte') && marksIn(columns) === 0)

@@ -44,7 +44,7 @@ export function stateOf(text: string, legend?: ReadonlyMap<string, ReachWord>): 
 
 /** What says under *Communication* or *Found* that it was not. */
 const noAnswer =
-  /^(?:no|nein|non|nee|nej|n[ãa]o|nie|fail(?:ed|ure)?|error|lost|down|off|nok|ko|false|n\.?i\.?o\.?|fehler(?:haft)?|gest[öo]rt|échec|erreur|fallo|errore|falha|fout|b[łl][ąa]d|-+|✗|✘|0)$/iu;
+  /^(?:no|n|nein|non|nee|nej|n[ãa]o|nie|fail(?:ed|ure)?|error|lost|down|off|nok|ko|false|n\.?i\.?o\.?|fehler(?:haft)?|gest[öo]rt|échec|erreur|fallo|errore|falha|fout|b[łl][ąa]d|-+|✗|✘|0)$/iu;
 
 /**
  * What stands under a label or column that tells whether a module was reached.
@@ -56,7 +56,7 @@ export function stateOfResult(
   legend?: ReadonlyMap<string, ReachWord>,
 ): ReachWord | null {
   if (noAnswer.test(text.trim()) || (link && saysNoLink(text))) return 'silent';
-  if (link && /^(?:1|y|up|yes|true)$/i.test(text.trim())) return 'read';
+  if (link && /^(?:1|y|j|s|t|up|yes|true)$/i.test(text.trim())) return 'read';
   return stateOf(text, legend);
 }
 

@@ -33,7 +33,7 @@ export function takeRow(
   const cell = (role: Label['role']) => (cells[placeOf(columns, role)] ?? '').trim();
   const codeColumn = columns[placeOf(columns, 'code')];
   const code = cell('code');
-  let found = codeColumn ? codesOf(code, codeColumn.bytes, reading) : [];
+  let found = codeColumn ? codesOf(code, codeColumn.bytes, reading, legend) : [];
   // The column that is called so counts them, and the codes stand in another.
   if (found.length === 0 && /^\d{1,3}$/.test(code)) found = elsewhereIn(cells);
   // A line that begins with a code where the table has none belongs to something else.
@@ -89,7 +89,7 @@ export function takeRow(
   return true;
 }
 
-function codesOf(cell: string, bytes: boolean, reading: Reading): readonly FoundCode[] {
+function codesOf(cell: string, bytes: boolean, reading: Reading, legend: Legend): readonly FoundCode[] {
   if (cell === '') return [];
   const asBytes = () => {
     const whole =
@@ -100,7 +100,7 @@ function codesOf(cell: string, bytes: boolean, reading: Reading): readonly Found
   const read = bytes ? (asBytes() ?? readCode(cell)) : (readCode(cell) ?? asBytes());
   if (read) return [bare(read.code, read.failureType, read.repaired)];
   if (reading.book.isCode(cell)) return [bare(cell.toUpperCase(), null, false)];
-  return readCodeLine(cell)?.codes ?? [];
+  return readCodeLine(cell, legend)?.codes ?? [];
 }
 
 /** The codes of the first cell that begins with one. */

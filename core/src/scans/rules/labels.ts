@@ -107,6 +107,15 @@ export function takePairs(reading: Reading, line: Line, page: Page): boolean {
     reading.say(unread);
     [taken, as] = [true, as === 'module' ? 'module' : 'detail'];
   }
+  // `Self-test: n.i.O.` beside a module's name: whatever was tried, it does not count as read.
+  if (
+    module &&
+    said === null &&
+    pairs.some(
+      ({ label, value }) => label === null && /^(?:n\.?i\.?o\.?|nok|ko|fail(?:ed)?)$/i.test(value.trim()),
+    )
+  )
+    reading.say('unclear');
   const total = of('total');
   const count = total ? /^(\d{1,5})\b/.exec(total.value.trim()) : null;
   if (total && count && known.length === 1) {

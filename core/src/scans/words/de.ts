@@ -18,7 +18,7 @@ export const german: LanguageWords = {
   reach: {
     read: 'verbindung hergestellt|hat geantwortet|antwort|kommuniziert|positiv|verbunden|gelesen|i o|in ordnung gelesen|antwortet|geantwortet|erreicht|ja|erkannt|kommunikation ok|vorhanden|ansprechbar|erfolgreich|abgeschlossen|online|ok gelesen|bereit',
     clean:
-      'kein dtc|ohne fehlercodes|keine dtc|keine dtcs|in ordnung|io|kein fehler|keine fehler|keine fehlercodes|kein fehlercode|keine einträge|kein eintrag|keine störungen|keine störung|fehlerfrei|ohne fehler|ohne befund|kein befund|keine|keiner|o b|ohne eintrag|keine fehlereinträge|0 fehler|speicher leer|fehlerspeicher leer|leer|nichts gespeichert|keine fehler vorhanden|keine codes|kein code|keine beanstandung|keine auffälligkeiten|unauffällig|keine fehler abgelegt|kein fehler abgelegt|keine fehler gefunden|fehlerfreier speicher|keine fehlermeldung|keine fehlermeldungen|alles in ordnung|nichts gefunden|ohne einträge|ohne störung|keine fehlerspeichereinträge|kein fehlerspeichereintrag|es wurden keine fehler gefunden|keine fehler ermittelt|keine fehler erkannt|keine fehler im speicher',
+      'keine ereignisse|kein ereignis|kein dtc|ohne fehlercodes|keine dtc|keine dtcs|in ordnung|io|kein fehler|keine fehler|keine fehlercodes|kein fehlercode|keine einträge|kein eintrag|keine störungen|keine störung|fehlerfrei|ohne fehler|ohne befund|kein befund|keine|keiner|o b|ohne eintrag|keine fehlereinträge|0 fehler|speicher leer|fehlerspeicher leer|leer|nichts gespeichert|keine fehler vorhanden|keine codes|kein code|keine beanstandung|keine auffälligkeiten|unauffällig|keine fehler abgelegt|kein fehler abgelegt|keine fehler gefunden|fehlerfreier speicher|keine fehlermeldung|keine fehlermeldungen|alles in ordnung|nichts gefunden|ohne einträge|ohne störung|keine fehlerspeichereinträge|kein fehlerspeichereintrag|es wurden keine fehler gefunden|keine fehler ermittelt|keine fehler erkannt|keine fehler im speicher',
     silent:
       'keine antw|nicht erreicht|kommuniziert nicht|ohne kommunikation|nicht verbunden|nicht antwortende|nicht erreichbare|nicht reagierende|keine antwort|antwortet nicht|keine kommunikation|keine verbindung|keine reaktion|nicht erreichbar|nicht geantwortet|hat nicht geantwortet|reagiert nicht|stumm|kommunikation gestört|kommunikationsfehler|verbindung fehlgeschlagen|meldet sich nicht|kein kontakt|schweigt|keine rückmeldung|keine kommunikation möglich|kommunikation nicht möglich|nicht ansprechbar|ohne antwort|verbindung nicht möglich|kein signal|kein lebenszeichen|nicht am bus|bus aus|keine daten|nicht verbunden|verbindungsaufbau fehlgeschlagen|kommunikation fehlgeschlagen|steuergerät meldet sich nicht|offline|keine busverbindung|n a',
     notFitted:
@@ -32,7 +32,7 @@ export const german: LanguageWords = {
     unclear:
       'nicht gelesen|nicht geprüft|nicht abgefragt|übersprungen|abgebrochen|nicht ausgelesen|unvollständig|nicht lesbar|lesefehler|fehler beim lesen|nicht auslesbar|nicht getestet',
     holdsCodes:
-      'fehlerhaft|n i o|fehler|fehler vorhanden|nio|fehler gespeichert|fehler gefunden|mit fehler|mit fehlern|fehlereintrag|fehlereinträge',
+      'ereignis|ereignisse|fehlerhaft|n i o|fehler|fehler vorhanden|nio|fehler gespeichert|fehler gefunden|mit fehler|mit fehlern|fehlereintrag|fehlereinträge',
     nothingAnswered:
       'kein steuergerät antwortet|keine verbindung zum fahrzeug|keine steuergeräte gefunden|kein steuergerät gefunden|kein steuergerät hat geantwortet|keine kommunikation mit dem fahrzeug',
   },
@@ -40,7 +40,7 @@ export const german: LanguageWords = {
     module:
       'steuereinheit|steuergerätename|name des steuergeräts|modulname|steuergerät|steuergeräte|stg|modul|baugruppe|system|systeme|quelle|bauteilgruppe|sg|modulname|steuergerätename|sg name',
     address: 'adresse|adr|stg adr|knoten',
-    code: 'code|codes|fehler|fehlercode|fehlercodes|fehlernummer|fehlereintrag|einträge|eintrag|störung|störungen|fehlernr|dtc|fehlerspeicher',
+    code: 'ereignis|ereignisse|code|codes|fehler|fehlercode|fehlercodes|fehlernummer|fehlereintrag|einträge|eintrag|störung|störungen|fehlernr|dtc|fehlerspeicher',
     type: 'zusatz|unterart|unterkode|subcode|fehlerunterart|zusatzcode|art|fehlerart|typ|fehlertyp|zusatz|symptom|unterart|dez|fehlerartbyte',
     status: 'aktueller status|aktueller zustand|zust|status|zustand|stat|fehlerstatus',
     byte: 'statusbyte|byte|bytes',
@@ -48,7 +48,7 @@ export const german: LanguageWords = {
       'anzahl|zähler|häufigkeit|wie oft|fehlerzähler|auftreten|anz|mal|fehlerhäufigkeit|auftritte|häufigkeitszähler',
     text: 'beschreibung|text|bedeutung|bezeichnung|fehlertext|klartext|artbeschreibung|hinweis|bemerkung|meldung|beschr|bez|fehlerbeschreibung',
     result: 'ergebnis|resultat|gefunden',
-    link: 'erreichbar|kommunikation|verbindung|antwort|erreicht|antwortet',
+    link: 'diagnose|erreichbar|kommunikation|verbindung|antwort|erreicht|antwortet',
     total: 'gesamt|summe|insgesamt|zusammen',
     ident:
       'identifikation|teilenummer|teile nr|teilenr|teil|artikel|artikelnummer|bestellnummer|seriennummer|serien nr|hardware|hw|hw stand|sw stand|softwarestand|kennung|kalibrierung|stecker|lack|lackcode|farbcode|farbe|platz|stellplatz|beleg|auftrag|auftragsnummer|kundennummer|telefon|tel|schlüssel|schlüsselnummer|datensatz|codierung|kodierung|rechnung|kennzeichen|bühne|werkstattauftrag|verlernzähler|radiocode|schlüsselcode|angebot|charge|regal|durchwahl|drehmoment|aufkleber|referenz|lackierung',
@@ -64,7 +64,7 @@ export const german: LanguageWords = {
       'fahrzeug|kunde|mechaniker|techniker|werkstatt|modell|zündung|seite|daten|baujahr|marke|geschwindigkeit|temperatur|drehzahl',
   },
   title:
-    'schritt|blatt|protokollblatt|ergebnisse|liste|auslesung|abfrage|übersicht|gesamtabfrage|protokoll|rohdaten|bericht|zusammenfassung|fehlerprotokoll|prüfprotokoll|fehlerübersicht|übersicht|diagnose|fahrzeugdiagnose|gesamtauslesung|auslesung|ausdruck|legende|kurztest|ende des protokolls|fahrzeugprotokoll|auszug|fehlerliste|befund|gesamtübersicht|auslesen|diagnoseprotokoll|diagnosebericht|auslesebericht|systemübersicht|fehlerspeicher lesen|fehlerspeicher auslesen|alle systeme|alle steuergeräte',
+    'prüfbericht|schritt|blatt|protokollblatt|ergebnisse|liste|auslesung|abfrage|übersicht|gesamtabfrage|protokoll|rohdaten|bericht|zusammenfassung|fehlerprotokoll|prüfprotokoll|fehlerübersicht|übersicht|diagnose|fahrzeugdiagnose|gesamtauslesung|auslesung|ausdruck|legende|kurztest|ende des protokolls|fahrzeugprotokoll|auszug|fehlerliste|befund|gesamtübersicht|auslesen|diagnoseprotokoll|diagnosebericht|auslesebericht|systemübersicht|fehlerspeicher lesen|fehlerspeicher auslesen|alle systeme|alle steuergeräte',
   sign: 'ende|gesamt|seite|fehlerspeicher|summe|zeichen|einzelheiten',
   not: 'nicht|nicht mehr|kein|keine',
   noLink: 'kein|keinen|nicht durchgeführt|unmöglich|nicht möglich|keine|keiner|fehlt|gestört|fehlerhaft',
@@ -72,5 +72,5 @@ export const german: LanguageWords = {
   figures: 'ein|eine|zwei|drei|vier|fünf|sechs|sieben|acht|neun|zehn',
   verbs: 'gibt|meldet|enthält|ist|sind|war|waren|sagt|hat|haben|hatte|steht|folgt',
   filler:
-    'erkannt|ausgelesen|gelesen|seit|km|folgende|folgendes|folgenden|der|die|das|den|dem|des|ein|eine|vom|von|diesem|dieses|gerät|steuergerät|modul|fahrzeug|im|in|am|an|zum|zur|mit|und|wird|ist|sind|hat|gespeichert|vorhanden|gefunden|abgelegt|fehler|zustand|status|dienst|beim|auslesen|aktuell|sich|es|noch|derzeit|lesegerät|system|eintrag|steuergeräte|steuergeräten|anfrage|ms|sekunden|momentan|für|durch|auf|ohne weitere|bei|kommunikation|möglich|konnte|werden|kann|einträge|versuchen|nach|versuche|er|sie|zurzeit|dieser|diese|über|bus|speicher|fehlerspeicher|als|auch|weitere|tester|diagnosegerät|leser|von|diesem|jetzt|zur zeit',
+    'ereignis|erkannt|ausgelesen|gelesen|seit|km|folgende|folgendes|folgenden|der|die|das|den|dem|des|ein|eine|vom|von|diesem|dieses|gerät|steuergerät|modul|fahrzeug|im|in|am|an|zum|zur|mit|und|wird|ist|sind|hat|gespeichert|vorhanden|gefunden|abgelegt|fehler|zustand|status|dienst|beim|auslesen|aktuell|sich|es|noch|derzeit|lesegerät|system|eintrag|steuergeräte|steuergeräten|anfrage|ms|sekunden|momentan|für|durch|auf|ohne weitere|bei|kommunikation|möglich|konnte|werden|kann|einträge|versuchen|nach|versuche|er|sie|zurzeit|dieser|diese|über|bus|speicher|fehlerspeicher|als|auch|weitere|tester|diagnosegerät|leser|von|diesem|jetzt|zur zeit',
 };

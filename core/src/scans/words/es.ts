@@ -15,7 +15,7 @@ export const spanish: LanguageWords = {
   reach: {
     read: 'conexión establecida|comunicó|comunica|positiva|establecida|conectado|conectada|leída|leído|correcta|correcto|responde|ha respondido|respondió|sí|comunicación ok|realizada|terminada|presente|en línea|completa|con éxito|identificada',
     clean:
-      'sin entradas|sin dtc|ningún dtc|sin averías|ninguna avería|sin códigos|ningún código|sin fallos|ningún fallo|sin errores|ningún error|sin avería|ninguna|ninguno|sin defectos|0 averías|no hay averías|no hay fallos|no hay códigos|memoria vacía|vacía|vacío|sin novedad|nada|sin incidencias|sin fallos memorizados|sin averías memorizadas|sin códigos de avería|ningún código de avería|todo correcto|libre de averías|sin registros|no tiene averías|sin anomalías|cero averías|sin problemas|correcto sin averías',
+      'ninguna falla|sin fallas|ningún evento|sin eventos|sin entradas|sin dtc|ningún dtc|sin averías|ninguna avería|sin códigos|ningún código|sin fallos|ningún fallo|sin errores|ningún error|sin avería|ninguna|ninguno|sin defectos|0 averías|no hay averías|no hay fallos|no hay códigos|memoria vacía|vacía|vacío|sin novedad|nada|sin incidencias|sin fallos memorizados|sin averías memorizadas|sin códigos de avería|ningún código de avería|todo correcto|libre de averías|sin registros|no tiene averías|sin anomalías|cero averías|sin problemas|correcto sin averías',
     silent:
       'no comunicó|sin resp|no alcanzada|no alcanzado|no alcanzadas|no conectado|no conectada|que no responden|sin respuesta|no responde|sin comunicación|no contesta|no ha respondido|no respondió|ninguna respuesta|no comunica|fallo de comunicación|error de comunicación|muda|mudo|sin contacto|sin conexión|no se puede comunicar|imposible comunicar|comunicación fallida|sin diálogo|fuera de línea|no accesible|inaccesible|sin señal|comunicación imposible|no hubo respuesta|no hay respuesta|no hay comunicación|no localizada|comunicación perdida|silenciosa',
     notFitted:
@@ -28,7 +28,7 @@ export const spanish: LanguageWords = {
       'negativa|acceso denegado|petición rechazada|rechazado|rechazada|denegado|respuesta negativa|bloqueado|solicitud rechazada|acceso rechazado|acceso bloqueado|acceso no permitido|seguridad',
     unclear:
       'no leído|no leída|no comprobado|omitido|interrumpido|sin leer|incompleta|error de lectura|ilegible|lectura imposible|no se ha leído',
-    holdsCodes: 'avería|averías|fallo|fallos|con averías|con fallos|nok',
+    holdsCodes: 'evento|eventos|falla|fallas|avería|averías|fallo|fallos|con averías|con fallos|nok',
     nothingAnswered:
       'ningún módulo responde|ningún módulo encontrado|sin comunicación con el vehículo|ninguna unidad responde|ninguna centralita responde|ninguna unidad ha respondido',
   },
@@ -36,7 +36,7 @@ export const spanish: LanguageWords = {
     module:
       'unidad de mando|módulo de control|nombre del módulo|nombre de la unidad|unidad|unidades|unidad de control|unidades de control|módulo|módulos|centralita|centralitas|sistema|sistemas|calculador|origen',
     address: 'dirección|dir',
-    code: 'código|códigos|avería|averías|código de avería|códigos de avería|fallo|fallos|código de fallo|error|errores|código de error|dtc|cod',
+    code: 'evento|eventos|falla|fallas|código|códigos|avería|averías|código de avería|códigos de avería|fallo|fallos|código de fallo|error|errores|código de error|dtc|cod',
     type: 'subtipo|subcódigo|subcode|sub tipo|tipo|subtipo|tipo de fallo|tipo de avería|síntoma|clase',
     status: 'estado actual|est|presencia|estado|situación',
     byte: 'byte|bytes',
@@ -67,5 +67,5 @@ export const spanish: LanguageWords = {
   figures: 'uno|una|un|dos|tres|cuatro|cinco|seis|siete|ocho|nueve|diez',
   verbs: 'da|indica|contiene|es|está|son|era|dice|ha|han|tiene',
   filler:
-    'detectado|detectados|encontrados|leídos|desde|km|siguiente|el|la|los|las|un|una|del|de|al|por|este|esta|con|unidad|módulo|módulos|centralita|vehículo|servicio|es|está|son|ha|hay|en|y|para|equipo|lector|avería|código|códigos|estado|presente|almacenados|almacenado|registrados|memorizados|memorizadas|actualmente|sistema|se|que|espera|comunicación|respuesta|puede|tras|intentos|memoria|averías|fallos|fallo|durante|lectura|ser|tiene|todavía|solo|bus|siguientes|escáner|herramienta|aparato|tester|ahora|actual',
+    'falla|evento|detectado|detectados|encontrados|leídos|desde|km|siguiente|el|la|los|las|un|una|del|de|al|por|este|esta|con|unidad|módulo|módulos|centralita|vehículo|servicio|es|está|son|ha|hay|en|y|para|equipo|lector|avería|código|códigos|estado|presente|almacenados|almacenado|registrados|memorizados|memorizadas|actualmente|sistema|se|que|espera|comunicación|respuesta|puede|tras|intentos|memoria|averías|fallos|fallo|durante|lectura|ser|tiene|todavía|solo|bus|siguientes|escáner|herramienta|aparato|tester|ahora|actual',
 };

@@ -16,9 +16,9 @@ export const french: LanguageWords = {
   reach: {
     read: 'connexion établie|a communiqué|communique|positive|positif|établie|établi|connecté|connectée|lu|lue|identifié|oui|répond|a répondu|communication ok|lecture ok|correcte|effectuée|effectué|terminée|présent|dialogue ok|en ligne|réussie',
     clean:
-      'sans défauts|aucune entrée|aucun dtc|pas de dtc|0 dtc|aucun défaut|pas de défaut|sans défaut|aucun code|pas de code|sans code|aucun|néant|aucun code défaut|pas de code défaut|rien à signaler|zéro défaut|aucune anomalie|ras|rien|mémoire vide|vide|pas de défauts|aucun défaut mémorisé|aucun défaut présent|aucun défaut détecté|exempt de défaut|bon|conforme|aucun problème|aucun code présent|pas d anomalie|sans anomalie|aucune panne|mémoire défauts vide|zéro|0 défaut',
+      'aucun événement|sans défauts|aucune entrée|aucun dtc|pas de dtc|0 dtc|aucun défaut|pas de défaut|sans défaut|aucun code|pas de code|sans code|aucun|néant|aucun code défaut|pas de code défaut|rien à signaler|zéro défaut|aucune anomalie|ras|rien|mémoire vide|vide|pas de défauts|aucun défaut mémorisé|aucun défaut présent|aucun défaut détecté|exempt de défaut|bon|conforme|aucun problème|aucun code présent|pas d anomalie|sans anomalie|aucune panne|mémoire défauts vide|zéro|0 défaut',
     silent:
-      'échec de la communication|communication échouée|n a pas communiqué|pas de rép|non atteint|non atteints|non atteinte|non connecté|non connectée|muets|qui ne répondent pas|pas de réponse|ne répond pas|aucune réponse|muet|muette|muets|pas de communication|aucune communication|sans réponse|communication impossible|ne communique pas|n a pas répondu|défaut de communication|dialogue impossible|injoignable|pas de dialogue|échec de dialogue|non répondu|pas répondu|dialogue interrompu|échec de communication|perte de communication|communication absente|sans dialogue|silencieux|silencieuse|hors ligne|communication perdue|liaison impossible|sans communication|ne dialogue pas|erreur de communication|n est pas joignable|non joignable',
+      'non détecté|non détectée|échec de la communication|communication échouée|n a pas communiqué|pas de rép|non atteint|non atteints|non atteinte|non connecté|non connectée|muets|qui ne répondent pas|pas de réponse|ne répond pas|aucune réponse|muet|muette|muets|pas de communication|aucune communication|sans réponse|communication impossible|ne communique pas|n a pas répondu|défaut de communication|dialogue impossible|injoignable|pas de dialogue|échec de dialogue|non répondu|pas répondu|dialogue interrompu|échec de communication|perte de communication|communication absente|sans dialogue|silencieux|silencieuse|hors ligne|communication perdue|liaison impossible|sans communication|ne dialogue pas|erreur de communication|n est pas joignable|non joignable',
     notFitted:
       'non monté|absent du véhicule|absents du véhicule|non équipé|non installé|non présent|absent|calculateur absent|non présent sur le véhicule|non prévu|non présent sur ce véhicule|pas monté|pas équipé|inexistant|non configuré|pas installé|non montée|non installée|non équipée|n existe pas|sans équipement|option absente',
     unsupported:
@@ -30,7 +30,7 @@ export const french: LanguageWords = {
     unclear:
       'non lu|non lus|non lue|non testé|non interrogé|interrompu|non contrôlé|illisible|incomplet|incomplète|erreur de lecture|lecture impossible|lecture interrompue',
     holdsCodes:
-      'défaut|défauts|en défaut|nok|défaut présent|défauts présents|défauts mémorisés|défaut mémorisé|en panne',
+      'événement|événements|défaut|défauts|en défaut|nok|défaut présent|défauts présents|défauts mémorisés|défaut mémorisé|en panne',
     nothingAnswered:
       'aucun calculateur ne répond|aucun calculateur trouvé|pas de communication avec le véhicule|aucun calculateur n a répondu|aucune communication avec le véhicule',
   },
@@ -38,7 +38,7 @@ export const french: LanguageWords = {
     module:
       'module de commande|nom du calculateur|nom du module|calculateur|calculateurs|module|modules|boîtier|boîtiers|système|systèmes|organe|unité|unité de commande|source',
     address: 'adresse|adr',
-    code: 'code|codes|défaut|défauts|code défaut|codes défaut|codes défauts|anomalie|dtc',
+    code: 'événement|événements|code|codes|défaut|défauts|code défaut|codes défaut|codes défauts|anomalie|dtc',
     type: 'sous type|sous code|subcode|complément|type|sous type|caractérisation|type de défaut|symptôme|nature',
     status: 'état actuel|statut actuel|ét|etat|présence|état|statut|situation',
     byte: 'octet|octets',
@@ -69,5 +69,5 @@ export const french: LanguageWords = {
   figures: 'un|une|deux|trois|quatre|cinq|six|sept|huit|neuf|dix',
   verbs: 'donne|signale|contient|est|sont|était|dit|a|ont|voici|indique',
   filler:
-    'détecté|détectés|lus|trouvés|trouvé|depuis|km|suivants|suivant|suivante|le|la|les|l|un|une|du|de|des|d|au|aux|par|ce|cet|cette|calculateur|calculateurs|module|véhicule|service|est|sont|a|n|ne|et|en|dans|sur|avec|appareil|outil|lecteur|défaut|défauts|code|état|statut|présent|mémorisé|enregistré|actuellement|lors|lecture|demande|système|pour|qui|attente|restés|resté|pas|dialogue|communication|être|peut|essais|après|réponse|mémoire|relevé|on|il|elle|y|avoir|été|se|toujours|seulement|bus|anomalie|testeur|valise|lu|lue|maintenant',
+    'événement|détecté|détectés|lus|trouvés|trouvé|depuis|km|suivants|suivant|suivante|le|la|les|l|un|une|du|de|des|d|au|aux|par|ce|cet|cette|calculateur|calculateurs|module|véhicule|service|est|sont|a|n|ne|et|en|dans|sur|avec|appareil|outil|lecteur|défaut|défauts|code|état|statut|présent|mémorisé|enregistré|actuellement|lors|lecture|demande|système|pour|qui|attente|restés|resté|pas|dialogue|communication|être|peut|essais|après|réponse|mémoire|relevé|on|il|elle|y|avoir|été|se|toujours|seulement|bus|anomalie|testeur|valise|lu|lue|maintenant',
 };

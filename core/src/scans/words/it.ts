@@ -15,7 +15,7 @@ export const italian: LanguageWords = {
   reach: {
     read: 'connessione stabilita|comunica|positiva|stabilita|collegato|collegata|connesso|letta|letto|risponde|ha risposto|sì|comunicazione ok|corretta|eseguita|completata|presente|in linea|effettuata|riuscita|identificata',
     clean:
-      'nessun dtc|senza dtc|nessun guasto|nessun errore|senza guasti|nessun codice|senza errori|senza codici|nessuno|nessun difetto|nessuna anomalia|non ci sono guasti|0 guasti|senza difetti|memoria vuota|vuota|vuoto|niente|nulla|nessun guasto memorizzato|nessun guasto presente|nessun errore memorizzato|tutto regolare|regolare|senza anomalie|esente da guasti|zero guasti|nessun codice guasto|memoria guasti vuota|nulla da segnalare|nessuna segnalazione',
+      'nessun evento|nessun dtc|senza dtc|nessun guasto|nessun errore|senza guasti|nessun codice|senza errori|senza codici|nessuno|nessun difetto|nessuna anomalia|non ci sono guasti|0 guasti|senza difetti|memoria vuota|vuota|vuoto|niente|nulla|nessun guasto memorizzato|nessun guasto presente|nessun errore memorizzato|tutto regolare|regolare|senza anomalie|esente da guasti|zero guasti|nessun codice guasto|memoria guasti vuota|nulla da segnalare|nessuna segnalazione',
     silent:
       'nessuna risp|non raggiunte|non raggiunta|non raggiunto|non collegato|non collegata|non connesso|che non rispondono|nessuna risposta|non risponde|nessuna comunicazione|non ha risposto|senza risposta|muta|muto|mute|errore di comunicazione|non comunica|comunicazione assente|non raggiungibile|nessun contatto|assenza di comunicazione|comunicazione fallita|comunicazione impossibile|non in linea|fuori linea|nessun dialogo|nessun segnale|comunicazione persa|impossibile comunicare|mancata risposta|non si riesce a comunicare|silenziosa|senza comunicazione',
     notFitted:
@@ -28,7 +28,7 @@ export const italian: LanguageWords = {
       'negativa|accesso negato|richiesta rifiutata|rifiutato|rifiutata|risposta negativa|negato|bloccata|accesso rifiutato|accesso bloccato|accesso non consentito|richiesta respinta|respinta',
     unclear:
       'non letta|non letto|non verificato|saltata|interrotto|non interrogata|incompleta|errore di lettura|illeggibile|lettura impossibile',
-    holdsCodes: 'guasto|guasti|errore|errori|con guasti|nok',
+    holdsCodes: 'evento|eventi|guasto|guasti|errore|errori|con guasti|nok',
     nothingAnswered:
       'nessuna centralina risponde|nessuna centralina trovata|nessuna comunicazione con il veicolo|nessuna centralina ha risposto',
   },
@@ -36,7 +36,7 @@ export const italian: LanguageWords = {
     module:
       'unità di controllo|modulo di controllo|nome modulo|nome centralina|nome del modulo|centralina|centraline|modulo|moduli|unità|sistema|sistemi|impianto|origine',
     address: 'indirizzo|ind',
-    code: 'codice|codici|guasto|guasti|codice guasto|codici guasto|errore|errori|codice errore|difetto|dtc|cod',
+    code: 'evento|eventi|codice|codici|guasto|guasti|codice guasto|codici guasto|errore|errori|codice errore|difetto|dtc|cod',
     type: 'sottotipo|sottocodice|subcode|sub codice|tipo|sottotipo|sintomo|tipo di guasto|tipo guasto',
     status: 'stato attuale|st|presenza|stato|condizione|situazione',
     byte: 'byte|bytes',
@@ -67,5 +67,5 @@ export const italian: LanguageWords = {
   figures: 'uno|una|un|due|tre|quattro|cinque|sei|sette|otto|nove|dieci',
   verbs: 'dà|segnala|contiene|è|sono|era|dice|ha|hanno',
   filler:
-    'rilevato|rilevati|rilevata|trovati|trovato|km|seguenti|seguente|il|lo|la|i|gli|le|un|una|del|della|di|dal|dalla|da|questo|questa|con|centralina|modulo|veicolo|servizio|è|sono|ha|ci|in|nel|nella|e|per|strumento|guasto|codice|stato|presente|memorizzati|memorizzato|attualmente|sistema|stati|letti|lette|letto|sul|attesa|comunicazione|risposta|può|dopo|tentativi|memoria|guasti|errore|durante|lettura|ancora|solo|bus|essere|si|lettore|tester|apparecchio|adesso|ora',
+    'evento|rilevato|rilevati|rilevata|trovati|trovato|km|seguenti|seguente|il|lo|la|i|gli|le|un|una|del|della|di|dal|dalla|da|questo|questa|con|centralina|modulo|veicolo|servizio|è|sono|ha|ci|in|nel|nella|e|per|strumento|guasto|codice|stato|presente|memorizzati|memorizzato|attualmente|sistema|stati|letti|lette|letto|sul|attesa|comunicazione|risposta|può|dopo|tentativi|memoria|guasti|errore|durante|lettura|ancora|solo|bus|essere|si|lettore|tester|apparecchio|adesso|ora',
 };

@@ -15,7 +15,7 @@ export const dutch: LanguageWords = {
   reach: {
     read: 'verbinding gemaakt|antwoord|reactie|communiceert|positief|verbonden|gelezen|uitgelezen|antwoordt|ja|communicatie ok|heeft geantwoord|aanwezig|voltooid|klaar|online|geslaagd|bereikt',
     clean:
-      'zonder codes|geen dtc|geen dtcs|geen storingen|geen storing|geen fouten|geen fout|geen foutcodes|geen codes|geen storingscodes|zonder storingen|foutvrij|geen|in orde|geen meldingen|storingsvrij|0 storingen|leeg|geheugen leeg|storingsgeheugen leeg|niets|niets opgeslagen|geen storingen opgeslagen|geen bijzonderheden|niets te melden|geen foutcodes opgeslagen|geen fouten gevonden|vrij van storingen|alles in orde|geen afwijkingen|geen foutmeldingen',
+      'geen gebeurtenissen|zonder codes|geen dtc|geen dtcs|geen storingen|geen storing|geen fouten|geen fout|geen foutcodes|geen codes|geen storingscodes|zonder storingen|foutvrij|geen|in orde|geen meldingen|storingsvrij|0 storingen|leeg|geheugen leeg|storingsgeheugen leeg|niets|niets opgeslagen|geen storingen opgeslagen|geen bijzonderheden|niets te melden|geen foutcodes opgeslagen|geen fouten gevonden|vrij van storingen|alles in orde|geen afwijkingen|geen foutmeldingen',
     silent:
       'geen antw|niet bereikt|communiceert niet|zonder communicatie|zonder antwoord|niet verbonden|niet reagerende|niet antwoordende|geen antwoord|antwoordt niet|geen communicatie|geen respons|reageert niet|geen reactie|niet bereikbaar|geen verbinding|heeft niet geantwoord|communicatiefout|zwijgt|geen contact|stil|geen contact mogelijk|communicatie mislukt|geen communicatie mogelijk|communicatie niet mogelijk|offline|verbinding mislukt|geen signaal|onbereikbaar|niet gevonden op de bus|meldt zich niet|geen gegevens',
     notFitted:
@@ -28,7 +28,7 @@ export const dutch: LanguageWords = {
       'negatief|toegang geweigerd|verzoek geweigerd|geweigerd|afgewezen|negatief antwoord|vergrendeld|geen toegang|toegang niet toegestaan|beveiligingstoegang geweigerd|verzoek afgewezen',
     unclear:
       'niet gelezen|niet uitgelezen|niet getest|overgeslagen|afgebroken|onvolledig|leesfout|onleesbaar|niet leesbaar',
-    holdsCodes: 'storing|storingen|fout|fouten|nok',
+    holdsCodes: 'gebeurtenis|gebeurtenissen|storing|storingen|fout|fouten|nok',
     nothingAnswered:
       'geen regeleenheid antwoordt|geen verbinding met het voertuig|geen regeleenheden gevonden|geen communicatie met het voertuig|geen enkele module antwoordt',
   },
@@ -36,7 +36,7 @@ export const dutch: LanguageWords = {
     module:
       'besturingseenheid|stuurmodule|modulenaam|naam module|naam regeleenheid|regeleenheid|regeleenheden|regelapparaat|module|modules|systeem|systemen|eenheid|stuurapparaat|bron|ecu',
     address: 'adres|adr',
-    code: 'code|codes|storingscode|storingscodes|storing|storingen|fout|fouten|foutcode|foutcodes|dtc',
+    code: 'gebeurtenis|gebeurtenissen|code|codes|storingscode|storingscodes|storing|storingen|fout|fouten|foutcode|foutcodes|dtc',
     type: 'subcode|subtype|toevoeging|type|soort|fouttype|subtype|symptoom|storingstype',
     status: 'huidige status|aanwezigheid|status|toestand|staat',
     byte: 'statusbyte|byte|bytes',
@@ -67,5 +67,5 @@ export const dutch: LanguageWords = {
   figures: 'een|één|twee|drie|vier|vijf|zes|zeven|acht|negen|tien',
   verbs: 'geeft|meldt|bevat|is|zijn|was|waren|zegt|heeft|hebben',
   filler:
-    'gedetecteerd|gelezen|sinds|km|volgende|de|het|een|van|dit|deze|dat|met|regeleenheid|module|voertuig|dienst|is|zijn|heeft|was|in|op|en|voor|apparaat|lezer|storing|code|status|aanwezig|opgeslagen|gevonden|momenteel|systeem|bij|uitlezen|er|zich|wordt|communicatie|mogelijk|kan|worden|na|pogingen|geheugen|storingen|fouten|nog|alleen|bus|te|ook|storingsgeheugen|toestel|uitleesapparaat|tester|scanner|nu',
+    'gebeurtenis|gedetecteerd|gelezen|sinds|km|volgende|de|het|een|van|dit|deze|dat|met|regeleenheid|module|voertuig|dienst|is|zijn|heeft|was|in|op|en|voor|apparaat|lezer|storing|code|status|aanwezig|opgeslagen|gevonden|momenteel|systeem|bij|uitlezen|er|zich|wordt|communicatie|mogelijk|kan|worden|na|pogingen|geheugen|storingen|fouten|nog|alleen|bus|te|ook|storingsgeheugen|toestel|uitleesapparaat|tester|scanner|nu',
 };

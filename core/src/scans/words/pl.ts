@@ -15,9 +15,9 @@ export const polish: LanguageWords = {
   reach: {
     read: 'nawiązano połączenie|komunikuje się|pozytywna|nawiązana|połączony|połączono|odczytano|odczytany|odpowiada|odpowiedział|tak|komunikacja ok|obecny|zakończono|online|pomyślnie|rozpoznano',
     clean:
-      'bez kodów|brak wpisów|bez wpisów|brak dtc|brak usterek|brak błędów|brak kodów|bez usterek|bez błędów|brak|brak usterki|nie znaleziono usterek|brak kodów usterek|0 usterek|brak zapisów|pamięć pusta|pusta|pusto|nic|bez zastrzeżeń|sprawny|w porządku|brak zapisanych usterek|brak zapisanych błędów|brak zapisanych kodów|wolny od usterek|zero usterek|brak nieprawidłowości|pamięć usterek pusta|usterek nie znaleziono|błędów nie znaleziono|nie wykryto usterek|usterek brak',
+      'brak zdarzeń|bez kodów|brak wpisów|bez wpisów|brak dtc|brak usterek|brak błędów|brak kodów|bez usterek|bez błędów|brak|brak usterki|nie znaleziono usterek|brak kodów usterek|0 usterek|brak zapisów|pamięć pusta|pusta|pusto|nic|bez zastrzeżeń|sprawny|w porządku|brak zapisanych usterek|brak zapisanych błędów|brak zapisanych kodów|wolny od usterek|zero usterek|brak nieprawidłowości|pamięć usterek pusta|usterek nie znaleziono|błędów nie znaleziono|nie wykryto usterek|usterek brak',
     silent:
-      'brak odp|nie nawiązano połączenia|nieosiągalne|bez komunikacji|bez odpowiedzi|niepołączony|nieodpowiadające|nieodpowiadający|które nie odpowiadają|brak odpowiedzi|nie odpowiada|brak komunikacji|nie odpowiedział|brak połączenia|milczy|błąd komunikacji|nie komunikuje się|brak kontaktu|nieosiągalny|komunikacja niemożliwa|brak łączności|offline|nie można nawiązać komunikacji|nie można nawiązać połączenia|brak sygnału|nie zgłasza się|utracono komunikację|komunikacja nieudana|brak danych',
+      'nie nawiązano komunikacji|brak odp|nie nawiązano połączenia|nieosiągalne|bez komunikacji|bez odpowiedzi|niepołączony|nieodpowiadające|nieodpowiadający|które nie odpowiadają|brak odpowiedzi|nie odpowiada|brak komunikacji|nie odpowiedział|brak połączenia|milczy|błąd komunikacji|nie komunikuje się|brak kontaktu|nieosiągalny|komunikacja niemożliwa|brak łączności|offline|nie można nawiązać komunikacji|nie można nawiązać połączenia|brak sygnału|nie zgłasza się|utracono komunikację|komunikacja nieudana|brak danych',
     notFitted:
       'nie zamontowany|nie zamontowana|nie zainstalowany|nie zainstalowana|nie występuje|niezamontowany|nie zamontowano|brak w pojeździe|nieobecny w pojeździe|nie zainstalowano|niezainstalowany|nieobecny|niewyposażony|nie występuje w pojeździe|brak wyposażenia|nie istnieje|nieskonfigurowany|nie ma w pojeździe|opcja niezamontowana|nie dotyczy',
     unsupported:
@@ -28,7 +28,7 @@ export const polish: LanguageWords = {
       'negatywna|odmowa dostępu|żądanie odrzucone|odrzucono|odmowa|dostęp zabroniony|odpowiedź negatywna|zablokowany|brak dostępu|dostęp zablokowany|brak uprawnień|żądanie odmówione',
     unclear:
       'nie odczytano|nieodczytany|nie sprawdzono|pominięto|przerwano|niekompletny|błąd odczytu|nieczytelny',
-    holdsCodes: 'usterka|usterki|błąd|błędy|są usterki|nok',
+    holdsCodes: 'wpis|wpisy|wpisów|zdarzenie|usterka|usterki|błąd|błędy|są usterki|nok',
     nothingAnswered:
       'żaden sterownik nie odpowiada|nie znaleziono sterowników|brak komunikacji z pojazdem|brak połączenia z pojazdem',
   },
@@ -36,7 +36,7 @@ export const polish: LanguageWords = {
     module:
       'moduł sterujący|nazwa modułu|nazwa sterownika|sterownik|sterowniki|moduł|moduły|układ|układy|system|jednostka|jednostka sterująca|źródło',
     address: 'adres|adr',
-    code: 'kod|kody|usterka|usterki|usterek|kod usterki|kody usterek|błąd|błędy|błędów|kod błędu|dtc',
+    code: 'wpis|wpisy|wpisów|zdarzenie|kod|kody|usterka|usterki|usterek|kod usterki|kody usterek|błąd|błędy|błędów|kod błędu|dtc',
     type: 'podtyp|podkod|subcode|typ|rodzaj|podtyp|rodzaj usterki|symptom|objaw',
     status: 'stan aktualny|aktualny stan|obecność|stan|status|stan usterki',
     byte: 'bajt|bajt stanu|bajty|bajt statusu',
@@ -67,5 +67,5 @@ export const polish: LanguageWords = {
   figures: 'jeden|jedna|dwa|dwie|trzy|cztery|pięć|sześć|siedem|osiem|dziewięć|dziesięć',
   verbs: 'daje|zgłasza|zawiera|jest|są|był|była|mówi|ma',
   filler:
-    'wykryto|znaleziono|odczytano|sterownikiem|modułem|km|następujące|w|z|ze|na|do|od|i|oraz|przez|ten|tego|tym|jest|są|był|się|sterownik|sterownika|moduł|pojazd|pojazdu|pojeździe|czytnik|usterka|kod|stan|zapisane|zapisany|wykryte|obecnie|układ|podczas|odczytu|nie ma|ma|dla|urządzenie|komunikacji|komunikacja|może|po|próbach|pamięć|usterek|błędów|jeszcze|tylko|magistrala|nie|żadnych|czytnika|tester|testera|urządzenia|teraz',
+    'wpisy|pamięci|wpis|wykryto|znaleziono|odczytano|sterownikiem|modułem|km|następujące|w|z|ze|na|do|od|i|oraz|przez|ten|tego|tym|jest|są|był|się|sterownik|sterownika|moduł|pojazd|pojazdu|pojeździe|czytnik|usterka|kod|stan|zapisane|zapisany|wykryte|obecnie|układ|podczas|odczytu|nie ma|ma|dla|urządzenie|komunikacji|komunikacja|może|po|próbach|pamięć|usterek|błędów|jeszcze|tylko|magistrala|nie|żadnych|czytnika|tester|testera|urządzenia|teraz',
 };

@@ -15,7 +15,7 @@ export const portuguese: LanguageWords = {
   reach: {
     read: 'ligação estabelecida|comunicou|comunica|positiva|estabelecida|conectado|ligado|lida|lido|responde|respondeu|sim|comunicação ok|correta|efetuada|concluída|presente|online|com sucesso|identificada',
     clean:
-      'sem entradas|sem dtc|nenhum dtc|sem avarias|nenhuma avaria|sem códigos|nenhum código|sem falhas|nenhuma falha|sem erros|nenhum erro|nenhuma|nenhum|não há avarias|sem avaria|0 avarias|memória vazia|vazia|vazio|nada|nada a assinalar|sem avarias memorizadas|sem códigos de avaria|nenhum código de avaria|livre de avarias|tudo bem|sem anomalias|zero avarias|sem registos',
+      'nenhum evento|sem eventos|sem entradas|sem dtc|nenhum dtc|sem avarias|nenhuma avaria|sem códigos|nenhum código|sem falhas|nenhuma falha|sem erros|nenhum erro|nenhuma|nenhum|não há avarias|sem avaria|0 avarias|memória vazia|vazia|vazio|nada|nada a assinalar|sem avarias memorizadas|sem códigos de avaria|nenhum código de avaria|livre de avarias|tudo bem|sem anomalias|zero avarias|sem registos',
     silent:
       'não comunicou|sem resp|não alcançada|não alcançado|não conectado|não ligado|que não respondem|sem resposta|não responde|sem comunicação|não respondeu|nenhuma resposta|não comunica|erro de comunicação|falha de comunicação|muda|mudo|sem contacto|sem ligação|unidade não responde|comunicação impossível|comunicação falhada|falha na comunicação|sem sinal|inacessível|offline|não foi possível comunicar|comunicação perdida|não contactável|silenciosa',
     notFitted:
@@ -27,7 +27,7 @@ export const portuguese: LanguageWords = {
       'negativa|acesso negado|pedido recusado|recusado|recusada|resposta negativa|bloqueado|negado|acesso recusado|acesso bloqueado|acesso não permitido|pedido rejeitado|rejeitado',
     unclear:
       'não lido|não lida|não testado|ignorado|interrompido|incompleta|erro de leitura|ilegível|leitura impossível',
-    holdsCodes: 'avaria|avarias|falha|falhas|com avarias|nok',
+    holdsCodes: 'evento|eventos|avaria|avarias|falha|falhas|com avarias|nok',
     nothingAnswered:
       'nenhuma unidade responde|nenhum módulo responde|sem comunicação com o veículo|nenhuma unidade encontrada|nenhuma unidade respondeu',
   },
@@ -35,7 +35,7 @@ export const portuguese: LanguageWords = {
     module:
       'unidade de controlo|unidade de controle|módulo de controlo|módulo de controle|nome do módulo|nome da unidade|unidade|unidades|unidade de comando|módulo|módulos|centralina|sistema|sistemas|origem',
     address: 'endereço|end',
-    code: 'código|códigos|avaria|avarias|código de avaria|códigos de avaria|falha|falhas|código de falha|erro|erros|dtc|cod|cód',
+    code: 'evento|eventos|código|códigos|avaria|avarias|código de avaria|códigos de avaria|falha|falhas|código de falha|erro|erros|dtc|cod|cód',
     type: 'subtipo|subcódigo|subcode|tipo|subtipo|tipo de falha|tipo de avaria|sintoma',
     status: 'estado atual|estado actual|presença|estado|situação',
     byte: 'byte|bytes',
@@ -53,7 +53,7 @@ export const portuguese: LanguageWords = {
     date: 'data|hora|data e hora|impresso|impresso em',
     odometer: 'quilometragem|km|quilómetros|distância|odómetro',
     supplyVolts: 'tensão|tensão da bateria|bateria|alimentação|voltagem',
-    vin: 'chassis|número do chassis|vin|quadro',
+    vin: 'chassis|número do chassis|vin',
     other:
       'veículo|viatura|cliente|técnico|oficina|modelo|marca|ignição|página|dados|ano|velocidade|temperatura|rotações',
   },
@@ -66,5 +66,5 @@ export const portuguese: LanguageWords = {
   figures: 'um|uma|dois|duas|três|quatro|cinco|seis|sete|oito|nove|dez',
   verbs: 'dá|indica|contém|é|são|está|era|diz|tem',
   filler:
-    'detetados|detectados|encontrados|lidos|desde|km|seguintes|seguinte|o|a|os|as|um|uma|do|da|dos|das|de|por|este|esta|com|unidade|módulo|veículo|serviço|é|está|são|foi|foram|há|em|no|na|e|para|leitor|avaria|avarias|código|estado|presente|memorizadas|memorizados|memorizado|atualmente|sistema|lida|lidas|lido|espera|que|comunicação|resposta|pode|após|tentativas|memória|falhas|falha|durante|leitura|ainda|só|bus|ser|todas|unidades|equipamento|aparelho|ferramenta|agora',
+    'evento|detetados|detectados|encontrados|lidos|desde|km|seguintes|seguinte|o|a|os|as|um|uma|do|da|dos|das|de|por|este|esta|com|unidade|módulo|veículo|serviço|é|está|são|foi|foram|há|em|no|na|e|para|leitor|avaria|avarias|código|estado|presente|memorizadas|memorizados|memorizado|atualmente|sistema|lida|lidas|lido|espera|que|comunicação|resposta|pode|após|tentativas|memória|falhas|falha|durante|leitura|ainda|só|bus|ser|todas|unidades|equipamento|aparelho|ferramenta|agora',
 };
