@@ -308,7 +308,10 @@ function finish(
       status = { ...ofByte(parseInt(cell, 16)), statusText: cell, by: 'guess' };
       continue;
     }
-    const read = status.status === 'unknown' ? (legendStatus(cell, legend) ?? readStatusCell(cell)) : null;
+    const read =
+      status.status === 'unknown'
+        ? (legendStatus(cell, legend) ?? readStatusCell(cell) ?? fieldOfOneWord(cell))
+        : null;
     if (read !== null) status = read;
     else kept.push(cell);
   }
@@ -430,11 +433,7 @@ export const readStatusCell = remembered((cell: string): StatusReading | null =>
       by: labelled ? 'label' : 'word',
     };
   const [part] = labelled ? value.split(/[,;]\s/) : [value];
-  // A word alone in its cell may be a field of its own: `memory`.
-  const status =
-    labelled || !/\s/.test(value)
-      ? (statusOfField(value) ?? (labelled ? statusOfField(part!) : null))
-      : statusWordOf(value);
+  const status = labelled ? (statusOfField(value) ?? statusOfField(part!)) : statusWordOf(value);
   if (status)
     return { ...status, statusText: trimCell(value), statusByte: null, by: labelled ? 'label' : 'word' };
   return labelled && value !== '' ? { ...unknownStatus, statusText: value, by: 'label' } : null;
@@ -459,6 +458,10 @@ export function statusIn(cell: string, isByte: boolean, legend?: Legend): Status
   const read = readStatusCell(bare) ?? inField(bare);
   return read ? { ...read, by: 'column' } : { ...unknownStatus, statusText: bare, by: 'column' };
 }
+
+/** A word alone in its cell may be a field of its own: `memory`. */
+const fieldOfOneWord = (cell: string): StatusReading | null =>
+  /\s/.test(cell.trim()) ? null : inField(cell.trim());
 
 function inField(bare: string): StatusReading | null {
   const word = statusOfField(bare) ?? statusOfField(bare.split(/[,;]\s/)[0]!);

@@ -24,6 +24,8 @@ const trailingCount = /(?:[\s,:–—-]{1,200}|\()\d{1,4}\s?(?:x\s)?(\p{L}[\p{L}
 const bracket = /\s{0,200}[[({<]([^\])}>]{0,60})[\])}>]?\s{0,200}/g;
 const hex = /^(?:0x|\$)?([\da-f]{2,4})h?$/i;
 const longestName = 60;
+/** A line with more is made of fields. */
+const mostColons = 8;
 
 /**
  * The module's name without numbering, brackets, counts and software numbers, or null where nothing that
@@ -32,7 +34,7 @@ const longestName = 60;
  * @example readHeading('== [44] Restraint control (ACM), SW 0410 - 3 codes ==')?.name // 'Restraint control'
  */
 export const readHeading = remembered((line: string): Heading | null => {
-  if (line.length > 200) return null;
+  if (line.length > 200 || (line.includes(':') && line.split(':').length > mostColons)) return null;
   const bare = line
     .replace(/^[^\p{L}\p{N}[({<'"“„‘$]{1,60}/u, '')
     .replace(/^\[[^\p{L}\d]{1,4}\]\s*/u, '')

@@ -151,7 +151,9 @@ const sentences = /\p{L}{2}[.!?]\s+(?:\p{Lu}|\d{1,3}\s\p{L})/u;
 const parted = /\s{0,200}(?::\s|:$|\s[-–—=>]{1,200}\s|\.{2,200}\s{0,200}|,\s|\s[[(])\s{0,200}/g;
 
 function atEnd(line: string, legend?: ReadonlyMap<string, ReachWord>): readonly ModuleState[] {
+  let tried = 0;
   for (const match of line.matchAll(parted)) {
+    if (++tried > mostCells) break;
     const name = line.slice(0, match.index);
     // `Roof not configured, skipped`: the name ends before the first word of its state.
     if (match[0].startsWith(',') && endsInState(name)) continue;
