@@ -1,5 +1,6 @@
 import { splitCells } from './cells.js';
-import { readCodeLine, readStatusCell } from './code-line.js';
+import { readCodeLine } from './code-line.js';
+import { readStatusCell } from './status-cell.js';
 
 const only = (line: string) => {
   const read = readCodeLine(line);

@@ -3,7 +3,7 @@
  * columns, a label, a legend, the code or module above) before its own words are asked; every line is accounted for.
  */
 import { type Work, finish } from '../progress/index.js';
-import { isDump } from './code-line.js';
+import { isDump } from './code-tokens.js';
 import { legendOf, withLearned } from './legend.js';
 import { Lines, piecesOf, saysSomething } from './lines.js';
 import { isPlain, segmentsOf } from './markup.js';
@@ -23,7 +23,8 @@ import {
   takeValue,
 } from './rules/head.js';
 import { takePairs } from './rules/labels.js';
-import { takeHeading, takeKnownModule, takeModuleState, takeRecordModule } from './rules/modules.js';
+import { takeKnownModule } from './rules/known.js';
+import { takeHeading, takeModuleState, takeRecordModule } from './rules/modules.js';
 import { type Page, codeToken, pairSign } from './rules/page.js';
 import { takeSection } from './rules/section.js';
 import { takeColumns, takeTableRow } from './rules/table.js';

@@ -1,15 +1,8 @@
 /** One row of a table whose columns are known. */
 import { type CodeStatus, isCodeBytes, readCode, readCodeBytes, strongestStatus } from '../codes/index.js';
-import {
-  type FoundCode,
-  readCodeLine,
-  type StatusReading,
-  saysNo,
-  statusInside,
-  statusIn,
-  typeIn,
-  unknownStatus,
-} from './code-line.js';
+import { type FoundCode, readCodeLine } from './code-line.js';
+import { type StatusReading, saysNo, statusInside, statusIn, unknownStatus } from './status-cell.js';
+import { typeIn } from './type-cell.js';
 import { type Columns, isNoCode, marksIn, placeOf } from './columns.js';
 import { readModuleName } from './heading.js';
 import type { Legend } from './legend.js';

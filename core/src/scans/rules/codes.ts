@@ -1,12 +1,7 @@
 /** Lines that hold codes, and what stands below them. */
 import { cellsOf, separatorOf } from '../cells.js';
-import {
-  type FoundCode,
-  type StatusReading,
-  readCodeLine,
-  readStatusCell,
-  statusInside,
-} from '../code-line.js';
+import { type FoundCode, readCodeLine } from '../code-line.js';
+import { type StatusReading, readStatusCell, statusInside } from '../status-cell.js';
 import { readModuleName } from '../heading.js';
 import { type Line, type Reading, bitsOf } from '../reading.js';
 import { labelOf, statusWordOf } from '../vocabulary.js';

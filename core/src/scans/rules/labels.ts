@@ -1,7 +1,8 @@
 /** Labels with values: each is read as what its label says. */
 import { isCodeBytes, readCode, readCodeBytes, strongestStatus } from '../../codes/index.js';
 import { splitCells } from '../cells.js';
-import { readStatusCell, saysNo, saysYes, statusIn, typeIn, unknownStatus } from '../code-line.js';
+import { readStatusCell, saysNo, saysYes, statusIn, unknownStatus } from '../status-cell.js';
+import { typeIn } from '../type-cell.js';
 import { noteField } from '../header-field.js';
 import { readHeading, readModuleName } from '../heading.js';
 import { moduleStates, stateOf, stateOfResult } from '../module-state.js';

@@ -1,6 +1,7 @@
 /** Headings of modules, and what is said of a module instead of codes. */
 import { splitCells } from '../cells.js';
-import { isDump, readCodeLine } from '../code-line.js';
+import { readCodeLine } from '../code-line.js';
+import { isDump } from '../code-tokens.js';
 import { headerOf } from '../columns.js';
 import { isDate, isPageMark } from '../header-field.js';
 import { readHeading, readModuleName } from '../heading.js';
@@ -10,17 +11,8 @@ import { moduleStates, stateOf } from '../module-state.js';
 import { type ReadingOrder } from '../page-columns.js';
 import { pairsOf } from '../pairs.js';
 import { type Line, type Reading } from '../reading.js';
-import {
-  type ReachWord,
-  type Role,
-  isSentence,
-  isTitle,
-  labelOf,
-  reachOfList,
-  reachWordOf,
-  saysAllRead,
-  statusWordOf,
-} from '../vocabulary.js';
+import { type Role, isSentence, isTitle, labelOf, reachWordOf, statusWordOf } from '../vocabulary.js';
+import { takeList } from './lists.js';
 import { type Page } from './page.js';
 import { isSection } from './section.js';
 
@@ -85,65 +77,6 @@ export function takeModuleState(reading: Reading, line: Line, page: Page): boole
   reading.open = null;
   reading.mark(line, 'module');
   return true;
-}
-
-/** `Modules without faults` over a list of names, and the names. */
-function takeList(reading: Reading, line: Line, page: Page): boolean {
-  const bare = line.text.trim();
-  // `Modules without answer: 1` counts them.
-  const reach = /\d\W*$/.test(bare.replace(/\(\d{1,4}\)\W*$/, ''))
-    ? null
-    : (reachOfList(bare.replace(/[:.]$/, '')) ?? answering(bare) ?? overNames(reading, line, page));
-  if (reach !== null) {
-    reading.list = { reach, named: false };
-    reading.module = null;
-    reading.open = null;
-    page.columns = null;
-    reading.mark(line, 'header');
-    return true;
-  }
-  if (reading.list === null || bare.length > 60) return false;
-  const names = bare.replace(/[.;]$/, '').split(/,\s{1,9}/);
-  if (names.length > 1 && names.every((name) => /^\p{Lu}/u.test(name) && readModuleName(name) !== null)) {
-    for (const name of names) {
-      reading.enter(readModuleName(name)!.name, line);
-      reading.say(reading.list.reach);
-    }
-    reading.list = null;
-    reading.module = null;
-    reading.mark(line, 'module');
-    return true;
-  }
-  const heading = splitCells(bare).length === 1 && !/[:;=|]/.test(bare) ? readModuleName(bare) : null;
-  if (!heading || isTitle(bare)) {
-    reading.list = null;
-    return false;
-  }
-  reading.enter(heading.name, line, { address: heading.address });
-  reading.say(reading.list.reach);
-  reading.list = { ...reading.list, named: true };
-  reading.open = null;
-  reading.mark(line, 'module');
-  return true;
-}
-
-/** `The following modules answered:` over their names. */
-const answering = (bare: string): ReachWord | null =>
-  bare.endsWith(':') && saysAllRead(bare.slice(0, -1)) ? 'read' : null;
-
-/** `NO RESPONSE` over names that are set in: said of each of them, and not of the module above. */
-function overNames(reading: Reading, line: Line, { lines }: Page): ReachWord | null {
-  if (reading.module !== null && line.indent > reading.moduleIndent) return null;
-  const reach = line.text.length < 60 ? reachWordOf(line.text) : null;
-  if (reach === null || reach === 'holdsCodes' || reach === 'read') return null;
-  const below = lines.at(line.at + 1).slice(0, 80);
-  return below.search(/\S/) > line.indent &&
-    !/[:=|;]/.test(below) &&
-    !readCodeLine(below) &&
-    readModuleName(below) !== null &&
-    labelOf(below.trim()) === null
-    ? reach
-    : null;
 }
 
 /** `active: none` */
@@ -261,42 +194,6 @@ export function takeHeading(reading: Reading, line: Line, { lines }: Page): bool
   reading.open = null;
   reading.mark(line, 'module');
   return true;
-}
-
-/** A module that was named before and is named again over its codes: `Airbag - fault list`, `dtc 15`. */
-export function takeKnownModule(reading: Reading, line: Line): boolean {
-  const name = line.text.length < 80 ? known(reading, line, line.text.trim()) : null;
-  if (name === null) return false;
-  reading.enter(name, line);
-  reading.open = null;
-  reading.mark(line, 'module');
-  return true;
-}
-
-/** A number or an address before a name. */
-const inFrontOfName = /^[[(]?(?:0x)?[\da-f]{1,4}h?(?:\.\d{1,2}){0,3}[\])]?[\s.:)–-]{1,9}(?=\p{L})/iu;
-
-function known(reading: Reading, line: Line, bare: string): string | null {
-  const [first, ...rest] = bare.split(/\s[-–—:]\s/);
-  if (rest.length === 1 && isTitle(rest[0]!)) {
-    const name = readModuleName(first!)?.name;
-    return name === undefined ? null : (reading.named(name)?.name ?? null);
-  }
-  const plain = bare.replace(inFrontOfName, '');
-  if (reading.mayName(bare) || reading.mayName(plain)) {
-    const whole = /[:;=|]/.test(bare) || splitCells(bare).length > 1 ? null : readModuleName(bare);
-    const same =
-      whole === null || (reading.open && line.indent > reading.open.indent)
-        ? null
-        : reading.named(whole.name);
-    if (same !== null && same.name !== reading.module) return same.name;
-    const again = plain === bare ? null : (whole ?? readModuleName(bare));
-    const own = again?.address ? reading.named(again.name) : null;
-    if (own && (own.address ?? again!.address) === again!.address) return own.name;
-  }
-  const [, word, address] = /^(\p{L}{2,12})\s(?:0x|\$)?([\da-f]{2,4})h?$/iu.exec(bare) ?? [];
-  if (!word || !/^(?:code|module|address|text)$/.test(labelOf(word)?.role ?? '')) return null;
-  return reading.namedAt(address!.toUpperCase());
 }
 
 /** True where the next line holds a code's status, count or type by their labels. */

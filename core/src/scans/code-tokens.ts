@@ -1,0 +1,133 @@
+/** Which tokens of a line are codes: in one, as bytes behind a label, with a status byte; and what is none. */
+import { type CodeReading, readCode, readCodeBytes } from '../codes/index.js';
+import { isSentence, labelOf, statusWordOf } from './vocabulary.js';
+
+const token =
+  /(?<![A-Za-z0-9_./+-])(?=[A-Za-z]{0,4}\d)([A-Za-z0-9]{5}(?:[-:.]?[A-Za-z0-9]{2})?)(?![A-Za-z0-9_+/]|[-.:][A-Za-z0-9])/g;
+/** `B0001:13-2F`: code, failure type and status byte in one. */
+const withByte =
+  /(?<![\w./+-])([PCBU][0-3][\dA-F]{3})(?:-([\dA-F]{2}):|:([\dA-F]{2})[:-])([\dA-F]{2})(?![\w+/-])/gi;
+const bytes = /(?:0x)?[\da-f]{2}[ ,](?:0x)?[\da-f]{2}(?:[ ,](?:0x)?[\da-f]{2})?|0x[\da-f]{4}(?:[\da-f]{2})?/i;
+const bytesAfterLabel = new RegExp(
+  String.raw`([\p{L}][\p{L} ()]{1,24}?)\s*[:=]\s*(${bytes.source})(?![\da-f ]*[\da-f]{2}\b)(?![\da-f])`,
+  'giu',
+);
+
+/** A code, and where it stands in its line. */
+export interface PlacedCode extends CodeReading {
+  readonly from: number;
+  readonly to: number;
+  readonly statusByte: number | null;
+}
+
+/** `B1318-16/stored` */
+const statusBehind = /(?<![\w./+-])([PCBU][0-3][\dA-F]{3}(?:[-:][\dA-F]{2})?)\/(?=(\p{L}{3,20}))/giu;
+
+/** The codes of a line; none behind a label such as `Part no`. */
+export function findCodes(whole: string): PlacedCode[] {
+  const line = whole.includes('/')
+    ? whole.replace(statusBehind, (all, code: string, word: string) =>
+        statusWordOf(word) ? `${code} ` : all,
+      )
+    : whole;
+  const found: PlacedCode[] = [];
+  let inBytes: boolean | null = null;
+  for (const match of line.matchAll(withByte)) {
+    if (behindOtherLabel(line.slice(Math.max(0, match.index - mostLabel), match.index))) continue;
+    found.push({
+      code: match[1]!.toUpperCase(),
+      failureType: (match[2] ?? match[3])!.toUpperCase(),
+      repaired: false,
+      statusByte: parseInt(match[4]!, 16),
+      from: match.index,
+      to: match.index + match[0].length,
+    });
+  }
+  if (found.length > 0) return found;
+  token.lastIndex = 0;
+  for (let match = token.exec(line); match; match = token.exec(line)) {
+    const reading = readCode(match[1]!);
+    if (!reading || behindOtherLabel(line.slice(Math.max(0, match.index - mostLabel), match.index))) continue;
+    if ((inBytes ??= bytesInARow.test(line))) continue;
+    found.push(placedAt(reading, match.index, match[0].length));
+  }
+  // A full stop parts the type from its code only where no code on the line is written otherwise.
+  const others = found.filter(({ from }) => line.charAt(from + 5) !== '.');
+  if (others.length > 0 && others.length < found.length) return others;
+  if (found.length > 0 || !/[:=]/.test(line)) return found;
+  for (const match of line.matchAll(bytesAfterLabel)) {
+    const reading = readsAsCode(match[1]!) ? readCodeBytes(match[2]!) : null;
+    if (reading) found.push(placedAt(reading, match.index, match[0].length));
+  }
+  return found;
+}
+
+const readsAsCode = (label: string): boolean => {
+  for (let words = label.trim().split(/\s+/).slice(-3); words.length > 0; words = words.slice(1))
+    if (labelOf(words.join(' '))?.role === 'code') return true;
+  return false;
+};
+
+function placedAt({ code, failureType, repaired }: CodeReading, from: number, length: number): PlacedCode {
+  return { code, failureType, repaired, statusByte: null, from, to: from + length };
+}
+
+/** Characters before a token in which a label of its own can stand. */
+const mostLabel = 60;
+
+const labelAtEnd = /([\p{L}/°][\p{L}/° .-]{0,30}?)\s{0,200}[:=#]?\s{0,200}$/u;
+const harmless: ReadonlySet<string> = new Set([
+  'code',
+  'module',
+  'total',
+  'status',
+  'count',
+  'codeCount',
+  'text',
+  'type',
+  'result',
+  'address',
+]);
+
+/** `Part no. of the old unit was B1234-77`: a sentence that begins with such a label is about it. */
+function inOtherSentence(before: string): boolean {
+  if (!isSentence(before) || /\s{2}|[|;\t:=]/.test(before.trim())) return false;
+  const words = before.trim().split(/\s+/);
+  return [3, 2, 1].some((count) => {
+    const label = labelOf(words.slice(0, count).join(' '));
+    return label?.role === 'ident' || label?.role === 'vin';
+  });
+}
+
+/** True right behind `Part no:`, `SW`, `VIN` and the like. */
+function behindOtherLabel(before: string): boolean {
+  if (!/\p{L}/u.test(before)) return false;
+  if (inOtherSentence(before)) return true;
+  const cell = before.replace(/^.{0,200}(?:\s{2,200}|[|;\t])(?=\s{0,200}\S)/, '');
+  const words = labelAtEnd.exec(cell)?.[1]?.trim().split(/\s+/);
+  if (!words) return false;
+  // In a cell of its own a label is the whole of it.
+  if (/(?:\s{2}|[|;\t]\s{0,200})$/.test(before)) {
+    const whole = labelOf(cell.trim().replace(/[:=#]$/, ''));
+    return whole !== null && !harmless.has(whole.role);
+  }
+  for (let count = Math.min(3, words.length); count >= 1; count--) {
+    const label = labelOf(words.slice(-count).join(' '));
+    if (label) return !harmless.has(label.role) && !/^(?:battery|supply|dump)$/i.test(words.at(-1)!);
+  }
+  return false;
+}
+
+/** Five or more pairs of hexadecimal digits in a row. */
+const bytesInARow = /(?:\b[0-9a-f]{2}\b[ ,]){5,}/i;
+
+const addressAndBytes = /^\s*(?:0x)?[0-9a-f]{4,8}\s*[:|]\s*(?:[0-9a-f]{2,8}\s+){2,}/i;
+const frame = /(?:^|\s)(?:0x)?[0-9a-f]{3,8}\s+(?:[0-9a-f]{2}\s+){4,}/i;
+
+const fewBytes = /(?: [\da-f]{2,8}){2}(?![\p{L}\d])/iu;
+
+/** An address with bytes behind it: a line of a memory dump or a log of frames. */
+export const isDump = (line: string): boolean =>
+  fewBytes.test(line) &&
+  ((addressAndBytes.test(line) && readCode(line.trim().split(/[:|\s]/, 1)[0]!)?.repaired !== false) ||
+    frame.test(line));

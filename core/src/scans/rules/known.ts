@@ -1,0 +1,41 @@
+/** Modules that were named before and are named again over their codes. */
+import { splitCells } from '../cells.js';
+import { readModuleName } from '../heading.js';
+import { type Line, type Reading } from '../reading.js';
+import { isTitle, labelOf } from '../vocabulary.js';
+
+/** A module that was named before and is named again over its codes: `Airbag - fault list`, `dtc 15`. */
+export function takeKnownModule(reading: Reading, line: Line): boolean {
+  const name = line.text.length < 80 ? known(reading, line, line.text.trim()) : null;
+  if (name === null) return false;
+  reading.enter(name, line);
+  reading.open = null;
+  reading.mark(line, 'module');
+  return true;
+}
+
+/** A number or an address before a name. */
+const inFrontOfName = /^[[(]?(?:0x)?[\da-f]{1,4}h?(?:\.\d{1,2}){0,3}[\])]?[\s.:)–-]{1,9}(?=\p{L})/iu;
+
+function known(reading: Reading, line: Line, bare: string): string | null {
+  const [first, ...rest] = bare.split(/\s[-–—:]\s/);
+  if (rest.length === 1 && isTitle(rest[0]!)) {
+    const name = readModuleName(first!)?.name;
+    return name === undefined ? null : (reading.named(name)?.name ?? null);
+  }
+  const plain = bare.replace(inFrontOfName, '');
+  if (reading.mayName(bare) || reading.mayName(plain)) {
+    const whole = /[:;=|]/.test(bare) || splitCells(bare).length > 1 ? null : readModuleName(bare);
+    const same =
+      whole === null || (reading.open && line.indent > reading.open.indent)
+        ? null
+        : reading.named(whole.name);
+    if (same !== null && same.name !== reading.module) return same.name;
+    const again = plain === bare ? null : (whole ?? readModuleName(bare));
+    const own = again?.address ? reading.named(again.name) : null;
+    if (own && (own.address ?? again!.address) === again!.address) return own.name;
+  }
+  const [, word, address] = /^(\p{L}{2,12})\s(?:0x|\$)?([\da-f]{2,4})h?$/iu.exec(bare) ?? [];
+  if (!word || !/^(?:code|module|address|text)$/.test(labelOf(word)?.role ?? '')) return null;
+  return reading.namedAt(address!.toUpperCase());
+}

@@ -1,0 +1,66 @@
+/** Modules that are listed under what is said of all of them. */
+import { splitCells } from '../cells.js';
+import { readCodeLine } from '../code-line.js';
+import { readModuleName } from '../heading.js';
+import { type Line, type Reading } from '../reading.js';
+import { type ReachWord, isTitle, labelOf, reachOfList, reachWordOf, saysAllRead } from '../vocabulary.js';
+import { type Page } from './page.js';
+
+/** `Modules without faults` over a list of names, and the names. */
+export function takeList(reading: Reading, line: Line, page: Page): boolean {
+  const bare = line.text.trim();
+  // `Modules without answer: 1` counts them.
+  const reach = /\d\W*$/.test(bare.replace(/\(\d{1,4}\)\W*$/, ''))
+    ? null
+    : (reachOfList(bare.replace(/[:.]$/, '')) ?? answering(bare) ?? overNames(reading, line, page));
+  if (reach !== null) {
+    reading.list = { reach, named: false };
+    reading.module = null;
+    reading.open = null;
+    page.columns = null;
+    reading.mark(line, 'header');
+    return true;
+  }
+  if (reading.list === null || bare.length > 60) return false;
+  const names = bare.replace(/[.;]$/, '').split(/,\s{1,9}/);
+  if (names.length > 1 && names.every((name) => /^\p{Lu}/u.test(name) && readModuleName(name) !== null)) {
+    for (const name of names) {
+      reading.enter(readModuleName(name)!.name, line);
+      reading.say(reading.list.reach);
+    }
+    reading.list = null;
+    reading.module = null;
+    reading.mark(line, 'module');
+    return true;
+  }
+  const heading = splitCells(bare).length === 1 && !/[:;=|]/.test(bare) ? readModuleName(bare) : null;
+  if (!heading || isTitle(bare)) {
+    reading.list = null;
+    return false;
+  }
+  reading.enter(heading.name, line, { address: heading.address });
+  reading.say(reading.list.reach);
+  reading.list = { ...reading.list, named: true };
+  reading.open = null;
+  reading.mark(line, 'module');
+  return true;
+}
+
+/** `The following modules answered:` over their names. */
+const answering = (bare: string): ReachWord | null =>
+  bare.endsWith(':') && saysAllRead(bare.slice(0, -1)) ? 'read' : null;
+
+/** `NO RESPONSE` over names that are set in: said of each of them, and not of the module above. */
+function overNames(reading: Reading, line: Line, { lines }: Page): ReachWord | null {
+  if (reading.module !== null && line.indent > reading.moduleIndent) return null;
+  const reach = line.text.length < 60 ? reachWordOf(line.text) : null;
+  if (reach === null || reach === 'holdsCodes' || reach === 'read') return null;
+  const below = lines.at(line.at + 1).slice(0, 80);
+  return below.search(/\S/) > line.indent &&
+    !/[:=|;]/.test(below) &&
+    !readCodeLine(below) &&
+    readModuleName(below) !== null &&
+    labelOf(below.trim()) === null
+    ? reach
+    : null;
+}

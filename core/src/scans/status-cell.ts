@@ -1,0 +1,157 @@
+/** What a cell, a field or a part of a description says of a code's status. */
+import { statusOfByte } from '../codes/index.js';
+import type { Legend } from './legend.js';
+import { remembered } from './remembered.js';
+import type { ReadBy } from './schema.js';
+import { labelOf, statusOfField, type StatusWord, statusWordOf } from './vocabulary.js';
+
+export interface StatusReading extends StatusWord {
+  readonly statusText: string | null;
+  readonly statusByte: number | null;
+  readonly by: ReadBy | null;
+}
+
+export const unknownStatus: StatusReading = {
+  status: 'unknown',
+  comesAndGoes: false,
+  statusText: null,
+  statusByte: null,
+  by: null,
+};
+
+/** What the legend says of a mark, in brackets or not. */
+export const legendStatus = (cell: string, legend?: Legend): StatusReading | null => {
+  const marked =
+    legend?.statuses.get(cell.trim()) ??
+    legend?.statuses.get(cell.trim().replace(/^[[(]|[\])]?[.,;]?$/g, ''));
+  return marked ? { ...marked, statusText: cell.trim(), statusByte: null, by: 'legend' } : null;
+};
+
+/** What a status byte says. */
+export const ofByte = (statusByte: number) => ({
+  status: statusOfByte(statusByte),
+  comesAndGoes: false,
+  statusByte,
+});
+
+/** A cell or line that says nothing but a status: a word, `Status: stored`, `status 2F`, `0x2F`. */
+export const readStatusCell = remembered((cell: string): StatusReading | null => {
+  const trimmed = cell.trim().replace(/^[[(]|[\])]$/g, '');
+  const pair =
+    /^(\p{L}[\p{L} ]{0,20}?)\s{0,200}(?:[:=]\s{0,200}|\s{1,200}(?=(?:0x)?[\da-f]{2}h?(?:$|\s{0,200}[[(])))(.{0,200})$/iu.exec(
+      trimmed,
+    );
+  const role = pair ? labelOf(pair[1]!)?.role : undefined;
+  const labelled = role === 'status' || role === 'byte';
+  const value = labelled ? pair![2]!.trim() : trimmed;
+  const byte = (
+    labelled ? /^(?:0x)?([0-9a-f]{2})h?(?:\s*[[(].{0,80})?$/i : /^0x([0-9a-f]{2})(?:\s*[[(].{0,80})?$/i
+  ).exec(value);
+  if (byte) return { ...ofByte(parseInt(byte[1]!, 16)), statusText: value, by: 'byte' };
+  const both = /^(.{1,200}?)\s{0,200}[[(](?:0x)?([0-9a-f]{2})h?[\])]?$/i.exec(value);
+  const word = both ? statusWordOf(both[1]!) : null;
+  if (word)
+    return {
+      ...word,
+      statusText: trimCell(both![1]!),
+      statusByte: parseInt(both![2]!, 16),
+      by: labelled ? 'label' : 'word',
+    };
+  const [part] = labelled ? value.split(/[,;]\s/) : [value];
+  const status = labelled ? (statusOfField(value) ?? statusOfField(part!)) : statusWordOf(value);
+  if (status)
+    return { ...status, statusText: trimCell(value), statusByte: null, by: labelled ? 'label' : 'word' };
+  return labelled && value !== '' ? { ...unknownStatus, statusText: value, by: 'label' } : null;
+});
+
+/** A status in a column of statuses: a word, a mark of the legend, or a byte. */
+export function statusIn(cell: string, isByte: boolean, legend?: Legend): StatusReading | null {
+  const bare = cell.trim();
+  if (bare === '') return null;
+  const byte = /^(?:0x)?([0-9a-f]{2})h?$/i.exec(bare);
+  if (byte && (isByte || /\d/.test(bare)))
+    return { ...ofByte(parseInt(byte[1]!, 16)), statusText: bare, by: 'column' };
+  const marked = legendStatus(bare, legend);
+  if (marked) return marked;
+  // Under *Presence* or *Active*.
+  if (saysYes(bare))
+    return { status: 'active', comesAndGoes: false, statusText: bare, statusByte: null, by: 'column' };
+  if (saysNo(bare))
+    return { status: 'stored', comesAndGoes: false, statusText: bare, statusByte: null, by: 'column' };
+  const letter = oneLetter.get(bare.toUpperCase());
+  if (letter) return { status: letter, comesAndGoes: false, statusText: bare, statusByte: null, by: 'guess' };
+  const read = readStatusCell(bare) ?? inField(bare);
+  return read ? { ...read, by: 'column' } : { ...unknownStatus, statusText: bare, by: 'column' };
+}
+
+/** A word alone in its cell may be a field of its own: `memory`. */
+export const fieldOfOneWord = (cell: string): StatusReading | null =>
+  /\s/.test(cell.trim()) ? null : inField(cell.trim());
+
+function inField(bare: string): StatusReading | null {
+  const word = statusOfField(bare) ?? statusOfField(bare.split(/[,;]\s/)[0]!);
+  return word ? { ...word, statusText: bare, statusByte: null, by: 'word' } : null;
+}
+
+export const saysYes = (cell: string): boolean => /^(?:yes|ja|oui|si|sí|sì|sim|tak|true)$/i.test(cell);
+export const saysNo = (cell: string): boolean => /^(?:no|n|nein|non|nee|nej|nie|n[ãa]o|false|0)$/i.test(cell);
+
+/** Single letters that can mean one thing only in a status column. */
+const oneLetter: ReadonlyMap<string, 'active' | 'stored' | 'history'> = new Map([
+  ['A', 'active'],
+  ['S', 'stored'],
+  ['H', 'history'],
+]);
+
+/** `pretensor. Estado: presente. Contador: 3` */
+const labelledInside = /(?<![\p{L}])\p{L}{2,12}\s*[:=]\s*[^.,;:|=]{1,40}/gu;
+
+const insides: readonly RegExp[] = [
+  /^(?<rest>.{0,200}?)[\s.,;–—-]{0,200}(?<![\p{L}])(?<word>\p{L}{2,12}\s{0,200}[:=]\s{0,200}[^:]{1,40})$/u,
+  /^(?<rest>.{0,200}?)\s{0,200}[[(](?<word>[^\])]{1,40})[\])]\s{0,200}\.?$/,
+  /^(?<rest>.{0,200}?)\s{0,200}(?:[-–—;/]\s{1,200}|\s[-–—]\s{0,200}|[,.]\s{1,200})(?<word>[^-–—,;/]{1,40})$/,
+  /^[[(](?<word>[^\])]{1,40})[\])]\s{0,200}(?<rest>.{0,200})$/,
+  /^(?<word>\p{L}[\p{L} ]{1,24}?)\s{0,200}(?:[-–—,;:]\s{1,200}|\s[-–—]\s{0,200})(?<rest>.{0,200})$/u,
+  /^(?<rest>.{0,200}?)\s(?:is|ist|est|está|è|jest|é|är)\s(?<word>[^.]{3,40})\.?$/u,
+  // `open circuit. Intermittent, count 2.`
+  /^(?<rest>.{0,200}?)[.;,]\s{1,200}(?<word>\p{L}[\p{L} ]{2,40})[.;,]\s{1,200}[^.;,]{1,30}\.?$/u,
+  // A capital in the middle of a sentence, or capitals before one, begin a field of their own.
+  /^(?<rest>.*\p{Ll})\s(?<word>\p{Lu}[\p{L}]{2,14})$/u,
+  /^(?<word>\p{Lu}{4,14})\s(?<rest>.{0,200}\p{Ll}.{0,200})$/u,
+];
+
+/** Of those, the ones that leave no doubt. */
+const inBrackets: ReadonlySet<RegExp> = new Set([insides[1]!, insides[3]!]);
+
+/** A status at the end or the start of a description, in brackets or behind a dash or comma. */
+export function statusInside(
+  cells: readonly string[],
+  legend?: Legend,
+): { status: StatusReading; rest: string[] } | null {
+  for (const [index, cell] of cells.entries()) {
+    if (cell.length > 200) continue;
+    for (const match of cell.matchAll(labelledInside)) {
+      const status = readStatusCell(match[0]);
+      if (status && status.by !== 'word' && status.status !== 'unknown')
+        return { status, rest: cells.map((other, i) => (i === index ? cell.replace(match[0], '') : other)) };
+    }
+    for (const pattern of insides) {
+      const match = pattern.exec(cell.trim())?.groups;
+      const status = match && (legendStatus(match['word']!, legend) ?? readStatusCell(match['word']!));
+      if (status && status.status !== 'unknown')
+        return {
+          status: { ...status, by: status.by === 'word' && !inBrackets.has(pattern) ? 'guess' : status.by },
+          rest: cells.map((other, i) => (i === index ? match!['rest']! : other)),
+        };
+    }
+  }
+  return null;
+}
+
+/** A cell without the signs around it. */
+export const trimCell = (text: string) =>
+  text
+    .trim()
+    .replace(/^[\s,;:*`_–—-]{1,200}|[\s,;:*`_–—-]{1,200}$/g, '')
+    .replace(/^(?:desc(?:ription)?|text)\s*=\s*/i, '')
+    .replace(/^"(.*)"$/, '$1');

@@ -1,0 +1,34 @@
+/** Failure types as reports print them. */
+import { labelOf } from './vocabulary.js';
+
+/** `type 13: driver loop` */
+export function typeInFront(cell: string): { type: string; rest: string } | null {
+  const parts =
+    /^(\p{L}{2,12}(?: \p{L}{2,12})?)[\s:=]{1,3}(?:0x)?([\dA-F]{2})(?:[:,–-]\s{0,3}|\s)(\S.{0,300})$/iu.exec(
+      cell,
+    );
+  return parts && labelOf(parts[1]!)?.role === 'type'
+    ? { type: parts[2]!.toUpperCase(), rest: parts[3]! }
+    : null;
+}
+
+const typeCell =
+  /^(?:([\p{L}][\p{L} -]{1,20}?)\s{0,200}[:=]?\s{0,200})?[[(-]?(?:0x)?([0-9A-F]{2})h?[\])]?$/iu;
+
+/** A cell that is a failure type (`13`, `0x1B`, `FTB: 1B`), or null. */
+export function readTypeCell(cell: string): string | null {
+  const match = typeCell.exec(cell.trim());
+  if (!match || (match[1] !== undefined && labelOf(match[1])?.role !== 'type')) return null;
+  return match[2]!.toUpperCase();
+}
+
+/** A failure type in a column of types: two hexadecimal digits, or a decimal number where the heading says so. */
+export function typeIn(cell: string, decimal: boolean): string | null {
+  const bare = cell.replace(/\([^()]{1,20}\)\s{0,9}$/, '').trim();
+  const asDecimal = /^\d{1,3}$/.exec(bare);
+  if (asDecimal && (decimal || bare.length === 3)) {
+    const value = Number(bare);
+    return value > 255 ? null : value.toString(16).toUpperCase().padStart(2, '0');
+  }
+  return readTypeCell(bare);
+}
