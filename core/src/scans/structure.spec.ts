@@ -52,6 +52,7 @@ describe('the structure of a page', () => {
       { name: 'Steering', reach: 'clean' },
       { name: 'Brakes', reach: 'clean' },
     ]);
+    expect(moduleStates('log row 7 of nothing')).toEqual([]);
     expect(moduleStates('[OK]   Engine')).toEqual([{ name: 'Engine', reach: 'clean' }]);
     expect(moduleStates('00 storing(en) in CARROSSERIE')).toEqual([{ name: 'CARROSSERIE', reach: 'clean' }]);
     expect(moduleStates('La centralina Rimorchio (indirizzo 6C) non ha risposto.')).toEqual([

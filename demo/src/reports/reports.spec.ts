@@ -57,6 +57,7 @@ const known: Readonly<Record<string, string>> = {
     'sentences without a verb that name a module name none for us',
   '328-test-plan-result-en.txt': 'a numbered step in front of a module’s name is taken for the name',
   '351-restraint-ctrl-radar-en.txt': 'four names side by side over their states are taken for one',
+  '400-read-following-from-en.txt': '"nothing" alone says nothing of a module for us',
   '385-scan-crash-sensing-en.txt': '"Scan ok" in front of names lists nothing for us',
   '388-vehicle-system-report-en.txt': 'a legend that says "all others" gives the others no status',
   '275-diagnostic-scan-lampyre-en.txt': 'a remark between dots above the codes is taken for a module',
