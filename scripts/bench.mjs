@@ -105,12 +105,17 @@ async function write(address, path, body) {
   if (!response.ok) throw new Error(await response.text());
 }
 
-/** Readings into the job that is being traced, one after the other. @param {string} address */
-async function writes(address) {
+/** The demo's job that is being traced. @param {string} address */
+async function tracedJob(address) {
   const { bays } = /** @type {{ bays: { jobId: string, number: string }[] }} */ (
     await (await fetch(`${address}/api/bays`, { headers: session })).json()
   );
-  const jobId = bays.find(({ number }) => number === 'J-0131')?.jobId ?? '';
+  return bays.find(({ number }) => number === 'J-0131')?.jobId ?? '';
+}
+
+/** Readings into the job that is being traced, one after the other. @param {string} address */
+async function writes(address) {
+  const jobId = await tracedJob(address);
   const { traces } = /** @type {{ traces: { id: string }[] }} */ (
     await (await fetch(`${address}/api/jobs/${jobId}`, { headers: session })).json()
   );
@@ -133,10 +138,7 @@ async function writes(address) {
  * @param {string} address
  */
 async function reports(address) {
-  const { bays } = /** @type {{ bays: { jobId: string, number: string }[] }} */ (
-    await (await fetch(`${address}/api/bays`, { headers: session })).json()
-  );
-  const jobId = bays.find(({ number }) => number === 'J-0131')?.jobId ?? '';
+  const jobId = await tracedJob(address);
   const asked = async (/** @type {number[]} */ times) => {
     const since = performance.now();
     await (await fetch(`${address}/api/bays`, { headers: session })).text();

@@ -40,12 +40,15 @@ const odd: Readonly<Record<string, string>> = {
   brackets: '(',
   labels: 'a: ',
   words: 'no response ',
+  'codes without a heading': 'B1049-13 - left - belt - loop\n',
 };
 let worst = { what: '', ms: 0 };
 for (const [what, unit] of Object.entries(odd))
   for (const width of [1_000_000, 80]) {
     const row = unit.repeat(Math.ceil(width / unit.length));
-    const report = `Body\n${`${row}\n`.repeat(Math.ceil(1_000_000 / row.length))}`;
+    // A heading above spares the search for the cell that names the module.
+    const heading = what === 'codes without a heading' ? '' : 'Body\n';
+    const report = `${heading}${`${row}\n`.repeat(Math.ceil(1_000_000 / row.length))}`;
     const begun = performance.now();
     const reading = readingReport(report);
     while (!reading.next().done);
@@ -53,7 +56,7 @@ for (const [what, unit] of Object.entries(odd))
     if (ms > worst.ms) worst = { what: `${what}, ${width === 80 ? 'lines of 80' : 'one line'}`, ms };
   }
 line(
-  `1 MB of one thing, the worst of sixteen: ${worst.what}`,
+  `1 MB of one thing, the worst of eighteen: ${worst.what}`,
   `${worst.ms.toFixed(0)} ms`,
   'aim under 1000 ms',
 );

@@ -83,6 +83,41 @@ describe('readStatusCell', () => {
   });
 });
 
+describe('a code in its line', () => {
+  const codes = (line: string) =>
+    readCodeLine(line)?.codes.map(({ code, failureType, status }) =>
+      [code, failureType, status].filter((part) => part !== null && part !== 'unknown').join(' '),
+    );
+
+  it('has its type behind a stop, a slash, a dash or in brackets', () => {
+    for (const line of [
+      'B1318.16 Supply',
+      'B1318 / 16  Supply',
+      'B1318 - 16 - Supply',
+      'B1318 (16): Supply',
+      'B1318 (16h) Supply',
+    ])
+      expect(codes(line)).withContext(line).toEqual(['B1318 16']);
+    // A stop parts no type where another code of the line is written otherwise.
+    expect(codes('B1318.16 is no code; B1319-11 is')).toEqual(['B1319 11']);
+  });
+
+  it('has its status close behind, in the sentence behind, or in a word of its own', () => {
+    expect(codes('B1318-16/stored, B1319-11/active')).toEqual(['B1318 16 stored', 'B1319 11 active']);
+    expect(codes('B1318-16/supply')).toBeUndefined();
+    expect(codes('B1318-16 Supply low. Intermittent, count 2.')).toEqual(['B1318 16 stored']);
+    expect(codes('B1318-16 | Supply | memory')).toEqual(['B1318 16 stored']);
+    expect(codes('B1318-16 : Supply : not confirmed')).toEqual(['B1318 16 pending']);
+    expect(codes('B1318-16 Memory of the seat')).toEqual(['B1318 16']);
+  });
+
+  it('is none in a sentence about a part, and the time in front of it no module', () => {
+    expect(codes('Part no. of the old unit was B1234-77, in the box.')).toBeUndefined();
+    expect(readCodeLine('12 Nov 08:02   Body   B1318')?.before).toBe('Body');
+    expect(readCodeLine('[KO]  Body   B1318')?.before).toBe('Body');
+  });
+});
+
 describe('splitCells', () => {
   it('parts by bars, tabs, semicolons or wide blanks', () => {
     expect(splitCells('a | b |  c')).toEqual(['a', 'b', 'c']);

@@ -2,9 +2,16 @@
 import { type CodeStatus, readCode, readCodeBytes } from '../codes/index.js';
 import { type Cell, cellsOf, separatorOf } from './cells.js';
 import { stateOf } from './module-state.js';
-import { isNameKey } from './pairs.js';
 import type { PatternBook } from './patterns.js';
-import { type Label, labelOf, type Role, type StatusWord, statusWordOf } from './vocabulary.js';
+import {
+  isNameKey,
+  type Label,
+  labelOf,
+  type Role,
+  type StatusWord,
+  statusWordOf,
+  tokensOf,
+} from './vocabulary.js';
 
 /** What one column holds; a column of marks holds the one status that its heading names. */
 export interface Column extends Label {
@@ -82,14 +89,27 @@ function bestOf(role: Role, cells: readonly string[], labels: readonly (Label | 
   const own = labels.flatMap((label, at) => (label?.role === role ? [at] : []));
   const worth = (at: number) =>
     (labels[at]!.bytes ? 2 : 0) +
-    (/name|bez|nom|nazwa|naam|namn/i.test(cells[at]!) ? 1 : 0) -
-    (/(?:^|[^\p{L}])(?:nr|no|num|n°|nº|#)(?:[^\p{L}]|$)/iu.test(cells[at]!) ? 1 : 0);
+    (wordsIn(cells[at]!).some(isNameKey) ? 1 : 0) -
+    (/#/.test(cells[at]!) || tokensOf(cells[at]!).some((token) => numbers.has(token)) ? 1 : 0);
   return own.reduce((best, at) => (worth(at) > worth(best) ? at : best), own[0]!);
 }
 
+const numbers: ReadonlySet<string> = new Set(['nr', 'no', 'num', 'n', 'number', 'nummer', 'numero', 'numer']);
+
+/** The words of a heading, and the two of a compound: `Modulname`, `Fehlerstatus`. */
+function wordsIn(text: string): readonly string[] {
+  const words = text.split(/[\s_-]+/);
+  const [whole] = words;
+  if (words.length > 1 || whole!.length < 7) return words;
+  for (let at = 3; at <= whole!.length - 3; at++) {
+    const [first, second] = [whole!.slice(0, at), whole!.slice(at)];
+    if (labelOf(first) !== null && (labelOf(second) !== null || isNameKey(second))) return [first, second];
+  }
+  return words;
+}
+
 const saysCode = (text: string): boolean =>
-  /^(?:fehler|fout|storings|fel|dtc)\p{L}{3}/iu.test(text.trim()) ||
-  text.split(/[\s_-]+/).some((word) => labelOf(word)?.role === 'code');
+  wordsIn(text.trim()).some((word) => labelOf(word)?.role === 'code');
 
 export const placeOf = (columns: Columns, role: Label['role']): number =>
   columns.findIndex((column) => column?.role === role && column.marks === undefined);

@@ -1,7 +1,7 @@
 /** Fields of a report's head, and live values. */
 import { plainWord } from '../codes/index.js';
 import type { Reading } from './reading.js';
-import { labelOf, type Role } from './vocabulary.js';
+import { isPageWord, labelOf, monthStarts, type Role } from './vocabulary.js';
 
 export interface Value {
   readonly label: string;
@@ -77,28 +77,29 @@ function fieldByUnit(cell: string): { role: Role; value: string } | null {
   return isDate(cell) ? { role: 'date', value: cell } : null;
 }
 
-const month =
-  '(?:jan|feb|m[aä]r|apr|may|mai|maj|jun|jul|aug|sep|o[ck]t|out|nov|de[cz]|ene|abr|ago|dic|gen|mag|giu|lug|set|ott|fev|févr?|avr|juin|juil|ao[uû]t|déc|sty|lut|kwi|cze|lip|sie|wrz|paź|lis|gru|mrt|mei)\\p{L}{0,8}\\.?';
+const month = String.raw`(?:${monthStarts.join('|')})\p{L}{0,8}\.?`;
 const dateInWords = new RegExp(
   String.raw`^\D{0,12}(?:\d{1,2}\.?\s(?:de\s)?${month}\s(?:de\s)?\d{4}|${month}\s\d{1,2},?\s\d{4})(?:[ T,]+\d{1,2}:\d{2}(?::\d{2})?)?$`,
   'iu',
 );
 
+/** `1 of 3`, `1/3` */
+export const countOf = String.raw`\d{1,3}\s?(?:\/|\p{L}{1,3})\s?\d{1,3}`;
+
 export function isDate(text: string): boolean {
   if (text.length > 60) return false;
   return (
-    dateInWords.test(text) ||
+    dateInWords.test(plainWord(text)) ||
     /^\D{0,12}(?:\d{4}[-/.]\d{2}[-/.]\d{2}|\d{1,2}[./-]\d{1,2}[./-]\d{2,4})(?:[ T,]+\d{1,2}:\d{2}(?::\d{2})?)?(?:\s*(?:am|pm|uhr|h))?$/i.test(
       text,
     )
   );
 }
 
+const pageMark = new RegExp(String.raw`^(\p{L}{1,8})\.?\s?(?:\d{1,4}|${countOf})$`, 'u');
+
 /** `Page 1 of 2`, `Seite 1/2` */
-export const isPageMark = (text: string): boolean =>
-  /^(?:page|seite|p[áa]gina|pagina|strona|sida|p[áa]g|str|s|p)\.?\s?\d{1,4}(?:\s?(?:\/|of|von|de|di|van|z|av|sur|su)\s?\d{1,4})?$/i.test(
-    text.trim(),
-  );
+export const isPageMark = (text: string): boolean => isPageWord(pageMark.exec(text.trim())?.[1] ?? '');
 
 /** The reader that a title names (`Oddlight R2 diagnostic report`), and its software. */
 export function readerIn(text: string): { reader: string | null; software: string | null } {

@@ -1,9 +1,11 @@
 /** Module headings: from the line a reader prints to the module's bare name and address. */
+import { countOf } from './header-field.js';
 import { remembered } from './remembered.js';
 import {
   isFigureWord,
   isFiller,
   isVerb,
+  isWithin,
   labelOf,
   moduleLabelLength,
   reachWordOf,
@@ -24,6 +26,8 @@ const trailingCount = /(?:[\s,:–—-]{1,200}|\()\d{1,4}\s?(?:x\s)?(\p{L}[\p{L}
 const bracket = /\s{0,200}[[({<]([^\])}>]{0,60})[\])}>]?\s{0,200}/g;
 const hex = /^(?:0x|\$)?([\da-f]{2,4})h?$/i;
 const longestName = 60;
+/** `Screen 1 of 3` in front of a name. */
+const countedInFront = new RegExp(String.raw`^\p{L}{2,12}\s${countOf}[\s:–—-]{1,200}(?=\p{L})`, 'u');
 /** A line with more is made of fields. */
 const mostColons = 8;
 
@@ -40,11 +44,7 @@ export const readHeading = remembered((line: string): Heading | null => {
     .replace(/^\[[^\p{L}\d]{1,4}\]\s*/u, '')
     .replace(/[\s=#*<_~+|.:–—-]{1,200}$/, '')
     .replace(/(?<=^|\s)['"“„‘]([^'"]{2,60})['"”’](?=\s|$)/g, '$1');
-  const counted =
-    /\d/.test(bare) &&
-    /^\p{L}{2,12}\s\d{1,3}\s?(?:\/|of|von|van|de|di|su|sur|z|av)\s?\d{1,3}[\s:–—-]{1,200}(?=\p{L})/iu.exec(
-      bare,
-    );
+  const counted = /\d/.test(bare) && countedInFront.exec(bare);
   if (counted) return readHeading(bare.slice(counted[0].length));
   let address: string | null = null;
   const inside = /^[[(<{]\s{0,200}([^\])>}]{0,200}\p{L}[^\])>}]{0,200})[\])>}]$/u.exec(bare);
@@ -79,8 +79,9 @@ export const readHeading = remembered((line: string): Heading | null => {
   // `RESTRAINTS......58`: what stands there may be an address or a count.
   text = text.replace(/\.{3,200}\s{0,9}[\da-f]{1,3}$/i, '');
   // `Faults in Restraint control`
-  const codes = /^(\p{L}{2,20})\s(?:in|im|en|dans|nel|nella|w|no|na|em|i)\s(?=\p{Lu})/u.exec(text.trim());
-  if (codes && labelOf(codes[1]!)?.role === 'code') text = text.trim().slice(codes[0].length);
+  const codes = /^(\p{L}{2,20})\s(\p{L}{1,6})\s(?=\p{Lu})/u.exec(text.trim());
+  if (codes && isWithin(codes[2]!) && labelOf(codes[1]!)?.role === 'code')
+    text = text.trim().slice(codes[0].length);
   const start = plainStart(text);
   address ??= start.address;
   const name = withoutCount(start.name.replace(softwareNumber, ' '))

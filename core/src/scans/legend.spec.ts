@@ -34,6 +34,42 @@ describe('legendOf', () => {
     });
   });
 
+  it('reads one in words, one of a single mark, and one set off by its label or in brackets', () => {
+    expect(legend('red = codes, green = no codes, grey = no answer').reaches).toEqual({
+      red: 'holdsCodes',
+      green: 'clean',
+      grey: 'silent',
+    });
+    expect(legend('x = no answer')).toEqual({ statuses: {}, reaches: { x: 'silent' }, lines: [1] });
+    expect(legend('* = active now, all others are stored').statuses).toEqual({ '*': 'active' });
+    expect(legend('(TF = test failed, PD = pending, CF = confirmed)').statuses).toEqual({
+      TF: 'active',
+      PD: 'pending',
+      CF: 'stored',
+    });
+    expect(legend('Fault list (status in brackets: a active, m memory)').statuses).toEqual({
+      a: 'active',
+      m: 'stored',
+    });
+    // A field is none.
+    for (const text of ['status = stored', 'state = stored, type = 13', 'a = b'])
+      expect(legend(text).lines).withContext(text).toEqual([]);
+  });
+
+  it('knows what stands behind every code, where it stands behind every one', () => {
+    const behind = (text: string) => {
+      const { typeBehind, byteBehind } = legendOf(new Lines(text));
+      return [typeBehind, byteBehind];
+    };
+    expect(behind('B1318 16 Supply\nB1319 11 Lamp')).toEqual([true, false]);
+    expect(behind('B1318 16 Supply\nB1319 lamp')).toEqual([false, false]);
+    expect(behind('B1318 | 16 | 2F\nB1319 | 11 | 28')).toEqual([false, true]);
+    expect(behind('B1318-16 2F supply\nB1319-11 28 lamp')).toEqual([false, true]);
+    // Two figures that are all decimal may count.
+    expect(behind('B1318 | 16 | 12\nB1319 | 11 | 28')).toEqual([false, false]);
+    expect(behind('B1318 16 Supply')).toEqual([false, false]);
+  });
+
   it('takes no row of codes and no header for one', () => {
     for (const text of [
       'aktiv | Steuergerät | gespeichert | Code',

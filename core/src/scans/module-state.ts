@@ -4,11 +4,15 @@ import {
   isModuleToken,
   isSentence,
   isTitle,
+  isWithin,
   labelOf,
   reachOfList,
   type ReachWord,
   reachWordOf,
+  saysFailed,
+  saysNo,
   saysNoLink,
+  saysYes,
 } from './vocabulary.js';
 import { splitCells } from './cells.js';
 
@@ -23,10 +27,10 @@ export function stateOf(text: string, legend?: ReadonlyMap<string, ReachWord>): 
   const bare = text.trim();
   const own = legend?.get(bare) ?? legend?.get(bare.replace(/^[[(]|[\])]$/g, ''));
   if (own) return own;
-  // `not available, no response`: the plainer one counts.
-  const spoken = bare.length < 80 && /,\s|\s[-–—]\s/.test(bare) ? bare.split(/,\s{0,9}|\s[-–—]\s/) : [];
-  const told = spoken.map((part) => reachWordOf(part));
-  if (told.includes('silent') && told.every((part) => part !== null)) return 'silent';
+  // `not available, no response`: the plainer one counts. `read, no codes`: what says more.
+  const parts = bare.length < 80 ? bare.split(/,\s{0,9}|\s[-–—]\s/).map((part) => reachWordOf(part)) : [];
+  const parted = parts.length > 1 && parts.every((part) => part !== null);
+  if (parted && parts.includes('silent')) return 'silent';
   const said = reachWordOf(
     bare.replace(/^(\p{L}[\p{L} ]{2,20})\s*[:=]\s*/u, (whole, key: string) => {
       const role = labelOf(key)?.role;
@@ -34,17 +38,18 @@ export function stateOf(text: string, legend?: ReadonlyMap<string, ReachWord>): 
     }),
   );
   if (said !== null) return said;
-  // `read, no codes`
-  const parts =
-    bare.length < 80 && bare.includes(',') ? bare.split(/,\s{0,9}/).map((part) => reachWordOf(part)) : [];
-  if (parts.length > 1 && parts.every((part) => part !== null))
-    return parts.find((part) => part === 'silent') ?? parts.find((part) => part !== 'read') ?? 'read';
+  if (parted) return parts.find((part) => part !== 'read') ?? 'read';
   return /^[-–—]{1,6}$/.test(bare) ? 'clean' : null;
 }
 
-/** What says under *Communication* or *Found* that it was not. */
-const noAnswer =
-  /^(?:no|n|nein|non|nee|nej|n[ãa]o|nie|fail(?:ed|ure)?|error|lost|down|off|nok|ko|false|n\.?i\.?o\.?|fehler(?:haft)?|gest[öo]rt|échec|erreur|fallo|errore|falha|fout|b[łl][ąa]d|-+|✗|✘|0)$/iu;
+const unread: ReadonlySet<ReachWord> = new Set(['silent', 'timed-out', 'refused', 'not-fitted']);
+
+/** Why a module was not read, where one part of a text says so: `unknown, no answer`. */
+export const unreadIn = (text: string): ReachWord | null =>
+  text
+    .split(/[,;]\s{1,9}/)
+    .map((part) => reachWordOf(part))
+    .find((one) => one !== null && unread.has(one)) ?? null;
 
 /**
  * What stands under a label or column that tells whether a module was reached.
@@ -55,8 +60,12 @@ export function stateOfResult(
   link: boolean,
   legend?: ReadonlyMap<string, ReachWord>,
 ): ReachWord | null {
-  if (noAnswer.test(text.trim()) || (link && saysNoLink(text))) return 'silent';
-  if (link && /^(?:1|y|j|s|t|up|yes|true)$/i.test(text.trim())) return 'read';
+  const bare = text.trim();
+  const own = legend?.get(bare);
+  if (own) return own;
+  if (saysNo(bare) || saysFailed(bare) || /^(?:-+|✗|✘|0)$/.test(bare) || (link && saysNoLink(bare)))
+    return 'silent';
+  if (link && (saysYes(bare) || bare === '1')) return 'read';
   return stateOf(text, legend);
 }
 
@@ -117,13 +126,10 @@ function inTurn(cells: readonly string[], legend?: ReadonlyMap<string, ReachWord
 
 /** `03 faults in Airbag` */
 function countedOf(line: string): ModuleState | null {
-  const parts =
-    /^\W*(\d{1,4})\s+(\p{L}[\p{L}()]{2,20})\s+(?:in|en|dans|nel|nella|em|na|no|w|i|im|bei|for|für)\s+(\p{L}.{1,50})$/u.exec(
-      line,
-    );
-  if (!parts || labelOf(parts[2]!)?.role !== 'code' || !readModuleName(parts[3]!) || /\d/.test(parts[3]!))
-    return null;
-  return { name: parts[3]!, reach: Number(parts[1]) === 0 ? 'clean' : 'holdsCodes' };
+  const parts = /^\W*(\d{1,4})\s+(\p{L}[\p{L}()]{2,20})\s+(\p{L}{1,6})\s+(\p{L}.{1,50})$/u.exec(line);
+  if (!parts || !isWithin(parts[3]!) || labelOf(parts[2]!)?.role !== 'code') return null;
+  if (!readModuleName(parts[4]!) || /\d/.test(parts[4]!)) return null;
+  return { name: parts[4]!, reach: Number(parts[1]) === 0 ? 'clean' : 'holdsCodes' };
 }
 
 /** `[OK]   Engine`, `✔ Engine`: what is said stands in front of the name. */

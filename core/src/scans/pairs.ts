@@ -1,6 +1,6 @@
 /** Labels with their values in a line: `Key: value`, `key....... value`, `#KEY# value`, `"key": "value"`, `key="value"`. */
 import { readCode } from '../codes/index.js';
-import { type Label, labelOf, type Role } from './vocabulary.js';
+import { isNameKey, type Label, labelOf, type Role } from './vocabulary.js';
 
 export interface Pair {
   readonly key: string;
@@ -68,10 +68,6 @@ export function pairsOf(whole: string): readonly Pair[] {
   for (const cell of cells) found.push(...inCell(cell));
   return found;
 }
-
-/** The key of a name in the languages that we read. */
-export const isNameKey = (key: string): boolean =>
-  /^(?:name|nom|nombre|nome|naam|nazwa|bezeichnung|namn)$/i.test(key);
 
 const moduleRoles: ReadonlySet<Role> = new Set(['address', 'result', 'codeCount']);
 

@@ -62,6 +62,7 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
     columns: null,
     starts: [],
     leading: NaN,
+    moduleCells: new Map(),
   };
   const marked = new Map((marks ?? []).map((mark) => [mark.line, mark]));
   const numbered = isNumbered(all);

@@ -82,8 +82,8 @@ export class Reading {
   section: { readonly status: CodeStatus; readonly over: boolean } | null = null;
   /** The module that was entered last could not be read. */
   private failed = false;
-  /** What a heading says of the modules that are listed below it, and whether one was named. */
-  list: { readonly reach: ReachWord; readonly named: boolean } | null = null;
+  /** What a heading says of the modules that are listed below it, whether one was named, and the last line of both. */
+  list: { readonly reach: ReachWord; readonly named: boolean; readonly at: number } | null = null;
   /** True once a module was named since the last blank line. */
   namedInBlock = false;
   /** A block of ambient conditions or live values: what is set in further than this belongs to it. */

@@ -1,7 +1,7 @@
 /** One row of a table whose columns are known. */
 import { type CodeStatus, isCodeBytes, readCode, readCodeBytes, strongestStatus } from '../codes/index.js';
 import { type FoundCode, readCodeLine } from './code-line.js';
-import { type StatusReading, saysNo, statusInside, statusIn, unknownStatus } from './status-cell.js';
+import { type StatusReading, statusInside, statusIn, unknownStatus } from './status-cell.js';
 import { typeIn } from './type-cell.js';
 import { type Columns, isNoCode, marksIn, placeOf } from './columns.js';
 import { readModuleName } from './heading.js';
@@ -9,7 +9,7 @@ import type { Legend } from './legend.js';
 import { stateOf, stateOfResult } from './module-state.js';
 import type { Line, Reading } from './reading.js';
 import { isPageMark, noteField } from './header-field.js';
-import { isTitle, type Label, type ReachWord, statusWordOf } from './vocabulary.js';
+import { isTitle, type Label, type ReachWord, saysNo, saysYes, statusWordOf } from './vocabulary.js';
 
 /**
  * True where the row was one of the table: codes, or a module and what is said of it.
@@ -28,7 +28,7 @@ export function takeRow(
   const code = cell('code');
   let found = codeColumn ? codesOf(code, codeColumn.bytes, reading, legend) : [];
   // The column that is called so counts them, and the codes stand in another.
-  if (found.length === 0 && /^\d{1,3}$/.test(code)) found = elsewhereIn(cells);
+  if (found.length === 0 && /^\d{1,3}$/.test(code)) found = codesInAnother(cells);
   // A line that begins with a code where the table has none belongs to something else.
   if (found.length === 0 && code !== '' && beginsWithCode(cells)) return false;
   let said = found.length > 0 ? null : stateIn(cells, columns, legend);
@@ -97,7 +97,7 @@ function codesOf(cell: string, bytes: boolean, reading: Reading, legend: Legend)
 }
 
 /** The codes of the first cell that begins with one. */
-const elsewhereIn = (cells: readonly string[]): readonly FoundCode[] =>
+const codesInAnother = (cells: readonly string[]): readonly FoundCode[] =>
   cells.map((cell) => readCodeLine(cell)).find((read) => read?.before === null)?.codes ?? [];
 
 const beginsWithCode = (cells: readonly string[]): boolean =>
@@ -139,13 +139,16 @@ function completed(found: FoundCode, cells: readonly string[], columns: Columns,
   };
 }
 
-const marked = /^(?:[x✓✔•*●■+yj]|yes|ja|oui|si|sí|sì|sim|tak|true|[1-9]\d*)$/i;
+const mark = /^(?:[x✓✔•*●■+]|[1-9]\d*)$/i;
+const isMarked = (cell: string): boolean => mark.test(cell) || saysYes(cell);
+
+const isUnmarked = (cell: string): boolean => cell === '0' || saysNo(cell);
 
 /** The status whose column carries a mark; the strongest of several. */
 export function byMarks(cells: readonly string[], columns: Columns): StatusReading | null {
   if (marksIn(columns) === 0) return null;
   const told = columns.flatMap((column, at) =>
-    column?.marks && marked.test((cells[at] ?? '').trim()) ? [column.marks] : [],
+    column?.marks && isMarked((cells[at] ?? '').trim()) ? [column.marks] : [],
   );
   const status = strongestStatus(told) ?? statusOfNo(cells, columns);
   return status ? { status, comesAndGoes: false, statusText: null, statusByte: null, by: 'mark' } : null;
@@ -154,17 +157,17 @@ export function byMarks(cells: readonly string[], columns: Columns): StatusReadi
 /** What is not present now is stored. */
 const statusOfNo = (cells: readonly string[], columns: Columns): CodeStatus | undefined =>
   marksIn(columns) === 1 &&
-  columns.some((column, at) => column?.marks === 'active' && saysNo((cells[at] ?? '').trim()))
+  columns.some((column, at) => column?.marks === 'active' && isUnmarked((cells[at] ?? '').trim()))
     ? 'stored'
     : undefined;
 
 /** Columns in which nobody looks for a status. */
-const elsewhere: ReadonlySet<Label['role']> = new Set(['code', 'module', 'text', 'address']);
+const withoutStatus: ReadonlySet<Label['role']> = new Set(['code', 'module', 'text', 'address']);
 
 /** Statuses in columns whose names say nothing of them to us; the strongest of several. */
 function inUnnamed(cells: readonly string[], columns: Columns, legend: Legend): StatusReading | null {
   const told = cells.flatMap((cell, at) =>
-    cell.trim() !== '' && !elsewhere.has(columns[at]?.role ?? 'other')
+    cell.trim() !== '' && !withoutStatus.has(columns[at]?.role ?? 'other')
       ? [{ cell, word: legend.statuses.get(cell.trim()) ?? statusWordOf(cell) }]
       : [],
   );
@@ -191,7 +194,7 @@ function stateIn(cells: readonly string[], columns: Columns, legend: Legend): Re
 }
 
 /** Columns that say who a module is, and nothing of its codes. */
-const elsewhereSaid: ReadonlySet<Label['role']> = new Set(['address', 'ident', 'readerSoftware']);
+const ofModuleAlone: ReadonlySet<Label['role']> = new Set(['address', 'ident', 'readerSoftware']);
 
 const onlyModule = (cells: readonly string[], columns: Columns): boolean => {
   const module = placeOf(columns, 'module');
@@ -199,7 +202,7 @@ const onlyModule = (cells: readonly string[], columns: Columns): boolean => {
     module >= 0 &&
     cells.every(
       (cell, at) =>
-        at === module || elsewhereSaid.has(columns[at]?.role ?? 'other') || /^(?:[-–—.\s]*|0+)$/.test(cell),
+        at === module || ofModuleAlone.has(columns[at]?.role ?? 'other') || /^(?:[-–—.\s]*|0+)$/.test(cell),
     ) &&
     /\p{L}{2}/u.test(cells[module] ?? '')
   );

@@ -3,7 +3,7 @@ import { statusOfByte } from '../codes/index.js';
 import type { Legend } from './legend.js';
 import { remembered } from './remembered.js';
 import type { ReadBy } from './schema.js';
-import { labelOf, statusOfField, type StatusWord, statusWordOf } from './vocabulary.js';
+import { labelOf, saysNo, saysYes, statusOfField, type StatusWord, statusWordOf } from './vocabulary.js';
 
 export interface StatusReading extends StatusWord {
   readonly statusText: string | null;
@@ -76,7 +76,7 @@ export function statusIn(cell: string, isByte: boolean, legend?: Legend): Status
   // Under *Presence* or *Active*.
   if (saysYes(bare))
     return { status: 'active', comesAndGoes: false, statusText: bare, statusByte: null, by: 'column' };
-  if (saysNo(bare))
+  if (saysNo(bare) || bare === '0')
     return { status: 'stored', comesAndGoes: false, statusText: bare, statusByte: null, by: 'column' };
   const letter = oneLetter.get(bare.toUpperCase());
   if (letter) return { status: letter, comesAndGoes: false, statusText: bare, statusByte: null, by: 'guess' };
@@ -92,9 +92,6 @@ function inField(bare: string): StatusReading | null {
   const word = statusOfField(bare) ?? statusOfField(bare.split(/[,;]\s/)[0]!);
   return word ? { ...word, statusText: bare, statusByte: null, by: 'word' } : null;
 }
-
-export const saysYes = (cell: string): boolean => /^(?:yes|ja|oui|si|sí|sì|sim|tak|true)$/i.test(cell);
-export const saysNo = (cell: string): boolean => /^(?:no|n|nein|non|nee|nej|nie|n[ãa]o|false|0)$/i.test(cell);
 
 /** Single letters that can mean one thing only in a status column. */
 const oneLetter: ReadonlyMap<string, 'active' | 'stored' | 'history'> = new Map([

@@ -1,21 +1,32 @@
 import {
   isFigureWord,
+  isNameKey,
+  isPageWord,
   isSentence,
   isTitle,
+  isWithin,
   labelOf,
   languageOf,
   moduleLabelLength,
   reachOfList,
   reachWordOf,
+  saysFailed,
+  saysNo,
   saysNoLink,
+  saysYes,
   statusOfField,
   statusWordOf,
   tokensOf,
 } from './vocabulary.js';
 
+/** Each text is read as it is told. */
+function readAs<A>(read: (text: string) => A, told: Readonly<Record<string, A>>): void {
+  for (const [text, answer] of Object.entries(told)) expect(read(text)).withContext(text).toEqual(answer);
+}
+
 describe('statusWordOf', () => {
   it('knows the words of nine languages', () => {
-    const words: Record<string, string> = {
+    readAs((text) => statusWordOf(text)?.status as string, {
       Current: 'active',
       'aktuell vorhanden': 'active',
       Bestätigt: 'stored',
@@ -28,11 +39,7 @@ describe('statusWordOf', () => {
       attivo: 'active',
       lagrad: 'stored',
       permanent: 'permanent',
-    };
-    for (const [word, status] of Object.entries(words))
-      expect(statusWordOf(word)?.status as string)
-        .withContext(word)
-        .toBe(status);
+    });
   });
 
   it('takes the strongest of several', () => {
@@ -75,7 +82,7 @@ describe('statusWordOf', () => {
 
 describe('reachWordOf', () => {
   it('keeps apart why a module was not read', () => {
-    const says: Record<string, string> = {
+    readAs((text) => reachWordOf(text) as string, {
       'No answer from this module.': 'silent',
       'no response within 2000 ms': 'timed-out',
       'negative response 7F 19 33 (security access denied)': 'refused',
@@ -90,11 +97,7 @@ describe('reachWordOf', () => {
       '0 faults': 'clean',
       '3 averías': 'holdsCodes',
       'positive response, availability mask 7F': 'read',
-    };
-    for (const [text, reach] of Object.entries(says))
-      expect(reachWordOf(text) as string)
-        .withContext(text)
-        .toBe(reach);
+    });
   });
 
   it('never calls clean what is said not to be', () => {
@@ -114,7 +117,7 @@ describe('reachWordOf', () => {
 
 describe('labelOf', () => {
   it('tells what a column or key holds', () => {
-    const roles: Record<string, string> = {
+    readAs((text) => labelOf(text)?.role as string, {
       'Status byte': 'byte',
       "Octet d'état": 'byte',
       'Art (dez)': 'type',
@@ -129,11 +132,7 @@ describe('labelOf', () => {
       Fahrgestellnummer: 'vin',
       Paint: 'ident',
       Connector: 'ident',
-    };
-    for (const [text, role] of Object.entries(roles))
-      expect(labelOf(text)?.role as string)
-        .withContext(text)
-        .toBe(role);
+    });
     expect(labelOf('Type (dec)')).toEqual({ role: 'type', decimal: true, bytes: false, link: false });
     expect(labelOf('Código (hex)')).toEqual({ role: 'code', decimal: false, bytes: true, link: false });
   });
@@ -201,6 +200,34 @@ describe('what stands in a field of its own', () => {
     expect(statusOfField('constructor')).toBeNull();
   });
 
+  it('says yes, no, or that it went wrong, in nine languages', () => {
+    for (const word of ['yes', 'ja', 'oui', 'sí', 'sì', 'tak', 'sim', 'Y'])
+      expect([saysYes(word), saysNo(word)])
+        .withContext(word)
+        .toEqual([true, false]);
+    for (const word of ['no', 'nein', 'non', 'nee', 'nie', 'não', 'nej', 'N'])
+      expect([saysYes(word), saysNo(word)])
+        .withContext(word)
+        .toEqual([false, true]);
+    for (const word of ['failed', 'n.i.O.', 'échec', 'gestört', 'błąd', 'KO'])
+      expect(saysFailed(word)).withContext(word).toBeTrue();
+    // A letter that may stand for silent or timed out is neither.
+    for (const word of ['S', 'T', 'constructor', ''])
+      expect([saysYes(word), saysNo(word), saysFailed(word)])
+        .withContext(word)
+        .toEqual([false, false, false]);
+  });
+
+  it('names a name, a page, and where something is', () => {
+    for (const word of ['Name', 'nom', 'nombre', 'nazwa', 'Bezeichnung'])
+      expect(isNameKey(word)).withContext(word).toBeTrue();
+    for (const word of ['Page', 'Seite', 'página', 'str'])
+      expect(isPageWord(word)).withContext(word).toBeTrue();
+    for (const word of ['in', 'im', 'dans', 'nella', 'em'])
+      expect(isWithin(word)).withContext(word).toBeTrue();
+    expect([isNameKey('Body'), isPageWord('Body'), isWithin('Body')]).toEqual([false, false, false]);
+  });
+
   it('says under the contact that there was none', () => {
     for (const word of ['none', 'brak', 'keine', 'aucune', 'nessuna', 'geen', 'impossible'])
       expect(saysNoLink(word)).withContext(word).toBeTrue();
@@ -213,17 +240,13 @@ describe('what stands in a field of its own', () => {
   });
 
   it('says over a list what all of its modules are', () => {
-    const heads: Record<string, string> = {
+    readAs((text) => reachOfList(text) as string, {
       'Modules without faults': 'clean',
       'Módulos sin comunicación': 'silent',
       'Steuergeräte ohne Fehler (3)': 'clean',
       'Moduły nieodpowiadające': 'silent',
       'Units not fitted': 'not-fitted',
-    };
-    for (const [text, reach] of Object.entries(heads))
-      expect(reachOfList(text) as string)
-        .withContext(text)
-        .toBe(reach);
+    });
     // One module alone is the one above; what holds codes has them printed.
     for (const text of ['Module did not respond', 'Modules with faults', 'Modules', ''])
       expect(reachOfList(text)).withContext(text).toBeNull();

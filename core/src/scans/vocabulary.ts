@@ -140,19 +140,56 @@ const knownWords: ReadonlySet<string> = new Set(
   ),
 );
 
-const figureWords: ReadonlySet<string> = new Set(
-  languages.flatMap(({ figures }) => figures.split('|').flatMap((word) => tokensOf(word))),
-);
+/** The phrases of one list in all languages, each as its plain words. */
+const allOf = (list: (words: LanguageWords) => string): ReadonlySet<string> =>
+  new Set(
+    languages.flatMap((words) =>
+      list(words)
+        .split('|')
+        .map((phrase) => tokensOf(phrase).join(' ')),
+    ),
+  );
 
-const verbs: ReadonlySet<string> = new Set(
-  languages.flatMap((words) => words.verbs.split('|').flatMap((word) => tokensOf(word))),
-);
+/** The single words of such a list. */
+const wordsOf = (list: (words: LanguageWords) => string): ReadonlySet<string> =>
+  new Set([...allOf(list)].flatMap((phrase) => phrase.split(' ')));
+
+/** True for a text that is one of a list's phrases and nothing else. */
+const oneOf =
+  (phrases: ReadonlySet<string>) =>
+  (text: string): boolean =>
+    phrases.has(tokensOf(text).join(' '));
+
+/** Yes, no, or that it went wrong, alone in a field. */
+export const saysYes = oneOf(allOf(({ yes }) => yes));
+export const saysNo = oneOf(allOf(({ no }) => no));
+export const saysFailed = oneOf(allOf(({ failed }) => failed));
+/** True for what says, under a label or column of the contact with a module, that there was none. */
+export const saysNoLink = oneOf(allOf(({ noLink }) => noLink));
+/** True for one to ten in words. */
+export const isFigureWord = oneOf(allOf(({ figures }) => figures));
+/** True for what a name is called. */
+export const isNameKey = oneOf(allOf(({ named }) => named));
+/** True for `page`, in front of a number. */
+export const isPageWord = oneOf(allOf(({ page }) => page));
+/** True for what parts codes from where they are: `in`. */
+export const isWithin = oneOf(allOf(({ within }) => within));
+/** How the names of the months begin, without accents. */
+export const monthStarts: readonly string[] = [...allOf(({ months }) => months)];
+
+const verbs = wordsOf((words) => words.verbs);
+const fillers = wordsOf(({ filler }) => filler);
+const figureWords = wordsOf(({ figures }) => figures);
+const moduleTokens = wordsOf(({ label }) => label.module);
+
+const firstOf = (word: string): string => tokensOf(word)[0] ?? '';
 
 /** True for a word that changes nothing where it stands between others. */
 export const isFiller = (word: string): boolean => tokensOf(word).every((token) => fillers.has(token));
-
 /** True for a word that makes a sentence of a name: `has`, `says`. */
-export const isVerb = (word: string): boolean => verbs.has(tokensOf(word)[0] ?? '');
+export const isVerb = (word: string): boolean => verbs.has(firstOf(word));
+/** True for a word that a module's label is made of: `control`, `unit`. */
+export const isModuleToken = (word: string): boolean => moduleTokens.has(firstOf(word));
 
 /** True where a word in the middle of a text makes it a sentence. */
 export const isSentence = (text: string): boolean => {
@@ -160,17 +197,7 @@ export const isSentence = (text: string): boolean => {
   return tokens.length >= 4 && tokens.slice(1).some((token) => verbs.has(token));
 };
 
-const noLinkWords: ReadonlySet<string> = new Set(
-  languages.flatMap(({ noLink }) => noLink.split('|').map((word) => tokensOf(word).join(' '))),
-);
-
-/** True for what says, under a label or column of the contact with a module, that there was none. */
-export const saysNoLink = (text: string): boolean => noLinkWords.has(tokensOf(text).join(' '));
-
-const fillers: ReadonlySet<string> = new Set(tongues.flatMap(({ filler }) => [...filler]));
-
 const pluralModules: Lexicon<'modules'>[] = languages.map(({ modules }) => lexicon({ modules }));
-
 const pluralWords: ReadonlySet<string> = new Set(pluralModules.flatMap((words) => [...words.keys()]));
 
 /**
@@ -206,19 +233,6 @@ function reachOver(text: string): ReachWord | null {
 
 /** True for a heading that says of the modules below that they answered, and no more. */
 export const saysAllRead = (text: string): boolean => reachOver(text) === 'read';
-
-const moduleTokens: ReadonlySet<string> = new Set(
-  languages.flatMap(({ label }) => label.module.split('|').flatMap((phrase) => tokensOf(phrase))),
-);
-
-/** True for a word that a module's label is made of: `control`, `unit`. */
-export const isModuleToken = (word: string): boolean => moduleTokens.has(tokensOf(word)[0] ?? '');
-
-/** True for one to ten in words. */
-export const isFigureWord = (word: string): boolean => {
-  const tokens = tokensOf(word);
-  return tokens.length === 1 && figureWords.has(tokens[0]!);
-};
 
 function phraseAt<C>(lex: Lexicon<C>, tokens: readonly string[], at: number): Phrase<C> | null {
   const candidates = lex.get(tokens[at]!);

@@ -4,6 +4,7 @@ import { type FoundCode, readCodeLine } from '../code-line.js';
 import { type StatusReading, readStatusCell, statusInside } from '../status-cell.js';
 import { readModuleName } from '../heading.js';
 import { type Line, type Reading, bitsOf } from '../reading.js';
+import type { ReadBy } from '../schema.js';
 import { labelOf, statusWordOf } from '../vocabulary.js';
 import { pairsOf } from '../pairs.js';
 import { codeToken, type Page, pairSign } from './page.js';
@@ -32,66 +33,98 @@ export function takeCodes(reading: Reading, line: Line, page: Page, coded: boole
   const below = heading === null && !reading.modulesFirst && namedBelow(line, page);
   const record =
     below || (labelOf(label?.[1] ?? label?.[2] ?? '')?.role === 'code' && codes[0]!.text === null);
-  // `(58) B1318`: the address of a module that was named above.
-  const address = /^\s*(?:[[(](?:0x|\$)?|0x)([\da-f]{2,4})h?[\])]?\s/i.exec(line.text)?.[1];
-  const leading = /^\s*([\da-f]{2,4})\s+(?=[PCBU][0-3])/i.exec(line.text)?.[1]?.toUpperCase();
-  const counted = leading !== undefined && Number(leading) === page.leading + 1;
-  page.leading = leading === undefined ? NaN : Number(leading);
-  const at = address?.toUpperCase() ?? (counted ? undefined : leading);
-  const addressed = at === undefined ? null : reading.namedAt(at);
-  const cell = codes.length === 1 ? codes[0]!.cells.findIndex((one) => reading.named(one) !== null) : -1;
-  // `DTC B1318-16 @ Body: active`
-  const located =
-    codes.length === 1 && line.text.includes('@')
-      ? /^[^@]{0,60}@\s?(\p{L}[^:;,|]{1,40}?)\s{0,9}(?:[:;,|]\s{0,9}(.{0,200}))?$/u.exec(line.text)
-      : null;
-  const place = located ? readModuleName(located[1]!) : null;
-  if (heading && place === null) reading.enter(heading.name, line, { address: heading.address, by: 'word' });
-  else if (place) {
-    reading.enter(place.name, line, { address: place.address, by: 'word' });
-    const told = readStatusCell(located![2] ?? '');
-    codes = [{ ...codes[0]!, ...(told && told.status !== 'unknown' ? told : {}), text: null, cells: [] }];
-  } else if (cell >= 0) {
-    // A cell that is a module's name, as it was given above.
-    const rest = codes[0]!.cells.filter((_, at) => at !== cell);
-    const by = reading.moduleBy === 'guess' ? 'guess' : 'word';
-    reading.enter(reading.named(codes[0]!.cells[cell]!)!.name, line, { by });
-    codes = [{ ...codes[0]!, text: rest.join(', ') || null, cells: rest }];
-  } else if (addressed !== null) reading.enter(addressed, line, { by: 'word' });
-  else if (below) reading.module = null;
+  const own =
+    locatedAt(codes, line) ??
+    (heading && { ...heading, by: 'word' as const, codes }) ??
+    inCell(reading, codes) ??
+    addressed(reading, line, page, codes);
+  if (own) {
+    reading.enter(own.name, line, own);
+    codes = own.codes;
+  } else if (below) reading.module = null;
   else if (reading.module === null || reading.moduleBy === 'guess') {
-    // Without any heading the first words behind the code are the module's, where others follow.
-    const cells = codes[0]!.cells.flatMap((cell) => cell.split(/\s[-–—]\s/));
-    const spot = codes.length === 1 && cells.length > 1 ? moduleCell(cells, line, page) : 0;
-    const rest = cells.filter((_, other) => other !== spot);
-    const name = codes.length === 1 && rest.length > 0 ? readModuleName(cells[spot]!) : null;
-    if (name) {
-      reading.enter(name.name, line, { address: name.address, by: 'guess' });
-      codes = [{ ...codes[0]!, text: rest.join(', '), cells: rest }];
-    }
+    const guessed = guessedIn(codes, line, page);
+    if (guessed) reading.enter(guessed.name, line, guessed);
+    codes = guessed?.codes ?? codes;
   }
   if (record && reading.open?.record) reading.namedInBlock = false;
-  codes = inParallel(codes, line);
-  reading.add(codes, line, { record });
+  reading.add(inParallel(codes, line), line, { record });
   return true;
 }
 
-/** Code lines that are looked at to tell which of their cells names the module. */
-const compared = 40;
+/** The module that a line of codes names itself, and its codes without the name. */
+interface Own {
+  readonly name: string;
+  readonly address: string | null;
+  readonly by: ReadBy;
+  readonly codes: readonly FoundCode[];
+}
 
-/** The cell that comes again on other code lines, where the first never does; else the first. */
-function moduleCell(cells: readonly string[], line: Line, { lines, legend }: Page): number {
-  const seen: string[][] = cells.map((cell) => [cell]);
-  for (let at = Math.max(1, line.at - compared); at < line.at + compared; at++) {
-    if (at === line.at) continue;
-    const own = readCodeLine(lines.at(at).slice(0, 300), legend)?.codes[0]?.cells.flatMap((cell) =>
-      cell.split(/\s[-–—]\s/),
-    );
-    if (own?.length === cells.length) for (const [n, cell] of own.entries()) seen[n]!.push(cell);
+/** `DTC B1318-16 @ Body: active` */
+function locatedAt(codes: readonly FoundCode[], { text }: Line): Own | null {
+  if (codes.length !== 1 || !text.includes('@')) return null;
+  const parts = /^[^@]{0,60}@\s?(\p{L}[^:;,|]{1,40}?)\s{0,9}(?:[:;,|]\s{0,9}(.{0,200}))?$/u.exec(text);
+  const place = parts ? readModuleName(parts[1]!) : null;
+  if (!place) return null;
+  const told = readStatusCell(parts![2] ?? '');
+  const known = told && told.status !== 'unknown' ? told : {};
+  return { ...place, by: 'word', codes: [{ ...codes[0]!, ...known, text: null, cells: [] }] };
+}
+
+/** A cell behind the code is the name of a module that was given above. */
+function inCell(reading: Reading, codes: readonly FoundCode[]): Own | null {
+  const cells = codes.length === 1 ? codes[0]!.cells : [];
+  const at = cells.findIndex((cell) => reading.named(cell) !== null);
+  if (at < 0) return null;
+  const by = reading.moduleBy === 'guess' ? 'guess' : 'word';
+  return { name: reading.named(cells[at]!)!.name, address: null, by, codes: without(codes[0]!, cells, at) };
+}
+
+/** `(58) B1318`, `58 B1318`: the address of a module that was named above, unless such numbers count the lines. */
+function addressed(reading: Reading, { text }: Line, page: Page, codes: readonly FoundCode[]): Own | null {
+  const marked = /^\s*(?:[[(](?:0x|\$)?|0x)([\da-f]{2,4})h?[\])]?\s/i.exec(text)?.[1];
+  const bare = /^\s*([\da-f]{2,4})\s+(?=[PCBU][0-3])/i.exec(text)?.[1];
+  const counts = bare !== undefined && Number(bare) === page.leading + 1;
+  page.leading = bare === undefined ? NaN : Number(bare);
+  const address = marked ?? (counts ? undefined : bare);
+  const name = address === undefined ? null : reading.namedAt(address.toUpperCase());
+  return name === null ? null : { name, address: null, by: 'word', codes };
+}
+
+/** Without any heading one of the cells behind the code is the module's, where others follow. */
+function guessedIn(codes: readonly FoundCode[], line: Line, page: Page): Own | null {
+  const cells = codes.length === 1 ? partsOf(codes[0]!) : [];
+  if (cells.length < 2) return null;
+  const at = moduleCell(cells.length, line, page);
+  const name = readModuleName(cells[at]!);
+  return name && { ...name, by: 'guess', codes: without(codes[0]!, cells, at) };
+}
+
+const partsOf = ({ cells }: FoundCode): readonly string[] => cells.flatMap((cell) => cell.split(/\s[-–—]\s/));
+
+function without(code: FoundCode, cells: readonly string[], at: number): readonly FoundCode[] {
+  const rest = cells.filter((_, other) => other !== at);
+  return [{ ...code, text: rest.join(', ') || null, cells: rest }];
+}
+
+/** Lines below the first code of a shape by which it is told which of its cells names the module. */
+const compared = 80;
+
+/** The cell that comes again on the code lines of as many cells, where the first never does; else the first. */
+function moduleCell(count: number, line: Line, { lines, legend, moduleCells }: Page): number {
+  const known = moduleCells.get(count);
+  if (known !== undefined) return known;
+  const seen: string[][] = Array.from({ length: count }, () => []);
+  for (let at = line.at; at < line.at + compared; at++) {
+    const code = readCodeLine(lines.at(at).slice(0, 300), legend)?.codes[0];
+    const cells = code ? partsOf(code) : [];
+    if (cells.length === count) for (const [n, cell] of cells.entries()) seen[n]!.push(cell);
   }
   const repeats = seen.map((own) => own.length - new Set(own).size);
   const most = Math.max(...repeats);
-  return repeats[0] === 0 && most > 0 ? repeats.indexOf(most) : 0;
+  const found = repeats[0] === 0 && most > 0 ? repeats.indexOf(most) : 0;
+  moduleCells.set(count, found);
+  return found;
 }
 
 /** `DTC=B1318-16,B1402-54|STAT=active,stored`: as many statuses as codes, in the same order. */

@@ -1,14 +1,23 @@
 /** Labels with values: each is read as what its label says. */
 import { isCodeBytes, readCode, readCodeBytes, strongestStatus } from '../../codes/index.js';
 import { splitCells } from '../cells.js';
-import { readStatusCell, saysNo, saysYes, statusIn, unknownStatus } from '../status-cell.js';
+import { readStatusCell, statusIn, unknownStatus } from '../status-cell.js';
 import { typeIn } from '../type-cell.js';
 import { noteField } from '../header-field.js';
 import { readHeading, readModuleName } from '../heading.js';
-import { moduleStates, stateOf, stateOfResult } from '../module-state.js';
-import { isNameKey, opensCodes, type Pair, pairsOf } from '../pairs.js';
+import { moduleStates, stateOf, stateOfResult, unreadIn } from '../module-state.js';
+import { opensCodes, type Pair, pairsOf } from '../pairs.js';
 import { type Line, type Reading } from '../reading.js';
-import { type ReachWord, type Role, labelOf, reachWordOf, statusWordOf } from '../vocabulary.js';
+import {
+  type Role,
+  isNameKey,
+  labelOf,
+  reachWordOf,
+  saysFailed,
+  saysNo,
+  saysYes,
+  statusWordOf,
+} from '../vocabulary.js';
 import { give, leadingStatus } from './codes.js';
 import { takeModuleState } from './modules.js';
 import { type Page, readsAsCode } from './page.js';
@@ -97,25 +106,13 @@ export function takePairs(reading: Reading, line: Line, page: Page): boolean {
   }
   // `Identification: not available, the unit does not answer`
   const ident = of('ident');
-  const unread =
-    ident && reading.module !== null
-      ? ident.value
-          .split(/[,;]\s{1,9}/)
-          .map((part) => reachWordOf(part))
-          .find((one) => one !== null && isUnread.has(one))
-      : undefined;
+  const unread = ident && reading.module !== null ? unreadIn(ident.value) : null;
   if (unread) {
     reading.say(unread);
     [taken, as] = [true, as === 'module' ? 'module' : 'detail'];
   }
   // `Self-test: n.i.O.` beside a module's name: whatever was tried, it does not count as read.
-  if (
-    module &&
-    said === null &&
-    pairs.some(
-      ({ label, value }) => label === null && /^(?:n\.?i\.?o\.?|nok|ko|fail(?:ed)?)$/i.test(value.trim()),
-    )
-  )
+  if (module && said === null && pairs.some(({ label, value }) => label === null && saysFailed(value)))
     reading.say('unclear');
   const total = of('total');
   const count = total ? /^(\d{1,5})\b/.exec(total.value.trim()) : null;
@@ -141,15 +138,13 @@ export function takePairs(reading: Reading, line: Line, page: Page): boolean {
   return true;
 }
 
-const isUnread: ReadonlySet<ReachWord> = new Set(['silent', 'timed-out', 'refused', 'not-fitted']);
-
 /** `Test failed: no   Confirmed: yes`: the statuses of the code above, each with yes or no. */
 function takeFlags(reading: Reading, line: Line, pairs: readonly Pair[]): boolean {
   if (!reading.open || pairs.length === 0) return false;
   const flags = pairs.map(({ key, value }) => ({
     word: statusWordOf(key),
-    yes: saysYes(value),
-    no: saysNo(value),
+    yes: saysYes(value) || value === '1',
+    no: saysNo(value) || value === '0',
   }));
   if (!flags.some(({ word }) => word !== null) || !flags.every(({ yes, no }) => yes || no)) return false;
   const told = flags.flatMap(({ word, yes }) => (word && yes ? [word.status] : []));
@@ -290,13 +285,7 @@ function takeCodePair(
   }
   if (readsAsCode(bare)) return null;
   const said =
-    stateOf(bare, page.legend.reaches) ??
-    (/^\[\s*\]$/.test(bare) ? 'clean' : null) ??
-    bare
-      .split(/[,;]\s{1,9}/)
-      .map((part) => reachWordOf(part))
-      .find((one) => one !== null && isUnread.has(one)) ??
-    null;
+    stateOf(bare, page.legend.reaches) ?? (/^\[\s*\]$/.test(bare) ? 'clean' : null) ?? unreadIn(bare);
   const count = /^(\d{1,4})(?:\s|$)/.exec(bare);
   if (said === null && !count) return null;
   if (reading.module === null) return 'state';

@@ -14,14 +14,15 @@ export function takeList(reading: Reading, line: Line, page: Page): boolean {
     ? null
     : (reachOfList(bare.replace(/[:.]$/, '')) ?? answering(bare) ?? overNames(reading, line, page));
   if (reach !== null) {
-    reading.list = { reach, named: false };
+    reading.list = { reach, named: false, at: line.at };
     reading.module = null;
     reading.open = null;
     page.columns = null;
     reading.mark(line, 'header');
     return true;
   }
-  if (reading.list === null || bare.length > 60) return false;
+  // The names stand right below, a rule or a blank line between at most.
+  if (reading.list === null || line.at - reading.list.at > 2 || bare.length > 60) return false;
   const names = bare.replace(/[.;]$/, '').split(/,\s{1,9}/);
   if (names.length > 1 && names.every((name) => /^\p{Lu}/u.test(name) && readModuleName(name) !== null)) {
     for (const name of names) {
@@ -40,7 +41,7 @@ export function takeList(reading: Reading, line: Line, page: Page): boolean {
   }
   reading.enter(heading.name, line, { address: heading.address });
   reading.say(reading.list.reach);
-  reading.list = { ...reading.list, named: true };
+  reading.list = { ...reading.list, named: true, at: line.at };
   reading.open = null;
   reading.mark(line, 'module');
   return true;

@@ -3,7 +3,7 @@ import { splitCells } from '../cells.js';
 import { readCodeLine } from '../code-line.js';
 import { isDump } from '../code-tokens.js';
 import { headerOf } from '../columns.js';
-import { isDate, isPageMark } from '../header-field.js';
+import { countOf, isDate, isPageMark } from '../header-field.js';
 import { readHeading, readModuleName } from '../heading.js';
 import { longestPiece, saysSomething } from '../lines.js';
 import { segmentsOf } from '../markup.js';
@@ -101,13 +101,16 @@ export function takeRecordModule(reading: Reading, line: Line): boolean {
 const saysModule = (text: string): boolean =>
   labelOf(/^\W*(\p{L}+)/u.exec(text)?.[1] ?? '')?.role === 'module';
 
+/** `2 of 3`, alone. */
+const counts = new RegExp(String.raw`^\W{0,6}${countOf}\W{0,6}$`, 'u');
+
 const decorated =
   /^\s{0,200}(?:[[<{].{0,200}[\])>}]|(?:=={1,200}|##{0,200}|\*\*{1,200}|>>{1,200}|--{1,200}|~~{1,200}|__{1,200})\s{0,200}\p{L}.{0,200})\s{0,200}$/u;
 
 export function takeHeading(reading: Reading, line: Line, { lines }: Page): boolean {
   const { text } = line;
   const bare = text.trim();
-  if (/^\W{0,6}\d{1,3}\s?(?:\/|of|von|van|de|di|sur|z|av)\s?\d{1,3}\W{0,6}$/iu.test(bare)) {
+  if (counts.test(bare)) {
     reading.mark(line, 'header');
     return true;
   }

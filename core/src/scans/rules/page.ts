@@ -13,6 +13,8 @@ export interface Page {
   starts: readonly number[];
   /** The number that the last code line began with; NaN for none. */
   leading: number;
+  /** Of code lines without a heading, by the number of their cells: the one that names the module. */
+  readonly moduleCells: Map<number, number>;
 }
 
 /** A sign that labels and values have between them. */

@@ -16,7 +16,7 @@ export const english: LanguageWords = {
     permanent: 'permanent|perm',
   },
   reach: {
-    read: 'were found|found and read|connection established|connected ok|communicated|reply|answer|positive|connected|linked|read|answered|responded|communication ok|positive response|reached|yes|identified|alive|present|online|talking|communicating|complete|done|success|successful|scanned',
+    read: 'up|were found|found and read|connection established|connected ok|communicated|reply|answer|positive|connected|linked|read|answered|responded|communication ok|positive response|reached|yes|identified|alive|present|online|talking|communicating|complete|done|success|successful|scanned',
     clean:
       'no events|without entries|without any code|ok|pass|passed|none|clear|clean|no dtc|no dtcs|no code|no codes|no fault|no faults|no error|no errors|no trouble codes|no fault codes|no fault entries|no entries|no entry|no faults stored|without faults|without codes|fault free|nothing found|nothing stored|no trouble|no dtcs stored|nil|no dtcs present|empty|empty fault memory|fault memory empty|memory empty|memory clear|nothing in there|nothing to report|no stored faults|no issues|no problems|healthy|good|zero faults|zero codes|no faults recorded|no trouble code|no entries stored|no codes set|no active codes|free of faults|all clear|no findings|no alarms|none stored|none found|no active or stored faults|no fault memory entries|no malfunctions|no malfunction|no defects|no dtc s|no faults detected|no fault detected|no codes detected|no faults present|faults not found|fault codes not found|codes not found|dtcs not found|errors not found',
     silent:
@@ -64,9 +64,16 @@ export const english: LanguageWords = {
       'vehicle|car|customer|technician|shop|workshop|garage|model|make|year|ignition|page|data|dump|from|to|subject|speed|vehicle speed|temperature|monitors|owner|engine speed|rpm|session|address of shop|street|insurer|claim|adviser|advisor|our reference|your contact|contact|colour name',
   },
   title:
-    'step|sheet|map|results|further|newest|oldest|inventory|report|ecu list|module list|list of modules|unit list|system list|code reader|raw fault memory|raw service output|fault memory|scan|summary|overview|diagnosis|diagnostic|diagnostics|protocol|read-out|readout|read out|printed|roll call|short test|legend|regards|end of report|fault overview|quick list|fault memory extract|extract|fault list|fault report|code list|faults as read|codes found|customer copy|quick test|self test|log of|scan start|scan end|test result|health check|print out|fault print out',
+    'list of|step|sheet|map|results|further|newest|oldest|inventory|report|ecu list|module list|list of modules|unit list|system list|code reader|raw fault memory|raw service output|fault memory|scan|summary|overview|diagnosis|diagnostic|diagnostics|protocol|read-out|readout|read out|printed|roll call|short test|legend|regards|end of report|fault overview|quick list|fault memory extract|extract|fault list|fault report|code list|faults as read|codes found|customer copy|quick test|self test|log of|scan start|scan end|test result|health check|print out|fault print out',
   sign: 'end|page|total|sum|results|details|trouble codes|complete|print|key to the letters|hello|vehicle|code reader',
   not: 'not|no longer',
+  yes: 'yes|y|true',
+  no: 'no|n|false',
+  failed: 'fail|failed|failure|error|lost|down|off|nok|ko',
+  named: 'name',
+  months: 'jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec',
+  page: 'page|p',
+  within: 'in|for',
   noLink: 'no|impossible|none|nothing|failure|lost',
   modules: 'modules|units|ecus|control units|control modules|systems|controllers',
   figures: 'one|two|three|four|five|six|seven|eight|nine|ten',

@@ -63,6 +63,19 @@ export interface LanguageWords {
   readonly not: string;
   /** Several modules: what stands over a list of them. */
   readonly modules: string;
+  /** Yes and no, as they stand in a field of their own. */
+  readonly yes: string;
+  readonly no: string;
+  /** What says in such a field that it went wrong. */
+  readonly failed: string;
+  /** What a name is called. */
+  readonly named: string;
+  /** How the names of the months begin. */
+  readonly months: string;
+  /** A page, in front of its number. */
+  readonly page: string;
+  /** What parts codes from where they are: `3 faults in Restraints`. */
+  readonly within: string;
   /** What says under a label or column of the contact that there was none. */
   readonly noLink: string;
   /** One to ten in words. */

@@ -1,0 +1,26 @@
+import { isDate, isPageMark } from './header-field.js';
+
+describe('what stands in the head of a page', () => {
+  it('is a date in figures or in words of nine languages', () => {
+    for (const text of [
+      '2026-11-30',
+      '30.11.2026 08:15',
+      '12 Oct 2026 14:22',
+      '2 november 2026',
+      '12 de octubre de 2026',
+      '3 févr. 2026',
+      '4. März 2026',
+      'Nov 3, 2026',
+    ])
+      expect(isDate(text)).withContext(text).toBeTrue();
+    for (const text of ['12 doors', 'Body 2026', '2 Nov', 'constructor'])
+      expect(isDate(text)).withContext(text).toBeFalse();
+  });
+
+  it('is the number of a page', () => {
+    for (const text of ['Page 1 of 2', 'Seite 1/2', 'p. 3', 'Strona 2 z 4', 'Blad 1 van 1', 'Página 2 de 3'])
+      expect(isPageMark(text)).withContext(text).toBeTrue();
+    for (const text of ['Body 1 of 2', 'Page', 'Door 2'])
+      expect(isPageMark(text)).withContext(text).toBeFalse();
+  });
+});
