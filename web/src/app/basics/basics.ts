@@ -139,7 +139,7 @@ const howMeasured: Readonly<Record<MeasuredBasics, { readonly label: string; rea
       gap: 14px;
       padding: 6px 0 14px;
     }
-    form button {
+    db-entry button {
       justify-self: start;
     }
   `,
@@ -165,7 +165,7 @@ export class Basics {
     const reasons = this.assessment()?.basics.reasons ?? [];
     return reasons.length === 0
       ? 'Nothing asks for more: codes are few and steady'
-      : `To be looked at, because of ${reasons.join(', ')}`;
+      : `To be looked at, because of ${reasons.join('; ')}`;
   });
   /** Those that are asked for first. */
   protected readonly items = computed(() => {

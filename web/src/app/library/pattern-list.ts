@@ -16,7 +16,7 @@ const meanings = { module: 'a module', description: 'more of the line above', ig
     <h2>How reports are read</h2>
     <p class="quiet">
       Beside the common codes, readers print blink counts and a maker’s own numbers. Declare their shape: # is
-      a digit, &#64; a letter. Lines that you explained at a report stand here too.
+      a digit, &#64; a letter. Lines and words that you explained in a report stand here too.
     </p>
     <table class="plain">
       <tbody>
