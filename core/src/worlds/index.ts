@@ -7,3 +7,4 @@ export {
   type WorldReading,
   type WorldTest,
 } from './worlds.js';
+export { methods, partKinds, roots, shopOf, type WorldRepair, type WorldShop } from './shops.js';
