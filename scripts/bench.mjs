@@ -26,11 +26,11 @@ const technician = { name: 'Yuki Sorensen', password: 'lantern for yuki' };
 let session = {};
 
 /** What takes long and is asked for by its name alone. */
-const long = new Set(['fuzz', 'kills']);
+const long = new Set(['cures', 'fuzz', 'kills']);
 
 /**
  * `npm run bench` measures everything but the long trials; `npm run bench -- fuzz` one part.
- * @param {'core' | 'load' | 'paced' | 'many' | 'stock' | 'application' | 'fuzz' | 'kills'} part
+ * @param {'core' | 'cures' | 'load' | 'paced' | 'many' | 'stock' | 'application' | 'fuzz' | 'kills'} part
  */
 const wanted = (part) => (process.argv.length < 3 ? !long.has(part) : process.argv.includes(part));
 
@@ -47,6 +47,13 @@ await runScript(async () => {
         { cwd: root },
         `${file} failed.`,
       );
+  if (wanted('cures'))
+    await run(
+      process.execPath,
+      ['--import', 'tsx', join('core', 'bench', 'cures.bench.ts')],
+      { cwd: root },
+      'The trial of the chances of a cure failed.',
+    );
   if (wanted('paced')) await paced();
   if (wanted('load')) await load();
   if (wanted('many')) await manyJobs();

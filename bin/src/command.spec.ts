@@ -31,6 +31,18 @@ describe('beacon', () => {
     expect(result.totalNeeded).toBe(4);
   });
 
+  it('plans the watch: a hose today, cold starts on the next two mornings', () => {
+    const plan = JSON.parse(
+      answer(call('watch', 'plan'), JSON.stringify(verbs['watch']!['plan']!.example)),
+    ) as { schedule: { exposure: string; at: string }[]; cents: number };
+    expect(plan.schedule.map(({ exposure, at }) => `${exposure} ${at}`)).toEqual([
+      'hose trial 2026-03-09T15:10',
+      'cold start 2026-03-10T08:00',
+      'cold start 2026-03-11T08:00',
+    ]);
+    expect(plan.cents).toBe(3000);
+  });
+
   it('compares routes, parts and covers as the page says', () => {
     const run = (area: string, name: string) =>
       JSON.parse(answer(call(area, name), JSON.stringify(verbs[area]![name]!.example))) as Record<

@@ -59,6 +59,21 @@ export const watch = {
   perDay: 4,
 };
 
+export const watchPlan = {
+  watch: { unit: 'cycles', before: { shown: 5, exposures: 12 }, cleanSince: 0, cured: 0.82 },
+  needs: [
+    { id: 'cold start', count: 2 },
+    { id: 'wet', count: 1 },
+  ],
+  exposures: [
+    { id: 'cold start', counts: 1, gives: ['cold start'], cents: 750, firstOfDay: true, fromDay: 1 },
+    { id: 'hose trial', counts: 0.84, gives: ['wet'], cents: 1500 },
+    { id: 'short drive', counts: 0.2, cents: 2250 },
+  ],
+  from: '2026-03-09T15:10',
+  centsPerDay: 1000,
+};
+
 export const restraintScope = {
   inventory: [
     { id: 'bag-driver', item: 'frontal-bag', seat: 'front-left', zone: 12, stages: 2, loops: ['L1', 'L2'] },

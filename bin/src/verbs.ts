@@ -34,6 +34,7 @@ import {
 } from '@dormant-beacon/core/scans';
 import { nextTests, traceBench, traceCase } from '@dormant-beacon/core/trace';
 import { assess, watchRequest } from '@dormant-beacon/core/watch';
+import { planWatch, watchPlanRequest } from '@dormant-beacon/core/watch/plan';
 import * as examples from './examples.js';
 
 export interface Options {
@@ -231,6 +232,13 @@ export const verbs: Readonly<Record<string, Readonly<Record<string, Verb>>>> = {
       options: [],
       example: examples.watch,
       run: (input) => assess(check(watchRequest, input)),
+    },
+    plan: {
+      says: 'sets the cheapest exposures that prove it, each with its time',
+      input: 'json',
+      options: [],
+      example: examples.watchPlan,
+      run: (input) => planWatch(check(watchPlanRequest, input)),
     },
   },
 };

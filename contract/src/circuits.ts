@@ -49,6 +49,18 @@ export const keepRates = z.strictObject({
 export type KeepRates = z.infer<typeof keepRates>;
 export const ratesKept = z.strictObject({ version: z.int().min(1) });
 
+const reliability = z.strictObject({
+  count: z.number().min(0),
+  tenths: z
+    .array(z.strictObject({ from: z.number(), count: z.number(), stated: z.number(), held: z.number() }))
+    .readonly(),
+  brier: z.number().nullable(),
+  few: z.boolean(),
+});
+/** How far what the planner called, and what was stated of a cure, was kept. */
+export const cures = z.strictObject({ called: reliability, stated: reliability });
+export type Cures = z.infer<typeof cures>;
+
 const weakness = {
   make: line,
   model: line.nullish(),

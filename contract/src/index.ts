@@ -107,6 +107,8 @@ export {
   type CircuitKept,
   type CircuitRow,
   circuitRows,
+  type Cures,
+  cures,
   type KeepCircuit,
   type KeepRates,
   keptCircuit,

@@ -224,6 +224,13 @@ export const libraryEndpoints = {
     who: everyone,
     answer: circuits.rates,
   },
+  cures: {
+    method: 'GET',
+    path: '/api/library/cures',
+    says: 'of repairs that were called so sure, how many held',
+    who: everyone,
+    answer: circuits.cures,
+  },
   keepRates: {
     method: 'POST',
     path: '/api/library/base-rates',

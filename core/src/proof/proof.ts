@@ -1,6 +1,7 @@
 /** What turns a dark beacon into a dormant one, and what is still lacking. Source: computation page, section 11. */
 import {
   isRestraint,
+  isSafety,
   type Beacon,
   type Exposure,
   type JobRecord,
@@ -9,19 +10,43 @@ import {
   standing,
 } from '../record/index.js';
 import { defaultProofPolicy, type ProofPolicy } from '../shop/index.js';
-import { assess, type WatchAnswer } from '../watch/index.js';
+import { assess, curedGivenClean, type WatchAnswer, type WatchRequest } from '../watch/index.js';
+import { partGroupOf } from './cure/facts.js';
+import { publishedChance } from './cure/published.js';
+import { gradeOf, matchOf, metFrom } from './grades.js';
+import { rateOf, startsPerDay } from './often.js';
 
 export { defaultProofPolicy, type ProofPolicy };
 
-/** Share with which a clean exposure counts where none of the beacon's conditions was met. */
-const mismatched = 0.2;
-
-/** Share with which each of several drives counts that a customer tells of afterwards. */
+/** Share with which a drive counts that a customer tells of: it is told from memory. */
 const remembered = 0.5;
+
+/** By what a proof is judged. */
+interface ProofRules {
+  /** Share of uncured faults that show more rarely once they were touched. Judgement. */
+  readonly disturbed: number;
+  /** Whether a single drive that a customer tells of counts by half as well. */
+  readonly halvesOne: boolean;
+  readonly asksForSpan: (beacon: Beacon) => boolean;
+}
+const presentRules: ProofRules = { disturbed: 0.25, halvesOne: true, asksForSpan: () => true };
+/** Of repairs from before the chance of a cure was worked out: what counted as proven then stays so. */
+const earlierRules: ProofRules = {
+  disturbed: 0,
+  halvesOne: false,
+  asksForSpan: (beacon) => isRestraint(beacon) || beacon.seen === 'comes-and-goes',
+};
+
+/** Tries that show a plain fault to be gone, and minutes between two of them. */
+const sheetTries = 3;
+const betweenTries = 2;
+/** Days after the proof at which one looks again where the root is not known. */
+const followUpDays = 30;
 
 export type Lacking =
   | { readonly what: 'exposures'; readonly count: number }
   | { readonly what: 'coldStarts'; readonly count: number }
+  | { readonly what: 'tries'; readonly count: number }
   | { readonly what: 'span'; readonly notBefore: string }
   | { readonly what: 'condition'; readonly condition: string }
   | { readonly what: 'bulbCheck' }
@@ -29,18 +54,26 @@ export type Lacking =
 
 export interface Proof {
   readonly beaconId: string;
+  /** The last repair that put it out; of several causes that were mended apart, all. */
   readonly repair: Repair;
+  readonly repairs: readonly Repair[];
   readonly cured: number;
   readonly target: number;
+  /** What the probability is worked out from. */
+  readonly request: WatchRequest;
   readonly watch: WatchAnswer;
   readonly counted: number;
   readonly clean: readonly CountedExposure[];
   readonly lacking: readonly Lacking[];
   readonly dormant: boolean;
+  /** It showed every time and its cause was found and removed: tries on one day prove it. */
+  readonly sameDay: boolean;
   /** The exposure that showed it again, if one did. */
   readonly returned: Exposure | null;
   /** The day on which the exposures may be complete, at the vehicle's usual three starts a day. */
   readonly lookAgainAt: string;
+  /** Where the root is not known: when to ask after it once it is proven. */
+  readonly followUpAt: string | null;
 }
 
 export interface CountedExposure {
@@ -49,17 +82,45 @@ export interface CountedExposure {
   readonly counts: number;
 }
 
-const startsPerDay = 3;
+/** The repairs that are meant to have put a beacon out: those after which it worked, since it last came back. */
+export function repairsOf(record: JobRecord, beaconId: string): Repair[] {
+  const all = standing(record.repairs).filter(
+    (repair) => repair.cured && repair.beaconIds.includes(beaconId),
+  );
+  const last = all.at(-1);
+  if (!last) return [];
+  const back = standing(record.exposures).findLast(
+    ({ beaconId: shown, shown: again, seq }) => again && shown === beaconId && seq < last.seq,
+  );
+  return all.filter(({ seq }) => seq > (back?.seq ?? 0));
+}
 
 /** The repair that is meant to have put a beacon out: the last one after which it worked. */
 export function repairOf(record: JobRecord, beaconId: string): Repair | undefined {
-  return standing(record.repairs).findLast((repair) => repair.cured && repair.beaconIds.includes(beaconId));
+  return repairsOf(record, beaconId).at(-1);
 }
 
-/** Probability of the cure from trace and root, before any clean exposure. */
-export function cureChance({ chance, root }: Pick<Repair, 'chance' | 'root'>): number {
-  const factor = { 'found-and-removed': 1, 'found-and-left': 0.8, unknown: 0.9 }[root];
-  return Math.min(0.98, Math.max(0.05, (chance ?? 0.5) * factor));
+/** Probability of the cure before any clean exposure: as it was worked out when the repair was entered. */
+export function cureChance(
+  repair: Pick<Repair, 'chance' | 'root' | 'method' | 'cure'>,
+  seen: Beacon['seen'],
+): number {
+  const { chance, root, method, cure } = repair;
+  if (cure) return cure.chance;
+  // Entered before such chances were worked out: what was told then stays.
+  if (cure === null) {
+    const factor = { 'found-and-removed': 1, 'found-and-left': 0.8, unknown: 0.9 }[root];
+    return Math.min(0.98, Math.max(0.05, (chance ?? 0.5) * factor));
+  }
+  // Still on its way to the server.
+  return publishedChance({
+    method,
+    root,
+    part: partGroupOf(null),
+    confirmed: false,
+    comesAndGoes: seen === 'comes-and-goes',
+    called: chance,
+  });
 }
 
 /** The proof of a beacon after its repair, or null where none has been made. */
@@ -69,84 +130,121 @@ export function proofOf(
   policy: ProofPolicy = defaultProofPolicy,
 ): Proof | null {
   const beaconId = originOf(record.beacons, beacon);
-  const repair = repairOf(record, beaconId);
+  const repairs = repairsOf(record, beaconId);
+  const repair = repairs.at(-1);
   if (!repair) return null;
   const exposures = standing(record.exposures).filter(
     (exposure) => exposure.beaconId === beaconId && exposure.seq > repair.seq,
   );
   const returned = exposures.find((exposure) => exposure.shown) ?? null;
+  const sameDay = provenSameDay(record, beacon, repairs);
+  const rules = repairs.some(({ cure }) => cure === null) ? earlierRules : presentRules;
   const clean = count(
     exposures.filter((exposure) => !exposure.shown),
     beacon,
-    policy,
+    sameDay ? betweenTries : policy.separationMinutes,
+    rules,
   );
   const counted = clean.reduce((sum, exposure) => sum + exposure.counts, 0);
-  const cured = cureChance(repair);
+  // Two causes of one lamp: each has to be mended.
+  const cured = repairs.reduce((product, own) => product * cureChance(own, beacon.seen), 1);
   const target = isRestraint(beacon) ? policy.restraintTarget : policy.target;
-  const watch = assess({
+  const request: WatchRequest = {
     unit: 'cycles',
-    before: { shown: beacon.shown, exposures: beacon.exposures },
+    before: rateOf(beacon),
     cleanSince: counted,
     cured,
     target,
     perDay: startsPerDay,
-  });
-  const lacking = lackingFor(beacon, clean, watch, policy);
+    disturbed: rules.disturbed,
+  };
+  const watch = assess(request);
+  const lacking = lackingFor(beacon, clean, request, watch, sameDay, policy, rules);
   return {
     beaconId,
     repair,
+    repairs,
     cured,
     target,
+    request,
     watch,
     counted,
     clean,
     lacking,
     returned,
+    sameDay,
     dormant: lacking.length === 0 && returned === null,
     lookAgainAt: lookAgain(repair, clean, watch, lacking),
+    followUpAt: repairs.some(({ root }) => root === 'unknown')
+      ? new Date(
+          Date.parse(clean.at(-1)?.exposure.observedAt ?? repair.observedAt) + followUpDays * day,
+        ).toISOString()
+      : null,
   };
 }
 
-function count(exposures: readonly Exposure[], beacon: Beacon, policy: ProofPolicy): CountedExposure[] {
+/** A lamp that its module latches, what comes and goes, and what keeps people safe is never proven in a day. */
+export function asksForColdStarts({ kind, name, seen, shown, exposures, often, restraint }: Beacon): boolean {
+  const always = often == null ? shown === exposures : often === 'every-time';
+  return kind === 'beacon' || seen === 'comes-and-goes' || !always || isSafety({ name, restraint });
+}
+
+/** Seen on each of three tries at least, found by a test, its root removed. */
+function provenSameDay(record: JobRecord, beacon: Beacon, repairs: readonly Repair[]): boolean {
+  if (asksForColdStarts(beacon) || rateOf(beacon).shown < sheetTries) return false;
+  return repairs.every(
+    ({ root, traceId, seq }) =>
+      root === 'found-and-removed' &&
+      traceId != null &&
+      standing(record.readings).some((reading) => reading.traceId === traceId && reading.seq < seq),
+  );
+}
+
+function count(
+  exposures: readonly Exposure[],
+  beacon: Beacon,
+  separation: number,
+  { halvesOne }: ProofRules,
+): CountedExposure[] {
   const sorted = [...exposures].sort((a, b) => Date.parse(a.observedAt) - Date.parse(b.observedAt));
   let last = -Infinity;
   return sorted.map((exposure) => {
     const at = Date.parse(exposure.observedAt);
-    if (at - last < policy.separationMinutes * 60_000) return { exposure, counts: 0 };
+    if (at - last < separation * 60_000) return { exposure, counts: 0 };
     last = at;
-    const matches =
-      beacon.conditions.length === 0 ||
-      beacon.conditions.some((condition) => exposure.conditions.includes(condition));
-    return { exposure, counts: (matches ? 1 : mismatched) * drivesOf(exposure) };
+    const drives = exposure.drives ?? 1;
+    const told = exposure.reportedBy === 'customer' && (halvesOne || drives > 1);
+    return { exposure, counts: matchOf(beacon, exposure) * drives * (told ? remembered : 1) };
   });
-}
-
-/** A customer's report over several drives counts each of them by half: it is told from memory. */
-function drivesOf({ drives, reportedBy }: Exposure): number {
-  const many = drives ?? 1;
-  return reportedBy === 'customer' && many > 1 ? many * remembered : many;
 }
 
 function lackingFor(
   beacon: Beacon,
   clean: readonly CountedExposure[],
+  request: WatchRequest,
   watch: WatchAnswer,
+  sameDay: boolean,
   policy: ProofPolicy,
+  rules: ProofRules,
 ): Lacking[] {
   const lacking: Lacking[] = [];
   const separate = clean.filter(({ counts }) => counts > 0).map(({ exposure }) => exposure);
-  if (watch.stillNeeded === null || watch.stillNeeded > 0)
+  if (watch.probability < (request.target ?? 1))
     lacking.push({
       what: 'exposures',
-      count: watch.stillNeeded === null ? Infinity : Math.ceil(watch.stillNeeded - 1e-9),
+      count: watch.totalNeeded === null ? Infinity : fewestMore(request, watch.totalNeeded),
     });
-  const cold = separate.filter((exposure) => exposure.coldStart).length;
-  if (cold < policy.coldStarts) lacking.push({ what: 'coldStarts', count: policy.coldStarts - cold });
+  if (sameDay) {
+    if (separate.length < sheetTries) lacking.push({ what: 'tries', count: sheetTries - separate.length });
+  } else {
+    const cold = separate.filter((exposure) => exposure.coldStart).length;
+    if (cold < policy.coldStarts) lacking.push({ what: 'coldStarts', count: policy.coldStarts - cold });
+    const span = rules.asksForSpan(beacon) ? spanLacking(separate) : null;
+    if (span) lacking.push(span);
+  }
   for (const condition of beacon.conditions)
-    if (!clean.some(({ exposure }) => exposure.conditions.includes(condition)))
+    if (!clean.some(({ exposure }) => gradeOf(condition, exposure) >= metFrom))
       lacking.push({ what: 'condition', condition });
-  const span = spanLacking(beacon, separate);
-  if (span) lacking.push(span);
   if (beacon.kind === 'beacon' && !clean.some(({ exposure }) => exposure.bulbCheck === 'passed'))
     lacking.push({ what: 'bulbCheck' });
   if (beacon.kind === 'beacon' && !clean.some(({ exposure }) => exposure.monitorRan))
@@ -154,11 +252,18 @@ function lackingFor(
   return lacking;
 }
 
+/** Exposures that count whole and are still needed, where those so far count by parts. */
+function fewestMore(request: WatchRequest, totalNeeded: number): number {
+  const { cleanSince } = request;
+  let more = Math.max(1, Math.floor(totalNeeded - cleanSince));
+  while (curedGivenClean(request, cleanSince + more) < (request.target ?? 1)) more++;
+  return more;
+}
+
 const day = 24 * 3_600_000;
 
-/** Restraints and what comes and goes need a day between the first and the last exposure. */
-function spanLacking(beacon: Beacon, exposures: readonly Exposure[]): Lacking | null {
-  if (!isRestraint(beacon) && beacon.seen !== 'comes-and-goes') return null;
+/** A day between the first and the last exposure. */
+function spanLacking(exposures: readonly Exposure[]): Lacking | null {
   const first = exposures[0];
   if (!first) return null;
   const notBefore = Date.parse(first.observedAt) + day;

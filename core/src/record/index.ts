@@ -1,5 +1,5 @@
 export { baselineOf, type CodeEnd, codeEnds, isBased, finalAfter } from './codes.js';
-export { isRestraint } from './guard.js';
+export { isRestraint, isSafety } from './guard.js';
 export { basicsWords, type BasicsAsked, basicsAsked, batteryOf } from './basics.js';
 export {
   explainRequestOf,

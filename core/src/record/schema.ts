@@ -112,6 +112,17 @@ export type JobHead = z.infer<typeof jobHead>;
 export const beaconSeen = z.enum(['lit', 'flashing', 'comes-and-goes', 'present', 'dark']);
 export const condition = z.string().trim().min(1).max(40);
 
+export const often = z.enum([
+  'every-time',
+  'most-times',
+  'half',
+  'now-and-then',
+  'daily',
+  'twice-a-week',
+  'weekly',
+  'monthly',
+  'once',
+]);
 export const beaconData = z
   .strictObject({
     kind: z.enum(['beacon', 'complaint']),
@@ -123,6 +134,8 @@ export const beaconData = z
     /** It showed `shown` times in the last `exposures` starts. */
     shown: z.int().min(0).max(100_000),
     exposures: z.int().min(0).max(100_000),
+    /** In the customer's words, where nobody counted: both counts are 0 then. */
+    often: often.nullish(),
     restraint: z.boolean().nullish(),
     /** The drawing by which it was picked, where it is a lamp. */
     lamp: z.string().trim().max(40).nullish(),
@@ -195,6 +208,16 @@ export const repairData = z.strictObject({
   /** Tried before closing: does it work now? */
   cured: z.boolean(),
 });
+/** Before any clean exposure; with the shop's outcomes of such repairs that it rests on, and how many of them held. */
+export const cureChance = z.strictObject({
+  chance: z.number().gt(0).lt(1),
+  /** Kind of part that had failed, and whether two means agreed on it. */
+  part: z.enum(['connection', 'consumable', 'switching', 'drive', 'module', 'restraint', 'none']),
+  confirmed: z.boolean(),
+  like: z.number().min(0),
+  held: z.number().min(0),
+  outcomes: z.number().min(0),
+});
 export const clearingData = z.strictObject({ reader: z.string().trim().max(120).nullish() });
 export const exposureData = z.strictObject({
   beaconId: id,
@@ -206,6 +229,21 @@ export const exposureData = z.strictObject({
   reportedBy: z.enum(['technician', 'customer']),
   /** Of a customer's report: over how many drives; left out, one. */
   drives: z.int().min(1).max(500).nullish(),
+  /** What was measured or seen of the conditions; what is here counts more than a word that was ticked. */
+  circumstances: z
+    .strictObject({
+      celsius: z.number().min(-60).max(80).nullish(),
+      /** Off since, before the start. */
+      soakHours: z.number().min(0).max(10_000).nullish(),
+      wet: z.enum(['dry', 'damp', 'rain', 'standing']).nullish(),
+      road: z.enum(['smooth', 'mixed', 'rough']).nullish(),
+      load: z.enum(['none', 'some', 'full']).nullish(),
+      minutes: z.number().min(0).max(1440).nullish(),
+      km: z.number().min(0).max(2000).nullish(),
+    })
+    .nullish(),
+  /** A trial by hand that stands for a condition. */
+  provoked: z.enum(['hose', 'heat', 'freeze', 'wiggle', 'load']).nullish(),
 });
 export type ExposureData = z.infer<typeof exposureData>;
 export const codeEndData = z.strictObject({
@@ -319,9 +357,18 @@ const lists = {
   waivers: z.array(fact(waiverData)),
   traces: z.array(fact(traceData)),
   readings: z.array(fact(readingData)),
-  /** `chance`: probability of the repaired part when the repair was entered, from its trace. */
+  /**
+   * `chance`: probability of the repaired part when the repair was entered, from its trace. `cure`: probability that it
+   * cured, from what repairs like it had achieved by then; none of those from before it was worked out.
+   */
   repairs: z.array(
-    fact(z.strictObject({ ...repairData.shape, chance: z.number().min(0).max(1).nullable() })),
+    fact(
+      z.strictObject({
+        ...repairData.shape,
+        chance: z.number().min(0).max(1).nullable(),
+        cure: cureChance.nullish(),
+      }),
+    ),
   ),
   clearings: z.array(fact(clearingData)),
   exposures: z.array(fact(exposureData)),

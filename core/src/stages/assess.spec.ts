@@ -2,7 +2,7 @@ import { switchInput } from '../trace/templates/switch-input.js';
 import { drive, flap, goodBattery, Story } from '../testing/story.js';
 import { assessJob } from './assess.js';
 import { codeEnds } from '../record/codes.js';
-import { cureChance, proofOf } from '../proof/proof.js';
+import { proofOf } from '../proof/proof.js';
 import { jobRecord } from '../record/schema.js';
 
 const baseline = 'Charge control\n  B1A27-64 End switch (stored)\nBody\n  B1318-16 Supply (history)\n';
@@ -13,6 +13,7 @@ const soundRepair = {
   method: 'replace',
   root: 'found-and-removed',
   chance: 0.9,
+  cure: { chance: 0.9, part: 'switching', confirmed: true, like: 0, held: 0, outcomes: 0 },
   cured: true,
 };
 
@@ -191,12 +192,6 @@ describe('the next thing, over the whole story', () => {
 describe('proof', () => {
   const proof = (story: Story) => proofOf(story.record, story.record.beacons[0]!)!;
 
-  it('starts lower while the root is unknown', () => {
-    expect(cureChance({ chance: 0.9, root: 'found-and-removed' })).toBeCloseTo(0.9, 12);
-    expect(cureChance({ chance: 0.9, root: 'unknown' })).toBeCloseTo(0.81, 12);
-    expect(cureChance({ chance: 1, root: 'found-and-removed' })).toBe(0.98);
-  });
-
   it('counts exposures close together as one and those in other conditions as a fifth', () => {
     const { story, beacon } = finished();
     story.enter('exposures', { ...drive, beaconId: beacon });
@@ -219,8 +214,8 @@ describe('proof', () => {
     expect(proof(story).lacking.map((lacking) => lacking.what)).toEqual([
       'exposures',
       'coldStarts',
-      'condition',
       'span',
+      'condition',
       'bulbCheck',
       'monitor',
     ]);

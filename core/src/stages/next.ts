@@ -313,6 +313,8 @@ export function lackingText(lacking: Lacking): string {
         : 'another kind of proof: it shows too seldom for drives alone';
     case 'coldStarts':
       return `${count(lacking.count, 'more cold start')}, 30 minutes or more apart`;
+    case 'tries':
+      return `${count(lacking.count, 'more try', 'more tries')} of its function sheet`;
     case 'span':
       return 'a day between the first and the last clean drive';
     case 'condition':
@@ -328,4 +330,5 @@ function nameOf(at: Situation, beaconId: string): string {
   return at.beacons.find((beacon) => beacon.origin === beaconId)?.name ?? 'The beacon';
 }
 
-const count = (n: number, noun: string) => `${n === 1 ? 'one' : n} ${noun}${n === 1 ? '' : 's'}`;
+const count = (n: number, noun: string, many = `${noun}s`) =>
+  `${n === 1 ? 'one' : n} ${n === 1 ? noun : many}`;

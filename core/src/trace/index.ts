@@ -21,7 +21,8 @@ export {
   type Weakness,
 } from './model/prior-weights.js';
 export { singlesOf } from './model/pairs.js';
-export { coveredBy, repairOf } from './model/repair-options.js';
+export { repairOf } from './model/repair-options.js';
+export { judgeRepair, type JudgedRepair } from './plan/judge-repair.js';
 export { planning, predicting, nextTests } from './plan/next-tests.js';
 export type { Predictions } from './observe/predict.js';
 export type {

@@ -32,24 +32,36 @@ export function curedGivenClean(request: WatchRequest, clean: number): number {
   return request.cured / (request.cured + (1 - request.cured) * miss);
 }
 
-function cleanThoughNotCured({ unit, before: { shown, exposures } }: WatchRequest, clean: number): number {
-  const a = shown + 0.5;
-  if (unit === 'hours') return Math.exp(-a * Math.log1p(clean / exposures));
-  const b = exposures - shown + 0.5;
-  return Math.exp(logGammaRatio(b + clean, a) - logGammaRatio(b, a));
+/** Parts of its earlier rate at which a fault that was disturbed may show: the middles of four equal steps. */
+const rarer = [1 / 8, 3 / 8, 5 / 8, 7 / 8];
+
+/** P(so much clean | not cured). */
+export function cleanThoughNotCured({ unit, before, disturbed }: WatchRequest, clean: number): number {
+  const { shown, exposures } = before;
+  const miss = (times: number): number => {
+    const a = times + 0.5;
+    if (unit === 'hours') return Math.exp(-a * Math.log1p(clean / exposures));
+    const b = exposures - times + 0.5;
+    return Math.exp(logGammaRatio(b + clean, a) - logGammaRatio(b, a));
+  };
+  if (!disturbed) return miss(shown);
+  const seldom = rarer.reduce((sum, share) => sum + miss(share * shown), 0) / rarer.length;
+  return (1 - disturbed) * miss(shown) + disturbed * seldom;
 }
 
 function neededInAll(request: WatchRequest, target: number): number | null {
   if (request.cured >= target) return 0;
   const { shown, exposures } = request.before;
-  if (request.unit === 'hours') {
+  if (request.unit === 'hours' && !request.disturbed) {
     const odds = ((1 - request.cured) * target) / (request.cured * (1 - target));
     return Math.max(0, exposures * Math.expm1(Math.log(odds) / (shown + 0.5)));
   }
   if (curedGivenClean(request, mostNeeded) < target) return null;
-  let [low, high] = [0, mostNeeded];
-  while (high - low > 1) {
-    const middle = Math.floor((low + high) / 2);
+  let low = 0;
+  let high = mostNeeded;
+  const step = request.unit === 'hours' ? 1e-6 : 1;
+  while (high - low > step) {
+    const middle = request.unit === 'hours' ? (low + high) / 2 : Math.floor((low + high) / 2);
     if (curedGivenClean(request, middle) >= target) high = middle;
     else low = middle;
   }

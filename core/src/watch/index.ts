@@ -1,2 +1,2 @@
-export { assess, curedGivenClean } from './assess.js';
+export { assess, cleanThoughNotCured, curedGivenClean } from './assess.js';
 export { type WatchAnswer, type WatchRequest, watchRequest } from './schema.js';

@@ -12,6 +12,11 @@ const rest = {
   /** Exposures (or hours) that the vehicle's use gives in a day. */
   perDay: some.nullish(),
   cleanSince: count,
+  /**
+   * Share of uncured faults that show more rarely than before once they were touched: a plug that was moved, a contact
+   * that was wiped. Left out, none.
+   */
+  disturbed: z.number().min(0).max(1).nullish(),
 };
 
 export const watchRequest = z.discriminatedUnion('unit', [

@@ -8,6 +8,7 @@ export function derivedOf(kind: FactKind, fact: StoredFact): unknown {
   if (kind === 'repairs')
     return {
       chance: fact['chance'] ?? null,
+      cure: fact['cure'] ?? null,
       faultKind: fact['faultKind'] ?? null,
       faultMode: fact['faultMode'] ?? null,
     };

@@ -18,6 +18,7 @@ import {
 } from '@dormant-beacon/core/record';
 import type { CodingImageData, CodingPlanData } from '@dormant-beacon/core/coding';
 import type { LineMark } from '@dormant-beacon/core/scans';
+import { type CureFacts, partGroupOf } from '@dormant-beacon/core/proof/cure';
 import { jobPolicyOf } from '@dormant-beacon/core/shop';
 import type { TraceCase, TraceRepair } from '@dormant-beacon/core/trace';
 import type { Knex } from 'knex';
@@ -30,6 +31,7 @@ import { planKey } from '../jobs/plans.js';
 import { findJob } from '../jobs/repository.js';
 import { summarise } from '../jobs/summary.js';
 import { reportPatternsOf } from '../library/entries.js';
+import { cureOutcomes } from '../library/cures.js';
 import type { Services } from '../services.js';
 import { fromLibrary } from '../library/coding-books.js';
 import { namesCoding } from './coding-gates.js';
@@ -357,26 +359,46 @@ interface RepairedFault {
   readonly learned: Readonly<Record<string, unknown>>;
 }
 
-/** How probable what was repaired was when the repair was entered, and what of it had failed; from its trace. */
+/**
+ * How probable what was repaired was when the repair was entered, what of it had failed, and how often repairs like it
+ * cured; from its trace, and from what became of others.
+ */
 async function repairedFault(
   { pools, records, workers }: Services,
   jobId: string,
   data: Record<string, unknown>,
 ): Promise<RepairedFault> {
-  const none: RepairedFault = { key: null, learned: { chance: null } };
   const job = await findJob(pools.read, jobId);
   if (!job) throw notFound('job');
   const record = await records.recordAt(pools.read, job, job.seq);
   const trace = tracedElement(record, data);
-  if (!trace) return none;
-  const source = caseOf(record, trace);
+  const source = trace && caseOf(record, trace);
   const element = data['element'] as string;
-  if (!source.circuit.elements.some(({ id }) => id === element)) return none;
-  const method = data['method'] as TraceRepair['method'];
-  const { chance, kind, mode } = await workers.run('whatFailed', { source, element, method });
+  const method = data['method'] as NonNullable<TraceRepair['method']>;
+  const traced = source?.circuit.elements.some(({ id }) => id === element) === true;
+  const judged = traced ? await workers.run('judgeRepair', { source: source!, element, method }) : null;
+  const part = partGroupOf(judged?.kind);
+  const confirmed = judged?.confirmed ?? false;
+  const beaconIds = data['beaconIds'] as readonly string[];
+  const cure = await workers.run('cureChance', {
+    facts: {
+      method,
+      part,
+      root: data['root'] as CureFacts['root'],
+      confirmed,
+      comesAndGoes: beaconIds.some((id) => standingFor(record.beacons, id)?.seen === 'comes-and-goes'),
+      called: judged?.chance ?? null,
+    },
+    outcomes: await cureOutcomes(pools.read, new Date()),
+  });
   return {
-    key: planKey(record, trace),
-    learned: { chance, faultKind: kind, faultMode: mode },
+    key: trace ? planKey(record, trace) : null,
+    learned: {
+      chance: judged?.chance ?? null,
+      faultKind: judged?.kind ?? null,
+      faultMode: judged?.mode ?? null,
+      cure: { ...cure, part, confirmed },
+    },
   };
 }
 

@@ -11,6 +11,7 @@ import { patiently } from '../database/patiently.js';
 import type { JobRow } from '../database/transaction.js';
 import type { Feed } from '../events/feed.js';
 import type { SettingsMemory } from '../shop/settings.js';
+import { keepOutcomes } from '../library/cures.js';
 import { learn } from './learned.js';
 import type { RecordMemory } from './memory.js';
 import type { PlanMemory } from './plans.js';
@@ -144,6 +145,7 @@ export class Reviewer {
       if (!now.review) return false;
       await renewWords(trx, now.search, record);
       await learn(trx, record, bay.done);
+      await keepOutcomes(trx, record, bay.done, jobPolicyOf(shop.settings));
       await trx('job_summaries')
         .where({ job_id: jobId })
         .update({

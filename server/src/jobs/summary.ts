@@ -6,6 +6,7 @@ import { type ProofPolicy } from '@dormant-beacon/core/proof';
 import { jobPolicyOf } from '@dormant-beacon/core/shop';
 import type { Knex } from 'knex';
 import { storedOf } from '../database/connect.js';
+import { keepOutcomes } from '../library/cures.js';
 import type { SettingsMemory } from '../shop/settings.js';
 import { learn } from './learned.js';
 import type { PlanMemory, Plans } from './plans.js';
@@ -76,6 +77,7 @@ export async function summarise(
   if (renamed)
     await writeWords(trx, numberOf(after), before === null ? new Set() : wordsOf(before), wordsOf(after));
   if (before === null ? bay.done : bay.done || couldBeDone(before)) await learn(trx, after, bay.done);
+  if (mayTeach(before, after)) await keepOutcomes(trx, after, bay.done, policy);
   return {
     review: !complete,
     columns: {
@@ -113,6 +115,15 @@ export function columnsOf(record: JobRecord, bay: Bay) {
 }
 
 export const numberOf = (record: JobRecord): number => Number(record.number.slice(2));
+
+/** Of a job with a repair: how it ended, or whether it showed again, may have changed. */
+const mayTeach = (before: JobRecord | null, after: JobRecord): boolean =>
+  after.repairs.length > 0 &&
+  (before === null ||
+    before.repairs !== after.repairs ||
+    before.exposures !== after.exposures ||
+    before.beacons !== after.beacons ||
+    couldBeDone(after));
 
 /** Only a job that was handed back can have been done. */
 const couldBeDone = (record: JobRecord): boolean => record.handBacks.length > 0;

@@ -16,6 +16,7 @@ import {
   listCodingBooks,
   listDepthTables,
 } from './coding-books.js';
+import { curesOf } from './cures.js';
 import { circuitOf, keepCircuit, listCircuits } from './circuits.js';
 import {
   addCodeLink,
@@ -143,6 +144,9 @@ export function libraryRoutes(door: Door, services: Services): void {
   door.on(endpoints.keepDepthTable, async (request, response, session) => {
     const body = check(endpoints.keepDepthTable.body, request.body);
     response.status(201).json(await keepDepthTable(writing, by(request, session), body));
+  });
+  door.on(endpoints.cures, async (_request, response) => {
+    response.json(await curesOf(db, new Date()));
   });
   door.on(endpoints.rates, async (_request, response) => {
     response.json(await ratesOf(db));

@@ -116,7 +116,7 @@ function sameDerived(entry: HashedEntry, kind: FactKind, fact: StoredFact, evide
 
 /** Fields that nobody entered hold nothing. */
 function nothingAdded(kind: FactKind, content: Readonly<Record<string, unknown>>, fact: StoredFact): boolean {
-  const worked = kind === 'scans' ? ['reader', 'scan'] : kind === 'repairs' ? ['chance'] : [];
+  const worked = kind === 'scans' ? ['reader', 'scan'] : kind === 'repairs' ? ['chance', 'cure'] : [];
   return Object.keys(tables[kind].columns).every(
     (field) => field in content || worked.includes(field) || plain(fact[field]) === null,
   );

@@ -167,10 +167,11 @@ function worked(
   if (kind === 'repairs') {
     const {
       chance = null,
+      cure = null,
       faultKind = null,
       faultMode = null,
     } = (entry.derived ?? {}) as Record<string, unknown>;
-    return { ...fact, chance, faultKind, faultMode };
+    return { ...fact, chance, cure, faultKind, faultMode };
   }
   if (kind !== 'scans') return fact;
   const text = reports.get(fact.id)!;

@@ -1,11 +1,17 @@
 /** What is worked out beside the server's own thread: reading reports, solving circuits, planning. */
 import type { ImageForm, Layout, MergeFacts, Recipe } from '@dormant-beacon/core/coding';
 import { merge, type MergeRefusal, readImage, writeImage } from '@dormant-beacon/core/coding/memory';
-import type { ElementKind } from '@dormant-beacon/core/circuit';
 import { finish } from '@dormant-beacon/core/progress';
+import {
+  type CureChance,
+  CureEstimator,
+  type CureFacts,
+  type CureOutcome,
+} from '@dormant-beacon/core/proof/cure';
 import { readReport, type LineMark, type ReportPatterns, type Scan } from '@dormant-beacon/core/scans';
 import {
-  coveredBy,
+  type JudgedRepair,
+  judgeRepair,
   type NextTests,
   planning,
   type Predictions,
@@ -26,12 +32,6 @@ const keptPredictions = 12;
 
 /** Predictions by the id of the trace's row, which never changes. */
 const known = new Map<string, Predictions>();
-
-export interface WhatFailed {
-  readonly chance: number;
-  readonly kind: ElementKind | null;
-  readonly mode: string | null;
-}
 
 /** A memory image as the file in which it is kept. */
 export interface ImageFile {
@@ -76,11 +76,8 @@ export const tasks = {
   plan: ({ source, bare, traceId }: { source: TraceCase; bare: TraceCase; traceId: string }): NextTests =>
     finish(planning(source, known.get(traceId) ?? remember(traceId, finish(predicting(bare))))),
 
-  /**
-   * How probable it is that what a repair covers is at fault, from every reading and repair of its trace, and what of
-   * it most likely had failed, and how. Only the tests that were read are solved, so that the size of the trace does not matter.
-   */
-  whatFailed: ({
+  /** What a trace says of a repair that is being entered. */
+  judgeRepair: ({
     source,
     element,
     method,
@@ -88,21 +85,11 @@ export const tasks = {
     source: TraceCase;
     element: string;
     method: TraceRepair['method'];
-  }): WhatFailed => {
-    const read = new Set(source.readings?.map(({ test }) => test));
-    const { suspects } = finish(
-      planning({ ...source, tests: source.tests.filter(({ id }) => read.has(id)) }),
-    );
-    const covered = coveredBy(source, { element, method });
-    const own = suspects.filter((suspect) => covered.includes(suspect.element));
-    const failed = own[0]?.element ?? element;
-    const sum = own.reduce((total, { probability }) => total + probability, 0);
-    return {
-      chance: Math.min(1, Math.max(0, sum)),
-      kind: source.circuit.elements.find(({ id }) => id === failed)?.kind ?? null,
-      mode: own[0]?.mode ?? null,
-    };
-  },
+  }): JudgedRepair => judgeRepair(source, { element, method }),
+
+  /** The chance that a repair cured, from what others of this shop achieved. */
+  cureChance: ({ facts, outcomes }: { facts: CureFacts; outcomes: readonly CureOutcome[] }): CureChance =>
+    new CureEstimator(outcomes).of(facts),
 
   /** Reads an image in its form; what is wrong with it is refused. */
   soundImage: ({ file, form }: ImageFile): null => {

@@ -42,7 +42,7 @@ export interface Taken {
 export function isConfirmed(
   ready: ReadyCase,
   taken: readonly Taken[],
-  repair: RepairOption,
+  repair: Pick<RepairOption, 'covers'>,
   beliefs: ArrayLike<number>,
 ): boolean {
   const spoken = new Set(
@@ -60,7 +60,7 @@ export const takenOf = (ready: ReadyCase, predicted: Predictions, heard: readonl
 function speaksFor(
   { suspects }: ReadyCase,
   likelihood: ArrayLike<number>,
-  { covers }: RepairOption,
+  { covers }: Pick<RepairOption, 'covers'>,
   beliefs: ArrayLike<number>,
 ): boolean {
   // The part by the mode that is believed now, all others by what was thought of them before any reading.

@@ -1,0 +1,118 @@
+/** Stated chances against what became of them, in shops that the estimator does not know. */
+import {
+  type CureFacts,
+  CureEstimator,
+  type CureOutcome,
+  quietMiss,
+  reliabilityOf,
+} from '../src/proof/cure/index.js';
+import { assess, cleanThoughNotCured } from '../src/watch/index.js';
+import { shopOf, type WorldRepair } from '../src/worlds/index.js';
+import { line } from './measure.js';
+
+const shops = Number(process.env['SHOPS'] ?? 200);
+const jobs = Number(process.env['JOBS'] ?? 700);
+const jobsPerDay = 1;
+const startsPerDay = 3;
+const target = 0.95;
+/** Starts after which a car is handed back though it is not proven. */
+const patience = 60;
+const every = 50;
+
+interface Done {
+  readonly facts: CureFacts;
+  readonly day: number;
+  readonly miss: number | null;
+  /** Day on which it came back. */
+  readonly backOn: number | null;
+}
+
+type Seen = { stated: number; held: number; count: number };
+const repair: { early: Seen[]; late: Seen[] } = { early: [], late: [] };
+const close: { early: Seen[]; late: Seen[] } = { early: [], late: [] };
+
+const factsOf = ({ method, part, root, confirmed, comesAndGoes, called }: WorldRepair): CureFacts => ({
+  method,
+  part,
+  root,
+  confirmed,
+  comesAndGoes,
+  called,
+});
+
+/** What the shop knows on a day: a car that came back was not cured; of the others so many days have gone without a word. */
+function knownOn(day: number, done: readonly Done[]): CureOutcome[] {
+  const cells = new Map<string, CureOutcome>();
+  for (const { facts, day: closed, miss, backOn } of done) {
+    const back = miss === null || (backOn !== null && backOn <= day);
+    const called = facts.called === null ? null : Math.round(20 * facts.called) / 20;
+    const worth = back ? null : 10 ** (Math.round(4 * Math.log10(miss * quietMiss(day - closed))) / 4);
+    const key = JSON.stringify([
+      facts.method,
+      facts.part,
+      facts.root,
+      facts.confirmed,
+      facts.comesAndGoes,
+      called,
+      worth,
+    ]);
+    cells.set(key, { ...facts, called, miss: worth, count: (cells.get(key)?.count ?? 0) + 1 });
+  }
+  return [...cells.values()];
+}
+
+const started = performance.now();
+let fits = 0;
+let fitting = 0;
+for (let seed = 1; seed <= shops; seed++) {
+  const shop = shopOf(seed);
+  const done: Done[] = [];
+  let estimator = new CureEstimator([]);
+  for (let n = 0; n < jobs; n++) {
+    const day = n / jobsPerDay;
+    if (n % every === 0) {
+      const at = performance.now();
+      estimator = new CureEstimator(knownOn(day, done));
+      fitting += performance.now() - at;
+      fits++;
+    }
+    const job = shop.next();
+    const { chance } = estimator.of(factsOf(job));
+    const when = done.length < 300 ? 'early' : 'late';
+    repair[when].push({ stated: chance, held: job.cured ? 1 : 0, count: 1 });
+    const watch = (cleanSince: number) =>
+      ({ unit: 'cycles', before: job.before, cleanSince, cured: chance, target, disturbed: 0.25 }) as const;
+    let [clean, shown] = [0, false];
+    while (clean < patience && assess(watch(clean)).probability < target && !shown) {
+      shown = job.start();
+      if (!shown) clean++;
+    }
+    if (!shown)
+      close[when].push({ stated: assess(watch(clean)).probability, held: job.cured ? 1 : 0, count: 1 });
+    const back = shown ? null : job.comesBack(startsPerDay);
+    done.push({
+      facts: factsOf(job),
+      day,
+      miss: shown ? null : cleanThoughNotCured(watch(clean), clean),
+      backOn: back === null ? null : day + back,
+    });
+  }
+}
+const percent = (x: number) => `${(100 * x).toFixed(1)} %`;
+const picture = (name: string, seen: readonly Seen[]) => {
+  const { tenths, brier, count } = reliabilityOf(seen);
+  line(name, `${count} repairs, Brier ${brier!.toFixed(3)}`);
+  for (const { from, count: n, stated, held } of tenths)
+    line(
+      `  ${percent(from)} and above`,
+      `${n} repairs: stated ${percent(stated)}, held ${percent(held)}, off by ${percent(stated - held)}`,
+    );
+};
+picture('at the repair, up to 300 closures', repair.early);
+picture('at the repair, after 300', repair.late);
+picture('at the last start, up to 300 closures', close.early);
+picture('at the last start, after 300', close.late);
+line(
+  'fits',
+  `${fits}, ${(fitting / fits).toFixed(1)} ms each; ${((performance.now() - started) / 1000).toFixed(0)} s in all`,
+);

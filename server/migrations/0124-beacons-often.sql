@@ -1,0 +1,2 @@
+ALTER TABLE `beacons`
+  ADD COLUMN IF NOT EXISTS `often` varchar(16) DEFAULT NULL;
