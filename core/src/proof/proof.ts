@@ -68,6 +68,8 @@ export interface Proof {
   readonly dormant: boolean;
   /** It showed every time and its cause was found and removed: tries on one day prove it. */
   readonly sameDay: boolean;
+  /** Days that have to lie between the first exposure and the last. */
+  readonly spanDays: number;
   /** The exposure that showed it again, if one did. */
   readonly returned: Exposure | null;
   /** The day on which the exposures may be complete, at the vehicle's usual three starts a day. */
@@ -173,6 +175,7 @@ export function proofOf(
     lacking,
     returned,
     sameDay,
+    spanDays: !sameDay && rules.asksForSpan(beacon) ? 1 : 0,
     dormant: lacking.length === 0 && returned === null,
     lookAgainAt: lookAgain(repair, clean, watch, lacking),
     followUpAt: repairs.some(({ root }) => root === 'unknown')

@@ -44,6 +44,7 @@ import type {
   People,
   PinSwitch,
   Problem,
+  Cures,
   Rates,
   RestraintFiles,
   RouteCountRows,
@@ -375,6 +376,10 @@ export class Client {
 
   importSupersessions(body: ImportSupersessions): Promise<{ added: number; there: number }> {
     return this.change('POST', '/api/library/supersession-lists', body);
+  }
+
+  cures(): Promise<Cures> {
+    return this.get('/api/library/cures');
   }
 
   rates(): Promise<Rates> {

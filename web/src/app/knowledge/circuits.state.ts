@@ -1,6 +1,6 @@
 /** What the shop knows of the circuits of a vehicle before any reading: base rates, known weaknesses, circuits kept. */
 import { inject } from '@angular/core';
-import type { CircuitRow, Rates, Weaknesses } from '@dormant-beacon/contract';
+import type { CircuitRow, Cures, Rates, Weaknesses } from '@dormant-beacon/contract';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
 import { switchMap } from 'rxjs';
@@ -20,6 +20,8 @@ export const CircuitEvents = createActionGroup({
     'Grounds Not Loaded': props<{ make: string; model: string; reason: string }>(),
     'Rates Wanted': emptyProps(),
     'Rates Loaded': props<{ rates: Rates }>(),
+    'Cures Wanted': emptyProps(),
+    'Cures Loaded': props<{ cures: Cures }>(),
     'Circuits Wanted': emptyProps(),
     'Circuits Loaded': props<{ circuits: readonly CircuitRow[] }>(),
     'Not Read': props<{ reason: string }>(),
@@ -31,6 +33,8 @@ interface CircuitsState {
   readonly make: string;
   readonly model: string;
   readonly rates: Rates | null;
+  /** How far what was stated of repairs was kept. */
+  readonly cures: Cures | null;
   readonly weaknesses: Weaknesses['weaknesses'];
   readonly circuits: readonly CircuitRow[] | null;
   /** Why the grounds of the vehicle are not known; a trace can begin without them. */
@@ -40,7 +44,7 @@ interface CircuitsState {
 export const circuitsFeature = createFeature({
   name: 'circuits',
   reducer: createReducer<CircuitsState>(
-    { make: '', model: '', rates: null, weaknesses: [], circuits: null, unread: null },
+    { make: '', model: '', rates: null, cures: null, weaknesses: [], circuits: null, unread: null },
     on(CircuitEvents.groundsWanted, (state, { make, model }): CircuitsState =>
       state.make === make && state.model === model
         ? { ...state, unread: null }
@@ -57,6 +61,7 @@ export const circuitsFeature = createFeature({
         : state,
     ),
     on(CircuitEvents.ratesLoaded, (state, { rates }): CircuitsState => ({ ...state, rates, unread: null })),
+    on(CircuitEvents.curesLoaded, (state, { cures }): CircuitsState => ({ ...state, cures })),
     on(CircuitEvents.notRead, (state, { reason }): CircuitsState => ({ ...state, unread: reason })),
     on(CircuitEvents.circuitsWanted, (state): CircuitsState => ({ ...state, make: '', model: '' })),
     on(CircuitEvents.circuitsLoaded, (state, { circuits }): CircuitsState =>
@@ -87,6 +92,17 @@ export const loadRates = createEffect(
       ofType(CircuitEvents.ratesWanted),
       switchMap(() =>
         asked(client.rates(), (rates) => CircuitEvents.ratesLoaded({ rates }), CircuitEvents.notRead),
+      ),
+    ),
+  { functional: true },
+);
+
+export const loadCures = createEffect(
+  (actions = inject(Actions), client = inject(Client)) =>
+    actions.pipe(
+      ofType(CircuitEvents.curesWanted),
+      switchMap(() =>
+        asked(client.cures(), (cures) => CircuitEvents.curesLoaded({ cures }), CircuitEvents.notRead),
       ),
     ),
   { functional: true },

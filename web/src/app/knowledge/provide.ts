@@ -2,10 +2,10 @@
 import type { EnvironmentProviders } from '@angular/core';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
-import { circuitsFeature, loadCircuits, loadGrounds, loadRates } from './circuits.state';
+import { circuitsFeature, loadCircuits, loadCures, loadGrounds, loadRates } from './circuits.state';
 import { libraryFeature, loadFile, loadPatterns } from './library.state';
 
-const effects = { loadCircuits, loadFile, loadGrounds, loadPatterns, loadRates };
+const effects = { loadCircuits, loadCures, loadFile, loadGrounds, loadPatterns, loadRates };
 
 export const provideKnowledge = (): EnvironmentProviders[] => [
   provideState(libraryFeature),

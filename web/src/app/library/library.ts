@@ -5,6 +5,7 @@ import { Store } from '@ngrx/store';
 import { PageHead } from '../frame';
 import { circuitsFeature, libraryFeature } from '../knowledge';
 import { BaseRates } from './base-rates';
+import { CureReliability } from './cure-reliability';
 import { BookList } from './book-list';
 import { CircuitList } from './circuit-list';
 import { CodeNotes } from './code-notes';
@@ -16,6 +17,7 @@ import { PatternList } from './pattern-list';
   selector: 'db-library',
   imports: [
     BaseRates,
+    CureReliability,
     BookList,
     CircuitList,
     CodeNotes,
@@ -44,6 +46,11 @@ import { PatternList } from './pattern-list';
       <db-code-notes />
       <db-pattern-list />
       <db-base-rates />
+      @defer (on viewport) {
+        <db-cure-reliability />
+      } @placeholder {
+        <h2>What became of repairs</h2>
+      }
     </main>
   `,
   styles: `

@@ -10,6 +10,7 @@ const repair = {
   root: 'found-and-removed',
   cured: true,
   chance: 0.9,
+  cure: { chance: 0.9, part: 'switching', confirmed: true, like: 7, held: 6, outcomes: 40 },
 };
 const clean = {
   shown: false,
@@ -84,5 +85,44 @@ describe('Prove', () => {
     const bench = await benchFor(Prove, finished({ ...clean, beaconId: 'b', shown: true }));
     await bench.press('Charge flap open · 90 %');
     expect(bench.text()).toContain('It has returned.');
+  });
+
+  it('says what the chance rests on', async () => {
+    const bench = await benchFor(Prove, finished());
+    expect(bench.text()).toContain('The repair alone made it 90 %: of 7 like it in this shop 6 held.');
+  });
+
+  it('says how often the customer saw it where nobody counted', async () => {
+    const record = finished();
+    const told = fact('b', { ...flap, conditions: ['cold'], shown: 0, exposures: 0, often: 'twice-a-week' });
+    const bench = await benchFor(Prove, { ...record, beacons: [told] } as unknown as typeof record);
+    expect(bench.text()).toContain('The customer saw it twice a week.');
+  });
+
+  it('enters what was measured, and a trial by hand', async () => {
+    const record = finished();
+    const wet = fact('b', { ...flap, conditions: ['rain', 'cold'] });
+    const bench = await benchFor(Prove, { ...record, beacons: [wet] } as typeof record);
+    await bench.press('hose');
+    await bench.fill('Outside', '4');
+    await bench.press('Enter it');
+    const [entered] = bench.desk.entered;
+    expect([entered!.data['provoked'], entered!.data['circumstances']]).toEqual(['hose', { celsius: 4 }]);
+    await bench.fill('Outside', 'warm');
+    await bench.press('Enter it');
+    expect(bench.text()).toContain('This is not a number.');
+    expect(bench.desk.entered.length).toBe(1);
+  });
+
+  it('plans the shortest way, and fills its first step into the form', async () => {
+    // In the afternoon: a hose comes before the next cold start.
+    spyOn(Date, 'now').and.returnValue(Date.parse('2026-11-30T13:00:00Z'));
+    const record = finished();
+    const wet = fact('b', { ...flap, conditions: ['rain'] });
+    const bench = await benchFor(Prove, { ...record, beacons: [wet] } as typeof record);
+    expect(bench.page.querySelector('db-proof-plan')!.textContent).toContain('Hose trial');
+    await bench.press('Fill in');
+    await bench.press('Enter it');
+    expect(bench.desk.entered[0]!.data['provoked']).toBe('hose');
   });
 });

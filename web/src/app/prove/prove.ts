@@ -1,50 +1,25 @@
 /** Exposures in the conditions in which it used to show, until it counts as dormant. */
-import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import type { FactData } from '@dormant-beacon/contract';
 import { RouterLink } from '@angular/router';
 import { lackingText } from '@dormant-beacon/core/stages';
-import { percent } from '@dormant-beacon/core/units';
-import { originOf, standing } from '@dormant-beacon/core/record';
+import { percent, temperatureIn } from '@dormant-beacon/core/units';
+import { type Exposure, originOf, standing } from '@dormant-beacon/core/record';
 import { proofOf } from '@dormant-beacon/core/proof';
+import { trialWords } from '@dormant-beacon/core/proof/schedule';
 import { Store } from '@ngrx/store';
-import type { Sent } from '../api';
-import {
-  asChoices,
-  type Choice,
-  ChoiceMany,
-  ChoiceOne,
-  byContent,
-  Desk,
-  Entry,
-  entryForm,
-  field,
-  type Stamp,
-  TextField,
-  Tick,
-  trouble,
-  type Trouble,
-  usualConditions,
-} from '../entry';
-import { sayWhen, When } from '../time';
-import { peopleFeature, selectJobPolicy } from '../session';
+import { byContent, Desk } from '../entry';
+import { Dated, sayWhen } from '../time';
+import { selectJobPolicy, shopFeature } from '../session';
 import { jobFeature, Waits } from '../job';
+import { oftenWords } from '../words';
 import { DormancyCurve } from './dormancy-curve';
+import { DriveForm, type Watched } from './drive-form';
+import { ProofPlan } from './proof-plan';
 
 @Component({
   selector: 'db-prove',
-  imports: [
-    ChoiceMany,
-    ChoiceOne,
-    DormancyCurve,
-    Entry,
-    MatButtonModule,
-    RouterLink,
-    TextField,
-    Tick,
-    Waits,
-    When,
-  ],
+  imports: [Dated, DormancyCurve, DriveForm, MatButtonModule, ProofPlan, RouterLink, Waits],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './prove.html',
   styleUrl: './prove.scss',
@@ -55,7 +30,7 @@ export class Prove {
   protected readonly record = this.store.selectSignal(jobFeature.selectRecord);
   private readonly assessment = this.store.selectSignal(jobFeature.selectAssessment);
   private readonly policy = this.store.selectSignal(selectJobPolicy);
-  private readonly role = this.store.selectSignal(peopleFeature.selectPerson);
+  private readonly settings = this.store.selectSignal(shopFeature.selectSettings);
   protected readonly stage = computed(() => this.assessment()?.stages.find((stage) => stage.id === 'prove'));
   protected readonly proofs = computed(() => {
     const record = this.record();
@@ -77,7 +52,7 @@ export class Prove {
     return standing(this.record()!.exposures)
       .filter((exposure) => exposure.beaconId === now.id)
       .map((exposure) => {
-        const { id, shown, coldStart, conditions, observedAt, reportedBy, drives } = exposure;
+        const { id, shown, coldStart, conditions, observedAt, reportedBy, drives, provoked } = exposure;
         const by = reportedBy === 'customer' ? 'the customer' : 'the shop';
         return {
           id,
@@ -86,89 +61,71 @@ export class Prove {
             shown ? 'showed again' : 'stayed dark',
             ...(coldStart ? ['cold start'] : []),
             ...(drives == null ? [] : [`over ${drives} drives`]),
+            ...(provoked == null ? [] : [trialWords[provoked].toLowerCase()]),
             ...conditions,
+            ...this.measured(exposure),
           ].join(', '),
-          about: [sayWhen(observedAt), by, ...(shown ? [] : [`counts ${counts.get(id) ?? 0}`])].join(' · '),
+          about: [
+            sayWhen(observedAt),
+            by,
+            ...(shown ? [] : [`counts ${Math.round(100 * (counts.get(id) ?? 0)) / 100}`]),
+          ].join(' · '),
         };
       })
       .reverse();
   });
 
-  protected readonly what: readonly Choice[] = [
-    { value: 'clean', label: 'It stayed dark' },
-    { value: 'shown', label: 'It showed again' },
-  ];
-  protected readonly from: readonly Choice[] = [
-    { value: 'technician', label: 'the shop' },
-    { value: 'customer', label: 'the customer' },
-  ];
-  protected readonly checks: readonly Choice[] = [
-    { value: 'cold', label: 'it was a cold start' },
-    { value: 'bulb', label: 'bulb check seen at ignition on' },
-    { value: 'monitor', label: 'the reader says its monitor ran' },
-  ];
-  protected readonly conditionChoices = computed(() =>
-    asChoices([...new Set([...(this.now()?.beacon.conditions ?? []), ...usualConditions])]),
+  protected readonly watched = computed(() =>
+    this.proofs().map(({ id, beacon, proof }): Watched => ({
+      id,
+      beacon,
+      returned: proof.returned !== null,
+    })),
   );
-  protected readonly outcome = field('clean');
-  /** The desk enters what the customer reports, nothing else. */
-  protected readonly fromDesk = computed(() => this.role()?.role === 'desk');
-  protected readonly saidBy = field('technician');
-  protected readonly reportedBy = computed(() => (this.fromDesk() ? 'customer' : this.saidBy()));
-  protected readonly drives = field('1');
-  protected readonly checked = field<readonly string[]>([]);
-  protected readonly conditions = field<readonly string[]>([]);
-  protected readonly all = field(true);
-  protected readonly form = entryForm(
-    {
-      outcome: this.outcome,
-      saidBy: this.saidBy,
-      drives: this.drives,
-      checked: this.checked,
-      conditions: this.conditions,
-      all: this.all,
-    },
-    {
-      draft: () => `drive ${this.record()?.id ?? ''}`,
-      read: () => this.read(),
-      enter: (drives, stamp) => this.enterAll(drives, stamp),
-    },
+  protected readonly watchedNow = computed(
+    () => this.watched().find(({ id }) => id === this.chosen()) ?? null,
   );
+  protected readonly showed = computed(() => {
+    const { shown, exposures, often } = this.now()!.beacon;
+    return exposures === 0 && often != null
+      ? `The customer saw it ${oftenWords[often]}.`
+      : `It showed in ${shown} of ${exposures} starts.`;
+  });
+  /** What the chance before any drive rests on. */
+  protected readonly achieved = computed(() => {
+    const { cured, repairs } = this.now()!.proof;
+    if (repairs.length > 1)
+      return `Two causes were mended: that both hold was ${percent(cured)} sure before any drive.`;
+    const { cure } = repairs[0]!;
+    const sure = `The repair alone made it ${percent(cured)}`;
+    if (!cure) return `${sure}.`;
+    return cure.like > 0
+      ? `${sure}: of ${cure.like} like it in this shop ${cure.held} held.`
+      : `${sure}, as repairs like it usually hold; this shop has none like it yet.`;
+  });
   protected readonly percent = percent;
+  protected readonly problem = signal<string | null>(null);
 
-  /** One drive tells about every beacon that is watched, unless it is said of one alone. */
-  private read(): FactData<'exposures'>[] | Trouble {
-    const shown = this.outcome() === 'shown';
-    const customer = this.reportedBy() === 'customer';
-    const drives = Number(this.drives());
-    if (customer && !(Number.isInteger(drives) && drives >= 1 && drives <= 500))
-      return trouble(this.drives, 'Over how many drives? A whole number from 1 to 500.');
-    const targets =
-      shown || !this.all() ? [this.now()!] : this.proofs().filter(({ proof }) => !proof.returned);
-    return targets.map(({ id }) => ({
-      beaconId: id,
-      shown,
-      coldStart: this.checked().includes('cold'),
-      conditions: [...this.conditions()],
-      bulbCheck: this.checked().includes('bulb') ? 'passed' : 'not-seen',
-      monitorRan: this.checked().includes('monitor'),
-      reportedBy: customer ? 'customer' : 'technician',
-      drives: customer && drives > 1 ? drives : null,
-    }));
-  }
-
-  private async enterAll(drives: readonly FactData<'exposures'>[], stamp: Stamp): Promise<Sent<unknown>> {
-    let waits = false;
-    for (const [n, drive] of drives.entries()) {
-      const sent = await this.desk.enter('exposures', drive, null, stamp.of(n));
-      if (sent.state === 'refused') return sent;
-      waits ||= sent.state === 'waiting';
-    }
-    return waits ? { state: 'waiting' } : { state: 'saved', answer: null };
+  private measured({ circumstances }: Exposure): string[] {
+    const { celsius, soakHours, wet, road, load, minutes } = circumstances ?? {};
+    return [
+      ...(celsius == null
+        ? []
+        : [
+            `${Math.round(temperatureIn(celsius, this.settings().temperatureUnit))} °${this.settings().temperatureUnit} outside`,
+          ]),
+      ...(soakHours == null ? [] : [`off for ${soakHours} h before`]),
+      ...(wet == null ? [] : [wet === 'standing' ? 'standing water' : wet]),
+      ...(road == null ? [] : [`${road} road`]),
+      ...(load == null
+        ? []
+        : [load === 'none' ? 'unloaded' : load === 'some' ? 'part loaded' : 'fully loaded']),
+      ...(minutes == null ? [] : [`${minutes} min`]),
+    ];
   }
 
   protected async takeBack(id: string): Promise<void> {
     const sent = await this.desk.withdraw(id);
-    this.form.say(sent.state === 'refused' ? sent.problem.message : null);
+    this.problem.set(sent.state === 'refused' ? sent.problem.message : null);
   }
 }

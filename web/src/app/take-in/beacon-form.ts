@@ -24,6 +24,7 @@ import {
   type Trouble,
   usualConditions,
 } from '../entry';
+import { oftenWords } from '../words';
 import { type Lamp, lampOf, LampPicker } from '../lamp';
 
 const seenAsBeacon: readonly Choice[] = [
@@ -100,6 +101,14 @@ export class BeaconForm {
   protected readonly conditions = field<readonly string[]>([]);
   protected readonly shown = field('20');
   protected readonly exposures = field('20');
+  /** In the customer's words, or counted by somebody. */
+  protected readonly often = field('counted');
+  protected readonly oftenChoices: readonly Choice[] = [
+    ...Object.entries(oftenWords)
+      .filter(([often]) => often !== 'every-time')
+      .map(([value, label]) => ({ value, label })),
+    { value: 'counted', label: 'somebody counted' },
+  ];
   protected readonly restraint = field(false);
   protected readonly seenChoices = computed(() =>
     this.kind() === 'beacon' ? seenAsBeacon : seenAsComplaint,
@@ -124,6 +133,7 @@ export class BeaconForm {
       conditions: this.conditions,
       shown: this.shown,
       exposures: this.exposures,
+      often: this.often,
       restraint: this.restraint,
     },
     {
@@ -154,6 +164,7 @@ export class BeaconForm {
     this.conditions.set(beacon.conditions);
     this.shown.set(String(beacon.shown));
     this.exposures.set(String(beacon.exposures));
+    this.often.set(beacon.often ?? 'counted');
     this.restraint.set(beacon.restraint === true);
   }
 
@@ -166,7 +177,9 @@ export class BeaconForm {
   private read(): BeaconData | Trouble {
     if (this.name().trim() === '')
       return trouble(this.name, 'Name the beacon as the car or the customer names it.');
-    const [shown, exposures] = this.seldom() ? [Number(this.shown()), Number(this.exposures())] : [20, 20];
+    const often = this.seldom() && this.often() !== 'counted' ? (this.often() as BeaconData['often']) : null;
+    const counted = this.seldom() ? [Number(this.shown()), Number(this.exposures())] : [20, 20];
+    const [shown, exposures] = (often === null ? counted : [0, 0]) as [number, number];
     if (!(Number.isInteger(shown) && Number.isInteger(exposures) && shown >= 0 && shown <= exposures))
       return trouble(
         this.shown,
@@ -181,6 +194,7 @@ export class BeaconForm {
       conditions: [...this.conditions()],
       shown,
       exposures,
+      often,
       restraint: this.restraint(),
       lamp: isLamp ? (lampOf(this.lamp())?.id ?? null) : null,
       bulbCheck: isLamp ? (this.bulbCheck() as BeaconData['bulbCheck']) : null,

@@ -17,7 +17,14 @@ describe('TakeIn', () => {
     expect(bench.desk.entered).toEqual([
       {
         kind: 'beacons',
-        data: { ...flap, conditions: ['cold'], restraint: false, lamp: null, bulbCheck: 'not-seen' },
+        data: {
+          ...flap,
+          conditions: ['cold'],
+          often: null,
+          restraint: false,
+          lamp: null,
+          bulbCheck: 'not-seen',
+        },
       },
     ]);
     expect(bench.storeRoom.drafts.size).toBe(0);
@@ -39,6 +46,7 @@ describe('TakeIn', () => {
         seen: 'dark',
         shown: 20,
         exposures: 20,
+        often: null,
       }),
     );
   });

@@ -1,1 +1,2 @@
 export { eventChoices, verdictWords } from './intake-words';
+export { oftenWords } from './often-words';

@@ -1,0 +1,7 @@
+export {
+  proofSchedule,
+  type ProofSchedule,
+  type ScheduledStep,
+  type ScheduleShop,
+  trialWords,
+} from './schedule.js';

@@ -1,0 +1,88 @@
+import { usualWeek } from '../../calendar/index.js';
+import { drive, flap, Story } from '../../testing/story.js';
+import { switchInput } from '../../trace/templates/switch-input.js';
+import { proofOf } from '../index.js';
+import { proofSchedule } from './index.js';
+
+// The 17th of November 2026 is a Tuesday; a story begins at eight.
+const shop = { hourlyRateCents: 9000, separationMinutes: 30, timeZone: 'UTC', calendar: usualWeek };
+
+function repaired(beacon: object) {
+  const story = new Story();
+  const id = story.enter('beacons', { ...flap, ...beacon });
+  const traceId = story.enter('traces', { title: 'It', beaconIds: [id], case: switchInput.build({}) });
+  story.enter('readings', { traceId, test: 'signal', value: 4.92 });
+  story.enter('repairs', {
+    traceId,
+    beaconIds: [id],
+    label: 'It',
+    method: 'replace',
+    root: 'found-and-removed',
+    chance: 0.9,
+    cure: { chance: 0.9, part: 'switching', confirmed: true, like: 0, held: 0, outcomes: 0 },
+    cured: true,
+  });
+  const schedule = (more: { now?: string; customer?: boolean } = {}) =>
+    proofSchedule(story.record.beacons[0]!, proofOf(story.record, story.record.beacons[0]!)!, shop, {
+      now: '2026-11-17T15:10:00Z',
+      customer: false,
+      ...more,
+    });
+  const says = (more = {}) => schedule(more).steps!.map(({ label, at }) => `${at.slice(5)} ${label}`);
+  return { story, id, schedule, says };
+}
+
+describe('proofSchedule', () => {
+  // Cold starts in the dry count a fifth each, hose trials 0.84: two and the starts would count 2.28, too little.
+  it('wets a beacon that shows in rain today, and makes its cold starts on the next mornings', () => {
+    const { schedule, says } = repaired({ conditions: ['rain'] });
+    expect(says()).toEqual([
+      '11-17T15:10 Hose trial',
+      '11-17T15:40 Hose trial',
+      '11-17T16:10 Hose trial',
+      '11-18T08:00 Cold start, first thing in the morning',
+      '11-19T08:00 Cold start, first thing in the morning',
+      '11-20T08:00 Cold start, first thing in the morning',
+    ]);
+    expect(schedule().steps!.at(-1)!.probability).toBeGreaterThanOrEqual(0.95);
+    expect(schedule().readyAt).toBe('2026-11-20T08:00');
+    expect(schedule().cents).toBe(3 * 1800 + 3 * 1500);
+  });
+
+  it('starts a car that may not have run yet on the same morning, and keeps the weekend free', () => {
+    const { says } = repaired({ conditions: ['cold'] });
+    expect(says({ now: '2026-11-19T07:30:00Z' })).toEqual([
+      '11-19T08:00 Cold start, first thing in the morning',
+      '11-20T08:00 Cold start, first thing in the morning',
+      '11-23T08:00 Cold start, first thing in the morning',
+    ]);
+  });
+
+  it('counts what was made, and lets the customer tell of drives', () => {
+    const { story, id, says, schedule } = repaired({ conditions: [], shown: 6 });
+    story.later(3 * 60).enter('exposures', { ...drive, beaconId: id });
+    expect(says().length).toBe(2);
+    expect(schedule({ customer: true }).cents).toBe(0);
+    expect(schedule({ customer: true }).steps!.every(({ byCustomer }) => byCustomer)).toBeTrue();
+  });
+
+  it('tries a plain fault three times at once', () => {
+    const { says } = repaired({
+      kind: 'complaint',
+      name: 'Dead socket',
+      seen: 'present',
+      conditions: [],
+      shown: 20,
+    });
+    expect(says()).toEqual([
+      '11-17T15:10 Try the whole function sheet',
+      '11-17T15:15 Try the whole function sheet',
+      '11-17T15:20 Try the whole function sheet',
+    ]);
+  });
+
+  it('says which conditions nobody can bring about', () => {
+    const { schedule } = repaired({ conditions: ['on the ferry'] });
+    expect(schedule().waitFor).toEqual(['on the ferry']);
+  });
+});

@@ -1,0 +1,223 @@
+/** What to do next to prove a beacon soonest: the exposures that can be had, and the cheapest of them with their times. */
+import { type WorkCalendar, wallClock } from '../../calendar/index.js';
+import type { Beacon, Exposure } from '../../record/index.js';
+import { type PlannedExposure, planWatch, type WatchPlan } from '../../watch/plan/index.js';
+import { gradeOf, matchOf, metFrom, trialFor } from '../grades.js';
+import type { Lacking, Proof } from '../proof.js';
+
+export interface ScheduleShop {
+  readonly hourlyRateCents: number;
+  readonly separationMinutes: number;
+  readonly timeZone: string;
+  readonly calendar: WorkCalendar;
+}
+
+export interface ScheduledStep {
+  /** The trial by hand, or the condition that it is driven in; null where neither. */
+  readonly provoked: Exposure['provoked'] | null;
+  readonly condition: string | null;
+  readonly coldStart: boolean;
+  /** What it is, as a person says it. */
+  readonly label: string;
+  /** By the clock on the shop's wall. */
+  readonly at: string;
+  readonly byCustomer: boolean;
+  readonly counts: number;
+  /** Of the cure, when it stays dark until then. */
+  readonly probability: number;
+}
+
+export interface ProofSchedule {
+  /** Null where nothing that can be had proves it within two months. */
+  readonly steps: readonly ScheduledStep[] | null;
+  readonly cents: number;
+  /** By the clock on the shop's wall. */
+  readonly readyAt: string | null;
+  readonly optimal: boolean;
+  /** Conditions that the shop cannot bring about: somebody has to wait for them. */
+  readonly waitFor: readonly string[];
+}
+
+/** What a day until the proof costs the customer, in cents. Judgement. */
+const centsPerDay = 1500;
+/** Until then in the morning a car may not have run yet. */
+const coldUntil = '09:00';
+/** Of a customer's report: told from memory. */
+const told = 0.5;
+
+const seen = ['bulbCheck', 'monitor'] as const;
+
+/** One that can be planned: what is done, what it takes, in which conditions. */
+interface Possible {
+  readonly id: string;
+  readonly label: string;
+  readonly minutes: number;
+  readonly as: Pick<Exposure, 'conditions'> & Partial<Pick<Exposure, 'provoked'>>;
+  readonly gives: readonly string[];
+  readonly cold?: boolean;
+  readonly customer?: boolean;
+}
+
+/** A trial by hand, as a person says it. */
+export const trialWords: Readonly<Record<NonNullable<Exposure['provoked']>, string>> = {
+  hose: 'Hose trial',
+  heat: 'Heat-gun trial',
+  freeze: 'Freezer-spray trial',
+  wiggle: 'Move the harness, running',
+  load: 'All loads on',
+};
+
+/** Conditions that come with the driving, whenever one wants. */
+const drivable: Readonly<Record<string, { readonly label: string; readonly minutes: number }>> = {
+  'rough road': { label: 'Drive on a rough road', minutes: 25 },
+  'long drive': { label: 'Drive for forty minutes', minutes: 45 },
+  'under load': { label: 'Drive loaded', minutes: 25 },
+};
+
+const conditionNeed = (condition: string): string => `condition ${condition}`;
+
+function possible({ conditions }: Pick<Beacon, 'conditions'>, sameDay: boolean): Possible[] {
+  if (sameDay)
+    return [
+      {
+        id: 'try',
+        label: 'Try the whole function sheet',
+        minutes: 5,
+        as: { conditions },
+        gives: ['tries', ...conditions.map(conditionNeed)],
+      },
+    ];
+  const cold = conditions.filter((condition) => condition.toLowerCase() === 'cold');
+  const all: Possible[] = [
+    {
+      id: 'cold start',
+      label: 'Cold start, first thing in the morning',
+      minutes: 10,
+      as: { conditions: cold },
+      gives: ['coldStarts', ...seen, ...cold.map(conditionNeed)],
+      cold: true,
+    },
+    { id: 'drive', label: 'Start and short drive', minutes: 15, as: { conditions: [] }, gives: seen },
+    {
+      id: 'customer',
+      label: 'A drive, as the customer tells',
+      minutes: 0,
+      as: { conditions: [] },
+      gives: [],
+      customer: true,
+    },
+    {
+      id: 'customer cold',
+      label: 'A cold start, as the customer tells',
+      minutes: 0,
+      as: { conditions: cold },
+      gives: ['coldStarts', ...cold.map(conditionNeed)],
+      cold: true,
+      customer: true,
+    },
+  ];
+  for (const condition of conditions) {
+    const drive = Object.hasOwn(drivable, condition.toLowerCase())
+      ? drivable[condition.toLowerCase()]
+      : undefined;
+    if (drive)
+      all.push({
+        id: condition,
+        label: drive.label,
+        minutes: drive.minutes,
+        as: { conditions: [condition] },
+        gives: [...seen, conditionNeed(condition)],
+      });
+    const provoked = trialFor(condition);
+    if (provoked) {
+      const as = { conditions: [], provoked };
+      const meets = gradeOf(condition, as) >= metFrom;
+      all.push({
+        id: provoked,
+        label: trialWords[provoked],
+        minutes: 12,
+        as,
+        gives: meets ? [conditionNeed(condition)] : [],
+      });
+    }
+  }
+  return all;
+}
+
+const needOf = (lacking: Lacking): { id: string; count: number } | null => {
+  switch (lacking.what) {
+    case 'coldStarts':
+    case 'tries':
+      return { id: lacking.what, count: lacking.count };
+    case 'condition':
+      return { id: conditionNeed(lacking.condition), count: 1 };
+    case 'bulbCheck':
+    case 'monitor':
+      return { id: lacking.what, count: 1 };
+    default:
+      return null;
+  }
+};
+
+/**
+ * @param customer whether the customer has the car and tells of drives
+ * @param now a moment in ISO form
+ */
+export function proofSchedule(
+  beacon: Beacon,
+  proof: Proof,
+  shop: ScheduleShop,
+  { now, customer }: { readonly now: string; readonly customer: boolean },
+): ProofSchedule {
+  const kinds = possible(beacon, proof.sameDay).filter((kind) => customer || kind.customer !== true);
+  const from = wallClock(now, shop.timeZone);
+  const given = new Set(kinds.flatMap(({ gives }) => gives));
+  const needs = proof.lacking.map(needOf).filter((need) => need !== null);
+  const out = needs.filter(({ id }) => !given.has(id));
+  const exposures = kinds.map((kind): PlannedExposure => ({
+    id: kind.id,
+    counts: matchOf(beacon, kind.as) * (kind.customer ? told : 1),
+    gives: [...kind.gives],
+    cents: Math.round((kind.minutes * shop.hourlyRateCents) / 60),
+    ...(kind.cold ? { firstOfDay: true, fromDay: from.slice(11) < coldUntil ? 0 : 1 } : {}),
+    ...(kind.customer ? { anyDay: true, perDay: kind.cold ? 1 : 2 } : {}),
+  }));
+  const made = proof.clean.filter(({ counts }) => counts > 0);
+  const clock = (exposure: Exposure | undefined) =>
+    exposure === undefined ? null : wallClock(exposure.observedAt, shop.timeZone);
+  const plan = planWatch({
+    watch: proof.request,
+    exposures,
+    needs: needs.filter((need) => !out.includes(need)),
+    from,
+    firstAt: clock(made[0]?.exposure),
+    lastAt: clock(made.at(-1)?.exposure),
+    separationMinutes: proof.sameDay ? 5 : shop.separationMinutes,
+    spanDays: proof.spanDays,
+    centsPerDay,
+    calendar: shop.calendar,
+  });
+  return {
+    steps: plan.schedule && stepsOf(plan.schedule, kinds),
+    cents: plan.cents,
+    readyAt: plan.readyAt,
+    optimal: plan.optimal,
+    waitFor: out.map(({ id }) => id.replace(/^condition /, '')),
+  };
+}
+
+function stepsOf(schedule: NonNullable<WatchPlan['schedule']>, kinds: readonly Possible[]): ScheduledStep[] {
+  return schedule.map(({ exposure, at, counts, probability }) => {
+    const { label, customer, cold, as } = kinds.find(({ id }) => id === exposure)!;
+    return {
+      label,
+      provoked: as.provoked ?? null,
+      condition: as.conditions[0] ?? null,
+      coldStart: cold === true,
+      at,
+      byCustomer: customer === true,
+      counts,
+      probability,
+    };
+  });
+}
