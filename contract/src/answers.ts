@@ -142,6 +142,9 @@ export type Story = z.infer<typeof story>;
 export const storySignature = z.strictObject({
   publicKey: z.string().max(200),
   signature: z.string().max(200),
+  /** Digests of the story's parts, and their signature; files of earlier versions have none. */
+  parts: z.record(z.string().max(120), z.string().max(64)).optional(),
+  partsSignature: z.string().max(200).optional(),
 });
 
 /** A story as earlier versions wrote it: one JSON file, unsigned, its photos in base64. */

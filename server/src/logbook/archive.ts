@@ -23,6 +23,8 @@ import { fingerprint, holds } from './installation.js';
 
 /** Bytes of `story.json` when it is unpacked. */
 const mostStoryJson = 80_000_000;
+/** Bytes of `signature.json`: a digest for each part of the story. */
+const mostSignature = 200_000;
 const mostEntries = 1000;
 
 /** A photo that lies on the disk and is what its name says. */
@@ -113,7 +115,11 @@ async function unzipped(file: string, folder: string): Promise<UnpackedStory> {
       });
     };
     const bytes = await read('story.json', mostStoryJson);
-    const signature = check(storySignature, json(await read('signature.json', 2000)), 'signature.json');
+    const signature = check(
+      storySignature,
+      json(await read('signature.json', mostSignature)),
+      'signature.json',
+    );
     if (!holds(bytes, signature))
       throw invalid('signature.json', 'the signature does not fit: this file was changed');
     const story = check(storySchema, json(bytes), '') as Story;

@@ -41,10 +41,16 @@ async function keysOf(db: Knex): Promise<Keys> {
   return (await own())!;
 }
 
-export async function signed(db: Knex, bytes: Buffer): Promise<Signature> {
+/** This installation's hand: its key, and what it writes under bytes, in base64. */
+export interface Signer {
+  readonly publicKey: string;
+  readonly sign: (bytes: Buffer) => string;
+}
+
+export async function signerOf(db: Knex): Promise<Signer> {
   const { public_key: publicKey, private_key: privateKey } = await keysOf(db);
   const key = createPrivateKey({ key: Buffer.from(privateKey, 'base64'), type: 'pkcs8', format: 'der' });
-  return { publicKey, signature: sign(null, bytes, key).toString('base64') };
+  return { publicKey, sign: (bytes) => sign(null, bytes, key).toString('base64') };
 }
 
 /** True where the bytes were signed with that key. */

@@ -11,7 +11,9 @@ import { notFound } from '../http/problem.js';
 import { loadRecord } from '../jobs/record.js';
 import { findJob } from '../jobs/repository.js';
 import { shopOf } from '../shop/settings.js';
-import { signed } from './installation.js';
+import { signerOf } from './installation.js';
+import { partsOf } from './parts.js';
+import { sealing, unsealed } from './seal.js';
 
 /**
  * Writes the archive as it is made: one photo at a time is in memory.
@@ -19,9 +21,17 @@ import { signed } from './installation.js';
  */
 export async function writeArchive(db: Knex, story: Story, into: Writable): Promise<void> {
   const bytes = Buffer.from(JSON.stringify(story));
+  const { publicKey, sign } = await signerOf(db);
+  const parts = partsOf(story);
+  const signature = {
+    publicKey,
+    signature: sign(bytes),
+    parts,
+    partsSignature: sign(Buffer.from(JSON.stringify(parts))),
+  };
   const zip = new ZipFile();
   zip.addBuffer(bytes, 'story.json');
-  zip.addBuffer(Buffer.from(JSON.stringify(await signed(db, bytes))), 'signature.json');
+  zip.addBuffer(Buffer.from(JSON.stringify(signature)), 'signature.json');
   for (const { attachmentId } of story.photos)
     zip.addReadStreamLazy(`photos/${attachmentId}`, { compress: false }, (give) => {
       photoBytes(db, attachmentId).then(
@@ -29,8 +39,12 @@ export async function writeArchive(db: Knex, story: Story, into: Writable): Prom
         (error: unknown) => give(error, oneChunk(Buffer.alloc(0))),
       );
     });
-  zip.end();
-  await pipeline(zip.outputStream, into);
+  zip.end({ forceZip64Format: false, comment: unsealed });
+  await pipeline(
+    zip.outputStream,
+    sealing((digest) => sign(Buffer.from(digest))),
+    into,
+  );
 }
 
 async function photoBytes(db: Knex, id: string): Promise<Buffer> {

@@ -29,13 +29,13 @@ export async function exported(shop: Shop, jobId: string): Promise<StoryFile & {
 
 const stranger = generateKeyPairSync('ed25519');
 
-/** An archive of these files, signed by a stranger's key; `signed` is what the signature is for. */
+/** An archive of these files, signed by a stranger's key; `signed` is what the signature is for, `signature` another one. */
 export async function packed(
   { story, files }: StoryFile,
-  { signed }: { signed?: Buffer } = {},
+  { signed, signature: given }: { signed?: Buffer; signature?: object } = {},
 ): Promise<Buffer> {
   const bytes = Buffer.from(JSON.stringify(story));
-  const signature = {
+  const signature = given ?? {
     publicKey: stranger.publicKey.export({ type: 'spki', format: 'der' }).toString('base64'),
     signature: sign(null, signed ?? bytes, stranger.privateKey).toString('base64'),
   };

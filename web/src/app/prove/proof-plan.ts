@@ -65,7 +65,7 @@ const shownSteps = 8;
 
     li {
       display: grid;
-      grid-template-columns: 150px minmax(0, 1fr) auto;
+      grid-template-columns: 172px minmax(0, 1fr) auto;
       gap: 12px;
       align-items: center;
       min-height: 48px;

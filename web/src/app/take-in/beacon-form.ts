@@ -54,6 +54,10 @@ const seenAsComplaint: readonly Choice[] = [
       grid-template-columns: 130px 130px 1fr;
       gap: 12px;
       align-items: end;
+
+      db-choice {
+        grid-column: 1 / -1;
+      }
     }
     .row {
       display: flex;
