@@ -8,7 +8,9 @@ const here = dirname(fileURLToPath(import.meta.url));
 const root = dirname(here);
 const bundle = join(here, 'dist', 'bundle', 'beacon.mjs');
 const lock = join(here, 'dist', 'building');
-const sources = [join(root, 'core', 'src'), join(here, 'src')];
+/** What proves a record is loaded by that verb alone: the others start without it. */
+const recordBundle = join(here, 'dist', 'bundle', 'record.mjs');
+const sources = ['core', 'contract', 'server', 'bin'].map((room) => join(root, room, 'src'));
 /** A lock older than this was left by a build that was killed. */
 const staleMs = 45_000;
 
@@ -18,7 +20,7 @@ export async function run() {
 }
 
 function fresh() {
-  if (!existsSync(bundle)) return false;
+  if (!existsSync(bundle) || !existsSync(recordBundle)) return false;
   const built = statSync(bundle).mtimeMs;
   return sources.every((folder) => newest(folder) <= built);
 }
@@ -63,24 +65,37 @@ async function build() {
     process.stderr.write('beacon: the tools are not installed yet; run "npm ci" first\n');
     process.exit(1);
   });
-  const made = `${bundle}.${process.pid}`;
-  await esbuild.build({
-    entryPoints: [join(here, 'src', 'main.ts')],
-    outfile: made,
+  const usual = /** @type {const} */ ({
     bundle: true,
     platform: 'node',
     format: 'esm',
     target: 'node20',
     minify: true,
     logLevel: 'silent',
-    plugins: [{ name: 'core-from-source', setup: coreFromSource }],
+    plugins: [{ name: 'rooms-from-source', setup: fromSource }],
   });
-  renameSync(made, bundle);
+  const made = [bundle, recordBundle].map((file) => `${file}.${process.pid}`);
+  await esbuild.build({
+    ...usual,
+    entryPoints: [join(root, 'server', 'src', 'logbook', 'verify-record.ts')],
+    outfile: made[1],
+    packages: 'external',
+  });
+  await esbuild.build({ ...usual, entryPoints: [join(here, 'src', 'main.ts')], outfile: made[0] });
+  renameSync(/** @type {string} */ (made[1]), recordBundle);
+  renameSync(/** @type {string} */ (made[0]), bundle);
 }
 
-/** Takes `@dormant-beacon/core/<domain>` from its sources. @param {import('esbuild').PluginBuild} build */
-function coreFromSource(build) {
+/** Takes our own rooms from their sources. @param {import('esbuild').PluginBuild} build */
+function fromSource(build) {
   build.onResolve({ filter: /^@dormant-beacon\/core\// }, ({ path }) => ({
     path: join(root, 'core', 'src', path.slice('@dormant-beacon/core/'.length), 'index.ts'),
+  }));
+  build.onResolve({ filter: /^@dormant-beacon\/contract$/ }, () => ({
+    path: join(root, 'contract', 'src', 'index.ts'),
+  }));
+  build.onResolve({ filter: /^@dormant-beacon\/server\/verify$/ }, () => ({
+    path: './record.mjs',
+    external: true,
   }));
 }

@@ -1,6 +1,7 @@
 import { execFileSync, spawnSync } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
-import { answer as answerAny, answerLine, type Call, readArguments } from './command.js';
+import { answer as answerAny, answerLater, answerLine, type Call, readArguments } from './command.js';
+import { recordExample } from './record-example.js';
 import { verbs } from './verbs.js';
 
 const beacon = fileURLToPath(new URL('../beacon', import.meta.url));
@@ -12,15 +13,41 @@ describe('beacon', () => {
   // The first call in a clean clone builds the command, and says so on standard error.
   beforeAll(() => void run(['--help'], ''), 60_000);
 
-  it('runs the example of every verb', () => {
+  it('runs the example of every verb', async () => {
     for (const [area, own] of Object.entries(verbs))
       for (const [name, verb] of Object.entries(own)) {
         const input = verb.input === 'json' ? JSON.stringify(verb.example) : String(verb.example);
         const as = verb.exampleOptions?.as;
         const own = call(area, name, ...(as === undefined ? [] : ['--as', as]));
         const file = verb.input === 'file' ? new TextEncoder().encode(input) : input;
-        expect(answer(own, file).length).withContext(`${area} ${name}`).toBeGreaterThan(2);
+        expect((await answerLater(own, file)).length)
+          .withContext(`${area} ${name}`)
+          .toBeGreaterThan(2);
       }
+  });
+
+  it('proves a record, and names what was changed in one', async () => {
+    const verify = call('record', 'verify', '--as', 'base64');
+    const text = recordExample;
+    const ask = async (input: string, own = verify) =>
+      JSON.parse(String(await answerLater(own, input))) as {
+        whole: boolean;
+        code: string;
+        flaws: { where: string }[];
+      };
+    const { whole, code } = await ask(text);
+    expect(whole).toBeTrue();
+    expect((await ask(text, call('record', 'verify', '--as', 'base64', '--code', code))).whole).toBeTrue();
+    const bytes = Buffer.from(text, 'base64');
+    bytes[200]! ^= 1;
+    const changed = await ask(bytes.toString('base64'));
+    expect([changed.whole, changed.flaws[0]!.where]).toEqual([false, 'story.json']);
+    await expectAsync(ask(text, call('record', 'verify', '--as', 'text'))).toBeRejectedWithError(
+      '--as: expected zip, base64, got "text"',
+    );
+    expect(JSON.parse(answerLine(verify, '"x"'))).toEqual({
+      error: { path: '--lines', message: 'one archive at a time: leave it out' },
+    });
   });
 
   it('gives the worked example of the watch', () => {

@@ -46,6 +46,7 @@ export function readArguments(args: readonly string[]): Call | string {
     help: flags.has('--help'),
     options: {
       ...(flags.has('--as') ? { as: flags.get('--as')! } : {}),
+      ...(flags.has('--code') ? { code: flags.get('--code')! } : {}),
       ...(flags.has('--cases') ? { cases: whole('--cases', flags.get('--cases')!, 1) } : {}),
       ...(flags.has('--seed') ? { seed: whole('--seed', flags.get('--seed')!, 0) } : {}),
     },
@@ -67,6 +68,12 @@ function whole(flag: string, text: string, least: number): number {
 export function answer({ verb, options }: Call, input: string | Uint8Array): string | Uint8Array {
   const answered = verb.run(verb.input === 'json' ? parse(String(input)) : input, options);
   return answered instanceof Uint8Array ? answered : JSON.stringify(answered);
+}
+
+/** As `answer`, also for what is read piece by piece. @throws Refusal where the input is wrong */
+export async function answerLater(call: Call, input: string | Uint8Array): Promise<string | Uint8Array> {
+  const { verb, options } = call;
+  return verb.later ? JSON.stringify(await verb.later(input, options)) : answer(call, input);
 }
 
 /** What is answered where a file has to stand in JSON: its text. @throws Refusal of a binary */
@@ -111,10 +118,12 @@ function generalHelp(): string {
 }
 
 /** Help for one verb, with its example run as it stands. */
-export function verbHelp({ area, name, verb }: Call): string {
+export async function verbHelp({ area, name, verb }: Call): Promise<string> {
   const own = verb.exampleOptions ?? {};
   const input = verb.input === 'json' ? JSON.stringify(verb.example, null, 2) : String(verb.example);
-  const answered = asJson(verb.run(verb.example, own), own);
+  const answered = verb.later
+    ? await verb.later(verb.example, own)
+    : asJson(verb.run(verb.example, own), own);
   const output = typeof answered === 'string' ? answered : JSON.stringify(answered, null, 2);
   const options = verb.options.map((option) => `--${option} ${String(own[option] ?? 'VALUE')}`).join(' ');
   return [

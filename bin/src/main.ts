@@ -3,16 +3,16 @@ import { createReadStream, readFileSync } from 'node:fs';
 import { createInterface } from 'node:readline';
 import { isRefusal, Refusal } from '@dormant-beacon/core/refusal';
 import { decodeReport } from '@dormant-beacon/core/scans';
-import { answer, answerLine, type Call, readArguments, verbHelp } from './command.js';
+import { answerLater, answerLine, type Call, readArguments, verbHelp } from './command.js';
 
 process.stdout.on('error', (error: NodeJS.ErrnoException) => process.exit(error.code === 'EPIPE' ? 0 : 1));
 
 try {
   const call = readArguments(process.argv.slice(2));
   if (typeof call === 'string') print(call);
-  else if (call.help) print(verbHelp(call));
+  else if (call.help) print(await verbHelp(call));
   else if (call.lines) await serveLines(call);
-  else print(answer(call, readInput(call)));
+  else print(await answerLater(call, readInput(call)));
 } catch (error) {
   const wrongInput = isRefusal(error);
   process.stderr.write(

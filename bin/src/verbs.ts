@@ -36,9 +36,11 @@ import { nextTests, traceBench, traceCase } from '@dormant-beacon/core/trace';
 import { assess, watchRequest } from '@dormant-beacon/core/watch';
 import { planWatch, watchPlanRequest } from '@dormant-beacon/core/watch/plan';
 import * as examples from './examples.js';
+import { recordExample } from './record-example.js';
 
 export interface Options {
   readonly as?: string;
+  readonly code?: string;
   readonly cases?: number;
   readonly seed?: number;
 }
@@ -56,6 +58,8 @@ export interface Verb {
   readonly exampleOptions?: Options;
   /** What is answered is JSON; bytes are a file, and are written as they are. */
   run(input: unknown, options: Options): unknown;
+  /** Of what is read piece by piece: in the place of `run`, which then refuses. */
+  readonly later?: (input: unknown, options: Options) => Promise<unknown>;
 }
 
 export const verbs: Readonly<Record<string, Readonly<Record<string, Verb>>>> = {
@@ -225,6 +229,22 @@ export const verbs: Readonly<Record<string, Readonly<Record<string, Verb>>>> = {
       run: (input) => compareRoutes(check(routeRequest, input)),
     },
   },
+  record: {
+    verify: {
+      says: 'proves that an exported record is whole to its last byte, or names where it was changed',
+      input: 'file',
+      options: ['as', 'code'],
+      example: recordExample,
+      exampleOptions: { as: 'base64' },
+      run: () => {
+        throw new Refusal('--lines', 'one archive at a time: leave it out');
+      },
+      later: async (input, options) => {
+        const { verifyRecord } = await import('@dormant-beacon/server/verify');
+        return verifyRecord(archive(input as Uint8Array, options), options.code ?? null);
+      },
+    },
+  },
   watch: {
     assess: {
       says: 'says how sure it is that a warning stays off, and how many clean exposures are still needed',
@@ -242,6 +262,14 @@ export const verbs: Readonly<Record<string, Readonly<Record<string, Verb>>>> = {
     },
   },
 };
+
+/** @throws Refusal where it is not said as what it comes */
+function archive(input: Uint8Array | string, { as }: Options): Uint8Array {
+  if (as !== undefined && as !== 'zip' && as !== 'base64')
+    throw new Refusal('--as', `expected zip, base64, got "${as}"`);
+  const text = () => (typeof input === 'string' ? input : new TextDecoder().decode(input));
+  return as === 'base64' ? Buffer.from(text(), 'base64') : (input as Uint8Array);
+}
 
 function imageForm(as: string | undefined): ImageForm {
   const form = imageForms.find((known) => known === as);
