@@ -65,7 +65,8 @@ async function build() {
     process.stderr.write('beacon: the tools are not installed yet; run "npm ci" first\n');
     process.exit(1);
   });
-  const usual = /** @type {const} */ ({
+  /** @type {import('esbuild').BuildOptions} */
+  const usual = {
     bundle: true,
     platform: 'node',
     format: 'esm',
@@ -73,17 +74,18 @@ async function build() {
     minify: true,
     logLevel: 'silent',
     plugins: [{ name: 'rooms-from-source', setup: fromSource }],
-  });
-  const made = [bundle, recordBundle].map((file) => `${file}.${process.pid}`);
+  };
+  const made = `${bundle}.${process.pid}`;
+  const madeRecord = `${recordBundle}.${process.pid}`;
   await esbuild.build({
     ...usual,
     entryPoints: [join(root, 'server', 'src', 'logbook', 'verify-record.ts')],
-    outfile: made[1],
+    outfile: madeRecord,
     packages: 'external',
   });
-  await esbuild.build({ ...usual, entryPoints: [join(here, 'src', 'main.ts')], outfile: made[0] });
-  renameSync(/** @type {string} */ (made[1]), recordBundle);
-  renameSync(/** @type {string} */ (made[0]), bundle);
+  await esbuild.build({ ...usual, entryPoints: [join(here, 'src', 'main.ts')], outfile: made });
+  renameSync(madeRecord, recordBundle);
+  renameSync(made, bundle);
 }
 
 /** Takes our own rooms from their sources. @param {import('esbuild').PluginBuild} build */

@@ -67,6 +67,7 @@ await runScript(async () => {
       session = await signIn(address, technician);
       await writes(address);
       await reports(address);
+      await handBacks(address);
       await pages(address);
       await visits(address);
       await scrolling(address);
@@ -186,6 +187,50 @@ async function reports(address) {
   await asking;
   figure('the bays, asked for while nothing else happens, p95', `${quantile(quiet, 0.95).toFixed(0)} ms`);
   figure('the same while eight odd reports of 1 MB are read, p95', `${quantile(during, 0.95).toFixed(0)} ms`);
+  figure('the slowest of them', `${Math.max(...during).toFixed(0)} ms`);
+}
+
+/** A hundred hand-backs as PDF, and notes that are written meanwhile. @param {string} address */
+async function handBacks(address) {
+  const jobId = await tracedJob(address);
+  const note = async (/** @type {number[]} */ times) => {
+    const since = performance.now();
+    await write(address, `/api/jobs/${jobId}/notes`, {
+      id: randomUUID(),
+      observedAt,
+      data: { stage: 'trace', text: 'A note beside a hand-back.' },
+    });
+    times.push(performance.now() - since);
+    await new Promise((resolve) => setTimeout(resolve, 10));
+  };
+  /** @type {number[]} */
+  const quiet = [];
+  for (let n = 0; n < 100; n++) await note(quiet);
+  /** @type {number[]} */
+  const during = [];
+  let printing = true;
+  const noting = (async () => {
+    while (printing) await note(during);
+  })();
+  const since = performance.now();
+  let bytes = 0;
+  // Four people at a time.
+  const asked = Array.from({ length: 100 }, (_, n) => n);
+  const ask = async () => {
+    while (asked.pop() !== undefined) {
+      const response = await fetch(`${address}/api/jobs/${jobId}/hand-back.pdf`, { headers: session });
+      if (!response.ok) throw new Error(`A hand-back was answered with ${response.status}.`);
+      bytes += (await response.arrayBuffer()).byteLength;
+    }
+  };
+  await Promise.all([ask(), ask(), ask(), ask()]);
+  const seconds = (performance.now() - since) / 1000;
+  printing = false;
+  await noting;
+  figure('a hundred hand-backs as PDF', `${seconds.toFixed(1)} s (aim: under 60)`);
+  figure('a PDF of them', `${Math.round(bytes / 100_000)} kB`);
+  figure('a note saved while nothing else happens, p95', `${quantile(quiet, 0.95).toFixed(0)} ms`);
+  figure('the same while the hand-backs are made, p95', `${quantile(during, 0.95).toFixed(0)} ms`);
   figure('the slowest of them', `${Math.max(...during).toFixed(0)} ms`);
 }
 

@@ -69,7 +69,7 @@ describe('the story of a job', () => {
     await page.getByRole('button', { name: 'The codes are cleared in every module' }).click();
     await sentence(page, 'Read every module again and paste the final report.');
     await paste(page, 'j-0145-final', 'Save as the final scan');
-    await sentence(page, 'needs 3 more cold starts, 30 minutes or more apart.');
+    await sentence(page, 'more clean drives.');
     expect(await page.locator('td.end').allInnerTexts()).toEqual(
       Array.from({ length: 4 }, () => 'gone, not yet proven: its monitor has not run'),
     );
@@ -99,8 +99,21 @@ describe('the story of a job', () => {
       expect(text).withContext(part).toContain(part);
     const pdf = await page.pdf({ format: 'A4' });
     expect(pdf.length).toBeGreaterThan(10_000);
+    const made = await page.request.get(
+      (await page.getByRole('link', { name: 'PDF' }).getAttribute('href'))!,
+    );
+    expect((await made.body()).subarray(0, 5).toString()).toBe('%PDF-');
+    await page.getByLabel('Who takes it over?').fill('Noor Halloran');
+    await page.getByText('They sign here, on the screen').click();
+    const box = (await page.locator('db-signature canvas').boundingBox())!;
+    await page.mouse.move(box.x + 20, box.y + 20);
+    await page.mouse.down();
+    await page.mouse.move(box.x + 120, box.y + 70, { steps: 6 });
+    await page.mouse.up();
     await page.getByRole('button', { name: 'The car is handed back' }).click();
     await page.getByText('Handed back today').waitFor();
+    await page.locator('.signed path').waitFor();
+    expect(await paper.innerText()).toContain('Noor Halloran');
     await page.getByRole('button', { name: /^Log · / }).click();
     await page.locator('db-log-drawer li').first().waitFor();
     expect(await page.locator('db-log-drawer li').count()).toBe(14);

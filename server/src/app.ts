@@ -24,6 +24,7 @@ import { Reviewer } from './jobs/review.js';
 import { jobRoutes } from './jobs/routes.js';
 import { inventoryRoutes } from './inventory/routes.js';
 import { libraryRoutes } from './library/routes.js';
+import { documentRoutes } from './documents/routes.js';
 import { logbookRoutes } from './logbook/routes.js';
 import type { Services } from './services.js';
 import { shopRoutes } from './shop/routes.js';
@@ -76,6 +77,7 @@ export function createApp({ pools, log, webFolder, hosts = [], tls = false, entr
   attachmentRoutes(door, services);
   imageRoutes(door, services);
   logbookRoutes(door, services);
+  documentRoutes(door, services);
   eventRoutes(door, services);
   app.use(door.router);
   app.use(web(webFolder), nothingHere, problems(log));

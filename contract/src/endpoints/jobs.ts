@@ -110,6 +110,14 @@ export const jobEndpoints = {
     who: withCustomer,
     answer: null,
   },
+  handBackPdf: {
+    method: 'GET',
+    path: '/api/jobs/{jobId}/hand-back.pdf',
+    says: 'the hand-back as it prints, with the code by which an export is held against it',
+    query: { paper: '`a4` or `letter`; left out, `a4`' },
+    who: withCustomer,
+    answer: null,
+  },
   storyTable: {
     method: 'GET',
     path: '/api/jobs/{jobId}/story.csv',

@@ -325,7 +325,16 @@ export { codingEntryData, codingImageData, codingPlanData, lockSetData };
 export { ledgerEntryData, stripPlanData, tryData, waitData };
 export { donorData, inventoryData, loopReadingData, offerData, parcelData, signData, temporaryData };
 export const noteData = z.strictObject({ stage: stageId, text: z.string().trim().min(1).max(1000) });
-export const handBackData = z.strictObject({ note: longText.nullish() });
+export const handBackData = z.strictObject({
+  note: longText.nullish(),
+  /** Who took the car over, and how they signed: the outline of what a finger drew, in a box of 600 by 200. */
+  acceptedBy: z.string().trim().max(120).nullish(),
+  signature: z
+    .string()
+    .regex(/^(?:[ML]-?\d{1,4} -?\d{1,4})+$/, 'expected the outline of a signature')
+    .max(40_000)
+    .nullish(),
+});
 
 /** What every fact carries: who, when, in which order, and what it corrects. */
 const stamp = {

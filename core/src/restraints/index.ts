@@ -74,3 +74,4 @@ export {
   type ScopeRequest,
 } from './schema.js';
 export { restraintPolicies, type RestraintPolicy } from './policies.js';
+export { signWords } from './sign-words.js';

@@ -525,7 +525,12 @@ export const tables: Readonly<Record<FactKind, FactTable>> = {
     stage: 'basics',
     columns: { module: 'module', function: 'works' },
   },
-  'hand-backs': { table: 'hand_backs', list: 'handBacks', stage: 'hand-back', columns: { note: 'note' } },
+  'hand-backs': {
+    table: 'hand_backs',
+    list: 'handBacks',
+    stage: 'hand-back',
+    columns: { note: 'note', acceptedBy: 'accepted_by', signature: 'signature' },
+  },
 };
 
 export const factTables: readonly string[] = Object.values(tables).map(({ table }) => table);

@@ -20,6 +20,9 @@ import {
   type TraceRepair,
 } from '@dormant-beacon/core/trace';
 
+import type { HandBackDocument } from '@dormant-beacon/core/stages/hand-back';
+import { type DocumentPhoto, handBackPdf } from '../documents/hand-back-pdf.js';
+import type { PaperSize } from '../documents/paper.js';
 import { invalid } from '../http/problem.js';
 import { unpacked } from '../logbook/archive.js';
 import { provenStory, type ProvenStory } from '../logbook/prove-story.js';
@@ -90,6 +93,16 @@ export const tasks = {
   /** The chance that a repair cured, from what others of this shop achieved. */
   cureChance: ({ facts, outcomes }: { facts: CureFacts; outcomes: readonly CureOutcome[] }): CureChance =>
     new CureEstimator(outcomes).of(facts),
+
+  handBackPdf: ({
+    content,
+    photos,
+    paper,
+  }: {
+    content: HandBackDocument;
+    photos: readonly DocumentPhoto[];
+    paper: PaperSize;
+  }): Promise<Uint8Array> => handBackPdf(content, photos, paper),
 
   /** Reads an image in its form; what is wrong with it is refused. */
   soundImage: ({ file, form }: ImageFile): null => {

@@ -1,6 +1,7 @@
 import { templates } from '@dormant-beacon/core/trace/templates';
 import { benchFor, fact, flap, recordOf, scanFact } from '../testing/bench';
 import { HandBack } from './hand-back';
+import { outlineOf } from './signature-field';
 
 describe('HandBack', () => {
   const record = () =>
@@ -54,12 +55,12 @@ describe('HandBack', () => {
       '4.92 V',
       'over-limit',
       'volts at the flap: They differ from the first row on',
-      'Replace the end switch, part CV-2210-07A (Yuki Sorensen',
-      'Root: found, left as it is: drain blocked.',
+      'Replace the end switch, part CV-2210-07A',
+      'found, left as it is: drain blocked',
       'B1318-16',
       'dark, not proven',
       'is dark but not yet proven',
-      'the fault may return',
+      'What made a part fail was found and is still there',
       '38 412 km at intake',
     ])
       expect(text).withContext(part).toContain(part);
@@ -70,8 +71,32 @@ describe('HandBack', () => {
     expect(bench.text()).toContain(
       'To close the job it still needs the final scan, with an end for every code, proof for one beacon.',
     );
+    await bench.fill('Who takes it over?', 'Ines Hallmer');
     await bench.press('The car is handed back');
-    expect(bench.desk.entered).toEqual([{ kind: 'hand-backs', data: {} }]);
+    expect(bench.desk.entered).toEqual([
+      { kind: 'hand-backs', data: { acceptedBy: 'Ines Hallmer', signature: null } },
+    ]);
+  });
+
+  it('shows what can hurt first, and who signed', async () => {
+    const given = fact('h', { acceptedBy: 'Ines Hallmer', signature: 'M1 1L500 150' });
+    const beacons = [fact('b', flap), fact('r', { ...flap, name: 'Airbag lamp', seen: 'lit' })];
+    const bench = await benchFor(HandBack, recordOf({ beacons, handBacks: [given] }));
+    const [first] = [...bench.page.querySelectorAll('.open li')].map((li) => li.textContent);
+    expect(first).toContain('Safety: “Airbag lamp” is open: lit.');
+    expect(bench.page.querySelector('.signed path')!.getAttribute('d')).toBe('M1 1L500 150');
+    expect(bench.text()).toContain(': Ines Hallmer');
+  });
+
+  it('keeps the outline of a signature within its box', () => {
+    const points = [
+      { x: -5, y: 10 },
+      { x: 300.4, y: 900 },
+    ];
+    expect(outlineOf([{ points }, { points: [] }] as never)).toBe('M0 10L300 200');
+    expect(outlineOf([])).toBeNull();
+    const long = outlineOf([{ points: Array.from({ length: 5000 }, (_, x) => ({ x, y: 1 })) }] as never)!;
+    expect(long.match(/[ML]/g)!.length).toBeLessThanOrEqual(121);
   });
 
   it('names who signed that no baseline could be had', async () => {
@@ -79,6 +104,6 @@ describe('HandBack', () => {
       HandBack,
       recordOf({ beacons: [fact('b', flap)], waivers: [fact('w', { reason: 'battery destroyed' })] }),
     );
-    expect(bench.text()).toContain('No baseline: battery destroyed (signed by Yuki Sorensen).');
+    expect(bench.text()).toContain('battery destroyed (signed by Yuki Sorensen).');
   });
 });

@@ -1,1 +1,1 @@
-export { Lens, stateWords } from './lens';
+export { Lens } from './lens';

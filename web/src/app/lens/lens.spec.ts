@@ -1,6 +1,7 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { Lens, stateWords } from './lens';
+import { stateWords } from '@dormant-beacon/core/stages';
+import { Lens } from './lens';
 
 describe('Lens', () => {
   it('tells each state by its shape, and says it', async () => {

@@ -1,15 +1,7 @@
 /** One beacon on the rail: its state by shape and motion as well as colour; a complaint has square corners. */
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { LensState } from '@dormant-beacon/core/record';
-
-export const stateWords: Readonly<Record<LensState, string>> = {
-  lit: 'lit',
-  flashing: 'flashing',
-  'comes-and-goes': 'comes and goes',
-  dark: 'dark, not proven',
-  dormant: 'dormant',
-  returned: 'has returned',
-};
+import { stateWords } from '@dormant-beacon/core/stages';
 
 @Component({
   selector: 'db-lens',

@@ -1,0 +1,9 @@
+export {
+  type Block,
+  type DocumentHead,
+  type DocumentSource,
+  handBackDocument,
+  type HandBackDocument,
+  type OpenPoint,
+} from './document.js';
+export { eventWords } from './head.js';

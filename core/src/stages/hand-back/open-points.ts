@@ -1,0 +1,45 @@
+/** What stays open when the car leaves, in words that a layman understands; what can hurt stands first. */
+import { isRestraint, originOf, standing } from '../../record/index.js';
+import { lackingText } from '../next.js';
+import { restraintCodesLeft, temporaryWords } from '../safety.js';
+import type { DocumentSource, OpenPoint } from './document.js';
+import { writer } from './head.js';
+import { stateWords } from '../lens.js';
+
+export function openPoints(source: DocumentSource): OpenPoint[] {
+  const { record, assessment } = source;
+  const { moment, name } = writer(source);
+  const points: OpenPoint[] = [];
+  const add = (says: string, safety = false) => points.push({ says, safety });
+  if (assessment.notDriven.length > 0) add(`It may not be driven: ${assessment.notDriven.join('; ')}.`, true);
+  for (const { module, code } of restraintCodesLeft(record)) {
+    const end = standing(record.codeEnds).findLast((own) => own.module === module && own.code === code);
+    const signed = end ? ` Signed by ${name(end.personId)}: ${end.note}` : '';
+    add(
+      `The restraints are not complete: ${module} still holds ${code}. A bag or belt may not work in a crash.${signed}`,
+      true,
+    );
+  }
+  for (const { kind, where } of assessment.temporaries)
+    add(`A temporary state is in the car: the ${temporaryWords[kind]} (${where}) has to come out.`, true);
+  for (const { beaconId, name: beaconName, state } of assessment.lenses) {
+    if (state === 'dormant') continue;
+    const beacon = standing(record.beacons).find((own) => originOf(record.beacons, own) === beaconId)!;
+    const proof = assessment.proofs.find((own) => own.beaconId === beaconId);
+    if (state === 'dark' && proof) {
+      const needs = proof.lacking.map(lackingText).join('; ');
+      add(
+        `“${beaconName}” is dark but not yet proven: it still needs ${needs}. Tell us if it shows again; we look again on ${moment(proof.lookAgainAt)}.`,
+        isRestraint(beacon),
+      );
+    } else if (state === 'returned')
+      add(`“${beaconName}” has come back after its repair.`, isRestraint(beacon));
+    else add(`“${beaconName}” is open: ${stateWords[state]}.`, isRestraint(beacon));
+  }
+  for (const proof of assessment.proofs)
+    if (proof.dormant && proof.followUpAt !== null)
+      add(`What made a part fail is not known. We ask you again on ${moment(proof.followUpAt)}.`);
+  if (standing(record.repairs).some(({ root, cured }) => root === 'found-and-left' && cured))
+    add('What made a part fail was found and is still there: the fault may return.');
+  return points.sort((a, b) => Number(b.safety) - Number(a.safety));
+}
