@@ -98,6 +98,8 @@ interface Violation {
 
 /** What axe finds against WCAG 2.2 AA, as lines. */
 export async function accessibilityFaults(page: Page): Promise<string[]> {
+  // A notice is hidden from readers for the moment before it is spoken.
+  await page.locator('.mat-mdc-snack-bar-label > [aria-hidden] button').waitFor({ state: 'detached' });
   await page.evaluate(axeText);
   const violations = (await page.evaluate(async () => {
     const { axe } = window as unknown as {

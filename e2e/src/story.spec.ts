@@ -99,9 +99,8 @@ describe('the story of a job', () => {
       expect(text).withContext(part).toContain(part);
     const pdf = await page.pdf({ format: 'A4' });
     expect(pdf.length).toBeGreaterThan(10_000);
-    const made = await page.request.get(
-      (await page.getByRole('link', { name: 'PDF' }).getAttribute('href'))!,
-    );
+    const address = (await page.getByRole('link', { name: 'PDF' }).getAttribute('href'))!;
+    const made = await page.request.get(new URL(address, page.url()).href);
     expect((await made.body()).subarray(0, 5).toString()).toBe('%PDF-');
     await page.getByLabel('Who takes it over?').fill('Noor Halloran');
     await page.getByText('They sign here, on the screen').click();
