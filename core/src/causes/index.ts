@@ -14,3 +14,4 @@ export {
   givenCause,
 } from './schema.js';
 export { asksForTeaching } from './facts.js';
+export { isLostCommunication, subjectWords } from './network-codes.js';

@@ -1,3 +1,10 @@
+export {
+  type CodeAgain,
+  type Comeback,
+  comebackOf,
+  type ConditionAgain,
+  type PartAgain,
+} from './comeback.js';
 export { gradeOf, matchOf, metFrom, trialFor } from './grades.js';
 export { countsOf, oftenIn, type Often, rateOf, startsPerDay } from './often.js';
 export { type RepairOutcome, repairOutcomes } from './outcomes.js';

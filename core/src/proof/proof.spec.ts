@@ -3,6 +3,7 @@ import { drive, flap, Story } from '../testing/story.js';
 import { switchInput } from '../trace/templates/switch-input.js';
 import { publishedChance } from './cure/index.js';
 import {
+  comebackOf,
   countsOf,
   cureChance,
   gradeOf,
@@ -242,5 +243,86 @@ describe('what became of repairs', () => {
 
   it('is nothing where no chance was worked out', () => {
     expect(repairOutcomes(repaired(flap, { cure: null, cured: false }).story.record, true)).toEqual([]);
+  });
+});
+
+describe('a comeback', () => {
+  const back = (shown: object = {}, later = 9000) => {
+    const own = repaired({ ...flap, conditions: ['rain'] });
+    own.story.scan('baseline', 'Charge control\n  B1A27-64 End switch (active)\n');
+    own.tries(2, 700, { conditions: ['rain'] });
+    own.story.later(later).enter('exposures', { ...drive, shown: true, beaconId: own.id, ...shown });
+    return { ...own, comeback: () => comebackOf(own.story.record, own.story.record.beacons[0]!)! };
+  };
+
+  it('is none before it shows again', () => {
+    const { story } = repaired();
+    expect(comebackOf(story.record, story.record.beacons[0]!)).toBeNull();
+  });
+
+  it('says how long it held, and how sure it was then', () => {
+    const { comeback } = back();
+    const { days, clean, wasSure } = comeback();
+    expect([days, clean]).toEqual([7, 2]);
+    expect(wasSure).toBeGreaterThan(0.85);
+    expect(wasSure).toBeLessThan(0.95);
+  });
+
+  it('takes the same condition, code and type for the same fault', () => {
+    const { story, comeback } = back({ conditions: ['rain'] });
+    expect(comeback().condition).toBe('same');
+    expect(comeback().code).toBe('not-read');
+    const before = comeback().same;
+    story.scan('interim', 'Charge control\n  B1A27-64 End switch (active)\n');
+    expect(comeback().code).toBe('same');
+    expect(comeback().same).toBeGreaterThan(before);
+    expect(comeback().same).toBeGreaterThan(0.95);
+  });
+
+  it('takes another condition, other codes and a part that is good for another fault', () => {
+    const { story, traceId, comeback } = back({ conditions: ['hot'] }, 500_000);
+    story.scan('interim', 'Body\n  B1318-16 Supply (active)\n');
+    const inspect = switchInput.build({}).tests.find((test) => 'element' in test && test.kind === 'inspect')!;
+    const element = (inspect as { element: string }).element;
+    const record = {
+      ...story.record,
+      repairs: story.record.repairs.map((repair) => ({ ...repair, element })),
+    };
+    expect([comeback().condition, comeback().code, comeback().part]).toEqual([
+      'other',
+      'other',
+      'not-tested',
+    ]);
+    story.enter('readings', { traceId, test: inspect.id, found: false });
+    const own = comebackOf({ ...story.record, repairs: record.repairs }, story.record.beacons[0]!)!;
+    expect(own.part).toBe('good');
+    expect(own.same).toBeLessThan(0.2);
+  });
+
+  it('knows a code whose failure type is another, and a scan without codes', () => {
+    const other = back();
+    other.story.scan('interim', 'Charge control\n  B1A27-13 End switch (active)\n');
+    expect(other.comeback().code).toBe('other-type');
+    const none = back();
+    none.story.scan('interim', 'Charge control: no codes\n');
+    expect(none.comeback().code).toBe('none');
+  });
+
+  it('stays a probability, and falls with the time that it held', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 40, max: 1_000_000 }),
+        fc.integer({ min: 40, max: 1_000_000 }),
+        (a, b) => {
+          const [soon, late] = [Math.min(a, b), Math.max(a, b)].map(
+            (minutes) => back({}, minutes).comeback().same,
+          );
+          expect(late!).toBeLessThanOrEqual(soon! + 1e-12);
+          expect(late!).toBeGreaterThan(0);
+          expect(soon!).toBeLessThan(1);
+        },
+      ),
+      { numRuns: 15 },
+    );
   });
 });

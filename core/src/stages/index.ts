@@ -45,3 +45,4 @@ export {
   waitNow,
   whyGuarded,
 } from './strip.js';
+export { warrantiesOf, type Warranty } from './warranty.js';

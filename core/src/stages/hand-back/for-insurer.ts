@@ -1,7 +1,8 @@
 /** For the insurer: photographs, scans before and after, parts with their origin and proof, calibrations, restraints. */
 import { writeCode } from '../../codes/index.js';
-import { baselineOf, codeEnds, inventoryOf, standing } from '../../record/index.js';
+import { codeEnds, inventoryOf, standing } from '../../record/index.js';
 import { signWords } from '../../restraints/index.js';
+import { moduleRows, moduleWords } from '../clear/index.js';
 import { codingRemarks } from '../coding.js';
 import type { Block, DocumentSource } from './document.js';
 import { writer } from './head.js';
@@ -49,7 +50,13 @@ export function forInsurer(source: DocumentSource): Block[] {
         code.end,
       ]),
     });
-  const modules = moduleRows(source);
+  const modules = assessment.final
+    ? moduleRows(record, assessment.final).map(({ module, before, after }) => [
+        module,
+        moduleWords(before),
+        moduleWords(after),
+      ])
+    : [];
   if (modules.length > 0)
     blocks.push({
       kind: 'table',
@@ -116,27 +123,6 @@ function partRows(source: DocumentSource): string[][] {
       proof ?? `fitted ${moment(observedAt)}`,
     ]);
   return [...units, ...repaired];
-}
-
-/** Silent, not read and clean are three things. */
-function moduleRows({ record, assessment }: DocumentSource): string[][] {
-  const baseline = baselineOf(record);
-  const { final } = assessment;
-  if (!baseline || !final) return [];
-  type Module = (typeof baseline.scan.modules)[number];
-  const says = (modules: readonly Module[], codes: typeof baseline.scan.codes, own: string): string => {
-    const found = modules.find(({ name }) => name === own);
-    if (!found) return 'not read';
-    if (!found.answered) return 'silent';
-    const count = codes.filter(({ module }) => module === own).length;
-    return count === 0 ? 'clean' : count === 1 ? 'one code' : `${count} codes`;
-  };
-  const names = [...new Set([...baseline.scan.modules, ...final.scan.modules].map(({ name }) => name))];
-  return names.map((own) => [
-    own,
-    says(baseline.scan.modules, baseline.scan.codes, own),
-    says(final.scan.modules, final.scan.codes, own),
-  ]);
 }
 
 function restraintLines({ record, assessment }: DocumentSource): string[] {

@@ -75,9 +75,9 @@ describe('the hand-back', () => {
     story.scan('final', 'Body: no codes\nTelematics: no response\n');
     const block = titled(story, 'insurer', 'Modules before and after');
     expect(block?.kind === 'table' ? block.rows : []).toEqual([
-      ['Body', 'one code', 'clean'],
       ['Telematics', 'silent', 'silent'],
       ['Lamps', 'clean', 'not read'],
+      ['Body', 'one code', 'clean'],
     ]);
   });
 

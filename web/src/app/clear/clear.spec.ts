@@ -36,6 +36,40 @@ describe('Clear', () => {
     expect(bench.desk.entered).toEqual([{ kind: 'clearings', data: { reader: 'ODDLIGHT R2' } }]);
   });
 
+  it('says first whether it may be driven, and in which order to clear', async () => {
+    const before = repaired();
+    const text =
+      'Cluster\n  U0140-00 Lost communication with body (stored)\nBody\n  B1318-16 Supply (active)\n';
+    const bench = await benchFor(Clear, recordOf({ ...before, scans: [scanFact('s', 'baseline', text)] }));
+    expect(bench.text()).toContain('It may be driven.');
+    const steps = [...bench.page.querySelectorAll('ol li')].map((li) =>
+      li.textContent.replace(/\s+/g, ' ').trim(),
+    );
+    expect(steps).toEqual([
+      'Body, one code first: Cluster misses it',
+      'Cluster, one code last: it only tells of others',
+    ]);
+  });
+
+  it('names what is silent or was not read, and makes a code that is another fault a beacon of its own', async () => {
+    // In this order, as they were entered.
+    const before = repaired();
+    const baseline = scanFact(
+      's',
+      'baseline',
+      'Body\n  B1318-16 Supply (active)\nLamps: no codes\nDoor: no codes\n',
+    );
+    const clearings = [fact('c', {})];
+    const final = scanFact('g', 'final', 'Body\n  B1318-16 Supply (active)\nLamps: no response\n');
+    const read = await benchFor(Clear, recordOf({ ...before, clearings, scans: [baseline, final] }));
+    expect(read.text()).toContain('Silent: Lamps; not read: Door.');
+    await read.press('Watch it by itself');
+    expect(read.desk.entered.map(({ kind, data }) => [kind, data['name'] ?? data['end']])).toEqual([
+      ['beacons', 'B1318-16 in Body'],
+      ['code-ends', 'explained'],
+    ]);
+  });
+
   it('tells what was born after a clear, and remembers it of the reader', async () => {
     const before = repaired();
     const record = recordOf({

@@ -21,6 +21,7 @@ import {
   codeEnds,
   standing,
 } from '@dormant-beacon/core/record';
+import { clearOrder, moduleRows, moduleWords } from '@dormant-beacon/core/stages/clear';
 import { Store } from '@ngrx/store';
 import { newId } from '../api';
 import { Caution } from '../frame';
@@ -47,7 +48,27 @@ import { jobFeature } from '../job';
       @if (form.problem()) {
         <p class="problem" role="alert">{{ form.problem() }}</p>
       }
+      <p [class.problem]="notDriven().length > 0">
+        {{
+          notDriven().length > 0
+            ? 'It may not be driven: ' + notDriven().join('; ') + '.'
+            : 'It may be driven.'
+        }}
+      </p>
       @if (!cleared()) {
+        @if (order().length > 1) {
+          <h2>In this order</h2>
+          <ol>
+            @for (step of order(); track step.module) {
+              <li>
+                {{ step.module }}, {{ step.codes === 1 ? 'one code' : step.codes + ' codes' }}
+                @if (step.why) {
+                  <small>{{ step.why }}</small>
+                }
+              </li>
+            }
+          </ol>
+        }
         <db-caution
           >Clear with the supply steady and the ignition as the reader asks. On restraints: connectors locked,
           tools out, cabin empty, reach in from outside.</db-caution
@@ -105,6 +126,7 @@ import { jobFeature } from '../job';
                       </db-entry>
                     } @else {
                       <button mat-button type="button" (click)="ending.set(keyOf(end))">It stays …</button>
+                      <button mat-button type="button" (click)="split(end)">Watch it by itself</button>
                     }
                   }
                 </td>
@@ -112,6 +134,31 @@ import { jobFeature } from '../job';
             }
           </tbody>
         </table>
+        @if (silent().length > 0) {
+          <p class="quiet">
+            {{ silent() }}. Read again what was not read; of a silent module say in a note why it stays so.
+          </p>
+        }
+        <db-more label="Modules before and after">
+          <table class="plain">
+            <thead>
+              <tr>
+                <th scope="col">Module</th>
+                <th scope="col">Before</th>
+                <th scope="col">After</th>
+              </tr>
+            </thead>
+            <tbody>
+              @for (row of modules(); track row.module) {
+                <tr [class.open]="row.open">
+                  <td>{{ row.module }}</td>
+                  <td>{{ moduleWords(row.before) }}</td>
+                  <td class="end">{{ moduleWords(row.after) }}</td>
+                </tr>
+              }
+            </tbody>
+          </table>
+        </db-more>
         @if (suspicious().length > 0) {
           <h2>Born after a clear</h2>
           <p class="quiet">
@@ -218,6 +265,26 @@ export class Clear {
   protected readonly final = computed(() => this.assessment()?.final);
   protected readonly ends = computed(() => (this.final() ? codeEnds(this.record()!, this.final()!) : []));
   protected readonly scans = computed(() => standing(this.record()?.scans ?? []));
+  protected readonly notDriven = computed(() => this.assessment()?.notDriven ?? []);
+  /** Modules in the order in which they are cleared, by the last scan before. */
+  protected readonly order = computed(() => {
+    const last = this.scans().at(-1);
+    return last ? clearOrder(last) : [];
+  });
+  protected readonly modules = computed(() =>
+    this.final() ? moduleRows(this.record()!, this.final()!) : [],
+  );
+  protected readonly moduleWords = moduleWords;
+  /** What did not answer, and what was not read, in one sentence. */
+  protected readonly silent = computed(() => {
+    const named = (kind: string) =>
+      this.modules()
+        .filter(({ after }) => after.kind === kind)
+        .map(({ module }) => module)
+        .join(', ');
+    const [silent, unread] = [named('silent'), named('not-read')];
+    return [silent && `Silent: ${silent}`, unread && `not read: ${unread}`].filter(Boolean).join('; ');
+  });
   protected readonly written = writeCode;
   protected readonly busy = signal(false);
   protected readonly reading = signal(false);
@@ -307,6 +374,33 @@ export class Clear {
           ? 'Not saved yet. The report is kept on this device and sent when the server is back.'
           : null,
     );
+  }
+
+  /** Another fault than the one that was mended: it becomes a beacon of its own, to be traced and proven. */
+  protected async split(end: CodeEnd): Promise<void> {
+    const code = writeCode(end);
+    const beacon = await this.desk.enter('beacons', {
+      kind: 'complaint',
+      name: `${code} in ${end.module}`,
+      seen: 'present',
+      thereBefore: 'unknown',
+      conditions: [],
+      shown: 1,
+      exposures: 1,
+      restraint: false,
+      lamp: null,
+      bulbCheck: null,
+    });
+    if (beacon.state === 'refused') return this.form.say(plainWords(beacon.problem.message));
+    const { module, code: name, failureType } = end;
+    const ended = await this.desk.enter('code-ends', {
+      module,
+      code: name,
+      failureType,
+      end: 'explained',
+      note: 'another fault: watched by itself',
+    });
+    this.form.say(ended.state === 'refused' ? plainWords(ended.problem.message) : null);
   }
 
   /** The end of the code that was chosen. */
