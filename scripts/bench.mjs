@@ -51,7 +51,10 @@ await runScript(async () => {
     await run(
       process.execPath,
       ['--import', 'tsx', join('core', 'bench', 'cures.bench.ts')],
-      { cwd: root },
+      {
+        cwd: root,
+        env: { ...process.env, PICTURE: join(root, 'docs', 'chance-of-a-cure.svg') },
+      },
       'The trial of the chances of a cure failed.',
     );
   if (wanted('paced')) await paced();

@@ -6,6 +6,7 @@ import {
   quietMiss,
   reliabilityOf,
 } from '../src/proof/cure/index.js';
+import { writeFileSync } from 'node:fs';
 import { assess, cleanThoughNotCured } from '../src/watch/index.js';
 import { shopOf, type WorldRepair } from '../src/worlds/index.js';
 import { line } from './measure.js';
@@ -99,7 +100,7 @@ for (let seed = 1; seed <= shops; seed++) {
   }
 }
 const percent = (x: number) => `${(100 * x).toFixed(1)} %`;
-const picture = (name: string, seen: readonly Seen[]) => {
+const table = (name: string, seen: readonly Seen[]) => {
   const { tenths, brier, count } = reliabilityOf(seen);
   line(name, `${count} repairs, Brier ${brier!.toFixed(3)}`);
   for (const { from, count: n, stated, held } of tenths)
@@ -108,11 +109,40 @@ const picture = (name: string, seen: readonly Seen[]) => {
       `${n} repairs: stated ${percent(stated)}, held ${percent(held)}, off by ${percent(stated - held)}`,
     );
 };
-picture('at the repair, up to 300 closures', repair.early);
-picture('at the repair, after 300', repair.late);
-picture('at the last start, up to 300 closures', close.early);
-picture('at the last start, after 300', close.late);
+table('at the repair, up to 300 closures', repair.early);
+table('at the repair, after 300', repair.late);
+table('at the last start, up to 300 closures', close.early);
+table('at the last start, after 300', close.late);
 line(
   'fits',
   `${fits}, ${(fitting / fits).toFixed(1)} ms each; ${((performance.now() - started) / 1000).toFixed(0)} s in all`,
 );
+
+/** What was stated against what held, of tenths with a thousand repairs or more: black dots late, hollow ones early. */
+function drawing(): string {
+  const at = (x: number, y: number) => `cx="${(60 + 4 * x).toFixed(1)}" cy="${(440 - 4 * y).toFixed(1)}"`;
+  const dots = (seen: readonly Seen[], as: string) =>
+    reliabilityOf(seen)
+      .tenths.filter(({ count }) => count >= 1000)
+      .map(({ stated, held }) => `<circle ${at(100 * stated, 100 * held)} r="6" ${as}/>`)
+      .join('');
+  const label = (x: number, y: number, text: string, anchor = 'middle') =>
+    `<text x="${x}" y="${y}" text-anchor="${anchor}">${text}</text>`;
+  const ticks = [0, 20, 40, 60, 80, 100]
+    .map((n) => label(60 + 4 * n, 462, `${n} %`) + label(52, 445 - 4 * n, `${n} %`, 'end'))
+    .join('');
+  return [
+    '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 500 500" font-family="sans-serif" font-size="13">',
+    '<rect width="500" height="500" fill="white"/><path d="M60 40V440H460" fill="none" stroke="#777"/>',
+    '<path d="M60 440L460 40" stroke="#777" stroke-dasharray="5 5"/>',
+    dots(repair.early, 'fill="white" stroke="#333" stroke-width="2"'),
+    dots(repair.late, 'fill="#333"'),
+    ticks,
+    label(260, 490, 'stated when the repair was entered'),
+    label(70, 30, 'held', 'start'),
+    '</svg>',
+    '',
+  ].join('\n');
+}
+const picture = process.env['PICTURE'];
+if (picture) writeFileSync(picture, drawing());

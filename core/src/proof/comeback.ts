@@ -9,6 +9,7 @@ import {
   type JobRecord,
   originOf,
   type Repair,
+  type ScanFact,
   standing,
 } from '../record/index.js';
 import { curedGivenClean } from '../watch/index.js';
@@ -32,6 +33,12 @@ const weights = {
   part: { good: 1 / 5, bad: 8, 'not-tested': 1 },
 } as const;
 
+export interface CodeSeen {
+  readonly module: string;
+  readonly code: string;
+  readonly failureType: string | null;
+}
+
 export interface Comeback {
   readonly beaconId: string;
   /** The repair that was to put it out, and how sure it was when it showed again. */
@@ -43,12 +50,9 @@ export interface Comeback {
   readonly clean: number;
   readonly condition: ConditionAgain;
   readonly code: CodeAgain;
-  /** What the new scan says, in the codes of the first visit and beyond them. */
-  readonly codes: readonly {
-    readonly module: string;
-    readonly code: string;
-    readonly failureType: string | null;
-  }[];
+  /** Of the first visit, and of the last scan since it came back. */
+  readonly firstCodes: readonly CodeSeen[];
+  readonly codes: readonly CodeSeen[];
   readonly part: PartAgain;
   /** Probability that the first fault was never cured. */
   readonly same: number;
@@ -81,6 +85,7 @@ export function comebackOf(
     clean: before,
     condition,
     code,
+    firstCodes: seen(baselineOf(record)),
     codes,
     part,
     same: odds / (1 + odds),
@@ -103,16 +108,19 @@ function conditionAgain({ conditions }: Beacon, shown: Exposure): ConditionAgain
   return said ? 'other' : 'not-known';
 }
 
+const seen = (scan: ScanFact | undefined): CodeSeen[] =>
+  (scan?.scan.codes ?? []).map(({ module, code, failureType }) => ({
+    module,
+    code,
+    failureType: failureType ?? null,
+  }));
+
 /** The last scan since it came back against the baseline of the first visit. */
 function codeAgain(record: JobRecord, returned: Exposure): Pick<Comeback, 'code' | 'codes'> {
   const scan = standing(record.scans).findLast(({ seq }) => seq > returned.seq);
   const baseline = baselineOf(record);
   if (!scan || !baseline) return { code: 'not-read', codes: [] };
-  const codes = scan.scan.codes.map(({ module, code, failureType }) => ({
-    module,
-    code,
-    failureType: failureType ?? null,
-  }));
+  const codes = seen(scan);
   if (codes.length === 0) return { code: 'none', codes };
   const first = baseline.scan.codes;
   const alike = codes.filter((own) =>

@@ -25,14 +25,20 @@ export class CureEstimator {
   private readonly scale: Scale = { shift: 0, stretch: 1 };
 
   constructor(private readonly outcomes: readonly CureOutcome[]) {
-    const rows = outcomes.map((outcome) => ({
-      ...this.weights.place(summandsOf(outcome)),
-      miss: outcome.miss,
-      count: outcome.count,
-    }));
-    if (rows.length === 0) return;
-    this.weights.fit(rows);
-    this.scale = scaleOf(outcomes.map((outcome) => ({ ...outcome, odds: this.oddsOf(outcome) })));
+    if (outcomes.length === 0) return;
+    const groups = byFacts(outcomes);
+    this.weights.fit(
+      groups.map(([first, ...others]) => ({
+        ...this.weights.place(summandsOf(first)),
+        ends: [first, ...others],
+      })),
+    );
+    this.scale = scaleOf(
+      groups.flatMap((group) => {
+        const odds = this.oddsOf(group[0]);
+        return group.map(({ miss, count }) => ({ odds, miss, count }));
+      }),
+    );
   }
 
   /**
@@ -56,4 +62,19 @@ export class CureEstimator {
     const chance = this.weights.mean(summandsOf(facts));
     return Math.log(chance / (1 - chance));
   }
+}
+
+type Group = readonly [CureOutcome, ...CureOutcome[]];
+
+/** Outcomes of the same facts together: each is weighed once. */
+function byFacts(outcomes: readonly CureOutcome[]): Group[] {
+  const groups = new Map<string, [CureOutcome, ...CureOutcome[]]>();
+  for (const outcome of outcomes) {
+    const { method, part, root, confirmed, comesAndGoes, called } = outcome;
+    const key = [method, part, root, confirmed, comesAndGoes, called].join(' ');
+    const group = groups.get(key);
+    if (group) group.push(outcome);
+    else groups.set(key, [outcome]);
+  }
+  return [...groups.values()];
 }

@@ -5,12 +5,17 @@ import { logistic, meanProduct, type Summands, type Weighed } from './published.
 /** A factor’s summands by the place of their weights. */
 type Placed = readonly (readonly [place: number, value: number])[];
 
-/** Repairs that ended alike, with the summands of both factors. */
+/** How some repairs of the same facts ended: P(so clean since | not cured), or null where they showed again. */
+export interface End {
+  readonly miss: number | null;
+  readonly count: number;
+}
+
+/** Repairs of the same facts, with the summands of both factors. */
 export interface Row {
   readonly right: Placed;
   readonly holds: Placed;
-  readonly miss: number | null;
-  readonly count: number;
+  readonly ends: readonly End[];
 }
 
 /** No weight moves farther in one round. */
@@ -70,9 +75,12 @@ export class Weights {
       (sum, { mean, precision }, place) => sum - (precision * (this.values[place]! - mean) ** 2) / 2,
       0,
     );
-    return rows.reduce((sum, { right, holds, miss, count }) => {
+    return rows.reduce((sum, { right, holds, ends }) => {
       const p = this.at(right) * this.at(holds);
-      return sum + count * Math.log(miss === null ? 1 - p : p + (1 - p) * miss);
+      return ends.reduce(
+        (own, { miss, count }) => own + count * Math.log(miss === null ? 1 - p : p + (1 - p) * miss),
+        sum,
+      );
     }, prior);
   }
 
@@ -118,19 +126,22 @@ export class Weights {
    * Adds the slope of ln(p + (1 − p)·miss), or of ln(1 − p) where it showed again, with p = right · holds; and the
    * information that such an outcome is expected to bring.
    */
-  private weigh({ right, holds, miss, count }: Row, slope: Matrix, curvature: Matrix): void {
+  private weigh({ right, holds, ends }: Row, slope: Matrix, curvature: Matrix): void {
     const [r, h] = [this.at(right), this.at(holds)];
     const p = r * h;
-    const known = miss === null ? 1 : (1 - miss) ** 2;
-    const by = miss === null ? -p / (1 - p) : ((1 - miss) * p) / (p + (1 - p) * miss);
+    let by = 0;
+    let information = 0;
+    for (const { miss, count } of ends) {
+      by += count * (miss === null ? -p / (1 - p) : ((1 - miss) * p) / (p + (1 - p) * miss));
+      information += (count * (miss === null ? 1 : (1 - miss) ** 2) * p) / (1 - p);
+    }
     const all = [
       { placed: right, rest: 1 - r },
       { placed: holds, rest: 1 - h },
     ];
-    const information = (count * known * p) / (1 - p);
     for (const one of all)
       for (const [place, value] of one.placed) {
-        slope.set(place, 0, slope.get(place, 0) + count * by * one.rest * value);
+        slope.set(place, 0, slope.get(place, 0) + by * one.rest * value);
         for (const other of all)
           for (const [otherPlace, otherValue] of other.placed)
             curvature.set(

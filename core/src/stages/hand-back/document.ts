@@ -76,6 +76,24 @@ export interface DocumentSource {
   readonly now: string;
 }
 
+/** Rows and lines of a block; what is beyond stands in the record alone. */
+const mostRows = 300;
+
+function cut(block: Block): Block {
+  const rest = (count: number) => `and ${count - mostRows} more; the record holds all`;
+  if (block.kind === 'table' && block.rows.length > mostRows)
+    return {
+      ...block,
+      rows: [
+        ...block.rows.slice(0, mostRows),
+        block.columns.map((_, n) => (n === 0 ? rest(block.rows.length) : '')),
+      ],
+    };
+  if (block.kind === 'lines' && block.lines.length > mostRows)
+    return { ...block, lines: [...block.lines.slice(0, mostRows), rest(block.lines.length)] };
+  return block;
+}
+
 export function handBackDocument(source: DocumentSource): HandBackDocument {
   const { record } = source;
   const given = standing(record.handBacks).at(-1);
@@ -88,7 +106,9 @@ export function handBackDocument(source: DocumentSource): HandBackDocument {
   return {
     head,
     open: openPoints(source),
-    parts: parts.filter(({ blocks }) => blocks.length > 0),
+    parts: parts
+      .filter(({ blocks }) => blocks.length > 0)
+      .map((part) => ({ ...part, blocks: part.blocks.map(cut) })),
     accepted: given
       ? {
           by: given.acceptedBy ?? null,

@@ -118,4 +118,27 @@ describe('the hand-back', () => {
     for (const part of ['4.92 V', 'found, left as it is: drain blocked', 'Flap: ', 'Yuki Sorensen'])
       expect(text).withContext(part).toContain(part);
   });
+
+  it('stays a document where a report holds thousands of codes', () => {
+    const story = new Story();
+    story.enter('beacons', flap);
+    const codes = Array.from({ length: 2000 }, (_, n) => `  B${String(1000 + n)}-16 Supply (active)`).join(
+      '\n',
+    );
+    story.scan('baseline', `Body\n${codes}\n`);
+    story.enter('repairs', {
+      beaconIds: [story.record.beacons[0]!.id],
+      label: 'It',
+      method: 'replace',
+      root: 'unknown',
+      chance: null,
+      cured: true,
+    });
+    story.enter('clearings', {});
+    story.scan('final', `Body\n${codes}\n`);
+    const block = titled(story, 'insurer', 'Every code, and its end');
+    const rows = block?.kind === 'table' ? block.rows : [];
+    expect(rows.length).toBe(301);
+    expect(rows.at(-1)![0]).toBe('and 1700 more; the record holds all');
+  });
 });

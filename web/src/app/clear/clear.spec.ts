@@ -62,7 +62,9 @@ describe('Clear', () => {
     const clearings = [fact('c', {})];
     const final = scanFact('g', 'final', 'Body\n  B1318-16 Supply (active)\nLamps: no response\n');
     const read = await benchFor(Clear, recordOf({ ...before, clearings, scans: [baseline, final] }));
-    expect(read.text()).toContain('Silent: Lamps; not read: Door.');
+    expect(read.text()).toContain(
+      'Not read: Door. Read again. Silent: Lamps. Say in a note why it stays so.',
+    );
     await read.press('Watch it by itself');
     expect(read.desk.entered.map(({ kind, data }) => [kind, data['name'] ?? data['end']])).toEqual([
       ['beacons', 'B1318-16 in Body'],

@@ -135,9 +135,7 @@ import { jobFeature } from '../job';
           </tbody>
         </table>
         @if (silent().length > 0) {
-          <p class="quiet">
-            {{ silent() }}. Read again what was not read; of a silent module say in a note why it stays so.
-          </p>
+          <p class="quiet">{{ silent() }}</p>
         }
         <db-more label="Modules before and after">
           <table class="plain">
@@ -275,7 +273,7 @@ export class Clear {
     this.final() ? moduleRows(this.record()!, this.final()!) : [],
   );
   protected readonly moduleWords = moduleWords;
-  /** What did not answer, and what was not read, in one sentence. */
+  /** What was not read and what did not answer, each with what to do. */
   protected readonly silent = computed(() => {
     const named = (kind: string) =>
       this.modules()
@@ -283,10 +281,16 @@ export class Clear {
         .map(({ module }) => module)
         .join(', ');
     const [silent, unread] = [named('silent'), named('not-read')];
-    return [silent && `Silent: ${silent}`, unread && `not read: ${unread}`].filter(Boolean).join('; ');
+    return [
+      unread && `Not read: ${unread}. Read again.`,
+      silent && `Silent: ${silent}. Say in a note why it stays so.`,
+    ]
+      .filter(Boolean)
+      .join(' ');
   });
   protected readonly written = writeCode;
   protected readonly busy = signal(false);
+  private readonly splitting = signal(false);
   protected readonly reading = signal(false);
   protected readonly ending = field('');
   protected readonly note = field('');
@@ -378,6 +382,17 @@ export class Clear {
 
   /** Another fault than the one that was mended: it becomes a beacon of its own, to be traced and proven. */
   protected async split(end: CodeEnd): Promise<void> {
+    // A second tap is the same one.
+    if (this.splitting()) return;
+    this.splitting.set(true);
+    try {
+      await this.enterSplit(end);
+    } finally {
+      this.splitting.set(false);
+    }
+  }
+
+  private async enterSplit(end: CodeEnd): Promise<void> {
     const code = writeCode(end);
     const beacon = await this.desk.enter('beacons', {
       kind: 'complaint',

@@ -1,5 +1,6 @@
 /** A beacon that came back, side by side with its first visit: the same fault, or another with the same warning? */
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { writeCode } from '@dormant-beacon/core/codes';
 import type { Comeback } from '@dormant-beacon/core/proof';
 import type { Beacon } from '@dormant-beacon/core/record';
 import type { Warranty } from '@dormant-beacon/core/stages';
@@ -50,7 +51,7 @@ const even = [0.35, 0.65] as const;
           </tr>
           <tr>
             <th scope="row">Code and type</th>
-            <td>as in the baseline</td>
+            <td>{{ firstCodes() || 'no code' }}</td>
             <td>{{ codeWords[own.code] }}{{ codes() ? ': ' + codes() : '' }}</td>
           </tr>
           <tr>
@@ -108,12 +109,8 @@ export class ComebackCard {
     return `The same fault or another, nobody can tell yet: ${percent(same)} for the same.`;
   });
   protected readonly wasSure = computed(() => percent(this.comeback().wasSure));
-  protected readonly codes = computed(() =>
-    this.comeback()
-      .codes.slice(0, 3)
-      .map(({ code, failureType }) => (failureType ? `${code}-${failureType}` : code))
-      .join(', '),
-  );
+  protected readonly codes = computed(() => written(this.comeback().codes));
+  protected readonly firstCodes = computed(() => written(this.comeback().firstCodes));
   protected readonly held = computed(() => {
     const { days, clean } = this.comeback();
     const drives =
@@ -126,4 +123,10 @@ export class ComebackCard {
       says: runs ? `runs until ${sayDay(until)}` : `ended on ${sayDay(until)}`,
     })),
   );
+}
+
+/** The first few, as they are written. */
+function written(codes: Comeback['codes']): string {
+  const shown = codes.slice(0, 3).map(writeCode).join(', ');
+  return codes.length > 3 ? `${shown} and ${codes.length - 3} more` : shown;
 }
