@@ -17,7 +17,7 @@ export {
   odometerDisclosures,
   runningStep,
 } from './coding.js';
-export { type Lens, stateWords } from './lens.js';
+export { type Lens } from './lens.js';
 export { lackingText, traceOf } from './next.js';
 export { type Meaning, meanings, meaningsOf, planned, suspectLabel } from './planned.js';
 export type { NextThing } from './thing.js';

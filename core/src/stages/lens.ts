@@ -10,16 +10,6 @@ import {
 import { proofOf, type ProofPolicy } from '../proof/index.js';
 import { restraintCodesLeft } from './safety.js';
 
-/** A state of the rail, as a person says it. */
-export const stateWords: Readonly<Record<LensState, string>> = {
-  lit: 'lit',
-  flashing: 'flashing',
-  'comes-and-goes': 'comes and goes',
-  dark: 'dark, not proven',
-  dormant: 'dormant',
-  returned: 'has returned',
-};
-
 export interface Lens {
   readonly beaconId: string;
   readonly kind: Beacon['kind'];

@@ -10,6 +10,8 @@ describe('the chance of a cure', () => {
   let shop: Shop;
   beforeAll(async () => (shop = await Shop.open()));
   afterAll(() => shop.close());
+  // Each begins without any outcome.
+  beforeEach(() => shop.db('cure_outcomes').delete());
 
   const bulb = { label: 'Bulb replaced', method: 'replace', root: 'found-and-removed', cured: true } as const;
   const unknownPart = publishedChance({

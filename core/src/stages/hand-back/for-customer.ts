@@ -1,7 +1,7 @@
 /** For the customer: what it was, what was done, what is proven and how surely, what to watch, until when. */
 import { originOf, standing } from '../../record/index.js';
+import { stateWords } from '../../rail/index.js';
 import { percent } from '../../units/index.js';
-import { stateWords } from '../lens.js';
 import { quoteOf } from '../routes/index.js';
 import type { Block, DocumentSource } from './document.js';
 import { writer } from './head.js';

@@ -1,10 +1,10 @@
 /** What stays open when the car leaves, in words that a layman understands; what can hurt stands first. */
 import { isRestraint, originOf, standing } from '../../record/index.js';
+import { stateWords } from '../../rail/index.js';
 import { lackingText } from '../next.js';
 import { restraintCodesLeft, temporaryWords } from '../safety.js';
 import type { DocumentSource, OpenPoint } from './document.js';
 import { writer } from './head.js';
-import { stateWords } from '../lens.js';
 
 export function openPoints(source: DocumentSource): OpenPoint[] {
   const { record, assessment } = source;

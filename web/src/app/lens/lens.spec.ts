@@ -1,6 +1,6 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { stateWords } from '@dormant-beacon/core/stages';
+import { stateWords } from '@dormant-beacon/core/rail';
 import { Lens } from './lens';
 
 describe('Lens', () => {
