@@ -196,19 +196,21 @@ async function reports(address) {
 /** A hundred hand-backs as PDF, and notes that are written meanwhile. @param {string} address */
 async function handBacks(address) {
   const jobId = await tracedJob(address);
+  const other = await tracedJob(address);
   const note = async (/** @type {number[]} */ times) => {
     const since = performance.now();
-    await write(address, `/api/jobs/${jobId}/notes`, {
+    await write(address, `/api/jobs/${other}/notes`, {
       id: randomUUID(),
       observedAt,
       data: { stage: 'trace', text: 'A note beside a hand-back.' },
     });
     times.push(performance.now() - since);
-    await new Promise((resolve) => setTimeout(resolve, 10));
+    // Ten a second: a busy shop.
+    await new Promise((resolve) => setTimeout(resolve, 100));
   };
   /** @type {number[]} */
   const quiet = [];
-  for (let n = 0; n < 100; n++) await note(quiet);
+  for (let n = 0; n < 50; n++) await note(quiet);
   /** @type {number[]} */
   const during = [];
   let printing = true;
@@ -266,7 +268,7 @@ async function pages(address) {
   const shown = [];
   const planned = [];
   for (let n = 0; n < 8; n++) {
-    await page.locator('db-reading-pad input').fill('12.4');
+    await page.locator('db-reading-pad #reading').fill('12.4');
     await page.locator('db-reading-pad .enter:enabled').waitFor();
     const [first, second] = await page.evaluate(async (count) => {
       const since = performance.now();

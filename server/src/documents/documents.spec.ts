@@ -58,6 +58,18 @@ describe('the hand-back as a PDF', () => {
     expect(bytes.toString('latin1').match(/\/Subtype \/Image/g)!.length).toBeGreaterThanOrEqual(5);
   });
 
+  it('sets letters that the fonts of the screen lack in fonts that have them', async () => {
+    const fontsOf = (bytes: Buffer) =>
+      bytes
+        .toString('latin1')
+        .match(/\/FontName \/[A-Z]+\+(\w+)/g)!
+        .join(' ');
+    const plain = await shop.openBased('Left tail lamp');
+    expect(fontsOf((await fetched(plain.jobId)).bytes)).toContain('Atkinson');
+    const polish = await shop.openBased('Żarówka tylna, Ψ');
+    expect(fontsOf((await fetched(polish.jobId)).bytes)).toContain('DejaVu');
+  });
+
   it('refuses a signature that is more than lines', async () => {
     const { jobId } = await shop.openBased();
     for (const signature of ['M1 1L2 2"/><script>', 'constructor', 'M99999 1'])
