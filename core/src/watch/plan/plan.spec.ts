@@ -126,6 +126,9 @@ describe('planWatch', () => {
     expect(wrong({ from: '2026-02-30T09:00' })).toThrowError('from: the calendar has no such day');
     expect(wrong({ from: 'tomorrow' })).toThrowError(/^from: expected a day and a time/);
     expect(wrong({ exposures: [drive, drive] })).toThrowError('exposures[1].id: "drive" is used twice');
+    expect(wrong({ firstAt: '2026-03-09T10:00', lastAt: '2026-03-08T10:00' })).toThrowError(
+      'lastAt: the last exposure lies before the first',
+    );
     expect(wrong({ opens: '19:00' })).toThrowError('closes: it closes before it opens');
   });
 });

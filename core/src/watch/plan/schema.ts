@@ -73,6 +73,14 @@ export const watchPlanRequest = z
           input: id,
         });
     });
+    const { firstAt, lastAt } = value;
+    if (firstAt != null && lastAt != null && lastAt < firstAt)
+      issues.push({
+        code: 'custom',
+        message: 'the last exposure lies before the first',
+        path: ['lastAt'],
+        input: lastAt,
+      });
     if ((value.opens ?? '08:00') > (value.closes ?? '18:00'))
       issues.push({
         code: 'custom',
