@@ -96,7 +96,9 @@ function cut(block: Block): Block {
 
 export function handBackDocument(source: DocumentSource): HandBackDocument {
   const { record } = source;
-  const given = standing(record.handBacks).at(-1);
+  // What came back since was not taken over again.
+  const back = Math.max(0, ...source.assessment.proofs.map(({ returned }) => returned?.seq ?? 0));
+  const given = standing(record.handBacks).findLast(({ seq }) => seq > back);
   const head = headOf(source);
   const parts = [
     { reader: 'customer', title: 'For you', blocks: forCustomer(source) },

@@ -93,6 +93,14 @@ describe('the hand-back', () => {
     expect(documentOf(story).open[0]!.says).toBe('“Charge flap open” has come back after its repair.');
   });
 
+  it('is not taken over any more once it came back', () => {
+    const { story, id } = repaired();
+    story.enter('handBacks', { acceptedBy: 'Ada' });
+    expect(documentOf(story).accepted!.by).toBe('Ada');
+    story.later(60).enter('exposures', { ...drive, shown: true, beaconId: id });
+    expect(documentOf(story).accepted).toBeNull();
+  });
+
   it('holds what was promised against what it comes to', () => {
     const { story } = repaired();
     story.enter('approvals', {
