@@ -151,7 +151,7 @@ import { jobFeature } from '../job';
                 <tr [class.open]="row.open">
                   <td>{{ row.module }}</td>
                   <td>{{ moduleWords(row.before) }}</td>
-                  <td class="end">{{ moduleWords(row.after) }}</td>
+                  <td class="after">{{ moduleWords(row.after) }}</td>
                 </tr>
               }
             </tbody>
@@ -235,7 +235,8 @@ import { jobFeature } from '../job';
     h2 {
       margin: 6px 0 0;
     }
-    .open .end {
+    .open .end,
+    .open .after {
       color: var(--ember);
       font-weight: 650;
     }

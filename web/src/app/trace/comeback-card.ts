@@ -38,7 +38,7 @@ const even = [0.35, 0.65] as const;
       <table class="plain">
         <thead>
           <tr>
-            <th scope="col"></th>
+            <th scope="col"><span class="seen-only-by-readers">What</span></th>
             <th scope="col">First visit</th>
             <th scope="col">Now</th>
           </tr>
