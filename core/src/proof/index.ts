@@ -9,7 +9,6 @@ export { gradeOf, matchOf, metFrom, trialFor } from './grades.js';
 export { countsOf, oftenIn, type Often, rateOf, startsPerDay } from './often.js';
 export { type RepairOutcome, repairOutcomes } from './outcomes.js';
 export {
-  asksForColdStarts,
   type CountedExposure,
   cureChance,
   defaultProofPolicy,

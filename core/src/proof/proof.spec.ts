@@ -79,6 +79,9 @@ describe('the chance before any clean exposure', () => {
     story.enter('repairs', { ...sound, element: 'PLUG', traceId, beaconIds: [id] });
     expect(proof().repairs.length).toBe(2);
     expect(proof().cured).toBeCloseTo(0.85 ** 2, 12);
+    // Work on the same plug again is not a third cause.
+    story.enter('repairs', { ...sound, element: 'PLUG', method: 'replace', traceId, beaconIds: [id] });
+    expect(proof().repairs.length).toBe(2);
     story.later(9000).enter('exposures', { ...drive, shown: true, beaconId: id });
     story.enter('repairs', { ...sound, traceId, beaconIds: [id], cure: { ...cure, chance: 0.7 } });
     expect(proof().cured).toBeCloseTo(0.7, 12);
@@ -120,6 +123,14 @@ describe('a plain fault that showed every time', () => {
     expect(repaired(socket, { traceId: null }).proof().sameDay).toBeFalse();
   });
 
+  it('waits where its circuit is guarded, whatever the complaint is called', () => {
+    const { story, proof } = repaired(socket);
+    expect(proof().sameDay).toBeTrue();
+    const traces = story.record.traces.map((trace) => ({ ...trace, case: { ...trace.case, guarded: true } }));
+    const record = { ...story.record, traces };
+    expect(proofOf(record, record.beacons[0]!)!.sameDay).toBeFalse();
+  });
+
   it('is asked after where the root is not known', () => {
     const { proof } = repaired(socket, { root: 'unknown' });
     expect(Date.parse(proof().followUpAt!) - Date.parse(proof().repair.observedAt)).toBe(30 * 86_400_000);
@@ -133,6 +144,10 @@ describe('what was proven before chances were worked out', () => {
     tries(3, 45, { reportedBy: 'customer' });
     expect(proof().counted).toBe(3);
     expect(proof().dormant).toBeTrue();
+    // Neither a second repair nor a fault that always shows is judged by what came later.
+    const older = repaired(socket, { cure: null, chance: 0.9 });
+    older.story.enter('repairs', { ...sound, cure: null, element: 'PLUG', beaconIds: [older.id] });
+    expect([older.proof().cured, older.proof().sameDay]).toEqual([0.9, false]);
     const now = repaired(lit);
     now.tries(3, 45, { reportedBy: 'customer' });
     expect(now.proof().counted).toBe(1.5);

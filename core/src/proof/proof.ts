@@ -8,8 +8,10 @@ import {
   type Repair,
   originOf,
   standing,
+  standingFor,
 } from '../record/index.js';
 import { defaultProofPolicy, type ProofPolicy } from '../shop/index.js';
+import { isGuarded } from '../trace/index.js';
 import { assess, curedGivenClean, type WatchAnswer, type WatchRequest } from '../watch/index.js';
 import { partGroupOf } from './cure/facts.js';
 import { publishedChance } from './cure/published.js';
@@ -19,7 +21,7 @@ import { rateOf, startsPerDay } from './often.js';
 export { defaultProofPolicy, type ProofPolicy };
 
 /** Share with which a drive counts that a customer tells of: it is told from memory. */
-const remembered = 0.5;
+export const remembered = 0.5;
 
 /** By what a proof is judged. */
 interface ProofRules {
@@ -28,13 +30,21 @@ interface ProofRules {
   /** Whether a single drive that a customer tells of counts by half as well. */
   readonly halvesOne: boolean;
   readonly asksForSpan: (beacon: Beacon) => boolean;
+  /** Whether a plain fault is proven in a day by its function sheet. */
+  readonly knowsSameDay: boolean;
 }
-const presentRules: ProofRules = { disturbed: 0.25, halvesOne: true, asksForSpan: () => true };
+const presentRules: ProofRules = {
+  disturbed: 0.25,
+  halvesOne: true,
+  asksForSpan: () => true,
+  knowsSameDay: true,
+};
 /** Of repairs from before the chance of a cure was worked out: what counted as proven then stays so. */
 const earlierRules: ProofRules = {
   disturbed: 0,
   halvesOne: false,
   asksForSpan: (beacon) => isRestraint(beacon) || beacon.seen === 'comes-and-goes',
+  knowsSameDay: false,
 };
 
 /** Tries that show a plain fault to be gone, and minutes between two of them. */
@@ -84,17 +94,25 @@ export interface CountedExposure {
   readonly counts: number;
 }
 
-/** The repairs that are meant to have put a beacon out: those after which it worked, since it last came back. */
+/**
+ * The repairs that are meant to have put a beacon out: those after which it worked, since it last came back. Work on the
+ * same part again is one repair, the last; so is all work from before the causes of one lamp were told apart.
+ */
 export function repairsOf(record: JobRecord, beaconId: string): Repair[] {
   const all = standing(record.repairs).filter(
     (repair) => repair.cured && repair.beaconIds.includes(beaconId),
   );
   const last = all.at(-1);
   if (!last) return [];
+  if (last.cure === null) return [last];
   const back = standing(record.exposures).findLast(
     ({ beaconId: shown, shown: again, seq }) => again && shown === beaconId && seq < last.seq,
   );
-  return all.filter(({ seq }) => seq > (back?.seq ?? 0));
+  const partOf = ({ id, traceId, element }: Repair) => (element == null ? id : `${traceId} ${element}`);
+  const byPart = new Map(
+    all.filter(({ seq, cure }) => seq > (back?.seq ?? 0) && cure !== null).map((own) => [partOf(own), own]),
+  );
+  return [...byPart.values()].sort((a, b) => a.seq - b.seq);
 }
 
 /** The repair that is meant to have put a beacon out: the last one after which it worked. */
@@ -139,8 +157,8 @@ export function proofOf(
     (exposure) => exposure.beaconId === beaconId && exposure.seq > repair.seq,
   );
   const returned = exposures.find((exposure) => exposure.shown) ?? null;
-  const sameDay = provenSameDay(record, beacon, repairs);
-  const rules = repairs.some(({ cure }) => cure === null) ? earlierRules : presentRules;
+  const rules = repair.cure === null ? earlierRules : presentRules;
+  const sameDay = rules.knowsSameDay && provenSameDay(record, beacon, repairs);
   const clean = count(
     exposures.filter((exposure) => !exposure.shown),
     beacon,
@@ -187,20 +205,24 @@ export function proofOf(
 }
 
 /** A lamp that its module latches, what comes and goes, and what keeps people safe is never proven in a day. */
-export function asksForColdStarts({ kind, name, seen, shown, exposures, often, restraint }: Beacon): boolean {
+function asksForColdStarts({ kind, name, seen, shown, exposures, often, restraint }: Beacon): boolean {
   const always = often == null ? shown === exposures : often === 'every-time';
   return kind === 'beacon' || seen === 'comes-and-goes' || !always || isSafety({ name, restraint });
 }
 
-/** Seen on each of three tries at least, found by a test, its root removed. */
+/** Seen on each of three tries at least, found by a test in a circuit that nobody is hurt by, its root removed. */
 function provenSameDay(record: JobRecord, beacon: Beacon, repairs: readonly Repair[]): boolean {
   if (asksForColdStarts(beacon) || rateOf(beacon).shown < sheetTries) return false;
-  return repairs.every(
-    ({ root, traceId, seq }) =>
+  return repairs.every(({ root, traceId, seq }) => {
+    const trace = traceId == null ? undefined : standingFor(record.traces, traceId);
+    return (
       root === 'found-and-removed' &&
-      traceId != null &&
-      standing(record.readings).some((reading) => reading.traceId === traceId && reading.seq < seq),
-  );
+      trace !== undefined &&
+      // The complaint may not name what the circuit is.
+      !isGuarded(trace.case) &&
+      standing(record.readings).some((reading) => reading.traceId === traceId && reading.seq < seq)
+    );
+  });
 }
 
 function count(

@@ -1,5 +1,6 @@
 /** The job's row in the bays: computed from the record and written in the same transaction, with the words it is found by. */
 import type { Bay } from '@dormant-beacon/contract';
+import { eventWords } from '@dormant-beacon/core/names';
 import { assessJob, type SafetyPolicy } from '@dormant-beacon/core/stages';
 import { type JobRecord } from '@dormant-beacon/core/record';
 import { type ProofPolicy } from '@dormant-beacon/core/proof';
@@ -12,15 +13,6 @@ import { learn } from './learned.js';
 import type { PlanMemory, Plans } from './plans.js';
 import { searchText, wordsOf, writeWords } from './words.js';
 
-const events: Readonly<Record<string, string>> = {
-  collision: 'Collision',
-  'module-failure': 'Module failure',
-  battery: 'Battery',
-  water: 'Water',
-  'earlier-repair': 'After earlier work',
-  wear: 'Wear',
-};
-
 export function bayOf(record: JobRecord, plans: Plans, policy: ProofPolicy & SafetyPolicy): Bay {
   const { lenses, next, stages } = assessJob(record, plans, policy);
   const isDone = (id: string) => stages.some((stage) => stage.id === id && stage.state === 'done');
@@ -30,7 +22,7 @@ export function bayOf(record: JobRecord, plans: Plans, policy: ProofPolicy & Saf
     number: record.number,
     seq: record.seq,
     title: `${vehicle.make} ${vehicle.model}`,
-    subtitle: head.eventNote || events[head.event]!,
+    subtitle: head.eventNote || eventWords[head.event],
     plate: vehicle.plate ?? null,
     rail: lenses.map(({ kind, name, state }) => ({ kind, name, state })),
     stage: next.stage,

@@ -3,7 +3,7 @@ import type { ElementKind } from '../../circuit/index.js';
 import type { Repair } from '../../record/index.js';
 
 /** Kinds of part whose repairs succeed alike; `none` where nothing says what had failed. */
-export type PartGroup = 'connection' | 'consumable' | 'switching' | 'drive' | 'module' | 'restraint' | 'none';
+export type PartGroup = NonNullable<Repair['cure']>['part'];
 
 const groups: Readonly<Record<ElementKind, PartGroup>> = {
   battery: 'consumable',
@@ -47,7 +47,7 @@ export interface CureOutcome extends CureFacts {
   readonly count: number;
 }
 
-/** A customer whose lamp is on again comes back so soon on average, in days; and so many of five never say. Judgement. */
+/** Days after which, on average, a customer comes back whose lamp is on again; and the share who never do. Judgement. */
 const meanDaysToTell = 20;
 const neverTells = 0.15;
 

@@ -3,7 +3,7 @@ import { type WorkCalendar, wallClock } from '../../calendar/index.js';
 import type { Beacon, Exposure } from '../../record/index.js';
 import { type PlannedExposure, planWatch, type WatchPlan } from '../../watch/plan/index.js';
 import { gradeOf, matchOf, metFrom, trialFor } from '../grades.js';
-import type { Lacking, Proof } from '../proof.js';
+import { type Lacking, type Proof, remembered } from '../proof.js';
 
 export interface ScheduleShop {
   readonly hourlyRateCents: number;
@@ -42,8 +42,6 @@ export interface ProofSchedule {
 const centsPerDay = 1500;
 /** Until then in the morning a car may not have run yet. */
 const coldUntil = '09:00';
-/** Of a customer's report: told from memory. */
-const told = 0.5;
 
 const seen = ['bulbCheck', 'monitor'] as const;
 
@@ -176,7 +174,7 @@ export function proofSchedule(
   const out = needs.filter(({ id }) => !given.has(id));
   const exposures = kinds.map((kind): PlannedExposure => ({
     id: kind.id,
-    counts: matchOf(beacon, kind.as) * (kind.customer ? told : 1),
+    counts: matchOf(beacon, kind.as) * (kind.customer ? remembered : 1),
     gives: [...kind.gives],
     cents: Math.round((kind.minutes * shop.hourlyRateCents) / 60),
     ...(kind.cold ? { firstOfDay: true, fromDay: from.slice(11) < coldUntil ? 0 : 1 } : {}),

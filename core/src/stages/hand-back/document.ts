@@ -2,79 +2,13 @@
  * The document with which a car leaves, made for three readers: the customer, the insurer, and the technician who opens
  * the bonnet next. Screen and paper show the same blocks.
  */
-import { type JobRecord, type Person, standing } from '../../record/index.js';
-import type { JobPolicy, ShopSettings } from '../../shop/index.js';
-import type { Assessment } from '../assess.js';
+import { standing } from '../../record/index.js';
+import type { Block, DocumentSource, HandBackDocument } from './content.js';
 import { forCustomer } from './for-customer.js';
 import { forInsurer } from './for-insurer.js';
 import { forTechnician } from './for-technician.js';
 import { headOf, writer } from './head.js';
 import { openPoints } from './open-points.js';
-
-export type Cell = string;
-
-export type Block =
-  | { readonly kind: 'lines'; readonly title: string; readonly lines: readonly string[] }
-  | {
-      readonly kind: 'table';
-      readonly title: string;
-      readonly columns: readonly string[];
-      readonly rows: readonly (readonly Cell[])[];
-    }
-  | {
-      readonly kind: 'photos';
-      readonly title: string;
-      readonly photos: readonly { readonly attachmentId: string; readonly caption: string }[];
-    };
-
-/** What stays open: it stands first, and nothing hides it. */
-export interface OpenPoint {
-  readonly says: string;
-  /** Somebody can be hurt by it. */
-  readonly safety: boolean;
-}
-
-export interface DocumentHead {
-  readonly number: string;
-  readonly shop: string;
-  readonly vehicle: string;
-  readonly vin: string | null;
-  readonly customer: string | null;
-  /** What happened, and the distance at intake. */
-  readonly about: string;
-  readonly printed: string;
-  /** Holds against an export of the record: how far it went, and the beginning of its hash. */
-  readonly code: string | null;
-}
-
-export interface HandBackDocument {
-  readonly head: DocumentHead;
-  readonly open: readonly OpenPoint[];
-  readonly parts: readonly {
-    readonly reader: 'customer' | 'insurer' | 'technician';
-    readonly title: string;
-    readonly blocks: readonly Block[];
-  }[];
-  /** Who took the car, and when; null before that. */
-  readonly accepted: {
-    readonly by: string | null;
-    readonly at: string;
-    /** The outline of what a finger drew, in a box of 600 by 200. */
-    readonly signature: string | null;
-  } | null;
-  readonly foot: string;
-}
-
-export interface DocumentSource {
-  readonly record: JobRecord;
-  readonly assessment: Assessment;
-  readonly shop: ShopSettings;
-  readonly policy: JobPolicy;
-  readonly people: readonly Pick<Person, 'id' | 'name'>[];
-  readonly code: string | null;
-  /** The moment at which it is made, in ISO form. */
-  readonly now: string;
-}
 
 /** Rows and lines of a block; what is beyond stands in the record alone. */
 const mostRows = 300;

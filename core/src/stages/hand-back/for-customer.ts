@@ -1,9 +1,9 @@
 /** For the customer: what it was, what was done, what is proven and how surely, what to watch, until when. */
 import { originOf, standing } from '../../record/index.js';
-import { stateWords } from '../../rail/index.js';
+import { stateWords } from '../../names/index.js';
 import { percent } from '../../units/index.js';
 import { quoteOf } from '../routes/index.js';
-import type { Block, DocumentSource } from './document.js';
+import type { Block, DocumentSource } from './content.js';
 import { writer } from './head.js';
 
 const answers = { asked: 'asked, not answered', yes: 'agreed', no: 'declined' } as const;

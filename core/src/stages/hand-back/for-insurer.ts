@@ -4,7 +4,7 @@ import { codeEnds, inventoryOf, standing } from '../../record/index.js';
 import { signWords } from '../../restraints/index.js';
 import { moduleRows, moduleWords } from '../clear/index.js';
 import { codingRemarks } from '../coding.js';
-import type { Block, DocumentSource } from './document.js';
+import type { Block, DocumentSource } from './content.js';
 import { writer } from './head.js';
 
 /** Photographs in the document; the record holds all. */

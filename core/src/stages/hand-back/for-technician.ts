@@ -3,7 +3,7 @@ import { standing } from '../../record/index.js';
 import { sheetSays } from '../../readings/index.js';
 import { readingWords, testName, testRead } from '../../words/index.js';
 import { ledgerRemarks } from '../strip.js';
-import type { Block, DocumentSource } from './document.js';
+import type { Block, DocumentSource } from './content.js';
 import { writer } from './head.js';
 
 const roots = {

@@ -1,17 +1,9 @@
 /** The head of the document, and how it writes moments, days, money and names. */
 import { writtenMoment } from '../../calendar/index.js';
-import { type JobHead, type JobRecord } from '../../record/index.js';
+import { eventWords } from '../../names/index.js';
+import type { JobRecord } from '../../record/index.js';
 import { showCents, showDistance } from '../../units/index.js';
-import type { DocumentHead, DocumentSource } from './document.js';
-
-export const eventWords: Readonly<Record<JobHead['event'], string>> = {
-  collision: 'Collision',
-  'module-failure': 'Module failure',
-  battery: 'Battery flat, jumped, off',
-  water: 'Water',
-  'earlier-repair': 'After earlier work',
-  wear: 'Wear, or unknown',
-};
+import type { DocumentHead, DocumentSource } from './content.js';
 
 /** How the document writes what has a form of its own in the shop. */
 export function writer({ shop, people }: Pick<DocumentSource, 'shop' | 'people'>) {

@@ -1,9 +1,2 @@
-export {
-  type Block,
-  type DocumentHead,
-  type DocumentSource,
-  handBackDocument,
-  type HandBackDocument,
-  type OpenPoint,
-} from './document.js';
-export { eventWords } from './head.js';
+export type { Block, DocumentHead, DocumentSource, HandBackDocument, OpenPoint } from './content.js';
+export { handBackDocument } from './document.js';

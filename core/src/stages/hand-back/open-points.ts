@@ -1,9 +1,9 @@
 /** What stays open when the car leaves, in words that a layman understands; what can hurt stands first. */
 import { isRestraint, originOf, standing } from '../../record/index.js';
-import { stateWords } from '../../rail/index.js';
+import { stateWords } from '../../names/index.js';
 import { lackingText } from '../next.js';
 import { restraintCodesLeft, temporaryWords } from '../safety.js';
-import type { DocumentSource, OpenPoint } from './document.js';
+import type { DocumentSource, OpenPoint } from './content.js';
 import { writer } from './head.js';
 
 export function openPoints(source: DocumentSource): OpenPoint[] {

@@ -1,6 +1,6 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { stateWords } from '@dormant-beacon/core/rail';
+import { stateWords } from '@dormant-beacon/core/names';
 import { Lens } from './lens';
 
 describe('Lens', () => {

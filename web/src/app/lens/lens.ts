@@ -1,7 +1,7 @@
 /** One beacon on the rail: its state by shape and motion as well as colour; a complaint has square corners. */
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { LensState } from '@dormant-beacon/core/record';
-import { stateWords } from '@dormant-beacon/core/rail';
+import { stateWords } from '@dormant-beacon/core/names';
 
 @Component({
   selector: 'db-lens',

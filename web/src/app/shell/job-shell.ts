@@ -15,7 +15,7 @@ import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { MatTooltipModule } from '@angular/material/tooltip';
 import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { factsOf, originOf, standing } from '@dormant-beacon/core/record';
-import { stateWords } from '@dormant-beacon/core/rail';
+import { stateWords } from '@dormant-beacon/core/names';
 import { type Stage, temporaryWords } from '@dormant-beacon/core/stages';
 import { Store } from '@ngrx/store';
 import { filter, map, startWith } from 'rxjs';

@@ -1,4 +1,5 @@
 /** What an event and a battery’s verdict are called, wherever they are shown. */
+import { eventWords } from '@dormant-beacon/core/names';
 import type { BatteryVerdict } from '@dormant-beacon/core/readings';
 
 export const verdictWords: Readonly<Record<BatteryVerdict, string>> = {
@@ -8,11 +9,6 @@ export const verdictWords: Readonly<Record<BatteryVerdict, string>> = {
   'cannot-judge-yet': 'cannot be judged yet',
 };
 
-export const eventChoices: readonly { readonly value: string; readonly label: string }[] = [
-  { value: 'collision', label: 'Collision' },
-  { value: 'module-failure', label: 'Module failure' },
-  { value: 'battery', label: 'Battery flat, jumped, off' },
-  { value: 'water', label: 'Water' },
-  { value: 'earlier-repair', label: 'After earlier work' },
-  { value: 'wear', label: 'Wear, or unknown' },
-];
+export const eventChoices: readonly { readonly value: string; readonly label: string }[] = Object.entries(
+  eventWords,
+).map(([value, label]) => ({ value, label }));
