@@ -3,10 +3,14 @@ import {
   addMonths,
   daysBetween,
   dayNumber,
+  momentAt,
   usualWeek,
+  wallClock,
   workingDayAfter,
   workingDaysUntil,
+  writtenClock,
   writtenDay,
+  writtenMoment,
 } from './index.js';
 
 const anyDay = fc.integer({ min: dayNumber('1995-01-01'), max: dayNumber('2060-12-31') }).map(writtenDay);
@@ -53,5 +57,41 @@ describe('working days', () => {
         },
       ),
     );
+  });
+});
+
+describe('the clock on the wall', () => {
+  it('shows summer and winter, and the day before or after', () => {
+    expect(wallClock('2026-03-09T14:20:00Z', 'Europe/Vienna')).toBe('2026-03-09T15:20');
+    expect(wallClock('2026-07-09T22:30:00Z', 'Europe/Vienna')).toBe('2026-07-10T00:30');
+    expect(wallClock('2026-03-09T02:20:00Z', 'America/New_York')).toBe('2026-03-08T22:20');
+  });
+
+  it('is found again from what it shows, but for the hour that a change of the clock leaves out or shows twice', () => {
+    expect(momentAt('2026-03-09T15:20', 'Europe/Vienna')).toBe('2026-03-09T14:20:00.000Z');
+    const minute = fc.integer({
+      min: Date.parse('2020-01-01') / 60_000,
+      max: Date.parse('2030-01-01') / 60_000,
+    });
+    const zone = fc.constantFrom(
+      'UTC',
+      'Europe/Vienna',
+      'America/New_York',
+      'Australia/Adelaide',
+      'Asia/Kathmandu',
+    );
+    fc.assert(
+      fc.property(minute, zone, (at, timeZone) => {
+        const shown = wallClock(new Date(at * 60_000).toISOString(), timeZone);
+        expect(wallClock(momentAt(shown, timeZone), timeZone)).toBe(shown);
+      }),
+    );
+  });
+
+  it('is written for a list, and for paper', () => {
+    expect(writtenClock('2026-12-01T08:00')).toBe('Tue 1 Dec 08:00');
+    const at = '2026-11-28T23:43:00Z';
+    expect(writtenMoment(at, { timeZone: 'Europe/Vienna', locale: 'en-GB' })).toBe('29 Nov 2026 00:43');
+    expect(writtenMoment(at, { timeZone: 'UTC', locale: 'en-US' })).toBe('Nov 28, 2026 23:43');
   });
 });

@@ -6,4 +6,4 @@ export {
   workingDayAfter,
   workingDaysUntil,
 } from './working-days.js';
-export { wallClock, writtenMoment } from './wall-clock.js';
+export { momentAt, wallClock, writtenClock, writtenMoment } from './wall-clock.js';

@@ -19,6 +19,31 @@ export function wallClock(moment: string, timeZone: string): string {
 }
 
 /**
+ * The moment at which the clock on the wall shows that; where it is put back and shows it twice, one of the two.
+ *
+ * @example momentAt('2026-03-09T15:20', 'Europe/Vienna') // '2026-03-09T14:20:00.000Z'
+ */
+export function momentAt(local: string, timeZone: string): string {
+  const wanted = Date.parse(`${local}Z`);
+  let at = wanted;
+  // Twice: the first guess may lie on the other side of a change of the clock.
+  for (let n = 0; n < 2; n++)
+    at += wanted - Date.parse(`${wallClock(new Date(at).toISOString(), timeZone)}Z`);
+  return new Date(at).toISOString();
+}
+
+/** @example writtenClock('2026-12-01T08:00') // 'Tue 1 Dec 08:00' */
+export function writtenClock(local: string): string {
+  const day = new Intl.DateTimeFormat('en-GB', {
+    weekday: 'short',
+    day: 'numeric',
+    month: 'short',
+    timeZone: 'UTC',
+  }).format(new Date(`${local}Z`));
+  return `${day.replace(',', '')} ${local.slice(11)}`;
+}
+
+/**
  * For paper, which is read on another day and in another place: `28 Nov 2026 09:43`; in America `Nov 28, 2026 09:43`.
  *
  * @param by the shop's zone and locale

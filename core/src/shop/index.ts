@@ -1,8 +1,11 @@
 export {
+  defaultHoursPolicy,
   defaultProofPolicy,
   defaultRoutePolicy,
   defaultSafetyPolicy,
   defaultShopSettings,
+  type HoursPolicy,
+  hoursPolicyOf,
   type JobPolicy,
   jobPolicyOf,
   type ProofPolicy,

@@ -33,8 +33,16 @@ export interface RoutePolicy {
 
 export const defaultRoutePolicy: RoutePolicy = { hourlyRateCents: 9000, restraintRoute: 'maker-new' };
 
+/** By which clock and on which days a shop works. */
+export type HoursPolicy = Pick<ShopSettings, 'timeZone' | 'calendar'>;
+
+export const defaultHoursPolicy: HoursPolicy = {
+  timeZone: 'UTC',
+  calendar: { weekdays: [1, 2, 3, 4, 5], holidays: [] },
+};
+
 /** All that a shop asks of a job. */
-export type JobPolicy = ProofPolicy & SafetyPolicy & RoutePolicy;
+export type JobPolicy = ProofPolicy & SafetyPolicy & RoutePolicy & HoursPolicy;
 
 export const defaultShopSettings: ShopSettings = {
   name: 'The shop',
@@ -43,7 +51,6 @@ export const defaultShopSettings: ShopSettings = {
   pressureUnit: 'bar',
   currency: 'EUR',
   hourlyRateCents: defaultRoutePolicy.hourlyRateCents,
-  timeZone: 'UTC',
   locale: 'en-GB',
   waitingMinutes: leastWaitingMinutes,
   secondPerson: false,
@@ -52,7 +59,7 @@ export const defaultShopSettings: ShopSettings = {
   testerApproval: '',
   separationMinutes: defaultProofPolicy.separationMinutes,
   coldStarts: defaultProofPolicy.coldStarts,
-  calendar: { weekdays: [1, 2, 3, 4, 5], holidays: [] },
+  ...defaultHoursPolicy,
   totalLossAt: 0.7,
 };
 
@@ -66,8 +73,19 @@ export function proofPolicyOf({ separationMinutes, coldStarts }: ShopSettings): 
   return { ...defaultProofPolicy, separationMinutes, coldStarts };
 }
 
-/** What the shop asks of a job: of its proofs, before its car counts as safe, of its routes. */
+/** By which clock and on which days the shop works. */
+export function hoursPolicyOf({ timeZone, calendar }: ShopSettings): HoursPolicy {
+  return { timeZone, calendar };
+}
+
+/** What the shop asks of a job: of its proofs, before its car counts as safe, of its routes, and when it works. */
 export function jobPolicyOf(shop: ShopSettings): JobPolicy {
   const { hourlyRateCents, restraintRoute } = shop;
-  return { ...proofPolicyOf(shop), ...safetyPolicyOf(shop), hourlyRateCents, restraintRoute };
+  return {
+    ...proofPolicyOf(shop),
+    ...safetyPolicyOf(shop),
+    ...hoursPolicyOf(shop),
+    hourlyRateCents,
+    restraintRoute,
+  };
 }

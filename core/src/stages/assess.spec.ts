@@ -85,6 +85,12 @@ describe('the next thing, over the whole story', () => {
     story.scan('final', clean);
     expect(story.next.sentence).toBe('“Charge flap open” needs 3 more clean drives.');
     expect(story.stage('prove').state).toBe('waiting');
+    // The story began on a Tuesday at eight: the next morning is the first that a cold start can be had.
+    expect(story.next.detail).toContain('Next: ');
+    expect(story.next.detail).toContain(
+      ', first thing in the morning, Wed 18 Nov 08:00. It is 90\u202f% proven.',
+    );
+    expect(story.next.waitsUntil).toBe('2026-11-18T08:00:00.000Z');
 
     for (let n = 0; n < 3; n++) story.later(720).enter('exposures', { ...drive, beaconId: beacon });
     expect(story.assess().lenses[0]!.state).toBe('dormant');

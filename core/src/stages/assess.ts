@@ -8,9 +8,8 @@ import { type Coding, runningStep } from './coding.js';
 import { nextThing } from './next.js';
 import type { NextThing } from './thing.js';
 import { defaultProofPolicy, type Proof, type ProofPolicy } from '../proof/index.js';
-import type { RoutePolicy } from '../shop/index.js';
+import type { JobPolicy } from '../shop/index.js';
 import { bringsPart, dueAt, type UnitRoutes, type UnitStep } from './unit-routes.js';
-import type { SafetyPolicy } from './safety.js';
 import { situationOf, type Situation } from './situation.js';
 import { type Strip, waitNow } from './strip.js';
 
@@ -56,7 +55,7 @@ export interface Assessment {
 export function assessJob(
   record: JobRecord,
   plans: ReadonlyMap<string, NextTests> = new Map(),
-  policy: ProofPolicy & Partial<SafetyPolicy & RoutePolicy> = defaultProofPolicy,
+  policy: ProofPolicy & Partial<JobPolicy> = defaultProofPolicy,
 ): Assessment {
   const at = situationOf(record, policy);
   const stages = stageIds.map((id) => stage(id, at, plans));

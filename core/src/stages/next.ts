@@ -9,7 +9,9 @@ import { doFirst } from './power.js';
 import type { Situation } from './situation.js';
 import { waitNow } from './strip.js';
 import { stripNext, stripThing } from './strip-next.js';
+import { momentAt, writtenClock } from '../calendar/index.js';
 import type { Lacking, Proof } from '../proof/index.js';
+import { proofSchedule, type ScheduledStep } from '../proof/schedule/index.js';
 import { say } from '../words/index.js';
 import { type NextThing, thing } from './thing.js';
 import { dueAt, offerToOrder, type UnitRoutes, type UnitStep } from './unit-routes.js';
@@ -287,21 +289,34 @@ function traceNext(at: Situation, plans: ReadonlyMap<string, NextTests>): NextTh
   );
 }
 
+/** Sets that the plan of a proof looks at for the next thing: it is worked out with every entry. */
+const plannedSets = 20_000;
+
 function proveNext(at: Situation, unproven: readonly Proof[]): NextThing {
   const proof = unproven.reduce((a, b) => (b.lacking.length > a.lacking.length ? b : a));
-  const name = nameOf(at, proof.beaconId);
   const [first, ...others] = proof.lacking.map(lackingText);
-  const until = unproven.map((other) => other.lookAgainAt).reduce((a, b) => (b > a ? b : a));
-  const sentence = `“${name}” needs ${first ?? 'one more look'}.`;
+  const step = firstStep(at, proof);
   return thing(
     'prove',
-    sentence,
-    others.length > 0
-      ? `Also ${others.join(', ')}. It is ${percent(proof.watch.probability)} proven.`
-      : `It is ${percent(proof.watch.probability)} proven.`,
+    `“${nameOf(at, proof.beaconId)}” needs ${first ?? 'one more look'}.`,
+    [
+      others.length > 0 ? `Also ${others.join(', ')}.` : '',
+      step ? `Next: ${step.label}, ${writtenClock(step.at)}.` : '',
+      `It is ${percent(proof.watch.probability)} proven.`,
+    ]
+      .filter(Boolean)
+      .join(' '),
     'clean drives',
-    until,
+    step ? momentAt(step.at, at.policy.timeZone) : proof.lookAgainAt,
   );
+}
+
+/** What the shop, or the customer who has the car, does next to prove it soonest; from the last entry on. */
+function firstStep(at: Situation, proof: Proof): ScheduledStep | null {
+  const beacon = at.beacons.find(({ origin }) => origin === proof.beaconId);
+  if (!beacon || proof.returned) return null;
+  const { steps } = proofSchedule(at.record, beacon, proof, at.policy, { sets: plannedSets });
+  return steps?.[0] ?? null;
 }
 
 /** What is lacking, as it stands in a sentence behind “needs”. */

@@ -29,9 +29,8 @@ import {
   restraintCodesLeft,
   restraintCodesUnsigned,
   safetyOf,
-  type SafetyPolicy,
 } from './safety.js';
-import { defaultRoutePolicy, type RoutePolicy } from '../shop/index.js';
+import { defaultHoursPolicy, defaultRoutePolicy, type JobPolicy } from '../shop/index.js';
 import { isShortJob } from './short.js';
 import { type AimAsked, aimsAsked, type Coding, codingsOf, uncoded } from './coding.js';
 import { type Strip, stripOf } from './strip.js';
@@ -39,6 +38,8 @@ import { type UnitRoutes, unitRoutes } from './unit-routes.js';
 
 export interface Situation {
   readonly record: JobRecord;
+  /** What the shop asks, with what is usual where it has said nothing. */
+  readonly policy: JobPolicy;
   readonly beacons: readonly (Beacon & { readonly origin: string })[];
   readonly lenses: readonly Lens[];
   readonly proofs: readonly Proof[];
@@ -80,11 +81,13 @@ export interface Situation {
 }
 
 /** The standing of a record under the shop's policy of proof. */
-export function situationOf(
-  record: JobRecord,
-  policy: ProofPolicy & Partial<SafetyPolicy & RoutePolicy>,
-): Situation {
-  const rules = { ...defaultSafetyPolicy, ...defaultRoutePolicy, ...policy };
+export function situationOf(record: JobRecord, policy: ProofPolicy & Partial<JobPolicy>): Situation {
+  const rules: JobPolicy = {
+    ...defaultSafetyPolicy,
+    ...defaultRoutePolicy,
+    ...defaultHoursPolicy,
+    ...policy,
+  };
   const safety = safetyOf(record, rules);
   const beacons = standing(record.beacons).map((beacon) => ({
     ...beacon,
@@ -106,6 +109,7 @@ export function situationOf(
   const returnedAt = Math.max(0, ...proofs.map((proof) => proof.returned?.seq ?? 0));
   return {
     record,
+    policy: rules,
     beacons,
     lenses,
     proofs,

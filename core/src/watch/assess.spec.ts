@@ -89,6 +89,40 @@ describe('assess', () => {
     }
   });
 
+  it('is more careful where a fault that was touched may only have become rarer', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom('cycles', 'hours'),
+        fc.integer({ min: 1, max: 20 }),
+        fc.nat(40),
+        fc.integer({ min: 1, max: 60 }),
+        fc.double({ min: 0.05, max: 1, noNaN: true }),
+        (unit, shown, more, cleanSince, disturbed) => {
+          const request = {
+            unit,
+            before: { shown, exposures: shown + more },
+            cleanSince,
+            cured: 0.8,
+          } as WatchRequest;
+          const [plain, careful] = [assess(request), assess({ ...request, disturbed })];
+          expect(careful.probability).toBeLessThanOrEqual(plain.probability + 1e-12);
+          expect(careful.totalNeeded!).toBeGreaterThanOrEqual(plain.totalNeeded! - 1e-5);
+          expect(assess({ ...request, disturbed: 0 })).toEqual(plain);
+          const reached = assess({ ...request, disturbed, cleanSince: careful.totalNeeded! });
+          expect(reached.probability).toBeGreaterThanOrEqual(0.95 - 1e-9);
+        },
+      ),
+    );
+  });
+
+  it('mixes the rates by hand', () => {
+    // Shown in 4 of 4, two clean since: k of 4 and 4 · (1, 3, 5, 7)/8, each product by hand.
+    const miss = (k: number) => ((4 - k + 0.5) / 5) * ((4 - k + 1.5) / 6);
+    const seldom = (miss(0.5) + miss(1.5) + miss(2.5) + miss(3.5)) / 4;
+    const all = 0.75 * miss(4) + 0.25 * seldom;
+    expect(cycles(4, 4, 2, 0.8, { disturbed: 0.25 }).probability).toBeCloseTo(0.8 / (0.8 + 0.2 * all), 12);
+  });
+
   it('refuses impossible counts in words', () => {
     expect(() =>
       check(watchRequest, { unit: 'cycles', before: { shown: 5, exposures: 3 }, cleanSince: 0, cured: 0.5 }),

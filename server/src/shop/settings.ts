@@ -1,10 +1,5 @@
 /** The shop's settings: one row with a revision; the defaults until a lead changes them. */
-import {
-  defaultShopSettings,
-  proofPolicyOf,
-  safetyPolicyOf,
-  type ShopSettings,
-} from '@dormant-beacon/core/shop';
+import { defaultShopSettings, jobPolicyOf, type ShopSettings } from '@dormant-beacon/core/shop';
 import { isDeepStrictEqual } from 'node:util';
 import type { Knex } from 'knex';
 import type { SignedIn } from '../accounts/sessions.js';
@@ -53,7 +48,7 @@ export class SettingsMemory {
 }
 
 /**
- * Where the shop asks something else of a proof, every job that is being proven is marked to be looked at again.
+ * Where the shop asks something else of a job, every job that is being proven is marked to be looked at again.
  * @throws HttpProblem 409 with the present settings where `seen` is stale
  */
 export async function changeShop(
@@ -78,8 +73,7 @@ export async function changeShop(
     await trx('shop_settings')
       .where({ id: 1 })
       .update({ revision, settings: JSON.stringify(settings) });
-    const asks = (own: ShopSettings) => ({ ...proofPolicyOf(own), ...safetyPolicyOf(own) });
-    if (!isDeepStrictEqual(asks(before.settings), asks(settings)))
+    if (!isDeepStrictEqual(jobPolicyOf(before.settings), jobPolicyOf(settings)))
       await trx('job_summaries')
         .where({ done: false, review: false })
         .whereRaw("JSON_VALUE(bay, '$.stage') = 'prove'")

@@ -22,13 +22,11 @@ function repaired(beacon: object) {
     cure: { chance: 0.9, part: 'switching', confirmed: true, like: 0, held: 0, outcomes: 0 },
     cured: true,
   });
-  const schedule = (more: { now?: string; customer?: boolean } = {}) =>
-    proofSchedule(story.record.beacons[0]!, proofOf(story.record, story.record.beacons[0]!)!, shop, {
-      now: '2026-11-17T15:10:00Z',
-      customer: false,
-      ...more,
-    });
-  const says = (more = {}) => schedule(more).steps!.map(({ label, at }) => `${at.slice(5)} ${label}`);
+  const schedule = (now = '2026-11-17T15:10:00Z') => {
+    const [beacon] = story.record.beacons;
+    return proofSchedule(story.record, beacon!, proofOf(story.record, beacon!)!, shop, { now });
+  };
+  const says = (now?: string) => schedule(now).steps!.map(({ label, at }) => `${at.slice(5)} ${label}`);
   return { story, id, schedule, says };
 }
 
@@ -51,7 +49,7 @@ describe('proofSchedule', () => {
 
   it('starts a car that may not have run yet on the same morning, and keeps the weekend free', () => {
     const { says } = repaired({ conditions: ['cold'] });
-    expect(says({ now: '2026-11-19T07:30:00Z' })).toEqual([
+    expect(says('2026-11-19T07:30:00Z')).toEqual([
       '11-19T08:00 Cold start, first thing in the morning',
       '11-20T08:00 Cold start, first thing in the morning',
       '11-23T08:00 Cold start, first thing in the morning',
@@ -62,8 +60,22 @@ describe('proofSchedule', () => {
     const { story, id, says, schedule } = repaired({ conditions: [], shown: 6 });
     story.later(3 * 60).enter('exposures', { ...drive, beaconId: id });
     expect(says().length).toBe(2);
-    expect(schedule({ customer: true }).cents).toBe(0);
-    expect(schedule({ customer: true }).steps!.every(({ byCustomer }) => byCustomer)).toBeTrue();
+    story.enter('handBacks', {});
+    expect(schedule().cents).toBe(0);
+    expect(schedule().steps!.every(({ byCustomer }) => byCustomer)).toBeTrue();
+  });
+
+  it('asks the car back for what a customer cannot see', () => {
+    const { story, schedule } = repaired({ conditions: [] });
+    story.enter('handBacks', {});
+    const shop = schedule().steps!.filter(({ byCustomer }) => !byCustomer);
+    expect(shop.map(({ label }) => label)).toEqual(['In the shop: cold start, first thing in the morning']);
+  });
+
+  it('plans no cold start on a day on which something was entered, however early', () => {
+    const { says } = repaired({ conditions: ['cold'] });
+    expect(says('2026-11-17T08:30:00Z')[0]).toBe('11-18T08:00 Cold start, first thing in the morning');
+    expect(says('2026-11-18T08:30:00Z')[0]).toBe('11-18T08:30 Cold start, first thing in the morning');
   });
 
   it('tries a plain fault three times at once', () => {

@@ -1,16 +1,13 @@
 /** What to do next to prove a beacon soonest: the exposures that can be had, and the cheapest of them with their times. */
-import { type WorkCalendar, wallClock } from '../../calendar/index.js';
-import type { Beacon, Exposure } from '../../record/index.js';
+import { wallClock } from '../../calendar/index.js';
+import type { JobPolicy } from '../../shop/index.js';
+import { type Beacon, type Exposure, type JobRecord, standing } from '../../record/index.js';
 import { type PlannedExposure, planWatch, type WatchPlan } from '../../watch/plan/index.js';
 import { gradeOf, matchOf, metFrom, trialFor } from '../grades.js';
 import { type Lacking, type Proof, remembered } from '../proof.js';
 
-export interface ScheduleShop {
-  readonly hourlyRateCents: number;
-  readonly separationMinutes: number;
-  readonly timeZone: string;
-  readonly calendar: WorkCalendar;
-}
+/** Of the shop: when it works, what an hour costs, how far apart two starts have to be. */
+export type ScheduleShop = Pick<JobPolicy, 'hourlyRateCents' | 'separationMinutes' | 'timeZone' | 'calendar'>;
 
 export interface ScheduledStep {
   /** The trial by hand, or the condition that it is driven in; null where neither. */
@@ -42,6 +39,9 @@ export interface ProofSchedule {
 const centsPerDay = 1500;
 /** Until then in the morning a car may not have run yet. */
 const coldUntil = '09:00';
+
+/** What a visit takes besides, where the customer has the car: a date, the way, the papers. Judgement. */
+const visitMinutes = 45;
 
 const seen = ['bulbCheck', 'monitor'] as const;
 
@@ -157,18 +157,32 @@ const needOf = (lacking: Lacking): { id: string; count: number } | null => {
   }
 };
 
+/** The moment of the last entry that tells of the car itself. */
+function lastEntry({ exposures, handBacks, scans, repairs, clearings }: JobRecord): string {
+  return [...exposures, ...handBacks, ...scans, ...repairs, ...clearings]
+    .map(({ recordedAt }) => recordedAt)
+    .reduce((a, b) => (b > a ? b : a));
+}
+
 /**
- * @param customer whether the customer has the car and tells of drives
- * @param now a moment in ISO form
+ * Where the car was handed back, the customer’s drives are planned first: a visit to the shop has its own price.
+ *
+ * @param now a moment in ISO form; left out, the last entry
+ * @param sets that the search looks at; left out, as many as take a moment
  */
 export function proofSchedule(
+  record: JobRecord,
   beacon: Beacon,
   proof: Proof,
   shop: ScheduleShop,
-  { now, customer }: { readonly now: string; readonly customer: boolean },
+  { now, sets }: { readonly now?: string; readonly sets?: number } = {},
 ): ProofSchedule {
-  const kinds = possible(beacon, proof.sameDay).filter((kind) => customer || kind.customer !== true);
-  const from = wallClock(now, shop.timeZone);
+  const away = standing(record.handBacks).some(({ seq }) => seq > proof.repair.seq);
+  const kinds = possible(beacon, proof.sameDay).filter((kind) => away || kind.customer !== true);
+  const last = wallClock(lastEntry(record), shop.timeZone);
+  const from = now === undefined ? last : wallClock(now, shop.timeZone);
+  // Who wrote in the job today has perhaps run the engine: what cannot be told is no cold start.
+  const coldToday = from.slice(11) < coldUntil && from.slice(0, 10) > last.slice(0, 10);
   const given = new Set(kinds.flatMap(({ gives }) => gives));
   const needs = proof.lacking.map(needOf).filter((need) => need !== null);
   const out = needs.filter(({ id }) => !given.has(id));
@@ -176,27 +190,32 @@ export function proofSchedule(
     id: kind.id,
     counts: matchOf(beacon, kind.as) * (kind.customer ? remembered : 1),
     gives: [...kind.gives],
-    cents: Math.round((kind.minutes * shop.hourlyRateCents) / 60),
-    ...(kind.cold ? { firstOfDay: true, fromDay: from.slice(11) < coldUntil ? 0 : 1 } : {}),
+    cents: Math.round(
+      ((kind.minutes + (away && !kind.customer ? visitMinutes : 0)) * shop.hourlyRateCents) / 60,
+    ),
+    ...(kind.cold ? { firstOfDay: true, fromDay: coldToday ? 0 : 1 } : {}),
     ...(kind.customer ? { anyDay: true, perDay: kind.cold ? 1 : 2 } : {}),
   }));
   const made = proof.clean.filter(({ counts }) => counts > 0);
   const clock = (exposure: Exposure | undefined) =>
     exposure === undefined ? null : wallClock(exposure.observedAt, shop.timeZone);
-  const plan = planWatch({
-    watch: proof.request,
-    exposures,
-    needs: needs.filter((need) => !out.includes(need)),
-    from,
-    firstAt: clock(made[0]?.exposure),
-    lastAt: clock(made.at(-1)?.exposure),
-    separationMinutes: proof.sameDay ? 5 : shop.separationMinutes,
-    spanDays: proof.spanDays,
-    centsPerDay,
-    calendar: shop.calendar,
-  });
+  const plan = planWatch(
+    {
+      watch: proof.request,
+      exposures,
+      needs: needs.filter((need) => !out.includes(need)),
+      from,
+      firstAt: clock(made[0]?.exposure),
+      lastAt: clock(made.at(-1)?.exposure),
+      separationMinutes: proof.sameDay ? 5 : shop.separationMinutes,
+      spanDays: proof.spanDays,
+      centsPerDay,
+      calendar: shop.calendar,
+    },
+    sets,
+  );
   return {
-    steps: plan.schedule && stepsOf(plan.schedule, kinds),
+    steps: plan.schedule && stepsOf(plan.schedule, kinds, away),
     cents: plan.cents,
     readyAt: plan.readyAt,
     optimal: plan.optimal,
@@ -204,11 +223,15 @@ export function proofSchedule(
   };
 }
 
-function stepsOf(schedule: NonNullable<WatchPlan['schedule']>, kinds: readonly Possible[]): ScheduledStep[] {
+function stepsOf(
+  schedule: NonNullable<WatchPlan['schedule']>,
+  kinds: readonly Possible[],
+  away: boolean,
+): ScheduledStep[] {
   return schedule.map(({ exposure, at, counts, probability }) => {
     const { label, customer, cold, as } = kinds.find(({ id }) => id === exposure)!;
     return {
-      label,
+      label: away && !customer ? `In the shop: ${label.charAt(0).toLowerCase()}${label.slice(1)}` : label,
       provoked: as.provoked ?? null,
       condition: as.conditions[0] ?? null,
       coldStart: cold === true,

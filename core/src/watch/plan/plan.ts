@@ -13,10 +13,11 @@ const dayMinutes = 1440;
 const usualBudget = 200_000;
 
 /**
+ * @param sets that are looked at before the best so far is given
  * @example planWatch({ watch: { unit: 'cycles', before: { shown: 6, exposures: 20 }, cleanSince: 0, cured: 0.85 },
  *   exposures: [{ id: 'drive', counts: 1, cents: 1500 }], from: '2026-03-09T14:00' }).schedule.length // 4
  */
-export function planWatch(request: WatchPlanRequest): WatchPlan {
+export function planWatch(request: WatchPlanRequest, sets = usualBudget): WatchPlan {
   const { watch, exposures } = request;
   const asked = weightNeeded(request);
   const now = curedGivenClean(watch, watch.cleanSince);
@@ -35,7 +36,7 @@ export function planWatch(request: WatchPlanRequest): WatchPlan {
   if (asked <= 0 && needs.length === 0 && !span) return { ...none, schedule: [], readyAt: request.from };
   const isFirst = exposures.map(({ firstOfDay }) => firstOfDay === true);
   let best: (Found & { readonly total: number }) | null = null;
-  const budget = { left: usualBudget };
+  const budget = { left: sets };
   const until = (last: number): Found | null => {
     const within = days.slice(0, last + 1);
     const kinds = exposures.map(({ counts, cents, gives }, kind): Kind => ({

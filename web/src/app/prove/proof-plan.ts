@@ -7,8 +7,8 @@ import type { Beacon } from '@dormant-beacon/core/record';
 import { percent, showCents } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import { downloadBytes } from '../file';
-import { sayWeekday } from '../time';
-import { shopFeature } from '../session';
+import { writtenClock } from '@dormant-beacon/core/calendar';
+import { selectJobPolicy, shopFeature } from '../session';
 import { jobFeature } from '../job';
 import { calendarOf } from './calendar';
 
@@ -108,11 +108,10 @@ export class ProofPlan {
   readonly taken = output<ScheduledStep>();
   private readonly record = this.store.selectSignal(jobFeature.selectRecord);
   private readonly settings = this.store.selectSignal(shopFeature.selectSettings);
-  private readonly handedBack = computed(() => (this.record()?.handBacks.length ?? 0) > 0);
+  private readonly policy = this.store.selectSignal(selectJobPolicy);
   protected readonly schedule = computed(() =>
-    proofSchedule(this.beacon(), this.proof(), this.settings(), {
+    proofSchedule(this.record()!, this.beacon(), this.proof(), this.policy(), {
       now: new Date(Date.now()).toISOString(),
-      customer: this.handedBack(),
     }),
   );
   protected readonly steps = computed(() =>
@@ -120,7 +119,7 @@ export class ProofPlan {
       step,
       at: step.at,
       label: step.label,
-      when: `${sayWeekday(step.at.slice(0, 10))} ${step.at.slice(11)}`,
+      when: writtenClock(step.at),
       counts: Math.round(100 * step.counts) / 100,
       sure: percent(step.probability),
     })),
