@@ -95,13 +95,13 @@ export class Prove {
   protected readonly achieved = computed(() => {
     const { cured, repairs } = this.now()!.proof;
     if (repairs.length > 1)
-      return `Two causes were mended: that both hold was ${percent(cured)} sure before any drive.`;
+      return `${repairs.length === 2 ? 'Two' : repairs.length} causes were mended; before any drive it was ${percent(cured)} sure that ${repairs.length === 2 ? 'both' : 'all'} repairs hold.`;
     const { cure } = repairs[0]!;
     const sure = `The repair alone made it ${percent(cured)}`;
     if (!cure) return `${sure}.`;
     return cure.like > 0
       ? `${sure}: of ${cure.like} like it in this shop ${cure.held} held.`
-      : `${sure}, as repairs like it usually hold; this shop has none like it yet.`;
+      : `${sure}: so many like it usually hold. This shop has none like it to go by yet.`;
   });
   protected readonly percent = percent;
   protected readonly problem = signal<string | null>(null);

@@ -4,12 +4,15 @@ import {
   Component,
   computed,
   effect,
+  inject,
   input,
   output,
   untracked,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { oftenIn } from '@dormant-beacon/core/proof';
 import type { Beacon, BeaconData } from '@dormant-beacon/core/record';
+import { Store } from '@ngrx/store';
 import {
   asChoices,
   type Choice,
@@ -24,6 +27,7 @@ import {
   type Trouble,
   usualConditions,
 } from '../entry';
+import { jobFeature } from '../job';
 import { oftenWords } from '../words';
 import { type Lamp, lampOf, LampPicker } from '../lamp';
 
@@ -79,6 +83,7 @@ export class BeaconForm {
   /** The entry that this one takes the place of. */
   readonly corrects = input<Beacon | null>(null);
   readonly saved = output();
+  private readonly record = inject(Store).selectSignal(jobFeature.selectRecord);
 
   protected readonly kinds: readonly Choice[] = [
     { value: 'beacon', label: 'A lamp or message' },
@@ -148,7 +153,21 @@ export class BeaconForm {
     },
   );
 
+  /** How often the customer’s own words say that it shows; null where they say nothing of it, or always. */
+  private readonly told = computed(() => {
+    const often = oftenIn(this.record()?.head.customerWords ?? '');
+    return this.oftenChoices.some(({ value }) => value === often) ? often : null;
+  });
+
   constructor() {
+    effect(() => {
+      const told = this.told();
+      if (told === null || this.corrects() || !this.form.draft.looked()) return;
+      // What was chosen already stays.
+      if (untracked(this.often) !== 'counted' || untracked(this.shown) !== '20') return;
+      untracked(() => this.often.set(told));
+      this.form.draft.rebase();
+    });
     effect(() => {
       const beacon = this.corrects();
       if (!beacon || !this.form.draft.looked() || untracked(this.name) !== '') return;

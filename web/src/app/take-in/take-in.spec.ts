@@ -30,6 +30,21 @@ describe('TakeIn', () => {
     expect(bench.storeRoom.drafts.size).toBe(0);
   });
 
+  it('takes from the customer’s words how often it shows', async () => {
+    const record = recordOf();
+    const told = {
+      ...record,
+      head: { ...record.head, customerWords: 'Comes on twice a week, in the cold.' },
+    };
+    const bench = await benchFor(TakeIn, told as typeof record);
+    await bench.fill('Which lamp?', 'Charge flap open');
+    await bench.press('comes and goes');
+    await bench.press('Add it');
+    expect(bench.desk.entered[0]!.data).toEqual(
+      jasmine.objectContaining({ often: 'twice-a-week', shown: 0, exposures: 0 }),
+    );
+  });
+
   it('takes a lamp by its shape: name, drawing, and whether it belongs to the restraints', async () => {
     const bench = await benchFor(TakeIn, recordOf());
     await bench.fill('Which lamp?', 'seat buckle');

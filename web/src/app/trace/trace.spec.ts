@@ -278,7 +278,7 @@ describe('TracePage', () => {
     );
     expect(bench.text()).toContain('The first visit');
     expect(bench.text()).toContain('Clean plug C12');
-    const card = bench.page.querySelector('db-comeback')!.textContent.replace(/\s+/g, ' ');
+    const card = bench.page.querySelector('db-comebacks')!.textContent.replace(/\s+/g, ' ');
     expect(card).toContain('Most likely the same fault');
     expect(card).toContain('not read yet: read every module');
     expect(card).toContain('What was learned from that repair is withdrawn.');

@@ -18,8 +18,7 @@ import {
   standingFor,
   inventoryOf,
 } from '@dormant-beacon/core/record';
-import { comebackOf } from '@dormant-beacon/core/proof';
-import { traceOf, warrantiesOf } from '@dormant-beacon/core/stages';
+import { traceOf } from '@dormant-beacon/core/stages';
 import { isRefusal } from '@dormant-beacon/core/refusal';
 import {
   actionClassOf,
@@ -38,11 +37,11 @@ import { Store } from '@ngrx/store';
 import { Caution, NewVersion } from '../frame';
 import { More } from '../more';
 import { When } from '../time';
-import { selectJobPolicy, shopFeature } from '../session';
+import { shopFeature } from '../session';
 import { byContent, Desk, plainWords, Tick } from '../entry';
 import { JobEvents, jobFeature } from '../job';
 import { CircuitDrawing } from '../circuit';
-import { ComebackCard } from './comeback-card';
+import { Comebacks } from './comebacks';
 import { OutcomeBars } from './outcome-bars';
 import { PlanBar } from './plan-bar';
 import { PlanDepth } from './plan-depth';
@@ -58,7 +57,7 @@ import { type GivenReading, TestAnswer } from './test-answer';
   imports: [
     Caution,
     CircuitDrawing,
-    ComebackCard,
+    Comebacks,
     MatButtonModule,
     More,
     OutcomeBars,
@@ -300,21 +299,6 @@ export class TracePage {
   });
   /** Earlier repairs of the job: on a comeback they are read before anything is touched. */
   protected readonly earlier = computed(() => standing(this.record()?.repairs ?? []));
-  private readonly policy = this.store.selectSignal(selectJobPolicy);
-  /** Beacons that came back, each beside its first visit. */
-  protected readonly comebacks = computed(() => {
-    const record = this.record();
-    if (!record) return [];
-    return standing(record.beacons).flatMap((beacon) => {
-      const comeback = comebackOf(record, beacon, this.policy());
-      return comeback ? [{ beacon, comeback }] : [];
-    });
-  });
-  protected readonly warranted = computed(() => {
-    const record = this.record();
-    const today = new Date().toISOString().slice(0, 10);
-    return record ? warrantiesOf(record, this.assessment()?.units ?? [], today) : [];
-  });
   protected readonly recording = signal(false);
   /** A lamp, fuse, socket or plain latch: what was done is entered at once. */
   protected readonly short = computed(() => this.assessment()?.short === true);
