@@ -102,8 +102,8 @@ describe('the story of a job', () => {
     const address = (await page.getByRole('link', { name: 'PDF' }).getAttribute('href'))!;
     const made = await page.request.get(new URL(address, page.url()).href);
     expect((await made.body()).subarray(0, 5).toString()).toBe('%PDF-');
-    await page.getByLabel('Who takes it over?').fill('Noor Halloran');
-    await page.getByText('They sign here, on the screen').click();
+    await page.getByLabel('Who collects the car?').fill('Noor Halloran');
+    await page.getByText('They sign on the screen').click();
     const box = (await page.locator('db-signature canvas').boundingBox())!;
     await page.mouse.move(box.x + 20, box.y + 20);
     await page.mouse.down();

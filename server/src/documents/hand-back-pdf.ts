@@ -229,7 +229,7 @@ class Page {
     const lines = [
       ['For the shop', head.shop],
       [
-        accepted ? `Taken over ${accepted.at}` : 'Taken over by the customer',
+        accepted ? `Received ${accepted.at}` : 'Received by the customer',
         accepted?.by ?? head.customer ?? '',
       ],
     ];

@@ -65,7 +65,7 @@ describe('Clear', () => {
     expect(read.text()).toContain(
       'Not read: Door. Read again. Silent: Lamps. Say in a note why it stays so.',
     );
-    await read.press('Watch it by itself');
+    await read.press('Trace it separately');
     expect(read.desk.entered.map(({ kind, data }) => [kind, data['name'] ?? data['end']])).toEqual([
       ['beacons', 'B1318-16 in Body'],
       ['code-ends', 'explained'],

@@ -126,7 +126,7 @@ import { jobFeature } from '../job';
                       </db-entry>
                     } @else {
                       <button mat-button type="button" (click)="ending.set(keyOf(end))">It stays …</button>
-                      <button mat-button type="button" (click)="split(end)">Watch it by itself</button>
+                      <button mat-button type="button" (click)="split(end)">Trace it separately</button>
                     }
                   }
                 </td>
@@ -414,7 +414,7 @@ export class Clear {
       code: name,
       failureType,
       end: 'explained',
-      note: 'another fault: watched by itself',
+      note: 'another fault, traced separately',
     });
     this.form.say(ended.state === 'refused' ? plainWords(ended.problem.message) : null);
   }

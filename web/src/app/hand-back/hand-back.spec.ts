@@ -71,7 +71,7 @@ describe('HandBack', () => {
     expect(bench.text()).toContain(
       'To close the job it still needs the final scan, with an end for every code, proof for one beacon.',
     );
-    await bench.fill('Who takes it over?', 'Ines Hallmer');
+    await bench.fill('Who collects the car?', 'Ines Hallmer');
     await bench.press('The car is handed back');
     expect(bench.desk.entered).toEqual([
       { kind: 'hand-backs', data: { acceptedBy: 'Ines Hallmer', signature: null } },
@@ -85,7 +85,7 @@ describe('HandBack', () => {
     const [first] = [...bench.page.querySelectorAll('.open li')].map((li) => li.textContent);
     expect(first).toContain('Safety: “Airbag lamp” is open: lit.');
     expect(bench.page.querySelector('.signed path')!.getAttribute('d')).toBe('M1 1L500 150');
-    expect(bench.text()).toContain(': Ines Hallmer');
+    expect(bench.text()).toContain('by Ines Hallmer');
   });
 
   it('keeps the outline of a signature within its box', () => {

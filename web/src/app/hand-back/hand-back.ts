@@ -1,4 +1,4 @@
-/** The report with which the car leaves, as it will print, what is missing to close, and who takes it over. */
+/** The report with which the car leaves, as it will print, what is missing to close, and who collects the car. */
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';

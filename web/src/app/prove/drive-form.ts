@@ -77,7 +77,10 @@ export class DriveForm {
     { value: 'wiggle', label: 'harness moved' },
     { value: 'load', label: 'all loads on' },
   ];
-  protected readonly wetChoices = asChoices(['dry', 'damp', 'rain', 'standing water']);
+  protected readonly wetChoices: readonly Choice[] = [
+    ...asChoices(['dry', 'damp', 'rain']),
+    { value: 'standing', label: 'standing water' },
+  ];
   protected readonly roadChoices = asChoices(['smooth', 'mixed', 'rough']);
   protected readonly loadChoices = asChoices(['none', 'some', 'full']);
 
@@ -178,9 +181,9 @@ export class DriveForm {
       ...(celsius === null ? {} : { celsius }),
       ...(soakHours == null ? {} : { soakHours }),
       ...(minutes == null ? {} : { minutes }),
-      ...(this.wet() ? { wet: this.wet().replace(' water', '') as 'dry' } : {}),
-      ...(this.road() ? { road: this.road() as 'rough' } : {}),
-      ...(this.load() ? { load: this.load() as 'full' } : {}),
+      ...(this.wet() ? { wet: this.wet() as Circumstances['wet'] } : {}),
+      ...(this.road() ? { road: this.road() as Circumstances['road'] } : {}),
+      ...(this.load() ? { load: this.load() as Circumstances['load'] } : {}),
     };
   }
 

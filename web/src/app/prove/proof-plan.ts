@@ -49,7 +49,7 @@ const shownSteps = 8;
     }
     @if (plan.waitFor.length > 0) {
       <p class="quiet">
-        Nobody can bring this about, so wait for it and enter it:
+        This cannot be brought about; wait for it, then enter it:
         {{ plan.waitFor.join(', ') }}.
       </p>
     }
@@ -129,7 +129,7 @@ export class ProofPlan {
     const { cents, optimal } = this.schedule();
     const { currency, locale } = this.settings();
     const work = cents === 0 ? 'It costs the shop nothing.' : `Work: ${showCents(cents, currency, locale)}.`;
-    return optimal ? `${work} No other set of these is cheaper.` : work;
+    return optimal ? `${work} Nothing cheaper reaches the target.` : work;
   });
 
   protected download(): void {
