@@ -114,6 +114,7 @@ const webRooms = [
     'suggest',
     'dates',
     'more',
+    'qr',
   ],
   ...['lamp', 'photo', 'reading', 'circuit', 'report', 'unit'],
 ];
@@ -131,7 +132,7 @@ const webPages = [
     'route',
     'match',
   ],
-  ...['stage', 'clear', 'prove', 'hand-back'],
+  ...['stage', 'clear', 'prove', 'hand-back', 'customer'],
 ];
 const webWalls = [...webRooms, ...webPages].map((room, n) => {
   const above = [...webRooms.slice(n + 1), ...webPages, 'shell'].filter((other) => other !== room);

@@ -81,10 +81,28 @@ async function openJobs(address, account) {
 /**
  * Signs in over TLS, with that certificate as the one that is trusted.
  * @param {number} port @param {Buffer} ca @param {string} [host] the name that is asked for
- * @returns {Promise<{ status: number, strict: string, cookies: string }>}
  */
-function overTls(port, ca, host = 'localhost') {
+async function overTls(port, ca, host = 'localhost') {
   const [account] = shownAccounts;
+  const { status, headers } = await askOverTls(
+    port,
+    ca,
+    '/api/session',
+    { name: account?.name, password: account?.password },
+    host,
+  );
+  return {
+    status,
+    strict: String(headers['strict-transport-security'] ?? ''),
+    cookies: (headers['set-cookie'] ?? []).join('\n'),
+  };
+}
+
+/**
+ * @param {number} port @param {Buffer} ca @param {string} path @param {object} body @param {string} [host]
+ * @returns {Promise<{ status: number, headers: import('node:http').IncomingHttpHeaders, body: string }>}
+ */
+function askOverTls(port, ca, path, body, host = 'localhost') {
   return new Promise((resolve, reject) => {
     const call = request(
       {
@@ -94,20 +112,20 @@ function overTls(port, ca, host = 'localhost') {
         servername: 'localhost',
         checkServerIdentity: () => undefined,
         method: 'POST',
-        path: '/api/session',
+        path,
         headers: { 'Content-Type': 'application/json', Host: `${host}:${port}` },
       },
       (response) => {
-        response.resume();
-        resolve({
-          status: response.statusCode ?? 0,
-          strict: String(response.headers['strict-transport-security'] ?? ''),
-          cookies: (response.headers['set-cookie'] ?? []).join('\n'),
-        });
+        let text = '';
+        response.setEncoding('utf8');
+        response.on('data', (/** @type {string} */ piece) => (text += piece));
+        response.on('end', () =>
+          resolve({ status: response.statusCode ?? 0, headers: response.headers, body: text }),
+        );
       },
     );
     call.on('error', reject);
-    call.end(JSON.stringify({ name: account?.name, password: account?.password }));
+    call.end(JSON.stringify(body));
   });
 }
 
@@ -483,6 +501,12 @@ try {
     'it is served under the names of its certificate, and under no others',
     byName.status === 200 && foreign.status === 421,
     JSON.stringify([byName, foreign]),
+  );
+  const called = await askOverTls(port, readFileSync(cert), '/api/customer/page', { token: 'a'.repeat(43) });
+  check(
+    'over TLS it has a page for customers, and knows no link that nobody made',
+    called.status === 404 && /no such link/.test(called.body),
+    JSON.stringify(called),
   );
   secure.kill('SIGTERM');
   await secure.exited;

@@ -5,6 +5,8 @@ import {
   batteryData,
   beaconData,
   clearingData,
+  customerLinkData,
+  customerReportData,
   codeEndData,
   epochData,
   exposureData,
@@ -60,12 +62,14 @@ const envelope = {
 
 const entry = <S extends z.ZodRawShape>(data: z.ZodObject<S>) => z.strictObject({ ...envelope, data });
 
-interface FactKindRow {
+export interface FactKindRow {
   readonly entry: z.ZodType;
   /** Whether a later entry may correct or withdraw it: everything but the baseline's kind of facts. */
   readonly correctable: boolean;
   readonly who: Who;
   readonly says: string;
+  /** Entered through a door of its own alone; who takes it back is said by `who`. */
+  readonly ownDoor?: true;
 }
 
 export const factKinds = {
@@ -313,6 +317,19 @@ export const factKinds = {
   },
   'code-ends': { entry: entry(codeEndData), correctable: true, who: atTheCar, says: 'why a code stays' },
   notes: { entry: entry(noteData), correctable: true, who: everyone, says: 'a note' },
+  'customer-links': {
+    entry: entry(customerLinkData),
+    correctable: true,
+    who: withCustomer,
+    says: 'a link by which the customer tells of the car',
+  },
+  'customer-reports': {
+    entry: entry(customerReportData),
+    correctable: true,
+    who: withCustomer,
+    says: 'what the customer told by their link',
+    ownDoor: true,
+  },
   'hand-backs': {
     entry: entry(handBackData),
     correctable: true,

@@ -10,6 +10,7 @@ export {
   type ShopLogEntry,
   type SignIn,
 } from './accounts.js';
+export { type CustomerDoor, type CustomerPage, customerPage, type CustomerTells } from './customer.js';
 export {
   type AttachmentKept,
   type Bay,

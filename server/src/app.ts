@@ -8,6 +8,8 @@ import { pinoHttp } from 'pino-http';
 import { accountRoutes, type Entrance } from './accounts/routes.js';
 import { imageRoutes } from './images/routes.js';
 import { attachmentRoutes } from './attachments/routes.js';
+import type { Reach } from './customer/reach.js';
+import { customerRoutes } from './customer/routes.js';
 import { ClockWatch, lastJump, serverClock } from './database/clock.js';
 import { closePools, type Pools } from './database/connect.js';
 import { eventRoutes } from './events/routes.js';
@@ -48,7 +50,7 @@ export interface App {
 
 export function createApp({ pools, log, webFolder, hosts = [], tls = false, entrance }: Parts): App {
   const app = express();
-  const services = servicesOn(pools, log);
+  const services = servicesOn(pools, log, { tls, hosts });
   const description = openapi();
   app.disable('x-powered-by');
   app.set('etag', false);
@@ -78,13 +80,14 @@ export function createApp({ pools, log, webFolder, hosts = [], tls = false, entr
   imageRoutes(door, services);
   logbookRoutes(door, services);
   documentRoutes(door, services);
+  customerRoutes(door, services, entrance.triesPerMinute);
   eventRoutes(door, services);
   app.use(door.router);
   app.use(web(webFolder), nothingHere, problems(log));
   return { app, services };
 }
 
-function servicesOn(pools: Pools, log: Logger): Services {
+function servicesOn(pools: Pools, log: Logger, reach: Reach): Services {
   const workers = workersOfProcess();
   const parts = {
     pools,
@@ -95,6 +98,7 @@ function servicesOn(pools: Pools, log: Logger): Services {
     lanes: new Lanes(),
     feed: new Feed(pools.read),
     clock: new ClockWatch(pools.write, log),
+    reach,
   };
   const reviewer = new Reviewer(parts);
   reviewer.begin();

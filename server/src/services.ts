@@ -1,6 +1,7 @@
 /** What the parts of one server share. */
 import type { ClockWatch } from './database/clock.js';
 import type { Pools } from './database/connect.js';
+import type { Reach } from './customer/reach.js';
 import type { Feed } from './events/feed.js';
 import type { Lanes } from './jobs/lanes.js';
 import type { PlanMemory } from './jobs/plans.js';
@@ -19,4 +20,5 @@ export interface Services {
   readonly reviewer: Reviewer;
   readonly feed: Feed;
   readonly clock: ClockWatch;
+  readonly reach: Reach;
 }

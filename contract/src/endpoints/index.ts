@@ -1,7 +1,8 @@
 /** Every endpoint. The server and the client both follow it. */
 import * as answers from '../answers.js';
-import { factKinds } from '../facts.js';
+import { type FactKindRow, factKinds } from '../facts.js';
 import { accountEndpoints } from './accounts.js';
+import { customerEndpoints } from './customer.js';
 import { type Endpoint, small } from './endpoint.js';
 import { inventoryEndpoints } from './inventory.js';
 import { jobEndpoints } from './jobs.js';
@@ -37,6 +38,7 @@ export const endpoints = {
   ...libraryEndpoints,
   ...inventoryEndpoints,
   ...jobEndpoints,
+  ...customerEndpoints,
 } as const satisfies Record<string, Endpoint>;
 
 /** Bytes that an entry of each kind may have: a report of a million characters, a circuit of a thousand elements. */
@@ -48,14 +50,16 @@ const factLimits: Partial<Record<string, number>> = {
 };
 
 export const factEndpoints: readonly (Endpoint & { readonly kind: keyof typeof factKinds })[] =
-  Object.entries(factKinds).map(([kind, { entry, says, who }]) => ({
-    kind: kind as keyof typeof factKinds,
-    method: 'POST',
-    path: `/api/jobs/{jobId}/${kind}`,
-    says: `enters ${says}`,
-    who,
-    entry: true as const,
-    body: entry,
-    answer: answers.entered,
-    bodyLimit: factLimits[kind] ?? small,
-  }));
+  Object.entries<FactKindRow>(factKinds)
+    .filter(([, { ownDoor }]) => ownDoor !== true)
+    .map(([kind, { entry, says, who }]) => ({
+      kind: kind as keyof typeof factKinds,
+      method: 'POST',
+      path: `/api/jobs/{jobId}/${kind}`,
+      says: `enters ${says}`,
+      who,
+      entry: true as const,
+      body: entry,
+      answer: answers.entered,
+      bodyLimit: factLimits[kind] ?? small,
+    }));

@@ -12,6 +12,7 @@ export {
   type CountedExposure,
   cureChance,
   defaultProofPolicy,
+  followUps,
   type Lacking,
   type Proof,
   proofOf,
@@ -19,3 +20,4 @@ export {
   repairOf,
   repairsOf,
 } from './proof.js';
+export { exposuresTold, reportSays, waitingReports, watchedByCustomer, type WatchedLight } from './told.js';

@@ -32,12 +32,15 @@ interface ProofRules {
   readonly asksForSpan: (beacon: Beacon) => boolean;
   /** Whether a plain fault is proven in a day by its function sheet. */
   readonly knowsSameDay: boolean;
+  /** Whether the customer is asked again where the root is not known. */
+  readonly followsUp: boolean;
 }
 const presentRules: ProofRules = {
   disturbed: 0.25,
   halvesOne: true,
   asksForSpan: () => true,
   knowsSameDay: true,
+  followsUp: true,
 };
 /** Of repairs from before the chance of a cure was worked out: what counted as proven then stays so. */
 const earlierRules: ProofRules = {
@@ -45,12 +48,13 @@ const earlierRules: ProofRules = {
   halvesOne: false,
   asksForSpan: (beacon) => isRestraint(beacon) || beacon.seen === 'comes-and-goes',
   knowsSameDay: false,
+  followsUp: false,
 };
 
 /** Tries that show a plain fault to be gone, and minutes between two of them. */
 const sheetTries = 3;
 const betweenTries = 2;
-/** Days after the proof at which one looks again where the root is not known. */
+/** Days after the repair at which the customer is asked again where the root is not known. */
 const followUpDays = 30;
 
 export type Lacking =
@@ -84,7 +88,7 @@ export interface Proof {
   readonly returned: Exposure | null;
   /** The day on which the exposures may be complete, at the vehicle's usual three starts a day. */
   readonly lookAgainAt: string;
-  /** Where the root is not known: when to ask after it once it is proven. */
+  /** Where the root is not known: when to ask the customer again; null once something was entered from then on. */
   readonly followUpAt: string | null;
 }
 
@@ -196,11 +200,7 @@ export function proofOf(
     spanDays: !sameDay && rules.asksForSpan(beacon) ? 1 : 0,
     dormant: lacking.length === 0 && returned === null,
     lookAgainAt: lookAgain(repair, clean, watch, lacking),
-    followUpAt: repairs.some(({ root }) => root === 'unknown')
-      ? new Date(
-          Date.parse(clean.at(-1)?.exposure.observedAt ?? repair.observedAt) + followUpDays * day,
-        ).toISOString()
-      : null,
+    followUpAt: rules.followsUp ? followUp(repairs, exposures) : null,
   };
 }
 
@@ -233,10 +233,15 @@ function count(
 ): CountedExposure[] {
   const sorted = [...exposures].sort((a, b) => Date.parse(a.observedAt) - Date.parse(b.observedAt));
   let last = -Infinity;
+  let lastReport: string | null = null;
   return sorted.map((exposure) => {
     const at = Date.parse(exposure.observedAt);
-    if (at - last < separation * 60_000) return { exposure, counts: 0 };
+    const reportId = exposure.reportId ?? null;
+    // What a customer tells in one go is of many drives: its parts stand beside each other.
+    const sameReport = reportId !== null && reportId === lastReport;
+    if (!sameReport && at - last < separation * 60_000) return { exposure, counts: 0 };
     last = at;
+    lastReport = reportId;
     const drives = exposure.drives ?? 1;
     const told = exposure.reportedBy === 'customer' && (halvesOne || drives > 1);
     return { exposure, counts: matchOf(beacon, exposure) * drives * (told ? remembered : 1) };
@@ -295,6 +300,21 @@ function spanLacking(exposures: readonly Exposure[]): Lacking | null {
   return Date.parse(exposures.at(-1)!.observedAt) >= notBefore
     ? null
     : { what: 'span', notBefore: new Date(notBefore).toISOString() };
+}
+
+/** Those after which the customer is asked again, the earliest first. */
+export function followUps(proofs: readonly Proof[]): (Proof & { readonly followUpAt: string })[] {
+  return proofs
+    .flatMap((proof) => (proof.followUpAt === null ? [] : [{ ...proof, followUpAt: proof.followUpAt }]))
+    .sort((a, b) => (a.followUpAt < b.followUpAt ? -1 : 1));
+}
+
+function followUp(repairs: readonly Repair[], exposures: readonly Exposure[]): string | null {
+  const unknown = repairs.findLast(({ root }) => root === 'unknown');
+  if (!unknown) return null;
+  const due = Date.parse(unknown.observedAt) + followUpDays * day;
+  const asked = exposures.some(({ observedAt }) => Date.parse(observedAt) >= due);
+  return asked ? null : new Date(due).toISOString();
 }
 
 function lookAgain(

@@ -12,6 +12,8 @@ export { clearNotes, type ClearRow, clearRows } from './clear-born.js';
 export { type HeadQuestion, headQuestions } from './report-head.js';
 export { inventoryOf } from './inventory.js';
 export { caseOf, openTraces, stepsOff, stripPlanOf } from './cases.js';
+export { condition } from './condition.js';
+export { customerLinkData, customerReportData, type CustomerReportData } from './customer.js';
 export {
   type Approval,
   approvalData,
@@ -25,12 +27,14 @@ export {
   beaconData,
   clearingData,
   codeEndData,
-  condition,
   epochData,
   eventDetails,
   type EventDetails,
+  type CustomerLink,
+  type CustomerReport,
   type Exposure,
   exposureData,
+  type ExposureData,
   type FactList,
   factLists,
   handBackData,

@@ -27,6 +27,8 @@ import {
 import { lineMark, scan } from '../scans/index.js';
 import { distanceUnit } from '../units/index.js';
 import { repairMethod, traceCase, traceReading } from '../trace/index.js';
+import { condition } from './condition.js';
+import { customerLinkData, customerReportData } from './customer.js';
 
 export const stageIds = [
   'take-in',
@@ -110,7 +112,6 @@ export const jobHead = z.strictObject({
 export type JobHead = z.infer<typeof jobHead>;
 
 export const beaconSeen = z.enum(['lit', 'flashing', 'comes-and-goes', 'present', 'dark']);
-export const condition = z.string().trim().min(1).max(40);
 
 export const often = z.enum([
   'every-time',
@@ -244,6 +245,8 @@ export const exposureData = z.strictObject({
     .nullish(),
   /** A trial by hand that stands for a condition. */
   provoked: z.enum(['hose', 'heat', 'freeze', 'wiggle', 'load']).nullish(),
+  /** The customer's own report that it accepts. */
+  reportId: id.nullish(),
 });
 export type ExposureData = z.infer<typeof exposureData>;
 export const codeEndData = z.strictObject({
@@ -419,6 +422,8 @@ const lists = {
   codingImages: z.array(fact(codingImageData)).default([]),
   codingEntries: z.array(fact(codingEntryData)).default([]),
   lockSets: z.array(fact(lockSetData)).default([]),
+  customerLinks: z.array(fact(customerLinkData)).default([]),
+  customerReports: z.array(fact(customerReportData)).default([]),
   handBacks: z.array(fact(handBackData)),
 };
 export type FactList = keyof typeof lists;
@@ -451,6 +456,8 @@ export type ScanFact = JobRecord['scans'][number];
 export type Trace = JobRecord['traces'][number];
 export type Repair = JobRecord['repairs'][number];
 export type Exposure = JobRecord['exposures'][number];
+export type CustomerLink = JobRecord['customerLinks'][number];
+export type CustomerReport = JobRecord['customerReports'][number];
 export type Powering = JobRecord['powerings'][number];
 export type BatteryFact = JobRecord['batteries'][number];
 export type Approval = JobRecord['approvals'][number];

@@ -7,7 +7,7 @@ import type { Lens } from './lens.js';
 import { type Coding, runningStep } from './coding.js';
 import { nextThing } from './next.js';
 import type { NextThing } from './thing.js';
-import { defaultProofPolicy, type Proof, type ProofPolicy } from '../proof/index.js';
+import { defaultProofPolicy, followUps, type Proof, type ProofPolicy } from '../proof/index.js';
 import type { JobPolicy } from '../shop/index.js';
 import { bringsPart, dueAt, type UnitRoutes, type UnitStep } from './unit-routes.js';
 import { situationOf, type Situation } from './situation.js';
@@ -49,6 +49,10 @@ export interface Assessment {
   readonly short: boolean;
   /** Why the car may not be driven; empty where it may. */
   readonly notDriven: readonly string[];
+  /** What the customer has told by their link and nobody has accepted yet. */
+  readonly told: Situation['told'];
+  /** It was given back, and what it was here for is proven; a short job asks for no proof. */
+  readonly done: boolean;
 }
 
 /** @param plans for each trace that is open, what to test next */
@@ -71,6 +75,7 @@ export function assessJob(
     temporaries,
     short,
     notDriven,
+    told,
   } = at;
   const next = nextThing(at, plans);
   return {
@@ -95,7 +100,15 @@ export function assessJob(
     temporaries,
     short,
     notDriven,
+    told,
+    done: isDone(stages, short),
   };
+}
+
+function isDone(stages: readonly Stage[], short: boolean): boolean {
+  const stateOf = (id: StageId) => stages.find((stage) => stage.id === id)?.state;
+  if (stateOf('hand-back') !== 'done') return false;
+  return stateOf('prove') === 'done' || (short && stateOf('prove') === 'not-needed');
 }
 
 function stage(id: StageId, at: Situation, plans: ReadonlyMap<string, NextTests>): Stage {
@@ -119,7 +132,10 @@ const notInShort: ReadonlySet<StageId> = new Set([
 ]);
 
 function stageState(id: StageId, at: Situation, plans: ReadonlyMap<string, NextTests>): Decided {
-  const touched = noted(at, id) || (id === 'route' && at.approvals.length > 0);
+  const touched =
+    noted(at, id) ||
+    (id === 'route' && at.approvals.length > 0) ||
+    (id === 'prove' && at.told.some(({ shown }) => shown));
   if (at.short && notInShort.has(id) && !touched) return ['not-needed', 'short job'];
   switch (id) {
     case 'take-in':
@@ -336,10 +352,15 @@ function clear(at: Situation): Decided {
 }
 
 function prove(at: Situation): Decided {
+  if (at.told.some(({ shown }) => shown)) return ['open', 'the customer says that it is back'];
   if (!at.final) return ['closed', 'after the final scan'];
   if (at.proofs.some((proof) => proof.returned)) return ['closed', 'a beacon is back'];
   const open = at.proofs.filter((proof) => !proof.dormant);
-  if (open.length === 0) return at.untreated.length === 0 ? ['done'] : ['closed', 'after every repair'];
+  if (open.length === 0) {
+    if (at.untreated.length > 0) return ['closed', 'after every repair'];
+    const [asked] = at.handedBack ? followUps(at.proofs) : [];
+    return asked ? ['waiting', 'ask the customer again', asked.followUpAt] : ['done'];
+  }
   const until = open.map((proof) => proof.lookAgainAt).reduce((a, b) => (b > a ? b : a));
   return ['waiting', 'clean drives', until];
 }

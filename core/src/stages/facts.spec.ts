@@ -145,7 +145,9 @@ describe('words', () => {
   it('say what is lacking, and never round up to certainty', () => {
     expect(lackingText({ what: 'exposures', count: 1 })).toBe('one more clean drive');
     expect(lackingText({ what: 'exposures', count: Infinity })).toContain('another kind of proof');
-    expect(lackingText({ what: 'condition', condition: 'rain' })).toBe('a clean drive when it is “rain”');
+    expect(lackingText({ what: 'condition', condition: 'rain' })).toBe(
+      'a clean drive in its condition “rain”',
+    );
     expect(lackingText({ what: 'bulbCheck' })).toBe('its bulb check seen at ignition on');
     expect([percent(0.9999), percent(1), percent(0.5)]).toEqual([
       'over 99\u202f%',

@@ -2,7 +2,7 @@
 import type { NextTests } from '../trace/index.js';
 import { decisiveReason } from '../fit/index.js';
 import { basicsWords, inventoryOf, type JobRecord, type Trace, originOf, standing } from '../record/index.js';
-import { percent } from '../units/index.js';
+import { counted, percent } from '../units/index.js';
 import { codeNext, saveFirst, teachNext } from './coding.js';
 import { planned } from './planned.js';
 import { doFirst } from './power.js';
@@ -10,7 +10,7 @@ import type { Situation } from './situation.js';
 import { waitNow } from './strip.js';
 import { stripNext, stripThing } from './strip-next.js';
 import { momentAt, writtenClock } from '../calendar/index.js';
-import type { Lacking, Proof } from '../proof/index.js';
+import { followUps, type Lacking, type Proof } from '../proof/index.js';
 import { proofSchedule, type ScheduledStep } from '../proof/schedule/index.js';
 import { say } from '../words/index.js';
 import { type NextThing, thing } from './thing.js';
@@ -37,6 +37,9 @@ function decided(at: Situation, plans: ReadonlyMap<string, NextTests>): NextThin
       'Add the first beacon or complaint, as it shows now.',
       'Before anything is touched: also what was there before the event.',
     );
+  const [told] = at.told;
+  if (told?.shown)
+    return thing('prove', say('told.again', { beacon: nameOf(at, told.beaconId) }), say('told.why'));
   if (at.short) return shortNext(at);
   if (!at.based && !at.battery)
     return thing(
@@ -85,9 +88,11 @@ function decided(at: Situation, plans: ReadonlyMap<string, NextTests>): NextThin
       `${code.code} in ${code.module} is ${code.end}: give it an end.`,
       at.codesLeft.length === 1
         ? 'It is the only one left: trace on, or say why it stays.'
-        : `Of the comparison ${count(at.codesLeft.length, 'code')} ask for one: trace on, or say why it stays.`,
+        : `Of the comparison ${counted(at.codesLeft.length, 'code')} ask for one: trace on, or say why it stays.`,
     );
   const unproven = at.proofs.filter((proof) => !proof.dormant);
+  if (unproven.length > 0 && at.told.length > 0)
+    return thing('prove', say('told.clean', { count: at.told.length }), say('told.why'));
   if (unproven.length > 0) return proveNext(at, unproven);
   const [kept] = at.codesKept;
   if (!at.handedBack && kept)
@@ -98,7 +103,20 @@ function decided(at: Situation, plans: ReadonlyMap<string, NextTests>): NextThin
     );
   if (!at.handedBack)
     return thing('hand-back', 'Print the hand-back and give the car back.', 'Everything is proven dormant.');
-  return thing('hand-back', say('job.done'));
+  return followUp(at) ?? thing('hand-back', say('job.done'));
+}
+
+/** The customer is asked again where nobody knows what made a part fail. */
+function followUp(at: Situation): NextThing | null {
+  const [first] = followUps(at.proofs);
+  if (!first) return null;
+  return thing(
+    'prove',
+    say('job.followUp', { beacon: nameOf(at, first.beaconId) }),
+    say('job.followUpWhy'),
+    'the customer’s word',
+    first.followUpAt,
+  );
 }
 
 /** Look, swap, try, sign. */
@@ -324,16 +342,16 @@ export function lackingText(lacking: Lacking): string {
   switch (lacking.what) {
     case 'exposures':
       return Number.isFinite(lacking.count)
-        ? `${count(lacking.count, 'more clean drive')}`
+        ? `${counted(lacking.count, 'more clean drive')}`
         : 'another kind of proof: it shows too seldom for drives alone';
     case 'coldStarts':
-      return `${count(lacking.count, 'more cold start')}, 30 minutes or more apart`;
+      return `${counted(lacking.count, 'more cold start')}, 30 minutes or more apart`;
     case 'tries':
-      return `${count(lacking.count, 'more try', 'more tries')} of its function sheet`;
+      return `${counted(lacking.count, 'more try', 'more tries')} of its function sheet`;
     case 'span':
       return 'a day between the first and the last clean drive';
     case 'condition':
-      return `a clean drive when it is “${lacking.condition}”`;
+      return `a clean drive in its condition “${lacking.condition}”`;
     case 'bulbCheck':
       return 'its bulb check seen at ignition on';
     case 'monitor':
@@ -344,6 +362,3 @@ export function lackingText(lacking: Lacking): string {
 function nameOf(at: Situation, beaconId: string): string {
   return at.beacons.find((beacon) => beacon.origin === beaconId)?.name ?? 'The beacon';
 }
-
-const count = (n: number, noun: string, many = `${noun}s`) =>
-  `${n === 1 ? 'one' : n} ${n === 1 ? noun : many}`;

@@ -11,6 +11,7 @@ import {
   isRestraint,
   type Approval,
   type Beacon,
+  type CustomerReport,
   type JobRecord,
   type Repair,
   type ScanFact,
@@ -20,7 +21,7 @@ import {
 } from '../record/index.js';
 import { type Lens, lensOf } from './lens.js';
 import { mayBePowered, type Powered } from './power.js';
-import { type Proof, proofOf, type ProofPolicy, repairOf } from '../proof/index.js';
+import { type Proof, proofOf, type ProofPolicy, repairOf, waitingReports } from '../proof/index.js';
 import {
   defaultSafetyPolicy,
   isRestraintTrace,
@@ -55,6 +56,8 @@ export interface Situation {
   readonly final: ScanFact | undefined;
   readonly codesLeft: ReturnType<typeof codeEnds>;
   readonly handedBack: boolean;
+  /** What the customer has told by their link and nobody has accepted yet. */
+  readonly told: readonly CustomerReport[];
   readonly powered: Powered;
   readonly battery: BatteryAnswer | null;
   readonly basics: BasicsAsked;
@@ -120,6 +123,7 @@ export function situationOf(record: JobRecord, policy: ProofPolicy & Partial<Job
     short: isShortJob(record),
     clearing,
     codesLeft: final ? codeEnds(record, final).filter((end) => end.open) : [],
+    told: waitingReports(record),
     handedBack: standing(record.handBacks).some((handBack) => handBack.seq > returnedAt),
     powered: mayBePowered(record),
     battery: batteryOf(record),

@@ -15,5 +15,6 @@ export {
   temperatureUnit,
 } from './measures.js';
 export { showCents } from './money.js';
+export { counted } from './counted.js';
 export { percent } from './percent.js';
 export { readTyped, showValue, type TypedReading, type Unit } from './reading.js';

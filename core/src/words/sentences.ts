@@ -90,6 +90,15 @@ const sentences = {
   'strip.workedBefore': () => 'It worked when the car came in.',
   'strip.tryClosed': ({ part }: { part: string }) => `Everything is closed: try ${part} once more.`,
   'strip.count': ({ left }: { left: string }) => `The counts are not even: ${left}.`,
+  'told.again': ({ beacon }: { beacon: string }) =>
+    `The customer says that “${beacon}” showed again: call them, then accept that or set it aside.`,
+  'told.clean': ({ count }: { count: number }) =>
+    count === 1
+      ? 'The customer has told you of their drives: accept it or set it aside.'
+      : `The customer has sent ${count} reports of their drives: accept each or set it aside.`,
+  'told.why': () => 'It stands at the proof, and counts only once it is accepted.',
+  'job.followUp': ({ beacon }: { beacon: string }) => `Ask the customer whether “${beacon}” has stayed off.`,
+  'job.followUpWhy': () => 'What made the part fail is not known: it may fail again.',
   'job.done': () => 'Nothing is open. The job is done.',
 };
 

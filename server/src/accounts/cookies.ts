@@ -1,9 +1,9 @@
-/** The two cookies: who is signed in, and which device this is. Neither can be read by a page's scripts. */
+/** The cookies: who is signed in, which device this is, which customer's telephone. None can be read by a page's scripts. */
 import { parse } from 'cookie';
 import type { CookieOptions, Request, Response } from 'express';
 
 // A browser sends a host's cookies to every port: two installations on one machine keep theirs apart by name.
-const named = (kind: 'session' | 'device', request: Request) =>
+const named = (kind: 'session' | 'device' | 'phone', request: Request) =>
   `beacon_${kind}_${request.socket.localPort ?? 0}`;
 const day = 24 * 3_600_000;
 
@@ -33,3 +33,15 @@ export function setDevice(response: Response, token: string): void {
 export function clearSession(response: Response): void {
   response.clearCookie(named('session', response.req), flags(response));
 }
+
+/** A customer's telephone: known by the link that it used first. */
+export function setPhone(response: Response, token: string): void {
+  response.cookie(named('phone', response.req), token, {
+    ...flags(response),
+    path: '/api/customer',
+    maxAge: 400 * day,
+  });
+}
+
+export const phoneTokenOf = (request: Request): string | null =>
+  parse(request.headers.cookie ?? '')[named('phone', request)] ?? null;

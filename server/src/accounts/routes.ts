@@ -1,11 +1,11 @@
 /** Sign-in, PIN, sign-out, and the shop's people. */
 import { endpoints, type Session } from '@dormant-beacon/contract';
 import { check } from '@dormant-beacon/core/refusal';
-import type { Request, RequestHandler, Response } from 'express';
-import { RateLimiterMySQL } from 'rate-limiter-flexible';
+import type { Request, Response } from 'express';
 import { writeOnce } from '../database/idempotency.js';
 import type { Door } from '../http/door.js';
-import { HttpProblem, notFound } from '../http/problem.js';
+import { notFound } from '../http/problem.js';
+import { limitOf } from '../http/rate-limit.js';
 import { idParam, writeOf } from '../http/writing.js';
 import type { Services } from '../services.js';
 import { enterShopLog } from '../shop/log.js';
@@ -35,30 +35,11 @@ export interface Entrance {
 export function accountRoutes(door: Door, { pools, feed }: Services, entrance: Entrance): void {
   // Signing in and out writes a little each time, and must be seen by the very next request.
   const db = pools.write;
-  const limiter = new RateLimiterMySQL({
-    storeClient: db,
-    storeType: 'knex',
-    dbName: (db.client as { config: { connection: { database: string } } }).config.connection.database,
-    tableName: 'rate_limits',
-    tableCreated: true,
-    clearExpiredByTimeout: false,
-    keyPrefix: 'sign-in',
-    points: entrance.triesPerMinute,
-    duration: 60,
+  const limit = limitOf(db, {
+    door: 'sign-in',
+    perMinute: entrance.triesPerMinute,
+    says: 'Too many tries at signing in from this address. Wait a minute, then try again.',
   });
-  const limit: RequestHandler = async (request, response, next) => {
-    const taken = await limiter.consume(request.socket.remoteAddress ?? 'unknown').catch((error: unknown) => {
-      if (error instanceof Error) throw error;
-      return null;
-    });
-    if (taken) return next();
-    response.set('Retry-After', '60');
-    throw new HttpProblem(
-      429,
-      'Too many tries',
-      'Too many tries at signing in from this address. Wait a minute, then try again.',
-    );
-  };
   // Wherever a password or PIN is tried, at an open session too.
   for (const { path } of [endpoints.signIn, endpoints.pinSwitch, endpoints.newPassword, endpoints.newPin])
     door.router.all(path, (request, response, next) =>

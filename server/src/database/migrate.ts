@@ -24,6 +24,7 @@ const appendOnly = [
   'change_order',
   'words',
   'clock_jumps',
+  'customer_phones',
 ];
 const changeable = [
   'clock_marks',

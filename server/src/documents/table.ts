@@ -17,31 +17,30 @@ const above = 3;
 /** Letters of a cell that a column is made for at most. */
 const mostLetters = 46;
 
-/** Widths by the longest words and texts of each column, none narrower than its longest word. */
+/** Widths by the longest words and texts of each column, none narrower than its longest word while there is room. */
 function widthsOf(pdf: PDFKit.PDFDocument, { columns, rows }: Table, width: number): number[] {
   const free = width - gap * (columns.length - 1);
-  const wishes = columns.map((title, n) => {
-    const cells = [title, ...rows.map((row) => row[n] ?? '')];
-    return Math.max(4, ...cells.map((cell) => Math.min(mostLetters, cell.length)));
-  });
-  const words = columns.map((title, n) =>
-    Math.min(
-      free / columns.length,
-      Math.max(
-        ...[title, ...rows.map((row) => row[n] ?? '')].flatMap((cell) =>
-          cell.split(/\s+/u).map((word) => pdf.widthOfString(word) + 1),
-        ),
-      ),
+  const longest = (text: string) =>
+    Math.max(...text.split(/\s+/u).map((word) => pdf.widthOfString(word) + 1));
+  pdf.font('bold').fontSize(size);
+  const heads = columns.map(longest);
+  pdf.font('body').fontSize(size);
+  const least = columns.map((_, n) =>
+    Math.min(free / columns.length, Math.max(heads[n]!, ...rows.map((row) => longest(row[n] ?? '')))),
+  );
+  const wishes = columns.map((title, n) =>
+    Math.max(
+      ...[title, ...rows.map((row) => row[n] ?? '')].map((cell) => Math.min(mostLetters, cell.length)),
     ),
   );
-  const all = wishes.reduce((a, b) => a + b, 0);
-  const shares = wishes.map((wish, n) => Math.max(words[n]!, (free * wish) / all));
-  const sum = shares.reduce((a, b) => a + b, 0);
-  return shares.map((share) => (share * free) / sum);
+  // What the longest words leave is shared out by how much text still has to go somewhere.
+  const left = free - least.reduce((a, b) => a + b, 0);
+  const asked = wishes.map((wish, n) => Math.max(0, pdf.widthOfString('n') * wish - least[n]!));
+  const all = asked.reduce((a, b) => a + b, 0) || 1;
+  return least.map((own, n) => own + (left * (asked[n]! || 0)) / all);
 }
 
 export function drawTable(pdf: PDFKit.PDFDocument, table: Table, { left, width, bottom }: Frame): void {
-  pdf.font('body').fontSize(size);
   const widths = widthsOf(pdf, table, width);
   const heightOf = (cells: readonly string[]) =>
     Math.max(...cells.map((cell, n) => pdf.heightOfString(cell || ' ', { width: widths[n]! })));

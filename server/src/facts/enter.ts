@@ -22,6 +22,7 @@ import { type CureFacts, partGroupOf } from '@dormant-beacon/core/proof/cure';
 import { jobPolicyOf } from '@dormant-beacon/core/shop';
 import type { TraceCase, TraceRepair } from '@dormant-beacon/core/trace';
 import type { Knex } from 'knex';
+import { isReached } from '../customer/reach.js';
 import { type JobWrite, type LockedJob, writeJob, type Written } from '../database/transaction.js';
 import { conflict, HttpProblem, invalid, notFound } from '../http/problem.js';
 import { readyImage } from '../images/ready.js';
@@ -181,9 +182,13 @@ interface Moment {
   readonly shop: GateShop;
 }
 
-async function gateShop({ settings }: Services, trx: Knex.Transaction, job: LockedJob): Promise<GateShop> {
+async function gateShop(
+  { settings, reach }: Services,
+  trx: Knex.Transaction,
+  job: LockedJob,
+): Promise<GateShop> {
   const policy = jobPolicyOf((await settings.at(trx, job.shopRevision)).settings);
-  return { safety: policy, route: policy, clockJumps: job.clockJumps };
+  return { safety: policy, route: policy, clockJumps: job.clockJumps, reached: isReached(reach) };
 }
 
 /** The fact as it will stand, after every gate. */
@@ -281,7 +286,8 @@ function checkCorrection(
   const own = factsOf(record, kind);
   const target = own.find((fact) => fact.id === corrects);
   if (!target) throw invalid('corrects', 'no such entry of this kind in this job');
-  if (target.personId !== personId && role !== 'lead')
+  // What a customer told is nobody's entry: whoever is at the desk accepts it or sets it aside.
+  if (target.personId !== personId && role !== 'lead' && kind !== 'customer-reports')
     throw new HttpProblem(
       403,
       'Somebody else’s entry',

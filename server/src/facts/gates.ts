@@ -8,6 +8,7 @@ import {
   standing,
   standingFor,
 } from '@dormant-beacon/core/record';
+import { watchedByCustomer } from '@dormant-beacon/core/proof';
 import { isMeasured, judgeBasics } from '@dormant-beacon/core/readings';
 import { isShortJob, mayBePowered } from '@dormant-beacon/core/stages';
 import { guardOf } from '@dormant-beacon/core/restraints';
@@ -52,6 +53,8 @@ import {
   sheetGate,
   temporaries,
 } from './safety-gates.js';
+
+const mostLinkDays = 120;
 
 const scans: Gate = (record, fact) => {
   const { modules, noModuleAnswered } = fact['scan'] as Scan;
@@ -177,7 +180,44 @@ const exposures: Gate = (record, fact, role, shop) => {
   if (fact['drives'] != null && fact['reportedBy'] !== 'customer')
     throw invalid('data.drives', 'each of the shop’s own drives is an entry of its own');
   knownBeacons(record, [fact['beaconId'] as string], 'data.beaconId');
+  reported(record, fact);
   driveGate(record, fact, shop);
+};
+
+/** What accepts a customer's report speaks of the same light; a report that was set aside is not accepted, nor one twice. */
+function reported(record: JobRecord, fact: StoredFact): void {
+  if (fact['reportId'] == null) return;
+  const report = standing(record.customerReports).find(({ id }) => id === fact['reportId']);
+  if (!report || fact['reportedBy'] !== 'customer' || report.beaconId !== fact['beaconId'])
+    throw invalid('data.reportId', 'no such report of the customer about this light');
+  const conditionsOf = (own: unknown) => JSON.stringify(own);
+  const taken = standing(record.exposures).some(
+    ({ reportId, conditions, id }) =>
+      reportId === report.id &&
+      id !== fact.corrects &&
+      conditionsOf(conditions) === conditionsOf(fact['conditions']),
+  );
+  if (taken) throw conflict('Somebody has accepted this report already.');
+}
+
+/** Made where a telephone can open it, while there is something to watch. */
+const customerLinks: Gate = (record, fact, _role, { reached }) => {
+  if (!reached)
+    throw conflict(
+      'A customer’s telephone cannot reach this server: it runs without TLS, or has no name of its own.',
+    );
+  if (watchedByCustomer(record).length === 0)
+    throw conflict('Nothing was mended yet that a customer could watch.');
+  const [from, until] = [fact.recordedAt, fact['until'] as string].map(Date.parse) as [number, number];
+  if (until <= from || until > from + mostLinkDays * 86_400_000)
+    throw invalid('data.until', `a link ends after now, and within ${mostLinkDays} days`);
+};
+
+const customerReports: Gate = (record, fact) => {
+  const link = standing(record.customerLinks).find(({ id }) => id === fact['linkId']);
+  if (!link) throw conflict('This link has ended.');
+  const watched = watchedByCustomer(record).some(({ beaconId }) => beaconId === fact['beaconId']);
+  if (!watched) throw invalid('data.beaconId', 'no such light is watched');
 };
 
 const photos: Gate = (record, fact) => {
@@ -268,5 +308,7 @@ export const gates: Readonly<Record<FactKind, Gate>> = {
   'coding-images': codingImages,
   'coding-entries': codingEntries,
   'lock-sets': lockSets,
+  'customer-links': customerLinks,
+  'customer-reports': customerReports,
   'hand-backs': handBacks,
 };

@@ -52,6 +52,8 @@ const questions: Readonly<Partial<Record<FactKind, readonly string[]>>> = {
 export function askedTwice(kind: FactKind, before: JobRecord, fact: StoredFact, seen: number | null): void {
   const fields = questions[kind];
   if (seen === null || fields === undefined || fact.corrects !== null) return;
+  // What accepts a customer's report is held against that report by its gate.
+  if (fact['reportId'] != null) return;
   const question = (one: StoredFact) => JSON.stringify(fields.map((name) => plain(one[name])));
   const own = question(fact);
   const there = (before[tables[kind].list] as unknown as StoredFact[]).findLast(

@@ -40,6 +40,8 @@ export interface GateShop {
   readonly safety: SafetyPolicy;
   readonly route: RoutePolicy;
   readonly clockJumps: readonly string[];
+  /** Whether a customer's telephone reaches this server. */
+  readonly reached: boolean;
 }
 
 export type Gate = (record: JobRecord, fact: StoredFact, role: Role, shop: GateShop) => void;

@@ -20,6 +20,7 @@ const shop = {
   route: defaultRoutePolicy,
   safety: { waitingMinutes: 30, secondPerson: false },
   clockJumps: [],
+  reached: true,
 };
 const metered: readonly string[] = ['volts', 'ohms', 'testLamp', 'continuity', 'amps', 'swap'];
 

@@ -476,6 +476,8 @@ describe('every way to write', () => {
     ...['strip-plans', 'cure-waits', 'function-tries'],
     // Memory is read and written by plug and supply; what is done at the car with power shows it.
     ...['coding-plans', 'coding-images', 'coding-entries', 'lock-sets'],
+    // What comes by it is only told; it counts when it is accepted as an exposure, which is guarded.
+    'customer-links',
   ];
 
   it('is on one of two lists: a new one has to be judged first', () => {

@@ -3,6 +3,7 @@ import type { FactKind } from '@dormant-beacon/contract';
 import {
   type BasicsItem,
   basicsWords,
+  type CustomerReportData,
   type JobRecord,
   type Powering,
   standing,
@@ -10,6 +11,7 @@ import {
   stripPlanOf,
   type Temporary,
 } from '@dormant-beacon/core/record';
+import { reportSays } from '@dormant-beacon/core/proof';
 import { doFirst, labelOf, stripOf, temporaryWords, suspectLabel } from '@dormant-beacon/core/stages';
 import { readingWords, testName, testRead } from '@dormant-beacon/core/words';
 import { type BatteryReading, judgeBattery, type Sheet, sheetSays } from '@dormant-beacon/core/readings';
@@ -177,6 +179,13 @@ export function says(kind: FactKind, record: JobRecord, fact: StoredFact): strin
       const { where, codes, tried } = fact as unknown as LockSetData;
       const turned = tried ? `; ${tried.turns} turns${tried.caught ? ', it catches' : ', clean'}` : '';
       return `Cylinder ${where} set to ${codes.join('-')}${turned}`;
+    }
+    case 'customer-links':
+      return `A link for the customer, until ${text('until').slice(0, 10)}`;
+    case 'customer-reports': {
+      const report = fact as unknown as CustomerReportData;
+      const on = report.on == null ? '' : ` on ${report.on}`;
+      return `The customer by their link: ${reportSays(report, standingFor(record.beacons, report.beaconId))}${on}${report.words ? ` (“${report.words}”)` : ''}`;
     }
     case 'hand-backs':
       return 'Car handed back';

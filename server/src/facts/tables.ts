@@ -432,6 +432,7 @@ export const tables: Readonly<Record<FactKind, FactTable>> = {
       drives: 'drives',
       circumstances: json('circumstances'),
       provoked: 'provoked',
+      reportId: 'report_id',
     },
   },
   'code-ends': {
@@ -524,6 +525,27 @@ export const tables: Readonly<Record<FactKind, FactTable>> = {
     list: 'workings',
     stage: 'basics',
     columns: { module: 'module', function: 'works' },
+  },
+  'customer-links': {
+    table: 'customer_links',
+    list: 'customerLinks',
+    stage: 'hand-back',
+    columns: { tokenHash: 'token_hash', until: 'ends_at' },
+  },
+  'customer-reports': {
+    table: 'customer_reports',
+    list: 'customerReports',
+    stage: 'prove',
+    columns: {
+      linkId: 'link_id',
+      beaconId: 'beacon_id',
+      shown: 'shown',
+      starts: 'starts',
+      within: json('within_conditions'),
+      conditions: json('conditions'),
+      on: 'shown_on',
+      words: 'words',
+    },
   },
   'hand-backs': {
     table: 'hand_backs',

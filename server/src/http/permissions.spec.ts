@@ -83,6 +83,10 @@ const table: Readonly<Record<string, string>> = {
   'GET /api/jobs/{jobId}/scans/{scanId}/text': 'ltdr',
   'POST /api/jobs/{jobId}/withdrawals': 'ltdr',
   'GET /api/events': 'ltdr',
+  'GET /api/customer-door': 'ltd',
+  'POST /api/customer/page': 'all',
+  'POST /api/customer/reports': 'all',
+  'POST /api/jobs/{jobId}/customer-links': 'ltd',
   'POST /api/jobs/{jobId}/beacons': 'ltd',
   'POST /api/jobs/{jobId}/powerings': 'lt',
   'POST /api/jobs/{jobId}/batteries': 'lt',
@@ -139,7 +143,7 @@ describe('the permission table', () => {
   let shop: Shop;
   let jobId: string;
   beforeAll(async () => {
-    shop = await Shop.open();
+    shop = await Shop.open(undefined, { tls: true, hosts: ['bench.shop.example'] });
     jobId = await shop.openJob();
   });
   afterAll(() => shop.close());

@@ -14,8 +14,7 @@ import type { PlanMemory, Plans } from './plans.js';
 import { searchText, wordsOf, writeWords } from './words.js';
 
 export function bayOf(record: JobRecord, plans: Plans, policy: ProofPolicy & SafetyPolicy): Bay {
-  const { lenses, next, stages } = assessJob(record, plans, policy);
-  const isDone = (id: string) => stages.some((stage) => stage.id === id && stage.state === 'done');
+  const { lenses, next, done } = assessJob(record, plans, policy);
   const { head, vehicle } = record;
   return {
     jobId: record.id,
@@ -31,7 +30,7 @@ export function bayOf(record: JobRecord, plans: Plans, policy: ProofPolicy & Saf
     waitsFor: next.waitsFor,
     waitsUntil: next.waitsUntil,
     promisedAt: head.promisedAt ?? null,
-    done: isDone('prove') && isDone('hand-back'),
+    done,
   };
 }
 

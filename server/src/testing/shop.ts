@@ -9,6 +9,7 @@ import { newToken, tokenHash } from '../accounts/secrets.js';
 import { beginSession } from '../accounts/sessions.js';
 import { type App, createApp, shutDown } from '../app.js';
 import { connect, connectPools, type DatabaseAddress, type Pools, storedOf } from '../database/connect.js';
+import type { Reach } from '../customer/reach.js';
 import { migrate } from '../database/migrate.js';
 import type { Services } from '../services.js';
 import type { Knex } from 'knex';
@@ -70,6 +71,7 @@ export class Shop {
 
   static async open(
     entrance: Entrance = { mode: 'shop', demoAccounts: [], triesPerMinute: 10_000 },
+    reach: Partial<Reach> = {},
   ): Promise<Shop> {
     const port = Number(setting('BEACON_TEST_DATABASE_PORT'));
     const owner: DatabaseAddress = {
@@ -91,7 +93,13 @@ export class Shop {
       database: name,
     };
     const pools = connectPools(where);
-    const app = createApp({ pools, log: pino({ level: 'silent' }), webFolder: '/nowhere', entrance });
+    const app = createApp({
+      pools,
+      log: pino({ level: 'silent' }),
+      webFolder: '/nowhere',
+      entrance,
+      ...reach,
+    });
     const server = createServer(app.app);
     await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
     const shop = new Shop(

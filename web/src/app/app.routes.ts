@@ -3,6 +3,9 @@ import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { baysFeature, findBays, loadBays, loadMoreBays } from './bays/bays.state';
 
+/** The page of a customer, who never signs in. */
+export const customerPath = 'your-car';
+
 export const routes: Routes = [
   {
     path: '',
@@ -20,6 +23,11 @@ export const routes: Routes = [
     path: 'shop',
     title: 'Shop · Dormant Beacon',
     loadComponent: () => import('./shop/shop').then((m) => m.ShopPage),
+  },
+  {
+    path: customerPath,
+    title: 'Your car · Dormant Beacon',
+    loadComponent: () => import('./customer/customer').then((m) => m.Customer),
   },
   { path: 'library', loadChildren: () => import('./library/library.routes').then((m) => m.libraryRoutes) },
   { path: '', loadChildren: () => import('./shell/job.routes').then((m) => m.jobRoutes) },

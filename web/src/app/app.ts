@@ -12,6 +12,7 @@ import { NavigationEnd, Router, RouterOutlet } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { filter } from 'rxjs';
 import { Events, Outbox } from './api';
+import { customerPath } from './app.routes';
 import { BaysEvents } from './bays/bays.state';
 import { PeopleEvents, peopleFeature, shopFeature } from './session';
 import { SignIn } from './people/sign-in';
@@ -36,8 +37,13 @@ export class App {
   private readonly shop = this.store.selectSignal(shopFeature.selectShop);
   protected readonly personId = this.store.selectSignal(peopleFeature.selectPersonId);
   protected readonly asked = this.store.selectSignal(peopleFeature.selectAsked);
+  /** A customer with a link has no session, and sees nothing of the shop. */
+  private readonly customer = location.pathname === `/${customerPath}`;
   /** The page of the person who is here: another person begins with their own drafts. */
-  protected readonly pages = computed(() => (this.personId() === null ? [] : [this.personId()!]));
+  protected readonly pages = computed(() => {
+    if (this.customer) return ['customer'];
+    return this.personId() === null ? [] : [this.personId()!];
+  });
   protected readonly othersWait = computed(() => {
     const ids = this.outbox.waitingOthers();
     if (ids.length === 0) return null;
@@ -48,9 +54,10 @@ export class App {
   });
 
   constructor() {
+    this.newVersion.watch();
+    if (this.customer) return;
     this.store.dispatch(PeopleEvents.sessionWanted());
     inject(ShortcutHints).start();
-    this.newVersion.watch();
     this.followRoutes();
     const resumed = this.outbox.resume();
     effect(() => {

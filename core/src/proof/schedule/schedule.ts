@@ -43,6 +43,9 @@ const coldUntil = '09:00';
 /** What a visit takes besides, where the customer has the car: a date, the way, the papers. Judgement. */
 const visitMinutes = 45;
 
+/** How often a day the same drive, trial or start is worth making: more teaches nothing new. Judgement. */
+const mostADay = { shop: 3, customer: 2, tries: 12 };
+
 const seen = ['bulbCheck', 'monitor'] as const;
 
 /** One that can be planned: what is done, what it takes, in which conditions. */
@@ -194,7 +197,8 @@ export function proofSchedule(
       ((kind.minutes + (away && !kind.customer ? visitMinutes : 0)) * shop.hourlyRateCents) / 60,
     ),
     ...(kind.cold ? { firstOfDay: true, fromDay: coldToday ? 0 : 1 } : {}),
-    ...(kind.customer ? { anyDay: true, perDay: kind.cold ? 1 : 2 } : {}),
+    ...(kind.customer ? { anyDay: true } : {}),
+    perDay: perDayOf(kind, proof.sameDay),
   }));
   const made = proof.clean.filter(({ counts }) => counts > 0);
   const clock = (exposure: Exposure | undefined) =>
@@ -221,6 +225,12 @@ export function proofSchedule(
     optimal: plan.optimal,
     waitFor: out.map(({ id }) => id.replace(/^condition /, '')),
   };
+}
+
+function perDayOf({ cold, customer }: Possible, sameDay: boolean): number {
+  if (cold) return 1;
+  if (sameDay) return mostADay.tries;
+  return customer ? mostADay.customer : mostADay.shop;
 }
 
 function stepsOf(

@@ -67,7 +67,9 @@ function watchWords({ record, assessment }: DocumentSource): string[] {
     const beacon = standing(record.beacons).find((own) => originOf(record.beacons, own) === beaconId);
     if (!beacon || dormant || returned) return [];
     const when =
-      beacon.conditions.length === 0 ? 'at every start' : `when it is ${beacon.conditions.join(', ')}`;
+      beacon.conditions.length === 0
+        ? 'at every start'
+        : `in these conditions: ${beacon.conditions.join(', ')}`;
     return [`“${beacon.name}”: look at it ${when}. Each start in which it stays dark makes us surer.`];
   });
 }

@@ -2,6 +2,7 @@
 import { writeCode } from '../../codes/index.js';
 import { codeEnds, inventoryOf, standing } from '../../record/index.js';
 import { signWords } from '../../restraints/index.js';
+import { counted } from '../../units/index.js';
 import { moduleRows, moduleWords } from '../clear/index.js';
 import { codingRemarks } from '../coding.js';
 import type { Block, DocumentSource } from './content.js';
@@ -26,7 +27,7 @@ export function forInsurer(source: DocumentSource): Block[] {
     scanWords[kind],
     moment(observedAt),
     reader || scan.reader || '–',
-    `${scan.codes.length} codes in ${scan.modules.length} modules`,
+    `${counted(scan.codes.length, 'code')} in ${counted(scan.modules.length, 'module')}`,
     name(personId),
   ]);
   if (scans.length > 0)

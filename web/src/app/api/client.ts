@@ -45,6 +45,9 @@ import type {
   PinSwitch,
   Problem,
   Cures,
+  CustomerDoor,
+  CustomerPage,
+  CustomerTells,
   Rates,
   RestraintFiles,
   RouteCountRows,
@@ -376,6 +379,19 @@ export class Client {
 
   importSupersessions(body: ImportSupersessions): Promise<{ added: number; there: number }> {
     return this.change('POST', '/api/library/supersession-lists', body);
+  }
+
+  customerDoor(): Promise<CustomerDoor> {
+    return this.get('/api/customer-door');
+  }
+
+  /** What a customer is asked, by the secret of their link. */
+  customerPage(token: string): Promise<CustomerPage> {
+    return this.change('POST', '/api/customer/page', { token });
+  }
+
+  customerTells(told: CustomerTells): Promise<CustomerPage> {
+    return this.change('POST', '/api/customer/reports', told);
   }
 
   cures(): Promise<Cures> {

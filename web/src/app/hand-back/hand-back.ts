@@ -11,11 +11,12 @@ import { Glyph } from '../frame';
 import { jobFeature } from '../job';
 import { peopleFeature, selectJobPolicy, shopFeature } from '../session';
 import { When } from '../time';
+import { CustomerLinkPart } from './customer-link';
 import { SignatureField } from './signature-field';
 
 @Component({
   selector: 'db-hand-back',
-  imports: [Entry, Glyph, MatButtonModule, SignatureField, TextField, Tick, When],
+  imports: [CustomerLinkPart, Entry, Glyph, MatButtonModule, SignatureField, TextField, Tick, When],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './hand-back.html',
   styleUrl: './hand-back.scss',

@@ -42,7 +42,11 @@ const shownSteps = 8;
         }
       </ol>
       @if (more() > 0) {
-        <p class="quiet">And {{ more() }} more; all of them are in the calendar file.</p>
+        <p class="quiet">
+          And {{ more() }} more, until {{ last() }}: it shows so seldom that each tells little. A trial in
+          which it showed before the repair, or a second test of its cause, would tell more. All are in the
+          calendar file.
+        </p>
       }
       <p class="quiet">{{ costs() }}</p>
       <button mat-stroked-button type="button" (click)="download()">Calendar file</button>
@@ -125,6 +129,7 @@ export class ProofPlan {
     })),
   );
   protected readonly more = computed(() => Math.max(0, (this.schedule().steps?.length ?? 0) - shownSteps));
+  protected readonly last = computed(() => writtenClock(this.schedule().steps!.at(-1)!.at));
   protected readonly costs = computed(() => {
     const { cents, optimal } = this.schedule();
     const { currency, locale } = this.settings();

@@ -125,4 +125,46 @@ describe('Prove', () => {
     await bench.press('Enter it');
     expect(bench.desk.entered[0]!.data['provoked']).toBe('hose');
   });
+
+  describe('with what the customer reports', () => {
+    const link = fact('l', { tokenHash: 'a'.repeat(64), until: '2099-01-01T00:00:00Z' });
+    const told = (id: string, more: object) =>
+      fact(id, { linkId: 'l', beaconId: 'b', shown: false, starts: 8, ...more });
+    const reported = (...customerReports: object[]) =>
+      ({ ...finished(), customerLinks: [link], customerReports }) as unknown as ReturnType<typeof finished>;
+
+    it('accepts a report as exposures, one for each condition that was met', async () => {
+      const within = [{ condition: 'cold', starts: 3 }];
+      const bench = await benchFor(Prove, reported(told('x', { within, words: 'no trouble at all' })));
+      expect(bench.text()).toContain('“Charge flap open” stayed off over 8 starts, 3 of them cold');
+      expect(bench.text()).toContain('no trouble at all');
+      await bench.press('Accept it');
+      expect(
+        bench.desk.entered.map(({ kind, data }) => [
+          kind,
+          data['reportId'],
+          data['drives'],
+          data['coldStart'],
+        ]),
+      ).toEqual([
+        ['exposures', 'x', 3, true],
+        ['exposures', 'x', 5, false],
+      ]);
+    });
+
+    it('shows what came back first, and sets a mistake aside', async () => {
+      const again = told('y', { shown: true, starts: null, on: '2026-11-20' });
+      const bench = await benchFor(Prove, reported(told('x', {}), again));
+      expect(bench.page.querySelector('db-told-list li')!.textContent).toContain('seen on 20 Nov 2026');
+      await bench.press('Set aside');
+      expect(bench.desk.withdrawn).toEqual(['y']);
+    });
+
+    it('says why one was not taken', async () => {
+      const bench = await benchFor(Prove, reported(told('x', {})));
+      bench.desk.refusal = 'Somebody has accepted this report already.';
+      await bench.press('Accept it');
+      expect(bench.text()).toContain('Somebody has accepted this report already.');
+    });
+  });
 });

@@ -16,10 +16,11 @@ import { oftenWords } from '../words';
 import { DormancyCurve } from './dormancy-curve';
 import { DriveForm, type Watched } from './drive-form';
 import { ProofPlan } from './proof-plan';
+import { ToldList } from './told-list';
 
 @Component({
   selector: 'db-prove',
-  imports: [Dated, DormancyCurve, DriveForm, MatButtonModule, ProofPlan, RouterLink, Waits],
+  imports: [Dated, DormancyCurve, DriveForm, MatButtonModule, ProofPlan, RouterLink, ToldList, Waits],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './prove.html',
   styleUrl: './prove.scss',

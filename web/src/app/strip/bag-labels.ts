@@ -11,7 +11,7 @@ import {
 import { MatButtonModule } from '@angular/material/button';
 import { bareName, countedOf } from '@dormant-beacon/core/ledger';
 import { Glyph, printPart } from '../frame';
-import type { BagCode } from './bag-code';
+import type { QrCode } from '../qr';
 import { StripDesk } from './strip-desk';
 
 @Component({
@@ -93,7 +93,7 @@ import { StripDesk } from './strip-desk';
 export class BagLabels {
   private readonly desk = inject(StripDesk);
   protected readonly job = computed(() => this.desk.record()!.number);
-  protected readonly codes = signal<ReadonlyMap<number, BagCode>>(new Map());
+  protected readonly codes = signal<ReadonlyMap<number, QrCode>>(new Map());
   protected readonly print = printPart;
   protected readonly bags = computed(() => {
     const { off } = this.desk.strip()!;
@@ -136,7 +136,7 @@ export class BagLabels {
 
   private async draw(job: string, numbers: readonly number[]): Promise<void> {
     if (numbers.length === 0) return;
-    const { bagCode } = await import('./bag-code');
-    this.codes.set(new Map(numbers.map((number) => [number, bagCode(`${job} bag ${number}`)])));
+    const { qrCode } = await import('../qr');
+    this.codes.set(new Map(numbers.map((number) => [number, qrCode(`${job} bag ${number}`)])));
   }
 }

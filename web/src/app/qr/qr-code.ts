@@ -1,18 +1,18 @@
-/** The code on a bag's label, as a path to draw; on its own, so that it is fetched only where a label is shown. */
+/** A square code that a telephone reads, as a path to draw; on its own, so that it is fetched only where one is shown. */
 import { type DrawingContext, qrcode } from 'bwip-js/browser';
 
-export interface BagCode {
+export interface QrCode {
   /** Width and height of the drawing. */
   readonly size: number;
   /** Of an SVG path, filled by the rule of even and odd. */
   readonly path: string;
 }
 
-export function bagCode(text: string): BagCode {
+export function qrCode(text: string): QrCode {
   let size = 0;
   let path = '';
   const none = () => undefined;
-  const drawing: DrawingContext<BagCode> = {
+  const drawing: DrawingContext<QrCode> = {
     scale: () => null,
     measure: () => ({ width: 0, ascent: 0, descent: 0 }),
     init: (width) => {

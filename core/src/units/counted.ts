@@ -1,0 +1,5 @@
+/** How many of what, as a person reads it. */
+
+/** @example counted(1, 'code') // 'one code' */
+export const counted = (n: number, noun: string, many = `${noun}s`): string =>
+  `${n === 1 ? 'one' : n} ${n === 1 ? noun : many}`;

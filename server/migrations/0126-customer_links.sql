@@ -1,0 +1,20 @@
+CREATE TABLE IF NOT EXISTS `customer_links` (
+  `id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `job_id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `seq` int(10) unsigned NOT NULL,
+  `person_id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `corrects` char(36) CHARACTER SET ascii COLLATE ascii_bin DEFAULT NULL,
+  `withdrawn` tinyint(1) NOT NULL DEFAULT 0,
+  `observed_at` datetime(3) NOT NULL,
+  `recorded_at` datetime(3) NOT NULL,
+  `token_hash` char(64) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `ends_at` varchar(40) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  PRIMARY KEY (`id`),
+  UNIQUE KEY `customer_links_job_id_seq_unique` (`job_id`,`seq`),
+  UNIQUE KEY `customer_links_corrects_unique` (`corrects`),
+  KEY `customer_links_token_hash_index` (`token_hash`),
+  KEY `customer_links_person_id_foreign` (`person_id`),
+  CONSTRAINT `customer_links_corrects_foreign` FOREIGN KEY (`corrects`) REFERENCES `customer_links` (`id`),
+  CONSTRAINT `customer_links_job_id_foreign` FOREIGN KEY (`job_id`) REFERENCES `jobs` (`id`),
+  CONSTRAINT `customer_links_person_id_foreign` FOREIGN KEY (`person_id`) REFERENCES `people` (`id`)
+) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci;

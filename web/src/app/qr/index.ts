@@ -1,0 +1,1 @@
+export { type QrCode, qrCode } from './qr-code';
