@@ -13,6 +13,7 @@ import {
   handBackData,
   instant,
   judgementData,
+  moduleEndData,
   noteData,
   photoData,
   poweringData,
@@ -316,6 +317,12 @@ export const factKinds = {
     says: 'a drive or start after the repair, or what the customer reports of several',
   },
   'code-ends': { entry: entry(codeEndData), correctable: true, who: atTheCar, says: 'why a code stays' },
+  'module-ends': {
+    entry: entry(moduleEndData),
+    correctable: true,
+    who: atTheCar,
+    says: 'why a module stays silent',
+  },
   notes: { entry: entry(noteData), correctable: true, who: everyone, says: 'a note' },
   'customer-links': {
     entry: entry(customerLinkData),

@@ -142,6 +142,12 @@ function see(observed: ObservedCode, { names, links, earlier, restless }: Around
   };
 }
 
+/** A code of the supply's volts, by its number or its words. */
+export const tellsOfSupply = ({ code, text }: Pick<ObservedCode, 'code' | 'text'>): boolean => {
+  const words = plainWord(text ?? '');
+  return isSystemVoltage(code.toUpperCase()) || (voltageWords.test(words) && !messageWords.test(words));
+};
+
 /** A code that asks for a calibration or for something to be taught, by its failure type or its words. */
 export const asksForTeaching = ({
   failureType,

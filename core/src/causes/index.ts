@@ -13,5 +13,7 @@ export {
   type Explanation,
   givenCause,
 } from './schema.js';
-export { asksForTeaching } from './facts.js';
+export { asksForTeaching, tellsOfSupply } from './facts.js';
+export { opens } from './generators/work.js';
 export { isLostCommunication, subjectWords } from './network-codes.js';
+export { shared, tellingWords } from './words.js';

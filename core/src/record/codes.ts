@@ -40,6 +40,9 @@ const ends: Readonly<Record<ComparedCode['result'], readonly [end: string, open:
   'failure-type-changed': ['changed its failure type', true],
 };
 
+/** No reader clears it; `open` until its monitor has run. */
+const permanentEnd = 'permanent: it goes by itself once its monitor has run clean';
+
 interface Compared {
   readonly baseline: ScanFact;
   readonly said: JobRecord['codeEnds'];
@@ -62,6 +65,11 @@ export function codeEnds(record: JobRecord, final: ScanFact): readonly CodeEnd[]
 function endsBetween(record: JobRecord, baseline: ScanFact, final: ScanFact): CodeEnd[] {
   const { rows } = compareScans({ before: baseline.scan, after: final.scan });
   const said = standing(record.codeEnds);
+  const permanent = new Set(
+    final.scan.codes
+      .filter(({ status }) => status === 'permanent')
+      .map(({ module, code }) => `${module} ${code}`),
+  );
   const texts = new Map(
     [...baseline.scan.codes, ...final.scan.codes].map((code) => [code.code, code.text ?? null]),
   );
@@ -71,7 +79,8 @@ function endsBetween(record: JobRecord, baseline: ScanFact, final: ScanFact): Co
         (end) =>
           end.module === row.module && end.code === row.code && (end.failureType ?? null) === row.failureType,
       );
-      const [end, open] = ends[row.result];
+      const [usual, open] = ends[row.result];
+      const end = permanent.has(`${row.module} ${row.code}`) ? permanentEnd : usual;
       const text = texts.get(row.code) ?? null;
       if (!own) return { ...row, text, end, open };
       return {

@@ -48,6 +48,7 @@ export {
   jobRecord,
   lensState,
   type LensState,
+  moduleEndData,
   mostReportCharacters,
   noteData,
   type Person,

@@ -249,12 +249,23 @@ export const exposureData = z.strictObject({
   reportId: id.nullish(),
 });
 export type ExposureData = z.infer<typeof exposureData>;
+const codeEndWord = z.enum(['out-of-scope', 'explained']);
+/** What the customer was told that it costs to put right, in cents. */
+const toldPrice = z.int().min(0).max(100_000_000).nullish();
 export const codeEndData = z.strictObject({
   module: line,
   code: line,
   failureType: z.string().max(4).nullish(),
-  end: z.enum(['out-of-scope', 'explained']),
+  end: codeEndWord,
   note: line,
+  priceCents: toldPrice,
+});
+/** Why a module that does not answer may stay so. */
+export const moduleEndData = z.strictObject({
+  module: line,
+  end: codeEndWord,
+  note: line,
+  priceCents: toldPrice,
 });
 /** The five looks before the ignition goes on after a collision or water. */
 export const powerLooks = ['smell', 'harness', 'hanging', 'wet', 'cabin'] as const;
@@ -385,6 +396,7 @@ const lists = {
   clearings: z.array(fact(clearingData)),
   exposures: z.array(fact(exposureData)),
   codeEnds: z.array(fact(codeEndData)),
+  moduleEnds: z.array(fact(moduleEndData)).default([]),
   notes: z.array(fact(noteData)),
   powerings: z.array(fact(poweringData)),
   batteries: z.array(fact(batteryData)),

@@ -66,9 +66,12 @@ describe('compareScans', () => {
         { name: 'Roof', answered: false },
       ],
     );
-    expect(
-      compareScans({ before, after: scanOf([], [{ name: 'Body', answered: true }]) }).silentModules,
-    ).toEqual(['Trailer']);
+    const silent = (...modules: { name: string; answered: boolean }[]) =>
+      compareScans({ before, after: scanOf([], modules) }).silentModules;
+    const body = { name: 'Body', answered: true };
+    expect(silent(body, { name: 'Trailer', answered: false })).toEqual(['Trailer']);
+    // It was not read: nothing is known of it.
+    expect(silent(body)).toEqual([]);
   });
 
   it('knows a module by its address where another reader names it otherwise', () => {

@@ -64,7 +64,7 @@ function silentModules(before: ComparableScan, now: ScanIndex): string[] {
   for (const module of before.modules) if (module.answered) names.set(plainWord(module.name), module.name);
   for (const { module } of before.codes)
     if (!names.has(plainWord(module))) names.set(plainWord(module), module);
-  return [...names.values()].filter((name) => !now.answered(name));
+  return [...names.values()].filter((name) => now.silent(name));
 }
 
 const byType = (a: Code, b: Code) => (a.failureType ?? '').localeCompare(b.failureType ?? '');

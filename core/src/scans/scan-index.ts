@@ -42,6 +42,11 @@ export class ScanIndex {
     return this.listed.get(key)?.answered ?? this.speaking.has(key);
   }
 
+  /** Listed, and said not to answer: one that a report leaves out was not read, which says nothing of it. */
+  silent(module: string): boolean {
+    return this.listed.get(plainWord(module))?.answered === false;
+  }
+
   /** The first code of that key, the failure type included. */
   code(typedKey: string): Code | undefined {
     return this.typed.get(typedKey);

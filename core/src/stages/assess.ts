@@ -9,6 +9,7 @@ import { nextThing } from './next.js';
 import type { NextThing } from './thing.js';
 import { defaultProofPolicy, followUps, type Proof, type ProofPolicy } from '../proof/index.js';
 import type { JobPolicy } from '../shop/index.js';
+import { counted } from '../units/index.js';
 import { bringsPart, dueAt, type UnitRoutes, type UnitStep } from './unit-routes.js';
 import { situationOf, type Situation } from './situation.js';
 import { type Strip, waitNow } from './strip.js';
@@ -334,6 +335,7 @@ function handBack(at: Situation): Decided {
   if (at.handedBack) return ['done'];
   if (at.temporaries.length > 0) return ['closed', 'a temporary state is in the car'];
   if (at.unsignedCodes.length > 0) return ['closed', 'a restraint code is left'];
+  if (at.unsignedSilent.length > 0) return ['closed', 'a restraint module is silent'];
   return at.beacons.length === 0 ? ['closed', 'after take in'] : ['open'];
 }
 
@@ -346,9 +348,11 @@ function clear(at: Situation): Decided {
   if (!at.based) return ['closed', 'after the baseline'];
   if (!at.lastRepair) return ['closed', 'after a repair'];
   if (!at.final) return ['open'];
-  return at.codesLeft.length > 0
-    ? ['open', `${at.codesLeft.length} ${at.codesLeft.length === 1 ? 'code asks' : 'codes ask'} for an end`]
-    : ['done'];
+  const [codes, modules] = [at.codesLeft.length, at.modulesLeft.length];
+  if (codes > 0) return ['open', `${counted(codes, 'code')} ${codes === 1 ? 'asks' : 'ask'} for an end`];
+  if (modules > 0)
+    return ['open', `${counted(modules, 'silent module')} ${modules === 1 ? 'asks' : 'ask'} for an end`];
+  return ['done'];
 }
 
 function prove(at: Situation): Decided {

@@ -28,6 +28,8 @@ export {
   openTemporaries,
   restraintCodesLeft,
   restraintCodesUnsigned,
+  restraintModulesSilent,
+  silentModulesUnsigned,
   restraintWork,
   safetyOf,
   type SafetyPolicy,

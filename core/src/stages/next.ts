@@ -3,6 +3,7 @@ import type { NextTests } from '../trace/index.js';
 import { decisiveReason } from '../fit/index.js';
 import { basicsWords, inventoryOf, type JobRecord, type Trace, originOf, standing } from '../record/index.js';
 import { counted, percent } from '../units/index.js';
+import { endKey } from './clear/index.js';
 import { codeNext, saveFirst, teachNext } from './coding.js';
 import { planned } from './planned.js';
 import { doFirst } from './power.js';
@@ -81,6 +82,13 @@ function decided(at: Situation, plans: ReadonlyMap<string, NextTests>): NextThin
       'Read every module again and paste the final report.',
       'It is compared with the baseline, code by code.',
     );
+  const ownMaking = at.codesLeft.filter((left) => at.madeByWork.has(endKey(left)));
+  if (ownMaking.length > 0 && ownMaking.length === at.codesLeft.length)
+    return thing(
+      'clear',
+      say('clear.again', { codes: counted(ownMaking.length, 'code') }),
+      say('clear.againWhy', { step: at.madeByWork.get(endKey(ownMaking[0]!))!.says }),
+    );
   const [code] = at.codesLeft;
   if (code)
     return thing(
@@ -90,6 +98,8 @@ function decided(at: Situation, plans: ReadonlyMap<string, NextTests>): NextThin
         ? 'It is the only one left: trace on, or say why it stays.'
         : `Of the comparison ${counted(at.codesLeft.length, 'code')} ask for one: trace on, or say why it stays.`,
     );
+  const [silent] = at.modulesLeft;
+  if (silent) return thing('clear', say('clear.silent', { module: silent.module }), say('clear.silentWhy'));
   const unproven = at.proofs.filter((proof) => !proof.dormant);
   if (unproven.length > 0 && at.told.length > 0)
     return thing('prove', say('told.clean', { count: at.told.length }), say('told.why'));

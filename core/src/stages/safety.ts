@@ -219,6 +219,33 @@ export function restraintCodesUnsigned(record: JobRecord): readonly { module: st
   );
 }
 
+/**
+ * Restraint modules that did not answer when they were last read: what such a module would do in a crash cannot be told.
+ */
+export function restraintModulesSilent({ scans }: JobRecord): readonly string[] {
+  const known = silentModules.get(scans);
+  if (known) return known;
+  const last = new Map<string, { name: string; silent: boolean }>();
+  for (const { scan } of scans)
+    for (const { name, answered, reach } of scan.modules)
+      last.set(plainWord(name), { name, silent: !answered && (reach == null || notHeard.has(reach)) });
+  const found = [...last.values()]
+    .filter(({ name, silent }) => silent && isRestraintModule(name))
+    .map(({ name }) => name);
+  silentModules.set(scans, found);
+  return found;
+}
+const silentModules = new WeakMap<JobRecord['scans'], readonly string[]>();
+const notHeard: ReadonlySet<string> = new Set(['silent', 'timed-out']);
+const isRestraintModule = (name: string): boolean =>
+  namesRestraints.of(`module ${name}`, () => guardOf({ module: name }));
+
+/** Those of which nobody has signed why they stay silent. */
+export function silentModulesUnsigned(record: JobRecord): readonly string[] {
+  const signed = new Set(standing(record.moduleEnds).map(({ module }) => module));
+  return restraintModulesSilent(record).filter((module) => !signed.has(module));
+}
+
 /** Why the car may not be driven; empty where it may. */
 export function notDriven(
   record: JobRecord,
@@ -238,6 +265,9 @@ export function notDriven(
     ...(codes.length > 0
       ? [`its restraints are not complete: ${codes.map(({ code }) => code).join(', ')} as last read`]
       : []),
+    ...restraintModulesSilent(record).map(
+      (module) => `its restraints cannot be told: ${module} did not answer when it was last read`,
+    ),
     ...(open > 0 ? [`it is taken apart: ${open === 1 ? 'one step is' : `${open} steps are`} still off`] : []),
     ...(away.length > 0
       ? [`${away.length === 1 ? 'a unit is' : `${away.length} units are`} away for repair`]

@@ -29,9 +29,11 @@ import {
   openTemporaries,
   restraintCodesLeft,
   restraintCodesUnsigned,
+  silentModulesUnsigned,
   safetyOf,
 } from './safety.js';
 import { defaultHoursPolicy, defaultRoutePolicy, type JobPolicy } from '../shop/index.js';
+import { bornOfWork, type ModuleRow, moduleRows } from './clear/index.js';
 import { isShortJob } from './short.js';
 import { type AimAsked, aimsAsked, type Coding, codingsOf, uncoded } from './coding.js';
 import { type Strip, stripOf } from './strip.js';
@@ -55,6 +57,10 @@ export interface Situation {
   readonly clearing: JobRecord['clearings'][number] | undefined;
   readonly final: ScanFact | undefined;
   readonly codesLeft: ReturnType<typeof codeEnds>;
+  /** Modules that do not answer at the end, and nobody has said why, while the car is here. */
+  readonly modulesLeft: readonly ModuleRow[];
+  /** Codes that the work itself made, of those that are left: they are cleared once more. */
+  readonly madeByWork: ReturnType<typeof bornOfWork>;
   readonly handedBack: boolean;
   /** What the customer has told by their link and nobody has accepted yet. */
   readonly told: readonly CustomerReport[];
@@ -79,6 +85,8 @@ export interface Situation {
   /** Restraint codes that stay: the job cannot be said to be complete. */
   readonly codesKept: ReturnType<typeof restraintCodesLeft>;
   readonly unsignedCodes: ReturnType<typeof restraintCodesUnsigned>;
+  /** Restraint modules that did not answer, and nobody has signed why they stay so. */
+  readonly unsignedSilent: readonly string[];
   /** Why the car may not be driven; empty where it may. */
   readonly notDriven: readonly string[];
 }
@@ -109,6 +117,7 @@ export function situationOf(record: JobRecord, policy: ProofPolicy & Partial<Job
   const final = clearing && finalAfter(record, clearing.seq);
   const units = unitRoutes(record, rules);
   const codings = codingsOf(record, units);
+  const handedBack = (seq: number) => standing(record.handBacks).some((handBack) => handBack.seq > seq);
   const returnedAt = Math.max(0, ...proofs.map((proof) => proof.returned?.seq ?? 0));
   return {
     record,
@@ -123,8 +132,12 @@ export function situationOf(record: JobRecord, policy: ProofPolicy & Partial<Job
     short: isShortJob(record),
     clearing,
     codesLeft: final ? codeEnds(record, final).filter((end) => end.open) : [],
+    // Of a car that has left, the paper says so.
+    modulesLeft:
+      final && !handedBack(final.seq) ? moduleRows(record, final).filter(({ asks }) => asks === 'end') : [],
+    madeByWork: final ? bornOfWork(record, final) : new Map(),
     told: waitingReports(record),
-    handedBack: standing(record.handBacks).some((handBack) => handBack.seq > returnedAt),
+    handedBack: handedBack(returnedAt),
     powered: mayBePowered(record),
     battery: batteryOf(record),
     basics: basicsAsked(record),
@@ -143,6 +156,7 @@ export function situationOf(record: JobRecord, policy: ProofPolicy & Partial<Job
     temporaries: openTemporaries(record),
     codesKept: restraintCodesLeft(record),
     unsignedCodes: restraintCodesUnsigned(record),
+    unsignedSilent: silentModulesUnsigned(record),
     notDriven: notDriven(record, rules, safety),
   };
 }

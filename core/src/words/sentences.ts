@@ -90,6 +90,12 @@ const sentences = {
   'strip.workedBefore': () => 'It worked when the car came in.',
   'strip.tryClosed': ({ part }: { part: string }) => `Everything is closed: try ${part} once more.`,
   'strip.count': ({ left }: { left: string }) => `The counts are not even: ${left}.`,
+  'clear.again': ({ codes }: { codes: string }) =>
+    `Clear once more: ${codes} came from the work itself. Then read every module again.`,
+  'clear.againWhy': ({ step }: { step: string }) => `For one of them, ${step}.`,
+  'clear.silent': ({ module }: { module: string }) =>
+    `${module} does not answer: find out why, or say why it stays so.`,
+  'clear.silentWhy': () => 'A silent module is not a clean one.',
   'told.again': ({ beacon }: { beacon: string }) =>
     `The customer says that “${beacon}” showed again: call them, then accept that or set it aside.`,
   'told.clean': ({ count }: { count: number }) =>

@@ -5,6 +5,7 @@ import {
   isBased,
   isRestraint,
   type JobRecord,
+  type Role,
   standing,
   standingFor,
 } from '@dormant-beacon/core/record';
@@ -232,20 +233,37 @@ const codeEnds: Gate = (record, fact, role) => {
   const seen = record.scans
     .flatMap(({ scan }) => scan.codes)
     .find((other) => other.module === module && other.code === code);
-  const { guard, why } = guardOf({ module, code, text: seen?.text ?? null });
+  signedByLead(guardOf({ module, code, text: seen?.text ?? null }), role, code, note);
+};
+
+/** A restraint module that is silent protects nobody: only the lead signs why it stays so. */
+const moduleEnds: Gate = (record, fact, role) => {
+  needsBaseline(record);
+  const { module, note } = fact as unknown as Record<'module' | 'note', string>;
+  if (!record.scans.some(({ scan }) => scan.modules.some(({ name }) => name === module)))
+    throw invalid('data.module', 'no such module in any scan of this job');
+  signedByLead(guardOf({ module, code: null, text: null }), role, module, note);
+};
+
+function signedByLead(
+  { guard, why }: ReturnType<typeof guardOf>,
+  role: Role,
+  what: string,
+  note: string,
+): void {
   if (guard !== 'restraint') return;
   if (role !== 'lead')
     throw new HttpProblem(
       403,
       'Not for this role',
-      `${code} is a matter of restraints (${why[0]!}): only the lead signs why it stays.`,
+      `${what} is a matter of restraints (${why[0]!}): only the lead signs why it stays.`,
     );
   if (!isReason(note))
     throw invalid(
       'data.note',
-      'a restraint code stays only for a reason that can be read later: say it in a sentence',
+      'what belongs to restraints stays only for a reason that can be read later: say it in a sentence',
     );
-};
+}
 
 /** A reading of the basics is judged by its limits, not by who enters it. */
 const basics: Gate = (record, fact) => {
@@ -282,6 +300,7 @@ export const gates: Readonly<Record<FactKind, Gate>> = {
   clearings,
   exposures,
   'code-ends': codeEnds,
+  'module-ends': moduleEnds,
   safeties,
   temporaries,
   inventories,

@@ -23,6 +23,7 @@ const questions: Readonly<Partial<Record<FactKind, readonly string[]>>> = {
   clearings: [],
   exposures: ['beaconId'],
   'code-ends': ['module', 'code', 'failureType'],
+  'module-ends': ['module'],
   inventories: [],
   'loop-readings': ['loop', 'moment'],
   'seat-readings': ['seat', 'moment'],

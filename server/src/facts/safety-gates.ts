@@ -17,6 +17,7 @@ import {
   notDriven,
   openTemporaries,
   restraintCodesUnsigned,
+  silentModulesUnsigned,
   restraintWork,
   safetyOf,
   type SafetyPolicy,
@@ -301,6 +302,11 @@ export const handBacks: Gate = (record) => {
   if (code)
     throw conflict(
       `${code.code} in ${code.module} is a restraint code, as last read: mend it and read again, or the lead signs why it stays.`,
+    );
+  const [silent] = silentModulesUnsigned(record);
+  if (silent !== undefined)
+    throw conflict(
+      `${silent} belongs to the restraints and did not answer when it was last read: read it again, or the lead signs why it stays silent.`,
     );
 };
 

@@ -355,6 +355,31 @@ describe('a car that is made safe', () => {
     expect((await shop.enter(jobId, 'hand-backs', {})).status).toBe(201);
   });
 
+  it('keeps a car whose restraint module does not answer, until the lead has signed why', async () => {
+    const jobId = await shop.openJob();
+    const { id: beaconId } = await shop.enter(jobId, 'beacons', { ...beacon, name: 'Horn' });
+    const read = (kind: string, text: string) => shop.enter(jobId, 'scans', { kind, text });
+    await read('baseline', 'Body: no codes\nRestraint control: no codes\nTow: no codes\n');
+    await read('final', 'Body: no codes\nRestraint control: no response\nTow: no response\n');
+    const drive = { beaconId, shown: false, coldStart: false, conditions: [], bulbCheck: 'not-seen' };
+    const driven = await shop.enter(jobId, 'exposures', {
+      ...drive,
+      monitorRan: false,
+      reportedBy: 'technician',
+    });
+    expect(detail(driven)).toContain('its restraints cannot be told: Restraint control did not answer');
+    expect(detail(await shop.enter(jobId, 'hand-backs', {}))).toContain('the lead signs why it stays silent');
+    const end = (module: string, note: string, person = shop.technician) =>
+      shop.enter(jobId, 'module-ends', { module, end: 'out-of-scope', note }, { person });
+    expect((await end('Tow', 'no trailer socket')).status).toBe(201);
+    expect((await end('Roof', 'no such')).body['path']).toBe('data.module');
+    const reason = 'The customer declines a new module and takes it away on a trailer.';
+    expect((await end('Restraint control', reason)).status).toBe(403);
+    expect((await end('Restraint control', 'x', shop.lead)).body['path']).toBe('data.note');
+    expect((await end('Restraint control', reason, shop.lead)).status).toBe(201);
+    expect((await shop.enter(jobId, 'hand-backs', {})).status).toBe(201);
+  });
+
   it('takes a restraint repair only after it was made safe, of a unit that is known, confirmed with the power back', async () => {
     const { jobId, traceId, beaconId } = await restraintJob();
     const repair = (more: object = {}, person = shop.technician) =>
@@ -427,6 +452,7 @@ describe('every way to write', () => {
     'readings',
     'repairs',
     'code-ends',
+    'module-ends',
     'hand-backs',
     'traces',
     'exposures',

@@ -78,6 +78,8 @@ export function says(kind: FactKind, record: JobRecord, fact: StoredFact): strin
       return `${beacon()}: ${fact['shown'] === true ? 'showed again' : 'stayed dark'}${fact['drives'] == null ? '' : ` over ${String(fact['drives'])} drives`}${fact['reportedBy'] === 'customer' ? ', the customer reports' : ''}${fact['coldStart'] === true ? ', cold start' : ''}`;
     case 'code-ends':
       return `${text('code')} ${text('end').replaceAll('-', ' ')}: ${text('note')}`;
+    case 'module-ends':
+      return `${text('module')} stays silent, ${text('end').replaceAll('-', ' ')}: ${text('note')}`;
     case 'notes':
       return text('text');
     case 'powerings': {

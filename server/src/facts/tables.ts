@@ -439,7 +439,20 @@ export const tables: Readonly<Record<FactKind, FactTable>> = {
     table: 'code_ends',
     list: 'codeEnds',
     stage: 'clear',
-    columns: { module: 'module', code: 'code', failureType: 'failure_type', end: 'end', note: 'note' },
+    columns: {
+      module: 'module',
+      code: 'code',
+      failureType: 'failure_type',
+      end: 'end',
+      note: 'note',
+      priceCents: 'price_cents',
+    },
+  },
+  'module-ends': {
+    table: 'module_ends',
+    list: 'moduleEnds',
+    stage: 'clear',
+    columns: { module: 'module', end: 'end', note: 'note', priceCents: 'price_cents' },
   },
   notes: { table: 'notes', list: 'notes', stage: 'take-in', columns: { stage: 'stage', text: 'text' } },
   powerings: {

@@ -131,6 +131,7 @@ const table: Readonly<Record<string, string>> = {
   'POST /api/jobs/{jobId}/clearings': 'lt',
   'POST /api/jobs/{jobId}/exposures': 'ltd',
   'POST /api/jobs/{jobId}/code-ends': 'lt',
+  'POST /api/jobs/{jobId}/module-ends': 'lt',
   'POST /api/jobs/{jobId}/notes': 'ltdr',
   'POST /api/jobs/{jobId}/hand-backs': 'lt',
 };

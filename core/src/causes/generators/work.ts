@@ -6,7 +6,8 @@ import { apart, placementOf } from '../placement.js';
 import { priors } from '../priors.js';
 import { shared, tellingWords } from '../words.js';
 
-const opens = /^(?:|00|01|1[13459B-F]|2[1-9AF]|31|8[678F]|93)$/;
+/** Failure types of a circuit that is open, or that a plug which is off makes so. */
+export const opens = /^(?:|00|01|1[13459B-F]|2[1-9AF]|31|8[678F]|93)$/;
 
 export function unplugged({ seen, request }: Facts): Candidate[] {
   return (request.ledger ?? []).flatMap(({ connector, pluggedAt }) => {

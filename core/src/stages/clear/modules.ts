@@ -1,17 +1,21 @@
 /** Modules before and after a clear: silent, not read and clean are three things; and in which order they are cleared. */
 import { isLostCommunication, subjectWords } from '../../causes/index.js';
 import { plainWord } from '../../codes/index.js';
-import { baselineOf, type JobRecord, type ScanFact } from '../../record/index.js';
+import { baselineOf, type JobRecord, type ScanFact, standing } from '../../record/index.js';
+import { counted } from '../../units/index.js';
 
 export type ModuleSays =
-  { readonly kind: 'silent' | 'not-read' | 'clean' } | { readonly kind: 'codes'; readonly count: number };
+  | { readonly kind: 'silent' | 'not-read' | 'not-fitted' | 'clean' }
+  | { readonly kind: 'codes'; readonly count: number };
 
 export interface ModuleRow {
   readonly module: string;
   readonly before: ModuleSays;
   readonly after: ModuleSays;
-  /** It answered before and does not now, or was never heard: somebody has to say why. */
-  readonly open: boolean;
+  /** A module that is silent needs an end; one that was not read has to be read. */
+  readonly asks: 'end' | 'read' | null;
+  /** Why it may stay silent, where somebody has said so. */
+  readonly end: JobRecord['moduleEnds'][number] | null;
 }
 
 type Scan = ScanFact['scan'];
@@ -19,28 +23,36 @@ type Scan = ScanFact['scan'];
 function saysOf({ modules, codes }: Scan, module: string): ModuleSays {
   const found = modules.find(({ name }) => name === module);
   if (!found) return { kind: 'not-read' };
+  if (found.reach === 'not-fitted' || found.reach === 'unsupported') return { kind: 'not-fitted' };
   if (!found.answered) return { kind: 'silent' };
   const count = codes.filter((code) => code.module === module).length;
   return count === 0 ? { kind: 'clean' } : { kind: 'codes', count };
 }
 
-/** Every module of either scan, those that ask for a word first. */
+/** Every module of either scan, those that ask for something first. */
 export function moduleRows(record: JobRecord, final: ScanFact): ModuleRow[] {
   const baseline = baselineOf(record);
   if (!baseline) return [];
   const names = [...new Set([...baseline.scan.modules, ...final.scan.modules].map(({ name }) => name))];
+  const ends = standing(record.moduleEnds);
   return names
     .map((module): ModuleRow => {
       const [before, after] = [saysOf(baseline.scan, module), saysOf(final.scan, module)];
-      return { module, before, after, open: after.kind === 'silent' || after.kind === 'not-read' };
+      const end = after.kind === 'silent' ? (ends.findLast((own) => own.module === module) ?? null) : null;
+      return { module, before, after, asks: end ? null : asksFor(before, after), end };
     })
-    .sort((a, b) => Number(b.open) - Number(a.open));
+    .sort((a, b) => Number(b.asks !== null) - Number(a.asks !== null));
+}
+
+function asksFor(before: ModuleSays, after: ModuleSays): ModuleRow['asks'] {
+  if (after.kind === 'silent') return 'end';
+  return after.kind === 'not-read' && before.kind !== 'not-fitted' ? 'read' : null;
 }
 
 /** As a table says it. */
 export function moduleWords(says: ModuleSays): string {
-  if (says.kind === 'codes') return says.count === 1 ? 'one code' : `${says.count} codes`;
-  return { silent: 'silent', 'not-read': 'not read', clean: 'clean' }[says.kind];
+  if (says.kind === 'codes') return counted(says.count, 'code');
+  return { silent: 'silent', 'not-read': 'not read', 'not-fitted': 'not fitted', clean: 'clean' }[says.kind];
 }
 
 export interface ClearStep {

@@ -62,9 +62,8 @@ describe('Clear', () => {
     const clearings = [fact('c', {})];
     const final = scanFact('g', 'final', 'Body\n  B1318-16 Supply (active)\nLamps: no response\n');
     const read = await benchFor(Clear, recordOf({ ...before, clearings, scans: [baseline, final] }));
-    expect(read.text()).toContain(
-      'Not read: Door. Read again. Silent: Lamps. Say in a note why it stays so.',
-    );
+    expect(read.text()).toContain('Not read: Door. Read again.');
+    expect(read.page.querySelector('db-silent-modules li')!.textContent).toContain('Lamps');
     await read.press('Trace it separately');
     expect(read.desk.entered.map(({ kind, data }) => [kind, data['name'] ?? data['end']])).toEqual([
       ['beacons', 'B1318-16 in Body'],
@@ -140,5 +139,61 @@ describe('Clear', () => {
         },
       },
     ]);
+  });
+
+  it('sets apart what the work itself made, says by which step, and clears once more', async () => {
+    const before = repaired();
+    const record = recordOf({
+      ...before,
+      temporaries: [fact('u', { kind: 'unplugged', where: 'plug C77', removes: null })],
+      clearings: [fact('c', { reader: 'ODDLIGHT R2' })],
+      scans: [
+        ...before.scans,
+        scanFact('f', 'final', 'Body\n  B1A29-13 Signal at plug C77 (stored)\n  B1318-16 Supply (active)\n'),
+      ],
+    });
+    const bench = await benchFor(Clear, record);
+    const own = bench.page.querySelector('db-work-codes')!;
+    expect(own.textContent).toContain('plug C77 was unplugged');
+    expect(bench.page.querySelector('tr.open')!.textContent).toContain('it came back at once');
+    await bench.press('The codes are cleared once more');
+    await bench.press('Explained by it');
+    expect(bench.desk.entered.map(({ kind, data }) => [kind, data['reader'] ?? data['note']])).toEqual([
+      ['clearings', 'ODDLIGHT R2'],
+      ['code-ends', 'made by the work: plug C77 was unplugged'],
+    ]);
+  });
+
+  it('asks why a module stays silent, with what it would cost', async () => {
+    const before = repaired();
+    const record = recordOf({
+      ...before,
+      clearings: [fact('c', {})],
+      scans: [...before.scans, scanFact('f', 'final', 'Body: no response\n')],
+    });
+    const bench = await benchFor(Clear, record);
+    await bench.press('It stays silent …');
+    await bench.press('It stays silent');
+    expect(bench.text()).toContain('Say why it stays silent.');
+    await bench.fill('Why it stays silent', 'water in it, customer told');
+    await bench.fill('Told what it costs', '340');
+    await bench.press('It stays silent');
+    expect(bench.desk.entered).toEqual([
+      {
+        kind: 'module-ends',
+        data: { module: 'Body', end: 'out-of-scope', note: 'water in it, customer told', priceCents: 34_000 },
+      },
+    ]);
+  });
+
+  it('names the drive that completes a monitor', async () => {
+    const before = repaired();
+    const record = recordOf({
+      ...before,
+      clearings: [fact('c', {})],
+      scans: [...before.scans, scanFact('f', 'final', 'Body: no codes\n')],
+    });
+    const bench = await benchFor(Clear, record);
+    expect(bench.page.querySelector('db-monitor-list')!.textContent).toContain('used three times to its end');
   });
 });

@@ -4,6 +4,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { writeCode } from '@dormant-beacon/core/codes';
 import type { ScanFact } from '@dormant-beacon/core/record';
 import { type CodeResult, type MatrixCell, type MatrixRow, scanMatrix } from '@dormant-beacon/core/scans';
+import { counted } from '@dormant-beacon/core/units';
 import { type Choice, ChoiceOne, TextField } from '../entry';
 import { sayWhen } from '../time';
 
@@ -176,7 +177,7 @@ export class ScanMatrixView {
       [count(({ unstable }) => unstable), 'come and go'],
     ] as const;
     const said = parts.filter(([n]) => n > 0).map(([n, what]) => `${n} ${what}`);
-    return `${rows.length} codes over ${this.scans().length} scans${said.length > 0 ? `: ${said.join(', ')}` : ''}`;
+    return `${counted(rows.length, 'code')} over ${this.scans().length} scans${said.length > 0 ? `: ${said.join(', ')}` : ''}`;
   });
 
   protected nameOf({ kind, observedAt }: ScanFact): string {

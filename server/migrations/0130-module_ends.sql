@@ -1,0 +1,21 @@
+CREATE TABLE IF NOT EXISTS `module_ends` (
+  `id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `job_id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `seq` int(10) unsigned NOT NULL,
+  `person_id` char(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `corrects` char(36) CHARACTER SET ascii COLLATE ascii_bin DEFAULT NULL,
+  `withdrawn` tinyint(1) NOT NULL DEFAULT 0,
+  `observed_at` datetime(3) NOT NULL,
+  `recorded_at` datetime(3) NOT NULL,
+  `module` varchar(200) NOT NULL,
+  `end` varchar(20) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  `note` varchar(200) NOT NULL,
+  `price_cents` int(10) unsigned DEFAULT NULL,
+  PRIMARY KEY (`id`),
+  UNIQUE KEY `module_ends_job_id_seq_unique` (`job_id`,`seq`),
+  UNIQUE KEY `module_ends_corrects_unique` (`corrects`),
+  KEY `module_ends_person_id_foreign` (`person_id`),
+  CONSTRAINT `module_ends_corrects_foreign` FOREIGN KEY (`corrects`) REFERENCES `module_ends` (`id`),
+  CONSTRAINT `module_ends_job_id_foreign` FOREIGN KEY (`job_id`) REFERENCES `jobs` (`id`),
+  CONSTRAINT `module_ends_person_id_foreign` FOREIGN KEY (`person_id`) REFERENCES `people` (`id`)
+) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci;

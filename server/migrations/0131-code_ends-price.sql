@@ -1,0 +1,2 @@
+ALTER TABLE `code_ends`
+  ADD COLUMN IF NOT EXISTS `price_cents` int(10) unsigned DEFAULT NULL;
