@@ -6,7 +6,16 @@ export {
   type PartAgain,
 } from './comeback.js';
 export { gradeOf, matchOf, metFrom, trialFor } from './grades.js';
-export { countsOf, oftenIn, type Often, rateOf, startsPerDay } from './often.js';
+export {
+  amountOf,
+  countsOf,
+  oftenIn,
+  type Often,
+  type Per,
+  type Rate,
+  rateOf,
+  startsPerDay,
+} from './often.js';
 export { type RepairOutcome, repairOutcomes } from './outcomes.js';
 export {
   type CountedExposure,

@@ -1,5 +1,5 @@
 /** How often a beacon used to show, from what the customer said in words: as counts that carry their own doubt. */
-import type { Beacon } from '../record/index.js';
+import type { Beacon, Exposure } from '../record/index.js';
 
 /** Starts of a car in a day, where nothing else is known. */
 export const startsPerDay = 3;
@@ -58,10 +58,51 @@ export function oftenIn(words: string): Often | null {
   return said.find(([, pattern]) => pattern.test(text))?.[0] ?? null;
 }
 
-/** Counted where somebody counted, else from the words. */
-export function rateOf({ shown, exposures, often }: Pick<Beacon, 'shown' | 'exposures' | 'often'>): {
+/** Over what a beacon is counted. */
+export type Per = NonNullable<Beacon['per']>;
+
+/** Hours and kilometres that a car is driven in a day, where nothing else is known. Judgement. */
+const drivenADay = { starts: startsPerDay, hours: 1, km: 40 } as const;
+
+/** Hours of a start of which nobody said how long it was; of a trial by hand; kilometres in an hour. Judgement. */
+const usualHours = { drive: 0.25, trial: 0.2 };
+const kmAnHour = 40;
+
+export interface Rate {
   readonly shown: number;
   readonly exposures: number;
-} {
-  return exposures > 0 || often == null ? { shown, exposures } : countsOf(often);
+  readonly per: Per;
+  /** Of the same, what a day of usual driving brings. */
+  readonly perDay: number;
 }
+
+/** Counted where somebody counted, else from the words. */
+export function rateOf({
+  shown,
+  exposures,
+  often,
+  per,
+}: Pick<Beacon, 'shown' | 'exposures' | 'often' | 'per'>): Rate {
+  if (exposures === 0 && often != null)
+    return { ...countsOf(often), per: 'starts', perDay: drivenADay.starts };
+  return { shown, exposures, per: per ?? 'starts', perDay: drivenADay[per ?? 'starts'] };
+}
+
+/**
+ * How much of what the beacon is counted over one exposure brings.
+ *
+ * @example amountOf('hours', { circumstances: { minutes: 90 } }) // 1.5
+ */
+export function amountOf(
+  per: Per,
+  { circumstances, provoked }: Pick<Exposure, 'circumstances' | 'provoked'>,
+): number {
+  if (per === 'starts') return 1;
+  const { minutes, km } = circumstances ?? {};
+  const told = minutes == null ? null : minutes / 60;
+  if (per === 'hours') return told ?? (km == null ? usualOf(provoked) : km / kmAnHour);
+  return km ?? kmAnHour * (told ?? usualOf(provoked));
+}
+
+const usualOf = (provoked: Exposure['provoked']): number =>
+  provoked == null ? usualHours.drive : usualHours.trial;

@@ -2,7 +2,9 @@ import fc from 'fast-check';
 import { drive, flap, Story } from '../testing/story.js';
 import { switchInput } from '../trace/templates/switch-input.js';
 import { publishedChance } from './cure/index.js';
+import { lackingText } from '../stages/next.js';
 import {
+  amountOf,
   comebackOf,
   countsOf,
   cureChance,
@@ -224,9 +226,16 @@ describe('how often it showed', () => {
   });
 
   it('counts what was counted before what was said', () => {
-    expect(rateOf({ shown: 2, exposures: 9, often: 'every-time' })).toEqual({ shown: 2, exposures: 9 });
-    expect(rateOf({ shown: 0, exposures: 0, often: 'twice-a-week' })).toEqual({ shown: 2, exposures: 21 });
-    expect(rateOf({ shown: 0, exposures: 0 })).toEqual({ shown: 0, exposures: 0 });
+    expect(rateOf({ shown: 2, exposures: 9, often: 'every-time' })).toEqual({
+      shown: 2,
+      exposures: 9,
+      per: 'starts',
+      perDay: 3,
+    });
+    const said = rateOf({ shown: 0, exposures: 0, often: 'twice-a-week' });
+    expect([said.shown, said.exposures]).toEqual([2, 21]);
+    expect(rateOf({ shown: 0, exposures: 0 }).exposures).toBe(0);
+    expect(rateOf({ shown: 4, exposures: 10, per: 'hours' }).perDay).toBe(1);
     expect(countsOf('most-times')).toEqual({ shown: 3, exposures: 4 });
   });
 });
@@ -338,6 +347,41 @@ describe('a comeback', () => {
         },
       ),
       { numRuns: 15 },
+    );
+  });
+});
+
+describe('what is counted by hours or by distance', () => {
+  const hourly = { ...flap, conditions: [], shown: 4, exposures: 10, per: 'hours' };
+
+  it('adds up what was driven, and the usual where nobody said', () => {
+    expect(amountOf('hours', { circumstances: { minutes: 90 } })).toBe(1.5);
+    expect(amountOf('hours', { circumstances: { km: 60 } })).toBe(1.5);
+    expect(amountOf('hours', {})).toBe(0.25);
+    expect(amountOf('km', { circumstances: { minutes: 90 } })).toBe(60);
+    expect(amountOf('km', { provoked: 'hose' })).toBe(8);
+    expect(amountOf('starts', { circumstances: { minutes: 90 } })).toBe(1);
+  });
+
+  it('follows the rule for time', () => {
+    const { proof, tries, lacks } = repaired(hourly, { cure: { ...cure, chance: 0.8 } });
+    tries(5, 24 * 60, { circumstances: { minutes: 60 } });
+    // (10 / 15) ^ 4.5, mixed with those that only became rarer.
+    const miss = (times: number) => (10 / 15) ** (times + 0.5);
+    const seldom = (miss(0.5) + miss(1.5) + miss(2.5) + miss(3.5)) / 4;
+    const all = 0.75 * miss(4) + 0.25 * seldom;
+    expect(proof().counted).toBeCloseTo(5, 12);
+    expect(proof().watch.probability).toBeCloseTo(0.8 / (0.8 + 0.2 * all), 12);
+    expect(lacks()).toEqual(['exposures']);
+  });
+
+  it('is not proven in a day, and asks for hours in words', () => {
+    const { proof, story } = repaired({ ...socket, ...hourly, shown: 10, exposures: 10 });
+    expect(proof().sameDay).toBeFalse();
+    expect(lackingText(proof().lacking[0]!)).toMatch(/^\d+ more clean hours of driving$/);
+    const away = { ...story.record.beacons[0]!, per: 'km' as const, exposures: 400 };
+    expect(lackingText(proofOf({ ...story.record, beacons: [away] }, away)!.lacking[0]!)).toMatch(
+      /^\d+ more clean kilometres$/,
     );
   });
 });

@@ -16,7 +16,7 @@ import { assess, curedGivenClean, type WatchAnswer, type WatchRequest } from '..
 import { partGroupOf } from './cure/facts.js';
 import { publishedChance } from './cure/published.js';
 import { gradeOf, matchOf, metFrom } from './grades.js';
-import { rateOf, startsPerDay } from './often.js';
+import { amountOf, type Per, rateOf } from './often.js';
 
 export { defaultProofPolicy, type ProofPolicy };
 
@@ -58,7 +58,7 @@ const betweenTries = 2;
 const followUpDays = 30;
 
 export type Lacking =
-  | { readonly what: 'exposures'; readonly count: number }
+  | { readonly what: 'exposures'; readonly count: number; readonly per: Per }
   | { readonly what: 'coldStarts'; readonly count: number }
   | { readonly what: 'tries'; readonly count: number }
   | { readonly what: 'span'; readonly notBefore: string }
@@ -73,6 +73,8 @@ export interface Proof {
   readonly repairs: readonly Repair[];
   readonly cured: number;
   readonly target: number;
+  /** Over what it is counted: starts, hours or kilometres. */
+  readonly per: Per;
   /** What the probability is worked out from. */
   readonly request: WatchRequest;
   readonly watch: WatchAnswer;
@@ -163,6 +165,7 @@ export function proofOf(
   const returned = exposures.find((exposure) => exposure.shown) ?? null;
   const rules = repair.cure === null ? earlierRules : presentRules;
   const sameDay = rules.knowsSameDay && provenSameDay(record, beacon, repairs);
+  const rate = rateOf(beacon);
   const clean = count(
     exposures.filter((exposure) => !exposure.shown),
     beacon,
@@ -170,17 +173,19 @@ export function proofOf(
     rules,
   );
   const counted = clean.reduce((sum, exposure) => sum + exposure.counts, 0);
-  // Two causes of one lamp: each has to be mended.
-  const cured = repairs.reduce((product, own) => product * cureChance(own, beacon.seen), 1);
+  // Two causes of one lamp: each has to be mended, and each is proven apart.
+  const causes = repairs.map((own) => cureChance(own, beacon.seen));
+  const cured = causes.reduce((product, own) => product * own, 1);
   const target = isRestraint(beacon) ? policy.restraintTarget : policy.target;
   const request: WatchRequest = {
-    unit: 'cycles',
-    before: rateOf(beacon),
+    unit: rate.per === 'starts' ? 'cycles' : 'hours',
+    before: { shown: rate.shown, exposures: rate.exposures },
     cleanSince: counted,
     cured,
     target,
-    perDay: startsPerDay,
+    perDay: rate.perDay,
     disturbed: rules.disturbed,
+    ...(causes.length > 1 ? { causes } : {}),
   };
   const watch = assess(request);
   const lacking = lackingFor(beacon, clean, request, watch, sameDay, policy, rules);
@@ -190,6 +195,7 @@ export function proofOf(
     repairs,
     cured,
     target,
+    per: rate.per,
     request,
     watch,
     counted,
@@ -205,8 +211,9 @@ export function proofOf(
 }
 
 /** A lamp that its module latches, what comes and goes, and what keeps people safe is never proven in a day. */
-function asksForColdStarts({ kind, name, seen, shown, exposures, often, restraint }: Beacon): boolean {
-  const always = often == null ? shown === exposures : often === 'every-time';
+function asksForColdStarts({ kind, name, seen, shown, exposures, often, per, restraint }: Beacon): boolean {
+  const counted = shown === exposures && (per ?? 'starts') === 'starts';
+  const always = often == null ? counted : often === 'every-time';
   return kind === 'beacon' || seen === 'comes-and-goes' || !always || isSafety({ name, restraint });
 }
 
@@ -232,6 +239,7 @@ function count(
   { halvesOne }: ProofRules,
 ): CountedExposure[] {
   const sorted = [...exposures].sort((a, b) => Date.parse(a.observedAt) - Date.parse(b.observedAt));
+  const { per } = rateOf(beacon);
   let last = -Infinity;
   let lastReport: string | null = null;
   return sorted.map((exposure) => {
@@ -244,7 +252,8 @@ function count(
     lastReport = reportId;
     const drives = exposure.drives ?? 1;
     const told = exposure.reportedBy === 'customer' && (halvesOne || drives > 1);
-    return { exposure, counts: matchOf(beacon, exposure) * drives * (told ? remembered : 1) };
+    const amount = amountOf(per, exposure) * drives;
+    return { exposure, counts: matchOf(beacon, exposure) * amount * (told ? remembered : 1) };
   });
 }
 
@@ -263,6 +272,7 @@ function lackingFor(
     lacking.push({
       what: 'exposures',
       count: watch.totalNeeded === null ? Infinity : fewestMore(request, watch.totalNeeded),
+      per: rateOf(beacon).per,
     });
   if (sameDay) {
     if (separate.length < sheetTries) lacking.push({ what: 'tries', count: sheetTries - separate.length });

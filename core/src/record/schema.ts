@@ -124,6 +124,10 @@ export const often = z.enum([
   'monthly',
   'once',
 ]);
+/** Over what somebody counted. */
+const ratePer = z.enum(['starts', 'hours', 'km']);
+const isPerDriven = (per: z.infer<typeof ratePer> | null | undefined): boolean =>
+  per === 'hours' || per === 'km';
 export const beaconData = z
   .strictObject({
     kind: z.enum(['beacon', 'complaint']),
@@ -132,9 +136,10 @@ export const beaconData = z
     thereBefore: z.enum(['yes', 'no', 'unknown']),
     /** In which it shows; empty where it always does. */
     conditions: z.array(condition).max(8),
-    /** It showed `shown` times in the last `exposures` starts. */
+    /** It showed `shown` times in the last `exposures` starts, or hours or kilometres driven where `per` says so. */
     shown: z.int().min(0).max(100_000),
     exposures: z.int().min(0).max(100_000),
+    per: ratePer.nullish(),
     /** In the customer's words, where nobody counted: both counts are 0 then. */
     often: often.nullish(),
     restraint: z.boolean().nullish(),
@@ -143,9 +148,13 @@ export const beaconData = z
     /** What the lamp did at ignition on: one that never lights is a fault too. */
     bulbCheck: z.enum(['lit-and-went-out', 'stayed-lit', 'never-lit', 'not-seen']).nullish(),
   })
-  .refine((data) => data.shown <= data.exposures, {
+  .refine(({ per, shown, exposures }) => isPerDriven(per) || shown <= exposures, {
     path: ['shown'],
     error: 'it cannot have shown more often than the car was started',
+  })
+  .refine(({ per, exposures }) => !isPerDriven(per) || exposures > 0, {
+    path: ['exposures'],
+    error: 'over how many hours or kilometres it was counted is needed',
   });
 export type BeaconData = z.infer<typeof beaconData>;
 

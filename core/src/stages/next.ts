@@ -11,7 +11,7 @@ import type { Situation } from './situation.js';
 import { waitNow } from './strip.js';
 import { stripNext, stripThing } from './strip-next.js';
 import { momentAt, writtenClock } from '../calendar/index.js';
-import { followUps, type Lacking, type Proof } from '../proof/index.js';
+import { followUps, type Lacking, type Per, type Proof } from '../proof/index.js';
 import { proofSchedule, type ScheduledStep } from '../proof/schedule/index.js';
 import { say } from '../words/index.js';
 import { type NextThing, thing } from './thing.js';
@@ -347,12 +347,18 @@ function firstStep(at: Situation, proof: Proof): ScheduledStep | null {
   return steps?.[0] ?? null;
 }
 
+const drivenWords: Readonly<Record<Per, readonly [one: string, many?: string]>> = {
+  starts: ['more clean drive'],
+  hours: ['more clean hour of driving', 'more clean hours of driving'],
+  km: ['more clean kilometre'],
+};
+
 /** What is lacking, as it stands in a sentence behind “needs”. */
 export function lackingText(lacking: Lacking): string {
   switch (lacking.what) {
     case 'exposures':
       return Number.isFinite(lacking.count)
-        ? `${counted(lacking.count, 'more clean drive')}`
+        ? counted(lacking.count, ...drivenWords[lacking.per])
         : 'another kind of proof: it shows too seldom for drives alone';
     case 'coldStarts':
       return `${counted(lacking.count, 'more cold start')}, 30 minutes or more apart`;

@@ -123,6 +123,18 @@ describe('assess', () => {
     expect(cycles(4, 4, 2, 0.8, { disturbed: 0.25 }).probability).toBeCloseTo(0.8 / (0.8 + 0.2 * all), 12);
   });
 
+  it('gives each of two causes its share of the showings', () => {
+    // Shown in 6 of 20, five clean since: each cause showed 3 of them.
+    const miss = product(3, 20, 5);
+    const given = (cured: number) => cured / (cured + (1 - cured) * miss);
+    const two = cycles(6, 20, 5, 0.72, { causes: [0.9, 0.8] });
+    expect(two.probability).toBeCloseTo(given(0.9) * given(0.8), 12);
+    expect(two.curve[0]!.probability).toBeCloseTo(0.72, 12);
+    // As one cause of the same chance it would be proven sooner.
+    expect(two.probability).toBeLessThan(cycles(6, 20, 5, 0.72).probability);
+    expect(two.totalNeeded!).toBeGreaterThan(cycles(6, 20, 5, 0.72).totalNeeded!);
+  });
+
   it('refuses impossible counts in words', () => {
     expect(() =>
       check(watchRequest, { unit: 'cycles', before: { shown: 5, exposures: 3 }, cleanSince: 0, cured: 0.5 }),

@@ -29,15 +29,18 @@ export function assess(request: WatchRequest): WatchAnswer {
 /** P(cured | clean) after `clean` exposures or hours without the warning. */
 export function curedGivenClean(request: WatchRequest, clean: number): number {
   const miss = cleanThoughNotCured(request, clean);
-  return request.cured / (request.cured + (1 - request.cured) * miss);
+  const given = (cured: number): number => cured / (cured + (1 - cured) * miss);
+  return request.causes?.reduce((product, cured) => product * given(cured), 1) ?? given(request.cured);
 }
 
 /** Parts of its earlier rate at which a fault that was disturbed may show: the middles of four equal steps. */
 const rarer = [1 / 8, 3 / 8, 5 / 8, 7 / 8];
 
-/** P(so much clean | not cured). */
-export function cleanThoughNotCured({ unit, before, disturbed }: WatchRequest, clean: number): number {
-  const { shown, exposures } = before;
+/** P(so much clean | not cured); of several causes, that one of them is not. */
+export function cleanThoughNotCured(request: WatchRequest, clean: number): number {
+  const { unit, before, disturbed, causes } = request;
+  const { exposures } = before;
+  const shown = before.shown / (causes?.length ?? 1);
   const miss = (times: number): number => {
     const a = times + 0.5;
     if (unit === 'hours') return Math.exp(-a * Math.log1p(clean / exposures));
@@ -52,7 +55,7 @@ export function cleanThoughNotCured({ unit, before, disturbed }: WatchRequest, c
 function neededInAll(request: WatchRequest, target: number): number | null {
   if (request.cured >= target) return 0;
   const { shown, exposures } = request.before;
-  if (request.unit === 'hours' && !request.disturbed) {
+  if (request.unit === 'hours' && !request.disturbed && !request.causes) {
     const odds = ((1 - request.cured) * target) / (request.cured * (1 - target));
     return Math.max(0, exposures * Math.expm1(Math.log(odds) / (shown + 0.5)));
   }

@@ -17,6 +17,11 @@ const rest = {
    * that was wiped. Left out, none.
    */
   disturbed: z.number().min(0).max(1).nullish(),
+  /**
+   * Where several causes of it were mended: the chance of each, of which `cured` is the product. Each is given the same
+   * share of the showings, so that clean exposures tell less of any of them.
+   */
+  causes: z.array(z.number().gt(0).lt(1)).min(2).max(10).nullish(),
 };
 
 export const watchRequest = z.discriminatedUnion('unit', [

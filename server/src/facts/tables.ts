@@ -31,6 +31,7 @@ export const tables: Readonly<Record<FactKind, FactTable>> = {
       shown: 'shown',
       exposures: 'exposures',
       often: 'often',
+      per: 'per',
       restraint: 'restraint',
       lamp: 'lamp',
       bulbCheck: 'bulb_check',

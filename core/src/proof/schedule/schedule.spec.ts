@@ -97,4 +97,18 @@ describe('proofSchedule', () => {
     const { schedule } = repaired({ conditions: ['on the ferry'] });
     expect(schedule().waitFor).toEqual(['on the ferry']);
   });
+
+  it('plans longer drives where it was counted by hours', () => {
+    const { says } = repaired({ conditions: [], shown: 4, exposures: 10, per: 'hours' });
+    expect(says().some((step) => step.includes('Drive for an hour'))).toBeTrue();
+  });
+
+  it('never makes more of the same in a day than teach something new', () => {
+    const { schedule } = repaired({ conditions: ['rain'], shown: 1, exposures: 40 });
+    const steps = schedule().steps ?? [];
+    const aDay = new Map<string, number>();
+    for (const { label, at } of steps)
+      aDay.set(`${at.slice(0, 10)} ${label}`, (aDay.get(`${at.slice(0, 10)} ${label}`) ?? 0) + 1);
+    expect(Math.max(0, ...aDay.values())).toBeLessThanOrEqual(3);
+  });
 });

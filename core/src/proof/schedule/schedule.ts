@@ -4,6 +4,7 @@ import type { JobPolicy } from '../../shop/index.js';
 import { type Beacon, type Exposure, type JobRecord, standing } from '../../record/index.js';
 import { type PlannedExposure, planWatch, type WatchPlan } from '../../watch/plan/index.js';
 import { gradeOf, matchOf, metFrom, trialFor } from '../grades.js';
+import { amountOf, type Per } from '../often.js';
 import { type Lacking, type Proof, remembered } from '../proof.js';
 
 /** Of the shop: when it works, what an hour costs, how far apart two starts have to be. */
@@ -77,7 +78,7 @@ const drivable: Readonly<Record<string, { readonly label: string; readonly minut
 
 const conditionNeed = (condition: string): string => `condition ${condition}`;
 
-function possible({ conditions }: Pick<Beacon, 'conditions'>, sameDay: boolean): Possible[] {
+function possible({ conditions }: Pick<Beacon, 'conditions'>, sameDay: boolean, per: Per): Possible[] {
   if (sameDay)
     return [
       {
@@ -117,6 +118,15 @@ function possible({ conditions }: Pick<Beacon, 'conditions'>, sameDay: boolean):
       customer: true,
     },
   ];
+  // What is counted by hours or kilometres asks for longer drives.
+  if (per !== 'starts')
+    all.push({
+      id: 'hour',
+      label: 'Drive for an hour',
+      minutes: 60,
+      as: { conditions: [] },
+      gives: seen,
+    });
   for (const condition of conditions) {
     const drive = Object.hasOwn(drivable, condition.toLowerCase())
       ? drivable[condition.toLowerCase()]
@@ -181,7 +191,7 @@ export function proofSchedule(
   { now, sets }: { readonly now?: string; readonly sets?: number } = {},
 ): ProofSchedule {
   const away = standing(record.handBacks).some(({ seq }) => seq > proof.repair.seq);
-  const kinds = possible(beacon, proof.sameDay).filter((kind) => away || kind.customer !== true);
+  const kinds = possible(beacon, proof.sameDay, proof.per).filter((kind) => away || kind.customer !== true);
   const last = wallClock(lastEntry(record), shop.timeZone);
   const from = now === undefined ? last : wallClock(now, shop.timeZone);
   // Who wrote in the job today has perhaps run the engine: what cannot be told is no cold start.
@@ -191,7 +201,7 @@ export function proofSchedule(
   const out = needs.filter(({ id }) => !given.has(id));
   const exposures = kinds.map((kind): PlannedExposure => ({
     id: kind.id,
-    counts: matchOf(beacon, kind.as) * (kind.customer ? remembered : 1),
+    counts: matchOf(beacon, kind.as) * amountOf(proof.per, lasting(kind)) * (kind.customer ? remembered : 1),
     gives: [...kind.gives],
     cents: Math.round(
       ((kind.minutes + (away && !kind.customer ? visitMinutes : 0)) * shop.hourlyRateCents) / 60,
@@ -226,6 +236,12 @@ export function proofSchedule(
     waitFor: out.map(({ id }) => id.replace(/^condition /, '')),
   };
 }
+
+/** As long as it is planned to be; of a customer's drive nobody knows more than what is usual. */
+const lasting = ({ as, minutes, customer }: Possible): Pick<Exposure, 'circumstances' | 'provoked'> => ({
+  provoked: as.provoked ?? null,
+  ...(customer || as.provoked ? {} : { circumstances: { minutes } }),
+});
 
 function perDayOf({ cold, customer }: Possible, sameDay: boolean): number {
   if (cold) return 1;

@@ -4,6 +4,8 @@ import type { Proof } from '@dormant-beacon/core/proof';
 import { percent } from '@dormant-beacon/core/units';
 import { chartFont, LineChart, type LineData, lineOptions, tokenColor } from '../chart';
 
+const axis = { starts: 'clean drives', hours: 'clean hours of driving', km: 'clean kilometres' } as const;
+
 @Component({
   selector: 'db-dormancy-curve',
   imports: [LineChart],
@@ -21,8 +23,8 @@ export class DormancyCurve {
   readonly proof = input.required<Proof>();
 
   protected readonly spoken = computed(() => {
-    const { watch, counted, target } = this.proof();
-    return `${percent(watch.probability)} after ${counted.toFixed(1)} clean drives; the target is ${percent(target)}, reached at ${watch.totalNeeded ?? 'more than a million'}.`;
+    const { watch, counted, target, per } = this.proof();
+    return `${percent(watch.probability)} after ${counted.toFixed(1)} ${axis[per]}; the target is ${percent(target)}, reached at ${watch.totalNeeded ?? 'more than a million'}.`;
   });
   protected readonly data = computed((): LineData => {
     const { watch, counted } = this.proof();
@@ -50,7 +52,7 @@ export class DormancyCurve {
   protected readonly options = computed(() => {
     const { watch, target } = this.proof();
     return lineOptions(
-      { title: 'clean drives', min: 0, max: watch.curve.at(-1)?.clean ?? 8, ticks: { precision: 0 } },
+      { title: axis[this.proof().per], min: 0, max: watch.curve.at(-1)?.clean ?? 8, ticks: { precision: 0 } },
       {
         min: Math.floor(10 * (watch.curve[0]?.probability ?? 0)) * 10,
         max: 100,

@@ -2,7 +2,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
-import { trialFor } from '@dormant-beacon/core/proof';
+import { rateOf, trialFor } from '@dormant-beacon/core/proof';
 import type { ScheduledStep } from '@dormant-beacon/core/proof/schedule';
 import type { Beacon } from '@dormant-beacon/core/record';
 import { celsiusOf } from '@dormant-beacon/core/units';
@@ -109,6 +109,9 @@ export class DriveForm {
   protected readonly road = field('');
   protected readonly load = field('');
   protected readonly minutes = field('');
+  protected readonly km = field('');
+  /** What is counted by hours or kilometres asks for them. */
+  protected readonly per = computed(() => rateOf(this.now().beacon).per);
   protected readonly trial = field('');
   protected readonly all = field(true);
   /** Trials by hand are in sight where one stands for a condition of this beacon. */
@@ -130,6 +133,7 @@ export class DriveForm {
       road: this.road,
       load: this.load,
       minutes: this.minutes,
+      km: this.km,
       trial: this.trial,
       all: this.all,
     },
@@ -166,10 +170,10 @@ export class DriveForm {
 
   /** What was measured, of what this beacon asks for. */
   private circumstances(): Circumstances | Trouble {
-    const typed = [this.temperature, this.soak, this.minutes];
+    const typed = [this.temperature, this.soak, this.minutes, this.km];
     const odd = typed.find((one) => Number.isNaN(numberOrNull(one())));
     if (odd) return trouble(odd, 'This is not a number. Examples: 4, 12.5, 40.');
-    const [degrees, soakHours, minutes] = typed.map((one) => numberOrNull(one()));
+    const [degrees, soakHours, minutes, km] = typed.map((one) => numberOrNull(one()));
     const celsius = degrees == null ? null : Math.round(10 * celsiusOf(degrees, this.degrees())) / 10;
     if (celsius !== null && Math.abs(celsius) > 60)
       return trouble(this.temperature, `Is it really ${degrees} °${this.degrees()} outside?`);
@@ -177,10 +181,12 @@ export class DriveForm {
       return trouble(this.soak, 'Hours for which it was off: 0 or more.');
     if (minutes != null && (minutes < 0 || minutes > 1440))
       return trouble(this.minutes, 'Minutes of driving: 0 to 1440.');
+    if (km != null && (km < 0 || km > 2000)) return trouble(this.km, 'Kilometres: 0 to 2000.');
     return {
       ...(celsius === null ? {} : { celsius }),
       ...(soakHours == null ? {} : { soakHours }),
       ...(minutes == null ? {} : { minutes }),
+      ...(km == null ? {} : { km }),
       ...(this.wet() ? { wet: this.wet() as Circumstances['wet'] } : {}),
       ...(this.road() ? { road: this.road() as Circumstances['road'] } : {}),
       ...(this.load() ? { load: this.load() as Circumstances['load'] } : {}),

@@ -12,7 +12,7 @@ import { byContent, Desk } from '../entry';
 import { Dated, sayWhen } from '../time';
 import { selectJobPolicy, shopFeature } from '../session';
 import { jobFeature, Waits } from '../job';
-import { oftenWords } from '../words';
+import { showedWords } from '../words';
 import { DormancyCurve } from './dormancy-curve';
 import { DriveForm, type Watched } from './drive-form';
 import { ProofPlan } from './proof-plan';
@@ -87,10 +87,9 @@ export class Prove {
     () => this.watched().find(({ id }) => id === this.chosen()) ?? null,
   );
   protected readonly showed = computed(() => {
-    const { shown, exposures, often } = this.now()!.beacon;
-    return exposures === 0 && often != null
-      ? `The customer saw it ${oftenWords[often]}.`
-      : `It showed in ${shown} of ${exposures} starts.`;
+    const { beacon } = this.now()!;
+    const counted = beacon.exposures > 0 || beacon.often == null;
+    return `${counted ? 'It showed' : 'The customer saw it'} ${showedWords(beacon)}.`;
   });
   /** What the chance before any drive rests on. */
   protected readonly achieved = computed(() => {
@@ -108,7 +107,7 @@ export class Prove {
   protected readonly problem = signal<string | null>(null);
 
   private measured({ circumstances }: Exposure): string[] {
-    const { celsius, soakHours, wet, road, load, minutes } = circumstances ?? {};
+    const { celsius, soakHours, wet, road, load, minutes, km } = circumstances ?? {};
     return [
       ...(celsius == null
         ? []
@@ -122,6 +121,7 @@ export class Prove {
         ? []
         : [load === 'none' ? 'unloaded' : load === 'some' ? 'part loaded' : 'fully loaded']),
       ...(minutes == null ? [] : [`${minutes} min`]),
+      ...(km == null ? [] : [`${km} km`]),
     ];
   }
 

@@ -116,8 +116,22 @@ export class BeaconForm {
     ...Object.entries(oftenWords)
       .filter(([often]) => often !== 'every-time')
       .map(([value, label]) => ({ value, label })),
-    { value: 'counted', label: 'somebody counted' },
+    { value: 'counted', label: 'somebody counted starts' },
+    { value: 'hours', label: 'counted over hours driven' },
+    { value: 'km', label: 'counted over kilometres driven' },
   ];
+  /** Over what somebody counted; null where only words are told. */
+  protected readonly per = computed((): BeaconData['per'] => {
+    const often = this.often();
+    if (often === 'counted') return 'starts';
+    return often === 'hours' || often === 'km' ? often : null;
+  });
+  protected readonly overWords = computed(
+    () =>
+      ({ starts: 'of the last starts', hours: 'in so many hours', km: 'in so many kilometres' })[
+        this.per() ?? 'starts'
+      ],
+  );
   protected readonly restraint = field(false);
   protected readonly seenChoices = computed(() =>
     this.kind() === 'beacon' ? seenAsBeacon : seenAsComplaint,
@@ -187,7 +201,7 @@ export class BeaconForm {
     this.conditions.set(beacon.conditions);
     this.shown.set(String(beacon.shown));
     this.exposures.set(String(beacon.exposures));
-    this.often.set(beacon.often ?? 'counted');
+    this.often.set(beacon.often ?? (beacon.per === 'hours' || beacon.per === 'km' ? beacon.per : 'counted'));
     this.restraint.set(beacon.restraint === true);
   }
 
@@ -200,10 +214,18 @@ export class BeaconForm {
   private read(): BeaconData | Trouble {
     if (this.name().trim() === '')
       return trouble(this.name, 'Name the beacon as the car or the customer names it.');
-    const often = this.seldom() && this.often() !== 'counted' ? (this.often() as BeaconData['often']) : null;
+    const per = this.seldom() ? this.per() : 'starts';
+    const often = per === null ? (this.often() as BeaconData['often']) : null;
+    const driven = per === 'hours' || per === 'km';
     const counted = this.seldom() ? [Number(this.shown()), Number(this.exposures())] : [20, 20];
     const [shown, exposures] = (often === null ? counted : [0, 0]) as [number, number];
-    if (!(Number.isInteger(shown) && Number.isInteger(exposures) && shown >= 0 && shown <= exposures))
+    const whole = Number.isInteger(shown) && Number.isInteger(exposures) && shown >= 0;
+    if (driven && !(whole && exposures > 0))
+      return trouble(
+        this.exposures,
+        'It showed a whole number of times, over one hour or kilometre or more.',
+      );
+    if (!whole || (!driven && shown > exposures))
       return trouble(
         this.shown,
         'It showed a whole number of times, and not more often than the car was started.',
@@ -218,6 +240,7 @@ export class BeaconForm {
       shown,
       exposures,
       often,
+      ...(driven ? { per } : {}),
       restraint: this.restraint(),
       lamp: isLamp ? (lampOf(this.lamp())?.id ?? null) : null,
       bulbCheck: isLamp ? (this.bulbCheck() as BeaconData['bulbCheck']) : null,

@@ -30,6 +30,22 @@ describe('TakeIn', () => {
     expect(bench.storeRoom.drafts.size).toBe(0);
   });
 
+  it('takes what was counted over hours of driving, more often than there were hours', async () => {
+    const bench = await benchFor(TakeIn, recordOf());
+    await bench.fill('Which lamp?', 'Charge flap open');
+    await bench.press('comes and goes');
+    await bench.press('counted over hours driven');
+    await bench.fill('It showed so many times', '12');
+    await bench.fill('in so many hours', '0');
+    await bench.press('Add it');
+    expect(bench.text()).toContain('over one hour or kilometre or more');
+    await bench.fill('in so many hours', '8');
+    await bench.press('Add it');
+    expect(bench.desk.entered.at(-1)!.data).toEqual(
+      jasmine.objectContaining({ shown: 12, exposures: 8, per: 'hours', often: null }),
+    );
+  });
+
   it('takes from the customer’s words how often it shows', async () => {
     const record = recordOf();
     const told = {

@@ -14,7 +14,7 @@ import { LampGlyph, lampOf } from '../lamp';
 import { PowerForm } from './power-form';
 import { SmallParts } from './small-parts';
 import { BatteryForm } from './battery-form';
-import { eventChoices, verdictWords } from '../words';
+import { eventChoices, showedWords, verdictWords } from '../words';
 
 type Part = 'power' | 'beacons' | 'battery' | 'photos' | 'car';
 
@@ -144,8 +144,7 @@ export class TakeIn {
 
 /** How, how often and when it shows, in a line. */
 function how(beacon: Beacon): string {
-  const often =
-    beacon.shown === beacon.exposures ? 'at every start' : `in ${beacon.shown} of ${beacon.exposures} starts`;
+  const often = showedWords(beacon);
   const when = beacon.conditions.length > 0 ? `, ${beacon.conditions.join(', ')}` : '';
   const bulb = beacon.bulbCheck === 'never-lit' ? '; never lights at ignition on' : '';
   const before = {

@@ -1,2 +1,2 @@
 export { eventChoices, verdictWords } from './intake-words';
-export { oftenWords } from './often-words';
+export { oftenWords, showedWords } from './often-words';

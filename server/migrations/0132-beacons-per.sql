@@ -1,0 +1,2 @@
+ALTER TABLE `beacons`
+  ADD COLUMN IF NOT EXISTS `per` varchar(8) CHARACTER SET ascii COLLATE ascii_bin DEFAULT NULL;
