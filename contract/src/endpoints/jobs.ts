@@ -118,6 +118,20 @@ export const jobEndpoints = {
     who: withCustomer,
     answer: null,
   },
+  handBackTable: {
+    method: 'GET',
+    path: '/api/jobs/{jobId}/hand-back.csv',
+    says: 'the hand-back as a table for a spreadsheet: part, section, then its columns',
+    who: withCustomer,
+    answer: null,
+  },
+  handBackData: {
+    method: 'GET',
+    path: '/api/jobs/{jobId}/hand-back.json',
+    says: 'the hand-back as data: the same blocks as on the screen and on paper, with the code',
+    who: withCustomer,
+    answer: null,
+  },
   storyTable: {
     method: 'GET',
     path: '/api/jobs/{jobId}/story.csv',

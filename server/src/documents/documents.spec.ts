@@ -41,6 +41,34 @@ describe('the hand-back as a PDF', () => {
     expect((await fetched(randomUUID())).status).toBe(404);
   });
 
+  it('is there as a table and as data too, with the same words, and no formula of a stranger', async () => {
+    const { jobId, beaconId } = await shop.openBased('=HYPERLINK("x")');
+    await shop.enter(jobId, 'repairs', {
+      beaconIds: [beaconId],
+      label: 'Bulb replaced',
+      method: 'replace',
+      root: 'found-and-left',
+      rootNote: 'water in the lamp',
+      cured: true,
+    });
+    const got = async (form: string) => {
+      const headers = shop.cookie(shop.desk);
+      return (await fetch(`${shop.address}/api/jobs/${jobId}/hand-back.${form}`, { headers })).text();
+    };
+    const data = JSON.parse(await got('json')) as {
+      head: { number: string; code: string };
+      open: { says: string }[];
+      parts: { reader: string }[];
+    };
+    expect(data.parts.map(({ reader }) => reader)).toEqual(['customer', 'insurer', 'technician']);
+    expect(data.head.code).toBeTruthy();
+    const table = await got('csv');
+    expect(table).toContain(`Head,Code,${data.head.code}`);
+    for (const { says } of data.open) expect(table).toContain(says.replaceAll('"', '""'));
+    expect(table).toMatch(/^Part,Section,Says\r\n/);
+    expect(table.split('\r\n').some((line) => /(?:^|,)"?=/.test(line))).toBeFalse();
+  });
+
   it('holds photographs, a signature, long words and many rows, and says what cannot be printed', async () => {
     const { jobId } = await shop.openBased('W'.repeat(180));
     for (let n = 0; n < 5; n++) {

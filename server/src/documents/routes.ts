@@ -11,6 +11,7 @@ import { idParam, textQuery } from '../http/writing.js';
 import { findJob } from '../jobs/repository.js';
 import { codeOf } from '../logbook/code.js';
 import type { Services } from '../services.js';
+import { handBackTable } from './hand-back-table.js';
 import type { DocumentPhoto } from './hand-back-pdf.js';
 import { paperSizes, type PaperSize } from './paper.js';
 
@@ -26,6 +27,18 @@ export function documentRoutes(door: Door, services: Services): void {
       .type('application/pdf')
       .set('Cache-Control', 'no-store')
       .send(Buffer.from(bytes));
+  });
+  door.on(endpoints.handBackTable, async (request, response) => {
+    const { content } = await documentOf(services, idParam(request, 'jobId'));
+    response
+      .attachment(`${content.head.number}-hand-back.csv`)
+      .type('text/csv; charset=utf-8')
+      .send(handBackTable(content));
+  });
+
+  door.on(endpoints.handBackData, async (request, response) => {
+    const { content } = await documentOf(services, idParam(request, 'jobId'));
+    response.attachment(`${content.head.number}-hand-back.json`).json(content);
   });
 }
 

@@ -79,6 +79,8 @@ const table: Readonly<Record<string, string>> = {
   'GET /api/jobs/{jobId}/story.zip': 'ltd',
   'GET /api/jobs/{jobId}/story.csv': 'ltd',
   'GET /api/jobs/{jobId}/hand-back.pdf': 'ltd',
+  'GET /api/jobs/{jobId}/hand-back.csv': 'ltd',
+  'GET /api/jobs/{jobId}/hand-back.json': 'ltd',
   'POST /api/stories': 'l',
   'GET /api/jobs/{jobId}/scans/{scanId}/text': 'ltdr',
   'POST /api/jobs/{jobId}/withdrawals': 'ltdr',

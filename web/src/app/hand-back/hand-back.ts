@@ -45,8 +45,10 @@ export class HandBack {
   });
   protected readonly pdf = computed(() => {
     const letter = this.settings().locale === 'en-US' ? '?paper=letter' : '';
-    return `/api/jobs/${this.record()!.id}/hand-back.pdf${letter}`;
+    return `${this.file('pdf')}${letter}`;
   });
+  protected readonly file = (form: 'pdf' | 'csv' | 'json'): string =>
+    `/api/jobs/${this.record()!.id}/hand-back.${form}`;
   protected readonly photoAddress = (attachmentId: string): string =>
     `/api/jobs/${this.record()!.id}/attachments/${attachmentId}`;
 
