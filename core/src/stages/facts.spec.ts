@@ -143,8 +143,10 @@ describe('words', () => {
   });
 
   it('say what is lacking, and never round up to certainty', () => {
-    expect(lackingText({ what: 'exposures', count: 1 })).toBe('one more clean drive');
-    expect(lackingText({ what: 'exposures', count: Infinity })).toContain('another kind of proof');
+    expect(lackingText({ what: 'exposures', count: 1, per: 'starts' })).toBe('one more clean drive');
+    expect(lackingText({ what: 'exposures', count: Infinity, per: 'starts' })).toContain(
+      'another kind of proof',
+    );
     expect(lackingText({ what: 'condition', condition: 'rain' })).toBe(
       'a clean drive in its condition “rain”',
     );

@@ -2,4 +2,4 @@
 
 /** @example counted(1, 'code') // 'one code' */
 export const counted = (n: number, noun: string, many = `${noun}s`): string =>
-  `${n === 1 ? 'one' : n} ${n === 1 ? noun : many}`;
+  `${n === 0 ? 'no' : n === 1 ? 'one' : n} ${n === 1 ? noun : many}`;

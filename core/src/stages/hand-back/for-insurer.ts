@@ -3,7 +3,7 @@ import { writeCode } from '../../codes/index.js';
 import { codeEnds, inventoryOf, standing } from '../../record/index.js';
 import { signWords } from '../../restraints/index.js';
 import { counted } from '../../units/index.js';
-import { moduleRows, moduleWords } from '../clear/index.js';
+import { bornOfWork, endKey, moduleRows, moduleWords, type WorkStep } from '../clear/index.js';
 import { codingRemarks } from '../coding.js';
 import type { Block, DocumentSource } from './content.js';
 import { writer } from './head.js';
@@ -40,6 +40,7 @@ export function forInsurer(source: DocumentSource): Block[] {
   for (const { reason, personId } of standing(record.waivers))
     blocks.push({ kind: 'lines', title: 'No baseline', lines: [`${reason} (signed by ${name(personId)}).`] });
   const codes = assessment.final ? codeEnds(record, assessment.final) : [];
+  const made = assessment.final ? bornOfWork(record, assessment.final) : new Map<string, WorkStep>();
   if (codes.length > 0)
     blocks.push({
       kind: 'table',
@@ -48,7 +49,7 @@ export function forInsurer(source: DocumentSource): Block[] {
       rows: codes.map((code) => [
         writeCode(code),
         `${code.module}${code.text ? `: ${code.text}` : ''}`,
-        code.end,
+        made.has(endKey(code)) && code.open ? `made by the work: ${made.get(endKey(code))!.says}` : code.end,
       ]),
     });
   const modules = assessment.final

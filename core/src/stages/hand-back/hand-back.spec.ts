@@ -69,6 +69,35 @@ describe('the hand-back', () => {
     expect(documentOf(story).accepted).toEqual(jasmine.objectContaining({ by: 'Ada' }));
   });
 
+  it('says which module is silent and which code stays, with what it costs, and what the work made', () => {
+    const { story } = repaired();
+    story.enter('temporaries', { kind: 'unplugged', where: 'plug C31', removes: null });
+    story.enter('clearings', {});
+    story.scan(
+      'final',
+      'Body\n  B1318-16 Supply (stored)\n  B1A29-13 Signal at plug C31 (stored)\nTelematics: no response\nAirbag: no response\n',
+    );
+    const end = { end: 'out-of-scope', note: 'aerial torn off', priceCents: 34_000 };
+    story.enter('moduleEnds', { ...end, module: 'Telematics' });
+    story.enter('codeEnds', { ...end, note: 'old', priceCents: null, module: 'Body', code: 'B1318' });
+    const { open } = documentOf(story);
+    const says = open.map((point) => point.says);
+    expect(says).toContain(
+      'Telematics does not answer. Why: aerial torn off; putting it right costs about €340.',
+    );
+    expect(says).toContain('B1318 in Body stays: old.');
+    const airbag = open.find((point) => point.says.startsWith('Airbag does not answer'));
+    expect(airbag).toEqual({
+      says: 'Airbag does not answer. Whether bags and belts work in a crash cannot be told.',
+      safety: true,
+    });
+    const codes = titled(story, 'insurer', 'Every code, and its end') as unknown as { rows: string[][] };
+    expect(codes.rows.map(([code, , how]) => [code, how])).toContain([
+      'B1A29-13',
+      'made by the work: plug C31 was unplugged',
+    ]);
+  });
+
   it('tells silent, not read and clean apart', () => {
     const { story } = repaired();
     story.enter('clearings', {});

@@ -26,7 +26,7 @@ export function openPoints(source: DocumentSource): OpenPoint[] {
   const restraintModules = new Set(restraintModulesSilent(record));
   for (const { module, asks, end } of assessment.final ? moduleRows(record, assessment.final) : []) {
     const safety = restraintModules.has(module);
-    const why = end ? ` ${end.note}${costs(end.priceCents)}.` : '';
+    const why = end ? ` Why: ${end.note}${costs(end.priceCents)}.` : '';
     if (asks === 'end' || end !== null)
       add(
         `${module} does not answer.${safety ? ' Whether bags and belts work in a crash cannot be told.' : ''}${why}`,

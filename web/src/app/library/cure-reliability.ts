@@ -66,7 +66,7 @@ interface Picture {
     }
 
     h3 {
-      margin: 0 0 6px;
+      margin: 14px 0 6px;
       font-size: 18px;
     }
 

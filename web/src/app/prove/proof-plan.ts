@@ -13,6 +13,8 @@ import { jobFeature } from '../job';
 import { calendarOf } from './calendar';
 
 const shownSteps = 8;
+/** From so many on nobody follows a list. */
+const manySteps = 30;
 
 @Component({
   selector: 'db-proof-plan',
@@ -27,6 +29,13 @@ const shownSteps = 8;
         it and tell.
       </p>
     } @else {
+      @if (many()) {
+        <p>
+          It shows so seldom that each drive tells little: {{ plan.steps.length }} are needed, until
+          {{ last() }}. A second test of its cause would tell more. Or hand it back, and let the customer
+          drive it and tell.
+        </p>
+      }
       <ol>
         @for (step of steps(); track step.at) {
           <li>
@@ -42,11 +51,7 @@ const shownSteps = 8;
         }
       </ol>
       @if (more() > 0) {
-        <p class="quiet">
-          And {{ more() }} more, until {{ last() }}: it shows so seldom that each tells little. A trial in
-          which it showed before the repair, or a second test of its cause, would tell more. All are in the
-          calendar file.
-        </p>
+        <p class="quiet">And {{ more() }} more; all of them are in the calendar file.</p>
       }
       <p class="quiet">{{ costs() }}</p>
       <button mat-stroked-button type="button" (click)="download()">Calendar file</button>
@@ -118,8 +123,10 @@ export class ProofPlan {
       now: new Date(Date.now()).toISOString(),
     }),
   );
+  protected readonly many = computed(() => (this.schedule().steps?.length ?? 0) > manySteps);
+  private readonly shown = computed(() => (this.many() ? 3 : shownSteps));
   protected readonly steps = computed(() =>
-    (this.schedule().steps ?? []).slice(0, shownSteps).map((step) => ({
+    (this.schedule().steps ?? []).slice(0, this.shown()).map((step) => ({
       step,
       at: step.at,
       label: step.label,
@@ -128,7 +135,7 @@ export class ProofPlan {
       sure: percent(step.probability),
     })),
   );
-  protected readonly more = computed(() => Math.max(0, (this.schedule().steps?.length ?? 0) - shownSteps));
+  protected readonly more = computed(() => Math.max(0, (this.schedule().steps?.length ?? 0) - this.shown()));
   protected readonly last = computed(() => writtenClock(this.schedule().steps!.at(-1)!.at));
   protected readonly costs = computed(() => {
     const { cents, optimal } = this.schedule();
