@@ -10,7 +10,7 @@ const bundle = join(here, 'dist', 'bundle', 'beacon.mjs');
 const lock = join(here, 'dist', 'building');
 /** What proves a record is loaded by that verb alone: the others start without it. */
 const recordBundle = join(here, 'dist', 'bundle', 'record.mjs');
-const sources = ['core', 'contract', 'server', 'bin'].map((room) => join(root, room, 'src'));
+const sources = ['core', 'contract', 'bench', 'server', 'bin'].map((room) => join(root, room, 'src'));
 /** A lock older than this was left by a build that was killed. */
 const staleMs = 45_000;
 
@@ -90,9 +90,10 @@ async function build() {
 
 /** Takes our own rooms from their sources. @param {import('esbuild').PluginBuild} build */
 function fromSource(build) {
-  build.onResolve({ filter: /^@dormant-beacon\/core\// }, ({ path }) => ({
-    path: join(root, 'core', 'src', path.slice('@dormant-beacon/core/'.length), 'index.ts'),
-  }));
+  for (const room of ['core', 'bench'])
+    build.onResolve({ filter: new RegExp(`^@dormant-beacon/${room}/`) }, ({ path }) => ({
+      path: join(root, room, 'src', path.slice(`@dormant-beacon/${room}/`.length), 'index.ts'),
+    }));
   build.onResolve({ filter: /^@dormant-beacon\/contract$/ }, () => ({
     path: join(root, 'contract', 'src', 'index.ts'),
   }));

@@ -156,6 +156,7 @@ const groups = {
   // They share nothing: two files at a time.
   core: () => jasmine('core', {}, ['--parallel=2']),
   contract: () => jasmine('contract'),
+  bench: () => jasmine('bench'),
   bin: () => jasmine('bin'),
   demo: () => jasmine('demo'),
   server: serverSpecs,

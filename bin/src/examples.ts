@@ -229,3 +229,10 @@ export const lock = {
   kit: { 1: 4, 3: 2 },
   cylinder: ['1', '1', '3'],
 };
+
+export const framesSplit = { id: '7E0', payload: '22f190' };
+export const framesLog = `(1736.250000) can0 7E0#0322F19000000000
+(1736.260000) can0 7E8#100C62F190414243
+(1736.261000) can0 7E0#3000000000000000
+(1736.262000) can0 7E8#2144454647484900
+`;

@@ -1,4 +1,5 @@
 /** The calculations that the command offers: each a schema, a function and an example that runs. */
+import { fromHex, joinLog, splitMessage, splitRequest, toHex } from '@dormant-beacon/bench/frames';
 import { explainCauses, explainRequest } from '@dormant-beacon/core/causes';
 import { solve, solveRequest } from '@dormant-beacon/core/circuit';
 import {
@@ -243,6 +244,25 @@ export const verbs: Readonly<Record<string, Readonly<Record<string, Verb>>>> = {
         const { verifyRecord } = await import('@dormant-beacon/server/verify');
         return verifyRecord(archive(input as Uint8Array, options), options.code ?? null);
       },
+    },
+  },
+  frames: {
+    split: {
+      says: 'splits a message into the frames of eight bytes in which it is sent',
+      input: 'json',
+      options: [],
+      example: examples.framesSplit,
+      run: (input) => {
+        const { payload, pad } = check(splitRequest, input);
+        return { frames: splitMessage(fromHex(payload), Number.parseInt(pad ?? '00', 16)).map(toHex) };
+      },
+    },
+    join: {
+      says: 'joins the frames of a log to messages, each sender by itself, and names what breaks',
+      input: 'text',
+      options: [],
+      example: examples.framesLog,
+      run: (input) => joinLog(reportText(input)),
     },
   },
   watch: {
