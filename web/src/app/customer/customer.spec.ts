@@ -4,6 +4,7 @@ import type { CustomerPage, CustomerTells } from '@dormant-beacon/contract';
 import { provideStore } from '@ngrx/store';
 import { ApiProblem, Client } from '../api';
 import { jobFeature } from '../job';
+import { writeTimes } from '../time';
 import { Customer } from './customer';
 
 const light = (beaconId: string, name: string, conditions: string[], restraint = false) => ({
@@ -45,6 +46,8 @@ class Telephone {
 }
 
 describe('Customer', () => {
+  // The page writes times as the shop does; other specs are by the device's own zone.
+  afterAll(() => writeTimes({ timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone, locale: 'en-GB' }));
   let phone: Telephone;
   let element: HTMLElement;
   beforeEach(() => {
