@@ -9,6 +9,8 @@ export interface Call {
   readonly file: string | null;
   readonly lines: boolean;
   readonly help: boolean;
+  /** What there is to ask of, in the place of an answer. */
+  readonly list: boolean;
   readonly options: Options;
 }
 
@@ -19,7 +21,7 @@ export function readArguments(args: readonly string[]): Call | string {
   for (let n = 0; n < args.length; n++) {
     const arg = args[n]!;
     if (!arg.startsWith('--')) words.push(arg);
-    else if (arg === '--help' || arg === '--lines') flags.set(arg, '');
+    else if (arg === '--help' || arg === '--lines' || arg === '--list') flags.set(arg, '');
     else if (arg.includes('=')) flags.set(arg.slice(0, arg.indexOf('=')), arg.slice(arg.indexOf('=') + 1));
     else flags.set(arg, args[++n] ?? '');
   }
@@ -35,7 +37,12 @@ export function readArguments(args: readonly string[]): Call | string {
   }
   if (more.length > 0) throw new Refusal(more[0]!, 'one file at most');
   for (const flag of flags.keys())
-    if (flag !== '--help' && flag !== '--lines' && !verb.options.includes(flag.slice(2) as keyof Options))
+    if (
+      flag !== '--help' &&
+      flag !== '--lines' &&
+      !(flag === '--list' && verb.list) &&
+      !verb.options.includes(flag.slice(2) as keyof Options)
+    )
       throw new Refusal(flag, `not known for "${area} ${name}"`);
   return {
     area,
@@ -44,6 +51,7 @@ export function readArguments(args: readonly string[]): Call | string {
     file: file === undefined || file === '-' ? null : file,
     lines: flags.has('--lines'),
     help: flags.has('--help'),
+    list: flags.has('--list'),
     options: {
       ...(flags.has('--as') ? { as: flags.get('--as')! } : {}),
       ...(flags.has('--code') ? { code: flags.get('--code')! } : {}),
@@ -127,7 +135,7 @@ export async function verbHelp({ area, name, verb }: Call): Promise<string> {
   const output = typeof answered === 'string' ? answered : JSON.stringify(answered, null, 2);
   const options = verb.options.map((option) => `--${option} ${String(own[option] ?? 'VALUE')}`).join(' ');
   return [
-    `beacon ${area} ${name} ${options ? `${options} ` : ''}[FILE]: ${verb.says}`,
+    `beacon ${area} ${name} ${options ? `${options} ` : ''}${verb.list ? '[--list | FILE]' : '[FILE]'}: ${verb.says}`,
     '',
     'Example input:',
     input,

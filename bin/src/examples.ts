@@ -236,3 +236,15 @@ export const framesLog = `(1736.250000) can0 7E0#0322F19000000000
 (1736.261000) can0 7E0#3000000000000000
 (1736.262000) can0 7E8#2144454647484900
 `;
+
+export const vehicleAsk = {
+  vehicle: 'quill',
+  seed: 1,
+  state: { ignition: 'on' },
+  faults: [{ element: 'DRIVER-TENSIONER-PIN', mode: 'resistive', ohms: 4 }],
+  seconds: 10,
+  requests: [
+    { module: 'restraint', bytes: '1902ff' },
+    { module: 'restraint', bytes: '22f190' },
+  ],
+};

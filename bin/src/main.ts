@@ -11,6 +11,7 @@ try {
   const call = readArguments(process.argv.slice(2));
   if (typeof call === 'string') print(call);
   else if (call.help) print(await verbHelp(call));
+  else if (call.list) print(JSON.stringify(call.verb.list!()));
   else if (call.lines) await serveLines(call);
   else print(await answerLater(call, readInput(call)));
 } catch (error) {

@@ -1,5 +1,6 @@
 /** The calculations that the command offers: each a schema, a function and an example that runs. */
 import { fromHex, joinLog, splitMessage, splitRequest, toHex } from '@dormant-beacon/bench/frames';
+import { askVehicle, listVehicles, vehicleAskRequest } from '@dormant-beacon/bench/vehicle';
 import { explainCauses, explainRequest } from '@dormant-beacon/core/causes';
 import { solve, solveRequest } from '@dormant-beacon/core/circuit';
 import {
@@ -59,6 +60,8 @@ export interface Verb {
   readonly exampleOptions?: Options;
   /** What is answered is JSON; bytes are a file, and are written as they are. */
   run(input: unknown, options: Options): unknown;
+  /** What there is to ask of: with `--list`. */
+  readonly list?: () => unknown;
   /** Of what is read piece by piece: in the place of `run`, which then refuses. */
   readonly later?: (input: unknown, options: Options) => Promise<unknown>;
 }
@@ -263,6 +266,16 @@ export const verbs: Readonly<Record<string, Readonly<Record<string, Verb>>>> = {
       options: [],
       example: examples.framesLog,
       run: (input) => joinLog(reportText(input)),
+    },
+  },
+  vehicle: {
+    ask: {
+      says: 'asks the modules of a simulated car with faults, and says which warnings are lit',
+      input: 'json',
+      options: [],
+      example: examples.vehicleAsk,
+      list: listVehicles,
+      run: (input) => askVehicle(check(vehicleAskRequest, input)),
     },
   },
   watch: {

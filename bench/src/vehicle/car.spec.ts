@@ -1,0 +1,204 @@
+import { canHave, type FaultMode } from '@dormant-beacon/core/circuit';
+import { readCodeBytes } from '@dormant-beacon/core/codes';
+import { check } from '@dormant-beacon/core/refusal';
+import { fromHex, toHex } from '../frames/index.js';
+import { askVehicle, Car, carFile, carIds, codeNumber, listVehicles, vehicleAskRequest } from './index.js';
+
+/** What every module says that has failed since it was cleared: `restraint B1049-13`. */
+function codesOf(car: Car): string[] {
+  return car.file.modules.flatMap(({ name }) => {
+    const answer = car.ask(name, fromHex('190208'));
+    if (!answer) return [`${name} silent`];
+    const bytes = toHex(answer.subarray(3));
+    return (bytes.match(/.{8}/g) ?? []).map((one) => {
+      const read = readCodeBytes(one.slice(0, 6))!;
+      return `${name} ${read.code}-${read.failureType}`;
+    });
+  });
+}
+const carWith = (
+  id: string,
+  faults: readonly { element: string; mode: FaultMode; ohms?: number; chance?: number }[],
+  state = {},
+) => {
+  const car = new Car(carFile(id)!, { faults, state });
+  car.run(10);
+  return car;
+};
+const lit = (car: Car) => car.beacons().flatMap(({ name, state }) => (state === 'lit' ? [name] : []));
+
+describe('a car on the bench', () => {
+  it('is sound: no code, no beacon, every module answers', () => {
+    for (const id of carIds) {
+      const car = carWith(id, []);
+      expect(codesOf(car)).withContext(id).toEqual([]);
+      expect(lit(car)).withContext(id).toEqual([]);
+    }
+  });
+
+  it('knows a loop that is open, that has resistance, and one that is shorted by its bar', () => {
+    expect(codesOf(carWith('quill', [{ element: 'DRIVER-TENSIONER-LINE', mode: 'open' }]))).toEqual([
+      'restraint B1049-13',
+    ]);
+    const resistive = carWith('quill', [{ element: 'PASSENGER-BAG-PIN', mode: 'resistive', ohms: 4 }]);
+    expect(codesOf(resistive)).toEqual(['restraint B1041-1B']);
+    expect(lit(resistive)).toEqual(['Restraint lamp']);
+    expect(codesOf(carWith('quill', [{ element: 'DRIVER-BAG-BAR', mode: 'stuckClosed' }]))).toEqual([
+      'restraint B1040-1A',
+    ]);
+    const ground = carWith('quill', [{ element: 'DRIVER-BAG-RETURN', mode: 'shortToGround' }]);
+    expect(codesOf(ground)).toContain('restraint B1040-11');
+  });
+
+  it('makes a code of its own by a plug that is unplugged, and clears it once the plug is back', () => {
+    const car = carWith('lumen', [], { unplugged: ['C33'] });
+    expect(codesOf(car)).toEqual(['charge B1A27-64']);
+    expect(lit(car)).toEqual(['Charge flap open']);
+    car.set({});
+    car.run(10);
+    expect(codesOf(car)).toEqual(['charge B1A27-64']);
+    expect(toHex(car.ask('charge', fromHex('14ffffff'))!)).toBe('54');
+    car.run(10);
+    expect(codesOf(car)).toEqual([]);
+    expect(lit(car)).toEqual([]);
+  });
+
+  it('is missed by the others where a module has no supply, and misses nobody where the ground is shared', () => {
+    const car = carWith('quill', [{ element: 'F21', mode: 'open' }]);
+    expect(codesOf(car)).toEqual(['gateway U0151-87', 'restraint silent', 'cluster U0151-87']);
+    expect(lit(car)).toEqual(['Restraint lamp']);
+    // Gateway and cluster share a fuse.
+    expect(
+      codesOf(carWith('quill', [{ element: 'F22', mode: 'open' }])).filter((one) => one.endsWith('silent')),
+    ).toEqual(['gateway silent', 'cluster silent']);
+  });
+
+  it('tells of low volts in the modules, and of nothing else', () => {
+    const weak = codesOf(carWith('drover', [], { volts: 9.2 }));
+    expect(weak.length).toBe(carFile('drover')!.modules.length);
+    expect(weak.every((one) => one.endsWith('U3003-16'))).toBeTrue();
+  });
+
+  it('hears nobody where a line of its pair is off, and is missed by those that listen for it', () => {
+    const codes = codesOf(carWith('quill', [{ element: 'C93-HIGH', mode: 'open' }]));
+    expect(codes).toContain('brake silent');
+    expect(codes).toContain('cluster U0121-87');
+    expect(codes).not.toContain('brake U0140-87');
+  });
+
+  it('keeps what comes and goes as it came, and forgets it after forty clean cycles', () => {
+    const car = carWith('quill', [{ element: 'TAIL-L-PIN', mode: 'intermittent', chance: 0.7 }]);
+    car.run(60);
+    expect(codesOf(car)).toEqual(['body B1C10-13']);
+    car.set({ ignition: 'off' }, []);
+    for (let cycle = 0; cycle < 41; cycle++) {
+      car.set({ ignition: 'on' });
+      car.run(5);
+      car.set({ ignition: 'off' });
+      car.run(5);
+    }
+    car.set({ ignition: 'on' });
+    expect(codesOf(car)).toEqual([]);
+  });
+
+  it('answers nothing with the ignition off, and says its supply with it on', () => {
+    const car = carWith('quill', [], { ignition: 'off' });
+    expect(car.ask('body', fromHex('3e00'))).toBeNull();
+    car.set({ ignition: 'on' });
+    const volts = toHex(car.ask('body', fromHex('220101'))!);
+    expect(Number.parseInt(volts.slice(6), 16) / 100).toBeCloseTo(12.5, 0);
+    expect(toHex(car.ask('body', fromHex('22f190'))!).length).toBe(2 * (3 + 17));
+  });
+
+  it('raises for each fault of each element its own codes, clears when it is mended, and changes nothing else', () => {
+    const modes: FaultMode[] = ['open', 'shortToGround', 'stuckOpen', 'stuckClosed'];
+    let raised = 0;
+    // One with a combustion engine and a trailer, one without either.
+    for (const id of ['marn-wagon', 'lumen']) {
+      const file = carFile(id)!;
+      for (const element of file.circuit.elements)
+        for (const mode of modes) {
+          if (!canHave(element, mode)) continue;
+          const fault = { element: element.id, mode };
+          const car = new Car(file, { faults: [fault] });
+          car.run(8);
+          const codes = codesOf(car);
+          if (codes.some((one) => !one.endsWith('silent'))) raised += 1;
+          car.set({ ignition: 'off' }, []);
+          car.set({ ignition: 'on' });
+          car.run(1);
+          for (const { name } of file.modules) car.ask(name, fromHex('14ffffff'));
+          car.run(8);
+          const after = [...codesOf(car), ...lit(car)];
+          if (after.length > 0) fail(`${id} ${element.id} ${mode} left ${after.join(', ')}`);
+        }
+    }
+    expect(raised).toBeGreaterThan(250);
+  });
+
+  it('is the same for the same seed, and quick', () => {
+    const run = () => {
+      const car = new Car(carFile('quill')!, {
+        seed: 9,
+        faults: [{ element: 'TAIL-R-PIN', mode: 'intermittent', chance: 0.3 }],
+      });
+      car.run(24 * 3600);
+      return [
+        codesOf(car),
+        toHex(car.ask('body', fromHex('19061c11' + '13ff').subarray(0, 6)) ?? new Uint8Array()),
+      ];
+    };
+    expect(run()).toEqual(run());
+  });
+});
+
+describe('askVehicle', () => {
+  const ask = (request: object) => askVehicle(check(vehicleAskRequest, request));
+
+  it('answers as the page says', () => {
+    const { answers, beacons } = ask({
+      vehicle: 'quill',
+      seed: 1,
+      state: { ignition: 'on' },
+      faults: [{ element: 'DRIVER-TENSIONER-LINE', mode: 'open' }],
+      requests: [
+        { module: 'restraint', bytes: '1902ff' },
+        { module: 'restraint', bytes: '22ffff' },
+      ],
+    });
+    expect(answers[0]!.bytes.startsWith('5902ff')).toBeTrue();
+    expect(answers[0]!.bytes).toContain(codeNumber('B1049', '13').toString(16));
+    expect(answers[1]!.bytes).toBe('7f2231');
+    expect(beacons.find(({ name }) => name === 'Restraint lamp')!.state).toBe('lit');
+  });
+
+  it('says what is not there', () => {
+    const said = (request: object) => {
+      try {
+        ask(request);
+        return 'answered';
+      } catch (error) {
+        return (error as Error).message;
+      }
+    };
+    expect(said({ vehicle: 'constructor', requests: [] })).toContain(
+      'vehicle: there is no "constructor"; there is quill',
+    );
+    expect(said({ vehicle: 'quill', requests: [{ module: '__proto__', bytes: '00' }] })).toContain(
+      'requests[0].module',
+    );
+    expect(said({ vehicle: 'quill', faults: [{ element: 'X', mode: 'open' }], requests: [] })).toContain(
+      'faults[0].element',
+    );
+    expect(said({ vehicle: 'quill', requests: [{ module: 'body', bytes: '0' }] })).toContain(
+      'requests[0].bytes',
+    );
+  });
+
+  it('lists vehicles, modules and elements', () => {
+    const { vehicles } = listVehicles();
+    expect(vehicles.map(({ vehicle }) => vehicle)).toEqual([...carIds]);
+    expect(vehicles[0]!.modules.length).toBeGreaterThanOrEqual(9);
+    expect(vehicles[0]!.elements.some(({ element }) => element === 'DRIVER-BAG')).toBeTrue();
+  });
+});

@@ -1,0 +1,325 @@
+/** A car on the bench: its wiring is solved, its modules watch it, keep codes and answer their tester. */
+import type { Circuit, Fault, State } from '@dormant-beacon/core/circuit';
+import { randomNumbers, type RandomNumbers } from '@dormant-beacon/core/random';
+import { DiagnosticModule, type KeptCode, type ModuleHost, type Refused } from '../services/index.js';
+import type { CarFile, ModuleOfCar } from './car-file.js';
+import { identifiers, identityOf, moduleData, usualData } from './identity.js';
+import { CodeMemory } from './kept-code.js';
+import type { Measured, Monitor } from './monitor.js';
+import { type View, viewOf } from './view.js';
+
+/** Seconds between two looks of the modules. */
+const lookSeconds = 0.5;
+/** Volts on which a module lives, and of the pair that it hears. */
+const leastAlive = 6.5;
+const leastHeard = 0.4;
+/** A routine that every module has, and a lamp of its that is taken in hand. */
+const selfTest = 0x0202;
+const firstOutput = 0x0400;
+/** Moments that are kept solved. */
+const mostMoments = 64;
+
+export type CarState = Omit<State, 'faults'> & { readonly volts?: number | null | undefined };
+
+export interface CarOptions {
+  readonly seed?: number;
+  readonly state?: CarState;
+  readonly faults?: readonly Fault[];
+}
+
+interface Fitted {
+  readonly of: ModuleOfCar;
+  readonly diagnostic: DiagnosticModule;
+  readonly data: Map<number, Uint8Array>;
+  readonly codes: readonly { readonly monitor: Monitor; readonly memory: CodeMemory }[];
+  watches: boolean;
+  speaks: boolean;
+  selfTestedAt: number | null;
+}
+
+/** What is measured at one look, and which monitors fail then: modules and their codes in order. */
+interface Moment {
+  readonly at: Measured;
+  readonly fails: readonly boolean[];
+}
+
+export class Car {
+  private now = 0;
+  private state: CarState;
+  private faults: readonly Fault[];
+  private readonly modules = new Map<string, Fitted>();
+  private readonly random: RandomNumbers;
+  /** By which of the intermittent faults are there; until something else changes. */
+  private readonly moments = new Map<string, Moment>();
+  private readonly handled = new Set<string>();
+
+  constructor(
+    readonly file: CarFile,
+    { seed = 1, state = {}, faults = [] }: CarOptions = {},
+  ) {
+    this.random = randomNumbers(seed);
+    this.state = state;
+    this.faults = faults;
+    const identity = identityOf(file.name, seed);
+    for (const module of file.modules) {
+      const codes = file.monitors
+        .filter((monitor) => monitor.module === module.name)
+        .map((monitor) => ({ monitor, memory: memoryOf(monitor) }));
+      const data = moduleData(module.name, identity, seed);
+      this.modules.set(module.name, {
+        of: module,
+        data,
+        codes,
+        watches: true,
+        speaks: true,
+        selfTestedAt: null,
+        diagnostic: new DiagnosticModule(
+          fileOf(module, this.outputsOf(module.name)),
+          this.hostOf(module.name),
+          seed,
+        ),
+      });
+    }
+  }
+
+  /** Seconds since it stands here. */
+  get seconds(): number {
+    return this.now;
+  }
+
+  /** Something was done to it; with the ignition, a new cycle begins. */
+  set(state: CarState, faults: readonly Fault[] = this.faults): void {
+    const goesOn = this.isOn(state) && !this.isOn(this.state);
+    this.state = state;
+    this.faults = faults;
+    this.moments.clear();
+    if (!goesOn) return;
+    for (const { codes, diagnostic } of this.modules.values()) {
+      for (const { memory } of codes) memory.newCycle();
+      diagnostic.restart(1000 * this.now);
+    }
+  }
+
+  /** Lets time pass. */
+  run(seconds: number): void {
+    const end = this.now + seconds;
+    while (this.now < end - 1e-9) {
+      // Where nothing comes and goes, one long look sees what many short ones would.
+      const step = this.comesAndGoes ? Math.min(lookSeconds, end - this.now) : end - this.now;
+      this.now += step;
+      if (this.isOn()) this.look(step);
+    }
+  }
+
+  /**
+   * @returns what the module answers; null where nothing comes: no supply, no ignition, no network
+   */
+  ask(module: string, request: Uint8Array): Uint8Array | null {
+    const fitted = this.modules.get(module);
+    if (!fitted || !this.isOn()) return null;
+    const { alive, hears } = this.measured();
+    if (!alive.has(module) || !hears.has(module)) return null;
+    return fitted.diagnostic.answer(request, 1000 * this.now);
+  }
+
+  /** Each warning, as the driver sees it now. */
+  beacons(): { readonly name: string; readonly state: 'lit' | 'dark' }[] {
+    const { alive, hears } = this.measured();
+    const shown = this.isOn() && alive.has('cluster');
+    const lit = new Set<string>();
+    for (const [name, { codes }] of this.modules) {
+      // The cluster shows what it is told.
+      if (name !== 'cluster' && !(alive.has(name) && hears.has(name) && hears.has('cluster'))) continue;
+      for (const { monitor, memory } of codes) if (monitor.lamp !== null && memory.lit) lit.add(monitor.lamp);
+    }
+    return this.file.beacons.map((name) => ({ name, state: shown && lit.has(name) ? 'lit' : 'dark' }));
+  }
+
+  private look(step: number): void {
+    const { at, fails } = this.moment();
+    let n = 0;
+    for (const [name, { codes, watches }] of this.modules) {
+      const sees = watches && at.alive.has(name);
+      for (const { memory } of codes) {
+        const failing = fails[n++]!;
+        if (sees)
+          memory.see(failing, step, () => [
+            { did: identifiers.supply, bytes: this.supplyBytes(name, at.quiet) },
+          ]);
+      }
+    }
+  }
+
+  private measured(): Measured {
+    return this.moment().at;
+  }
+
+  /** How the car stands at this look: with each intermittent fault there or not, by its chance. */
+  private moment(): Moment {
+    const faults = this.faults.flatMap((fault) => this.present(fault));
+    const key = this.comesAndGoes ? faults.map(({ element }) => element).join(' ') : '';
+    const known = this.moments.get(key);
+    if (known) return known;
+    const at = this.measure(faults);
+    const fails = [...this.modules.values()].flatMap(({ codes }) =>
+      codes.map(({ monitor }) => monitor.fails(at)),
+    );
+    if (this.moments.size >= mostMoments) this.moments.clear();
+    const moment = { at, fails };
+    this.moments.set(key, moment);
+    return moment;
+  }
+
+  private measure(faults: readonly Fault[]): Measured {
+    const quiet = this.view(faults, false);
+    const pulse = this.view(faults, true);
+    const alive = new Set<string>();
+    const hears = new Set<string>();
+    for (const { name } of this.file.modules) {
+      if (quiet.across(`${name}+`, `${name}-`) < leastAlive) continue;
+      alive.add(name);
+      if (quiet.across(`${name}.high`, `${name}.low`) >= leastHeard) hears.add(name);
+    }
+    for (const [name, { speaks }] of this.modules) if (!speaks) alive.delete(name);
+    return { ignition: this.isOn(), closed: this.closed(), quiet, pulse, alive, hears };
+  }
+
+  private get comesAndGoes(): boolean {
+    return this.faults.some(({ mode }) => mode === 'intermittent');
+  }
+
+  private present(fault: Fault): Fault[] {
+    if (fault.mode !== 'intermittent') return [fault];
+    const here = fault.positions?.some((position) => this.state.positions?.includes(position)) ?? true;
+    return here && this.random.uniform() < (fault.chance ?? 0.5) ? [{ ...fault, mode: 'open' }] : [];
+  }
+
+  private view(faults: readonly Fault[], outputsOn: boolean): View {
+    const { volts: _volts, ...state } = this.state;
+    const off = this.file.outputs.filter((output) => !outputsOn && !this.handled.has(output));
+    const asked: State = {
+      ...state,
+      closed: [...this.closed(), ...(state.closed ?? [])],
+      open: [...off, ...(state.open ?? [])],
+      faults: [...faults],
+    };
+    return viewOf(this.circuit(), asked, outputsOn ? [] : this.file.loops);
+  }
+
+  private circuit(): Circuit {
+    const { volts } = this.state;
+    if (volts == null) return this.file.circuit;
+    return {
+      elements: this.file.circuit.elements.map((element) =>
+        element.kind === 'battery' && element.id === 'BAT' ? { ...element, volts } : element,
+      ),
+    };
+  }
+
+  /** Doors and flaps are shut unless the state says otherwise. */
+  private closed(): Set<string> {
+    const open = new Set(this.state.open);
+    return new Set(this.file.latched.filter((name) => !open.has(name)));
+  }
+
+  private isOn(state: CarState = this.state): boolean {
+    return (state.ignition ?? 'on') === 'on';
+  }
+
+  private supplyBytes(module: string, view: View): Uint8Array {
+    const hundredths = Math.max(
+      0,
+      Math.min(0xffff, Math.round(100 * view.across(`${module}+`, `${module}-`))),
+    );
+    return Uint8Array.of(hundredths >> 8, hundredths & 0xff);
+  }
+
+  private outputsOf(module: string): readonly string[] {
+    // Outputs belong to the module that watches their lamp.
+    return this.file.outputs.filter((output) =>
+      this.file.monitors.some((monitor) => monitor.module === module && monitor.watches === output),
+    );
+  }
+
+  private hostOf(name: string): ModuleHost {
+    const own = () => this.modules.get(name)!;
+    const outputs = this.outputsOf(name);
+    return {
+      supplyVolts: () => this.measured().quiet.across(`${name}+`, `${name}-`),
+      standing: () => true,
+      read: (did) =>
+        did === identifiers.supply
+          ? this.supplyBytes(name, this.measured().quiet)
+          : (own().data.get(did) ?? null),
+      write: (did, bytes): Refused => {
+        own().data.set(did, bytes);
+        return null;
+      },
+      codes: () =>
+        own()
+          .codes.map(({ memory }) => memory.kept)
+          .filter((kept): kept is KeptCode => kept !== null),
+      clear: (group): Refused => {
+        const all = group === 0xff_ff_ff;
+        const wanted = own().codes.filter(({ memory }) => all || memory.number === group);
+        if (wanted.length === 0 && !all) return 0x31;
+        for (const { memory } of wanted) memory.clear();
+        return null;
+      },
+      start: (): Refused => {
+        own().selfTestedAt = this.now;
+        return null;
+      },
+      stop: (): Refused => null,
+      result: () => {
+        const begun = own().selfTestedAt;
+        if (begun === null || this.now - begun < 2) return null;
+        const at = this.measured();
+        return Uint8Array.of(own().codes.some(({ monitor }) => monitor.fails(at)) ? 0x02 : 0x00);
+      },
+      control: (did, how, bytes): Refused => {
+        const output = outputs[did - firstOutput];
+        if (output === undefined) return 0x31;
+        if (how === 3 && bytes[0] === 1) this.handled.add(output);
+        else if (how !== 2) this.handled.delete(output);
+        this.moments.clear();
+        return null;
+      },
+      reset: () => undefined,
+      codeSetting: (on) => {
+        own().watches = on;
+      },
+      communication: (kind) => {
+        own().speaks = kind === 0 || kind === 2;
+        this.moments.clear();
+      },
+    };
+  }
+}
+
+const memoryOf = ({ code, failureType, seconds, lamp }: Monitor): CodeMemory =>
+  new CodeMemory(codeNumber(code, failureType), seconds, lamp !== null);
+
+function fileOf({ name, address }: ModuleOfCar, outputs: readonly string[]) {
+  return {
+    name,
+    address,
+    secret: 0x5eed ^ address,
+    data: usualData,
+    routines: [
+      { id: selfTest, name: 'self-test', in: ['extended' as const], unlocked: false, options: 0, seconds: 2 },
+    ],
+    outputs: outputs.map((output, n) => ({ did: firstOutput + n, name: output, length: 1, unlocked: false })),
+  };
+}
+
+/**
+ * Three bytes of a code and its failure type.
+ *
+ * @example codeNumber('B1049', '13') // 0x904913
+ */
+export function codeNumber(code: string, failureType: string): number {
+  const letter = 'PCBU'.indexOf(code.charAt(0));
+  const rest = Number.parseInt(code.slice(1), 16);
+  return ((letter << 14) | rest) * 256 + Number.parseInt(failureType, 16);
+}

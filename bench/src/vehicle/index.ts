@@ -1,0 +1,6 @@
+export { askVehicle, listVehicles, type VehicleAnswer } from './ask.js';
+export { Car, type CarOptions, type CarState, codeNumber } from './car.js';
+export type { CarFile, ModuleOfCar } from './car-file.js';
+export { carFile, carIds } from './cars.js';
+export type { Monitor } from './monitor.js';
+export { carState, type VehicleAskRequest, vehicleAskRequest } from './schema.js';

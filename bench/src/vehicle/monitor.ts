@@ -1,0 +1,124 @@
+/** What modules watch of their own wiring: each monitor says whether its code fails now. */
+import type { View } from './view.js';
+
+/** The car as it stands, beside its wiring. */
+export interface Inputs {
+  readonly ignition: boolean;
+  /** Switches that the world holds closed: a flap that is latched, a door that is shut. */
+  readonly closed: ReadonlySet<string>;
+}
+
+export interface Measured extends Inputs {
+  /** With every output off, as it stands most of the time, and with all of them on for a moment. */
+  readonly quiet: View;
+  readonly pulse: View;
+  /** Modules with a supply to live on, and those that hear the network. */
+  readonly alive: ReadonlySet<string>;
+  readonly hears: ReadonlySet<string>;
+}
+
+export interface Monitor {
+  readonly module: string;
+  readonly code: string;
+  readonly failureType: string;
+  readonly text: string;
+  /** Seconds for which it must fail before that counts. */
+  readonly seconds: number;
+  /** The beacon that it lights; null where it lights none. */
+  readonly lamp: string | null;
+  /** The output that it watches, where it is one. */
+  readonly watches?: string;
+  fails(at: Measured): boolean;
+}
+
+type Named = Pick<Monitor, 'module' | 'code' | 'text' | 'lamp' | 'watches'>;
+const asked = (named: Named, failureType: string, seconds: number, fails: Monitor['fails']): Monitor => ({
+  ...named,
+  failureType,
+  seconds,
+  fails,
+});
+
+/** Ohms between which a squib loop is sound, above which it is open, and to ground below which it is shorted. */
+const loopLimits = { low: 1, high: 4, open: 50, ground: 1000 };
+
+export function loopMonitors(id: string, named: Named): Monitor[] {
+  const [plus, minus] = [`${id.toLowerCase()}.plus`, `${id.toLowerCase()}.minus`];
+  const ohms = ({ quiet }: Measured) => quiet.ohms(plus, minus);
+  return [
+    asked(named, '13', 1, (at) => ohms(at) > loopLimits.open),
+    asked(named, '1B', 2, (at) => ohms(at) > loopLimits.high && ohms(at) <= loopLimits.open),
+    asked(named, '1A', 2, (at) => ohms(at) < loopLimits.low),
+    asked(named, '11', 2, ({ quiet }) => quiet.ohms(minus, 'gnd') < loopLimits.ground),
+  ];
+}
+
+/** Loops that their module measures by ohms. */
+export const loopPoints = (id: string): readonly (readonly [string, string])[] => {
+  const at = id.toLowerCase();
+  return [
+    [`${at}.plus`, `${at}.minus`],
+    [`${at}.minus`, 'gnd'],
+  ];
+};
+
+export function lampMonitors(id: string, watts: number, given: Named): Monitor[] {
+  const named = { ...given, watches: `${id}-OUTPUT` };
+  const line = `${id}-LINE`;
+  const usual = watts / 12;
+  return [
+    asked(named, '13', 1, ({ pulse }) => pulse.amps(line) < 0.3 * usual),
+    asked(named, '11', 0.5, ({ pulse }) => pulse.amps(line) > 2 * usual),
+  ];
+}
+
+/** A switch against where the thing that it watches stands. */
+export function switchMonitors(id: string, named: Named): Monitor[] {
+  const point = `${id.toLowerCase()}.in`;
+  return [asked(named, '64', 3, ({ quiet, closed }) => (quiet.volts(point) ?? 5) < 2.5 !== closed.has(id))];
+}
+
+export function sensorMonitors(
+  id: string,
+  { high, low }: { readonly high: number; readonly low: number },
+  named: Named,
+): Monitor[] {
+  const volts = ({ quiet }: Measured) => quiet.volts(`${id.toLowerCase()}.in`) ?? high + 1;
+  return [asked(named, '15', 1, (at) => volts(at) > high), asked(named, '11', 1, (at) => volts(at) < low)];
+}
+
+/** Volts at a module’s own pins below which it complains, and above. */
+const supplyLimits = { low: 9.8, high: 16 };
+
+export function supplyMonitors(module: string): Monitor[] {
+  const named = { module, code: 'U3003', text: 'Supply voltage', lamp: null };
+  const volts = ({ quiet }: Measured) => quiet.across(`${module}+`, `${module}-`);
+  return [
+    asked(named, '16', 3, (at) => volts(at) < supplyLimits.low),
+    asked(named, '17', 3, (at) => volts(at) > supplyLimits.high),
+  ];
+}
+
+export function networkMonitors(
+  module: string,
+  others: readonly { readonly name: string; readonly code: string; readonly label: string }[],
+  lamps: Readonly<Record<string, string>>,
+): Monitor[] {
+  return [
+    asked(
+      { module, code: 'U0073', text: 'Communication bus off', lamp: null },
+      '88',
+      1,
+      ({ hears }) => !hears.has(module),
+    ),
+    ...others.map(({ name, code, label }) =>
+      asked(
+        { module, code, text: `Lost communication with ${label}`, lamp: lamps[name] ?? null },
+        '87',
+        2,
+        // Who hears nothing knows of itself, not of the others.
+        ({ hears, alive }) => hears.has(module) && !(alive.has(name) && hears.has(name)),
+      ),
+    ),
+  ];
+}

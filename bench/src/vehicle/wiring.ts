@@ -1,0 +1,186 @@
+/** The wiring of a car as one circuit: a supply, fuses, grounds that are shared, and what hangs on each module. */
+import type { Element } from '@dormant-beacon/core/circuit';
+
+/** Ohms that are usual in a sound car. Judgement. */
+const usual = { contact: 0.005, wire: 0.06, ground: 0.005, loopWire: 0.2, input: 2200 };
+
+/** Adds elements with names of their own. */
+export class Wiring {
+  private readonly parts: Element[] = [];
+
+  get elements(): readonly Element[] {
+    return this.parts;
+  }
+
+  /** Battery, main link and the bar from which the fuses are fed. */
+  supply(): this {
+    return this.add({
+      id: 'BAT',
+      kind: 'battery',
+      label: 'battery',
+      pins: ['b+', 'gnd'],
+      volts: 12.6,
+      ohms: 0.015,
+    }).wire('LINK', 'main link', 'b+', 'bar', 0.002);
+  }
+
+  fuse(id: string, amps: number): this {
+    return this.add({ id, kind: 'fuse', label: `fuse ${id}`, pins: ['bar', id.toLowerCase()], amps });
+  }
+
+  ground(id: string, label: string): this {
+    return this.add({ id, kind: 'ground', label, pins: [id.toLowerCase(), 'gnd'], ohms: usual.ground });
+  }
+
+  wire(id: string, label: string, from: string, to: string, ohms = usual.wire): this {
+    return this.add({ id, kind: 'wire', label, pins: [from, to], ohms });
+  }
+
+  contact(id: string, label: string, from: string, to: string, connector = id, ohms = usual.contact): this {
+    return this.add({ id, kind: 'contact', label, pins: [from, to], ohms, connector });
+  }
+
+  /** A module’s own supply: line, plug, what it draws, ground pin. `name+` and `name-` are what it lives on. */
+  module(name: string, label: string, fuse: string, plug: string, ground: string, ohms: number): this {
+    const id = name.toUpperCase();
+    return this.wire(`${id}-FEED`, `supply line of the ${label}`, fuse.toLowerCase(), `${name}.feed`)
+      .contact(`${plug}-FEED`, `supply pin of ${plug}, ${label}`, `${name}.feed`, `${name}+`, plug)
+      .add({ id, kind: 'resistor', label, pins: [`${name}+`, `${name}-`], ohms })
+      .contact(`${plug}-GROUND`, `ground pin of ${plug}, ${label}`, `${name}-`, `${name}.back`, plug)
+      .wire(`${id}-BACK`, `ground line of the ${label}`, `${name}.back`, ground.toLowerCase(), 0.02);
+  }
+
+  /** Two drivers hold the pair apart; a module hears it where both of its pins are there. */
+  network(): this {
+    return this.add({
+      id: 'NET-DRIVER-HIGH',
+      kind: 'battery',
+      label: 'driver of the high line',
+      pins: ['drive.high', 'gnd'],
+      volts: 3.5,
+      ohms: 25,
+    })
+      .add({
+        id: 'NET-DRIVER-LOW',
+        kind: 'battery',
+        label: 'driver of the low line',
+        pins: ['drive.low', 'gnd'],
+        volts: 1.5,
+        ohms: 25,
+      })
+      .wire('NET-HIGH', 'high line of the network', 'drive.high', 'net.high', 0.1)
+      .wire('NET-LOW', 'low line of the network', 'drive.low', 'net.low', 0.1)
+      .add({
+        id: 'END-A',
+        kind: 'resistor',
+        label: 'end resistor in front',
+        pins: ['net.high', 'net.low'],
+        ohms: 120,
+      })
+      .add({
+        id: 'END-B',
+        kind: 'resistor',
+        label: 'end resistor behind',
+        pins: ['net.high', 'net.low'],
+        ohms: 120,
+      });
+  }
+
+  listens(name: string, label: string, plug: string): this {
+    const id = name.toUpperCase();
+    return this.contact(`${plug}-HIGH`, `high pin of ${plug}, ${label}`, 'net.high', `${name}.high`, plug)
+      .contact(`${plug}-LOW`, `low pin of ${plug}, ${label}`, 'net.low', `${name}.low`, plug)
+      .add({
+        id: `${id}-NET`,
+        kind: 'resistor',
+        label: `network side of the ${label}`,
+        pins: [`${name}.high`, `${name}.low`],
+        ohms: 30_000,
+      });
+  }
+
+  /** A lamp on an output of a module. */
+  lamp(id: string, label: string, feed: string, plug: string, ground: string, watts: number): this {
+    const at = id.toLowerCase();
+    return this.add({
+      id: `${id}-OUTPUT`,
+      kind: 'moduleOutput',
+      label: `output for the ${label}`,
+      pins: [feed, `${at}.out`],
+      side: 'high',
+      ohms: 0.03,
+      limitAmps: 8,
+    })
+      .wire(`${id}-LINE`, `line to the ${label}`, `${at}.out`, `${at}.feed`)
+      .contact(`${id}-PIN`, `feed pin of ${plug}, ${label}`, `${at}.feed`, `${at}.lamp`, plug)
+      .add({ id, kind: 'lamp', label, pins: [`${at}.lamp`, `${at}.back`], volts: 12, watts })
+      .contact(`${id}-BACK`, `ground pin of ${plug}, ${label}`, `${at}.back`, ground.toLowerCase(), plug);
+  }
+
+  /** A switch on an input that a module pulls up to five volts; closed where `closed`. */
+  switch(id: string, label: string, plug: string, ground: string, closed: boolean): this {
+    const at = id.toLowerCase();
+    return this.add({
+      id: `${id}-INPUT`,
+      kind: 'moduleInput',
+      label: `input for the ${label}`,
+      pins: [`${at}.in`, 'gnd'],
+      pullUpOhms: usual.input,
+      pullUpVolts: 5,
+      thresholdVolts: 2.5,
+    })
+      .wire(`${id}-LINE`, `line to the ${label}`, `${at}.in`, `${at}.feed`)
+      .contact(`${id}-PIN`, `signal pin of ${plug}, ${label}`, `${at}.feed`, `${at}.top`, plug)
+      .add({ id, kind: 'switch', label, pins: [`${at}.top`, `${at}.end`], closed })
+      .contact(`${id}-BACK`, `return pin of ${plug}, ${label}`, `${at}.end`, ground.toLowerCase(), plug);
+  }
+
+  /** A sensor by its ohms, on an input that is pulled up. */
+  sensor(id: string, label: string, plug: string, ohms: number, pullUp = { ohms: 2200, volts: 5 }): this {
+    const at = id.toLowerCase();
+    return this.add({
+      id: `${id}-INPUT`,
+      kind: 'moduleInput',
+      label: `input for the ${label}`,
+      pins: [`${at}.in`, 'gnd'],
+      pullUpOhms: pullUp.ohms,
+      pullUpVolts: pullUp.volts,
+      thresholdVolts: 2.5,
+    })
+      .wire(`${id}-LINE`, `line to the ${label}`, `${at}.in`, `${at}.feed`)
+      .contact(`${id}-PIN`, `signal pin of ${plug}, ${label}`, `${at}.feed`, `${at}.top`, plug)
+      .add({ id, kind: 'sensor', label, pins: [`${at}.top`, `${at}.end`], ohms })
+      .contact(`${id}-BACK`, `return pin of ${plug}, ${label}`, `${at}.end`, `${at}.return`, plug)
+      .wire(`${id}-RETURN`, `return line of the ${label}`, `${at}.return`, 'gnd', 0.1);
+  }
+
+  /** A squib between two lines that only their module reads; a shorting bar closes where its plug is parted. */
+  loop(id: string, label: string, plug: string): this {
+    const at = id.toLowerCase();
+    return this.wire(`${id}-LINE`, `line to the ${label}`, `${at}.plus`, `${at}.feed`, usual.loopWire)
+      .contact(`${id}-PIN`, `plug ${plug}, ${label}`, `${at}.feed`, `${at}.unit`, plug)
+      .add({ id, kind: 'squib', label, pins: [`${at}.unit`, `${at}.end`], ohms: 2 })
+      .contact(`${id}-BACK`, `return pin of ${plug}, ${label}`, `${at}.end`, `${at}.back`, plug)
+      .wire(`${id}-RETURN`, `return line of the ${label}`, `${at}.back`, `${at}.minus`, usual.loopWire)
+      .add({
+        id: `${id}-BAR`,
+        kind: 'shortingBar',
+        label: `shorting bar in ${plug}`,
+        pins: [`${at}.feed`, `${at}.back`],
+        connector: plug,
+        half: 'harness',
+      })
+      .add({
+        id: `${id}-REFERENCE`,
+        kind: 'resistor',
+        label: `reference of the ${label}’s loop`,
+        pins: [`${at}.minus`, 'gnd'],
+        ohms: 5000,
+      });
+  }
+
+  private add(element: Element): this {
+    this.parts.push(element);
+    return this;
+  }
+}
