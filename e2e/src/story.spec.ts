@@ -69,6 +69,11 @@ describe('the story of a job', () => {
     await page.getByRole('button', { name: 'The codes are cleared in every module' }).click();
     await sentence(page, 'Read every module again and paste the final report.');
     await paste(page, 'j-0145-final', 'Save as the final scan');
+    // A silent module is not a clean one.
+    await sentence(page, 'Telematics does not answer: find out why, or say why it stays so.');
+    await page.getByRole('button', { name: 'It stays silent …' }).click();
+    await page.getByLabel('Why it stays silent').fill('no contract, asleep as before');
+    await page.getByRole('button', { name: 'It stays silent', exact: true }).click();
     await sentence(page, 'more clean drives.');
     expect(await page.locator('td.end').allInnerTexts()).toEqual(
       Array.from({ length: 4 }, () => 'gone, not yet proven: its monitor has not run'),

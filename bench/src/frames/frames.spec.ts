@@ -101,17 +101,19 @@ describe('joinLog', () => {
         fc.constantFrom('lost', 'repeated', 'swapped'),
         fc.nat(1000),
         (payloads, slip, where) => {
-          const frames = payloads.flatMap((payload) => splitMessage(payload));
-          const at = where % frames.length;
-          if (slip === 'lost') frames.splice(at, 1);
-          if (slip === 'repeated') frames.splice(at, 0, frames[at]!);
-          if (slip === 'swapped' && at + 1 < frames.length)
-            [frames[at], frames[at + 1]] = [frames[at + 1]!, frames[at]!];
+          const parts = payloads.map((payload) => splitMessage(payload));
+          const part = parts[where % parts.length]!;
+          const at = where % part.length;
+          // Of two messages swapped frames may look like one that was sent: nothing in them could tell.
+          const next = at + 1 < part.length ? at + 1 : at - 1;
+          if (slip === 'lost') part.splice(at, 1);
+          if (slip === 'repeated') part.splice(at, 0, part[at]!);
+          if (slip === 'swapped') [part[at], part[next]] = [part[next]!, part[at]!];
+          const frames = parts.flat();
           const { messages, problems } = joinLog(log(frames.map((frame) => ['7E0', frame] as const)));
           const sent = new Set(payloads.map(toHex));
           expect(messages.every(({ payload }) => sent.has(payload))).toBeTrue();
-          const swappedNothing = slip === 'swapped' && at + 1 >= frames.length;
-          if (!swappedNothing) expect(messages.length < payloads.length || problems.length > 0).toBeTrue();
+          expect(messages.length < payloads.length || problems.length > 0).toBeTrue();
         },
       ),
     );

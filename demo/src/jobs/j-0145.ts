@@ -83,6 +83,11 @@ export function j0145(now: Date): JobStory {
   });
   job.enter('clearings', yuki, [-2, '11:20'], { reader: 'ODDLIGHT R2' });
   job.enter('scans', yuki, [-2, '11:30'], { kind: 'final', text: report('j-0145-final') });
+  job.enter('module-ends', yuki, [-2, '11:32'], {
+    module: 'Telematics',
+    end: 'out-of-scope',
+    note: 'its contract has ended, it sleeps as before; the customer knows',
+  });
   const clean = { shown: false, bulbCheck: 'passed', monitorRan: true, reportedBy: 'technician' } as const;
   for (const beaconId of [flap, refused]) {
     job.enter('exposures', yuki, [-2, '14:10'], { ...clean, beaconId, coldStart: false, conditions: [] });

@@ -48,7 +48,7 @@ import { Money } from '../money';
               <button
                 mat-button
                 type="button"
-                [attr.aria-label]="row.module + ' stays silent …'"
+                [attr.aria-label]="'It stays silent …, ' + row.module"
                 (click)="chosen.set(row.module)"
               >
                 It stays silent …
