@@ -120,7 +120,7 @@ describe('the story of a job', () => {
     expect(await paper.innerText()).toContain('Noor Halloran');
     await page.getByRole('button', { name: /^Log · / }).click();
     await page.locator('db-log-drawer li').first().waitFor();
-    expect(await page.locator('db-log-drawer li').count()).toBe(14);
+    expect(await page.locator('db-log-drawer li').count()).toBe(15);
     expect(Date.now() - since).toBeLessThan(60_000);
     expect(job).toContain('/jobs/');
     expect(errors).toEqual([]);
