@@ -29,6 +29,12 @@ export class Joiner {
     return this.open?.from ?? null;
   }
 
+  /** Nobody waits for the rest of the message any more. */
+  drop(): void {
+    this.skipping = this.open !== null;
+    this.open = null;
+  }
+
   /**
    * @param at where the frame stands, as the caller counts: a line, a time
    * @returns in most cases one thing; two where a frame ends another message and begins its own

@@ -12,3 +12,4 @@ export {
   type Session,
   sessions,
 } from './words.js';
+export { type Said, sayMessage } from './says.js';

@@ -36,6 +36,13 @@ describe('a car on the bench', () => {
     }
   });
 
+  it('has no module that is asked where another one answers', () => {
+    for (const id of carIds) {
+      const addresses = carFile(id)!.modules.flatMap(({ address }) => [address, address + 8]);
+      expect(new Set(addresses).size).withContext(id).toBe(addresses.length);
+    }
+  });
+
   it('knows a loop that is open, that has resistance, and one that is shorted by its bar', () => {
     expect(codesOf(carWith('quill', [{ element: 'DRIVER-TENSIONER-LINE', mode: 'open' }]))).toEqual([
       'restraint B1049-13',

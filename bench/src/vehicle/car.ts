@@ -116,10 +116,15 @@ export class Car {
    */
   ask(module: string, request: Uint8Array): Uint8Array | null {
     const fitted = this.modules.get(module);
-    if (!fitted || !this.isOn()) return null;
-    const { alive, hears } = this.measured();
-    if (!alive.has(module) || !hears.has(module)) return null;
+    if (!fitted || !this.reaches(module)) return null;
     return fitted.diagnostic.answer(request, 1000 * this.now);
+  }
+
+  /** Whether a module hears what is sent to it. */
+  reaches(module: string): boolean {
+    if (!this.isOn()) return false;
+    const { alive, hears } = this.measured();
+    return alive.has(module) && hears.has(module);
   }
 
   /** Each warning, as the driver sees it now. */

@@ -46,7 +46,7 @@ const modules = {
   passengerDoor: fitted('passenger-door', 'passenger door', 0x745, 'U0200', ['F31', 'C98', 'G1']),
   lamps: fitted('lamps', 'headlamp levelling', 0x730, 'U0181', ['F14', 'C99', 'G1'], 20),
   tailgate: fitted('tailgate', 'tailgate', 0x746, 'U0230', ['F33', 'C81', 'G4']),
-  trailer: fitted('trailer', 'trailer', 0x748, 'U0265', ['F60', 'C82', 'G4']),
+  trailer: fitted('trailer', 'trailer', 0x750, 'U0265', ['F60', 'C82', 'G4']),
   charge: fitted('charge', 'charge control', 0x7e4, 'U0293', ['F51', 'C83', 'G2'], 20),
 } as const;
 type ModuleName = keyof typeof modules;
