@@ -1,5 +1,12 @@
 /** A car on the bench: its wiring is solved, its modules watch it, keep codes and answer their tester. */
-import type { Circuit, Fault, State } from '@dormant-beacon/core/circuit';
+import {
+  type Circuit,
+  type Fault,
+  type Meter,
+  type MeterReading,
+  solve,
+  type State,
+} from '@dormant-beacon/core/circuit';
 import { randomNumbers, type RandomNumbers } from '@dormant-beacon/core/random';
 import { DiagnosticModule, type KeptCode, type ModuleHost, type Refused } from '../services/index.js';
 import type { CarFile, ModuleOfCar } from './car-file.js';
@@ -19,7 +26,11 @@ const firstOutput = 0x0400;
 /** Moments that are kept solved. */
 const mostMoments = 64;
 
-export type CarState = Omit<State, 'faults'> & { readonly volts?: number | null | undefined };
+export type CarState = Omit<State, 'faults'> & {
+  readonly volts?: number | null | undefined;
+  /** Seconds for which the battery has been off; left out, it is on. */
+  readonly deadSeconds?: number | null | undefined;
+};
 
 export interface CarOptions {
   readonly seed?: number;
@@ -108,6 +119,8 @@ export class Car {
       const step = this.comesAndGoes ? Math.min(lookSeconds, end - this.now) : end - this.now;
       this.now += step;
       if (this.isOn()) this.look(step);
+      else if (this.state.deadSeconds != null)
+        this.state = { ...this.state, deadSeconds: this.state.deadSeconds + step };
     }
   }
 
@@ -118,6 +131,24 @@ export class Car {
     const fitted = this.modules.get(module);
     if (!fitted || !this.reaches(module)) return null;
     return fitted.diagnostic.answer(request, 1000 * this.now);
+  }
+
+  /** What it is now: its state and what is wrong with it. */
+  get standing(): { readonly state: CarState; readonly faults: readonly Fault[] } {
+    return { state: this.state, faults: this.faults };
+  }
+
+  /** What instruments show on its wiring as it stands. */
+  readings(meters: readonly Meter[]): ReadonlyMap<string, MeterReading> {
+    const { meters: read } = solve({
+      circuit: this.circuit(),
+      state: this.solved(
+        this.faults.flatMap((fault) => this.present(fault)),
+        false,
+      ),
+      meters: [...meters],
+    });
+    return new Map(Object.entries(read ?? {}));
   }
 
   /** Whether a module hears what is sent to it. */
@@ -200,19 +231,26 @@ export class Car {
   }
 
   private view(faults: readonly Fault[], outputsOn: boolean): View {
-    const { volts: _volts, ...state } = this.state;
+    return viewOf(this.circuit(), this.solved(faults, outputsOn), outputsOn ? [] : this.file.loops);
+  }
+
+  /** The state of the wiring: outputs off but for those in hand, what is latched closed. */
+  private solved(faults: readonly Fault[], outputsOn: boolean): State {
+    const { volts: _volts, deadSeconds: _dead, ...state } = this.state;
     const off = this.file.outputs.filter((output) => !outputsOn && !this.handled.has(output));
-    const asked: State = {
+    return {
       ...state,
       closed: [...this.closed(), ...(state.closed ?? [])],
       open: [...off, ...(state.open ?? [])],
       faults: [...faults],
     };
-    return viewOf(this.circuit(), asked, outputsOn ? [] : this.file.loops);
   }
 
   private circuit(): Circuit {
-    const { volts } = this.state;
+    const { volts, deadSeconds } = this.state;
+    if (deadSeconds != null)
+      // Without the battery nothing is driven, the network neither.
+      return { elements: this.file.circuit.elements.filter(({ kind }) => kind !== 'battery') };
     if (volts == null) return this.file.circuit;
     return {
       elements: this.file.circuit.elements.map((element) =>
@@ -228,7 +266,7 @@ export class Car {
   }
 
   private isOn(state: CarState = this.state): boolean {
-    return (state.ignition ?? 'on') === 'on';
+    return (state.ignition ?? 'on') === 'on' && state.deadSeconds == null;
   }
 
   private supplyBytes(module: string, view: View): Uint8Array {
