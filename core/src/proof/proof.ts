@@ -240,16 +240,18 @@ function count(
 ): CountedExposure[] {
   const sorted = [...exposures].sort((a, b) => Date.parse(a.observedAt) - Date.parse(b.observedAt));
   const { per } = rateOf(beacon);
-  let last = -Infinity;
+  /** Of the drives that were made, and of what was told of many in one go: each track is separated by itself. */
+  const last = { made: -Infinity, told: -Infinity };
   let lastReport: string | null = null;
   return sorted.map((exposure) => {
     const at = Date.parse(exposure.observedAt);
     const reportId = exposure.reportId ?? null;
-    // What a customer tells in one go is of many drives: its parts stand beside each other.
+    const track = reportId === null ? 'made' : 'told';
+    // The parts of one report stand beside each other.
     const sameReport = reportId !== null && reportId === lastReport;
-    if (!sameReport && at - last < separation * 60_000) return { exposure, counts: 0 };
-    last = at;
-    lastReport = reportId;
+    if (!sameReport && at - last[track] < separation * 60_000) return { exposure, counts: 0 };
+    last[track] = at;
+    lastReport = reportId ?? lastReport;
     const drives = exposure.drives ?? 1;
     const told = exposure.reportedBy === 'customer' && (halvesOne || drives > 1);
     const amount = amountOf(per, exposure) * drives;

@@ -1,4 +1,4 @@
-import { flap, Story } from '../testing/story.js';
+import { drive, flap, Story } from '../testing/story.js';
 import { exposuresTold, proofOf, reportSays, waitingReports, watchedByCustomer } from './index.js';
 
 const link = { tokenHash: 'a'.repeat(64), until: '2027-01-01T00:00:00Z' };
@@ -54,6 +54,17 @@ describe('what a customer tells', () => {
     expect(counted).toBeCloseTo(3 / 2 + (5 * 0.2) / 2, 12);
     // Told from memory in one go they are one cold start, not three that lie apart.
     expect(lacking.find(({ what }) => what === 'coldStarts')).toEqual({ what: 'coldStarts', count: 2 });
+  });
+
+  it('counts beside a drive of the shop’s own, and once where it was told twice in a row', () => {
+    const { story, beaconId, tell } = mended();
+    story.enter('exposures', { ...drive, beaconId });
+    tell({ starts: 4, within: [{ condition: 'cold', starts: 4 }] });
+    tell({ starts: 4, within: [{ condition: 'cold', starts: 4 }] });
+    for (const report of story.record.customerReports)
+      for (const exposure of exposuresTold(report)) story.enter('exposures', exposure);
+    const { clean } = proofOf(story.record, story.record.beacons[0]!)!;
+    expect(clean.map(({ counts }) => counts)).toEqual([1, 2, 0]);
   });
 
   it('never makes more drives of parts that overlap than there were starts', () => {

@@ -106,6 +106,15 @@ describe('the customer’s link', () => {
     ).toBeTrue();
   });
 
+  it('takes the telephone’s clock for what it is: nothing is seen before the link, or tomorrow', async () => {
+    const { token } = await linked();
+    const first = await ask('reports', { ...clean(token), observedAt: '2190-01-01T00:00:00Z' });
+    await ask('reports', { ...clean(token), observedAt: '1980-01-01T00:00:00Z' }, phoneOf(first));
+    const now = Date.now();
+    for (const { observedAt } of (await recordOf()).customerReports)
+      expect(Math.abs(Date.parse(observedAt) - now)).toBeLessThan(60_000);
+  });
+
   it('belongs to the telephone that tells by it first, also when two tell at once', async () => {
     const { token } = await linked();
     const both = await Promise.all([ask('reports', clean(token)), ask('reports', clean(token))]);

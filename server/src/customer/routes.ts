@@ -52,7 +52,7 @@ export function customerRoutes(door: Door, services: Services, perMinute = 30): 
       throw new HttpProblem(429, 'Enough for today', 'That is enough for one day. Call the shop, please.');
     const entry = check(factKinds['customer-reports'].entry, {
       id: told.id,
-      observedAt: told.observedAt,
+      observedAt: seenAt(told.observedAt, link, now),
       data: { ...told.report, linkId: link.id },
     });
     if (!watchedByCustomer(record).some(({ beaconId }) => beaconId === told.report.beaconId))
@@ -66,6 +66,12 @@ export function customerRoutes(door: Door, services: Services, perMinute = 30): 
     const after = await openLink(services, told.token, phone, now);
     response.status(201).json(pageOf(after.record, link, (await settings.now(pools.read)).settings));
   });
+}
+
+/** By the telephone’s clock, where that can be: between the making of the link and now. */
+function seenAt(told: string, { recordedAt }: CustomerLink, now: Date): string {
+  const at = Date.parse(told);
+  return at >= Date.parse(recordedAt) && at <= now.getTime() ? told : now.toISOString();
 }
 
 /** Who made the link answers for what comes by it: nobody is signed in. */

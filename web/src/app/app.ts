@@ -38,7 +38,7 @@ export class App {
   protected readonly personId = this.store.selectSignal(peopleFeature.selectPersonId);
   protected readonly asked = this.store.selectSignal(peopleFeature.selectAsked);
   /** A customer with a link has no session, and sees nothing of the shop. */
-  private readonly customer = location.pathname === `/${customerPath}`;
+  private readonly customer = location.pathname.replace(/\/$/, '') === `/${customerPath}`;
   /** The page of the person who is here: another person begins with their own drafts. */
   protected readonly pages = computed(() => {
     if (this.customer) return ['customer'];

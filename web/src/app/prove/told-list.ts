@@ -4,6 +4,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { exposuresTold, reportSays, waitingReports } from '@dormant-beacon/core/proof';
 import { type CustomerReport, standingFor } from '@dormant-beacon/core/record';
 import { Store } from '@ngrx/store';
+import { newId } from '../api';
 import { Desk } from '../entry';
 import { jobFeature } from '../job';
 import { sayDay, sayWhen } from '../time';
@@ -101,7 +102,9 @@ export class ToldList {
   protected async take(report: CustomerReport): Promise<void> {
     await this.doing(async () => {
       for (const exposure of exposuresTold(report)) {
-        const sent = await this.desk.enter('exposures', exposure);
+        // It was seen when the customer told it, not when somebody here read it.
+        const stamp = { id: newId(), observedAt: report.observedAt, seenEntry: null };
+        const sent = await this.desk.enter('exposures', exposure, null, stamp);
         if (sent.state === 'refused') return sent.problem.message;
       }
       return null;

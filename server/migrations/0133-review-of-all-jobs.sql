@@ -1,0 +1,1 @@
+UPDATE `job_summaries` SET `review` = 1;
