@@ -26,11 +26,11 @@ const technician = { name: 'Yuki Sorensen', password: 'lantern for yuki' };
 let session = {};
 
 /** What takes long and is asked for by its name alone. */
-const long = new Set(['cures', 'fuzz', 'kills']);
+const long = new Set(['cures', 'fuzz', 'kills', 'practice']);
 
 /**
  * `npm run bench` measures everything but the long trials; `npm run bench -- fuzz` one part.
- * @param {'core' | 'cures' | 'load' | 'paced' | 'many' | 'stock' | 'application' | 'fuzz' | 'kills'} part
+ * @param {'core' | 'cures' | 'load' | 'paced' | 'many' | 'stock' | 'application' | 'fuzz' | 'kills' | 'practice'} part
  */
 const wanted = (part) => (process.argv.length < 3 ? !long.has(part) : process.argv.includes(part));
 
@@ -56,6 +56,13 @@ await runScript(async () => {
         env: { ...process.env, PICTURE: join(root, 'docs', 'chance-of-a-cure.svg') },
       },
       'The trial of the chances of a cure failed.',
+    );
+  if (wanted('practice'))
+    await run(
+      process.execPath,
+      ['--import', 'tsx', join('bench', 'bench', 'practice.bench.ts')],
+      { cwd: root },
+      'The trial of practice failed.',
     );
   if (wanted('paced')) await paced();
   if (wanted('load')) await load();

@@ -1,7 +1,8 @@
 /** A car with faults, what its modules answer, and which warnings are lit. */
-import { Refusal } from '@dormant-beacon/core/refusal';
+import { isRefusal, Refusal } from '@dormant-beacon/core/refusal';
 import { fromHex, toHex } from '../frames/index.js';
 import { Car } from './car.js';
+import type { CarFile } from './car-file.js';
 import { carFile, carIds } from './cars.js';
 import type { VehicleAskRequest } from './schema.js';
 
@@ -32,6 +33,20 @@ export function askVehicle(request: VehicleAskRequest): VehicleAnswer {
         `no module "${module}"; there is ${[...modules].join(', ')}`,
       );
   });
+  return asAsked(() => answered(request, file));
+}
+
+/** What the solver refuses lies in what was asked of the vehicle: `state.faults` there is `faults` here. */
+function asAsked<A>(work: () => A): A {
+  try {
+    return work();
+  } catch (error) {
+    if (!isRefusal(error)) throw error;
+    throw new Refusal(error.path.replace(/^state\.(?=faults\b)/, ''), error.reason);
+  }
+}
+
+function answered(request: VehicleAskRequest, file: CarFile): VehicleAnswer {
   const car = new Car(file, {
     seed: request.seed ?? 1,
     state: request.state ?? {},

@@ -1,6 +1,7 @@
 import { canHave, type FaultMode } from '@dormant-beacon/core/circuit';
 import { readCodeBytes } from '@dormant-beacon/core/codes';
-import { check } from '@dormant-beacon/core/refusal';
+import { randomNumbers } from '@dormant-beacon/core/random';
+import { check, isRefusal } from '@dormant-beacon/core/refusal';
 import { fromHex, toHex } from '../frames/index.js';
 import { askVehicle, Car, carFile, carIds, codeNumber, listVehicles, vehicleAskRequest } from './index.js';
 
@@ -207,5 +208,55 @@ describe('askVehicle', () => {
     expect(vehicles.map(({ vehicle }) => vehicle)).toEqual([...carIds]);
     expect(vehicles[0]!.modules.length).toBeGreaterThanOrEqual(9);
     expect(vehicles[0]!.elements.some(({ element }) => element === 'DRIVER-BAG')).toBeTrue();
+  });
+});
+
+describe('askVehicle, whatever is asked', () => {
+  it('answers or refuses with a path, for every fault of every kind and any bytes', () => {
+    const modes = [
+      'open',
+      'resistive',
+      'shortToGround',
+      'shortToSupply',
+      'bridged',
+      'stuckOpen',
+      'stuckClosed',
+      'wrongPart',
+      'intermittent',
+    ];
+    const random = randomNumbers(11);
+    const of = <T>(list: readonly T[]): T => list[Math.floor(list.length * random.uniform())]!;
+    let answered = 0;
+    for (let n = 0; n < 300; n++) {
+      const vehicle = of(carIds);
+      const file = carFile(vehicle)!;
+      const element = of(file.circuit.elements).id;
+      const bytes = Array.from({ length: 1 + Math.floor(6 * random.uniform()) }, () =>
+        Math.floor(256 * random.uniform())
+          .toString(16)
+          .padStart(2, '0'),
+      ).join('');
+      try {
+        const { answers, beacons } = askVehicle(
+          check(vehicleAskRequest, {
+            vehicle,
+            seed: n,
+            state: n % 3 === 0 ? { ignition: 'on', volts: 16 * random.uniform() } : {},
+            faults: [
+              { element, mode: of(modes), ...(n % 2 === 0 ? { ohms: 1 + 50 * random.uniform() } : {}) },
+            ],
+            seconds: 20 * random.uniform(),
+            requests: file.modules.map(({ name: module }) => ({ module, bytes })),
+          }),
+        );
+        answered += 1;
+        expect(answers.length).toBe(file.modules.length);
+        expect(beacons.length).toBe(file.beacons.length);
+      } catch (error) {
+        if (!isRefusal(error)) throw error;
+        expect(error.path).not.toBe('');
+      }
+    }
+    expect(answered).toBeGreaterThan(150);
   });
 });

@@ -237,7 +237,8 @@ export class Car {
   /** The state of the wiring: outputs off but for those in hand, what is latched closed. */
   private solved(faults: readonly Fault[], outputsOn: boolean): State {
     const { volts: _volts, deadSeconds: _dead, ...state } = this.state;
-    const off = this.file.outputs.filter((output) => !outputsOn && !this.handled.has(output));
+    const on = new Set([...this.handled, ...(state.closed ?? [])]);
+    const off = this.file.outputs.filter((output) => !outputsOn && !on.has(output));
     return {
       ...state,
       closed: [...this.closed(), ...(state.closed ?? [])],

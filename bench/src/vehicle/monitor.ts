@@ -26,13 +26,16 @@ export interface Monitor {
   readonly seconds: number;
   /** The beacon that it lights; null where it lights none. */
   readonly lamp: string | null;
+  /** What it watches: the element that gave its wiring a name, or a module. */
+  readonly target: string;
   /** The output that it watches, where it is one. */
   readonly watches?: string;
   fails(at: Measured): boolean;
 }
 
-type Named = Pick<Monitor, 'module' | 'code' | 'text' | 'lamp' | 'watches'>;
-const asked = (named: Named, failureType: string, seconds: number, fails: Monitor['fails']): Monitor => ({
+type Watched = Pick<Monitor, 'module' | 'code' | 'text' | 'lamp' | 'watches' | 'target'>;
+type Named = Omit<Watched, 'watches' | 'target'>;
+const asked = (named: Watched, failureType: string, seconds: number, fails: Monitor['fails']): Monitor => ({
   ...named,
   failureType,
   seconds,
@@ -42,7 +45,8 @@ const asked = (named: Named, failureType: string, seconds: number, fails: Monito
 /** Ohms between which a squib loop is sound, above which it is open, and to ground below which it is shorted. */
 const loopLimits = { low: 1, high: 4, open: 50, ground: 1000 };
 
-export function loopMonitors(id: string, named: Named): Monitor[] {
+export function loopMonitors(id: string, given: Named): Monitor[] {
+  const named = { ...given, target: id };
   const [plus, minus] = [`${id.toLowerCase()}.plus`, `${id.toLowerCase()}.minus`];
   const ohms = ({ quiet }: Measured) => quiet.ohms(plus, minus);
   return [
@@ -63,7 +67,7 @@ export const loopPoints = (id: string): readonly (readonly [string, string])[] =
 };
 
 export function lampMonitors(id: string, watts: number, given: Named): Monitor[] {
-  const named = { ...given, watches: `${id}-OUTPUT` };
+  const named = { ...given, target: id, watches: `${id}-OUTPUT` };
   const line = `${id}-LINE`;
   const usual = watts / 12;
   return [
@@ -73,7 +77,8 @@ export function lampMonitors(id: string, watts: number, given: Named): Monitor[]
 }
 
 /** A switch against where the thing that it watches stands. */
-export function switchMonitors(id: string, named: Named): Monitor[] {
+export function switchMonitors(id: string, given: Named): Monitor[] {
+  const named = { ...given, target: id };
   const point = `${id.toLowerCase()}.in`;
   return [asked(named, '64', 3, ({ quiet, closed }) => (quiet.volts(point) ?? 5) < 2.5 !== closed.has(id))];
 }
@@ -81,8 +86,9 @@ export function switchMonitors(id: string, named: Named): Monitor[] {
 export function sensorMonitors(
   id: string,
   { high, low }: { readonly high: number; readonly low: number },
-  named: Named,
+  given: Named,
 ): Monitor[] {
+  const named = { ...given, target: id };
   const volts = ({ quiet }: Measured) => quiet.volts(`${id.toLowerCase()}.in`) ?? high + 1;
   return [asked(named, '15', 1, (at) => volts(at) > high), asked(named, '11', 1, (at) => volts(at) < low)];
 }
@@ -91,7 +97,7 @@ export function sensorMonitors(
 const supplyLimits = { low: 9.8, high: 16 };
 
 export function supplyMonitors(module: string): Monitor[] {
-  const named = { module, code: 'U3003', text: 'Supply voltage', lamp: null };
+  const named = { module, code: 'U3003', text: 'Supply voltage', lamp: null, target: module };
   const volts = ({ quiet }: Measured) => quiet.across(`${module}+`, `${module}-`);
   return [
     asked(named, '16', 3, (at) => volts(at) < supplyLimits.low),
@@ -106,14 +112,20 @@ export function networkMonitors(
 ): Monitor[] {
   return [
     asked(
-      { module, code: 'U0073', text: 'Communication bus off', lamp: null },
+      { module, code: 'U0073', text: 'Communication bus off', lamp: null, target: module },
       '88',
       1,
       ({ hears }) => !hears.has(module),
     ),
     ...others.map(({ name, code, label }) =>
       asked(
-        { module, code, text: `Lost communication with ${label}`, lamp: lamps[name] ?? null },
+        {
+          module,
+          code,
+          text: `Lost communication with ${label}`,
+          lamp: lamps[name] ?? null,
+          target: name,
+        },
         '87',
         2,
         // Who hears nothing knows of itself, not of the others.

@@ -1,0 +1,60 @@
+/** Hidden faults, drawn by seed: an element of a car fails in one of its usual ways, so that some module says so. */
+import { type Fault, type FaultMode } from '@dormant-beacon/core/circuit';
+import { randomNumbers } from '@dormant-beacon/core/random';
+import { Car, carFile, carIds } from '../vehicle/index.js';
+import { traceOfPart } from './part.js';
+
+export interface HiddenCase {
+  readonly car: string;
+  readonly seed: number;
+  readonly fault: Fault;
+}
+
+/** Draws until a fault shows itself. */
+const mostDraws = 200;
+/** Seconds in which it shows. */
+const showsSeconds = 20;
+
+/** Parts that may be opened with a meter: no squib, no sensor of the restraints. */
+function plainTargets(carId: string): string[] {
+  const { monitors } = carFile(carId)!;
+  return [
+    ...new Set(monitors.filter(({ module }) => module !== 'restraint').map(({ target }) => target)),
+  ].filter((target) => target !== 'restraint' && !target.startsWith('SENSOR-'));
+}
+
+/** @example drawCase(7).car // one of `carIds` */
+export function drawCase(seed: number): HiddenCase {
+  const random = randomNumbers(seed);
+  for (let n = 0; n < mostDraws; n++) {
+    const car = carIds[Math.floor(carIds.length * random.uniform())]!;
+    const targets = plainTargets(car);
+    const target = targets[Math.floor(targets.length * random.uniform())]!;
+    const suspects = traceOfPart(carFile(car)!, target).suspects ?? [];
+    const all = suspects.reduce((sum, { weight }) => sum + weight, 0);
+    let at = all * random.uniform();
+    const drawn = suspects.find(({ weight }) => (at -= weight) <= 0);
+    if (!drawn) continue;
+    const fault = faultOf(drawn.element, drawn.mode, random.uniform());
+    const hidden = { car, seed, fault };
+    if (shows(hidden)) return hidden;
+  }
+  throw new Error(`no fault of seed ${seed} shows itself`);
+}
+
+function faultOf(element: string, mode: FaultMode, drawn: number): Fault {
+  // Between 0.3 and 200 Ω, each decade as often as another.
+  if (mode === 'resistive') return { element, mode, ohms: 0.3 * (200 / 0.3) ** drawn };
+  if (mode === 'intermittent') return { element, mode, chance: 0.6 + 0.3 * drawn };
+  return { element, mode };
+}
+
+/** Some module has kept a code of it. */
+function shows({ car, seed, fault }: HiddenCase): boolean {
+  const there = new Car(carFile(car)!, { seed, faults: [fault] });
+  there.run(showsSeconds);
+  return there.file.modules.some(({ name }) => {
+    const answer = there.ask(name, Uint8Array.of(0x19, 0x01, 0x08));
+    return answer !== null && (answer[4]! << 8) + answer[5]! > 0;
+  });
+}

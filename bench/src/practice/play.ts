@@ -1,0 +1,244 @@
+/** The planner as a learner: it reads through the link, measures with the instruments alone, repairs, clears and reads again. */
+import { readCodeBytes } from '@dormant-beacon/core/codes';
+import { randomNumbers, type RandomNumbers } from '@dormant-beacon/core/random';
+import {
+  nextTests,
+  type NextTests,
+  type TraceCase,
+  type TraceReading,
+  type TraceRepair,
+  type TraceTest,
+} from '@dormant-beacon/core/trace';
+import { fromHex, toHex } from '../frames/index.js';
+import { Tray } from '../instruments/index.js';
+import { Link } from '../link/index.js';
+import { Car, carFile } from '../vehicle/index.js';
+import type { HiddenCase } from './draw.js';
+import { traceOfPart } from './part.js';
+
+type RepairMethod = NonNullable<TraceRepair['method']>;
+
+/** Actions after which it is given up. */
+const mostActions = 40;
+const looksSeconds = 20;
+/** Of a scan of every module, and of a clear with what is read after it. */
+const scanMinutes = 4;
+const proveMinutes = 6;
+const hourlyRateCents = 9000;
+
+export interface Played {
+  readonly mended: boolean;
+  readonly minutes: number;
+  readonly cents: number;
+  /** Repairs that did not mend it. */
+  readonly inVain: number;
+  readonly breaches: number;
+  /** How sure it was of the first repair, and whether that was right; null where it made none. */
+  readonly first: { readonly sure: number; readonly right: boolean } | null;
+  /** Everything that was done, in its order. */
+  readonly steps: readonly string[];
+}
+
+interface Told {
+  readonly module: string;
+  readonly code: string;
+  readonly failureType: string;
+}
+
+/** What is done next: a test that has not been read, or a repair. */
+export type Choice =
+  | { readonly action: 'test'; readonly test: string }
+  | { readonly action: 'repair'; readonly element: string; readonly method?: RepairMethod };
+
+/** @returns null where nothing is left to do */
+export type Chooser = (source: TraceCase, answer: NextTests) => Choice | null;
+
+/** As the planner says. */
+export const asPlanned: Chooser = (_source, { next }) => next[0] ?? null;
+
+/** A repair that has not failed yet, of the likeliest suspect. */
+const likeliest = (source: TraceCase, { suspects }: NextTests): Choice | null => {
+  const failed = new Set((source.done ?? []).map(({ element }) => element));
+  const found = suspects.find(
+    ({ element }) => !failed.has(element) && source.repairs.some((repair) => repair.element === element),
+  );
+  return found ? { action: 'repair', element: found.element } : null;
+};
+
+/** A habit: the part that fails most often is renewed, then the next. */
+export const partsFirst: Chooser = likeliest;
+
+/** A habit: every test in the order of its minutes, until one part is likely. */
+export const quickestFirst: Chooser = (source, answer) => {
+  const read = new Set((source.readings ?? []).map(({ test }) => test));
+  const [test] = source.tests.filter(({ id }) => !read.has(id)).sort((a, b) => a.minutes - b.minutes);
+  const sure = answer.suspects[0]?.probability ?? 0;
+  return test && sure < likelyFrom ? { action: 'test', test: test.id } : likeliest(source, answer);
+};
+const likelyFrom = 0.8;
+
+/** @param choose who plays; the planner, where nobody is named */
+export function playCase(hidden: HiddenCase, choose: Chooser = asPlanned): Played {
+  return new Player(hidden, choose).play();
+}
+
+class Player {
+  private readonly car: Car;
+  private readonly link: Link;
+  private readonly tray: Tray;
+  private readonly random: RandomNumbers;
+  private minutes = 0;
+  private cents = 0;
+  private inVain = 0;
+  private first: Played['first'] = null;
+  private readonly steps: string[] = [];
+
+  constructor(
+    hidden: HiddenCase,
+    private readonly choose: Chooser,
+  ) {
+    this.car = new Car(carFile(hidden.car)!, { seed: hidden.seed, faults: [hidden.fault] });
+    this.car.run(looksSeconds);
+    this.link = new Link(this.car);
+    this.tray = new Tray(this.car, hidden.seed);
+    this.random = randomNumbers(hidden.seed ^ 0x51ed);
+  }
+
+  play(): Played {
+    this.minutes += scanMinutes;
+    const target = this.targetOf(this.readCodes());
+    if (target === null) return this.end(false);
+    this.steps.push(`looks at ${target}`);
+    let source = traceOfPart(this.car.file, target);
+    this.lightUp(source);
+    for (let n = 0; n < mostActions; n++) {
+      const answer = nextTests(source);
+      const { suspects } = answer;
+      const action = this.choose(source, answer);
+      if (!action) break;
+      if (action.action === 'test') {
+        source = this.tested(source, action.test);
+        continue;
+      }
+      const sure = suspects.reduce(
+        (sum, { element, probability }) => (element === action.element ? sum + probability : sum),
+        0,
+      );
+      const mended = this.repaired(source, action.element, action.method ?? null);
+      this.first ??= { sure, right: mended };
+      if (mended) return this.end(true);
+      this.inVain += 1;
+      source = {
+        ...source,
+        done: [
+          ...(source.done ?? []),
+          { element: action.element, ...(action.method ? { method: action.method } : {}), cured: false },
+        ],
+      };
+    }
+    return this.end(false);
+  }
+
+  private readCodes(): Told[] {
+    const modules = this.car.file.modules.map(({ name }) => name);
+    const answers = this.link.ask(modules.map((module) => ({ module, bytes: fromHex('190208') })));
+    return answers.flatMap(({ module, bytes }) => {
+      if (!bytes) return [];
+      const told: Told[] = [];
+      for (let at = 3; at + 4 <= bytes.length; at += 4) {
+        const read = readCodeBytes(toHex(bytes.subarray(at, at + 3)));
+        if (read) told.push({ module, code: read.code, failureType: read.failureType ?? '' });
+      }
+      return told;
+    });
+  }
+
+  /** A code of one’s own wiring speaks before those that miss somebody. */
+  private targetOf(codes: readonly Told[]): string | null {
+    const monitors = codes.flatMap((told) =>
+      this.car.file.monitors.filter(
+        ({ module, code, failureType }) =>
+          module === told.module && code === told.code && failureType === told.failureType,
+      ),
+    );
+    const plain = monitors.find(({ code }) => !code.startsWith('U'));
+    const supply = monitors.find(({ code }) => code.startsWith('U3'));
+    return (plain ?? supply ?? monitors[0])?.target ?? null;
+  }
+
+  /** The output of a lamp is taken in hand, as its module allows. */
+  private lightUp({ circuit }: TraceCase): void {
+    const output = circuit.elements.find(({ kind }) => kind === 'moduleOutput')?.id;
+    const own = this.car.file.monitors.find(({ watches }) => watches === output && output !== undefined);
+    if (!own) return;
+    const outputs = [
+      ...new Set(
+        this.car.file.monitors.flatMap(({ module, watches }) =>
+          module === own.module && watches !== undefined ? [watches] : [],
+        ),
+      ),
+    ];
+    const did = (0x0400 + outputs.indexOf(output!)).toString(16).padStart(4, '0');
+    this.link.ask([
+      { module: own.module, bytes: fromHex('1003') },
+      { module: own.module, bytes: fromHex(`2f${did}0301`) },
+    ]);
+  }
+
+  private tested(source: TraceCase, id: string): TraceCase {
+    const test = source.tests.find((own) => own.id === id)!;
+    this.minutes += test.minutes;
+    this.lightUp(source);
+    const reading = this.readingOf(test);
+    this.steps.push(`${test.label ?? id}: ${JSON.stringify({ ...reading, test: undefined })}`);
+    return { ...source, readings: [...(source.readings ?? []), reading] };
+  }
+
+  private readingOf(test: TraceTest): TraceReading {
+    if (test.kind === 'volts') {
+      const shown = this.tray.between('volts', test.from, test.to);
+      return { test: test.id, value: shown.kind === 'value' ? shown.value : 0 };
+    }
+    if (test.kind !== 'inspect') return { test: test.id };
+    const there = this.car.standing.faults.some(
+      ({ element, mode }) => element === test.element && (test.mode == null || test.mode === mode),
+    );
+    const chance = there ? (test.finds ?? 0.9) : (test.falseAlarm ?? 0.02);
+    return { test: test.id, found: this.random.uniform() < chance };
+  }
+
+  private repaired(source: TraceCase, element: string, method: string | null): boolean {
+    const repair =
+      source.repairs.find((own) => own.element === element && (own.method ?? null) === method) ??
+      source.repairs.find((own) => own.element === element);
+    this.minutes += (repair?.minutes ?? 10) + proveMinutes;
+    this.cents += repair?.priceCents ?? 0;
+    const { state, faults } = this.car.standing;
+    this.car.set(
+      { ...state, ignition: 'off' },
+      faults.filter((fault) => fault.element !== element),
+    );
+    this.car.set({ ...state, ignition: 'on' });
+    this.car.run(1);
+    const modules = this.car.file.modules.map(({ name }) => name);
+    this.link.ask(modules.map((module) => ({ module, bytes: fromHex('14ffffff') })));
+    this.car.run(looksSeconds);
+    const mended = this.readCodes().length === 0;
+    this.steps.push(`${repair?.label ?? element}: ${mended ? 'no code is left' : 'it shows again'}`);
+    return mended;
+  }
+
+  private end(mended: boolean): Played {
+    const breaches = this.tray.consequences.length;
+    const cents = this.cents + Math.round((this.minutes * hourlyRateCents) / 60);
+    return {
+      mended,
+      minutes: this.minutes,
+      cents,
+      inVain: this.inVain,
+      breaches,
+      first: this.first,
+      steps: this.steps,
+    };
+  }
+}
