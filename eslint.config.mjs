@@ -118,6 +118,7 @@ const webRooms = [
     'dates',
     'more',
     'qr',
+    'simulated',
   ],
   ...['lamp', 'photo', 'reading', 'circuit', 'report', 'unit'],
 ];
@@ -135,7 +136,7 @@ const webPages = [
     'route',
     'match',
   ],
-  ...['stage', 'clear', 'prove', 'hand-back', 'customer'],
+  ...['stage', 'clear', 'prove', 'hand-back', 'customer', 'practice'],
 ];
 const webWalls = [...webRooms, ...webPages].map((room, n) => {
   const above = [...webRooms.slice(n + 1), ...webPages, 'shell'].filter((other) => other !== room);

@@ -1,3 +1,4 @@
+export type { CarPart, CarParts, CarReading, CarReport, PracticeEnd } from './practice.js';
 export {
   account,
   type Account,

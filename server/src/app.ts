@@ -28,6 +28,7 @@ import { inventoryRoutes } from './inventory/routes.js';
 import { libraryRoutes } from './library/routes.js';
 import { documentRoutes } from './documents/routes.js';
 import { logbookRoutes } from './logbook/routes.js';
+import { practiceRoutes } from './practice/routes.js';
 import type { Services } from './services.js';
 import { shopRoutes } from './shop/routes.js';
 import { SettingsMemory } from './shop/settings.js';
@@ -81,6 +82,7 @@ export function createApp({ pools, log, webFolder, hosts = [], tls = false, entr
   logbookRoutes(door, services);
   documentRoutes(door, services);
   customerRoutes(door, services, entrance.triesPerMinute);
+  practiceRoutes(door, services);
   eventRoutes(door, services);
   app.use(door.router);
   app.use(web(webFolder), nothingHere, problems(log));

@@ -2,7 +2,7 @@
 import { type Fault, type FaultMode } from '@dormant-beacon/core/circuit';
 import { randomNumbers } from '@dormant-beacon/core/random';
 import { Car, carFile, carIds } from '../vehicle/index.js';
-import { traceOfPart } from './part.js';
+import { plainParts, traceOfPart } from './part.js';
 
 export interface HiddenCase {
   readonly car: string;
@@ -15,21 +15,13 @@ const mostDraws = 200;
 /** Seconds in which it shows. */
 const showsSeconds = 20;
 
-/** Parts that may be opened with a meter: no squib, no sensor of the restraints. */
-function plainTargets(carId: string): string[] {
-  const { monitors } = carFile(carId)!;
-  return [
-    ...new Set(monitors.filter(({ module }) => module !== 'restraint').map(({ target }) => target)),
-  ].filter((target) => target !== 'restraint' && !target.startsWith('SENSOR-'));
-}
-
 /** @example drawCase(7).car // one of `carIds` */
 export function drawCase(seed: number): HiddenCase {
   const random = randomNumbers(seed);
   for (let n = 0; n < mostDraws; n++) {
     const car = carIds[Math.floor(carIds.length * random.uniform())]!;
-    const targets = plainTargets(car);
-    const target = targets[Math.floor(targets.length * random.uniform())]!;
+    const parts = plainParts(carFile(car)!);
+    const { target } = parts[Math.floor(parts.length * random.uniform())]!;
     const suspects = traceOfPart(carFile(car)!, target).suspects ?? [];
     const all = suspects.reduce((sum, { weight }) => sum + weight, 0);
     let at = all * random.uniform();

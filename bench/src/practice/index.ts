@@ -9,3 +9,8 @@ export {
   type Played,
   quickestFirst,
 } from './play.js';
+export { carOfRecord } from './from-record.js';
+export { lightUp, measured } from './measured.js';
+export { plainParts } from './part.js';
+export { type CarReport, reportOf } from './report.js';
+export { type PracticeEnd, practiceEnd } from './end.js';

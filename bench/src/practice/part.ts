@@ -41,3 +41,22 @@ export function traceOfPart(file: CarFile, target: string): TraceCase {
   const here = new Set(made.circuit.elements.map(({ id }) => id));
   return { ...made, state: { closed: file.latched.filter((id) => here.has(id)) } };
 }
+
+/** Parts that may be opened with a meter: no squib, no sensor of the restraints; each with its name. */
+export function plainParts({
+  monitors,
+  modules,
+  circuit,
+}: CarFile): { readonly target: string; readonly label: string }[] {
+  const targets = new Set(
+    monitors.filter(({ module }) => module !== 'restraint').map(({ target }) => target),
+  );
+  return [...targets].flatMap((target) => {
+    if (target === 'restraint') return [];
+    const module = modules.find(({ name }) => name === target);
+    const label = module
+      ? `${module.label}: supply and network`
+      : circuit.elements.find(({ id }) => id === target)?.label;
+    return label ? [{ target, label }] : [];
+  });
+}

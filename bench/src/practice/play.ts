@@ -7,13 +7,13 @@ import {
   type TraceCase,
   type TraceReading,
   type TraceRepair,
-  type TraceTest,
 } from '@dormant-beacon/core/trace';
 import { fromHex, toHex } from '../frames/index.js';
 import { Tray } from '../instruments/index.js';
 import { Link } from '../link/index.js';
 import { Car, carFile } from '../vehicle/index.js';
 import type { HiddenCase } from './draw.js';
+import { lightUp, measured } from './measured.js';
 import { traceOfPart } from './part.js';
 
 type RepairMethod = NonNullable<TraceRepair['method']>;
@@ -110,7 +110,7 @@ class Player {
     if (target === null) return this.end(false);
     this.steps.push(`looks at ${target}`);
     let source = traceOfPart(this.car.file, target);
-    this.lightUp(source);
+    lightUp(this.car, this.link, source);
     for (let n = 0; n < mostActions; n++) {
       const answer = nextTests(source);
       const { suspects } = answer;
@@ -166,45 +166,14 @@ class Player {
     return (plain ?? supply ?? monitors[0])?.target ?? null;
   }
 
-  /** The output of a lamp is taken in hand, as its module allows. */
-  private lightUp({ circuit }: TraceCase): void {
-    const output = circuit.elements.find(({ kind }) => kind === 'moduleOutput')?.id;
-    const own = this.car.file.monitors.find(({ watches }) => watches === output && output !== undefined);
-    if (!own) return;
-    const outputs = [
-      ...new Set(
-        this.car.file.monitors.flatMap(({ module, watches }) =>
-          module === own.module && watches !== undefined ? [watches] : [],
-        ),
-      ),
-    ];
-    const did = (0x0400 + outputs.indexOf(output!)).toString(16).padStart(4, '0');
-    this.link.ask([
-      { module: own.module, bytes: fromHex('1003') },
-      { module: own.module, bytes: fromHex(`2f${did}0301`) },
-    ]);
-  }
-
   private tested(source: TraceCase, id: string): TraceCase {
     const test = source.tests.find((own) => own.id === id)!;
     this.minutes += test.minutes;
-    this.lightUp(source);
-    const reading = this.readingOf(test);
+    lightUp(this.car, this.link, source);
+    const shown = measured(this.car, this.tray, test, this.random);
+    const reading: TraceReading = 'why' in shown ? { test: id } : shown;
     this.steps.push(`${test.label ?? id}: ${JSON.stringify({ ...reading, test: undefined })}`);
     return { ...source, readings: [...(source.readings ?? []), reading] };
-  }
-
-  private readingOf(test: TraceTest): TraceReading {
-    if (test.kind === 'volts') {
-      const shown = this.tray.between('volts', test.from, test.to);
-      return { test: test.id, value: shown.kind === 'value' ? shown.value : 0 };
-    }
-    if (test.kind !== 'inspect') return { test: test.id };
-    const there = this.car.standing.faults.some(
-      ({ element, mode }) => element === test.element && (test.mode == null || test.mode === mode),
-    );
-    const chance = there ? (test.finds ?? 0.9) : (test.falseAlarm ?? 0.02);
-    return { test: test.id, found: this.random.uniform() < chance };
   }
 
   private repaired(source: TraceCase, element: string, method: string | null): boolean {

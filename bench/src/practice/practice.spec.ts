@@ -1,6 +1,9 @@
+import { type JobRecord, noFacts } from '@dormant-beacon/core/record';
+import { readReport } from '@dormant-beacon/core/scans';
 import { nextTests } from '@dormant-beacon/core/trace';
+import { decodeLog } from '../link/index.js';
 import { carFile } from '../vehicle/index.js';
-import { drawCase, partOf, playCase, traceOfPart } from './index.js';
+import { carOfRecord, drawCase, partOf, playCase, reportOf, traceOfPart } from './index.js';
 
 describe('a part of a car', () => {
   const idsOf = (car: string, target: string) => partOf(carFile(car)!, target).elements.map(({ id }) => id);
@@ -52,5 +55,56 @@ describe('a hidden fault', () => {
       inVain += played.inVain;
     }
     expect(inVain).toBeLessThan(8);
+  });
+});
+
+describe('the car of a practice job', () => {
+  const hidden = { car: 'quill', seed: 3, fault: { element: 'TAIL-L-PIN', mode: 'open' } } as const;
+  const record = (more: object = {}) =>
+    ({ ...noFacts(), id: 'j', number: 'J-0001', seq: 0, revision: 1, ...more }) as unknown as JobRecord;
+  const fact = (seq: number, data: object) => ({
+    id: `${seq}`,
+    seq,
+    personId: 'p',
+    observedAt: '2026-11-17T08:00:00Z',
+    recordedAt: '2026-11-17T08:00:00Z',
+    corrects: null,
+    withdrawn: false,
+    ...data,
+  });
+  const codes = (more: object = {}) =>
+    readReport(reportOf(carOfRecord(record(more), hidden)).text).codes.map(
+      ({ code, failureType, status }) => `${code}-${failureType} ${status}`,
+    );
+  const repair = (seq: number, element: string) =>
+    fact(seq, { element, beaconIds: [], label: 'x', cured: true });
+
+  it('prints a report that reads as what its modules said, with every frame in a log', () => {
+    const { text, log } = reportOf(carOfRecord(record(), hidden));
+    const scan = readReport(text);
+    expect(scan.modules.length).toBe(carFile('quill')!.modules.length);
+    expect(scan.codes.map(({ code, module }) => [code, module])).toEqual([['B1C10', 'Body control']]);
+    expect(scan.notRead ?? []).toEqual([]);
+    expect(decodeLog(log).problems).toEqual([]);
+  });
+
+  it('stands as the record says: what was cleared comes back until its fault is mended', () => {
+    expect(codes()).toEqual(['B1C10-13 active']);
+    expect(codes({ clearings: [fact(1, {})] })).toEqual(['B1C10-13 active']);
+    expect(codes({ repairs: [repair(1, 'TAIL-L')], clearings: [fact(2, {})] })).toEqual(['B1C10-13 active']);
+    expect(codes({ repairs: [repair(1, 'TAIL-L-PIN')] })).toEqual(['B1C10-13 stored']);
+    expect(codes({ repairs: [repair(1, 'TAIL-L-PIN')], clearings: [fact(2, {})] })).toEqual([]);
+  });
+
+  it('makes the code of a plug that is left open, and keeps it after the plug is back', () => {
+    const open = fact(1, { kind: 'unplugged', where: 'plug C12, rear right', removes: null });
+    const mended = [repair(2, 'TAIL-L-PIN')];
+    expect(codes({ temporaries: [open], repairs: mended, clearings: [fact(3, {})] })).toContain(
+      'B1C11-13 active',
+    );
+    const back = fact(4, { kind: 'unplugged', where: 'plug C12, rear right', removes: '1' });
+    expect(codes({ temporaries: [open, back], repairs: mended, clearings: [fact(3, {})] })).toContain(
+      'B1C11-13 stored',
+    );
   });
 });

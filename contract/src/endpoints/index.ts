@@ -8,6 +8,7 @@ import { inventoryEndpoints } from './inventory.js';
 import { jobEndpoints } from './jobs.js';
 import { everyone } from '../who.js';
 import { libraryEndpoints } from './library.js';
+import { practiceEndpoints } from './practice.js';
 
 export type { Endpoint } from './endpoint.js';
 export { mostPhotoBytes, mostStoryBytes, photoTypes } from './jobs.js';
@@ -39,6 +40,7 @@ export const endpoints = {
   ...inventoryEndpoints,
   ...jobEndpoints,
   ...customerEndpoints,
+  ...practiceEndpoints,
 } as const satisfies Record<string, Endpoint>;
 
 /** Bytes that an entry of each kind may have: a report of a million characters, a circuit of a thousand elements. */

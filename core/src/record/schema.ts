@@ -467,6 +467,8 @@ export const jobRecord = z.strictObject({
       key: z.string().nullish(),
     })
     .nullish(),
+  /** A simulated car, on which somebody practises; null where the car is real. */
+  simulated: z.strictObject({ vehicle: z.string() }).nullish(),
   head: jobHead,
   vehicle: vehicleData,
   ...lists,

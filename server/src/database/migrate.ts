@@ -25,6 +25,7 @@ const appendOnly = [
   'words',
   'clock_jumps',
   'customer_phones',
+  'practice_cars',
 ];
 const changeable = [
   'clock_marks',

@@ -4,6 +4,7 @@ import type { Role } from '@dormant-beacon/core/record';
 import { raw, type RequestHandler, Router } from 'express';
 import type { Knex } from 'knex';
 import { sessionOf, type SignedIn } from '../accounts/sessions.js';
+import { isSimulated } from '../practice/cars.js';
 import { jsonBody } from './body.js';
 import { HttpProblem, tooLarge } from './problem.js';
 
@@ -27,12 +28,24 @@ export class Door {
     this.mount(endpoint, handler);
   }
 
+  /** A learner works at simulated cars as a technician does at real ones. */
+  private async practisesAt({ path, method }: Endpoint, request: Request): Promise<boolean> {
+    const { jobId } = request.params;
+    return (
+      method !== 'GET' &&
+      path.startsWith('/api/jobs/{jobId}/') &&
+      typeof jobId === 'string' &&
+      (await isSimulated(this.db, jobId))
+    );
+  }
+
   private mount(endpoint: Endpoint, handler: OpenHandler): void {
     const { method, who } = endpoint;
     const path = endpoint.path.replace(/\{(\w+)\}/g, ':$1');
     const permit: RequestHandler = async (request, response, next) => {
       const session = await sessionOf(this.db, request);
-      permitted(endpoint, session);
+      const practises = session?.person.role === 'learner' && (await this.practisesAt(endpoint, request));
+      permitted(endpoint, session, practises);
       response.locals['session'] = session;
       next();
     };
@@ -101,10 +114,10 @@ const roleWords: Readonly<Record<Role, string>> = {
 };
 
 /** @throws HttpProblem 401 without a session, 403 where the role may not, or a first password is still in use */
-function permitted({ who, path, says }: Endpoint, session: SignedIn | null): void {
+function permitted({ who, path, says }: Endpoint, session: SignedIn | null, practises: boolean): void {
   if (who === 'anyone') return;
   if (!session) throw new HttpProblem(401, 'Not signed in', 'Sign in first.');
-  if (!may(who, session.person.role))
+  if (!may(who, session.person.role) && !(practises && may(who, 'technician')))
     throw new HttpProblem(
       403,
       'Not for this role',

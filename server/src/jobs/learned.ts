@@ -42,7 +42,8 @@ export async function learn(trx: Knex.Transaction, record: JobRecord, done: bool
   const row = (await trx('job_learned').where({ job_id: record.id }).first('learned')) as
     { learned: string } | undefined;
   const before = row ? storedLearned(row.learned) : nothing;
-  const after = done ? await learnedFrom(trx, record, before.rates[0]?.year) : nothing;
+  // A simulated car teaches the shop nothing.
+  const after = done && !record.simulated ? await learnedFrom(trx, record, before.rates[0]?.year) : nothing;
   const text = JSON.stringify(after);
   if (text === (row?.learned ?? JSON.stringify(nothing))) return;
   await trx('job_learned').insert({ job_id: record.id, learned: text }).onConflict('job_id').merge();

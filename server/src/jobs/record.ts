@@ -28,7 +28,8 @@ export async function loadRecord(db: Knex, job: JobRow, seq = job.seq): Promise<
     .first(
       'vehicles.*',
       db.raw('(SELECT GROUP_CONCAT(DISTINCT kind) FROM logbook WHERE job_id = ?) AS kinds', [job.id]),
-    )) as VehicleRow & { readonly kinds: string | null };
+      db.raw('(SELECT vehicle FROM practice_cars WHERE job_id = ?) AS simulated', [job.id]),
+    )) as VehicleRow & { readonly kinds: string | null; readonly simulated: string | null };
   const there = new Set(row.kinds?.split(','));
   const record: Record<string, unknown> = {
     id: job.id,
@@ -37,6 +38,7 @@ export async function loadRecord(db: Knex, job: JobRow, seq = job.seq): Promise<
     revision: job.revision,
     openedAt: isoOf(job.opened_at),
     origin: job.origin === null ? null : (JSON.parse(job.origin) as unknown),
+    simulated: row.simulated === null ? null : { vehicle: row.simulated },
     head: headOf(job),
     vehicle: vehicleOf(row),
   };

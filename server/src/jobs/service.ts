@@ -1,5 +1,6 @@
 /** Opens jobs and changes their heads. */
 import type { ChangeHead, CurrentHead, OpenJob } from '@dormant-beacon/contract';
+import type { Knex } from 'knex';
 import { chainStart } from '../database/chain.js';
 import { storedOf } from '../database/connect.js';
 import { type JobRow, type JobWrite, writeJob, writeNewJob } from '../database/transaction.js';
@@ -14,6 +15,8 @@ export async function openJob(
   { pools, settings, plans }: Services,
   write: JobWrite,
   { jobId, vehicleId, head, vehicle }: OpenJob,
+  /** What else belongs to it, in the same transaction. */
+  also: (trx: Knex.Transaction) => PromiseLike<unknown> = () => Promise.resolve(),
 ) {
   return writeNewJob(pools.write, write, async (trx, made, recordedAt) => {
     const number = jobNumber(made.number);
@@ -27,6 +30,7 @@ export async function openJob(
       chain: chainStart,
       ...headRow(head),
     });
+    await also(trx);
     const record = await loadRecord(trx, (await findJob(trx, jobId)) as JobRow);
     await insertSummary(trx, { settings, plans }, record, made);
     return {

@@ -26,6 +26,8 @@ export async function keepOutcomes(
   done: boolean,
   policy: ProofPolicy,
 ): Promise<void> {
+  // A simulated car teaches the shop nothing.
+  if (record.simulated) return;
   const before = (await trx('cure_outcomes').where({ job_id: record.id }).select('*')) as OutcomeRow[];
   const now = repairOutcomes(record, done, policy);
   if (before.length === 0 && now.length === 0) return;

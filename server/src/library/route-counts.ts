@@ -9,9 +9,9 @@ interface Counted {
   readonly failed: unknown;
 }
 
-/** Neither taken back nor corrected. */
+/** Neither taken back nor corrected, and of a real car. */
 const stands = (table: string): string =>
-  `${table}.withdrawn = 0 AND NOT EXISTS (SELECT 1 FROM ${table} AS later WHERE later.corrects = ${table}.id)`;
+  `${table}.job_id NOT IN (SELECT job_id FROM practice_cars) AND ${table}.withdrawn = 0 AND NOT EXISTS (SELECT 1 FROM ${table} AS later WHERE later.corrects = ${table}.id)`;
 
 /** What people have said came of a route. */
 const said = `

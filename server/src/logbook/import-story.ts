@@ -25,6 +25,8 @@ export async function importStory(
   story: ProvenStory,
 ) {
   const { record } = story;
+  if (record.simulated)
+    throw conflict('This job was practised on a simulated car: it stays where it was practised.');
   const jobId = record.id;
   const answer = await writeNewJob(pools.write, { ...write, jobId }, async (trx, made, recordedAt) => {
     const there = await findJob(trx, jobId);

@@ -20,10 +20,27 @@ import {
   type TraceRepair,
 } from '@dormant-beacon/core/trace';
 
+import { Link } from '@dormant-beacon/bench/link';
+import { Tray } from '@dormant-beacon/bench/instruments';
+import {
+  carOfRecord,
+  type CarReport,
+  drawCase,
+  lightUp,
+  measured,
+  plainParts,
+  practiceEnd,
+  reportOf,
+  traceOfPart,
+} from '@dormant-beacon/bench/practice';
+import { carFile } from '@dormant-beacon/bench/vehicle';
+import { randomNumbers } from '@dormant-beacon/core/random';
+import { type JobRecord, noFacts } from '@dormant-beacon/core/record';
 import type { HandBackDocument } from '@dormant-beacon/core/stages/hand-back';
 import { type DocumentPhoto, handBackPdf } from '../documents/hand-back-pdf.js';
 import type { PaperSize } from '../documents/paper.js';
 import { invalid } from '../http/problem.js';
+import type { PracticeJob } from '../practice/cars.js';
 import { unpacked } from '../logbook/archive.js';
 import { provenStory, type ProvenStory } from '../logbook/prove-story.js';
 
@@ -49,6 +66,46 @@ export interface MergedFile {
 }
 
 export const tasks = {
+  /** A simulated car with a fault, and what its driver says of it. */
+  drawPractice: ({ seed }: { seed: number }) => {
+    const hidden = drawCase(seed);
+    const car = carOfRecord({ ...noFacts() } as JobRecord, hidden);
+    const [make = '', ...model] = car.file.name.split(' ');
+    const lit = car.beacons().flatMap(({ name, state }) => (state === 'lit' ? [name] : []));
+    const words =
+      lit.length === 0
+        ? 'Something does not work as it should; no lamp is on.'
+        : `${lit.length === 1 ? 'This is' : 'These are'} on: ${lit.join(', ')}.`;
+    return { hidden, make, model: model.join(' '), words };
+  },
+
+  carReport: ({ record, hidden }: PracticeJob): CarReport => reportOf(carOfRecord(record, hidden)),
+
+  carParts: ({ car }: { car: string }) => plainParts(carFile(car)!),
+
+  carPart: ({ car, target }: { car: string; target: string }) => {
+    const file = carFile(car)!;
+    const part = plainParts(file).find((own) => own.target === target);
+    return part ? { title: part.label, case: traceOfPart(file, target) } : null;
+  },
+
+  carReading: ({
+    record,
+    hidden,
+    source,
+    test,
+  }: PracticeJob & { source: TraceCase; test: TraceCase['tests'][number] }) => {
+    const car = carOfRecord(record, hidden);
+    const link = new Link(car);
+    lightUp(car, link, source);
+    // The same look at the same state of the car sees the same.
+    const seed = hidden.seed ^ record.seq;
+    const shown = measured(car, new Tray(car, seed), test, randomNumbers(seed));
+    return 'why' in shown ? { reading: null, refused: shown.why } : { reading: shown, refused: null };
+  },
+
+  practiceEnd: ({ record, hidden }: PracticeJob) => practiceEnd(record, hidden),
+
   readReport: ({
     text,
     patterns,

@@ -18,6 +18,12 @@ const usual: Readonly<Record<TaskName, number>> = {
   soundImage: 15_000,
   mergeImages: 30_000,
   provenStory: 90_000,
+  drawPractice: 15_000,
+  carReport: 15_000,
+  carParts: 5_000,
+  carPart: 5_000,
+  carReading: 15_000,
+  practiceEnd: 30_000,
 };
 const says: Readonly<Record<TaskName, string>> = {
   readReport: 'Reading this report takes too long',
@@ -29,6 +35,12 @@ const says: Readonly<Record<TaskName, string>> = {
   soundImage: 'Reading this image takes too long',
   mergeImages: 'Merging these images takes too long',
   provenStory: 'Looking through this story takes too long',
+  drawPractice: 'Drawing a simulated car takes too long',
+  carReport: 'Reading the simulated car takes too long',
+  carParts: 'Listing the parts of the simulated car takes too long',
+  carPart: 'Drawing this part of the simulated car takes too long',
+  carReading: 'Measuring at the simulated car takes too long',
+  practiceEnd: 'Working out how it ended takes too long',
 };
 const threads = 2;
 /** Tasks that wait at most; the next is asked to come again. */

@@ -29,6 +29,11 @@ export const routes: Routes = [
     title: 'Your car · Dormant Beacon',
     loadComponent: () => import('./customer/customer').then((m) => m.Customer),
   },
+  {
+    path: 'practice',
+    title: 'Practice · Dormant Beacon',
+    loadComponent: () => import('./practice/practice').then((m) => m.Practice),
+  },
   { path: 'library', loadChildren: () => import('./library/library.routes').then((m) => m.libraryRoutes) },
   { path: '', loadChildren: () => import('./shell/job.routes').then((m) => m.jobRoutes) },
   {

@@ -43,8 +43,13 @@ import type {
   Pattern,
   People,
   PinSwitch,
+  PracticeEnd,
   Problem,
   Cures,
+  CarPart,
+  CarParts,
+  CarReading,
+  CarReport,
   CustomerDoor,
   CustomerPage,
   CustomerTells,
@@ -379,6 +384,31 @@ export class Client {
 
   importSupersessions(body: ImportSupersessions): Promise<{ added: number; there: number }> {
     return this.change('POST', '/api/library/supersession-lists', body);
+  }
+
+  openPractice(body: { jobId: string; vehicleId: string }): Promise<{ jobId: string; number: string }> {
+    return this.change('POST', '/api/practice', body);
+  }
+
+  carReport(jobId: string): Promise<CarReport> {
+    return this.get(`/api/jobs/${jobId}/car/report`);
+  }
+
+  async carParts(jobId: string): Promise<CarParts['parts']> {
+    return (await this.get<CarParts>(`/api/jobs/${jobId}/car/parts`)).parts;
+  }
+
+  carPart(jobId: string, target: string): Promise<CarPart> {
+    return this.get(`/api/jobs/${jobId}/car/parts/${encodeURIComponent(target)}`);
+  }
+
+  carReading(jobId: string, traceId: string, test: string): Promise<CarReading> {
+    const query = new URLSearchParams({ test });
+    return this.get(`/api/jobs/${jobId}/car/readings/${traceId}?${query.toString()}`);
+  }
+
+  practiceEnd(jobId: string): Promise<PracticeEnd> {
+    return this.get(`/api/jobs/${jobId}/car/end`);
   }
 
   customerDoor(): Promise<CustomerDoor> {

@@ -17,6 +17,7 @@ import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } fro
 import { factsOf, originOf, standing } from '@dormant-beacon/core/record';
 import { stateWords } from '@dormant-beacon/core/names';
 import { type Stage, temporaryWords } from '@dormant-beacon/core/stages';
+import { CarStrip } from '../simulated';
 import { Store } from '@ngrx/store';
 import { filter, map, startWith } from 'rxjs';
 import { Events } from '../api';
@@ -37,6 +38,7 @@ export function stageName(id: string): string {
 @Component({
   selector: 'db-job-shell',
   imports: [
+    CarStrip,
     CommandSlot,
     Lens,
     LogDrawer,

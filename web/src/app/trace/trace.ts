@@ -32,6 +32,7 @@ import {
   type TraceTest,
 } from '@dormant-beacon/core/trace';
 import { percent, showCents } from '@dormant-beacon/core/units';
+import { CarMeasure } from '../simulated';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { Caution, NewVersion } from '../frame';
@@ -55,6 +56,7 @@ import { type GivenReading, TestAnswer } from './test-answer';
 @Component({
   selector: 'db-trace',
   imports: [
+    CarMeasure,
     Caution,
     CircuitDrawing,
     Comebacks,

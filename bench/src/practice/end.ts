@@ -1,0 +1,59 @@
+/** How a practice job ended: what was hidden, what was spent, and what the planner would have spent. */
+import { type JobRecord, standing } from '@dormant-beacon/core/record';
+import { carFile } from '../vehicle/index.js';
+import type { HiddenCase } from './draw.js';
+import { carOfRecord } from './from-record.js';
+import { playCase } from './play.js';
+
+const hourlyRateCents = 9000;
+/** Of a scan, and of a clear with what is read after it. */
+const scanMinutes = 4;
+const clearMinutes = 3;
+const usualRepair = { minutes: 10, priceCents: 2000 };
+
+export interface PracticeEnd {
+  readonly was: string;
+  readonly mended: boolean;
+  readonly minutes: number;
+  readonly cents: number;
+  readonly partsInVain: number;
+  readonly planner: { readonly minutes: number; readonly cents: number };
+}
+
+const modeWords: Readonly<Record<string, string>> = {
+  open: 'is open',
+  resistive: 'has resistance',
+  shortToGround: 'touches ground',
+  shortToSupply: 'touches the supply',
+  intermittent: 'comes and goes',
+  stuckOpen: 'does not close',
+  stuckClosed: 'does not open',
+  wrongPart: 'is the wrong part',
+};
+
+export function practiceEnd(record: JobRecord, hidden: HiddenCase): PracticeEnd {
+  const { element, mode, ohms } = hidden.fault;
+  const label = carFile(hidden.car)!.circuit.elements.find(({ id }) => id === element)?.label ?? element;
+  const cases = new Map(record.traces.map((trace) => [trace.id, trace.case]));
+  const tests = standing(record.readings).map(
+    ({ traceId, test }) => cases.get(traceId)?.tests.find(({ id }) => id === test)?.minutes ?? 0,
+  );
+  const repairs = standing(record.repairs).map((repair) => {
+    const source = repair.traceId == null ? undefined : cases.get(repair.traceId);
+    return source?.repairs.find((own) => own.element === repair.element) ?? usualRepair;
+  });
+  const minutes =
+    [...tests, ...repairs.map((repair) => repair.minutes)].reduce((sum, own) => sum + own, 0) +
+    scanMinutes * record.scans.length +
+    clearMinutes * standing(record.clearings).length;
+  const parts = repairs.reduce((sum, { priceCents }) => sum + priceCents, 0);
+  const played = playCase(hidden);
+  return {
+    was: `${label} ${modeWords[mode] ?? mode}${ohms == null ? '' : ` (${ohms.toFixed(1)} Ω)`}`,
+    mended: carOfRecord(record, hidden).standing.faults.length === 0,
+    minutes,
+    cents: parts + Math.round((minutes * hourlyRateCents) / 60),
+    partsInVain: standing(record.repairs).filter((repair) => repair.element !== element).length,
+    planner: { minutes: played.minutes, cents: played.cents },
+  };
+}

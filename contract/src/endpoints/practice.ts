@@ -1,0 +1,54 @@
+/** Simulated cars: opened from the bays, read, measured, and judged in the end. */
+import { jobOpened } from '../answers.js';
+import * as practice from '../practice.js';
+import { everyone } from '../who.js';
+import { type Endpoint, small } from './endpoint.js';
+
+export const practiceEndpoints = {
+  openPractice: {
+    method: 'POST',
+    path: '/api/practice',
+    says: 'opens a job on a simulated car with a hidden fault',
+    who: everyone,
+    body: practice.openPractice,
+    answer: jobOpened,
+    bodyLimit: small,
+    entry: true,
+  },
+  carReport: {
+    method: 'GET',
+    path: '/api/jobs/{jobId}/car/report',
+    says: 'of a simulated car: every module read through its link, as a report and as a log of frames',
+    who: everyone,
+    answer: practice.carReport,
+  },
+  carParts: {
+    method: 'GET',
+    path: '/api/jobs/{jobId}/car/parts',
+    says: 'of a simulated car: the parts that can be traced',
+    who: everyone,
+    answer: practice.carParts,
+  },
+  carPart: {
+    method: 'GET',
+    path: '/api/jobs/{jobId}/car/parts/{target}',
+    says: 'of a simulated car: a part’s wiring as a case to trace',
+    who: everyone,
+    answer: practice.carPart,
+  },
+  carReading: {
+    method: 'GET',
+    path: '/api/jobs/{jobId}/car/readings/{traceId}',
+    says: 'of a simulated car: what a test of a trace shows, or why its instruments refuse it',
+    query: { test: 'the id of the test' },
+    who: everyone,
+    answer: practice.carReading,
+  },
+  practiceEnd: {
+    method: 'GET',
+    path: '/api/jobs/{jobId}/car/end',
+    says: 'of a simulated car that was handed back: what it was, and what the planner would have spent',
+    who: everyone,
+    answer: practice.practiceEnd,
+  },
+} as const satisfies Record<string, Endpoint>;

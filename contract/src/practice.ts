@@ -1,0 +1,44 @@
+/** Practice jobs: a simulated car with a hidden fault, and what is read and measured at it. */
+import { traceCase, traceReading } from '@dormant-beacon/core/trace';
+import * as z from 'zod';
+
+const id = z.uuid();
+
+/** @param seed by which the car and its fault are drawn; left out, one is drawn */
+export const openPractice = z.strictObject({
+  jobId: id,
+  vehicleId: id,
+  seed: z.int().min(0).max(1_000_000_000).nullish(),
+});
+
+/** A scan of every module as its reader prints it, and the frames behind it as a log. */
+export const carReport = z.strictObject({ text: z.string(), log: z.string() });
+export type CarReport = z.infer<typeof carReport>;
+
+/** Parts of the car that can be traced with a meter. */
+export const carParts = z.strictObject({
+  parts: z.array(z.strictObject({ target: z.string(), label: z.string() })),
+});
+export type CarParts = z.infer<typeof carParts>;
+
+export const carPart = z.strictObject({ title: z.string(), case: traceCase });
+export type CarPart = z.infer<typeof carPart>;
+
+/** What a test of a trace shows; or why the instruments refuse it. */
+export const carReading = z.strictObject({
+  reading: traceReading.nullable(),
+  refused: z.string().nullable(),
+});
+export type CarReading = z.infer<typeof carReading>;
+
+/** Told once the car was handed back: what it was, and what the planner would have spent. */
+export const practiceEnd = z.strictObject({
+  /** The fault, in words. */
+  was: z.string(),
+  mended: z.boolean(),
+  minutes: z.number(),
+  cents: z.int(),
+  partsInVain: z.int(),
+  planner: z.strictObject({ minutes: z.number(), cents: z.int() }),
+});
+export type PracticeEnd = z.infer<typeof practiceEnd>;

@@ -1,0 +1,130 @@
+import { randomUUID } from 'node:crypto';
+import type { CarPart, CarParts, CarReading, CarReport, PracticeEnd } from '@dormant-beacon/contract';
+import type { JobRecord } from '@dormant-beacon/core/record';
+import { Shop } from '../testing/shop.js';
+
+describe('a job on a simulated car', () => {
+  let shop: Shop;
+  beforeAll(async () => (shop = await Shop.open()));
+  afterAll(() => shop.close());
+
+  async function practise(seed: number, person = shop.technician) {
+    const jobId = randomUUID();
+    const opened = await shop.write('/api/practice', { jobId, vehicleId: randomUUID(), seed }, { person });
+    expect(opened.status).withContext(JSON.stringify(opened.body)).toBe(201);
+    const get = async <B>(path: string) =>
+      (await shop.get<B>(`/api/jobs/${jobId}/car/${path}`, shop.cookie(person))).body;
+    const record = async () => (await shop.get<JobRecord>(`/api/jobs/${jobId}`, shop.cookie(person))).body;
+    const enter = async (kind: string, data: object) => {
+      const { status, body, id } = await shop.enter(jobId, kind, data, { person });
+      expect(status)
+        .withContext(`${kind}: ${JSON.stringify(body)}`)
+        .toBe(201);
+      return id;
+    };
+    const hidden = async () =>
+      JSON.parse(
+        ((await shop.owner('practice_cars').where({ job_id: jobId }).first('fault')) as { fault: string })
+          .fault,
+      ) as { element: string };
+    return { jobId, get, record, enter, hidden };
+  }
+  const beacon = {
+    kind: 'complaint',
+    seen: 'present',
+    thereBefore: 'no',
+    conditions: [],
+    shown: 20,
+    exposures: 20,
+  };
+
+  it('is read, traced, measured, mended and told, by a learner, and teaches the shop nothing', async () => {
+    const { jobId, get, record, enter, hidden } = await practise(5, shop.learner);
+    expect((await record()).simulated!.vehicle).toBeTruthy();
+    expect(JSON.stringify(await record())).not.toContain((await hidden()).element);
+    const { text, log } = await get<CarReport>('report');
+    expect(log).toContain('can0');
+    const beaconId = await enter('beacons', { ...beacon, name: 'What the driver says' });
+    await enter('scans', { kind: 'baseline', text });
+    expect((await record()).scans[0]!.scan.codes.length).toBeGreaterThan(0);
+
+    const { parts } = await get<CarParts>('parts');
+    const { element } = await hidden();
+    let found: { part: CarPart; target: string } | null = null;
+    for (const { target } of parts) {
+      const part = await get<CarPart>(`parts/${target}`);
+      if (part.case.circuit.elements.some(({ id }) => id === element)) found ??= { part, target };
+    }
+    const { part } = found!;
+    const traceId = await enter('traces', { title: part.title, beaconIds: [beaconId], case: part.case });
+    const volts = part.case.tests.find(({ kind }) => kind === 'volts')!;
+    const { reading } = await get<CarReading>(`readings/${traceId}?test=${encodeURIComponent(volts.id)}`);
+    const { test, value } = reading!;
+    await enter('readings', { traceId, test, value: value ?? null });
+    await enter('repairs', {
+      traceId,
+      element,
+      beaconIds: [beaconId],
+      label: 'What it was',
+      method: 'replace',
+      root: 'found-and-removed',
+      cured: true,
+    });
+    await enter('clearings', {});
+    const after = await get<CarReport>('report');
+    await enter('scans', { kind: 'final', text: after.text });
+    expect((await record()).scans.at(-1)!.scan.codes).toEqual([]);
+    expect((await shop.get(`/api/jobs/${jobId}/car/end`)).status).toBe(409);
+    await enter('hand-backs', {});
+    const end = await get<PracticeEnd>('end');
+    expect([end.mended, end.partsInVain]).toEqual([true, 0]);
+    expect(end.minutes).toBeGreaterThan(0);
+    expect(end.planner.minutes).toBeGreaterThan(0);
+    await shop.settled();
+    expect(await shop.owner('cure_outcomes').where({ job_id: jobId })).toEqual([]);
+    expect(
+      await shop
+        .owner('job_learned')
+        .where({ job_id: jobId })
+        .whereNot({ learned: '{"rates":[],"found":[]}' }),
+    ).toEqual([]);
+  });
+
+  it('gives the same car for the same seed, and another for another', async () => {
+    const texts = await Promise.all(
+      [7, 7, 8].map(async (seed) => (await (await practise(seed)).get<CarReport>('report')).text),
+    );
+    expect(texts[0]).toBe(texts[1]!);
+    expect(texts[0]).not.toBe(texts[2]!);
+  });
+
+  it('lets a learner work there alone, and tells nothing of a real car', async () => {
+    const { jobId } = await shop.openBased();
+    const note = { stage: 'trace', text: 'x' };
+    const as = { person: shop.learner };
+    expect((await shop.enter(jobId, 'clearings', {}, as)).status).toBe(403);
+    expect((await shop.enter(jobId, 'notes', note, as)).status).toBe(201);
+    const own = await practise(3, shop.learner);
+    expect(
+      (await shop.enter(own.jobId, 'waivers', { reason: 'because it is so, and that is all' }, as)).status,
+    ).toBe(403);
+    for (const path of ['report', 'parts', 'end'])
+      expect((await shop.get(`/api/jobs/${jobId}/car/${path}`)).status)
+        .withContext(path)
+        .toBe(404);
+    for (const target of ['constructor', '__proto__', 'DRIVER-BAG', 'x'.repeat(300)])
+      expect((await shop.get(`/api/jobs/${own.jobId}/car/parts/${target}`)).status)
+        .withContext(target)
+        .toBe(404);
+    expect((await shop.get(`/api/jobs/${own.jobId}/car/readings/${randomUUID()}?test=x`)).status).toBe(404);
+    const wrong = { jobId: randomUUID(), vehicleId: randomUUID(), seed: -1 };
+    expect((await shop.write('/api/practice', wrong)).status).toBe(422);
+  });
+
+  it('is opened once, however often it is sent', async () => {
+    const [key, body] = [randomUUID(), { jobId: randomUUID(), vehicleId: randomUUID(), seed: 9 }];
+    const answers = await Promise.all([1, 2, 3].map(() => shop.write('/api/practice', body, { key })));
+    expect(new Set(answers.map(({ status }) => status))).toEqual(new Set([201]));
+    expect((await shop.owner('practice_cars').where({ job_id: body.jobId })).length).toBe(1);
+  });
+});

@@ -1,0 +1,124 @@
+/** Says in every job that its car is simulated, and holds what is done at it: reading, choosing a part, the end. */
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatMenuModule } from '@angular/material/menu';
+import type { CarParts, FactData, PracticeEnd } from '@dormant-beacon/contract';
+import { isBased, standing } from '@dormant-beacon/core/record';
+import { Store } from '@ngrx/store';
+import { Desk } from '../entry';
+import { jobFeature } from '../job';
+import { Money } from '../money';
+import { SimulatedDesk } from './simulated-desk';
+
+@Component({
+  selector: 'db-car-strip',
+  imports: [MatButtonModule, MatMenuModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <section aria-label="The simulated car">
+      <strong>Simulated car</strong>
+      @if (beacons()) {
+        <button mat-stroked-button type="button" [disabled]="busy()" (click)="read()">
+          Read every module
+        </button>
+        @if (based()) {
+          <button mat-stroked-button type="button" [matMenuTriggerFor]="menu" (menuOpened)="list()">
+            Trace a part
+          </button>
+        }
+      } @else {
+        <span>Enter first what the driver says: “{{ words() }}”</span>
+      }
+      @if (handedBack()) {
+        <button mat-stroked-button type="button" (click)="tell()">What was it?</button>
+      }
+      <mat-menu #menu="matMenu">
+        @for (part of parts(); track part.target) {
+          <button mat-menu-item type="button" (click)="trace(part.target)">{{ part.label }}</button>
+        }
+      </mat-menu>
+      @if (end(); as end) {
+        <p role="status">
+          It was: {{ end.was }}. {{ end.mended ? 'It is mended.' : 'It is still there.' }} You:
+          {{ end.minutes }} min, {{ money.say(end.cents) }},
+          {{ end.partsInVain === 0 ? 'no part' : end.partsInVain + ' parts' }} in vain. The planner by itself:
+          {{ end.planner.minutes }} min, {{ money.say(end.planner.cents) }}.
+        </p>
+      }
+      @if (problem()) {
+        <p class="problem" role="alert">{{ problem() }}</p>
+      }
+    </section>
+  `,
+  styles: `
+    section {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 12px;
+      align-items: center;
+      margin: 0 20px 12px;
+      padding: 8px 16px;
+      border: 3px dashed var(--quiet);
+      border-radius: 12px;
+    }
+    p {
+      flex: 1 0 100%;
+      margin: 0;
+    }
+  `,
+})
+export class CarStrip {
+  private readonly desk = inject(Desk);
+  private readonly car = inject(SimulatedDesk);
+  private readonly store = inject(Store);
+  private readonly record = this.store.selectSignal(jobFeature.selectRecord);
+  private readonly assessment = this.store.selectSignal(jobFeature.selectAssessment);
+  protected readonly money = inject(Money);
+  protected readonly words = computed(() => this.record()?.head.customerWords ?? '');
+  protected readonly beacons = computed(() => standing(this.record()?.beacons ?? []).length > 0);
+  protected readonly based = computed(() => this.record() !== null && isBased(this.record()!));
+  protected readonly handedBack = computed(() => standing(this.record()?.handBacks ?? []).length > 0);
+  protected readonly parts = signal<CarParts['parts']>([]);
+  protected readonly end = signal<PracticeEnd | null>(null);
+  protected readonly busy = signal(false);
+  protected readonly problem = signal<string | null>(null);
+
+  protected read(): Promise<void> {
+    return this.doing(async () => {
+      const { text } = await this.car.report();
+      const kind: FactData<'scans'>['kind'] = !this.based()
+        ? 'baseline'
+        : this.assessment()?.clearing
+          ? 'final'
+          : 'interim';
+      const sent = await this.desk.enter('scans', { kind, text });
+      if (sent.state === 'refused') throw sent.problem;
+    });
+  }
+
+  protected async list(): Promise<void> {
+    if (this.parts().length > 0) return;
+    await this.doing(async () => this.parts.set(await this.car.parts()));
+  }
+
+  protected trace(target: string): Promise<void> {
+    return this.doing(async () => {
+      const part = await this.car.part(target);
+      const beaconIds = (this.assessment()?.untreated ?? []).map(({ origin }) => origin);
+      const sent = await this.desk.enter('traces', { title: part.title, beaconIds, case: part.case });
+      if (sent.state === 'refused') throw sent.problem;
+    });
+  }
+
+  protected tell(): Promise<void> {
+    return this.doing(async () => this.end.set(await this.car.end()));
+  }
+
+  private async doing(work: () => Promise<unknown>): Promise<void> {
+    if (this.busy()) return;
+    this.busy.set(true);
+    this.problem.set(null);
+    await work().catch((error: unknown) => this.problem.set((error as Error).message));
+    this.busy.set(false);
+  }
+}

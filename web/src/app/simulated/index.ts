@@ -1,0 +1,3 @@
+export { CarMeasure } from './car-measure';
+export { CarStrip } from './car-strip';
+export { SimulatedDesk } from './simulated-desk';

@@ -1,0 +1,40 @@
+/** A simulated car: opened with a hidden fault, read, traced and measured through the server. */
+import { inject, Injectable } from '@angular/core';
+import type { CarPart, CarParts, CarReading, CarReport, PracticeEnd } from '@dormant-beacon/contract';
+import { Store } from '@ngrx/store';
+import { Client, newId } from '../api';
+import { jobFeature } from '../job';
+
+/** Every call throws ApiProblem where it is refused or nobody answers. */
+@Injectable({ providedIn: 'root' })
+export class SimulatedDesk {
+  private readonly client = inject(Client);
+  private readonly jobId = inject(Store).selectSignal(jobFeature.selectJobId);
+
+  /** @returns the id of the job */
+  async open(): Promise<string> {
+    const jobId = newId();
+    await this.client.openPractice({ jobId, vehicleId: newId() });
+    return jobId;
+  }
+
+  report(): Promise<CarReport> {
+    return this.client.carReport(this.jobId()!);
+  }
+
+  parts(): Promise<CarParts['parts']> {
+    return this.client.carParts(this.jobId()!);
+  }
+
+  part(target: string): Promise<CarPart> {
+    return this.client.carPart(this.jobId()!, target);
+  }
+
+  reading(traceId: string, test: string): Promise<CarReading> {
+    return this.client.carReading(this.jobId()!, traceId, test);
+  }
+
+  end(): Promise<PracticeEnd> {
+    return this.client.practiceEnd(this.jobId()!);
+  }
+}
