@@ -1,4 +1,4 @@
-export type { CarPart, CarParts, CarReading, CarReport, PracticeEnd } from './practice.js';
+export type { CarPart, CarParts, CarReading, CarReport, PracticeCars, PracticeEnd } from './practice.js';
 export {
   account,
   type Account,

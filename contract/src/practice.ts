@@ -31,6 +31,8 @@ export const carReading = z.strictObject({
 });
 export type CarReading = z.infer<typeof carReading>;
 
+const steps = z.array(z.strictObject({ did: z.string(), came: z.string() })).readonly();
+
 /** Told once the car was handed back: what it was, and what the planner would have spent. */
 export const practiceEnd = z.strictObject({
   /** The fault, in words. */
@@ -39,6 +41,26 @@ export const practiceEnd = z.strictObject({
   minutes: z.number(),
   cents: z.int(),
   partsInVain: z.int(),
-  planner: z.strictObject({ minutes: z.number(), cents: z.int() }),
+  /** Every test and repair, in its order, with what came of it. */
+  steps,
+  planner: z.strictObject({ minutes: z.number(), cents: z.int(), steps }),
 });
 export type PracticeEnd = z.infer<typeof practiceEnd>;
+
+/**
+ * The latest simulated cars of a person; of everyone for a lead. The newest come first.
+ * `end` is how it ended as it was told first, and null until then.
+ */
+export const practiceCars = z.strictObject({
+  cars: z.array(
+    z.strictObject({
+      jobId: id,
+      number: z.string(),
+      car: z.string(),
+      person: z.string(),
+      openedAt: z.iso.datetime(),
+      end: practiceEnd.omit({ steps: true, planner: true }).extend({ plannerMinutes: z.number() }).nullable(),
+    }),
+  ),
+});
+export type PracticeCars = z.infer<typeof practiceCars>;

@@ -69,7 +69,14 @@ describe('practice', () => {
     const end = page.locator('db-car-strip [role=status]');
     await end.waitFor();
     expect(await end.innerText()).toContain('It was: right brake lamp is open. It is mended.');
-    expect(await end.innerText()).toContain('no part in vain');
+    expect(await end.innerText()).toContain('no parts in vain');
+    await page.locator('.ways li', { hasText: 'that was it' }).waitFor();
+    expect(await accessibilityFaults(page)).toEqual([]);
+
+    await page.getByRole('link', { name: 'Take the next one' }).click();
+    await page.getByRole('heading', { name: 'Your cars' }).waitFor();
+    await page.getByText('1 of 1 mended, no parts in vain').waitFor();
+    expect(await accessibilityFaults(page)).toEqual([]);
     expect(errors).toEqual([]);
     await context.close();
   });

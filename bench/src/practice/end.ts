@@ -1,9 +1,10 @@
 /** How a practice job ended: what was hidden, what was spent, and what the planner would have spent. */
 import { type JobRecord, standing } from '@dormant-beacon/core/record';
+import { readingWords, testName, testRead } from '@dormant-beacon/core/words';
 import { carFile } from '../vehicle/index.js';
 import type { HiddenCase } from './draw.js';
 import { carOfRecord } from './from-record.js';
-import { playCase } from './play.js';
+import { playCase, type Step } from './play.js';
 
 const hourlyRateCents = 9000;
 /** Of a scan, and of a clear with what is read after it. */
@@ -17,7 +18,9 @@ export interface PracticeEnd {
   readonly minutes: number;
   readonly cents: number;
   readonly partsInVain: number;
-  readonly planner: { readonly minutes: number; readonly cents: number };
+  /** Every test and repair, in its order. */
+  readonly steps: readonly Step[];
+  readonly planner: { readonly minutes: number; readonly cents: number; readonly steps: readonly Step[] };
 }
 
 const modeWords: Readonly<Record<string, string>> = {
@@ -54,6 +57,20 @@ export function practiceEnd(record: JobRecord, hidden: HiddenCase): PracticeEnd 
     minutes,
     cents: parts + Math.round((minutes * hourlyRateCents) / 60),
     partsInVain: standing(record.repairs).filter((repair) => repair.element !== element).length,
-    planner: { minutes: played.minutes, cents: played.cents },
+    steps: stepsOf(record, element),
+    planner: { minutes: played.minutes, cents: played.cents, steps: played.steps },
   };
+}
+
+function stepsOf(record: JobRecord, element: string): Step[] {
+  const read = standing(record.readings).map((reading) => {
+    const test = testRead(record, reading);
+    return { seq: reading.seq, did: testName(test, reading.test), came: readingWords(test, reading) };
+  });
+  const repaired = standing(record.repairs).map((repair) => ({
+    seq: repair.seq,
+    did: repair.label,
+    came: repair.element === element ? 'that was it' : 'in vain',
+  }));
+  return [...read, ...repaired].sort((a, b) => a.seq - b.seq).map(({ did, came }) => ({ did, came }));
 }

@@ -8,6 +8,7 @@ import {
   type TraceReading,
   type TraceRepair,
 } from '@dormant-beacon/core/trace';
+import { readingWords, testName } from '@dormant-beacon/core/words';
 import { fromHex, toHex } from '../frames/index.js';
 import { Tray } from '../instruments/index.js';
 import { Link } from '../link/index.js';
@@ -26,6 +27,12 @@ const scanMinutes = 4;
 const proveMinutes = 6;
 const hourlyRateCents = 9000;
 
+/** A test or a repair, and what came of it, in words. */
+export interface Step {
+  readonly did: string;
+  readonly came: string;
+}
+
 export interface Played {
   readonly mended: boolean;
   readonly minutes: number;
@@ -36,7 +43,7 @@ export interface Played {
   /** How sure it was of the first repair, and whether that was right; null where it made none. */
   readonly first: { readonly sure: number; readonly right: boolean } | null;
   /** Everything that was done, in its order. */
-  readonly steps: readonly string[];
+  readonly steps: readonly Step[];
 }
 
 interface Told {
@@ -91,7 +98,7 @@ class Player {
   private cents = 0;
   private inVain = 0;
   private first: Played['first'] = null;
-  private readonly steps: string[] = [];
+  private readonly steps: Step[] = [];
 
   constructor(
     hidden: HiddenCase,
@@ -108,7 +115,6 @@ class Player {
     this.minutes += scanMinutes;
     const target = this.targetOf(this.readCodes());
     if (target === null) return this.end(false);
-    this.steps.push(`looks at ${target}`);
     let source = traceOfPart(this.car.file, target);
     lightUp(this.car, this.link, source);
     for (let n = 0; n < mostActions; n++) {
@@ -172,7 +178,10 @@ class Player {
     lightUp(this.car, this.link, source);
     const shown = measured(this.car, this.tray, test, this.random);
     const reading: TraceReading = 'why' in shown ? { test: id } : shown;
-    this.steps.push(`${test.label ?? id}: ${JSON.stringify({ ...reading, test: undefined })}`);
+    this.steps.push({
+      did: testName(test, id),
+      came: 'why' in shown ? shown.why : readingWords(test, reading),
+    });
     return { ...source, readings: [...(source.readings ?? []), reading] };
   }
 
@@ -193,7 +202,10 @@ class Player {
     this.link.ask(modules.map((module) => ({ module, bytes: fromHex('14ffffff') })));
     this.car.run(looksSeconds);
     const mended = this.readCodes().length === 0;
-    this.steps.push(`${repair?.label ?? element}: ${mended ? 'no code is left' : 'it shows again'}`);
+    this.steps.push({
+      did: repair?.label ?? element,
+      came: mended ? 'no code is left' : 'the code is back',
+    });
     return mended;
   }
 

@@ -49,7 +49,7 @@ describe('a hidden fault', () => {
     for (let seed = 1; seed <= 12; seed++) {
       const played = playCase(drawCase(seed));
       expect(played.mended)
-        .withContext(`seed ${seed}: ${played.steps.join(' | ')}`)
+        .withContext(`seed ${seed}: ${JSON.stringify(played.steps)}`)
         .toBeTrue();
       expect(played.breaches).withContext(`seed ${seed}`).toBe(0);
       inVain += played.inVain;

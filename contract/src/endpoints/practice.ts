@@ -15,6 +15,13 @@ export const practiceEndpoints = {
     bodyLimit: small,
     entry: true,
   },
+  practiceCars: {
+    method: 'GET',
+    path: '/api/practice',
+    says: 'the latest simulated cars that one has worked at, with how they ended; everyone’s, for a lead',
+    who: everyone,
+    answer: practice.practiceCars,
+  },
   carReport: {
     method: 'GET',
     path: '/api/jobs/{jobId}/car/report',

@@ -26,6 +26,7 @@ const appendOnly = [
   'clock_jumps',
   'customer_phones',
   'practice_cars',
+  'practice_ends',
 ];
 const changeable = [
   'clock_marks',

@@ -86,6 +86,7 @@ const table: Readonly<Record<string, string>> = {
   'POST /api/jobs/{jobId}/withdrawals': 'ltdr',
   'GET /api/events': 'ltdr',
   'POST /api/practice': 'ltdr',
+  'GET /api/practice': 'ltdr',
   'GET /api/jobs/{jobId}/car/report': 'ltdr',
   'GET /api/jobs/{jobId}/car/parts': 'ltdr',
   'GET /api/jobs/{jobId}/car/parts/{target}': 'ltdr',

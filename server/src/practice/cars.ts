@@ -1,8 +1,11 @@
 /** Which jobs stand on a simulated car, and what is hidden in it: known to the server alone. */
 import type { HiddenCase } from '@dormant-beacon/bench/practice';
+import type { PracticeCars, PracticeEnd } from '@dormant-beacon/contract';
 import type { JobRecord } from '@dormant-beacon/core/record';
 import type { Knex } from 'knex';
 import { notFound } from '../http/problem.js';
+import { isoOf } from '../database/connect.js';
+import { jobNumber } from '../jobs/record.js';
 import { findJob } from '../jobs/repository.js';
 import type { Services } from '../services.js';
 
@@ -34,4 +37,67 @@ export async function practiceJob({ pools, records }: Services, jobId: string): 
     record: await records.recordAt(pools.read, job, job.seq),
     hidden: { car, seed, fault: JSON.parse(fault) as HiddenCase['fault'] },
   };
+}
+
+const mostCars = 100;
+
+/** @param personId whose cars; everyone’s, where it is null */
+export async function practiceCars(db: Knex, personId: string | null): Promise<PracticeCars> {
+  const query = db('practice_cars')
+    .join('jobs', 'jobs.id', 'practice_cars.job_id')
+    .join('logbook', (opened) => opened.on('logbook.job_id', 'jobs.id').onVal('logbook.seq', 1))
+    .join('people', 'people.id', 'logbook.person_id')
+    .join('vehicles', 'vehicles.id', 'jobs.vehicle_id')
+    .leftJoin('practice_ends', 'practice_ends.job_id', 'jobs.id')
+    .orderBy('jobs.number', 'desc')
+    .limit(mostCars)
+    .select(
+      'jobs.id',
+      'jobs.number',
+      'jobs.opened_at',
+      'vehicles.make',
+      'vehicles.model',
+      'people.name',
+      'practice_ends.end',
+    );
+  if (personId !== null) void query.where('logbook.person_id', personId);
+  const rows = (await query) as {
+    id: string;
+    number: number;
+    opened_at: string;
+    make: string;
+    model: string;
+    name: string;
+    end: string | null;
+  }[];
+  return {
+    cars: rows.map(({ id, number, opened_at, make, model, name, end }) => ({
+      jobId: id,
+      number: jobNumber(number),
+      car: `${make} ${model}`,
+      person: name,
+      openedAt: isoOf(opened_at),
+      end: end === null ? null : (JSON.parse(end) as PracticeCars['cars'][number]['end']),
+    })),
+  };
+}
+
+/** How it ended, as it is told first: what is done to the car afterwards does not change it. */
+export async function keepEnd(
+  db: Knex,
+  jobId: string,
+  { was, mended, minutes, cents, partsInVain, planner }: PracticeEnd,
+): Promise<void> {
+  const end: PracticeCars['cars'][number]['end'] = {
+    was,
+    mended,
+    minutes,
+    cents,
+    partsInVain,
+    plannerMinutes: planner.minutes,
+  };
+  await db('practice_ends')
+    .insert({ job_id: jobId, end: JSON.stringify(end) })
+    .onConflict()
+    .ignore();
 }

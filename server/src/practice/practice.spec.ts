@@ -1,5 +1,12 @@
 import { randomUUID } from 'node:crypto';
-import type { CarPart, CarParts, CarReading, CarReport, PracticeEnd } from '@dormant-beacon/contract';
+import type {
+  CarPart,
+  CarParts,
+  CarReading,
+  CarReport,
+  PracticeCars,
+  PracticeEnd,
+} from '@dormant-beacon/contract';
 import type { JobRecord } from '@dormant-beacon/core/record';
 import { Shop } from '../testing/shop.js';
 
@@ -80,6 +87,29 @@ describe('a job on a simulated car', () => {
     expect([end.mended, end.partsInVain]).toEqual([true, 0]);
     expect(end.minutes).toBeGreaterThan(0);
     expect(end.planner.minutes).toBeGreaterThan(0);
+    expect(end.steps.map(({ came }) => came).at(-1)).toBe('that was it');
+    expect(end.planner.steps.at(-1)!.came).toBe('no code is left');
+
+    // It is kept as it was told first, and seen by the person and by the lead.
+    await enter('repairs', {
+      element: 'BAT',
+      beaconIds: [beaconId],
+      label: 'In vain',
+      method: 'replace',
+      root: 'unknown',
+      cured: false,
+    });
+    expect((await get<PracticeEnd>('end')).partsInVain).toBe(1);
+    const carsOf = async (person: typeof shop.learner) =>
+      (await shop.get<PracticeCars>('/api/practice', shop.cookie(person))).body.cars;
+    for (const person of [shop.learner, shop.lead]) {
+      const car = (await carsOf(person)).find((own) => own.jobId === jobId)!;
+      expect([car.person, car.end?.mended, car.end?.partsInVain])
+        .withContext(person)
+        .toEqual(['Remy', true, 0]);
+      expect(car.end!.plannerMinutes).toBe(end.planner.minutes);
+    }
+    expect((await carsOf(shop.technician)).some((own) => own.jobId === jobId)).toBeFalse();
     await shop.settled();
     expect(await shop.owner('cure_outcomes').where({ job_id: jobId })).toEqual([]);
     expect(

@@ -8,12 +8,12 @@ import { conflict, invalid, notFound } from '../http/problem.js';
 import { idParam, textQuery, writeOf } from '../http/writing.js';
 import { openJob } from '../jobs/service.js';
 import type { Services } from '../services.js';
-import { practiceJob } from './cars.js';
+import { keepEnd, practiceCars, practiceJob } from './cars.js';
 
 const mostSeeds = 1_000_000_000;
 
 export function practiceRoutes(door: Door, services: Services): void {
-  const { workers, feed } = services;
+  const { pools, workers, feed } = services;
 
   door.on(endpoints.openPractice, async (request, response, session) => {
     const { jobId, vehicleId, seed } = check(endpoints.openPractice.body, request.body);
@@ -40,6 +40,10 @@ export function practiceRoutes(door: Door, services: Services): void {
     );
     response.status(201).json(opened);
     feed.wake();
+  });
+
+  door.on(endpoints.practiceCars, async (_request, response, { person }) => {
+    response.json(await practiceCars(pools.read, person.role === 'lead' ? null : person.id));
   });
 
   door.on(endpoints.carReport, async (request, response) => {
@@ -72,6 +76,8 @@ export function practiceRoutes(door: Door, services: Services): void {
     const { record, hidden } = await practiceJob(services, idParam(request, 'jobId'));
     if (standing(record.handBacks).length === 0)
       throw conflict('What it was is told once the car is handed back.');
-    response.json(await workers.run('practiceEnd', { record, hidden }));
+    const end = await workers.run('practiceEnd', { record, hidden });
+    await keepEnd(pools.write, record.id, end);
+    response.json(end);
   });
 }

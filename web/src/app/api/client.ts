@@ -43,6 +43,7 @@ import type {
   Pattern,
   People,
   PinSwitch,
+  PracticeCars,
   PracticeEnd,
   Problem,
   Cures,
@@ -388,6 +389,10 @@ export class Client {
 
   openPractice(body: { jobId: string; vehicleId: string }): Promise<{ jobId: string; number: string }> {
     return this.change('POST', '/api/practice', body);
+  }
+
+  async practiceCars(): Promise<PracticeCars['cars']> {
+    return (await this.get<PracticeCars>('/api/practice')).cars;
   }
 
   carReport(jobId: string): Promise<CarReport> {

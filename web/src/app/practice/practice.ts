@@ -1,13 +1,18 @@
 /** Where practice begins: a simulated car with a hidden fault. */
-import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { Router } from '@angular/router';
+import { Router, RouterLink } from '@angular/router';
+import type { PracticeCars } from '@dormant-beacon/contract';
+import { counted } from '@dormant-beacon/core/units';
+import { Store } from '@ngrx/store';
 import { PageHead } from '../frame';
+import { peopleFeature } from '../session';
 import { SimulatedDesk } from '../simulated';
+import { sayWhen } from '../time';
 
 @Component({
   selector: 'db-practice',
-  imports: [MatButtonModule, PageHead],
+  imports: [MatButtonModule, PageHead, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <db-page-head />
@@ -27,6 +32,32 @@ import { SimulatedDesk } from '../simulated';
       @if (problem()) {
         <p class="problem" role="alert">{{ problem() }}</p>
       }
+      @if (cars().length > 0) {
+        <h2>{{ everyones() ? 'Cars taken in this shop' : 'Your cars' }}</h2>
+        @if (sum(); as sum) {
+          <p>
+            {{ sum.mended }} of {{ sum.told }} mended, {{ counted(sum.inVain, 'part') }} in vain,
+            {{ sum.ratio }} × the planner’s minutes.
+          </p>
+        }
+        <ul>
+          @for (car of cars(); track car.jobId) {
+            <li>
+              <a mat-stroked-button [routerLink]="['/jobs', car.jobId]">{{ car.number }}</a>
+              <span>
+                {{ car.car }}, {{ sayWhen(car.openedAt) }}{{ everyones() ? ', ' + car.person : '' }}.
+                @if (car.end; as end) {
+                  {{ end.mended ? 'Mended' : 'Not mended' }} in {{ end.minutes }} min (planner:
+                  {{ end.plannerMinutes }}), {{ counted(end.partsInVain, 'part') }} in vain. It was:
+                  {{ end.was }}.
+                } @else {
+                  Not finished.
+                }
+              </span>
+            </li>
+          }
+        </ul>
+      }
     </main>
   `,
   styles: `
@@ -41,8 +72,28 @@ import { SimulatedDesk } from '../simulated';
       background: var(--sheet);
     }
     h1,
+    h2,
     p {
       margin: 0;
+    }
+    h2 {
+      font-size: 18px;
+    }
+    ul {
+      display: grid;
+      gap: 12px;
+      margin: 0;
+      padding: 0;
+      list-style: none;
+    }
+    li {
+      display: flex;
+      gap: 14px;
+      align-items: center;
+    }
+    li a {
+      flex: none;
+      min-width: 96px;
     }
   `,
 })
@@ -51,6 +102,20 @@ export class Practice {
   private readonly router = inject(Router);
   protected readonly busy = signal(false);
   protected readonly problem = signal<string | null>(null);
+  private readonly person = inject(Store).selectSignal(peopleFeature.selectPerson);
+  /** A lead sees the cars of the whole shop. */
+  protected readonly everyones = computed(() => this.person()?.role === 'lead');
+  protected readonly cars = signal<PracticeCars['cars']>([]);
+  protected readonly sum = computed(() => sumOf(this.cars()));
+  protected readonly counted = counted;
+  protected readonly sayWhen = sayWhen;
+
+  constructor() {
+    this.car
+      .cars()
+      .then((cars) => this.cars.set(cars))
+      .catch((error: unknown) => this.problem.set((error as Error).message));
+  }
 
   protected async open(): Promise<void> {
     if (this.busy()) return;
@@ -64,4 +129,18 @@ export class Practice {
     }
     this.busy.set(false);
   }
+}
+
+/** Of those cars whose end was told; null where there are none. */
+function sumOf(cars: PracticeCars['cars']) {
+  const ends = cars.flatMap(({ end }) => (end === null ? [] : [end]));
+  if (ends.length === 0) return null;
+  const total = (of: (end: (typeof ends)[number]) => number) => ends.reduce((sum, end) => sum + of(end), 0);
+  const planned = total(({ plannerMinutes }) => plannerMinutes);
+  return {
+    told: ends.length,
+    mended: ends.filter(({ mended }) => mended).length,
+    inVain: total(({ partsInVain }) => partsInVain),
+    ratio: planned > 0 ? (total(({ minutes }) => minutes) / planned).toFixed(1) : '–',
+  };
 }

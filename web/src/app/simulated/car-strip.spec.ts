@@ -30,7 +30,8 @@ describe('CarStrip', () => {
                 minutes: 63,
                 cents: 9_450,
                 partsInVain: 1,
-                planner: { minutes: 40, cents: 6_000 },
+                steps: [{ did: 'renew the lamp', came: 'in vain' }],
+                planner: { minutes: 40, cents: 6_000, steps: [{ did: 'look at F13', came: 'yes' }] },
               }),
           },
         },
@@ -83,6 +84,10 @@ describe('CarStrip', () => {
     await bench.press('What was it?');
     expect(bench.text()).toContain('It was: fuse F13 is open. It is mended. You: 63 min');
     expect(bench.text()).toContain('The planner by itself: 40 min');
+    expect([...bench.page.querySelectorAll('li')].map((step) => step.textContent.trim())).toEqual([
+      'renew the lamp: in vain',
+      'look at F13: yes',
+    ]);
   });
 
   it('enters what the instruments show, and says why they refuse', async () => {

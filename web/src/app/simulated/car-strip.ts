@@ -2,8 +2,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatMenuModule } from '@angular/material/menu';
+import { RouterLink } from '@angular/router';
 import type { CarParts, FactData, PracticeEnd } from '@dormant-beacon/contract';
 import { isBased, standing } from '@dormant-beacon/core/record';
+import { counted } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import { Desk } from '../entry';
 import { jobFeature } from '../job';
@@ -12,7 +14,7 @@ import { SimulatedDesk } from './simulated-desk';
 
 @Component({
   selector: 'db-car-strip',
-  imports: [MatButtonModule, MatMenuModule],
+  imports: [MatButtonModule, MatMenuModule, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section aria-label="The simulated car">
@@ -40,10 +42,24 @@ import { SimulatedDesk } from './simulated-desk';
       @if (end(); as end) {
         <p role="status">
           It was: {{ end.was }}. {{ end.mended ? 'It is mended.' : 'It is still there.' }} You:
-          {{ end.minutes }} min, {{ money.say(end.cents) }},
-          {{ end.partsInVain === 0 ? 'no part' : end.partsInVain + ' parts' }} in vain. The planner by itself:
-          {{ end.planner.minutes }} min, {{ money.say(end.planner.cents) }}.
+          {{ end.minutes }} min, {{ money.say(end.cents) }}, {{ counted(end.partsInVain, 'part') }} in vain.
+          The planner by itself: {{ end.planner.minutes }} min, {{ money.say(end.planner.cents) }}.
         </p>
+        <div class="ways">
+          @for (way of ways(); track way.who) {
+            <section>
+              <h2>{{ way.who }}</h2>
+              <ol>
+                @for (step of way.steps; track $index) {
+                  <li>
+                    {{ step.did }}: <strong>{{ step.came }}</strong>
+                  </li>
+                }
+              </ol>
+            </section>
+          }
+        </div>
+        <a mat-flat-button routerLink="/practice">Take the next one</a>
       }
       @if (problem()) {
         <p class="problem" role="alert">{{ problem() }}</p>
@@ -51,7 +67,7 @@ import { SimulatedDesk } from './simulated-desk';
     </section>
   `,
   styles: `
-    section {
+    :host > section {
       display: flex;
       flex-wrap: wrap;
       gap: 12px;
@@ -61,9 +77,26 @@ import { SimulatedDesk } from './simulated-desk';
       border: 3px dashed var(--quiet);
       border-radius: 12px;
     }
-    p {
+    p,
+    .ways {
       flex: 1 0 100%;
       margin: 0;
+    }
+    .ways {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 12px 32px;
+    }
+    .ways section {
+      flex: 1 1 280px;
+    }
+    h2 {
+      margin: 0 0 4px;
+      font-size: 16px;
+    }
+    ol {
+      margin: 0;
+      padding-left: 24px;
     }
   `,
 })
@@ -74,12 +107,23 @@ export class CarStrip {
   private readonly record = this.store.selectSignal(jobFeature.selectRecord);
   private readonly assessment = this.store.selectSignal(jobFeature.selectAssessment);
   protected readonly money = inject(Money);
+  protected readonly counted = counted;
   protected readonly words = computed(() => this.record()?.head.customerWords ?? '');
   protected readonly beacons = computed(() => standing(this.record()?.beacons ?? []).length > 0);
   protected readonly based = computed(() => this.record() !== null && isBased(this.record()!));
   protected readonly handedBack = computed(() => standing(this.record()?.handBacks ?? []).length > 0);
   protected readonly parts = signal<CarParts['parts']>([]);
   protected readonly end = signal<PracticeEnd | null>(null);
+  /** What was done, beside what the planner would have done. */
+  protected readonly ways = computed(() => {
+    const end = this.end();
+    return end === null
+      ? []
+      : [
+          { who: 'What you did', steps: end.steps },
+          { who: 'What the planner would have done', steps: end.planner.steps },
+        ];
+  });
   protected readonly busy = signal(false);
   protected readonly problem = signal<string | null>(null);
 

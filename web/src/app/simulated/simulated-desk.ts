@@ -1,6 +1,13 @@
 /** A simulated car: opened with a hidden fault, read, traced and measured through the server. */
 import { inject, Injectable } from '@angular/core';
-import type { CarPart, CarParts, CarReading, CarReport, PracticeEnd } from '@dormant-beacon/contract';
+import type {
+  CarPart,
+  CarParts,
+  CarReading,
+  CarReport,
+  PracticeCars,
+  PracticeEnd,
+} from '@dormant-beacon/contract';
 import { Store } from '@ngrx/store';
 import { Client, newId } from '../api';
 import { jobFeature } from '../job';
@@ -16,6 +23,11 @@ export class SimulatedDesk {
     const jobId = newId();
     await this.client.openPractice({ jobId, vehicleId: newId() });
     return jobId;
+  }
+
+  /** The latest simulated cars; of everyone, where the lead asks. */
+  cars(): Promise<PracticeCars['cars']> {
+    return this.client.practiceCars();
   }
 
   report(): Promise<CarReport> {

@@ -1,0 +1,62 @@
+import { TestBed } from '@angular/core/testing';
+import type { PracticeCars } from '@dormant-beacon/contract';
+import { Client } from '../api';
+import { PeopleEvents } from '../session';
+import { benchFor, recordOf, sessionOf, yuki } from '../testing/bench';
+import { Practice } from './practice';
+
+type SimulatedCar = PracticeCars['cars'][number];
+
+const car = (number: string, end: Partial<NonNullable<SimulatedCar['end']>> | null): SimulatedCar => ({
+  jobId: number,
+  number,
+  car: 'Velanta Quill',
+  person: 'Remy',
+  openedAt: '2026-11-17T08:00:00.000Z',
+  end: end && {
+    was: 'fuse F13 is open',
+    mended: true,
+    minutes: 60,
+    cents: 9_000,
+    partsInVain: 0,
+    plannerMinutes: 40,
+    ...end,
+  },
+});
+
+describe('Practice', () => {
+  const benchOf = async (cars: SimulatedCar[], role: 'technician' | 'lead' = 'technician') => {
+    TestBed.configureTestingModule({
+      providers: [{ provide: Client, useValue: { practiceCars: () => Promise.resolve(cars) } }],
+    });
+    const bench = await benchFor(Practice, recordOf());
+    bench.store.dispatch(PeopleEvents.sessionKnown({ session: sessionOf({ ...yuki, role }) }));
+    await bench.fixture.whenStable();
+    return bench;
+  };
+
+  it('says nothing of cars before the first', async () => {
+    const bench = await benchOf([]);
+    expect(bench.text()).not.toContain('Your cars');
+  });
+
+  it('sums what was told, against the planner', async () => {
+    const ends = [{}, { mended: false, minutes: 100, partsInVain: 2 }];
+    const bench = await benchOf([car('J-0003', null), ...ends.map((end, n) => car(`J-000${n + 1}`, end))]);
+    expect(bench.text()).toContain('Your cars');
+    // (60 + 100) of (40 + 40) minutes.
+    expect(bench.text()).toContain('1 of 2 mended, 2 parts in vain, 2.0 × the planner’s minutes.');
+    const rows = [...bench.page.querySelectorAll('li')].map((row) => row.textContent);
+    expect(rows[0]).toContain('Not finished.');
+    expect(rows[2]).toContain(
+      'Not mended in 100 min (planner: 40), 2 parts in vain. It was: fuse F13 is open.',
+    );
+    expect(rows[0]).not.toContain('Remy');
+  });
+
+  it('names the person where the lead looks', async () => {
+    const bench = await benchOf([car('J-0001', {})], 'lead');
+    expect(bench.text()).toContain('Cars taken in this shop');
+    expect(bench.page.querySelector('li')!.textContent).toContain('Remy');
+  });
+});
