@@ -31,7 +31,9 @@ export const carReading = z.strictObject({
 });
 export type CarReading = z.infer<typeof carReading>;
 
-const steps = z.array(z.strictObject({ did: z.string(), came: z.string() })).readonly();
+const steps = z
+  .array(z.strictObject({ did: z.string(), came: z.string(), belief: z.number().nullable() }))
+  .readonly();
 
 /** Told once the car was handed back: what it was, and what the planner would have spent. */
 export const practiceEnd = z.strictObject({
@@ -41,7 +43,7 @@ export const practiceEnd = z.strictObject({
   minutes: z.number(),
   cents: z.int(),
   partsInVain: z.int(),
-  /** Every test and repair, in its order, with what came of it. */
+  /** Every test and repair, in its order, with what came of it, and how likely the fault’s true part was then. */
   steps,
   planner: z.strictObject({ minutes: z.number(), cents: z.int(), steps }),
 });

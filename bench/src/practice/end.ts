@@ -1,10 +1,11 @@
 /** How a practice job ended: what was hidden, what was spent, and what the planner would have spent. */
-import { type JobRecord, standing } from '@dormant-beacon/core/record';
+import { caseOf, type JobRecord, standing, standingFor } from '@dormant-beacon/core/record';
+import { nextTests } from '@dormant-beacon/core/trace';
 import { readingWords, testName, testRead } from '@dormant-beacon/core/words';
 import { carFile } from '../vehicle/index.js';
 import type { HiddenCase } from './draw.js';
 import { carOfRecord } from './from-record.js';
-import { playCase, type Step } from './play.js';
+import { beliefIn, playCase, type Step } from './play.js';
 
 const hourlyRateCents = 9000;
 /** Of a scan, and of a clear with what is read after it. */
@@ -62,15 +63,39 @@ export function practiceEnd(record: JobRecord, hidden: HiddenCase): PracticeEnd 
   };
 }
 
+/** Of a job’s first steps alone, since each is planned anew. */
+const mostBeliefs = 40;
+
 function stepsOf(record: JobRecord, element: string): Step[] {
   const read = standing(record.readings).map((reading) => {
     const test = testRead(record, reading);
-    return { seq: reading.seq, did: testName(test, reading.test), came: readingWords(test, reading) };
+    return { ...reading, did: testName(test, reading.test), came: readingWords(test, reading) };
   });
   const repaired = standing(record.repairs).map((repair) => ({
-    seq: repair.seq,
+    ...repair,
     did: repair.label,
     came: repair.element === element ? 'that was it' : 'in vain',
   }));
-  return [...read, ...repaired].sort((a, b) => a.seq - b.seq).map(({ did, came }) => ({ did, came }));
+  return [...read, ...repaired]
+    .sort((a, b) => a.seq - b.seq)
+    .map(({ did, came, seq, traceId }, n) => ({
+      did,
+      came,
+      belief: came === 'that was it' || n >= mostBeliefs ? null : beliefAt(record, traceId, seq, element),
+    }));
+}
+
+/** As a job stood after that entry; null where its trace does not have the part. */
+function beliefAt(
+  record: JobRecord,
+  traceId: string | null | undefined,
+  seq: number,
+  element: string,
+): number | null {
+  const trace = traceId == null ? undefined : standingFor(record.traces, traceId);
+  if (!trace?.case.circuit.elements.some(({ id }) => id === element)) return null;
+  const until = <F extends { readonly seq: number }>(facts: readonly F[]) =>
+    facts.filter((fact) => fact.seq <= seq);
+  const then = { ...record, readings: until(record.readings), repairs: until(record.repairs) };
+  return beliefIn(element, nextTests(caseOf(then, trace)));
 }

@@ -31,7 +31,13 @@ const hourlyRateCents = 9000;
 export interface Step {
   readonly did: string;
   readonly came: string;
+  /** How likely, with all that was read until then, was what it turned out to be; null where it is not told. */
+  readonly belief: number | null;
 }
+
+/** How likely the planner holds a fault of that element to be. */
+export const beliefIn = (element: string, { suspects }: NextTests): number =>
+  suspects.reduce((sum, own) => (own.element === element ? sum + own.probability : sum), 0);
 
 export interface Played {
   readonly mended: boolean;
@@ -101,7 +107,7 @@ class Player {
   private readonly steps: Step[] = [];
 
   constructor(
-    hidden: HiddenCase,
+    private readonly hidden: HiddenCase,
     private readonly choose: Chooser,
   ) {
     this.car = new Car(carFile(hidden.car)!, { seed: hidden.seed, faults: [hidden.fault] });
@@ -119,17 +125,15 @@ class Player {
     lightUp(this.car, this.link, source);
     for (let n = 0; n < mostActions; n++) {
       const answer = nextTests(source);
-      const { suspects } = answer;
+      const last = this.steps.pop();
+      if (last) this.steps.push({ ...last, belief: beliefIn(this.hidden.fault.element, answer) });
       const action = this.choose(source, answer);
       if (!action) break;
       if (action.action === 'test') {
         source = this.tested(source, action.test);
         continue;
       }
-      const sure = suspects.reduce(
-        (sum, { element, probability }) => (element === action.element ? sum + probability : sum),
-        0,
-      );
+      const sure = beliefIn(action.element, answer);
       const mended = this.repaired(source, action.element, action.method ?? null);
       this.first ??= { sure, right: mended };
       if (mended) return this.end(true);
@@ -181,6 +185,7 @@ class Player {
     this.steps.push({
       did: testName(test, id),
       came: 'why' in shown ? shown.why : readingWords(test, reading),
+      belief: null,
     });
     return { ...source, readings: [...(source.readings ?? []), reading] };
   }
@@ -205,6 +210,7 @@ class Player {
     this.steps.push({
       did: repair?.label ?? element,
       came: mended ? 'no code is left' : 'the code is back',
+      belief: null,
     });
     return mended;
   }

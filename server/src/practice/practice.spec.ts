@@ -88,7 +88,9 @@ describe('a job on a simulated car', () => {
     expect(end.minutes).toBeGreaterThan(0);
     expect(end.planner.minutes).toBeGreaterThan(0);
     expect(end.steps.map(({ came }) => came).at(-1)).toBe('that was it');
+    expect(end.steps[0]!.belief).toBeGreaterThan(0);
     expect(end.planner.steps.at(-1)!.came).toBe('no code is left');
+    expect(end.planner.steps.at(-2)!.belief).toBeGreaterThan(0.5);
 
     // It is kept as it was told first, and seen by the person and by the lead.
     await enter('repairs', {

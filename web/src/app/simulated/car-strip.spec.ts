@@ -30,8 +30,12 @@ describe('CarStrip', () => {
                 minutes: 63,
                 cents: 9_450,
                 partsInVain: 1,
-                steps: [{ did: 'renew the lamp', came: 'in vain' }],
-                planner: { minutes: 40, cents: 6_000, steps: [{ did: 'look at F13', came: 'yes' }] },
+                steps: [{ did: 'renew the lamp', came: 'in vain', belief: null }],
+                planner: {
+                  minutes: 40,
+                  cents: 6_000,
+                  steps: [{ did: 'look at F13', came: 'yes', belief: 0.876 }],
+                },
               }),
           },
         },
@@ -84,10 +88,9 @@ describe('CarStrip', () => {
     await bench.press('What was it?');
     expect(bench.text()).toContain('It was: fuse F13 is open. It is mended. You: 63 min');
     expect(bench.text()).toContain('The planner by itself: 40 min');
-    expect([...bench.page.querySelectorAll('li')].map((step) => step.textContent.trim())).toEqual([
-      'renew the lamp: in vain',
-      'look at F13: yes',
-    ]);
+    expect(
+      [...bench.page.querySelectorAll('li')].map((step) => step.textContent.replace(/\s+/g, ' ').trim()),
+    ).toEqual(['renew the lamp: in vain', 'look at F13: yes 88 %']);
   });
 
   it('enters what the instruments show, and says why they refuse', async () => {

@@ -5,7 +5,7 @@ import { MatMenuModule } from '@angular/material/menu';
 import { RouterLink } from '@angular/router';
 import type { CarParts, FactData, PracticeEnd } from '@dormant-beacon/contract';
 import { isBased, standing } from '@dormant-beacon/core/record';
-import { counted } from '@dormant-beacon/core/units';
+import { counted, percent } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import { Desk } from '../entry';
 import { jobFeature } from '../job';
@@ -45,6 +45,7 @@ import { SimulatedDesk } from './simulated-desk';
           {{ end.minutes }} min, {{ money.say(end.cents) }}, {{ counted(end.partsInVain, 'part') }} in vain.
           The planner by itself: {{ end.planner.minutes }} min, {{ money.say(end.planner.cents) }}.
         </p>
+        <p class="quiet">Beside each step: how likely, by then, was what it turned out to be.</p>
         <div class="ways">
           @for (way of ways(); track way.who) {
             <section>
@@ -53,6 +54,9 @@ import { SimulatedDesk } from './simulated-desk';
                 @for (step of way.steps; track $index) {
                   <li>
                     {{ step.did }}: <strong>{{ step.came }}</strong>
+                    @if (step.belief !== null) {
+                      <span class="quiet">{{ percent(step.belief) }}</span>
+                    }
                   </li>
                 }
               </ol>
@@ -108,6 +112,7 @@ export class CarStrip {
   private readonly assessment = this.store.selectSignal(jobFeature.selectAssessment);
   protected readonly money = inject(Money);
   protected readonly counted = counted;
+  protected readonly percent = percent;
   protected readonly words = computed(() => this.record()?.head.customerWords ?? '');
   protected readonly beacons = computed(() => standing(this.record()?.beacons ?? []).length > 0);
   protected readonly based = computed(() => this.record() !== null && isBased(this.record()!));
