@@ -90,7 +90,7 @@ describe('CarStrip', () => {
     expect(bench.text()).toContain('The planner by itself: 40 min');
     expect(
       [...bench.page.querySelectorAll('li')].map((step) => step.textContent.replace(/\s+/g, ' ').trim()),
-    ).toEqual(['renew the lamp: in vain', 'look at F13: yes 88 %']);
+    ).toEqual(['renew the lamp: in vain', 'look at F13: yes – 88 %']);
   });
 
   it('enters what the instruments show, and says why they refuse', async () => {

@@ -55,7 +55,7 @@ import { SimulatedDesk } from './simulated-desk';
                   <li>
                     {{ step.did }}: <strong>{{ step.came }}</strong>
                     @if (step.belief !== null) {
-                      <span class="quiet">{{ percent(step.belief) }}</span>
+                      <span class="quiet">{{ ' – ' + percent(step.belief) }}</span>
                     }
                   </li>
                 }
