@@ -1,8 +1,9 @@
-/** Hidden faults, drawn by seed: an element of a car fails in one of its usual ways, so that some module says so. */
-import { type Fault, type FaultMode } from '@dormant-beacon/core/circuit';
+/** Hidden faults, drawn by seed: an element of a car fails in a way that the world has, so that some module says so. */
+import type { Circuit, Fault, FaultMode } from '@dormant-beacon/core/circuit';
 import { randomNumbers } from '@dormant-beacon/core/random';
 import { Car, carFile, carIds } from '../vehicle/index.js';
-import { plainParts, traceOfPart } from './part.js';
+import { partOf, plainParts } from './part.js';
+import { failures } from './world.js';
 
 export interface HiddenCase {
   readonly car: string;
@@ -22,16 +23,25 @@ export function drawCase(seed: number): HiddenCase {
     const car = carIds[Math.floor(carIds.length * random.uniform())]!;
     const parts = plainParts(carFile(car)!);
     const { target } = parts[Math.floor(parts.length * random.uniform())]!;
-    const suspects = traceOfPart(carFile(car)!, target).suspects ?? [];
-    const all = suspects.reduce((sum, { weight }) => sum + weight, 0);
-    let at = all * random.uniform();
-    const drawn = suspects.find(({ weight }) => (at -= weight) <= 0);
-    if (!drawn) continue;
+    const drawn = drawFailure(partOf(carFile(car)!, target), random.uniform());
     const fault = faultOf(drawn.element, drawn.mode, random.uniform());
     const hidden = { car, seed, fault };
     if (shows(hidden)) return hidden;
   }
   throw new Error(`no fault of seed ${seed} shows itself`);
+}
+
+/** By how often such a part fails so. */
+function drawFailure({ elements }: Circuit, drawn: number): { element: string; mode: FaultMode } {
+  const ways = elements.flatMap(({ id, kind }) =>
+    Object.entries(failures[kind] ?? {}).map(([mode, weight]) => ({
+      element: id,
+      mode: mode as FaultMode,
+      weight,
+    })),
+  );
+  let left = drawn * ways.reduce((sum, { weight }) => sum + weight, 0);
+  return ways.find(({ weight }) => (left -= weight) <= 0) ?? ways.at(-1)!;
 }
 
 function faultOf(element: string, mode: FaultMode, drawn: number): Fault {

@@ -3,15 +3,10 @@ import { caseOf, type JobRecord, standing, standingFor } from '@dormant-beacon/c
 import { nextTests } from '@dormant-beacon/core/trace';
 import { readingWords, testName, testRead } from '@dormant-beacon/core/words';
 import { carFile } from '../vehicle/index.js';
+import { clearMinutes, costOf, scanMinutes, usualRepair } from './costs.js';
 import type { HiddenCase } from './draw.js';
 import { carOfRecord } from './from-record.js';
 import { beliefIn, playCase, type Step } from './play.js';
-
-const hourlyRateCents = 9000;
-/** Of a scan, and of a clear with what is read after it. */
-const scanMinutes = 4;
-const clearMinutes = 3;
-const usualRepair = { minutes: 10, priceCents: 2000 };
 
 export interface PracticeEnd {
   readonly was: string;
@@ -38,13 +33,10 @@ const modeWords: Readonly<Record<string, string>> = {
 export function practiceEnd(record: JobRecord, hidden: HiddenCase): PracticeEnd {
   const { element, mode, ohms } = hidden.fault;
   const label = carFile(hidden.car)!.circuit.elements.find(({ id }) => id === element)?.label ?? element;
-  const cases = new Map(record.traces.map((trace) => [trace.id, trace.case]));
-  const tests = standing(record.readings).map(
-    ({ traceId, test }) => cases.get(traceId)?.tests.find(({ id }) => id === test)?.minutes ?? 0,
-  );
+  const tests = standing(record.readings).map((reading) => testRead(record, reading)?.minutes ?? 0);
   const repairs = standing(record.repairs).map((repair) => {
-    const source = repair.traceId == null ? undefined : cases.get(repair.traceId);
-    return source?.repairs.find((own) => own.element === repair.element) ?? usualRepair;
+    const trace = repair.traceId == null ? undefined : standingFor(record.traces, repair.traceId);
+    return trace?.case.repairs.find((own) => own.element === repair.element) ?? usualRepair;
   });
   const minutes =
     [...tests, ...repairs.map((repair) => repair.minutes)].reduce((sum, own) => sum + own, 0) +
@@ -56,7 +48,7 @@ export function practiceEnd(record: JobRecord, hidden: HiddenCase): PracticeEnd 
     was: `${label} ${modeWords[mode] ?? mode}${ohms == null ? '' : ` (${ohms.toFixed(1)} Ω)`}`,
     mended: carOfRecord(record, hidden).standing.faults.length === 0,
     minutes,
-    cents: parts + Math.round((minutes * hourlyRateCents) / 60),
+    cents: costOf(minutes, parts),
     partsInVain: standing(record.repairs).filter((repair) => repair.element !== element).length,
     steps: stepsOf(record, element),
     planner: { minutes: played.minutes, cents: played.cents, steps: played.steps },

@@ -3,19 +3,22 @@ import { type JobRecord, standing } from '@dormant-beacon/core/record';
 import { fromHex } from '../frames/index.js';
 import { Car, carFile } from '../vehicle/index.js';
 import type { HiddenCase } from './draw.js';
+import { mend } from './mend.js';
 
-/** Seconds of driving before it came in, after a repair, on a drive of the proof, and between two entries. */
+/** Seconds of driving before it came in, on a drive of the proof, and between two entries. */
 const before = 20;
-const afterRepair = 2;
 const drive = 120;
 const between = 5;
+
+/** Of a record, what was done to the car. */
+type Done = Pick<JobRecord, 'clearings' | 'repairs' | 'exposures' | 'scans' | 'temporaries'>;
 
 /**
  * The same record gives the same car: nothing of it is kept anywhere else.
  *
  * @param hidden what was drawn when the job was opened
  */
-export function carOfRecord(record: JobRecord, hidden: HiddenCase): Car {
+export function carOfRecord(record: Done, hidden: HiddenCase): Car {
   const car = new Car(carFile(hidden.car)!, { seed: hidden.seed, faults: [hidden.fault] });
   car.run(before);
   const steps = [
@@ -36,17 +39,6 @@ export function carOfRecord(record: JobRecord, hidden: HiddenCase): Car {
 function clearAll(car: Car): void {
   for (const { name } of car.file.modules) car.ask(name, fromHex('14ffffff'));
   car.run(between);
-}
-
-/** A part that was renewed or put right has its fault no more; whatever else was done to the car changes nothing. */
-function mend(car: Car, element: string | null): void {
-  const { state, faults } = car.standing;
-  car.set(
-    { ...state, ignition: 'off' },
-    faults.filter((fault) => fault.element !== element),
-  );
-  car.set({ ...state, ignition: 'on' });
-  car.run(afterRepair);
 }
 
 function newStart(car: Car, seconds: number): void {

@@ -10,7 +10,8 @@ export {
   quickestFirst,
 } from './play.js';
 export { carOfRecord } from './from-record.js';
-export { lightUp, measured } from './measured.js';
+export { readingOf } from './measured.js';
+export { type Opening, openingOf } from './opening.js';
 export { plainParts } from './part.js';
 export { type CarReport, reportOf } from './report.js';
 export { type PracticeEnd, practiceEnd } from './end.js';

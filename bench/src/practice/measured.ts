@@ -1,42 +1,59 @@
 /** What a test of a trace shows at a simulated car: by its instruments, or by a look that may miss. */
-import type { RandomNumbers } from '@dormant-beacon/core/random';
+import { randomNumbers, type RandomNumbers } from '@dormant-beacon/core/random';
+import type { JobRecord } from '@dormant-beacon/core/record';
 import type { TraceCase, TraceReading, TraceTest } from '@dormant-beacon/core/trace';
 import { fromHex } from '../frames/index.js';
-import { type Gate, type Tray } from '../instruments/index.js';
-import { type Link } from '../link/index.js';
+import { Tray } from '../instruments/index.js';
+import { Link } from '../link/index.js';
 import type { Car } from '../vehicle/index.js';
+import type { HiddenCase } from './draw.js';
+import { carOfRecord } from './from-record.js';
+import { seenChance } from './world.js';
 
 /** The output of a lamp is taken in hand, as its module allows: its circuit is measured at work. */
 export function lightUp(car: Car, link: Link, { circuit }: TraceCase): void {
   const output = circuit.elements.find(({ kind }) => kind === 'moduleOutput')?.id;
-  const own = car.file.monitors.find(({ watches }) => output !== undefined && watches === output);
-  if (!own) return;
-  const outputs = [
-    ...new Set(
-      car.file.monitors.flatMap(({ module, watches }) =>
-        module === own.module && watches !== undefined ? [watches] : [],
-      ),
-    ),
-  ];
-  const did = (0x0400 + outputs.indexOf(output!)).toString(16).padStart(4, '0');
+  const handle = output === undefined ? null : car.handleOf(output);
+  if (!handle) return;
+  const { module, did } = handle;
   link.ask([
-    { module: own.module, bytes: fromHex('1003') },
-    { module: own.module, bytes: fromHex(`2f${did}0301`) },
+    { module, bytes: fromHex('1003') },
+    { module, bytes: Uint8Array.of(0x2f, did >> 8, did & 0xff, 0x03, 0x01) },
   ]);
 }
 
-/** @returns the reading, or why the instruments refuse it */
-export function measured(car: Car, tray: Tray, test: TraceTest, random: RandomNumbers): TraceReading | Gate {
+/** @returns the reading, or why there is none */
+export function measured(
+  car: Car,
+  tray: Tray,
+  test: TraceTest,
+  random: RandomNumbers,
+): TraceReading | { readonly why: string } {
   if (test.kind === 'volts' || test.kind === 'ohms') {
     const shown = tray.between(test.kind, test.from, test.to);
     if (shown.kind === 'refused') return shown.gate;
     if (shown.kind === 'over-limit') return { test: test.id, overload: true };
-    return { test: test.id, value: shown.kind === 'value' ? shown.value : 0 };
+    return shown.kind === 'value'
+      ? { test: test.id, value: shown.value }
+      : { why: 'The meter shows nothing.' };
   }
-  if (test.kind !== 'inspect') return { test: test.id };
-  const there = car.standing.faults.some(
+  if (test.kind !== 'inspect')
+    return { why: 'This kind of test is not simulated: measure volts or ohms, or look.' };
+  const fault = car.standing.faults.find(
     ({ element, mode }) => element === test.element && (test.mode == null || test.mode === mode),
   );
-  const chance = there ? (test.finds ?? 0.9) : (test.falseAlarm ?? 0.02);
-  return { test: test.id, found: random.uniform() < chance };
+  return { test: test.id, found: random.uniform() < seenChance(car, fault) };
+}
+
+/** A test of a trace at the car of a practice job: the same look at the same state of the car sees the same. */
+export function readingOf(
+  record: JobRecord,
+  hidden: HiddenCase,
+  source: TraceCase,
+  test: TraceTest,
+): ReturnType<typeof measured> {
+  const car = carOfRecord(record, hidden);
+  lightUp(car, new Link(car), source);
+  const seed = hidden.seed ^ record.seq;
+  return measured(car, new Tray(car, seed), test, randomNumbers(seed));
 }

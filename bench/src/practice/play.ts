@@ -1,5 +1,4 @@
 /** The planner as a learner: it reads through the link, measures with the instruments alone, repairs, clears and reads again. */
-import { readCodeBytes } from '@dormant-beacon/core/codes';
 import { randomNumbers, type RandomNumbers } from '@dormant-beacon/core/random';
 import {
   nextTests,
@@ -9,12 +8,15 @@ import {
   type TraceRepair,
 } from '@dormant-beacon/core/trace';
 import { readingWords, testName } from '@dormant-beacon/core/words';
-import { fromHex, toHex } from '../frames/index.js';
+import { fromHex } from '../frames/index.js';
 import { Tray } from '../instruments/index.js';
 import { Link } from '../link/index.js';
+import { type ToldCode, toldCodes } from '../services/index.js';
 import { Car, carFile } from '../vehicle/index.js';
+import { clearMinutes, costOf, scanMinutes, usualRepair } from './costs.js';
 import type { HiddenCase } from './draw.js';
 import { lightUp, measured } from './measured.js';
+import { mend } from './mend.js';
 import { traceOfPart } from './part.js';
 
 type RepairMethod = NonNullable<TraceRepair['method']>;
@@ -22,11 +24,8 @@ type RepairMethod = NonNullable<TraceRepair['method']>;
 /** Actions after which it is given up. */
 const mostActions = 40;
 const looksSeconds = 20;
-/** Of a scan of every module, and of a clear with what is read after it. */
-const scanMinutes = 4;
-const proveMinutes = 6;
-const hourlyRateCents = 9000;
-
+/** Scans without a code after which it is given up too. */
+const mostScans = 3;
 /** A test or a repair, and what came of it, in words. */
 export interface Step {
   readonly did: string;
@@ -43,7 +42,7 @@ export interface Played {
   readonly mended: boolean;
   readonly minutes: number;
   readonly cents: number;
-  /** Repairs that did not mend it. */
+  /** Repairs that did not mend it, whatever the codes said then. */
   readonly inVain: number;
   readonly breaches: number;
   /** How sure it was of the first repair, and whether that was right; null where it made none. */
@@ -52,10 +51,8 @@ export interface Played {
   readonly steps: readonly Step[];
 }
 
-interface Told {
+interface Told extends ToldCode {
   readonly module: string;
-  readonly code: string;
-  readonly failureType: string;
 }
 
 /** What is done next: a test that has not been read, or a repair. */
@@ -118,9 +115,8 @@ class Player {
   }
 
   play(): Played {
-    this.minutes += scanMinutes;
-    const target = this.targetOf(this.readCodes());
-    if (target === null) return this.end(false);
+    const target = this.targetFound();
+    if (target === null) return this.end();
     let source = traceOfPart(this.car.file, target);
     lightUp(this.car, this.link, source);
     for (let n = 0; n < mostActions; n++) {
@@ -134,10 +130,11 @@ class Player {
         continue;
       }
       const sure = beliefIn(action.element, answer);
-      const mended = this.repaired(source, action.element, action.method ?? null);
-      this.first ??= { sure, right: mended };
-      if (mended) return this.end(true);
-      this.inVain += 1;
+      const noCode = this.repaired(source, action.element, action.method ?? null);
+      const { isMended } = this;
+      this.first ??= { sure, right: isMended };
+      if (!isMended) this.inVain += 1;
+      if (noCode) return this.end();
       source = {
         ...source,
         done: [
@@ -146,21 +143,26 @@ class Player {
         ],
       };
     }
-    return this.end(false);
+    return this.end();
+  }
+
+  /** By a code; where none is told, it is read again: what comes and goes may keep the modules from answering. */
+  private targetFound(): string | null {
+    for (let n = 0; n < mostScans; n++) {
+      this.minutes += scanMinutes;
+      const target = this.targetOf(this.readCodes());
+      if (target !== null) return target;
+      this.car.run(looksSeconds);
+    }
+    return null;
   }
 
   private readCodes(): Told[] {
     const modules = this.car.file.modules.map(({ name }) => name);
     const answers = this.link.ask(modules.map((module) => ({ module, bytes: fromHex('190208') })));
-    return answers.flatMap(({ module, bytes }) => {
-      if (!bytes) return [];
-      const told: Told[] = [];
-      for (let at = 3; at + 4 <= bytes.length; at += 4) {
-        const read = readCodeBytes(toHex(bytes.subarray(at, at + 3)));
-        if (read) told.push({ module, code: read.code, failureType: read.failureType ?? '' });
-      }
-      return told;
-    });
+    return answers.flatMap(({ module, bytes }) =>
+      bytes ? toldCodes(bytes).map((told) => ({ module, ...told })) : [],
+    );
   }
 
   /** A code of one’s own wiring speaks before those that miss somebody. */
@@ -194,32 +196,32 @@ class Player {
     const repair =
       source.repairs.find((own) => own.element === element && (own.method ?? null) === method) ??
       source.repairs.find((own) => own.element === element);
-    this.minutes += (repair?.minutes ?? 10) + proveMinutes;
-    this.cents += repair?.priceCents ?? 0;
-    const { state, faults } = this.car.standing;
-    this.car.set(
-      { ...state, ignition: 'off' },
-      faults.filter((fault) => fault.element !== element),
-    );
-    this.car.set({ ...state, ignition: 'on' });
-    this.car.run(1);
+    const { minutes, priceCents } = repair ?? usualRepair;
+    this.minutes += minutes + clearMinutes + scanMinutes;
+    this.cents += priceCents;
+    mend(this.car, element);
     const modules = this.car.file.modules.map(({ name }) => name);
     this.link.ask(modules.map((module) => ({ module, bytes: fromHex('14ffffff') })));
     this.car.run(looksSeconds);
-    const mended = this.readCodes().length === 0;
+    const noCode = this.readCodes().length === 0;
     this.steps.push({
       did: repair?.label ?? element,
-      came: mended ? 'no code is left' : 'the code is back',
+      came: noCode ? 'no code is left' : 'the code is back',
       belief: null,
     });
-    return mended;
+    return noCode;
   }
 
-  private end(mended: boolean): Played {
+  /** Whether it is, not whether a code says so: what comes and goes may stay away for a while. */
+  private get isMended(): boolean {
+    return this.car.standing.faults.length === 0;
+  }
+
+  private end(): Played {
     const breaches = this.tray.consequences.length;
-    const cents = this.cents + Math.round((this.minutes * hourlyRateCents) / 60);
+    const cents = costOf(this.minutes, this.cents);
     return {
-      mended,
+      mended: this.isMended,
       minutes: this.minutes,
       cents,
       inVain: this.inVain,

@@ -3,7 +3,17 @@ import { readReport } from '@dormant-beacon/core/scans';
 import { nextTests } from '@dormant-beacon/core/trace';
 import { decodeLog } from '../link/index.js';
 import { carFile } from '../vehicle/index.js';
-import { carOfRecord, drawCase, partOf, playCase, reportOf, traceOfPart } from './index.js';
+import {
+  carOfRecord,
+  drawCase,
+  openingOf,
+  partOf,
+  playCase,
+  practiceEnd,
+  readingOf,
+  reportOf,
+  traceOfPart,
+} from './index.js';
 
 describe('a part of a car', () => {
   const idsOf = (car: string, target: string) => partOf(carFile(car)!, target).elements.map(({ id }) => id);
@@ -106,5 +116,59 @@ describe('the car of a practice job', () => {
     expect(codes({ temporaries: [open, back], repairs: mended, clearings: [fact(3, {})] })).toContain(
       'B1C11-13 stored',
     );
+  });
+
+  it('is opened with what its driver sees', () => {
+    const { hidden: drawn, make, model, words } = openingOf(3);
+    expect([drawn.fault.element, `${make} ${model}`, words]).toEqual([
+      'BRAKE-R',
+      'Velanta Quill Estate',
+      'This is on: Lamp failure.',
+    ]);
+  });
+
+  it('gives no reading of a test that it cannot make, or that is refused', () => {
+    const source = traceOfPart(carFile('quill')!, 'TAIL-L');
+    const why = (test: object) => {
+      const shown = readingOf(record(), hidden, source, test as (typeof source.tests)[number]);
+      return 'why' in shown ? shown.why : `reads ${JSON.stringify(shown)}`;
+    };
+    const tips = { minutes: 1, from: 'tail-l.lamp', to: 'gnd' };
+    for (const kind of ['amps', 'continuity', 'testLamp', 'wiggle', 'swap'])
+      expect(why({ id: 'own', kind, ...tips }))
+        .withContext(kind)
+        .toContain('not simulated');
+    expect(why({ id: 'own', kind: 'volts', ...tips, from: 'driver-bag.plus' })).toContain(
+      'never with a meter',
+    );
+    expect(why({ id: 'own', kind: 'ohms', ...tips, from: 'b+' })).toContain(
+      'ohms are measured with the power',
+    );
+    expect(why(source.tests.find(({ kind }) => kind === 'volts')!)).toContain('"value":');
+  });
+
+  it('costs a person what it costs the planner for the same steps, by the trace as it stands', () => {
+    const source = traceOfPart(carFile('quill')!, 'TAIL-L');
+    const [test] = source.tests;
+    const mends = source.repairs.find(({ element }) => element === 'TAIL-L-PIN')!;
+    const trace = (seq: number, own: object, corrects: string | null) =>
+      fact(seq, { title: 'Lamp', beaconIds: [], case: own, corrects });
+    const job = record({
+      // Its first test came by a correction.
+      traces: [trace(1, { ...source, tests: [], repairs: [] }, null), trace(2, source, '1')],
+      readings: [fact(3, { traceId: '1', test: test!.id, found: false })],
+      repairs: [fact(4, { ...mends, traceId: '1', beaconIds: [], cured: true })],
+      clearings: [fact(5, {})],
+      scans: [fact(0, {}), fact(6, {})],
+    });
+    const { minutes, cents, partsInVain, steps, planner } = practiceEnd(job, hidden);
+    // Two scans of four minutes, and a clear of three.
+    expect(minutes).toBe(4 + test!.minutes + mends.minutes + 3 + 4);
+    expect(cents).toBe(mends.priceCents + Math.round((minutes * 9000) / 60));
+    expect([partsInVain, steps.at(-1)!.came]).toEqual([0, 'that was it']);
+    expect(steps[0]!.belief).toBeGreaterThan(0);
+    const own = planner.steps.map(({ did }) => did);
+    const timed = [...source.tests, ...source.repairs].filter(({ label }) => own.includes(label ?? ''));
+    expect(planner.minutes).toBe(4 + timed.reduce((sum, step) => sum + step.minutes, 0) + 3 + 4);
   });
 });

@@ -1,7 +1,7 @@
 /** A car read through the link, as its reader prints it. */
-import { readCodeBytes, statusOfByte } from '@dormant-beacon/core/codes';
-import { fromHex, toHex, writeLine } from '../frames/index.js';
+import { fromHex, writeLine } from '../frames/index.js';
 import { Link } from '../link/index.js';
+import { toldCodes } from '../services/index.js';
 import type { Car } from '../vehicle/index.js';
 
 export interface CarReport {
@@ -20,15 +20,12 @@ export function reportOf(car: Car): CarReport {
   const lines = modules.flatMap(({ name: module, label }, n) => {
     const { bytes } = answers[n]!;
     if (!bytes) return [`${sentence(label)}: no response`];
-    const codes: string[] = [];
-    for (let at = 3; at + 4 <= bytes.length; at += 4) {
-      const read = readCodeBytes(toHex(bytes.subarray(at, at + 3)));
-      if (!read) continue;
+    const codes = toldCodes(bytes).map(({ code, failureType, status }) => {
       const text = monitors.find(
-        (own) => own.module === module && own.code === read.code && own.failureType === read.failureType,
+        (own) => own.module === module && own.code === code && own.failureType === failureType,
       )?.text;
-      codes.push(`  ${read.code}-${read.failureType} ${text ?? ''} (${statusOfByte(bytes[at + 3]!)})`);
-    }
+      return `  ${code}-${failureType} ${text ?? ''} (${status})`;
+    });
     return codes.length === 0 ? [`${sentence(label)}: no codes`] : [sentence(label), ...codes];
   });
   return {

@@ -13,3 +13,4 @@ export {
   sessions,
 } from './words.js';
 export { type Said, sayMessage } from './says.js';
+export { type ToldCode, toldCodes } from './told-codes.js';

@@ -1,6 +1,6 @@
 /** Requests and answers in words; what is not understood stays as bytes. */
-import { readCodeBytes, statusOfByte } from '@dormant-beacon/core/codes';
 import { toHex } from '../frames/index.js';
+import { toldCodes } from './told-codes.js';
 import { negative, positive, quietBit, refusalWords, services } from './words.js';
 
 export interface Said {
@@ -42,19 +42,13 @@ export function sayMessage(bytes: Uint8Array): Said {
 }
 
 function answerWords(service: number, bytes: Uint8Array): string {
-  if (service === services.readCodes && (bytes[1] === 0x02 || bytes[1] === 0x0a))
-    return codesSay(bytes.subarray(3));
+  if (service === services.readCodes && (bytes[1] === 0x02 || bytes[1] === 0x0a)) return codesSay(bytes);
   if (service === services.clearCodes || bytes.length === 1) return 'done';
   return toHex(bytes.subarray(1));
 }
 
-/** Four bytes each: code, failure type, status. */
-function codesSay(bytes: Uint8Array): string {
-  const codes: string[] = [];
-  for (let at = 0; at + 4 <= bytes.length; at += 4) {
-    const read = readCodeBytes(toHex(bytes.subarray(at, at + 3)));
-    if (read) codes.push(`${read.code}-${read.failureType} ${statusOfByte(bytes[at + 3]!)}`);
-  }
+function codesSay(answer: Uint8Array): string {
+  const codes = toldCodes(answer).map(({ code, failureType, status }) => `${code}-${failureType} ${status}`);
   return codes.length === 0 ? 'no codes' : codes.join(', ');
 }
 

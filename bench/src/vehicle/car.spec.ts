@@ -1,9 +1,10 @@
+import { codeNumber } from '@dormant-beacon/core/codes';
 import { canHave, type FaultMode } from '@dormant-beacon/core/circuit';
 import { readCodeBytes } from '@dormant-beacon/core/codes';
 import { randomNumbers } from '@dormant-beacon/core/random';
 import { check, isRefusal } from '@dormant-beacon/core/refusal';
 import { fromHex, toHex } from '../frames/index.js';
-import { askVehicle, Car, carFile, carIds, codeNumber, listVehicles, vehicleAskRequest } from './index.js';
+import { askVehicle, Car, carFile, carIds, listVehicles, vehicleAskRequest } from './index.js';
 
 /** What every module says that has failed since it was cleared: `restraint B1049-13`. */
 function codesOf(car: Car): string[] {

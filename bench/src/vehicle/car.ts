@@ -7,6 +7,7 @@ import {
   solve,
   type State,
 } from '@dormant-beacon/core/circuit';
+import { codeNumber } from '@dormant-beacon/core/codes';
 import { randomNumbers, type RandomNumbers } from '@dormant-beacon/core/random';
 import { DiagnosticModule, type KeptCode, type ModuleHost, type Refused } from '../services/index.js';
 import type { CarFile, ModuleOfCar } from './car-file.js';
@@ -136,6 +137,15 @@ export class Car {
   /** What it is now: its state and what is wrong with it. */
   get standing(): { readonly state: CarState; readonly faults: readonly Fault[] } {
     return { state: this.state, faults: this.faults };
+  }
+
+  /** By which its module takes an output in hand; null where none has it. */
+  handleOf(output: string): { readonly module: string; readonly did: number } | null {
+    for (const { name } of this.file.modules) {
+      const n = this.outputsOf(name).indexOf(output);
+      if (n >= 0) return { module: name, did: firstOutput + n };
+    }
+    return null;
   }
 
   /** What instruments show on its wiring as it stands. */
@@ -355,15 +365,4 @@ function fileOf({ name, address }: ModuleOfCar, outputs: readonly string[]) {
     ],
     outputs: outputs.map((output, n) => ({ did: firstOutput + n, name: output, length: 1, unlocked: false })),
   };
-}
-
-/**
- * Three bytes of a code and its failure type.
- *
- * @example codeNumber('B1049', '13') // 0x904913
- */
-export function codeNumber(code: string, failureType: string): number {
-  const letter = 'PCBU'.indexOf(code.charAt(0));
-  const rest = Number.parseInt(code.slice(1), 16);
-  return ((letter << 14) | rest) * 256 + Number.parseInt(failureType, 16);
 }

@@ -1,5 +1,5 @@
 export { askVehicle, listVehicles, type VehicleAnswer } from './ask.js';
-export { Car, type CarOptions, type CarState, codeNumber } from './car.js';
+export { Car, type CarOptions, type CarState } from './car.js';
 export type { CarFile, ModuleOfCar } from './car-file.js';
 export { carFile, carIds } from './cars.js';
 export type { Monitor } from './monitor.js';

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { readCode, readCodeBytes, writeCode } from './code.js';
+import { codeNumber, readCode, readCodeBytes, writeCode } from './code.js';
 
 describe('readCode', () => {
   it('accepts the four written forms', () => {
@@ -42,6 +42,17 @@ describe('readCode', () => {
         },
       ),
     );
+  });
+});
+
+describe('codeNumber', () => {
+  it('is the way back from the bytes of a code', () => {
+    expect(codeNumber('B1049', '13')).toBe(0x904913);
+    for (const code of ['P0115', 'C0035', 'B1F20', 'U3003'])
+      for (const failureType of ['00', '1B', 'FF'])
+        expect(readCodeBytes(codeNumber(code, failureType).toString(16).padStart(6, '0')))
+          .withContext(code)
+          .toEqual({ code, failureType, repaired: false });
   });
 });
 

@@ -89,6 +89,16 @@ export function readCodeBytes(text: string): CodeReading | null {
 }
 
 /**
+ * The number of a code with its failure type: three bytes, the way back from `readCodeBytes`.
+ *
+ * @example codeNumber('B1049', '13') // 0x904913
+ */
+export function codeNumber(code: string, failureType: string): number {
+  const letter = letters.findIndex((own) => own === code.charAt(0));
+  return ((letter << 14) | Number.parseInt(code.slice(1), 16)) * 256 + Number.parseInt(failureType, 16);
+}
+
+/**
  * True for bytes that can be told from words and counts without a heading: in pairs (`90 49 13`), or of one figure
  * that says it is hexadecimal (`0x904913`).
  */

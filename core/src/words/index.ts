@@ -1,4 +1,5 @@
 export {
+  caseRead,
   lampShows,
   readingWords,
   testName,

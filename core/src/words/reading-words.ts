@@ -1,15 +1,22 @@
 /** What a test gave, in the words of the bench. */
-import type { ForeseenOutcome, TraceReading, TraceTest } from '../trace/index.js';
+import type { ForeseenOutcome, TraceCase, TraceReading, TraceTest } from '../trace/index.js';
 import { showValue } from '../units/index.js';
 import { type JobRecord, standingFor } from '../record/index.js';
 
-/** The test that was read, as its trace has it now; of a trace that was taken back, as it had it first. */
-export function testRead(
+/** The case that was read at, as its trace has it now; of a trace that was taken back, as it had it first. */
+export function caseRead(
   { traces }: Pick<JobRecord, 'traces'>,
-  { traceId, test }: { readonly traceId: string; readonly test: string },
+  { traceId }: { readonly traceId: string },
+): TraceCase | undefined {
+  return (standingFor(traces, traceId) ?? traces.find(({ id }) => id === traceId))?.case;
+}
+
+/** The test that was read, likewise. */
+export function testRead(
+  record: Pick<JobRecord, 'traces'>,
+  reading: { readonly traceId: string; readonly test: string },
 ): TraceTest | undefined {
-  const trace = standingFor(traces, traceId) ?? traces.find(({ id }) => id === traceId);
-  return trace?.case.tests.find(({ id }) => id === test);
+  return caseRead(record, reading)?.tests.find(({ id }) => id === reading.test);
 }
 
 /** The name of a test within a sentence. @param id where its trace does not have it any more */

@@ -20,22 +20,17 @@ import {
   type TraceRepair,
 } from '@dormant-beacon/core/trace';
 
-import { Link } from '@dormant-beacon/bench/link';
-import { Tray } from '@dormant-beacon/bench/instruments';
 import {
   carOfRecord,
   type CarReport,
-  drawCase,
-  lightUp,
-  measured,
+  openingOf,
   plainParts,
   practiceEnd,
+  readingOf,
   reportOf,
   traceOfPart,
 } from '@dormant-beacon/bench/practice';
 import { carFile } from '@dormant-beacon/bench/vehicle';
-import { randomNumbers } from '@dormant-beacon/core/random';
-import { type JobRecord, noFacts } from '@dormant-beacon/core/record';
 import type { HandBackDocument } from '@dormant-beacon/core/stages/hand-back';
 import { type DocumentPhoto, handBackPdf } from '../documents/hand-back-pdf.js';
 import type { PaperSize } from '../documents/paper.js';
@@ -66,18 +61,7 @@ export interface MergedFile {
 }
 
 export const tasks = {
-  /** A simulated car with a fault, and what its driver says of it. */
-  drawPractice: ({ seed }: { seed: number }) => {
-    const hidden = drawCase(seed);
-    const car = carOfRecord({ ...noFacts() } as JobRecord, hidden);
-    const [make = '', ...model] = car.file.name.split(' ');
-    const lit = car.beacons().flatMap(({ name, state }) => (state === 'lit' ? [name] : []));
-    const words =
-      lit.length === 0
-        ? 'Something does not work as it should; no lamp is on.'
-        : `${lit.length === 1 ? 'This is' : 'These are'} on: ${lit.join(', ')}.`;
-    return { hidden, make, model: model.join(' '), words };
-  },
+  drawPractice: ({ seed }: { seed: number }) => openingOf(seed),
 
   carReport: ({ record, hidden }: PracticeJob): CarReport => reportOf(carOfRecord(record, hidden)),
 
@@ -95,12 +79,7 @@ export const tasks = {
     source,
     test,
   }: PracticeJob & { source: TraceCase; test: TraceCase['tests'][number] }) => {
-    const car = carOfRecord(record, hidden);
-    const link = new Link(car);
-    lightUp(car, link, source);
-    // The same look at the same state of the car sees the same.
-    const seed = hidden.seed ^ record.seq;
-    const shown = measured(car, new Tray(car, seed), test, randomNumbers(seed));
+    const shown = readingOf(record, hidden, source, test);
     return 'why' in shown ? { reading: null, refused: shown.why } : { reading: shown, refused: null };
   },
 

@@ -116,6 +116,19 @@ describe('codes that the work itself made', () => {
     expect(worked(() => undefined, 'Body\n  B1C40-13 Front accessory socket (stored)\n')).toEqual([]);
   });
 
+  it('are those of a test that came into the trace by its correction too', () => {
+    const traced = (story: Story) => {
+      const id = story.enter('beacons', { ...flap, name: 'Dead socket' });
+      const source = accessorySocket.build({});
+      const trace = { title: 'Socket', beaconIds: [id] };
+      const before = { ...source, tests: source.tests.filter((test) => test.id !== 'chafe') };
+      const traceId = story.enter('traces', { ...trace, case: before });
+      story.enter('traces', { ...trace, case: source }, traceId);
+      story.enter('readings', { traceId, test: 'chafe', value: 4.2 });
+    };
+    expect(worked(traced, 'Body\n  B1C40-13 Front accessory socket, plug C50 (stored)\n').length).toBe(1);
+  });
+
   it('are those of the supply and of missing messages where the power was off, in whatever module', () => {
     const down = (story: Story) => story.enter('safeties', { step: 'battery-off' });
     expect(

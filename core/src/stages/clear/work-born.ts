@@ -11,6 +11,7 @@ import {
 } from '../../record/index.js';
 import type { ScanCode } from '../../scans/index.js';
 import type { TraceCase } from '../../trace/index.js';
+import { caseRead, testRead } from '../../words/index.js';
 import { stripOf } from '../strip.js';
 
 /** A step of the work that can leave a code behind. */
@@ -55,11 +56,9 @@ function poweredDown(record: JobRecord): WorkStep[] {
 
 function parted(record: JobRecord): WorkStep[] {
   const steps: WorkStep[] = [];
-  const cases = new Map(standing(record.traces).map((trace) => [trace.id, trace.case]));
-  for (const trace of record.traces) if (!cases.has(trace.id)) cases.set(trace.id, trace.case);
-  for (const { traceId, test: testId, seq, observedAt } of standing(record.readings)) {
-    const source = cases.get(traceId);
-    const test = source?.tests.find(({ id }) => id === testId);
+  for (const reading of standing(record.readings)) {
+    const { seq, observedAt } = reading;
+    const [source, test] = [caseRead(record, reading), testRead(record, reading)];
     const { unplugged = [], pulled = [] } = test?.state ?? {};
     const ids = [...(unplugged ?? []), ...(pulled ?? [])];
     if (!source || !test || ids.length === 0) continue;
@@ -68,7 +67,7 @@ function parted(record: JobRecord): WorkStep[] {
     steps.push({
       seq,
       at: observedAt,
-      says: `${what} was ${unplugged?.length ? 'unplugged' : 'pulled'} (“${test.label ?? testId}”)`,
+      says: `${what} was ${unplugged?.length ? 'unplugged' : 'pulled'} (“${test.label ?? test.id}”)`,
       power: false,
       names: [...ids, ...names],
     });
