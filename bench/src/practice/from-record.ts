@@ -10,6 +10,12 @@ const before = 20;
 const drive = 120;
 const between = 5;
 
+/** A job on a simulated car, with what is hidden in it. */
+export interface PracticeJob {
+  readonly record: JobRecord;
+  readonly hidden: HiddenCase;
+}
+
 /** Of a record, what was done to the car. */
 type Done = Pick<JobRecord, 'clearings' | 'repairs' | 'exposures' | 'scans' | 'temporaries'>;
 

@@ -9,7 +9,7 @@ export {
   type Played,
   quickestFirst,
 } from './play.js';
-export { carOfRecord } from './from-record.js';
+export { carOfRecord, type PracticeJob } from './from-record.js';
 export { readingOf } from './measured.js';
 export { type Opening, openingOf } from './opening.js';
 export { plainParts } from './part.js';

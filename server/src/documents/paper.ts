@@ -1,7 +1,6 @@
 /** A page of paper: where the text stands, and the fonts that it is set in. */
 import { createRequire } from 'node:module';
 import { readFileSync } from 'node:fs';
-import { sfntOf } from './sfnt.js';
 
 export const paperSizes = ['a4', 'letter'] as const;
 export type PaperSize = (typeof paperSizes)[number];
@@ -14,7 +13,7 @@ export const pages: Readonly<Record<PaperSize, { readonly width: number; readonl
 export const margin = { left: 51, right: 51, top: 62, bottom: 62 } as const;
 
 const require = createRequire(import.meta.url);
-const fontFile = (name: string): Buffer => sfntOf(readFileSync(require.resolve(name)));
+const fontFile = (name: string): Buffer => readFileSync(require.resolve(name));
 
 export interface Fonts {
   readonly body: Buffer;

@@ -1,4 +1,5 @@
 /** What must be true before a fact may be entered; checked under the job's lock. */
+import { isDeepStrictEqual } from 'node:util';
 import type { FactKind } from '@dormant-beacon/contract';
 import {
   baselineOf,
@@ -191,12 +192,9 @@ function reported(record: JobRecord, fact: StoredFact): void {
   const report = standing(record.customerReports).find(({ id }) => id === fact['reportId']);
   if (!report || fact['reportedBy'] !== 'customer' || report.beaconId !== fact['beaconId'])
     throw invalid('data.reportId', 'no such report of the customer about this light');
-  const conditionsOf = (own: unknown) => JSON.stringify(own);
   const taken = standing(record.exposures).some(
     ({ reportId, conditions, id }) =>
-      reportId === report.id &&
-      id !== fact.corrects &&
-      conditionsOf(conditions) === conditionsOf(fact['conditions']),
+      reportId === report.id && id !== fact.corrects && isDeepStrictEqual(conditions, fact['conditions']),
   );
   if (taken) throw conflict('Somebody has accepted this report already.');
 }

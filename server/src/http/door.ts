@@ -4,7 +4,7 @@ import type { Role } from '@dormant-beacon/core/record';
 import { raw, type RequestHandler, Router } from 'express';
 import type { Knex } from 'knex';
 import { sessionOf, type SignedIn } from '../accounts/sessions.js';
-import { isSimulated } from '../practice/cars.js';
+import { isSimulated } from '../practice/simulated.js';
 import { jsonBody } from './body.js';
 import { HttpProblem, tooLarge } from './problem.js';
 

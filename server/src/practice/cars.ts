@@ -1,7 +1,6 @@
 /** Which jobs stand on a simulated car, and what is hidden in it: known to the server alone. */
-import type { HiddenCase } from '@dormant-beacon/bench/practice';
+import type { HiddenCase, PracticeJob } from '@dormant-beacon/bench/practice';
 import type { PracticeCars, PracticeEnd } from '@dormant-beacon/contract';
-import type { JobRecord } from '@dormant-beacon/core/record';
 import type { Knex } from 'knex';
 import { notFound } from '../http/problem.js';
 import { isoOf } from '../database/connect.js';
@@ -13,15 +12,6 @@ interface CarRow {
   readonly vehicle: string;
   readonly seed: number;
   readonly fault: string;
-}
-
-export async function isSimulated(db: Knex, jobId: string): Promise<boolean> {
-  return (await db('practice_cars').where({ job_id: jobId }).first('job_id')) !== undefined;
-}
-
-export interface PracticeJob {
-  readonly record: JobRecord;
-  readonly hidden: HiddenCase;
 }
 
 /** @throws HttpProblem 404 where the job is not there, or its car is a real one */

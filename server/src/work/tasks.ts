@@ -1,4 +1,16 @@
 /** What is worked out beside the server's own thread: reading reports, solving circuits, planning. */
+import {
+  carOfRecord,
+  type CarReport,
+  openingOf,
+  plainParts,
+  practiceEnd,
+  type PracticeJob,
+  readingOf,
+  reportOf,
+  traceOfPart,
+} from '@dormant-beacon/bench/practice';
+import { carFile } from '@dormant-beacon/bench/vehicle';
 import type { ImageForm, Layout, MergeFacts, Recipe } from '@dormant-beacon/core/coding';
 import { merge, type MergeRefusal, readImage, writeImage } from '@dormant-beacon/core/coding/memory';
 import { finish } from '@dormant-beacon/core/progress';
@@ -8,6 +20,7 @@ import {
   type CureFacts,
   type CureOutcome,
 } from '@dormant-beacon/core/proof/cure';
+import type { HandBackDocument } from '@dormant-beacon/core/stages/hand-back';
 import { readReport, type LineMark, type ReportPatterns, type Scan } from '@dormant-beacon/core/scans';
 import {
   type JudgedRepair,
@@ -19,23 +32,9 @@ import {
   type TraceCase,
   type TraceRepair,
 } from '@dormant-beacon/core/trace';
-
-import {
-  carOfRecord,
-  type CarReport,
-  openingOf,
-  plainParts,
-  practiceEnd,
-  readingOf,
-  reportOf,
-  traceOfPart,
-} from '@dormant-beacon/bench/practice';
-import { carFile } from '@dormant-beacon/bench/vehicle';
-import type { HandBackDocument } from '@dormant-beacon/core/stages/hand-back';
 import { type DocumentPhoto, handBackPdf } from '../documents/hand-back-pdf.js';
 import type { PaperSize } from '../documents/paper.js';
 import { invalid } from '../http/problem.js';
-import type { PracticeJob } from '../practice/cars.js';
 import { unpacked } from '../logbook/archive.js';
 import { provenStory, type ProvenStory } from '../logbook/prove-story.js';
 

@@ -26,17 +26,7 @@ import {
 import { Store } from '@ngrx/store';
 import { Caution } from '../frame';
 import { More } from '../more';
-import {
-  centsOrNull,
-  Desk,
-  Entry,
-  factForm,
-  field,
-  plainWords,
-  TextField,
-  trouble,
-  type Trouble,
-} from '../entry';
+import { Desk, Entry, factForm, field, plainWords, TextField, trouble, Trouble } from '../entry';
 import { Money } from '../money';
 import { type EnteredReport, ReportEntry, ScanMatrixView } from '../report';
 import { When } from '../time';
@@ -44,6 +34,7 @@ import { jobFeature } from '../job';
 import { ClearBorn } from './clear-born';
 import { MonitorList } from './monitor-list';
 import { SilentModules } from './silent-modules';
+import { readToldPrice } from './told-price';
 import { WorkCodes } from './work-codes';
 
 @Component({
@@ -199,9 +190,8 @@ export class Clear {
     if (!end) return trouble(null, 'Say of which code.');
     if (this.note().trim() === '') return trouble(this.note, 'Say why it stays.');
     const { module, code, failureType } = end;
-    const priceCents = centsOrNull(this.price());
-    if (priceCents !== null && !(priceCents >= 0))
-      return trouble(this.price, 'A sum such as 120 or 120.50; it may stay empty.');
+    const priceCents = readToldPrice(this.price);
+    if (priceCents instanceof Trouble) return priceCents;
     const note = this.note().trim();
     return {
       module,

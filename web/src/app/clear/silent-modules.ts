@@ -4,9 +4,10 @@ import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
 import { moduleRows } from '@dormant-beacon/core/stages/clear';
 import { Store } from '@ngrx/store';
-import { centsOrNull, Entry, factForm, field, TextField, trouble, type Trouble } from '../entry';
+import { Entry, factForm, field, TextField, trouble, Trouble } from '../entry';
 import { jobFeature, Waits } from '../job';
 import { Money } from '../money';
+import { readToldPrice } from './told-price';
 
 @Component({
   selector: 'db-silent-modules',
@@ -119,9 +120,8 @@ export class SilentModules {
   private read(): FactData<'module-ends'> | Trouble {
     const note = this.note().trim();
     if (note === '') return trouble(this.note, 'Say why it stays silent.');
-    const priceCents = centsOrNull(this.price());
-    if (priceCents !== null && !(priceCents >= 0))
-      return trouble(this.price, 'A sum such as 120 or 120.50; it may stay empty.');
+    const priceCents = readToldPrice(this.price);
+    if (priceCents instanceof Trouble) return priceCents;
     return {
       module: this.chosen(),
       end: 'out-of-scope',

@@ -1,5 +1,6 @@
 /** A number as it is typed in a form: a comma is the decimal mark, `k` and `m` count, nothing is null. */
 import { readTyped } from '@dormant-beacon/core/units';
+import { type Field, trouble, type Trouble } from './field';
 
 /** NaN where it is no number. */
 export function numberOf(text: string): number {
@@ -16,4 +17,10 @@ export function numberOrNull(text: string): number | null {
 export function centsOrNull(text: string): number | null {
   const amount = numberOrNull(text);
   return amount === null ? null : Math.round(amount * 100);
+}
+
+/** Cents of an amount that may be left out: null where it was. @param says where it is no amount */
+export function readCents(field: Field<string>, says: string): number | null | Trouble {
+  const cents = centsOrNull(field());
+  return cents !== null && !(cents >= 0) ? trouble(field, says) : cents;
 }

@@ -45,7 +45,7 @@ describe('Practice', () => {
     const bench = await benchOf([car('J-0003', null), ...ends.map((end, n) => car(`J-000${n + 1}`, end))]);
     expect(bench.text()).toContain('Your cars');
     // (60 + 100) of (40 + 40) minutes.
-    expect(bench.text()).toContain('1 of 2 mended, 2 parts in vain, 2.0 × the planner’s minutes.');
+    expect(bench.text()).toContain('1 of 2 mended, 2 parts in vain, 2.0 times the planner’s minutes.');
     const rows = [...bench.page.querySelectorAll('li')].map((row) => row.textContent);
     expect(rows[0]).toContain('Not finished.');
     expect(rows[2]).toContain(
@@ -56,7 +56,7 @@ describe('Practice', () => {
 
   it('names the person where the lead looks', async () => {
     const bench = await benchOf([car('J-0001', {})], 'lead');
-    expect(bench.text()).toContain('Cars taken in this shop');
+    expect(bench.text()).toContain('Everyone’s cars');
     expect(bench.page.querySelector('li')!.textContent).toContain('Remy');
   });
 });

@@ -33,11 +33,11 @@ import { sayWhen } from '../time';
         <p class="problem" role="alert">{{ problem() }}</p>
       }
       @if (cars().length > 0) {
-        <h2>{{ everyones() ? 'Cars taken in this shop' : 'Your cars' }}</h2>
+        <h2>{{ everyones() ? 'Everyone’s cars' : 'Your cars' }}</h2>
         @if (sum(); as sum) {
           <p>
             {{ sum.mended }} of {{ sum.told }} mended, {{ counted(sum.inVain, 'part') }} in vain,
-            {{ sum.ratio }} × the planner’s minutes.
+            {{ sum.ratio }} times the planner’s minutes.
           </p>
         }
         <ul>

@@ -1,5 +1,5 @@
 /** What is asked of every answer of a customer: what it was, how it came, and up to which amount. */
-import { centsOrNull, type Choice, type Field, trouble, type Trouble } from '../entry';
+import { type Choice, type Field, readCents, type Trouble } from '../entry';
 
 export const answerWays: readonly Choice[] = [
   { value: 'here', label: 'here' },
@@ -9,9 +9,5 @@ export const answerWays: readonly Choice[] = [
 ];
 
 /** Cents of a limit; null where none was typed. */
-export function readCeiling(field: Field<string>): number | null | Trouble {
-  const cents = centsOrNull(field());
-  return cents !== null && !(cents >= 0)
-    ? trouble(field, 'The limit is an amount such as 160 or 159.50.')
-    : cents;
-}
+export const readCeiling = (field: Field<string>): number | null | Trouble =>
+  readCents(field, 'The limit is an amount such as 160 or 159.50.');

@@ -45,7 +45,7 @@ import { SimulatedDesk } from './simulated-desk';
           {{ end.minutes }} min, {{ money.say(end.cents) }}, {{ counted(end.partsInVain, 'part') }} in vain.
           The planner by itself: {{ end.planner.minutes }} min, {{ money.say(end.planner.cents) }}.
         </p>
-        <p class="quiet">Beside each step: how likely, by then, was what it turned out to be.</p>
+        <p class="quiet">After each step: how likely the true fault was by then.</p>
         <div class="ways">
           @for (way of ways(); track way.who) {
             <section>
