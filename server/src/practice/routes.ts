@@ -27,7 +27,7 @@ export function practiceRoutes(door: Door, services: Services): void {
       {
         jobId,
         vehicleId,
-        head: { event: 'wear', customer: 'Practice', customerWords: words },
+        head: { event: 'wear', eventNote: 'Simulated car', customer: 'Practice', customerWords: words },
         vehicle: { make, model },
       },
       (trx) =>
