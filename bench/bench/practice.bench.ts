@@ -42,8 +42,8 @@ for (const [who, choose] of Object.entries(players)) {
 }
 
 const cars = Array.from({ length: 20 }, (_, n) => {
-  const { car, fault } = drawn[n % drawn.length]!;
-  const one = new Car(carFile(car)!, { seed: n, faults: [fault] });
+  const { car, faults } = drawn[n % drawn.length]!;
+  const one = new Car(carFile(car)!, { seed: n, faults });
   one.run(20);
   return one;
 });
@@ -57,7 +57,7 @@ say(
 
 const [hidden] = drawn;
 const day = new Car(carFile(hidden!.car)!, {
-  faults: [{ ...hidden!.fault, mode: 'intermittent', chance: 0.3 }],
+  faults: hidden!.faults.map((fault) => ({ ...fault, mode: 'intermittent', chance: 0.3 })),
 });
 const dawn = performance.now();
 day.run(24 * 3600);

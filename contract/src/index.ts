@@ -1,4 +1,14 @@
-export type { CarPart, CarParts, CarReading, CarReport, PracticeCars, PracticeEnd } from './practice.js';
+export type {
+  CarLine,
+  CarMemory,
+  CarPart,
+  CarParts,
+  CarReading,
+  CarReport,
+  PracticeCars,
+  PracticeEnd,
+} from './practice.js';
+export { difficulties, type Difficulty } from './difficulty.js';
 export {
   account,
   type Account,

@@ -1,6 +1,8 @@
 /** Practice jobs: a simulated car with a hidden fault, and what is read and measured at it. */
+import { codingEntry } from '@dormant-beacon/core/coding';
 import { traceCase, traceReading } from '@dormant-beacon/core/trace';
 import * as z from 'zod';
+import { difficulties } from './difficulty.js';
 
 const id = z.uuid();
 
@@ -9,6 +11,7 @@ export const openPractice = z.strictObject({
   jobId: id,
   vehicleId: id,
   seed: z.int().min(0).max(1_000_000_000).nullish(),
+  difficulty: z.enum(difficulties).nullish(),
 });
 
 /** A scan of every module as its reader prints it, and the frames behind it as a log. */
@@ -30,6 +33,25 @@ export const carReading = z.strictObject({
   refused: z.string().nullable(),
 });
 export type CarReading = z.infer<typeof carReading>;
+
+/** What was asked of a module and what it answered, in words. */
+const talk = z.array(z.strictObject({ asked: z.string(), answered: z.string() })).readonly();
+
+/** A line of a coding sheet over the link: what is entered of it; nothing where it is done by hand, or refused. */
+export const carLine = z.strictObject({
+  talk,
+  entries: z.array(codingEntry).readonly(),
+  refused: z.string().nullable(),
+});
+export type CarLine = z.infer<typeof carLine>;
+
+/** The memory of a unit as Intel HEX; or why its module refused. */
+export const carMemory = z.strictObject({
+  talk,
+  refused: z.string().nullable(),
+  text: z.string().nullable(),
+});
+export type CarMemory = z.infer<typeof carMemory>;
 
 const steps = z
   .array(z.strictObject({ did: z.string(), came: z.string(), belief: z.number().nullable() }))

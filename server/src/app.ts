@@ -28,6 +28,7 @@ import { inventoryRoutes } from './inventory/routes.js';
 import { libraryRoutes } from './library/routes.js';
 import { documentRoutes } from './documents/routes.js';
 import { logbookRoutes } from './logbook/routes.js';
+import { Links } from './practice/links.js';
 import { practiceRoutes } from './practice/routes.js';
 import type { Services } from './services.js';
 import { shopRoutes } from './shop/routes.js';
@@ -100,6 +101,7 @@ function servicesOn(pools: Pools, log: Logger, reach: Reach): Services {
     lanes: new Lanes(),
     feed: new Feed(pools.read),
     clock: new ClockWatch(pools.write, log),
+    links: new Links(),
     reach,
   };
   const reviewer = new Reviewer(parts);
@@ -113,9 +115,13 @@ function withoutSecrets({ id, method, url }: { id: unknown; method: string; url:
 }
 
 /** Stops taking requests, ends the streams, lets what is under way finish, closes the pools. */
-export async function shutDown(server: Server, { feed, reviewer, clock, pools }: Services): Promise<void> {
+export async function shutDown(
+  server: Server,
+  { feed, reviewer, clock, links, pools }: Services,
+): Promise<void> {
   feed.stop();
   clock.end();
+  await links.end();
   const closed = new Promise((resolve) => server.close(resolve));
   server.closeIdleConnections();
   setTimeout(() => server.closeAllConnections(), 1500).unref();

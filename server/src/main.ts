@@ -7,6 +7,7 @@ import { pino } from 'pino';
 import { createApp, shutDown } from './app.js';
 import { connectPools, databaseOfEnvironment } from './database/connect.js';
 import { namesOfCertificate } from './http/certificate.js';
+import { linkSockets } from './practice/link-socket.js';
 import { workersOfProcess } from './work/workers.js';
 
 function setting(name: string): string {
@@ -25,14 +26,15 @@ const log = pino(
 const pools = connectPools(databaseOfEnvironment());
 const demo = process.env['BEACON_MODE'] !== 'shop';
 const certificate = process.env['BEACON_TLS_CERT'];
+const hosts = [
+  ...(process.env['BEACON_HOSTS'] ?? '').split(',').filter(Boolean),
+  ...(certificate === undefined ? [] : namesOfCertificate(readFileSync(certificate))),
+];
 const { app, services } = createApp({
   pools,
   log,
   webFolder: setting('BEACON_WEB'),
-  hosts: [
-    ...(process.env['BEACON_HOSTS'] ?? '').split(',').filter(Boolean),
-    ...(certificate === undefined ? [] : namesOfCertificate(readFileSync(certificate))),
-  ],
+  hosts,
   tls: certificate !== undefined,
   entrance: {
     mode: demo ? 'demo' : 'shop',
@@ -46,6 +48,7 @@ const server =
   certificate === undefined
     ? createPlainServer(app)
     : createTlsServer({ cert: readFileSync(certificate), key: readFileSync(setting('BEACON_TLS_KEY')) }, app);
+linkSockets(server, services, hosts);
 const port = Number(setting('BEACON_PORT'));
 
 server.on('error', (error: NodeJS.ErrnoException) => {

@@ -7,6 +7,7 @@ import type { Lanes } from './jobs/lanes.js';
 import type { PlanMemory } from './jobs/plans.js';
 import type { RecordMemory } from './jobs/memory.js';
 import type { Reviewer } from './jobs/review.js';
+import type { Links } from './practice/links.js';
 import type { SettingsMemory } from './shop/settings.js';
 import type { Workers } from './work/workers.js';
 
@@ -20,5 +21,6 @@ export interface Services {
   readonly reviewer: Reviewer;
   readonly feed: Feed;
   readonly clock: ClockWatch;
+  readonly links: Links;
   readonly reach: Reach;
 }

@@ -22,6 +22,16 @@ export interface LinkAnswer {
   readonly why: string | null;
 }
 
+/**
+ * What stands between a tester and a car: `Link` here, or a shop’s own adapter in its place. Requests are asked at once,
+ * each of its module, and answered in their order.
+ */
+export interface Adapter {
+  /** Every frame so far, oldest first. */
+  readonly log: readonly LoggedFrame[];
+  ask(requests: readonly LinkRequest[]): LinkAnswer[];
+}
+
 export interface LinkOptions extends Pick<BusOptions, 'bitrate' | 'channel' | 'lost'> {
   readonly tester?: ReceiverOptions;
   readonly modules?: ReceiverOptions;
@@ -29,7 +39,7 @@ export interface LinkOptions extends Pick<BusOptions, 'bitrate' | 'channel' | 'l
 
 const idOf = (address: number): string => address.toString(16).toUpperCase().padStart(3, '0');
 
-export class Link {
+export class Link implements Adapter {
   private readonly logged: LoggedFrame[] = [];
   private loadNow = 0;
 

@@ -1,15 +1,11 @@
 /** Hidden faults, drawn by seed: an element of a car fails in a way that the world has, so that some module says so. */
 import type { Circuit, Fault, FaultMode } from '@dormant-beacon/core/circuit';
-import { randomNumbers } from '@dormant-beacon/core/random';
+import { randomNumbers, type RandomNumbers } from '@dormant-beacon/core/random';
 import { Car, carFile, carIds } from '../vehicle/index.js';
+import { carOf } from './car-of.js';
+import type { Difficulty, HiddenCase } from './hidden.js';
 import { partOf, plainParts } from './part.js';
 import { failures } from './world.js';
-
-export interface HiddenCase {
-  readonly car: string;
-  readonly seed: number;
-  readonly fault: Fault;
-}
 
 /** Draws until a fault shows itself. */
 const mostDraws = 200;
@@ -17,18 +13,54 @@ const mostDraws = 200;
 const showsSeconds = 20;
 
 /** @example drawCase(7).car // one of `carIds` */
-export function drawCase(seed: number): HiddenCase {
+export function drawCase(seed: number, difficulty: Difficulty = 'single'): HiddenCase {
   const random = randomNumbers(seed);
   for (let n = 0; n < mostDraws; n++) {
-    const car = carIds[Math.floor(carIds.length * random.uniform())]!;
-    const parts = plainParts(carFile(car)!);
-    const { target } = parts[Math.floor(parts.length * random.uniform())]!;
-    const drawn = drawFailure(partOf(carFile(car)!, target), random.uniform());
-    const fault = faultOf(drawn.element, drawn.mode, random.uniform());
-    const hidden = { car, seed, fault };
-    if (shows(hidden)) return hidden;
+    const drawn = drawnOf(random, seed, difficulty);
+    if (drawn && shows(drawn)) return drawn;
   }
   throw new Error(`no fault of seed ${seed} shows itself`);
+}
+
+/** Null where what was drawn is not of that difficulty. */
+function drawnOf(random: RandomNumbers, seed: number, difficulty: Difficulty): HiddenCase | null {
+  const car = carIds[Math.floor(carIds.length * random.uniform())]!;
+  const parts = plainParts(carFile(car)!);
+  const fault = () => {
+    const { target } = parts[Math.floor(parts.length * random.uniform())]!;
+    const drawn = drawFailure(partOf(carFile(car)!, target), random.uniform());
+    return faultOf(drawn.element, drawn.mode, random.uniform());
+  };
+  const first = fault();
+  switch (difficulty) {
+    case 'single':
+      return { car, seed, faults: [first] };
+    case 'intermittent':
+      return first.mode === 'intermittent' ? { car, seed, faults: [first] } : null;
+    case 'two-faults': {
+      const second = fault();
+      return second.element === first.element ? null : { car, seed, faults: [first, second] };
+    }
+    case 'induced': {
+      // Somebody looked for it before, with the ignition on.
+      const plugs = connectorsOf(carFile(car)!.circuit);
+      const plug = plugs[Math.floor(plugs.length * random.uniform())]!;
+      return { car, seed, faults: [first], wasOpen: plug };
+    }
+    case 'lying-reader':
+      return { car, seed, faults: [first], reader: 'lies' };
+  }
+}
+
+/** Plugs that may be parted without a thought: none of a squib, none of a module. */
+function connectorsOf({ elements }: Circuit): string[] {
+  const own = new Map<string, boolean>();
+  for (const element of elements) {
+    if (element.kind !== 'contact' || !element.connector) continue;
+    const plain = /-(?:PIN|BACK)$/.test(element.id) && !/^(?:DRIVER|PASSENGER|SENSOR)-/.test(element.id);
+    own.set(element.connector, (own.get(element.connector) ?? true) && plain);
+  }
+  return [...own].flatMap(([plug, plain]) => (plain ? [plug] : []));
 }
 
 /** By how often such a part fails so. */
@@ -51,12 +83,17 @@ function faultOf(element: string, mode: FaultMode, drawn: number): Fault {
   return { element, mode };
 }
 
-/** Some module has kept a code of it. */
-function shows({ car, seed, fault }: HiddenCase): boolean {
-  const there = new Car(carFile(car)!, { seed, faults: [fault] });
-  there.run(showsSeconds);
-  return there.file.modules.some(({ name }) => {
-    const answer = there.ask(name, Uint8Array.of(0x19, 0x01, 0x08));
+/** Each fault by itself makes some module keep a code of it: none hides behind another. */
+function shows(hidden: HiddenCase): boolean {
+  const alone =
+    hidden.faults.length > 1 ? hidden.faults.map((fault) => ({ ...hidden, faults: [fault] })) : [hidden];
+  return alone.every((own) => tells(carOf({ ...own, wasOpen: null })));
+}
+
+function tells(car: Car): boolean {
+  car.run(showsSeconds);
+  return car.file.modules.some(({ name }) => {
+    const answer = car.ask(name, Uint8Array.of(0x19, 0x01, 0x08));
     return answer !== null && (answer[4]! << 8) + answer[5]! > 0;
   });
 }

@@ -1,12 +1,13 @@
 /** How a practice job ended: what was hidden, what was spent, and what the planner would have spent. */
+import type { Fault } from '@dormant-beacon/core/circuit';
 import { caseOf, type JobRecord, standing, standingFor } from '@dormant-beacon/core/record';
 import { nextTests } from '@dormant-beacon/core/trace';
 import { readingWords, testName, testRead } from '@dormant-beacon/core/words';
 import { carFile } from '../vehicle/index.js';
 import { clearMinutes, costOf, scanMinutes, usualRepair } from './costs.js';
-import type { HiddenCase } from './draw.js';
-import { carOfRecord } from './from-record.js';
-import { beliefIn, playCase, type Step } from './play.js';
+import { carOfRecord, type PracticeJob } from './from-record.js';
+import type { HiddenCase } from './hidden.js';
+import { beliefIn, elementsOf, playCase, type Step } from './play.js';
 
 export interface PracticeEnd {
   readonly was: string;
@@ -30,9 +31,8 @@ const modeWords: Readonly<Record<string, string>> = {
   wrongPart: 'is the wrong part',
 };
 
-export function practiceEnd(record: JobRecord, hidden: HiddenCase): PracticeEnd {
-  const { element, mode, ohms } = hidden.fault;
-  const label = carFile(hidden.car)!.circuit.elements.find(({ id }) => id === element)?.label ?? element;
+export function practiceEnd({ record, hidden, images }: PracticeJob): PracticeEnd {
+  const elements = elementsOf(hidden);
   const tests = standing(record.readings).map((reading) => testRead(record, reading)?.minutes ?? 0);
   const repairs = standing(record.repairs).map((repair) => {
     const trace = repair.traceId == null ? undefined : standingFor(record.traces, repair.traceId);
@@ -45,20 +45,33 @@ export function practiceEnd(record: JobRecord, hidden: HiddenCase): PracticeEnd 
   const parts = repairs.reduce((sum, { priceCents }) => sum + priceCents, 0);
   const played = playCase(hidden);
   return {
-    was: `${label} ${modeWords[mode] ?? mode}${ohms == null ? '' : ` (${ohms.toFixed(1)} Ω)`}`,
-    mended: carOfRecord(record, hidden).standing.faults.length === 0,
+    was: wasWords(hidden),
+    mended: carOfRecord(record, hidden, images).standing.faults.length === 0,
     minutes,
     cents: costOf(minutes, parts),
-    partsInVain: standing(record.repairs).filter((repair) => repair.element !== element).length,
-    steps: stepsOf(record, element),
+    partsInVain: standing(record.repairs).filter((repair) => !elements.includes(repair.element ?? '')).length,
+    steps: stepsOf(record, elements),
     planner: { minutes: played.minutes, cents: played.cents, steps: played.steps },
   };
+}
+
+function wasWords({ car, faults, wasOpen, reader }: HiddenCase): string {
+  const { elements } = carFile(car)!.circuit;
+  const words = ({ element, mode, ohms }: Fault) => {
+    const label = elements.find(({ id }) => id === element)?.label ?? element;
+    return `${label} ${modeWords[mode] ?? mode}${ohms == null ? '' : ` (${ohms.toFixed(1)} Ω)`}`;
+  };
+  return [
+    ...faults.map(words),
+    ...(wasOpen ? [`the stored codes came of plug ${wasOpen}, which somebody had parted`] : []),
+    ...(reader === 'lies' ? ['the printout left out which modules were silent'] : []),
+  ].join('; ');
 }
 
 /** Of a job’s first steps alone, since each is planned anew. */
 const mostBeliefs = 40;
 
-function stepsOf(record: JobRecord, element: string): Step[] {
+function stepsOf(record: JobRecord, elements: readonly string[]): Step[] {
   const read = standing(record.readings).map((reading) => {
     const test = testRead(record, reading);
     return { ...reading, did: testName(test, reading.test), came: readingWords(test, reading) };
@@ -66,14 +79,14 @@ function stepsOf(record: JobRecord, element: string): Step[] {
   const repaired = standing(record.repairs).map((repair) => ({
     ...repair,
     did: repair.label,
-    came: repair.element === element ? 'that was it' : 'in vain',
+    came: elements.includes(repair.element ?? '') ? 'that was it' : 'in vain',
   }));
   return [...read, ...repaired]
     .sort((a, b) => a.seq - b.seq)
     .map(({ did, came, seq, traceId }, n) => ({
       did,
       came,
-      belief: came === 'that was it' || n >= mostBeliefs ? null : beliefAt(record, traceId, seq, element),
+      belief: came === 'that was it' || n >= mostBeliefs ? null : beliefAt(record, traceId, seq, elements),
     }));
 }
 
@@ -82,12 +95,12 @@ function beliefAt(
   record: JobRecord,
   traceId: string | null | undefined,
   seq: number,
-  element: string,
+  elements: readonly string[],
 ): number | null {
   const trace = traceId == null ? undefined : standingFor(record.traces, traceId);
-  if (!trace?.case.circuit.elements.some(({ id }) => id === element)) return null;
+  if (!trace?.case.circuit.elements.some(({ id }) => elements.includes(id))) return null;
   const until = <F extends { readonly seq: number }>(facts: readonly F[]) =>
     facts.filter((fact) => fact.seq <= seq);
   const then = { ...record, readings: until(record.readings), repairs: until(record.repairs) };
-  return beliefIn(element, nextTests(caseOf(then, trace)));
+  return beliefIn(elements, nextTests(caseOf(then, trace)));
 }

@@ -1,9 +1,22 @@
 /** The car of a practice job as it stands: its hidden fault, and everything that the record says was done since. */
+import { readImage } from '@dormant-beacon/core/coding/memory';
 import { type JobRecord, standing } from '@dormant-beacon/core/record';
 import { fromHex } from '../frames/index.js';
-import { Car, carFile } from '../vehicle/index.js';
-import type { HiddenCase } from './draw.js';
+import type { Car } from '../vehicle/index.js';
+import { carOf } from './car-of.js';
+import type { HiddenCase } from './hidden.js';
 import { mend } from './mend.js';
+import { writeLine } from './sheet-lines.js';
+import {
+  donorMemory,
+  identityOfJob,
+  type ImageFiles,
+  linkReader,
+  moduleOf,
+  oldMemory,
+  type Unit,
+  unitsOf,
+} from './units.js';
 
 /** Seconds of driving before it came in, on a drive of the proof, and between two entries. */
 const before = 20;
@@ -14,22 +27,68 @@ const between = 5;
 export interface PracticeJob {
   readonly record: JobRecord;
   readonly hidden: HiddenCase;
+  /** The memory images that its record names; left out where it has none. */
+  readonly images?: ImageFiles;
 }
 
 /** Of a record, what was done to the car. */
-type Done = Pick<JobRecord, 'clearings' | 'repairs' | 'exposures' | 'scans' | 'temporaries'>;
+type Done = Pick<
+  JobRecord,
+  | 'clearings'
+  | 'repairs'
+  | 'exposures'
+  | 'scans'
+  | 'temporaries'
+  | 'codingPlans'
+  | 'codingEntries'
+  | 'codingImages'
+  | 'vehicle'
+>;
 
 /**
  * The same record gives the same car: nothing of it is kept anywhere else.
  *
  * @param hidden what was drawn when the job was opened
  */
-export function carOfRecord(record: Done, hidden: HiddenCase): Car {
-  const car = new Car(carFile(hidden.car)!, { seed: hidden.seed, faults: [hidden.fault] });
+export function carOfRecord(record: Done, hidden: HiddenCase, images: ImageFiles = {}): Car {
+  const identity = identityOfJob(record, images, hidden);
+  const units = unitsOf(record, hidden.car);
+  const car = carOf(hidden, {
+    identity,
+    memories: new Map(units.map((unit) => [unit.module, oldMemory(record, images, unit, hidden, identity)])),
+  });
   car.run(before);
+  const unitOf = (codingId: string): Unit | undefined => units.find((own) => own.codingId === codingId);
   const steps = [
     ...standing(record.clearings).map(({ seq }) => ({ seq, act: () => clearAll(car) })),
-    ...standing(record.repairs).map(({ seq, element }) => ({ seq, act: () => mend(car, element ?? null) })),
+    ...standing(record.repairs).map((repair) => ({
+      seq: repair.seq,
+      act: () => {
+        const module = replacedModule(car, repair);
+        if (module === null) return mend(car, repair.element ?? null);
+        const unit = units.find((own) => own.module === module);
+        car.fit(module, unit ? donorMemory(record, images, unit, hidden) : null);
+        car.run(between);
+      },
+    })),
+    ...standing(record.codingEntries).map(({ seq, codingId, entry }) => ({
+      seq,
+      act: () => {
+        const unit = unitOf(codingId);
+        if (unit) writeLine(car, unit, entry, record);
+      },
+    })),
+    ...standing(record.codingImages).map(({ seq, codingId, imageId, role, reader }) => ({
+      seq,
+      act: () => {
+        const [unit, kept] = [unitOf(codingId), images[imageId]];
+        if (role !== 'read-back' || reader !== linkReader || !unit || !kept) return;
+        // It was written before it was read back.
+        for (const { address, bytes } of readImage(kept.file, kept.form))
+          car.memoryOf(unit.module)?.put(address, bytes);
+        newStart(car, between);
+      },
+    })),
     ...standing(record.exposures).map(({ seq }) => ({ seq, act: () => newStart(car, drive) })),
     ...standing(record.scans).map(({ seq }) => ({ seq, act: () => car.run(between) })),
     ...record.temporaries.map(({ seq, kind, where, removes }) => ({
@@ -40,6 +99,17 @@ export function carOfRecord(record: Done, hidden: HiddenCase): Car {
   for (const { act } of steps) act();
   car.run(between);
   return car;
+}
+
+/** The module that a repair puts another unit in the place of; null where it is about something else. */
+function replacedModule(
+  { file }: Car,
+  { element, method, label, part }: JobRecord['repairs'][number],
+): string | null {
+  if (method !== 'replace') return null;
+  const named = file.modules.find(({ name }) => element != null && name.toUpperCase() === element);
+  if (named) return named.name;
+  return element == null && /\bmodule\b/iu.test(`${label} ${part ?? ''}`) ? moduleOf(file, label) : null;
 }
 
 function clearAll(car: Car): void {

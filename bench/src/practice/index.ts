@@ -1,4 +1,7 @@
-export { drawCase, type HiddenCase } from './draw.js';
+export { drawCase } from './draw.js';
+export { type Difficulty, difficulties, type HiddenCase } from './hidden.js';
+export { doLine, type Exchange, type LineDone, readMemory, writeMemory } from './sheet-lines.js';
+export { type ImageFile, type ImageFiles, linkReader, type Unit, unitsOf } from './units.js';
 export { partOf, traceOfPart } from './part.js';
 export {
   asPlanned,
@@ -11,7 +14,7 @@ export {
 } from './play.js';
 export { carOfRecord, type PracticeJob } from './from-record.js';
 export { readingOf } from './measured.js';
-export { type Opening, openingOf } from './opening.js';
+export { type Opening, openingOf, openingWith } from './opening.js';
 export { plainParts } from './part.js';
 export { type CarReport, reportOf } from './report.js';
 export { type PracticeEnd, practiceEnd } from './end.js';

@@ -1,13 +1,11 @@
 /** What a test of a trace shows at a simulated car: by its instruments, or by a look that may miss. */
 import { randomNumbers, type RandomNumbers } from '@dormant-beacon/core/random';
-import type { JobRecord } from '@dormant-beacon/core/record';
 import type { TraceCase, TraceReading, TraceTest } from '@dormant-beacon/core/trace';
 import { fromHex } from '../frames/index.js';
 import { Tray } from '../instruments/index.js';
 import { Link } from '../link/index.js';
 import type { Car } from '../vehicle/index.js';
-import type { HiddenCase } from './draw.js';
-import { carOfRecord } from './from-record.js';
+import { carOfRecord, type PracticeJob } from './from-record.js';
 import { seenChance } from './world.js';
 
 /** The output of a lamp is taken in hand, as its module allows: its circuit is measured at work. */
@@ -47,12 +45,11 @@ export function measured(
 
 /** A test of a trace at the car of a practice job: the same look at the same state of the car sees the same. */
 export function readingOf(
-  record: JobRecord,
-  hidden: HiddenCase,
+  { record, hidden, images }: PracticeJob,
   source: TraceCase,
   test: TraceTest,
 ): ReturnType<typeof measured> {
-  const car = carOfRecord(record, hidden);
+  const car = carOfRecord(record, hidden, images);
   lightUp(car, new Link(car), source);
   const seed = hidden.seed ^ record.seq;
   return measured(car, new Tray(car, seed), test, randomNumbers(seed));

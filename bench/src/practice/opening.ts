@@ -1,7 +1,10 @@
 /** What a practice job begins with: a car, its hidden fault, and what its driver says. */
-import { noFacts } from '@dormant-beacon/core/record';
-import { drawCase, type HiddenCase } from './draw.js';
-import { carOfRecord } from './from-record.js';
+import { carOf } from './car-of.js';
+import { drawCase } from './draw.js';
+import type { Difficulty, HiddenCase } from './hidden.js';
+
+/** Seconds of driving before it is brought. */
+const drivenSeconds = 25;
 
 export interface Opening {
   readonly hidden: HiddenCase;
@@ -12,9 +15,13 @@ export interface Opening {
 }
 
 /** @example openingOf(3).words // 'This is on: Lamp failure.' */
-export function openingOf(seed: number): Opening {
-  const hidden = drawCase(seed);
-  const car = carOfRecord(noFacts(), hidden);
+export function openingOf(seed: number, difficulty: Difficulty = 'single'): Opening {
+  return openingWith(drawCase(seed, difficulty));
+}
+
+export function openingWith(hidden: HiddenCase): Opening {
+  const car = carOf(hidden);
+  car.run(drivenSeconds);
   const [make = '', ...model] = car.file.name.split(' ');
   const lit = car.beacons().flatMap(({ name, state }) => (state === 'lit' ? [name] : []));
   const words =

@@ -12,9 +12,10 @@ import { fromHex } from '../frames/index.js';
 import { Tray } from '../instruments/index.js';
 import { Link } from '../link/index.js';
 import { type ToldCode, toldCodes } from '../services/index.js';
-import { Car, carFile } from '../vehicle/index.js';
+import type { Car, Monitor } from '../vehicle/index.js';
+import { carOf } from './car-of.js';
 import { clearMinutes, costOf, scanMinutes, usualRepair } from './costs.js';
-import type { HiddenCase } from './draw.js';
+import type { HiddenCase } from './hidden.js';
 import { lightUp, measured } from './measured.js';
 import { mend } from './mend.js';
 import { traceOfPart } from './part.js';
@@ -23,6 +24,8 @@ type RepairMethod = NonNullable<TraceRepair['method']>;
 
 /** Actions after which it is given up. */
 const mostActions = 40;
+/** Parts that are traced, one after the other. */
+const mostParts = 4;
 const looksSeconds = 20;
 /** Scans without a code after which it is given up too. */
 const mostScans = 3;
@@ -34,9 +37,15 @@ export interface Step {
   readonly belief: number | null;
 }
 
-/** How likely the planner holds a fault of that element to be. */
-export const beliefIn = (element: string, { suspects }: NextTests): number =>
-  suspects.reduce((sum, own) => (own.element === element ? sum + own.probability : sum), 0);
+/** How likely the planner holds a fault of one of those elements to be. */
+export const beliefIn = (elements: readonly string[], { suspects }: NextTests): number =>
+  suspects.reduce(
+    (sum, { element, probability }) => (elements.includes(element) ? sum + probability : sum),
+    0,
+  );
+
+/** What is wrong, part by part. */
+export const elementsOf = ({ faults }: HiddenCase): string[] => faults.map(({ element }) => element);
 
 export interface Played {
   readonly mended: boolean;
@@ -107,34 +116,44 @@ class Player {
     private readonly hidden: HiddenCase,
     private readonly choose: Chooser,
   ) {
-    this.car = new Car(carFile(hidden.car)!, { seed: hidden.seed, faults: [hidden.fault] });
+    this.car = carOf(hidden);
     this.car.run(looksSeconds);
     this.link = new Link(this.car);
     this.tray = new Tray(this.car, hidden.seed);
     this.random = randomNumbers(hidden.seed ^ 0x51ed);
   }
 
+  /** One part after the other, as long as codes speak of another one. */
   play(): Played {
-    const target = this.targetFound();
-    if (target === null) return this.end();
+    let target = this.targetFound();
+    for (let n = 0; n < mostParts && target !== null; n++) target = this.traced(target);
+    return this.end();
+  }
+
+  /** @returns the part that the codes speak of afterwards; null where nothing is left to do */
+  private traced(target: string): string | null {
     let source = traceOfPart(this.car.file, target);
     lightUp(this.car, this.link, source);
     for (let n = 0; n < mostActions; n++) {
       const answer = nextTests(source);
       const last = this.steps.pop();
-      if (last) this.steps.push({ ...last, belief: beliefIn(this.hidden.fault.element, answer) });
+      if (last) this.steps.push({ ...last, belief: beliefIn(elementsOf(this.hidden), answer) });
       const action = this.choose(source, answer);
-      if (!action) break;
+      if (!action) return null;
       if (action.action === 'test') {
         source = this.tested(source, action.test);
         continue;
       }
-      const sure = beliefIn(action.element, answer);
-      const noCode = this.repaired(source, action.element, action.method ?? null);
-      const { isMended } = this;
-      this.first ??= { sure, right: isMended };
-      if (!isMended) this.inVain += 1;
-      if (noCode) return this.end();
+      const sure = beliefIn([action.element], answer);
+      const left = this.car.standing.faults.length;
+      const codes = this.repaired(source, action.element, action.method ?? null);
+      const right = this.car.standing.faults.length < left;
+      this.first ??= { sure, right };
+      if (!right) this.inVain += 1;
+      if (codes.length === 0) return null;
+      // Its own codes are gone: another part has a fault of its own.
+      if (!codes.some((told) => this.monitorsOf(told).some((own) => own.target === target)))
+        return this.targetOf(codes);
       source = {
         ...source,
         done: [
@@ -143,7 +162,7 @@ class Player {
         ],
       };
     }
-    return this.end();
+    return null;
   }
 
   /** By a code; where none is told, it is read again: what comes and goes may keep the modules from answering. */
@@ -167,15 +186,17 @@ class Player {
 
   /** A code of one’s own wiring speaks before those that miss somebody. */
   private targetOf(codes: readonly Told[]): string | null {
-    const monitors = codes.flatMap((told) =>
-      this.car.file.monitors.filter(
-        ({ module, code, failureType }) =>
-          module === told.module && code === told.code && failureType === told.failureType,
-      ),
-    );
+    const monitors = codes.flatMap((told) => this.monitorsOf(told));
     const plain = monitors.find(({ code }) => !code.startsWith('U'));
     const supply = monitors.find(({ code }) => code.startsWith('U3'));
     return (plain ?? supply ?? monitors[0])?.target ?? null;
+  }
+
+  private monitorsOf(told: Told): Monitor[] {
+    return this.car.file.monitors.filter(
+      ({ module, code, failureType }) =>
+        module === told.module && code === told.code && failureType === told.failureType,
+    );
   }
 
   private tested(source: TraceCase, id: string): TraceCase {
@@ -192,7 +213,7 @@ class Player {
     return { ...source, readings: [...(source.readings ?? []), reading] };
   }
 
-  private repaired(source: TraceCase, element: string, method: string | null): boolean {
+  private repaired(source: TraceCase, element: string, method: string | null): Told[] {
     const repair =
       source.repairs.find((own) => own.element === element && (own.method ?? null) === method) ??
       source.repairs.find((own) => own.element === element);
@@ -203,13 +224,13 @@ class Player {
     const modules = this.car.file.modules.map(({ name }) => name);
     this.link.ask(modules.map((module) => ({ module, bytes: fromHex('14ffffff') })));
     this.car.run(looksSeconds);
-    const noCode = this.readCodes().length === 0;
+    const codes = this.readCodes();
     this.steps.push({
       did: repair?.label ?? element,
-      came: noCode ? 'no code is left' : 'the code is back',
+      came: codes.length === 0 ? 'no code is left' : 'the code is back',
       belief: null,
     });
-    return noCode;
+    return codes;
   }
 
   /** Whether it is, not whether a code says so: what comes and goes may stay away for a while. */

@@ -51,7 +51,7 @@ describe('a hidden fault', () => {
     const drawn = Array.from({ length: 40 }, (_, seed) => drawCase(seed));
     expect(drawn).toEqual(Array.from({ length: 40 }, (_, seed) => drawCase(seed)));
     expect(new Set(drawn.map(({ car }) => car)).size).toBeGreaterThan(4);
-    expect(new Set(drawn.map(({ fault }) => fault.mode)).size).toBeGreaterThan(2);
+    expect(new Set(drawn.map(({ faults }) => faults[0]!.mode)).size).toBeGreaterThan(2);
   });
 
   it('is found and mended by the planner through link and instruments alone, without a breach', () => {
@@ -69,9 +69,17 @@ describe('a hidden fault', () => {
 });
 
 describe('the car of a practice job', () => {
-  const hidden = { car: 'quill', seed: 3, fault: { element: 'TAIL-L-PIN', mode: 'open' } } as const;
+  const hidden = { car: 'quill', seed: 3, faults: [{ element: 'TAIL-L-PIN', mode: 'open' }] } as const;
   const record = (more: object = {}) =>
-    ({ ...noFacts(), id: 'j', number: 'J-0001', seq: 0, revision: 1, ...more }) as unknown as JobRecord;
+    ({
+      ...noFacts(),
+      id: 'j',
+      number: 'J-0001',
+      seq: 0,
+      revision: 1,
+      vehicle: {},
+      ...more,
+    }) as unknown as JobRecord;
   const fact = (seq: number, data: object) => ({
     id: `${seq}`,
     seq,
@@ -120,7 +128,7 @@ describe('the car of a practice job', () => {
 
   it('is opened with what its driver sees', () => {
     const { hidden: drawn, make, model, words } = openingOf(3);
-    expect([drawn.fault.element, `${make} ${model}`, words]).toEqual([
+    expect([drawn.faults[0]!.element, `${make} ${model}`, words]).toEqual([
       'BRAKE-R',
       'Velanta Quill Estate',
       'This is on: Lamp failure.',
@@ -130,7 +138,7 @@ describe('the car of a practice job', () => {
   it('gives no reading of a test that it cannot make, or that is refused', () => {
     const source = traceOfPart(carFile('quill')!, 'TAIL-L');
     const why = (test: object) => {
-      const shown = readingOf(record(), hidden, source, test as (typeof source.tests)[number]);
+      const shown = readingOf({ record: record(), hidden }, source, test as (typeof source.tests)[number]);
       return 'why' in shown ? shown.why : `reads ${JSON.stringify(shown)}`;
     };
     const tips = { minutes: 1, from: 'tail-l.lamp', to: 'gnd' };
@@ -161,7 +169,7 @@ describe('the car of a practice job', () => {
       clearings: [fact(5, {})],
       scans: [fact(0, {}), fact(6, {})],
     });
-    const { minutes, cents, partsInVain, steps, planner } = practiceEnd(job, hidden);
+    const { minutes, cents, partsInVain, steps, planner } = practiceEnd({ record: job, hidden });
     // Two scans of four minutes, and a clear of three.
     expect(minutes).toBe(4 + test!.minutes + mends.minutes + 3 + 4);
     expect(cents).toBe(mends.priceCents + Math.round((minutes * 9000) / 60));

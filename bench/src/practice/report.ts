@@ -13,13 +13,15 @@ export interface CarReport {
 
 const sentence = (label: string): string => label.charAt(0).toUpperCase() + label.slice(1);
 
-export function reportOf(car: Car): CarReport {
+/** @param lies whether its reader prints a module that does not answer as one without codes */
+export function reportOf(car: Car, lies = false): CarReport {
   const link = new Link(car);
-  const { modules, monitors, name } = car.file;
+  const { modules, name } = car.file;
+  const { monitors } = car;
   const answers = link.ask(modules.map((module) => ({ module: module.name, bytes: fromHex('1902af') })));
   const lines = modules.flatMap(({ name: module, label }, n) => {
     const { bytes } = answers[n]!;
-    if (!bytes) return [`${sentence(label)}: no response`];
+    if (!bytes) return [`${sentence(label)}: ${lies ? 'no codes' : 'no response'}`];
     const codes = toldCodes(bytes).map(({ code, failureType, status }) => {
       const text = monitors.find(
         (own) => own.module === module && own.code === code && own.failureType === failureType,

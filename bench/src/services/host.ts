@@ -55,6 +55,9 @@ export interface ModuleHost {
   read(did: number): Uint8Array | null;
   /** @returns why it is refused, where it is */
   write(did: number, bytes: Uint8Array): Refused;
+  /** Bytes of its memory; null where it does not hold them. */
+  readMemory(address: number, length: number): Uint8Array | null;
+  writeMemory(address: number, bytes: Uint8Array): Refused;
   codes(): readonly KeptCode[];
   /** @param group three bytes; 0xFFFFFF for all. @returns why it is refused, where it is */
   clear(group: number): Refused;
@@ -77,6 +80,8 @@ export interface ModuleFile {
   readonly data: readonly DataItem[];
   readonly routines: readonly Routine[];
   readonly outputs: readonly Output[];
+  /** Whether its memory can be read and written byte by byte. */
+  readonly memory?: boolean;
   /** By which a key follows from a seed. */
   readonly secret: number;
 }

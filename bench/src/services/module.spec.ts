@@ -62,6 +62,11 @@ const table: readonly (readonly [request: string, ends: readonly string[]])[] = 
   ['22f190abcd', everywhere('ok')],
   ['22abcd', everywhere('31')],
   ['220300', ['31', '33', 'ok', '33', 'ok']],
+  ['2312000804', ['7f', '33', 'ok', '33', 'ok']],
+  ['2312003e04', notInDefault('31')],
+  ['2312000000', notInDefault('31')],
+  ['3d12000804aabbccdd', ['7f', '7f', '7f', '33', 'ok']],
+  ['3d12003e04aabbccdd', ['7f', '7f', '7f', '31', '31']],
   ['2701', notInDefault('ok')],
   ['2703', notInDefault('12')],
   ['280001', notInDefault('ok')],
@@ -134,6 +139,17 @@ describe('a module', () => {
     }
     expect(wrong).toEqual([]);
     expect(cases).toBeGreaterThan(2000);
+  });
+
+  it('gives and takes its memory byte by byte, with addresses and lengths of any size', () => {
+    const { ask, car } = moduleIn('programming, unlocked');
+    expect(ask('2312000804')).toBe('6308090a0b');
+    expect(ask('23440000000800000004')).toBe('6308090a0b');
+    expect(ask('3d11080211ff')).toBe('7d110802');
+    expect(ask('23110803')).toBe('6311ff0a');
+    for (const format of ['00', '10', '01', '51', '15']) expect(endOf(ask(`23${format}0804`))).toBe('31');
+    car.volts = 9;
+    expect(endOf(ask('3d11080211ff'))).toBe('93');
   });
 
   it('is silent where it is asked to be, unless it refuses', () => {
@@ -235,7 +251,7 @@ describe('a module', () => {
   it('is not to be brought down by a million random requests', () => {
     const { module } = moduleIn('default');
     const random = randomNumbers(7);
-    const first = [0x10, 0x11, 0x14, 0x19, 0x22, 0x27, 0x28, 0x2e, 0x2f, 0x31, 0x3e, 0x85];
+    const first = [0x10, 0x11, 0x14, 0x19, 0x22, 0x23, 0x27, 0x28, 0x2e, 0x2f, 0x31, 0x3d, 0x3e, 0x85];
     let now = 0;
     for (let n = 0; n < 1_000_000; n++) {
       const request = Uint8Array.from({ length: Math.floor(12 * random.uniform()) }, () =>

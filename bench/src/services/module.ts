@@ -118,6 +118,10 @@ export class DiagnosticModule {
         return this.readCodes(request);
       case services.readData:
         return this.readData(request);
+      case services.readMemory:
+        return this.readMemory(request);
+      case services.writeMemory:
+        return this.writeMemory(request);
       case services.security:
         return this.secure(request, now);
       case services.communication:
@@ -251,6 +255,29 @@ export class DiagnosticModule {
     this.powered();
     refuse(this.host.write(did, request.slice(3)));
     return [did >> 8, did & 0xff];
+  }
+
+  private readMemory(request: Uint8Array): readonly number[] {
+    if (!this.file.memory) no(refusals.serviceUnknown);
+    this.notInDefault();
+    const { address, length, head } = spanOf(request);
+    exactly(request, head);
+    const bytes = this.host.readMemory(address, length);
+    if (length === 0 || !bytes) return no(refusals.outOfRange);
+    if (!this.unlocked) no(refusals.locked);
+    return bounded([...bytes]);
+  }
+
+  private writeMemory(request: Uint8Array): readonly number[] {
+    if (!this.file.memory) no(refusals.serviceUnknown);
+    if (this.session !== 'programming') no(refusals.serviceNotInSession);
+    const { address, length, head } = spanOf(request);
+    exactly(request, head + length);
+    if (length === 0 || !this.host.readMemory(address, length)) no(refusals.outOfRange);
+    if (!this.unlocked) no(refusals.locked);
+    this.powered();
+    refuse(this.host.writeMemory(address, request.slice(head)));
+    return [...request.subarray(1, head)];
   }
 
   private secure(request: Uint8Array, now: number): number[] | null {
@@ -395,6 +422,16 @@ function subOf(request: Uint8Array, least = 2): { sub: number; quiet: boolean } 
 
 function exactly(request: Uint8Array, length: number): void {
   if (request.length !== length) no(refusals.wrongLength);
+}
+
+/** Where a request begins and how many bytes it means: one byte says how long both are, up to four bytes each. */
+function spanOf(request: Uint8Array): { address: number; length: number; head: number } {
+  if (request.length < 4) no(refusals.wrongLength);
+  const [places, digits] = [request[1]! & 0x0f, request[1]! >> 4];
+  if (places < 1 || places > 4 || digits < 1 || digits > 4) no(refusals.outOfRange);
+  const head = 2 + places + digits;
+  if (request.length < head) no(refusals.wrongLength);
+  return { address: number(request, 2, places), length: number(request, 2 + places, digits), head };
 }
 
 function refuse(code: Refused): void {

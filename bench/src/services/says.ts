@@ -16,6 +16,8 @@ const requestWords: Readonly<Record<number, (bytes: Uint8Array) => string>> = {
   [services.readCodes]: ([, sub, mask]) =>
     `read codes ${hex(sub)}${mask === undefined ? '' : `, ${hex(mask)}`}`,
   [services.readData]: (bytes) => `read data ${pairs(bytes.subarray(1)).join(', ')}`,
+  [services.readMemory]: (bytes) => `read memory ${memoryWords(bytes)}`,
+  [services.writeMemory]: (bytes) => `write memory ${memoryWords(bytes)}`,
   [services.security]: ([, sub]) => ((sub ?? 0) % 2 === 1 ? 'ask for a seed' : 'send a key'),
   [services.communication]: ([, sub]) => `communication ${hex(sub)}`,
   [services.writeData]: (bytes) => `write data ${toHex(bytes.subarray(1, 3))}`,
@@ -58,6 +60,8 @@ const names: Readonly<Record<number, string>> = {
   [services.clearCodes]: 'clear codes',
   [services.readCodes]: 'read codes',
   [services.readData]: 'read data',
+  [services.readMemory]: 'read memory',
+  [services.writeMemory]: 'write memory',
   [services.security]: 'security',
   [services.communication]: 'communication',
   [services.writeData]: 'write data',
@@ -70,5 +74,11 @@ const serviceWord = (service: number): string => names[service] ?? `service ${he
 const sessionWord = (sub: number | undefined): string =>
   (({ 1: 'default', 2: 'programming', 3: 'extended' }) as Record<number, string>)[(sub ?? 0) & ~quietBit] ??
   hex(sub);
+/** Address and length, by the byte that says how long each is. */
+function memoryWords(bytes: Uint8Array): string {
+  const lengths = bytes[1] ?? 0;
+  const address = 2 + (lengths & 0x0f);
+  return `${toHex(bytes.subarray(2, address))}, ${Number(`0x0${toHex(bytes.subarray(address, address + (lengths >> 4)))}`)} bytes`;
+}
 const hex = (byte: number | undefined): string => (byte ?? 0).toString(16).padStart(2, '0');
 const pairs = (bytes: Uint8Array): string[] => toHex(bytes).match(/.{1,4}/g) ?? [];

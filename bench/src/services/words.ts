@@ -6,11 +6,13 @@ export const services = {
   clearCodes: 0x14,
   readCodes: 0x19,
   readData: 0x22,
+  readMemory: 0x23,
   security: 0x27,
   communication: 0x28,
   writeData: 0x2e,
   control: 0x2f,
   routine: 0x31,
+  writeMemory: 0x3d,
   testerPresent: 0x3e,
   codeSetting: 0x85,
 } as const;

@@ -15,6 +15,7 @@ export const file: ModuleFile = {
     { id: 0x0203, name: 'teach end stops', in: ['extended'], unlocked: false, options: 1, seconds: 4 },
     { id: 0xff00, name: 'erase memory', in: ['programming'], unlocked: true, options: 0, seconds: 2 },
   ],
+  memory: true,
   outputs: [{ did: 0x0401, name: 'left tail lamp', length: 1, unlocked: false }],
 };
 
@@ -36,12 +37,19 @@ export class StillCar implements ModuleHost {
   readonly memory = new Map<number, Uint8Array>(
     file.data.map(({ did, length }) => [did, new Uint8Array(length)]),
   );
+  readonly store = Uint8Array.from({ length: 64 }, (_, n) => n);
   readonly done: string[] = [];
 
   supplyVolts = () => this.volts;
   standing = () => this.stands;
   read = (did: number) => this.memory.get(did) ?? null;
   codes = () => this.kept;
+  readMemory = (address: number, length: number) =>
+    address + length > this.store.length ? null : this.store.subarray(address, address + length);
+  writeMemory(address: number, bytes: Uint8Array): Refused {
+    if (this.refused === null) this.store.set(bytes, address);
+    return this.refused;
+  }
   result = () => (this.running ? null : Uint8Array.of(0x00));
   write(did: number, bytes: Uint8Array): Refused {
     if (this.refused === null) this.memory.set(did, bytes);

@@ -1,5 +1,6 @@
 /** A model of car: its modules, its wiring as one circuit, and what its modules watch. */
 import type { Circuit } from '@dormant-beacon/core/circuit';
+import type { LiveValue } from './live.js';
 import type { Monitor } from './monitor.js';
 import type { OhmsAsked } from './view.js';
 
@@ -18,6 +19,7 @@ export interface CarFile {
   readonly modules: readonly ModuleOfCar[];
   readonly circuit: Circuit;
   readonly monitors: readonly Monitor[];
+  readonly live: readonly LiveValue[];
   /** Loops that are measured by ohms. */
   readonly loops: OhmsAsked;
   /** Outputs of modules: off but for a moment. */

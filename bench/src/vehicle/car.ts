@@ -9,11 +9,28 @@ import {
 } from '@dormant-beacon/core/circuit';
 import { codeNumber } from '@dormant-beacon/core/codes';
 import { randomNumbers, type RandomNumbers } from '@dormant-beacon/core/random';
-import { DiagnosticModule, type KeptCode, type ModuleHost, type Refused } from '../services/index.js';
+import {
+  DiagnosticModule,
+  type KeptCode,
+  type ModuleHost,
+  refusals,
+  type Refused,
+} from '../services/index.js';
 import type { CarFile, ModuleOfCar } from './car-file.js';
-import { identifiers, identityOf, moduleData, usualData } from './identity.js';
+import {
+  ascii,
+  type CarIdentity,
+  identifiers,
+  identityOf,
+  kilometreBytes,
+  kilometresOf,
+  moduleData,
+  usualData,
+} from './identity.js';
 import { CodeMemory } from './kept-code.js';
-import type { Measured, Monitor } from './monitor.js';
+import { liveBytes } from './live.js';
+import type { ModuleMemory } from './memory.js';
+import { type Measured, memoryMonitors, type Monitor } from './monitor.js';
 import { type View, viewOf } from './view.js';
 
 /** Seconds between two looks of the modules. */
@@ -21,8 +38,10 @@ const lookSeconds = 0.5;
 /** Volts on which a module lives, and of the pair that it hears. */
 const leastAlive = 6.5;
 const leastHeard = 0.4;
-/** A routine that every module has, and a lamp of its that is taken in hand. */
+/** Routines that every module has, and a lamp of its that is taken in hand. */
 const selfTest = 0x0202;
+const teachStops = 0x0203;
+const teachKeys = 0x0204;
 const firstOutput = 0x0400;
 /** Moments that are kept solved. */
 const mostMoments = 64;
@@ -37,10 +56,17 @@ export interface CarOptions {
   readonly seed?: number;
   readonly state?: CarState;
   readonly faults?: readonly Fault[];
+  /** Whose car it is; drawn by the seed where it is left out. */
+  readonly identity?: CarIdentity;
+  /** Of modules whose memory can be looked into, by their names. */
+  readonly memories?: ReadonlyMap<string, ModuleMemory>;
+  /** A module that came from another car. */
+  readonly foreign?: string | null;
 }
 
 interface Fitted {
   readonly of: ModuleOfCar;
+  memory: ModuleMemory | null;
   readonly diagnostic: DiagnosticModule;
   readonly data: Map<number, Uint8Array>;
   readonly codes: readonly { readonly monitor: Monitor; readonly memory: CodeMemory }[];
@@ -64,29 +90,45 @@ export class Car {
   /** By which of the intermittent faults are there; until something else changes. */
   private readonly moments = new Map<string, Moment>();
   private readonly handled = new Set<string>();
+  readonly identity: CarIdentity;
+  /** What the model watches, and what its modules watch of their own memory. */
+  readonly monitors: readonly Monitor[];
+  /** Keys and coding as the car knows them, by module. */
+  private readonly ordered = new Map<string, { keys: string; coding: string }>();
 
   constructor(
     readonly file: CarFile,
-    { seed = 1, state = {}, faults = [] }: CarOptions = {},
+    { seed = 1, state = {}, faults = [], identity, memories = new Map(), foreign = null }: CarOptions = {},
   ) {
     this.random = randomNumbers(seed);
     this.state = state;
     this.faults = faults;
-    const identity = identityOf(file.name, seed);
+    this.identity = identity ?? identityOf(file.name, seed);
+    this.monitors = [
+      ...file.monitors,
+      ...[...new Set([...memories.keys(), ...(foreign === null ? [] : [foreign])])].flatMap((module) =>
+        memoryMonitors(module, this.holdsOf(module)),
+      ),
+    ];
     for (const module of file.modules) {
-      const codes = file.monitors
+      const codes = this.monitors
         .filter((monitor) => monitor.module === module.name)
         .map((monitor) => ({ monitor, memory: memoryOf(monitor) }));
-      const data = moduleData(module.name, identity, seed);
+      const owner = module.name === foreign ? identityOf(file.name, seed + 1) : this.identity;
+      const data = moduleData(module.name, owner, seed);
+      const memory = memories.get(module.name) ?? null;
+      if (memory)
+        this.ordered.set(module.name, { keys: textOf(memory, 'pairing'), coding: textOf(memory, 'option') });
       this.modules.set(module.name, {
         of: module,
+        memory,
         data,
         codes,
         watches: true,
         speaks: true,
         selfTestedAt: null,
         diagnostic: new DiagnosticModule(
-          fileOf(module, this.outputsOf(module.name)),
+          fileOf(module, this.outputsOf(module.name), this.liveOf(module.name).length, memory),
           this.hostOf(module.name),
           seed,
         ),
@@ -132,6 +174,25 @@ export class Car {
     const fitted = this.modules.get(module);
     if (!fitted || !this.reaches(module)) return null;
     return fitted.diagnostic.answer(request, 1000 * this.now);
+  }
+
+  /** Another unit in the place of a module: what was wrong inside the old one goes with it. */
+  fit(module: string, memory: ModuleMemory | null): void {
+    const fitted = this.modules.get(module);
+    if (!fitted) return;
+    const inside = new Set([module.toUpperCase(), ...this.outputsOf(module)]);
+    const { state } = this;
+    this.set(
+      { ...state, ignition: 'off' },
+      this.faults.filter(({ element }) => !inside.has(element)),
+    );
+    fitted.memory = memory;
+    this.set({ ...state, ignition: 'on' });
+  }
+
+  /** The memory of a module; null where it cannot be looked into. */
+  memoryOf(module: string): ModuleMemory | null {
+    return this.modules.get(module)?.memory ?? null;
   }
 
   /** What it is now: its state and what is wrong with it. */
@@ -288,11 +349,72 @@ export class Car {
     return Uint8Array.of(hundredths >> 8, hundredths & 0xff);
   }
 
+  private liveOf(module: string) {
+    return this.file.live.filter((own) => own.module === module);
+  }
+
+  /** What a module with a memory looks at of it. */
+  private holdsOf(module: string) {
+    const memory = () => this.modules.get(module)?.memory ?? null;
+    const ordered = () => this.ordered.get(module);
+    return {
+      vin: () => {
+        const own = ascii(this.identity.vin, 17);
+        return this.dataOf(module, identifiers.vin)?.every((byte, n) => byte === own[n]) === true;
+      },
+      whole: () => memory()?.isSound !== false,
+      keys: () => memory() === null || textOf(memory()!, 'pairing') === ordered()?.keys,
+      coding: () => memory() === null || textOf(memory()!, 'option') === ordered()?.coding,
+    };
+  }
+
+  /** What a module says of itself, its memory before all else. */
+  private dataOf(name: string, did: number): Uint8Array | null {
+    const { memory, data } = this.modules.get(name)!;
+    const live = this.liveOf(name)[did - identifiers.firstLive];
+    if (live) return liveBytes(live.of(this.measured()));
+    if (did === identifiers.supply) return this.supplyBytes(name, this.measured().quiet);
+    const km = memory?.valueOf('odometer');
+    if (did === identifiers.odometer && typeof km === 'number') return kilometreBytes(km);
+    const role = roleOf[did];
+    return (role && memory?.bytesOf(role)) ?? data.get(did) ?? null;
+  }
+
+  private writeData(name: string, did: number, bytes: Uint8Array): Refused {
+    const { memory, data } = this.modules.get(name)!;
+    this.moments.clear();
+    if (did === identifiers.odometer) {
+      const [km, shown] = [kilometresOf(bytes), kilometresOf(this.dataOf(name, did)!)];
+      // A distance goes up alone.
+      if (km < shown) return refusals.conditions;
+      if (memory?.fieldOf('odometer')) return memory.writeNumber('odometer', km) ? null : refusals.outOfRange;
+    }
+    const role = roleOf[did];
+    if (role && memory?.fieldOf(role)) return memory.write(role, bytes) ? null : refusals.outOfRange;
+    data.set(did, bytes);
+    return null;
+  }
+
   private outputsOf(module: string): readonly string[] {
     // Outputs belong to the module that watches their lamp.
     return this.file.outputs.filter((output) =>
       this.file.monitors.some((monitor) => monitor.module === module && monitor.watches === output),
     );
+  }
+
+  /** It says that it belongs to this car, and is whole. */
+  private isAtHome(name: string): boolean {
+    const holds = this.holdsOf(name);
+    return holds.vin() && holds.whole();
+  }
+
+  /** The car takes the keys that its module knows now. */
+  private orderedNow(name: string): { keys: string; coding: string } {
+    const { memory } = this.modules.get(name)!;
+    return {
+      keys: memory ? textOf(memory, 'pairing') : '',
+      coding: this.ordered.get(name)?.coding ?? '',
+    };
   }
 
   private hostOf(name: string): ModuleHost {
@@ -301,13 +423,12 @@ export class Car {
     return {
       supplyVolts: () => this.measured().quiet.across(`${name}+`, `${name}-`),
       standing: () => true,
-      read: (did) =>
-        did === identifiers.supply
-          ? this.supplyBytes(name, this.measured().quiet)
-          : (own().data.get(did) ?? null),
-      write: (did, bytes): Refused => {
-        own().data.set(did, bytes);
-        return null;
+      read: (did) => this.dataOf(name, did),
+      write: (did, bytes) => this.writeData(name, did, bytes),
+      readMemory: (address, length) => own().memory?.read(address, length) ?? null,
+      writeMemory: (address, bytes): Refused => {
+        this.moments.clear();
+        return own().memory?.put(address, bytes) ? null : refusals.outOfRange;
       },
       codes: () =>
         own()
@@ -316,16 +437,20 @@ export class Car {
       clear: (group): Refused => {
         const all = group === 0xff_ff_ff;
         const wanted = own().codes.filter(({ memory }) => all || memory.number === group);
-        if (wanted.length === 0 && !all) return 0x31;
+        if (wanted.length === 0 && !all) return refusals.outOfRange;
         for (const { memory } of wanted) memory.clear();
         return null;
       },
-      start: (): Refused => {
-        own().selfTestedAt = this.now;
+      start: (routine): Refused => {
+        if (routine === selfTest) own().selfTestedAt = this.now;
+        // Who does not belong to this car is taught nothing.
+        else if (!this.isAtHome(name)) return refusals.conditions;
+        if (routine === teachKeys) this.ordered.set(name, this.orderedNow(name));
         return null;
       },
       stop: (): Refused => null,
-      result: () => {
+      result: (routine) => {
+        if (routine !== selfTest) return Uint8Array.of(0x00);
         const begun = own().selfTestedAt;
         if (begun === null || this.now - begun < 2) return null;
         const at = this.measured();
@@ -333,7 +458,8 @@ export class Car {
       },
       control: (did, how, bytes): Refused => {
         const output = outputs[did - firstOutput];
-        if (output === undefined) return 0x31;
+        if (output === undefined) return refusals.outOfRange;
+        if (how !== 0 && !this.isAtHome(name)) return refusals.conditions;
         if (how === 3 && bytes[0] === 1) this.handled.add(output);
         else if (how !== 2) this.handled.delete(output);
         this.moments.clear();
@@ -354,15 +480,60 @@ export class Car {
 const memoryOf = ({ code, failureType, seconds, lamp }: Monitor): CodeMemory =>
   new CodeMemory(codeNumber(code, failureType), seconds, lamp !== null);
 
-function fileOf({ name, address }: ModuleOfCar, outputs: readonly string[]) {
+function fileOf(
+  { name, address }: ModuleOfCar,
+  outputs: readonly string[],
+  live: number,
+  memory: ModuleMemory | null,
+) {
+  const coding = memory?.fieldOf('option');
+  const routine = (id: number, title: string, unlocked: boolean, seconds: number) => ({
+    id,
+    name: title,
+    in: ['extended' as const],
+    unlocked,
+    options: 0,
+    seconds,
+  });
   return {
     name,
     address,
-    secret: 0x5eed ^ address,
-    data: usualData,
+    secret: secretOf(address),
+    data: [
+      ...usualData,
+      ...(coding
+        ? [
+            {
+              did: identifiers.coding,
+              name: 'coding of its options',
+              length: coding.length,
+              write: { in: ['extended' as const, 'programming' as const], unlocked: true },
+            },
+          ]
+        : []),
+      ...Array.from({ length: live }, (_, n) => ({
+        did: identifiers.firstLive + n,
+        name: 'live value, hundredths',
+        length: 2,
+      })),
+    ],
+    memory: memory !== null,
     routines: [
-      { id: selfTest, name: 'self-test', in: ['extended' as const], unlocked: false, options: 0, seconds: 2 },
+      routine(selfTest, 'self-test', false, 2),
+      routine(teachStops, 'teach end stops', false, 4),
+      routine(teachKeys, 'teach keys', true, 4),
     ],
     outputs: outputs.map((output, n) => ({ did: firstOutput + n, name: output, length: 1, unlocked: false })),
   };
 }
+
+/** By which the key of a module follows from its seed: no secret, as its scheme is none. */
+export const secretOf = (address: number): number => 0x5eed ^ address;
+export const routines = { selfTest, teachStops, teachKeys } as const;
+
+const roleOf: Readonly<Record<number, 'vin' | 'option'>> = {
+  [identifiers.vin]: 'vin',
+  [identifiers.coding]: 'option',
+};
+const textOf = (memory: ModuleMemory, role: 'pairing' | 'option'): string =>
+  String(memory.bytesOf(role) ?? '');

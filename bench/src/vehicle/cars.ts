@@ -1,5 +1,6 @@
 /** The cars: six models, alike in how they are wired and different in what they have. */
 import type { CarFile, ModuleOfCar } from './car-file.js';
+import { inputValue, loopValue } from './live.js';
 import {
   lampMonitors,
   loopMonitors,
@@ -370,6 +371,12 @@ function carOf({ id, name, modules: names, lamps, switches, sensors }: Model): C
     outputs: lamps.map((lamp) => `${lamp.id}-OUTPUT`),
     latched: switches.map((one) => one.id),
     monitors: monitorsOf(own, { lamps, switches, sensors }),
+    live: [
+      ...loops.map(({ id: loop, label }) => loopValue(loop, sentence(label), 'restraint')),
+      ...[...switches, ...sensors].map(({ id: at, label, module }) =>
+        inputValue(at, sentence(label), modules[module].name),
+      ),
+    ],
     beacons: [
       ...new Set([
         restraintLamp,

@@ -9,6 +9,9 @@ export const identifiers = {
   software: 0xf195,
   supply: 0x0101,
   odometer: 0x0102,
+  coding: 0x0110,
+  /** Live values of what a module watches, in the order of its monitors. */
+  firstLive: 0x0300,
 } as const;
 
 /** Alike in every module: identity, its supply in hundredths of a volt, the distance in kilometres. */
@@ -23,7 +26,12 @@ export const usualData: readonly DataItem[] = [
   },
   { did: identifiers.software, name: 'software', length: 4 },
   { did: identifiers.supply, name: 'supply, hundredths of a volt', length: 2 },
-  { did: identifiers.odometer, name: 'distance, kilometres', length: 3 },
+  {
+    did: identifiers.odometer,
+    name: 'distance, kilometres',
+    length: 3,
+    write: { in: ['extended', 'programming'], unlocked: true },
+  },
 ];
 
 const letters = 'ABCDEFGHJKLMNPRSTUVWXYZ';
@@ -61,9 +69,14 @@ export function moduleData(module: string, car: CarIdentity, seed: number): Map<
     [identifiers.serial, ascii(number(8), 8)],
     [identifiers.vin, ascii(car.vin, 17)],
     [identifiers.software, ascii(`${number(2)}.${number(1)}`, 4)],
-    [identifiers.odometer, Uint8Array.of((car.km >> 16) & 0xff, (car.km >> 8) & 0xff, car.km & 0xff)],
+    [identifiers.odometer, kilometreBytes(car.km)],
   ]);
 }
+
+/** A distance in three bytes. */
+export const kilometreBytes = (km: number): Uint8Array =>
+  Uint8Array.of((km >> 16) & 0xff, (km >> 8) & 0xff, km & 0xff);
+export const kilometresOf = (bytes: Uint8Array): number => (bytes[0]! << 16) | (bytes[1]! << 8) | bytes[2]!;
 
 const hash = (text: string): number =>
   [...text].reduce((sum, letter) => Math.imul(sum ^ letter.charCodeAt(0), 0x0100_0193), 0x811c_9dc5);

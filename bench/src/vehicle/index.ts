@@ -1,6 +1,16 @@
 export { askVehicle, listVehicles, type VehicleAnswer } from './ask.js';
-export { Car, type CarOptions, type CarState } from './car.js';
+export { Car, type CarOptions, type CarState, routines, secretOf } from './car.js';
 export type { CarFile, ModuleOfCar } from './car-file.js';
 export { carFile, carIds } from './cars.js';
+export {
+  ascii,
+  type CarIdentity,
+  identifiers,
+  identityOf,
+  kilometreBytes,
+  kilometresOf,
+} from './identity.js';
+export { liveOf, type LiveValue } from './live.js';
+export { drawnMemory, ModuleMemory } from './memory.js';
 export type { Monitor } from './monitor.js';
 export { carState, type VehicleAskRequest, vehicleAskRequest } from './schema.js';

@@ -134,3 +134,22 @@ export function networkMonitors(
     ),
   ];
 }
+
+/** Of a module whose memory can be looked into: whose car it says that it belongs to, and whether it is whole. */
+export function memoryMonitors(
+  module: string,
+  holds: {
+    readonly vin: () => boolean;
+    readonly whole: () => boolean;
+    readonly keys: () => boolean;
+    readonly coding: () => boolean;
+  },
+): Monitor[] {
+  const named = (code: string, text: string) => ({ module, code, text, lamp: null, target: module });
+  return [
+    asked(named('B1F01', 'Module belongs to another car'), '56', 1, () => !holds.vin()),
+    asked(named('B1F02', 'Memory of the module'), '46', 1, () => !holds.whole()),
+    asked(named('B1F03', 'Keys of another car'), '56', 1, () => !holds.keys()),
+    asked(named('B1F04', 'Coding is not that of the car'), '56', 1, () => !holds.coding()),
+  ];
+}

@@ -51,6 +51,22 @@ export const practiceEndpoints = {
     who: everyone,
     answer: practice.carReading,
   },
+  carLine: {
+    method: 'GET',
+    path: '/api/jobs/{jobId}/car/lines/{codingId}',
+    says: 'of a simulated car: a line of a coding sheet done over its link, and what is entered of it',
+    query: { line: 'the id of the line' },
+    who: everyone,
+    answer: practice.carLine,
+  },
+  carMemory: {
+    method: 'GET',
+    path: '/api/jobs/{jobId}/car/memory/{codingId}',
+    says: 'of a simulated car: the memory of a unit over its link, an image written to it before',
+    query: { write: 'the id of the image that is written; left out, it is read alone' },
+    who: everyone,
+    answer: practice.carMemory,
+  },
   practiceEnd: {
     method: 'GET',
     path: '/api/jobs/{jobId}/car/end',

@@ -1,11 +1,25 @@
 /** A moment by the clock on the shop's wall. */
 
+/** What writes moments is slow to make, and the same for every moment. */
+const writers = new Map<string, Intl.DateTimeFormat>();
+const mostWriters = 50;
+
+function writer(locale: string, options: Intl.DateTimeFormatOptions): Intl.DateTimeFormat {
+  const key = `${locale} ${JSON.stringify(options)}`;
+  const known = writers.get(key);
+  if (known) return known;
+  if (writers.size >= mostWriters) writers.clear();
+  const made = new Intl.DateTimeFormat(locale, options);
+  writers.set(key, made);
+  return made;
+}
+
 /**
  * @param timeZone as the shop's settings name it
  * @example wallClock('2026-03-09T14:20:00Z', 'Europe/Vienna') // '2026-03-09T15:20'
  */
 export function wallClock(moment: string, timeZone: string): string {
-  const parts = new Intl.DateTimeFormat('en-GB', {
+  const parts = writer('en-GB', {
     timeZone,
     hourCycle: 'h23',
     year: 'numeric',
@@ -34,7 +48,7 @@ export function momentAt(local: string, timeZone: string): string {
 
 /** @example writtenClock('2026-12-01T08:00') // 'Tue 1 Dec 08:00' */
 export function writtenClock(local: string): string {
-  const day = new Intl.DateTimeFormat('en-GB', {
+  const day = writer('en-GB', {
     weekday: 'short',
     day: 'numeric',
     month: 'short',
@@ -54,8 +68,8 @@ export function writtenMoment(
 ): string {
   const order = locale === 'en-US' ? 'en-US' : 'en-GB';
   const at = new Date(moment);
-  const day = new Intl.DateTimeFormat(order, { day: 'numeric', month: 'short', year: 'numeric', timeZone });
-  const time = new Intl.DateTimeFormat('en-GB', {
+  const day = writer(order, { day: 'numeric', month: 'short', year: 'numeric', timeZone });
+  const time = writer('en-GB', {
     hour: '2-digit',
     minute: '2-digit',
     hourCycle: 'h23',

@@ -42,6 +42,7 @@ export {
 } from './schema.js';
 export {
   type CodingEntry,
+  codingEntry,
   codingEntryData,
   type CodingImageData,
   codingImageData,

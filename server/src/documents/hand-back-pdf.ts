@@ -24,7 +24,7 @@ export async function handBackPdf(
 ): Promise<Uint8Array> {
   const content = withPrintable(asked);
   const { head } = content;
-  const fonts = fontsFor(texts(content).join('\n'));
+  const fonts = await fontsFor(texts(content).join('\n'));
   const pdf = new PDFDocument({
     size: [pages[paper].width, pages[paper].height],
     margins: margin,

@@ -1,6 +1,7 @@
 /** A page of paper: where the text stands, and the fonts that it is set in. */
 import { createRequire } from 'node:module';
 import { readFileSync } from 'node:fs';
+import { decompress } from 'wawoff2';
 
 export const paperSizes = ['a4', 'letter'] as const;
 export type PaperSize = (typeof paperSizes)[number];
@@ -14,6 +15,8 @@ export const margin = { left: 51, right: 51, top: 62, bottom: 62 } as const;
 
 const require = createRequire(import.meta.url);
 const fontFile = (name: string): Buffer => readFileSync(require.resolve(name));
+/** Unpacked here, once: set from its packed form, a font is unpacked again for each letter. */
+const unpacked = async (name: string): Promise<Buffer> => Buffer.from(await decompress(fontFile(name)));
 
 export interface Fonts {
   readonly body: Buffer;
@@ -21,7 +24,7 @@ export interface Fonts {
   readonly mono: Buffer;
 }
 
-const known = new Map<boolean, Fonts>();
+const known = new Map<boolean, Promise<Fonts>>();
 
 /** What the fonts of the screen have. */
 const latin =
@@ -32,25 +35,26 @@ export const printable = (text: string): string =>
   text.toWellFormed().replace(/[\u2007\u2009\u200a\u202f]/gu, '\u00a0');
 
 /** The fonts of the screen where they have every letter of the text, else those that have most of them. Read once in each thread. */
-export function fontsFor(text: string): Fonts {
+export function fontsFor(text: string): Promise<Fonts> {
   const plain = latin.test(printable(text));
   const before = known.get(plain);
   if (before) return before;
-  const own = plain
-    ? {
-        body: fontFile(
-          '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-400-normal.woff',
-        ),
-        bold: fontFile(
-          '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-700-normal.woff',
-        ),
-        mono: fontFile('@fontsource/jetbrains-mono/files/jetbrains-mono-latin-400-normal.woff'),
-      }
-    : {
-        body: fontFile('dejavu-fonts-ttf/ttf/DejaVuSans.ttf'),
-        bold: fontFile('dejavu-fonts-ttf/ttf/DejaVuSans-Bold.ttf'),
-        mono: fontFile('dejavu-fonts-ttf/ttf/DejaVuSansMono.ttf'),
-      };
+  const own = plain ? fontsOfScreen() : Promise.resolve(fontsWithMost());
   known.set(plain, own);
   return own;
 }
+
+/** One after the other: what the package gives back is where it unpacks the next. */
+async function fontsOfScreen(): Promise<Fonts> {
+  const own = '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin';
+  const body = await unpacked(`${own}-400-normal.woff2`);
+  const bold = await unpacked(`${own}-700-normal.woff2`);
+  const mono = await unpacked('@fontsource/jetbrains-mono/files/jetbrains-mono-latin-400-normal.woff2');
+  return { body, bold, mono };
+}
+
+const fontsWithMost = (): Fonts => ({
+  body: fontFile('dejavu-fonts-ttf/ttf/DejaVuSans.ttf'),
+  bold: fontFile('dejavu-fonts-ttf/ttf/DejaVuSans-Bold.ttf'),
+  mono: fontFile('dejavu-fonts-ttf/ttf/DejaVuSansMono.ttf'),
+});

@@ -1,9 +1,11 @@
 /** Which jobs stand on a simulated car, and what is hidden in it: known to the server alone. */
-import type { HiddenCase, PracticeJob } from '@dormant-beacon/bench/practice';
+import type { HiddenCase, ImageFile, ImageFiles, PracticeJob } from '@dormant-beacon/bench/practice';
 import type { PracticeCars, PracticeEnd } from '@dormant-beacon/contract';
+import { type JobRecord, standing } from '@dormant-beacon/core/record';
 import type { Knex } from 'knex';
 import { notFound } from '../http/problem.js';
 import { isoOf } from '../database/connect.js';
+import { fileOf } from '../images/store.js';
 import { jobNumber } from '../jobs/record.js';
 import { findJob } from '../jobs/repository.js';
 import type { Services } from '../services.js';
@@ -23,10 +25,22 @@ export async function practiceJob({ pools, records }: Services, jobId: string): 
     .first('vehicle', 'seed', 'fault')) as CarRow | undefined;
   if (!job || !row) throw notFound('simulated car');
   const { vehicle: car, seed, fault } = row;
+  const record = await records.recordAt(pools.read, job, job.seq);
   return {
-    record: await records.recordAt(pools.read, job, job.seq),
-    hidden: { car, seed, fault: JSON.parse(fault) as HiddenCase['fault'] },
+    record,
+    hidden: { car, seed, ...(JSON.parse(fault) as Omit<HiddenCase, 'car' | 'seed'>) },
+    images: await imagesOf(pools.read, record),
   };
+}
+
+/** The memory images that a record names. */
+async function imagesOf(db: Knex, { id, codingImages }: JobRecord): Promise<ImageFiles> {
+  const files: Record<string, ImageFile> = {};
+  for (const image of standing(codingImages)) {
+    const { imageId, form } = image;
+    files[imageId] ??= { file: await fileOf(db, id, image, 'imageId'), form };
+  }
+  return files;
 }
 
 const mostCars = 100;

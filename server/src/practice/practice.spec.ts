@@ -33,7 +33,7 @@ describe('a job on a simulated car', () => {
       JSON.parse(
         ((await shop.owner('practice_cars').where({ job_id: jobId }).first('fault')) as { fault: string })
           .fault,
-      ) as { element: string };
+      ) as { faults: { element: string }[] };
     return { jobId, get, record, enter, hidden };
   }
   const beacon = {
@@ -48,7 +48,7 @@ describe('a job on a simulated car', () => {
   it('is read, traced, measured, mended and told, by a learner, and teaches the shop nothing', async () => {
     const { jobId, get, record, enter, hidden } = await practise(5, shop.learner);
     expect((await record()).simulated!.vehicle).toBeTruthy();
-    expect(JSON.stringify(await record())).not.toContain((await hidden()).element);
+    expect(JSON.stringify(await record())).not.toContain((await hidden()).faults[0]!.element);
     const { text, log } = await get<CarReport>('report');
     expect(log).toContain('can0');
     const beaconId = await enter('beacons', { ...beacon, name: 'What the driver says' });
@@ -56,7 +56,7 @@ describe('a job on a simulated car', () => {
     expect((await record()).scans[0]!.scan.codes.length).toBeGreaterThan(0);
 
     const { parts } = await get<CarParts>('parts');
-    const { element } = await hidden();
+    const { element } = (await hidden()).faults[0]!;
     let found: { part: CarPart; target: string } | null = null;
     for (const { target } of parts) {
       const part = await get<CarPart>(`parts/${target}`);

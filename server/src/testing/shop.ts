@@ -11,6 +11,7 @@ import { type App, createApp, shutDown } from '../app.js';
 import { connect, connectPools, type DatabaseAddress, type Pools, storedOf } from '../database/connect.js';
 import type { Reach } from '../customer/reach.js';
 import { migrate } from '../database/migrate.js';
+import { linkSockets } from '../practice/link-socket.js';
 import type { Services } from '../services.js';
 import type { Knex } from 'knex';
 
@@ -101,6 +102,7 @@ export class Shop {
       ...reach,
     });
     const server = createServer(app.app);
+    linkSockets(server, app.services, reach.hosts ?? []);
     await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
     const shop = new Shop(
       ownerDb,

@@ -2,16 +2,22 @@
 import {
   carOfRecord,
   type CarReport,
+  type Difficulty,
+  doLine,
   openingOf,
   plainParts,
   practiceEnd,
   type PracticeJob,
   readingOf,
+  readMemory,
   reportOf,
   traceOfPart,
+  type Unit,
+  unitsOf,
+  writeMemory,
 } from '@dormant-beacon/bench/practice';
 import { carFile } from '@dormant-beacon/bench/vehicle';
-import type { ImageForm, Layout, MergeFacts, Recipe } from '@dormant-beacon/core/coding';
+import type { ImageForm, Layout, MergeFacts, Recipe, SheetLine } from '@dormant-beacon/core/coding';
 import { merge, type MergeRefusal, readImage, writeImage } from '@dormant-beacon/core/coding/memory';
 import { finish } from '@dormant-beacon/core/progress';
 import {
@@ -60,9 +66,11 @@ export interface MergedFile {
 }
 
 export const tasks = {
-  drawPractice: ({ seed }: { seed: number }) => openingOf(seed),
+  drawPractice: ({ seed, difficulty }: { seed: number; difficulty: Difficulty }) =>
+    openingOf(seed, difficulty),
 
-  carReport: ({ record, hidden }: PracticeJob): CarReport => reportOf(carOfRecord(record, hidden)),
+  carReport: ({ record, hidden, images }: PracticeJob): CarReport =>
+    reportOf(carOfRecord(record, hidden, images), hidden.reader === 'lies'),
 
   carParts: ({ car }: { car: string }) => plainParts(carFile(car)!),
 
@@ -73,16 +81,32 @@ export const tasks = {
   },
 
   carReading: ({
-    record,
-    hidden,
     source,
     test,
+    ...job
   }: PracticeJob & { source: TraceCase; test: TraceCase['tests'][number] }) => {
-    const shown = readingOf(record, hidden, source, test);
+    const shown = readingOf(job, source, test);
     return 'why' in shown ? { reading: null, refused: shown.why } : { reading: shown, refused: null };
   },
 
-  practiceEnd: ({ record, hidden }: PracticeJob) => practiceEnd(record, hidden),
+  practiceEnd: (job: PracticeJob) => practiceEnd(job),
+
+  /** A line of a coding sheet over the link; null where it is done by hand. */
+  carLine: ({ codingId, line, ...job }: PracticeJob & { codingId: string; line: SheetLine }) => {
+    const unit = unitOf(job, codingId);
+    return unit && doLine(carOfRecord(job.record, job.hidden, job.images), unit, line, job.record);
+  },
+
+  /** The memory of a unit over its link, an image written to it before; as Intel HEX. Null where it has none to be read. */
+  carMemory: ({ codingId, write, ...job }: PracticeJob & { codingId: string; write: ImageFile | null }) => {
+    const unit = unitOf(job, codingId);
+    if (!unit) return null;
+    const car = carOfRecord(job.record, job.hidden, job.images);
+    const { talk, refused, bytes } =
+      write === null ? readMemory(car, unit) : writeMemory(car, unit, readImage(write.file, write.form));
+    const text = bytes && Buffer.from(writeImage([{ address: 0, bytes }], 'ihex')).toString('latin1');
+    return { talk, refused, text };
+  },
 
   readReport: ({
     text,
@@ -176,6 +200,9 @@ export const tasks = {
     patterns: ReportPatterns;
   }): Promise<ProvenStory> => provenStory(await unpacked(file, folder), patterns),
 };
+
+const unitOf = ({ record, hidden }: PracticeJob, codingId: string): Unit | null =>
+  unitsOf(record, hidden.car).find((own) => own.codingId === codingId) ?? null;
 
 export type Tasks = typeof tasks;
 export type TaskName = keyof Tasks;

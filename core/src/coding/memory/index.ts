@@ -46,4 +46,5 @@ export {
   odometerRange,
   type OdometerRange,
 } from './merge-rules.js';
+export { writeField } from './write-field.js';
 export { fromHex, showAddress, toHex } from '../hex.js';

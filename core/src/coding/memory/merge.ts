@@ -3,17 +3,10 @@
  * the recipe says what comes from the original; mirrors and checksums follow.
  */
 import { Refusal } from '../../refusal/index.js';
-import { checksumIn } from './checksum.js';
 import { fromHex, showAddress, toHex } from '../hex.js';
 import { bytesAt, copyOf, type Image, readSegments, writeAt, writeSegments } from './image.js';
-import {
-  checkLayout,
-  checksumOrder,
-  type ChecksumReading,
-  readChecksums,
-  sameBytes,
-  storesOf,
-} from './layout.js';
+import { checkLayout, type ChecksumReading, readChecksums, sameBytes, storesOf } from './layout.js';
+import { sealChecksums } from './write-field.js';
 import { type MergeRefusal, refusalsOf } from './merge-rules.js';
 import type { Layout, LayoutField, MergeFacts, MergeRequest, Recipe, RecipeSource } from '../schema.js';
 
@@ -71,14 +64,7 @@ export function merge(
     const bytes = sourceBytes(field, source, original, donor);
     for (const store of storesOf(field)) writeAt(image, store, bytes);
   });
-  for (const sum of checksumOrder(layout.checksums ?? [])) {
-    const covered = bytesAt(image, sum.from, sum.to - sum.from + 1);
-    const path = `layout.checksums[${layout.checksums!.indexOf(sum)}]`;
-    if (!covered) throw new Refusal(path, 'the donor’s image does not hold its whole range');
-    const value = checksumIn(sum.kind, covered, sum.order ?? 'big');
-    if (!bytesAt(image, sum.at, value.length)) throw new Refusal(`${path}.at`, 'is not in the donor’s image');
-    writeAt(image, sum.at, value);
-  }
+  sealChecksums(layout, image);
   const refusals = refusalsOf({ layout, original, donor, result: image, sources, facts });
   if (refusals.length > 0) return { merged: null, refusals };
   return { merged: reportOf(layout, donor, image), refusals: [] };

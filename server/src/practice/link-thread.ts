@@ -1,0 +1,66 @@
+/** The thread on which the cars of open links live: each goes on from request to request. */
+import { fromHex, writeLine } from '@dormant-beacon/bench/frames';
+import { type Adapter, hexOf, Link } from '@dormant-beacon/bench/link';
+import { carOfRecord, type PracticeJob } from '@dormant-beacon/bench/practice';
+import type { Car } from '@dormant-beacon/bench/vehicle';
+
+export interface Asked {
+  readonly module: string;
+  readonly bytes: string;
+}
+
+export type ToThread =
+  | { readonly do: 'open'; readonly link: number; readonly job: PracticeJob }
+  | { readonly do: 'ask'; readonly link: number; readonly requests: readonly Asked[] }
+  | { readonly do: 'close'; readonly link: number };
+
+export interface Answered {
+  readonly answers: readonly {
+    readonly module: string;
+    readonly bytes: string;
+    readonly why: string | null;
+  }[];
+  /** The frames of these requests, in the form of a log. */
+  readonly frames: readonly string[];
+}
+
+export type FromThread = Answered | null;
+
+/** Time that passes for a car between two requests is what passes here, up to so much. */
+const mostSeconds = 10;
+
+interface Open {
+  readonly car: Car;
+  readonly adapter: Adapter;
+  logged: number;
+  at: number;
+}
+
+const open = new Map<number, Open>();
+
+function answered(link: number, requests: readonly Asked[]): Answered {
+  const own = open.get(link);
+  if (!own) throw new Error('The simulated car has stopped. Open the link again.');
+  const { car, adapter, logged } = own;
+  const now = performance.now();
+  car.run(Math.min(mostSeconds, (now - own.at) / 1000));
+  own.at = now;
+  const answers = adapter.ask(requests.map(({ module, bytes }) => ({ module, bytes: fromHex(bytes) })));
+  own.logged = adapter.log.length;
+  return {
+    answers: answers.map((answer) => ({ module: answer.module, bytes: hexOf(answer), why: answer.why })),
+    frames: adapter.log.slice(logged).map(writeLine),
+  };
+}
+
+/** @throws Error where a car cannot be built from its record, or is not here any more */
+export default function work(message: ToThread): FromThread {
+  if (message.do === 'ask') return answered(message.link, message.requests);
+  if (message.do === 'close') open.delete(message.link);
+  else {
+    const { record, hidden, images } = message.job;
+    const car = carOfRecord(record, hidden, images);
+    open.set(message.link, { car, adapter: new Link(car), logged: 0, at: performance.now() });
+  }
+  return null;
+}
