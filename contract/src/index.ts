@@ -5,7 +5,10 @@ export type {
   CarParts,
   CarReading,
   CarReport,
+  Hint,
+  Overridden,
   PracticeCars,
+  PracticeCases,
   PracticeEnd,
 } from './practice.js';
 export { difficulties, type Difficulty } from './difficulty.js';

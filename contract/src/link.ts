@@ -11,6 +11,14 @@ export const linkMessage = z.union([
   z.strictObject({ id: z.int().min(0).max(1e9), ask: z.array(request).min(1).max(40) }),
   /** Asked again and again, ten times a second where nothing else is said; an empty list ends it. */
   z.strictObject({ watch: z.array(request).max(20), hertz: z.number().min(0.1).max(20).nullish() }),
+  /** The car is put so: its seats where they are named, its ignition on or off. */
+  z.strictObject({
+    id: z.int().min(0).max(1e9),
+    set: z.strictObject({
+      positions: z.array(z.string().min(1).max(40)).max(10).nullish(),
+      ignition: z.enum(['on', 'off']).nullish(),
+    }),
+  }),
 ]);
 export type LinkMessage = z.infer<typeof linkMessage>;
 
@@ -26,5 +34,6 @@ export interface LinkAnswerSaid {
 export type LinkSaid =
   | { readonly open: true }
   | { readonly id: number; readonly answers: readonly LinkAnswerSaid[]; readonly frames: readonly string[] }
+  | { readonly id: number; readonly set: true }
   | { readonly values: readonly LinkAnswerSaid[]; readonly at: number }
   | { readonly id?: number; readonly error: { readonly path: string; readonly message: string } };

@@ -12,25 +12,49 @@ export const openPractice = z.strictObject({
   vehicleId: id,
   seed: z.int().min(0).max(1_000_000_000).nullish(),
   difficulty: z.enum(difficulties).nullish(),
+  /** A case that was written, in place of one that is drawn. */
+  case: z.string().max(40).nullish(),
 });
+
+/** Cases that were written, with what their drivers say. */
+export const practiceCases = z.strictObject({
+  cases: z.array(z.strictObject({ id: z.string(), car: z.string(), words: z.string() })),
+});
+export type PracticeCases = z.infer<typeof practiceCases>;
+
+/** The first hint, or the second; each costs minutes in the end. */
+export const askHint = z.strictObject({ number: z.int().min(1).max(2) });
+export const hint = z.strictObject({ hint: z.string(), minutes: z.number() });
+export type Hint = z.infer<typeof hint>;
+
+/** A test of a trace, made once in a job although it is refused. */
+export const override = z.strictObject({ traceId: id, test: z.string().min(1).max(200) });
+/** What it did to the car. */
+export const overridden = z.strictObject({ says: z.string() });
+export type Overridden = z.infer<typeof overridden>;
 
 /** A scan of every module as its reader prints it, and the frames behind it as a log. */
 export const carReport = z.strictObject({ text: z.string(), log: z.string() });
 export type CarReport = z.infer<typeof carReport>;
 
-/** Parts of the car that can be traced with a meter. */
+/** Parts of the car that can be traced with a meter, its modules, and what they show of their inputs, live. */
 export const carParts = z.strictObject({
   parts: z.array(z.strictObject({ target: z.string(), label: z.string() })),
+  modules: z.array(z.strictObject({ module: z.string(), label: z.string() })),
+  live: z.array(
+    z.strictObject({ module: z.string(), did: z.string(), label: z.string(), unit: z.enum(['Ω', 'V']) }),
+  ),
 });
 export type CarParts = z.infer<typeof carParts>;
 
 export const carPart = z.strictObject({ title: z.string(), case: traceCase });
 export type CarPart = z.infer<typeof carPart>;
 
-/** What a test of a trace shows; or why the instruments refuse it. */
+/** What a test of a trace shows; or why the instruments refuse it, and whether it can be done all the same. */
 export const carReading = z.strictObject({
   reading: traceReading.nullable(),
   refused: z.string().nullable(),
+  overridable: z.boolean(),
 });
 export type CarReading = z.infer<typeof carReading>;
 
@@ -65,6 +89,9 @@ export const practiceEnd = z.strictObject({
   minutes: z.number(),
   cents: z.int(),
   partsInVain: z.int(),
+  hints: z.int(),
+  /** What was done although it was refused, and what came of it. */
+  breaches: z.array(z.string()).readonly(),
   /** Every test and repair, in its order, with what came of it, and how likely the fault’s true part was then. */
   steps,
   planner: z.strictObject({ minutes: z.number(), cents: z.int(), steps }),

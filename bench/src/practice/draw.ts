@@ -1,7 +1,7 @@
 /** Hidden faults, drawn by seed: an element of a car fails in a way that the world has, so that some module says so. */
 import type { Circuit, Fault, FaultMode } from '@dormant-beacon/core/circuit';
 import { randomNumbers, type RandomNumbers } from '@dormant-beacon/core/random';
-import { Car, carFile, carIds } from '../vehicle/index.js';
+import { type Car, carFile, carIds } from '../vehicle/index.js';
 import { carOf } from './car-of.js';
 import type { Difficulty, HiddenCase } from './hidden.js';
 import { partOf, plainParts } from './part.js';
@@ -45,7 +45,7 @@ function drawnOf(random: RandomNumbers, seed: number, difficulty: Difficulty): H
       // Somebody looked for it before, with the ignition on.
       const plugs = connectorsOf(carFile(car)!.circuit);
       const plug = plugs[Math.floor(plugs.length * random.uniform())]!;
-      return { car, seed, faults: [first], wasOpen: plug };
+      return { car, seed, faults: [first], before: [{ unplugged: [plug] }] };
     }
     case 'lying-reader':
       return { car, seed, faults: [first], reader: 'lies' };
@@ -87,7 +87,7 @@ function faultOf(element: string, mode: FaultMode, drawn: number): Fault {
 function shows(hidden: HiddenCase): boolean {
   const alone =
     hidden.faults.length > 1 ? hidden.faults.map((fault) => ({ ...hidden, faults: [fault] })) : [hidden];
-  return alone.every((own) => tells(carOf({ ...own, wasOpen: null })));
+  return alone.every((own) => tells(carOf({ ...own, before: null })));
 }
 
 function tells(car: Car): boolean {

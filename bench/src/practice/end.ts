@@ -4,10 +4,12 @@ import { caseOf, type JobRecord, standing, standingFor } from '@dormant-beacon/c
 import { nextTests } from '@dormant-beacon/core/trace';
 import { readingWords, testName, testRead } from '@dormant-beacon/core/words';
 import { carFile } from '../vehicle/index.js';
-import { clearMinutes, costOf, scanMinutes, usualRepair } from './costs.js';
+import { clearMinutes, costOf, hintMinutes, scanMinutes, usualRepair } from './costs.js';
 import { carOfRecord, type PracticeJob } from './from-record.js';
 import type { HiddenCase } from './hidden.js';
+import { mendedBy } from './mended-by.js';
 import { beliefIn, elementsOf, playCase, type Step } from './play.js';
+import { writtenCase } from './written.js';
 
 export interface PracticeEnd {
   readonly was: string;
@@ -15,6 +17,9 @@ export interface PracticeEnd {
   readonly minutes: number;
   readonly cents: number;
   readonly partsInVain: number;
+  readonly hints: number;
+  /** What was done although it was refused. */
+  readonly breaches: readonly string[];
   /** Every test and repair, in its order. */
   readonly steps: readonly Step[];
   readonly planner: { readonly minutes: number; readonly cents: number; readonly steps: readonly Step[] };
@@ -32,7 +37,6 @@ const modeWords: Readonly<Record<string, string>> = {
 };
 
 export function practiceEnd({ record, hidden, images }: PracticeJob): PracticeEnd {
-  const elements = elementsOf(hidden);
   const tests = standing(record.readings).map((reading) => testRead(record, reading)?.minutes ?? 0);
   const repairs = standing(record.repairs).map((repair) => {
     const trace = repair.traceId == null ? undefined : standingFor(record.traces, repair.traceId);
@@ -41,21 +45,43 @@ export function practiceEnd({ record, hidden, images }: PracticeJob): PracticeEn
   const minutes =
     [...tests, ...repairs.map((repair) => repair.minutes)].reduce((sum, own) => sum + own, 0) +
     scanMinutes * record.scans.length +
-    clearMinutes * standing(record.clearings).length;
+    clearMinutes * standing(record.clearings).length +
+    hintMinutes * (hidden.hints ?? 0);
   const parts = repairs.reduce((sum, { priceCents }) => sum + priceCents, 0);
-  const played = playCase(hidden);
+  const car = carOfRecord(record, hidden, images);
+  const best = bestOf(hidden);
   return {
     was: wasWords(hidden),
-    mended: carOfRecord(record, hidden, images).standing.faults.length === 0,
+    mended: car.isSound,
     minutes,
     cents: costOf(minutes, parts),
-    partsInVain: standing(record.repairs).filter((repair) => !elements.includes(repair.element ?? '')).length,
-    steps: stepsOf(record, elements),
-    planner: { minutes: played.minutes, cents: played.cents, steps: played.steps },
+    partsInVain: standing(record.repairs).filter((repair) => !isRight(hidden, repair)).length,
+    steps: stepsOf(record, hidden),
+    hints: hidden.hints ?? 0,
+    breaches: hidden.overridden ? [hidden.overridden.says] : [],
+    planner: best,
   };
 }
 
-function wasWords({ car, faults, wasOpen, reader }: HiddenCase): string {
+/** The shortest way that was written down, else what the planner does by itself. */
+function bestOf(hidden: HiddenCase): PracticeEnd['planner'] {
+  const best = hidden.written == null ? undefined : writtenCase(hidden.written)?.best;
+  if (!best) {
+    const { minutes, cents, steps } = playCase(hidden);
+    return { minutes, cents, steps };
+  }
+  const minutes = best.reduce((sum, step) => sum + step.minutes, 0);
+  const parts = best.reduce((sum, step) => sum + (step.cents ?? 0), 0);
+  return {
+    minutes,
+    cents: costOf(minutes, parts),
+    steps: best.map(({ did, came }) => ({ did, came, belief: null })),
+  };
+}
+
+function wasWords({ car, faults, before, reader, written }: HiddenCase): string {
+  const told = written == null ? undefined : writtenCase(written);
+  if (told) return told.was;
   const { elements } = carFile(car)!.circuit;
   const words = ({ element, mode, ohms }: Fault) => {
     const label = elements.find(({ id }) => id === element)?.label ?? element;
@@ -63,15 +89,24 @@ function wasWords({ car, faults, wasOpen, reader }: HiddenCase): string {
   };
   return [
     ...faults.map(words),
-    ...(wasOpen ? [`the stored codes came of plug ${wasOpen}, which somebody had parted`] : []),
+    ...(before ?? [])
+      .flatMap(({ unplugged }) => unplugged ?? [])
+      .map((plug) => `the stored codes came of plug ${plug}, which somebody had parted`),
     ...(reader === 'lies' ? ['the printout left out which modules were silent'] : []),
   ].join('; ');
 }
 
+/** A repair that put something right that was wrong. */
+const isRight = (hidden: HiddenCase, repair: JobRecord['repairs'][number]): boolean => {
+  const mended = mendedBy(carFile(hidden.car)!, repair);
+  return elementsOf(hidden).some((element) => mended.includes(element));
+};
+
 /** Of a job’s first steps alone, since each is planned anew. */
 const mostBeliefs = 40;
 
-function stepsOf(record: JobRecord, elements: readonly string[]): Step[] {
+function stepsOf(record: JobRecord, hidden: HiddenCase): Step[] {
+  const elements = elementsOf(hidden);
   const read = standing(record.readings).map((reading) => {
     const test = testRead(record, reading);
     return { ...reading, did: testName(test, reading.test), came: readingWords(test, reading) };
@@ -79,7 +114,7 @@ function stepsOf(record: JobRecord, elements: readonly string[]): Step[] {
   const repaired = standing(record.repairs).map((repair) => ({
     ...repair,
     did: repair.label,
-    came: elements.includes(repair.element ?? '') ? 'that was it' : 'in vain',
+    came: isRight(hidden, repair) ? 'that was it' : 'in vain',
   }));
   return [...read, ...repaired]
     .sort((a, b) => a.seq - b.seq)

@@ -1,4 +1,5 @@
 /** The car of a practice job as it stands: its hidden fault, and everything that the record says was done since. */
+import { linkReader } from '@dormant-beacon/core/coding';
 import { readImage } from '@dormant-beacon/core/coding/memory';
 import { type JobRecord, standing } from '@dormant-beacon/core/record';
 import { fromHex } from '../frames/index.js';
@@ -6,17 +7,9 @@ import type { Car } from '../vehicle/index.js';
 import { carOf } from './car-of.js';
 import type { HiddenCase } from './hidden.js';
 import { mend } from './mend.js';
+import { mendedBy, replacedModule } from './mended-by.js';
 import { writeLine } from './sheet-lines.js';
-import {
-  donorMemory,
-  identityOfJob,
-  type ImageFiles,
-  linkReader,
-  moduleOf,
-  oldMemory,
-  type Unit,
-  unitsOf,
-} from './units.js';
+import { donorMemory, identityOfJob, type ImageFiles, oldMemory, type Unit, unitsOf } from './units.js';
 
 /** Seconds of driving before it came in, on a drive of the proof, and between two entries. */
 const before = 20;
@@ -55,7 +48,12 @@ export function carOfRecord(record: Done, hidden: HiddenCase, images: ImageFiles
   const units = unitsOf(record, hidden.car);
   const car = carOf(hidden, {
     identity,
-    memories: new Map(units.map((unit) => [unit.module, oldMemory(record, images, unit, hidden, identity)])),
+    memories: new Map(
+      units.flatMap((unit) => {
+        const memory = oldMemory(record, images, unit, hidden, identity);
+        return memory ? [[unit.module, memory] as const] : [];
+      }),
+    ),
   });
   car.run(before);
   const unitOf = (codingId: string): Unit | undefined => units.find((own) => own.codingId === codingId);
@@ -64,8 +62,8 @@ export function carOfRecord(record: Done, hidden: HiddenCase, images: ImageFiles
     ...standing(record.repairs).map((repair) => ({
       seq: repair.seq,
       act: () => {
-        const module = replacedModule(car, repair);
-        if (module === null) return mend(car, repair.element ?? null);
+        const module = replacedModule(car.file, repair);
+        if (module === null) return mend(car, mendedBy(car.file, repair));
         const unit = units.find((own) => own.module === module);
         car.fit(module, unit ? donorMemory(record, images, unit, hidden) : null);
         car.run(between);
@@ -89,6 +87,9 @@ export function carOfRecord(record: Done, hidden: HiddenCase, images: ImageFiles
         newStart(car, between);
       },
     })),
+    ...(hidden.overridden?.fired
+      ? [{ seq: hidden.overridden.seq + 0.5, act: () => fire(car, hidden.overridden!.fired!) }]
+      : []),
     ...standing(record.exposures).map(({ seq }) => ({ seq, act: () => newStart(car, drive) })),
     ...standing(record.scans).map(({ seq }) => ({ seq, act: () => car.run(between) })),
     ...record.temporaries.map(({ seq, kind, where, removes }) => ({
@@ -101,15 +102,11 @@ export function carOfRecord(record: Done, hidden: HiddenCase, images: ImageFiles
   return car;
 }
 
-/** The module that a repair puts another unit in the place of; null where it is about something else. */
-function replacedModule(
-  { file }: Car,
-  { element, method, label, part }: JobRecord['repairs'][number],
-): string | null {
-  if (method !== 'replace') return null;
-  const named = file.modules.find(({ name }) => element != null && name.toUpperCase() === element);
-  if (named) return named.name;
-  return element == null && /\bmodule\b/iu.test(`${label} ${part ?? ''}`) ? moduleOf(file, label) : null;
+/** A squib that has fired is open from then on. */
+function fire(car: Car, element: string): void {
+  const { state, faults } = car.standing;
+  car.set(state, [...faults, { element, mode: 'open' }]);
+  car.run(between);
 }
 
 function clearAll(car: Car): void {

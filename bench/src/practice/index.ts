@@ -1,7 +1,7 @@
 export { drawCase } from './draw.js';
-export { type Difficulty, difficulties, type HiddenCase } from './hidden.js';
+export { type Difficulty, difficulties, type HiddenCase, type Overridden } from './hidden.js';
 export { doLine, type Exchange, type LineDone, readMemory, writeMemory } from './sheet-lines.js';
-export { type ImageFile, type ImageFiles, linkReader, type Unit, unitsOf } from './units.js';
+export { type ImageFile, type ImageFiles, type Unit, unitsOf } from './units.js';
 export { partOf, traceOfPart } from './part.js';
 export {
   asPlanned,
@@ -13,8 +13,11 @@ export {
   quickestFirst,
 } from './play.js';
 export { carOfRecord, type PracticeJob } from './from-record.js';
-export { readingOf } from './measured.js';
-export { type Opening, openingOf, openingWith } from './opening.js';
+export { hintMinutes } from './costs.js';
+export { hintOf } from './hints.js';
+export { overriddenBy, readingOf } from './measured.js';
+export { type Opening, openingOf, openingOfWritten } from './opening.js';
+export { writtenCase, type WrittenCase, writtenCases } from './written.js';
 export { plainParts } from './part.js';
 export { type CarReport, reportOf } from './report.js';
 export { type PracticeEnd, practiceEnd } from './end.js';

@@ -4,13 +4,13 @@ import type { Car } from '../vehicle/index.js';
 /** Seconds that it is on again afterwards. */
 const onAgain = 2;
 
-/** What has its fault there has it no more; whatever else was done to the car changes nothing. */
-export function mend(car: Car, element: string | null): void {
+/** What has its fault there has it no more, but for a fuse behind which a short still is: the new one blows. */
+export function mend(car: Car, elements: readonly string[]): void {
   const { state, faults } = car.standing;
-  car.set(
-    { ...state, ignition: 'off' },
-    faults.filter((fault) => fault.element !== element),
-  );
+  const left = faults.filter((fault) => !elements.includes(fault.element));
+  car.set({ ...state, ignition: 'off' }, left);
   car.set({ ...state, ignition: 'on' });
+  const blown = faults.filter(({ element }) => elements.includes(element) && car.blown.includes(element));
+  if (blown.length > 0) car.set({ ...state, ignition: 'on' }, [...left, ...blown]);
   car.run(onAgain);
 }

@@ -1,8 +1,12 @@
 /** What a practice job begins with: a car, its hidden fault, and what its driver says. */
+import { Refusal } from '@dormant-beacon/core/refusal';
 import { carOf } from './car-of.js';
 import { drawCase } from './draw.js';
 import type { Difficulty, HiddenCase } from './hidden.js';
+import { writtenCase, writtenCases } from './written.js';
 
+/** By which the chances of written cases are drawn. */
+const writtenSeed = 1;
 /** Seconds of driving before it is brought. */
 const drivenSeconds = 25;
 
@@ -19,7 +23,18 @@ export function openingOf(seed: number, difficulty: Difficulty = 'single'): Open
   return openingWith(drawCase(seed, difficulty));
 }
 
-export function openingWith(hidden: HiddenCase): Opening {
+/** @throws Refusal where there is no such case */
+export function openingOfWritten(id: string): Opening {
+  const written = writtenCase(id);
+  if (!written)
+    throw new Refusal(
+      'case',
+      `there is no "${id}"; there is ${writtenCases.map((own) => own.id).join(', ')}`,
+    );
+  return { ...openingWith({ ...written.hidden, seed: writtenSeed, written: id }), words: written.words };
+}
+
+function openingWith(hidden: HiddenCase): Opening {
   const car = carOf(hidden);
   car.run(drivenSeconds);
   const [make = '', ...model] = car.file.name.split(' ');

@@ -220,7 +220,7 @@ class Player {
     const { minutes, priceCents } = repair ?? usualRepair;
     this.minutes += minutes + clearMinutes + scanMinutes;
     this.cents += priceCents;
-    mend(this.car, element);
+    mend(this.car, [element]);
     const modules = this.car.file.modules.map(({ name }) => name);
     this.link.ask(modules.map((module) => ({ module, bytes: fromHex('14ffffff') })));
     this.car.run(looksSeconds);
@@ -235,7 +235,7 @@ class Player {
 
   /** Whether it is, not whether a code says so: what comes and goes may stay away for a while. */
   private get isMended(): boolean {
-    return this.car.standing.faults.length === 0;
+    return this.car.isSound;
   }
 
   private end(): Played {

@@ -13,15 +13,21 @@ export interface CarReport {
 
 const sentence = (label: string): string => label.charAt(0).toUpperCase() + label.slice(1);
 
-/** @param lies whether its reader prints a module that does not answer as one without codes */
-export function reportOf(car: Car, lies = false): CarReport {
+/** How it was read: a printout that calls a silent module clean, an adapter that gets no answer, another adapter. */
+export type ReadWith = 'usual' | 'lies' | 'bad-adapter';
+
+export function reportOf(car: Car, reader: ReadWith = 'usual'): CarReport {
   const link = new Link(car);
   const { modules, name } = car.file;
   const { monitors } = car;
-  const answers = link.ask(modules.map((module) => ({ module: module.name, bytes: fromHex('1902af') })));
+  const request = fromHex('1902af');
+  const answers =
+    reader === 'bad-adapter'
+      ? modules.map(() => ({ bytes: null }))
+      : link.ask(modules.map((module) => ({ module: module.name, bytes: request })));
   const lines = modules.flatMap(({ name: module, label }, n) => {
     const { bytes } = answers[n]!;
-    if (!bytes) return [`${sentence(label)}: ${lies ? 'no codes' : 'no response'}`];
+    if (!bytes) return [`${sentence(label)}: ${reader === 'lies' ? 'no codes' : 'no response'}`];
     const codes = toldCodes(bytes).map(({ code, failureType, status }) => {
       const text = monitors.find(
         (own) => own.module === module && own.code === code && own.failureType === failureType,

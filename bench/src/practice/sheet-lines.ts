@@ -109,7 +109,12 @@ function wantedCoding({ codingEntries }: Facts, { codingId }: Unit): Uint8Array 
 /** What is asked of the module for a carried item; null where it is done by hand. */
 function itemWork(car: Car, unit: Unit, id: string, facts: Facts): ((talk: Talk) => void) | null {
   const item = unit.plan.book?.carries.find((own) => own.id === id);
+  const identity = (talk: Talk) => {
+    talk.unlock();
+    talk.write(identifiers.vin, ascii(car.identity.vin, talk.read(identifiers.vin).length));
+  };
   if (item?.how === 'teach') {
+    if (item.kind === 'identity') return identity;
     if (item.kind === 'calibration')
       return (talk) => {
         talk.ask(fromHex('1003'));
@@ -123,11 +128,7 @@ function itemWork(car: Car, unit: Unit, id: string, facts: Facts): ((talk: Talk)
     return null;
   }
   if (item?.how !== 'write') return null;
-  if (item.kind === 'identity')
-    return (talk) => {
-      talk.unlock();
-      talk.write(identifiers.vin, ascii(car.identity.vin, 17));
-    };
+  if (item.kind === 'identity') return identity;
   if (item.kind === 'odometer')
     return (talk) => {
       talk.unlock();

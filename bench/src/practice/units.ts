@@ -23,9 +23,6 @@ export type ImageFiles = Readonly<Record<string, ImageFile>>;
 
 type Images = Pick<JobRecord, 'codingPlans' | 'codingImages' | 'vehicle'>;
 
-/** Of the reader of an image that came over the link of a simulated car. */
-export const linkReader = 'link of the simulated car';
-
 /** The module that a unit is, by the words of its name; null where the car has none of that name. */
 export function moduleOf({ modules }: CarFile, unit: string): string | null {
   const words = unit.toLowerCase().split(/[^\p{L}\p{N}]+/u);
@@ -37,15 +34,15 @@ export interface Unit {
   readonly codingId: string;
   readonly module: string;
   readonly plan: CodingPlanData;
-  readonly layout: Layout;
+  /** Null where its memory cannot be looked into. */
+  readonly layout: Layout | null;
 }
 
-/** Units whose memory can be looked into: their book has its layout. */
+/** Units that the car has a module of. */
 export function unitsOf({ codingPlans }: Images, car: string): Unit[] {
   return standing(codingPlans).flatMap((plan) => {
     const module = moduleOf(carFile(car)!, plan.unit);
-    const layout = plan.book?.layout;
-    return module && layout ? [{ codingId: plan.id, module, plan, layout }] : [];
+    return module ? [{ codingId: plan.id, module, plan, layout: plan.book?.layout ?? null }] : [];
   });
 }
 
@@ -67,7 +64,7 @@ export function identityOfJob(record: Images, files: ImageFiles, { car, seed }: 
   const km = record.vehicle.odometerKm ?? drawn.km;
   const told = unitsOf(record, car).flatMap(({ codingId, layout }) => {
     const image = imageOf(record, files, codingId, 'original');
-    const vin = image && new ModuleMemory(layout, image).valueOf('vin');
+    const vin = image && layout && new ModuleMemory(layout, image).valueOf('vin');
     return typeof vin === 'string' && vin.length === 17 ? [vin] : [];
   });
   return { vin: told[0] ?? record.vehicle.vin ?? drawn.vin, km };
@@ -80,7 +77,8 @@ export function oldMemory(
   { codingId, layout }: Unit,
   { seed }: HiddenCase,
   identity: CarIdentity,
-): ModuleMemory {
+): ModuleMemory | null {
+  if (!layout) return null;
   const image = imageOf(record, files, codingId, 'original');
   return image ? new ModuleMemory(layout, image) : drawnMemory(layout, identity, seed);
 }
@@ -91,7 +89,8 @@ export function donorMemory(
   files: ImageFiles,
   { codingId, layout }: Unit,
   { car, seed }: HiddenCase,
-): ModuleMemory {
+): ModuleMemory | null {
+  if (!layout) return null;
   const image = imageOf(record, files, codingId, 'donor');
   return image
     ? new ModuleMemory(layout, image)

@@ -200,6 +200,16 @@ export class Car {
     return { state: this.state, faults: this.faults };
   }
 
+  /** Nothing is wrong with its wiring, and each module says that it belongs to it. */
+  get isSound(): boolean {
+    return this.faults.length === 0 && this.file.modules.every(({ name }) => this.isAtHome(name));
+  }
+
+  /** Fuses that what is wrong behind them has blown. */
+  get blown(): readonly string[] {
+    return this.measured().quiet.blown;
+  }
+
   /** By which its module takes an output in hand; null where none has it. */
   handleOf(output: string): { readonly module: string; readonly did: number } | null {
     for (const { name } of this.file.modules) {
@@ -445,7 +455,10 @@ export class Car {
         if (routine === selfTest) own().selfTestedAt = this.now;
         // Who does not belong to this car is taught nothing.
         else if (!this.isAtHome(name)) return refusals.conditions;
-        if (routine === teachKeys) this.ordered.set(name, this.orderedNow(name));
+        if (routine === teachKeys) {
+          this.ordered.set(name, this.orderedNow(name));
+          this.moments.clear();
+        }
         return null;
       },
       stop: (): Refused => null,
@@ -486,7 +499,7 @@ function fileOf(
   live: number,
   memory: ModuleMemory | null,
 ) {
-  const coding = memory?.fieldOf('option');
+  const [vin, coding] = [memory?.fieldOf('vin'), memory?.fieldOf('option')];
   const routine = (id: number, title: string, unlocked: boolean, seconds: number) => ({
     id,
     name: title,
@@ -500,7 +513,9 @@ function fileOf(
     address,
     secret: secretOf(address),
     data: [
-      ...usualData,
+      ...usualData.map((item) =>
+        item.did === identifiers.vin && vin ? { ...item, length: vin.length } : item,
+      ),
       ...(coding
         ? [
             {

@@ -10,7 +10,7 @@ export {
   kilometreBytes,
   kilometresOf,
 } from './identity.js';
-export { liveOf, type LiveValue } from './live.js';
+export { liveList, liveOf, type LiveValue } from './live.js';
 export { drawnMemory, ModuleMemory } from './memory.js';
 export type { Monitor } from './monitor.js';
 export { carState, type VehicleAskRequest, vehicleAskRequest } from './schema.js';

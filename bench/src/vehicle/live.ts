@@ -1,4 +1,6 @@
 /** What a module shows of its own inputs, as its reader lists it. */
+import type { CarFile } from './car-file.js';
+import { identifiers } from './identity.js';
 import type { Measured } from './monitor.js';
 
 export interface LiveValue {
@@ -42,4 +44,16 @@ export function liveBytes(value: number): Uint8Array {
 export function liveOf(bytes: Uint8Array): number | null {
   const count = (bytes[0]! << 8) | bytes[1]!;
   return count === open ? null : count / 100;
+}
+
+/** Every live value of a car, with the data identifier under which its module gives it, in hexadecimal. */
+export function liveList({
+  live,
+}: CarFile): { module: string; did: string; label: string; unit: LiveValue['unit'] }[] {
+  const seen = new Map<string, number>();
+  return live.map(({ module, label, unit }) => {
+    const n = seen.get(module) ?? 0;
+    seen.set(module, n + 1);
+    return { module, did: (identifiers.firstLive + n).toString(16).padStart(4, '0'), label, unit };
+  });
 }

@@ -14,7 +14,7 @@ export {
   type Procedure,
   type ProcedureStep,
 } from './book.js';
-export { type ChecksumKind, checksumKinds, type ImageForm, imageForms } from './kinds.js';
+export { type ChecksumKind, checksumKinds, type ImageForm, imageForms, linkReader } from './kinds.js';
 export {
   type FieldRole,
   fieldEncodings,

@@ -4,3 +4,6 @@ export type ChecksumKind = (typeof checksumKinds)[number];
 
 export const imageForms = ['ihex', 'srec', 'bin', 'hextext'] as const;
 export type ImageForm = (typeof imageForms)[number];
+
+/** Of what an image was read with: the link of a simulated car, which holds those bytes from then on. */
+export const linkReader = 'link of the simulated car';

@@ -27,6 +27,8 @@ const appendOnly = [
   'customer_phones',
   'practice_cars',
   'practice_ends',
+  'practice_hints',
+  'practice_overrides',
 ];
 const changeable = [
   'clock_marks',

@@ -1,9 +1,15 @@
 /** Which jobs stand on a simulated car, and what is hidden in it: known to the server alone. */
-import type { HiddenCase, ImageFile, ImageFiles, PracticeJob } from '@dormant-beacon/bench/practice';
+import type {
+  HiddenCase,
+  ImageFile,
+  ImageFiles,
+  Overridden,
+  PracticeJob,
+} from '@dormant-beacon/bench/practice';
 import type { PracticeCars, PracticeEnd } from '@dormant-beacon/contract';
 import { type JobRecord, standing } from '@dormant-beacon/core/record';
 import type { Knex } from 'knex';
-import { notFound } from '../http/problem.js';
+import { conflict, notFound } from '../http/problem.js';
 import { isoOf } from '../database/connect.js';
 import { fileOf } from '../images/store.js';
 import { jobNumber } from '../jobs/record.js';
@@ -25,10 +31,19 @@ export async function practiceJob({ pools, records }: Services, jobId: string): 
     .first('vehicle', 'seed', 'fault')) as CarRow | undefined;
   if (!job || !row) throw notFound('simulated car');
   const { vehicle: car, seed, fault } = row;
+  const hints = (await pools.read('practice_hints').where({ job_id: jobId }).select('number')).length;
+  const overridden = (await pools.read('practice_overrides').where({ job_id: jobId }).first('done')) as
+    { done: string } | undefined;
   const record = await records.recordAt(pools.read, job, job.seq);
   return {
     record,
-    hidden: { car, seed, ...(JSON.parse(fault) as Omit<HiddenCase, 'car' | 'seed'>) },
+    hidden: {
+      car,
+      seed,
+      ...(JSON.parse(fault) as Omit<HiddenCase, 'car' | 'seed'>),
+      hints,
+      overridden: overridden ? (JSON.parse(overridden.done) as Overridden) : null,
+    },
     images: await imagesOf(pools.read, record),
   };
 }
@@ -86,11 +101,21 @@ export async function practiceCars(db: Knex, personId: string | null): Promise<P
   };
 }
 
+/** Done once in a job. @throws HttpProblem 409 where it was done before */
+export async function keepOverride(db: Knex, jobId: string, done: Overridden): Promise<void> {
+  await db('practice_overrides')
+    .insert({ job_id: jobId, done: JSON.stringify(done) })
+    .catch((error: { code?: string }) => {
+      if (error.code === 'ER_DUP_ENTRY') throw conflict('That was done once in this job already.');
+      throw error;
+    });
+}
+
 /** How it ended, as it is told first: what is done to the car afterwards does not change it. */
 export async function keepEnd(
   db: Knex,
   jobId: string,
-  { was, mended, minutes, cents, partsInVain, planner }: PracticeEnd,
+  { was, mended, minutes, cents, partsInVain, hints, breaches, planner }: PracticeEnd,
 ): Promise<void> {
   const end: PracticeCars['cars'][number]['end'] = {
     was,
@@ -98,6 +123,8 @@ export async function keepEnd(
     minutes,
     cents,
     partsInVain,
+    hints,
+    breaches,
     plannerMinutes: planner.minutes,
   };
   await db('practice_ends')

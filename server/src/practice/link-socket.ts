@@ -111,6 +111,7 @@ class LinkSession {
     const message = messageIn(text);
     if ('error' in message) return this.say(message);
     if ('ask' in message) return void this.ask(message);
+    if ('set' in message) return void this.set(message);
     this.stopWatching();
     if ('watch' in message && message.watch.length > 0) this.watch(message);
   }
@@ -125,6 +126,15 @@ class LinkSession {
       this.say({ id, error: { path: 'ask', message: (error as Error).message } });
     } finally {
       this.waiting -= 1;
+    }
+  }
+
+  private async set({ id, set }: Extract<LinkMessage, { set: unknown }>): Promise<void> {
+    try {
+      await this.link.set(set);
+      this.say({ id, set: true });
+    } catch (error) {
+      this.say({ id, error: { path: 'set', message: (error as Error).message } });
     }
   }
 

@@ -12,7 +12,13 @@ export interface Asked {
 export type ToThread =
   | { readonly do: 'open'; readonly link: number; readonly job: PracticeJob }
   | { readonly do: 'ask'; readonly link: number; readonly requests: readonly Asked[] }
+  | { readonly do: 'set'; readonly link: number; readonly set: CarSet }
   | { readonly do: 'close'; readonly link: number };
+
+export interface CarSet {
+  readonly positions?: string[] | null | undefined;
+  readonly ignition?: 'on' | 'off' | null | undefined;
+}
 
 export interface Answered {
   readonly answers: readonly {
@@ -57,7 +63,14 @@ function answered(link: number, requests: readonly Asked[]): Answered {
 export default function work(message: ToThread): FromThread {
   if (message.do === 'ask') return answered(message.link, message.requests);
   if (message.do === 'close') open.delete(message.link);
-  else {
+  else if (message.do === 'set') {
+    const { car } = open.get(message.link) ?? {};
+    car?.set({
+      ...car.standing.state,
+      positions: message.set.positions ?? car.standing.state.positions,
+      ignition: message.set.ignition ?? car.standing.state.ignition,
+    });
+  } else {
     const { record, hidden, images } = message.job;
     const car = carOfRecord(record, hidden, images);
     open.set(message.link, { car, adapter: new Link(car), logged: 0, at: performance.now() });

@@ -98,6 +98,23 @@ describe('the link to a simulated car', () => {
     link.socket.close();
   });
 
+  it('moves a seat while its loop is watched', async () => {
+    const jobId = randomUUID();
+    const body = { jobId, vehicleId: randomUUID(), case: 'loop-and-seat' };
+    expect((await shop.write('/api/practice', body, { person: shop.learner })).status).toBe(201);
+    const link = await dial(jobId);
+    const ohms = async (id: number) => {
+      link.say({ id, ask: [{ module: 'restraint', bytes: '220302' }] });
+      return Number.parseInt((await link.answer(id)).answers[0]!.bytes.slice(6), 16) / 100;
+    };
+    expect(await ohms(1)).toBeLessThan(4);
+    link.say({ id: 2, set: { positions: ['seat-back'] } });
+    const seen: number[] = [];
+    for (let id = 3; id < 10; id++) seen.push(await ohms(id));
+    expect(seen.some((value) => value > 600)).toBeTrue();
+    link.socket.close();
+  });
+
   it('says what is wrong with a message, and goes on', async () => {
     const link = await dial(await car());
     for (const message of ['', 'null', '[]', '{"id":1}', '{"__proto__":{"ask":1}}', '{"id":1,"ask":[]}'])
@@ -123,6 +140,8 @@ describe('the link to a simulated car', () => {
     const other = await dial(await car(5, shop.technician), shop.technician);
     two.say({ id: 1, ask: [{ module: 'body', bytes: '3e00' }] });
     expect((await two.answer(1)).answers[0]!.bytes).toBe('7e00');
+    other.say({ id: 1, ask: [{ module: 'body', bytes: '3e00' }] });
+    await other.answer(1);
     expect(shop.services.links.count).toBe(2);
     two.socket.close();
     other.socket.close();

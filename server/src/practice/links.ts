@@ -3,7 +3,7 @@ import { extname } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { PracticeJob } from '@dormant-beacon/bench/practice';
 import { Piscina } from 'piscina';
-import type { Answered, Asked, FromThread, ToThread } from './link-thread.js';
+import type { Answered, Asked, CarSet, FromThread, ToThread } from './link-thread.js';
 
 const file = fileURLToPath(new URL(`./link-thread${extname(import.meta.url)}`, import.meta.url));
 const megabytes = 512;
@@ -11,6 +11,7 @@ const megabytes = 512;
 export interface OpenLink {
   /** @throws Error where the link was closed, or the car fails */
   ask(requests: readonly Asked[]): Promise<Answered>;
+  set(set: CarSet): Promise<void>;
   close(): void;
 }
 
@@ -41,6 +42,10 @@ export class Links {
         await opened;
         if (!this.held.has(link)) throw new Error('This link is closed.');
         return (await this.send({ do: 'ask', link, requests }))!;
+      },
+      set: async (set) => {
+        await opened;
+        await this.send({ do: 'set', link, set });
       },
       close: () => this.leave(link),
     };

@@ -15,9 +15,13 @@ describe('a job on a simulated car', () => {
   beforeAll(async () => (shop = await Shop.open()));
   afterAll(() => shop.close());
 
-  async function practise(seed: number, person = shop.technician) {
+  async function practise(seed: number, person = shop.technician, more: object = {}) {
     const jobId = randomUUID();
-    const opened = await shop.write('/api/practice', { jobId, vehicleId: randomUUID(), seed }, { person });
+    const opened = await shop.write(
+      '/api/practice',
+      { jobId, vehicleId: randomUUID(), seed, ...more },
+      { person },
+    );
     expect(opened.status).withContext(JSON.stringify(opened.body)).toBe(201);
     const get = async <B>(path: string) =>
       (await shop.get<B>(`/api/jobs/${jobId}/car/${path}`, shop.cookie(person))).body;
@@ -151,6 +155,64 @@ describe('a job on a simulated car', () => {
     expect((await shop.get(`/api/jobs/${own.jobId}/car/readings/${randomUUID()}?test=x`)).status).toBe(404);
     const wrong = { jobId: randomUUID(), vehicleId: randomUUID(), seed: -1 };
     expect((await shop.write('/api/practice', wrong)).status).toBe(422);
+  });
+
+  it('is opened with a case that was written, and read with the other adapter', async () => {
+    const { cases } = (
+      await shop.get<{ cases: { id: string; words: string }[] }>(
+        '/api/practice/cases',
+        shop.cookie(shop.learner),
+      )
+    ).body;
+    expect(cases.length).toBeGreaterThan(5);
+    const { get, record } = await practise(1, shop.learner, { case: 'adapter-and-latch' });
+    expect((await record()).head.customerWords).toBe(
+      cases.find(({ id }) => id === 'adapter-and-latch')!.words,
+    );
+    expect((await get<CarReport>('report')).text).not.toContain('B1D20');
+    expect((await get<CarReport>('report?adapter=other')).text).toContain('B1D20-64');
+    const unknown = { jobId: randomUUID(), vehicleId: randomUUID(), case: 'constructor' };
+    expect((await shop.write('/api/practice', unknown)).status).toBe(422);
+    for (const difficulty of ['intermittent', 'induced', 'lying-reader', 'two-faults'])
+      await practise(2, shop.learner, { difficulty });
+  });
+
+  it('gives two hints that cost, and does once what is refused: the car keeps it', async () => {
+    const { jobId, get, enter } = await practise(3, shop.learner);
+    const path = `/api/jobs/${jobId}/car`;
+    const as = { person: shop.learner };
+    const hint = (number: number) => shop.write<{ hint: string }>(`${path}/hints`, { number }, as);
+    expect((await hint(2)).body.hint).toBe('It is a lamp.');
+    expect((await hint(1)).body.hint).toBe('It hangs on this part: right brake lamp.');
+    expect((await hint(3)).status).toBe(422);
+    const beaconId = await enter('beacons', { ...beacon, name: 'Lamp failure' });
+    await enter('scans', { kind: 'baseline', text: (await get<CarReport>('report')).text });
+    const part = await get<CarPart>('parts/BRAKE-R');
+    const own = { id: 'own', kind: 'ohms', from: 'b+', to: 'gnd', minutes: 1 };
+    const traceId = await enter('traces', {
+      title: part.title,
+      beaconIds: [beaconId],
+      case: { ...part.case, tests: [...part.case.tests, own] },
+    });
+    const refused = await get<CarReading>(`readings/${traceId}?test=own`);
+    expect([refused.reading, refused.overridable]).toEqual([null, true]);
+    const volts = part.case.tests.find(({ kind }) => kind === 'volts')!;
+    const anyway = (test: string) => shop.write<{ says: string }>(`${path}/override`, { traceId, test }, as);
+    expect((await anyway(volts.id)).status).toBe(409);
+    // Two taps at once: one of them counts.
+    const [first, second] = await Promise.all([anyway('own'), anyway('own')]);
+    expect([first.status, second.status].sort()).toEqual([200, 409]);
+    expect((await anyway('own')).status).toBe(409);
+    const after = await get<CarReading>(`readings/${traceId}?test=own`);
+    expect([after.refused, after.overridable]).toEqual([
+      'The meter shows no ohms: its fuse has blown.',
+      false,
+    ]);
+    await enter('hand-backs', {});
+    const end = await get<PracticeEnd>('end');
+    expect(end.hints).toBe(2);
+    expect(end.breaches[0]).toContain('The fuse of the meter blows');
+    expect(end.minutes).toBe(4 + 20);
   });
 
   it('is opened once, however often it is sent', async () => {

@@ -1,5 +1,7 @@
 /** Simulated cars: opened with a hidden fault, read through their link, measured with their instruments. */
 import { randomInt } from 'node:crypto';
+import { hintMinutes, writtenCases } from '@dormant-beacon/bench/practice';
+import { carFile } from '@dormant-beacon/bench/vehicle';
 import { endpoints } from '@dormant-beacon/contract';
 import { check } from '@dormant-beacon/core/refusal';
 import { type JobRecord, standing, standingFor } from '@dormant-beacon/core/record';
@@ -9,7 +11,7 @@ import { conflict, invalid, notFound } from '../http/problem.js';
 import { idParam, textQuery, writeOf } from '../http/writing.js';
 import { openJob } from '../jobs/service.js';
 import type { Services } from '../services.js';
-import { keepEnd, practiceCars, practiceJob } from './cars.js';
+import { keepEnd, keepOverride, practiceCars, practiceJob } from './cars.js';
 
 const mostSeeds = 1_000_000_000;
 
@@ -17,11 +19,18 @@ export function practiceRoutes(door: Door, services: Services): void {
   const { pools, workers, feed } = services;
 
   door.on(endpoints.openPractice, async (request, response, session) => {
-    const { jobId, vehicleId, seed, difficulty } = check(endpoints.openPractice.body, request.body);
+    const {
+      jobId,
+      vehicleId,
+      seed,
+      difficulty,
+      case: written,
+    } = check(endpoints.openPractice.body, request.body);
     const write = { ...writeOf(request, session), jobId: jobId.toLowerCase() };
     const { hidden, make, model, words } = await workers.run('drawPractice', {
       seed: seed ?? randomInt(mostSeeds),
       difficulty: difficulty ?? 'single',
+      written: written ?? null,
     });
     const { car, seed: drawn, ...wrong } = hidden;
     const opened = await openJob(
@@ -45,18 +54,25 @@ export function practiceRoutes(door: Door, services: Services): void {
     feed.wake();
   });
 
+  door.on(endpoints.practiceCases, (_request, response) => {
+    response.json({
+      cases: writtenCases.map(({ id, words, hidden }) => ({ id, car: carFile(hidden.car)!.name, words })),
+    });
+  });
+
   door.on(endpoints.practiceCars, async (_request, response, { person }) => {
     response.json(await practiceCars(pools.read, person.role === 'lead' ? null : person.id));
   });
 
   door.on(endpoints.carReport, async (request, response) => {
     const job = await practiceJob(services, idParam(request, 'jobId'));
-    response.json(await workers.run('carReport', job));
+    const other = textQuery(request, 'adapter') === 'other';
+    response.json(await workers.run('carReport', { ...job, other }));
   });
 
   door.on(endpoints.carParts, async (request, response) => {
     const { hidden } = await practiceJob(services, idParam(request, 'jobId'));
-    response.json({ parts: await workers.run('carParts', { car: hidden.car }) });
+    response.json(await workers.run('carParts', { car: hidden.car }));
   });
 
   door.on(endpoints.carPart, async (request, response) => {
@@ -68,11 +84,26 @@ export function practiceRoutes(door: Door, services: Services): void {
 
   door.on(endpoints.carReading, async (request, response) => {
     const job = await practiceJob(services, idParam(request, 'jobId'));
-    const trace = standingFor(job.record.traces, idParam(request, 'traceId'));
-    const test = trace?.case.tests.find(({ id }) => id === textQuery(request, 'test'));
-    if (!trace) throw notFound('trace');
-    if (!test) throw invalid('test', 'no such test in this trace');
-    response.json(await workers.run('carReading', { ...job, source: trace.case, test }));
+    const { source, test } = testOf(job.record, idParam(request, 'traceId'), textQuery(request, 'test'));
+    response.json(await workers.run('carReading', { ...job, source, test }));
+  });
+
+  door.on(endpoints.override, async (request, response) => {
+    const { traceId, test: wanted } = check(endpoints.override.body, request.body);
+    const job = await practiceJob(services, idParam(request, 'jobId'));
+    const { source, test } = testOf(job.record, traceId, wanted);
+    const done = await workers.run('override', { ...job, source, test });
+    if (!done) throw conflict('Nothing refuses this test.');
+    await keepOverride(pools.write, job.record.id, done);
+    response.json({ says: done.says });
+  });
+
+  door.on(endpoints.askHint, async (request, response) => {
+    const { number } = check(endpoints.askHint.body, request.body);
+    const { record, hidden } = await practiceJob(services, idParam(request, 'jobId'));
+    const hint = await workers.run('hint', { hidden, number: number === 1 ? 1 : 2 });
+    await pools.write('practice_hints').insert({ job_id: record.id, number }).onConflict().ignore();
+    response.json({ hint, minutes: hintMinutes });
   });
 
   door.on(endpoints.carLine, async (request, response) => {
@@ -105,6 +136,15 @@ export function practiceRoutes(door: Door, services: Services): void {
     await keepEnd(pools.write, record.id, end);
     response.json(end);
   });
+}
+
+/** @throws HttpProblem 404 where the trace is not there, 422 where it has no such test */
+function testOf(record: JobRecord, traceId: string, wanted: string | null) {
+  const trace = standingFor(record.traces, traceId);
+  if (!trace) throw notFound('trace');
+  const test = trace.case.tests.find(({ id }) => id === wanted);
+  if (!test) throw invalid('test', 'no such test in this trace');
+  return { source: trace.case, test };
 }
 
 /** @throws HttpProblem 404 where no such unit is coded in this job */

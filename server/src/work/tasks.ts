@@ -4,7 +4,10 @@ import {
   type CarReport,
   type Difficulty,
   doLine,
+  hintOf,
   openingOf,
+  openingOfWritten,
+  overriddenBy,
   plainParts,
   practiceEnd,
   type PracticeJob,
@@ -16,7 +19,7 @@ import {
   unitsOf,
   writeMemory,
 } from '@dormant-beacon/bench/practice';
-import { carFile } from '@dormant-beacon/bench/vehicle';
+import { carFile, liveList } from '@dormant-beacon/bench/vehicle';
 import type { ImageForm, Layout, MergeFacts, Recipe, SheetLine } from '@dormant-beacon/core/coding';
 import { merge, type MergeRefusal, readImage, writeImage } from '@dormant-beacon/core/coding/memory';
 import { finish } from '@dormant-beacon/core/progress';
@@ -66,13 +69,27 @@ export interface MergedFile {
 }
 
 export const tasks = {
-  drawPractice: ({ seed, difficulty }: { seed: number; difficulty: Difficulty }) =>
-    openingOf(seed, difficulty),
+  drawPractice: ({
+    seed,
+    difficulty,
+    written,
+  }: {
+    seed: number;
+    difficulty: Difficulty;
+    written: string | null;
+  }) => (written === null ? openingOf(seed, difficulty) : openingOfWritten(written)),
 
-  carReport: ({ record, hidden, images }: PracticeJob): CarReport =>
-    reportOf(carOfRecord(record, hidden, images), hidden.reader === 'lies'),
+  carReport: ({ other, record, hidden, images }: PracticeJob & { other: boolean }): CarReport =>
+    reportOf(carOfRecord(record, hidden, images), other ? 'usual' : (hidden.reader ?? 'usual')),
 
-  carParts: ({ car }: { car: string }) => plainParts(carFile(car)!),
+  carParts: ({ car }: { car: string }) => {
+    const file = carFile(car)!;
+    return {
+      parts: plainParts(file),
+      modules: file.modules.map(({ name, label }) => ({ module: name, label })),
+      live: liveList(file),
+    };
+  },
 
   carPart: ({ car, target }: { car: string; target: string }) => {
     const file = carFile(car)!;
@@ -86,8 +103,19 @@ export const tasks = {
     ...job
   }: PracticeJob & { source: TraceCase; test: TraceCase['tests'][number] }) => {
     const shown = readingOf(job, source, test);
-    return 'why' in shown ? { reading: null, refused: shown.why } : { reading: shown, refused: null };
+    return 'why' in shown
+      ? { reading: null, refused: shown.why, overridable: shown.refused === true && !job.hidden.overridden }
+      : { reading: shown, refused: null, overridable: false };
   },
+
+  override: ({
+    source,
+    test,
+    ...job
+  }: PracticeJob & { source: TraceCase; test: TraceCase['tests'][number] }) =>
+    overriddenBy(job, source, test),
+
+  hint: ({ hidden, number }: { hidden: PracticeJob['hidden']; number: 1 | 2 }) => hintOf(hidden, number),
 
   practiceEnd: (job: PracticeJob) => practiceEnd(job),
 

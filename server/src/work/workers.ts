@@ -24,6 +24,8 @@ const usual: Readonly<Record<TaskName, number>> = {
   carPart: 5_000,
   carReading: 15_000,
   practiceEnd: 30_000,
+  override: 15_000,
+  hint: 5_000,
   carLine: 15_000,
   carMemory: 15_000,
 };
@@ -43,6 +45,8 @@ const says: Readonly<Record<TaskName, string>> = {
   carPart: 'Drawing this part of the simulated car takes too long',
   carReading: 'Measuring at the simulated car takes too long',
   practiceEnd: 'Working out how it ended takes too long',
+  override: 'Measuring at the simulated car takes too long',
+  hint: 'Looking for a hint takes too long',
   carLine: 'Doing this line at the simulated car takes too long',
   carMemory: 'Reading the memory of this unit takes too long',
 };

@@ -43,10 +43,13 @@ import type {
   Pattern,
   People,
   PinSwitch,
+  Difficulty,
   PracticeCars,
   PracticeEnd,
   Problem,
   Cures,
+  CarLine,
+  CarMemory,
   CarPart,
   CarParts,
   CarReading,
@@ -387,7 +390,11 @@ export class Client {
     return this.change('POST', '/api/library/supersession-lists', body);
   }
 
-  openPractice(body: { jobId: string; vehicleId: string }): Promise<{ jobId: string; number: string }> {
+  openPractice(body: {
+    jobId: string;
+    vehicleId: string;
+    difficulty: Difficulty;
+  }): Promise<{ jobId: string; number: string }> {
     return this.change('POST', '/api/practice', body);
   }
 
@@ -410,6 +417,17 @@ export class Client {
   carReading(jobId: string, traceId: string, test: string): Promise<CarReading> {
     const query = new URLSearchParams({ test });
     return this.get(`/api/jobs/${jobId}/car/readings/${traceId}?${query.toString()}`);
+  }
+
+  carLine(jobId: string, codingId: string, line: string): Promise<CarLine> {
+    const query = new URLSearchParams({ line });
+    return this.get(`/api/jobs/${jobId}/car/lines/${codingId}?${query.toString()}`);
+  }
+
+  /** @param write the image that is written before it is read; null where it is read alone */
+  carMemory(jobId: string, codingId: string, write: string | null): Promise<CarMemory> {
+    const query = new URLSearchParams(write === null ? {} : { write });
+    return this.get(`/api/jobs/${jobId}/car/memory/${codingId}?${query.toString()}`);
   }
 
   practiceEnd(jobId: string): Promise<PracticeEnd> {

@@ -15,6 +15,7 @@ import {
   type ImageForm,
   type ImageRole,
   imageForms,
+  linkReader,
 } from '@dormant-beacon/core/coding';
 import {
   formOf,
@@ -28,6 +29,7 @@ import {
 } from '@dormant-beacon/core/coding/memory';
 import { type Choice, Desk, field, Pick, TextField } from '../entry';
 import { More } from '../more';
+import { CarMemoryButtons } from '../simulated';
 import { sayWhen } from '../time';
 import { ByteCompare } from './byte-compare';
 import { CodeDesk } from './code-desk';
@@ -56,7 +58,16 @@ interface Held {
 
 @Component({
   selector: 'db-images',
-  imports: [ByteCompare, MatButtonModule, MatProgressBarModule, MergeForm, More, Pick, TextField],
+  imports: [
+    ByteCompare,
+    CarMemoryButtons,
+    MatButtonModule,
+    MatProgressBarModule,
+    MergeForm,
+    More,
+    Pick,
+    TextField,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (share() !== null) {
@@ -77,6 +88,7 @@ interface Held {
         <button mat-button type="button" (click)="save(held)">Save as a file</button>
       </section>
     }
+    <db-car-memory [codingId]="codingId()" [merged]="writable()" (read)="fromCar($event)" />
     <div class="add">
       <db-pick label="Whose memory" [choices]="roles" [field]="role" />
       <db-text label="Read with" example="such as: clip on the board" [most]="120" [field]="reader" />
@@ -156,6 +168,15 @@ export class Images {
   protected readonly reader = field('');
   protected readonly form = field('');
 
+  protected readonly codingId = computed(() => this.desk.coding()?.id ?? '');
+  private readonly fitted = computed(() => {
+    const phase = this.desk.coding()?.phase;
+    return phase === 'do' || phase === 'done';
+  });
+  protected readonly writable = computed(() =>
+    this.fitted() ? (this.merged()?.fact.imageId ?? null) : null,
+  );
+
   constructor() {
     effect(() => {
       const facts = this.desk.coding()?.images ?? [];
@@ -218,6 +239,19 @@ export class Images {
     } catch (error) {
       this.problem.set((error as Error).message);
     }
+  }
+
+  /** Of the unit that is in the simulated car now. */
+  protected async fromCar(bytes: Uint8Array): Promise<void> {
+    this.problem.set(null);
+    const sent = await this.entries.enterImage(bytes, {
+      codingId: this.codingId(),
+      role: this.fitted() ? 'read-back' : 'original',
+      form: 'ihex',
+      sha256: await digestOf(bytes),
+      reader: linkReader,
+    });
+    if (sent.state === 'refused') this.problem.set(sent.problem.message);
   }
 
   protected async take(input: HTMLInputElement): Promise<void> {

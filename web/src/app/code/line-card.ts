@@ -26,11 +26,12 @@ import {
 } from '../entry';
 import { Caution } from '../frame';
 import { More } from '../more';
+import { CarLineButton } from '../simulated';
 import { CodeDesk } from './code-desk';
 
 @Component({
   selector: 'db-line-card',
-  imports: [Caution, Entry, MatButtonModule, More, RouterLink, TextField],
+  imports: [CarLineButton, Caution, Entry, MatButtonModule, More, RouterLink, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 class="what">{{ state().line.does }}</h2>
@@ -47,6 +48,7 @@ import { CodeDesk } from './code-desk';
       <p>Read both units out, and put the files in under “Memory images”.</p>
       <button class="thumb" mat-flat-button type="button" (click)="images.emit()">To the images</button>
     } @else {
+      <db-car-line [codingId]="codingId()" [line]="state().line" />
       <db-entry [form]="done" [label]="state().line.does">
         @if (isSupply()) {
           <db-text label="Volts at the car’s clamps" keys="decimal" [mono]="true" [field]="volts" />
@@ -94,6 +96,7 @@ export class LineCard implements OnInit {
   private readonly desk = inject(CodeDesk);
   private readonly within = inInjector();
   protected readonly ready = settled();
+  protected readonly codingId = computed(() => this.desk.coding()?.id ?? '');
   protected readonly isImage = computed(() => {
     const { line } = this.state();
     return line.kind === 'check' && line.check === 'image';

@@ -1,8 +1,9 @@
 /** Where practice begins: a simulated car with a hidden fault. */
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { Router, RouterLink } from '@angular/router';
-import type { PracticeCars } from '@dormant-beacon/contract';
+import { difficulties, type Difficulty, type PracticeCars } from '@dormant-beacon/contract';
 import { counted } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import { PageHead } from '../frame';
@@ -10,16 +11,33 @@ import { peopleFeature } from '../session';
 import { SimulatedDesk } from '../simulated';
 import { sayWhen } from '../time';
 
+const difficultyWords: Readonly<Record<Difficulty, { readonly name: string; readonly says: string }>> = {
+  single: { name: 'One fault', says: 'One part has failed, and it shows all the time or now and then.' },
+  intermittent: {
+    name: 'Comes and goes',
+    says: 'One contact or line opens now and then: a good reading proves little.',
+  },
+  induced: {
+    name: 'Codes of a test',
+    says: 'One fault, and beside it stored codes of a plug that somebody had open with the ignition on.',
+  },
+  'lying-reader': {
+    name: 'A reader that lies',
+    says: 'One fault; the printout calls a module clean that does not answer at all.',
+  },
+  'two-faults': { name: 'Two faults', says: 'Two parts have failed. The first repair is not the end.' },
+};
+
 @Component({
   selector: 'db-practice',
-  imports: [MatButtonModule, PageHead, RouterLink],
+  imports: [MatButtonModule, MatButtonToggleModule, PageHead, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <db-page-head />
     <main id="bench" tabindex="-1">
       <h1>Practice</h1>
       <p>
-        A simulated car with one hidden fault. Its modules answer, its wiring is measured, and what is cleared
+        A simulated car with a hidden fault. Its modules answer, its wiring is measured, and what is cleared
         comes back until the fault is mended. Work as at a real car: what the driver says, the baseline, a
         part to trace, its tests, the repair, the clear, the proof. After the hand-back you are told what it
         was, and what the planner would have spent.
@@ -28,6 +46,17 @@ import { sayWhen } from '../time';
         Nothing of it enters what this shop has learned. A learner may do everything there but sign as the
         lead.
       </p>
+      <mat-button-toggle-group
+        hideSingleSelectionIndicator
+        aria-label="How hard"
+        [value]="difficulty()"
+        (change)="difficulty.set($event.value)"
+      >
+        @for (one of difficulties; track one) {
+          <mat-button-toggle [value]="one">{{ words[one].name }}</mat-button-toggle>
+        }
+      </mat-button-toggle-group>
+      <p>{{ words[difficulty()].says }}</p>
       <button mat-flat-button type="button" [disabled]="busy()" (click)="open()">Take a simulated car</button>
       @if (problem()) {
         <p class="problem" role="alert">{{ problem() }}</p>
@@ -100,6 +129,9 @@ import { sayWhen } from '../time';
 export class Practice {
   private readonly car = inject(SimulatedDesk);
   private readonly router = inject(Router);
+  protected readonly difficulties = difficulties;
+  protected readonly words = difficultyWords;
+  protected readonly difficulty = signal<Difficulty>('single');
   protected readonly busy = signal(false);
   protected readonly problem = signal<string | null>(null);
   private readonly person = inject(Store).selectSignal(peopleFeature.selectPerson);
@@ -122,7 +154,7 @@ export class Practice {
     this.busy.set(true);
     this.problem.set(null);
     try {
-      const jobId = await this.car.open();
+      const jobId = await this.car.open(this.difficulty());
       await this.router.navigate(['/jobs', jobId, 'take-in']);
     } catch (error) {
       this.problem.set((error as Error).message);

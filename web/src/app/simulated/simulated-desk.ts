@@ -1,10 +1,13 @@
 /** A simulated car: opened with a hidden fault, read, traced and measured through the server. */
 import { inject, Injectable } from '@angular/core';
 import type {
+  CarLine,
+  CarMemory,
   CarPart,
   CarParts,
   CarReading,
   CarReport,
+  Difficulty,
   PracticeCars,
   PracticeEnd,
 } from '@dormant-beacon/contract';
@@ -19,9 +22,9 @@ export class SimulatedDesk {
   private readonly jobId = inject(Store).selectSignal(jobFeature.selectJobId);
 
   /** @returns the id of the job */
-  async open(): Promise<string> {
+  async open(difficulty: Difficulty): Promise<string> {
     const jobId = newId();
-    await this.client.openPractice({ jobId, vehicleId: newId() });
+    await this.client.openPractice({ jobId, vehicleId: newId(), difficulty });
     return jobId;
   }
 
@@ -44,6 +47,15 @@ export class SimulatedDesk {
 
   reading(traceId: string, test: string): Promise<CarReading> {
     return this.client.carReading(this.jobId()!, traceId, test);
+  }
+
+  line(codingId: string, line: string): Promise<CarLine> {
+    return this.client.carLine(this.jobId()!, codingId, line);
+  }
+
+  /** @param write the image that is written before it is read; null where it is read alone */
+  memory(codingId: string, write: string | null): Promise<CarMemory> {
+    return this.client.carMemory(this.jobId()!, codingId, write);
   }
 
   end(): Promise<PracticeEnd> {

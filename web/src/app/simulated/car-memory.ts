@@ -1,0 +1,78 @@
+/** The memory of a unit on a simulated car: read over the link, or written with the merged image and read back. */
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import type { CarMemory } from '@dormant-beacon/contract';
+import { Store } from '@ngrx/store';
+import { jobFeature } from '../job';
+import { CarTalk } from './car-talk';
+import { SimulatedDesk } from './simulated-desk';
+
+@Component({
+  selector: 'db-car-memory',
+  imports: [CarTalk, MatButtonModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (simulated()) {
+      <div class="row">
+        <button mat-stroked-button type="button" [disabled]="busy()" (click)="ask(null)">
+          Read the unit in the car over the link
+        </button>
+        @if (merged(); as imageId) {
+          <button mat-flat-button type="button" [disabled]="busy()" (click)="ask(imageId)">
+            Write the merged image over the link, and read it back
+          </button>
+        }
+      </div>
+      @if (done(); as done) {
+        @if (done.refused) {
+          <p class="problem" role="alert">The module refused: {{ done.refused }}.</p>
+        }
+        <db-car-talk [talk]="done.talk" />
+      }
+      @if (problem()) {
+        <p class="problem" role="alert">{{ problem() }}</p>
+      }
+    }
+  `,
+  styles: `
+    :host {
+      display: grid;
+      gap: 10px;
+    }
+    .row {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 12px;
+    }
+    p {
+      margin: 0;
+    }
+  `,
+})
+export class CarMemoryButtons {
+  private readonly car = inject(SimulatedDesk);
+  private readonly record = inject(Store).selectSignal(jobFeature.selectRecord);
+  readonly codingId = input.required<string>();
+  /** The merged image that can be written, where the new unit is in the car. */
+  readonly merged = input.required<string | null>();
+  /** The bytes of the file, as Intel HEX. */
+  readonly read = output<Uint8Array>();
+  protected readonly simulated = computed(() => this.record()?.simulated != null);
+  protected readonly busy = signal(false);
+  protected readonly problem = signal<string | null>(null);
+  protected readonly done = signal<CarMemory | null>(null);
+
+  protected async ask(write: string | null): Promise<void> {
+    if (this.busy()) return;
+    this.busy.set(true);
+    this.problem.set(null);
+    try {
+      const done = await this.car.memory(this.codingId(), write);
+      this.done.set(done);
+      if (done.text !== null) this.read.emit(new TextEncoder().encode(done.text));
+    } catch (error) {
+      this.problem.set((error as Error).message);
+    }
+    this.busy.set(false);
+  }
+}
