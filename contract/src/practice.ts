@@ -110,7 +110,15 @@ export const practiceCars = z.strictObject({
       car: z.string(),
       person: z.string(),
       openedAt: z.iso.datetime(),
-      end: practiceEnd.omit({ steps: true, planner: true }).extend({ plannerMinutes: z.number() }).nullable(),
+      end: practiceEnd
+        .omit({ steps: true, planner: true })
+        .extend({
+          plannerMinutes: z.number(),
+          // Left out in what was told before there were any.
+          hints: z.int().nullish(),
+          breaches: z.array(z.string()).readonly().nullish(),
+        })
+        .nullable(),
     }),
   ),
 });

@@ -14,6 +14,9 @@ export interface Opening {
   readonly hidden: HiddenCase;
   readonly make: string;
   readonly model: string;
+  /** As its papers and its cluster show. */
+  readonly vin: string;
+  readonly km: number;
   /** The driver sees lamps, and no codes. */
   readonly words: string;
 }
@@ -43,5 +46,5 @@ function openingWith(hidden: HiddenCase): Opening {
     lit.length === 0
       ? 'Something does not work as it should; no lamp is on.'
       : `${lit.length === 1 ? 'This is' : 'These are'} on: ${lit.join(', ')}.`;
-  return { hidden, make, model: model.join(' '), words };
+  return { hidden, make, model: model.join(' '), ...car.identity, words };
 }

@@ -43,7 +43,7 @@ class Talk {
   private readonly link: Link;
 
   constructor(
-    private readonly car: Car,
+    readonly car: Car,
     readonly module: string,
   ) {
     this.link = new Link(car);
@@ -164,7 +164,11 @@ export function writeLine(car: Car, unit: Unit, entry: CodingEntry, facts: Facts
 function checkWork(unit: Unit, check: string, facts: Facts): ((talk: Talk) => void) | null {
   if (check === 'codes-clear' || check === 'codes-clear-again')
     return (talk) => void talk.ask(fromHex('14ffffff'));
-  if (check === 'codes-order') return (talk) => writeCoding(talk, wantedCoding(facts, unit));
+  if (check === 'codes-order')
+    return (talk) => {
+      writeCoding(talk, wantedCoding(facts, unit));
+      talk.car.takeOrder(unit.module);
+    };
   return null;
 }
 

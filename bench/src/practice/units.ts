@@ -26,7 +26,8 @@ type Images = Pick<JobRecord, 'codingPlans' | 'codingImages' | 'vehicle'>;
 /** The module that a unit is, by the words of its name; null where the car has none of that name. */
 export function moduleOf({ modules }: CarFile, unit: string): string | null {
   const words = unit.toLowerCase().split(/[^\p{L}\p{N}]+/u);
-  const found = modules.find(({ name }) => name.split('-').every((part) => words.includes(part)));
+  const named = (name: string) => name.split(/[-\s]/).every((part) => words.includes(part));
+  const found = modules.find(({ name, label }) => named(name) || named(label));
   return found?.name ?? null;
 }
 

@@ -190,6 +190,17 @@ export class Car {
     this.set({ ...state, ignition: 'on' });
   }
 
+  /** The car takes the coding of a module as that of its own order. */
+  takeOrder(module: string): void {
+    const memory = this.memoryOf(module);
+    if (!memory) return;
+    this.ordered.set(module, {
+      keys: this.ordered.get(module)?.keys ?? '',
+      coding: textOf(memory, 'option'),
+    });
+    this.moments.clear();
+  }
+
   /** The memory of a module; null where it cannot be looked into. */
   memoryOf(module: string): ModuleMemory | null {
     return this.modules.get(module)?.memory ?? null;

@@ -29,10 +29,9 @@ export class Door {
   }
 
   /** A learner works at simulated cars as a technician does at real ones. */
-  private async practisesAt({ path, method }: Endpoint, request: Request): Promise<boolean> {
+  private async practisesAt({ path }: Endpoint, request: Request): Promise<boolean> {
     const { jobId } = request.params;
     return (
-      method !== 'GET' &&
       path.startsWith('/api/jobs/{jobId}/') &&
       typeof jobId === 'string' &&
       (await isSimulated(this.db, jobId))

@@ -27,7 +27,7 @@ export function practiceRoutes(door: Door, services: Services): void {
       case: written,
     } = check(endpoints.openPractice.body, request.body);
     const write = { ...writeOf(request, session), jobId: jobId.toLowerCase() };
-    const { hidden, make, model, words } = await workers.run('drawPractice', {
+    const { hidden, make, model, vin, km, words } = await workers.run('drawPractice', {
       seed: seed ?? randomInt(mostSeeds),
       difficulty: difficulty ?? 'single',
       written: written ?? null,
@@ -40,7 +40,7 @@ export function practiceRoutes(door: Door, services: Services): void {
         jobId,
         vehicleId,
         head: { event: 'wear', eventNote: 'Simulated car', customer: 'Practice', customerWords: words },
-        vehicle: { make, model },
+        vehicle: { make, model, vin, odometerKm: km },
       },
       (trx) =>
         trx('practice_cars').insert({

@@ -44,7 +44,10 @@ import type {
   People,
   PinSwitch,
   Difficulty,
+  Hint,
+  Overridden,
   PracticeCars,
+  PracticeCases,
   PracticeEnd,
   Problem,
   Cures,
@@ -393,7 +396,8 @@ export class Client {
   openPractice(body: {
     jobId: string;
     vehicleId: string;
-    difficulty: Difficulty;
+    difficulty?: Difficulty;
+    case?: string;
   }): Promise<{ jobId: string; number: string }> {
     return this.change('POST', '/api/practice', body);
   }
@@ -402,12 +406,24 @@ export class Client {
     return (await this.get<PracticeCars>('/api/practice')).cars;
   }
 
-  carReport(jobId: string): Promise<CarReport> {
-    return this.get(`/api/jobs/${jobId}/car/report`);
+  async practiceCases(): Promise<PracticeCases['cases']> {
+    return (await this.get<PracticeCases>('/api/practice/cases')).cases;
   }
 
-  async carParts(jobId: string): Promise<CarParts['parts']> {
-    return (await this.get<CarParts>(`/api/jobs/${jobId}/car/parts`)).parts;
+  askHint(jobId: string, number: number): Promise<Hint> {
+    return this.change('POST', `/api/jobs/${jobId}/car/hints`, { number });
+  }
+
+  override(jobId: string, body: { traceId: string; test: string }): Promise<Overridden> {
+    return this.change('POST', `/api/jobs/${jobId}/car/override`, body);
+  }
+
+  carReport(jobId: string, adapter: 'usual' | 'other'): Promise<CarReport> {
+    return this.get(`/api/jobs/${jobId}/car/report?${new URLSearchParams({ adapter }).toString()}`);
+  }
+
+  carParts(jobId: string): Promise<CarParts> {
+    return this.get(`/api/jobs/${jobId}/car/parts`);
   }
 
   carPart(jobId: string, target: string): Promise<CarPart> {

@@ -1,4 +1,5 @@
 export { asked } from './asked';
+export { CarLink } from './car-link';
 export { ApiProblem, Client, type WriteRequest } from './client';
 export { Events } from './events';
 export { newId } from './ids';

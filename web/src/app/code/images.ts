@@ -246,7 +246,7 @@ export class Images {
     this.problem.set(null);
     const sent = await this.entries.enterImage(bytes, {
       codingId: this.codingId(),
-      role: this.fitted() ? 'read-back' : 'original',
+      role: !this.fitted() ? 'original' : this.donor() ? 'read-back' : 'donor',
       form: 'ihex',
       sha256: await digestOf(bytes),
       reader: linkReader,

@@ -18,7 +18,7 @@ import {
   usualConditions,
 } from '../entry';
 import { DateField } from '../dates';
-import { Caution, Glyph } from '../frame';
+import { Caution } from '../frame';
 import { sayDate, sayDay, writeTimes } from '../time';
 import { drivenWords } from './condition-words';
 import { CustomerDesk } from './customer-desk';
@@ -30,7 +30,7 @@ const mostConditions = 8;
 
 @Component({
   selector: 'db-customer',
-  imports: [Caution, ChoiceMany, ChoiceOne, DateField, Entry, Glyph, MatButtonModule, StepCount, TextField],
+  imports: [Caution, ChoiceMany, ChoiceOne, DateField, Entry, MatButtonModule, StepCount, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './customer.html',
   styleUrl: './customer.scss',

@@ -3,7 +3,12 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { Router, RouterLink } from '@angular/router';
-import { difficulties, type Difficulty, type PracticeCars } from '@dormant-beacon/contract';
+import {
+  difficulties,
+  type Difficulty,
+  type PracticeCars,
+  type PracticeCases,
+} from '@dormant-beacon/contract';
 import { counted } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import { PageHead } from '../frame';
@@ -57,10 +62,25 @@ const difficultyWords: Readonly<Record<Difficulty, { readonly name: string; read
         }
       </mat-button-toggle-group>
       <p>{{ words[difficulty()].says }}</p>
-      <button mat-flat-button type="button" [disabled]="busy()" (click)="open()">Take a simulated car</button>
+      <button mat-flat-button type="button" [disabled]="busy()" (click)="open({ difficulty: difficulty() })">
+        Take a simulated car
+      </button>
       @if (problem()) {
         <p class="problem" role="alert">{{ problem() }}</p>
       }
+      <h2>Cases that were written</h2>
+      <ul>
+        @for (one of cases(); track one.id) {
+          <li>
+            <button mat-stroked-button type="button" [disabled]="busy()" (click)="open({ case: one.id })">
+              Take it
+            </button>
+            <span
+              >“{{ one.words }}” <span class="quiet">{{ one.car }}</span></span
+            >
+          </li>
+        }
+      </ul>
       @if (cars().length > 0) {
         <h2>{{ everyones() ? 'Everyone’s cars' : 'Your cars' }}</h2>
         @if (sum(); as sum) {
@@ -77,8 +97,9 @@ const difficultyWords: Readonly<Record<Difficulty, { readonly name: string; read
                 {{ car.car }}, {{ sayWhen(car.openedAt) }}{{ everyones() ? ', ' + car.person : '' }}.
                 @if (car.end; as end) {
                   {{ end.mended ? 'Mended' : 'Not mended' }} in {{ end.minutes }} min (planner:
-                  {{ end.plannerMinutes }}), {{ counted(end.partsInVain, 'part') }} in vain. It was:
-                  {{ end.was }}.
+                  {{ end.plannerMinutes }}), {{ counted(end.partsInVain, 'part') }} in vain{{
+                    end.hints ? ', ' + counted(end.hints, 'hint') : ''
+                  }}{{ end.breaches?.length ? ', once against a refusal' : '' }}. It was: {{ end.was }}.
                 } @else {
                   Not finished.
                 }
@@ -120,7 +141,10 @@ const difficultyWords: Readonly<Record<Difficulty, { readonly name: string; read
       gap: 14px;
       align-items: center;
     }
-    li a {
+    mat-button-toggle-group {
+      flex-wrap: wrap;
+    }
+    li > :first-child {
       flex: none;
       min-width: 96px;
     }
@@ -138,23 +162,28 @@ export class Practice {
   /** A lead sees the cars of the whole shop. */
   protected readonly everyones = computed(() => this.person()?.role === 'lead');
   protected readonly cars = signal<PracticeCars['cars']>([]);
+  protected readonly cases = signal<PracticeCases['cases']>([]);
   protected readonly sum = computed(() => sumOf(this.cars()));
   protected readonly counted = counted;
   protected readonly sayWhen = sayWhen;
 
   constructor() {
     this.car
+      .cases()
+      .then((cases) => this.cases.set(cases))
+      .catch((error: unknown) => this.problem.set((error as Error).message));
+    this.car
       .cars()
       .then((cars) => this.cars.set(cars))
       .catch((error: unknown) => this.problem.set((error as Error).message));
   }
 
-  protected async open(): Promise<void> {
+  protected async open(wanted: { difficulty: Difficulty } | { case: string }): Promise<void> {
     if (this.busy()) return;
     this.busy.set(true);
     this.problem.set(null);
     try {
-      const jobId = await this.car.open(this.difficulty());
+      const jobId = await this.car.open(wanted);
       await this.router.navigate(['/jobs', jobId, 'take-in']);
     } catch (error) {
       this.problem.set((error as Error).message);

@@ -11,12 +11,14 @@ import { SimulatedDesk } from './simulated-desk';
 
 const overLink: ReadonlySet<string> = new Set(['supply', 'identity', 'codes']);
 
+const taughtOverLink: ReadonlySet<string> = new Set(['calibration', 'pairing', 'identity']);
+
 /** What a module can do, or answer; the rest is the work of a hand. */
 function isOverLink(line: SheetLine): boolean {
   if (line.kind === 'check') return overLink.has(line.check);
   if (line.kind !== 'item') return false;
   const { how, kind } = line.item;
-  return how === 'write' || (how === 'teach' && (kind === 'calibration' || kind === 'pairing'));
+  return how === 'write' || (how === 'teach' && taughtOverLink.has(kind));
 }
 
 @Component({

@@ -15,6 +15,12 @@ import { SimulatedDesk } from './simulated-desk';
     @if (problem()) {
       <p class="problem" role="alert">{{ problem() }}</p>
     }
+    @if (overridable()) {
+      <p>In practice it can be done once all the same. The car keeps what it does.</p>
+      <button mat-stroked-button type="button" [disabled]="busy()" (click)="anyway()">
+        Do it all the same
+      </button>
+    }
   `,
   styles: `
     :host {
@@ -36,13 +42,15 @@ export class CarMeasure {
   readonly test = input.required<string>();
   protected readonly busy = signal(false);
   protected readonly problem = signal<string | null>(null);
+  protected readonly overridable = signal(false);
 
   protected async measure(): Promise<void> {
     if (this.busy()) return;
     this.busy.set(true);
     this.problem.set(null);
     try {
-      const { reading, refused } = await this.car.reading(this.traceId(), this.test());
+      const { reading, refused, overridable } = await this.car.reading(this.traceId(), this.test());
+      this.overridable.set(overridable);
       if (!reading) this.problem.set(refused);
       else {
         const { test, value, overload, found } = reading;
@@ -55,6 +63,19 @@ export class CarMeasure {
         });
         if (sent.state === 'refused') this.problem.set(sent.problem.message);
       }
+    } catch (error) {
+      this.problem.set((error as Error).message);
+    }
+    this.busy.set(false);
+  }
+
+  protected async anyway(): Promise<void> {
+    if (this.busy()) return;
+    this.busy.set(true);
+    this.overridable.set(false);
+    try {
+      const { says } = await this.car.override(this.traceId(), this.test());
+      this.problem.set(says);
     } catch (error) {
       this.problem.set((error as Error).message);
     }

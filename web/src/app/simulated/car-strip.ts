@@ -2,7 +2,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatMenuModule } from '@angular/material/menu';
-import { RouterLink } from '@angular/router';
+import { Router, RouterLink } from '@angular/router';
 import type { CarParts, FactData, PracticeEnd } from '@dormant-beacon/contract';
 import { isBased, standing } from '@dormant-beacon/core/record';
 import { counted, percent } from '@dormant-beacon/core/units';
@@ -10,11 +10,12 @@ import { Store } from '@ngrx/store';
 import { Desk } from '../entry';
 import { jobFeature } from '../job';
 import { Money } from '../money';
+import { CarLive } from './car-live';
 import { SimulatedDesk } from './simulated-desk';
 
 @Component({
   selector: 'db-car-strip',
-  imports: [MatButtonModule, MatMenuModule, RouterLink],
+  imports: [CarLive, MatButtonModule, MatMenuModule, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section aria-label="The simulated car">
@@ -28,6 +29,9 @@ import { SimulatedDesk } from './simulated-desk';
             Trace a part
           </button>
         }
+        <button mat-stroked-button type="button" [matMenuTriggerFor]="more" (menuOpened)="list()">
+          More at this car
+        </button>
       } @else {
         <span>Enter first what the driver says: “{{ words() }}”</span>
       }
@@ -35,17 +39,46 @@ import { SimulatedDesk } from './simulated-desk';
         <button mat-stroked-button type="button" (click)="tell()">What was it?</button>
       }
       <mat-menu #menu="matMenu">
-        @for (part of parts(); track part.target) {
+        @for (part of car()?.parts ?? []; track part.target) {
           <button mat-menu-item type="button" (click)="trace(part.target)">{{ part.label }}</button>
         }
       </mat-menu>
+      <mat-menu #more="matMenu">
+        <button mat-menu-item type="button" (click)="read('other')">Read with the other adapter</button>
+        <button mat-menu-item type="button" (click)="watching.set(!watching())">
+          {{ watching() ? 'Close the live values' : 'Live values' }}
+        </button>
+        <button mat-menu-item type="button" [matMenuTriggerFor]="units">Code a module</button>
+        @if (!handedBack()) {
+          <button mat-menu-item type="button" (click)="ask()">
+            {{ hints().length === 0 ? 'A hint, for ten minutes' : 'The second hint, for ten minutes more' }}
+          </button>
+        }
+      </mat-menu>
+      <mat-menu #units="matMenu">
+        @for (one of car()?.modules ?? []; track one.module) {
+          <button mat-menu-item type="button" (click)="code(one.label)">{{ one.label }}</button>
+        }
+      </mat-menu>
+      @for (hint of hints(); track hint) {
+        <p role="status">{{ hint }}</p>
+      }
+      @if (watching() && car(); as shown) {
+        <db-car-live [live]="shown.live" />
+      }
       @if (end(); as end) {
         <p role="status">
           It was: {{ end.was }}. {{ end.mended ? 'It is mended.' : 'It is still there.' }} You:
-          {{ end.minutes }} min, {{ money.say(end.cents) }}, {{ counted(end.partsInVain, 'part') }} in vain.
-          The planner by itself: {{ end.planner.minutes }} min, {{ money.say(end.planner.cents) }}.
+          {{ end.minutes }} min, {{ money.say(end.cents) }}, {{ counted(end.partsInVain, 'part') }} in vain{{
+            end.hints === 0 ? '' : ', ' + counted(end.hints, 'hint')
+          }}. The best way known: {{ end.planner.minutes }} min, {{ money.say(end.planner.cents) }}.
         </p>
-        <p class="quiet">After each step: how likely the true fault was by then.</p>
+        @for (breach of end.breaches; track breach) {
+          <p class="problem">Done although it was refused. {{ breach }}</p>
+        }
+        <p class="quiet">
+          After each step: how likely the true fault was by then, where the planner can say.
+        </p>
         <div class="ways">
           @for (way of ways(); track way.who) {
             <section>
@@ -106,7 +139,8 @@ import { SimulatedDesk } from './simulated-desk';
 })
 export class CarStrip {
   private readonly desk = inject(Desk);
-  private readonly car = inject(SimulatedDesk);
+  private readonly bench = inject(SimulatedDesk);
+  private readonly router = inject(Router);
   private readonly store = inject(Store);
   private readonly record = this.store.selectSignal(jobFeature.selectRecord);
   private readonly assessment = this.store.selectSignal(jobFeature.selectAssessment);
@@ -117,7 +151,9 @@ export class CarStrip {
   protected readonly beacons = computed(() => standing(this.record()?.beacons ?? []).length > 0);
   protected readonly based = computed(() => this.record() !== null && isBased(this.record()!));
   protected readonly handedBack = computed(() => standing(this.record()?.handBacks ?? []).length > 0);
-  protected readonly parts = signal<CarParts['parts']>([]);
+  protected readonly car = signal<CarParts | null>(null);
+  protected readonly watching = signal(false);
+  protected readonly hints = signal<readonly string[]>([]);
   protected readonly end = signal<PracticeEnd | null>(null);
   /** What was done, beside what the planner would have done. */
   protected readonly ways = computed(() => {
@@ -126,15 +162,15 @@ export class CarStrip {
       ? []
       : [
           { who: 'What you did', steps: end.steps },
-          { who: 'What the planner would have done', steps: end.planner.steps },
+          { who: 'The best way known', steps: end.planner.steps },
         ];
   });
   protected readonly busy = signal(false);
   protected readonly problem = signal<string | null>(null);
 
-  protected read(): Promise<void> {
+  protected read(adapter: 'usual' | 'other' = 'usual'): Promise<void> {
     return this.doing(async () => {
-      const { text } = await this.car.report();
+      const { text } = await this.bench.report(adapter);
       const kind: FactData<'scans'>['kind'] = !this.based()
         ? 'baseline'
         : this.assessment()?.clearing
@@ -146,13 +182,43 @@ export class CarStrip {
   }
 
   protected async list(): Promise<void> {
-    if (this.parts().length > 0) return;
-    await this.doing(async () => this.parts.set(await this.car.parts()));
+    if (this.car()) return;
+    await this.doing(async () => this.car.set(await this.bench.parts()));
+  }
+
+  protected ask(): Promise<void> {
+    return this.doing(async () => {
+      if (this.hints().length >= 2) return;
+      const { hint } = await this.bench.hint(this.hints().length + 1);
+      this.hints.update((own) => [...own, hint]);
+    });
+  }
+
+  /** Its identity is written anew; more stands in the library’s book of a unit. */
+  protected code(label: string): Promise<void> {
+    return this.doing(async () => {
+      const { make, model } = this.record()!.vehicle;
+      const sent = await this.desk.enter('coding-plans', {
+        unit: label,
+        teachOnly: true,
+        book: {
+          title: `${label} of the simulated car`,
+          make: make ?? 'any make',
+          model: model ?? null,
+          unit: label,
+          carries: [
+            { id: 'vin', kind: 'identity', how: 'teach', does: 'Write this car’s VIN into the module' },
+          ],
+        },
+      });
+      if (sent.state === 'refused') throw sent.problem;
+      await this.router.navigate(['/jobs', this.record()!.id, 'code']);
+    });
   }
 
   protected trace(target: string): Promise<void> {
     return this.doing(async () => {
-      const part = await this.car.part(target);
+      const part = await this.bench.part(target);
       const beaconIds = (this.assessment()?.untreated ?? []).map(({ origin }) => origin);
       const sent = await this.desk.enter('traces', { title: part.title, beaconIds, case: part.case });
       if (sent.state === 'refused') throw sent.problem;
@@ -160,7 +226,7 @@ export class CarStrip {
   }
 
   protected tell(): Promise<void> {
-    return this.doing(async () => this.end.set(await this.car.end()));
+    return this.doing(async () => this.end.set(await this.bench.end()));
   }
 
   private async doing(work: () => Promise<unknown>): Promise<void> {

@@ -8,11 +8,14 @@ import type {
   CarReading,
   CarReport,
   Difficulty,
+  Hint,
+  Overridden,
   PracticeCars,
+  PracticeCases,
   PracticeEnd,
 } from '@dormant-beacon/contract';
 import { Store } from '@ngrx/store';
-import { Client, newId } from '../api';
+import { CarLink, Client, newId } from '../api';
 import { jobFeature } from '../job';
 
 /** Every call throws ApiProblem where it is refused or nobody answers. */
@@ -22,9 +25,9 @@ export class SimulatedDesk {
   private readonly jobId = inject(Store).selectSignal(jobFeature.selectJobId);
 
   /** @returns the id of the job */
-  async open(difficulty: Difficulty): Promise<string> {
+  async open(wanted: { difficulty: Difficulty } | { case: string }): Promise<string> {
     const jobId = newId();
-    await this.client.openPractice({ jobId, vehicleId: newId(), difficulty });
+    await this.client.openPractice({ jobId, vehicleId: newId(), ...wanted });
     return jobId;
   }
 
@@ -33,11 +36,30 @@ export class SimulatedDesk {
     return this.client.practiceCars();
   }
 
-  report(): Promise<CarReport> {
-    return this.client.carReport(this.jobId()!);
+  /** Cases that were written. */
+  cases(): Promise<PracticeCases['cases']> {
+    return this.client.practiceCases();
   }
 
-  parts(): Promise<CarParts['parts']> {
+  report(adapter: 'usual' | 'other'): Promise<CarReport> {
+    return this.client.carReport(this.jobId()!, adapter);
+  }
+
+  hint(number: number): Promise<Hint> {
+    return this.client.askHint(this.jobId()!, number);
+  }
+
+  /** A test that is refused, done all the same. */
+  override(traceId: string, test: string): Promise<Overridden> {
+    return this.client.override(this.jobId()!, { traceId, test });
+  }
+
+  /** Live values; the caller closes it. */
+  link(): CarLink {
+    return new CarLink(this.jobId()!);
+  }
+
+  parts(): Promise<CarParts> {
     return this.client.carParts(this.jobId()!);
   }
 
