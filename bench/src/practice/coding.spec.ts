@@ -1,4 +1,3 @@
-import { createHash } from 'node:crypto';
 import { type CodingBook, type CodingEntry, linkReader } from '@dormant-beacon/core/coding';
 import { merge, readImage, writeImage } from '@dormant-beacon/core/coding/memory';
 import { type JobRecord, noFacts } from '@dormant-beacon/core/record';
@@ -91,8 +90,7 @@ class Story {
   keep(codingId: string, role: string, file: Uint8Array, reader: string | null = null): void {
     const imageId = `i${this.seq}`;
     this.files = { ...this.files, [imageId]: { file, form: 'ihex' } };
-    const sha256 = createHash('sha256').update(file).digest('hex');
-    this.enter('codingImages', { codingId, imageId, role, form: 'ihex', bytes: file.length, sha256, reader });
+    this.enter('codingImages', { codingId, imageId, role, form: 'ihex', bytes: file.length, reader });
   }
 
   get car() {

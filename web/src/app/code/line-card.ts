@@ -26,7 +26,7 @@ import {
 } from '../entry';
 import { Caution } from '../frame';
 import { More } from '../more';
-import { CarLineButton } from '../simulated';
+import { CarLineButton, isOverLink } from '../simulated';
 import { CodeDesk } from './code-desk';
 
 @Component({
@@ -49,27 +49,29 @@ import { CodeDesk } from './code-desk';
       <button class="thumb" mat-flat-button type="button" (click)="images.emit()">To the images</button>
     } @else {
       <db-car-line [codingId]="codingId()" [line]="state().line" />
-      <db-entry [form]="done" [label]="state().line.does">
-        @if (isSupply()) {
-          <db-text label="Volts at the car’s clamps" keys="decimal" [mono]="true" [field]="volts" />
-        }
-        @if (authority()) {
-          <db-text
-            label="Who showed that the car is theirs, and how"
-            example="such as: the owner, identity card and registration seen"
-            [most]="300"
-            [field]="note"
-          />
-        } @else {
-          <db-text label="Note" [most]="300" [field]="note" />
-        }
-        @if (done.problem()) {
-          <p class="problem" role="alert">{{ done.problem() }}</p>
-        }
-        <button class="thumb" mat-flat-button type="submit" data-key="d" [disabled]="!ready()">
-          {{ button() }}
-        </button>
-      </db-entry>
+      @if (!byLink()) {
+        <db-entry [form]="done" [label]="state().line.does">
+          @if (isSupply()) {
+            <db-text label="Volts at the car’s clamps" keys="decimal" [mono]="true" [field]="volts" />
+          }
+          @if (authority()) {
+            <db-text
+              label="Who showed that the car is theirs, and how"
+              example="such as: the owner, identity card and registration seen"
+              [most]="300"
+              [field]="note"
+            />
+          } @else {
+            <db-text label="Note" [most]="300" [field]="note" />
+          }
+          @if (done.problem()) {
+            <p class="problem" role="alert">{{ done.problem() }}</p>
+          }
+          <button class="thumb" mat-flat-button type="submit" data-key="d" [disabled]="!ready()">
+            {{ button() }}
+          </button>
+        </db-entry>
+      }
       @if (state().line.kind === 'item') {
         <db-more label="Not needed on this car">
           <db-entry [form]="without" label="Not needed on this car">
@@ -96,6 +98,10 @@ export class LineCard implements OnInit {
   private readonly desk = inject(CodeDesk);
   private readonly within = inInjector();
   protected readonly ready = settled();
+  /** At a simulated car a module is asked, and says what it did: nobody says it in its place. */
+  protected readonly byLink = computed(
+    () => this.desk.record()?.simulated != null && isOverLink(this.state().line),
+  );
   protected readonly codingId = computed(() => this.desk.coding()?.id ?? '');
   protected readonly isImage = computed(() => {
     const { line } = this.state();

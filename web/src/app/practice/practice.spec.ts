@@ -1,5 +1,5 @@
 import { TestBed } from '@angular/core/testing';
-import type { PracticeCars } from '@dormant-beacon/contract';
+import type { PracticeCars, PracticeCases } from '@dormant-beacon/contract';
 import { Client } from '../api';
 import { PeopleEvents } from '../session';
 import { benchFor, recordOf, sessionOf, yuki } from '../testing/bench';
@@ -25,15 +25,48 @@ const car = (number: string, end: Partial<NonNullable<SimulatedCar['end']>> | nu
 });
 
 describe('Practice', () => {
+  let cases: PracticeCases['cases'];
+  let opened: object[];
+  beforeEach(() => {
+    cases = [];
+    opened = [];
+  });
   const benchOf = async (cars: SimulatedCar[], role: 'technician' | 'lead' = 'technician') => {
     TestBed.configureTestingModule({
-      providers: [{ provide: Client, useValue: { practiceCars: () => Promise.resolve(cars) } }],
+      providers: [
+        {
+          provide: Client,
+          useValue: {
+            practiceCars: () => Promise.resolve(cars),
+            practiceCases: () => Promise.resolve(cases),
+            openPractice: (body: object) => {
+              opened.push(body);
+              return Promise.reject(new Error('Nobody answers.'));
+            },
+          },
+        },
+      ],
     });
     const bench = await benchFor(Practice, recordOf());
     bench.store.dispatch(PeopleEvents.sessionKnown({ session: sessionOf({ ...yuki, role }) }));
     await bench.fixture.whenStable();
     return bench;
   };
+
+  it('takes a car as hard as it is asked for, or a case that was written', async () => {
+    cases = [{ id: 'water', car: 'Hallmer Drover', words: 'Every light on the dash since the flood.' }];
+    const bench = await benchOf([]);
+    await bench.press('Two faults');
+    expect(bench.text()).toContain('The first repair is not the end.');
+    await bench.press('Take a simulated car');
+    expect(bench.text()).toContain('Nobody answers.');
+    await bench.press('Take it');
+    const ids = { jobId: jasmine.any(String), vehicleId: jasmine.any(String) };
+    expect(opened).toEqual([
+      { ...ids, difficulty: 'two-faults' },
+      { ...ids, case: 'water' },
+    ]);
+  });
 
   it('says nothing of cars before the first', async () => {
     const bench = await benchOf([]);

@@ -14,7 +14,7 @@ const overLink: ReadonlySet<string> = new Set(['supply', 'identity', 'codes']);
 const taughtOverLink: ReadonlySet<string> = new Set(['calibration', 'pairing', 'identity']);
 
 /** What a module can do, or answer; the rest is the work of a hand. */
-function isOverLink(line: SheetLine): boolean {
+export function isOverLink(line: SheetLine): boolean {
   if (line.kind === 'check') return overLink.has(line.check);
   if (line.kind !== 'item') return false;
   const { how, kind } = line.item;
@@ -32,7 +32,7 @@ function isOverLink(line: SheetLine): boolean {
       </button>
       @if (done(); as done) {
         @if (done.refused) {
-          <p class="problem" role="alert">The module refused: {{ done.refused }}.</p>
+          <p class="problem refused" role="alert">{{ done.refused }}</p>
         }
         <db-car-talk [talk]="done.talk" />
       }
@@ -49,6 +49,9 @@ function isOverLink(line: SheetLine): boolean {
     }
     p {
       margin: 0;
+    }
+    .refused::first-letter {
+      text-transform: uppercase;
     }
   `,
 })

@@ -25,7 +25,7 @@ import { SimulatedDesk } from './simulated-desk';
       </div>
       @if (done(); as done) {
         @if (done.refused) {
-          <p class="problem" role="alert">The module refused: {{ done.refused }}.</p>
+          <p class="problem refused" role="alert">{{ done.refused }}</p>
         }
         <db-car-talk [talk]="done.talk" />
       }
@@ -46,6 +46,9 @@ import { SimulatedDesk } from './simulated-desk';
     }
     p {
       margin: 0;
+    }
+    .refused::first-letter {
+      text-transform: uppercase;
     }
   `,
 })

@@ -1,18 +1,29 @@
 import { TestBed } from '@angular/core/testing';
 import { ApiProblem, Client } from '../api';
 import { benchFor, fact, flap, recordOf, scanFact } from '../testing/bench';
+import { CarLineButton } from './car-line';
 import { CarMeasure } from './car-measure';
 import { CarStrip } from './car-strip';
 
 const simulated = { simulated: { vehicle: 'quill' } };
 const beacon = fact('b', flap);
+const taken = {
+  talk: [{ asked: 'write data f190', answered: 'done' }],
+  entries: [{ what: 'item', item: 'vin', as: 'done' }],
+  refused: null,
+};
+const refusedLine = {
+  talk: [{ asked: 'write data 0110', answered: 'write data refused: conditions not correct' }],
+  entries: [],
+  refused: 'write data refused: conditions not correct',
+};
 
 describe('CarStrip', () => {
   let asked: string[];
-  let reading: { reading: object | null; refused: string | null };
+  let reading: { reading: object | null; refused: string | null; overridable: boolean };
   beforeEach(() => {
     asked = [];
-    reading = { reading: { test: 'signal', value: 4.92 }, refused: null };
+    reading = { reading: { test: 'signal', value: 4.92 }, refused: null, overridable: false };
     TestBed.configureTestingModule({
       providers: [
         {
@@ -23,6 +34,14 @@ describe('CarStrip', () => {
               asked.push(`${trace} ${test}`);
               return Promise.resolve(reading);
             },
+            override: (_job: string, { traceId, test }: { traceId: string; test: string }) => {
+              asked.push(`override ${traceId} ${test}`);
+              return Promise.resolve({ says: 'The driver frontal bag fires.' });
+            },
+            carLine: (_job: string, coding: string, line: string) => {
+              asked.push(`line ${coding} ${line}`);
+              return Promise.resolve(line === 'item:vin' ? taken : refusedLine);
+            },
             practiceEnd: () =>
               Promise.resolve({
                 was: 'fuse F13 is open',
@@ -30,6 +49,8 @@ describe('CarStrip', () => {
                 minutes: 63,
                 cents: 9_450,
                 partsInVain: 1,
+                hints: 1,
+                breaches: ['Ohms: the fuse of the meter blows.'],
                 steps: [{ did: 'renew the lamp', came: 'in vain', belief: null }],
                 planner: {
                   minutes: 40,
@@ -87,7 +108,8 @@ describe('CarStrip', () => {
     );
     await bench.press('What was it?');
     expect(bench.text()).toContain('It was: fuse F13 is open. It is mended. You: 63 min');
-    expect(bench.text()).toContain('The planner by itself: 40 min');
+    expect(bench.text()).toContain('one part in vain, one hint. The best way known: 40 min');
+    expect(bench.text()).toContain('Done although it was refused. Ohms: the fuse of the meter blows.');
     expect(
       [...bench.page.querySelectorAll('li')].map((step) => step.textContent.replace(/\s+/g, ' ').trim()),
     ).toEqual(['renew the lamp: in vain', 'look at F13: yes – 88 %']);
@@ -100,10 +122,48 @@ describe('CarStrip', () => {
     expect(bench.desk.entered).toEqual([
       { kind: 'readings', data: { traceId: 't', test: 'signal', value: 4.92, found: null } },
     ]);
-    reading = { reading: null, refused: 'A meter’s current can fire it.' };
+    reading = { reading: null, refused: 'A meter’s current can fire it.', overridable: true };
     await bench.press('Do it at the simulated car');
     expect(bench.text()).toContain('A meter’s current can fire it.');
     expect(bench.desk.entered.length).toBe(1);
+    // Once, it can be done all the same.
+    await bench.press('Do it all the same');
+    expect(asked.at(-1)).toBe('override t signal');
+    expect(bench.text()).toContain('The driver frontal bag fires.');
+    expect(bench.text()).not.toContain('Do it all the same');
+  });
+
+  it('does a line of a coding sheet over the link, and enters what the module did', async () => {
+    const line = (id: string, how: 'write' | 'declare') => ({
+      kind: 'item',
+      id: `item:${id}`,
+      does: 'x',
+      item: { id, kind: 'identity', how, does: 'x' },
+    });
+    const bench = await benchFor(CarLineButton, recordOf(simulated), {
+      codingId: 'c',
+      line: line('vin', 'write'),
+    });
+    await bench.press('Do it over the link');
+    expect(asked).toEqual(['line c item:vin']);
+    expect(bench.desk.entered).toEqual([
+      { kind: 'coding-entries', data: { codingId: 'c', entry: taken.entries[0]! } },
+    ]);
+    expect(bench.text()).toContain('write data f190done');
+    bench.fixture.componentRef.setInput('line', line('order', 'write'));
+    await bench.fixture.whenStable();
+    await bench.press('Do it over the link');
+    expect(bench.text()).toContain('write data refused: conditions not correct');
+    expect(bench.desk.entered.length).toBe(1);
+    bench.fixture.componentRef.setInput('line', line('maker', 'declare'));
+    await bench.fixture.whenStable();
+    expect(bench.page.querySelector('button')).toBeNull();
+  });
+
+  it('offers nothing over the link at a real car', async () => {
+    const line = { kind: 'check', id: 'check:supply', does: 'x', check: 'supply' };
+    const bench = await benchFor(CarLineButton, recordOf(), { codingId: 'c', line });
+    expect(bench.page.querySelector('button')).toBeNull();
   });
 
   it('says that nobody answers', async () => {

@@ -1,4 +1,4 @@
-export { CarLineButton } from './car-line';
+export { CarLineButton, isOverLink } from './car-line';
 export { CarMeasure } from './car-measure';
 export { CarMemoryButtons } from './car-memory';
 export { CarStrip } from './car-strip';
