@@ -54,7 +54,7 @@ const hidden: HiddenCase = {
 };
 const [ownVin, otherVin] = ['OMRWL8H24J0038815', 'OMRWL8H21J0040817'];
 const memoryOf = (vin: string, km: number, seed: number): ModuleMemory =>
-  drawnMemory(book.layout!, { vin, km }, seed);
+  drawnMemory(book.layout!, { vin, km }, seed)!;
 const fileOf = (memory: ModuleMemory) => writeImage(memory.image, 'ihex');
 
 /** A job on that car, told fact by fact. */
@@ -226,6 +226,14 @@ describe('a unit on a simulated car', () => {
       check: 'codes-read-again',
       note: 'no codes',
     });
+  });
+
+  it('has no memory to be read where its layout reaches too far, and answers all the same', () => {
+    const story = new Story();
+    const field = { name: 'VIN', address: 0xffff_fff0, length: 17, role: 'vin' as const };
+    story.enter('codingPlans', { unit: 'body module', book: { ...book, layout: { fields: [field] } } });
+    expect(story.codes).toEqual(['B1C10-13 active', 'B1C12-13 active']);
+    expect(readMemory(story.car, story.unit).refused).toBe('This module has no memory that can be read.');
   });
 
   it('never shows a smaller distance than before', () => {

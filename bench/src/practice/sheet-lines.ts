@@ -272,6 +272,7 @@ const sizeOf = (car: Car, { module }: Unit): number => {
 };
 
 function readBlocks(talk: Talk, size: number): Uint8Array {
+  if (size === 0) throw new Refused('This module has no memory that can be read.');
   const bytes = new Uint8Array(size);
   for (let at = 0; at < size; at += blockBytes) {
     const length = Math.min(blockBytes, size - at);

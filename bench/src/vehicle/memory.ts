@@ -73,8 +73,11 @@ export class ModuleMemory {
   }
 }
 
-/** What such a module holds in a car that nobody has read out yet. */
-export function drawnMemory(layout: Layout, { vin, km }: CarIdentity, seed: number): ModuleMemory {
+/** Bytes of a memory that is drawn; a layout that reaches further is none of a module here. */
+const mostDrawn = 1 << 20;
+
+/** What such a module holds in a car that nobody has read out yet; null where its layout asks for more than it has. */
+export function drawnMemory(layout: Layout, { vin, km }: CarIdentity, seed: number): ModuleMemory | null {
   const random = randomNumbers(seed);
   const ends = [
     ...layout.fields.flatMap(({ address, length, mirrors }) =>
@@ -83,7 +86,8 @@ export function drawnMemory(layout: Layout, { vin, km }: CarIdentity, seed: numb
     ...(layout.checksums ?? []).map(({ to, at }) => Math.max(to + 1, at + 4)),
   ];
   // Whole blocks, as memories come.
-  const size = 256 * Math.ceil(Math.max(...ends) / 256);
+  const size = 256 * Math.ceil(Math.max(1, ...ends) / 256);
+  if (size > mostDrawn) return null;
   const memory = new ModuleMemory(layout, [{ address: 0, bytes: new Uint8Array(size).fill(0xff) }]);
   for (const { role, length } of layout.fields) {
     if (role === 'vin') memory.write('vin', ascii(vin, length));
