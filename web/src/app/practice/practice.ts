@@ -45,7 +45,7 @@ const difficultyWords: Readonly<Record<Difficulty, { readonly name: string; read
         A simulated car with a hidden fault. Its modules answer, its wiring is measured, and what is cleared
         comes back until the fault is mended. Work as at a real car: what the driver says, the baseline, a
         part to trace, its tests, the repair, the clear, the proof. After the hand-back you are told what it
-        was, and what the planner would have spent.
+        was, and what the best way would have cost.
       </p>
       <p class="quiet">
         Nothing of it enters what this shop has learned. A learner may do everything there but sign as the
