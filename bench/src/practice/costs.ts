@@ -4,6 +4,8 @@ import { defaultRoutePolicy } from '@dormant-beacon/core/shop';
 /** Minutes of a scan of every module, and of a clear. Judgement. */
 export const scanMinutes = 4;
 export const clearMinutes = 3;
+/** Battery off, the wait, battery on: whatever the clock says at a simulated car. */
+export const safeMinutes = 36;
 /** What a hint costs. */
 export const hintMinutes = 10;
 /** Of a repair that its trace does not price. Judgement. */

@@ -4,7 +4,7 @@ import { caseOf, type JobRecord, standing, standingFor } from '@dormant-beacon/c
 import { nextTests } from '@dormant-beacon/core/trace';
 import { readingWords, testName, testRead } from '@dormant-beacon/core/words';
 import { carFile } from '../vehicle/index.js';
-import { clearMinutes, costOf, hintMinutes, scanMinutes, usualRepair } from './costs.js';
+import { clearMinutes, costOf, hintMinutes, safeMinutes, scanMinutes, usualRepair } from './costs.js';
 import { carOfRecord, type PracticeJob } from './from-record.js';
 import type { HiddenCase } from './hidden.js';
 import { mendedBy } from './mended-by.js';
@@ -46,7 +46,8 @@ export function practiceEnd({ record, hidden, images }: PracticeJob): PracticeEn
     [...tests, ...repairs.map((repair) => repair.minutes)].reduce((sum, own) => sum + own, 0) +
     scanMinutes * record.scans.length +
     clearMinutes * standing(record.clearings).length +
-    hintMinutes * (hidden.hints ?? 0);
+    hintMinutes * (hidden.hints ?? 0) +
+    safeMinutes * record.safeties.filter(({ step }) => step === 'battery-off').length;
   const parts = repairs.reduce((sum, { priceCents }) => sum + priceCents, 0);
   const car = carOfRecord(record, hidden, images);
   const best = bestOf(hidden);

@@ -175,6 +175,10 @@ describe('the car of a practice job', () => {
     expect(cents).toBe(mends.priceCents + Math.round((minutes * 9000) / 60));
     expect([partsInVain, steps.at(-1)!.came]).toEqual([0, 'that was it']);
     expect(steps[0]!.belief).toBeGreaterThan(0);
+    // Hints, and the wait without the battery, cost their minutes too.
+    const safe = { ...job, safeties: [fact(7, { step: 'battery-off' })] } as unknown as JobRecord;
+    const more = practiceEnd({ record: safe, hidden: { ...hidden, hints: 2 } });
+    expect(more.minutes).toBe(minutes + 2 * 10 + 36);
     const own = planner.steps.map(({ did }) => did);
     const timed = [...source.tests, ...source.repairs].filter(({ label }) => own.includes(label ?? ''));
     expect(planner.minutes).toBe(4 + timed.reduce((sum, step) => sum + step.minutes, 0) + 3 + 4);

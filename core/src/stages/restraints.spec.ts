@@ -121,6 +121,14 @@ describe('what a job says of its safety', () => {
   const step = (id: string, minutes: number) => fact(id, { step: id }, minutes);
   const off = () => [step('asleep', 0), step('ignition-off', 1), step('battery-off', 2)];
 
+  it('waits a minute at a simulated car, and says that it is one; at a real one never less', () => {
+    const safeties = off();
+    const simulated = safetyOf(record({ safeties, simulated: { vehicle: 'quill' } }));
+    expect([simulated.until, simulated.minutes]).toEqual([at(3), 1]);
+    expect(simulated.source).toContain('simulated');
+    expect(safetyOf(record({ safeties, simulated: null })).until).toBe(at(32));
+  });
+
   it('is safe by the server’s receipt, and not where the job came from another shop', () => {
     const safeties = off();
     expect(safetyOf(record({ safeties })).until).toBe(at(32));

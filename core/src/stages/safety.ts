@@ -28,6 +28,9 @@ import { testRead } from '../words/index.js';
 
 export { defaultSafetyPolicy, type SafetyPolicy };
 
+/** Nothing can fire at a simulated car: there the wait is practised, not sat through. */
+const simulatedWait = { minutes: 1, source: 'the simulated car, where a minute stands for thirty' };
+
 /** The course of making this car safe. @param clockJumps when the server’s clock was found to have jumped */
 export function safetyOf(
   record: JobRecord,
@@ -38,7 +41,7 @@ export function safetyOf(
   return safetyCourse(record.safeties.length === 0 ? [] : safetyEvents(record), {
     waitingMinutes: policy.waitingMinutes,
     secondPerson: policy.secondPerson,
-    filed: inventoryOf(record)?.wait ?? null,
+    filed: record.simulated ? simulatedWait : (inventoryOf(record)?.wait ?? null),
     highVoltage: record.vehicle.highVoltage === true,
     clockJumps,
   });

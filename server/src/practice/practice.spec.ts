@@ -8,6 +8,7 @@ import type {
   PracticeEnd,
 } from '@dormant-beacon/contract';
 import type { JobRecord } from '@dormant-beacon/core/record';
+import { MovedClock } from '../testing/moved-clock.js';
 import { Shop } from '../testing/shop.js';
 
 describe('a job on a simulated car', () => {
@@ -213,6 +214,38 @@ describe('a job on a simulated car', () => {
     expect(end.hints).toBe(2);
     expect(end.breaches[0]).toContain('The fuse of the meter blows');
     expect(end.minutes).toBe(4 + 20);
+  });
+
+  it('has a restraint plug reseated after it was made safe, in a wait of a minute', async () => {
+    const clock = new MovedClock();
+    clock.begin();
+    try {
+      clock.at(0);
+      const { jobId, get, record, enter } = await practise(1, shop.learner, { case: 'loop-and-seat' });
+      const as = { person: shop.learner };
+      const lamp = { ...beacon, kind: 'beacon', name: 'Restraint lamp', seen: 'lit' };
+      const beaconId = await enter('beacons', lamp);
+      await enter('scans', { kind: 'baseline', text: (await get<CarReport>('report')).text });
+      expect((await record()).scans[0]!.scan.codes.map(({ code }) => code)).toEqual(['B1049']);
+      const repair = {
+        beaconIds: [beaconId],
+        label: 'reseat plug C103 under the driver belt, tie its harness',
+        method: 'reseat',
+        root: 'found-and-removed',
+        cured: true,
+      };
+      expect((await shop.enter(jobId, 'repairs', repair, as)).status).toBe(409);
+      for (const step of ['asleep', 'ignition-off', 'battery-off']) await enter('safeties', { step });
+      clock.at(2);
+      await enter('safeties', { step: 'power-on' });
+      clock.at(3);
+      await enter('loop-readings', { loop: 'L1', moment: 'seat-back', ohms: 2.4 });
+      await enter('repairs', repair);
+      await enter('clearings', {});
+      expect((await get<CarReport>('report')).text).not.toContain('B1049');
+    } finally {
+      clock.end();
+    }
   });
 
   it('is opened once, however often it is sent', async () => {
