@@ -14,7 +14,7 @@ import { runScript, say } from './say.mjs';
 const views = [
   { file: 'sign-in', path: '/', who: null },
   { file: 'bays-dusk', path: '/' },
-  { file: 'bays-day-upright', path: '/', theme: 'day', width: 800, height: 1280 },
+  { file: 'practice-day-upright', path: '/practice', theme: 'day', width: 800, height: 1280, who: 'Remy' },
   { file: 'take-in', path: '/take-in' },
   { file: 'circuit', path: '/library/circuits/new?template=latch-motor' },
   { file: 'library', path: '/library' },
