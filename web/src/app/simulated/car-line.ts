@@ -30,15 +30,7 @@ export function isOverLink(line: SheetLine): boolean {
       <button class="thumb" mat-flat-button type="button" [disabled]="busy()" (click)="do()">
         Do it over the link
       </button>
-      @if (done(); as done) {
-        @if (done.refused) {
-          <p class="problem refused" role="alert">{{ done.refused }}</p>
-        }
-        <db-car-talk [talk]="done.talk" />
-      }
-      @if (problem()) {
-        <p class="problem" role="alert">{{ problem() }}</p>
-      }
+      <db-car-talk [said]="done()" [problem]="problem()" />
     }
   `,
   styles: `
@@ -46,12 +38,6 @@ export function isOverLink(line: SheetLine): boolean {
       display: grid;
       gap: 10px;
       justify-items: start;
-    }
-    p {
-      margin: 0;
-    }
-    .refused::first-letter {
-      text-transform: uppercase;
     }
   `,
 })

@@ -23,15 +23,7 @@ import { SimulatedDesk } from './simulated-desk';
           </button>
         }
       </div>
-      @if (done(); as done) {
-        @if (done.refused) {
-          <p class="problem refused" role="alert">{{ done.refused }}</p>
-        }
-        <db-car-talk [talk]="done.talk" />
-      }
-      @if (problem()) {
-        <p class="problem" role="alert">{{ problem() }}</p>
-      }
+      <db-car-talk [said]="done()" [problem]="problem()" />
     }
   `,
   styles: `
@@ -43,12 +35,6 @@ import { SimulatedDesk } from './simulated-desk';
       display: flex;
       flex-wrap: wrap;
       gap: 12px;
-    }
-    p {
-      margin: 0;
-    }
-    .refused::first-letter {
-      text-transform: uppercase;
     }
   `,
 })

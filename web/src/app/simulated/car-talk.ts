@@ -1,4 +1,4 @@
-/** What was asked of a module and what it answered, line by line. */
+/** What a module was asked and what it answered, line by line; first why it refused, or why nobody answered. */
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import type { CarLine } from '@dormant-beacon/contract';
 
@@ -6,17 +6,32 @@ import type { CarLine } from '@dormant-beacon/contract';
   selector: 'db-car-talk',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    @if (talk().length > 0) {
-      <ol aria-label="What the module was asked, and what it answered" tabindex="0">
-        @for (one of talk(); track $index) {
-          <li>
-            {{ one.asked }}<br /><span class="quiet">{{ one.answered }}</span>
-          </li>
-        }
-      </ol>
+    @if (problem() ?? said()?.refused; as why) {
+      <p class="problem" role="alert">{{ why }}</p>
+    }
+    @if (said(); as said) {
+      @if (said.talk.length > 0) {
+        <ol aria-label="What the module was asked, and what it answered" tabindex="0">
+          @for (one of said.talk; track $index) {
+            <li>
+              {{ one.asked }}<br /><span class="quiet">{{ one.answered }}</span>
+            </li>
+          }
+        </ol>
+      }
     }
   `,
   styles: `
+    :host {
+      display: grid;
+      gap: 10px;
+    }
+    p {
+      margin: 0;
+    }
+    p::first-letter {
+      text-transform: uppercase;
+    }
     ol {
       max-height: 220px;
       margin: 0;
@@ -29,5 +44,6 @@ import type { CarLine } from '@dormant-beacon/contract';
   `,
 })
 export class CarTalk {
-  readonly talk = input.required<CarLine['talk']>();
+  readonly said = input.required<Pick<CarLine, 'talk' | 'refused'> | null>();
+  readonly problem = input.required<string | null>();
 }
