@@ -515,6 +515,9 @@ describe('every way to write', () => {
     expect([...new Set<string>(others)].sort()).toEqual([
       '/api/jobs',
       '/api/jobs/{jobId}/attachments/{attachmentId}',
+      // Of a simulated car alone, on which nothing can fire.
+      '/api/jobs/{jobId}/car/hints',
+      '/api/jobs/{jobId}/car/override',
       '/api/jobs/{jobId}/head',
       '/api/jobs/{jobId}/images/{imageId}/{piece}',
       '/api/jobs/{jobId}/withdrawals',

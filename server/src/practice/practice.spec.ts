@@ -149,6 +149,13 @@ describe('a job on a simulated car', () => {
       expect((await shop.get(`/api/jobs/${jobId}/car/${path}`)).status)
         .withContext(path)
         .toBe(404);
+    for (const [path, body] of [
+      ['hints', { number: 1 }],
+      ['override', { traceId: randomUUID(), test: 'x' }],
+    ] as const)
+      expect((await shop.write(`/api/jobs/${jobId}/car/${path}`, body)).status)
+        .withContext(path)
+        .toBe(404);
     for (const target of ['constructor', '__proto__', 'DRIVER-BAG', 'x'.repeat(300)])
       expect((await shop.get(`/api/jobs/${own.jobId}/car/parts/${target}`)).status)
         .withContext(target)
