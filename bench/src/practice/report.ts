@@ -13,7 +13,7 @@ export interface CarReport {
 
 const sentence = (label: string): string => label.charAt(0).toUpperCase() + label.slice(1);
 
-/** How it was read: a printout that calls a silent module clean, an adapter that gets no answer, another adapter. */
+/** How it was read: as usual; by a printout that calls a silent module clean; with an adapter that gets no answer. */
 export type ReadWith = 'usual' | 'lies' | 'bad-adapter';
 
 export function reportOf(car: Car, reader: ReadWith = 'usual'): CarReport {
