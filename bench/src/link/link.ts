@@ -23,13 +23,13 @@ export interface LinkAnswer {
 }
 
 /**
- * What stands between a tester and a car: `Link` here, or a shop’s own adapter in its place. Requests are asked at once,
- * each of its module, and answered in their order.
+ * What stands between a tester and a car: `Link` here, or a shop’s own adapter in its place, which takes its time.
+ * Requests are asked at once, each of its module, and answered in their order.
  */
 export interface Adapter {
   /** Every frame so far, oldest first. */
   readonly log: readonly LoggedFrame[];
-  ask(requests: readonly LinkRequest[]): LinkAnswer[];
+  ask(requests: readonly LinkRequest[]): LinkAnswer[] | Promise<LinkAnswer[]>;
 }
 
 export interface LinkOptions extends Pick<BusOptions, 'bitrate' | 'channel' | 'lost'> {

@@ -5,9 +5,8 @@ import { nextTests } from '@dormant-beacon/core/trace';
 import { readingWords, testName, testRead } from '@dormant-beacon/core/words';
 import { carFile } from '../vehicle/index.js';
 import { clearMinutes, costOf, hintMinutes, safeMinutes, scanMinutes, usualRepair } from './costs.js';
-import { carOfRecord, type PracticeJob } from './from-record.js';
+import { type PracticeJob, storyOf } from './from-record.js';
 import type { HiddenCase } from './hidden.js';
-import { mendedBy } from './mended-by.js';
 import { beliefIn, elementsOf, playCase, type Step } from './play.js';
 import { writtenCase } from './written.js';
 
@@ -49,15 +48,15 @@ export function practiceEnd({ record, hidden, images }: PracticeJob): PracticeEn
     hintMinutes * (hidden.hints ?? 0) +
     safeMinutes * record.safeties.filter(({ step }) => step === 'battery-off').length;
   const parts = repairs.reduce((sum, { priceCents }) => sum + priceCents, 0);
-  const car = carOfRecord(record, hidden, images);
+  const { car, mended } = storyOf(record, hidden, images);
   const best = bestOf(hidden);
   return {
     was: wasWords(hidden),
     mended: car.isSound,
     minutes,
     cents: costOf(minutes, parts),
-    partsInVain: standing(record.repairs).filter((repair) => !isRight(hidden, repair)).length,
-    steps: stepsOf(record, hidden),
+    partsInVain: standing(record.repairs).filter(({ id }) => !mended.has(id)).length,
+    steps: stepsOf(record, elementsOf(hidden), mended),
     hints: hidden.hints ?? 0,
     breaches: hidden.overridden ? [hidden.overridden.says] : [],
     planner: best,
@@ -97,17 +96,10 @@ function wasWords({ car, faults, before, reader, written }: HiddenCase): string 
   ].join('; ');
 }
 
-/** A repair that put something right that was wrong. */
-const isRight = (hidden: HiddenCase, repair: JobRecord['repairs'][number]): boolean => {
-  const mended = mendedBy(carFile(hidden.car)!, repair);
-  return elementsOf(hidden).some((element) => mended.includes(element));
-};
-
 /** Of a job’s first steps alone, since each is planned anew. */
 const mostBeliefs = 40;
 
-function stepsOf(record: JobRecord, hidden: HiddenCase): Step[] {
-  const elements = elementsOf(hidden);
+function stepsOf(record: JobRecord, elements: readonly string[], mended: ReadonlySet<string>): Step[] {
   const read = standing(record.readings).map((reading) => {
     const test = testRead(record, reading);
     return { ...reading, did: testName(test, reading.test), came: readingWords(test, reading) };
@@ -115,7 +107,7 @@ function stepsOf(record: JobRecord, hidden: HiddenCase): Step[] {
   const repaired = standing(record.repairs).map((repair) => ({
     ...repair,
     did: repair.label,
-    came: isRight(hidden, repair) ? 'that was it' : 'in vain',
+    came: mended.has(repair.id) ? 'that was it' : 'in vain',
   }));
   return [...read, ...repaired]
     .sort((a, b) => a.seq - b.seq)

@@ -43,7 +43,16 @@ type Done = Pick<
  *
  * @param hidden what was drawn when the job was opened
  */
-export function carOfRecord(record: Done, hidden: HiddenCase, images: ImageFiles = {}): Car {
+export const carOfRecord = (record: Done, hidden: HiddenCase, images: ImageFiles = {}): Car =>
+  storyOf(record, hidden, images).car;
+
+/** The car, and the repairs after which less was wrong with it than before: a fuse that blows again is none of them. */
+export function storyOf(
+  record: Done,
+  hidden: HiddenCase,
+  images: ImageFiles = {},
+): { readonly car: Car; readonly mended: ReadonlySet<string> } {
+  const mended = new Set<string>();
   const identity = identityOfJob(record, images, hidden);
   const units = unitsOf(record, hidden.car);
   const car = carOf(hidden, {
@@ -62,11 +71,13 @@ export function carOfRecord(record: Done, hidden: HiddenCase, images: ImageFiles
     ...standing(record.repairs).map((repair) => ({
       seq: repair.seq,
       act: () => {
+        const wrong = car.standing.faults.length;
         const module = replacedModule(car.file, repair);
-        if (module === null) return mend(car, mendedBy(car.file, repair));
         const unit = units.find((own) => own.module === module);
-        car.fit(module, unit ? donorMemory(record, images, unit, hidden) : null);
+        if (module === null) mend(car, mendedBy(car.file, repair));
+        else car.fit(module, unit ? donorMemory(record, images, unit, hidden) : null);
         car.run(between);
+        if (car.standing.faults.length < wrong) mended.add(repair.id);
       },
     })),
     ...standing(record.codingEntries).map(({ seq, codingId, entry }) => ({
@@ -99,7 +110,7 @@ export function carOfRecord(record: Done, hidden: HiddenCase, images: ImageFiles
   ].sort((a, b) => a.seq - b.seq);
   for (const { act } of steps) act();
   car.run(between);
-  return car;
+  return { car, mended };
 }
 
 /** A squib that has fired is open from then on. */

@@ -13,14 +13,8 @@ export function replacedModule(file: CarFile, { element, method, label, part }: 
   return element == null && /\bmodule\b/iu.test(`${label} ${part ?? ''}`) ? moduleOf(file, label) : null;
 }
 
-/** Elements of the wiring, and what is inside a module that is replaced. */
+/** Elements of the wiring; what is inside a module goes with the module. */
 export function mendedBy(file: CarFile, repair: Repair): string[] {
-  const module = replacedModule(file, repair);
-  if (module !== null)
-    return [
-      module.toUpperCase(),
-      ...file.monitors.flatMap((own) => (own.module === module && own.watches ? [own.watches] : [])),
-    ];
   return repair.element == null ? elementsNamed(file, repair.label) : [repair.element];
 }
 

@@ -7,6 +7,7 @@ import {
   carOfRecord,
   drawCase,
   openingOf,
+  openingOfWritten,
   partOf,
   playCase,
   practiceEnd,
@@ -153,6 +154,16 @@ describe('the car of a practice job', () => {
       'ohms are measured with the power',
     );
     expect(why(source.tests.find(({ kind }) => kind === 'volts')!)).toContain('"value":');
+  });
+
+  it('counts a fuse in vain that blows again, and the one that holds as the end of it', () => {
+    const { hidden: fuse } = openingOfWritten('fuse-and-chafe');
+    const again = { label: 'new fuse F31', method: 'replace', beaconIds: [], cured: true };
+    const chafe = { ...again, label: 'mended the supply line of the driver door', method: 'repair' };
+    const repairs = [fact(1, again), fact(2, chafe), fact(3, again)];
+    const end = practiceEnd({ record: record({ repairs }), hidden: fuse });
+    expect(end.steps.map(({ came }) => came)).toEqual(['in vain', 'that was it', 'that was it']);
+    expect([end.mended, end.partsInVain]).toEqual([true, 1]);
   });
 
   it('costs a person what it costs the planner for the same steps, by the trace as it stands', () => {

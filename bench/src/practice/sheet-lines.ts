@@ -18,6 +18,8 @@ import { moduleOf, type Unit } from './units.js';
 
 /** Seconds after which a routine has ended. */
 const routineSeconds = 5;
+/** Codes in a note. */
+const mostNoted = 12;
 /** Bytes of memory in one request. */
 const blockBytes = 128;
 
@@ -234,9 +236,14 @@ function lookOf(unit: Unit, check: string, facts: Facts): Work | null {
           .map((did) => text(talk.read(did)))
           .join(', '),
       );
-  if (check === 'codes-read' || check === 'codes-read-again')
-    return (talk) => said(talk.codes().slice(0, 12).join(', ') || 'no codes');
+  if (check === 'codes-read' || check === 'codes-read-again') return (talk) => said(codesWord(talk.codes()));
   return null;
+}
+
+/** As many as a note takes; how many more there are is said. */
+function codesWord(codes: readonly string[]): string {
+  const more = codes.length - mostNoted;
+  return `${codes.slice(0, mostNoted).join(', ') || 'no codes'}${more > 0 ? ` and ${more} more` : ''}`;
 }
 
 /** The memory of a unit over the link, block by block. @returns its bytes from address 0 on; null where it was refused */

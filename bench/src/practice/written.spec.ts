@@ -118,7 +118,6 @@ describe('what a repair puts right', () => {
     expect(of('new fuse F31')).toEqual(['F31']);
     expect(of('washed the car')).toEqual([]);
     expect(of('constructor')).toEqual([]);
-    expect(of('body module', { method: 'replace' })).toContain('TAIL-L-OUTPUT');
   });
 });
 

@@ -25,10 +25,10 @@ import {
   kilometreBytes,
   kilometresOf,
   moduleData,
-  usualData,
 } from './identity.js';
 import { CodeMemory } from './kept-code.js';
 import { liveBytes } from './live.js';
+import { fileOf, firstOutput, routines } from './module-file.js';
 import type { ModuleMemory } from './memory.js';
 import { type Measured, memoryMonitors, type Monitor } from './monitor.js';
 import { type View, viewOf } from './view.js';
@@ -38,11 +38,6 @@ const lookSeconds = 0.5;
 /** Volts on which a module lives, and of the pair that it hears. */
 const leastAlive = 6.5;
 const leastHeard = 0.4;
-/** Routines that every module has, and a lamp of its that is taken in hand. */
-const selfTest = 0x0202;
-const teachStops = 0x0203;
-const teachKeys = 0x0204;
-const firstOutput = 0x0400;
 /** Moments that are kept solved. */
 const mostMoments = 64;
 
@@ -463,10 +458,10 @@ export class Car {
         return null;
       },
       start: (routine): Refused => {
-        if (routine === selfTest) own().selfTestedAt = this.now;
+        if (routine === routines.selfTest) own().selfTestedAt = this.now;
         // Who does not belong to this car is taught nothing.
         else if (!this.isAtHome(name)) return refusals.conditions;
-        if (routine === teachKeys) {
+        if (routine === routines.teachKeys) {
           this.ordered.set(name, this.orderedNow(name));
           this.moments.clear();
         }
@@ -474,7 +469,7 @@ export class Car {
       },
       stop: (): Refused => null,
       result: (routine) => {
-        if (routine !== selfTest) return Uint8Array.of(0x00);
+        if (routine !== routines.selfTest) return Uint8Array.of(0x00);
         const begun = own().selfTestedAt;
         if (begun === null || this.now - begun < 2) return null;
         const at = this.measured();
@@ -503,59 +498,6 @@ export class Car {
 
 const memoryOf = ({ code, failureType, seconds, lamp }: Monitor): CodeMemory =>
   new CodeMemory(codeNumber(code, failureType), seconds, lamp !== null);
-
-function fileOf(
-  { name, address }: ModuleOfCar,
-  outputs: readonly string[],
-  live: number,
-  memory: ModuleMemory | null,
-) {
-  const [vin, coding] = [memory?.fieldOf('vin'), memory?.fieldOf('option')];
-  const routine = (id: number, title: string, unlocked: boolean, seconds: number) => ({
-    id,
-    name: title,
-    in: ['extended' as const],
-    unlocked,
-    options: 0,
-    seconds,
-  });
-  return {
-    name,
-    address,
-    secret: secretOf(address),
-    data: [
-      ...usualData.map((item) =>
-        item.did === identifiers.vin && vin ? { ...item, length: vin.length } : item,
-      ),
-      ...(coding
-        ? [
-            {
-              did: identifiers.coding,
-              name: 'coding of its options',
-              length: coding.length,
-              write: { in: ['extended' as const, 'programming' as const], unlocked: true },
-            },
-          ]
-        : []),
-      ...Array.from({ length: live }, (_, n) => ({
-        did: identifiers.firstLive + n,
-        name: 'live value, hundredths',
-        length: 2,
-      })),
-    ],
-    memory: memory !== null,
-    routines: [
-      routine(selfTest, 'self-test', false, 2),
-      routine(teachStops, 'teach end stops', false, 4),
-      routine(teachKeys, 'teach keys', true, 4),
-    ],
-    outputs: outputs.map((output, n) => ({ did: firstOutput + n, name: output, length: 1, unlocked: false })),
-  };
-}
-
-/** By which the key of a module follows from its seed: no secret, as its scheme is none. */
-export const secretOf = (address: number): number => 0x5eed ^ address;
-export const routines = { selfTest, teachStops, teachKeys } as const;
 
 const roleOf: Readonly<Record<number, 'vin' | 'option'>> = {
   [identifiers.vin]: 'vin',

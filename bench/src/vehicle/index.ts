@@ -1,5 +1,5 @@
 export { askVehicle, listVehicles, type VehicleAnswer } from './ask.js';
-export { Car, type CarOptions, type CarState, routines, secretOf } from './car.js';
+export { Car, type CarOptions, type CarState } from './car.js';
 export type { CarFile, ModuleOfCar } from './car-file.js';
 export { carFile, carIds } from './cars.js';
 export {
@@ -14,3 +14,4 @@ export { liveList, liveOf, type LiveValue } from './live.js';
 export { drawnMemory, ModuleMemory } from './memory.js';
 export type { Monitor } from './monitor.js';
 export { carState, type VehicleAskRequest, vehicleAskRequest } from './schema.js';
+export { routines, secretOf } from './module-file.js';

@@ -44,14 +44,14 @@ interface Open {
 
 const open = new Map<number, Open>();
 
-function answered(link: number, requests: readonly Asked[]): Answered {
+async function answered(link: number, requests: readonly Asked[]): Promise<Answered> {
   const own = open.get(link);
   if (!own) throw new Error('The simulated car has stopped. Open the link again.');
   const { car, adapter, logged } = own;
   const now = performance.now();
   car.run(Math.min(mostSeconds, (now - own.at) / 1000));
   own.at = now;
-  const answers = adapter.ask(requests.map(({ module, bytes }) => ({ module, bytes: fromHex(bytes) })));
+  const answers = await adapter.ask(requests.map(({ module, bytes }) => ({ module, bytes: fromHex(bytes) })));
   own.logged = adapter.log.length;
   return {
     answers: answers.map((answer) => ({ module: answer.module, bytes: hexOf(answer), why: answer.why })),
@@ -60,7 +60,7 @@ function answered(link: number, requests: readonly Asked[]): Answered {
 }
 
 /** @throws Error where a car cannot be built from its record, or is not here any more */
-export default function work(message: ToThread): FromThread {
+export default async function work(message: ToThread): Promise<FromThread> {
   if (message.do === 'ask') return answered(message.link, message.requests);
   if (message.do === 'close') open.delete(message.link);
   else if (message.do === 'set') {

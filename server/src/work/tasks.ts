@@ -4,6 +4,7 @@ import {
   type CarReport,
   type Difficulty,
   doLine,
+  type ImageFile,
   hintOf,
   openingOf,
   openingOfWritten,
@@ -56,11 +57,7 @@ const keptPredictions = 12;
 /** Predictions by the id of the trace's row, which never changes. */
 const known = new Map<string, Predictions>();
 
-/** A memory image as the file in which it is kept. */
-export interface ImageFile {
-  readonly file: Uint8Array;
-  readonly form: ImageForm;
-}
+export type { ImageFile };
 
 export interface MergedFile {
   /** Null where the merge is refused. */

@@ -78,11 +78,13 @@ describe('Practice', () => {
     const bench = await benchOf([car('J-0003', null), ...ends.map((end, n) => car(`J-000${n + 1}`, end))]);
     expect(bench.text()).toContain('Your cars');
     // (60 + 100) of (40 + 40) minutes.
-    expect(bench.text()).toContain('1 of 2 mended, 2 parts in vain, 2.0 times the planner’s minutes.');
+    expect(bench.text()).toContain(
+      '1 of 2 mended, 2 parts in vain, 2.0 times the minutes of the best way known.',
+    );
     const rows = [...bench.page.querySelectorAll('li')].map((row) => row.textContent);
     expect(rows[0]).toContain('Not finished.');
     expect(rows[2]).toContain(
-      'Not mended in 100 min (planner: 40), 2 parts in vain. It was: fuse F13 is open.',
+      'Not mended in 100 min (the best way: 40), 2 parts in vain. It was: fuse F13 is open.',
     );
     expect(rows[0]).not.toContain('Remy');
   });

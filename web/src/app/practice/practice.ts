@@ -86,7 +86,7 @@ const difficultyWords: Readonly<Record<Difficulty, { readonly name: string; read
         @if (sum(); as sum) {
           <p>
             {{ sum.mended }} of {{ sum.told }} mended, {{ counted(sum.inVain, 'part') }} in vain,
-            {{ sum.ratio }} times the planner’s minutes.
+            {{ sum.ratio }} times the minutes of the best way known.
           </p>
         }
         <ul>
@@ -96,7 +96,7 @@ const difficultyWords: Readonly<Record<Difficulty, { readonly name: string; read
               <span>
                 {{ car.car }}, {{ sayWhen(car.openedAt) }}{{ everyones() ? ', ' + car.person : '' }}.
                 @if (car.end; as end) {
-                  {{ end.mended ? 'Mended' : 'Not mended' }} in {{ end.minutes }} min (planner:
+                  {{ end.mended ? 'Mended' : 'Not mended' }} in {{ end.minutes }} min (the best way:
                   {{ end.plannerMinutes }}), {{ counted(end.partsInVain, 'part') }} in vain{{
                     end.hints ? ', ' + counted(end.hints, 'hint') : ''
                   }}{{ end.breaches?.length ? ', once against a refusal' : '' }}. It was: {{ end.was }}.
