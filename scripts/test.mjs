@@ -24,7 +24,6 @@ const started = Date.now();
  */
 function check(name, args, { cwd = root, env = {} } = {}) {
   return new Promise((resolve) => {
-    say(`\n— ${name}`);
     const since = Date.now();
     const child = spawn(node, args, {
       cwd,
@@ -35,10 +34,9 @@ function check(name, args, { cwd = root, env = {} } = {}) {
     for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => (output += chunk));
     child.on('exit', (code) => {
       const count = countOf(output, code ?? 1);
-      if (count.failed > 0) say(output.slice(-20_000));
-      say(
-        `  ${count.passed} passed, ${count.failed} failed in ${((Date.now() - since) / 1000).toFixed(1)} s`,
-      );
+      if (count.failed > 0) say(`\n${output.slice(-20_000)}`);
+      const seconds = ((Date.now() - since) / 1000).toFixed(1);
+      say(`— ${name}: ${count.passed} passed, ${count.failed} failed in ${seconds} s`);
       resolve(count);
     });
   });
@@ -141,8 +139,8 @@ async function journeys() {
   }
 }
 
-/** @type {Record<string, () => Promise<Count>>} */
-const groups = {
+/** What needs the processor alone. @type {Record<string, () => Promise<Count>>} */
+const reading = {
   format: () =>
     check('format', [bin('prettier', 'bin', 'prettier.cjs'), '--check', '.', '--log-level', 'warn']),
   lint: () => check('lint', [bin('eslint', 'bin', 'eslint.js'), '.', '--max-warnings', '0']),
@@ -153,22 +151,26 @@ const groups = {
   scripts: () => check('types of scripts', [bin('typescript', 'bin', 'tsc'), '-p', 'scripts/tsconfig.json']),
   docs: () => check('links of the documents', ['docs/check-links.mjs']),
   templates: () => check('the templates’ sheets', ['scripts/templates-page.mjs', '--check']),
-  // They share nothing: two files at a time.
-  core: () => jasmine('core', {}, ['--parallel=2']),
+  core: () => jasmine('core'),
   contract: () => jasmine('contract'),
   bench: () => jasmine('bench'),
   bin: () => jasmine('bin'),
   demo: () => jasmine('demo'),
+  web: () =>
+    check('web: specs', [bin('@angular', 'cli', 'bin', 'ng.js'), 'test'], { cwd: join(root, 'web') }),
+};
+
+/** What runs the server or its database, and waits for them more than it computes. @type {typeof reading} */
+const serving = {
   server: serverSpecs,
   start: () => check('start and its troubles', ['scripts/check-start.mjs']),
   crash: () => check('kill -9 during writes', ['scripts/check-crash.mjs']),
   backup: () => check('backup and restore', ['scripts/check-backup.mjs']),
   // Every fortieth statement; all of them by `npm run bench -- kills`.
   kills: () => check('kill -9 at statements of a migration and a restore', ['scripts/check-kills.mjs', '40']),
-  web: () =>
-    check('web: specs', [bin('@angular', 'cli', 'bin', 'ng.js'), 'test'], { cwd: join(root, 'web') }),
-  e2e: journeys,
 };
+
+const groups = { ...reading, ...serving, e2e: journeys };
 
 const wanted = process.argv.slice(2);
 const unknown = wanted.filter((name) => !(name in groups));
@@ -180,15 +182,23 @@ await install('test');
 const { buildNode } = await import('./build.mjs');
 await buildNode();
 let [passed, failed] = [0, 0];
-for (const [name, run] of Object.entries(groups)) {
-  if (wanted.length > 0 && !wanted.includes(name)) continue;
-  const count = await run().catch((error) => {
-    say(`  ${/** @type {Error} */ (error).stack}`);
-    return { passed: 0, failed: 1 };
-  });
-  passed += count.passed;
-  failed += count.failed;
+
+/** Runs what is wanted of them, one after the other. @param {Record<string, () => Promise<Count>>} lane */
+async function runAll(lane) {
+  for (const [name, run] of Object.entries(lane)) {
+    if (wanted.length > 0 && !wanted.includes(name)) continue;
+    const count = await run().catch((error) => {
+      say(`— ${name}: ${/** @type {Error} */ (error).stack}`);
+      return { passed: 0, failed: 1 };
+    });
+    passed += count.passed;
+    failed += count.failed;
+  }
 }
+
+// The two lanes share nothing but the processors; the journeys have the machine to themselves.
+await Promise.all([runAll(reading), runAll(serving)]);
+await runAll({ e2e: journeys });
 if (existsSync(testWeb) && process.env['CI']) rmSync(testWeb, { recursive: true, force: true });
 say(`\nAll of it took ${Math.round((Date.now() - started) / 1000)} s.\n${passed} passed, ${failed} failed`);
 process.exitCode = failed === 0 ? 0 : 1;
