@@ -1,5 +1,10 @@
 /** What is said on the link to a simulated car, or to an adapter that takes its place. */
+import { exposureData } from '@dormant-beacon/core/record';
 import * as z from 'zod';
+
+/** What is done to a car by hand while it is read or measured. */
+export const trial = exposureData.shape.provoked.unwrap().unwrap();
+export type Trial = z.infer<typeof trial>;
 
 const request = z.strictObject({
   module: z.string().min(1).max(40),
@@ -11,12 +16,13 @@ export const linkMessage = z.union([
   z.strictObject({ id: z.int().min(0).max(1e9), ask: z.array(request).min(1).max(40) }),
   /** Asked again and again, ten times a second where nothing else is said; an empty list ends it. */
   z.strictObject({ watch: z.array(request).max(20), hertz: z.number().min(0.1).max(20).nullish() }),
-  /** The car is put so: its seats where they are named, its ignition on or off. */
+  /** The car is put so: its seats where they are named, its ignition on or off, a trial begun or, with null, ended. */
   z.strictObject({
     id: z.int().min(0).max(1e9),
     set: z.strictObject({
       positions: z.array(z.string().min(1).max(40)).max(10).nullish(),
       ignition: z.enum(['on', 'off']).nullish(),
+      trial: trial.nullish(),
     }),
   }),
 ]);

@@ -5,8 +5,8 @@ import type { Car } from '../vehicle/index.js';
 import { type Consequence, type Gate, gateOfPlug, gateOfTips } from './gate.js';
 
 /** Of a usual workshop meter: percent of what it shows, and digits. */
-const meterPercent = { volts: 0.5, ohms: 1, amps: 1.5 } as const;
-const meterDigits = { volts: 0.02, ohms: 0.1, amps: 0.02 } as const;
+const meterPercent = { volts: 0.5, ohms: 1, amps: 1.5, clampAmps: 2 } as const;
+const meterDigits = { volts: 0.02, ohms: 0.1, amps: 0.02, clampAmps: 0.04 } as const;
 const leadOhms = 0.2;
 /** Above it the fuse of the meter blows. */
 const meterFuseAmps = 10;
@@ -74,6 +74,12 @@ export class Tray {
       return { kind: 'nothing' };
     }
     return { kind: 'value', value: this.noisy(value, 'amps'), unit: 'A' };
+  }
+
+  /** Around the line of an element: it breaks nothing and parts nothing, and shows no milliamperes and no direction. */
+  clamp(through: string): Shown {
+    const value = this.read({ id: 'm', kind: 'amps', through }).value ?? 0;
+    return { kind: 'value', value: Math.abs(this.noisy(value, 'clampAmps')), unit: 'A' };
   }
 
   /** A new fuse in the meter. */

@@ -1,10 +1,11 @@
 /** Hidden faults, drawn by seed: an element of a car fails in a way that the world has, so that some module says so. */
 import type { Circuit, Fault, FaultMode } from '@dormant-beacon/core/circuit';
 import { randomNumbers, type RandomNumbers } from '@dormant-beacon/core/random';
-import { type Car, carFile, carIds } from '../vehicle/index.js';
+import { type Car, carFile, carIds, type Condition } from '../vehicle/index.js';
 import { carOf } from './car-of.js';
 import type { Difficulty, HiddenCase } from './hidden.js';
 import { partOf, plainParts } from './part.js';
+import { surroundingsOf } from './provoke.js';
 import { failures } from './world.js';
 
 /** Draws until a fault shows itself. */
@@ -37,6 +38,19 @@ function drawnOf(random: RandomNumbers, seed: number, difficulty: Difficulty): H
       return { car, seed, faults: [first] };
     case 'intermittent':
       return first.mode === 'intermittent' ? { car, seed, faults: [first] } : null;
+    case 'in-condition': {
+      const when = provocable[Math.floor(provocable.length * random.uniform())]!;
+      return first.mode === 'intermittent' || !moodyKinds.has(kindOf(car, first.element))
+        ? null
+        : { car, seed, faults: [{ ...first, when }], before: [{ around: surroundingsOf(when) }] };
+    }
+    case 'wrong-donor': {
+      const { modules } = carFile(car)!;
+      // A restraint module from another car is not put in by anybody who lives by this work.
+      const fitted = modules.filter(({ name }) => name !== 'restraint');
+      const foreign = fitted[Math.floor(fitted.length * random.uniform())]!.name;
+      return { car, seed, faults: [], foreign };
+    }
     case 'two-faults': {
       const second = fault();
       return second.element === first.element ? null : { car, seed, faults: [first, second] };
@@ -51,6 +65,14 @@ function drawnOf(random: RandomNumbers, seed: number, difficulty: Difficulty): H
       return { car, seed, faults: [first], reader: 'lies' };
   }
 }
+
+/** Conditions that a trial by hand can bring. */
+const provocable: readonly Condition[] = ['cold', 'hot', 'rain', 'rough road', 'under load'];
+/** What minds the weather and the road. */
+const moodyKinds: ReadonlySet<string> = new Set(['contact', 'wire', 'ground', 'switch', 'sensor', 'relay']);
+
+const kindOf = (car: string, element: string): string =>
+  carFile(car)!.circuit.elements.find(({ id }) => id === element)?.kind ?? '';
 
 /** Plugs that may be parted without a thought: none of a squib, none of a module. */
 function connectorsOf({ elements }: Circuit): string[] {
@@ -87,7 +109,10 @@ function faultOf(element: string, mode: FaultMode, drawn: number): Fault {
 function shows(hidden: HiddenCase): boolean {
   const alone =
     hidden.faults.length > 1 ? hidden.faults.map((fault) => ({ ...hidden, faults: [fault] })) : [hidden];
-  return alone.every((own) => tells(carOf({ ...own, before: null })));
+  return alone.every((own) =>
+    // What shows in a condition alone shows on its way here.
+    tells(carOf({ ...own, before: own.faults.some(({ when }) => when != null) ? own.before! : null })),
+  );
 }
 
 function tells(car: Car): boolean {

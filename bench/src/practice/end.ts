@@ -1,14 +1,13 @@
 /** How a practice job ended: what was hidden, what was spent, and what the planner would have spent. */
-import type { Fault } from '@dormant-beacon/core/circuit';
 import { caseOf, type JobRecord, standing, standingFor } from '@dormant-beacon/core/record';
 import { nextTests } from '@dormant-beacon/core/trace';
 import { readingWords, testName, testRead } from '@dormant-beacon/core/words';
-import { carFile } from '../vehicle/index.js';
+import { type CarFault, carFile } from '../vehicle/index.js';
 import { clearMinutes, costOf, hintMinutes, safeMinutes, scanMinutes, usualRepair } from './costs.js';
 import { type PracticeJob, storyOf } from './from-record.js';
 import type { HiddenCase } from './hidden.js';
 import { beliefIn, elementsOf, playCase, type Step } from './play.js';
-import { writtenCase } from './written.js';
+import { foreignBest, writtenCase } from './written.js';
 
 export interface PracticeEnd {
   readonly was: string;
@@ -33,6 +32,7 @@ const modeWords: Readonly<Record<string, string>> = {
   stuckOpen: 'does not close',
   stuckClosed: 'does not open',
   wrongPart: 'is the wrong part',
+  binding: 'binds',
 };
 
 export function practiceEnd({ record, hidden, images }: PracticeJob): PracticeEnd {
@@ -65,7 +65,12 @@ export function practiceEnd({ record, hidden, images }: PracticeJob): PracticeEn
 
 /** The shortest way that was written down, else what the planner does by itself. */
 function bestOf(hidden: HiddenCase): PracticeEnd['planner'] {
-  const best = hidden.written == null ? undefined : writtenCase(hidden.written)?.best;
+  const best =
+    hidden.written == null
+      ? hidden.foreign == null
+        ? undefined
+        : foreignBest(moduleLabel(hidden, hidden.foreign))
+      : writtenCase(hidden.written)?.best;
   if (!best) {
     const { minutes, cents, steps } = playCase(hidden);
     return { minutes, cents, steps };
@@ -79,16 +84,23 @@ function bestOf(hidden: HiddenCase): PracticeEnd['planner'] {
   };
 }
 
-function wasWords({ car, faults, before, reader, written }: HiddenCase): string {
+const moduleLabel = ({ car }: HiddenCase, module: string): string =>
+  carFile(car)!.modules.find(({ name }) => name === module)?.label ?? module;
+
+function wasWords(hidden: HiddenCase): string {
+  const { car, faults, before, foreign, reader, written } = hidden;
   const told = written == null ? undefined : writtenCase(written);
   if (told) return told.was;
   const { elements } = carFile(car)!.circuit;
-  const words = ({ element, mode, ohms }: Fault) => {
+  const words = ({ element, mode, ohms, when }: CarFault) => {
     const label = elements.find(({ id }) => id === element)?.label ?? element;
-    return `${label} ${modeWords[mode] ?? mode}${ohms == null ? '' : ` (${ohms.toFixed(1)} Ω)`}`;
+    return `${label} ${modeWords[mode] ?? mode}${ohms == null ? '' : ` (${ohms.toFixed(1)} Ω)`}${when == null ? '' : `, and only in one condition: ${when}`}`;
   };
   return [
     ...faults.map(words),
+    ...(foreign == null
+      ? []
+      : [`the ${moduleLabel(hidden, foreign)} came from another car, and holds that car’s identity`]),
     ...(before ?? [])
       .flatMap(({ unplugged }) => unplugged ?? [])
       .map((plug) => `the stored codes came of plug ${plug}, which somebody had parted`),

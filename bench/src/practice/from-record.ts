@@ -3,10 +3,11 @@ import { linkReader } from '@dormant-beacon/core/coding';
 import { readImage } from '@dormant-beacon/core/coding/memory';
 import { type JobRecord, standing } from '@dormant-beacon/core/record';
 import { fromHex } from '../frames/index.js';
-import type { Car } from '../vehicle/index.js';
+import type { Car, Surroundings } from '../vehicle/index.js';
 import { carOf } from './car-of.js';
 import type { HiddenCase } from './hidden.js';
 import { mend } from './mend.js';
+import { surroundingsOfDrive } from './provoke.js';
 import { mendedBy, replacedModule } from './mended-by.js';
 import { writeLine } from './sheet-lines.js';
 import { donorMemory, identityOfJob, type ImageFiles, oldMemory, type Unit, unitsOf } from './units.js';
@@ -15,6 +16,7 @@ import { donorMemory, identityOfJob, type ImageFiles, oldMemory, type Unit, unit
 const before = 20;
 const drive = 120;
 const between = 5;
+const minuteCountsAs = 30;
 
 /** A job on a simulated car, with what is hidden in it. */
 export interface PracticeJob {
@@ -32,6 +34,10 @@ type Done = Pick<
   | 'exposures'
   | 'scans'
   | 'temporaries'
+  | 'safeties'
+  | 'readings'
+  | 'ledgerEntries'
+  | 'stripPlans'
   | 'codingPlans'
   | 'codingEntries'
   | 'codingImages'
@@ -101,8 +107,20 @@ export function storyOf(
     ...(hidden.overridden?.fired
       ? [{ seq: hidden.overridden.seq + 0.5, act: () => fire(car, hidden.overridden!.fired!) }]
       : []),
-    ...standing(record.exposures).map(({ seq }) => ({ seq, act: () => newStart(car, drive) })),
+    ...standing(record.exposures).map((exposure) => ({
+      seq: exposure.seq,
+      act: () => driveAs(car, surroundingsOfDrive(exposure)),
+    })),
     ...standing(record.scans).map(({ seq }) => ({ seq, act: () => car.run(between) })),
+    ...record.safeties.flatMap(({ seq, step, recordedAt }) =>
+      step === 'battery-off' || step === 'power-on'
+        ? [{ seq, act: () => power(car, step === 'power-on' ? null : secondsFrom(record, recordedAt)) }]
+        : [],
+    ),
+    ...standing(record.ledgerEntries).map(({ seq, planId, step, as }) => ({
+      seq,
+      act: () => part(car, plugsOf(record, planId, step), as === 'off'),
+    })),
     ...record.temporaries.map(({ seq, kind, where, removes }) => ({
       seq,
       act: () => (kind === 'unplugged' ? part(car, where, removes == null) : undefined),
@@ -131,6 +149,37 @@ function newStart(car: Car, seconds: number): void {
   car.set({ ...state, ignition: 'on' });
   car.run(seconds);
 }
+
+/** Out on the road as it was entered, and back in the bay. */
+function driveAs(car: Car, around: Surroundings): void {
+  const { state } = car.standing;
+  car.set({ ...state, around });
+  newStart(car, drive);
+  car.set({ ...car.standing.state, around: null });
+}
+
+/** Off for so many seconds by now; null where it is on again. */
+function power(car: Car, deadSeconds: number | null): void {
+  const { state } = car.standing;
+  car.set({ ...state, deadSeconds });
+  if (deadSeconds === null) newStart(car, between);
+}
+
+/** How long ago it was at the last entry: a minute at a simulated car counts as thirty. */
+function secondsFrom(record: Done, at: string): number {
+  const last = [...record.safeties, ...record.ledgerEntries, ...record.temporaries, ...record.readings]
+    .map(({ recordedAt }) => Date.parse(recordedAt))
+    .reduce((latest, own) => Math.max(latest, own), Date.parse(at));
+  return (minuteCountsAs * (last - Date.parse(at))) / 1000;
+}
+
+/** The plugs that a step of a way parts, in words. */
+const plugsOf = ({ stripPlans }: Done, planId: string, step: string): string =>
+  standing(stripPlans)
+    .find(({ id }) => id === planId)
+    ?.map.steps.find(({ id }) => id === step)
+    ?.plugs?.map(({ name }) => name)
+    .join(' ') ?? '';
 
 /** By the plugs that its words name. */
 function part(car: Car, where: string, open: boolean): void {

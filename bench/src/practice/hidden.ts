@@ -1,8 +1,16 @@
 /** What a practice job hides. */
-import type { Fault } from '@dormant-beacon/core/circuit';
+import type { CarFault, Surroundings } from '../vehicle/index.js';
 
 /** Ways in which a case can be hard, the easiest first. */
-export const difficulties = ['single', 'intermittent', 'induced', 'lying-reader', 'two-faults'] as const;
+export const difficulties = [
+  'single',
+  'intermittent',
+  'in-condition',
+  'induced',
+  'wrong-donor',
+  'lying-reader',
+  'two-faults',
+] as const;
 export type Difficulty = (typeof difficulties)[number];
 
 export interface Overridden {
@@ -17,12 +25,13 @@ export interface Overridden {
 export interface Before {
   readonly unplugged?: string[];
   readonly positions?: string[];
+  readonly around?: Surroundings;
 }
 
 export interface HiddenCase {
   readonly car: string;
   readonly seed: number;
-  readonly faults: readonly Fault[];
+  readonly faults: readonly CarFault[];
   /** How it stood on the way here, one after the other: plugs that were parted or wet, a seat at the back. Its codes are kept. */
   readonly before?: readonly Before[] | null;
   /** Its printout calls a silent module clean; or its adapter gets no answer at all. */

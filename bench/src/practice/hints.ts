@@ -15,14 +15,20 @@ const kindWords: Partial<Record<ElementKind, string>> = {
   sensor: 'a sensor',
   moduleOutput: 'an output of a module',
   moduleInput: 'an input of a module',
+  relay: 'a relay',
+  motor: 'a motor',
 };
 
 /** @param number 1 or 2 */
-export function hintOf({ car, faults, written }: HiddenCase, number: 1 | 2): string {
+export function hintOf({ car, faults, foreign, written }: HiddenCase, number: 1 | 2): string {
   const told = written == null ? undefined : writtenCase(written);
   if (told) return told.hints[number - 1]!;
   const file = carFile(car)!;
   const [fault] = faults;
+  if (foreign != null)
+    return number === 1
+      ? 'Nothing is wrong with its wiring. What do the codes say of the modules themselves?'
+      : `The ${file.modules.find(({ name }) => name === foreign)?.label ?? foreign} does not belong to this car.`;
   if (number === 1) {
     const part = plainParts(file).find(({ target }) =>
       partOf(file, target).elements.some(({ id }) => id === fault?.element),

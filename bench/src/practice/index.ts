@@ -1,6 +1,14 @@
 export { drawCase } from './draw.js';
 export { type Difficulty, difficulties, type HiddenCase, type Overridden } from './hidden.js';
-export { doLine, type Exchange, type LineDone, readMemory, writeMemory } from './sheet-lines.js';
+export {
+  doLine,
+  doStep,
+  type Exchange,
+  type LineDone,
+  type StepWanted,
+  readMemory,
+  writeMemory,
+} from './sheet-lines.js';
 export { type ImageFile, type ImageFiles, type Unit, unitsOf } from './units.js';
 export { partOf, traceOfPart } from './part.js';
 export {
@@ -13,6 +21,7 @@ export {
   quickestFirst,
 } from './play.js';
 export { carOfRecord, type PracticeJob } from './from-record.js';
+export { provoke, type Trial } from './provoke.js';
 export { hintMinutes } from './costs.js';
 export { hintOf } from './hints.js';
 export { overriddenBy, readingOf } from './measured.js';

@@ -1,5 +1,6 @@
 /** What a practice job begins with: a car, its hidden fault, and what its driver says. */
 import { Refusal } from '@dormant-beacon/core/refusal';
+import type { Car, Condition } from '../vehicle/index.js';
 import { carOf } from './car-of.js';
 import { drawCase } from './draw.js';
 import type { Difficulty, HiddenCase } from './hidden.js';
@@ -37,6 +38,21 @@ export function openingOfWritten(id: string): Opening {
   return { ...openingWith({ ...written.hidden, seed: writtenSeed, written: id }), words: written.words };
 }
 
+const whenWords: Readonly<Record<Condition, string>> = {
+  cold: 'It comes on cold mornings only.',
+  hot: 'It comes in the heat only.',
+  rain: 'It comes in the rain only.',
+  'rough road': 'It comes on bad roads only.',
+  'long drive': 'It comes after an hour of driving only.',
+  'under load': 'It comes with a full load only.',
+};
+
+/** Of what moves, what a driver notices without a lamp; null where nothing of it fails. */
+function complaintOf(car: Car): string | null {
+  const told = car.storedMonitors.find(({ watches, lamp }) => watches !== undefined && lamp === null);
+  return told ? `The ${told.text.toLowerCase()} does not do what it should.` : null;
+}
+
 function openingWith(hidden: HiddenCase): Opening {
   const car = carOf(hidden);
   car.run(drivenSeconds);
@@ -44,7 +60,14 @@ function openingWith(hidden: HiddenCase): Opening {
   const lit = car.beacons().flatMap(({ name, state }) => (state === 'lit' ? [name] : []));
   const words =
     lit.length === 0
-      ? 'Something does not work as it should; no lamp is on.'
+      ? (complaintOf(car) ?? 'Something does not work as it should; no lamp is on.')
       : `${lit.length === 1 ? 'This is' : 'These are'} on: ${lit.join(', ')}.`;
-  return { hidden, make, model: model.join(' '), ...car.identity, words };
+  const when = hidden.faults.find((fault) => fault.when != null)?.when;
+  return {
+    hidden,
+    make,
+    model: model.join(' '),
+    ...car.identity,
+    words: when == null ? words : `${words} ${whenWords[when]}`,
+  };
 }

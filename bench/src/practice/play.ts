@@ -19,6 +19,7 @@ import type { HiddenCase } from './hidden.js';
 import { lightUp, measured } from './measured.js';
 import { mend } from './mend.js';
 import { traceOfPart } from './part.js';
+import { surroundingsOf } from './provoke.js';
 
 type RepairMethod = NonNullable<TraceRepair['method']>;
 
@@ -64,6 +65,12 @@ interface Told extends ToldCode {
   readonly module: string;
 }
 
+/** What the modules said when they were read, and which of them said nothing. */
+interface Scan {
+  readonly codes: readonly Told[];
+  readonly silent: readonly string[];
+}
+
 /** What is done next: a test that has not been read, or a repair. */
 export type Choice =
   | { readonly action: 'test'; readonly test: string }
@@ -96,6 +103,11 @@ export const quickestFirst: Chooser = (source, answer) => {
 };
 const likelyFrom = 0.8;
 
+const cameOf = ({ codes, silent }: Scan): string => {
+  if (codes.length > 0) return 'the code is back';
+  return silent.length === 0 ? 'no code is left' : 'a module is silent still';
+};
+
 /** @param choose who plays; the planner, where nobody is named */
 export function playCase(hidden: HiddenCase, choose: Chooser = asPlanned): Played {
   return new Player(hidden, choose).play();
@@ -121,6 +133,9 @@ class Player {
     this.link = new Link(this.car);
     this.tray = new Tray(this.car, hidden.seed);
     this.random = randomNumbers(hidden.seed ^ 0x51ed);
+    // Its driver says when it comes: it is looked for as it is then.
+    const when = hidden.faults.find((fault) => fault.when != null)?.when;
+    if (when != null) this.car.set({ ...this.car.standing.state, around: surroundingsOf(when) });
   }
 
   /** One part after the other, as long as codes speak of another one. */
@@ -146,14 +161,15 @@ class Player {
       }
       const sure = beliefIn([action.element], answer);
       const left = this.car.standing.faults.length;
-      const codes = this.repaired(source, action.element, action.method ?? null);
+      const scan = this.repaired(source, action.element, action.method ?? null);
       const right = this.car.standing.faults.length < left;
       this.first ??= { sure, right };
       if (!right) this.inVain += 1;
-      if (codes.length === 0) return null;
-      // Its own codes are gone: another part has a fault of its own.
-      if (!codes.some((told) => this.monitorsOf(told).some((own) => own.target === target)))
-        return this.targetOf(codes);
+      const now = this.targetOf(scan);
+      if (now === null) return null;
+      // It says nothing more of itself: another part has a fault of its own.
+      const still = scan.codes.some((told) => this.monitorsOf(told).some((own) => own.target === target));
+      if (!still && now !== target) return now;
       source = {
         ...source,
         done: [
@@ -169,27 +185,30 @@ class Player {
   private targetFound(): string | null {
     for (let n = 0; n < mostScans; n++) {
       this.minutes += scanMinutes;
-      const target = this.targetOf(this.readCodes());
+      const target = this.targetOf(this.read());
       if (target !== null) return target;
       this.car.run(looksSeconds);
     }
     return null;
   }
 
-  private readCodes(): Told[] {
+  private read(): Scan {
     const modules = this.car.file.modules.map(({ name }) => name);
     const answers = this.link.ask(modules.map((module) => ({ module, bytes: fromHex('190208') })));
-    return answers.flatMap(({ module, bytes }) =>
-      bytes ? toldCodes(bytes).map((told) => ({ module, ...told })) : [],
-    );
+    return {
+      codes: answers.flatMap(({ module, bytes }) =>
+        bytes ? toldCodes(bytes).map((told) => ({ module, ...told })) : [],
+      ),
+      silent: answers.flatMap(({ module, bytes }) => (bytes ? [] : [module])),
+    };
   }
 
-  /** A code of one’s own wiring speaks before those that miss somebody. */
-  private targetOf(codes: readonly Told[]): string | null {
+  /** A code of one’s own wiring speaks before those that miss somebody; a silent module where nobody says anything. */
+  private targetOf({ codes, silent }: Scan): string | null {
     const monitors = codes.flatMap((told) => this.monitorsOf(told));
     const plain = monitors.find(({ code }) => !code.startsWith('U'));
     const supply = monitors.find(({ code }) => code.startsWith('U3'));
-    return (plain ?? supply ?? monitors[0])?.target ?? null;
+    return (plain ?? supply ?? monitors[0])?.target ?? silent[0] ?? null;
   }
 
   private monitorsOf(told: Told): Monitor[] {
@@ -213,7 +232,7 @@ class Player {
     return { ...source, readings: [...(source.readings ?? []), reading] };
   }
 
-  private repaired(source: TraceCase, element: string, method: string | null): Told[] {
+  private repaired(source: TraceCase, element: string, method: string | null): Scan {
     const repair =
       source.repairs.find((own) => own.element === element && (own.method ?? null) === method) ??
       source.repairs.find((own) => own.element === element);
@@ -224,13 +243,13 @@ class Player {
     const modules = this.car.file.modules.map(({ name }) => name);
     this.link.ask(modules.map((module) => ({ module, bytes: fromHex('14ffffff') })));
     this.car.run(looksSeconds);
-    const codes = this.readCodes();
+    const scan = this.read();
     this.steps.push({
       did: repair?.label ?? element,
-      came: codes.length === 0 ? 'no code is left' : 'the code is back',
+      came: cameOf(scan),
       belief: null,
     });
-    return codes;
+    return scan;
   }
 
   /** Whether it is, not whether a code says so: what comes and goes may stay away for a while. */

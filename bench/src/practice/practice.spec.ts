@@ -130,10 +130,78 @@ describe('the car of a practice job', () => {
   it('is opened with what its driver sees', () => {
     const { hidden: drawn, make, model, words } = openingOf(3);
     expect([drawn.faults[0]!.element, `${make} ${model}`, words]).toEqual([
-      'BRAKE-R',
+      'WINDOW-L-PIN',
       'Velanta Quill Estate',
-      'This is on: Lamp failure.',
+      'The driver window motor does not do what it should.',
     ]);
+  });
+
+  describe('measured at its cooling fan, whose relay does not close', () => {
+    const relay = { car: 'quill', seed: 3, faults: [{ element: 'FAN-RELAY', mode: 'stuckOpen' }] } as const;
+    const source = traceOfPart(carFile('quill')!, 'FAN');
+    const read = (test: object, own: object = relay) =>
+      readingOf({ record: record(), hidden: own as typeof relay }, source, {
+        id: 'own',
+        minutes: 1,
+        ...test,
+      } as (typeof source.tests)[number]) as {
+        value?: number;
+        overload?: boolean;
+        found?: boolean;
+        moved?: boolean;
+        why?: string;
+      };
+
+    it('has a reading of every kind of test', () => {
+      expect(read({ kind: 'volts', from: 'fan.86', to: 'fan.85' }).value).toBeCloseTo(12.4, 0);
+      expect(read({ kind: 'testLamp', from: 'f38', to: 'gnd' }).value).toBe(12);
+      expect(read({ kind: 'testLamp', from: 'fan.87', to: 'gnd' }).value).toBe(0);
+      expect(read({ kind: 'live', from: 'fan.87', to: 'gnd' }).value).toBeCloseTo(0, 1);
+      expect(read({ kind: 'amps', through: 'FAN' }).value).toBeLessThan(0.1);
+      // The coil of 80 ohms takes 0.15 A: the relay pulls in and is heard, the motor is not.
+      expect(read({ kind: 'listen', element: 'FAN-RELAY' }).found).toBeFalse();
+      expect(read({ kind: 'listen', element: 'FAN' }).found).toBeTrue();
+      expect(read({ kind: 'function', element: 'FAN', shows: 'off' }).found).toBeTrue();
+      expect(read({ kind: 'swap', element: 'FAN-RELAY' }).moved).toBeTrue();
+      expect(read({ kind: 'swap', element: 'FAN' }).moved).toBeFalse();
+      expect(read({ kind: 'continuity', from: 'fan.87', to: 'fan.87' }).value).toBeLessThan(1);
+    });
+
+    it('puts the car as a test asks, and back', () => {
+      const parted = { kind: 'volts', from: 'fan.feed', to: 'gnd', state: { unplugged: ['C62'] } };
+      const sound = { ...relay, faults: [] };
+      expect(read(parted, sound).value).toBeGreaterThan(12.3);
+      expect(
+        read({ kind: 'amps', through: 'FAN', state: { stalled: ['FAN'] } }, sound).value,
+      ).toBeGreaterThan(20);
+      expect(
+        read({ kind: 'volts', from: 'fan.87', to: 'gnd', state: { unplugged: ['C103'] } }).why,
+      ).toContain('C103 belongs to the driver belt tensioner');
+    });
+
+    it('finds what is wrong in one condition while that is brought to it', () => {
+      const wet = { ...relay, faults: [{ element: 'FAN-PIN', mode: 'open', when: 'rain' }] } as const;
+      const test = { id: 'own', minutes: 1, kind: 'amps', through: 'FAN' } as const;
+      const amps = (trial: 'hose' | 'freeze' | null) =>
+        (readingOf({ record: record(), hidden: wet }, source, test, trial) as { value: number }).value;
+      expect(amps(null)).toBeGreaterThan(8);
+      expect(amps('freeze')).toBeGreaterThan(8);
+      expect(amps('hose')).toBeLessThan(0.1);
+    });
+  });
+
+  it('shows what comes in the rain on a wet drive alone', () => {
+    const wet = { ...hidden, faults: [{ element: 'TAIL-L-PIN', mode: 'open', when: 'rain' }] } as const;
+    const after = (more: object) => {
+      const exposures = [fact(1, { beaconId: 'b', shown: false, conditions: [], ...more })];
+      const { text } = reportOf(carOfRecord(record({ exposures }), wet));
+      return readReport(text).codes.map(({ code }) => code);
+    };
+    expect(after({})).toEqual([]);
+    expect(after({ conditions: ['Rain'] })).toEqual(['B1C10']);
+    expect(after({ provoked: 'hose' })).toEqual(['B1C10']);
+    // What was seen counts before the word that was ticked.
+    expect(after({ conditions: ['rain'], circumstances: { wet: 'dry' } })).toEqual([]);
   });
 
   it('gives no reading of a test that it cannot make, or that is refused', () => {
@@ -143,10 +211,11 @@ describe('the car of a practice job', () => {
       return 'why' in shown ? shown.why : `reads ${JSON.stringify(shown)}`;
     };
     const tips = { minutes: 1, from: 'tail-l.lamp', to: 'gnd' };
-    for (const kind of ['amps', 'continuity', 'testLamp', 'wiggle', 'swap'])
-      expect(why({ id: 'own', kind, ...tips }))
+    for (const kind of ['volts', 'ohms', 'continuity', 'testLamp', 'live'])
+      expect(why({ id: 'own', kind, ...tips, from: 'constructor' }))
         .withContext(kind)
-        .toContain('not simulated');
+        .toContain('no such place');
+    expect(why({ id: 'own', kind: 'inspect', element: '__proto__', minutes: 1 })).toContain('"found":false');
     expect(why({ id: 'own', kind: 'volts', ...tips, from: 'driver-bag.plus' })).toContain(
       'never with a meter',
     );

@@ -23,6 +23,13 @@ const mostNoted = 12;
 /** Bytes of memory in one request. */
 const blockBytes = 128;
 
+/** A step of a procedure at the car, or the volts that have to be so before it begins. */
+export interface StepWanted {
+  readonly procedure: string;
+  /** Null: its supply. */
+  readonly step: string | null;
+}
+
 /** A request and its answer, in words. */
 export interface Exchange {
   readonly asked: string;
@@ -177,7 +184,36 @@ function checkWork(unit: Unit, check: string, facts: Facts): ((talk: Talk) => vo
 /** @returns null where the line is done by hand */
 export function doLine(car: Car, unit: Unit, line: SheetLine, facts: Facts): LineDone | null {
   const work = workOf(car, unit, line, facts);
-  if (!work) return null;
+  return work && talked(car, unit, work);
+}
+
+/**
+ * A step of a procedure: the car is put as it says, and its sign is asked of the module.
+ * @returns null where there is no such step
+ */
+export function doStep(car: Car, unit: Unit, { procedure: id, step: wanted }: StepWanted): LineDone | null {
+  const procedure = unit.plan.book?.procedures?.find((own) => own.id === id);
+  const step = procedure?.steps.find((own) => own.id === wanted);
+  if (!procedure || (wanted !== null && !step)) return null;
+  return talked(car, unit, (talk): CodingEntry[] => {
+    if (!step) return [{ what: 'check', check: `${id}:supply`, volts: voltsOf(talk) }];
+    const { state } = car.standing;
+    const ignition = step.sets?.['ignition'];
+    if (ignition === 'on' || ignition === 'off') car.set({ ...state, ignition });
+    if (step.sign != null && ignition !== 'off') {
+      talk.ask(fromHex('1003'));
+      talk.run(routines.teachStops);
+    }
+    return [{ what: 'step', procedure: id, step: step.id, as: 'done' }];
+  });
+}
+
+const voltsOf = (talk: Talk): number => {
+  const bytes = talk.read(identifiers.supply);
+  return ((bytes[0]! << 8) | bytes[1]!) / 100;
+};
+
+function talked(car: Car, unit: Unit, work: Work): LineDone {
   const talk = new Talk(car, unit.module);
   try {
     const entries = work(talk);
@@ -224,11 +260,7 @@ function lookOf(unit: Unit, check: string, facts: Facts): Work | null {
       act(talk);
       return said(null);
     };
-  if (check === 'supply')
-    return (talk) => {
-      const bytes = talk.read(identifiers.supply);
-      return said(null, ((bytes[0]! << 8) | bytes[1]!) / 100);
-    };
+  if (check === 'supply') return (talk) => said(null, voltsOf(talk));
   if (check === 'identity')
     return (talk) =>
       said(

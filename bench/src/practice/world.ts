@@ -17,6 +17,8 @@ export const failures: Partial<Record<ElementKind, Partial<Record<FaultMode, num
   moduleOutput: { stuckOpen: 1 },
   moduleInput: { open: 0.5 },
   resistor: { open: 0.5 },
+  relay: { stuckOpen: 4, stuckClosed: 1, open: 2 },
+  motor: { open: 4, binding: 3 },
 };
 
 /** Chance that a look at it sees what is wrong; nothing is seen inside an insulation or a case. */
@@ -35,3 +37,9 @@ export function seenChance({ file }: Car, fault: Fault | undefined): number {
   const kind = file.circuit.elements.find(({ id }) => id === fault.element)?.kind;
   return (kind && seen[kind]?.[fault.mode]) ?? unseen;
 }
+
+/** Chance that something is said to be silent, whether it is or not. */
+export const heardChance = (silent: boolean): number => (silent ? 0.95 : 0.04);
+
+/** Chance that what is watched while something is done shows. */
+export const caughtChance = (there: boolean): number => (there ? 0.85 : 0.02);

@@ -127,9 +127,12 @@ describe('a case by difficulty', () => {
       for (let seed = 1; seed <= 6; seed++) {
         const drawn = drawCase(seed, difficulty);
         expect(drawn).toEqual(drawCase(seed, difficulty));
-        expect(drawn.faults.length).toBe(difficulty === 'two-faults' ? 2 : 1);
+        const faults = { 'two-faults': 2, 'wrong-donor': 0 } as const;
+        expect(drawn.faults.length).toBe((faults as Record<string, number>)[difficulty] ?? 1);
         if (difficulty === 'intermittent') expect(drawn.faults[0]!.mode).toBe('intermittent');
-        expect(drawn.before != null).toBe(difficulty === 'induced');
+        expect(drawn.before != null).toBe(difficulty === 'induced' || difficulty === 'in-condition');
+        expect(drawn.foreign != null).toBe(difficulty === 'wrong-donor');
+        expect(drawn.faults.some(({ when }) => when != null)).toBe(difficulty === 'in-condition');
         expect(drawn.reader ?? null).toBe(difficulty === 'lying-reader' ? 'lies' : null);
       }
   });

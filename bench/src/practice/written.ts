@@ -21,6 +21,13 @@ export interface WrittenCase {
   readonly hints: readonly [string, string];
 }
 
+/** A module that came from another car, and says so. */
+export const foreignBest = (label: string): BestStep[] => [
+  { did: 'read every module', came: `B1F01-56 in the ${label}: it belongs to another car`, minutes: 4 },
+  { did: `write this car’s VIN into the ${label}`, came: 'taken', minutes: 12 },
+  { did: 'clear, and read again', came: 'no code is left', minutes: 7 },
+];
+
 export const writtenCases: readonly WrittenCase[] = [
   {
     id: 'fuse-and-chafe',
@@ -111,12 +118,13 @@ export const writtenCases: readonly WrittenCase[] = [
         { element: 'G3', mode: 'resistive', ohms: 2.2 },
         { element: 'C82-HIGH', mode: 'open' },
       ],
-      // Wet for a while, and dry again.
+      // The water rose and fell: what stood in it spoke or fell silent, and is dry again.
       before: [
+        { around: { soaked: ['C103', 'C104', 'C105', 'C106', 'C31', 'C71', 'C72'] } },
         { unplugged: ['C91', 'C93', 'C44'] },
         { unplugged: ['C95'] },
         { unplugged: ['C97', 'C98', 'C99'] },
-        { unplugged: ['C11', 'C12', 'C71', 'C72', 'C82', 'C85'] },
+        { unplugged: ['C11', 'C12', 'C82', 'C85'] },
       ],
     },
     was: 'the ground under the dash has rotted; and the network pin of the trailer module is eaten away',
@@ -130,11 +138,7 @@ export const writtenCases: readonly WrittenCase[] = [
     words: 'My brother-in-law put in another cluster. Now the workshop lamp will not go out.',
     hidden: { car: 'marn-saloon', faults: [], foreign: 'cluster' },
     was: 'the cluster came from another car, and holds that car’s identity',
-    best: [
-      { did: 'read every module', came: 'B1F01-56 in the cluster: it belongs to another car', minutes: 4 },
-      { did: 'write this car’s VIN into the cluster', came: 'taken', minutes: 12 },
-      { did: 'clear, and read again', came: 'no code is left', minutes: 7 },
-    ],
+    best: foreignBest('cluster'),
     hints: [
       'Nothing is wrong with its wiring. What does the code say of the module itself?',
       'Put the cluster on the coding sheet, and write this car’s VIN over the link.',

@@ -145,6 +145,67 @@ describe('a car on the bench', () => {
     expect(raised).toBeGreaterThan(500);
   });
 
+  it('has a fault in its condition alone', () => {
+    const car = new Car(carFile('quill')!, {
+      faults: [{ element: 'WHEEL-L-LINE', mode: 'open', when: 'rain' }],
+    });
+    car.run(10);
+    expect(codesOf(car)).toEqual([]);
+    car.set({ around: { wet: 'rain' } });
+    car.run(10);
+    expect(codesOf(car)).toEqual(['brake C0035-15']);
+  });
+
+  it('leaks where a plug stands in water: restraint loops to ground, sensors too low', () => {
+    const codes = codesOf(carWith('quill', [], { around: { soaked: ['C103', 'C71'] } }));
+    expect(codes).toContain('restraint B1049-11');
+    expect(codes).toContain('brake C0035-11');
+    expect(codes.every((one) => /B1049|C0035/.test(one)))
+      .withContext(codes.join())
+      .toBeTrue();
+  });
+
+  it('empties its battery with the ignition left on, until the modules complain, and fills it as the engine runs', () => {
+    const car = new Car(carFile('quill')!);
+    const volts = () => Number.parseInt(toHex(car.ask('body', fromHex('220101'))!).slice(6), 16) / 100;
+    const full = volts();
+    expect(full).toBeGreaterThan(12.3);
+    car.run(3600);
+    expect(volts()).toBeLessThan(full - 0.1);
+    expect(codesOf(car)).toEqual([]);
+    car.run(24 * 3600);
+    expect(car.ask('body', fromHex('220101')))
+      .withContext('it is flat')
+      .toBeNull();
+    car.set({ around: { running: true } });
+    car.run(60);
+    expect(volts()).toBeGreaterThan(12);
+    expect(codesOf(car).some((one) => one.endsWith('U3003-16'))).toBeTrue();
+  });
+
+  it('refuses what asks for a standing car while it is driven', () => {
+    const car = carWith('quill', []);
+    const control = () => {
+      car.ask('body', fromHex('1003'));
+      return toHex(car.ask('body', fromHex('2f04000301'))!).slice(0, 2);
+    };
+    const handle = car.handleOf('TAIL-L-OUTPUT')!;
+    expect(handle.did).toBe(0x0400);
+    expect(control()).toBe('6f');
+    car.set({ around: { kmh: 50, running: true } });
+    expect(control()).toBe('7f');
+  });
+
+  it('knows a relay that does not close, one that does not open, its coil, and a motor that binds', () => {
+    const of = (element: string, mode: FaultMode) => codesOf(carWith('quill', [{ element, mode }]));
+    expect(of('FAN-RELAY', 'stuckOpen')).toEqual(['engine P0480-73']);
+    expect(of('FAN-RELAY', 'stuckClosed')).toEqual(['engine P0480-72']);
+    expect(of('FAN-COIL-BACK', 'open')).toContain('engine P0480-13');
+    expect(of('FAN', 'binding')).toEqual(['engine P0480-71']);
+    expect(of('WINDOW-L', 'open')).toEqual(['driver-door B1E10-13']);
+    expect(of('WINDOW-L', 'binding')).toEqual(['driver-door B1E10-71']);
+  });
+
   it('is the same for the same seed, and quick', () => {
     const run = () => {
       const car = new Car(carFile('quill')!, {

@@ -3,6 +3,7 @@ import {
   type Circuit,
   type Fault,
   type Meter,
+  meterBenches,
   type MeterReading,
   solve,
   type State,
@@ -31,6 +32,8 @@ import { liveBytes } from './live.js';
 import { fileOf, firstOutput, routines } from './module-file.js';
 import type { ModuleMemory } from './memory.js';
 import { type Measured, memoryMonitors, type Monitor } from './monitor.js';
+import { chargeAfter, fed, sleepingAmps } from './supply.js';
+import { type Condition, isMet, stands, type Surroundings } from './surroundings.js';
 import { type View, viewOf } from './view.js';
 
 /** Seconds between two looks of the modules. */
@@ -38,6 +41,9 @@ const lookSeconds = 0.5;
 /** Volts on which a module lives, and of the pair that it hears. */
 const leastAlive = 6.5;
 const leastHeard = 0.4;
+/** Seconds after which the charge of the battery is looked at again, and the share by which it must differ to count. */
+const chargeSeconds = 600;
+const chargeStep = 0.01;
 /** Moments that are kept solved. */
 const mostMoments = 64;
 
@@ -45,12 +51,19 @@ export type CarState = Omit<State, 'faults'> & {
   readonly volts?: number | null | undefined;
   /** Seconds for which the battery has been off; left out, it is on. */
   readonly deadSeconds?: number | null | undefined;
+  /** Left out, a dry bay. */
+  readonly around?: Surroundings | null | undefined;
 };
+
+/** Left out, it is always there; with a condition, only while that is met. */
+export type CarFault = Fault & { readonly when?: Condition | null | undefined };
 
 export interface CarOptions {
   readonly seed?: number;
   readonly state?: CarState;
-  readonly faults?: readonly Fault[];
+  readonly faults?: readonly CarFault[];
+  /** Of its battery, from 0, empty, to 1, full. */
+  readonly charge?: number;
   /** Whose car it is; drawn by the seed where it is left out. */
   readonly identity?: CarIdentity;
   /** Of modules whose memory can be looked into, by their names. */
@@ -79,7 +92,11 @@ interface Moment {
 export class Car {
   private now = 0;
   private state: CarState;
-  private faults: readonly Fault[];
+  private faults: readonly CarFault[];
+  private charge: number;
+  /** The charge with which the moments were solved. */
+  private solvedCharge: number;
+  private readonly seed: number;
   private readonly modules = new Map<string, Fitted>();
   private readonly random: RandomNumbers;
   /** By which of the intermittent faults are there; until something else changes. */
@@ -93,8 +110,19 @@ export class Car {
 
   constructor(
     readonly file: CarFile,
-    { seed = 1, state = {}, faults = [], identity, memories = new Map(), foreign = null }: CarOptions = {},
+    {
+      seed = 1,
+      state = {},
+      faults = [],
+      charge = 1,
+      identity,
+      memories = new Map(),
+      foreign = null,
+    }: CarOptions = {},
   ) {
+    this.seed = seed;
+    this.charge = charge;
+    this.solvedCharge = charge;
     this.random = randomNumbers(seed);
     this.state = state;
     this.faults = faults;
@@ -137,7 +165,7 @@ export class Car {
   }
 
   /** Something was done to it; with the ignition, a new cycle begins. */
-  set(state: CarState, faults: readonly Fault[] = this.faults): void {
+  set(state: CarState, faults: readonly CarFault[] = this.faults): void {
     const goesOn = this.isOn(state) && !this.isOn(this.state);
     this.state = state;
     this.faults = faults;
@@ -154,10 +182,12 @@ export class Car {
     const end = this.now + seconds;
     while (this.now < end - 1e-9) {
       // Where nothing comes and goes, one long look sees what many short ones would.
-      const step = this.comesAndGoes ? Math.min(lookSeconds, end - this.now) : end - this.now;
+      const step = Math.min(this.comesAndGoes && this.isOn() ? lookSeconds : chargeSeconds, end - this.now);
       this.now += step;
       if (this.isOn()) this.look(step);
-      else if (this.state.deadSeconds != null)
+      this.drain(step);
+      if (this.isOn()) continue;
+      if (this.state.deadSeconds != null)
         this.state = { ...this.state, deadSeconds: this.state.deadSeconds + step };
     }
   }
@@ -201,8 +231,15 @@ export class Car {
     return this.modules.get(module)?.memory ?? null;
   }
 
+  /** Monitors whose code is kept. */
+  get storedMonitors(): readonly Monitor[] {
+    return [...this.modules.values()].flatMap(({ codes }) =>
+      codes.flatMap(({ monitor, memory }) => (memory.kept === null ? [] : [monitor])),
+    );
+  }
+
   /** What it is now: its state and what is wrong with it. */
-  get standing(): { readonly state: CarState; readonly faults: readonly Fault[] } {
+  get standing(): { readonly state: CarState; readonly faults: readonly CarFault[] } {
     return { state: this.state, faults: this.faults };
   }
 
@@ -227,15 +264,26 @@ export class Car {
 
   /** What instruments show on its wiring as it stands. */
   readings(meters: readonly Meter[]): ReadonlyMap<string, MeterReading> {
-    const { meters: read } = solve({
+    const { meters: read } = solve({ ...this.asItStands(), meters: [...meters] });
+    return new Map(Object.entries(read ?? {}));
+  }
+
+  /** What an element takes now, a relay’s coil included. */
+  wattsOf(element: string): number {
+    const { circuit, state } = this.asItStands();
+    const { faults, ...rest } = state;
+    const { volts, amps, jammed } = meterBenches(circuit, faults ?? [], rest)(rest).power(element);
+    return jammed ? 0 : Math.abs(volts * amps);
+  }
+
+  private asItStands(): { circuit: Circuit; state: State } {
+    return {
       circuit: this.circuit(),
       state: this.solved(
         this.faults.flatMap((fault) => this.present(fault)),
         false,
       ),
-      meters: [...meters],
-    });
-    return new Map(Object.entries(read ?? {}));
+    };
   }
 
   /** Whether a module hears what is sent to it. */
@@ -271,6 +319,21 @@ export class Car {
           ]);
       }
     }
+  }
+
+  /** What it took from its battery meanwhile, or gave it. */
+  private drain(seconds: number): void {
+    if (this.state.deadSeconds != null || this.state.volts != null) return;
+    const { at } = this.isOn() ? this.moment() : { at: null };
+    const amps = at ? at.quiet.amps('BAT') * (this.around.running === true ? -1 : 1) : sleepingAmps;
+    this.charge = chargeAfter(this.charge, amps, seconds);
+    if (Math.abs(this.charge - this.solvedCharge) < chargeStep) return;
+    this.solvedCharge = this.charge;
+    this.moments.clear();
+  }
+
+  private get around(): Surroundings {
+    return this.state.around ?? {};
   }
 
   private measured(): Measured {
@@ -311,7 +374,8 @@ export class Car {
     return this.faults.some(({ mode }) => mode === 'intermittent');
   }
 
-  private present(fault: Fault): Fault[] {
+  private present({ when, ...fault }: CarFault): Fault[] {
+    if (when != null && !isMet(when, this.around)) return [];
     if (fault.mode !== 'intermittent') return [fault];
     const here = fault.positions?.some((position) => this.state.positions?.includes(position)) ?? true;
     return here && this.random.uniform() < (fault.chance ?? 0.5) ? [{ ...fault, mode: 'open' }] : [];
@@ -323,7 +387,7 @@ export class Car {
 
   /** The state of the wiring: outputs off but for those in hand, what is latched closed. */
   private solved(faults: readonly Fault[], outputsOn: boolean): State {
-    const { volts: _volts, deadSeconds: _dead, ...state } = this.state;
+    const { volts: _volts, deadSeconds: _dead, around: _around, ...state } = this.state;
     const on = new Set([...this.handled, ...(state.closed ?? [])]);
     const off = this.file.outputs.filter((output) => !outputsOn && !on.has(output));
     return {
@@ -339,12 +403,12 @@ export class Car {
     if (deadSeconds != null)
       // Without the battery nothing is driven, the network neither.
       return { elements: this.file.circuit.elements.filter(({ kind }) => kind !== 'battery') };
-    if (volts == null) return this.file.circuit;
-    return {
-      elements: this.file.circuit.elements.map((element) =>
-        element.kind === 'battery' && element.id === 'BAT' ? { ...element, volts } : element,
-      ),
-    };
+    return fed(this.file.circuit, {
+      ...this.around,
+      volts,
+      charge: this.solvedCharge,
+      seed: this.seed,
+    });
   }
 
   /** Doors and flaps are shut unless the state says otherwise. */
@@ -438,7 +502,7 @@ export class Car {
     const outputs = this.outputsOf(name);
     return {
       supplyVolts: () => this.measured().quiet.across(`${name}+`, `${name}-`),
-      standing: () => true,
+      standing: () => stands(this.around),
       read: (did) => this.dataOf(name, did),
       write: (did, bytes) => this.writeData(name, did, bytes),
       readMemory: (address, length) => own().memory?.read(address, length) ?? null,

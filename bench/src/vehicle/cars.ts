@@ -6,12 +6,14 @@ import {
   loopMonitors,
   loopPoints,
   type Monitor,
+  motorMonitors,
   networkMonitors,
+  relayedMotorMonitors,
   sensorMonitors,
   supplyMonitors,
   switchMonitors,
 } from './monitor.js';
-import { Wiring } from './wiring.js';
+import { coilOhms, Wiring } from './wiring.js';
 
 const restraintLamp = 'Restraint lamp';
 const brakeLamp = 'Brake system lamp';
@@ -61,6 +63,7 @@ const fuses: Readonly<Record<string, number>> = {
   F22: 10,
   F31: 20,
   F33: 20,
+  F38: 30,
   F40: 25,
   F50: 20,
   F51: 20,
@@ -90,6 +93,14 @@ interface SwitchOf extends Loop {
   readonly module: ModuleName;
   readonly ground: string;
   readonly beacon: string | null;
+}
+interface MotorOf extends Loop {
+  readonly module: ModuleName;
+  readonly fed: string;
+  readonly ground: string;
+  readonly ohms: { readonly running: number; readonly stall: number };
+  /** The fuse of its coil where it stands behind a relay. */
+  readonly relay?: string;
 }
 interface SensorOf extends Loop {
   readonly module: ModuleName;
@@ -262,6 +273,30 @@ const tailgateLatch: SwitchOf = {
   beacon: 'Tailgate open',
 };
 
+const windows: readonly MotorOf[] = [
+  {
+    id: 'WINDOW-L',
+    label: 'driver window motor',
+    plug: 'C34',
+    code: 'B1E10',
+    module: 'driverDoor',
+    fed: 'F31',
+    ground: 'G1',
+    ohms: { running: 3.2, stall: 1 },
+  },
+];
+const fan: MotorOf = {
+  id: 'FAN',
+  label: 'cooling fan',
+  plug: 'C62',
+  code: 'P0480',
+  module: 'engine',
+  fed: 'F38',
+  relay: 'F50',
+  ground: 'G2',
+  ohms: { running: 1.1, stall: 0.45 },
+};
+
 /** Volts beyond which a sensor is open, and below which it is shorted. */
 const sensorLimits = { impact: { high: 6.6, low: 3 }, plain: { high: 4.7, low: 0.2 } };
 const impactPullUp = { ohms: 40, volts: 6.7 };
@@ -273,6 +308,7 @@ interface Model {
   readonly lamps: readonly LampOf[];
   readonly switches: readonly SwitchOf[];
   readonly sensors: readonly SensorOf[];
+  readonly motors: readonly MotorOf[];
 }
 
 const usual: readonly ModuleName[] = [
@@ -295,6 +331,7 @@ const models: readonly Model[] = [
     lamps: rearLamps,
     switches: doors,
     sensors: [...restraintsAndWheels, coolant],
+    motors: [...windows, fan],
   },
   {
     id: 'quill-estate',
@@ -303,6 +340,7 @@ const models: readonly Model[] = [
     lamps: rearLamps,
     switches: [...doors, tailgateLatch],
     sensors: [...restraintsAndWheels, coolant],
+    motors: [...windows, fan],
   },
   {
     id: 'marn-saloon',
@@ -311,6 +349,7 @@ const models: readonly Model[] = [
     lamps: rearLamps,
     switches: doors,
     sensors: [...restraintsAndWheels, coolant],
+    motors: [...windows, fan],
   },
   {
     id: 'marn-wagon',
@@ -319,6 +358,7 @@ const models: readonly Model[] = [
     lamps: [...rearLamps, ...trailerLamps],
     switches: [...doors, tailgateLatch],
     sensors: [...restraintsAndWheels, coolant],
+    motors: [...windows, fan],
   },
   {
     id: 'lumen',
@@ -327,6 +367,7 @@ const models: readonly Model[] = [
     lamps: rearLamps,
     switches: [...doors, flap],
     sensors: restraintsAndWheels,
+    motors: windows,
   },
   {
     id: 'drover',
@@ -335,6 +376,7 @@ const models: readonly Model[] = [
     lamps: [...rearLamps, ...trailerLamps],
     switches: [...doors, slidingDoor],
     sensors: [...restraintsAndWheels, coolant],
+    motors: [...windows, fan],
   },
 ];
 
@@ -342,11 +384,11 @@ const models: readonly Model[] = [
 const heardByAll: ReadonlySet<string> = new Set(['body', 'brake', 'gateway']);
 const hearsAll: ReadonlySet<string> = new Set(['cluster', 'gateway']);
 
-function carOf({ id, name, modules: names, lamps, switches, sensors }: Model): CarFile {
+function carOf({ id, name, modules: names, lamps, switches, sensors, motors }: Model): CarFile {
   const own = names.map((key) => modules[key]);
   const wiring = new Wiring().supply().network();
   for (const [fuse, amps] of Object.entries(fuses))
-    if (own.some((module) => module.fuse === fuse) || lamps.some(({ fed }) => fed === fuse))
+    if (own.some((module) => module.fuse === fuse) || [...lamps, ...motors].some(({ fed }) => fed === fuse))
       wiring.fuse(fuse, amps);
   for (const [ground, label] of Object.entries(grounds)) wiring.ground(ground, label);
   for (const { name: module, label, fuse, plug, ground, ohms } of own)
@@ -354,6 +396,9 @@ function carOf({ id, name, modules: names, lamps, switches, sensors }: Model): C
   for (const { id: loop, label, plug } of loops) wiring.loop(loop, label, plug);
   for (const { id: lamp, label, fed, plug, ground, watts } of lamps)
     wiring.lamp(lamp, label, fed.toLowerCase(), plug, ground, watts);
+  for (const { id: at, label, fed, relay, plug, ground, ohms } of motors)
+    if (relay === undefined) wiring.motor(at, label, fed.toLowerCase(), plug, ground, ohms);
+    else wiring.relayedMotor(at, label, [relay.toLowerCase(), fed.toLowerCase()], plug, ground, ohms);
   for (const { id: at, label, plug, ground } of switches) wiring.switch(at, label, plug, ground, false);
   for (const { id: at, label, plug, ohms, kind } of sensors)
     wiring.sensor(at, label, plug, ohms, kind === 'impact' ? impactPullUp : undefined);
@@ -368,9 +413,9 @@ function carOf({ id, name, modules: names, lamps, switches, sensors }: Model): C
     })),
     circuit: { elements: [...wiring.elements] },
     loops: loops.flatMap((loop) => loopPoints(loop.id)),
-    outputs: lamps.map((lamp) => `${lamp.id}-OUTPUT`),
+    outputs: [...lamps, ...motors].map((one) => `${one.id}-OUTPUT`),
     latched: switches.map((one) => one.id),
-    monitors: monitorsOf(own, { lamps, switches, sensors }),
+    monitors: monitorsOf(own, { lamps, switches, sensors, motors }),
     live: [
       ...loops.map(({ id: loop, label }) => loopValue(loop, sentence(label), 'restraint')),
       ...[...switches, ...sensors].map(({ id: at, label, module }) =>
@@ -391,7 +436,7 @@ function carOf({ id, name, modules: names, lamps, switches, sensors }: Model): C
 
 function monitorsOf(
   own: readonly Fitted[],
-  { lamps, switches, sensors }: Pick<Model, 'lamps' | 'switches' | 'sensors'>,
+  { lamps, switches, sensors, motors }: Pick<Model, 'lamps' | 'switches' | 'sensors' | 'motors'>,
 ): Monitor[] {
   const lampsOf: Readonly<Record<string, string>> = {
     restraint: restraintLamp,
@@ -421,6 +466,13 @@ function monitorsOf(
         lamp: lampMessage,
       }),
     ),
+    ...motors.flatMap(({ id, label, code, module, ohms, relay }) => {
+      const named = { module: modules[module].name, code, text: sentence(label), lamp: null };
+      const amps = usualVolts / ohms.running;
+      return relay === undefined
+        ? motorMonitors(id, amps, named)
+        : relayedMotorMonitors(id, { coil: usualVolts / coilOhms, motor: amps }, named);
+    }),
     ...switches.flatMap(({ id, label, code, module, beacon }) =>
       switchMonitors(id, { module: modules[module].name, code, text: sentence(label), lamp: beacon }),
     ),
@@ -434,6 +486,9 @@ function monitorsOf(
     ),
   ];
 }
+
+/** Volts at which a motor draws what is usual. */
+const usualVolts = 12;
 
 const sentence = (label: string): string => label.charAt(0).toUpperCase() + label.slice(1);
 

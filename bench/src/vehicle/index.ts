@@ -1,5 +1,5 @@
 export { askVehicle, listVehicles, type VehicleAnswer } from './ask.js';
-export { Car, type CarOptions, type CarState } from './car.js';
+export { Car, type CarFault, type CarOptions, type CarState } from './car.js';
 export type { CarFile, ModuleOfCar } from './car-file.js';
 export { carFile, carIds } from './cars.js';
 export {
@@ -13,5 +13,6 @@ export {
 export { liveList, liveOf, type LiveValue } from './live.js';
 export { drawnMemory, ModuleMemory } from './memory.js';
 export type { Monitor } from './monitor.js';
-export { carState, type VehicleAskRequest, vehicleAskRequest } from './schema.js';
+export { type Condition, conditions, isMet, type Surroundings } from './surroundings.js';
+export { carFault, carState, type VehicleAskRequest, vehicleAskRequest } from './schema.js';
 export { routines, secretOf } from './module-file.js';

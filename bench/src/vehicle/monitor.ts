@@ -76,6 +76,45 @@ export function lampMonitors(id: string, watts: number, given: Named): Monitor[]
   ];
 }
 
+/** By the amperes that its module gives it: too few, or as many as one that is held fast takes. */
+export function motorMonitors(id: string, usual: number, given: Named): Monitor[] {
+  const named = { ...given, target: id, watches: `${id}-OUTPUT` };
+  const line = `${id}-LINE`;
+  return [
+    asked(named, '13', 1, ({ pulse }) => pulse.amps(line) < 0.3 * usual),
+    asked(named, '71', 1, ({ pulse }) => pulse.amps(line) > 1.8 * usual && pulse.amps(line) <= 5 * usual),
+    asked(
+      named,
+      '11',
+      0.5,
+      ({ pulse }) => pulse.amps(line) > 5 * usual || pulse.shutOff.includes(`${id}-OUTPUT`),
+    ),
+  ];
+}
+
+/** Volts behind the contact of a relay from which it counts as closed. */
+const closedVolts = 6;
+
+/** The coil by its amperes; the contact by the volts behind it; the motor by how it turns. */
+export function relayedMotorMonitors(
+  id: string,
+  usual: { readonly coil: number; readonly motor: number },
+  given: Named,
+): Monitor[] {
+  const named = { ...given, target: id, watches: `${id}-OUTPUT` };
+  const coil = ({ pulse }: Measured) => pulse.amps(`${id}-LINE`);
+  const behind = (view: View) => (view.volts(`${id.toLowerCase()}.87`) ?? 0) > closedVolts;
+  const turns = ({ pulse }: Measured) =>
+    pulse.amps(id) > 0.5 * usual.motor && pulse.amps(id) < 1.8 * usual.motor;
+  return [
+    asked(named, '13', 1, (at) => coil(at) < 0.3 * usual.coil && !at.pulse.shutOff.includes(`${id}-OUTPUT`)),
+    asked(named, '11', 0.5, (at) => coil(at) > 3 * usual.coil || at.pulse.shutOff.includes(`${id}-OUTPUT`)),
+    asked(named, '72', 1, (at) => behind(at.quiet)),
+    asked(named, '73', 1, (at) => coil(at) >= 0.3 * usual.coil && !behind(at.pulse)),
+    asked(named, '71', 2, (at) => behind(at.pulse) && !turns(at)),
+  ];
+}
+
 /** A switch against where the thing that it watches stands. */
 export function switchMonitors(id: string, given: Named): Monitor[] {
   const named = { ...given, target: id };

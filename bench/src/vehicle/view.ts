@@ -11,6 +11,8 @@ export interface View {
   /** Volts between two points. */
   across(plus: string, minus: string): number;
   readonly blown: readonly string[];
+  /** Outputs that their module has shut off, since too much flowed. */
+  readonly shutOff: readonly string[];
 }
 
 /** Loops whose ohms are asked for: measured with the rest, since each measurement solves the circuit. */
@@ -20,10 +22,11 @@ const keyOf = (from: string, to: string): string => `${from} ${to}`;
 
 export function viewOf(circuit: Circuit, state: State, asked: OhmsAsked): View {
   const meters = asked.map(([from, to]): Meter => ({ id: keyOf(from, to), kind: 'ohms', from, to }));
-  const { points, currents, blown, meters: read }: SolveAnswer = solve({ circuit, state, meters });
+  const { points, currents, blown, shutOff, meters: read }: SolveAnswer = solve({ circuit, state, meters });
   const volts = (point: string): number | null => points[point] ?? null;
   return {
     blown,
+    shutOff,
     volts,
     amps: (element) => Math.abs(currents[element] ?? 0),
     across: (plus, minus) => (volts(plus) ?? 0) - (volts(minus) ?? 0),

@@ -4,6 +4,9 @@ import type { Element } from '@dormant-beacon/core/circuit';
 /** Ohms that are usual in a sound car. Judgement. */
 const usual = { contact: 0.005, wire: 0.06, ground: 0.005, loopWire: 0.2, input: 2200 };
 
+/** Of every relay. */
+export const coilOhms = 80;
+
 /** Adds elements with names of their own. */
 export class Wiring {
   private readonly parts: Element[] = [];
@@ -114,6 +117,82 @@ export class Wiring {
       .wire(`${id}-LINE`, `line to the ${label}`, `${at}.out`, `${at}.feed`)
       .contact(`${id}-PIN`, `feed pin of ${plug}, ${label}`, `${at}.feed`, `${at}.lamp`, plug)
       .add({ id, kind: 'lamp', label, pins: [`${at}.lamp`, `${at}.back`], volts: 12, watts })
+      .contact(`${id}-BACK`, `ground pin of ${plug}, ${label}`, `${at}.back`, ground.toLowerCase(), plug);
+  }
+
+  /** A motor that an output of a module drives. */
+  motor(
+    id: string,
+    label: string,
+    feed: string,
+    plug: string,
+    ground: string,
+    ohms: { running: number; stall: number },
+  ): this {
+    const at = id.toLowerCase();
+    return this.add({
+      id: `${id}-OUTPUT`,
+      kind: 'moduleOutput',
+      label: `output for the ${label}`,
+      pins: [feed, `${at}.out`],
+      side: 'high',
+      ohms: 0.03,
+      limitAmps: 25,
+    })
+      .wire(`${id}-LINE`, `line to the ${label}`, `${at}.out`, `${at}.feed`)
+      .contact(`${id}-PIN`, `feed pin of ${plug}, ${label}`, `${at}.feed`, `${at}.motor`, plug)
+      .add({
+        id,
+        kind: 'motor',
+        label,
+        pins: [`${at}.motor`, `${at}.back`],
+        runningOhms: ohms.running,
+        stallOhms: ohms.stall,
+      })
+      .contact(`${id}-BACK`, `ground pin of ${plug}, ${label}`, `${at}.back`, ground.toLowerCase(), plug);
+  }
+
+  /** A motor behind a relay, whose coil an output drives; the module sees the volts behind the contact. */
+  relayedMotor(
+    id: string,
+    label: string,
+    [coilFeed, feed]: readonly [string, string],
+    plug: string,
+    ground: string,
+    ohms: { running: number; stall: number },
+  ): this {
+    const at = id.toLowerCase();
+    return this.add({
+      id: `${id}-OUTPUT`,
+      kind: 'moduleOutput',
+      label: `output for the relay of the ${label}`,
+      pins: [coilFeed, `${at}.out`],
+      side: 'high',
+      ohms: 0.03,
+      limitAmps: 3,
+    })
+      .wire(`${id}-LINE`, `line to the relay of the ${label}`, `${at}.out`, `${at}.86`)
+      .wire(`${id}-COIL-BACK`, `ground line of the relay of the ${label}`, `${at}.85`, ground.toLowerCase())
+      .add({
+        id: `${id}-RELAY`,
+        kind: 'relay',
+        label: `relay of the ${label}`,
+        pins: [`${at}.86`, `${at}.85`, feed, `${at}.87`, `${at}.87a`],
+        coilOhms,
+        pullInVolts: 7,
+        releaseVolts: 2,
+        contactOhms: 0.005,
+      })
+      .wire(`${id}-FEED`, `line from the relay to the ${label}`, `${at}.87`, `${at}.feed`, 0.03)
+      .contact(`${id}-PIN`, `feed pin of ${plug}, ${label}`, `${at}.feed`, `${at}.motor`, plug)
+      .add({
+        id,
+        kind: 'motor',
+        label,
+        pins: [`${at}.motor`, `${at}.back`],
+        runningOhms: ohms.running,
+        stallOhms: ohms.stall,
+      })
       .contact(`${id}-BACK`, `ground pin of ${plug}, ${label}`, `${at}.back`, ground.toLowerCase(), plug);
   }
 

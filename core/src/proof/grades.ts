@@ -51,6 +51,9 @@ const trials: Readonly<
   load: { condition: 'under load', grade: 0.9 },
 };
 
+/** What a trial by hand stands for. @example conditionOfTrial('hose') // 'rain' */
+export const conditionOfTrial = (trial: NonNullable<Exposure['provoked']>): string => trials[trial].condition;
+
 /**
  * From 0, not met, to 1.
  *

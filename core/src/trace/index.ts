@@ -45,6 +45,7 @@ export {
   traceReading,
   type TraceRepair,
   type TraceRoot,
+  type LookedTest,
   type TraceTest,
 } from './model/schema.js';
 export { traceBench, type TraceBench } from './bench/simulate.js';

@@ -1,7 +1,7 @@
 /** The thread on which the cars of open links live: each goes on from request to request. */
 import { fromHex, writeLine } from '@dormant-beacon/bench/frames';
 import { type Adapter, hexOf, Link } from '@dormant-beacon/bench/link';
-import { carOfRecord, type PracticeJob } from '@dormant-beacon/bench/practice';
+import { carOfRecord, type PracticeJob, provoke, type Trial } from '@dormant-beacon/bench/practice';
 import type { Car } from '@dormant-beacon/bench/vehicle';
 
 export interface Asked {
@@ -18,6 +18,8 @@ export type ToThread =
 export interface CarSet {
   readonly positions?: string[] | null | undefined;
   readonly ignition?: 'on' | 'off' | null | undefined;
+  /** Left out, as before; null ends one. */
+  readonly trial?: Trial | null | undefined;
 }
 
 export interface Answered {
@@ -65,11 +67,16 @@ export default async function work(message: ToThread): Promise<FromThread> {
   if (message.do === 'close') open.delete(message.link);
   else if (message.do === 'set') {
     const { car } = open.get(message.link) ?? {};
-    car?.set({
-      ...car.standing.state,
-      positions: message.set.positions ?? car.standing.state.positions,
-      ignition: message.set.ignition ?? car.standing.state.ignition,
+    const { positions, ignition, trial } = message.set;
+    if (!car) return null;
+    const { state } = car.standing;
+    car.set({
+      ...state,
+      positions: positions ?? state.positions,
+      ignition: ignition ?? state.ignition,
+      ...(trial === undefined ? {} : { around: null }),
     });
+    provoke(car, trial ?? null);
   } else {
     const { record, hidden, images } = message.job;
     const car = carOfRecord(record, hidden, images);

@@ -1,11 +1,13 @@
 /** Simulated cars: opened with a hidden fault, read through their link, measured with their instruments. */
 import { randomInt } from 'node:crypto';
-import { hintMinutes, writtenCases } from '@dormant-beacon/bench/practice';
+import { hintMinutes, type Trial, writtenCases } from '@dormant-beacon/bench/practice';
 import { carFile } from '@dormant-beacon/bench/vehicle';
 import { endpoints } from '@dormant-beacon/contract';
+import { trial } from '@dormant-beacon/contract/link';
 import { check } from '@dormant-beacon/core/refusal';
 import { type JobRecord, standing, standingFor } from '@dormant-beacon/core/record';
 import { type Coding, codingsOf } from '@dormant-beacon/core/stages';
+import type { Request } from 'express';
 import type { Door } from '../http/door.js';
 import { conflict, invalid, notFound } from '../http/problem.js';
 import { idParam, textQuery, writeOf } from '../http/writing.js';
@@ -67,7 +69,7 @@ export function practiceRoutes(door: Door, services: Services): void {
   door.on(endpoints.carReport, async (request, response) => {
     const job = await practiceJob(services, idParam(request, 'jobId'));
     const other = textQuery(request, 'adapter') === 'other';
-    response.json(await workers.run('carReport', { ...job, other }));
+    response.json(await workers.run('carReport', { ...job, other, trial: trialOf(request) }));
   });
 
   door.on(endpoints.carParts, async (request, response) => {
@@ -85,7 +87,7 @@ export function practiceRoutes(door: Door, services: Services): void {
   door.on(endpoints.carReading, async (request, response) => {
     const job = await practiceJob(services, idParam(request, 'jobId'));
     const { source, test } = testOf(job.record, idParam(request, 'traceId'), textQuery(request, 'test'));
-    response.json(await workers.run('carReading', { ...job, source, test }));
+    response.json(await workers.run('carReading', { ...job, source, test, trial: trialOf(request) }));
   });
 
   door.on(endpoints.override, async (request, response) => {
@@ -109,6 +111,14 @@ export function practiceRoutes(door: Door, services: Services): void {
   door.on(endpoints.carLine, async (request, response) => {
     const job = await practiceJob(services, idParam(request, 'jobId'));
     const coding = codingOf(job.record, idParam(request, 'codingId'));
+    const procedure = textQuery(request, 'procedure');
+    if (procedure !== null) {
+      const wanted = { procedure, step: textQuery(request, 'step') };
+      const step = await workers.run('carStep', { ...job, codingId: coding.id, wanted });
+      if (!step) throw invalid('step', 'no such step in this procedure');
+      response.json(step);
+      return;
+    }
     const wanted = textQuery(request, 'line');
     const line = coding.lines.find((own) => own.line.id === wanted)?.line;
     if (!line) throw invalid('line', 'no such line on this sheet');
@@ -136,6 +146,12 @@ export function practiceRoutes(door: Door, services: Services): void {
     await keepEnd(pools.write, record.id, end);
     response.json(end);
   });
+}
+
+/** What is done to the car meanwhile; null: nothing. @throws HttpProblem 422 where there is no such trial */
+function trialOf(request: Request): Trial | null {
+  const text = textQuery(request, 'trial');
+  return text === null ? null : check(trial, text);
 }
 
 /** @throws HttpProblem 404 where the trace is not there, 422 where it has no such test */

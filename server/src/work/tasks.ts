@@ -4,6 +4,7 @@ import {
   type CarReport,
   type Difficulty,
   doLine,
+  doStep,
   type ImageFile,
   hintOf,
   openingOf,
@@ -12,10 +13,13 @@ import {
   plainParts,
   practiceEnd,
   type PracticeJob,
+  provoke,
   readingOf,
   readMemory,
   reportOf,
+  type StepWanted,
   traceOfPart,
+  type Trial,
   type Unit,
   unitsOf,
   writeMemory,
@@ -76,8 +80,17 @@ export const tasks = {
     written: string | null;
   }) => (written === null ? openingOf(seed, difficulty) : openingOfWritten(written)),
 
-  carReport: ({ other, record, hidden, images }: PracticeJob & { other: boolean }): CarReport =>
-    reportOf(carOfRecord(record, hidden, images), other ? 'usual' : (hidden.reader ?? 'usual')),
+  carReport: ({
+    other,
+    trial,
+    record,
+    hidden,
+    images,
+  }: PracticeJob & { other: boolean; trial: Trial | null }): CarReport => {
+    const car = carOfRecord(record, hidden, images);
+    provoke(car, trial);
+    return reportOf(car, other ? 'usual' : (hidden.reader ?? 'usual'));
+  },
 
   carParts: ({ car }: { car: string }) => {
     const file = carFile(car)!;
@@ -97,9 +110,10 @@ export const tasks = {
   carReading: ({
     source,
     test,
+    trial,
     ...job
-  }: PracticeJob & { source: TraceCase; test: TraceCase['tests'][number] }) => {
-    const shown = readingOf(job, source, test);
+  }: PracticeJob & { source: TraceCase; test: TraceCase['tests'][number]; trial: Trial | null }) => {
+    const shown = readingOf(job, source, test, trial);
     return 'why' in shown
       ? { reading: null, refused: shown.why, overridable: shown.refused === true && !job.hidden.overridden }
       : { reading: shown, refused: null, overridable: false };
@@ -120,6 +134,12 @@ export const tasks = {
   carLine: ({ codingId, line, ...job }: PracticeJob & { codingId: string; line: SheetLine }) => {
     const unit = unitOf(job, codingId);
     return unit && doLine(carOfRecord(job.record, job.hidden, job.images), unit, line, job.record);
+  },
+
+  /** A step of a procedure at the car; null where there is none such. */
+  carStep: ({ codingId, wanted, ...job }: PracticeJob & { codingId: string; wanted: StepWanted }) => {
+    const unit = unitOf(job, codingId);
+    return unit && doStep(carOfRecord(job.record, job.hidden, job.images), unit, wanted);
   },
 
   /** The memory of a unit over its link, an image written to it before; as Intel HEX. Null where it has none to be read. */

@@ -55,6 +55,7 @@ export function caseOfCircuit(circuit: Circuit, base: TraceCase | null = null): 
     tests: [
       ...tests,
       ...added.filter(({ id }) => !looked.has(id)).flatMap(looksOf),
+      ...added.flatMap(soundsOf),
       ...probesOf(added, probed),
     ],
     repairs: [...repairs, ...added.filter(({ id }) => !repaired!.has(id)).map(repairOf)],
@@ -141,6 +142,31 @@ function looksOf(element: Element): TraceTest[] {
       label: `${what} ${nameOf(element)}`,
     },
   ];
+}
+
+const listenMinutes = 1;
+const clampMinutes = 4;
+
+/** What moves is listened to, and a motor’s current shows whether it turns freely: neither asks for a probe. */
+function soundsOf(element: Element): TraceTest[] {
+  const { id, kind } = element;
+  if (kind !== 'motor' && kind !== 'relay') return [];
+  const listens: TraceTest = {
+    id: `listen ${id}`,
+    kind: 'listen',
+    element: id,
+    minutes: listenMinutes,
+    label: `Listen to the ${nameOf(element)} while it is switched on: does it stay silent?`,
+  };
+  if (kind === 'relay') return [listens];
+  const clamp: TraceTest = {
+    id: `amps ${id}`,
+    kind: 'amps',
+    through: id,
+    minutes: clampMinutes,
+    label: `Clamp the current of the ${nameOf(element)} while it is switched on`,
+  };
+  return [listens, clamp];
 }
 
 function probesOf(elements: readonly Element[], probed: ReadonlySet<string>): TraceTest[] {
