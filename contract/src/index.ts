@@ -5,6 +5,8 @@ export type {
   CarParts,
   CarReading,
   CarReport,
+  Drive,
+  Driven,
   Hint,
   Overridden,
   PracticeCars,

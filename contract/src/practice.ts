@@ -1,5 +1,6 @@
 /** Practice jobs: a simulated car with a hidden fault, and what is read and measured at it. */
 import { codingEntry } from '@dormant-beacon/core/coding';
+import { exposureData } from '@dormant-beacon/core/record';
 import { traceCase, traceReading } from '@dormant-beacon/core/trace';
 import * as z from 'zod';
 import { difficulties } from './difficulty.js';
@@ -37,10 +38,25 @@ export type Overridden = z.infer<typeof overridden>;
 export const carReport = z.strictObject({ text: z.string(), log: z.string() });
 export type CarReport = z.infer<typeof carReport>;
 
+/** A drive as it is meant. */
+export const drive = z.strictObject({
+  beaconId: id,
+  conditions: exposureData.shape.conditions,
+  circumstances: exposureData.shape.circumstances,
+  provoked: exposureData.shape.provoked,
+});
+export type Drive = z.infer<typeof drive>;
+
+/** Whether the beacon showed, and every lamp that was on. */
+export const driven = z.strictObject({ shown: z.boolean(), lit: z.array(z.string()).readonly() });
+export type Driven = z.infer<typeof driven>;
+
 /** Parts of the car that can be traced with a meter, its modules, and what they show of their inputs, live. */
 export const carParts = z.strictObject({
   parts: z.array(z.strictObject({ target: z.string(), label: z.string() })),
   modules: z.array(z.strictObject({ module: z.string(), label: z.string() })),
+  /** Hints that were asked for before. */
+  hints: z.array(z.string()),
   live: z.array(
     z.strictObject({ module: z.string(), did: z.string(), label: z.string(), unit: z.enum(['Ω', 'V']) }),
   ),

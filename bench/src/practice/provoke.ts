@@ -25,11 +25,15 @@ export function provokedBy(trial: Trial): Surroundings {
   return isCondition(condition) ? surroundingsIn[condition] : {};
 }
 
+/** Seconds for which it is kept up before anything is read. */
+const trialSeconds = 10;
+
 /** The car while a trial is made at it; null leaves it as it stands. */
 export function provoke(car: Car, trial: Trial | null): void {
   if (trial === null) return;
   const { state } = car.standing;
   car.set({ ...state, around: { ...state.around, ...provokedBy(trial) } });
+  car.run(trialSeconds);
 }
 
 /** A drive as it was entered: what was ticked, what was tried by hand, and what was measured before all else. */

@@ -231,6 +231,12 @@ export class Car {
     return this.modules.get(module)?.memory ?? null;
   }
 
+  /** Monitors that fail as it stands. */
+  get failing(): readonly Monitor[] {
+    const { at } = this.moment();
+    return this.monitors.filter((monitor) => at.alive.has(monitor.module) && monitor.fails(at));
+  }
+
   /** Monitors whose code is kept. */
   get storedMonitors(): readonly Monitor[] {
     return [...this.modules.values()].flatMap(({ codes }) =>

@@ -51,6 +51,15 @@ const trials: Readonly<
   load: { condition: 'under load', grade: 0.9 },
 };
 
+/** What a trial by hand is called. */
+export const trialWords: Readonly<Record<NonNullable<Exposure['provoked']>, string>> = {
+  hose: 'hose',
+  freeze: 'freezer spray',
+  heat: 'heat gun',
+  wiggle: 'harness moved',
+  load: 'all loads on',
+};
+
 /** What a trial by hand stands for. @example conditionOfTrial('hose') // 'rain' */
 export const conditionOfTrial = (trial: NonNullable<Exposure['provoked']>): string => trials[trial].condition;
 

@@ -5,7 +5,7 @@ export {
   type ConditionAgain,
   type PartAgain,
 } from './comeback.js';
-export { conditionOfTrial, gradeOf, matchOf, metFrom, trialFor } from './grades.js';
+export { conditionOfTrial, gradeOf, matchOf, metFrom, trialFor, trialWords } from './grades.js';
 export {
   amountOf,
   countsOf,

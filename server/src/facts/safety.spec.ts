@@ -516,6 +516,7 @@ describe('every way to write', () => {
       '/api/jobs',
       '/api/jobs/{jobId}/attachments/{attachmentId}',
       // Of a simulated car alone, on which nothing can fire.
+      '/api/jobs/{jobId}/car/drives',
       '/api/jobs/{jobId}/car/hints',
       '/api/jobs/{jobId}/car/override',
       '/api/jobs/{jobId}/head',

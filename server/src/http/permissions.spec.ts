@@ -91,6 +91,8 @@ const table: Readonly<Record<string, string>> = {
   'POST /api/jobs/{jobId}/car/hints': 'ltdr',
   'POST /api/jobs/{jobId}/car/override': 'ltdr',
   'GET /api/jobs/{jobId}/car/lines/{codingId}': 'ltdr',
+  'GET /api/jobs/{jobId}/car/steps/{codingId}': 'ltdr',
+  'POST /api/jobs/{jobId}/car/drives': 'ltdr',
   'GET /api/jobs/{jobId}/car/memory/{codingId}': 'ltdr',
   'GET /api/jobs/{jobId}/car/report': 'ltdr',
   'GET /api/jobs/{jobId}/car/parts': 'ltdr',

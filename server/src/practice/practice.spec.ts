@@ -152,6 +152,7 @@ describe('a job on a simulated car', () => {
     for (const [path, body] of [
       ['hints', { number: 1 }],
       ['override', { traceId: randomUUID(), test: 'x' }],
+      ['drives', { beaconId: randomUUID(), conditions: [] }],
     ] as const)
       expect((await shop.write(`/api/jobs/${jobId}/car/${path}`, body)).status)
         .withContext(path)
@@ -181,21 +182,29 @@ describe('a job on a simulated car', () => {
     expect((await get<CarReport>('report?adapter=other')).text).toContain('B1D20-64');
     const unknown = { jobId: randomUUID(), vehicleId: randomUUID(), case: 'constructor' };
     expect((await shop.write('/api/practice', unknown)).status).toBe(422);
-    for (const difficulty of ['intermittent', 'induced', 'lying-reader', 'two-faults'])
+    for (const difficulty of [
+      'intermittent',
+      'in-condition',
+      'induced',
+      'wrong-donor',
+      'lying-reader',
+      'two-faults',
+    ])
       await practise(2, shop.learner, { difficulty });
   });
 
   it('gives two hints that cost, and does once what is refused: the car keeps it', async () => {
-    const { jobId, get, enter } = await practise(3, shop.learner);
+    const { jobId, get, enter } = await practise(2, shop.learner);
     const path = `/api/jobs/${jobId}/car`;
     const as = { person: shop.learner };
     const hint = (number: number) => shop.write<{ hint: string }>(`${path}/hints`, { number }, as);
     expect((await hint(2)).body.hint).toBe('It is a lamp.');
-    expect((await hint(1)).body.hint).toBe('It hangs on this part: right brake lamp.');
+    expect((await hint(1)).body.hint).toBe('It hangs on this part: right tail lamp.');
     expect((await hint(3)).status).toBe(422);
+    expect((await get<CarParts>('parts')).hints.length).toBe(2);
     const beaconId = await enter('beacons', { ...beacon, name: 'Lamp failure' });
     await enter('scans', { kind: 'baseline', text: (await get<CarReport>('report')).text });
-    const part = await get<CarPart>('parts/BRAKE-R');
+    const part = await get<CarPart>('parts/TAIL-R');
     const own = { id: 'own', kind: 'ohms', from: 'b+', to: 'gnd', minutes: 1 };
     const traceId = await enter('traces', {
       title: part.title,
@@ -213,7 +222,7 @@ describe('a job on a simulated car', () => {
     expect((await anyway('own')).status).toBe(409);
     const after = await get<CarReading>(`readings/${traceId}?test=own`);
     expect([after.refused, after.overridable]).toEqual([
-      'The meter shows no ohms: its fuse has blown.',
+      'The meter shows nothing: its fuse has blown.',
       false,
     ]);
     await enter('hand-backs', {});
@@ -221,6 +230,45 @@ describe('a job on a simulated car', () => {
     expect(end.hints).toBe(2);
     expect(end.breaches[0]).toContain('The fuse of the meter blows');
     expect(end.minutes).toBe(4 + 20);
+  });
+
+  it('is wetted while it is read, and driven in the rain and in the dry', async () => {
+    const { jobId, get, record, enter } = await practise(8, shop.learner, { difficulty: 'in-condition' });
+    const { customerWords } = (await record()).head;
+    const only = /heat/.test(customerWords!) ? (['heat', 'hot'] as const) : null;
+    expect(only).withContext(customerWords!).not.toBeNull();
+    const [trial, condition] = only!;
+    const code = 'P0115';
+    expect((await get<CarReport>('report')).text).toContain(`${code}-15`);
+    const lamp = { ...beacon, kind: 'beacon', name: 'Engine lamp', seen: 'lit', conditions: [condition] };
+    const beaconId = await enter('beacons', lamp);
+    await enter('scans', { kind: 'baseline', text: (await get<CarReport>('report')).text });
+    await enter('clearings', {});
+    expect((await get<CarReport>('report')).text).not.toContain(code);
+    expect((await get<CarReport>(`report?trial=${trial}`)).text).toContain(code);
+    expect((await shop.get(`/api/jobs/${jobId}/car/report?trial=constructor`)).status).toBe(422);
+    const drive = async (more: object) =>
+      (
+        await shop.write<{ shown: boolean; lit: string[] }>(
+          `/api/jobs/${jobId}/car/drives`,
+          { beaconId, conditions: [], ...more },
+          { person: shop.learner },
+        )
+      ).body;
+    expect((await drive({})).shown).toBeFalse();
+    expect(await drive({ circumstances: { celsius: 35 } })).toEqual({ shown: true, lit: ['Engine lamp'] });
+    // Nothing of a drive stays until it is entered.
+    expect((await get<CarReport>('report')).text).not.toContain(code);
+    await enter('exposures', {
+      beaconId,
+      shown: true,
+      coldStart: false,
+      conditions: [condition],
+      bulbCheck: 'passed',
+      monitorRan: false,
+      reportedBy: 'technician',
+    });
+    expect((await get<CarReport>('report')).text).toContain(code);
   });
 
   it('has a restraint plug reseated after it was made safe, in a wait of a minute', async () => {

@@ -74,7 +74,7 @@ export function practiceRoutes(door: Door, services: Services): void {
 
   door.on(endpoints.carParts, async (request, response) => {
     const { hidden } = await practiceJob(services, idParam(request, 'jobId'));
-    response.json(await workers.run('carParts', { car: hidden.car }));
+    response.json(await workers.run('carParts', { hidden }));
   });
 
   door.on(endpoints.carPart, async (request, response) => {
@@ -111,19 +111,31 @@ export function practiceRoutes(door: Door, services: Services): void {
   door.on(endpoints.carLine, async (request, response) => {
     const job = await practiceJob(services, idParam(request, 'jobId'));
     const coding = codingOf(job.record, idParam(request, 'codingId'));
-    const procedure = textQuery(request, 'procedure');
-    if (procedure !== null) {
-      const wanted = { procedure, step: textQuery(request, 'step') };
-      const step = await workers.run('carStep', { ...job, codingId: coding.id, wanted });
-      if (!step) throw invalid('step', 'no such step in this procedure');
-      response.json(step);
-      return;
-    }
     const wanted = textQuery(request, 'line');
     const line = coding.lines.find((own) => own.line.id === wanted)?.line;
     if (!line) throw invalid('line', 'no such line on this sheet');
     const done = await workers.run('carLine', { ...job, codingId: coding.id, line });
     response.json(done ?? { talk: [], entries: [], refused: null });
+  });
+
+  door.on(endpoints.carStep, async (request, response) => {
+    const job = await practiceJob(services, idParam(request, 'jobId'));
+    const { id: codingId } = codingOf(job.record, idParam(request, 'codingId'));
+    const wanted = {
+      procedure: textQuery(request, 'procedure') ?? '',
+      step: textQuery(request, 'step'),
+    };
+    const done = await workers.run('carStep', { ...job, codingId, wanted });
+    if (!done) throw invalid('step', 'no such step of a procedure of this unit');
+    response.json(done);
+  });
+
+  door.on(endpoints.drive, async (request, response) => {
+    const { beaconId, ...drive } = check(endpoints.drive.body, request.body);
+    const job = await practiceJob(services, idParam(request, 'jobId'));
+    const beacon = standingFor(job.record.beacons, beaconId);
+    if (!beacon) throw notFound('beacon');
+    response.json(await workers.run('driven', { ...job, watched: beacon.name, drive }));
   });
 
   door.on(endpoints.carMemory, async (request, response) => {

@@ -5,6 +5,9 @@ import {
   type Difficulty,
   doLine,
   doStep,
+  type Drive,
+  type Driven,
+  driven,
   type ImageFile,
   hintOf,
   openingOf,
@@ -92,12 +95,14 @@ export const tasks = {
     return reportOf(car, other ? 'usual' : (hidden.reader ?? 'usual'));
   },
 
-  carParts: ({ car }: { car: string }) => {
-    const file = carFile(car)!;
+  carParts: ({ hidden }: { hidden: PracticeJob['hidden'] }) => {
+    const file = carFile(hidden.car)!;
     return {
       parts: plainParts(file),
       modules: file.modules.map(({ name, label }) => ({ module: name, label })),
       live: liveList(file),
+      // Those that were paid for already.
+      hints: ([1, 2] as const).slice(0, hidden.hints ?? 0).map((number) => hintOf(hidden, number)),
     };
   },
 
@@ -135,6 +140,9 @@ export const tasks = {
     const unit = unitOf(job, codingId);
     return unit && doLine(carOfRecord(job.record, job.hidden, job.images), unit, line, job.record);
   },
+
+  driven: ({ watched, drive, ...job }: PracticeJob & { watched: string; drive: Drive }): Driven =>
+    driven(job, watched, drive),
 
   /** A step of a procedure at the car; null where there is none such. */
   carStep: ({ codingId, wanted, ...job }: PracticeJob & { codingId: string; wanted: StepWanted }) => {

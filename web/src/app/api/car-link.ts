@@ -1,6 +1,6 @@
 /** The link to a simulated car: what its modules show of their inputs, ten times a second. */
 import { signal } from '@angular/core';
-import type { LinkAnswerSaid, LinkMessage, LinkSaid } from '@dormant-beacon/contract/link';
+import type { LinkAnswerSaid, LinkMessage, LinkSaid, Trial } from '@dormant-beacon/contract/link';
 
 /** The same person opened another link, with another tab or device. */
 const elsewhere = 4001;
@@ -42,7 +42,7 @@ export class CarLink {
     this.send({ watch: [...watch] });
   }
 
-  set(set: { positions?: string[]; ignition?: 'on' | 'off' }): void {
+  set(set: { positions?: string[]; ignition?: 'on' | 'off'; trial?: Trial | null }): void {
     this.send({ id: ++this.last, set });
   }
 

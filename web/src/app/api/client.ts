@@ -57,6 +57,8 @@ import type {
   CarParts,
   CarReading,
   CarReport,
+  Drive,
+  Driven,
   CustomerDoor,
   CustomerPage,
   CustomerTells,
@@ -71,6 +73,7 @@ import type {
   VehiclesKnown,
   Weaknesses,
 } from '@dormant-beacon/contract';
+import type { Trial } from '@dormant-beacon/contract/link';
 import { idempotencyHeader, personHeader, seenHeader } from '@dormant-beacon/contract/headers';
 import type { JobRecord, Person } from '@dormant-beacon/core/record';
 import type { ShopSettings } from '@dormant-beacon/core/shop';
@@ -418,8 +421,9 @@ export class Client {
     return this.change('POST', `/api/jobs/${jobId}/car/override`, body);
   }
 
-  carReport(jobId: string, adapter: 'usual' | 'other'): Promise<CarReport> {
-    return this.get(`/api/jobs/${jobId}/car/report?${new URLSearchParams({ adapter }).toString()}`);
+  carReport(jobId: string, adapter: 'usual' | 'other', trial: Trial | null): Promise<CarReport> {
+    const query = new URLSearchParams({ adapter, ...(trial === null ? {} : { trial }) });
+    return this.get(`/api/jobs/${jobId}/car/report?${query.toString()}`);
   }
 
   carParts(jobId: string): Promise<CarParts> {
@@ -430,14 +434,23 @@ export class Client {
     return this.get(`/api/jobs/${jobId}/car/parts/${encodeURIComponent(target)}`);
   }
 
-  carReading(jobId: string, traceId: string, test: string): Promise<CarReading> {
-    const query = new URLSearchParams({ test });
+  carReading(jobId: string, traceId: string, test: string, trial: Trial | null): Promise<CarReading> {
+    const query = new URLSearchParams({ test, ...(trial === null ? {} : { trial }) });
     return this.get(`/api/jobs/${jobId}/car/readings/${traceId}?${query.toString()}`);
   }
 
   carLine(jobId: string, codingId: string, line: string): Promise<CarLine> {
     const query = new URLSearchParams({ line });
     return this.get(`/api/jobs/${jobId}/car/lines/${codingId}?${query.toString()}`);
+  }
+
+  carStep(jobId: string, codingId: string, procedure: string, step: string | null): Promise<CarLine> {
+    const query = new URLSearchParams({ procedure, ...(step === null ? {} : { step }) });
+    return this.get(`/api/jobs/${jobId}/car/steps/${codingId}?${query.toString()}`);
+  }
+
+  drive(jobId: string, body: Drive): Promise<Driven> {
+    return this.change('POST', `/api/jobs/${jobId}/car/drives`, body);
   }
 
   /** @param write the image that is written before it is read; null where it is read alone */

@@ -22,13 +22,14 @@ import {
 } from '../entry';
 import { Caution } from '../frame';
 import { More } from '../more';
+import { CarStepButton } from '../simulated';
 import { sayLeft } from '../time';
 import { BridgeDrawing } from './bridge-drawing';
 import { CodeDesk } from './code-desk';
 
 @Component({
   selector: 'db-procedure-card',
-  imports: [BridgeDrawing, Caution, Entry, MatButtonModule, More, TextField],
+  imports: [BridgeDrawing, CarStepButton, Caution, Entry, MatButtonModule, More, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 class="what">{{ own().procedure.title }}</h2>
@@ -64,6 +65,9 @@ import { CodeDesk } from './code-desk';
             }
             <button class="thumb" mat-flat-button type="submit" [disabled]="!ready()">Enter the volts</button>
           </db-entry>
+          @if (simulated()) {
+            <db-car-step [codingId]="desk.coding()!.id" [procedure]="own().procedure.id" [step]="null" />
+          }
         } @else {
           <button class="thumb" mat-flat-button type="button" [disabled]="!ready()" (click)="say(wanted)">
             {{ words[wanted] }}
@@ -106,6 +110,12 @@ import { CodeDesk } from './code-desk';
             } @else {
               @if (late()) {
                 <p class="problem">It took longer than this step may. Say what was seen, and begin again.</p>
+              } @else if (simulated() && !step.bridge) {
+                <db-car-step
+                  [codingId]="desk.coding()!.id"
+                  [procedure]="own().procedure.id"
+                  [step]="step.id"
+                />
               } @else {
                 <button
                   class="thumb"
@@ -167,7 +177,9 @@ import { CodeDesk } from './code-desk';
 })
 export class ProcedureCard {
   readonly own = input.required<ProcedureState>();
-  private readonly desk = inject(CodeDesk);
+  protected readonly desk = inject(CodeDesk);
+  /** There the car does it, and its module tells. */
+  protected readonly simulated = computed(() => this.desk.record()?.simulated != null);
   protected readonly words = preconditionWords;
   protected readonly problem = signal<string | null>(null);
   protected readonly volts = field('');

@@ -13,11 +13,12 @@ import { Caution } from '../frame';
 import { type Choice, ChoiceOne, Entry, factForm, field, TextField, trouble, type Trouble } from '../entry';
 import { jobFeature } from '../job';
 import { shopFeature } from '../session';
+import { CarLoops } from '../simulated';
 import { SeatTable } from './seat-table';
 
 @Component({
   selector: 'db-loop-panel',
-  imports: [Caution, ChoiceOne, Entry, MatButtonModule, RouterLink, SeatTable, TextField],
+  imports: [CarLoops, Caution, ChoiceOne, Entry, MatButtonModule, RouterLink, SeatTable, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <db-caution
@@ -63,6 +64,10 @@ import { SeatTable } from './seat-table';
       </table>
     </div>
     <db-entry [form]="form">
+      <db-choice question="At which moment?" [choices]="moments" [field]="moment" />
+      @if (record()?.simulated) {
+        <db-car-loops [moment]="moment()" />
+      }
       <div class="pair">
         <db-text label="Loop" example="such as L9" [mono]="true" [field]="loop" />
         <db-text
@@ -74,7 +79,6 @@ import { SeatTable } from './seat-table';
           limits="0 to 1000 Ω, or OL"
         />
       </div>
-      <db-choice question="At which moment?" [choices]="moments" [field]="moment" />
       @if (form.problem()) {
         <p class="problem" role="alert">{{ form.problem() }}</p>
       }
@@ -116,6 +120,11 @@ import { SeatTable } from './seat-table';
     }
     td button {
       padding: 0 8px;
+      text-align: left;
+    }
+    db-car-loops {
+      width: 100%;
+      box-sizing: border-box;
     }
     .chosen td {
       background: var(--raised);

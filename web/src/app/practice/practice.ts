@@ -22,9 +22,17 @@ const difficultyWords: Readonly<Record<Difficulty, { readonly name: string; read
     name: 'Comes and goes',
     says: 'One contact or line opens now and then: a good reading proves little.',
   },
+  'in-condition': {
+    name: 'In one condition',
+    says: 'One fault that is there in the rain alone, in the cold, in the heat, on a bad road or under load: bring that to the car before you measure.',
+  },
   induced: {
     name: 'Codes of a test',
     says: 'One fault, and beside it stored codes of a plug that somebody had open with the ignition on.',
+  },
+  'wrong-donor': {
+    name: 'From another car',
+    says: 'One module came from another car, and has to be told whose it is.',
   },
   'lying-reader': {
     name: 'A reader that lies',

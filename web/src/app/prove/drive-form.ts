@@ -1,8 +1,8 @@
 /** One drive, start or trial by hand, with the conditions in which it was made. */
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
-import { rateOf, trialFor } from '@dormant-beacon/core/proof';
+import { rateOf, trialFor, trialWords } from '@dormant-beacon/core/proof';
 import type { ScheduledStep } from '@dormant-beacon/core/proof/schedule';
 import type { Beacon } from '@dormant-beacon/core/record';
 import { celsiusOf } from '@dormant-beacon/core/units';
@@ -27,6 +27,7 @@ import {
 } from '../entry';
 import { peopleFeature, shopFeature } from '../session';
 import { jobFeature } from '../job';
+import { SimulatedDesk } from '../simulated';
 
 /** A beacon that is watched; those that came back are not told of by a drive for all. */
 export interface Watched {
@@ -49,10 +50,11 @@ const graded: ReadonlySet<string> = new Set(['rain', 'rough road', 'long drive',
 })
 export class DriveForm {
   private readonly desk = inject(Desk);
+  private readonly car = inject(SimulatedDesk);
   private readonly store = inject(Store);
   readonly now = input.required<Watched>();
   readonly watched = input.required<readonly Watched[]>();
-  private readonly record = this.store.selectSignal(jobFeature.selectRecord);
+  protected readonly record = this.store.selectSignal(jobFeature.selectRecord);
   private readonly settings = this.store.selectSignal(shopFeature.selectSettings);
   private readonly role = this.store.selectSignal(peopleFeature.selectPerson);
 
@@ -71,11 +73,7 @@ export class DriveForm {
   ];
   protected readonly trials: readonly Choice[] = [
     { value: '', label: 'none' },
-    { value: 'hose', label: 'hose' },
-    { value: 'freeze', label: 'freezer spray' },
-    { value: 'heat', label: 'heat gun' },
-    { value: 'wiggle', label: 'harness moved' },
-    { value: 'load', label: 'all loads on' },
+    ...Object.entries(trialWords).map(([value, label]) => ({ value, label })),
   ];
   protected readonly wetChoices: readonly Choice[] = [
     ...asChoices(['dry', 'damp', 'rain']),
@@ -166,6 +164,27 @@ export class DriveForm {
       circumstances: Object.keys(circumstances).length > 0 ? circumstances : null,
       provoked: (this.trial() || null) as FactData<'exposures'>['provoked'],
     }));
+  }
+
+  /** What came of the drive at a simulated car; null before one. */
+  protected readonly driven = signal<string | null>(null);
+  protected readonly driving = signal(false);
+
+  /** Driven as it is filled in; what it did is filled in then. */
+  protected async drive(): Promise<void> {
+    const drives = this.read();
+    if (drives instanceof Trouble) return this.driven.set(drives.says);
+    if (this.driving()) return;
+    this.driving.set(true);
+    const { beaconId, conditions, circumstances, provoked } = drives[0]!;
+    try {
+      const { shown, lit } = await this.car.drive({ beaconId, conditions, circumstances, provoked });
+      this.outcome.set(shown ? 'shown' : 'clean');
+      this.driven.set(lit.length === 0 ? 'No lamp is on.' : `On at its end: ${lit.join(', ')}.`);
+    } catch (error) {
+      this.driven.set((error as Error).message);
+    }
+    this.driving.set(false);
   }
 
   /** What was measured, of what this beacon asks for. */

@@ -1,3 +1,7 @@
+import { TestBed } from '@angular/core/testing';
+import type { Drive } from '@dormant-beacon/contract';
+import { ApiProblem } from '../api';
+import { SimulatedDesk } from '../simulated';
 import { benchFor, fact, flap, recordOf, scanFact } from '../testing/bench';
 import { Prove } from './prove';
 
@@ -112,6 +116,37 @@ describe('Prove', () => {
     await bench.press('Enter it');
     expect(bench.text()).toContain('This is not a number.');
     expect(bench.desk.entered.length).toBe(1);
+  });
+
+  it('drives a simulated car as it is filled in, and fills in what it did', async () => {
+    const asked: Drive[] = [];
+    const answers = [{ shown: true, lit: ['Engine lamp'] }, new ApiProblem(0, 'The server does not answer.')];
+    TestBed.configureTestingModule({
+      providers: [
+        {
+          provide: SimulatedDesk,
+          useValue: {
+            drive: (drive: Drive) => {
+              asked.push(drive);
+              const answer = answers.shift()!;
+              return answer instanceof ApiProblem ? Promise.reject(answer) : Promise.resolve(answer);
+            },
+          },
+        },
+      ],
+    });
+    const bench = await benchFor(Prove, {
+      ...finished(),
+      simulated: { vehicle: 'quill' },
+    });
+    await bench.press('hot');
+    await bench.press('Drive the simulated car so');
+    expect(asked.map(({ beaconId, conditions }) => [beaconId, conditions])).toEqual([['b', ['hot']]]);
+    expect(bench.text()).toContain('On at its end: Engine lamp.');
+    await bench.press('Enter it');
+    expect(bench.desk.entered.map(({ data }) => data['shown'])).toEqual([true]);
+    await bench.press('Drive the simulated car so');
+    expect(bench.text()).toContain('The server does not answer.');
   });
 
   it('plans the shortest way, and fills its first step into the form', async () => {

@@ -10,16 +10,14 @@ import {
   signal,
 } from '@angular/core';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
-import type { CarParts } from '@dormant-beacon/contract';
-import { SimulatedDesk } from './simulated-desk';
 import type { CarLink } from '../api';
+import { type Live, liveRequests, liveValue } from './live-value';
+import { SimulatedDesk } from './simulated-desk';
 
-/** Two bytes of hundredths; all bits set where it is open. */
-function shownOf(bytes: string, unit: 'Ω' | 'V'): string {
-  const value = bytes.slice(6);
-  if (value.length !== 4) return 'no answer';
-  const count = Number.parseInt(value, 16);
-  return count === 0xffff ? 'open' : `${(count / 100).toFixed(2)} ${unit}`;
+function shownOf(bytes: string, unit: Live['unit']): string {
+  const value = liveValue(bytes);
+  if (value === undefined) return 'no answer';
+  return value === null ? 'open' : `${value.toFixed(2)} ${unit}`;
 }
 
 @Component({
@@ -83,7 +81,7 @@ function shownOf(bytes: string, unit: 'Ω' | 'V'): string {
 })
 export class CarLive implements OnInit {
   private readonly car = inject(SimulatedDesk);
-  readonly live = input.required<CarParts['live']>();
+  readonly live = input.required<readonly Live[]>();
   private link: CarLink | null = null;
   protected readonly seat = signal('');
   private readonly opened = signal<CarLink | null>(null);
@@ -102,7 +100,7 @@ export class CarLive implements OnInit {
   ngOnInit(): void {
     this.link = this.car.link();
     this.opened.set(this.link);
-    this.link.watch(this.live().map(({ module, did }) => ({ module, bytes: `22${did}` })));
+    this.link.watch(liveRequests(this.live()));
   }
 
   protected move(seat: string): void {

@@ -4,6 +4,8 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatMenuModule } from '@angular/material/menu';
 import { Router, RouterLink } from '@angular/router';
 import type { CarParts, FactData, PracticeEnd } from '@dormant-beacon/contract';
+import type { Trial } from '@dormant-beacon/contract/link';
+import { trialWords } from '@dormant-beacon/core/proof';
 import { isBased, standing } from '@dormant-beacon/core/record';
 import { counted, percent } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
@@ -48,10 +50,18 @@ import { SimulatedDesk } from './simulated-desk';
         <button mat-menu-item type="button" (click)="watching.set(!watching())">
           {{ watching() ? 'Close the live values' : 'Live values' }}
         </button>
+        <button mat-menu-item type="button" [matMenuTriggerFor]="trials">Provoke it</button>
         <button mat-menu-item type="button" [matMenuTriggerFor]="units">Code a module</button>
         @if (!handedBack()) {
           <button mat-menu-item type="button" (click)="ask()">
             {{ hints().length === 0 ? 'A hint, for ten minutes' : 'The second hint, for ten minutes more' }}
+          </button>
+        }
+      </mat-menu>
+      <mat-menu #trials="matMenu">
+        @for (one of trialChoices; track one[0]) {
+          <button mat-menu-item type="button" (click)="bench.provoke(one[0])">
+            {{ one[1].charAt(0).toUpperCase() + one[1].slice(1) }}
           </button>
         }
       </mat-menu>
@@ -60,6 +70,12 @@ import { SimulatedDesk } from './simulated-desk';
           <button mat-menu-item type="button" (click)="code(one.label)">{{ one.label }}</button>
         }
       </mat-menu>
+      @if (bench.trial(); as trial) {
+        <p role="status">
+          While you read and measure: <strong>{{ trialWords[trial] }}</strong>.
+          <button mat-button type="button" (click)="bench.provoke(null)">Leave it alone again</button>
+        </p>
+      }
       @for (hint of hints(); track hint) {
         <p role="status">{{ hint }}</p>
       }
@@ -139,12 +155,14 @@ import { SimulatedDesk } from './simulated-desk';
 })
 export class CarStrip {
   private readonly desk = inject(Desk);
-  private readonly bench = inject(SimulatedDesk);
+  protected readonly bench = inject(SimulatedDesk);
   private readonly router = inject(Router);
   private readonly store = inject(Store);
   private readonly record = this.store.selectSignal(jobFeature.selectRecord);
   private readonly assessment = this.store.selectSignal(jobFeature.selectAssessment);
   protected readonly money = inject(Money);
+  protected readonly trialWords = trialWords;
+  protected readonly trialChoices = Object.entries(trialWords) as [Trial, string][];
   protected readonly counted = counted;
   protected readonly percent = percent;
   protected readonly words = computed(() => this.record()?.head.customerWords ?? '');
@@ -153,7 +171,9 @@ export class CarStrip {
   protected readonly handedBack = computed(() => standing(this.record()?.handBacks ?? []).length > 0);
   protected readonly car = signal<CarParts | null>(null);
   protected readonly watching = signal(false);
-  protected readonly hints = signal<readonly string[]>([]);
+  private readonly asked = signal<readonly string[]>([]);
+  /** What was asked for now stands behind what was before. */
+  protected readonly hints = computed(() => [...new Set([...(this.car()?.hints ?? []), ...this.asked()])]);
   protected readonly end = signal<PracticeEnd | null>(null);
   /** What was done, beside what the planner would have done. */
   protected readonly ways = computed(() => {
@@ -190,7 +210,7 @@ export class CarStrip {
     return this.doing(async () => {
       if (this.hints().length >= 2) return;
       const { hint } = await this.bench.hint(this.hints().length + 1);
-      this.hints.update((own) => [...own, hint]);
+      this.asked.update((own) => [...own, hint]);
     });
   }
 

@@ -1,5 +1,5 @@
 /** A simulated car: opened with a hidden fault, read, traced and measured through the server. */
-import { inject, Injectable } from '@angular/core';
+import { computed, inject, Injectable, signal } from '@angular/core';
 import type {
   CarLine,
   CarMemory,
@@ -8,12 +8,15 @@ import type {
   CarReading,
   CarReport,
   Difficulty,
+  Drive,
+  Driven,
   Hint,
   Overridden,
   PracticeCars,
   PracticeCases,
   PracticeEnd,
 } from '@dormant-beacon/contract';
+import type { Trial } from '@dormant-beacon/contract/link';
 import { Store } from '@ngrx/store';
 import { CarLink, Client, newId } from '../api';
 import { jobFeature } from '../job';
@@ -23,6 +26,13 @@ import { jobFeature } from '../job';
 export class SimulatedDesk {
   private readonly client = inject(Client);
   private readonly jobId = inject(Store).selectSignal(jobFeature.selectJobId);
+  private readonly begun = signal<{ readonly jobId: string; readonly trial: Trial } | null>(null);
+  /** What is done to the car of this job while it is read and measured; null: nothing. */
+  readonly trial = computed(() => (this.begun()?.jobId === this.jobId() ? this.begun()!.trial : null));
+
+  provoke(trial: Trial | null): void {
+    this.begun.set(trial === null ? null : { jobId: this.jobId()!, trial });
+  }
 
   /** @returns the id of the job */
   async open(wanted: { difficulty: Difficulty } | { case: string }): Promise<string> {
@@ -42,7 +52,7 @@ export class SimulatedDesk {
   }
 
   report(adapter: 'usual' | 'other'): Promise<CarReport> {
-    return this.client.carReport(this.jobId()!, adapter);
+    return this.client.carReport(this.jobId()!, adapter, this.trial());
   }
 
   hint(number: number): Promise<Hint> {
@@ -68,11 +78,21 @@ export class SimulatedDesk {
   }
 
   reading(traceId: string, test: string): Promise<CarReading> {
-    return this.client.carReading(this.jobId()!, traceId, test);
+    return this.client.carReading(this.jobId()!, traceId, test, this.trial());
   }
 
   line(codingId: string, line: string): Promise<CarLine> {
     return this.client.carLine(this.jobId()!, codingId, line);
+  }
+
+  /** @param step null: the volts that the procedure asks for */
+  step(codingId: string, procedure: string, step: string | null): Promise<CarLine> {
+    return this.client.carStep(this.jobId()!, codingId, procedure, step);
+  }
+
+  /** Nothing of it stays until it is entered. */
+  drive(drive: Drive): Promise<Driven> {
+    return this.client.drive(this.jobId()!, drive);
   }
 
   /** @param write the image that is written before it is read; null where it is read alone */

@@ -8,10 +8,12 @@ import {
   input,
   output,
   signal,
+  viewChild,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { judgeWiggle, type WiggleAnswer, type WiggleSheet } from '@dormant-beacon/core/readings';
 import { readTyped } from '@dormant-beacon/core/units';
+import { Store } from '@ngrx/store';
 import {
   type Choice,
   ChoiceOne,
@@ -23,17 +25,19 @@ import {
   trouble,
   type Trouble,
 } from '../../entry';
+import { jobFeature } from '../../job';
+import { CarFeed } from '../../simulated';
 import { SheetForm, sheetStyles } from './sheet-form';
 import { WiggleChart } from './wiggle-chart';
 
-/** While it is held, a value every so many milliseconds. */
+/** While it is held, or read off a simulated car, a value every so many milliseconds. */
 const sampleMs = 200;
 /** A recording ends by itself after so many values. */
 const mostValues = 18_000;
 
 @Component({
   selector: 'db-wiggle-recorder',
-  imports: [ChoiceOne, Entry, MatButtonModule, TextField, WiggleChart],
+  imports: [CarFeed, ChoiceOne, Entry, MatButtonModule, TextField, WiggleChart],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './wiggle-recorder.html',
   styles: [
@@ -92,10 +96,13 @@ export class WiggleRecorder extends SheetForm<WiggleSheet> {
   readonly places = input<readonly string[]>([]);
   readonly judged = output<WiggleAnswer['verdict']>();
 
-  protected readonly ways: readonly Choice[] = [
+  private readonly record = inject(Store).selectSignal(jobFeature.selectRecord);
+  private readonly feed = viewChild(CarFeed);
+  protected readonly ways = computed((): readonly Choice[] => [
     { value: 'hold', label: 'I hold a button while it is bad' },
     { value: 'type', label: 'I type the values' },
-  ];
+    ...(this.record()?.simulated ? [{ value: 'car', label: 'The simulated car’s live value' }] : []),
+  ]);
   protected readonly way = field('hold');
   protected readonly unit = field('V');
   protected readonly what = field('');
@@ -123,12 +130,15 @@ export class WiggleRecorder extends SheetForm<WiggleSheet> {
 
   protected readonly movable = computed(() => [...new Set([...this.places(), ...this.own()])]);
   protected readonly moving = computed(() => this.marks().at(-1)?.moved ?? '');
-  protected readonly shownUnit = computed(() => (this.way() === 'hold' ? 'bad' : this.unit()));
+  protected readonly shownUnit = computed(() => {
+    if (this.way() === 'car') return this.feed()?.unit() ?? 'V';
+    return this.way() === 'hold' ? 'bad' : this.unit();
+  });
   protected readonly read = computed((): WiggleSheet | Trouble => {
     if (this.series().length < 4) return trouble(null, 'Record a few seconds first.');
     return {
       sheet: 'wiggle',
-      what: this.what().trim() || this.watched() || 'the value',
+      what: this.what().trim() || this.feed()?.label() || this.watched() || 'the value',
       unit: this.shownUnit(),
       series: [...this.series()],
       marks: [...this.marks()],
@@ -145,7 +155,8 @@ export class WiggleRecorder extends SheetForm<WiggleSheet> {
     this.begun = performance.now() - 1000 * (this.series().at(-1)?.at ?? 0);
     this.running.set(true);
     this.timer = setInterval(() => {
-      if (this.way() === 'hold') this.push(this.bad() ? 1 : 0);
+      const value = this.way() === 'car' ? this.feed()?.value() : this.bad() ? 1 : 0;
+      if (this.way() !== 'type' && value !== undefined) this.push(value);
     }, sampleMs);
   }
 
@@ -176,6 +187,7 @@ export class WiggleRecorder extends SheetForm<WiggleSheet> {
       read: (): string | Trouble => this.place().trim() || trouble(this.place, 'Say what is moved.'),
       enter: (place) => {
         this.own.update((own) => [...new Set([...own, place])]);
+        this.place.set('');
         return done;
       },
     },
