@@ -1,4 +1,5 @@
 export type {
+  CarBeside,
   CarLine,
   CarMemory,
   CarPart,

@@ -51,6 +51,15 @@ export type Drive = z.infer<typeof drive>;
 export const driven = z.strictObject({ shown: z.boolean(), lit: z.array(z.string()).readonly() });
 export type Driven = z.infer<typeof driven>;
 
+/** What battery tester and thermometer show. */
+export const carBeside = z.strictObject({
+  volts: z.number(),
+  milliohms: z.number(),
+  healthPercent: z.number(),
+  celsius: z.number(),
+});
+export type CarBeside = z.infer<typeof carBeside>;
+
 /** Parts of the car that can be traced with a meter, its modules, and what they show of their inputs, live. */
 export const carParts = z.strictObject({
   parts: z.array(z.strictObject({ target: z.string(), label: z.string() })),

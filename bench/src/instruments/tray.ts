@@ -89,14 +89,18 @@ export class Tray {
 
   /** Battery tester: volts at rest, milliohms, and the health that follows from them. */
   battery(): { readonly volts: number; readonly milliohms: number; readonly healthPercent: number } {
-    const battery = this.car.file.circuit.elements.find(({ id }) => id === 'BAT');
-    if (battery?.kind !== 'battery') return { volts: 0, milliohms: 0, healthPercent: 0 };
-    const milliohms = 1000 * battery.ohms;
+    const { volts, ohms } = this.car.battery;
+    const milliohms = 1000 * ohms;
     return {
-      volts: this.noisy(this.car.standing.state.volts ?? battery.volts, 'volts'),
+      volts: this.noisy(volts, 'volts'),
       milliohms: Math.round(10 * milliohms) / 10,
       healthPercent: Math.round(Math.min(100, (100 * usualMilliohms) / milliohms)),
     };
+  }
+
+  /** Thermometer: degrees of the air about it. */
+  celsius(): number {
+    return Math.round(10 * (this.car.celsius + 0.3 * this.random.normal())) / 10;
   }
 
   /** @returns null where it is done, or why it is refused */

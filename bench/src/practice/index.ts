@@ -21,6 +21,7 @@ export {
   quickestFirst,
 } from './play.js';
 export { carOfRecord, type PracticeJob } from './from-record.js';
+export { type Beside, besideCar } from './beside.js';
 export { type Drive, type Driven, driven } from './drive.js';
 export { provoke, type Trial } from './provoke.js';
 export { hintMinutes } from './costs.js';

@@ -32,8 +32,8 @@ import { liveBytes } from './live.js';
 import { fileOf, firstOutput, routines } from './module-file.js';
 import type { ModuleMemory } from './memory.js';
 import { type Measured, memoryMonitors, type Monitor } from './monitor.js';
-import { chargeAfter, fed, sleepingAmps } from './supply.js';
-import { type Condition, isMet, stands, type Surroundings } from './surroundings.js';
+import { batteryOf, chargeAfter, fed, sleepingAmps } from './supply.js';
+import { bayCelsius, type Condition, isMet, stands, type Surroundings } from './surroundings.js';
 import { type View, viewOf } from './view.js';
 
 /** Seconds between two looks of the modules. */
@@ -336,6 +336,17 @@ export class Car {
     if (Math.abs(this.charge - this.solvedCharge) < chargeStep) return;
     this.solvedCharge = this.charge;
     this.moments.clear();
+  }
+
+  /** As it is inside its case, whatever hangs on it. */
+  get battery(): { readonly volts: number; readonly ohms: number } {
+    const own = batteryOf(this.charge, this.around);
+    return { ...own, volts: this.state.volts ?? own.volts };
+  }
+
+  /** Of the air about it. */
+  get celsius(): number {
+    return this.around.celsius ?? bayCelsius;
   }
 
   private get around(): Surroundings {

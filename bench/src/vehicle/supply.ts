@@ -1,7 +1,7 @@
 /** The battery by what it has left, the alternator beside it, and water between the pins of a plug. */
 import type { Circuit, Element } from '@dormant-beacon/core/circuit';
 import { randomNumbers } from '@dormant-beacon/core/random';
-import type { Surroundings } from './surroundings.js';
+import { bayCelsius, type Surroundings } from './surroundings.js';
 
 /** Ampere hours of a full battery; what sleeping modules draw. */
 const capacity = 60;
@@ -23,7 +23,7 @@ export function batteryOf(charge: number, { celsius }: Surroundings): { volts: n
   const held = lowVolts + (fullVolts - lowVolts) * charge;
   return {
     volts: charge >= flatShare ? held : (held * charge) / flatShare,
-    ohms: fullOhms * (3 - 2 * charge) * ((celsius ?? 20) <= coldCelsius ? 1.5 : 1),
+    ohms: fullOhms * (3 - 2 * charge) * ((celsius ?? bayCelsius) <= coldCelsius ? 1.5 : 1),
   };
 }
 

@@ -20,7 +20,7 @@ export interface Surroundings {
 }
 
 /** Degrees in a bay, up to which it is cold outside, and from which it is hot; minutes that are a long drive. Judgement. */
-const bayCelsius = 18;
+export const bayCelsius = 18;
 const coldTo = 5;
 const hotFrom = 28;
 const longMinutes = 40;

@@ -40,6 +40,14 @@ export const practiceEndpoints = {
     who: everyone,
     answer: practice.carReport,
   },
+  carBeside: {
+    method: 'GET',
+    path: '/api/jobs/{jobId}/car/beside',
+    says: 'of a simulated car: what a battery tester and a thermometer show',
+    query: { trial: 'what is done to the car meanwhile, such as `freeze`' },
+    who: everyone,
+    answer: practice.carBeside,
+  },
   carParts: {
     method: 'GET',
     path: '/api/jobs/{jobId}/car/parts',

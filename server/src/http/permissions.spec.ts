@@ -95,6 +95,7 @@ const table: Readonly<Record<string, string>> = {
   'POST /api/jobs/{jobId}/car/drives': 'ltdr',
   'GET /api/jobs/{jobId}/car/memory/{codingId}': 'ltdr',
   'GET /api/jobs/{jobId}/car/report': 'ltdr',
+  'GET /api/jobs/{jobId}/car/beside': 'ltdr',
   'GET /api/jobs/{jobId}/car/parts': 'ltdr',
   'GET /api/jobs/{jobId}/car/parts/{target}': 'ltdr',
   'GET /api/jobs/{jobId}/car/readings/{traceId}': 'ltdr',

@@ -247,6 +247,12 @@ describe('a job on a simulated car', () => {
     expect((await get<CarReport>('report')).text).not.toContain(code);
     expect((await get<CarReport>(`report?trial=${trial}`)).text).toContain(code);
     expect((await shop.get(`/api/jobs/${jobId}/car/report?trial=constructor`)).status).toBe(422);
+    const shown = (query: string) =>
+      get<{ volts: number; milliohms: number; healthPercent: number; celsius: number }>(`beside${query}`);
+    const sound = await shown('');
+    expect(sound.volts).toBeCloseTo(12.6, 0);
+    expect([sound.healthPercent, Math.round(sound.celsius)]).toEqual([100, 18]);
+    expect((await shown('?trial=freeze')).milliohms).toBeGreaterThan(sound.milliohms);
     const drive = async (more: object) =>
       (
         await shop.write<{ shown: boolean; lit: string[] }>(

@@ -72,6 +72,11 @@ export function practiceRoutes(door: Door, services: Services): void {
     response.json(await workers.run('carReport', { ...job, other, trial: trialOf(request) }));
   });
 
+  door.on(endpoints.carBeside, async (request, response) => {
+    const job = await practiceJob(services, idParam(request, 'jobId'));
+    response.json(await workers.run('carBeside', { ...job, trial: trialOf(request) }));
+  });
+
   door.on(endpoints.carParts, async (request, response) => {
     const { hidden } = await practiceJob(services, idParam(request, 'jobId'));
     response.json(await workers.run('carParts', { hidden }));

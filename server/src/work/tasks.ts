@@ -1,5 +1,7 @@
 /** What is worked out beside the server's own thread: reading reports, solving circuits, planning. */
 import {
+  type Beside,
+  besideCar,
   carOfRecord,
   type CarReport,
   type Difficulty,
@@ -94,6 +96,8 @@ export const tasks = {
     provoke(car, trial);
     return reportOf(car, other ? 'usual' : (hidden.reader ?? 'usual'));
   },
+
+  carBeside: ({ trial, ...job }: PracticeJob & { trial: Trial | null }): Beside => besideCar(job, trial),
 
   carParts: ({ hidden }: { hidden: PracticeJob['hidden'] }) => {
     const file = carFile(hidden.car)!;

@@ -51,6 +51,7 @@ import type {
   PracticeEnd,
   Problem,
   Cures,
+  CarBeside,
   CarLine,
   CarMemory,
   CarPart,
@@ -424,6 +425,11 @@ export class Client {
   carReport(jobId: string, adapter: 'usual' | 'other', trial: Trial | null): Promise<CarReport> {
     const query = new URLSearchParams({ adapter, ...(trial === null ? {} : { trial }) });
     return this.get(`/api/jobs/${jobId}/car/report?${query.toString()}`);
+  }
+
+  carBeside(jobId: string, trial: Trial | null): Promise<CarBeside> {
+    const query = new URLSearchParams(trial === null ? {} : { trial });
+    return this.get(`/api/jobs/${jobId}/car/beside?${query.toString()}`);
   }
 
   carParts(jobId: string): Promise<CarParts> {

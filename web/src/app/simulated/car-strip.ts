@@ -3,7 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButtonModule } from '@angular/material/button';
 import { MatMenuModule } from '@angular/material/menu';
 import { Router, RouterLink } from '@angular/router';
-import type { CarParts, FactData, PracticeEnd } from '@dormant-beacon/contract';
+import type { CarBeside, CarParts, FactData, PracticeEnd } from '@dormant-beacon/contract';
 import type { Trial } from '@dormant-beacon/contract/link';
 import { trialWords } from '@dormant-beacon/core/proof';
 import { isBased, standing } from '@dormant-beacon/core/record';
@@ -50,6 +50,7 @@ import { SimulatedDesk } from './simulated-desk';
         <button mat-menu-item type="button" (click)="watching.set(!watching())">
           {{ watching() ? 'Close the live values' : 'Live values' }}
         </button>
+        <button mat-menu-item type="button" (click)="test()">Battery tester and thermometer</button>
         <button mat-menu-item type="button" [matMenuTriggerFor]="trials">Provoke it</button>
         <button mat-menu-item type="button" [matMenuTriggerFor]="units">Code a module</button>
         @if (!handedBack()) {
@@ -70,6 +71,13 @@ import { SimulatedDesk } from './simulated-desk';
           <button mat-menu-item type="button" (click)="code(one.label)">{{ one.label }}</button>
         }
       </mat-menu>
+      @if (beside(); as shown) {
+        <p role="status">
+          Battery tester: <span class="mono">{{ shown.volts.toFixed(2) }} V</span> at rest,
+          <span class="mono">{{ shown.milliohms }} mΩ</span>, health {{ shown.healthPercent }} %. Thermometer:
+          <span class="mono">{{ shown.celsius.toFixed(1) }} °C</span>.
+        </p>
+      }
       @if (bench.trial(); as trial) {
         <p role="status">
           While you read and measure: <strong>{{ trialWords[trial] }}</strong>.
@@ -185,6 +193,7 @@ export class CarStrip {
           { who: 'The best way known', steps: end.planner.steps },
         ];
   });
+  protected readonly beside = signal<CarBeside | null>(null);
   protected readonly busy = signal(false);
   protected readonly problem = signal<string | null>(null);
 
@@ -204,6 +213,10 @@ export class CarStrip {
   protected async list(): Promise<void> {
     if (this.car()) return;
     await this.doing(async () => this.car.set(await this.bench.parts()));
+  }
+
+  protected test(): Promise<void> {
+    return this.doing(async () => this.beside.set(await this.bench.beside()));
   }
 
   protected ask(): Promise<void> {

@@ -63,6 +63,8 @@ describe('the live values of a simulated car', () => {
             },
             parts: () =>
               Promise.resolve({ parts: [], modules: [], live, hints: ['Two modules share something.'] }),
+            beside: () =>
+              Promise.resolve({ volts: 12.58, milliohms: 15.2, healthPercent: 98, celsius: 18.1 }),
             link: () => link,
             step: (coding: string, procedure: string, step: string | null) => {
               steps.push(`${coding} ${procedure} ${step}`);
@@ -155,10 +157,12 @@ describe('the live values of a simulated car', () => {
   it('are provoked from the strip, which keeps the hints that were paid for', async () => {
     const scans = [fact('s', { kind: 'baseline', text: '', scan: { modules: [], codes: [] } })];
     const bench = await benchFor(CarStrip, recordOf({ ...record(), scans } as never));
-    const strip = bench.fixture.componentInstance as unknown as { list(): Promise<void> };
+    const strip = bench.fixture.componentInstance as unknown as Record<'list' | 'test', () => Promise<void>>;
     await strip.list();
+    await strip.test();
     await bench.fixture.whenStable();
     expect(bench.text()).toContain('Two modules share something.');
+    expect(bench.text()).toContain('12.58 V at rest, 15.2 mΩ, health 98 %. Thermometer: 18.1 °C.');
     TestBed.inject(SimulatedDesk).provoke('hose');
     await bench.fixture.whenStable();
     expect(bench.text()).toContain('While you read and measure: hose');

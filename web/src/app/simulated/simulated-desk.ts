@@ -1,6 +1,7 @@
 /** A simulated car: opened with a hidden fault, read, traced and measured through the server. */
 import { computed, inject, Injectable, signal } from '@angular/core';
 import type {
+  CarBeside,
   CarLine,
   CarMemory,
   CarPart,
@@ -53,6 +54,11 @@ export class SimulatedDesk {
 
   report(adapter: 'usual' | 'other'): Promise<CarReport> {
     return this.client.carReport(this.jobId()!, adapter, this.trial());
+  }
+
+  /** By battery tester and thermometer. */
+  beside(): Promise<CarBeside> {
+    return this.client.carBeside(this.jobId()!, this.trial());
   }
 
   hint(number: number): Promise<Hint> {
