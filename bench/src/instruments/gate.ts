@@ -23,16 +23,12 @@ export function squibAt({ file }: Car, point: string): string | null {
   return squib?.id ?? null;
 }
 
-/** Squibs that a connector parts. */
-export function squibsBehind({ file }: Car, connector: string): string[] {
-  const parted = new Set(
-    file.circuit.elements.flatMap((element) =>
-      'connector' in element && element.connector === connector ? element.pins : [],
-    ),
+/** Squibs whose loops a connector parts, at the unit or at the module. */
+export function squibsBehind(car: Car, connector: string): string[] {
+  const parted = car.file.circuit.elements.flatMap((element) =>
+    'connector' in element && element.connector === connector ? (element.pins as readonly string[]) : [],
   );
-  return file.circuit.elements.flatMap(({ kind, id, pins }) =>
-    kind === 'squib' && pins.some((pin) => parted.has(pin)) ? [id] : [],
-  );
+  return [...new Set(parted.flatMap((point) => squibAt(car, point) ?? []))];
 }
 
 const labelOf = ({ file }: Car, element: string): string =>

@@ -10,6 +10,7 @@ export {
   writeMemory,
 } from './sheet-lines.js';
 export { type ImageFile, type ImageFiles, type Unit, unitsOf } from './units.js';
+export { loopParts, traceOfLoop } from './loop-case.js';
 export { partOf, traceOfPart } from './part.js';
 export {
   asPlanned,

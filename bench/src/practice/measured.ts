@@ -41,6 +41,11 @@ export function measured(
 ): TraceReading | NoReading {
   const parted = (test.state?.unplugged ?? []).map((plug) => gateOfPlug(car, plug)).find((gate) => gate);
   if (parted) return { ...parted, refused: true };
+  // Fitted while dead, read with the power back.
+  const { state } = car.standing;
+  if (test.power === 'dead-then-live' && state.deadSeconds != null) car.set({ ...state, deadSeconds: null });
+  if (test.kind === 'live' && car.standing.state.deadSeconds != null)
+    return { why: 'No module answers: the power is off.' };
   try {
     return putAs(car, test.state ?? {}, () => made(car, tray, test, random));
   } catch (error) {

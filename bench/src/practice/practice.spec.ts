@@ -6,6 +6,7 @@ import { carFile } from '../vehicle/index.js';
 import {
   carOfRecord,
   drawCase,
+  loopParts,
   openingOf,
   openingOfWritten,
   partOf,
@@ -13,6 +14,7 @@ import {
   practiceEnd,
   readingOf,
   reportOf,
+  traceOfLoop,
   traceOfPart,
 } from './index.js';
 
@@ -188,6 +190,72 @@ describe('the car of a practice job', () => {
       expect(amps('freeze')).toBeGreaterThan(8);
       expect(amps('hose')).toBeLessThan(0.1);
     });
+  });
+
+  describe('traced at a squib loop', () => {
+    const source = traceOfLoop(carFile('quill')!, 'DRIVER-TENSIONER')!;
+    const fired = { car: 'quill', seed: 1, faults: [{ element: 'DRIVER-TENSIONER', mode: 'open' }] } as const;
+    const safe = record({
+      safeties: [
+        fact(1, { step: 'battery-off' }),
+        { ...fact(2, { step: 'placed' }), recordedAt: '2026-11-17T08:01:00Z' },
+      ],
+    });
+    const read = (test: string, job = safe) => {
+      const shown = readingOf(
+        { record: job, hidden: fired },
+        source,
+        source.tests.find(({ id }) => id === test)!,
+      );
+      return 'why' in shown ? shown.why : (shown.value ?? 'OL');
+    };
+
+    it('has the wiring of the car, element by element', () => {
+      for (const id of ['quill', 'lumen', 'marn-wagon']) {
+        const file = carFile(id)!;
+        expect(loopParts(file).length).toBe(4);
+        for (const { target } of loopParts(file))
+          for (const element of traceOfLoop(file, target)!.circuit.elements) {
+            const own = file.circuit.elements.find((one) => one.id === element.id) as unknown as {
+              pins: string[];
+              connector?: string;
+            };
+            expect([own.pins, own.connector])
+              .withContext(`${id} ${element.id}`)
+              .toEqual([element.pins as string[], (element as { connector?: string }).connector]);
+          }
+      }
+      expect(traceOfLoop(carFile('quill')!, 'TAIL-L')).toBeUndefined();
+      expect(nextTests(source).next[0]).toEqual(jasmine.objectContaining({ action: 'test', test: 'loop' }));
+    });
+
+    it('is read as its module reads it, and with a load in the place of its unit once it is safe', () => {
+      expect(read('loop', record())).toBe('OL');
+      for (const test of ['load', 'load-mated', 'load-module'])
+        expect(read(test, record())).withContext(test).toContain('battery off and insulated');
+      // Two lines of 0.2 Ω, two pins of 5 mΩ, and the load of 2 Ω.
+      expect(read('load')).toBeCloseTo(2.4, 1);
+      expect(read('load-mated')).toBeCloseTo(2.41, 1);
+      expect(read('load-module')).toBeCloseTo(2, 1);
+      expect(read('loop')).toBe('No module answers: the power is off.');
+      expect(read('meter')).toContain('can fire');
+    });
+  });
+
+  it('answers nothing while its battery is off, and parts what a step of its strip parts', () => {
+    const off = fact(1, { step: 'battery-off' });
+    const on = { ...fact(2, { step: 'power-on' }), recordedAt: '2026-11-17T08:05:00Z' };
+    const text = (more: object) => reportOf(carOfRecord(record(more), hidden)).text;
+    expect(text({ safeties: [off] }).match(/no response/g)!.length).toBe(carFile('quill')!.modules.length);
+    expect(text({ safeties: [off, on] })).not.toContain('no response');
+    const plan = {
+      ...fact(3, { map: { steps: [{ id: 'lamp', plugs: [{ name: 'C12' }] }] } }),
+    };
+    const entry = (seq: number, as: string) => fact(seq, { planId: '3', step: 'lamp', as });
+    const strip = { stripPlans: [plan], ledgerEntries: [entry(4, 'off')] };
+    expect(text(strip)).toContain('B1C11-13');
+    expect(text(strip)).toContain('(active)');
+    expect(text({ ...strip, ledgerEntries: [entry(4, 'off'), entry(5, 'on')] })).toContain('(stored)');
   });
 
   it('shows what comes in the rain on a wet drive alone', () => {

@@ -23,7 +23,10 @@ export function senses(car: Car, test: LookedTest, random: RandomNumbers): boole
 function chanceOf(car: Car, test: LookedTest, element: Element, fault: CarFault | undefined): number {
   switch (test.kind) {
     case 'listen':
-      return heardChance(shareOf(car, element) < weakBelow);
+      // What makes no sound of its own is pulled at, and gives or does not.
+      return element.kind === 'motor' || element.kind === 'relay'
+        ? heardChance(shareOf(car, element) < weakBelow)
+        : caughtChance(fault !== undefined);
     case 'function': {
       const share = shareOf(car, element);
       const is = share < offBelow ? 'off' : share < weakBelow ? 'weak' : 'on';

@@ -156,13 +156,14 @@ describe('a car on the bench', () => {
     expect(codesOf(car)).toEqual(['brake C0035-15']);
   });
 
-  it('leaks where a plug stands in water: restraint loops to ground, sensors too low', () => {
-    const codes = codesOf(carWith('quill', [], { around: { soaked: ['C103', 'C71'] } }));
-    expect(codes).toContain('restraint B1049-11');
-    expect(codes).toContain('brake C0035-11');
-    expect(codes.every((one) => /B1049|C0035/.test(one)))
-      .withContext(codes.join())
-      .toBeTrue();
+  it('leaks to ground where a plug stands in water', () => {
+    const soaked = (plug: string) => codesOf(carWith('quill', [], { around: { soaked: [plug] } }));
+    expect(soaked('C103')).toEqual(['restraint B1049-11']);
+    // Water may fail a sensor, and never a neighbour.
+    for (const plug of ['C71', 'C72', 'C61', 'C31'])
+      expect(new Set(soaked(plug).map((one) => one.split(' ')[0])).size)
+        .withContext(plug)
+        .toBeLessThan(2);
   });
 
   it('empties its battery with the ignition left on, until the modules complain, and fills it as the engine runs', () => {

@@ -393,7 +393,7 @@ function carOf({ id, name, modules: names, lamps, switches, sensors, motors }: M
   for (const [ground, label] of Object.entries(grounds)) wiring.ground(ground, label);
   for (const { name: module, label, fuse, plug, ground, ohms } of own)
     wiring.module(module, label, fuse, plug, ground, ohms).listens(module, label, plug);
-  for (const { id: loop, label, plug } of loops) wiring.loop(loop, label, plug);
+  for (const { id: loop, label, plug } of loops) wiring.loop(loop, label, plug, modules.restraint.plug);
   for (const { id: lamp, label, fed, plug, ground, watts } of lamps)
     wiring.lamp(lamp, label, fed.toLowerCase(), plug, ground, watts);
   for (const { id: at, label, fed, relay, plug, ground, ohms } of motors)

@@ -54,12 +54,16 @@ export function fed({ elements }: Circuit, at: Feeding): Circuit {
   };
 }
 
+/** The same for the same name, whatever stands before it. */
+const numberOf = (id: string): number =>
+  [...id].reduce((sum, letter) => (31 * sum + letter.charCodeAt(0)) % 1_000_003, 7);
+
 function leaks(elements: readonly Element[], { soaked, seed }: Feeding): Element[] {
   const wet = new Set(soaked);
   if (wet.size === 0) return [];
-  return elements.flatMap((element, n): Element[] => {
+  return elements.flatMap((element): Element[] => {
     if (element.kind !== 'contact' || !element.connector || !wet.has(element.connector)) return [];
-    const drawn = randomNumbers(seed + 7919 * (n + 1)).uniform();
+    const drawn = randomNumbers(seed + numberOf(element.id)).uniform();
     const ohms = leak.least * (leak.most / leak.least) ** drawn;
     return [{ id: `WATER-${element.id}`, kind: 'resistor', pins: [element.pins[0], 'gnd'], ohms }];
   });

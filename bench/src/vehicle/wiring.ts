@@ -234,28 +234,46 @@ export class Wiring {
   }
 
   /** A squib between two lines that only their module reads; a shorting bar closes where its plug is parted. */
-  loop(id: string, label: string, plug: string): this {
+  loop(id: string, label: string, plug: string, modulePlug: string): this {
     const at = id.toLowerCase();
-    return this.wire(`${id}-LINE`, `line to the ${label}`, `${at}.plus`, `${at}.feed`, usual.loopWire)
-      .contact(`${id}-PIN`, `plug ${plug}, ${label}`, `${at}.feed`, `${at}.unit`, plug)
-      .add({ id, kind: 'squib', label, pins: [`${at}.unit`, `${at}.end`], ohms: 2 })
-      .contact(`${id}-BACK`, `return pin of ${plug}, ${label}`, `${at}.end`, `${at}.back`, plug)
-      .wire(`${id}-RETURN`, `return line of the ${label}`, `${at}.back`, `${at}.minus`, usual.loopWire)
-      .add({
-        id: `${id}-BAR`,
-        kind: 'shortingBar',
-        label: `shorting bar in ${plug}`,
-        pins: [`${at}.feed`, `${at}.back`],
-        connector: plug,
-        half: 'harness',
-      })
-      .add({
-        id: `${id}-REFERENCE`,
-        kind: 'resistor',
-        label: `reference of the ${label}’s loop`,
-        pins: [`${at}.minus`, 'gnd'],
-        ohms: 5000,
-      });
+    return (
+      this.contact(
+        `${id}-MODULE-PIN`,
+        `loop pins of ${modulePlug}, ${label}`,
+        `${at}.plus`,
+        `${at}.module`,
+        modulePlug,
+      )
+        .wire(`${id}-LINE`, `line to the ${label}`, `${at}.module`, `${at}.feed`, usual.loopWire)
+        .contact(`${id}-PIN`, `plug ${plug}, ${label}`, `${at}.feed`, `${at}.pin`, plug)
+        // Where the unit sits in its plug: parted as if it had a plug of its own.
+        .contact(
+          `${id}-SEAT`,
+          `seat of the ${label} in ${plug}`,
+          `${at}.pin`,
+          `${at}.unit`,
+          `${id}-UNIT`,
+          0.001,
+        )
+        .add({ id, kind: 'squib', label, pins: [`${at}.unit`, `${at}.end`], ohms: 2 })
+        .contact(`${id}-BACK`, `return pin of ${plug}, ${label}`, `${at}.end`, `${at}.back`, plug)
+        .wire(`${id}-RETURN`, `return line of the ${label}`, `${at}.back`, `${at}.minus`, usual.loopWire)
+        .add({
+          id: `${id}-BAR`,
+          kind: 'shortingBar',
+          label: `shorting bar in ${plug}`,
+          pins: [`${at}.feed`, `${at}.back`],
+          connector: plug,
+          half: 'harness',
+        })
+        .add({
+          id: `${id}-REFERENCE`,
+          kind: 'resistor',
+          label: `reference of the ${label}’s loop`,
+          pins: [`${at}.minus`, 'gnd'],
+          ohms: 5000,
+        })
+    );
   }
 
   private add(element: Element): this {

@@ -23,6 +23,8 @@ import {
   readMemory,
   reportOf,
   type StepWanted,
+  loopParts,
+  traceOfLoop,
   traceOfPart,
   type Trial,
   type Unit,
@@ -102,7 +104,10 @@ export const tasks = {
   carParts: ({ hidden }: { hidden: PracticeJob['hidden'] }) => {
     const file = carFile(hidden.car)!;
     return {
-      parts: plainParts(file),
+      parts: [...plainParts(file), ...loopParts(file)].map((part) => ({
+        target: part.target,
+        label: part.label,
+      })),
       modules: file.modules.map(({ name, label }) => ({ module: name, label })),
       live: liveList(file),
       // Those that were paid for already.
@@ -112,8 +117,8 @@ export const tasks = {
 
   carPart: ({ car, target }: { car: string; target: string }) => {
     const file = carFile(car)!;
-    const part = plainParts(file).find((own) => own.target === target);
-    return part ? { title: part.label, case: traceOfPart(file, target) } : null;
+    const part = [...plainParts(file), ...loopParts(file)].find((own) => own.target === target);
+    return part ? { title: part.label, case: traceOfLoop(file, target) ?? traceOfPart(file, target) } : null;
   },
 
   carReading: ({
