@@ -13,7 +13,7 @@ describe('practice', () => {
     await page.getByRole('button', { name: 'Take a simulated car' }).waitFor();
     expect(await accessibilityFaults(page)).toEqual([]);
 
-    // One whose fault is known here: the right brake lamp is burnt out.
+    // One whose fault is known here: the right tail lamp is burnt out.
     const jobId = randomUUID();
     const opened = await context.request.post(`${address}/api/practice`, {
       headers: {
@@ -21,7 +21,7 @@ describe('practice', () => {
         'Beacon-Person': account('R').person.id,
         Origin: address,
       },
-      data: { jobId, vehicleId: randomUUID(), seed: 3 },
+      data: { jobId, vehicleId: randomUUID(), seed: 2 },
     });
     expect(opened.status()).toBe(201);
     await page.goto(`${address}/jobs/${jobId}/take-in`);
@@ -31,10 +31,10 @@ describe('practice', () => {
     await page.getByRole('button', { name: 'Read every module' }).click();
     await page.locator('.next-thing h1', { hasText: 'Choose the circuit behind “Lamp failure”' }).waitFor();
     await page.goto(`${address}/jobs/${jobId}/baseline`);
-    await page.getByText('B1C13-13').waitFor();
+    await page.getByText('B1C11-13').waitFor();
     await page.goto(`${address}/jobs/${jobId}/trace`);
     await page.getByRole('button', { name: 'Trace a part' }).click();
-    await page.getByRole('menuitem', { name: 'right brake lamp' }).click();
+    await page.getByRole('menuitem', { name: 'right tail lamp' }).click();
     await page.locator('db-circuit-drawing').waitFor();
     expect(await accessibilityFaults(page)).toEqual([]);
 
@@ -53,7 +53,7 @@ describe('practice', () => {
         [n, before] as const,
       );
     }
-    expect(await page.locator('.next-thing h1').innerText()).toContain('right brake lamp');
+    expect(await page.locator('.next-thing h1').innerText()).toContain('right tail lamp');
     await page.getByText('found and removed').click();
     await page.getByText('yes, it works').click();
     await repair.click();
@@ -68,7 +68,7 @@ describe('practice', () => {
     await page.getByRole('button', { name: 'What was it?' }).click();
     const end = page.locator('db-car-strip [role=status]');
     await end.waitFor();
-    expect(await end.innerText()).toContain('It was: right brake lamp is open. It is mended.');
+    expect(await end.innerText()).toContain('It was: right tail lamp is open. It is mended.');
     expect(await end.innerText()).toContain('no parts in vain');
     await page.locator('.ways li', { hasText: 'that was it' }).waitFor();
     expect(await accessibilityFaults(page)).toEqual([]);
