@@ -34,7 +34,7 @@ describe('practice', () => {
     await page.getByText('B1C11-13').waitFor();
     await page.goto(`${address}/jobs/${jobId}/trace`);
     await page.getByRole('button', { name: 'Trace a part' }).click();
-    await page.getByRole('menuitem', { name: 'right tail lamp' }).click();
+    await page.getByRole('menuitem', { name: 'Right tail lamp' }).click();
     await page.locator('db-circuit-drawing').waitFor();
     expect(await accessibilityFaults(page)).toEqual([]);
 

@@ -89,12 +89,13 @@ export class Tray {
 
   /** Battery tester: volts at rest, milliohms, and the health that follows from them. */
   battery(): { readonly volts: number; readonly milliohms: number; readonly healthPercent: number } {
-    const { volts, ohms } = this.car.battery;
+    const { volts, ohms, soundOhms } = this.car.battery;
     const milliohms = 1000 * ohms;
     return {
       volts: this.noisy(volts, 'volts'),
       milliohms: Math.round(10 * milliohms) / 10,
-      healthPercent: Math.round(Math.min(100, (100 * usualMilliohms) / milliohms)),
+      // Against a sound one as warm and as full: a cold battery is not a bad one.
+      healthPercent: Math.round(Math.min(100, (100 * soundOhms) / ohms)),
     };
   }
 
@@ -152,9 +153,6 @@ export class Tray {
     return Math.round(shown / step) * step;
   }
 }
-
-/** Of a sound battery. */
-const usualMilliohms = 15;
 
 const brightness = (volts: number): 'bright' | 'dim' | 'dark' =>
   volts >= lampBright ? 'bright' : volts >= lampDim ? 'dim' : 'dark';

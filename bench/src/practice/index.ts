@@ -10,6 +10,7 @@ export {
   writeMemory,
 } from './sheet-lines.js';
 export { type ImageFile, type ImageFiles, type Unit, unitsOf } from './units.js';
+export { tracedPart, type TracedPart, tracedParts } from './traced-parts.js';
 export { loopParts, traceOfLoop } from './loop-case.js';
 export { partOf, traceOfPart } from './part.js';
 export {
@@ -30,6 +31,5 @@ export { hintOf } from './hints.js';
 export { overriddenBy, readingOf } from './measured.js';
 export { type Opening, openingOf, openingOfWritten } from './opening.js';
 export { writtenCase, type WrittenCase, writtenCases } from './written.js';
-export { plainParts } from './part.js';
 export { type CarReport, reportOf } from './report.js';
 export { type PracticeEnd, practiceEnd } from './end.js';

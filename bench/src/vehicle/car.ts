@@ -339,9 +339,11 @@ export class Car {
   }
 
   /** As it is inside its case, whatever hangs on it. */
-  get battery(): { readonly volts: number; readonly ohms: number } {
+  get battery(): { readonly volts: number; readonly ohms: number; readonly soundOhms: number } {
     const own = batteryOf(this.charge, this.around);
-    return { ...own, volts: this.state.volts ?? own.volts };
+    const added =
+      this.faults.find(({ element, mode }) => element === 'BAT' && mode === 'resistive')?.ohms ?? 0;
+    return { volts: this.state.volts ?? own.volts, ohms: own.ohms + added, soundOhms: own.ohms };
   }
 
   /** Of the air about it. */

@@ -8,6 +8,7 @@ import { check } from '@dormant-beacon/core/refusal';
 import { type JobRecord, standing, standingFor } from '@dormant-beacon/core/record';
 import { type Coding, codingsOf } from '@dormant-beacon/core/stages';
 import type { Request } from 'express';
+import * as z from 'zod';
 import type { Door } from '../http/door.js';
 import { conflict, invalid, notFound } from '../http/problem.js';
 import { idParam, textQuery, writeOf } from '../http/writing.js';
@@ -15,6 +16,7 @@ import { openJob } from '../jobs/service.js';
 import type { Services } from '../services.js';
 import { keepEnd, keepOverride, practiceCars, practiceJob } from './cars.js';
 
+const trialQuery = z.object({ trial: trial.nullable() });
 const mostSeeds = 1_000_000_000;
 
 export function practiceRoutes(door: Door, services: Services): void {
@@ -168,7 +170,7 @@ export function practiceRoutes(door: Door, services: Services): void {
 /** What is done to the car meanwhile; null: nothing. @throws HttpProblem 422 where there is no such trial */
 function trialOf(request: Request): Trial | null {
   const text = textQuery(request, 'trial');
-  return text === null ? null : check(trial, text);
+  return check(trialQuery, { trial: text }).trial;
 }
 
 /** @throws HttpProblem 404 where the trace is not there, 422 where it has no such test */

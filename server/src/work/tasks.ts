@@ -15,7 +15,6 @@ import {
   openingOf,
   openingOfWritten,
   overriddenBy,
-  plainParts,
   practiceEnd,
   type PracticeJob,
   provoke,
@@ -23,9 +22,8 @@ import {
   readMemory,
   reportOf,
   type StepWanted,
-  loopParts,
-  traceOfLoop,
-  traceOfPart,
+  tracedPart,
+  tracedParts,
   type Trial,
   type Unit,
   unitsOf,
@@ -104,10 +102,7 @@ export const tasks = {
   carParts: ({ hidden }: { hidden: PracticeJob['hidden'] }) => {
     const file = carFile(hidden.car)!;
     return {
-      parts: [...plainParts(file), ...loopParts(file)].map((part) => ({
-        target: part.target,
-        label: part.label,
-      })),
+      parts: tracedParts(file),
       modules: file.modules.map(({ name, label }) => ({ module: name, label })),
       live: liveList(file),
       // Those that were paid for already.
@@ -115,11 +110,7 @@ export const tasks = {
     };
   },
 
-  carPart: ({ car, target }: { car: string; target: string }) => {
-    const file = carFile(car)!;
-    const part = [...plainParts(file), ...loopParts(file)].find((own) => own.target === target);
-    return part ? { title: part.label, case: traceOfLoop(file, target) ?? traceOfPart(file, target) } : null;
-  },
+  carPart: ({ car, target }: { car: string; target: string }) => tracedPart(carFile(car)!, target),
 
   carReading: ({
     source,

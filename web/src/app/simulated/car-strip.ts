@@ -255,6 +255,7 @@ export class CarStrip {
       const beaconIds = (this.assessment()?.untreated ?? []).map(({ origin }) => origin);
       const sent = await this.desk.enter('traces', { title: part.title, beaconIds, case: part.case });
       if (sent.state === 'refused') throw sent.problem;
+      await this.router.navigate(['/jobs', this.record()!.id, 'trace']);
     });
   }
 
