@@ -126,6 +126,12 @@ const frame = /(?:^|\s)(?:0x)?[0-9a-f]{3,8}\s+(?:[0-9a-f]{2}\s+){4,}/i;
 
 const fewBytes = /(?: [\da-f]{2,8}){2}(?![\p{L}\d])/iu;
 
+const loggedFrame =
+  /^\s{0,9}\(\d{1,12}\.\d{1,9}\)\s{1,9}\S{1,32}\s{1,9}(?:[\dA-F]{3}|[\dA-F]{8})#(?:[\dA-F]{2}){0,8}\s{0,9}$/i;
+
+/** A frame of the link behind a report, as the open log of timed frames has it: it says nothing of its own. */
+export const isFrame = (line: string): boolean => line.includes('#') && loggedFrame.test(line);
+
 /** An address with bytes behind it: a line of a memory dump or a log of frames. */
 export const isDump = (line: string): boolean =>
   fewBytes.test(line) &&

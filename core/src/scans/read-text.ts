@@ -3,7 +3,7 @@
  * columns, a label, a legend, the code or module above) before its own words are asked; every line is accounted for.
  */
 import { type Work, finish } from '../progress/index.js';
-import { isDump } from './code-tokens.js';
+import { isDump, isFrame } from './code-tokens.js';
 import { legendOf, withLearned } from './legend.js';
 import { Lines, piecesOf, saysSomething } from './lines.js';
 import { isPlain, segmentsOf } from './markup.js';
@@ -82,6 +82,10 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
       const number = lines.numberOf(at);
       if (taught && takeTaught(reading, new Line(number, piece, at), marked.get(number))) continue;
       const only = new Line(number, piece, at);
+      if (isFrame(piece)) {
+        reading.mark(only, 'header');
+        continue;
+      }
       if (isDump(piece)) {
         reading.skip(only);
         continue;

@@ -13,6 +13,16 @@ const brief = (text: string) => {
 };
 
 describe('the structure of a page', () => {
+  it('passes over frames of the link behind a report, and over nothing that only looks like one', () => {
+    const report = 'Body\n  B1C10-13 Left tail lamp circuit (active)\n';
+    const frames = '(20.000270) can0 710#031902AF00000000\n (20.1)  can0 1F334455#0102\n';
+    const scan = readReport(`${report}${frames}`);
+    expect(scan.codes).toEqual(readReport(report).codes);
+    expect(scan.notRead).toEqual([]);
+    const odd = '(20.000270) can0 710#031902AF0000000\n(B1C11) spare C1234#00\n';
+    expect(readReport(`${report}${odd}`).notRead!.length + readReport(odd).codes.length).toBeGreaterThan(1);
+  });
+
   it('is read without quoting, boxes, tags and times', () => {
     expect(segmentsOf('> > | Body | B1318 |')).toEqual(['  Body | B1318 ']);
     expect(segmentsOf('<tr><td>B1318</td><td>Active</td></tr>')).toEqual(['B1318 | Active']);

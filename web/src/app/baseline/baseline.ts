@@ -18,6 +18,7 @@ import { peopleFeature } from '../session';
 import { beforePower, Caution } from '../frame';
 import { More } from '../more';
 import { Desk, Entry, factForm, field, plainWords, TextField, trouble, type Trouble } from '../entry';
+import { FrameLog, framesIn } from '../frames';
 import { type EnteredReport, ReportEntry, ReportQueue, ReportRead, ScanMatrixView } from '../report';
 import { sayWhen, When } from '../time';
 import { RecordsDesk, jobFeature } from '../job';
@@ -27,6 +28,7 @@ import { RecordsDesk, jobFeature } from '../job';
   imports: [
     Caution,
     Entry,
+    FrameLog,
     MatButtonModule,
     More,
     ReportEntry,
@@ -46,6 +48,11 @@ import { RecordsDesk, jobFeature } from '../job';
         }
       </p>
       <db-report-read [scan]="scan.scan" [text]="text()" />
+      @if (frames(); as log) {
+        <db-more label="What was said on the link">
+          <db-frame-log [text]="log" />
+        </db-more>
+      }
       @if (form.problem()) {
         <p class="problem" role="alert">{{ form.problem() }}</p>
       }
@@ -185,6 +192,8 @@ export class Baseline {
   });
   protected readonly busy = signal(false);
   protected readonly text = signal('');
+  /** Of the link, behind the report; empty where it has none. */
+  protected readonly frames = computed(() => framesIn(this.text()));
 
   constructor() {
     effect(() => {

@@ -53,6 +53,26 @@ describe('Practice', () => {
     return bench;
   };
 
+  it('opens a log of frames of whatever origin, and says what is none', async () => {
+    const bench = await benchOf([]);
+    const open = async (name: string, text: string) => {
+      const input = bench.page.querySelector<HTMLInputElement>('input[type=file]')!;
+      const files = new DataTransfer();
+      files.items.add(new File([text], name));
+      input.files = files.files;
+      input.dispatchEvent(new Event('change'));
+      await new Promise((resolve) => setTimeout(resolve, 50));
+      await bench.fixture.whenStable();
+    };
+    await open('notes.txt', 'Nothing of a link.');
+    expect(bench.text()).toContain('notes.txt has no line such as');
+    await open('bus.log', '(1.000000) slcan0 7DF#0201050000000000\n(1.010000) slcan0 740#0322F19000000000\n');
+    expect(bench.text()).not.toContain('has no line');
+    expect(bench.text()).toContain('read data f190');
+    await open('big.log', '(1.000000) can0 740#023E00\n'.repeat(200_000));
+    expect(bench.text()).toContain('larger than five megabytes');
+  });
+
   it('takes a car as hard as it is asked for, or a case that was written', async () => {
     cases = [{ id: 'water', car: 'Hallmer Drover', words: 'Every light on the dash since the flood.' }];
     const bench = await benchOf([]);

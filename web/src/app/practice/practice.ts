@@ -12,9 +12,13 @@ import {
 import { counted } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import { PageHead } from '../frame';
+import { FrameLog, framesIn } from '../frames';
 import { peopleFeature } from '../session';
 import { SimulatedDesk } from '../simulated';
 import { sayWhen } from '../time';
+
+/** Decoded on the page: some seventy thousand frames. */
+const mostLogBytes = 5_000_000;
 
 const difficultyWords: Readonly<Record<Difficulty, { readonly name: string; readonly says: string }>> = {
   single: { name: 'One fault', says: 'One part has failed, and it shows all the time or now and then.' },
@@ -43,7 +47,7 @@ const difficultyWords: Readonly<Record<Difficulty, { readonly name: string; read
 
 @Component({
   selector: 'db-practice',
-  imports: [MatButtonModule, MatButtonToggleModule, PageHead, RouterLink],
+  imports: [FrameLog, MatButtonModule, MatButtonToggleModule, PageHead, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <db-page-head />
@@ -89,6 +93,20 @@ const difficultyWords: Readonly<Record<Difficulty, { readonly name: string; read
           </li>
         }
       </ul>
+      <h2>A log of frames</h2>
+      <p>
+        What was said on a link, from here or from elsewhere: a frame a line, such as
+        <span class="mono">(12.034512) can0 740#021003</span>.
+      </p>
+      <label class="file"
+        >Open a log<input type="file" accept=".log,.txt,text/*" (change)="openLog($any($event.target))"
+      /></label>
+      @if (logProblem()) {
+        <p class="problem" role="alert">{{ logProblem() }}</p>
+      }
+      @if (log(); as text) {
+        <db-frame-log [text]="text" />
+      }
       @if (cars().length > 0) {
         <h2>{{ everyones() ? 'Everyone’s cars' : 'Your cars' }}</h2>
         @if (sum(); as sum) {
@@ -174,6 +192,25 @@ export class Practice {
   protected readonly sum = computed(() => sumOf(this.cars()));
   protected readonly counted = counted;
   protected readonly sayWhen = sayWhen;
+
+  protected readonly log = signal('');
+  protected readonly logProblem = signal<string | null>(null);
+
+  protected async openLog(input: HTMLInputElement): Promise<void> {
+    const [file] = input.files ?? [];
+    input.value = '';
+    if (!file) return;
+    this.log.set('');
+    this.logProblem.set(null);
+    if (file.size > mostLogBytes)
+      return this.logProblem.set(`${file.name} is larger than five megabytes: cut out what matters.`);
+    const text = await file.text();
+    if (framesIn(text) === '')
+      return this.logProblem.set(
+        `${file.name} has no line such as “(12.034512) can0 740#021003”: it is no log of frames.`,
+      );
+    this.log.set(text);
+  }
 
   constructor() {
     this.car

@@ -199,13 +199,14 @@ export class CarStrip {
 
   protected read(adapter: 'usual' | 'other' = 'usual'): Promise<void> {
     return this.doing(async () => {
-      const { text } = await this.bench.report(adapter);
+      const { text, log } = await this.bench.report(adapter);
       const kind: FactData<'scans'>['kind'] = !this.based()
         ? 'baseline'
         : this.assessment()?.clearing
           ? 'final'
           : 'interim';
-      const sent = await this.desk.enter('scans', { kind, text });
+      // The frames stay behind what they say.
+      const sent = await this.desk.enter('scans', { kind, text: log === '' ? text : `${text}\n${log}\n` });
       if (sent.state === 'refused') throw sent.problem;
     });
   }

@@ -1,0 +1,2 @@
+export { FrameLog } from './frame-log';
+export { framesIn } from './frames-in';
