@@ -57,6 +57,8 @@ say(
 
 const [hidden] = drawn;
 const day = new Car(carFile(hidden!.car)!, {
+  // Driven, so that the battery is filled.
+  state: { around: { running: true } },
   faults: hidden!.faults.map((fault) => ({ ...fault, mode: 'intermittent', chance: 0.3 })),
 });
 const dawn = performance.now();

@@ -184,11 +184,9 @@ export class Car {
       // Where nothing comes and goes, one long look sees what many short ones would.
       const step = Math.min(this.comesAndGoes && this.isOn() ? lookSeconds : chargeSeconds, end - this.now);
       this.now += step;
-      if (this.isOn()) this.look(step);
-      this.drain(step);
-      if (this.isOn()) continue;
-      if (this.state.deadSeconds != null)
-        this.state = { ...this.state, deadSeconds: this.state.deadSeconds + step };
+      if (this.isOn()) this.drain(step, this.look(step).quiet.amps('BAT'));
+      else if (this.state.deadSeconds == null) this.drain(step, sleepingAmps);
+      else this.state = { ...this.state, deadSeconds: this.state.deadSeconds + step };
     }
   }
 
@@ -312,7 +310,7 @@ export class Car {
     return this.file.beacons.map((name) => ({ name, state: shown && lit.has(name) ? 'lit' : 'dark' }));
   }
 
-  private look(step: number): void {
+  private look(step: number): Measured {
     const { at, fails } = this.moment();
     let n = 0;
     for (const [name, { codes, watches }] of this.modules) {
@@ -325,14 +323,13 @@ export class Car {
           ]);
       }
     }
+    return at;
   }
 
   /** What it took from its battery meanwhile, or gave it. */
-  private drain(seconds: number): void {
-    if (this.state.deadSeconds != null || this.state.volts != null) return;
-    const { at } = this.isOn() ? this.moment() : { at: null };
-    const amps = at ? at.quiet.amps('BAT') * (this.around.running === true ? -1 : 1) : sleepingAmps;
-    this.charge = chargeAfter(this.charge, amps, seconds);
+  private drain(seconds: number, amps: number): void {
+    if (this.state.volts != null) return;
+    this.charge = chargeAfter(this.charge, this.around.running === true ? -amps : amps, seconds);
     if (Math.abs(this.charge - this.solvedCharge) < chargeStep) return;
     this.solvedCharge = this.charge;
     this.moments.clear();

@@ -1,7 +1,6 @@
 /** Where practice begins: a simulated car with a hidden fault. */
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { Router, RouterLink } from '@angular/router';
 import {
   difficulties,
@@ -11,6 +10,7 @@ import {
 } from '@dormant-beacon/contract';
 import { counted } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
+import { type Choice, ChoiceOne, field } from '../entry';
 import { PageHead } from '../frame';
 import { FrameLog, framesIn } from '../frames';
 import { peopleFeature } from '../session';
@@ -47,7 +47,7 @@ const difficultyWords: Readonly<Record<Difficulty, { readonly name: string; read
 
 @Component({
   selector: 'db-practice',
-  imports: [FrameLog, MatButtonModule, MatButtonToggleModule, PageHead, RouterLink],
+  imports: [ChoiceOne, FrameLog, MatButtonModule, PageHead, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <db-page-head />
@@ -63,16 +63,7 @@ const difficultyWords: Readonly<Record<Difficulty, { readonly name: string; read
         Nothing of it enters what this shop has learned. A learner may do everything there but sign as the
         lead.
       </p>
-      <mat-button-toggle-group
-        hideSingleSelectionIndicator
-        aria-label="How hard"
-        [value]="difficulty()"
-        (change)="difficulty.set($event.value)"
-      >
-        @for (one of difficulties; track one) {
-          <mat-button-toggle [value]="one">{{ words[one].name }}</mat-button-toggle>
-        }
-      </mat-button-toggle-group>
+      <db-choice question="How hard?" [choices]="choices" [field]="chosen" />
       <p>{{ words[difficulty()].says }}</p>
       <button mat-flat-button type="button" [disabled]="busy()" (click)="open({ difficulty: difficulty() })">
         Take a simulated car
@@ -93,20 +84,6 @@ const difficultyWords: Readonly<Record<Difficulty, { readonly name: string; read
           </li>
         }
       </ul>
-      <h2>A log of frames</h2>
-      <p>
-        What was said on a link, from here or from elsewhere: a frame a line, such as
-        <span class="mono">(12.034512) can0 740#021003</span>.
-      </p>
-      <label class="file"
-        >Open a log<input type="file" accept=".log,.txt,text/*" (change)="openLog($any($event.target))"
-      /></label>
-      @if (logProblem()) {
-        <p class="problem" role="alert">{{ logProblem() }}</p>
-      }
-      @if (log(); as text) {
-        <db-frame-log [text]="text" />
-      }
       @if (cars().length > 0) {
         <h2>{{ everyones() ? 'Everyone’s cars' : 'Your cars' }}</h2>
         @if (sum(); as sum) {
@@ -133,6 +110,20 @@ const difficultyWords: Readonly<Record<Difficulty, { readonly name: string; read
             </li>
           }
         </ul>
+      }
+      <h2>A log of frames</h2>
+      <p>
+        What was said on a link, from here or from elsewhere: a frame a line, such as
+        <span class="mono">(12.034512) can0 740#021003</span>.
+      </p>
+      <label class="file"
+        >Open a log<input type="file" accept=".log,.txt,text/*" (change)="openLog($any($event.target))"
+      /></label>
+      @if (logProblem()) {
+        <p class="problem" role="alert">{{ logProblem() }}</p>
+      }
+      @if (log(); as text) {
+        <db-frame-log [text]="text" />
       }
     </main>
   `,
@@ -167,9 +158,6 @@ const difficultyWords: Readonly<Record<Difficulty, { readonly name: string; read
       gap: 14px;
       align-items: center;
     }
-    mat-button-toggle-group {
-      flex-wrap: wrap;
-    }
     li > :first-child {
       flex: none;
       min-width: 96px;
@@ -179,9 +167,13 @@ const difficultyWords: Readonly<Record<Difficulty, { readonly name: string; read
 export class Practice {
   private readonly car = inject(SimulatedDesk);
   private readonly router = inject(Router);
-  protected readonly difficulties = difficulties;
+  protected readonly choices: readonly Choice[] = difficulties.map((value) => ({
+    value,
+    label: difficultyWords[value].name,
+  }));
   protected readonly words = difficultyWords;
-  protected readonly difficulty = signal<Difficulty>('single');
+  protected readonly chosen = field('single');
+  protected readonly difficulty = computed(() => this.chosen() as Difficulty);
   protected readonly busy = signal(false);
   protected readonly problem = signal<string | null>(null);
   private readonly person = inject(Store).selectSignal(peopleFeature.selectPerson);
