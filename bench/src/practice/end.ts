@@ -94,7 +94,7 @@ function wasWords(hidden: HiddenCase): string {
   const { elements } = carFile(car)!.circuit;
   const words = ({ element, mode, ohms, when }: CarFault) => {
     const label = elements.find(({ id }) => id === element)?.label ?? element;
-    return `${label} ${modeWords[mode] ?? mode}${ohms == null ? '' : ` (${ohms.toFixed(1)} Ω)`}${when == null ? '' : `, and only in one condition: ${when}`}`;
+    return `${label} ${modeWords[mode] ?? mode}${ohms == null ? '' : ` (${ohms.toFixed(1)} Ω)`}${when == null ? '' : `, but only in one condition: ${when}`}`;
   };
   return [
     ...faults.map(words),

@@ -162,7 +162,11 @@ function driveAs(car: Car, around: Surroundings): void {
 function power(car: Car, deadSeconds: number | null): void {
   const { state } = car.standing;
   car.set({ ...state, deadSeconds });
-  if (deadSeconds === null) newStart(car, between);
+  if (deadSeconds !== null) return;
+  // A fuse that was put in while it was dead blows now, where a short still is behind it.
+  const blown = car.blown.map((element) => ({ element, mode: 'open' as const }));
+  if (blown.length > 0) car.set(car.standing.state, [...car.standing.faults, ...blown]);
+  newStart(car, between);
 }
 
 /** How long ago it was at the last entry: a minute at a simulated car counts as thirty. */

@@ -39,18 +39,18 @@ export function openingOfWritten(id: string): Opening {
 }
 
 const whenWords: Readonly<Record<Condition, string>> = {
-  cold: 'It comes on cold mornings only.',
-  hot: 'It comes in the heat only.',
-  rain: 'It comes in the rain only.',
-  'rough road': 'It comes on bad roads only.',
-  'long drive': 'It comes after an hour of driving only.',
-  'under load': 'It comes with a full load only.',
+  cold: 'It only happens on cold mornings.',
+  hot: 'It only happens in the heat.',
+  rain: 'It only happens in the rain.',
+  'rough road': 'It only happens on bad roads.',
+  'long drive': 'It only happens after an hour of driving.',
+  'under load': 'It only happens with a full load.',
 };
 
 /** Of what moves, what a driver notices without a lamp; null where nothing of it fails. */
 function complaintOf(car: Car): string | null {
   const told = car.storedMonitors.find(({ watches, lamp }) => watches !== undefined && lamp === null);
-  return told ? `The ${told.text.toLowerCase()} does not do what it should.` : null;
+  return told ? `The ${told.text.toLowerCase()} does not work as it should.` : null;
 }
 
 function openingWith(hidden: HiddenCase): Opening {

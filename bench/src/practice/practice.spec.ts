@@ -134,7 +134,7 @@ describe('the car of a practice job', () => {
     expect([drawn.faults[0]!.element, `${make} ${model}`, words]).toEqual([
       'WINDOW-L-PIN',
       'Velanta Quill Estate',
-      'The driver window motor does not do what it should.',
+      'The driver window motor does not work as it should.',
     ]);
   });
 
@@ -301,6 +301,18 @@ describe('the car of a practice job', () => {
     const end = practiceEnd({ record: record({ repairs }), hidden: fuse });
     expect(end.steps.map(({ came }) => came)).toEqual(['in vain', 'that was it', 'that was it']);
     expect([end.mended, end.partsInVain]).toEqual([true, 1]);
+  });
+
+  it('blows a fuse that was put in while the battery was off, as soon as it is on again', () => {
+    const { hidden: fuse } = openingOfWritten('fuse-and-chafe');
+    const did = (label: string) => ({ label, method: 'replace', beaconIds: [], cured: true });
+    const safeties = [fact(1, { step: 'battery-off' }), fact(3, { step: 'power-on' })];
+    const repairs = [fact(2, did('new fuse F31')), fact(4, did('supply line of the driver door'))];
+    const faults = (more: object) =>
+      carOfRecord(record({ safeties, ...more }), fuse).standing.faults.map(({ element }) => element);
+    expect(faults({ repairs: repairs.slice(0, 1) }).sort()).toEqual(['DRIVER-DOOR-FEED', 'F31']);
+    expect(faults({ repairs })).toEqual(['F31']);
+    expect(faults({ repairs: [...repairs, fact(5, did('new fuse F31'))] })).toEqual([]);
   });
 
   it('costs a person what it costs the planner for the same steps, by the trace as it stands', () => {

@@ -1,4 +1,4 @@
-/** Everything at a car that can be traced, in the order in which it is looked for. */
+/** Everything on a car that can be traced, in the order in which it is looked for. */
 import type { TraceCase } from '@dormant-beacon/core/trace';
 import type { CarFile } from '../vehicle/index.js';
 import { loopParts, traceOfLoop } from './loop-case.js';

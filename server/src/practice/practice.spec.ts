@@ -157,10 +157,14 @@ describe('a job on a simulated car', () => {
       expect((await shop.write(`/api/jobs/${jobId}/car/${path}`, body)).status)
         .withContext(path)
         .toBe(404);
-    for (const target of ['constructor', '__proto__', 'DRIVER-BAG', 'x'.repeat(300)])
+    for (const target of ['constructor', '__proto__', 'DRIVER-BAG-BAR', 'x'.repeat(300)])
       expect((await shop.get(`/api/jobs/${own.jobId}/car/parts/${target}`)).status)
         .withContext(target)
         .toBe(404);
+    // A squib is traced as what it is: nothing of it is measured with a meter.
+    const loop = await own.get<CarPart>('parts/DRIVER-BAG');
+    expect(loop.case.template).toBe('squib-loop');
+    expect(loop.case.cavities!.every((one) => one.class === 'squib')).toBeTrue();
     expect((await shop.get(`/api/jobs/${own.jobId}/car/readings/${randomUUID()}?test=x`)).status).toBe(404);
     const wrong = { jobId: randomUUID(), vehicleId: randomUUID(), seed: -1 };
     expect((await shop.write('/api/practice', wrong)).status).toBe(422);

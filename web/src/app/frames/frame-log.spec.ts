@@ -42,10 +42,12 @@ describe('a log of frames', () => {
     bench.fixture.destroy();
   });
 
-  it('of ten thousand messages draws as few rows as of twenty', async () => {
+  it('of ten thousand messages draws a page of rows, and more when asked', async () => {
     const lines = Array.from({ length: 10_000 }, (_, n) => `(${(n / 100).toFixed(6)}) can0 740#023E00`);
     const bench = await benchFor(FrameLog, recordOf(), { text: lines.join('\n') });
     expect(bench.text()).toContain('10000 messages');
-    expect(bench.page.querySelectorAll('.said').length).toBeLessThan(60);
+    expect(bench.page.querySelectorAll('.said').length).toBe(300);
+    await bench.press('Show more of it');
+    expect(bench.page.querySelectorAll('.said').length).toBe(600);
   });
 });

@@ -1,11 +1,11 @@
 /** A log of timed frames as requests and answers in words, replayed at any speed; what is not understood stays as bytes. */
-import { ScrollingModule, CdkVirtualScrollViewport } from '@angular/cdk/scrolling';
 import {
+  afterRenderEffect,
   ChangeDetectionStrategy,
   Component,
   computed,
   DestroyRef,
-  effect,
+  type ElementRef,
   inject,
   input,
   signal,
@@ -19,10 +19,12 @@ import { type Choice, ChoiceOne, field } from '../entry';
 /** Milliseconds between two looks at the clock of a replay. */
 const stepMs = 50;
 const mostProblems = 5;
+/** Rows at once. */
+const page = 300;
 
 @Component({
   selector: 'db-frame-log',
-  imports: [ChoiceOne, MatButtonModule, ScrollingModule],
+  imports: [ChoiceOne, MatButtonModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="row">
@@ -36,23 +38,23 @@ const mostProblems = 5;
       }
       <span class="quiet" role="status">{{ about() }}</span>
     </div>
-    <cdk-virtual-scroll-viewport
-      itemSize="32"
-      tabindex="0"
-      aria-label="What was said on the link"
-      [style.height.px]="height()"
-    >
-      <div *cdkVirtualFor="let one of shown()" class="said" [class.refusal]="one.kind === 'refusal'">
-        <span class="mono">{{ one.seconds }}</span>
-        <span class="mono">{{ one.id }}</span>
-        <span class="words" [title]="one.says">{{ one.says }}</span>
-      </div>
-    </cdk-virtual-scroll-viewport>
+    <div class="list" tabindex="0" role="region" aria-label="What was said on the link" #list>
+      @for (one of shown(); track one.n) {
+        <div class="said" [class.refusal]="one.kind === 'refusal'">
+          <span class="mono">{{ one.seconds }}</span>
+          <span class="mono">{{ one.id }}</span>
+          <span class="words" [title]="one.says">{{ one.says }}</span>
+        </div>
+      }
+    </div>
+    @if (until() === null && shown().length < messages().length) {
+      <button mat-button type="button" (click)="most.set(most() + page)">Show more of it</button>
+    }
     @for (one of problems(); track one.line) {
       <p class="quiet">Line {{ one.line }}: {{ one.why }}</p>
     }
     @if (more() > 0) {
-      <p class="quiet">and {{ counted(more(), 'line') }} more that say nothing</p>
+      <p class="quiet">and {{ counted(more(), 'more line') }} that could not be read</p>
     }
   `,
   styles: `
@@ -65,6 +67,10 @@ const mostProblems = 5;
       flex-wrap: wrap;
       gap: 8px 16px;
       align-items: end;
+    }
+    .list {
+      max-height: 384px;
+      overflow: auto;
     }
     .said {
       display: grid;
@@ -92,7 +98,7 @@ export class FrameLog {
   protected readonly counted = counted;
   protected readonly speeds: readonly Choice[] = [
     { value: '0.1', label: 'a tenth' },
-    { value: '1', label: 'as it was' },
+    { value: '1', label: 'real time' },
     { value: '10', label: 'ten times' },
   ];
   protected readonly speed = field('1');
@@ -102,13 +108,21 @@ export class FrameLog {
     const from = messages.reduce((least, { at }) => Math.min(least, at), Infinity);
     return messages
       .map(({ at, id, kind, says }) => ({ at: at - from, seconds: (at - from).toFixed(4), id, kind, says }))
-      .sort((a, b) => a.at - b.at);
+      .sort((a, b) => a.at - b.at)
+      .map((one, n) => ({ ...one, n }));
   });
   /** Seconds of the log that have run; null where all of it is shown. */
   protected readonly until = signal<number | null>(null);
+  protected readonly page = page;
+  protected readonly most = signal(page);
+  /** The first of them; of a replay the last that have come. */
   protected readonly shown = computed(() => {
     const until = this.until();
-    return until === null ? this.messages() : this.messages().filter(({ at }) => at <= until);
+    return until === null
+      ? this.messages().slice(0, this.most())
+      : this.messages()
+          .filter(({ at }) => at <= until)
+          .slice(-page);
   });
   protected readonly problems = computed(() => this.decoded().problems.slice(0, mostProblems));
   protected readonly more = computed(() => this.decoded().problems.length - this.problems().length);
@@ -117,16 +131,15 @@ export class FrameLog {
       ? `${counted(this.messages().length, 'message')}, ${(this.messages().at(-1)?.at ?? 0).toFixed(3)} s`
       : `${this.until()!.toFixed(3)} s`,
   );
-  protected readonly height = computed(() => 32 * Math.min(12, Math.max(2, this.messages().length)));
-  private readonly viewport = viewChild(CdkVirtualScrollViewport);
+  private readonly list = viewChild.required<ElementRef<HTMLElement>>('list');
   private timer: ReturnType<typeof setInterval> | null = null;
 
   constructor() {
     inject(DestroyRef).onDestroy(() => this.stop());
     // A replay stays at its end.
-    effect(() => {
-      const count = this.shown().length;
-      if (this.until() !== null && count > 0) this.viewport()?.scrollToIndex(count - 1);
+    afterRenderEffect(() => {
+      if (this.shown().length > 0 && this.until() !== null)
+        this.list().nativeElement.scrollTop = this.list().nativeElement.scrollHeight;
     });
   }
 

@@ -28,7 +28,7 @@ const difficultyWords: Readonly<Record<Difficulty, { readonly name: string; read
   },
   'in-condition': {
     name: 'In one condition',
-    says: 'One fault that is there in the rain alone, in the cold, in the heat, on a bad road or under load: bring that to the car before you measure.',
+    says: 'One fault that shows only in the rain, the cold or the heat, on a bad road or under load. Bring that to the car before you measure.',
   },
   induced: {
     name: 'Codes of a test',
@@ -36,7 +36,7 @@ const difficultyWords: Readonly<Record<Difficulty, { readonly name: string; read
   },
   'wrong-donor': {
     name: 'From another car',
-    says: 'One module came from another car, and has to be told whose it is.',
+    says: 'One module came from another car, and has to be told which car it is in now.',
   },
   'lying-reader': {
     name: 'A reader that lies',
@@ -113,7 +113,7 @@ const difficultyWords: Readonly<Record<Difficulty, { readonly name: string; read
       }
       <h2>A log of frames</h2>
       <p>
-        What was said on a link, from here or from elsewhere: a frame a line, such as
+        What was said on a link, here or elsewhere, one frame per line, such as
         <span class="mono">(12.034512) can0 740#021003</span>.
       </p>
       <label class="file"

@@ -180,7 +180,7 @@ export class DriveForm {
     try {
       const { shown, lit } = await this.car.drive({ beaconId, conditions, circumstances, provoked });
       this.outcome.set(shown ? 'shown' : 'clean');
-      this.driven.set(lit.length === 0 ? 'No lamp is on.' : `On at its end: ${lit.join(', ')}.`);
+      this.driven.set(lit.length === 0 ? 'No lamp is lit.' : `Lit at the end: ${lit.join(', ')}.`);
     } catch (error) {
       this.driven.set((error as Error).message);
     }

@@ -140,12 +140,12 @@ describe('Prove', () => {
       simulated: { vehicle: 'quill' },
     });
     await bench.press('hot');
-    await bench.press('Drive the simulated car so');
+    await bench.press('Drive the simulated car like this');
     expect(asked.map(({ beaconId, conditions }) => [beaconId, conditions])).toEqual([['b', ['hot']]]);
-    expect(bench.text()).toContain('On at its end: Engine lamp.');
+    expect(bench.text()).toContain('Lit at the end: Engine lamp.');
     await bench.press('Enter it');
     expect(bench.desk.entered.map(({ data }) => data['shown'])).toEqual([true]);
-    await bench.press('Drive the simulated car so');
+    await bench.press('Drive the simulated car like this');
     expect(bench.text()).toContain('The server does not answer.');
   });
 

@@ -81,7 +81,7 @@ import { SimulatedDesk } from './simulated-desk';
       @if (bench.trial(); as trial) {
         <p role="status">
           While you read and measure: <strong>{{ trialWords[trial] }}</strong>.
-          <button mat-button type="button" (click)="bench.provoke(null)">Leave it alone again</button>
+          <button mat-button type="button" (click)="bench.provoke(null)">Stop this</button>
         </p>
       }
       @for (hint of hints(); track hint) {
