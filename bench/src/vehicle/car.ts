@@ -180,14 +180,22 @@ export class Car {
   /** Lets time pass. */
   run(seconds: number): void {
     const end = this.now + seconds;
+    // Looks that see the same, one after the other, count as one that is as long.
+    let held = null as { readonly moment: Moment; readonly seconds: number } | null;
     while (this.now < end - 1e-9) {
       // Where nothing comes and goes, one long look sees what many short ones would.
       const step = Math.min(this.comesAndGoes && this.isOn() ? lookSeconds : chargeSeconds, end - this.now);
       this.now += step;
-      if (this.isOn()) this.drain(step, this.look(step).quiet.amps('BAT'));
-      else if (this.state.deadSeconds == null) this.drain(step, sleepingAmps);
+      if (this.isOn()) {
+        const moment = this.moment();
+        const before = held?.moment === moment ? held.seconds : 0;
+        if (held && held.moment !== moment) this.look(held.moment, held.seconds);
+        held = { moment, seconds: before + step };
+        this.drain(step, moment.at.quiet.amps('BAT'));
+      } else if (this.state.deadSeconds == null) this.drain(step, sleepingAmps);
       else this.state = { ...this.state, deadSeconds: this.state.deadSeconds + step };
     }
+    if (held) this.look(held.moment, held.seconds);
   }
 
   /**
@@ -310,8 +318,7 @@ export class Car {
     return this.file.beacons.map((name) => ({ name, state: shown && lit.has(name) ? 'lit' : 'dark' }));
   }
 
-  private look(step: number): Measured {
-    const { at, fails } = this.moment();
+  private look({ at, fails }: Moment, step: number): void {
     let n = 0;
     for (const [name, { codes, watches }] of this.modules) {
       const sees = watches && at.alive.has(name);
@@ -323,7 +330,6 @@ export class Car {
           ]);
       }
     }
-    return at;
   }
 
   /** What it took from its battery meanwhile, or gave it. */
