@@ -14,7 +14,6 @@ export type {
   PracticeCases,
   PracticeEnd,
 } from './practice.js';
-export { difficulties, type Difficulty } from './difficulty.js';
 export {
   account,
   type Account,

@@ -1,9 +1,9 @@
 /** Practice jobs: a simulated car with a hidden fault, and what is read and measured at it. */
 import { codingEntry } from '@dormant-beacon/core/coding';
+import { difficulties } from '@dormant-beacon/core/practice';
 import { exposureData } from '@dormant-beacon/core/record';
 import { traceCase, traceReading } from '@dormant-beacon/core/trace';
 import * as z from 'zod';
-import { difficulties } from './difficulty.js';
 
 const id = z.uuid();
 

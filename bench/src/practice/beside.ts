@@ -11,9 +11,9 @@ export interface Beside {
   readonly celsius: number;
 }
 
-export function besideCar({ record, hidden, images }: PracticeJob, trial: Trial | null): Beside {
-  const car = carOfRecord(record, hidden, images);
+export function besideCar(job: PracticeJob, trial: Trial | null): Beside {
+  const car = carOfRecord(job);
   provoke(car, trial);
-  const tray = new Tray(car, hidden.seed ^ record.seq);
+  const tray = new Tray(car, job.hidden.seed ^ job.record.seq);
   return { ...tray.battery(), celsius: tray.celsius() };
 }

@@ -94,7 +94,7 @@ class Story {
   }
 
   get car() {
-    return carOfRecord(this.record, hidden, this.files);
+    return carOfRecord({ record: this.record, hidden, images: this.files });
   }
 
   get unit() {

@@ -1,9 +1,11 @@
 /** Hidden faults, drawn by seed: an element of a car fails in a way that the world has, so that some module says so. */
 import type { Circuit, Fault, FaultMode } from '@dormant-beacon/core/circuit';
+import type { Difficulty } from '@dormant-beacon/core/practice';
+import { trialFor } from '@dormant-beacon/core/proof';
 import { randomNumbers, type RandomNumbers } from '@dormant-beacon/core/random';
-import { type Car, carFile, carIds, type Condition } from '../vehicle/index.js';
+import { type Car, carFile, carIds, conditions } from '../vehicle/index.js';
 import { carOf } from './car-of.js';
-import type { Difficulty, HiddenCase } from './hidden.js';
+import type { HiddenCase } from './hidden.js';
 import { partOf, plainParts } from './part.js';
 import { surroundingsOf } from './provoke.js';
 import { failures } from './world.js';
@@ -67,7 +69,7 @@ function drawnOf(random: RandomNumbers, seed: number, difficulty: Difficulty): H
 }
 
 /** Conditions that a trial by hand can bring. */
-const provocable: readonly Condition[] = ['cold', 'hot', 'rain', 'rough road', 'under load'];
+const provocable = conditions.filter((condition) => trialFor(condition) !== null);
 /** What minds the weather and the road. */
 const moodyKinds: ReadonlySet<string> = new Set(['contact', 'wire', 'ground', 'switch', 'sensor', 'relay']);
 

@@ -2,9 +2,7 @@
 import type { ExposureData } from '@dormant-beacon/core/record';
 import { carOfRecord, type PracticeJob } from './from-record.js';
 import { surroundingsOfDrive } from './provoke.js';
-
-/** Seconds on the road. */
-const driveSeconds = 120;
+import { driveOut } from './start.js';
 
 export type Drive = Pick<ExposureData, 'conditions' | 'circumstances' | 'provoked'>;
 
@@ -16,12 +14,9 @@ export interface Driven {
 }
 
 /** Nothing of it stays: what is entered of it is driven once more. @param watched the name of the beacon that is watched */
-export function driven({ record, hidden, images }: PracticeJob, watched: string, drive: Drive): Driven {
-  const car = carOfRecord(record, hidden, images);
-  const { state } = car.standing;
-  car.set({ ...state, ignition: 'off', around: surroundingsOfDrive(drive) });
-  car.set({ ...car.standing.state, ignition: 'on' });
-  car.run(driveSeconds);
+export function driven(job: PracticeJob, watched: string, drive: Drive): Driven {
+  const car = carOfRecord(job);
+  driveOut(car, surroundingsOfDrive(drive));
   const lamps = car.beacons();
   const lit = lamps.flatMap(({ name, state: is }) => (is === 'lit' ? [name] : []));
   const own = lamps.find(({ name }) => sameWords(name, watched));

@@ -7,7 +7,7 @@ import { clearMinutes, costOf, hintMinutes, safeMinutes, scanMinutes, usualRepai
 import { type PracticeJob, storyOf } from './from-record.js';
 import type { HiddenCase } from './hidden.js';
 import { beliefIn, elementsOf, playCase, type Step } from './play.js';
-import { foreignBest, writtenCase } from './written.js';
+import { type BestStep, foreignBest, writtenCase } from './written.js';
 
 export interface PracticeEnd {
   readonly was: string;
@@ -35,7 +35,8 @@ const modeWords: Readonly<Record<string, string>> = {
   binding: 'binds',
 };
 
-export function practiceEnd({ record, hidden, images }: PracticeJob): PracticeEnd {
+export function practiceEnd(job: PracticeJob): PracticeEnd {
+  const { record, hidden } = job;
   const tests = standing(record.readings).map((reading) => testRead(record, reading)?.minutes ?? 0);
   const repairs = standing(record.repairs).map((repair) => {
     const trace = repair.traceId == null ? undefined : standingFor(record.traces, repair.traceId);
@@ -48,7 +49,7 @@ export function practiceEnd({ record, hidden, images }: PracticeJob): PracticeEn
     hintMinutes * (hidden.hints ?? 0) +
     safeMinutes * record.safeties.filter(({ step }) => step === 'battery-off').length;
   const parts = repairs.reduce((sum, { priceCents }) => sum + priceCents, 0);
-  const { car, mended } = storyOf(record, hidden, images);
+  const { car, mended } = storyOf(job);
   const best = bestOf(hidden);
   return {
     was: wasWords(hidden),
@@ -63,14 +64,15 @@ export function practiceEnd({ record, hidden, images }: PracticeJob): PracticeEn
   };
 }
 
+/** Undefined where the planner plays it. */
+function bestWritten(hidden: HiddenCase): readonly BestStep[] | undefined {
+  if (hidden.written != null) return writtenCase(hidden.written)?.best;
+  return hidden.foreign == null ? undefined : foreignBest(moduleLabel(hidden, hidden.foreign));
+}
+
 /** The shortest way that was written down, else what the planner does by itself. */
 function bestOf(hidden: HiddenCase): PracticeEnd['planner'] {
-  const best =
-    hidden.written == null
-      ? hidden.foreign == null
-        ? undefined
-        : foreignBest(moduleLabel(hidden, hidden.foreign))
-      : writtenCase(hidden.written)?.best;
+  const best = bestWritten(hidden);
   if (!best) {
     const { minutes, cents, steps } = playCase(hidden);
     return { minutes, cents, steps };

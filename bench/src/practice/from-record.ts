@@ -3,18 +3,18 @@ import { linkReader } from '@dormant-beacon/core/coding';
 import { readImage } from '@dormant-beacon/core/coding/memory';
 import { type JobRecord, standing } from '@dormant-beacon/core/record';
 import { fromHex } from '../frames/index.js';
-import type { Car, Surroundings } from '../vehicle/index.js';
+import type { Car } from '../vehicle/index.js';
 import { carOf } from './car-of.js';
 import type { HiddenCase } from './hidden.js';
 import { mend } from './mend.js';
 import { surroundingsOfDrive } from './provoke.js';
+import { driveHome, driveOut, newStart } from './start.js';
 import { mendedBy, replacedModule } from './mended-by.js';
 import { writeLine } from './sheet-lines.js';
 import { donorMemory, identityOfJob, type ImageFiles, oldMemory, type Unit, unitsOf } from './units.js';
 
-/** Seconds of driving before it came in, on a drive of the proof, and between two entries. */
+/** Seconds of driving before it came in, and between two entries. */
 const before = 20;
-const drive = 120;
 const between = 5;
 const minuteCountsAs = 30;
 
@@ -24,40 +24,18 @@ export interface PracticeJob {
   readonly hidden: HiddenCase;
   /** The memory images that its record names; left out where it has none. */
   readonly images?: ImageFiles;
+  /** When it is looked at; left out, at its last entry. */
+  readonly now?: string | null;
 }
 
-/** Of a record, what was done to the car. */
-type Done = Pick<
-  JobRecord,
-  | 'clearings'
-  | 'repairs'
-  | 'exposures'
-  | 'scans'
-  | 'temporaries'
-  | 'safeties'
-  | 'readings'
-  | 'ledgerEntries'
-  | 'stripPlans'
-  | 'codingPlans'
-  | 'codingEntries'
-  | 'codingImages'
-  | 'vehicle'
->;
-
-/**
- * The same record gives the same car: nothing of it is kept anywhere else.
- *
- * @param hidden what was drawn when the job was opened
- */
-export const carOfRecord = (record: Done, hidden: HiddenCase, images: ImageFiles = {}): Car =>
-  storyOf(record, hidden, images).car;
+/** The same record gives the same car: nothing of it is kept anywhere else. */
+export const carOfRecord = (job: PracticeJob): Car => storyOf(job).car;
 
 /** The car, and the repairs after which less was wrong with it than before: a fuse that blows again is none of them. */
-export function storyOf(
-  record: Done,
-  hidden: HiddenCase,
-  images: ImageFiles = {},
-): { readonly car: Car; readonly mended: ReadonlySet<string> } {
+export function storyOf({ record, hidden, images = {}, now = null }: PracticeJob): {
+  readonly car: Car;
+  readonly mended: ReadonlySet<string>;
+} {
   const mended = new Set<string>();
   const identity = identityOfJob(record, images, hidden);
   const units = unitsOf(record, hidden.car);
@@ -109,12 +87,15 @@ export function storyOf(
       : []),
     ...standing(record.exposures).map((exposure) => ({
       seq: exposure.seq,
-      act: () => driveAs(car, surroundingsOfDrive(exposure)),
+      act: () => {
+        driveOut(car, surroundingsOfDrive(exposure));
+        driveHome(car);
+      },
     })),
     ...standing(record.scans).map(({ seq }) => ({ seq, act: () => car.run(between) })),
     ...record.safeties.flatMap(({ seq, step, recordedAt }) =>
       step === 'battery-off' || step === 'power-on'
-        ? [{ seq, act: () => power(car, step === 'power-on' ? null : secondsFrom(record, recordedAt)) }]
+        ? [{ seq, act: () => power(car, step === 'power-on' ? null : secondsSince(record, recordedAt, now)) }]
         : [],
     ),
     ...standing(record.ledgerEntries).map(({ seq, planId, step, as }) => ({
@@ -143,21 +124,6 @@ function clearAll(car: Car): void {
   car.run(between);
 }
 
-function newStart(car: Car, seconds: number): void {
-  const { state } = car.standing;
-  car.set({ ...state, ignition: 'off' });
-  car.set({ ...state, ignition: 'on' });
-  car.run(seconds);
-}
-
-/** Out on the road as it was entered, and back in the bay. */
-function driveAs(car: Car, around: Surroundings): void {
-  const { state } = car.standing;
-  car.set({ ...state, around });
-  newStart(car, drive);
-  car.set({ ...car.standing.state, around: null });
-}
-
 /** Off for so many seconds by now; null where it is on again. */
 function power(car: Car, deadSeconds: number | null): void {
   const { state } = car.standing;
@@ -169,16 +135,14 @@ function power(car: Car, deadSeconds: number | null): void {
   newStart(car, between);
 }
 
-/** How long ago it was at the last entry: a minute at a simulated car counts as thirty. */
-function secondsFrom(record: Done, at: string): number {
-  const last = [...record.safeties, ...record.ledgerEntries, ...record.temporaries, ...record.readings]
-    .map(({ recordedAt }) => Date.parse(recordedAt))
-    .reduce((latest, own) => Math.max(latest, own), Date.parse(at));
-  return (minuteCountsAs * (last - Date.parse(at))) / 1000;
+/** A minute at a simulated car counts as thirty. */
+function secondsSince({ safeties }: JobRecord, at: string, now: string | null): number {
+  const until = now ?? safeties.at(-1)!.recordedAt;
+  return (minuteCountsAs * Math.max(0, Date.parse(until) - Date.parse(at))) / 1000;
 }
 
 /** The plugs that a step of a way parts, in words. */
-const plugsOf = ({ stripPlans }: Done, planId: string, step: string): string =>
+const plugsOf = ({ stripPlans }: JobRecord, planId: string, step: string): string =>
   standing(stripPlans)
     .find(({ id }) => id === planId)
     ?.map.steps.find(({ id }) => id === step)

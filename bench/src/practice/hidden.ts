@@ -1,18 +1,6 @@
 /** What a practice job hides. */
 import type { CarFault, Surroundings } from '../vehicle/index.js';
 
-/** Ways in which a case can be hard, the easiest first. */
-export const difficulties = [
-  'single',
-  'intermittent',
-  'in-condition',
-  'induced',
-  'wrong-donor',
-  'lying-reader',
-  'two-faults',
-] as const;
-export type Difficulty = (typeof difficulties)[number];
-
 export interface Overridden {
   readonly seq: number;
   /** What it was, and what came of it. */

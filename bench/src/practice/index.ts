@@ -1,5 +1,5 @@
 export { drawCase } from './draw.js';
-export { type Difficulty, difficulties, type HiddenCase, type Overridden } from './hidden.js';
+export type { HiddenCase, Overridden } from './hidden.js';
 export {
   doLine,
   doStep,

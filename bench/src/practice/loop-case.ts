@@ -6,25 +6,25 @@ import type { CarFile } from '../vehicle/index.js';
 const template = templates.find(({ id }) => id === 'squib-loop')!;
 
 /** Squibs, each with its name. */
-export const loopParts = ({
-  circuit,
-}: CarFile): { readonly target: string; readonly label: string; readonly plug: string }[] =>
+export const loopParts = ({ circuit }: CarFile): { readonly target: string; readonly label: string }[] =>
   circuit.elements.flatMap((element) => {
     if (element.kind !== 'squib') return [];
-    const bar = circuit.elements.find(({ id }) => id === `${element.id}-BAR`);
-    const plug = bar?.kind === 'shortingBar' ? bar.connector : '';
-    return [{ target: element.id, label: `${element.label ?? element.id}: loop`, plug }];
+    return [{ target: element.id, label: `${element.label ?? element.id}: loop` }];
   });
+
+const plugOf = ({ circuit }: CarFile, contact: string): string => {
+  const element = circuit.elements.find(({ id }) => id === contact);
+  return element?.kind === 'contact' ? (element.connector ?? '') : '';
+};
 
 /** Undefined where the car has no such loop. */
 export function traceOfLoop(file: CarFile, target: string): TraceCase | undefined {
-  const loop = loopParts(file).find((own) => own.target === target);
-  if (!loop) return undefined;
+  if (!loopParts(file).some((own) => own.target === target)) return undefined;
   const unit = file.circuit.elements.find(({ id }) => id === target)?.label ?? target;
-  const modulePin = file.circuit.elements.find(({ id }) => id === `${target}-MODULE-PIN`);
+  const modulePlug = plugOf(file, `${target}-MODULE-PIN`);
   const made = template.build({
     unit,
-    unitPlug: loop.plug,
+    unitPlug: plugOf(file, `${target}-PIN`),
     chain: `line to the ${unit}`,
     module: 'restraint module',
   });
@@ -47,35 +47,24 @@ export function traceOfLoop(file: CarFile, target: string): TraceCase | undefine
     u2: `${at}.end`,
     h3: `${at}.back`,
     'loop-': `${at}.minus`,
-    module: modulePin?.kind === 'contact' ? (modulePin.connector ?? 'module') : 'module',
   };
-  const renamed = (own: TraceCase): TraceCase => ({
-    ...(inWords(own, names) as TraceCase),
-    // Plugs have names of their own.
-    circuit: {
-      elements: own.circuit.elements.map((element) => {
-        const { connector, ...rest } = element as typeof element & { connector?: string };
-        const there = inWords(rest, names) as typeof element;
-        if (connector === undefined) return there;
-        const plug = connector === 'unit' ? `${target}-UNIT` : (names[connector] ?? connector);
-        return { ...there, connector: plug } as typeof element;
-      }),
-    },
-    tests: own.tests.map((test) => {
-      const there = inWords(test, names) as typeof test;
-      const unplugged = test.state?.unplugged?.map((plug) =>
-        plug === 'unit' ? `${target}-UNIT` : (names[plug] ?? plug),
-      );
-      return unplugged ? { ...there, state: { ...there.state, unplugged } } : there;
-    }),
-  });
-  return renamed(made);
+  /** Plugs have names of their own. */
+  const plugs: Readonly<Record<string, string>> = {
+    unit: `${target}-UNIT`,
+    module: modulePlug,
+  };
+  return named(made, (name, key) => {
+    const known = key === 'connector' || key === 'unplugged' ? plugs : names;
+    return known[name] ?? name;
+  }) as TraceCase;
 }
 
-/** Every name that stands alone, by another; sentences stay. */
-function inWords(value: unknown, names: Readonly<Record<string, string>>): unknown {
-  if (typeof value === 'string') return Object.hasOwn(names, value) ? names[value] : value;
-  if (Array.isArray(value)) return value.map((own) => inWords(own, names));
+type Rename = (name: string, key: string) => string;
+
+/** The same with every text by another, as the key over it asks; a sentence is no name, and stays. */
+function named(value: unknown, rename: Rename, key = ''): unknown {
+  if (typeof value === 'string') return rename(value, key);
+  if (Array.isArray(value)) return value.map((own) => named(own, rename, key));
   if (value === null || typeof value !== 'object') return value;
-  return Object.fromEntries(Object.entries(value).map(([key, own]) => [key, inWords(own, names)]));
+  return Object.fromEntries(Object.entries(value).map(([own, inner]) => [own, named(inner, rename, own)]));
 }

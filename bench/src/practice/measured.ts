@@ -130,12 +130,13 @@ function liveReading(car: Car, test: Extract<TraceTest, { kind: 'live' }>): Trac
  * @param trial what is done to the car meanwhile; null: nothing
  */
 export function readingOf(
-  { record, hidden, images }: PracticeJob,
+  job: PracticeJob,
   source: TraceCase,
   test: TraceTest,
   trial: Trial | null = null,
 ): ReturnType<typeof measured> {
-  const car = carOfRecord(record, hidden, images);
+  const { record, hidden } = job;
+  const car = carOfRecord(job);
   provoke(car, trial);
   lightUp(car, new Link(car), source);
   const seed = hidden.seed ^ record.seq;
@@ -151,12 +152,9 @@ const fused: ReadonlySet<TraceTest['kind']> = new Set(['ohms', 'continuity']);
  * The same test, made although it is refused.
  * @returns null where nothing refuses it
  */
-export function overriddenBy(
-  { record, hidden, images }: PracticeJob,
-  source: TraceCase,
-  test: TraceTest,
-): Overridden | null {
-  const car = carOfRecord(record, hidden, images);
+export function overriddenBy(job: PracticeJob, source: TraceCase, test: TraceTest): Overridden | null {
+  const { record, hidden } = job;
+  const car = carOfRecord(job);
   lightUp(car, new Link(car), source);
   const tray = new Tray(car, hidden.seed);
   for (const plug of test.state?.unplugged ?? []) tray.unplug(plug, true);

@@ -1,9 +1,10 @@
 /** What a practice job begins with: a car, its hidden fault, and what its driver says. */
+import type { Difficulty } from '@dormant-beacon/core/practice';
 import { Refusal } from '@dormant-beacon/core/refusal';
 import type { Car, Condition } from '../vehicle/index.js';
 import { carOf } from './car-of.js';
 import { drawCase } from './draw.js';
-import type { Difficulty, HiddenCase } from './hidden.js';
+import type { HiddenCase } from './hidden.js';
 import { writtenCase, writtenCases } from './written.js';
 
 /** By which the chances of written cases are drawn. */

@@ -94,14 +94,14 @@ describe('the car of a practice job', () => {
     ...data,
   });
   const codes = (more: object = {}) =>
-    readReport(reportOf(carOfRecord(record(more), hidden)).text).codes.map(
+    readReport(reportOf(carOfRecord({ record: record(more), hidden })).text).codes.map(
       ({ code, failureType, status }) => `${code}-${failureType} ${status}`,
     );
   const repair = (seq: number, element: string) =>
     fact(seq, { element, beaconIds: [], label: 'x', cured: true });
 
   it('prints a report that reads as what its modules said, with every frame in a log', () => {
-    const { text, log } = reportOf(carOfRecord(record(), hidden));
+    const { text, log } = reportOf(carOfRecord({ record: record(), hidden }));
     const scan = readReport(text);
     expect(scan.modules.length).toBe(carFile('quill')!.modules.length);
     expect(scan.codes.map(({ code, module }) => [code, module])).toEqual([['B1C10', 'Body control']]);
@@ -239,13 +239,19 @@ describe('the car of a practice job', () => {
       expect(read('load-module')).toBeCloseTo(2, 1);
       expect(read('loop')).toBe('No module answers: the power is off.');
       expect(read('meter')).toContain('can fire');
+      // By the clock: nothing needs to be entered for the wait to be over.
+      const off = record({ safeties: [fact(1, { step: 'battery-off' })] });
+      const load = source.tests.find(({ id }) => id === 'load')!;
+      const at = (now: string) => readingOf({ record: off, hidden: fired, now }, source, load);
+      expect('why' in at('2026-11-17T08:00:50Z')).toBeTrue();
+      expect('value' in at('2026-11-17T08:01:00Z')).toBeTrue();
     });
   });
 
   it('answers nothing while its battery is off, and parts what a step of its strip parts', () => {
     const off = fact(1, { step: 'battery-off' });
     const on = { ...fact(2, { step: 'power-on' }), recordedAt: '2026-11-17T08:05:00Z' };
-    const text = (more: object) => reportOf(carOfRecord(record(more), hidden)).text;
+    const text = (more: object) => reportOf(carOfRecord({ record: record(more), hidden })).text;
     expect(text({ safeties: [off] }).match(/no response/g)!.length).toBe(carFile('quill')!.modules.length);
     expect(text({ safeties: [off, on] })).not.toContain('no response');
     const plan = {
@@ -262,7 +268,7 @@ describe('the car of a practice job', () => {
     const wet = { ...hidden, faults: [{ element: 'TAIL-L-PIN', mode: 'open', when: 'rain' }] } as const;
     const after = (more: object) => {
       const exposures = [fact(1, { beaconId: 'b', shown: false, conditions: [], ...more })];
-      const { text } = reportOf(carOfRecord(record({ exposures }), wet));
+      const { text } = reportOf(carOfRecord({ record: record({ exposures }), hidden: wet }));
       return readReport(text).codes.map(({ code }) => code);
     };
     expect(after({})).toEqual([]);
@@ -309,7 +315,9 @@ describe('the car of a practice job', () => {
     const safeties = [fact(1, { step: 'battery-off' }), fact(3, { step: 'power-on' })];
     const repairs = [fact(2, did('new fuse F31')), fact(4, did('supply line of the driver door'))];
     const faults = (more: object) =>
-      carOfRecord(record({ safeties, ...more }), fuse).standing.faults.map(({ element }) => element);
+      carOfRecord({ record: record({ safeties, ...more }), hidden: fuse }).standing.faults.map(
+        ({ element }) => element,
+      );
     expect(faults({ repairs: repairs.slice(0, 1) }).sort()).toEqual(['DRIVER-DOOR-FEED', 'F31']);
     expect(faults({ repairs })).toEqual(['F31']);
     expect(faults({ repairs: [...repairs, fact(5, did('new fuse F31'))] })).toEqual([]);

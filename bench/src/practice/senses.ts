@@ -3,11 +3,8 @@ import type { Element } from '@dormant-beacon/core/circuit';
 import type { RandomNumbers } from '@dormant-beacon/core/random';
 import type { LookedTest } from '@dormant-beacon/core/trace';
 import type { Car, CarFault } from '../vehicle/index.js';
-import { caughtChance, heardChance, seenChance } from './world.js';
+import { caughtChance, heardChance, offBelow, seenChance, weakBelow } from './world.js';
 
-/** Shares of its usual power below which a thing does nothing, and does it weakly. */
-const offBelow = 0.1;
-const weakBelow = 0.6;
 const usualVolts = 12;
 
 /** @returns whether it is found, as the test asks */

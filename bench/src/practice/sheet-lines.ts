@@ -197,9 +197,10 @@ export function doStep(car: Car, unit: Unit, { procedure: id, step: wanted }: St
   if (!procedure || (wanted !== null && !step)) return null;
   return talked(car, unit, (talk): CodingEntry[] => {
     if (!step) return [{ what: 'check', check: `${id}:supply`, volts: voltsOf(talk) }];
-    const { state } = car.standing;
-    const ignition = step.sets?.['ignition'];
-    if (ignition === 'on' || ignition === 'off') car.set({ ...state, ignition });
+    // As this step and those before it have put it.
+    const steps = procedure.steps.slice(0, procedure.steps.indexOf(step) + 1);
+    const ignition = steps.findLast(({ sets }) => sets?.['ignition'] !== undefined)?.sets?.['ignition'];
+    if (ignition === 'on' || ignition === 'off') car.set({ ...car.standing.state, ignition });
     if (step.sign != null && ignition !== 'off') {
       talk.ask(fromHex('1003'));
       talk.run(routines.teachStops);

@@ -38,6 +38,10 @@ export function seenChance({ file }: Car, fault: Fault | undefined): number {
   return (kind && seen[kind]?.[fault.mode]) ?? unseen;
 }
 
+/** Shares of its usual power below which a thing does nothing, and does it weakly. */
+export const offBelow = 0.1;
+export const weakBelow = 0.6;
+
 /** Chance that something is said to be silent, whether it is or not. */
 export const heardChance = (silent: boolean): number => (silent ? 0.95 : 0.04);
 

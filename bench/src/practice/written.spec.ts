@@ -1,7 +1,7 @@
 import { toldCodes } from '../services/index.js';
 import { type Car, carFile } from '../vehicle/index.js';
 import { carOf } from './car-of.js';
-import { difficulties } from './hidden.js';
+import { difficulties } from '@dormant-beacon/core/practice';
 import { drawCase, openingOfWritten, playCase, reportOf, writtenCases } from './index.js';
 import { mend } from './mend.js';
 import { mendedBy } from './mended-by.js';

@@ -7,6 +7,25 @@ const usual = { contact: 0.005, wire: 0.06, ground: 0.005, loopWire: 0.2, input:
 /** Of every relay. */
 export const coilOhms = 80;
 
+interface MotorOhms {
+  readonly running: number;
+  readonly stall: number;
+}
+
+const pinsOf = (id: string, kind: 'lamp' | 'motor'): [string, string] => {
+  const at = id.toLowerCase();
+  return [`${at}.${kind}`, `${at}.back`];
+};
+
+const motorOf = (id: string, label: string, { running, stall }: MotorOhms): Element => ({
+  id,
+  kind: 'motor',
+  label,
+  pins: pinsOf(id, 'motor'),
+  runningOhms: running,
+  stallOhms: stall,
+});
+
 /** Adds elements with names of their own. */
 export class Wiring {
   private readonly parts: Element[] = [];
@@ -104,52 +123,17 @@ export class Wiring {
 
   /** A lamp on an output of a module. */
   lamp(id: string, label: string, feed: string, plug: string, ground: string, watts: number): this {
-    const at = id.toLowerCase();
-    return this.add({
-      id: `${id}-OUTPUT`,
-      kind: 'moduleOutput',
-      label: `output for the ${label}`,
-      pins: [feed, `${at}.out`],
-      side: 'high',
-      ohms: 0.03,
-      limitAmps: 8,
-    })
-      .wire(`${id}-LINE`, `line to the ${label}`, `${at}.out`, `${at}.feed`)
-      .contact(`${id}-PIN`, `feed pin of ${plug}, ${label}`, `${at}.feed`, `${at}.lamp`, plug)
-      .add({ id, kind: 'lamp', label, pins: [`${at}.lamp`, `${at}.back`], volts: 12, watts })
-      .contact(`${id}-BACK`, `ground pin of ${plug}, ${label}`, `${at}.back`, ground.toLowerCase(), plug);
+    const pins = pinsOf(id, 'lamp');
+    return this.output(id, `output for the ${label}`, feed, 8)
+      .wire(`${id}-LINE`, `line to the ${label}`, `${id.toLowerCase()}.out`, `${id.toLowerCase()}.feed`)
+      .plugged(id, label, plug, ground, { id, kind: 'lamp', label, pins, volts: 12, watts });
   }
 
   /** A motor that an output of a module drives. */
-  motor(
-    id: string,
-    label: string,
-    feed: string,
-    plug: string,
-    ground: string,
-    ohms: { running: number; stall: number },
-  ): this {
-    const at = id.toLowerCase();
-    return this.add({
-      id: `${id}-OUTPUT`,
-      kind: 'moduleOutput',
-      label: `output for the ${label}`,
-      pins: [feed, `${at}.out`],
-      side: 'high',
-      ohms: 0.03,
-      limitAmps: 25,
-    })
-      .wire(`${id}-LINE`, `line to the ${label}`, `${at}.out`, `${at}.feed`)
-      .contact(`${id}-PIN`, `feed pin of ${plug}, ${label}`, `${at}.feed`, `${at}.motor`, plug)
-      .add({
-        id,
-        kind: 'motor',
-        label,
-        pins: [`${at}.motor`, `${at}.back`],
-        runningOhms: ohms.running,
-        stallOhms: ohms.stall,
-      })
-      .contact(`${id}-BACK`, `ground pin of ${plug}, ${label}`, `${at}.back`, ground.toLowerCase(), plug);
+  motor(id: string, label: string, feed: string, plug: string, ground: string, ohms: MotorOhms): this {
+    return this.output(id, `output for the ${label}`, feed, 25)
+      .wire(`${id}-LINE`, `line to the ${label}`, `${id.toLowerCase()}.out`, `${id.toLowerCase()}.feed`)
+      .plugged(id, label, plug, ground, motorOf(id, label, ohms));
   }
 
   /** A motor behind a relay, whose coil an output drives; the module sees the volts behind the contact. */
@@ -159,18 +143,10 @@ export class Wiring {
     [coilFeed, feed]: readonly [string, string],
     plug: string,
     ground: string,
-    ohms: { running: number; stall: number },
+    ohms: MotorOhms,
   ): this {
     const at = id.toLowerCase();
-    return this.add({
-      id: `${id}-OUTPUT`,
-      kind: 'moduleOutput',
-      label: `output for the relay of the ${label}`,
-      pins: [coilFeed, `${at}.out`],
-      side: 'high',
-      ohms: 0.03,
-      limitAmps: 3,
-    })
+    return this.output(id, `output for the relay of the ${label}`, coilFeed, 3)
       .wire(`${id}-LINE`, `line to the relay of the ${label}`, `${at}.out`, `${at}.86`)
       .wire(`${id}-COIL-BACK`, `ground line of the relay of the ${label}`, `${at}.85`, ground.toLowerCase())
       .add({
@@ -184,16 +160,7 @@ export class Wiring {
         contactOhms: 0.005,
       })
       .wire(`${id}-FEED`, `line from the relay to the ${label}`, `${at}.87`, `${at}.feed`, 0.03)
-      .contact(`${id}-PIN`, `feed pin of ${plug}, ${label}`, `${at}.feed`, `${at}.motor`, plug)
-      .add({
-        id,
-        kind: 'motor',
-        label,
-        pins: [`${at}.motor`, `${at}.back`],
-        runningOhms: ohms.running,
-        stallOhms: ohms.stall,
-      })
-      .contact(`${id}-BACK`, `ground pin of ${plug}, ${label}`, `${at}.back`, ground.toLowerCase(), plug);
+      .plugged(id, label, plug, ground, motorOf(id, label, ohms));
   }
 
   /** A switch on an input that a module pulls up to five volts; closed where `closed`. */
@@ -274,6 +241,27 @@ export class Wiring {
           ohms: 5000,
         })
     );
+  }
+
+  private output(id: string, label: string, feed: string, limitAmps: number): this {
+    const pins: [string, string] = [feed, `${id.toLowerCase()}.out`];
+    return this.add({
+      id: `${id}-OUTPUT`,
+      kind: 'moduleOutput',
+      label,
+      pins,
+      side: 'high',
+      ohms: 0.03,
+      limitAmps,
+    });
+  }
+
+  /** What is fed at one pin of its plug, and goes to ground at the other. */
+  private plugged(id: string, label: string, plug: string, ground: string, unit: Element): this {
+    const [fed, back] = unit.pins as [string, string];
+    return this.contact(`${id}-PIN`, `feed pin of ${plug}, ${label}`, `${id.toLowerCase()}.feed`, fed, plug)
+      .add(unit)
+      .contact(`${id}-BACK`, `ground pin of ${plug}, ${label}`, back, ground.toLowerCase(), plug);
   }
 
   private add(element: Element): this {

@@ -10,6 +10,7 @@ import type { PracticeCars, PracticeEnd } from '@dormant-beacon/contract';
 import { type JobRecord, standing } from '@dormant-beacon/core/record';
 import type { Knex } from 'knex';
 import { conflict, notFound } from '../http/problem.js';
+import { serverClock } from '../database/clock.js';
 import { isoOf } from '../database/connect.js';
 import { fileOf } from '../images/store.js';
 import { jobNumber } from '../jobs/record.js';
@@ -45,6 +46,7 @@ export async function practiceJob({ pools, records }: Services, jobId: string): 
       overridden: overridden ? (JSON.parse(overridden.done) as Overridden) : null,
     },
     images: await imagesOf(pools.read, record),
+    now: serverClock.now().toISOString(),
   };
 }
 

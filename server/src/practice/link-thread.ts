@@ -78,8 +78,7 @@ export default async function work(message: ToThread): Promise<FromThread> {
     });
     provoke(car, trial ?? null);
   } else {
-    const { record, hidden, images } = message.job;
-    const car = carOfRecord(record, hidden, images);
+    const car = carOfRecord(message.job);
     open.set(message.link, { car, adapter: new Link(car), logged: 0, at: performance.now() });
   }
   return null;

@@ -7,6 +7,7 @@ import type {
   PracticeCars,
   PracticeEnd,
 } from '@dormant-beacon/contract';
+import { difficulties } from '@dormant-beacon/core/practice';
 import type { JobRecord } from '@dormant-beacon/core/record';
 import { MovedClock } from '../testing/moved-clock.js';
 import { Shop } from '../testing/shop.js';
@@ -186,15 +187,7 @@ describe('a job on a simulated car', () => {
     expect((await get<CarReport>('report?adapter=other')).text).toContain('B1D20-64');
     const unknown = { jobId: randomUUID(), vehicleId: randomUUID(), case: 'constructor' };
     expect((await shop.write('/api/practice', unknown)).status).toBe(422);
-    for (const difficulty of [
-      'intermittent',
-      'in-condition',
-      'induced',
-      'wrong-donor',
-      'lying-reader',
-      'two-faults',
-    ])
-      await practise(2, shop.learner, { difficulty });
+    for (const difficulty of difficulties) await practise(2, shop.learner, { difficulty });
   });
 
   it('gives two hints that cost, and does once what is refused: the car keeps it', async () => {

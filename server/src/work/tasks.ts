@@ -4,7 +4,6 @@ import {
   besideCar,
   carOfRecord,
   type CarReport,
-  type Difficulty,
   doLine,
   doStep,
   type Drive,
@@ -29,6 +28,7 @@ import {
   unitsOf,
   writeMemory,
 } from '@dormant-beacon/bench/practice';
+import type { Difficulty } from '@dormant-beacon/core/practice';
 import { carFile, liveList } from '@dormant-beacon/bench/vehicle';
 import type { ImageForm, Layout, MergeFacts, Recipe, SheetLine } from '@dormant-beacon/core/coding';
 import { merge, type MergeRefusal, readImage, writeImage } from '@dormant-beacon/core/coding/memory';
@@ -85,16 +85,10 @@ export const tasks = {
     written: string | null;
   }) => (written === null ? openingOf(seed, difficulty) : openingOfWritten(written)),
 
-  carReport: ({
-    other,
-    trial,
-    record,
-    hidden,
-    images,
-  }: PracticeJob & { other: boolean; trial: Trial | null }): CarReport => {
-    const car = carOfRecord(record, hidden, images);
+  carReport: ({ other, trial, ...job }: PracticeJob & { other: boolean; trial: Trial | null }): CarReport => {
+    const car = carOfRecord(job);
     provoke(car, trial);
-    return reportOf(car, other ? 'usual' : (hidden.reader ?? 'usual'));
+    return reportOf(car, other ? 'usual' : (job.hidden.reader ?? 'usual'));
   },
 
   carBeside: ({ trial, ...job }: PracticeJob & { trial: Trial | null }): Beside => besideCar(job, trial),
@@ -138,7 +132,7 @@ export const tasks = {
   /** A line of a coding sheet over the link; null where it is done by hand. */
   carLine: ({ codingId, line, ...job }: PracticeJob & { codingId: string; line: SheetLine }) => {
     const unit = unitOf(job, codingId);
-    return unit && doLine(carOfRecord(job.record, job.hidden, job.images), unit, line, job.record);
+    return unit && doLine(carOfRecord(job), unit, line, job.record);
   },
 
   driven: ({ watched, drive, ...job }: PracticeJob & { watched: string; drive: Drive }): Driven =>
@@ -147,14 +141,14 @@ export const tasks = {
   /** A step of a procedure at the car; null where there is none such. */
   carStep: ({ codingId, wanted, ...job }: PracticeJob & { codingId: string; wanted: StepWanted }) => {
     const unit = unitOf(job, codingId);
-    return unit && doStep(carOfRecord(job.record, job.hidden, job.images), unit, wanted);
+    return unit && doStep(carOfRecord(job), unit, wanted);
   },
 
   /** The memory of a unit over its link, an image written to it before; as Intel HEX. Null where it has none to be read. */
   carMemory: ({ codingId, write, ...job }: PracticeJob & { codingId: string; write: ImageFile | null }) => {
     const unit = unitOf(job, codingId);
     if (!unit) return null;
-    const car = carOfRecord(job.record, job.hidden, job.images);
+    const car = carOfRecord(job);
     const { talk, refused, bytes } =
       write === null ? readMemory(car, unit) : writeMemory(car, unit, readImage(write.file, write.form));
     const text = bytes && Buffer.from(writeImage([{ address: 0, bytes }], 'ihex')).toString('latin1');

@@ -43,7 +43,6 @@ import type {
   Pattern,
   People,
   PinSwitch,
-  Difficulty,
   Hint,
   Overridden,
   PracticeCars,
@@ -74,6 +73,7 @@ import type {
   VehiclesKnown,
   Weaknesses,
 } from '@dormant-beacon/contract';
+import type { Difficulty } from '@dormant-beacon/core/practice';
 import type { Trial } from '@dormant-beacon/contract/link';
 import { idempotencyHeader, personHeader, seenHeader } from '@dormant-beacon/contract/headers';
 import type { JobRecord, Person } from '@dormant-beacon/core/record';

@@ -2,12 +2,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
-import {
-  difficulties,
-  type Difficulty,
-  type PracticeCars,
-  type PracticeCases,
-} from '@dormant-beacon/contract';
+import { type PracticeCars, type PracticeCases } from '@dormant-beacon/contract';
+import { difficulties, type Difficulty } from '@dormant-beacon/core/practice';
 import { counted } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import { type Choice, ChoiceOne, field } from '../entry';

@@ -8,7 +8,6 @@ import type {
   CarParts,
   CarReading,
   CarReport,
-  Difficulty,
   Drive,
   Driven,
   Hint,
@@ -17,6 +16,7 @@ import type {
   PracticeCases,
   PracticeEnd,
 } from '@dormant-beacon/contract';
+import type { Difficulty } from '@dormant-beacon/core/practice';
 import type { Trial } from '@dormant-beacon/contract/link';
 import { Store } from '@ngrx/store';
 import { CarLink, Client, newId } from '../api';

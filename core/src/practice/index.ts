@@ -1,4 +1,4 @@
-/** Ways in which a practice case can be hard, the easiest first. */
+/** Ways in which a practice case can be hard, the easiest first: what is drawn, asked for and chosen by. */
 export const difficulties = [
   'single',
   'intermittent',
