@@ -3,10 +3,11 @@ import { merge, readImage, writeImage } from '@dormant-beacon/core/coding/memory
 import { type JobRecord, noFacts } from '@dormant-beacon/core/record';
 import { codingsOf } from '@dormant-beacon/core/stages';
 import { readReport } from '@dormant-beacon/core/scans';
-import { drawnMemory, type ModuleMemory } from '../vehicle/index.js';
+import { carFile, drawnMemory, type ModuleMemory } from '../vehicle/index.js';
 import {
   carOfRecord,
   doLine,
+  doStep,
   type HiddenCase,
   type ImageFiles,
   readMemory,
@@ -44,7 +45,7 @@ const book: CodingBook = {
     rules: [{ option: 'trailer', byte: 0, mask: '10', value: '10' }],
   },
 };
-const hidden: HiddenCase = {
+const burnt: HiddenCase = {
   car: 'marn-wagon',
   seed: 3,
   faults: [
@@ -59,6 +60,8 @@ const fileOf = (memory: ModuleMemory) => writeImage(memory.image, 'ihex');
 
 /** A job on that car, told fact by fact. */
 class Story {
+  constructor(readonly hidden: HiddenCase = burnt) {}
+
   private seq = 0;
   files: ImageFiles = {};
   record = {
@@ -94,11 +97,11 @@ class Story {
   }
 
   get car() {
-    return carOfRecord({ record: this.record, hidden, images: this.files });
+    return carOfRecord({ record: this.record, hidden: this.hidden, images: this.files });
   }
 
   get unit() {
-    return unitsOf(this.record, hidden.car)[0]!;
+    return unitsOf(this.record, this.hidden.car)[0]!;
   }
 
   get codes(): string[] {
@@ -241,5 +244,60 @@ describe('a unit on a simulated car', () => {
     const lower = { ...story.record, vehicle: { ...story.record.vehicle, odometerKm: 90_000 } };
     story.record = lower;
     expect(story.line('item:distance')!.refused).toBe('write data refused: conditions not correct');
+  });
+});
+
+describe('a module that came from another car', () => {
+  const taught = (unit: string, more: object = {}) => ({
+    unit,
+    teachOnly: true,
+    book: {
+      title: `${unit} of the simulated car`,
+      make: 'any make',
+      unit,
+      carries: [{ id: 'vin', kind: 'identity', how: 'teach', does: 'Write this car’s VIN into the module' }],
+      ...more,
+    },
+  });
+
+  it('belongs to this one once its identity is written over the link, whichever module it is', () => {
+    for (const car of ['lumen', 'marn-wagon', 'drover'])
+      for (const { name, label } of carFile(car)!.modules) {
+        const story = new Story({ car, seed: 4, faults: [], foreign: name });
+        const says = (words: string) => reportOf(story.car).text.includes(words);
+        expect(says('B1F01-56')).withContext(`${car} ${name}`).toBeTrue();
+        story.enter('codingPlans', taught(label));
+        expect(story.line('item:vin')?.refused).withContext(`${car} ${name}`).toBeNull();
+        story.enter('clearings', {});
+        expect(says('B1F01')).withContext(`${car} ${name}`).toBeFalse();
+        expect(story.car.isSound).withContext(`${car} ${name}`).toBeTrue();
+      }
+  });
+
+  it('refuses the sign of a procedure, which a module of this car gives with the ignition as the steps have put it', () => {
+    const steps = [
+      { id: 'on', does: 'Ignition on', sets: { ignition: 'on' } },
+      { id: 'seen', does: 'Wait', sign: 'the lamp flashes twice' },
+      { id: 'off', does: 'Ignition off', sets: { ignition: 'off' } },
+      { id: 'late', does: 'Look once more', sign: 'the lamp flashes' },
+    ];
+    const procedures = [{ id: 'zero', title: 'Zero', source: 'x', before: ['supply'], abort: 'x', steps }];
+    const storyOf = (foreign: string | null) => {
+      const story = new Story({ car: 'quill', seed: 4, faults: [], foreign });
+      story.enter('codingPlans', taught('cluster', { procedures }));
+      return (step: string | null) => doStep(story.car, story.unit, { procedure: 'zero', step });
+    };
+    const [own, other] = [storyOf(null), storyOf('cluster')];
+    expect(own(null)!.entries[0]).toEqual(
+      jasmine.objectContaining({ what: 'check', check: 'zero:supply', volts: jasmine.any(Number) }),
+    );
+    const done = (step: string) => [{ what: 'step', procedure: 'zero', step, as: 'done' }] as CodingEntry[];
+    for (const step of ['on', 'seen', 'off'])
+      expect(own(step)!.entries).withContext(step).toEqual(done(step));
+    // The step before it has switched the ignition off: nothing gives a sign.
+    expect(own('late')).toEqual(jasmine.objectContaining({ entries: [], refused: jasmine.any(String) }));
+    expect(other('on')!.entries).toEqual(done('on'));
+    expect(other('seen')!.refused).toContain('refused');
+    expect([own('constructor'), storyOf(null)('__proto__')]).toEqual([null, null]);
   });
 });

@@ -201,7 +201,8 @@ export function doStep(car: Car, unit: Unit, { procedure: id, step: wanted }: St
     const steps = procedure.steps.slice(0, procedure.steps.indexOf(step) + 1);
     const ignition = steps.findLast(({ sets }) => sets?.['ignition'] !== undefined)?.sets?.['ignition'];
     if (ignition === 'on' || ignition === 'off') car.set({ ...car.standing.state, ignition });
-    if (step.sign != null && ignition !== 'off') {
+    // What goes out with the ignition is seen, not asked for.
+    if (step.sign != null && step.sets?.['ignition'] !== 'off') {
       talk.ask(fromHex('1003'));
       talk.run(routines.teachStops);
     }
