@@ -1,15 +1,6 @@
 /** A car on the bench: its wiring is solved, its modules watch it, keep codes and answer their tester. */
-import {
-  type Circuit,
-  type Fault,
-  type Meter,
-  meterBenches,
-  type MeterReading,
-  solve,
-  type State,
-} from '@dormant-beacon/core/circuit';
+import type { Meter, MeterReading } from '@dormant-beacon/core/circuit';
 import { codeNumber } from '@dormant-beacon/core/codes';
-import { randomNumbers, type RandomNumbers } from '@dormant-beacon/core/random';
 import {
   DiagnosticModule,
   type KeptCode,
@@ -17,7 +8,7 @@ import {
   refusals,
   type Refused,
 } from '../services/index.js';
-import type { CarFile, ModuleOfCar } from './car-file.js';
+import type { CarFile } from './car-file.js';
 import {
   ascii,
   type CarIdentity,
@@ -32,31 +23,16 @@ import { liveBytes } from './live.js';
 import { fileOf, firstOutput, routines } from './module-file.js';
 import type { ModuleMemory } from './memory.js';
 import { type Measured, memoryMonitors, type Monitor } from './monitor.js';
-import { batteryOf, chargeAfter, fed, sleepingAmps } from './supply.js';
-import { bayCelsius, type Condition, isMet, stands, type Surroundings } from './surroundings.js';
-import { type View, viewOf } from './view.js';
+import { stands } from './surroundings.js';
+import type { View } from './view.js';
+import { type CarFault, type CarState, isOn, WiredCar } from './wired-car.js';
 
 /** Seconds between two looks of the modules. */
 const lookSeconds = 0.5;
-/** Volts on which a module lives, and of the pair that it hears. */
-const leastAlive = 6.5;
-const leastHeard = 0.4;
-/** Seconds after which the charge of the battery is looked at again, and the share by which it must differ to count. */
+/** Seconds after which the charge of the battery is looked at again. */
 const chargeSeconds = 600;
-const chargeStep = 0.01;
 /** Moments that are kept solved. */
 const mostMoments = 64;
-
-export type CarState = Omit<State, 'faults'> & {
-  readonly volts?: number | null | undefined;
-  /** Seconds for which the battery has been off; left out, it is on. */
-  readonly deadSeconds?: number | null | undefined;
-  /** Left out, a dry bay. */
-  readonly around?: Surroundings | null | undefined;
-};
-
-/** Left out, it is always there; with a condition, only while that is met. */
-export type CarFault = Fault & { readonly when?: Condition | null | undefined };
 
 export interface CarOptions {
   readonly seed?: number;
@@ -73,7 +49,6 @@ export interface CarOptions {
 }
 
 interface Fitted {
-  readonly of: ModuleOfCar;
   memory: ModuleMemory | null;
   readonly diagnostic: DiagnosticModule;
   readonly data: Map<number, Uint8Array>;
@@ -91,17 +66,10 @@ interface Moment {
 
 export class Car {
   private now = 0;
-  private state: CarState;
-  private faults: readonly CarFault[];
-  private charge: number;
-  /** The charge with which the moments were solved. */
-  private solvedCharge: number;
-  private readonly seed: number;
+  private readonly wired: WiredCar;
   private readonly modules = new Map<string, Fitted>();
-  private readonly random: RandomNumbers;
   /** By which of the intermittent faults are there; until something else changes. */
   private readonly moments = new Map<string, Moment>();
-  private readonly handled = new Set<string>();
   readonly identity: CarIdentity;
   /** What the model watches, and what its modules watch of their own memory. */
   readonly monitors: readonly Monitor[];
@@ -120,12 +88,7 @@ export class Car {
       foreign = null,
     }: CarOptions = {},
   ) {
-    this.seed = seed;
-    this.charge = charge;
-    this.solvedCharge = charge;
-    this.random = randomNumbers(seed);
-    this.state = state;
-    this.faults = faults;
+    this.wired = new WiredCar(file, seed, state, faults, charge);
     this.identity = identity ?? identityOf(file.name, seed);
     this.monitors = [
       ...file.monitors,
@@ -143,7 +106,6 @@ export class Car {
       if (memory)
         this.ordered.set(module.name, { keys: textOf(memory, 'pairing'), coding: textOf(memory, 'option') });
       this.modules.set(module.name, {
-        of: module,
         memory,
         data,
         codes,
@@ -165,10 +127,10 @@ export class Car {
   }
 
   /** Something was done to it; with the ignition, a new cycle begins. */
-  set(state: CarState, faults: readonly CarFault[] = this.faults): void {
-    const goesOn = this.isOn(state) && !this.isOn(this.state);
-    this.state = state;
-    this.faults = faults;
+  set(state: CarState, faults: readonly CarFault[] = this.wired.faults): void {
+    const goesOn = isOn(state) && !this.wired.isOn;
+    this.wired.state = state;
+    this.wired.faults = faults;
     this.moments.clear();
     if (!goesOn) return;
     for (const { codes, diagnostic } of this.modules.values()) {
@@ -184,16 +146,18 @@ export class Car {
     let held = null as { readonly moment: Moment; readonly seconds: number } | null;
     while (this.now < end - 1e-9) {
       // Where nothing comes and goes, one long look sees what many short ones would.
-      const step = Math.min(this.comesAndGoes && this.isOn() ? lookSeconds : chargeSeconds, end - this.now);
+      const { wired } = this;
+      const step = Math.min(wired.comesAndGoes && wired.isOn ? lookSeconds : chargeSeconds, end - this.now);
       this.now += step;
-      if (this.isOn()) {
+      if (wired.isOn) {
         const moment = this.moment();
         const before = held?.moment === moment ? held.seconds : 0;
         if (held && held.moment !== moment) this.look(held.moment, held.seconds);
         held = { moment, seconds: before + step };
-        this.drain(step, moment.at.quiet.amps('BAT'));
-      } else if (this.state.deadSeconds == null) this.drain(step, sleepingAmps);
-      else this.state = { ...this.state, deadSeconds: this.state.deadSeconds + step };
+        if (wired.drain(step, moment.at.quiet.amps('BAT'))) this.moments.clear();
+      } else if (wired.state.deadSeconds == null) {
+        if (wired.drain(step)) this.moments.clear();
+      } else wired.state = { ...wired.state, deadSeconds: wired.state.deadSeconds + step };
     }
     if (held) this.look(held.moment, held.seconds);
   }
@@ -212,10 +176,10 @@ export class Car {
     const fitted = this.modules.get(module);
     if (!fitted) return;
     const inside = new Set([module.toUpperCase(), ...this.outputsOf(module)]);
-    const { state } = this;
+    const { state, faults } = this.wired;
     this.set(
       { ...state, ignition: 'off' },
-      this.faults.filter(({ element }) => !inside.has(element)),
+      faults.filter(({ element }) => !inside.has(element)),
     );
     fitted.memory = memory;
     this.set({ ...state, ignition: 'on' });
@@ -252,12 +216,13 @@ export class Car {
 
   /** What it is now: its state and what is wrong with it. */
   get standing(): { readonly state: CarState; readonly faults: readonly CarFault[] } {
-    return { state: this.state, faults: this.faults };
+    const { state, faults } = this.wired;
+    return { state, faults };
   }
 
   /** Nothing is wrong with its wiring, and each module says that it belongs to it. */
   get isSound(): boolean {
-    return this.faults.length === 0 && this.file.modules.every(({ name }) => this.isAtHome(name));
+    return this.wired.faults.length === 0 && this.file.modules.every(({ name }) => this.isAtHome(name));
   }
 
   /** Fuses that what is wrong behind them has blown. */
@@ -276,31 +241,27 @@ export class Car {
 
   /** What instruments show on its wiring as it stands. */
   readings(meters: readonly Meter[]): ReadonlyMap<string, MeterReading> {
-    const { meters: read } = solve({ ...this.asItStands(), meters: [...meters] });
-    return new Map(Object.entries(read ?? {}));
+    return this.wired.readings(meters);
   }
 
   /** What an element takes now, a relay’s coil included. */
   wattsOf(element: string): number {
-    const { circuit, state } = this.asItStands();
-    const { faults, ...rest } = state;
-    const { volts, amps, jammed } = meterBenches(circuit, faults ?? [], rest)(rest).power(element);
-    return jammed ? 0 : Math.abs(volts * amps);
+    return this.wired.wattsOf(element);
   }
 
-  private asItStands(): { circuit: Circuit; state: State } {
-    return {
-      circuit: this.circuit(),
-      state: this.solved(
-        this.faults.flatMap((fault) => this.present(fault)),
-        false,
-      ),
-    };
+  /** As it is inside its case, whatever hangs on it. */
+  get battery(): WiredCar['battery'] {
+    return this.wired.battery;
+  }
+
+  /** Of the air about it. */
+  get celsius(): number {
+    return this.wired.celsius;
   }
 
   /** Whether a module hears what is sent to it. */
   reaches(module: string): boolean {
-    if (!this.isOn()) return false;
+    if (!this.wired.isOn) return false;
     const { alive, hears } = this.measured();
     return alive.has(module) && hears.has(module);
   }
@@ -308,7 +269,7 @@ export class Car {
   /** Each warning, as the driver sees it now. */
   beacons(): { readonly name: string; readonly state: 'lit' | 'dark' }[] {
     const { alive, hears } = this.measured();
-    const shown = this.isOn() && alive.has('cluster');
+    const shown = this.wired.isOn && alive.has('cluster');
     const lit = new Set<string>();
     for (const [name, { codes }] of this.modules) {
       // The cluster shows what it is told.
@@ -332,43 +293,18 @@ export class Car {
     }
   }
 
-  /** What it took from its battery meanwhile, or gave it. */
-  private drain(seconds: number, amps: number): void {
-    if (this.state.volts != null) return;
-    this.charge = chargeAfter(this.charge, this.around.running === true ? -amps : amps, seconds);
-    if (Math.abs(this.charge - this.solvedCharge) < chargeStep) return;
-    this.solvedCharge = this.charge;
-    this.moments.clear();
-  }
-
-  /** As it is inside its case, whatever hangs on it. */
-  get battery(): { readonly volts: number; readonly ohms: number; readonly soundOhms: number } {
-    const own = batteryOf(this.charge, this.around);
-    const added =
-      this.faults.find(({ element, mode }) => element === 'BAT' && mode === 'resistive')?.ohms ?? 0;
-    return { volts: this.state.volts ?? own.volts, ohms: own.ohms + added, soundOhms: own.ohms };
-  }
-
-  /** Of the air about it. */
-  get celsius(): number {
-    return this.around.celsius ?? bayCelsius;
-  }
-
-  private get around(): Surroundings {
-    return this.state.around ?? {};
-  }
-
   private measured(): Measured {
     return this.moment().at;
   }
 
   /** How the car stands at this look: with each intermittent fault there or not, by its chance. */
   private moment(): Moment {
-    const faults = this.faults.flatMap((fault) => this.present(fault));
-    const key = this.comesAndGoes ? faults.map(({ element }) => element).join(' ') : '';
+    const faults = this.wired.drawn();
+    const key = this.wired.comesAndGoes ? faults.map(({ element }) => element).join(' ') : '';
     const known = this.moments.get(key);
     if (known) return known;
-    const at = this.measure(faults);
+    const silent = [...this.modules].flatMap(([name, { speaks }]) => (speaks ? [] : [name]));
+    const at = this.wired.measure(faults, new Set(silent));
     const fails = [...this.modules.values()].flatMap(({ codes }) =>
       codes.map(({ monitor }) => monitor.fails(at)),
     );
@@ -376,71 +312,6 @@ export class Car {
     const moment = { at, fails };
     this.moments.set(key, moment);
     return moment;
-  }
-
-  private measure(faults: readonly Fault[]): Measured {
-    const quiet = this.view(faults, false);
-    const pulse = this.view(faults, true);
-    const alive = new Set<string>();
-    const hears = new Set<string>();
-    for (const { name } of this.file.modules) {
-      if (quiet.across(`${name}+`, `${name}-`) < leastAlive) continue;
-      alive.add(name);
-      if (quiet.across(`${name}.high`, `${name}.low`) >= leastHeard) hears.add(name);
-    }
-    for (const [name, { speaks }] of this.modules) if (!speaks) alive.delete(name);
-    return { ignition: this.isOn(), closed: this.closed(), quiet, pulse, alive, hears };
-  }
-
-  private get comesAndGoes(): boolean {
-    return this.faults.some(({ mode }) => mode === 'intermittent');
-  }
-
-  private present({ when, ...fault }: CarFault): Fault[] {
-    if (when != null && !isMet(when, this.around)) return [];
-    if (fault.mode !== 'intermittent') return [fault];
-    const here = fault.positions?.some((position) => this.state.positions?.includes(position)) ?? true;
-    return here && this.random.uniform() < (fault.chance ?? 0.5) ? [{ ...fault, mode: 'open' }] : [];
-  }
-
-  private view(faults: readonly Fault[], outputsOn: boolean): View {
-    return viewOf(this.circuit(), this.solved(faults, outputsOn), outputsOn ? [] : this.file.loops);
-  }
-
-  /** The state of the wiring: outputs off but for those in hand, what is latched closed. */
-  private solved(faults: readonly Fault[], outputsOn: boolean): State {
-    const { volts: _volts, deadSeconds: _dead, around: _around, ...state } = this.state;
-    const on = new Set([...this.handled, ...(state.closed ?? [])]);
-    const off = this.file.outputs.filter((output) => !outputsOn && !on.has(output));
-    return {
-      ...state,
-      closed: [...this.closed(), ...(state.closed ?? [])],
-      open: [...off, ...(state.open ?? [])],
-      faults: [...faults],
-    };
-  }
-
-  private circuit(): Circuit {
-    const { volts, deadSeconds } = this.state;
-    if (deadSeconds != null)
-      // Without the battery nothing is driven, the network neither.
-      return { elements: this.file.circuit.elements.filter(({ kind }) => kind !== 'battery') };
-    return fed(this.file.circuit, {
-      ...this.around,
-      volts,
-      charge: this.solvedCharge,
-      seed: this.seed,
-    });
-  }
-
-  /** Doors and flaps are shut unless the state says otherwise. */
-  private closed(): Set<string> {
-    const open = new Set(this.state.open);
-    return new Set(this.file.latched.filter((name) => !open.has(name)));
-  }
-
-  private isOn(state: CarState = this.state): boolean {
-    return (state.ignition ?? 'on') === 'on' && state.deadSeconds == null;
   }
 
   private supplyBytes(module: string, view: View): Uint8Array {
@@ -524,7 +395,7 @@ export class Car {
     const outputs = this.outputsOf(name);
     return {
       supplyVolts: () => this.measured().quiet.across(`${name}+`, `${name}-`),
-      standing: () => stands(this.around),
+      standing: () => stands(this.wired.around),
       read: (did) => this.dataOf(name, did),
       write: (did, bytes) => this.writeData(name, did, bytes),
       readMemory: (address, length) => own().memory?.read(address, length) ?? null,
@@ -565,8 +436,8 @@ export class Car {
         const output = outputs[did - firstOutput];
         if (output === undefined) return refusals.outOfRange;
         if (how !== 0 && !this.isAtHome(name)) return refusals.conditions;
-        if (how === 3 && bytes[0] === 1) this.handled.add(output);
-        else if (how !== 2) this.handled.delete(output);
+        if (how === 3 && bytes[0] === 1) this.wired.handled.add(output);
+        else if (how !== 2) this.wired.handled.delete(output);
         this.moments.clear();
         return null;
       },

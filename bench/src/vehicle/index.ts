@@ -1,5 +1,6 @@
 export { askVehicle, listVehicles, type VehicleAnswer } from './ask.js';
-export { Car, type CarFault, type CarOptions, type CarState } from './car.js';
+export { Car, type CarOptions } from './car.js';
+export type { CarFault, CarState } from './wired-car.js';
 export type { CarFile, ModuleOfCar } from './car-file.js';
 export { carFile, carIds } from './cars.js';
 export {
