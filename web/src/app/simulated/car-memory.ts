@@ -1,10 +1,11 @@
 /** The memory of a unit on a simulated car: read over the link, or written with the merged image and read back. */
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { CarMemory } from '@dormant-beacon/contract';
 import { Store } from '@ngrx/store';
 import { jobFeature } from '../job';
 import { CarTalk } from './car-talk';
+import { linkWork } from './link-work';
 import { SimulatedDesk } from './simulated-desk';
 
 @Component({
@@ -14,16 +15,16 @@ import { SimulatedDesk } from './simulated-desk';
   template: `
     @if (simulated()) {
       <div class="row">
-        <button mat-stroked-button type="button" [disabled]="busy()" (click)="ask(null)">
+        <button mat-stroked-button type="button" [disabled]="work.busy()" (click)="ask(null)">
           Read the unit in the car over the link
         </button>
         @if (merged(); as imageId) {
-          <button mat-flat-button type="button" [disabled]="busy()" (click)="ask(imageId)">
+          <button mat-flat-button type="button" [disabled]="work.busy()" (click)="ask(imageId)">
             Write the merged image over the link, and read it back
           </button>
         }
       </div>
-      <db-car-talk [said]="done()" [problem]="problem()" />
+      <db-car-talk [said]="work.done()" [problem]="work.problem()" />
     }
   `,
   styles: `
@@ -47,21 +48,11 @@ export class CarMemoryButtons {
   /** The bytes of the file, as Intel HEX. */
   readonly read = output<Uint8Array>();
   protected readonly simulated = computed(() => this.record()?.simulated != null);
-  protected readonly busy = signal(false);
-  protected readonly problem = signal<string | null>(null);
-  protected readonly done = signal<CarMemory | null>(null);
+  protected readonly work = linkWork<CarMemory>(({ text }) => {
+    if (text !== null) this.read.emit(new TextEncoder().encode(text));
+  });
 
-  protected async ask(write: string | null): Promise<void> {
-    if (this.busy()) return;
-    this.busy.set(true);
-    this.problem.set(null);
-    try {
-      const done = await this.car.memory(this.codingId(), write);
-      this.done.set(done);
-      if (done.text !== null) this.read.emit(new TextEncoder().encode(done.text));
-    } catch (error) {
-      this.problem.set((error as Error).message);
-    }
-    this.busy.set(false);
+  protected ask(write: string | null): Promise<void> {
+    return this.work.ask(() => this.car.memory(this.codingId(), write));
   }
 }
