@@ -1,7 +1,7 @@
 // npm test: installs what is missing and runs every check, on a database and ports of its own.
 // With names behind it (npm test -- core server) only those groups run.
 import { spawn } from 'node:child_process';
-import { existsSync, mkdtempSync, rmSync, statfsSync } from 'node:fs';
+import { existsSync, mkdtempSync, readdirSync, rmSync, statSync, statfsSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { install } from './install.mjs';
@@ -59,7 +59,7 @@ function countOf(output, code) {
 /** @param {string} workspace @param {NodeJS.ProcessEnv} [env] @param {string[]} [more] */
 const jasmine = (workspace, env = {}, more = []) =>
   check(
-    `${workspace}: specs`,
+    `${[workspace, ...more].join(' ')}: specs`,
     ['--import', 'tsx', bin('jasmine', 'bin', 'jasmine.js'), '--config=spec.json', ...more],
     { cwd: join(root, workspace), env },
   );
@@ -105,19 +105,13 @@ const serverSpecs = () =>
 
 const testWeb = join(root, '.build', 'web-under-test');
 
-/** The weight of the pages, then the journeys, against the real server: started as a user starts it, from a build and data of its own. */
-async function journeys() {
-  const { buildNode, buildWeb } = await import('./build.mjs');
-  await buildNode();
-  await buildWeb(testWeb);
-  const weight = checkWeight(join(testWeb, 'browser'));
-  for (const line of weight.lines) say(`  ${line}`);
-  const folder = mkdtempSync(join(tmpdir(), 'beacon-e2e-'));
+/** The application as a user starts it, on data and a port of its own. @param {(address: string, folder: string) => Promise<void>} body */
+async function withApplication(body) {
   const { freePort } = await import('./database.mjs');
+  const folder = mkdtempSync(join(tmpdir(), 'beacon-e2e-'));
   const port = await freePort();
-  const env = { BEACON_DATA: folder };
   const app = spawn(node, [join(root, 'scripts', 'start.mjs'), '--port', String(port), '--web', testWeb], {
-    env: { ...process.env, ...env },
+    env: { ...process.env, BEACON_DATA: folder },
     stdio: ['ignore', 'pipe', 'inherit'],
   });
   await new Promise((/** @type {(value?: unknown) => void} */ resolve, reject) => {
@@ -126,17 +120,38 @@ async function journeys() {
     app.on('exit', () => reject(new Error(`the application did not start:\n${output}`)));
   });
   try {
-    const count = await jasmine('e2e', {
-      BEACON_URL: `http://127.0.0.1:${port}`,
-      BEACON_E2E_DATA: folder,
-    });
-    return { passed: count.passed + weight.passed, failed: count.failed + weight.failed };
+    await body(`http://127.0.0.1:${port}`, folder);
   } finally {
     const ended = new Promise((resolve) => app.on('exit', resolve));
     app.kill('SIGTERM');
     await ended;
     rmSync(folder, { recursive: true, force: true });
   }
+}
+
+/** The weight of the pages, then the journeys: two files of them at a time, each against an application of its own. */
+async function journeys() {
+  const { buildNode, buildWeb } = await import('./build.mjs');
+  await buildNode();
+  await buildWeb(testWeb);
+  const total = checkWeight(join(testWeb, 'browser'));
+  for (const line of total.lines) say(`  ${line}`);
+  const folder = join(root, 'e2e', 'src');
+  // The longest first, so that neither of the two waits long for the other at the end.
+  const files = readdirSync(folder)
+    .filter((name) => name.endsWith('.spec.ts'))
+    .sort((one, other) => statSync(join(folder, other)).size - statSync(join(folder, one)).size);
+  const runFiles = () =>
+    withApplication(async (address, data) => {
+      for (let file = files.shift(); file !== undefined; file = files.shift()) {
+        const env = { BEACON_URL: address, BEACON_E2E_DATA: data };
+        const count = await jasmine('e2e', env, [`src/${file}`]);
+        total.passed += count.passed;
+        total.failed += count.failed;
+      }
+    });
+  await Promise.all([runFiles(), runFiles()]);
+  return { passed: total.passed, failed: total.failed };
 }
 
 /** What needs the processor alone. @type {Record<string, () => Promise<Count>>} */

@@ -163,7 +163,7 @@ describe('a unit that is coded', () => {
     const code = `${address}${link!.replace(/\/[a-z-]+$/, '')}/code`;
     let { page } = tomas;
     const tap = (name: string | RegExp) => page.getByRole('button', { name }).first().tap();
-    const step = (words: string) => page.locator('.sign', { hasText: words }).waitFor();
+    const step = (words: string) => page.locator('.mat-step-label-selected', { hasText: words }).waitFor();
     const ready = async (supply: boolean) => {
       if (supply) {
         await page.getByLabel('Volts at the car’s clamps').fill('13,1');
@@ -173,7 +173,7 @@ describe('a unit that is coded', () => {
         await tap(new RegExp(`^${words}`));
     };
     const placed = async () => {
-      await step('Step 1 of 7');
+      await step('Measure pin 3');
       await tap('Start this step');
       await page.getByLabel('Pin 3 against ground, V').fill('0,2');
       await tap('Enter the volts of the pin');

@@ -29,7 +29,7 @@ import { testRead } from '../words/index.js';
 export { defaultSafetyPolicy, type SafetyPolicy };
 
 /** Nothing can fire at a simulated car: there the wait is practised, not sat through. */
-const simulatedWait = { minutes: 1, source: 'the simulated car, where a minute stands for thirty' };
+const simulatedWait = { minutes: 1, source: 'simulated car’s rule that a minute stands for thirty' };
 
 /** The course of making this car safe. @param clockJumps when the server’s clock was found to have jumped */
 export function safetyOf(

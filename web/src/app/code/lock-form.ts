@@ -251,6 +251,10 @@ export class LockForm {
     this.kit.set({ ...this.kit(), [code]: text });
   }
 
+  protected either(cut: { readonly code: string; readonly ambiguousWith: readonly string[] }): Choice[] {
+    return [cut.code, ...cut.ambiguousWith].map((code) => ({ value: code, label: code }));
+  }
+
   protected pick(n: number, code: string): void {
     this.picked.set({ ...this.picked(), [n]: code });
   }

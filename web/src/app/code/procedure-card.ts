@@ -26,10 +26,11 @@ import { CarStepButton } from '../simulated';
 import { sayLeft } from '../time';
 import { BridgeDrawing } from './bridge-drawing';
 import { CodeDesk } from './code-desk';
+import { StepList } from './step-list';
 
 @Component({
   selector: 'db-procedure-card',
-  imports: [BridgeDrawing, CarStepButton, Caution, Entry, MatButtonModule, More, TextField],
+  imports: [BridgeDrawing, CarStepButton, Caution, Entry, MatButtonModule, More, StepList, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 class="what">{{ own().procedure.title }}</h2>
@@ -43,135 +44,133 @@ import { CodeDesk } from './code-desk';
     @if (own().givenUp && own().is === 'open') {
       <p>Given up the last time: {{ own().givenUp }}. It begins anew.</p>
     }
-    @if (own().is !== 'done') {
-      @if (forgotten()) {
-        <p class="problem">The bridge is in its socket still. {{ capital(own().procedure.abort) }}.</p>
-        <button class="thumb" mat-flat-button type="button" [disabled]="!ready()" (click)="takeOut()">
-          The bridge is out
-        </button>
-      } @else if (missing()[0]; as wanted) {
-        @if (wanted === 'supply') {
-          <db-entry [form]="supply" label="The supply">
-            <p class="sign">{{ words[wanted] }}</p>
-            <db-text
-              label="Volts at the car’s clamps"
-              keys="decimal"
-              [mono]="true"
-              [limits]="windowWords()"
-              [field]="volts"
-            />
-            @if (supply.problem()) {
-              <p class="problem" role="alert">{{ supply.problem() }}</p>
-            }
-            <button class="thumb" mat-flat-button type="submit" [disabled]="!ready()">Enter the volts</button>
-          </db-entry>
-          @if (simulated()) {
-            <db-car-step [codingId]="desk.coding()!.id" [procedure]="own().procedure.id" [step]="null" />
-          }
-        } @else {
-          <button class="thumb" mat-flat-button type="button" [disabled]="!ready()" (click)="say(wanted)">
-            {{ words[wanted] }}
-          </button>
-        }
-      } @else if (own().next; as step) {
-        <p class="sign">
-          Step {{ own().done.length + 1 }} of {{ own().procedure.steps.length }}: {{ step.does }}
-        </p>
-        @if (step.bridge && own().procedure.socket; as socket) {
-          <db-bridge-drawing [socket]="socket" />
-        }
-        @if (own().running; as running) {
-          @if (left() > 0) {
-            <p class="time mono" role="timer">{{ clock() }}</p>
-          } @else {
-            @if (step.bridge === 'in' && !measured()) {
-              <db-entry [form]="pins" label="The pin, measured">
-                <db-text
-                  [label]="'Pin ' + own().procedure.socket!.pins[0] + ' against ground, V'"
-                  keys="decimal"
-                  [mono]="true"
-                  [field]="pinVolts"
-                />
-                @if (pins.problem()) {
-                  <p class="problem" role="alert">{{ pins.problem() }}</p>
-                }
-                <button class="thumb" mat-flat-button type="submit" [disabled]="!ready()">
-                  Enter the volts of the pin
-                </button>
-              </db-entry>
-            } @else if (step.bridge === 'in' && !bridge()) {
-              <button class="thumb" mat-flat-button type="button" [disabled]="!ready()" (click)="place()">
-                The bridge is in its socket
-              </button>
-            } @else if (step.bridge === 'out' && bridge()) {
-              <button class="thumb" mat-flat-button type="button" [disabled]="!ready()" (click)="takeOut()">
-                The bridge is out
-              </button>
-            } @else {
-              @if (late()) {
-                <p class="problem">It took longer than this step may. Say what was seen, and begin again.</p>
-              } @else if (simulated() && !step.bridge) {
-                <db-car-step
-                  [codingId]="desk.coding()!.id"
-                  [procedure]="own().procedure.id"
-                  [step]="step.id"
-                />
-              } @else {
-                <button
-                  class="thumb"
-                  mat-flat-button
-                  type="button"
-                  [disabled]="!ready()"
-                  (click)="go(step.id, 'done')"
-                >
-                  {{ step.sign ? 'Seen: ' + step.sign : 'Done' }}
-                </button>
-              }
-            }
-          }
-          @if (step.sign && left() > 0) {
-            <p>Then: {{ step.sign }}.</p>
-          }
-        } @else {
-          <button
-            class="thumb"
-            mat-flat-button
-            type="button"
-            [disabled]="!ready()"
-            (click)="go(step.id, 'started')"
-          >
-            {{ step.seconds ? 'Start it: ' + step.seconds.least + ' seconds' : 'Start this step' }}
-          </button>
-        }
-        @if (own().is === 'running') {
-          <db-more
-            [label]="step.sign ? 'It does not come, or something is wrong' : 'Something is wrong: stop here'"
-          >
-            @if (step.ifMissing) {
-              <p>{{ step.ifMissing }}</p>
-            }
-            <p>To leave the car as it was: {{ own().procedure.abort }}.</p>
-            <db-entry [form]="stop" label="Stop the procedure">
-              <db-text label="What was seen" [most]="300" [field]="seen" />
-              @if (stop.problem()) {
-                <p class="problem" role="alert">{{ stop.problem() }}</p>
-              }
-              <button mat-stroked-button type="submit">Stop, and begin anew later</button>
-            </db-entry>
-          </db-more>
-        }
-      }
-    } @else {
+    @if (own().is === 'done') {
       <p class="sign">It is done.</p>
     }
-    <ol>
-      @for (step of own().procedure.steps; track step.id) {
-        <li [class.quiet]="own().done.includes(step.id)">
-          {{ step.does }}{{ step.seconds ? ', ' + step.seconds.least + ' s' : ''
-          }}{{ own().done.includes(step.id) ? ' (done)' : '' }}
-        </li>
-      }
-    </ol>
+    <db-step-list [before]="before()" [steps]="steps()" [at]="at()">
+      <ng-template>
+        @if (forgotten()) {
+          <p class="problem">The bridge is in its socket still. {{ capital(own().procedure.abort) }}.</p>
+          <button class="thumb" mat-flat-button type="button" [disabled]="!ready()" (click)="takeOut()">
+            The bridge is out
+          </button>
+        } @else if (missing()[0]; as wanted) {
+          @if (wanted === 'supply') {
+            <db-entry [form]="supply" label="The supply">
+              <p class="sign">{{ words[wanted] }}</p>
+              <db-text
+                label="Volts at the car’s clamps"
+                keys="decimal"
+                [mono]="true"
+                [limits]="windowWords()"
+                [field]="volts"
+              />
+              @if (supply.problem()) {
+                <p class="problem" role="alert">{{ supply.problem() }}</p>
+              }
+              <button class="thumb" mat-flat-button type="submit" [disabled]="!ready()">
+                Enter the volts
+              </button>
+            </db-entry>
+            @if (simulated()) {
+              <db-car-step [codingId]="desk.coding()!.id" [procedure]="own().procedure.id" [step]="null" />
+            }
+          } @else {
+            <button class="thumb" mat-flat-button type="button" [disabled]="!ready()" (click)="say(wanted)">
+              {{ words[wanted] }}
+            </button>
+          }
+        } @else if (own().next; as step) {
+          @if (step.bridge && own().procedure.socket; as socket) {
+            <db-bridge-drawing [socket]="socket" />
+          }
+          @if (own().running; as running) {
+            @if (left() > 0) {
+              <p class="time mono" role="timer">{{ clock() }}</p>
+            } @else {
+              @if (step.bridge === 'in' && !measured()) {
+                <db-entry [form]="pins" label="The pin, measured">
+                  <db-text
+                    [label]="'Pin ' + own().procedure.socket!.pins[0] + ' against ground, V'"
+                    keys="decimal"
+                    [mono]="true"
+                    [field]="pinVolts"
+                  />
+                  @if (pins.problem()) {
+                    <p class="problem" role="alert">{{ pins.problem() }}</p>
+                  }
+                  <button class="thumb" mat-flat-button type="submit" [disabled]="!ready()">
+                    Enter the volts of the pin
+                  </button>
+                </db-entry>
+              } @else if (step.bridge === 'in' && !bridge()) {
+                <button class="thumb" mat-flat-button type="button" [disabled]="!ready()" (click)="place()">
+                  The bridge is in its socket
+                </button>
+              } @else if (step.bridge === 'out' && bridge()) {
+                <button class="thumb" mat-flat-button type="button" [disabled]="!ready()" (click)="takeOut()">
+                  The bridge is out
+                </button>
+              } @else {
+                @if (late()) {
+                  <p class="problem">
+                    It took longer than this step may. Say what was seen, and begin again.
+                  </p>
+                } @else if (simulated() && !step.bridge) {
+                  <db-car-step
+                    [codingId]="desk.coding()!.id"
+                    [procedure]="own().procedure.id"
+                    [step]="step.id"
+                  />
+                } @else {
+                  <button
+                    class="thumb"
+                    mat-flat-button
+                    type="button"
+                    [disabled]="!ready()"
+                    (click)="go(step.id, 'done')"
+                  >
+                    {{ step.sign ? 'Seen: ' + step.sign : 'Done' }}
+                  </button>
+                }
+              }
+            }
+            @if (step.sign && left() > 0) {
+              <p>Then: {{ step.sign }}.</p>
+            }
+          } @else {
+            <button
+              class="thumb"
+              mat-flat-button
+              type="button"
+              [disabled]="!ready()"
+              (click)="go(step.id, 'started')"
+            >
+              {{ step.seconds ? 'Start it: ' + step.seconds.least + ' seconds' : 'Start this step' }}
+            </button>
+          }
+          @if (own().is === 'running') {
+            <db-more
+              [label]="
+                step.sign ? 'It does not come, or something is wrong' : 'Something is wrong: stop here'
+              "
+            >
+              @if (step.ifMissing) {
+                <p>{{ step.ifMissing }}</p>
+              }
+              <p>To leave the car as it was: {{ own().procedure.abort }}.</p>
+              <db-entry [form]="stop" label="Stop the procedure">
+                <db-text label="What was seen" [most]="300" [field]="seen" />
+                @if (stop.problem()) {
+                  <p class="problem" role="alert">{{ stop.problem() }}</p>
+                }
+                <button mat-stroked-button type="submit">Stop, and begin anew later</button>
+              </db-entry>
+            </db-more>
+          }
+        }
+      </ng-template>
+    </db-step-list>
   `,
   styleUrl: './card.scss',
 })
@@ -205,6 +204,16 @@ export class ProcedureCard {
     const { procedure, is, said } = this.own();
     return is === 'running' ? [] : procedure.before.filter((wanted) => !said.includes(wanted));
   });
+  protected readonly before = computed(() =>
+    this.own().procedure.before.length > 0 ? 'What has to be so before' : null,
+  );
+  protected readonly steps = computed(() =>
+    this.own().procedure.steps.map(({ does, seconds }) => (seconds ? `${does}, ${seconds.least} s` : does)),
+  );
+  /** Steps of it that are done; null while what has to be so before is still asked. */
+  protected readonly at = computed(() =>
+    this.before() !== null && (this.missing().length > 0 || this.forgotten()) ? null : this.own().done.length,
+  );
   protected readonly measured = computed(() => this.own().said.includes('pins'));
   /** Left in its socket when the procedure was given up: it comes out before it begins anew. */
   protected readonly forgotten = computed(() => this.own().is === 'open' && this.bridge() !== null);

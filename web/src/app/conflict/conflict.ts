@@ -1,6 +1,7 @@
 /** Two people changed the same: both values side by side, and the person chooses. */
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MAT_DIALOG_DATA, type MatDialog, MatDialogModule } from '@angular/material/dialog';
 import { firstValueFrom } from 'rxjs';
 
@@ -53,28 +54,24 @@ export const leftForNow =
 
 @Component({
   selector: 'db-conflict',
-  imports: [MatButtonModule, MatDialogModule],
+  imports: [MatButtonModule, MatButtonToggleModule, MatDialogModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 mat-dialog-title>Someone else has changed {{ asked.what }} meanwhile. Choose for each difference.</h2>
     <mat-dialog-content>
       @for (difference of asked.differences; track difference.field) {
         <div class="row">
-          <span class="name">{{ difference.name }}</span>
-          <button
-            type="button"
-            [attr.aria-pressed]="mine().has(difference.field)"
-            (click)="take(difference.field, 'mine')"
+          <span class="name" [id]="'difference-' + difference.field">{{ difference.name }}</span>
+          <mat-button-toggle-group
+            class="choices"
+            hideSingleSelectionIndicator
+            [attr.aria-labelledby]="'difference-' + difference.field"
+            [value]="mine().has(difference.field) ? 'mine' : 'theirs'"
+            (change)="take(difference.field, $event.value)"
           >
-            <small>yours</small>{{ difference.mine }}
-          </button>
-          <button
-            type="button"
-            [attr.aria-pressed]="!mine().has(difference.field)"
-            (click)="take(difference.field, 'theirs')"
-          >
-            <small>theirs</small>{{ difference.theirs }}
-          </button>
+            <mat-button-toggle value="mine"><small>yours</small>{{ difference.mine }}</mat-button-toggle>
+            <mat-button-toggle value="theirs"><small>theirs</small>{{ difference.theirs }}</mat-button-toggle>
+          </mat-button-toggle-group>
         </div>
       } @empty {
         <p>Both say the same.</p>
@@ -89,7 +86,7 @@ export const leftForNow =
     .row {
       display: grid;
       margin-bottom: 10px;
-      grid-template-columns: 160px 1fr 1fr;
+      grid-template-columns: 160px 1fr;
       gap: 8px;
       align-items: stretch;
     }
@@ -97,34 +94,20 @@ export const leftForNow =
       align-self: center;
       color: var(--quiet);
     }
-    .row button {
-      min-height: 56px;
-      padding: 8px 14px;
-      border: 2px solid var(--line);
-      border-radius: 12px;
-      background: var(--sheet);
-      color: var(--ink);
-      font: 16px var(--body);
-      text-align: left;
+    mat-button-toggle-group {
+      display: grid;
+      grid-template-columns: 1fr 1fr;
+      gap: 8px;
       overflow-wrap: anywhere;
-      cursor: pointer;
-    }
-    .row button[aria-pressed='true'] {
-      border-color: var(--ink);
-      font-weight: 650;
     }
     small {
       display: block;
       font-size: 13px;
       font-weight: 400;
-      color: var(--quiet);
     }
     @media (max-width: 700px) {
       .row {
-        grid-template-columns: 1fr 1fr;
-      }
-      .name {
-        grid-column: 1 / -1;
+        grid-template-columns: 1fr;
       }
     }
   `,

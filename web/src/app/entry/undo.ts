@@ -1,12 +1,11 @@
 /** After an entry: for a few seconds it can be taken back where the hands are; later, in the log. */
 import { inject, Injectable, Injector } from '@angular/core';
 import { Store } from '@ngrx/store';
+import { isNarrow } from '../frame';
 import { jobFeature } from '../job';
 import { Desk } from './desk';
 
 const shownMs = 5000;
-/** On a narrow screen the keys are at the bottom. */
-const narrow = '(max-width: 700px)';
 
 @Injectable({ providedIn: 'root' })
 export class Undo {
@@ -36,7 +35,8 @@ export class Undo {
     return bar?.open(words, action, {
       duration: shownMs,
       horizontalPosition: 'start',
-      verticalPosition: matchMedia(narrow).matches ? 'top' : 'bottom',
+      // On a narrow screen the keys are at the bottom.
+      verticalPosition: isNarrow() ? 'top' : 'bottom',
     });
   }
 }

@@ -9,3 +9,4 @@ export { commandLine, CommandSlot } from './command-slot';
 export { sorted, unsorted } from './sorted';
 export { NewVersion, onNavigationError } from './new-version';
 export { printPart } from './print-part';
+export { isNarrow } from './narrow';

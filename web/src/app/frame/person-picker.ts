@@ -1,34 +1,37 @@
-/** Who is signed in here, and the ways to change that. */
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { MatMenuModule } from '@angular/material/menu';
+/** Who is signed in here; the menu behind it is fetched apart, so that no page waits for it. */
+import { NgTemplateOutlet } from '@angular/common';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { SessionDesk, PeopleEvents, peopleFeature } from '../session';
+import { peopleFeature } from '../session';
+import { PersonMenu } from './person-menu';
 
 @Component({
   selector: 'db-person-picker',
-  imports: [MatMenuModule, RouterLink],
+  imports: [NgTemplateOutlet, PersonMenu, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (person(); as person) {
-      <button type="button" class="who" [matMenuTriggerFor]="menu">
+      <ng-template #face>
         <span class="initials" aria-hidden="true">{{ person.initials }}</span>
         <span class="note">{{ firstName() }}</span>
         <span class="seen-only-by-readers"
           >{{ person.name }}, {{ person.role }}: change the person, or sign out</span
         >
-      </button>
-      <mat-menu #menu="matMenu">
-        <button mat-menu-item (click)="leave()">Someone else works here now</button>
-        <a mat-menu-item routerLink="/account">My password and PIN</a>
-        <a mat-menu-item routerLink="/library">Library: codes and reports</a>
-        <a mat-menu-item routerLink="/shop">Shop: units, policies, people</a>
-        <button mat-menu-item (click)="leaveEverywhere()">Sign me out on every device</button>
-      </mat-menu>
+      </ng-template>
+      @defer (on hover(early); on interaction(early); prefetch on idle) {
+        <db-person-menu [open]="wanted()"><ng-container [ngTemplateOutlet]="face" /></db-person-menu>
+      } @placeholder {
+        <button #early type="button" class="who" aria-haspopup="menu" (click)="wanted.set(true)">
+          <ng-container [ngTemplateOutlet]="face" />
+        </button>
+      } @error {
+        <a class="who" routerLink="/account"><ng-container [ngTemplateOutlet]="face" /></a>
+      }
     }
   `,
   styles: `
-    .who {
+    :host ::ng-deep .who {
       display: flex;
       align-items: center;
       gap: 8px;
@@ -58,25 +61,8 @@ import { SessionDesk, PeopleEvents, peopleFeature } from '../session';
   `,
 })
 export class PersonPicker {
-  private readonly store = inject(Store);
-  private readonly sessions = inject(SessionDesk);
-  protected readonly person = this.store.selectSignal(peopleFeature.selectPerson);
+  protected readonly person = inject(Store).selectSignal(peopleFeature.selectPerson);
   protected readonly firstName = computed(() => this.person()?.name.split(' ')[0] ?? '');
-
-  protected leave(): Promise<void> {
-    return this.end(this.sessions.signOut());
-  }
-
-  protected leaveEverywhere(): Promise<void> {
-    return this.end(this.sessions.signOutEverywhere());
-  }
-
-  /** Without the server the person stays. */
-  private async end(leaving: Promise<void>): Promise<void> {
-    try {
-      await leaving;
-    } catch (error) {
-      this.store.dispatch(PeopleEvents.sessionNotKnown({ reason: (error as Error).message }));
-    }
-  }
+  /** Pressed before its menu was there: the menu opens as it comes. */
+  protected readonly wanted = signal(false);
 }

@@ -5,12 +5,12 @@ import {
   Component,
   computed,
   DestroyRef,
-  type ElementRef,
   inject,
   input,
   signal,
   viewChild,
 } from '@angular/core';
+import { CdkVirtualScrollViewport, ScrollingModule } from '@angular/cdk/scrolling';
 import { MatButtonModule } from '@angular/material/button';
 import { decodeLog } from '@dormant-beacon/bench/link';
 import { counted } from '@dormant-beacon/core/units';
@@ -19,12 +19,12 @@ import { type Choice, ChoiceOne, field } from '../entry';
 /** Milliseconds between two looks at the clock of a replay. */
 const stepMs = 50;
 const mostProblems = 5;
-/** Rows at once. */
-const page = 300;
+/** Pixels, as the styles say too. */
+const rowHeight = 32;
 
 @Component({
   selector: 'db-frame-log',
-  imports: [ChoiceOne, MatButtonModule],
+  imports: [ChoiceOne, MatButtonModule, ScrollingModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="row">
@@ -38,18 +38,23 @@ const page = 300;
       }
       <span class="quiet" role="status">{{ about() }}</span>
     </div>
-    <div class="list" tabindex="0" role="region" aria-label="What was said on the link" #list>
-      @for (one of shown(); track one.n) {
-        <div class="said" [class.refusal]="one.kind === 'refusal'">
-          <span class="mono">{{ one.seconds }}</span>
-          <span class="mono">{{ one.id }}</span>
-          <span class="words" [title]="one.says">{{ one.says }}</span>
-        </div>
-      }
-    </div>
-    @if (until() === null && shown().length < messages().length) {
-      <button mat-button type="button" (click)="most.set(most() + page)">Show more of it</button>
-    }
+    <cdk-virtual-scroll-viewport
+      class="list"
+      [itemSize]="rowHeight"
+      tabindex="0"
+      role="region"
+      aria-label="What was said on the link"
+    >
+      <div
+        *cdkVirtualFor="let one of shown(); trackBy: byPlace"
+        class="said"
+        [class.refusal]="one.kind === 'refusal'"
+      >
+        <span class="mono">{{ one.seconds }}</span>
+        <span class="mono">{{ one.id }}</span>
+        <span class="words" [title]="one.says">{{ one.says }}</span>
+      </div>
+    </cdk-virtual-scroll-viewport>
     @for (one of problems(); track one.line) {
       <p class="quiet">Line {{ one.line }}: {{ one.why }}</p>
     }
@@ -69,13 +74,13 @@ const page = 300;
       align-items: end;
     }
     .list {
-      max-height: 384px;
-      overflow: auto;
+      height: 384px;
     }
     .said {
       display: grid;
       grid-template-columns: 9ch 9ch 1fr;
       gap: 12px;
+      box-sizing: border-box;
       height: 32px;
       align-items: center;
       white-space: nowrap;
@@ -113,16 +118,11 @@ export class FrameLog {
   });
   /** Seconds of the log that have run; null where all of it is shown. */
   protected readonly until = signal<number | null>(null);
-  protected readonly page = page;
-  protected readonly most = signal(page);
-  /** The first of them; of a replay the last that have come. */
+  protected readonly rowHeight = rowHeight;
+  /** All of them, or those of a replay that have come. */
   protected readonly shown = computed(() => {
     const until = this.until();
-    return until === null
-      ? this.messages().slice(0, this.most())
-      : this.messages()
-          .filter(({ at }) => at <= until)
-          .slice(-page);
+    return until === null ? this.messages() : this.messages().filter(({ at }) => at <= until);
   });
   protected readonly problems = computed(() => this.decoded().problems.slice(0, mostProblems));
   protected readonly more = computed(() => this.decoded().problems.length - this.problems().length);
@@ -131,16 +131,20 @@ export class FrameLog {
       ? `${counted(this.messages().length, 'message')}, ${(this.messages().at(-1)?.at ?? 0).toFixed(3)} s`
       : `${this.until()!.toFixed(3)} s`,
   );
-  private readonly list = viewChild.required<ElementRef<HTMLElement>>('list');
+  private readonly list = viewChild.required(CdkVirtualScrollViewport);
   private timer: ReturnType<typeof setInterval> | null = null;
 
   constructor() {
     inject(DestroyRef).onDestroy(() => this.stop());
     // A replay stays at its end.
     afterRenderEffect(() => {
-      if (this.shown().length > 0 && this.until() !== null)
-        this.list().nativeElement.scrollTop = this.list().nativeElement.scrollHeight;
+      const last = this.shown().length - 1;
+      if (last >= 0 && this.until() !== null) this.list().scrollToIndex(last);
     });
+  }
+
+  protected byPlace(_: number, { n }: { readonly n: number }): number {
+    return n;
   }
 
   protected play(): void {

@@ -1,5 +1,7 @@
+import { CdkDrag, CdkDropList } from '@angular/cdk/drag-drop';
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
+import { By } from '@angular/platform-browser';
 import type { AccessMap } from '@dormant-beacon/core/ledger';
 import { ApiProblem, Client } from '../api';
 import { type Bench, benchFor, recordOf, shown } from '../testing/bench';
@@ -62,6 +64,29 @@ describe('access maps of the library', () => {
     await shown(bench, 'db-entry');
     return bench;
   };
+
+  it('takes a step that is dragged to another area there, and undoes it', async () => {
+    const bench = await opened();
+    await bench.press('plug X9, 1 min');
+    await bench.pick('Area', 'headliner');
+    await bench.press('Take it over into the map');
+    await bench.press('All steps as a list');
+    const lists = () =>
+      [...bench.page.querySelectorAll('.cdk-drop-list')].map((list) => list.textContent.trim());
+    expect(lists()).toEqual(['plug X9, 1 min', 'the trim, 5 min', 'the pump, 3 min']);
+    // As the hand lets go of it over the other list.
+    const places = bench.fixture.debugElement.queryAll(By.directive(CdkDropList));
+    const step = places[0]!.query(By.directive(CdkDrag)).injector.get(CdkDrag);
+    const dropped = { container: places[1]!.injector.get(CdkDropList), item: step };
+    places[1]!.triggerEventHandler('cdkDropListDropped', dropped);
+    await bench.fixture.whenStable();
+    expect(lists().map((words) => words.replace(/\s+/g, ' '))).toEqual([
+      'the trim, 5 min plug X9, 1 min',
+      'the pump, 3 min',
+    ]);
+    await bench.press('Undo');
+    expect(lists().length).toBe(3);
+  });
 
   it('changes a step in its own words, undoes it, and keeps it as the next version', async () => {
     const bench = await opened();

@@ -9,10 +9,12 @@ import {
   signal,
   untracked,
 } from '@angular/core';
+import { type CdkDragDrop, DragDropModule } from '@angular/cdk/drag-drop';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import type { KeepAccessMap, KeptAccessMap } from '@dormant-beacon/contract';
 import {
+  type AccessArea,
   accessAreas,
   type AccessMap,
   checkMap,
@@ -34,10 +36,19 @@ import { MapItemForm } from './map-item-form';
 
 @Component({
   selector: 'db-map-editor',
-  imports: [AccessDrawing, Entry, MapItemForm, MatButtonModule, PageHead, RouterLink, TextField],
+  imports: [
+    AccessDrawing,
+    DragDropModule,
+    Entry,
+    MapItemForm,
+    MatButtonModule,
+    PageHead,
+    RouterLink,
+    TextField,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './map-editor.html',
-  styleUrl: './circuit-editor.scss',
+  styleUrls: ['./circuit-editor.scss', './map-editor.scss'],
 })
 export class MapEditor extends VersionEditor<AccessMap, MapEdit, KeptAccessMap> {
   /** Of the address: the map's id, or `new`. */
@@ -57,12 +68,15 @@ export class MapEditor extends VersionEditor<AccessMap, MapEdit, KeptAccessMap> 
     const { steps, parts } = this.map();
     return [
       ...accessAreas.map((area) => ({
-        area: `${area.charAt(0).toUpperCase()}${area.slice(1).replaceAll('-', ' ')}`,
+        area,
+        name: `${area.charAt(0).toUpperCase()}${area.slice(1).replaceAll('-', ' ')}`,
         items: steps.filter((step): boolean => step.area === area) as readonly MapItem[],
       })),
-      { area: 'Parts', items: parts as readonly MapItem[] },
+      { area: null, name: 'Parts', items: parts as readonly MapItem[] },
     ].filter(({ items }) => items.length > 0);
   });
+  /** Under a thumb the page scrolls, until it rests on a step. */
+  protected readonly dragDelay = { touch: 300, mouse: 0 };
   protected readonly make = field('');
   protected readonly model = field('');
   protected readonly source = field('');
@@ -143,6 +157,12 @@ export class MapEditor extends VersionEditor<AccessMap, MapEdit, KeptAccessMap> 
 
   protected change(item: MapItem): void {
     this.edit(isPart(item) ? { do: 'change-part', part: item } : { do: 'change-step', step: item });
+  }
+
+  /** A step was dropped on another area. */
+  protected move({ container, item }: CdkDragDrop<AccessArea | null, unknown, MapItem>): void {
+    const [area, step] = [container.data, item.data];
+    if (area !== null && !isPart(step) && step.area !== area) this.change({ ...step, area });
   }
 
   protected download(): void {

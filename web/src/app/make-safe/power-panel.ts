@@ -6,6 +6,7 @@ import { RouterLink } from '@angular/router';
 import type { Bay, FactData } from '@dormant-beacon/contract';
 import { inventoryOf } from '@dormant-beacon/core/record';
 import { safetyOf } from '@dormant-beacon/core/stages';
+import { counted } from '@dormant-beacon/core/units';
 import { powerAt, type PowerWord, type SafetyStepKind, stepWords } from '@dormant-beacon/core/restraints';
 import { Store } from '@ngrx/store';
 import { peopleFeature, selectJobPolicy } from '../session';
@@ -57,8 +58,7 @@ export class PowerPanel {
   });
   protected readonly words = computed(() => {
     const [{ from, until, minutes, source, missing }, now] = [this.course(), this.clock.now()];
-    const counted =
-      source === null ? 'because no service data gives a time for this model' : `by the ${source}`;
+    const rule = source === null ? 'because no service data gives a time for this model' : `by the ${source}`;
     switch (this.word()) {
       case 'waiting':
         return {
@@ -67,7 +67,7 @@ export class PowerPanel {
           detail:
             now === null
               ? 'The server cannot be asked: how long it still takes is not known here. Keep the power off.'
-              : `${minutes} minutes, ${counted}. Counted by the server since ${sayWhen(from)}; safe to open ${sayWhen(until)}.`,
+              : `${counted(minutes, 'minute')}, ${rule}. Counted by the server since ${sayWhen(from)}; safe to open ${sayWhen(until)}.`,
         };
       case 'safe':
         return {

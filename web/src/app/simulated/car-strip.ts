@@ -141,6 +141,7 @@ import { SimulatedDesk } from './simulated-desk';
     p,
     .ways {
       flex: 1 0 100%;
+      box-sizing: border-box;
       margin: 0;
     }
     .ways {

@@ -1,6 +1,7 @@
 /** Everything as it is before anything is touched, in any order: beacons, the looks before power, the battery, photos, the car. */
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { type Beacon, type EventDetails, originOf, standing } from '@dormant-beacon/core/record';
 import { showDistance } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
@@ -26,6 +27,7 @@ type Part = 'power' | 'beacons' | 'battery' | 'photos' | 'car';
     HeadForm,
     LampGlyph,
     MatButtonModule,
+    MatButtonToggleModule,
     Photos,
     PowerForm,
     SmallParts,

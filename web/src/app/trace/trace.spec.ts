@@ -100,6 +100,36 @@ describe('TracePage', () => {
     ]);
   });
 
+  const pressPoint = async (bench: Bench<TracePage>, point: string) => {
+    await shown(bench, `[data-point="${point}"]`);
+    bench.page.querySelector(`[data-point="${point}"]`)!.dispatchEvent(new MouseEvent('click'));
+    await bench.fixture.whenStable();
+  };
+  const sheet = async () => {
+    for (let n = 0; n < 200 && !document.querySelector('db-point-sheet'); n++)
+      await new Promise((resolve) => setTimeout(resolve, 25));
+    return document.querySelector<HTMLElement>('db-point-sheet')!;
+  };
+  const gone = async () => {
+    for (let n = 0; n < 200 && document.querySelector('db-point-sheet'); n++)
+      await new Promise((resolve) => setTimeout(resolve, 25));
+    expect(document.querySelector('db-point-sheet')).toBeNull();
+  };
+
+  it('offers under the thumb what measures at the point that was pressed', async () => {
+    const listens = { addListener: () => undefined, removeListener: () => undefined };
+    spyOn(window, 'matchMedia').and.returnValue({ matches: true, ...listens } as unknown as MediaQueryList);
+    const bench = await planned(traced());
+    await pressPoint(bench, 'X8.7');
+    const offers = [...(await sheet()).querySelectorAll<HTMLElement>('button')];
+    expect(offers.length).toBeGreaterThan(1);
+    const label = offers[1]!.querySelector('.what')!.textContent;
+    offers[1]!.click();
+    await gone();
+    await bench.fixture.whenStable();
+    expect(bench.page.querySelector('.chosen .what')!.textContent).toContain(label);
+  });
+
   it('keeps what was chosen by hand while a plan is thought out further, and takes the first one after an entry', async () => {
     const record = traced();
     const bench = await planned(record);

@@ -4,6 +4,7 @@ import {
   Component,
   computed,
   inject,
+  Injector,
   input,
   linkedSignal,
   signal,
@@ -35,7 +36,7 @@ import { percent, showCents } from '@dormant-beacon/core/units';
 import { CarMeasure } from '../simulated';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { Caution, NewVersion } from '../frame';
+import { Caution, isNarrow, NewVersion } from '../frame';
 import { More } from '../more';
 import { When } from '../time';
 import { shopFeature } from '../session';
@@ -218,18 +219,44 @@ export class TracePage {
       return [...shown].sort((a, b) => placeOf(a) - placeOf(b));
     },
   });
-  /** The best action that measures at a point which was pressed in the drawing. */
+  /** The best action that measures at a point which was pressed in the drawing, or the choice between them. */
   protected choosePoint(point: string): void {
     const tests = new Map(this.case()?.tests.map((test) => [test.id, test]));
     const measuresThere = (action: NextAction) => {
       const test = action.action === 'test' ? tests.get(action.test) : undefined;
       return test !== undefined && 'from' in test && (test.from === point || test.to === point);
     };
+    const found = this.plan()?.next.filter(measuresThere) ?? [];
+    if (found.length === 0 || (found.length > 1 && isNarrow())) return void this.askAt(point, found);
     const chosen = this.chosenAction();
     // Where what is chosen measures at this point already, a press changes nothing under the hands.
-    if (chosen && measuresThere(chosen)) return;
-    const found = this.plan()?.next.find(measuresThere);
-    if (found) this.hold(keyOf(found));
+    if (!chosen || !measuresThere(chosen)) this.hold(keyOf(found[0]!));
+  }
+
+  /** On a small screen the list of tests is far from the finger; a point without a test says why it has none. */
+  private async askAt(point: string, found: readonly NextAction[]): Promise<void> {
+    const at = new Set(
+      this.case()!
+        .tests.filter((test) => 'from' in test && (test.from === point || test.to === point))
+        .map(({ id }) => id),
+    );
+    const sheet = await Promise.all([
+      import('@angular/material/bottom-sheet'),
+      import('./point-sheet'),
+    ]).catch(() => null);
+    // The server is away and the sheet was never fetched: the best of them, as on a large screen.
+    if (sheet === null) return found[0] && this.hold(keyOf(found[0]));
+    const [{ MatBottomSheet }, { askAtPoint }] = sheet;
+    const key = await askAtPoint(this.injector.get(MatBottomSheet), {
+      point,
+      offers: found.map((action) => ({
+        key: keyOf(action),
+        label: this.labelOf(action),
+        note: `${this.minutesOf(action)} · ${this.noteOf(action)}`,
+      })),
+      closed: this.closedTests().filter(({ test }) => at.has(test)),
+    });
+    if (key !== null) this.hold(key);
   }
 
   /** Tests that the class of a cavity forbids, with the reason. */
@@ -307,6 +334,7 @@ export class TracePage {
   protected readonly tracing = signal(false);
   protected readonly problem = signal<string | null>(null);
   private readonly page = inject(NewVersion);
+  private readonly injector = inject(Injector);
 
   protected loadAgain(): void {
     this.page.go(location.pathname);

@@ -1,6 +1,7 @@
 /** Sheets beside the plan: readings that belong together, each with what it amounts to. */
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { standing } from '@dormant-beacon/core/record';
 import { type Sheet, sheetSays } from '@dormant-beacon/core/readings';
 import type { TraceCase } from '@dormant-beacon/core/trace';
@@ -34,6 +35,7 @@ const names: Readonly<Record<Kind, string>> = {
     DropsForm,
     FuseDropForm,
     MatButtonModule,
+    MatButtonToggleModule,
     ProvokeForm,
     RelayForm,
     SidesForm,
@@ -45,19 +47,18 @@ const names: Readonly<Record<Kind, string>> = {
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>Sheets: readings that belong together</h2>
-    <div class="offers" role="group" aria-label="Sheets">
+    <mat-button-toggle-group
+      class="choices"
+      multiple
+      hideMultipleSelectionIndicator
+      aria-label="Sheets"
+      [value]="opened()"
+      (change)="turn($event.value)"
+    >
       @for (kind of offered(); track kind) {
-        <button
-          mat-stroked-button
-          type="button"
-          [attr.aria-pressed]="open() === kind"
-          [class.open]="open() === kind"
-          (click)="open.set(open() === kind ? null : kind)"
-        >
-          {{ names[kind] }}
-        </button>
+        <mat-button-toggle [value]="kind">{{ names[kind] }}</mat-button-toggle>
       }
-    </div>
+    </mat-button-toggle-group>
     @switch (open()) {
       @case ('sides') {
         <db-sides-form [case]="case()" [traceId]="traceId()" (saved)="open.set(null)" />
@@ -104,14 +105,6 @@ const names: Readonly<Record<Kind, string>> = {
       display: grid;
       gap: 12px;
     }
-    .offers {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 8px;
-    }
-    .open {
-      background: var(--raised);
-    }
     ul {
       margin: 0;
       padding: 0;
@@ -139,7 +132,13 @@ export class SheetDesk {
   private readonly record = inject(Store).selectSignal(jobFeature.selectRecord);
   protected readonly names = names;
   protected readonly open = signal<Kind | null>(null);
+  protected readonly opened = computed(() => (this.open() === null ? [] : [this.open()!]));
   protected readonly problem = signal<string | null>(null);
+
+  /** One at a time; pressed again it closes. */
+  protected turn(pressed: readonly Kind[]): void {
+    this.open.set(pressed.find((kind) => kind !== this.open()) ?? null);
+  }
 
   private readonly elements = computed(() => this.case()?.circuit.elements ?? []);
   /** Those that fit the circuit first; a relay only where one is. */

@@ -166,7 +166,7 @@ describe('sheets', () => {
       sheets: [fact('s', { traceId: anId('t'), data }), fact('o', { traceId: 'other', data })],
     });
     const bench = await benchFor(SheetDesk, record, { case: lamp, traceId: anId('t') });
-    const offered = [...bench.page.querySelectorAll('.offers button')].map((button) =>
+    const offered = [...bench.page.querySelectorAll('mat-button-toggle button')].map((button) =>
       button.textContent.trim(),
     );
     expect(offered).toEqual([
@@ -185,7 +185,7 @@ describe('sheets', () => {
     const tyre = { ...flap, name: 'Tyre pressure', lamp: 'tyre-pressure' };
     const bare = await benchFor(SheetDesk, recordOf({ beacons: [fact('b', tyre)] }));
     const offered = (page: HTMLElement) =>
-      [...page.querySelectorAll('.offers button')].map((button) => button.textContent.trim());
+      [...page.querySelectorAll('mat-button-toggle button')].map((button) => button.textContent.trim());
     expect(offered(bare.page)[0]).toBe('Tyres');
     expect(offered(bare.page)).toContain('A relay');
   });
