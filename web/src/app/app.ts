@@ -8,6 +8,7 @@ import {
   inject,
   Injector,
 } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import { NavigationEnd, Router, RouterOutlet } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { filter } from 'rxjs';
@@ -22,7 +23,7 @@ import { NotTaken } from './waiting';
 
 @Component({
   selector: 'db-root',
-  imports: [NotTaken, RouterOutlet, SignIn],
+  imports: [MatButtonModule, NotTaken, RouterOutlet, SignIn],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './app.html',
   styleUrl: './app.scss',

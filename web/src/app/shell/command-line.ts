@@ -10,6 +10,7 @@ import {
   type ElementRef,
   viewChild,
 } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import { Router } from '@angular/router';
 import { caseOf, openTraces, originOf } from '@dormant-beacon/core/record';
 import { testName, unitOf } from '@dormant-beacon/core/words';
@@ -28,6 +29,7 @@ interface Act {
 
 @Component({
   selector: 'db-command-line',
+  imports: [MatButtonModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '(document:keydown)': 'key($event)' },
   template: `
@@ -77,7 +79,7 @@ interface Act {
           <dt class="mono">Esc</dt>
           <dd>leaves</dd>
         </dl>
-        <button type="button" (click)="help.set(false)">Close</button>
+        <button mat-stroked-button type="button" (click)="help.set(false)">Close</button>
       </section>
     }
   `,
@@ -125,16 +127,6 @@ interface Act {
     }
     dd {
       margin: 0;
-    }
-    .help button {
-      min-height: 48px;
-      padding: 0 16px;
-      border: 0;
-      border-radius: 12px;
-      background: var(--ink);
-      color: var(--sheet);
-      font: 600 16px var(--body);
-      cursor: pointer;
     }
     .opener {
       display: none;

@@ -15,8 +15,12 @@ import { Desk } from '../entry';
         <strong>Does the fault still show?</strong>
         <p class="quiet">{{ label }}: that moved something, and what is read next may be of a changed car.</p>
         <div class="answers">
-          <button type="button" (click)="answer(plan().asks!.after, true)">It still shows</button>
-          <button type="button" (click)="answer(plan().asks!.after, false)">It is gone</button>
+          <button mat-flat-button type="button" (click)="answer(plan().asks!.after, true)">
+            It still shows
+          </button>
+          <button mat-flat-button type="button" (click)="answer(plan().asks!.after, false)">
+            It is gone
+          </button>
         </div>
       </div>
     }
@@ -27,7 +31,7 @@ import { Desk } from '../entry';
           What is read meanwhile does not count. Make it show as it did before: cold, water, load, movement.
         </p>
         <div class="answers">
-          <button type="button" (click)="answer(null, true)">It shows again</button>
+          <button mat-flat-button type="button" (click)="answer(null, true)">It shows again</button>
         </div>
       </div>
     } @else if (!plan().asks && comesAndGoes()) {
@@ -93,12 +97,6 @@ import { Desk } from '../entry';
     .answers button {
       flex: 1;
       min-height: 56px;
-      border: 0;
-      border-radius: 12px;
-      background: var(--ink);
-      color: var(--sheet);
-      font: 650 18px var(--body);
-      cursor: pointer;
     }
     .notice {
       padding: 10px 14px;

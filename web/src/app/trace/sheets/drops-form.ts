@@ -1,6 +1,8 @@
 /** The voltage-drop sheet: its sections come from the circuit, each with what it takes while all is sound. */
 import { ChangeDetectionStrategy, Component, computed, effect, input, untracked } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatSelectModule } from '@angular/material/select';
 import {
   dropLimits,
   type DropsSheet,
@@ -24,7 +26,7 @@ interface Row {
 
 @Component({
   selector: 'db-drops-form',
-  imports: [Entry, MatButtonModule, SheetEnd, TextField],
+  imports: [Entry, MatButtonModule, MatFormFieldModule, MatSelectModule, SheetEnd, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <db-entry [form]="form">
@@ -57,17 +59,18 @@ interface Row {
                 />
               </td>
               <td>
-                <select
-                  [attr.aria-label]="'Kind of section ' + (n + 1)"
-                  [value]="row.kind"
-                  (change)="hands.change(n, { kind: $any($event.target).value })"
-                >
-                  @for (kind of kinds; track kind) {
-                    <option [value]="kind" [selected]="kind === row.kind">
-                      {{ kind.replace('-', ' ') }}
-                    </option>
-                  }
-                </select>
+                <mat-form-field appearance="outline" subscriptSizing="dynamic">
+                  <mat-select
+                    hideSingleSelectionIndicator
+                    [aria-label]="'Kind of section ' + (n + 1)"
+                    [value]="row.kind"
+                    (selectionChange)="hands.change(n, { kind: $event.value })"
+                  >
+                    @for (kind of kinds; track kind) {
+                      <mat-option [value]="kind">{{ kind.replace('-', ' ') }}</mat-option>
+                    }
+                  </mat-select>
+                </mat-form-field>
               </td>
               <td>
                 <input
