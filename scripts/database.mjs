@@ -18,6 +18,7 @@ import { tmpdir, totalmem } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { accessTo, closingStatements, rootUser } from './database-users.mjs';
+import { nodeArguments, nodePath } from './galera.mjs';
 import { tryLock, running as runningAlready } from './lock.mjs';
 import { keepAlive } from './keep-alive.mjs';
 import { rotate } from './log-files.mjs';
@@ -32,9 +33,10 @@ import { say, Stop } from './say.mjs';
 /**
  * Starts the MariaDB whose data is in `folder`, making it first where it is missing. The caller holds the lock `run`.
  * @param {string} folder
+ * @param {import('./galera.mjs').Node | null} [node] its place in a cluster; null: it stands alone
  * @returns {Promise<Database>}
  */
-export async function startDatabase(folder) {
+export async function startDatabase(folder, node = null) {
   mkdirSync(join(folder, 'run'), { recursive: true, mode: 0o700 });
   chmodSync(folder, 0o700);
   chmodSync(join(folder, 'run'), 0o700);
@@ -46,9 +48,15 @@ export async function startDatabase(folder) {
   const reached = { port, socket, folder };
   const log = join(folder, 'run', 'mariadb.log');
   rotate(log);
-  let child = launch(folder, data, port, socket);
+  let child = await launch(folder, data, port, socket, node);
   const running = () => child.exitCode === null && child.signalCode === null;
   await answering(reached, () => !running());
+  if (node?.founds) {
+    // Alone, a node closes its data by a file before it takes connections; a member writes only once it belongs.
+    const root = await asRoot(reached);
+    await root.query(closingStatements());
+    await root.end();
+  }
 
   const keeper = keepAlive({
     exited: () =>
@@ -57,7 +65,8 @@ export async function startDatabase(folder) {
       ),
     told: (seconds) => say(`The database has ended unasked; starting it again in ${seconds} s`),
     begin: async () => {
-      child = launch(folder, data, port, socket);
+      // A cluster is founded once: whoever comes back joins the others.
+      child = await launch(folder, data, port, socket, node && { ...node, founds: false });
       await answering(reached, () => !running());
       say('The database answers again');
     },
@@ -187,10 +196,12 @@ const ownUser = () => (process.getuid?.() === 0 ? ['--user=root'] : []);
  * @param {string} data
  * @param {number} port
  * @param {string} socket
+ * @param {import('./galera.mjs').Node | null} node
  */
-function launch(folder, data, port, socket) {
+async function launch(folder, data, port, socket, node) {
   const closing = join(folder, 'run', 'close.sql');
   writeFileSync(closing, closingStatements(), { mode: 0o600 });
+  const membership = node ? await nodeArguments(node, data) : [`--init-file=${closing}`];
   const nothing = join(folder, 'run', 'no-files');
   mkdirSync(nothing, { recursive: true, mode: 0o700 });
   const args = [
@@ -201,7 +212,7 @@ function launch(folder, data, port, socket) {
     `--socket=${socket}`,
     `--pid-file=${join(folder, 'run', 'mariadb.pid')}`,
     `--log-error=${join(folder, 'run', 'mariadb.log')}`,
-    `--init-file=${closing}`,
+    ...membership,
     // No statement reads or writes a file of this machine.
     `--secure-file-priv=${nothing}`,
     '--local-infile=OFF',
@@ -217,7 +228,8 @@ function launch(folder, data, port, socket) {
     ...ownUser(),
   ];
   // In a process group of its own, so that Ctrl-C reaches it only through us.
-  return spawn('mariadbd', args, { detached: true, stdio: 'ignore' });
+  const env = node ? { ...process.env, PATH: nodePath() } : process.env;
+  return spawn('mariadbd', args, { detached: true, stdio: 'ignore', env });
 }
 
 /** A tenth of the machine's memory for what the database keeps at hand, within what is sensible. */

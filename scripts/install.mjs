@@ -33,7 +33,7 @@ function checkDisk() {
 }
 
 /** @param {readonly { file: string, name: string }[]} wanted */
-async function installDebianPackages(wanted) {
+export async function installDebianPackages(wanted) {
   const missing = [...new Set(wanted.filter(({ file }) => !existsSync(file)).map(({ name }) => name))];
   if (missing.length === 0) return;
   if (!existsSync('/usr/bin/apt-get'))

@@ -15,6 +15,8 @@ const id = z.uuid();
 export const health = z.strictObject({
   status: z.literal('ok'),
   database: z.literal('ok'),
+  /** Nodes of the database’s cluster that are in touch now; left out where it stands alone. */
+  members: z.number().int().positive().optional(),
   mode: z.enum(['demo', 'shop']),
 });
 

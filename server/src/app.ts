@@ -12,6 +12,7 @@ import type { Reach } from './customer/reach.js';
 import { customerRoutes } from './customer/routes.js';
 import { ClockWatch, lastJump, serverClock } from './database/clock.js';
 import { closePools, type Pools } from './database/connect.js';
+import { membersOf } from './database/membership.js';
 import { eventRoutes } from './events/routes.js';
 import { Feed } from './events/feed.js';
 import { factRoutes } from './facts/routes.js';
@@ -43,6 +44,10 @@ export interface Parts {
   readonly hosts?: readonly string[];
   readonly tls?: boolean;
   readonly entrance: Entrance;
+  /** Its name among the servers of a cluster. */
+  readonly server?: string;
+  /** Whose word about the client’s address and TLS is taken, as Express names them: the balancer in front. */
+  readonly proxies?: readonly string[];
 }
 
 export interface App {
@@ -50,12 +55,22 @@ export interface App {
   readonly services: Services;
 }
 
-export function createApp({ pools, log, webFolder, hosts = [], tls = false, entrance }: Parts): App {
+export function createApp({
+  pools,
+  log,
+  webFolder,
+  hosts = [],
+  tls = false,
+  entrance,
+  server = '',
+  proxies = [],
+}: Parts): App {
   const app = express();
-  const services = servicesOn(pools, log, { tls, hosts });
+  const services = servicesOn(pools, log, server, { tls, hosts });
   const description = openapi();
   app.disable('x-powered-by');
   app.set('etag', false);
+  if (proxies.length > 0) app.set('trust proxy', [...proxies]);
   app.set('query parser', 'simple');
   app.use(pinoHttp({ logger: log, autoLogging: false, serializers: { req: withoutSecrets } }));
   app.use(contentPolicy(tls), ownHost(hosts), ownOrigin);
@@ -65,8 +80,13 @@ export function createApp({ pools, log, webFolder, hosts = [], tls = false, entr
   });
   const door = new Door(pools.read);
   door.open(endpoints.health, async (_request, response) => {
-    await pools.read.raw('SELECT 1');
-    response.json({ status: 'ok', database: 'ok', mode: entrance.mode });
+    const members = await membersOf(pools.read);
+    response.json({
+      status: 'ok',
+      database: 'ok',
+      mode: entrance.mode,
+      ...(members === null ? {} : { members }),
+    });
   });
   door.on(endpoints.clock, async (_request, response) => {
     response.json({ now: serverClock.now().toISOString(), jumpedAt: await lastJump(pools.read) });
@@ -90,7 +110,7 @@ export function createApp({ pools, log, webFolder, hosts = [], tls = false, entr
   return { app, services };
 }
 
-function servicesOn(pools: Pools, log: Logger, reach: Reach): Services {
+function servicesOn(pools: Pools, log: Logger, server: string, reach: Reach): Services {
   const workers = workersOfProcess();
   const parts = {
     pools,
@@ -100,7 +120,7 @@ function servicesOn(pools: Pools, log: Logger, reach: Reach): Services {
     plans: new PlanMemory(workers),
     lanes: new Lanes(),
     feed: new Feed(pools.read),
-    clock: new ClockWatch(pools.write, log),
+    clock: new ClockWatch(pools.write, log, server),
     links: new Links(),
     reach,
   };

@@ -5,6 +5,7 @@ import { createServer as createTlsServer } from 'node:https';
 import type { Session } from '@dormant-beacon/contract';
 import { pino } from 'pino';
 import { createApp, shutDown } from './app.js';
+import { changeOrder } from './database/change-order.js';
 import { connectPools, databaseOfEnvironment } from './database/connect.js';
 import { namesOfCertificate } from './http/certificate.js';
 import { linkSockets } from './practice/link-socket.js';
@@ -30,12 +31,16 @@ const hosts = [
   ...(process.env['BEACON_HOSTS'] ?? '').split(',').filter(Boolean),
   ...(certificate === undefined ? [] : namesOfCertificate(readFileSync(certificate))),
 ];
+const proxies = (process.env['BEACON_PROXIES'] ?? '').split(',').filter(Boolean);
 const { app, services } = createApp({
   pools,
   log,
   webFolder: setting('BEACON_WEB'),
   hosts,
-  tls: certificate !== undefined,
+  // Behind a balancer TLS may end there.
+  tls: certificate !== undefined || process.env['BEACON_TLS_IN_FRONT'] === '1',
+  server: process.env['BEACON_SERVER'] ?? '',
+  proxies,
   entrance: {
     mode: demo ? 'demo' : 'shop',
     demoAccounts: demo
@@ -59,6 +64,9 @@ server.on('error', (error: NodeJS.ErrnoException) => {
 });
 // Nobody has watched the clock while the server was down: that is looked at before anything is entered.
 await services.clock.begin().catch((error: unknown) => log.error({ err: error }, 'the clock is not watched'));
+await changeOrder
+  .catchUp(pools.read)
+  .catch((error: unknown) => log.error({ err: error }, 'the order of changes is not known'));
 server.listen(port, process.env['BEACON_LISTEN'] ?? '127.0.0.1', () =>
   process.stdout.write(`listening ${port}\n`),
 );

@@ -4,6 +4,7 @@ import type { Person } from '@dormant-beacon/core/record';
 import type { Knex } from 'knex';
 import { isoOf, storedOf } from '../database/connect.js';
 import { writeOnce } from '../database/idempotency.js';
+import { patiently } from '../database/patiently.js';
 import { conflict, HttpProblem, invalid, notFound } from '../http/problem.js';
 import type { Write } from '../http/writing.js';
 import { refuseWeak } from './strength.js';
@@ -58,6 +59,15 @@ async function refuseSameName(trx: Knex.Transaction, name: string, besides: stri
     throw invalid('name', 'someone of this name signs in here already; add a letter that tells them apart');
 }
 
+/**
+ * Changes of accounts are made one after the other, whichever server they come by: what holds for all of them together
+ * (a lead who can sign in, one account of a name) is judged on the others’ changes too. All of them write one row, so
+ * that of two on different nodes the second is turned down and tried again.
+ */
+async function inTurn(trx: Knex.Transaction): Promise<void> {
+  await trx('counters').where({ name: 'accounts' }).increment('value');
+}
+
 /** Who writes, and under which key. */
 export interface Author {
   readonly session: SignedIn;
@@ -83,6 +93,7 @@ export async function addAccount(
   if (by) await refuseWeak(password, [person.name]);
   const [passwordHash, pinHash] = await Promise.all([hashSecret(password), pin ? hashSecret(pin) : null]);
   const add = async (trx: Knex.Transaction) => {
+    await inTurn(trx);
     await refuseSameName(trx, person.name, person.id);
     const there: unknown = await trx('people').where({ id: person.id }).first('id');
     if (there !== undefined) throw conflict('A person with this id is there already.');
@@ -97,7 +108,7 @@ export async function addAccount(
     if (by) await enterShopLog(trx, by.session, `${person.name} added as ${person.role}`, { person });
     return oneAccount(trx, person.id, now);
   };
-  return by ? writeOnce(db, by.write, add) : db.transaction(add);
+  return by ? writeOnce(db, by.write, add) : patiently(db, add);
 }
 
 export interface AccountChange {
@@ -122,7 +133,7 @@ export async function changeAccount(
   if (password) await refuseWeak(password, [name]);
   const passwordHash = password ? await hashSecret(password) : null;
   return writeOnce(db, by.write, async (trx) => {
-    await trx('accounts').orderBy('person_id').forUpdate().select('person_id');
+    await inTurn(trx);
     const before = await oneAccount(trx, personId, now);
     await refuseSameName(trx, name, personId);
     await trx('people').where({ id: personId }).update({ name, initials, role });
@@ -209,7 +220,7 @@ export async function newPin(
 
 /** Ends every session of a person, and their PIN on every device until they sign in there again. */
 export async function signOutEverywhere(db: Knex, personId: string, now: Date): Promise<void> {
-  await db.transaction(async (trx) => {
+  await patiently(db, async (trx) => {
     await endSessions(trx, { person_id: personId }, now);
     await trx('device_people').where({ person_id: personId }).update({ signed_in_at: null });
   });

@@ -2,6 +2,7 @@
 import type { PinSwitch, SignIn } from '@dormant-beacon/contract';
 import type { Knex } from 'knex';
 import { storedOf } from '../database/connect.js';
+import { patiently } from '../database/patiently.js';
 import { HttpProblem } from '../http/problem.js';
 import { fits } from './secrets.js';
 import { enterTry, failedPins, lockedUntil, markSucceeded, pinTries } from './tries.js';
@@ -65,10 +66,13 @@ async function knownDevice(db: Knex, personId: string, deviceId: string): Promis
   return row === undefined ? null : deviceId;
 }
 
-/** Tries of one person are counted one after the other, so that many at once do not slip through. */
+/**
+ * Tries of one person are counted one after the other, whichever server they come by, so that many at once do not slip
+ * through: each of them writes the account’s row.
+ */
 function underLock<A>(db: Knex, personId: string, body: (trx: Knex.Transaction) => Promise<A>): Promise<A> {
-  return db.transaction(async (trx) => {
-    await trx('accounts').where({ person_id: personId }).forUpdate().first('person_id');
+  return patiently(db, async (trx) => {
+    await trx('accounts').where({ person_id: personId }).increment('tries');
     return body(trx);
   });
 }

@@ -8,6 +8,8 @@ import { isoOf, storedOf } from '../database/connect.js';
 export const pinTries = 5;
 export const passwordTries = 8;
 export const lockMinutes = 15;
+/** More than any lock asks for. */
+const triesLookedAt = 50;
 
 interface Try {
   readonly id: number;
@@ -15,17 +17,20 @@ interface Try {
   readonly tried_at: string;
 }
 
+/** By their moment: the ids of two nodes tell no order. */
+const lastFirst = (query: Knex.QueryBuilder): Knex.QueryBuilder =>
+  query.orderBy([
+    { column: 'tried_at', order: 'desc' },
+    { column: 'id', order: 'desc' },
+  ]);
+
 /** Failed PINs of a person on a device since they last came in there, by password or PIN. */
 export async function failedPins(db: Knex, personId: string, deviceId: string): Promise<number> {
-  const last = (await db('sign_in_tries')
-    .where({ person_id: personId, device_id: deviceId, succeeded: true })
-    .orderBy('id', 'desc')
-    .first('id')) as { id: number } | undefined;
-  const [{ failed }] = (await db('sign_in_tries')
-    .where({ person_id: personId, device_id: deviceId, how: 'pin', succeeded: false })
-    .where('id', '>', last?.id ?? 0)
-    .count({ failed: '*' })) as [{ failed: number }];
-  return Number(failed);
+  const tries = (await lastFirst(db('sign_in_tries').where({ person_id: personId, device_id: deviceId }))
+    .limit(triesLookedAt)
+    .select('how', 'succeeded')) as { how: string; succeeded: boolean }[];
+  const since = tries.findIndex(({ succeeded }) => succeeded);
+  return tries.slice(0, since < 0 ? undefined : since).filter(({ how }) => how === 'pin').length;
 }
 
 /**
@@ -39,10 +44,8 @@ export async function lockedUntil(
   now: Date,
 ): Promise<Date | null> {
   const since = new Date(now.getTime() - lockMinutes * 60_000);
-  const query = db('sign_in_tries')
-    .where({ person_id: personId, how: 'password' })
+  const query = lastFirst(db('sign_in_tries').where({ person_id: personId, how: 'password' }))
     .where('tried_at', '>', storedOf(since))
-    .orderBy('id', 'desc')
     .limit(passwordTries)
     .select('id', 'succeeded', 'tried_at');
   void (deviceId === null ? query.whereNull('device_id') : query.where({ device_id: deviceId }));

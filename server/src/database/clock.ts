@@ -28,9 +28,11 @@ export class ClockWatch {
   private offset = 0;
   private looks = 0;
 
+  /** @param server its name among the servers of a cluster; empty where it is the only one */
   constructor(
     private readonly db: Knex,
     private readonly log: Logger,
+    private readonly server = '',
   ) {}
 
   async begin(): Promise<void> {
@@ -63,13 +65,24 @@ export class ClockWatch {
 
   /** Nobody has watched while the server was down: what cannot be told is a jump. */
   private async compare(): Promise<void> {
-    const mark = (await this.db('clock_marks').where({ id: 1 }).first()) as
+    const mark = (await this.db('server_clocks').where({ server: this.server }).first()) as
       { wall: string; uptime: number; boot: string } | undefined;
     if (!mark) return;
     const wallGone = (serverClock.now().getTime() - Date.parse(isoOf(mark.wall))) / 1000;
     if (mark.boot !== serverClock.boot) return this.tell(wallGone);
     const drift = wallGone - (serverClock.uptime() - mark.uptime);
     if (Math.abs(drift) > mostDrift) await this.tell(drift);
+  }
+
+  /** A server that marked a moment which has not come here: one of the two clocks is wrong, and nobody can tell which. */
+  private async compareWithOthers(): Promise<void> {
+    const row = (await this.db('server_clocks')
+      .whereNot({ server: this.server })
+      .max({ wall: 'wall' })
+      .first()) as { wall: string | null } | undefined;
+    if (row?.wall == null) return;
+    const ahead = (Date.parse(isoOf(row.wall)) - serverClock.now().getTime()) / 1000;
+    if (ahead > mostDrift) await this.tell(-ahead);
   }
 
   private async tell(seconds: number): Promise<void> {
@@ -79,10 +92,11 @@ export class ClockWatch {
 
   private async mark(): Promise<void> {
     const row = { wall: storedOf(serverClock.now()), uptime: serverClock.uptime(), boot: serverClock.boot };
-    await this.db('clock_marks')
-      .insert({ id: 1, ...row })
-      .onConflict('id')
+    await this.db('server_clocks')
+      .insert({ server: this.server, ...row })
+      .onConflict('server')
       .merge();
+    await this.compareWithOthers();
   }
 
   private notLooked(error: unknown): void {

@@ -71,7 +71,9 @@ const prepareSession =
     done: (error: unknown, connection: unknown) => void,
   ): void => {
     connection.query(
-      `SET time_zone = '+00:00', innodb_lock_wait_timeout = 10, tx_isolation = '${isolation.replace(' ', '-')}'`,
+      // In a cluster a question waits until what was committed elsewhere has come here: whoever has signed in, or
+      // entered something, by another server finds it. Alone, a node has nothing to wait for.
+      `SET time_zone = '+00:00', innodb_lock_wait_timeout = 10, wsrep_sync_wait = 1, tx_isolation = '${isolation.replace(' ', '-')}'`,
       (error) => done(error, connection),
     );
   };

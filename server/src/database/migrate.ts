@@ -21,7 +21,6 @@ const appendOnly = [
   'depth_tables',
   'image_pieces',
   'installation',
-  'change_order',
   'words',
   'clock_jumps',
   'customer_phones',
@@ -31,7 +30,7 @@ const appendOnly = [
   'practice_overrides',
 ];
 const changeable = [
-  'clock_marks',
+  'server_clocks',
   'people',
   'accounts',
   'devices',

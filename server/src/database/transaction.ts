@@ -7,6 +7,7 @@ import type { Knex } from 'knex';
 import { conflict, type HttpProblem, notFound } from '../http/problem.js';
 import type { Write } from '../http/writing.js';
 import { chainStart, link } from './chain.js';
+import { changeOrder } from './change-order.js';
 import { serverClock } from './clock.js';
 import { isoOf, storedOf } from './connect.js';
 import { enterKey, refuseRepeated, Replay, type UsedKey } from './idempotency.js';
@@ -74,9 +75,9 @@ export interface NewlyWritten<A> extends Written<A> {
 
 const duplicate = 1062;
 
-/** The change number, the settings' revision and the last jumps of the clock, as columns of a question that is asked anyway. */
+/** The settings' revision and the last jumps of the clock, as columns of a question that is asked anyway. */
 const alongside =
-  'NEXT VALUE FOR change_order AS change_no, (SELECT revision FROM shop_settings WHERE id = 1) AS shop_revision, (SELECT GROUP_CONCAT(jumped_at ORDER BY id DESC LIMIT 100) FROM clock_jumps) AS clock_jumps';
+  '(SELECT revision FROM shop_settings WHERE id = 1) AS shop_revision, (SELECT GROUP_CONCAT(jumped_at ORDER BY jumped_at DESC LIMIT 100) FROM clock_jumps) AS clock_jumps';
 
 /**
  * Runs `body` under the lock of an existing job.
@@ -90,16 +91,17 @@ export async function writeJob<A>(
 ): Promise<A> {
   return replayed(db, write, async (trx) => {
     const [[row]] = (await trx.raw(
-      `SELECT jobs.*, ${alongside}, request_hash, answer FROM jobs LEFT JOIN idempotency ON idempotency_key = ? WHERE jobs.id = ? FOR UPDATE`,
+      `SELECT jobs.*, job_summaries.change_no, ${alongside}, request_hash, answer FROM jobs JOIN job_summaries ON job_id = jobs.id LEFT JOIN idempotency ON idempotency_key = ? WHERE jobs.id = ? FOR UPDATE`,
       [write.key, write.jobId],
-    )) as [[(JobRow & Alongside & UsedKey) | undefined]];
+    )) as [[(JobRow & Alongside & UsedKey & { readonly change_no: number | string }) | undefined]];
     if (!row) throw notFound('job');
     refuseRepeated(row, write);
+    changeOrder.seen(Number(row.change_no));
     const recordedAt = serverClock.now().toISOString();
     const job = {
       ...row,
       next: row.seq + 1,
-      changeNo: Number(row.change_no),
+      changeNo: changeOrder.next(),
       shopRevision: row.shop_revision ?? 0,
       clockJumps: (row.clock_jumps ?? '').split(',').filter(Boolean).map(isoOf),
     };
@@ -128,7 +130,6 @@ async function updateJob(
 }
 
 interface Alongside {
-  readonly change_no: number | string;
   readonly shop_revision: number | null;
   readonly clock_jumps: string | null;
 }
@@ -151,7 +152,7 @@ export async function writeNewJob<A>(
     refuseRepeated(row, write);
     const made = {
       number: row.value + 1,
-      changeNo: Number(row.change_no),
+      changeNo: changeOrder.next(),
       shopRevision: row.shop_revision ?? 0,
     };
     await trx('counters').where({ name: 'job' }).update({ value: made.number });

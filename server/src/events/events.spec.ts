@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { connect as connectSocket } from 'node:net';
+import { changeOrder } from '../database/change-order.js';
 import { type JobRow, writeJob } from '../database/transaction.js';
 import { loadRecord } from '../jobs/record.js';
 import { summarise } from '../jobs/summary.js';
@@ -117,10 +118,7 @@ describe('events', () => {
       const job = (await trx('jobs').where({ id: jobId }).first()) as JobRow;
       await trx('jobs').where({ id: jobId }).increment('seq', 1);
       const before = await loadRecord(trx, job);
-      const [[{ changeNo }]] = (await trx.raw('SELECT NEXT VALUE FOR change_order AS changeNo')) as [
-        [{ changeNo: number }],
-      ];
-      const moved = { changeNo: Number(changeNo), shopRevision: 0 };
+      const moved = { changeNo: changeOrder.next(), shopRevision: 0 };
       const change = { before, after: { ...before, seq: 2 }, job: moved };
       const { columns } = await summarise(trx, shop.services, change);
       await trx('job_summaries').where({ job_id: jobId }).update(columns);

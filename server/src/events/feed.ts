@@ -4,6 +4,7 @@
  */
 import type { Bay, Moved } from '@dormant-beacon/contract';
 import type { Knex } from 'knex';
+import { changeOrder, changesIn } from '../database/change-order.js';
 import { standingSessions } from '../accounts/sessions.js';
 
 export interface Listener {
@@ -16,10 +17,12 @@ export interface Listener {
   end(): void;
 }
 
-/** Numbers before the last that are looked at again, for writes that took theirs early and were committed late. */
-const overlap = 2000;
+/** How far before the last change is looked again, for writes that took their number early and were committed late. */
+const overlap = changesIn(60);
 /** The same for a stream that resumes: what it saw already it is told once more. */
-const resumeOverlap = 256;
+const resumeOverlap = changesIn(15);
+/** Jobs within the overlap, at most: in one shop a minute moves no more. */
+const mostRecent = 4000;
 /** Jobs sent one by one, at most. */
 export const mostTold = 500;
 const askEveryMs = 700;
@@ -104,7 +107,7 @@ export class Feed {
   private async start(): Promise<void> {
     const [row] = (await this.db('job_summaries').max({ last: 'change_no' })) as { last: number | null }[];
     const last = Number(row?.last ?? 0);
-    for (const changed of await this.changedAfter(last - overlap, overlap + 1))
+    for (const changed of await this.changedAfter(last - overlap, mostRecent))
       this.told.set(changed.job_id, Number(changed.change_no));
     this.last = last;
   }
@@ -112,11 +115,12 @@ export class Feed {
   private async ask(): Promise<void> {
     try {
       const from = this.last ?? 0;
-      const rows = await this.changedAfter(from - overlap, overlap + mostTold + 1);
+      const rows = await this.changedAfter(from - overlap, mostRecent + mostTold + 1);
       const fresh = rows.filter((row) => Number(row.change_no) > (this.told.get(row.job_id) ?? -1));
       for (const row of fresh) this.told.set(row.job_id, Number(row.change_no));
       const last = Math.max(from, ...fresh.map((row) => Number(row.change_no)));
       if (last > from) this.forget(last - overlap);
+      changeOrder.seen(last);
       this.last = last;
       if (fresh.length > mostTold) for (const listener of this.listeners) listener.readAgain();
       else

@@ -182,7 +182,7 @@ describe('a car that is made safe', () => {
     serverClock.uptime = uptime;
     serverClock.boot = boot;
     await shop.owner('clock_jumps').delete();
-    await shop.owner('clock_marks').delete();
+    await shop.owner('server_clocks').delete();
   });
 
   it('is looked at again after eight hours and at a hand-over', async () => {

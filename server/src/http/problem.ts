@@ -74,8 +74,11 @@ export function loggable(error: unknown): object {
 
 const lostDatabase =
   /^(?:ECONN|EPIPE|ETIMEDOUT|PROTOCOL_CONNECTION_LOST|PROTOCOL_ENQUEUE|ER_SERVER_SHUTDOWN|ER_CON_COUNT|ER_CONNECTION_KILLED)/;
-/** Server shutdown, too many connections, read-only while it recovers, deadlock and lock time-out after all tries. */
-const busyDatabase = new Set([1040, 1053, 1205, 1213, 1290, 1927, 2006, 2013]);
+/**
+ * Server shutdown, too many connections, read-only while it recovers, deadlock and lock time-out after all tries; of a
+ * cluster: cut off from the others, a commit that went wrong, broken off by another’s write.
+ */
+const busyDatabase = new Set([1040, 1047, 1053, 1180, 1205, 1213, 1290, 1317, 1927, 2006, 2013]);
 /** Disk full: of a table, of a temporary file, of the log. */
 const full = new Set([1021, 1026, 1030, 1114]);
 /** A value that its column does not take; a parent that is not there. */

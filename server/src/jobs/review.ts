@@ -7,6 +7,7 @@ import type { JobRecord } from '@dormant-beacon/core/record';
 import { jobPolicyOf } from '@dormant-beacon/core/shop';
 import type { Knex } from 'knex';
 import type { Pools } from '../database/connect.js';
+import { changeOrder } from '../database/change-order.js';
 import { patiently } from '../database/patiently.js';
 import type { JobRow } from '../database/transaction.js';
 import type { Feed } from '../events/feed.js';
@@ -127,7 +128,7 @@ export class Reviewer {
     const bay = bayOf(record, await plans.of(record), jobPolicyOf(shop.settings));
     const written = await patiently(pools.write, async (trx) => {
       const [[now]] = (await trx.raw(
-        'SELECT jobs.seq, job_summaries.search, job_summaries.review, NEXT VALUE FOR change_order AS change_no, (SELECT revision FROM shop_settings WHERE id = 1) AS shop_revision FROM jobs JOIN job_summaries ON job_id = jobs.id WHERE jobs.id = ? FOR UPDATE',
+        'SELECT jobs.seq, job_summaries.search, job_summaries.review, job_summaries.change_no, (SELECT revision FROM shop_settings WHERE id = 1) AS shop_revision FROM jobs JOIN job_summaries ON job_id = jobs.id WHERE jobs.id = ? FOR UPDATE',
         [jobId],
       )) as [
         [
@@ -143,6 +144,7 @@ export class Reviewer {
       // Written to meanwhile, or the policy has changed: the mark stays for the next look.
       if (!now || now.seq !== job.seq || (now.shop_revision ?? 0) !== shop.revision) return false;
       if (!now.review) return false;
+      changeOrder.seen(Number(now.change_no));
       await renewWords(trx, now.search, record);
       await learn(trx, record, bay.done);
       await keepOutcomes(trx, record, bay.done, jobPolicyOf(shop.settings));
@@ -152,7 +154,7 @@ export class Reviewer {
           ...columnsOf(record, bay),
           search: searchText(record),
           review: false,
-          change_no: Number(now.change_no),
+          change_no: changeOrder.next(),
         });
       return true;
     });

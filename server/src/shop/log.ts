@@ -30,7 +30,10 @@ interface LogRow {
 export async function listShopLog(db: Knex): Promise<ShopLogEntry[]> {
   const rows = (await db('shop_log')
     .leftJoin('devices', 'devices.id', 'shop_log.device_id')
-    .orderBy('shop_log.id', 'desc')
+    .orderBy([
+      { column: 'shop_log.recorded_at', order: 'desc' },
+      { column: 'shop_log.id', order: 'desc' },
+    ])
     .limit(200)
     .select('shop_log.id', 'person_id', 'number', 'says', 'recorded_at')) as LogRow[];
   return rows.map((row) => ({

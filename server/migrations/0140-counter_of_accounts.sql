@@ -1,0 +1,1 @@
+INSERT IGNORE INTO `counters` (`name`, `value`) VALUES ('accounts', 0);
