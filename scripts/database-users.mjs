@@ -1,6 +1,6 @@
 // Who may enter the database: root by its socket alone; over TCP an owner and an application for each database.
-import { randomBytes } from 'node:crypto';
-import { existsSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import { createHash, hkdfSync, randomBytes } from 'node:crypto';
+import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { userInfo } from 'node:os';
 import { join } from 'node:path';
 
@@ -54,6 +54,42 @@ export function accessTo(folder, name) {
     owner: { user: `${name}_owner`, password: owner },
     application: { user: `${name}_app`, password: application },
   };
+}
+
+/**
+ * Keeps the logins of a database that are given from elsewhere.
+ * @param {string} folder
+ * @param {string} name
+ * @param {Access} access
+ */
+export function keepAccess(folder, name, { owner, application }) {
+  mkdirSync(folder, { recursive: true, mode: 0o700 });
+  const file = join(folder, 'credentials.json');
+  const known = existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : {};
+  const databases = {
+    ...known.databases,
+    [name]: { owner: owner.password, application: application.password },
+  };
+  writeFileSync(`${file}.new`, JSON.stringify({ databases }), { mode: 0o600 });
+  renameSync(`${file}.new`, file);
+}
+
+/**
+ * The logins of a database as they are on every machine that has the cluster’s key: a new server joins with the
+ * certificate and nothing else.
+ * @param {string} key the file of the private key
+ * @param {string} name
+ * @returns {Access}
+ */
+export function accessByKey(key, name) {
+  const secretOfKey = createHash('sha256').update(readFileSync(key)).digest();
+  const login = (/** @type {string} */ user) => ({
+    user,
+    password: Buffer.from(hkdfSync('sha256', secretOfKey, 'dormant beacon', `user ${user}`, 24)).toString(
+      'hex',
+    ),
+  });
+  return { owner: login(`${name}_owner`), application: login(`${name}_app`) };
 }
 
 const secret = () => randomBytes(24).toString('hex');

@@ -50,7 +50,7 @@ export async function startDatabase(folder, node = null) {
   rotate(log);
   let child = await launch(folder, data, port, socket, node);
   const running = () => child.exitCode === null && child.signalCode === null;
-  await answering(reached, () => !running());
+  await answering(reached, () => !running(), node !== null);
   if (node?.founds) {
     // Alone, a node closes its data by a file before it takes connections; a member writes only once it belongs.
     const root = await asRoot(reached);
@@ -67,7 +67,7 @@ export async function startDatabase(folder, node = null) {
     begin: async () => {
       // A cluster is founded once: whoever comes back joins the others.
       child = await launch(folder, data, port, socket, node && { ...node, founds: false });
-      await answering(reached, () => !running());
+      await answering(reached, () => !running(), node !== null);
       say('The database answers again');
     },
     failed: (error) => say(/** @type {Error} */ (error).message),
@@ -250,15 +250,18 @@ function socketPath(folder) {
 /**
  * @param {Reached} reached
  * @param {() => boolean} ended
+ * @param {boolean} member a member of a cluster answers when it belongs, which takes the time of handing everything over
  */
-async function answering(reached, ended) {
+async function answering(reached, ended, member = false) {
   const log = join(reached.folder, 'run', 'mariadb.log');
-  for (let n = 0; n < 600; n++) {
+  for (let n = 0; n < (member ? 36_000 : 600); n++) {
     if (ended()) throw new Stop(`MariaDB ended at its start. Its log says why: ${log}`);
     try {
       const connection = await asRoot(reached);
+      const [status] = await connection.query("SHOW GLOBAL STATUS LIKE 'wsrep_ready'");
       await connection.end();
-      return;
+      if (!member || /** @type {{ Value?: string }[]} */ (status)[0]?.Value === 'ON') return;
+      await sleep(100);
     } catch {
       await sleep(100);
     }

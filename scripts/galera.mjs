@@ -1,12 +1,19 @@
 // Nodes of a MariaDB Galera cluster: the same database on several machines, each write on all of them or on none.
 import { spawn } from 'node:child_process';
-import { createHash, hkdfSync } from 'node:crypto';
-import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs';
 import { delimiter, join } from 'node:path';
 import { installDebianPackages } from './install.mjs';
 import { root } from './paths.mjs';
 import { runQuietly } from './run.mjs';
-import { Stop } from './say.mjs';
 
 /**
  * A member of the cluster: where its group port is. The two ports above that are taken for state that is handed over.
@@ -18,6 +25,7 @@ import { Stop } from './say.mjs';
  * @property {readonly Member[]} members all of them
  * @property {boolean} founds true where this node begins a new cluster instead of joining one
  * @property {{ cert: string, key: string } | null} tls what the nodes speak to each other under
+ * @property {number} [cacheMegabytes] of writes that are kept for a node that was away for a while
  */
 
 export const groupPort = 4567;
@@ -35,9 +43,14 @@ export async function installGalera() {
   if (existsSync(join(handingOver, 'wsrep_sst_rsync'))) return;
   mkdirSync(join(root, '.build'), { recursive: true });
   const making = mkdtempSync(join(root, '.build', 'debian-'));
-  await runQuietly('apt-get', ['download', 'mariadb-server'], 'Debian’s mariadb-server could not be fetched.', {
-    cwd: making,
-  });
+  await runQuietly(
+    'apt-get',
+    ['download', 'mariadb-server'],
+    'Debian’s mariadb-server could not be fetched.',
+    {
+      cwd: making,
+    },
+  );
   const [file = ''] = readdirSync(making);
   await runQuietly('dpkg-deb', ['-x', join(making, file), making], 'mariadb-server could not be unpacked.');
   rmSync(join(making, file));
@@ -72,7 +85,7 @@ export async function nodeArguments(node, data) {
     'evs.suspect_timeout=PT2S',
     'evs.inactive_timeout=PT3S',
     'evs.install_timeout=PT3S',
-    'gcache.size=256M',
+    `gcache.size=${node.cacheMegabytes ?? 256}M`,
     'pc.recovery=TRUE',
     ...(tls ? [`socket.ssl_cert=${tls.cert}`, `socket.ssl_key=${tls.key}`, `socket.ssl_ca=${tls.cert}`] : []),
   ];
@@ -96,6 +109,15 @@ export async function nodeArguments(node, data) {
 
 /** The programs by which a node hands its state over are found here. */
 export const nodePath = () => [handingOver, process.env['PATH']].join(delimiter);
+
+/**
+ * True where this data has been part of a cluster that others may go on with: it is joined, never founded again.
+ * @param {string} data
+ */
+export function belongsAlready(data) {
+  const state = join(data, 'grastate.dat');
+  return existsSync(state) && /^safe_to_bootstrap:\s*0/m.test(readFileSync(state, 'utf8'));
+}
 
 /** Where a node that was killed has come to, as it finds itself; null where it has no state of the cluster yet. @param {string} data */
 async function positionOf(data) {
@@ -123,17 +145,6 @@ async function positionOf(data) {
 const asOwnUser = () => (process.getuid?.() === 0 ? ['--user=root'] : []);
 
 /**
- * The password of a database’s user, the same on every machine that has the cluster’s key: a new server joins with the
- * certificate and nothing else.
- * @param {string} key the file of the private key
- * @param {string} user
- */
-export function passwordByKey(key, user) {
-  const secret = createHash('sha256').update(readFileSync(key)).digest();
-  return Buffer.from(hkdfSync('sha256', secret, clusterName, `user ${user}`, 24)).toString('hex');
-}
-
-/**
  * `host`, `host:port`, several with commas.
  * @param {string} text
  * @returns {Member[]}
@@ -149,7 +160,37 @@ export function readMembers(text) {
   });
 }
 
-/** @param {string} file */
-export function refuseMissing(file) {
-  if (!existsSync(file)) throw new Stop(`There is no file “${file}”.`);
+/**
+ * One’s own place in a cluster, as it is asked for at the start; null where none is.
+ * @param {{ cluster?: string | undefined, at?: string | undefined, found?: boolean | undefined }} values
+ * @param {{ cert: string, key: string } | null} tls
+ * @param {readonly string[]} own names and addresses of this machine
+ * @returns {Node | null}
+ * @throws Error where the place is not among the members, or others could listen to what they say
+ */
+export function readNode({ cluster, at, found }, tls, own) {
+  if (cluster === undefined) {
+    if (at !== undefined || found) throw new Error('--at and --found say something of a --cluster');
+    return null;
+  }
+  const members = readMembers(cluster);
+  const wanted = at === undefined ? null : readMembers(at)[0];
+  const mine = members.filter(({ host, port }) =>
+    wanted ? host === wanted.host && port === wanted.port : own.includes(host),
+  );
+  const [place, another] = mine;
+  if (place === undefined)
+    throw new Error(
+      `--cluster: none of ${cluster} is this machine; say which it is with --at. It is known as ${own.join(', ')}`,
+    );
+  if (another !== undefined)
+    throw new Error(`--cluster: several of ${cluster} are this machine; say which one this is with --at`);
+  const far = members.some(({ host }) => !/^(?:127\.|localhost$)/.test(host));
+  if (!tls)
+    throw new Error(
+      far
+        ? '--cluster: between machines everything goes under a certificate that all of them have: --tls CERT KEY'
+        : '--cluster: the logins of its databases follow from the key of a certificate: --tls CERT KEY',
+    );
+  return { at: place, members, founds: found === true, tls };
 }

@@ -61,13 +61,26 @@ const migration = (database, name, args) =>
  * @param {string} options.web
  * @param {Tls | null} [options.tls]
  * @param {readonly string[]} [options.hosts] the names under which the shop's network reaches this machine; empty: loopback alone
+ * @param {string} [options.server] its name among the servers of a cluster
+ * @param {readonly string[]} [options.proxies] balancers in front of it whose word is taken
  * @param {boolean} [options.showAccounts] whether the sign-in page of the demo shows its accounts
  * @param {(pid: number) => void} [options.began] called whenever a server has begun
  * @returns {Promise<Served>}
  */
 export async function serve(
   database,
-  { name, port, mode, web, tls = null, hosts = [], showAccounts = mode === 'demo', began },
+  {
+    name,
+    port,
+    mode,
+    web,
+    tls = null,
+    hosts = [],
+    server: own = '',
+    proxies = [],
+    showAccounts = mode === 'demo',
+    began,
+  },
 ) {
   const { shownAccounts } = await import('@dormant-beacon/demo');
   const env = {
@@ -79,6 +92,8 @@ export async function serve(
     BEACON_WEB: join(web, 'browser'),
     BEACON_DEMO_ACCOUNTS: JSON.stringify(showAccounts ? shownAccounts : []),
     ...(tls ? { BEACON_TLS_CERT: tls.cert, BEACON_TLS_KEY: tls.key } : {}),
+    BEACON_SERVER: own,
+    BEACON_PROXIES: proxies.join(','),
     ...(hosts.length > 0 ? { BEACON_LISTEN: '0.0.0.0', BEACON_HOSTS: hosts.join(',') } : {}),
   };
   let server = await begin(env, port);

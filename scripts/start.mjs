@@ -5,6 +5,8 @@ import { join, resolve } from 'node:path';
 import { createSecureContext } from 'node:tls';
 import { parseArgs } from 'node:util';
 import { commandOf, portIsFree, startDatabase } from './database.mjs';
+import { accessByKey, keepAccess } from './database-users.mjs';
+import { belongsAlready, installGalera, readNode } from './galera.mjs';
 import { install } from './install.mjs';
 import { copying, running, takeLock } from './lock.mjs';
 import { dataFolder } from './paths.mjs';
@@ -49,6 +51,7 @@ await runScript(async () => {
 /** Everything that needs no data. @param {ReturnType<typeof readOptions>} options @returns {Promise<string>} the folder of the web application */
 async function prepared(options) {
   await install('start');
+  if (options.node) await installGalera();
   const { buildNode, buildWeb, servedWeb } = await import('./build.mjs');
   await buildNode();
   const web = options.web ?? servedWeb;
@@ -65,23 +68,31 @@ async function prepared(options) {
 async function live(folder, web, options) {
   const { prepareDatabase, serve } = await import('./serve.mjs');
   const port = await choosePort(options.port);
-  const database = await startDatabase(folder);
+  const { node } = options;
+  if (node?.founds && belongsAlready(join(folder, 'mariadb'))) {
+    say('This machine belongs to a cluster already: joining it');
+    node.founds = false;
+  }
   const name = options.shop ? 'beacon_shop' : 'beacon_demo';
+  if (node?.tls) keepAccess(folder, name, accessByKey(node.tls.key, name));
+  const database = await startDatabase(folder, node);
+  // What is made once for the whole cluster is made by the server that founds it.
+  const founds = node === null || node.founds;
   /** @type {import('./serve.mjs').Served | null} */
   let server = null;
   const begin = async () => {
     const copy = await takeLock(folder, 'copy', copying, 60);
     try {
       const { loadDemoOnce } = await import('./demo.mjs');
-      if (!options.shop) await loadDemoOnce(database, web);
+      if (!options.shop && founds) await loadDemoOnce(database, web);
       await prepareDatabase(database, name);
     } finally {
       await copy.release();
     }
     const { addFirstLead, givePasswords } = await import('./accounts.mjs');
-    const lead = options.shop ? await addFirstLead(database, name) : null;
+    const lead = options.shop && founds ? await addFirstLead(database, name) : null;
     // What stands in the documents lets nobody in from the network.
-    const given = options.shop ? [] : await givePasswords(database, name, options.network);
+    const given = options.shop || !founds ? [] : await givePasswords(database, name, options.network);
     const hosts = options.network ? ownHosts() : [];
     server = await serve(database, {
       name,
@@ -89,7 +100,9 @@ async function live(folder, web, options) {
       mode: options.shop ? 'shop' : 'demo',
       web,
       tls: options.tls,
-      hosts,
+      hosts: [...hosts, ...options.names],
+      server: node === null ? '' : `${node.at.host}:${node.at.port}`,
+      proxies: options.proxies,
       showAccounts: !options.shop && !options.network,
       began: (pid) =>
         writeFileSync(
@@ -141,22 +154,32 @@ function readOptions() {
         web: { type: 'string' },
         network: { type: 'boolean' },
         tls: { type: 'boolean' },
+        cluster: { type: 'string' },
+        at: { type: 'string' },
+        found: { type: 'boolean' },
+        proxies: { type: 'string' },
+        names: { type: 'string' },
       },
       allowPositionals: true,
     });
     const port = values.port === undefined ? null : Number(values.port);
     if (port !== null && !(Number.isInteger(port) && port > 0 && port < 65536))
       throw new Error(`--port: expected a number from 1 to 65535, got "${values.port}"`);
+    const tls = readTls(values.tls === true, positionals);
+    const many = (/** @type {string | undefined} */ text) => (text ?? '').split(',').filter(Boolean);
     return {
       port,
       shop: values.shop === true,
       web: values.web ?? null,
       network: values.network === true,
-      tls: readTls(values.tls === true, positionals),
+      tls,
+      node: readNode(values, tls, [...ownHosts(), 'localhost', '127.0.0.1']),
+      proxies: many(values.proxies),
+      names: many(values.names),
     };
   } catch (error) {
     throw new Stop(
-      `${/** @type {Error} */ (error).message}\nUse: npm start -- [--port N] [--shop] [--network] [--tls CERT KEY]`,
+      `${/** @type {Error} */ (error).message}\nUse: npm start -- [--port N] [--shop] [--network] [--tls CERT KEY] [--cluster HOST,HOST,… [--found] [--at HOST:PORT] [--proxies ADDRESS,…] [--names NAME,…]]`,
     );
   }
 }

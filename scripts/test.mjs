@@ -56,13 +56,20 @@ function countOf(output, code) {
   return { passed: Math.max(0, ran - failed), failed: failed === 0 && code !== 0 ? 1 : failed };
 }
 
+/** @param {string} kind the file of the workspace that says which specs they are */
+const specArguments = (kind) => [
+  '--import',
+  'tsx',
+  bin('jasmine', 'bin', 'jasmine.js'),
+  `--config=${kind}.json`,
+];
+
 /** @param {string} workspace @param {NodeJS.ProcessEnv} [env] @param {string[]} [more] */
 const jasmine = (workspace, env = {}, more = []) =>
-  check(
-    `${[workspace, ...more].join(' ')}: specs`,
-    ['--import', 'tsx', bin('jasmine', 'bin', 'jasmine.js'), '--config=spec.json', ...more],
-    { cwd: join(root, workspace), env },
-  );
+  check(`${[workspace, ...more].join(' ')}: specs`, [...specArguments('spec'), ...more], {
+    cwd: join(root, workspace),
+    env,
+  });
 
 /** In memory where there is room: specs make many databases, and none of them outlives the run. */
 function placeForSpecs() {
@@ -85,23 +92,47 @@ async function withDatabase(body) {
   }
 }
 
-const serverSpecs = () =>
-  withDatabase(async (database) => {
-    const { asRoot } = await import('./database.mjs');
-    const { accessTo, admit } = await import('./database-users.mjs');
-    // One pair of users for every database that the specs make.
-    const access = accessTo(database.folder, 'beacon_spec');
-    const connection = await asRoot(database);
-    await admit(connection, 'beacon_spec_%', access);
-    await connection.end();
-    return jasmine('server', {
-      BEACON_TEST_DATABASE_PORT: String(database.port),
-      BEACON_TEST_OWNER: access.owner.user,
-      BEACON_TEST_OWNER_PASSWORD: access.owner.password,
-      BEACON_TEST_APPLICATION: access.application.user,
-      BEACON_TEST_APPLICATION_PASSWORD: access.application.password,
+/**
+ * The server’s specs of a kind, with one pair of users for every database that they make.
+ * @param {import('./database.mjs').Database} database
+ * @param {string} kind the file that says which they are
+ * @param {NodeJS.ProcessEnv} [more]
+ */
+async function specsOn(database, kind, more = {}) {
+  const { asRoot } = await import('./database.mjs');
+  const { accessTo, admit } = await import('./database-users.mjs');
+  const access = accessTo(database.folder, 'beacon_spec');
+  const connection = await asRoot(database);
+  await admit(connection, 'beacon_spec_%', access);
+  await connection.end();
+  const env = {
+    BEACON_TEST_DATABASE_PORT: String(database.port),
+    BEACON_TEST_OWNER: access.owner.user,
+    BEACON_TEST_OWNER_PASSWORD: access.owner.password,
+    BEACON_TEST_APPLICATION: access.application.user,
+    BEACON_TEST_APPLICATION_PASSWORD: access.application.password,
+    ...more,
+  };
+  return check(`server: ${kind}s`, specArguments(kind), { cwd: join(root, 'server'), env });
+}
+
+const serverSpecs = () => withDatabase((database) => specsOn(database, 'spec'));
+
+/** Two servers on nodes of a cluster of three. */
+async function clusterSpecs() {
+  const { startNodes } = await import('./local-cluster.mjs');
+  const folder = mkdtempSync(join(placeForSpecs(), 'beacon-cluster-'));
+  const nodes = await startNodes(folder, 3);
+  try {
+    const ports = nodes.map(({ port }) => port).join(',');
+    return await specsOn(/** @type {import('./database.mjs').Database} */ (nodes[0]), 'cluster', {
+      BEACON_TEST_NODES: ports,
     });
-  });
+  } finally {
+    for (const node of nodes.reverse()) await node.stop();
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
 
 const testWeb = join(root, '.build', 'web-under-test');
 
@@ -178,6 +209,7 @@ const reading = {
 /** What runs the server or its database, and waits for them more than it computes. @type {typeof reading} */
 const serving = {
   server: serverSpecs,
+  cluster: clusterSpecs,
   start: () => check('start and its troubles', ['scripts/check-start.mjs']),
   crash: () => check('kill -9 during writes', ['scripts/check-crash.mjs']),
   backup: () => check('backup and restore', ['scripts/check-backup.mjs']),

@@ -99,7 +99,7 @@ describe('an intake', () => {
     await page.getByText('lit, and stayed lit').tap();
     await page.getByRole('button', { name: 'Add it' }).tap();
     await rail(page, 'Restraint lamp');
-    await page.getByRole('button', { name: /^Photos/ }).tap();
+    await page.getByRole('radio', { name: /^Photos/ }).tap();
     await page.getByLabel('What it shows').fill('corner, right front');
     await page
       .locator('input[type="file"]')
@@ -151,7 +151,7 @@ describe('an intake', () => {
     await again.goto(`${job}/take-in`);
     await again.getByText('2 entries are not saved yet.').waitFor();
     // What waits counts as taken in: the battery comes next, and the beacon that was begun is still there.
-    await again.getByRole('button', { name: /^Beacons/ }).click();
+    await again.getByRole('radio', { name: /^Beacons/ }).click();
     await again.getByLabel('Which lamp?').waitFor();
     await again.waitForFunction(() =>
       Array.from(document.querySelectorAll('input')).some(({ value }) => value === 'Half a wor'),

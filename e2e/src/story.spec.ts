@@ -141,7 +141,7 @@ describe('the story of a job', () => {
 
     await second.page.goto(first.page.url());
     await second.page.locator('.rail strong', { hasText: 'Charge flap open' }).waitFor();
-    await first.page.getByRole('button', { name: /^Beacons/ }).click();
+    await first.page.getByRole('radio', { name: /^Beacons/ }).click();
     await first.page.getByLabel('Which lamp?').fill('Key battery low');
     await first.page.getByRole('button', { name: 'Add it' }).click();
     await second.page.locator('.rail strong', { hasText: 'Key battery low' }).waitFor();

@@ -11,7 +11,7 @@ describe('two people in one job', () => {
     const job = await takeIn(yuki.page);
     for (const { page } of [yuki, pell]) {
       await page.goto(`${job}/take-in`);
-      await page.getByRole('button', { name: /^The car/ }).click();
+      await page.getByRole('radio', { name: /^The car/ }).click();
       await page.getByLabel('Make').waitFor();
       const make = page.getByLabel('Make');
       for (let n = 0; n < 60 && (await make.inputValue()) !== 'Corvane'; n++) await page.waitForTimeout(100);
@@ -76,7 +76,7 @@ describe('two people in one job', () => {
 
     // The server is away while Yuki types; then Tomas takes the tablet.
     await page.route('**/api/jobs/*/beacons', (route) => route.abort());
-    await page.getByRole('button', { name: /^Beacons/ }).click();
+    await page.getByRole('radio', { name: /^Beacons/ }).click();
     await page.getByLabel('Which lamp?').fill('Typed by Yuki');
     await page.getByRole('button', { name: 'Add it' }).click();
     await page.getByText('One entry is not saved yet.').waitFor();
@@ -133,7 +133,7 @@ describe('two people in one job', () => {
     await page.locator('.row', { hasText: 'J-0145' }).click();
     await page.locator('.next-thing h1').waitFor();
     await page.goto(page.url().replace(/[a-z-]+$/, 'take-in'));
-    await page.getByRole('button', { name: /^Battery/ }).click();
+    await page.getByRole('radio', { name: /^Battery/ }).click();
     await page.getByText('flooded', { exact: true }).click();
     await page.getByLabel('Resting volts').fill('12.6');
     await page.getByRole('button', { name: 'Enter it' }).click();

@@ -2,9 +2,15 @@
 import { parse } from 'cookie';
 import type { CookieOptions, Request, Response } from 'express';
 
-// A browser sends a host's cookies to every port: two installations on one machine keep theirs apart by name.
-const named = (kind: 'session' | 'device' | 'phone', request: Request) =>
-  `beacon_${kind}_${request.socket.localPort ?? 0}`;
+/**
+ * A browser sends a host's cookies to every port: two installations on one machine keep theirs apart by name. It is the
+ * port that the browser knows, the same for every server behind one address.
+ */
+function named(kind: 'session' | 'device' | 'phone', request: Request): string {
+  const port = /:(\d{1,5})$/.exec(request.headers.host ?? '')?.[1];
+  return `beacon_${kind}_${port ?? (request.secure ? 443 : 80)}`;
+}
+
 const day = 24 * 3_600_000;
 
 export function tokensOf(request: Request): { session: string | null; device: string | null } {

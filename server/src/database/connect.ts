@@ -72,8 +72,9 @@ const prepareSession =
   ): void => {
     connection.query(
       // In a cluster a question waits until what was committed elsewhere has come here: whoever has signed in, or
-      // entered something, by another server finds it. Alone, a node has nothing to wait for.
-      `SET time_zone = '+00:00', innodb_lock_wait_timeout = 10, wsrep_sync_wait = 1, tx_isolation = '${isolation.replace(' ', '-')}'`,
+      // entered something, by another server finds it; and a single statement that gives way to another node’s is run
+      // again. Alone, a node has nothing to wait for and nobody to give way to.
+      `SET time_zone = '+00:00', innodb_lock_wait_timeout = 10, wsrep_sync_wait = 1, wsrep_retry_autocommit = 20, tx_isolation = '${isolation.replace(' ', '-')}'`,
       (error) => done(error, connection),
     );
   };

@@ -2,6 +2,7 @@
 import type { Knex } from 'knex';
 import { Refusal } from '@dormant-beacon/core/refusal';
 import { factTables } from '../facts/tables.js';
+import { membersOf } from './membership.js';
 import { migrationSource, stepNames } from './migrations.js';
 import { mendSchema } from './schema.js';
 
@@ -55,6 +56,8 @@ const passing = ['job_words', 'rate_limits', 'inventory_rows', 'inventory_bad_li
 
 const options = { migrationSource, tableName: 'migrations' };
 
+/** Seconds without a new step after which another server of the cluster is taken to have ended over it. */
+const idleSeconds = 30;
 /** Seconds for which another start that migrates the same database is waited for. */
 const lockSeconds = 60;
 
@@ -101,8 +104,7 @@ export async function migrate(
     if (got !== 1)
       throw new Refusal('', 'Another start is bringing this database up to date. Try again in a minute.');
     await schemaState(owner);
-    if (await owner.schema.hasTable('migrations_lock')) await owner.migrate.forceFreeMigrationsLock(options);
-    await owner.migrate.latest(options);
+    await makeSteps(owner);
     const mended = await mendSchema(owner);
     await permit(owner, database, application);
     return mended;
@@ -110,6 +112,28 @@ export async function migrate(
     // The lock goes with its connection.
     await guard.raw('DO RELEASE_ALL_LOCKS()').catch(() => undefined);
     await guard.rollback();
+  }
+}
+
+/**
+ * Makes the steps that are missing. A database that stands alone is under our lock already: what Knex has locked there
+ * was left behind by a kill. In a cluster that lock holds on one node alone, and Knex’s, a row that is compared and
+ * set, is the one that counts: it is taken from another server only when that one makes no step any more.
+ */
+async function makeSteps(owner: Knex): Promise<void> {
+  const alone = (await membersOf(owner)) === null;
+  for (let since = Date.now(), before = -1; ; await new Promise((resolve) => setTimeout(resolve, 500))) {
+    const locked = await owner.schema.hasTable('migrations_lock');
+    const made = locked ? Number((await owner('migrations').count({ made: '*' }))[0]?.['made']) : 0;
+    if (made !== before) [since, before] = [Date.now(), made];
+    if (locked && (alone || Date.now() - since > 1000 * idleSeconds))
+      await owner.migrate.forceFreeMigrationsLock(options);
+    try {
+      await owner.migrate.latest(options);
+      return;
+    } catch (error) {
+      if (alone || (error as Error).name !== 'MigrationLocked') throw error;
+    }
   }
 }
 

@@ -17,11 +17,16 @@ const givenWay = new Set([1205, 1213, 1180, 1317, 1047]);
  * cluster, and once where another has written the same row meanwhile: then it finds that row and can say so. A run
  * whose commit went wrong may have been committed all the same: `run` begins with what tells it so, its key.
  */
-export async function patiently<A>(db: Knex, run: (trx: Knex.Transaction) => Promise<A>): Promise<A> {
+export function patiently<A>(db: Knex, run: (trx: Knex.Transaction) => Promise<A>): Promise<A> {
+  return untilItHolds(() => db.transaction(run));
+}
+
+/** The same for what makes its own transaction. */
+export async function untilItHolds<A>(run: () => Promise<A>): Promise<A> {
   const until = Date.now() + longestMs;
   for (let tries = 1; ; tries++) {
     try {
-      return await db.transaction(run);
+      return await run();
     } catch (error) {
       if (!again(error, tries) || Date.now() > until) throw error;
       const most = Math.min(mostWaitMs, firstWaitMs * 2 ** (tries - 1));

@@ -2,6 +2,7 @@
 import type { RequestHandler } from 'express';
 import type { Knex } from 'knex';
 import { RateLimiterMySQL } from 'rate-limiter-flexible';
+import { untilItHolds } from '../database/patiently.js';
 import { HttpProblem } from './problem.js';
 
 export interface Limit {
@@ -25,7 +26,9 @@ export function limitOf(db: Knex, { door, perMinute, says }: Limit): RequestHand
     duration: 60,
   });
   return async (request, response, next) => {
-    const taken = await limiter.consume(request.socket.remoteAddress ?? 'unknown').catch((error: unknown) => {
+    // Behind a balancer the address is the one that it names.
+    const from = request.ip ?? 'unknown';
+    const taken = await untilItHolds(() => limiter.consume(from)).catch((error: unknown) => {
       if (error instanceof Error) throw error;
       return null;
     });

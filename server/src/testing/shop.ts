@@ -126,19 +126,21 @@ export class Shop {
     await this.owner.destroy();
   }
 
-  /** Another server on the same database, for people who are signed in at the first. */
-  static async beside(first: Shop): Promise<Shop> {
-    const pools = connectPools(first.where);
+  /** Another server on the same database, at the same node or at another one, for people who are signed in at the first. */
+  static async beside(first: Shop, { port = first.where.port, server = '' } = {}): Promise<Shop> {
+    const where = { ...first.where, port };
+    const pools = connectPools(where);
     const app = createApp({
       pools,
       log: pino({ level: 'silent' }),
       webFolder: '/nowhere',
       entrance: { mode: 'shop', demoAccounts: [], triesPerMinute: 10_000 },
+      server,
     });
-    const server = createServer(app.app);
-    await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
-    const address = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
-    const other = new Shop(first.owner, pools, server, app, first.name, address, first.where);
+    const listening = createServer(app.app);
+    await new Promise<void>((resolve) => listening.listen(0, '127.0.0.1', resolve));
+    const address = `http://127.0.0.1:${(listening.address() as AddressInfo).port}`;
+    const other = new Shop(first.owner, pools, listening, app, first.name, address, where);
     for (const role of ['lead', 'technician', 'desk', 'learner'] as const)
       (other as { -readonly [R in typeof role]: string })[role] = first[role];
     for (const [id, cookies] of first.cookies)

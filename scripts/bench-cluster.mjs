@@ -1,0 +1,342 @@
+// Two servers on a cluster of three nodes: fifty clients write while a node is killed, then a server, then a node is cut
+// off from the others. Every acknowledged entry must be there exactly once afterwards, on every node.
+// Run by itself: node scripts/bench-cluster.mjs [SECONDS] [CLIENTS]
+import { randomUUID } from 'node:crypto';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { setTimeout as sleep } from 'node:timers/promises';
+import { fileURLToPath } from 'node:url';
+import { addAccounts, signIn } from './accounts.mjs';
+import { asRoot, freePort, startDatabase } from './database.mjs';
+import { figure, quantile } from './figures.mjs';
+import { startBalanced } from './local-cluster.mjs';
+import { runScript, say } from './say.mjs';
+import { prepareDatabase, serve } from './serve.mjs';
+
+const name = 'beacon_cluster';
+/** A client writes every two seconds. */
+const pauseMs = 2000;
+/** For so long a write is sent again before it counts as refused. */
+const patienceMs = 30_000;
+const cutOffMs = 15_000;
+/** How many leads are demoted in pairs, one through each server, at each quarter of the time. */
+const pairs = 5;
+const lead = {
+  person: { id: randomUUID(), name: 'Ines Okafor', initials: 'IO', role: 'lead' },
+  password: 'a lantern for the lead',
+};
+
+/** @typedef {{ jobId: string, id: string, seq: number }} Acknowledged */
+/** @typedef {{ at: number, took: number }} Took */
+
+/**
+ * Writes as a shop does, through one address.
+ * @param {string} address
+ * @param {number} clients
+ * @param {() => boolean} goesOn
+ */
+async function writeOn(address, clients, goesOn) {
+  const session = await signIn(address, { name: lead.person.name, password: lead.password });
+  /** @type {Acknowledged[]} */
+  const acknowledged = [];
+  /** @type {Took[]} */
+  const times = [];
+  const counts = { sent: 0, again: 0, refused: 0 };
+  const write = async (/** @type {string} */ path, /** @type {unknown} */ body) => {
+    const [key, since] = [randomUUID(), performance.now()];
+    counts.sent += 1;
+    for (;;) {
+      try {
+        const response = await fetch(address + path, {
+          method: 'POST',
+          headers: { 'Content-Type': 'application/json', 'Idempotency-Key': key, ...session },
+          body: JSON.stringify(body),
+          signal: AbortSignal.timeout(8000),
+        });
+        if (response.status === 201) {
+          times.push({ at: since, took: performance.now() - since });
+          return /** @type {Promise<any>} */ (response.json());
+        }
+        if (response.status < 500) throw new Error(`${response.status} ${await response.text()}`);
+      } catch (error) {
+        if (/^4/.test(/** @type {Error} */ (error).message)) throw error;
+      }
+      if (performance.now() - since > patienceMs) {
+        counts.refused += 1;
+        return null;
+      }
+      counts.again += 1;
+      await sleep(100 + Math.random() * 200);
+    }
+  };
+  const jobs = Array.from({ length: 12 }, () => randomUUID());
+  for (const jobId of jobs)
+    await write('/api/jobs', {
+      jobId,
+      vehicleId: randomUUID(),
+      head: { event: 'wear' },
+      vehicle: { make: 'Ostrel', model: 'Marn wagon' },
+    });
+  const client = async (/** @type {number} */ n) => {
+    await sleep((pauseMs * n) / clients);
+    for (let k = 0; goesOn(); k++) {
+      const [jobId, id, began] = [jobs[(n + k) % jobs.length] ?? '', randomUUID(), performance.now()];
+      const answer = await write(`/api/jobs/${jobId}/notes`, {
+        id,
+        observedAt: new Date().toISOString(),
+        data: { text: `client ${n}, entry ${k}`, stage: 'trace' },
+      });
+      if (answer) acknowledged.push({ jobId, id, seq: answer.seq });
+      await sleep(Math.max(0, pauseMs - (performance.now() - began)));
+    }
+  };
+  await Promise.all(Array.from({ length: clients }, (_, n) => client(n)));
+  return { acknowledged, times, counts, jobs, session };
+}
+
+/** One server on one database, for comparison. @param {number} seconds @param {number} clients */
+async function alone(seconds, clients) {
+  const folder = mkdtempSync(join(tmpdir(), 'beacon-alone-'));
+  const database = await startDatabase(folder);
+  await prepareDatabase(database, name);
+  await addAccounts(database, name, [lead]);
+  const port = await freePort();
+  const server = await serve(database, { name, port, mode: 'shop', web: folder });
+  const until = performance.now() + 1000 * seconds;
+  const { times } = await writeOn(`http://127.0.0.1:${port}`, clients, () => performance.now() < until);
+  await server.stop();
+  await database.stop();
+  rmSync(folder, { recursive: true, force: true });
+  return times.map(({ took }) => took);
+}
+
+/**
+ * @param {number} [seconds]
+ * @param {number} [clients]
+ */
+export async function cluster(seconds = 600, clients = 50) {
+  const single = await alone(Math.min(60, seconds / 2), clients);
+  const folder = mkdtempSync(join(tmpdir(), 'beacon-cluster-'));
+  const shop = await startBalanced(folder, {
+    nodes: 3,
+    servers: 2,
+    name,
+    mode: 'shop',
+    web: folder,
+    port: await freePort(),
+    fill: async (first) => {
+      await prepareDatabase(first, name);
+      await addAccounts(first, name, [lead]);
+    },
+  });
+  try {
+    await trial(shop, single, seconds, clients);
+  } finally {
+    await shop.stop();
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
+
+/**
+ * @param {import('./local-cluster.mjs').Balanced} shop
+ * @param {readonly number[]} single how long a write takes with one server alone, ms
+ * @param {number} seconds
+ * @param {number} clients
+ */
+async function trial(shop, single, seconds, clients) {
+  const [one, two] = shop.nodes;
+  const [first] = shop.servers;
+  if (!one || !two || !first) throw new Error('a node or a server is missing');
+  const began = performance.now();
+  const until = began + 1000 * seconds;
+  const writing = writeOn(shop.address, clients, () => performance.now() < until);
+  const wrongLeads = [];
+  /** @type {{ what: string, at: number }[]} */
+  const troubles = [];
+  const trouble = (/** @type {string} */ what) => {
+    say(`  after ${((performance.now() - began) / 1000).toFixed(0)} s: ${what}`);
+    troubles.push({ what, at: performance.now() });
+  };
+  await sleep((1000 * seconds) / 4);
+  wrongLeads.push(
+    await demoteInPairs(
+      shop.servers.map(({ port }) => `http://127.0.0.1:${port}`),
+      one,
+    ),
+  );
+  trouble('kill -9 of a node under a server');
+  process.kill(two.pid, 'SIGKILL');
+  await sleep((1000 * seconds) / 4);
+  trouble('kill -9 of a server');
+  process.kill(first.pid, 'SIGKILL');
+  await sleep((1000 * seconds) / 4);
+  trouble('a node under a server is cut off from the others');
+  await isolate(one, true);
+  await sleep(cutOffMs);
+  trouble('it is let back');
+  await isolate(one, false);
+  const { acknowledged, times, counts, jobs, session } = await writing;
+  await settled(shop.nodes);
+  wrongLeads.push(
+    await demoteInPairs(
+      shop.servers.map(({ port }) => `http://127.0.0.1:${port}`),
+      one,
+    ),
+  );
+
+  const found = await kept(shop.nodes, jobs, acknowledged);
+  let whole = true;
+  for (const jobId of jobs) {
+    const log = await (await fetch(`${shop.address}/api/jobs/${jobId}/logbook`, { headers: session })).json();
+    whole &&= log.whole;
+  }
+
+  const [p95, p95Alone] = [
+    quantile(
+      times.map(({ took }) => took),
+      0.95,
+    ),
+    quantile(single, 0.95),
+  ];
+  const share = (100 * counts.refused) / counts.sent;
+  figure(
+    `${clients} clients for ${seconds} s, an entry each two seconds, saved`,
+    String(acknowledged.length),
+  );
+  figure('a saved entry, p95, one server alone', `${p95Alone.toFixed(0)} ms`);
+  figure(
+    'the same, two servers on three nodes, troubles and all',
+    `${p95.toFixed(0)} ms, ${(p95 / p95Alone).toFixed(1)} times`,
+    'aim 3 times',
+  );
+  for (const { what, at } of troubles) {
+    const stall = Math.max(
+      0,
+      ...times.filter((own) => own.at > at - 8000 && own.at < at + 12_000).map(({ took }) => took),
+    );
+    figure(`longest entry around: ${what}`, `${(stall / 1000).toFixed(1)} s`);
+  }
+  figure('sent again', String(counts.again));
+  figure('refused after 30 s of trying', `${share.toFixed(2)} %`, 'aim 0.1 %');
+  figure('entries lost, doubled', `${found.lost}, ${found.doubled}`, 'aim 0, 0');
+  figure(
+    'nodes that differ, job numbers twice, rounds without exactly one lead',
+    `${found.different}, ${found.numbersTwice}, ${wrongLeads.reduce((a, b) => a + b, 0)}`,
+    'aim 0, 0, 0',
+  );
+  figure('every chain is whole', whole ? 'yes' : 'NO');
+  if (found.lost + found.doubled + found.different + found.numbersTwice > 0 || !whole || share > 0.1)
+    throw new Error('the cluster lost, doubled or refused entries');
+}
+
+/** Cuts a node off from the others, or lets it back. @param {import('./database.mjs').Database} node @param {boolean} off */
+async function isolate(node, off) {
+  const root = await asRoot(node);
+  await root.query(`SET GLOBAL wsrep_provider_options = 'gmcast.isolate=${off ? 1 : 0}'`);
+  await root.end();
+}
+
+/** Until every node belongs again. @param {readonly import('./database.mjs').Database[]} nodes */
+async function settled(nodes) {
+  for (let n = 0; n < 300; n++) {
+    const sizes = await Promise.all(
+      nodes.map(async (node) => {
+        try {
+          const root = await asRoot(node);
+          const [rows] = await root.query(
+            "SHOW GLOBAL STATUS WHERE Variable_name IN ('wsrep_cluster_size', 'wsrep_local_state_comment')",
+          );
+          await root.end();
+          return /** @type {{ Value: string }[]} */ (rows)
+            .map(({ Value }) => Value)
+            .sort()
+            .join(' ');
+        } catch {
+          return 'away';
+        }
+      }),
+    );
+    if (sizes.every((size) => size === `${nodes.length} Synced`)) return;
+    await sleep(500);
+  }
+  throw new Error('the nodes did not come together again');
+}
+
+/**
+ * Two leads, each demoted through another server at the same moment: one must stay.
+ * @param {readonly string[]} addresses
+ * @param {import('./database.mjs').Database} node
+ * @returns {Promise<number>} rounds that left another number of them
+ */
+async function demoteInPairs(addresses, node) {
+  const root = await asRoot(node, name);
+  let wrong = 0;
+  for (let round = 0; round < pairs; round++) {
+    const two = [0, 1].map((n) => ({
+      person: {
+        id: randomUUID(),
+        name: `Lead ${round} ${n} ${randomUUID().slice(0, 4)}`,
+        initials: 'L',
+        role: 'lead',
+      },
+      password: 'a long word for a lead',
+    }));
+    await addAccounts(node, name, two);
+    // Both act, and nobody else is lead.
+    const sessions = await Promise.all(
+      two.map(({ person, password }, n) => signIn(addresses[n] ?? '', { name: person.name, password })),
+    );
+    await root.query("UPDATE people SET role = 'technician' WHERE role = 'lead' AND id NOT IN (?)", [
+      two.map(({ person }) => person.id),
+    ]);
+    await Promise.all(
+      two.map(({ person: { id, name: called, initials } }, n) =>
+        fetch(`${addresses[n]}/api/accounts/${id}`, {
+          method: 'PUT',
+          headers: { 'Content-Type': 'application/json', 'Idempotency-Key': randomUUID(), ...sessions[n] },
+          body: JSON.stringify({ name: called, initials, role: 'technician', active: true }),
+        }),
+      ),
+    );
+    const [left] = await root.query("SELECT id FROM people WHERE role = 'lead'");
+    if (/** @type {unknown[]} */ (left).length !== 1) wrong += 1;
+  }
+  await root.query("UPDATE people SET role = 'lead' WHERE id = ?", [lead.person.id]);
+  await root.end();
+  return wrong;
+}
+
+/**
+ * What is on the nodes of what was acknowledged.
+ * @param {readonly import('./database.mjs').Database[]} nodes
+ * @param {readonly string[]} jobs
+ * @param {readonly Acknowledged[]} acknowledged
+ */
+async function kept(nodes, jobs, acknowledged) {
+  const [counts, sums] = [new Map(), new Set()];
+  let numbersTwice = 0;
+  for (const [n, node] of nodes.entries()) {
+    const root = await asRoot(node, name);
+    const [notes] = await root.query('SELECT id FROM notes WHERE job_id IN (?)', [jobs]);
+    if (n === 0)
+      for (const { id } of /** @type {{ id: string }[]} */ (notes)) counts.set(id, (counts.get(id) ?? 0) + 1);
+    const [logged] = await root.query('SELECT fact_id FROM logbook WHERE job_id IN (?)', [jobs]);
+    const facts = /** @type {{ fact_id: string }[]} */ (logged).map(({ fact_id }) => fact_id);
+    if (n === 0) for (const id of counts.keys()) counts.set(id, facts.filter((own) => own === id).length);
+    const [sum] = await root.query('CHECKSUM TABLE jobs, notes, logbook, idempotency, people, accounts');
+    sums.add(JSON.stringify(/** @type {{ Checksum: number }[]} */ (sum).map(({ Checksum }) => Checksum)));
+    const [twice] = await root.query('SELECT number FROM jobs GROUP BY number HAVING COUNT(*) > 1');
+    numbersTwice += /** @type {unknown[]} */ (twice).length;
+    await root.end();
+  }
+  return {
+    lost: acknowledged.filter(({ id }) => !counts.has(id)).length,
+    doubled: [...counts.values()].filter((count) => count !== 1).length,
+    different: sums.size - 1,
+    numbersTwice,
+  };
+}
+
+if (process.argv[1] === fileURLToPath(import.meta.url))
+  await runScript(() => cluster(Number(process.argv[2] ?? 600), Number(process.argv[3] ?? 50)));
