@@ -210,6 +210,14 @@ async function trial(shop, single, seconds, clients) {
     `${p95.toFixed(0)} ms, ${(p95 / p95Alone).toFixed(1)} times`,
     'aim 3 times',
   );
+  const calm = times.filter((own) => troubles.every(({ at }) => own.at < at - 5000 || own.at > at + 20_000));
+  figure(
+    'the same from 20 s after one trouble to 5 s before the next',
+    `${quantile(
+      calm.map(({ took }) => took),
+      0.95,
+    ).toFixed(0)} ms`,
+  );
   for (const { what, at } of troubles) {
     const stall = Math.max(
       0,

@@ -4,6 +4,7 @@ import { randomUUID } from 'node:crypto';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { cpus, tmpdir, totalmem } from 'node:os';
 import { join } from 'node:path';
+import { cluster } from './bench-cluster.mjs';
 import { buildNode, buildWeb, servedWeb } from './build.mjs';
 import { signIn } from './accounts.mjs';
 import { freePort } from './database.mjs';
@@ -27,11 +28,11 @@ const technician = { name: 'Yuki Sorensen', password: 'lantern for yuki' };
 let session = {};
 
 /** What takes long and is asked for by its name alone. */
-const long = new Set(['cures', 'fuzz', 'kills', 'practice']);
+const long = new Set(['cluster', 'cures', 'fuzz', 'kills', 'practice']);
 
 /**
  * `npm run bench` measures everything but the long trials; `npm run bench -- fuzz` one part.
- * @param {'core' | 'cures' | 'load' | 'paced' | 'many' | 'stock' | 'application' | 'fuzz' | 'kills' | 'practice' | 'vehicles'} part
+ * @param {'cluster' | 'core' | 'cures' | 'load' | 'paced' | 'many' | 'stock' | 'application' | 'fuzz' | 'kills' | 'practice' | 'vehicles'} part
  */
 const wanted = (part) => (process.argv.length < 3 ? !long.has(part) : process.argv.includes(part));
 
@@ -70,6 +71,7 @@ await runScript(async () => {
   if (wanted('many')) await manyJobs();
   if (wanted('stock')) await stock();
   if (wanted('vehicles')) await vehicles();
+  if (wanted('cluster')) await cluster();
   if (wanted('fuzz') && !(await fuzz())) process.exitCode = 1;
   if (wanted('kills'))
     for (const script of ['check-kills.mjs', 'check-disk-full.mjs'])

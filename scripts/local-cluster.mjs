@@ -30,7 +30,7 @@ export async function startNodes(folder, count) {
 }
 
 /** A port with two more above it, and out of the way of those that are given out to everybody. */
-async function threeFreePorts() {
+export async function threeFreePorts() {
   for (;;) {
     const port = 20_000 + Math.floor(Math.random() * 10_000);
     if ((await Promise.all([0, 1, 2].map((n) => portIsFree(port + n)))).every(Boolean)) return port;

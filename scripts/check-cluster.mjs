@@ -1,0 +1,186 @@
+// Starts a server that founds a cluster and one that joins it with the certificate and nothing else, as a shop would;
+// kills the one, and lets it come back.
+import { spawn, spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { request } from 'node:https';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { setTimeout as sleep } from 'node:timers/promises';
+import { freePort } from './database.mjs';
+import { threeFreePorts } from './local-cluster.mjs';
+import { root } from './paths.mjs';
+
+const folder = mkdtempSync(join(tmpdir(), 'beacon-joining-'));
+const web = join(folder, 'web');
+let [passed, failed] = [0, 0];
+
+/** @param {string} what @param {boolean} holds @param {string} [shown] */
+function check(what, holds, shown = '') {
+  if (holds) passed += 1;
+  else failed += 1;
+  process.stdout.write(`${holds ? 'ok  ' : 'FAIL'} ${what}${holds ? '' : `\n${shown}`}\n`);
+}
+
+const [cert, key] = [join(folder, 'cert.pem'), join(folder, 'key.pem')];
+spawnSync('openssl', [
+  ...['req', '-x509', '-newkey', 'ec', '-pkeyopt', 'ec_paramgen_curve:P-256', '-nodes', '-days', '2'],
+  ...['-subj', '/CN=localhost', '-addext', 'subjectAltName=DNS:localhost', '-keyout', key, '-out', cert],
+]);
+spawnSync('mkdir', ['-p', join(web, 'browser')]);
+writeFileSync(join(web, 'browser', 'index.html'), '<!doctype html><title>Dormant Beacon</title>');
+
+/** @typedef {{ pid: number, output(): string, ready: Promise<boolean>, exited: Promise<number>, kill(signal: NodeJS.Signals): void }} Started */
+
+/** Everything that was started, to be ended whatever happens. @type {Started[]} */
+const begun = [];
+
+/** @param {string} data @param {readonly string[]} args @returns {Started} */
+function start(data, args) {
+  const child = spawn(
+    process.execPath,
+    [join(root, 'scripts', 'start.mjs'), '--web', web, '--shop', ...args],
+    {
+      env: { ...process.env, BEACON_DATA: join(folder, data), BEACON_BACKUPS: join(folder, 'backups') },
+      stdio: ['ignore', 'pipe', 'pipe'],
+    },
+  );
+  let output = '';
+  for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => (output += chunk));
+  const exited = new Promise((/** @type {(code: number) => void} */ resolve) =>
+    child.on('exit', (code) => resolve(code ?? 1)),
+  );
+  const ready = new Promise((/** @type {(ready: boolean) => void} */ resolve) => {
+    child.stdout.on('data', () => /is ready/.test(output) && resolve(true));
+    void exited.then(() => resolve(false));
+  });
+  const started = {
+    pid: child.pid ?? 0,
+    output: () => output,
+    ready,
+    exited,
+    kill: (/** @type {NodeJS.Signals} */ signal) => void child.kill(signal),
+  };
+  begun.push(started);
+  return started;
+}
+
+/**
+ * @param {number} port @param {string} path @param {object | null} [body]
+ * @returns {Promise<{ status: number, body: any }>} status 0 where nobody answers
+ */
+function ask(port, path, body = null) {
+  return new Promise((resolve) => {
+    const call = request(
+      {
+        host: 'localhost',
+        port,
+        path,
+        ca: readFileSync(cert),
+        method: body === null ? 'GET' : 'POST',
+        headers: { 'Content-Type': 'application/json' },
+        timeout: 15_000,
+      },
+      (answer) => {
+        let text = '';
+        answer.on('data', (chunk) => (text += chunk));
+        answer.on('end', () => resolve({ status: answer.statusCode ?? 0, body: JSON.parse(text || 'null') }));
+      },
+    );
+    call.on('error', () => resolve({ status: 0, body: null }));
+    call.on('timeout', () => call.destroy());
+    call.end(body === null ? undefined : JSON.stringify(body));
+  });
+}
+
+/** @param {() => Promise<boolean>} holds @param {number} [seconds] */
+async function until(holds, seconds = 60) {
+  for (let n = 0; n < 4 * seconds; n++) {
+    if (await holds()) return true;
+    await sleep(250);
+  }
+  return false;
+}
+
+const [one, two] = [await threeFreePorts(), await threeFreePorts()];
+const members = `127.0.0.1:${one},127.0.0.1:${two}`;
+const [portOne, portTwo] = [await freePort(), await freePort()];
+const tls = ['--tls', cert, key];
+const asFirst = ['--cluster', members, '--at', `127.0.0.1:${one}`, '--port', String(portOne), ...tls];
+const asSecond = ['--cluster', members, '--at', `127.0.0.1:${two}`, '--port', String(portTwo), ...tls];
+
+try {
+  const bare = start('bare', ['--cluster', '192.0.2.1,192.0.2.2']);
+  check(
+    'a cluster of which this machine is no part is refused',
+    (await bare.exited) === 1 && /--at/.test(bare.output()),
+    bare.output(),
+  );
+  const open = start('open', ['--cluster', members, '--at', `127.0.0.1:${one}`]);
+  check(
+    'a cluster without a certificate is refused',
+    (await open.exited) === 1 && /--tls/.test(open.output()),
+    open.output(),
+  );
+
+  const first = start('one', [...asFirst, '--found']);
+  check('a server founds a cluster', await first.ready, first.output());
+  const [, name, password] = /sign in as “(.+)” with the password (\S+)/.exec(first.output()) ?? [];
+  const lead = { name, password };
+  const second = start('two', asSecond);
+  check('another joins with the certificate and nothing else', await second.ready, second.output());
+  check(
+    'and tells no password, since the shop has its lead',
+    !/password/.test(second.output()),
+    second.output(),
+  );
+  const health = await ask(portTwo, '/api/health');
+  check('it tells how many they are', health.body?.members === 2, JSON.stringify(health));
+  const there = await ask(portTwo, '/api/session', lead);
+  check(
+    'the lead signs in there',
+    there.status === 200 && there.body.person.name === name,
+    JSON.stringify(there),
+  );
+
+  first.kill('SIGTERM');
+  check('the one that founded it ends', (await first.exited) === 0, first.output());
+  check(
+    'the other goes on alone',
+    await until(async () => (await ask(portTwo, '/api/health')).body?.members === 1),
+  );
+  const again = start('one', [...asFirst, '--found']);
+  check(
+    'started again as it was, it joins and founds no second cluster',
+    (await again.ready) && /belongs to a cluster already/.test(again.output()),
+    again.output(),
+  );
+  check(
+    'both see two',
+    (await ask(portOne, '/api/health')).body?.members === 2 &&
+      (await ask(portTwo, '/api/health')).body?.members === 2,
+  );
+
+  second.kill('SIGKILL');
+  await second.exited;
+  const database = Number(readFileSync(join(folder, 'two', 'run', 'mariadb.pid'), 'utf8'));
+  process.kill(database, 'SIGKILL');
+  // Of two nodes one alone is no majority: it says so, and takes nothing.
+  const alone = await until(async () => (await ask(portOne, '/api/health')).status === 503, 20);
+  const told = await ask(portOne, '/api/health');
+  check(
+    'one of two that has lost the other says so',
+    alone && told.body?.title === 'Cut off',
+    JSON.stringify(told),
+  );
+  const refused = await ask(portOne, '/api/session', lead);
+  check('and takes nothing', refused.status === 503, JSON.stringify(refused));
+  const back = start('two', asSecond);
+  check('the other comes back from a kill', await back.ready, back.output());
+  check('and both go on', await until(async () => (await ask(portOne, '/api/session', lead)).status === 200));
+} finally {
+  for (const own of begun) own.kill('SIGTERM');
+  await Promise.all(begun.map(({ exited }) => exited));
+  rmSync(folder, { recursive: true, force: true });
+}
+process.stdout.write(`${passed} checks passed, ${failed} failed\n`);
+process.exitCode = failed === 0 ? 0 : 1;
