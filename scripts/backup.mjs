@@ -1,4 +1,4 @@
-// npm run backup [-- FILE] [--demo]: the shop’s database as one file, also while npm start runs.
+// npm run backup [-- FILE] [--demo | --of NAME]: the shop’s database as one file, also while npm start runs.
 import { resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { reachDatabase } from './database.mjs';
@@ -7,15 +7,17 @@ import { install } from './install.mjs';
 import { copying, takeLock } from './lock.mjs';
 import { backupFile, dataFolder } from './paths.mjs';
 import { runScript, say } from './say.mjs';
+import { databaseOfShop } from './shops.mjs';
 
 await runScript(async () => {
   const { values, positionals } = parseArgs({
-    options: { demo: { type: 'boolean' } },
+    options: { demo: { type: 'boolean' }, of: { type: 'string' } },
     allowPositionals: true,
   });
   await install('start');
   const folder = dataFolder();
-  const name = values.demo ? 'beacon_demo' : 'beacon_shop';
+  const own = values.of === undefined ? 'beacon_shop' : databaseOfShop(values.of);
+  const name = values.demo ? 'beacon_demo' : own;
   const file = positionals[0] ? resolve(process.env['INIT_CWD'] ?? '.', positionals[0]) : backupFile(name);
   const lock = await takeLock(folder, 'copy', copying, 60);
   try {

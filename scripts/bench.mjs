@@ -19,6 +19,7 @@ import { root } from './paths.mjs';
 import { run } from './run.mjs';
 import { runScript, say } from './say.mjs';
 import { stock } from './stock.mjs';
+import { upgrade } from './trial-upgrade.mjs';
 import { vehicles } from './vehicles.mjs';
 
 const observedAt = '2026-11-17T08:00:00Z';
@@ -71,7 +72,10 @@ await runScript(async () => {
   if (wanted('many')) await manyJobs();
   if (wanted('stock')) await stock();
   if (wanted('vehicles')) await vehicles();
-  if (wanted('cluster')) await cluster();
+  if (wanted('cluster')) {
+    await cluster();
+    await upgrade();
+  }
   if (wanted('fuzz') && !(await fuzz())) process.exitCode = 1;
   if (wanted('kills'))
     for (const script of ['check-kills.mjs', 'check-disk-full.mjs'])

@@ -1,17 +1,16 @@
 // Starts a server that founds a cluster and one that joins it with the certificate and nothing else, as a shop would;
 // kills the one, and lets it come back.
-import { spawn, spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { request } from 'node:https';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { freePort } from './database.mjs';
 import { threeFreePorts } from './local-cluster.mjs';
-import { root } from './paths.mjs';
+import { endAll, start as startIn } from './started.mjs';
 
 const folder = mkdtempSync(join(tmpdir(), 'beacon-joining-'));
-const web = join(folder, 'web');
 let [passed, failed] = [0, 0];
 
 /** @param {string} what @param {boolean} holds @param {string} [shown] */
@@ -26,43 +25,9 @@ spawnSync('openssl', [
   ...['req', '-x509', '-newkey', 'ec', '-pkeyopt', 'ec_paramgen_curve:P-256', '-nodes', '-days', '2'],
   ...['-subj', '/CN=localhost', '-addext', 'subjectAltName=DNS:localhost', '-keyout', key, '-out', cert],
 ]);
-spawnSync('mkdir', ['-p', join(web, 'browser')]);
-writeFileSync(join(web, 'browser', 'index.html'), '<!doctype html><title>Dormant Beacon</title>');
 
-/** @typedef {{ pid: number, output(): string, ready: Promise<boolean>, exited: Promise<number>, kill(signal: NodeJS.Signals): void }} Started */
-
-/** Everything that was started, to be ended whatever happens. @type {Started[]} */
-const begun = [];
-
-/** @param {string} data @param {readonly string[]} args @returns {Started} */
-function start(data, args) {
-  const child = spawn(
-    process.execPath,
-    [join(root, 'scripts', 'start.mjs'), '--web', web, '--shop', ...args],
-    {
-      env: { ...process.env, BEACON_DATA: join(folder, data), BEACON_BACKUPS: join(folder, 'backups') },
-      stdio: ['ignore', 'pipe', 'pipe'],
-    },
-  );
-  let output = '';
-  for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => (output += chunk));
-  const exited = new Promise((/** @type {(code: number) => void} */ resolve) =>
-    child.on('exit', (code) => resolve(code ?? 1)),
-  );
-  const ready = new Promise((/** @type {(ready: boolean) => void} */ resolve) => {
-    child.stdout.on('data', () => /is ready/.test(output) && resolve(true));
-    void exited.then(() => resolve(false));
-  });
-  const started = {
-    pid: child.pid ?? 0,
-    output: () => output,
-    ready,
-    exited,
-    kill: (/** @type {NodeJS.Signals} */ signal) => void child.kill(signal),
-  };
-  begun.push(started);
-  return started;
-}
+/** @param {string} data @param {readonly string[]} args */
+const start = (data, args) => startIn(folder, data, args);
 
 /**
  * @param {number} port @param {string} path @param {object | null} [body]
@@ -178,8 +143,7 @@ try {
   check('the other comes back from a kill', await back.ready, back.output());
   check('and both go on', await until(async () => (await ask(portOne, '/api/session', lead)).status === 200));
 } finally {
-  for (const own of begun) own.kill('SIGTERM');
-  await Promise.all(begun.map(({ exited }) => exited));
+  await endAll();
   rmSync(folder, { recursive: true, force: true });
 }
 process.stdout.write(`${passed} checks passed, ${failed} failed\n`);

@@ -1,15 +1,19 @@
-// npm run restore -- FILE: a backup into an empty data folder.
+// npm run restore -- FILE [--of NAME]: a backup into an empty data folder, or as one shop of several.
 import { resolve } from 'node:path';
+import { parseArgs } from 'node:util';
 import { startDatabase } from './database.mjs';
 import { undump } from './dump.mjs';
 import { install } from './install.mjs';
 import { copying, running, takeLock } from './lock.mjs';
 import { dataFolder } from './paths.mjs';
 import { runScript, say, Stop } from './say.mjs';
+import { databaseOfShop } from './shops.mjs';
 
 await runScript(async () => {
-  const [name] = process.argv.slice(2);
-  if (!name) throw new Stop('Name the file: npm run restore -- FILE');
+  const { values, positionals } = parseArgs({ options: { of: { type: 'string' } }, allowPositionals: true });
+  const [file] = positionals;
+  if (!file) throw new Stop('Name the file: npm run restore -- FILE');
+  const name = values.of === undefined ? 'beacon_shop' : databaseOfShop(values.of);
   await install('start');
   const { buildNode } = await import('./build.mjs');
   await buildNode();
@@ -17,9 +21,9 @@ await runScript(async () => {
   const locks = [await takeLock(folder, 'run', running), await takeLock(folder, 'copy', copying)];
   const database = await startDatabase(folder);
   try {
-    await undump(database, 'beacon_shop', resolve(process.env['INIT_CWD'] ?? '.', name));
+    await undump(database, name, resolve(process.env['INIT_CWD'] ?? '.', file));
     const { prepareDatabase } = await import('./serve.mjs');
-    await prepareDatabase(database, 'beacon_shop');
+    await prepareDatabase(database, name);
   } finally {
     await database.stop();
     for (const lock of locks) await lock.release();

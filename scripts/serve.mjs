@@ -35,11 +35,14 @@ export async function prepareDatabase(database, name) {
   for (const mend of mended) say(`Mended in the database: ${mend}`);
 }
 
-/** @param {Reached} database @param {string} name @param {readonly string[]} args */
-const migration = (database, name, args) =>
+/**
+ * @param {Reached} database @param {string} name @param {readonly string[]} args
+ * @param {string} [release] the folder of the version whose steps are made
+ */
+export const migration = (database, name, args, release = root) =>
   runQuietly(
     process.execPath,
-    [join(root, 'server', 'dist', 'migrate-main.js'), ...args],
+    [join(release, 'server', 'dist', 'migrate-main.js'), ...args],
     'The database’s schema could not be brought up to date.',
     {
       env: {
@@ -63,6 +66,8 @@ const migration = (database, name, args) =>
  * @param {readonly string[]} [options.hosts] the names under which the shop's network reaches this machine; empty: loopback alone
  * @param {string} [options.server] its name among the servers of a cluster
  * @param {readonly string[]} [options.proxies] balancers in front of it whose word is taken
+ * @param {readonly import('./shops.mjs').OwnShop[]} [options.shops] several shops behind this server instead of the one named
+ * @param {string} [options.release] the folder of the version that serves
  * @param {boolean} [options.showAccounts] whether the sign-in page of the demo shows its accounts
  * @param {(pid: number) => void} [options.began] called whenever a server has begun
  * @returns {Promise<Served>}
@@ -78,6 +83,8 @@ export async function serve(
     hosts = [],
     server: own = '',
     proxies = [],
+    shops = [],
+    release = root,
     showAccounts = mode === 'demo',
     began,
   },
@@ -93,16 +100,19 @@ export async function serve(
     BEACON_DEMO_ACCOUNTS: JSON.stringify(showAccounts ? shownAccounts : []),
     ...(tls ? { BEACON_TLS_CERT: tls.cert, BEACON_TLS_KEY: tls.key } : {}),
     BEACON_SERVER: own,
+    ...(shops.length > 0
+      ? { BEACON_SHOPS: JSON.stringify(shops.map((shop) => loginOf(database, shop))) }
+      : {}),
     BEACON_PROXIES: proxies.join(','),
     ...(hosts.length > 0 ? { BEACON_LISTEN: '0.0.0.0', BEACON_HOSTS: hosts.join(',') } : {}),
   };
-  let server = await begin(env, port);
+  let server = await begin(env, port, release);
   began?.(server.pid);
   const keeper = keepAlive({
     exited: () => server.exited,
     told: (seconds) => say(`The server has ended unasked; starting it again in ${seconds} s`),
     begin: async () => {
-      server = await begin(env, port);
+      server = await begin(env, port, release);
       began?.(server.pid);
       say('The server answers again');
     },
@@ -123,10 +133,15 @@ export async function serve(
   };
 }
 
-/** @param {NodeJS.ProcessEnv} env @param {number} port */
-async function begin(env, port) {
+/** @param {Reached} database @param {import('./shops.mjs').OwnShop} shop */
+function loginOf({ folder }, { name, hosts }) {
+  return { hosts, database: name, ...accessTo(folder, name).application };
+}
+
+/** @param {NodeJS.ProcessEnv} env @param {number} port @param {string} release */
+async function begin(env, port, release) {
   // It ends by itself when its standard input is closed: no server is left where this script is killed.
-  const child = spawn(process.execPath, [join(root, 'server', 'dist', 'main.js')], {
+  const child = spawn(process.execPath, [join(release, 'server', 'dist', 'main.js')], {
     detached: true,
     stdio: ['pipe', 'pipe', 'inherit'],
     env,

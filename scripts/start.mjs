@@ -12,6 +12,7 @@ import { copying, running, takeLock } from './lock.mjs';
 import { dataFolder } from './paths.mjs';
 import { childProcesses } from './run.mjs';
 import { runScript, say, Stop } from './say.mjs';
+import { readShops } from './shops.mjs';
 
 const defaultPort = 4600;
 /** True from when the end was asked for. */
@@ -73,8 +74,10 @@ async function live(folder, web, options) {
     say('This machine belongs to a cluster already: joining it');
     node.founds = false;
   }
-  const name = options.shop ? 'beacon_shop' : 'beacon_demo';
-  if (node?.tls) keepAccess(folder, name, accessByKey(node.tls.key, name));
+  const shops = options.shops.length > 0 ? options.shops : null;
+  const name = shops?.[0]?.name ?? (options.shop ? 'beacon_shop' : 'beacon_demo');
+  const names = shops?.map((own) => own.name) ?? [name];
+  if (node?.tls) for (const own of names) keepAccess(folder, own, accessByKey(node.tls.key, own));
   const database = await startDatabase(folder, node);
   // What is made once for the whole cluster is made by the server that founds it.
   const founds = node === null || node.founds;
@@ -85,12 +88,14 @@ async function live(folder, web, options) {
     try {
       const { loadDemoOnce } = await import('./demo.mjs');
       if (!options.shop && founds) await loadDemoOnce(database, web);
-      await prepareDatabase(database, name);
+      for (const own of names) await prepareDatabase(database, own);
     } finally {
       await copy.release();
     }
     const { addFirstLead, givePasswords } = await import('./accounts.mjs');
-    const lead = options.shop && founds ? await addFirstLead(database, name) : null;
+    const leads = [];
+    if (options.shop && founds)
+      for (const own of names) leads.push({ of: own, lead: await addFirstLead(database, own) });
     // What stands in the documents lets nobody in from the network.
     const given = options.shop || !founds ? [] : await givePasswords(database, name, options.network);
     const hosts = options.network ? ownHosts() : [];
@@ -103,6 +108,7 @@ async function live(folder, web, options) {
       hosts: [...hosts, ...options.names],
       server: node === null ? '' : `${node.at.host}:${node.at.port}`,
       proxies: options.proxies,
+      shops: shops ?? [],
       showAccounts: !options.shop && !options.network,
       began: (pid) =>
         writeFileSync(
@@ -110,10 +116,11 @@ async function live(folder, web, options) {
           JSON.stringify({ pid, database: database.pid, port }),
         ),
     });
-    if (lead)
-      say(
-        `\nThe first account of this shop, told this once: sign in as “${lead.name}” with the password ${lead.password}\nYou choose your own password then, and add the others under Shop.`,
-      );
+    for (const { of, lead } of leads)
+      if (lead)
+        say(
+          `\nThe first account of ${shops ? of.replace('beacon_shop_', '') : 'this shop'}, told this once: sign in as “${lead.name}” with the password ${lead.password}\nYou choose your own password then, and add the others under Shop.`,
+        );
     if (given.length > 0)
       say(
         `\nThe demo on a network has passwords of its own, told this once:\n${given.map((own) => `  ${own.name}: ${own.password}`).join('\n')}`,
@@ -159,6 +166,7 @@ function readOptions() {
         found: { type: 'boolean' },
         proxies: { type: 'string' },
         names: { type: 'string' },
+        shops: { type: 'string' },
       },
       allowPositionals: true,
     });
@@ -169,7 +177,8 @@ function readOptions() {
     const many = (/** @type {string | undefined} */ text) => (text ?? '').split(',').filter(Boolean);
     return {
       port,
-      shop: values.shop === true,
+      shop: values.shop === true || values.shops !== undefined,
+      shops: values.shops === undefined ? [] : readShops(values.shops),
       web: values.web ?? null,
       network: values.network === true,
       tls,
@@ -179,7 +188,7 @@ function readOptions() {
     };
   } catch (error) {
     throw new Stop(
-      `${/** @type {Error} */ (error).message}\nUse: npm start -- [--port N] [--shop] [--network] [--tls CERT KEY] [--cluster HOST,HOST,… [--found] [--at HOST:PORT] [--proxies ADDRESS,…] [--names NAME,…]]`,
+      `${/** @type {Error} */ (error).message}\nUse: npm start -- [--port N] [--shop | --shops NAME=HOST,…] [--network] [--tls CERT KEY] [--cluster HOST,HOST,… [--found] [--at HOST:PORT] [--proxies ADDRESS,…] [--names NAME,…]]`,
     );
   }
 }

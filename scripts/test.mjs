@@ -210,6 +210,7 @@ const reading = {
 const serving = {
   server: serverSpecs,
   cluster: clusterSpecs,
+  shops: () => check('several shops', ['scripts/check-shops.mjs']),
   joining: () => check('a server joins a cluster', ['scripts/check-cluster.mjs']),
   start: () => check('start and its troubles', ['scripts/check-start.mjs']),
   crash: () => check('kill -9 during writes', ['scripts/check-crash.mjs']),

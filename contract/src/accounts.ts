@@ -28,6 +28,8 @@ export const session = z.strictObject({
   mustChange: z.boolean(),
   hasPin: z.boolean(),
   mode: z.enum(['demo', 'shop']),
+  /** The name of the shop at this address, as its lead has set it; empty until then. */
+  shop: z.string(),
   /** People who signed in here with their password within 30 days and have a PIN that is not locked. */
   here: z.array(person),
   /** Only in the demo: one account a role, with its password and PIN. */

@@ -135,17 +135,16 @@ function withoutSecrets({ id, method, url }: { id: unknown; method: string; url:
 }
 
 /** Stops taking requests, ends the streams, lets what is under way finish, closes the pools. */
-export async function shutDown(
-  server: Server,
-  { feed, reviewer, clock, links, pools }: Services,
-): Promise<void> {
-  feed.stop();
-  clock.end();
-  await links.end();
+export async function shutDown(server: Server, shops: readonly Services[]): Promise<void> {
+  for (const { feed, clock } of shops) {
+    feed.stop();
+    clock.end();
+  }
+  await Promise.all(shops.map(({ links }) => links.end()));
   const closed = new Promise((resolve) => server.close(resolve));
   server.closeIdleConnections();
   setTimeout(() => server.closeAllConnections(), 1500).unref();
   await closed;
-  await reviewer.end();
-  await closePools(pools);
+  await Promise.all(shops.map(({ reviewer }) => reviewer.end()));
+  await Promise.all(shops.map(({ pools }) => closePools(pools)));
 }

@@ -1,14 +1,15 @@
 /** Starts the server on 127.0.0.1 with what the environment says, and ends it cleanly. */
 import { readFileSync } from 'node:fs';
-import { createServer as createPlainServer } from 'node:http';
+import { createServer as createPlainServer, type RequestListener } from 'node:http';
 import { createServer as createTlsServer } from 'node:https';
 import type { Session } from '@dormant-beacon/contract';
 import { pino } from 'pino';
 import { createApp, shutDown } from './app.js';
 import { changeOrder } from './database/change-order.js';
-import { connectPools, databaseOfEnvironment } from './database/connect.js';
+import { connectPools } from './database/connect.js';
 import { namesOfCertificate } from './http/certificate.js';
 import { linkSockets } from './practice/link-socket.js';
+import { at, shopsOfEnvironment } from './shops.js';
 import { workersOfProcess } from './work/workers.js';
 
 function setting(name: string): string {
@@ -24,36 +25,60 @@ const log = pino(
   { level: process.env['BEACON_LOG'] ?? 'warn', redact: ['req.headers.cookie', 'req.headers.authorization'] },
   pino.destination(2),
 );
-const pools = connectPools(databaseOfEnvironment());
 const demo = process.env['BEACON_MODE'] !== 'shop';
 const certificate = process.env['BEACON_TLS_CERT'];
-const hosts = [
+const named = [
   ...(process.env['BEACON_HOSTS'] ?? '').split(',').filter(Boolean),
   ...(certificate === undefined ? [] : namesOfCertificate(readFileSync(certificate))),
 ];
 const proxies = (process.env['BEACON_PROXIES'] ?? '').split(',').filter(Boolean);
-const { app, services } = createApp({
-  pools,
-  log,
-  webFolder: setting('BEACON_WEB'),
-  hosts,
-  // Behind a balancer TLS may end there.
-  tls: certificate !== undefined || process.env['BEACON_TLS_IN_FRONT'] === '1',
-  server: process.env['BEACON_SERVER'] ?? '',
-  proxies,
-  entrance: {
-    mode: demo ? 'demo' : 'shop',
-    demoAccounts: demo
-      ? (JSON.parse(process.env['BEACON_DEMO_ACCOUNTS'] ?? '[]') as Session['demoAccounts'])
-      : [],
-    triesPerMinute: Number(process.env['BEACON_TRIES_PER_MINUTE'] ?? 30),
-  },
+const shops = shopsOfEnvironment().map(({ hosts, database }) => {
+  const all = [...named, ...hosts];
+  const pools = connectPools(database);
+  const { app, services } = createApp({
+    pools,
+    log,
+    webFolder: setting('BEACON_WEB'),
+    hosts: all,
+    // Behind a balancer TLS may end there.
+    tls: certificate !== undefined || process.env['BEACON_TLS_IN_FRONT'] === '1',
+    server: process.env['BEACON_SERVER'] ?? '',
+    proxies,
+    entrance: {
+      mode: demo ? 'demo' : 'shop',
+      demoAccounts: demo
+        ? (JSON.parse(process.env['BEACON_DEMO_ACCOUNTS'] ?? '[]') as Session['demoAccounts'])
+        : [],
+      triesPerMinute: Number(process.env['BEACON_TRIES_PER_MINUTE'] ?? 30),
+    },
+  });
+  return { hosts, app, services, pools, links: linkSockets(services, all) };
 });
+const answering: RequestListener = (request, response) => {
+  const shop = at(shops, request.headers.host);
+  if (shop) return void shop.app(request, response);
+  response.writeHead(421, { 'Content-Type': 'application/problem+json' });
+  response.end(
+    JSON.stringify({
+      type: 'about:blank',
+      title: 'Foreign host',
+      status: 421,
+      detail: 'No shop of this installation is known by that name.',
+    }),
+  );
+};
 const server =
   certificate === undefined
-    ? createPlainServer(app)
-    : createTlsServer({ cert: readFileSync(certificate), key: readFileSync(setting('BEACON_TLS_KEY')) }, app);
-linkSockets(server, services, hosts);
+    ? createPlainServer(answering)
+    : createTlsServer(
+        { cert: readFileSync(certificate), key: readFileSync(setting('BEACON_TLS_KEY')) },
+        answering,
+      );
+server.on('upgrade', (request, socket, head) => {
+  const shop = at(shops, request.headers.host);
+  if (shop) shop.links(request, socket, head);
+  else socket.destroy();
+});
 const port = Number(setting('BEACON_PORT'));
 
 server.on('error', (error: NodeJS.ErrnoException) => {
@@ -63,10 +88,14 @@ server.on('error', (error: NodeJS.ErrnoException) => {
   process.exit(error.code === 'EADDRINUSE' ? 3 : 1);
 });
 // Nobody has watched the clock while the server was down: that is looked at before anything is entered.
-await services.clock.begin().catch((error: unknown) => log.error({ err: error }, 'the clock is not watched'));
-await changeOrder
-  .catchUp(pools.read)
-  .catch((error: unknown) => log.error({ err: error }, 'the order of changes is not known'));
+for (const { services } of shops)
+  await services.clock
+    .begin()
+    .catch((error: unknown) => log.error({ err: error }, 'the clock is not watched'));
+for (const { pools } of shops)
+  await changeOrder
+    .catchUp(pools.read)
+    .catch((error: unknown) => log.error({ err: error }, 'the order of changes is not known'));
 server.listen(port, process.env['BEACON_LISTEN'] ?? '127.0.0.1', () =>
   process.stdout.write(`listening ${port}\n`),
 );
@@ -75,7 +104,10 @@ let ending = false;
 const end = () => {
   if (ending) return;
   ending = true;
-  void shutDown(server, services)
+  void shutDown(
+    server,
+    shops.map(({ services }) => services),
+  )
     .then(() => workersOfProcess().close())
     .then(() => process.exit(0));
   // Whatever hangs, it is over then.

@@ -8,7 +8,7 @@ import type { CookieOptions, Request, Response } from 'express';
  */
 function named(kind: 'session' | 'device' | 'phone', request: Request): string {
   const port = /:(\d{1,5})$/.exec(request.headers.host ?? '')?.[1];
-  return `beacon_${kind}_${port ?? (request.secure ? 443 : 80)}`;
+  return `beacon_${kind}_${port ?? 'own'}`;
 }
 
 const day = 24 * 3_600_000;

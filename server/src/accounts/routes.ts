@@ -32,7 +32,7 @@ export interface Entrance {
   readonly triesPerMinute: number;
 }
 
-export function accountRoutes(door: Door, { pools, feed }: Services, entrance: Entrance): void {
+export function accountRoutes(door: Door, { pools, feed, settings }: Services, entrance: Entrance): void {
   // Signing in and out writes a little each time, and must be seen by the very next request.
   const db = pools.write;
   const limit = limitOf(db, {
@@ -51,6 +51,7 @@ export function accountRoutes(door: Door, { pools, feed }: Services, entrance: E
     mustChange: session?.mustChange ?? false,
     hasPin: session?.hasPin ?? false,
     mode: entrance.mode,
+    shop: (await settings.now(pools.read)).settings.name,
     here: await peopleHere(db, session?.deviceId ?? (await deviceOf(db, request)), new Date()),
     demoAccounts: [...entrance.demoAccounts],
   });

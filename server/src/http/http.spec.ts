@@ -126,7 +126,7 @@ describe('the server’s door', () => {
       headers: { 'Content-Type': 'application/json', ...own },
       body: `{"password": "${password}"`,
     });
-    await shutDown(server, services);
+    await shutDown(server, [services]);
     expect(written).toContain('/api/bays');
     expect(written).not.toContain(password);
     expect(written).not.toContain('very%20secret');

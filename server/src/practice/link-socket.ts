@@ -2,7 +2,7 @@
  * The link to a simulated car over a web socket: requests in, answers and frames out, and values that are read again
  * and again. What is said is described in `docs/link-adapter.md`.
  */
-import type { IncomingMessage, Server } from 'node:http';
+import type { IncomingMessage } from 'node:http';
 import type { Duplex } from 'node:stream';
 import { linkMessage, type LinkMessage } from '@dormant-beacon/contract/link';
 import { check, isRefusal } from '@dormant-beacon/core/refusal';
@@ -26,17 +26,23 @@ const beatMs = 20_000;
 const idleMs = 10 * 60_000;
 const closings = { another: 4001, idle: 4002 } as const;
 
-/** @param hosts as for every other request */
-export function linkSockets(server: Server, services: Services, hosts: readonly string[]): void {
+/**
+ * Takes a request for a socket.
+ * @param hosts as for every other request
+ */
+export function linkSockets(
+  services: Services,
+  hosts: readonly string[],
+): (request: IncomingMessage, socket: Duplex, head: Buffer) => void {
   const sockets = new WebSocketServer({ noServer: true, maxPayload: mostMessage, perMessageDeflate: false });
-  server.on('upgrade', (request: IncomingMessage, socket: Duplex, head: Buffer) => {
+  return (request, socket, head) => {
     socket.on('error', () => socket.destroy());
     admitted(request, services, hosts)
       .then(({ personId, jobId }) =>
         sockets.handleUpgrade(request, socket, head, (own) => void serve(own, services, personId, jobId)),
       )
       .catch((error: unknown) => refuse(socket, error));
-  });
+  };
 }
 
 /** @throws HttpProblem where it is not a link, not asked from here, or nobody is signed in */

@@ -102,7 +102,7 @@ export class Shop {
       ...reach,
     });
     const server = createServer(app.app);
-    linkSockets(server, app.services, reach.hosts ?? []);
+    server.on('upgrade', linkSockets(app.services, reach.hosts ?? []));
     await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
     const shop = new Shop(
       ownerDb,
@@ -121,7 +121,7 @@ export class Shop {
   }
 
   async close(): Promise<void> {
-    await shutDown(this.server, this.app.services);
+    await shutDown(this.server, [this.app.services]);
     await this.owner.raw(`DROP DATABASE \`${this.name}\``);
     await this.owner.destroy();
   }
@@ -150,7 +150,7 @@ export class Shop {
 
   /** Ends this server and leaves its database to the first. */
   async leave(): Promise<void> {
-    await shutDown(this.server, this.app.services);
+    await shutDown(this.server, [this.app.services]);
   }
 
   /** A person with an account that has no password yet, and a session on a device of their own. */

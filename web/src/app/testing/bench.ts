@@ -92,6 +92,7 @@ export const sessionOf = (person: Person | null, more: Partial<Session> = {}): S
   hasPin: true,
   mode: 'shop',
   here: [],
+  shop: '',
   demoAccounts: [],
   ...more,
 });

@@ -1,0 +1,142 @@
+// What writes into a cluster as a shop does, and what is looked at afterwards.
+import { randomUUID } from 'node:crypto';
+import { setTimeout as sleep } from 'node:timers/promises';
+import { signIn } from './accounts.mjs';
+import { asRoot } from './database.mjs';
+
+/** The database of the trials. */
+export const name = 'beacon_cluster';
+/** A client writes every two seconds. */
+const pauseMs = 2000;
+/** For so long a write is sent again before it counts as refused. */
+const patienceMs = 30_000;
+/** Who writes. */
+export const lead = {
+  person: { id: randomUUID(), name: 'Ines Okafor', initials: 'IO', role: 'lead' },
+  password: 'a lantern for the lead',
+};
+
+/** @typedef {{ jobId: string, id: string, seq: number }} Acknowledged */
+/** @typedef {{ at: number, took: number }} Took */
+
+/**
+ * Writes as a shop does, through one address.
+ * @param {string} address
+ * @param {number} clients
+ * @param {() => boolean} goesOn
+ */
+export async function writeOn(address, clients, goesOn) {
+  const session = await signIn(address, { name: lead.person.name, password: lead.password });
+  /** @type {Acknowledged[]} */
+  const acknowledged = [];
+  /** @type {Took[]} */
+  const times = [];
+  const counts = { sent: 0, again: 0, refused: 0 };
+  const write = async (/** @type {string} */ path, /** @type {unknown} */ body) => {
+    const [key, since] = [randomUUID(), performance.now()];
+    counts.sent += 1;
+    for (;;) {
+      try {
+        const response = await fetch(address + path, {
+          method: 'POST',
+          headers: { 'Content-Type': 'application/json', 'Idempotency-Key': key, ...session },
+          body: JSON.stringify(body),
+          signal: AbortSignal.timeout(8000),
+        });
+        if (response.status === 201) {
+          times.push({ at: since, took: performance.now() - since });
+          return /** @type {Promise<any>} */ (response.json());
+        }
+        if (response.status < 500) throw new Error(`${response.status} ${await response.text()}`);
+      } catch (error) {
+        if (/^4/.test(/** @type {Error} */ (error).message)) throw error;
+      }
+      if (performance.now() - since > patienceMs) {
+        counts.refused += 1;
+        return null;
+      }
+      counts.again += 1;
+      await sleep(100 + Math.random() * 200);
+    }
+  };
+  const jobs = Array.from({ length: 12 }, () => randomUUID());
+  for (const jobId of jobs)
+    await write('/api/jobs', {
+      jobId,
+      vehicleId: randomUUID(),
+      head: { event: 'wear' },
+      vehicle: { make: 'Ostrel', model: 'Marn wagon' },
+    });
+  const client = async (/** @type {number} */ n) => {
+    await sleep((pauseMs * n) / clients);
+    for (let k = 0; goesOn(); k++) {
+      const [jobId, id, began] = [jobs[(n + k) % jobs.length] ?? '', randomUUID(), performance.now()];
+      const answer = await write(`/api/jobs/${jobId}/notes`, {
+        id,
+        observedAt: new Date().toISOString(),
+        data: { text: `client ${n}, entry ${k}`, stage: 'trace' },
+      });
+      if (answer) acknowledged.push({ jobId, id, seq: answer.seq });
+      await sleep(Math.max(0, pauseMs - (performance.now() - began)));
+    }
+  };
+  await Promise.all(Array.from({ length: clients }, (_, n) => client(n)));
+  return { acknowledged, times, counts, jobs, session };
+}
+
+/** Until every node belongs again. @param {readonly import('./database.mjs').Database[]} nodes */
+export async function settled(nodes) {
+  for (let n = 0; n < 300; n++) {
+    const sizes = await Promise.all(
+      nodes.map(async (node) => {
+        try {
+          const root = await asRoot(node);
+          const [rows] = await root.query(
+            "SHOW GLOBAL STATUS WHERE Variable_name IN ('wsrep_cluster_size', 'wsrep_local_state_comment')",
+          );
+          await root.end();
+          return /** @type {{ Value: string }[]} */ (rows)
+            .map(({ Value }) => Value)
+            .sort()
+            .join(' ');
+        } catch {
+          return 'away';
+        }
+      }),
+    );
+    if (sizes.every((size) => size === `${nodes.length} Synced`)) return;
+    await sleep(500);
+  }
+  throw new Error('the nodes did not come together again');
+}
+
+/**
+ * What is on the nodes of what was acknowledged.
+ * @param {readonly import('./database.mjs').Database[]} nodes
+ * @param {readonly string[]} jobs
+ * @param {readonly Acknowledged[]} acknowledged
+ */
+export async function kept(nodes, jobs, acknowledged) {
+  const [counts, sums] = [new Map(), new Set()];
+  let numbersTwice = 0;
+  for (const [n, node] of nodes.entries()) {
+    const root = await asRoot(node, name);
+    const [notes] = await root.query('SELECT id FROM notes WHERE job_id IN (?)', [jobs]);
+    if (n === 0)
+      for (const { id } of /** @type {{ id: string }[]} */ (notes)) counts.set(id, (counts.get(id) ?? 0) + 1);
+    const [logged] = await root.query('SELECT fact_id FROM logbook WHERE job_id IN (?)', [jobs]);
+    const facts = /** @type {{ fact_id: string }[]} */ (logged).map(({ fact_id }) => fact_id);
+    if (n === 0) for (const id of counts.keys()) counts.set(id, facts.filter((own) => own === id).length);
+    const [sum] = await root.query('CHECKSUM TABLE jobs, notes, logbook, idempotency, people, accounts');
+    sums.add(JSON.stringify(/** @type {{ Checksum: number }[]} */ (sum).map(({ Checksum }) => Checksum)));
+    const [twice] = await root.query('SELECT number FROM jobs GROUP BY number HAVING COUNT(*) > 1');
+    numbersTwice += /** @type {unknown[]} */ (twice).length;
+    await root.end();
+  }
+  return {
+    lost: acknowledged.filter(({ id }) => !counts.has(id)).length,
+    doubled: [...counts.values()].filter((count) => count !== 1).length,
+    different: sums.size - 1,
+    numbersTwice,
+  };
+}
