@@ -8,6 +8,7 @@ import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { freePort } from './database.mjs';
 import { threeFreePorts } from './local-cluster.mjs';
+import { root } from './paths.mjs';
 import { endAll, start as startIn } from './started.mjs';
 
 const folder = mkdtempSync(join(tmpdir(), 'beacon-joining-'));
@@ -28,6 +29,13 @@ spawnSync('openssl', [
 
 /** @param {string} data @param {readonly string[]} args */
 const start = (data, args) => startIn(folder, data, args);
+
+/** @param {string} name @param {string} data @param {readonly string[]} args */
+const script = (name, data, args) =>
+  spawnSync(process.execPath, [join(root, 'scripts', name), ...args], {
+    env: { ...process.env, BEACON_DATA: join(folder, data) },
+    encoding: 'utf8',
+  });
 
 /**
  * @param {number} port @param {string} path @param {object | null} [body]
@@ -106,6 +114,21 @@ try {
     there.status === 200 && there.body.person.name === name,
     JSON.stringify(there),
   );
+
+  const file = join(folder, 'shop.sql.gz');
+  const saved = script('backup.mjs', 'two', [file]);
+  check('the shop is saved on any of its machines', saved.status === 0, saved.stderr);
+  const restored = script('restore.mjs', 'three', [file]);
+  check('and brought back on a machine that stands alone', restored.status === 0, restored.stderr);
+  const three = await threeFreePorts();
+  const own = `127.0.0.1:${three}`;
+  const portThree = await freePort();
+  const anew = start('three', ['--cluster', own, '--found', '--port', String(portThree), ...tls]);
+  check('which founds a cluster of its own', await anew.ready, anew.output());
+  const brought = await ask(portThree, '/api/session', lead);
+  check('and knows its people', brought.status === 200, JSON.stringify(brought));
+  anew.kill('SIGTERM');
+  await anew.exited;
 
   first.kill('SIGTERM');
   check('the one that founded it ends', (await first.exited) === 0, first.output());

@@ -206,12 +206,16 @@ const reading = {
     check('web: specs', [bin('@angular', 'cli', 'bin', 'ng.js'), 'test'], { cwd: join(root, 'web') }),
 };
 
-/** What runs the server or its database, and waits for them more than it computes. @type {typeof reading} */
+/** What runs the server and its database, alone and in a cluster. @type {typeof reading} */
 const serving = {
   server: serverSpecs,
   cluster: clusterSpecs,
   shops: () => check('several shops', ['scripts/check-shops.mjs']),
   joining: () => check('a server joins a cluster', ['scripts/check-cluster.mjs']),
+};
+
+/** What starts and kills, and waits for most of its time. @type {typeof reading} */
+const killing = {
   start: () => check('start and its troubles', ['scripts/check-start.mjs']),
   crash: () => check('kill -9 during writes', ['scripts/check-crash.mjs']),
   backup: () => check('backup and restore', ['scripts/check-backup.mjs']),
@@ -219,7 +223,7 @@ const serving = {
   kills: () => check('kill -9 at statements of a migration and a restore', ['scripts/check-kills.mjs', '40']),
 };
 
-const groups = { ...reading, ...serving, e2e: journeys };
+const groups = { ...reading, ...serving, ...killing, e2e: journeys };
 
 const wanted = process.argv.slice(2);
 const unknown = wanted.filter((name) => !(name in groups));
@@ -245,8 +249,8 @@ async function runAll(lane) {
   }
 }
 
-// The two lanes share nothing but the processors; the journeys have the machine to themselves.
-await Promise.all([runAll(reading), runAll(serving)]);
+// The lanes share nothing but the processors; the journeys have the machine to themselves.
+await Promise.all([runAll(reading), runAll(serving), runAll(killing)]);
 await runAll({ e2e: journeys });
 if (existsSync(testWeb) && process.env['CI']) rmSync(testWeb, { recursive: true, force: true });
 say(`\nAll of it took ${Math.round((Date.now() - started) / 1000)} s.\n${passed} passed, ${failed} failed`);

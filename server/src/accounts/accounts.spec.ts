@@ -310,3 +310,44 @@ describe('devices', () => {
     await shop.close();
   });
 });
+
+describe('behind a balancer', () => {
+  const entrance = { mode: 'shop' as const, demoAccounts: [], triesPerMinute: 3 };
+  const knock = async (shop: Shop, headers: Record<string, string>) => {
+    const response = await fetch(`${shop.address}/api/session`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json', ...headers },
+      body: JSON.stringify({ name: 'Ada North', password }),
+    });
+    await response.arrayBuffer();
+    return { status: response.status, cookies: response.headers.getSetCookie() };
+  };
+  const from = (address: string) => ({ 'X-Forwarded-For': address, 'X-Forwarded-Proto': 'https' });
+  const open = async (proxies: readonly string[]) => {
+    const shop = await Shop.open(entrance, { proxies });
+    const person = { id: randomUUID(), name: 'Ada North', initials: 'AN', role: 'lead' as const };
+    await addAccount(shop.db, { person, password }, { mustChange: false, now: new Date() });
+    return shop;
+  };
+
+  it('tries are counted by the client’s address, and cookies are secure where TLS ends there', async () => {
+    const shop = await open(['loopback']);
+    const { status, cookies } = await knock(shop, from('192.0.2.1'));
+    expect(status).toBe(200);
+    expect(cookies.length).toBe(2);
+    expect(cookies.every((cookie) => cookie.includes('; Secure'))).toBe(true);
+    for (let n = 0; n < 2; n++) await knock(shop, from('192.0.2.1'));
+    expect((await knock(shop, from('192.0.2.1'))).status).toBe(429);
+    expect((await knock(shop, from('192.0.2.2'))).status).toBe(200);
+    await shop.close();
+  });
+
+  it('nobody else’s word is taken', async () => {
+    const shop = await open([]);
+    const { cookies } = await knock(shop, from('192.0.2.1'));
+    expect(cookies.some((cookie) => cookie.includes('; Secure'))).toBe(false);
+    for (let n = 2; n < 4; n++) await knock(shop, from(`192.0.2.${n}`));
+    expect((await knock(shop, from('192.0.2.9'))).status).toBe(429);
+    await shop.close();
+  });
+});

@@ -72,7 +72,7 @@ export class Shop {
 
   static async open(
     entrance: Entrance = { mode: 'shop', demoAccounts: [], triesPerMinute: 10_000 },
-    reach: Partial<Reach> = {},
+    reach: Partial<Reach> & { readonly proxies?: readonly string[] } = {},
   ): Promise<Shop> {
     const port = Number(setting('BEACON_TEST_DATABASE_PORT'));
     const owner: DatabaseAddress = {
