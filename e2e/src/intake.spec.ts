@@ -214,13 +214,14 @@ describe('an intake', () => {
       await open?.();
       await stands(label, value);
     };
-    const part = (name: RegExp) => () => page.getByRole('button', { name }).click();
+    const part = (name: RegExp) => () => page.getByRole('radio', { name }).click();
+    const opened = (name: RegExp) => () => page.getByRole('button', { name }).click();
     await form('/take-in', null, 'Which lamp?', 'Half a lamp');
     await form('/take-in', part(/^Battery/), 'Resting volts', '12.4');
     await form('/take-in', part(/^Photos/), 'What it shows', 'a corner');
     await form('/take-in', part(/^The car/), 'Customer', 'Noor Halloran');
     await form('/route', null, 'The item or the work', 'End switch');
-    await form('/code', part(/^A note/), 'What the next hand has to know', 'Options carried over');
+    await form('/code', opened(/^A note/), 'What the next hand has to know', 'Options carried over');
     await form(
       '/baseline',
       () => page.getByText('No baseline can be had?').click(),
