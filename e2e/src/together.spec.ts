@@ -28,7 +28,7 @@ describe('two people in one job', () => {
     await conflict.getByText('Someone else has changed this job meanwhile').waitFor();
     expect(await conflict.locator('.row').count()).toBe(2);
     expect(await conflict.innerText()).toMatch(/N\. Halloran[\s\S]*Noor Halloran/);
-    await conflict.getByRole('button', { name: /N\. Halloran/ }).click();
+    await conflict.getByRole('radio', { name: /N\. Halloran/ }).click();
     await conflict.getByRole('button', { name: 'Save as chosen' }).click();
     await yuki.page.locator('db-head-form').waitFor({ state: 'detached' });
 
