@@ -15,12 +15,8 @@ async function paste(page: Page, name: string, save: string): Promise<void> {
 async function reading(page: Page, test: string, ...keys: string[]): Promise<void> {
   const readings = page.locator('.readings li');
   const before = await readings.count();
-  // The list may be put in another order between the look and the press: what is chosen is looked at.
-  const chosen = page.locator('.action.chosen', { hasText: test });
-  for (let tries = 0; tries < 5 && (await chosen.count()) === 0; tries++) {
-    await page.locator('.action', { hasText: test }).click();
-    await chosen.waitFor({ timeout: 2000 }).catch(() => undefined);
-  }
+  await page.locator('.action', { hasText: test }).click();
+  await page.locator('.action.chosen', { hasText: test }).waitFor();
   for (const key of keys) await page.getByRole('button', { name: key, exact: true }).click();
   await readings.nth(before).waitFor();
 }

@@ -5,7 +5,6 @@ import { createServer as createTlsServer } from 'node:https';
 import type { Session } from '@dormant-beacon/contract';
 import { pino } from 'pino';
 import { createApp, shutDown } from './app.js';
-import { changeOrder } from './database/change-order.js';
 import { connectPools } from './database/connect.js';
 import { namesOfCertificate } from './http/certificate.js';
 import { linkSockets } from './practice/link-socket.js';
@@ -33,7 +32,8 @@ const named = [
 ];
 const proxies = (process.env['BEACON_PROXIES'] ?? '').split(',').filter(Boolean);
 const shops = shopsOfEnvironment().map(({ hosts, database }) => {
-  const all = [...named, ...hosts];
+  // Its own first: by that name a customer’s telephone finds it.
+  const all = [...hosts, ...named];
   const pools = connectPools(database);
   const { app, services } = createApp({
     pools,
@@ -52,7 +52,7 @@ const shops = shopsOfEnvironment().map(({ hosts, database }) => {
       triesPerMinute: Number(process.env['BEACON_TRIES_PER_MINUTE'] ?? 30),
     },
   });
-  return { hosts, app, services, pools, links: linkSockets(services, all) };
+  return { hosts, app, services, links: linkSockets(services, all) };
 });
 const answering: RequestListener = (request, response) => {
   const shop = at(shops, request.headers.host);
@@ -92,10 +92,6 @@ for (const { services } of shops)
   await services.clock
     .begin()
     .catch((error: unknown) => log.error({ err: error }, 'the clock is not watched'));
-for (const { pools } of shops)
-  await changeOrder
-    .catchUp(pools.read)
-    .catch((error: unknown) => log.error({ err: error }, 'the order of changes is not known'));
 server.listen(port, process.env['BEACON_LISTEN'] ?? '127.0.0.1', () =>
   process.stdout.write(`listening ${port}\n`),
 );

@@ -1,29 +1,26 @@
 /**
  * The order in which jobs have changed, for every server of a shop: microseconds of this server’s clock, but always
- * above every number that it has given or seen. Servers whose clocks differ a little keep one order all the same,
- * since each sees the others’ numbers with the next question of its feed.
+ * above the last number in the database and above every number given here. Servers whose clocks differ keep one order
+ * all the same, since each looks at the last number as it takes its own.
  */
-import type { Knex } from 'knex';
 import { serverClock } from './clock.js';
 
+/** The last number in the database, as a column of a question that is asked anyway. */
+export const lastChange = '(SELECT MAX(change_no) FROM job_summaries) AS last_change';
+
+export interface LastChange {
+  readonly last_change: number | string | null;
+}
+
 export class ChangeOrder {
-  private last = 0;
+  private given = 0;
 
-  /** @returns the number of the change that is made now */
-  next(): number {
-    this.last = Math.max(serverClock.now().getTime() * 1000, this.last + 1);
-    return this.last;
-  }
+  constructor(private readonly now: () => Date = () => serverClock.now()) {}
 
-  /** A number that some server gave: what comes from here comes after it. */
-  seen(changeNo: number): void {
-    if (changeNo > this.last) this.last = changeNo;
-  }
-
-  /** Before the first change: what is in the database already. */
-  async catchUp(db: Knex): Promise<void> {
-    const [row] = (await db('job_summaries').max({ last: 'change_no' })) as { last: number | null }[];
-    this.seen(Number(row?.last ?? 0));
+  /** @returns the number of the change that is made now, after the last that the database shows */
+  after({ last_change }: LastChange): number {
+    this.given = Math.max(this.now().getTime() * 1000, Number(last_change ?? 0) + 1, this.given + 1);
+    return this.given;
   }
 }
 

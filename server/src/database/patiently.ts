@@ -18,7 +18,7 @@ const givenWay = new Set([1205, 1213, 1180, 1317]);
 /**
  * A transaction that is run again where the database chose another’s before it, here or on another node of the
  * cluster, and once where another has written the same row meanwhile: then it finds that row and can say so. A run
- * whose commit went wrong may have been committed all the same: `run` begins with what tells it so, its key.
+ * whose commit went wrong may have been committed all the same: `run` begins by looking for its key, or does no harm twice.
  */
 export function patiently<A>(db: Knex, run: (trx: Knex.Transaction) => Promise<A>): Promise<A> {
   return untilItHolds(() => db.transaction(run));

@@ -7,7 +7,7 @@ import type { Knex } from 'knex';
 import { conflict, type HttpProblem, notFound } from '../http/problem.js';
 import type { Write } from '../http/writing.js';
 import { chainStart, link } from './chain.js';
-import { changeOrder } from './change-order.js';
+import { changeOrder, lastChange, type LastChange } from './change-order.js';
 import { serverClock } from './clock.js';
 import { isoOf, storedOf } from './connect.js';
 import { enterKey, refuseRepeated, Replay, type UsedKey } from './idempotency.js';
@@ -75,9 +75,8 @@ export interface NewlyWritten<A> extends Written<A> {
 
 const duplicate = 1062;
 
-/** The settings' revision and the last jumps of the clock, as columns of a question that is asked anyway. */
-const alongside =
-  '(SELECT revision FROM shop_settings WHERE id = 1) AS shop_revision, (SELECT GROUP_CONCAT(jumped_at ORDER BY jumped_at DESC LIMIT 100) FROM clock_jumps) AS clock_jumps';
+/** The last change, the settings' revision and the last jumps of the clock, as columns of a question that is asked anyway. */
+const alongside = `${lastChange}, (SELECT revision FROM shop_settings WHERE id = 1) AS shop_revision, (SELECT GROUP_CONCAT(jumped_at ORDER BY jumped_at DESC LIMIT 100) FROM clock_jumps) AS clock_jumps`;
 
 /**
  * Runs `body` under the lock of an existing job.
@@ -91,17 +90,16 @@ export async function writeJob<A>(
 ): Promise<A> {
   return replayed(db, write, async (trx) => {
     const [[row]] = (await trx.raw(
-      `SELECT jobs.*, job_summaries.change_no, ${alongside}, request_hash, answer FROM jobs JOIN job_summaries ON job_id = jobs.id LEFT JOIN idempotency ON idempotency_key = ? WHERE jobs.id = ? FOR UPDATE`,
+      `SELECT jobs.*, ${alongside}, request_hash, answer FROM jobs LEFT JOIN idempotency ON idempotency_key = ? WHERE jobs.id = ? FOR UPDATE`,
       [write.key, write.jobId],
-    )) as [[(JobRow & Alongside & UsedKey & { readonly change_no: number | string }) | undefined]];
+    )) as [[(JobRow & Alongside & UsedKey) | undefined]];
     if (!row) throw notFound('job');
     refuseRepeated(row, write);
-    changeOrder.seen(Number(row.change_no));
     const recordedAt = serverClock.now().toISOString();
     const job = {
       ...row,
       next: row.seq + 1,
-      changeNo: changeOrder.next(),
+      changeNo: changeOrder.after(row),
       shopRevision: row.shop_revision ?? 0,
       clockJumps: (row.clock_jumps ?? '').split(',').filter(Boolean).map(isoOf),
     };
@@ -129,7 +127,7 @@ async function updateJob(
   );
 }
 
-interface Alongside {
+interface Alongside extends LastChange {
   readonly shop_revision: number | null;
   readonly clock_jumps: string | null;
 }
@@ -152,7 +150,7 @@ export async function writeNewJob<A>(
     refuseRepeated(row, write);
     const made = {
       number: row.value + 1,
-      changeNo: changeOrder.next(),
+      changeNo: changeOrder.after(row),
       shopRevision: row.shop_revision ?? 0,
     };
     await trx('counters').where({ name: 'job' }).update({ value: made.number });

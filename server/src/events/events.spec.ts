@@ -118,7 +118,7 @@ describe('events', () => {
       const job = (await trx('jobs').where({ id: jobId }).first()) as JobRow;
       await trx('jobs').where({ id: jobId }).increment('seq', 1);
       const before = await loadRecord(trx, job);
-      const moved = { changeNo: changeOrder.next(), shopRevision: 0 };
+      const moved = { changeNo: changeOrder.after({ last_change: null }), shopRevision: 0 };
       const change = { before, after: { ...before, seq: 2 }, job: moved };
       const { columns } = await summarise(trx, shop.services, change);
       await trx('job_summaries').where({ job_id: jobId }).update(columns);
@@ -183,6 +183,31 @@ describe('a stream', () => {
     unknown.close();
     await shop.owner('job_summaries').where('number', '>=', 1000).delete();
     await shop.owner('jobs').where('number', '>=', 1000).delete();
+  });
+
+  it('hears of a change although more jobs than it looks at have changed within a minute', async () => {
+    const jobId = await shop.openJob();
+    const [row] = (await shop.owner('job_summaries').where({ job_id: jobId })) as Record<string, unknown>[];
+    const [job] = (await shop.owner('jobs').where({ id: jobId })) as Record<string, unknown>[];
+    const many = Array.from({ length: 4600 }, (_, n) => ({ id: randomUUID(), number: 10_000 + n }));
+    await shop.owner('jobs').insert(many.map(({ id, number }) => ({ ...job, id, number })));
+    const changed = (n: number) => Number(row!['change_no']) + n;
+    await shop
+      .owner('job_summaries')
+      .insert(many.map(({ id, number }, n) => ({ ...row, job_id: id, number, change_no: changed(n + 1) })));
+    const { heard, close } = await listen(shop.technician);
+    await until(() => shop.services.feed.open >= 1);
+    await shop.enter(jobId, 'beacons', beacon);
+    expect(await until(() => heard.text.includes(`"jobId":"${jobId}"`))).toBeTrue();
+    // A minute on, fewer are looked at: what a late commit may have hidden among them is read anew.
+    await shop
+      .owner('job_summaries')
+      .where({ job_id: jobId })
+      .update({ change_no: changed(120_000_000) });
+    expect(await until(() => /event: ?again/.test(heard.text))).toBeTrue();
+    close();
+    await shop.owner('job_summaries').where('number', '>=', 10_000).delete();
+    await shop.owner('jobs').where('number', '>=', 10_000).delete();
   });
 
   it('ends at once when its session is over, and no other’s does', async () => {

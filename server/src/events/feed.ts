@@ -4,7 +4,7 @@
  */
 import type { Bay, Moved } from '@dormant-beacon/contract';
 import type { Knex } from 'knex';
-import { changeOrder, changesIn } from '../database/change-order.js';
+import { changesIn } from '../database/change-order.js';
 import { standingSessions } from '../accounts/sessions.js';
 
 export interface Listener {
@@ -21,7 +21,7 @@ export interface Listener {
 const overlap = changesIn(60);
 /** The same for a stream that resumes: what it saw already it is told once more. */
 const resumeOverlap = changesIn(15);
-/** Jobs within the overlap, at most: in one shop a minute moves no more. */
+/** Of those the latest, at most. */
 const mostRecent = 4000;
 /** Jobs sent one by one, at most. */
 export const mostTold = 500;
@@ -44,6 +44,8 @@ export class Feed {
   private asking: Promise<void> | null = null;
   private askAgain = false;
   private asked = 0;
+  /** True while more has changed within the overlap than is looked at: what was committed late may be missed then. */
+  private crowded = false;
 
   constructor(private readonly db: Knex) {}
 
@@ -101,6 +103,7 @@ export class Feed {
     if (this.timer) clearInterval(this.timer);
     this.timer = null;
     this.last = null;
+    this.crowded = false;
     this.told.clear();
   }
 
@@ -115,14 +118,16 @@ export class Feed {
   private async ask(): Promise<void> {
     try {
       const from = this.last ?? 0;
-      const rows = await this.changedAfter(from - overlap, mostRecent + mostTold + 1);
+      const rows = await this.changedAfter(from - overlap, mostRecent);
       const fresh = rows.filter((row) => Number(row.change_no) > (this.told.get(row.job_id) ?? -1));
       for (const row of fresh) this.told.set(row.job_id, Number(row.change_no));
       const last = Math.max(from, ...fresh.map((row) => Number(row.change_no)));
       if (last > from) this.forget(last - overlap);
-      changeOrder.seen(last);
       this.last = last;
-      if (fresh.length > mostTold) for (const listener of this.listeners) listener.readAgain();
+      const [was, is] = [this.crowded, rows.length === mostRecent];
+      this.crowded = is;
+      if (fresh.length > mostTold || (was && !is))
+        for (const listener of this.listeners) listener.readAgain();
       else
         for (const event of await this.eventsOf(fresh))
           for (const listener of this.listeners) listener.moved(event);
@@ -147,12 +152,14 @@ export class Feed {
     for (const listener of listening) if (!standing.has(listener.tokenHash)) listener.end();
   }
 
+  /** The latest of them, earliest first. */
   private async changedAfter(changeNo: number, limit: number): Promise<Changed[]> {
-    return (await this.db('job_summaries')
+    const rows = (await this.db('job_summaries')
       .where('change_no', '>', Math.max(0, changeNo))
-      .orderBy('change_no')
+      .orderBy('change_no', 'desc')
       .limit(limit)
       .select('job_id', 'seq', 'change_no')) as Changed[];
+    return rows.reverse();
   }
 
   private async eventsOf(rows: readonly Changed[]): Promise<Moved[]> {

@@ -185,6 +185,29 @@ describe('a car that is made safe', () => {
     await shop.owner('server_clocks').delete();
   });
 
+  it('begins anew where another server’s clock is found ahead of this one’s, and not where it is behind', async () => {
+    const { jobId, traceId } = await restraintJob();
+    await isolate(jobId);
+    at(31);
+    const watch = (server: string) => new ClockWatch(shop.owner, pino({ level: 'silent' }), server);
+    const [one, other] = [watch('one'), watch('other')];
+    await one.begin();
+    // The other's clock is a minute behind: it is the other that finds out.
+    at(30);
+    await other.begin();
+    at(31);
+    expect((await shop.enter(jobId, 'readings', { traceId, test: 'lock', found: true })).status).toBe(409);
+    expect(await shop.owner('clock_jumps').count({ count: '*' })).toEqual([{ count: 1 }]);
+    await shop.owner('clock_jumps').delete();
+    await watch('one').begin();
+    expect(await shop.owner('clock_jumps').count({ count: '*' })).toEqual([{ count: 0 }]);
+    expect((await shop.enter(jobId, 'readings', { traceId, test: 'lock', found: true })).status).toBe(201);
+    one.end();
+    other.end();
+    await shop.owner('clock_jumps').delete();
+    await shop.owner('server_clocks').delete();
+  });
+
   it('is looked at again after eight hours and at a hand-over', async () => {
     const { jobId, traceId } = await restraintJob();
     await isolate(jobId);

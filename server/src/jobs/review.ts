@@ -7,7 +7,7 @@ import type { JobRecord } from '@dormant-beacon/core/record';
 import { jobPolicyOf } from '@dormant-beacon/core/shop';
 import type { Knex } from 'knex';
 import type { Pools } from '../database/connect.js';
-import { changeOrder } from '../database/change-order.js';
+import { changeOrder, lastChange, type LastChange } from '../database/change-order.js';
 import { patiently } from '../database/patiently.js';
 import type { JobRow } from '../database/transaction.js';
 import type { Feed } from '../events/feed.js';
@@ -128,23 +128,22 @@ export class Reviewer {
     const bay = bayOf(record, await plans.of(record), jobPolicyOf(shop.settings));
     const written = await patiently(pools.write, async (trx) => {
       const [[now]] = (await trx.raw(
-        'SELECT jobs.seq, job_summaries.search, job_summaries.review, job_summaries.change_no, (SELECT revision FROM shop_settings WHERE id = 1) AS shop_revision FROM jobs JOIN job_summaries ON job_id = jobs.id WHERE jobs.id = ? FOR UPDATE',
+        `SELECT jobs.seq, job_summaries.search, job_summaries.review, ${lastChange}, (SELECT revision FROM shop_settings WHERE id = 1) AS shop_revision FROM jobs JOIN job_summaries ON job_id = jobs.id WHERE jobs.id = ? FOR UPDATE`,
         [jobId],
       )) as [
         [
-          | (Pick<JobRow, 'seq'> & {
-              search: string;
-              review: boolean;
-              change_no: number;
-              shop_revision: number | null;
-            })
+          | (Pick<JobRow, 'seq'> &
+              LastChange & {
+                search: string;
+                review: boolean;
+                shop_revision: number | null;
+              })
           | undefined,
         ],
       ];
       // Written to meanwhile, or the policy has changed: the mark stays for the next look.
       if (!now || now.seq !== job.seq || (now.shop_revision ?? 0) !== shop.revision) return false;
       if (!now.review) return false;
-      changeOrder.seen(Number(now.change_no));
       await renewWords(trx, now.search, record);
       await learn(trx, record, bay.done);
       await keepOutcomes(trx, record, bay.done, jobPolicyOf(shop.settings));
@@ -154,7 +153,7 @@ export class Reviewer {
           ...columnsOf(record, bay),
           search: searchText(record),
           review: false,
-          change_no: changeOrder.next(),
+          change_no: changeOrder.after(now),
         });
       return true;
     });

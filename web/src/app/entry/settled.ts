@@ -6,15 +6,16 @@ const doubleTapMs = 800;
 /**
  * To be called where fields are made.
  * @param shows what stands on the card; where it changes, the card is another one
+ * @param ms for how long it is not to be pressed then
  */
-export function settled(shows: () => string = () => ''): Signal<boolean> {
+export function settled(shows: () => string = () => '', ms = doubleTapMs): Signal<boolean> {
   const ready = signal(false);
   let timer: ReturnType<typeof setTimeout> | undefined;
   effect(() => {
     shows();
     clearTimeout(timer);
     ready.set(false);
-    timer = setTimeout(() => ready.set(true), doubleTapMs);
+    timer = setTimeout(() => ready.set(true), ms);
   });
   inject(DestroyRef).onDestroy(() => clearTimeout(timer));
   return ready.asReadonly();

@@ -100,6 +100,31 @@ describe('TracePage', () => {
     ]);
   });
 
+  it('takes no press for the moment in which a plan puts the list in another order', async () => {
+    const record = traced();
+    const bench = await planned(record);
+    const moving = () => bench.page.querySelector('.actions')!.classList.contains('moving');
+    const rests = async () => {
+      for (let n = 0; n < 40 && moving(); n++) {
+        await new Promise((resolve) => setTimeout(resolve, 25));
+        await bench.fixture.whenStable();
+      }
+      return !moving();
+    };
+    expect(await rests()).toBe(true);
+    const plan = nextTests(caseOf(record, record.traces[0]!));
+    const other = { ...plan, next: [...plan.next].reverse() };
+    bench.store.dispatch(JobEvents.tracePlanned({ traceId: anId('t'), plan: other }));
+    await bench.fixture.whenStable();
+    expect(moving()).toBe(true);
+    expect(getComputedStyle(bench.page.querySelector('.action')!).pointerEvents).toBe('none');
+    expect(await rests()).toBe(true);
+    // The same order again moves nothing.
+    bench.store.dispatch(JobEvents.tracePlanned({ traceId: anId('t'), plan: structuredClone(other) }));
+    await bench.fixture.whenStable();
+    expect(moving()).toBe(false);
+  });
+
   const pressPoint = async (bench: Bench<TracePage>, point: string) => {
     await shown(bench, `[data-point="${point}"]`);
     bench.page.querySelector(`[data-point="${point}"]`)!.dispatchEvent(new MouseEvent('click'));

@@ -40,7 +40,7 @@ import { Caution, isNarrow, NewVersion } from '../frame';
 import { More } from '../more';
 import { When } from '../time';
 import { shopFeature } from '../session';
-import { byContent, Desk, plainWords, Tick } from '../entry';
+import { byContent, Desk, plainWords, settled, Tick } from '../entry';
 import { JobEvents, jobFeature } from '../job';
 import { CircuitDrawing } from '../circuit';
 import { Comebacks } from './comebacks';
@@ -53,6 +53,9 @@ import { SheetDesk } from './sheets/sheet-desk';
 import { SuspectList } from './suspect-list';
 import { TemplateChooser } from './template-chooser';
 import { type GivenReading, TestAnswer } from './test-answer';
+
+/** For so long a press may be on its way, from the look to the touch. */
+const pressMs = 300;
 
 @Component({
   selector: 'db-trace',
@@ -219,6 +222,8 @@ export class TracePage {
       return [...shown].sort((a, b) => placeOf(a) - placeOf(b));
     },
   });
+  /** False for the moment after the list was put in another order. */
+  protected readonly atRest = settled(() => this.actions().map(keyOf).join(' '), pressMs);
   /** The best action that measures at a point which was pressed in the drawing, or the choice between them. */
   protected choosePoint(point: string): void {
     const tests = new Map(this.case()?.tests.map((test) => [test.id, test]));
