@@ -10,14 +10,14 @@ import { fileURLToPath } from 'node:url';
 import { addAccounts, signIn } from './accounts.mjs';
 import { asRoot, freePort, startDatabase } from './database.mjs';
 import { figure, quantile } from './figures.mjs';
-import { kept, lead, name, settled, writeOn } from './cluster-load.mjs';
-import { startBalanced } from './local-cluster.mjs';
+import { clusterOfTrial, kept, lead, name, settled, writeOn } from './cluster-load.mjs';
 import { runScript, say } from './say.mjs';
 import { prepareDatabase, serve } from './serve.mjs';
 
 const cutOffMs = 15_000;
 /** How many leads are demoted in pairs, one through each server, at each quarter of the time. */
 const pairs = 5;
+
 /** One server on one database, for comparison. @param {number} seconds @param {number} clients */
 async function alone(seconds, clients) {
   const folder = mkdtempSync(join(tmpdir(), 'beacon-alone-'));
@@ -41,18 +41,7 @@ async function alone(seconds, clients) {
 export async function cluster(seconds = 600, clients = 50) {
   const single = await alone(Math.min(60, seconds / 2), clients);
   const folder = mkdtempSync(join(tmpdir(), 'beacon-cluster-'));
-  const shop = await startBalanced(folder, {
-    nodes: 3,
-    servers: 2,
-    name,
-    mode: 'shop',
-    web: folder,
-    port: await freePort(),
-    fill: async (first) => {
-      await prepareDatabase(first, name);
-      await addAccounts(first, name, [lead]);
-    },
-  });
+  const shop = await clusterOfTrial(folder);
   try {
     await trial(shop, single, seconds, clients);
   } finally {

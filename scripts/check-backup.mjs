@@ -14,6 +14,7 @@ import {
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { addAccounts, signIn } from './accounts.mjs';
+import { check, closeChecks } from './checks.mjs';
 import { asRoot, freePort, startDatabase } from './database.mjs';
 import { dump, undump } from './dump.mjs';
 import { tryLock } from './lock.mjs';
@@ -24,14 +25,6 @@ import { prepareDatabase, serve } from './serve.mjs';
 const name = 'beacon_shop';
 const folder = mkdtempSync(join(tmpdir(), 'beacon-backup-'));
 const file = join(folder, 'shop.sql.gz');
-let [passed, failed] = [0, 0];
-
-/** @param {string} what @param {boolean} holds @param {string} [shown] */
-function check(what, holds, shown = '') {
-  if (holds) passed += 1;
-  else failed += 1;
-  process.stdout.write(`${holds ? 'ok  ' : 'FAIL'} ${what}${holds ? '' : `\n${shown}`}\n`);
-}
 
 /** @param {() => Promise<void>} act */
 const refusal = (act) =>
@@ -225,5 +218,4 @@ check(
     !existsSync(log),
 );
 rmSync(folder, { recursive: true, force: true });
-process.stdout.write(`${passed} checks passed, ${failed} failed\n`);
-process.exitCode = failed === 0 ? 0 : 1;
+closeChecks();

@@ -6,20 +6,14 @@ import { request } from 'node:https';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
+import { check, closeChecks } from './checks.mjs';
 import { freePort } from './database.mjs';
 import { threeFreePorts } from './local-cluster.mjs';
 import { root } from './paths.mjs';
-import { endAll, start as startIn } from './started.mjs';
+import { emptyPages, endAll, start as startOn } from './started.mjs';
 
 const folder = mkdtempSync(join(tmpdir(), 'beacon-joining-'));
-let [passed, failed] = [0, 0];
-
-/** @param {string} what @param {boolean} holds @param {string} [shown] */
-function check(what, holds, shown = '') {
-  if (holds) passed += 1;
-  else failed += 1;
-  process.stdout.write(`${holds ? 'ok  ' : 'FAIL'} ${what}${holds ? '' : `\n${shown}`}\n`);
-}
+const web = emptyPages(folder);
 
 const [cert, key] = [join(folder, 'cert.pem'), join(folder, 'key.pem')];
 spawnSync('openssl', [
@@ -28,7 +22,7 @@ spawnSync('openssl', [
 ]);
 
 /** @param {string} data @param {readonly string[]} args */
-const start = (data, args) => startIn(folder, data, args);
+const start = (data, args) => startOn(join(folder, data), ['--web', web, '--shop', ...args]);
 
 /** @param {string} name @param {string} data @param {readonly string[]} args */
 const script = (name, data, args) =>
@@ -169,5 +163,4 @@ try {
   await endAll();
   rmSync(folder, { recursive: true, force: true });
 }
-process.stdout.write(`${passed} checks passed, ${failed} failed\n`);
-process.exitCode = failed === 0 ? 0 : 1;
+closeChecks();

@@ -6,22 +6,16 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { addAccounts, signIn } from './accounts.mjs';
+import { check, closeChecks } from './checks.mjs';
 import { freePort, startDatabase } from './database.mjs';
 import { prepareDatabase, serve } from './serve.mjs';
+import { untilTaken } from './until-taken.mjs';
 
 const writes = 200;
 const writers = 8;
 const name = 'beacon_crash';
 const folder = mkdtempSync(join(tmpdir(), 'beacon-crash-'));
 const person = randomUUID();
-let [passed, failed] = [0, 0];
-
-/** @param {string} what @param {boolean} holds */
-function check(what, holds) {
-  if (holds) passed += 1;
-  else failed += 1;
-  process.stdout.write(`${holds ? 'ok  ' : 'FAIL'} ${what}\n`);
-}
 
 const port = await freePort();
 const options = { name, port, mode: /** @type {'shop'} */ ('shop'), web: folder };
@@ -40,28 +34,11 @@ const session = await signIn(`http://127.0.0.1:${port}`, account);
 /** @param {Response} response @returns {Promise<any>} */
 const json = (response) => response.json();
 
-/**
- * Sends one write until it is acknowledged: the same key each time.
- * @param {string} path @param {unknown} body
- */
+/** @param {string} path @param {unknown} body */
 async function write(path, body) {
-  const key = randomUUID();
-  for (let tries = 0; tries < 400; tries++) {
-    try {
-      const response = await fetch(`http://127.0.0.1:${port}${path}`, {
-        method: 'POST',
-        headers: { 'Content-Type': 'application/json', 'Idempotency-Key': key, ...session },
-        body: JSON.stringify(body),
-        signal: AbortSignal.timeout(8000),
-      });
-      if (response.status === 201) return json(response);
-      if (response.status < 500) throw new Error(`refused: ${await response.text()}`);
-    } catch (error) {
-      if (/refused/.test(/** @type {Error} */ (error).message)) throw error;
-    }
-    await sleep(60);
-  }
-  throw new Error('never acknowledged');
+  const { answer } = await untilTaken(`http://127.0.0.1:${port}${path}`, session, body);
+  if (answer === null) throw new Error('never acknowledged');
+  return answer;
 }
 
 const jobs = [randomUUID(), randomUUID(), randomUUID()];
@@ -138,5 +115,4 @@ check('no place in the order is missing', gapless);
 await server.stop();
 await database.stop();
 rmSync(folder, { recursive: true, force: true });
-process.stdout.write(`${passed} checks passed, ${failed} failed\n`);
-process.exitCode = failed === 0 ? 0 : 1;
+closeChecks();

@@ -8,19 +8,12 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { addAccounts, signIn } from './accounts.mjs';
+import { check, closeChecks } from './checks.mjs';
 import { freePort, startDatabase } from './database.mjs';
 import { prepareDatabase, serve } from './serve.mjs';
 
 const name = 'beacon_full';
 const folder = mkdtempSync(join(tmpdir(), 'beacon-full-'));
-let [passed, failed] = [0, 0];
-
-/** @param {string} what @param {boolean} holds @param {string} [shown] */
-function check(what, holds, shown = '') {
-  if (holds) passed += 1;
-  else failed += 1;
-  process.stdout.write(`${holds ? 'ok  ' : 'FAIL'} ${what}${holds ? '' : `\n${shown}`}\n`);
-}
 
 if (spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=450m', 'tmpfs', folder]).status !== 0) {
   process.stdout.write('A disk of its own cannot be made here (root alone may): nothing was tried.\n');
@@ -134,5 +127,4 @@ try {
   spawnSync('umount', ['-l', folder]);
   rmSync(folder, { recursive: true, force: true });
 }
-process.stdout.write(`${passed} checks passed, ${failed} failed\n`);
-process.exitCode = failed === 0 ? 0 : 1;
+closeChecks();

@@ -5,19 +5,13 @@ import { existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { request } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { check, closeChecks } from './checks.mjs';
 import { freePort } from './database.mjs';
 import { root } from './paths.mjs';
-import { endAll, start } from './started.mjs';
+import { emptyPages, endAll, start } from './started.mjs';
 
 const folder = mkdtempSync(join(tmpdir(), 'beacon-shops-'));
-let [passed, failed] = [0, 0];
-
-/** @param {string} what @param {boolean} holds @param {string} [shown] */
-function check(what, holds, shown = '') {
-  if (holds) passed += 1;
-  else failed += 1;
-  process.stdout.write(`${holds ? 'ok  ' : 'FAIL'} ${what}${holds ? '' : `\n${shown}`}\n`);
-}
+const web = ['--web', emptyPages(folder)];
 
 const port = await freePort();
 
@@ -60,13 +54,19 @@ function ask(host, path, body = null, headers = {}) {
 const [north, south] = ['north.lantern-row.example', 'south.lantern-row.example'];
 
 try {
-  const wrong = start(folder, 'wrong', ['--shops', `north=${north},south=${north}`]);
+  const wrong = start(join(folder, 'wrong'), [...web, '--shops', `north=${north},south=${north}`]);
   check(
     'one address for two shops is refused',
     (await wrong.exited) === 1 && /stands there twice/.test(wrong.output()),
     wrong.output(),
   );
-  const shops = start(folder, 'data', ['--port', String(port), '--shops', `north=${north},south=${south}`]);
+  const shops = start(join(folder, 'data'), [
+    ...web,
+    '--port',
+    String(port),
+    '--shops',
+    `north=${north},south=${south}`,
+  ]);
   check('two shops start', await shops.ready, shops.output());
   const leads = [
     ...shops.output().matchAll(/first account of (\w+), .*? sign in as “(.+?)” with the password (\S+)/g),
@@ -97,5 +97,4 @@ try {
   await endAll();
   rmSync(folder, { recursive: true, force: true });
 }
-process.stdout.write(`${passed} checks passed, ${failed} failed\n`);
-process.exitCode = failed === 0 ? 0 : 1;
+closeChecks();

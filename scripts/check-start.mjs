@@ -1,15 +1,7 @@
 // Proves that start and its troubles behave: clean stop, second start, kills, taken port, half-made data.
 import { spawn, spawnSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import {
-  existsSync,
-  mkdirSync,
-  mkdtempSync,
-  readdirSync,
-  readFileSync,
-  rmSync,
-  writeFileSync,
-} from 'node:fs';
+import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { request } from 'node:https';
 import { createServer } from 'node:net';
 import { tmpdir, userInfo } from 'node:os';
@@ -17,57 +9,18 @@ import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { shownAccounts } from '@dormant-beacon/demo';
 import { signIn } from './accounts.mjs';
+import { check, closeChecks } from './checks.mjs';
 import { asRoot, commandOf, freePort, startDatabase } from './database.mjs';
 import { root } from './paths.mjs';
+import { emptyPages, endAll, start as startOn } from './started.mjs';
 
 const folder = mkdtempSync(join(tmpdir(), 'beacon-start-'));
-const web = join(folder, 'web');
-mkdirSync(join(web, 'browser'), { recursive: true });
-writeFileSync(
-  join(web, 'browser', 'index.html'),
-  '<!doctype html><title>probe</title><body ngCspNonce="NONCE_OF_THIS_ANSWER">',
-);
+const web = emptyPages(folder);
 const data = join(folder, 'data');
 const backups = join(folder, 'backups');
-let [passed, failed] = [0, 0];
 
-/** @param {string} what @param {boolean} holds @param {string} [shown] */
-function check(what, holds, shown = '') {
-  if (holds) passed += 1;
-  else failed += 1;
-  process.stdout.write(`${holds ? 'ok  ' : 'FAIL'} ${what}${holds ? '' : `\n${shown}`}\n`);
-}
-
-/** @typedef {{ pid: number, output(): string, ready: Promise<boolean>, exited: Promise<number>, kill(signal: NodeJS.Signals): void }} Started */
-
-/** Everything that was started, to be ended whatever happens. @type {Started[]} */
-const begun = [];
-
-/** @param {readonly string[]} args @returns {Started} */
-function start(args) {
-  const child = spawn(process.execPath, [join(root, 'scripts', 'start.mjs'), '--web', web, ...args], {
-    env: { ...process.env, BEACON_DATA: data, BEACON_BACKUPS: backups },
-    stdio: ['ignore', 'pipe', 'pipe'],
-  });
-  let output = '';
-  for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => (output += chunk));
-  const exited = new Promise((/** @type {(code: number) => void} */ resolve) =>
-    child.on('exit', (code) => resolve(code ?? 1)),
-  );
-  const ready = new Promise((/** @type {(ready: boolean) => void} */ resolve) => {
-    child.stdout.on('data', () => /is ready/.test(output) && resolve(true));
-    void exited.then(() => resolve(false));
-  });
-  const started = {
-    pid: child.pid ?? 0,
-    output: () => output,
-    ready,
-    exited,
-    kill: (/** @type {NodeJS.Signals} */ signal) => void child.kill(signal),
-  };
-  begun.push(started);
-  return started;
-}
+/** @param {readonly string[]} args */
+const start = (args) => startOn(data, ['--web', web, ...args]);
 
 /** @param {string} address @param {{ name: string, password: string }} account @returns {Promise<unknown[]>} */
 async function openJobs(address, account) {
@@ -562,9 +515,7 @@ try {
 } catch (error) {
   check('the check itself', false, /** @type {Error} */ (error).stack);
 } finally {
-  for (const one of begun) one.kill('SIGTERM');
-  await Promise.all(begun.map((one) => one.exited));
+  await endAll();
   rmSync(folder, { recursive: true, force: true });
 }
-process.stdout.write(`${passed} checks passed, ${failed} failed\n`);
-process.exitCode = failed === 0 ? 0 : 1;
+closeChecks();

@@ -1,8 +1,11 @@
 // What writes into a cluster as a shop does, and what is looked at afterwards.
 import { randomUUID } from 'node:crypto';
 import { setTimeout as sleep } from 'node:timers/promises';
-import { signIn } from './accounts.mjs';
-import { asRoot } from './database.mjs';
+import { addAccounts, signIn } from './accounts.mjs';
+import { asRoot, freePort } from './database.mjs';
+import { startBalanced } from './local-cluster.mjs';
+import { prepareDatabase } from './serve.mjs';
+import { untilTaken } from './until-taken.mjs';
 
 /** The database of the trials. */
 export const name = 'beacon_cluster';
@@ -19,6 +22,22 @@ export const lead = {
 /** @typedef {{ jobId: string, id: string, seq: number }} Acknowledged */
 /** @typedef {{ at: number, took: number }} Took */
 
+/** Two servers on three nodes, with who writes. @param {string} folder */
+export async function clusterOfTrial(folder) {
+  return startBalanced(folder, {
+    nodes: 3,
+    servers: 2,
+    name,
+    mode: 'shop',
+    web: folder,
+    port: await freePort(),
+    fill: async (first) => {
+      await prepareDatabase(first, name);
+      await addAccounts(first, name, [lead]);
+    },
+  });
+}
+
 /**
  * Writes as a shop does, through one address.
  * @param {string} address
@@ -33,31 +52,16 @@ export async function writeOn(address, clients, goesOn) {
   const times = [];
   const counts = { sent: 0, again: 0, refused: 0 };
   const write = async (/** @type {string} */ path, /** @type {unknown} */ body) => {
-    const [key, since] = [randomUUID(), performance.now()];
+    const at = performance.now();
     counts.sent += 1;
-    for (;;) {
-      try {
-        const response = await fetch(address + path, {
-          method: 'POST',
-          headers: { 'Content-Type': 'application/json', 'Idempotency-Key': key, ...session },
-          body: JSON.stringify(body),
-          signal: AbortSignal.timeout(8000),
-        });
-        if (response.status === 201) {
-          times.push({ at: since, took: performance.now() - since });
-          return /** @type {Promise<any>} */ (response.json());
-        }
-        if (response.status < 500) throw new Error(`${response.status} ${await response.text()}`);
-      } catch (error) {
-        if (/^4/.test(/** @type {Error} */ (error).message)) throw error;
-      }
-      if (performance.now() - since > patienceMs) {
-        counts.refused += 1;
-        return null;
-      }
-      counts.again += 1;
-      await sleep(100 + Math.random() * 200);
-    }
+    const { answer, tookMs, again } = await untilTaken(address + path, session, body, {
+      patienceMs,
+      pauseMs: 100,
+    });
+    counts.again += again;
+    if (answer) times.push({ at, took: tookMs });
+    else counts.refused += 1;
+    return answer;
   };
   const jobs = Array.from({ length: 12 }, () => randomUUID());
   for (const jobId of jobs)

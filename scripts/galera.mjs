@@ -11,7 +11,7 @@ import {
   writeFileSync,
 } from 'node:fs';
 import { delimiter, join } from 'node:path';
-import { installDebianPackages } from './install.mjs';
+import { forCluster, installDebianPackages } from './install.mjs';
 import { root } from './paths.mjs';
 import { runQuietly } from './run.mjs';
 
@@ -34,23 +34,19 @@ const clusterName = 'dormant_beacon';
 
 /** Debian’s packages that a node needs; the one that would start a service of its own is unpacked, not installed. */
 export async function installGalera() {
-  await installDebianPackages([
-    { file: provider, name: 'galera-4' },
-    { file: '/usr/bin/rsync', name: 'rsync' },
-    { file: '/usr/bin/ss', name: 'iproute2' },
-    { file: '/usr/bin/gawk', name: 'gawk' },
-  ]);
+  await installDebianPackages(forCluster);
   if (existsSync(join(handingOver, 'wsrep_sst_rsync'))) return;
   mkdirSync(join(root, '.build'), { recursive: true });
   const making = mkdtempSync(join(root, '.build', 'debian-'));
-  await runQuietly(
-    'apt-get',
-    ['download', 'mariadb-server'],
-    'Debian’s mariadb-server could not be fetched.',
-    {
+  const fetched = () =>
+    runQuietly('apt-get', ['download', 'mariadb-server'], 'Debian’s mariadb-server could not be fetched.', {
       cwd: making,
-    },
-  );
+    });
+  // A machine that has never read the package lists, or read them long ago, knows of no such file.
+  await fetched().catch(async () => {
+    await runQuietly('apt-get', ['update'], 'The package lists could not be read.');
+    await fetched();
+  });
   const [file = ''] = readdirSync(making);
   await runQuietly('dpkg-deb', ['-x', join(making, file), making], 'mariadb-server could not be unpacked.');
   rmSync(join(making, file));
@@ -72,7 +68,7 @@ const handingOver = join(unpacked, 'usr', 'bin');
  */
 export async function nodeArguments(node, data) {
   const { at, members, founds, tls } = node;
-  const address = founds ? '' : members.map(({ host, port }) => `${host}:${port}`).join(',');
+  const others = members.map(({ host, port }) => `${host}:${port}`).join(',');
   const position = founds ? null : await positionOf(data);
   const options = [
     `gmcast.listen_addr=tcp://${at.host}:${at.port}`,
@@ -93,7 +89,7 @@ export async function nodeArguments(node, data) {
     '--wsrep-on=ON',
     `--wsrep-provider=${provider}`,
     `--wsrep-cluster-name=${clusterName}`,
-    `--wsrep-cluster-address=gcomm://${address}`,
+    `--wsrep-cluster-address=gcomm://${others}`,
     `--wsrep-node-address=${at.host}`,
     `--wsrep-node-name=${at.host}:${at.port}`,
     `--wsrep-provider-options=${options.join(';')}`,

@@ -11,7 +11,19 @@ const forStart = [
   { file: '/usr/bin/mariadb-install-db', name: 'mariadb-server-core' },
   { file: '/usr/bin/mariadb', name: 'mariadb-client' },
 ];
-const forTest = [...forStart, { file: '/usr/bin/chromium', name: 'chromium' }];
+/** What a node of a cluster needs besides; `mariadb-server` itself is unpacked, not installed (`galera.mjs`). */
+export const forCluster = [
+  { file: '/usr/lib/galera/libgalera_smm.so', name: 'galera-4' },
+  { file: '/usr/bin/rsync', name: 'rsync' },
+  { file: '/usr/bin/ss', name: 'iproute2' },
+  { file: '/usr/bin/gawk', name: 'gawk' },
+];
+const forTest = [
+  ...forStart,
+  ...forCluster,
+  { file: '/usr/bin/chromium', name: 'chromium' },
+  { file: '/usr/bin/openssl', name: 'openssl' },
+];
 const leastFreeBytes = 600e6;
 
 /** @param {'start' | 'test'} purpose */
@@ -52,11 +64,28 @@ export async function installDebianPackages(wanted) {
     ['update'],
     'The package lists could not be read. Check the network, then start again.',
   );
-  await runQuietly(
-    command[0] ?? '',
-    command.slice(1),
-    `Debian’s packages could not be installed. Try it by hand: ${command.join(' ')}`,
+  await withoutServices(() =>
+    runQuietly(
+      command[0] ?? '',
+      command.slice(1),
+      `Debian’s packages could not be installed. Try it by hand: ${command.join(' ')}`,
+    ),
   );
+}
+
+/**
+ * Debian asks this file before a package starts a service of its own; none of them is ours.
+ * @param {() => Promise<unknown>} work
+ */
+async function withoutServices(work) {
+  const policy = '/usr/sbin/policy-rc.d';
+  const own = !existsSync(policy);
+  if (own) writeFileSync(policy, '#!/bin/sh\nexit 101\n', { mode: 0o755 });
+  try {
+    await work();
+  } finally {
+    if (own) rmSync(policy, { force: true });
+  }
 }
 
 /** An install that was cut short has no stamp and is made again. */

@@ -11,6 +11,7 @@ import { freePort, startDatabase } from './database.mjs';
 import { runScript } from './say.mjs';
 import { prepareDatabase, serve } from './serve.mjs';
 import { openTracedJob } from './traced-job.mjs';
+import { untilTaken } from './until-taken.mjs';
 import { figure, quantile } from './figures.mjs';
 
 const name = 'beacon_load';
@@ -51,32 +52,17 @@ export async function load(seconds = 60, clients = 50) {
   let troubled = false;
   let refused = 0;
 
-  /** Sends one write until it is acknowledged. @param {Record<string, string>} session @param {string} path @param {unknown} body */
+  /** @param {Record<string, string>} session @param {string} path @param {unknown} body */
   const write = async (session, path, body) => {
-    const key = randomUUID();
-    const since = performance.now();
-    for (let tries = 1; tries < 600; tries++) {
-      try {
-        const response = await fetch(address + path, {
-          method: 'POST',
-          headers: { 'Content-Type': 'application/json', 'Idempotency-Key': key, ...session },
-          body: JSON.stringify(body),
-          signal: AbortSignal.timeout(8000),
-        });
-        if (response.status === 201) {
-          times[troubled ? 'after' : 'calm'].push(performance.now() - since);
-          return json(response);
-        }
-        if (response.status < 500) {
-          refused += 1;
-          return null;
-        }
-      } catch {
-        // Killed in the middle: the same key goes again.
-      }
-      await sleep(100);
+    try {
+      const { answer, tookMs } = await untilTaken(address + path, session, body);
+      if (answer) times[troubled ? 'after' : 'calm'].push(tookMs);
+      else refused += 1;
+      return answer;
+    } catch {
+      refused += 1;
+      return null;
     }
-    return null;
   };
 
   const jobs = Array.from({ length: 10 }, () => randomUUID());

@@ -10,6 +10,8 @@ import { keepAlive } from './keep-alive.mjs';
 import { prepareDatabase, serve } from './serve.mjs';
 import { say } from './say.mjs';
 
+const balancer = '/usr/sbin/haproxy';
+
 /**
  * Starts nodes on loopback, the first founds their cluster.
  * @param {string} folder
@@ -59,14 +61,14 @@ export async function threeFreePorts() {
  * @returns {Promise<Balanced>}
  */
 export async function startBalanced(folder, { nodes: count, servers: serving, name, mode, web, port, fill }) {
-  await installBalancer();
+  await installDebianPackages([{ file: balancer, name: 'haproxy' }]);
   const nodes = await startNodes(folder, count);
   const [first] = nodes;
   if (first === undefined) throw new Error('a cluster has a node');
   for (const node of nodes) keepAccess(node.folder, name, accessTo(first.folder, name));
   await fill?.(first);
   await prepareDatabase(first, name);
-  /** @type {import("./serve.mjs").Served[]} */
+  /** @type {import('./serve.mjs').Served[]} */
   const servers = [];
   for (const [n, node] of nodes.slice(0, serving).entries())
     servers.push(
@@ -79,22 +81,17 @@ export async function startBalanced(folder, { nodes: count, servers: serving, na
         proxies: ['loopback'],
       }),
     );
-  const balancer = await startBalancer(
+  const front = await startBalancer(
     folder,
     port,
     servers.map((own) => own.port),
   );
   const stop = async () => {
-    await balancer.stop();
+    await front.stop();
     for (const server of servers) await server.stop();
     for (const node of [...nodes].reverse()) await node.stop();
   };
   return { address: `http://127.0.0.1:${port}`, nodes, servers, stop };
-}
-
-/** Debian’s package has a service of its own, which is not ours: it is kept from starting. */
-async function installBalancer() {
-  await installDebianPackages([{ file: '/usr/sbin/haproxy', name: 'haproxy' }]);
 }
 
 /**
@@ -103,7 +100,7 @@ async function installBalancer() {
  * @param {number} port
  * @param {readonly number[]} servers
  */
-export const balancerConfiguration = (port, servers) => `global
+const balancerConfiguration = (port, servers) => `global
   maxconn 4000
 defaults
   mode http
@@ -132,7 +129,7 @@ ${servers.map((own, n) => `  server server-${n + 1} 127.0.0.1:${own}`).join('\n'
 async function startBalancer(folder, port, servers) {
   const file = join(folder, 'haproxy.cfg');
   writeFileSync(file, balancerConfiguration(port, servers));
-  const launch = () => spawn('/usr/sbin/haproxy', ['-db', '-f', file], { stdio: 'ignore' });
+  const launch = () => spawn(balancer, ['-db', '-f', file], { stdio: 'ignore' });
   let child = launch();
   const keeper = keepAlive({
     exited: () => new Promise((resolve) => child.once('exit', () => resolve(undefined))),

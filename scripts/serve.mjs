@@ -64,6 +64,7 @@ export const migration = (database, name, args, release = root) =>
  * @param {string} options.web
  * @param {Tls | null} [options.tls]
  * @param {readonly string[]} [options.hosts] the names under which the shop's network reaches this machine; empty: loopback alone
+ * @param {readonly string[]} [options.names] further names by which it is known, such as its balancer’s; they open nothing
  * @param {string} [options.server] its name among the servers of a cluster
  * @param {readonly string[]} [options.proxies] balancers in front of it whose word is taken
  * @param {readonly import('./shops.mjs').OwnShop[]} [options.shops] several shops behind this server instead of the one named
@@ -81,6 +82,7 @@ export async function serve(
     web,
     tls = null,
     hosts = [],
+    names = [],
     server: own = '',
     proxies = [],
     shops = [],
@@ -104,7 +106,8 @@ export async function serve(
       ? { BEACON_SHOPS: JSON.stringify(shops.map((shop) => loginOf(database, shop))) }
       : {}),
     BEACON_PROXIES: proxies.join(','),
-    ...(hosts.length > 0 ? { BEACON_LISTEN: '0.0.0.0', BEACON_HOSTS: hosts.join(',') } : {}),
+    ...(hosts.length > 0 ? { BEACON_LISTEN: '0.0.0.0' } : {}),
+    BEACON_HOSTS: [...hosts, ...names].join(','),
   };
   let server = await begin(env, port, release);
   began?.(server.pid);

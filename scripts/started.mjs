@@ -7,27 +7,30 @@ import { root } from './paths.mjs';
 /** @typedef {{ pid: number, output(): string, ready: Promise<boolean>, exited: Promise<number>, kill(signal: NodeJS.Signals): void }} Started */
 
 /** Everything that was started, to be ended whatever happens. @type {Started[]} */
-export const begun = [];
+const begun = [];
+
+/** A page that is enough for a start. @param {string} folder @returns {string} where it lies */
+export function emptyPages(folder) {
+  const web = join(folder, 'web');
+  mkdirSync(join(web, 'browser'), { recursive: true });
+  writeFileSync(
+    join(web, 'browser', 'index.html'),
+    '<!doctype html><title>probe</title><body ngCspNonce="NONCE_OF_THIS_ANSWER">',
+  );
+  return web;
+}
 
 /**
- * Runs scripts/start.mjs for the shop’s own database, with pages that hold nothing.
- * @param {string} folder for everything
- * @param {string} data the data folder within it
+ * Runs scripts/start.mjs.
+ * @param {string} data where its data and, beside it, its backups are
  * @param {readonly string[]} args
  * @returns {Started}
  */
-export function start(folder, data, args) {
-  const web = join(folder, 'web');
-  mkdirSync(join(web, 'browser'), { recursive: true });
-  writeFileSync(join(web, 'browser', 'index.html'), '<!doctype html><title>Dormant Beacon</title>');
-  const child = spawn(
-    process.execPath,
-    [join(root, 'scripts', 'start.mjs'), '--web', web, '--shop', ...args],
-    {
-      env: { ...process.env, BEACON_DATA: join(folder, data), BEACON_BACKUPS: join(folder, 'backups') },
-      stdio: ['ignore', 'pipe', 'pipe'],
-    },
-  );
+export function start(data, args) {
+  const child = spawn(process.execPath, [join(root, 'scripts', 'start.mjs'), ...args], {
+    env: { ...process.env, BEACON_DATA: data, BEACON_BACKUPS: join(data, '..', 'backups') },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
   let output = '';
   for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => (output += chunk));
   const exited = new Promise((/** @type {(code: number) => void} */ resolve) =>

@@ -6,14 +6,12 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { fileURLToPath } from 'node:url';
-import { addAccounts } from './accounts.mjs';
-import { kept, lead, name, settled, writeOn } from './cluster-load.mjs';
-import { asRoot, freePort } from './database.mjs';
+import { clusterOfTrial, kept, name, settled, writeOn } from './cluster-load.mjs';
+import { asRoot } from './database.mjs';
 import { figure, quantile } from './figures.mjs';
-import { startBalanced } from './local-cluster.mjs';
 import { root } from './paths.mjs';
 import { runScript, say } from './say.mjs';
-import { migration, prepareDatabase, serve } from './serve.mjs';
+import { migration, serve } from './serve.mjs';
 
 /** What a later version adds to the schema. */
 const column = '`shown_to` varchar(80) DEFAULT NULL';
@@ -43,18 +41,7 @@ function nextVersion() {
 export async function upgrade(seconds = 60, clients = 20) {
   const next = nextVersion();
   const folder = mkdtempSync(join(tmpdir(), 'beacon-upgrade-'));
-  const shop = await startBalanced(folder, {
-    nodes: 3,
-    servers: 2,
-    name,
-    mode: 'shop',
-    web: folder,
-    port: await freePort(),
-    fill: async (first) => {
-      await prepareDatabase(first, name);
-      await addAccounts(first, name, [lead]);
-    },
-  });
+  const shop = await clusterOfTrial(folder);
   /** @type {import('./serve.mjs').Served[]} */
   const renewed = [];
   try {
