@@ -1,6 +1,7 @@
 /** Sign-in, PIN, sign-out, and the shop's people. */
 import { endpoints, type Session } from '@dormant-beacon/contract';
 import { check } from '@dormant-beacon/core/refusal';
+import { defaultShopSettings } from '@dormant-beacon/core/shop';
 import type { Request, Response } from 'express';
 import { writeOnce } from '../database/idempotency.js';
 import type { Door } from '../http/door.js';
@@ -32,6 +33,9 @@ export interface Entrance {
   readonly triesPerMinute: number;
 }
 
+/** What a shop is called before its lead has named it is no name. */
+const ownName = (name: string): string => (name === defaultShopSettings.name ? '' : name);
+
 export function accountRoutes(door: Door, { pools, feed, settings }: Services, entrance: Entrance): void {
   // Signing in and out writes a little each time, and must be seen by the very next request.
   const db = pools.write;
@@ -51,7 +55,7 @@ export function accountRoutes(door: Door, { pools, feed, settings }: Services, e
     mustChange: session?.mustChange ?? false,
     hasPin: session?.hasPin ?? false,
     mode: entrance.mode,
-    shop: (await settings.now(pools.read)).settings.name,
+    shop: ownName((await settings.now(pools.read)).settings.name),
     here: await peopleHere(db, session?.deviceId ?? (await deviceOf(db, request)), new Date()),
     demoAccounts: [...entrance.demoAccounts],
   });

@@ -82,7 +82,8 @@ export class ClockWatch {
       .first()) as { wall: string | null } | undefined;
     if (row?.wall == null) return;
     const ahead = (Date.parse(isoOf(row.wall)) - serverClock.now().getTime()) / 1000;
-    if (ahead > mostDrift) await this.tell(-ahead, 'another server’s clock is ahead of this one: waits begin again');
+    if (ahead > mostDrift)
+      await this.tell(-ahead, 'another server’s clock is ahead of this one: waits begin again');
   }
 
   private async tell(seconds: number, what = 'the clock has jumped: waits begin again'): Promise<void> {

@@ -36,6 +36,21 @@ describe('the shop’s settings', () => {
   });
 });
 
+describe('the name of a shop', () => {
+  it('is told at the door, once it has one', async () => {
+    const shop = await Shop.open();
+    const atTheDoor = async () => (await shop.get<{ shop: string }>('/api/session', {})).body.shop;
+    expect(await atTheDoor()).toBe('');
+    await shop.write(
+      '/api/shop',
+      { settings: { ...defaultShopSettings, name: 'Lantern Row' } },
+      { method: 'PUT', person: shop.lead, headers: { 'If-Match': '"0"' } },
+    );
+    expect(await atTheDoor()).toBe('Lantern Row');
+    await shop.close();
+  });
+});
+
 describe('a change of what the shop asks of a proof', () => {
   it('shows in the bays as soon as every job was looked at again', async () => {
     const shop = await Shop.open();

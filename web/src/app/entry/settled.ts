@@ -1,5 +1,5 @@
 /** False for as long as a double tap takes after a card came up, or turned into another: the second tap is not the next step. */
-import { DestroyRef, effect, inject, type Signal, signal } from '@angular/core';
+import { computed, DestroyRef, effect, inject, type Signal, signal } from '@angular/core';
 
 const doubleTapMs = 800;
 
@@ -10,9 +10,11 @@ const doubleTapMs = 800;
  */
 export function settled(shows: () => string = () => '', ms = doubleTapMs): Signal<boolean> {
   const ready = signal(false);
+  // What is computed anew and reads the same is the same card.
+  const shown = computed(shows);
   let timer: ReturnType<typeof setTimeout> | undefined;
   effect(() => {
-    shows();
+    shown();
     clearTimeout(timer);
     ready.set(false);
     timer = setTimeout(() => ready.set(true), ms);

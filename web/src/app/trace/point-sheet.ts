@@ -51,13 +51,14 @@ export async function askAtPoint(sheets: MatBottomSheet, data: PointSheetData): 
     }
   `,
   styles: `
-    h2 {
-      margin: 12px 0 4px;
+    h2,
+    p {
+      margin: 12px 12px 4px;
     }
     mat-action-list button.mat-mdc-list-item {
       height: auto;
       min-height: 56px;
-      padding: 8px 0;
+      padding: 8px 12px;
       border-radius: 12px;
     }
     .what {
