@@ -18,7 +18,7 @@ import { tmpdir, totalmem } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { accessTo, closingStatements, rootUser } from './database-users.mjs';
-import { nodeArguments, nodePath } from './galera.mjs';
+import { nodeArguments, nodePath, refuseAlone, whyNot } from './galera.mjs';
 import { tryLock, running as runningAlready } from './lock.mjs';
 import { keepAlive } from './keep-alive.mjs';
 import { rotate } from './log-files.mjs';
@@ -34,13 +34,16 @@ import { say, Stop } from './say.mjs';
  * Starts the MariaDB whose data is in `folder`, making it first where it is missing. The caller holds the lock `run`.
  * @param {string} folder
  * @param {import('./galera.mjs').Node | null} [node] its place in a cluster; null: it stands alone
+ * @param {() => boolean} [given] true once this start has been given up: a member may wait long for the others
  * @returns {Promise<Database>}
+ * @throws Stop where it does not come up, or the data belongs to a cluster and no place in it is given
  */
-export async function startDatabase(folder, node = null) {
+export async function startDatabase(folder, node = null, given = () => false) {
   mkdirSync(join(folder, 'run'), { recursive: true, mode: 0o700 });
   chmodSync(folder, 0o700);
   chmodSync(join(folder, 'run'), 0o700);
   const data = join(folder, 'mariadb');
+  if (node === null) refuseAlone(data);
   await endLeftOver(folder, data);
   await initialise(folder, data);
   const socket = socketPath(folder);
@@ -50,7 +53,28 @@ export async function startDatabase(folder, node = null) {
   rotate(log);
   let child = await launch(folder, data, port, socket, node);
   const running = () => child.exitCode === null && child.signalCode === null;
-  await answering(reached, () => !running(), node !== null);
+  const end = async () => {
+    if (!running()) return;
+    child.kill('SIGTERM');
+    for (let n = 0; n < 600 && running(); n++) await sleep(50);
+    if (running()) child.kill('SIGKILL');
+  };
+  const answers = () => answering(reached, () => given() || !running(), node !== null);
+  for (let wait = 1; ; wait = Math.min(30, 2 * wait)) {
+    try {
+      await answers();
+      break;
+    } catch (error) {
+      // Whoever joins waits for the others, which may be starting too.
+      if (given() || running() || node === null || node.founds) {
+        await end();
+        throw error;
+      }
+      say(`${whyNot(log)} Trying again in ${wait} s`);
+      for (let n = 0; n < 10 * wait && !given(); n++) await sleep(100);
+      child = await launch(folder, data, port, socket, node);
+    }
+  }
   if (node?.founds) {
     // Alone, a node closes its data by a file before it takes connections; a member writes only once it belongs.
     const root = await asRoot(reached);
@@ -67,7 +91,7 @@ export async function startDatabase(folder, node = null) {
     begin: async () => {
       // A cluster is founded once: whoever comes back joins the others.
       child = await launch(folder, data, port, socket, node && { ...node, founds: false });
-      await answering(reached, () => !running(), node !== null);
+      await answers();
       say('The database answers again');
     },
     failed: (error) => say(/** @type {Error} */ (error).message),
@@ -86,10 +110,7 @@ export async function startDatabase(folder, node = null) {
   const stop = async () => {
     keeper.end();
     clearInterval(rotation);
-    if (!running()) return;
-    child.kill('SIGTERM');
-    for (let n = 0; n < 600 && running(); n++) await sleep(50);
-    if (running()) child.kill('SIGKILL');
+    await end();
   };
   return {
     ...reached,

@@ -10,10 +10,12 @@ import {
   rmSync,
   writeFileSync,
 } from 'node:fs';
-import { delimiter, join } from 'node:path';
+import { connect } from 'node:net';
+import { delimiter, dirname, join } from 'node:path';
 import { forCluster, installDebianPackages } from './install.mjs';
 import { root } from './paths.mjs';
 import { runQuietly } from './run.mjs';
+import { say, Stop } from './say.mjs';
 
 /**
  * A member of the cluster: where its group port is. The two ports above that are taken for state that is handed over.
@@ -107,23 +109,97 @@ export async function nodeArguments(node, data) {
 export const nodePath = () => [handingOver, process.env['PATH']].join(delimiter);
 
 /**
- * True where this data has been part of a cluster that others may go on with: it is joined, never founded again.
+ * What a node keeps of its cluster beside its data; null where the data is part of none.
  * @param {string} data
+ * @returns {{ id: string, seqno: string, lastToLeave: boolean } | null}
  */
-export function belongsAlready(data) {
-  const state = join(data, 'grastate.dat');
-  return existsSync(state) && /^safe_to_bootstrap:\s*0/m.test(readFileSync(state, 'utf8'));
+function stateOf(data) {
+  const file = join(data, 'grastate.dat');
+  const text = existsSync(file) ? readFileSync(file, 'utf8') : '';
+  const id = /^uuid:\s*(\S+)/m.exec(text)?.[1] ?? '';
+  if (id === '' || /^0{8}-/.test(id)) return null;
+  return {
+    id,
+    seqno: /^seqno:\s*(-?\d+)/m.exec(text)?.[1] ?? '-1',
+    lastToLeave: !/^safe_to_bootstrap:\s*0/m.test(text),
+  };
+}
+
+/** @param {string} data of a database @throws Stop where it is part of a cluster: changed alone, it would differ from the others for good */
+export function refuseAlone(data) {
+  if (stateOf(data) === null) return;
+  throw new Stop(
+    `The data in ${dirname(data)} is part of a cluster, and is not opened without it: start it with --cluster. For a shop that stands alone, restore a backup of it into a folder of its own (BEACON_DATA=…).`,
+  );
+}
+
+/** Written before a machine takes over anything, so that half of a first copy is known for what it is. @param {string} folder */
+const joinedMark = (folder) => join(folder, 'joined-a-cluster');
+
+/**
+ * A node as it is started: one founds a cluster where there is none yet, and whoever joins has nothing to lose by it.
+ * @param {Node} node as it was asked for
+ * @param {string} folder
+ * @returns {Promise<Node>}
+ * @throws Stop where this machine has a shop of its own, which joining would replace
+ */
+export async function placeOf(node, folder) {
+  const data = join(folder, 'mariadb');
+  const state = stateOf(data);
+  const there = await firstThatAnswers(node.members.filter((one) => one !== node.at));
+  const joined = existsSync(joinedMark(folder));
+  const founds = node.founds && there === null && (state?.lastToLeave ?? !joined);
+  if (node.founds && !founds)
+    say(
+      there === null
+        ? 'This machine belongs to a cluster already: joining it'
+        : `A cluster is there already, ${there.host}:${there.port} answers: joining it`,
+    );
+  const own = existsSync(data) && readdirSync(data).some((name) => name.startsWith('beacon_'));
+  if (!founds && own && state === null && !joined)
+    throw new Stop(
+      `${folder} holds a shop of its own, which joining the cluster would replace. Found the cluster with it (--found, while no other member runs), or join with an empty folder (BEACON_DATA=…).`,
+    );
+  if (!founds) writeFileSync(joinedMark(folder), '', { mode: 0o600 });
+  return { ...node, founds };
+}
+
+/**
+ * Why a member ended before it belonged, by the words of its log.
+ * @param {string} log
+ */
+export function whyNot(log) {
+  const errors = readFileSync(log, 'utf8')
+    .split('\n')
+    .filter((line) => / \[ERROR\] | error: /.test(line));
+  return `It has not joined the cluster yet: ${errors.at(-1) ?? 'no reason is told'}.`;
+}
+
+/** @param {readonly Member[]} members @returns {Promise<Member | null>} */
+async function firstThatAnswers(members) {
+  const answers = await Promise.all(
+    members.map(
+      ({ host, port }) =>
+        new Promise((/** @type {(value: boolean) => void} */ resolve) => {
+          const socket = connect({ host, port, timeout: 2000 });
+          const end = (/** @type {boolean} */ value) => {
+            socket.destroy();
+            resolve(value);
+          };
+          socket.once('connect', () => end(true));
+          socket.once('timeout', () => end(false));
+          socket.once('error', () => end(false));
+        }),
+    ),
+  );
+  return members.find((_, n) => answers[n]) ?? null;
 }
 
 /** Where a node that was killed has come to, as it finds itself; null where it has no state of the cluster yet. @param {string} data */
 async function positionOf(data) {
-  const state = join(data, 'grastate.dat');
-  if (!existsSync(state)) return null;
-  const text = readFileSync(state, 'utf8');
-  const id = /^uuid:\s*(\S+)/m.exec(text)?.[1] ?? '';
-  const seqno = /^seqno:\s*(-?\d+)/m.exec(text)?.[1] ?? '-1';
-  if (/^0{8}-/.test(id)) return null;
-  if (seqno !== '-1') return `${id}:${seqno}`;
+  const state = stateOf(data);
+  if (state === null) return null;
+  if (state.seqno !== '-1') return `${state.id}:${state.seqno}`;
   const recovered = await new Promise((/** @type {(text: string) => void} */ resolve) => {
     const child = spawn(
       'mariadbd',

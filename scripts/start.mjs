@@ -6,7 +6,7 @@ import { createSecureContext } from 'node:tls';
 import { parseArgs } from 'node:util';
 import { commandOf, portIsFree, startDatabase } from './database.mjs';
 import { accessByKey, keepAccess } from './database-users.mjs';
-import { belongsAlready, installGalera, readNode } from './galera.mjs';
+import { installGalera, placeOf, readNode } from './galera.mjs';
 import { install } from './install.mjs';
 import { copying, running, takeLock } from './lock.mjs';
 import { dataFolder } from './paths.mjs';
@@ -15,14 +15,17 @@ import { runScript, say, Stop } from './say.mjs';
 import { readShops } from './shops.mjs';
 
 const defaultPort = 4600;
+/** True from when there is data to shut down properly. */
+let living = false;
 /** True from when the end was asked for. */
-let ended = false;
+let isAsked = false;
 
 /** Settles when this start is asked to end, however far it is: by a signal, or by being left by the one who began it. */
 const asked = new Promise((/** @type {(value: 'asked') => void} */ resolve) => {
   const ask = () => {
     // What only prepares is ended with us; what holds data is shut down properly below.
     if (!living) for (const child of childProcesses) child.kill('SIGTERM');
+    isAsked = true;
     resolve('asked');
   };
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, ask);
@@ -30,8 +33,6 @@ const asked = new Promise((/** @type {(value: 'asked') => void} */ resolve) => {
   const { ppid } = process;
   if (process.env['npm_lifecycle_event']) setInterval(() => process.ppid !== ppid && ask(), 500).unref();
 });
-let living = false;
-
 await runScript(async () => {
   const options = readOptions();
   const folder = dataFolder();
@@ -43,7 +44,7 @@ await runScript(async () => {
     living = true;
     await live(folder, web, options);
   } catch (error) {
-    if (!ended) throw error;
+    if (!isAsked) throw error;
   } finally {
     await lock.release();
   }
@@ -69,16 +70,12 @@ async function prepared(options) {
 async function live(folder, web, options) {
   const { prepareDatabase, serve } = await import('./serve.mjs');
   const port = await choosePort(options.port);
-  const { node } = options;
-  if (node?.founds && belongsAlready(join(folder, 'mariadb'))) {
-    say('This machine belongs to a cluster already: joining it');
-    node.founds = false;
-  }
+  const node = options.node && (await placeOf(options.node, folder));
   const shops = options.shops.length > 0 ? options.shops : null;
   const name = shops?.[0]?.name ?? (options.shop ? 'beacon_shop' : 'beacon_demo');
   const names = shops?.map((own) => own.name) ?? [name];
   if (node?.tls) for (const own of names) keepAccess(folder, own, accessByKey(node.tls.key, own));
-  const database = await startDatabase(folder, node);
+  const database = await startDatabase(folder, node, () => isAsked);
   // What is made once for the whole cluster is made by the server that founds it.
   const founds = node === null || node.founds;
   /** @type {import('./serve.mjs').Served | null} */
@@ -142,7 +139,6 @@ async function live(folder, web, options) {
     preparing.catch(() => undefined);
     await Promise.race([preparing, asked]);
     await asked;
-    ended = true;
     say('\nEnding');
   } finally {
     await /** @type {import('./serve.mjs').Served | null} */ (server)?.stop();

@@ -39,6 +39,16 @@ export async function until<A>(page: Page, holds: (asked: A) => Promise<boolean>
 export const answerKept = (page: Page, path: string): Promise<void> =>
   until(page, async (wanted) => (await caches.match(wanted)) !== undefined, path);
 
+/** Waits until the server answers, and its database with it. */
+export async function serverWell(): Promise<void> {
+  const well = () =>
+    fetch(`${address}/api/health`).then(
+      ({ ok }) => ok,
+      () => false,
+    );
+  for (let n = 0; n < 300 && !(await well()); n++) await new Promise((resolve) => setTimeout(resolve, 100));
+}
+
 /** Every page that is open now, in any device. */
 export const openPages = (): Page[] => browser?.contexts().flatMap((context) => context.pages()) ?? [];
 

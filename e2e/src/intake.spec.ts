@@ -179,8 +179,8 @@ describe('an intake', () => {
 
   it('keeps what stands in every form over a reload', async () => {
     const { context, page } = await device({ initials: 'IO' });
-    const back = async () => {
-      await page.waitForTimeout(400);
+    const back = async (typed: string) => {
+      await draftKept(page, typed);
       await page.reload();
     };
     const stands = async (label: string, value: string) => {
@@ -198,7 +198,7 @@ describe('an intake', () => {
     await page.getByLabel('Make').fill('Hallmer');
     await page.getByText('Water', { exact: true }).click();
     await page.getByLabel('Where was the water?').fill('rear left');
-    await back();
+    await back('rear left');
     await stands('Make', 'Hallmer');
     await stands('Where was the water?', 'rear left');
     await page.getByText('Wear, or unknown').click();
@@ -209,7 +209,7 @@ describe('an intake', () => {
       await page.locator('.next-thing h1').waitFor();
       await open?.();
       await page.getByLabel(label).first().fill(value);
-      await back();
+      await back(value);
       await page.locator('.next-thing h1').waitFor();
       await open?.();
       await stands(label, value);
@@ -234,18 +234,18 @@ describe('an intake', () => {
     await measureBattery(page);
     await page.goto(`${job}/baseline`);
     await page.locator('textarea').fill(report('j-0145-baseline'));
-    await back();
+    await back(report('j-0145-baseline').split('\n')[0]!);
     await page.getByRole('button', { name: 'Save as the baseline' }).click();
     await page.locator('.next-thing h1', { hasText: 'Choose the circuit' }).waitFor();
     await page.goto(`${job}/basics`);
     await page.getByRole('button', { name: 'Enter', exact: true }).first().click();
     await page.getByLabel('What was seen, where').fill('14.1 V');
-    await back();
+    await back('14.1 V');
     await stands('What was seen, where', '14.1 V');
     await page.goto(`${job}/trace`);
     await page.getByText('Switch on a module input').click();
     await page.getByLabel('Module that reads it').first().fill('Flap module');
-    await back();
+    await back('Flap module');
     await stands('Module that reads it', 'Flap module');
     await page.getByRole('button', { name: 'Start the trace' }).click();
     // The same test again after the reload: which one comes first may change while the plan is worked out.
@@ -255,7 +255,7 @@ describe('an intake', () => {
     const measure = () => page.locator('.action', { hasText: measured }).first().click();
     await measure();
     await page.locator('#reading').fill('4.9');
-    await back();
+    await back('4.9');
     await measure();
     await page.waitForFunction(
       () => (document.querySelector('#reading') as HTMLInputElement | null)?.value === '4.9',
@@ -266,7 +266,7 @@ describe('an intake', () => {
       .first()
       .click();
     await page.getByLabel('Part fitted').fill('CV-2210-07A');
-    await back();
+    await back('CV-2210-07A');
     // Whichever repair is shown: it says how sure it is.
     await page
       .locator('.action', { hasText: /% sure/ })

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Page } from 'playwright-core';
-import { address, closeBrowser, device, report } from './browser.js';
+import { address, closeBrowser, device, report, serverWell } from './browser.js';
 
 jasmine.DEFAULT_TIMEOUT_INTERVAL = 300_000;
 
@@ -55,16 +55,16 @@ describe('a database that goes away in the middle', () => {
     await confirm('Battery negative off');
     await page.locator('.problem', { hasText: 'Not confirmed' }).waitFor();
     // It is not kept and sent later: it has to be confirmed again.
+    await serverWell();
     await page.waitForTimeout(4000);
     expect(await page.locator('.word').innerText()).toBe('LIVE');
-    await page.waitForTimeout(4000);
     const step = await confirm('Battery negative off');
     await step.locator('.by', { hasText: 'Yuki' }).waitFor({ timeout: 30_000 });
     // Said only once the server's clock is known: until then the page says that it cannot be asked.
     const ends = (own: Page) => own.locator('.clock .quiet', { hasText: 'safe to open' }).innerText();
     const before = await ends(page);
     process.kill(Number(readFileSync(join(folder, 'run', 'mariadb.pid'), 'utf8')), 'SIGKILL');
-    await page.waitForTimeout(6000);
+    await serverWell();
     // Another browser, later: the same wait.
     await context.close();
     const other = await device({ initials: 'TB' });

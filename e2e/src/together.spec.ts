@@ -12,9 +12,10 @@ describe('two people in one job', () => {
     for (const { page } of [yuki, pell]) {
       await page.goto(`${job}/take-in`);
       await page.getByRole('radio', { name: /^The car/ }).click();
-      await page.getByLabel('Make').waitFor();
-      const make = page.getByLabel('Make');
-      for (let n = 0; n < 60 && (await make.inputValue()) !== 'Corvane'; n++) await page.waitForTimeout(100);
+      await page.waitForFunction(
+        (make) => (make as HTMLInputElement).value === 'Corvane',
+        await page.getByLabel('Make').elementHandle(),
+      );
     }
     await pell.page.getByLabel('Customer', { exact: true }).fill('Noor Halloran');
     await pell.page.getByLabel('Plate', { exact: true }).fill('LR 40 KWX');

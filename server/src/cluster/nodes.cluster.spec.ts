@@ -7,6 +7,7 @@ import { byPassword, byPin, rememberPassword } from '../accounts/sign-in.js';
 import { tokenHash } from '../accounts/secrets.js';
 import { beginSession, standingSessions } from '../accounts/sessions.js';
 import { isWhole } from '../database/chain.js';
+import { Lag } from '../testing/lag.js';
 import { beacon, Shop } from '../testing/shop.js';
 
 const [, secondPort = 0] = (process.env['BEACON_TEST_NODES'] ?? '').split(',').map(Number);
@@ -177,7 +178,7 @@ describe('two servers on two nodes', () => {
     expect(pins.length).toBe(pinTries);
   }, 60_000);
 
-  it('tell an open stream what the other wrote, whoever has the later clock', async () => {
+  it('tell an open stream what the other wrote', async () => {
     const jobId = await first.openJob();
     const told: number[] = [];
     const close = await second.services.feed.listen({
@@ -207,4 +208,56 @@ describe('two servers on two nodes', () => {
     expect(moments.length).toBeGreaterThan(5);
     expect(moments).toEqual([...moments].sort().reverse());
   }, 60_000);
+
+  describe('of which one is behind', () => {
+    let lag: Lag;
+    beforeAll(async () => void (lag = await Lag.open()), 60_000);
+    afterAll(() => lag.close());
+
+    it('know there who has just signed in at the other', async () => {
+      const deviceId = await deviceOf(first.desk);
+      await lag.begin();
+      const token = await beginSession(first.db, first.desk, deviceId, new Date());
+      expect(await standingSessions(second.services.pools.read, [tokenHash(token)])).toEqual(
+        new Set([tokenHash(token)]),
+      );
+    }, 60_000);
+
+    it('give the next number there too', async () => {
+      await lag.begin();
+      const jobs = [await first.openJob(), await second.openJob()];
+      const numbers = await Promise.all(
+        jobs.map(async (id) => {
+          const { number } = (await first.owner('jobs').where({ id }).first('number')) as { number: number };
+          return number;
+        }),
+      );
+      expect(numbers[1]).toBe(numbers[0]! + 1);
+    }, 60_000);
+
+    it('tell there that the settings have been changed meanwhile', async () => {
+      const { headers } = await first.get('/api/shop', first.cookie(first.lead));
+      const save = (shop: Shop, hourlyRateCents: number) =>
+        shop.write(
+          '/api/shop',
+          { settings: { ...defaultShopSettings, hourlyRateCents } },
+          { person: first.lead, method: 'PUT', headers: { 'If-Match': headers.get('ETag')! } },
+        );
+      await lag.begin();
+      const answers = [await save(first, 7000), await save(second, 8000)];
+      expect(answers.map(({ status }) => status)).toEqual([200, 409]);
+    }, 60_000);
+
+    it('take there an entry that follows one at the other', async () => {
+      const jobId = await first.openJob();
+      await lag.begin();
+      const answers = [
+        await first.enter(jobId, 'beacons', { ...beacon, name: 'First' }),
+        await second.enter(jobId, 'beacons', { ...beacon, name: 'Second' }),
+      ];
+      expect(answers.map(({ status }) => status)).toEqual([201, 201]);
+      const [one, other] = answers.map(({ body }) => body['seq'] as number);
+      expect(other).toBe(one! + 1);
+    }, 60_000);
+  });
 });

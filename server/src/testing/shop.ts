@@ -21,6 +21,14 @@ function setting(name: string): string {
   return value;
 }
 
+/** Where the owner of a database comes in. */
+export const ownerOf = (database: string): DatabaseAddress => ({
+  port: Number(setting('BEACON_TEST_DATABASE_PORT')),
+  user: setting('BEACON_TEST_OWNER'),
+  password: setting('BEACON_TEST_OWNER_PASSWORD'),
+  database,
+});
+
 export interface Answer<B = Record<string, unknown>> {
   readonly status: number;
   readonly body: B;
@@ -74,21 +82,14 @@ export class Shop {
     entrance: Entrance = { mode: 'shop', demoAccounts: [], triesPerMinute: 10_000 },
     reach: Partial<Reach> & { readonly proxies?: readonly string[] } = {},
   ): Promise<Shop> {
-    const port = Number(setting('BEACON_TEST_DATABASE_PORT'));
-    const owner: DatabaseAddress = {
-      port,
-      user: setting('BEACON_TEST_OWNER'),
-      password: setting('BEACON_TEST_OWNER_PASSWORD'),
-      database: '',
-    };
     const name = `beacon_spec_${randomUUID().slice(0, 8)}`;
-    const first = connect(owner, 1);
+    const first = connect(ownerOf(''), 1);
     await first.raw(`CREATE DATABASE \`${name}\``);
     await first.destroy();
-    const ownerDb = connect({ ...owner, database: name }, 4);
+    const ownerDb = connect(ownerOf(name), 4);
     await migrate(ownerDb, name, setting('BEACON_TEST_APPLICATION'));
     const where: DatabaseAddress = {
-      port,
+      port: ownerOf(name).port,
       user: setting('BEACON_TEST_APPLICATION'),
       password: setting('BEACON_TEST_APPLICATION_PASSWORD'),
       database: name,

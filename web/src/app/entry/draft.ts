@@ -1,5 +1,14 @@
 /** What stands in a form is kept on this device until it has been sent, for the person who types it. */
-import { computed, effect, inject, type Signal, signal, untracked, type WritableSignal } from '@angular/core';
+import {
+  computed,
+  effect,
+  inject,
+  Injectable,
+  type Signal,
+  signal,
+  untracked,
+  type WritableSignal,
+} from '@angular/core';
 import { Store } from '@ngrx/store';
 import { StoreRoom } from '../api';
 import { peopleFeature } from '../session';
@@ -9,10 +18,32 @@ type Fields = Readonly<Record<string, WritableSignal<never>>>;
 export interface Draft {
   /** It has been looked for, and put back where there was one. */
   readonly looked: Signal<boolean>;
+  /** What stands in the form is being entered: a form that is made anew meanwhile does not take it for a draft. */
+  entering(until: Promise<unknown>): void;
   /** What stands in the form now came from elsewhere, not from typing: only what differs from it is kept. */
   rebase(): void;
   /** After it was sent: the form is as it began, and nothing is kept. */
   clear(): void;
+}
+
+/** The drafts that are being entered now, by the names they are kept under. */
+@Injectable({ providedIn: 'root' })
+class UnderWay {
+  private readonly ends = new Map<string, Promise<unknown>>();
+
+  hold(name: string, until: Promise<unknown>): void {
+    const end = until
+      .catch(() => undefined)
+      .then(() => {
+        if (this.ends.get(name) === end) this.ends.delete(name);
+      });
+    this.ends.set(name, end);
+  }
+
+  /** Settles once it has been entered or refused; undefined where nothing of that name is under way. */
+  end(name: string): Promise<unknown> | undefined {
+    return this.ends.get(name);
+  }
 }
 
 /**
@@ -26,6 +57,7 @@ export function keepDraft<F extends Record<string, unknown>>(
   fields: { readonly [K in keyof F]: WritableSignal<F[K]> },
 ): Draft {
   const storeRoom = inject(StoreRoom);
+  const underWay = inject(UnderWay);
   const personId = inject(Store).selectSignal(peopleFeature.selectPersonId);
   const own = fields as unknown as Fields;
   const written = () => JSON.stringify(Object.entries(own).map(([key, field]) => [key, field()]));
@@ -49,13 +81,16 @@ export function keepDraft<F extends Record<string, unknown>>(
     const wanted = place();
     empty ??= untracked(written);
     const droppedThen = dropped;
-    void storeRoom
-      .draft(wanted)
+    const ended = underWay.end(wanted);
+    void (ended ? ended.then(() => storeRoom.draft(wanted)) : storeRoom.draft(wanted))
       .catch(() => '')
       .then((text) => {
         // A device may be slow: by now the form may be about something else, or what stood in it was sent.
         if (untracked(place) !== wanted) return;
-        if (text !== '' && dropped === droppedThen && untracked(written) === empty) read(text);
+        const typed = untracked(written);
+        if (text !== '' && dropped === droppedThen && typed === empty) read(text);
+        // What was typed while another form was entered went with the draft of that one.
+        if (ended && typed !== empty) save(wanted, typed);
         lookedAt.set(wanted);
       });
   });
@@ -67,6 +102,7 @@ export function keepDraft<F extends Record<string, unknown>>(
   });
   return {
     looked: computed(() => lookedAt() === place()),
+    entering: (until) => underWay.hold(untracked(place), until),
     rebase: () => {
       empty = untracked(written);
       drop();

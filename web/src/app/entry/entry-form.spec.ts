@@ -79,22 +79,30 @@ describe('entryForm', () => {
       await fixture.whenStable();
     };
     const press = (selector: string) => page.querySelector<HTMLElement>(selector)!.click();
-    const settle = () => fixture.whenStable().then(() => fixture.whenStable());
+    const settle = async () => {
+      await fixture.whenStable();
+      await new Promise((resolve) => setTimeout(resolve));
+      await fixture.whenStable();
+    };
     return { fixture, page, volts, type, press, settle, probe: fixture.componentInstance };
   }
   const enter = 'button[type=submit]';
   const clamps = 'mat-button-toggle button';
 
-  beforeEach(() => {
-    wire = new Wire();
+  /** A page on a device that keeps this. */
+  const begin = (kept: FakeStoreRoom) => {
     TestBed.configureTestingModule({
       providers: [
         provideZonelessChangeDetection(),
         provideStore({ [peopleFeature.name]: peopleFeature.reducer, [jobFeature.name]: jobFeature.reducer }),
-        { provide: StoreRoom, useValue: (room = new FakeStoreRoom()) },
+        { provide: StoreRoom, useValue: (room = kept) },
       ],
     });
     TestBed.inject(Store).dispatch(PeopleEvents.sessionKnown({ session: sessionOf(yuki) }));
+  };
+  beforeEach(() => {
+    wire = new Wire();
+    begin(new FakeStoreRoom());
   });
   afterEach(() => document.querySelector('db-probe')?.remove());
 
@@ -159,12 +167,63 @@ describe('entryForm', () => {
     first.press(enter);
     await first.settle();
     first.fixture.destroy();
+    TestBed.resetTestingModule();
+    begin(room);
     const second = await open();
     expect(second.probe.volts()).toBe('12.6');
     second.press(enter);
     await second.settle();
     const [one, other] = wire.sent.map(({ stamp: { id, observedAt } }) => ({ id, observedAt }));
     expect(other).toEqual(one!);
+  });
+
+  it('is another one where it is made anew on the same page before the answer came', async () => {
+    const first = await open();
+    let answer: (sent: Sent<unknown>) => void = () => undefined;
+    wire.answers = [new Promise((resolve) => (answer = resolve))];
+    await first.type('12.6');
+    first.press(clamps);
+    first.press(enter);
+    await first.settle();
+    const second = await open();
+    first.fixture.destroy();
+    answer({ state: 'saved', answer: null });
+    await second.settle();
+    await second.settle();
+    expect([second.probe.volts(), [...room.drafts]]).toEqual(['', []]);
+    await second.type('12.6');
+    second.press(clamps);
+    second.press(enter);
+    await second.settle();
+    expect(new Set(wire.sent.map(({ stamp }) => stamp.id)).size).toBe(2);
+  });
+
+  it('keeps what was typed into it while the one before was being entered, and finds that one again where it was refused', async () => {
+    const first = await open();
+    const answers: ((sent: Sent<unknown>) => void)[] = [];
+    wire.answers = [1, 2].map(() => new Promise((resolve) => answers.push(resolve)));
+    await first.type('12.6');
+    first.press(clamps);
+    first.press(enter);
+    await first.settle();
+    const second = await open();
+    first.fixture.destroy();
+    await second.type('12.4');
+    answers[0]!({ state: 'saved', answer: null });
+    await second.settle();
+    await second.settle();
+    expect([second.probe.volts(), [...room.drafts.values()].join()]).toEqual([
+      '12.4',
+      jasmine.stringContaining('12.4'),
+    ]);
+    second.press(clamps);
+    second.press(enter);
+    await second.settle();
+    const third = await open();
+    answers[1]!({ state: 'refused', problem: new ApiProblem(409, 'Not now.') });
+    await third.settle();
+    await third.settle();
+    expect(third.probe.volts()).toBe('12.4');
   });
 
   it('says why it was refused until something is changed, and takes a new id where the old one was used', async () => {

@@ -185,9 +185,11 @@ export function entryForm<D>(
     clear,
     submit: () => {
       // A second tap while it is on its way is the same entry.
-      going ??= send().finally(() => {
+      if (going) return going;
+      going = send().finally(() => {
         going = null;
       });
+      draft.entering(going);
       return going;
     },
   };
@@ -215,6 +217,7 @@ const wordsOf = (path: string): string =>
 
 const noDraft: Draft = {
   looked: signal(true).asReadonly(),
+  entering: () => undefined,
   rebase: () => undefined,
   clear: () => undefined,
 };
