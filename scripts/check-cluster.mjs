@@ -15,11 +15,16 @@ import { emptyPages, endAll, start as startOn } from './started.mjs';
 const folder = mkdtempSync(join(tmpdir(), 'beacon-joining-'));
 const web = emptyPages(folder);
 
-const [cert, key] = [join(folder, 'cert.pem'), join(folder, 'key.pem')];
-spawnSync('openssl', [
-  ...['req', '-x509', '-newkey', 'ec', '-pkeyopt', 'ec_paramgen_curve:P-256', '-nodes', '-days', '2'],
-  ...['-subj', '/CN=localhost', '-addext', 'subjectAltName=DNS:localhost', '-keyout', key, '-out', cert],
-]);
+/** @param {string} name @returns {[string, string]} the files of a certificate and its key */
+function certificate(name) {
+  const [cert, key] = [join(folder, `${name}.pem`), join(folder, `${name}.key.pem`)];
+  spawnSync('openssl', [
+    ...['req', '-x509', '-newkey', 'ec', '-pkeyopt', 'ec_paramgen_curve:P-256', '-nodes', '-days', '2'],
+    ...['-subj', '/CN=localhost', '-addext', 'subjectAltName=DNS:localhost', '-keyout', key, '-out', cert],
+  ]);
+  return [cert, key];
+}
+const [cert, key] = certificate('own');
 
 /** @param {string} data @param {readonly string[]} args */
 const start = (data, args) => startOn(join(folder, data), ['--web', web, '--shop', ...args]);
@@ -89,10 +94,43 @@ try {
     open.output(),
   );
 
+  const waiting = start('two', asSecond);
+  check(
+    'one that finds no other says so, and waits',
+    await until(async () => /nobody answers at/.test(waiting.output())),
+    waiting.output(),
+  );
+  waiting.kill('SIGTERM');
+  check('until it is ended', (await waiting.exited) === 0, waiting.output());
+
   const first = start('one', [...asFirst, '--found']);
   check('a server founds a cluster', await first.ready, first.output());
   const [, name, password] = /sign in as “(.+)” with the password (\S+)/.exec(first.output()) ?? [];
   const lead = { name, password };
+  const stranger = start('stranger', [...asSecond.slice(0, -3), '--tls', ...certificate('another')]);
+  check(
+    'one with another certificate is kept out, and is told why',
+    await until(async () => /another certificate/.test(stranger.output())),
+    stranger.output(),
+  );
+  stranger.kill('SIGTERM');
+  await stranger.exited;
+  const ownShop = start('shop', []);
+  check('a shop that stands alone', await ownShop.ready, ownShop.output());
+  ownShop.kill('SIGTERM');
+  await ownShop.exited;
+  const over = start('shop', asSecond);
+  check(
+    'does not join: the cluster would replace it',
+    (await over.exited) === 1 && /holds a shop of its own/.test(over.output()),
+    over.output(),
+  );
+  const beside = start('shop', [...asSecond, '--found']);
+  check(
+    'nor founds a second cluster beside one that is there',
+    (await beside.exited) === 1 && /holds a shop of its own/.test(beside.output()),
+    beside.output(),
+  );
   const second = start('two', asSecond);
   check('another joins with the certificate and nothing else', await second.ready, second.output());
   check(
@@ -130,6 +168,18 @@ try {
     'the other goes on alone',
     await until(async () => (await ask(portTwo, '/api/health')).body?.members === 1),
   );
+  const without = start('one', []);
+  check(
+    'data of a cluster is not opened without it',
+    (await without.exited) === 1 && /part of a cluster/.test(without.output()),
+    without.output(),
+  );
+  const into = script('restore.mjs', 'one', [file]);
+  check(
+    'nor is anything restored into it',
+    into.status !== 0 && /part of a cluster/.test(into.stderr),
+    into.stderr,
+  );
   const again = start('one', [...asFirst, '--found']);
   check(
     'started again as it was, it joins and founds no second cluster',
@@ -159,6 +209,30 @@ try {
   const back = start('two', asSecond);
   check('the other comes back from a kill', await back.ready, back.output());
   check('and both go on', await until(async () => (await ask(portOne, '/api/session', lead)).status === 200));
+
+  // As after a power cut: all at once, and not all are back at the same time.
+  for (const [run, data] of /** @type {const} */ ([
+    [again, 'one'],
+    [back, 'two'],
+  ])) {
+    run.kill('SIGKILL');
+    process.kill(Number(readFileSync(join(folder, data, 'run', 'mariadb.pid'), 'utf8')), 'SIGKILL');
+    await run.exited;
+  }
+  const firstBack = start('one', asFirst);
+  check(
+    'after a power cut the first one back waits for the other',
+    await until(async () => /nobody answers at/.test(firstBack.output())),
+    firstBack.output(),
+  );
+  const secondBack = start('two', asSecond);
+  check(
+    'with which it goes on',
+    (await Promise.all([firstBack.ready, secondBack.ready])).every(Boolean),
+    firstBack.output() + secondBack.output(),
+  );
+  const after = await ask(portOne, '/api/session', lead);
+  check('and knows its people', after.status === 200, JSON.stringify(after));
 } finally {
   await endAll();
   rmSync(folder, { recursive: true, force: true });

@@ -18,7 +18,7 @@ import { tmpdir, totalmem } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { accessTo, closingStatements, rootUser } from './database-users.mjs';
-import { nodeArguments, nodePath, refuseAlone, whyNot } from './galera.mjs';
+import { nodeArguments, nodePath, refuseAlone, waitsFor } from './galera.mjs';
 import { tryLock, running as runningAlready } from './lock.mjs';
 import { keepAlive } from './keep-alive.mjs';
 import { rotate } from './log-files.mjs';
@@ -60,20 +60,26 @@ export async function startDatabase(folder, node = null, given = () => false) {
     if (running()) child.kill('SIGKILL');
   };
   const answers = () => answering(reached, () => given() || !running(), node !== null);
-  for (let wait = 1; ; wait = Math.min(30, 2 * wait)) {
-    try {
-      await answers();
-      break;
-    } catch (error) {
+  const begun = existsSync(log) ? statSync(log).size : 0;
+  let said = '';
+  const telling = setInterval(() => {
+    if (node === null || node.founds || !existsSync(log)) return;
+    void waitsFor(node, readFileSync(log).subarray(begun).toString()).then((words) => {
+      if (words !== said) say((said = words));
+    });
+  }, 5000);
+  try {
+    while (!(await answers())) {
       // Whoever joins waits for the others, which may be starting too.
       if (given() || running() || node === null || node.founds) {
         await end();
-        throw error;
+        throw new Stop(`MariaDB did not come up. Its log says why: ${log}`);
       }
-      say(`${whyNot(log)} Trying again in ${wait} s`);
-      for (let n = 0; n < 10 * wait && !given(); n++) await sleep(100);
+      await sleep(1000);
       child = await launch(folder, data, port, socket, node);
     }
+  } finally {
+    clearInterval(telling);
   }
   if (node?.founds) {
     // Alone, a node closes its data by a file before it takes connections; a member writes only once it belongs.
@@ -91,7 +97,7 @@ export async function startDatabase(folder, node = null, given = () => false) {
     begin: async () => {
       // A cluster is founded once: whoever comes back joins the others.
       child = await launch(folder, data, port, socket, node && { ...node, founds: false });
-      await answers();
+      if (!(await answers())) throw new Stop(`MariaDB did not come up again. Its log says why: ${log}`);
       say('The database answers again');
     },
     failed: (error) => say(/** @type {Error} */ (error).message),
@@ -269,25 +275,26 @@ function socketPath(folder) {
 }
 
 /**
+ * Waits until a database answers.
  * @param {Reached} reached
  * @param {() => boolean} ended
  * @param {boolean} member a member of a cluster answers when it belongs, which takes the time of handing everything over
+ * @returns {Promise<boolean>} false where it has ended instead, or has not answered within a minute, a member within an hour
  */
-async function answering(reached, ended, member = false) {
-  const log = join(reached.folder, 'run', 'mariadb.log');
+async function answering(reached, ended, member) {
   for (let n = 0; n < (member ? 36_000 : 600); n++) {
-    if (ended()) throw new Stop(`MariaDB ended at its start. Its log says why: ${log}`);
+    if (ended()) return false;
     try {
       const connection = await asRoot(reached);
       const [status] = await connection.query("SHOW GLOBAL STATUS LIKE 'wsrep_ready'");
       await connection.end();
-      if (!member || /** @type {{ Value?: string }[]} */ (status)[0]?.Value === 'ON') return;
+      if (!member || /** @type {{ Value?: string }[]} */ (status)[0]?.Value === 'ON') return true;
       await sleep(100);
     } catch {
       await sleep(100);
     }
   }
-  throw new Stop(`MariaDB did not answer within a minute. Its log: ${log}`);
+  return false;
 }
 
 /** A connection with all rights, by the socket alone. @param {Reached} reached @param {string} [name] */

@@ -151,9 +151,9 @@ export async function placeOf(node, folder) {
   const founds = node.founds && there === null && (state?.lastToLeave ?? !joined);
   if (node.founds && !founds)
     say(
-      there === null
-        ? 'This machine belongs to a cluster already: joining it'
-        : `A cluster is there already, ${there.host}:${there.port} answers: joining it`,
+      there !== null && state === null
+        ? `A cluster is there already, ${there.host}:${there.port} answers: joining it`
+        : 'This machine belongs to a cluster already: joining it',
     );
   const own = existsSync(data) && readdirSync(data).some((name) => name.startsWith('beacon_'));
   if (!founds && own && state === null && !joined)
@@ -165,14 +165,18 @@ export async function placeOf(node, folder) {
 }
 
 /**
- * Why a member ended before it belonged, by the words of its log.
- * @param {string} log
+ * What a member waits for that does not belong yet, in words.
+ * @param {Node} node
+ * @param {string} told what its log says since it was started
  */
-export function whyNot(log) {
-  const errors = readFileSync(log, 'utf8')
-    .split('\n')
-    .filter((line) => / \[ERROR\] | error: /.test(line));
-  return `It has not joined the cluster yet: ${errors.at(-1) ?? 'no reason is told'}.`;
+export async function waitsFor(node, told) {
+  if (/certificate verify failed/.test(told))
+    return 'The other members have another certificate: all of them need the same two files (--tls CERT KEY).';
+  const others = node.members.filter((one) => one !== node.at);
+  const names = others.map(({ host, port }) => `${host}:${port}`).join(', ');
+  return (await firstThatAnswers(others)) === null
+    ? `Waiting for another member of the cluster: nobody answers at ${names} yet.`
+    : 'Joining the cluster, and taking over what it holds.';
 }
 
 /** @param {readonly Member[]} members @returns {Promise<Member | null>} */
