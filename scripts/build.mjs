@@ -13,18 +13,23 @@ import {
 import { join } from 'node:path';
 import { constants, brotliCompressSync } from 'node:zlib';
 import { fileURLToPath } from 'node:url';
+import { install } from './install.mjs';
+import { aloneInClone } from './lock.mjs';
 import { root } from './paths.mjs';
 import { runQuietly } from './run.mjs';
 import { runScript, say } from './say.mjs';
 
+const building = join(root, '.build');
 export const servedWeb = join(root, 'web', 'dist');
 
 export async function buildNode() {
-  await runQuietly(
-    process.execPath,
-    [join(root, 'node_modules', 'typescript', 'bin', 'tsc'), '-b'],
-    'The build failed.',
-    { cwd: root },
+  await aloneInClone(building, () =>
+    runQuietly(
+      process.execPath,
+      [join(root, 'node_modules', 'typescript', 'bin', 'tsc'), '-b'],
+      'The build failed.',
+      { cwd: root },
+    ),
   );
 }
 
@@ -32,7 +37,10 @@ export async function buildNode() {
  * Builds the web application into `folder` unless it is there from the same sources.
  * @param {string} folder
  */
-export async function buildWeb(folder = servedWeb) {
+export const buildWeb = (folder = servedWeb) => aloneInClone(building, () => buildPages(folder));
+
+/** @param {string} folder */
+async function buildPages(folder) {
   const stamp = join(folder, '.built-from');
   const wanted = fingerprint([
     'core/dist',
@@ -107,6 +115,7 @@ function fingerprint(places) {
 
 if (process.argv[1] === fileURLToPath(import.meta.url))
   await runScript(async () => {
+    await install('start');
     mkdirSync(servedWeb, { recursive: true });
     await buildNode();
     await buildWeb();

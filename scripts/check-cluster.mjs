@@ -1,13 +1,14 @@
 // Starts a server that founds a cluster and one that joins it with the certificate and nothing else, as a shop would;
 // kills the one, and lets it come back.
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { chownSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { request } from 'node:https';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { check, closeChecks } from './checks.mjs';
 import { freePort } from './database.mjs';
+import { installGalera } from './galera.mjs';
 import { threeFreePorts } from './local-cluster.mjs';
 import { root } from './paths.mjs';
 import { emptyPages, endAll, start as startOn } from './started.mjs';
@@ -22,18 +23,33 @@ function certificate(name) {
     ...['req', '-x509', '-newkey', 'ec', '-pkeyopt', 'ec_paramgen_curve:P-256', '-nodes', '-days', '2'],
     ...['-subj', '/CN=localhost', '-addext', 'subjectAltName=DNS:localhost', '-keyout', key, '-out', cert],
   ]);
+  if (nobody) for (const file of [cert, key]) chownSync(file, nobody.uid, nobody.gid);
   return [cert, key];
 }
+
+/** A user without rights, as a shop’s server has one; none where this clone is not for others to read. */
+const nobody = (() => {
+  const id = (/** @type {string} */ flag) =>
+    Number(spawnSync('id', [flag, 'nobody'], { encoding: 'utf8' }).stdout);
+  const as = { uid: id('-u'), gid: id('-g') };
+  if (process.getuid?.() !== 0) return null;
+  return spawnSync(process.execPath, ['--version'], { ...as, cwd: join(root, 'scripts') }).status === 0
+    ? as
+    : null;
+})();
+if (nobody) chownSync(folder, nobody.uid, nobody.gid);
 const [cert, key] = certificate('own');
+await installGalera();
 
 /** @param {string} data @param {readonly string[]} args */
-const start = (data, args) => startOn(join(folder, data), ['--web', web, '--shop', ...args]);
+const start = (data, args) => startOn(join(folder, data), ['--web', web, '--shop', ...args], nobody ?? {});
 
 /** @param {string} name @param {string} data @param {readonly string[]} args */
 const script = (name, data, args) =>
   spawnSync(process.execPath, [join(root, 'scripts', name), ...args], {
     env: { ...process.env, BEACON_DATA: join(folder, data) },
     encoding: 'utf8',
+    ...(nobody ?? {}),
   });
 
 /**

@@ -2,7 +2,6 @@
 import { spawn } from 'node:child_process';
 import {
   existsSync,
-  mkdirSync,
   mkdtempSync,
   readdirSync,
   readFileSync,
@@ -14,6 +13,7 @@ import { connect } from 'node:net';
 import { delimiter, dirname, join } from 'node:path';
 import { forCluster, installDebianPackages } from './install.mjs';
 import { root } from './paths.mjs';
+import { mayWrite } from './lock.mjs';
 import { runQuietly } from './run.mjs';
 import { say, Stop } from './say.mjs';
 
@@ -38,7 +38,10 @@ const clusterName = 'dormant_beacon';
 export async function installGalera() {
   await installDebianPackages(forCluster);
   if (existsSync(join(handingOver, 'wsrep_sst_rsync'))) return;
-  mkdirSync(join(root, '.build'), { recursive: true });
+  if (!mayWrite(join(root, '.build')))
+    throw new Stop(
+      `A part of Debian’s mariadb-server has to be unpacked in ${root}, which belongs to somebody else. Start a member once as its owner, or give the clone to the user who runs it.`,
+    );
   const making = mkdtempSync(join(root, '.build', 'debian-'));
   const fetched = () =>
     runQuietly('apt-get', ['download', 'mariadb-server'], 'Debian’s mariadb-server could not be fetched.', {
@@ -52,9 +55,9 @@ export async function installGalera() {
   const [file = ''] = readdirSync(making);
   await runQuietly('dpkg-deb', ['-x', join(making, file), making], 'mariadb-server could not be unpacked.');
   rmSync(join(making, file));
-  // Begun by root, rsync’s daemon would hand the state to nobody.
+  // Begun by root, rsync’s daemon would hand the state to nobody; begun by anybody else, it may name nobody.
   const script = join(making, 'usr', 'bin', 'wsrep_sst_rsync');
-  const own = 'use chroot = no\nuid = $(id -u)\ngid = $(id -g)';
+  const own = "use chroot = no\n$(test $(id -u) -ne 0 || printf 'uid = 0\\ngid = 0')";
   writeFileSync(script, readFileSync(script, 'utf8').replace('use chroot = no', own));
   rmSync(unpacked, { recursive: true, force: true });
   renameSync(making, unpacked);
@@ -172,6 +175,9 @@ export async function placeOf(node, folder) {
 export async function waitsFor(node, told) {
   if (/certificate verify failed/.test(told))
     return 'The other members have another certificate: all of them need the same two files (--tls CERT KEY).';
+  const denied = /Access denied for user '([^']+)'@'localhost'/.exec(told)?.[1];
+  if (denied !== undefined)
+    return `The cluster was founded by a user of another name than “${denied}”: all members run under one name.`;
   const others = node.members.filter((one) => one !== node.at);
   const names = others.map(({ host, port }) => `${host}:${port}`).join(', ');
   return (await firstThatAnswers(others)) === null

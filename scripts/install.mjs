@@ -2,6 +2,7 @@
 import { createHash } from 'node:crypto';
 import { existsSync, readFileSync, rmSync, statfsSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { aloneInClone } from './lock.mjs';
 import { root } from './paths.mjs';
 import { run, runQuietly } from './run.mjs';
 import { say, Stop } from './say.mjs';
@@ -94,14 +95,18 @@ async function installNodePackages() {
   const wanted = createHash('sha256')
     .update(readFileSync(join(root, 'package-lock.json')))
     .digest('hex');
-  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
-  rmSync(stamp, { force: true });
-  say('Installing the packages of the lock file (a minute or two)');
-  await run(
-    'npm',
-    ['ci', '--no-audit', '--no-fund', '--loglevel=error'],
-    { cwd: root },
-    'The packages could not be installed. Check the network, then start again.',
-  );
-  writeFileSync(stamp, wanted);
+  const complete = () => existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted;
+  if (complete()) return;
+  await aloneInClone(join(root, '.build'), async () => {
+    if (complete()) return;
+    rmSync(stamp, { force: true });
+    say('Installing the packages of the lock file (a minute or two)');
+    await run(
+      'npm',
+      ['ci', '--no-audit', '--no-fund', '--loglevel=error'],
+      { cwd: root },
+      'The packages could not be installed. Check the network, then start again.',
+    );
+    writeFileSync(stamp, wanted);
+  });
 }

@@ -1,13 +1,14 @@
 // Locks that die with their holder: flock(1) keeps them for as long as our end of its pipe is open.
 import { spawn } from 'node:child_process';
-import { mkdirSync } from 'node:fs';
+import { accessSync, constants, mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { Stop } from './say.mjs';
 
 /**
  * `run`: who runs the database of this data folder. `copy`: who makes, changes or copies whole databases in it.
- * @typedef {'run' | 'copy'} LockName
+ * `clone`: who installs or builds in this clone.
+ * @typedef {'run' | 'copy' | 'clone'} LockName
  * @typedef {{ release(): Promise<void> }} Lock
  */
 
@@ -67,6 +68,40 @@ export async function takeLock(folder, name, taken, seconds = 0) {
     if (lock) return lock;
     if (Date.now() >= until) throw new Stop(taken);
     await sleep(300);
+  }
+}
+
+/** Makes a folder for what is built, unless this user may write nothing there. @param {string} folder */
+export function mayWrite(folder) {
+  try {
+    mkdirSync(join(folder, 'run'), { recursive: true });
+    accessSync(join(folder, 'run'), constants.W_OK);
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+/**
+ * Installs or builds in a clone while nobody else does.
+ * @template A
+ * @param {string} folder of what is built
+ * @param {() => Promise<A>} work
+ * @returns {Promise<A>}
+ */
+export async function aloneInClone(folder, work) {
+  // Who may write nothing here installs and builds nothing: it is all there, made by the clone’s owner.
+  if (!mayWrite(folder)) return work();
+  const lock = await takeLock(
+    folder,
+    'clone',
+    'Another start has been installing or building in this clone for a quarter of an hour. End it, then start again.',
+    900,
+  );
+  try {
+    return await work();
+  } finally {
+    await lock.release();
   }
 }
 

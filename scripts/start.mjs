@@ -47,6 +47,8 @@ await runScript(async () => {
     if (!isAsked) throw error;
   } finally {
     await lock.release();
+    // What was being prepared, or waited for, is of no use to anybody now.
+    if (isAsked && !living) process.exit(0);
   }
 });
 
@@ -198,8 +200,15 @@ function readTls(wanted, files) {
   if (cert === undefined || key === undefined || more !== undefined)
     throw new Error('--tls: expected two files, the certificate and its key');
   for (const file of [cert, key]) if (!existsSync(file)) throw new Error(`--tls: there is no file "${file}"`);
+  const [certText, keyText] = [cert, key].map((file) => {
+    try {
+      return readFileSync(file);
+    } catch (error) {
+      throw new Error(`--tls: "${file}" may not be read by this user`, { cause: error });
+    }
+  });
   try {
-    createSecureContext({ cert: readFileSync(cert), key: readFileSync(key) });
+    createSecureContext({ cert: certText, key: keyText });
   } catch (error) {
     throw new Error(`--tls: certificate and key do not fit: ${/** @type {Error} */ (error).message}`, {
       cause: error,

@@ -24,10 +24,12 @@ export function emptyPages(folder) {
  * Runs scripts/start.mjs.
  * @param {string} data where its data and, beside it, its backups are
  * @param {readonly string[]} args
+ * @param {{ uid?: number, gid?: number }} [as] another user
  * @returns {Started}
  */
-export function start(data, args) {
+export function start(data, args, as = {}) {
   const child = spawn(process.execPath, [join(root, 'scripts', 'start.mjs'), ...args], {
+    ...as,
     env: { ...process.env, BEACON_DATA: data, BEACON_BACKUPS: join(data, '..', 'backups') },
     stdio: ['ignore', 'pipe', 'pipe'],
   });
