@@ -71,17 +71,21 @@ export async function writeOn(address, clients, goesOn) {
       head: { event: 'wear' },
       vehicle: { make: 'Ostrel', model: 'Marn wagon' },
     });
+  const begun = performance.now();
+  // Each writes at moments of its own: after a stall that held up all of them they do not go on in step, as people do not.
   const client = async (/** @type {number} */ n) => {
-    await sleep((pauseMs * n) / clients);
-    for (let k = 0; goesOn(); k++) {
-      const [jobId, id, began] = [jobs[(n + k) % jobs.length] ?? '', randomUUID(), performance.now()];
+    for (let k = 0; ; k++) {
+      const late = (performance.now() - begun) / pauseMs - n / clients;
+      k = Math.max(k, Math.ceil(late));
+      await sleep(begun + pauseMs * (k + n / clients) - performance.now());
+      if (!goesOn()) return;
+      const [jobId, id] = [jobs[(n + k) % jobs.length] ?? '', randomUUID()];
       const answer = await write(`/api/jobs/${jobId}/notes`, {
         id,
         observedAt: new Date().toISOString(),
         data: { text: `client ${n}, entry ${k}`, stage: 'trace' },
       });
       if (answer) acknowledged.push({ jobId, id, seq: answer.seq });
-      await sleep(Math.max(0, pauseMs - (performance.now() - began)));
     }
   };
   await Promise.all(Array.from({ length: clients }, (_, n) => client(n)));

@@ -260,6 +260,24 @@ describe('traces from zero', () => {
     await page.locator('.next-thing h1').waitFor();
     const rail = await page.locator('.rail').evaluate((own) => own.getBoundingClientRect().bottom);
     expect(rail).toBeLessThanOrEqual(400 / 3);
+
+    await page.goto(`${await based(page, traceNotes[0]!)}/trace`);
+    await page.getByRole('button', { name: /^Lamp with fuse and switch/ }).click();
+    await page.getByRole('button', { name: 'Start the trace' }).click();
+    await page.locator('.action.chosen').waitFor();
+    const outlines = await page
+      .locator('.action')
+      .evaluateAll((all) =>
+        all.map((own) => [own.classList.contains('chosen'), getComputedStyle(own).outlineStyle]),
+      );
+    expect(outlines.filter(([, style]) => style === 'solid')).toEqual([[true, 'solid']]);
+    expect(outlines.length).toBeGreaterThan(1);
+    // The light of a lamp, a bar of a chance: drawn in the colour of the text, never in none.
+    const drawn = await page
+      .locator('db-circuit-drawing svg')
+      .first()
+      .evaluate((own) => getComputedStyle(own).color);
+    expect(drawn).toBe(await page.evaluate(() => getComputedStyle(document.body).color));
     await context.close();
   });
 
