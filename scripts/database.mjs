@@ -51,7 +51,12 @@ export async function startDatabase(folder, node = null, given = () => false) {
   const reached = { port, socket, folder };
   const log = join(folder, 'run', 'mariadb.log');
   rotate(log);
-  let child = await launch(folder, data, port, socket, node);
+  let begun = 0;
+  const begin = () => {
+    begun = existsSync(log) ? statSync(log).size : 0;
+    return launch(folder, data, port, socket, node);
+  };
+  let child = await begin();
   const running = () => child.exitCode === null && child.signalCode === null;
   const end = async () => {
     if (!running()) return;
@@ -60,23 +65,26 @@ export async function startDatabase(folder, node = null, given = () => false) {
     if (running()) child.kill('SIGKILL');
   };
   const answers = () => answering(reached, () => given() || !running(), node !== null);
-  const begun = existsSync(log) ? statSync(log).size : 0;
+  const told = () => (existsSync(log) ? readFileSync(log).subarray(begun).toString() : '');
   let said = '';
-  const telling = setInterval(() => {
-    if (node === null || node.founds || !existsSync(log)) return;
-    void waitsFor(node, readFileSync(log).subarray(begun).toString()).then((words) => {
-      if (words !== said) say((said = words));
-    });
-  }, 5000);
+  const tell = async () => {
+    if (node === null || node.founds) return;
+    const words = await waitsFor(node, told());
+    if (words !== said) say((said = words));
+  };
+  const telling = setInterval(() => void tell(), 5000);
   try {
     while (!(await answers())) {
+      const isElsewhere = / bind: /.test(told());
       // Whoever joins waits for the others, which may be starting too.
-      if (given() || running() || node === null || node.founds) {
+      if (given() || running() || node === null || node.founds || isElsewhere) {
         await end();
-        throw new Stop(`MariaDB did not come up. Its log says why: ${log}`);
+        const why = isElsewhere && node ? await waitsFor(node, told()) : '';
+        throw new Stop(`MariaDB did not come up. ${why}${why && ' '}Its log says more: ${log}`);
       }
+      await tell();
       await sleep(1000);
-      child = await launch(folder, data, port, socket, node);
+      child = await begin();
     }
   } finally {
     clearInterval(telling);

@@ -173,6 +173,9 @@ export async function placeOf(node, folder) {
  * @param {string} told what its log says since it was started
  */
 export async function waitsFor(node, told) {
+  const bound = /bind: (Address already in use|Cannot assign requested address)/.exec(told)?.[1];
+  if (bound !== undefined)
+    return `This machine cannot be ${node.at.host}:${node.at.port} of the cluster (${bound.toLowerCase()}): say which member it is with --at.`;
   if (/certificate verify failed/.test(told))
     return 'The other members have another certificate: all of them need the same two files (--tls CERT KEY).';
   const denied = /Access denied for user '([^']+)'@'localhost'/.exec(told)?.[1];
