@@ -69,8 +69,12 @@ export const leftForNow =
             [value]="mine().has(difference.field) ? 'mine' : 'theirs'"
             (change)="take(difference.field, $event.value)"
           >
-            <mat-button-toggle value="mine"><small>yours</small>{{ difference.mine }}</mat-button-toggle>
-            <mat-button-toggle value="theirs"><small>theirs</small>{{ difference.theirs }}</mat-button-toggle>
+            <mat-button-toggle value="mine"
+              ><span class="value"><small>yours</small> {{ difference.mine }}</span></mat-button-toggle
+            >
+            <mat-button-toggle value="theirs"
+              ><span class="value"><small>theirs</small> {{ difference.theirs }}</span></mat-button-toggle
+            >
           </mat-button-toggle-group>
         </div>
       } @empty {
@@ -99,6 +103,11 @@ export const leftForNow =
       grid-template-columns: 1fr 1fr;
       gap: 8px;
       overflow-wrap: anywhere;
+    }
+    .value {
+      display: block;
+      padding: 4px 0;
+      text-align: left;
     }
     small {
       display: block;
