@@ -13,17 +13,17 @@ import {
 import { join } from 'node:path';
 import { constants, brotliCompressSync } from 'node:zlib';
 import { fileURLToPath } from 'node:url';
+import { installGalera } from './galera.mjs';
 import { install } from './install.mjs';
 import { aloneInClone } from './lock.mjs';
 import { root } from './paths.mjs';
 import { runQuietly } from './run.mjs';
 import { runScript, say } from './say.mjs';
 
-const building = join(root, '.build');
 export const servedWeb = join(root, 'web', 'dist');
 
 export async function buildNode() {
-  await aloneInClone(building, () =>
+  await aloneInClone(() =>
     runQuietly(
       process.execPath,
       [join(root, 'node_modules', 'typescript', 'bin', 'tsc'), '-b'],
@@ -37,7 +37,7 @@ export async function buildNode() {
  * Builds the web application into `folder` unless it is there from the same sources.
  * @param {string} folder
  */
-export const buildWeb = (folder = servedWeb) => aloneInClone(building, () => buildPages(folder));
+export const buildWeb = (folder = servedWeb) => aloneInClone(() => buildPages(folder));
 
 /** @param {string} folder */
 async function buildPages(folder) {
@@ -116,6 +116,8 @@ function fingerprint(places) {
 if (process.argv[1] === fileURLToPath(import.meta.url))
   await runScript(async () => {
     await install('start');
+    // What a member of a cluster needs: `npm run build -- --cluster`.
+    if (process.argv.includes('--cluster')) await installGalera();
     mkdirSync(servedWeb, { recursive: true });
     await buildNode();
     await buildWeb();

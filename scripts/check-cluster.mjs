@@ -110,7 +110,7 @@ try {
     open.output(),
   );
 
-  const waiting = start('two', asSecond);
+  const waiting = start('shop', asSecond);
   check(
     'one that finds no other says so, and waits',
     await until(async () => /nobody answers at/.test(waiting.output())),
@@ -132,7 +132,7 @@ try {
   stranger.kill('SIGTERM');
   await stranger.exited;
   const ownShop = start('shop', []);
-  check('a shop that stands alone', await ownShop.ready, ownShop.output());
+  check('a shop that stands alone after it waited for a cluster', await ownShop.ready, ownShop.output());
   ownShop.kill('SIGTERM');
   await ownShop.exited;
   const over = start('shop', asSecond);

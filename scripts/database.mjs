@@ -43,7 +43,7 @@ export async function startDatabase(folder, node = null, given = () => false) {
   chmodSync(folder, 0o700);
   chmodSync(join(folder, 'run'), 0o700);
   const data = join(folder, 'mariadb');
-  if (node === null) refuseAlone(data);
+  if (node === null) refuseAlone(folder);
   await endLeftOver(folder, data);
   await initialise(folder, data);
   const socket = socketPath(folder);

@@ -12,8 +12,8 @@ import {
 import { connect } from 'node:net';
 import { delimiter, dirname, join } from 'node:path';
 import { forCluster, installDebianPackages } from './install.mjs';
-import { root } from './paths.mjs';
-import { mayWrite } from './lock.mjs';
+import { built, root } from './paths.mjs';
+import { mayBuild } from './lock.mjs';
 import { runQuietly } from './run.mjs';
 import { say, Stop } from './say.mjs';
 
@@ -38,11 +38,11 @@ const clusterName = 'dormant_beacon';
 export async function installGalera() {
   await installDebianPackages(forCluster);
   if (existsSync(join(handingOver, 'wsrep_sst_rsync'))) return;
-  if (!mayWrite(join(root, '.build')))
+  if (!mayBuild())
     throw new Stop(
       `A part of Debian’s mariadb-server has to be unpacked in ${root}, which belongs to somebody else. Start a member once as its owner, or give the clone to the user who runs it.`,
     );
-  const making = mkdtempSync(join(root, '.build', 'debian-'));
+  const making = mkdtempSync(join(built, 'debian-'));
   const fetched = () =>
     runQuietly('apt-get', ['download', 'mariadb-server'], 'Debian’s mariadb-server could not be fetched.', {
       cwd: making,
@@ -63,7 +63,7 @@ export async function installGalera() {
   renameSync(making, unpacked);
 }
 
-const unpacked = join(root, '.build', 'mariadb-server');
+const unpacked = join(built, 'mariadb-server');
 const handingOver = join(unpacked, 'usr', 'bin');
 
 /**
@@ -128,16 +128,27 @@ function stateOf(data) {
   };
 }
 
-/** @param {string} data of a database @throws Stop where it is part of a cluster: changed alone, it would differ from the others for good */
-export function refuseAlone(data) {
-  if (stateOf(data) === null) return;
-  throw new Stop(
-    `The data in ${dirname(data)} is part of a cluster, and is not opened without it: start it with --cluster. For a shop that stands alone, restore a backup of it into a folder of its own (BEACON_DATA=…).`,
-  );
-}
-
 /** Written before a machine takes over anything, so that half of a first copy is known for what it is. @param {string} folder */
 const joinedMark = (folder) => join(folder, 'joined-a-cluster');
+
+/** @param {string} data */
+const holdsShop = (data) => existsSync(data) && readdirSync(data).some((name) => name.startsWith('beacon_'));
+
+/**
+ * Before data is opened without a cluster.
+ * @param {string} folder
+ * @throws Stop where it is part of one, or half of a first copy: changed alone, it would differ from the others for good
+ */
+export function refuseAlone(folder) {
+  const data = join(folder, 'mariadb');
+  const isHalfACopy = existsSync(joinedMark(folder)) && holdsShop(data);
+  if (stateOf(data) !== null || isHalfACopy)
+    throw new Stop(
+      `The data in ${folder} is part of a cluster, and is not opened without it: start it with --cluster. For a shop that stands alone, restore a backup of it into a folder of its own (BEACON_DATA=…).`,
+    );
+  // A machine that only waited for a cluster has nothing of it: from now on it has a shop of its own.
+  rmSync(joinedMark(folder), { force: true });
+}
 
 /**
  * A node as it is started: one founds a cluster where there is none yet, and whoever joins has nothing to lose by it.
@@ -158,8 +169,7 @@ export async function placeOf(node, folder) {
         ? `A cluster is there already, ${there.host}:${there.port} answers: joining it`
         : 'This machine belongs to a cluster already: joining it',
     );
-  const own = existsSync(data) && readdirSync(data).some((name) => name.startsWith('beacon_'));
-  if (!founds && own && state === null && !joined)
+  if (!founds && holdsShop(data) && state === null && !joined)
     throw new Stop(
       `${folder} holds a shop of its own, which joining the cluster would replace. Found the cluster with it (--found, while no other member runs), or join with an empty folder (BEACON_DATA=…).`,
     );
@@ -180,7 +190,7 @@ export async function waitsFor(node, told) {
     return 'The other members have another certificate: all of them need the same two files (--tls CERT KEY).';
   const denied = /Access denied for user '([^']+)'@'localhost'/.exec(told)?.[1];
   if (denied !== undefined)
-    return `The cluster was founded by a user of another name than “${denied}”: all members run under one name.`;
+    return `The cluster was founded under another user name than “${denied}”: all members run under the same one.`;
   const others = node.members.filter((one) => one !== node.at);
   const names = others.map(({ host, port }) => `${host}:${port}`).join(', ');
   return (await firstThatAnswers(others)) === null

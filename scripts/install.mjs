@@ -97,7 +97,7 @@ async function installNodePackages() {
     .digest('hex');
   const complete = () => existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted;
   if (complete()) return;
-  await aloneInClone(join(root, '.build'), async () => {
+  await aloneInClone(async () => {
     if (complete()) return;
     rmSync(stamp, { force: true });
     say('Installing the packages of the lock file (a minute or two)');

@@ -3,6 +3,7 @@ import { spawn } from 'node:child_process';
 import { accessSync, constants, mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
+import { built } from './paths.mjs';
 import { Stop } from './say.mjs';
 
 /**
@@ -71,11 +72,11 @@ export async function takeLock(folder, name, taken, seconds = 0) {
   }
 }
 
-/** Makes a folder for what is built, unless this user may write nothing there. @param {string} folder */
-export function mayWrite(folder) {
+/** Makes the folder for what is built, unless this user may write nothing in the clone. */
+export function mayBuild() {
   try {
-    mkdirSync(join(folder, 'run'), { recursive: true });
-    accessSync(join(folder, 'run'), constants.W_OK);
+    mkdirSync(join(built, 'run'), { recursive: true });
+    accessSync(join(built, 'run'), constants.W_OK);
     return true;
   } catch {
     return false;
@@ -83,17 +84,16 @@ export function mayWrite(folder) {
 }
 
 /**
- * Installs or builds in a clone while nobody else does.
+ * Installs or builds in the clone while nobody else does.
  * @template A
- * @param {string} folder of what is built
  * @param {() => Promise<A>} work
  * @returns {Promise<A>}
  */
-export async function aloneInClone(folder, work) {
+export async function aloneInClone(work) {
   // Who may write nothing here installs and builds nothing: it is all there, made by the clone’s owner.
-  if (!mayWrite(folder)) return work();
+  if (!mayBuild()) return work();
   const lock = await takeLock(
-    folder,
+    built,
     'clone',
     'Another start has been installing or building in this clone for a quarter of an hour. End it, then start again.',
     900,

@@ -5,6 +5,8 @@ import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
 export const root = dirname(dirname(fileURLToPath(import.meta.url)));
+/** What is built in the clone besides each workspace’s own, and what its scripts unpack. */
+export const built = join(root, '.build');
 
 /** Data, credentials and logs: never inside the clone. */
 export function dataFolder() {
