@@ -46,7 +46,11 @@ export async function serverWell(): Promise<void> {
       ({ ok }) => ok,
       () => false,
     );
-  for (let n = 0; n < 300 && !(await well()); n++) await new Promise((resolve) => setTimeout(resolve, 100));
+  const end = Date.now() + 30_000;
+  while (!(await well())) {
+    if (Date.now() > end) throw new Error('the server does not get well');
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
 }
 
 /** Every page that is open now, in any device. */

@@ -272,7 +272,7 @@ describe('traces from zero', () => {
       );
     expect(outlines.filter(([, style]) => style === 'solid')).toEqual([[true, 'solid']]);
     expect(outlines.length).toBeGreaterThan(1);
-    // The light of a lamp, a bar of a chance: drawn in the colour of the text, never in none.
+    // What is drawn has the colour of the text.
     const drawn = await page
       .locator('db-circuit-drawing svg')
       .first()

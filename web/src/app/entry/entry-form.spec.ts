@@ -177,17 +177,23 @@ describe('entryForm', () => {
     expect(other).toEqual(one!);
   });
 
-  it('is another one where it is made anew on the same page before the answer came', async () => {
+  /** A form that was filled and pressed, and the answers that it and the next one wait for. */
+  const beingEntered = async () => {
+    const answers: ((sent: Sent<unknown>) => void)[] = [];
+    wire.answers = [1, 2].map(() => new Promise((resolve) => answers.push(resolve)));
     const first = await open();
-    let answer: (sent: Sent<unknown>) => void = () => undefined;
-    wire.answers = [new Promise((resolve) => (answer = resolve))];
     await first.type('12.6');
     first.press(clamps);
     first.press(enter);
     await first.settle();
+    return { first, answers };
+  };
+
+  it('is another one where it is made anew on the same page before the answer came', async () => {
+    const { first, answers } = await beingEntered();
     const second = await open();
     first.fixture.destroy();
-    answer({ state: 'saved', answer: null });
+    answers[0]!({ state: 'saved', answer: null });
     await second.settle();
     await second.settle();
     expect([second.probe.volts(), [...room.drafts]]).toEqual(['', []]);
@@ -199,13 +205,7 @@ describe('entryForm', () => {
   });
 
   it('keeps what was typed into it while the one before was being entered, and finds that one again where it was refused', async () => {
-    const first = await open();
-    const answers: ((sent: Sent<unknown>) => void)[] = [];
-    wire.answers = [1, 2].map(() => new Promise((resolve) => answers.push(resolve)));
-    await first.type('12.6');
-    first.press(clamps);
-    first.press(enter);
-    await first.settle();
+    const { first, answers } = await beingEntered();
     const second = await open();
     first.fixture.destroy();
     await second.type('12.4');
