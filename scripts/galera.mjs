@@ -10,7 +10,7 @@ import {
   writeFileSync,
 } from 'node:fs';
 import { connect } from 'node:net';
-import { delimiter, dirname, join } from 'node:path';
+import { delimiter, join } from 'node:path';
 import { forCluster, installDebianPackages } from './install.mjs';
 import { built, root } from './paths.mjs';
 import { mayBuild } from './lock.mjs';
