@@ -18,6 +18,8 @@ const folder = mkdtempSync(join(tmpdir(), 'beacon-start-'));
 const web = emptyPages(folder);
 const data = join(folder, 'data');
 const backups = join(folder, 'backups');
+/** The database of that data, by its socket. */
+const reached = { port: 0, socket: join(data, 'run', 'mariadb.sock'), folder: data };
 
 /** @param {readonly string[]} args */
 const start = (args) => startOn(data, ['--web', web, ...args]);
@@ -85,6 +87,20 @@ function askOverTls(port, ca, path, body, host = 'localhost') {
 const databasePid = () => Number(readFileSync(join(data, 'run', 'mariadb.pid'), 'utf8'));
 const serverPid = () => Number(JSON.parse(readFileSync(join(data, 'run', 'server.json'), 'utf8')).pid);
 const alive = (/** @type {number} */ pid) => commandOf(pid) !== '';
+
+/** Processes of a program. @param {string} program @returns {number[]} */
+const processesOf = (program) =>
+  readdirSync('/proc')
+    .filter((name) => /^\d+$/.test(name))
+    .map(Number)
+    .filter((pid) => commandOf(pid).startsWith(`${program} `));
+
+/** Whether the database takes connections. */
+const databaseAnswers = () =>
+  asRoot(reached).then(
+    (connection) => connection.end().then(() => true),
+    () => false,
+  );
 
 /** Command lines of programs that still use this data a moment later. */
 async function leftOver() {
@@ -302,7 +318,6 @@ try {
     cured.output(),
   );
   // As after an update that brings a step of the schema.
-  const reached = { port: 0, socket: join(data, 'run', 'mariadb.sock'), folder: data };
   const connection = await asRoot(reached, 'beacon_demo');
   await connection.query("DELETE FROM migrations WHERE name = '0068-words'");
   await connection.end();
@@ -364,6 +379,20 @@ try {
         `${code}: ${left}\n${early.output()}`,
       );
     }
+
+  const stuck = start(['--port', String(port)]);
+  const startsUp = () => processesOf('mariadbd').find((pid) => commandOf(pid).includes(data)) ?? 0;
+  for (let n = 0; n < 3000 && startsUp() === 0; n++) await sleep(5);
+  // It hears nothing, like one that waits for itself.
+  process.kill(startsUp(), 'SIGSTOP');
+  const answered = await databaseAnswers();
+  stuck.kill('SIGTERM');
+  const ended = await Promise.race([stuck.exited, sleep(20_000).then(() => -1)]);
+  check(
+    'a database that hangs while it starts is ended, and nothing is left running',
+    !answered && ended === 0 && (await leftOver()) === '',
+    `${answered} ${ended}: ${await leftOver()}\n${stuck.output()}`,
+  );
 
   const closed = spawn(
     process.execPath,

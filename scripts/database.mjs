@@ -25,6 +25,9 @@ import { rotate } from './log-files.mjs';
 import { runQuietly } from './run.mjs';
 import { say, Stop } from './say.mjs';
 
+/** For so long a database that is asked to shut down may write; one that stands alone and has never answered has little to do. */
+const [shutdownMs, earlyShutdownMs] = [30_000, 5000];
+
 /**
  * @typedef {{ port: number, socket: string, folder: string }} Reached
  * @typedef {Reached & { readonly pid: number, stop(): Promise<void> }} Database
@@ -58,12 +61,9 @@ export async function startDatabase(folder, node = null, given = () => false) {
   };
   let child = await begin();
   const running = () => child.exitCode === null && child.signalCode === null;
-  const end = async () => {
-    if (!running()) return;
-    child.kill('SIGTERM');
-    for (let n = 0; n < 600 && running(); n++) await sleep(50);
-    if (running()) child.kill('SIGKILL');
-  };
+  // From when it answers there may be something to write down before it ends.
+  let isUp = false;
+  const end = () => endProcess(child.pid ?? 0, running, isUp || node ? shutdownMs : earlyShutdownMs);
   const answers = () => answering(reached, () => given() || !running(), node !== null);
   const told = () => (existsSync(log) ? readFileSync(log).subarray(begun).toString() : '');
   let said = '';
@@ -86,6 +86,7 @@ export async function startDatabase(folder, node = null, given = () => false) {
       await sleep(1000);
       child = await begin();
     }
+    isUp = true;
   } finally {
     clearInterval(telling);
   }
@@ -103,9 +104,11 @@ export async function startDatabase(folder, node = null, given = () => false) {
       ),
     told: (seconds) => say(`The database has ended unasked; starting it again in ${seconds} s`),
     begin: async () => {
+      isUp = false;
       // A cluster is founded once: whoever comes back joins the others.
       child = await launch(folder, data, port, socket, node && { ...node, founds: false });
       if (!(await answers())) throw new Stop(`MariaDB did not come up again. Its log says why: ${log}`);
+      isUp = true;
       say('The database answers again');
     },
     failed: (error) => say(/** @type {Error} */ (error).message),
@@ -171,10 +174,26 @@ async function endLeftOver(folder, data) {
   const pid = Number(readFileSync(file, 'utf8'));
   if (commandOf(pid).includes(data)) {
     say('Ending the database that an earlier start has left behind');
-    process.kill(pid, 'SIGTERM');
-    for (let n = 0; n < 600 && commandOf(pid).includes(data); n++) await sleep(50);
+    await endProcess(pid, () => commandOf(pid).includes(data), shutdownMs);
   }
   rmSync(file, { force: true });
+}
+
+/**
+ * Asks a MariaDB to shut down, and ends it where it does not: one that is asked while it starts can wait for itself
+ * for ever. Nothing is lost by that, it recovers what it has confirmed.
+ * @param {number} pid
+ * @param {() => boolean} running
+ * @param {number} patienceMs
+ */
+async function endProcess(pid, running, patienceMs) {
+  if (!running()) return;
+  process.kill(pid, 'SIGTERM');
+  const since = Date.now();
+  while (running() && Date.now() - since < patienceMs) await sleep(50);
+  if (!running()) return;
+  process.kill(pid, 'SIGKILL');
+  while (running()) await sleep(50);
 }
 
 /** The command line of a process, or nothing where there is none. @param {number} pid */

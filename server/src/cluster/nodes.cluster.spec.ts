@@ -238,14 +238,15 @@ describe('two servers on two nodes', () => {
     it('tell there that the settings have been changed meanwhile', async () => {
       const { headers } = await first.get('/api/shop', first.cookie(first.lead));
       await lag.begin();
-      const answers = await many(18, (n) =>
+      // Eight at each, as many as have a connection: a ninth waits for one of those who wait for the node.
+      const answers = await many(16, (n) =>
         either(n).write(
           '/api/shop',
           { settings: { ...defaultShopSettings, hourlyRateCents: 7000 + n } },
           { person: first.lead, method: 'PUT', headers: { 'If-Match': headers.get('ETag')! } },
         ),
       );
-      expect(answers.map(({ status }) => status).sort()).toEqual([200, ...Array<number>(17).fill(409)]);
+      expect(answers.map(({ status }) => status).sort()).toEqual([200, ...Array<number>(15).fill(409)]);
     }, 60_000);
 
     it('take there an entry that follows one at the other', async () => {
