@@ -2,6 +2,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal, untracked } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatSortModule } from '@angular/material/sort';
+import { MatTableModule } from '@angular/material/table';
 import type { KeepRates } from '@dormant-beacon/contract';
 import { type BaseRate, learnedWeight, suppliedRates } from '@dormant-beacon/core/trace';
 import { Store } from '@ngrx/store';
@@ -10,6 +11,7 @@ import { Entry, entryForm, field, numberOf, saved, TextField, type Trouble, trou
 import { sorted, unsorted } from '../frame';
 import { LibraryDesk, CircuitEvents, circuitsFeature } from '../knowledge';
 import { kindNames } from './circuit-fields';
+import { FiguresPipe, sayFigures } from '../figures';
 
 interface Row {
   readonly kind: BaseRate['kind'];
@@ -22,7 +24,7 @@ interface Row {
 
 @Component({
   selector: 'db-base-rates',
-  imports: [Entry, MatButtonModule, MatSortModule, TextField],
+  imports: [FiguresPipe, Entry, MatButtonModule, MatSortModule, MatTableModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>Base rates</h2>
@@ -33,40 +35,52 @@ interface Row {
     </p>
     @if (rates(); as rates) {
       <db-entry [form]="form">
-        <table class="plain" matSort (matSortChange)="order.set($event)">
-          <thead>
-            <tr>
-              <th mat-sort-header="name">What fails</th>
-              <th mat-sort-header="supplied">Supplied</th>
-              <th>This shop’s table{{ rates.version ? ', version ' + rates.version : '' }}</th>
-              <th mat-sort-header="closures">Proven, expected</th>
-              <th mat-sort-header="now">Weight now</th>
-            </tr>
-          </thead>
-          <tbody>
-            @for (n of shown(); track rows()[n]!.name) {
-              @let row = rows()[n]!;
-              <tr>
-                <td>{{ row.name }}</td>
-                <td class="mono quiet">{{ row.supplied ?? '–' }}</td>
-                <td>
-                  @if (mayChange()) {
-                    <input
-                      class="mono"
-                      inputmode="decimal"
-                      [attr.aria-label]="'Weight of ' + row.name"
-                      [value]="weights()[n]"
-                      (input)="set(n, $any($event.target).value)"
-                    />
-                  } @else {
-                    <span class="mono">{{ weights()[n] }}</span>
-                  }
-                </td>
-                <td class="mono">{{ learnedWords(row) }}</td>
-                <td class="mono">{{ nowOf(n) }}</td>
-              </tr>
-            }
-          </tbody>
+        <table
+          mat-table
+          class="plain"
+          matSort
+          (matSortChange)="order.set($event)"
+          [dataSource]="shown()"
+          [trackBy]="byName"
+        >
+          <ng-container matColumnDef="name">
+            <th mat-header-cell mat-sort-header *matHeaderCellDef>What fails</th>
+            <td mat-cell *matCellDef="let n">{{ rows()[n]!.name }}</td>
+          </ng-container>
+          <ng-container matColumnDef="supplied">
+            <th mat-header-cell mat-sort-header *matHeaderCellDef>Supplied</th>
+            <td mat-cell class="mono quiet" *matCellDef="let n">
+              {{ rows()[n]!.supplied ?? '–' | figures }}
+            </td>
+          </ng-container>
+          <ng-container matColumnDef="table">
+            <th mat-header-cell *matHeaderCellDef>
+              This shop’s table{{ rates.version ? ', version ' + rates.version : '' }}
+            </th>
+            <td mat-cell *matCellDef="let n">
+              @if (mayChange()) {
+                <input
+                  class="mono"
+                  inputmode="decimal"
+                  [attr.aria-label]="'Weight of ' + rows()[n]!.name"
+                  [value]="weights()[n]"
+                  (input)="set(n, $any($event.target).value)"
+                />
+              } @else {
+                <span class="mono">{{ weights()[n] }}</span>
+              }
+            </td>
+          </ng-container>
+          <ng-container matColumnDef="closures">
+            <th mat-header-cell mat-sort-header *matHeaderCellDef>Proven, expected</th>
+            <td mat-cell class="mono" *matCellDef="let n">{{ learnedWords(rows()[n]!) }}</td>
+          </ng-container>
+          <ng-container matColumnDef="now">
+            <th mat-header-cell mat-sort-header *matHeaderCellDef>Weight now</th>
+            <td mat-cell class="mono" *matCellDef="let n">{{ nowOf(n) }}</td>
+          </ng-container>
+          <tr mat-header-row *matHeaderRowDef="columns"></tr>
+          <tr mat-row *matRowDef="let n; columns: columns"></tr>
         </table>
         @if (mayChange()) {
           <div class="row">
@@ -152,10 +166,12 @@ export class BaseRates {
   protected readonly weights = computed(() =>
     this.rows().map(({ kind, mode, name, supplied }) => {
       const own = this.rates()!.rates.find((rate) => rate.kind === kind && rate.mode === mode);
-      return this.typed()[name] ?? String(own?.weight ?? supplied ?? 1);
+      return this.typed()[name] ?? sayFigures(String(own?.weight ?? supplied ?? 1));
     }),
   );
 
+  protected readonly columns = ['name', 'supplied', 'table', 'closures', 'now'];
+  protected readonly byName = (_: number, n: number) => this.rows()[n]!.name;
   protected readonly order = signal(unsorted);
   /** The rows' numbers, in the order that was asked for. A weight that is being typed keeps its place. */
   protected readonly shown = computed(() => {
@@ -166,7 +182,7 @@ export class BaseRates {
         name: rows[n]!.name,
         supplied: rows[n]!.supplied,
         closures: rows[n]!.closures,
-        now: Number(this.nowOf(n)) || null,
+        now: numberOf(this.nowOf(n)) || null,
       })),
     );
   });
@@ -204,4 +220,4 @@ export class BaseRates {
 /** `stuckOpen` as a person says it. */
 const words = (mode: string) => mode.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
 
-const rounded = (value: number) => String(Math.round(100 * value) / 100);
+const rounded = (value: number) => sayFigures(String(Math.round(100 * value) / 100));

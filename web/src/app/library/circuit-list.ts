@@ -2,6 +2,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatSortModule } from '@angular/material/sort';
+import { MatTableModule } from '@angular/material/table';
 import { RouterLink } from '@angular/router';
 import { check } from '@dormant-beacon/core/refusal';
 import { circuitFile } from '@dormant-beacon/core/trace/edit';
@@ -17,7 +18,7 @@ import { Pick } from '../entry';
 
 @Component({
   selector: 'db-circuit-list',
-  imports: [MatButtonModule, MatSortModule, Pick, RouterLink, When],
+  imports: [MatButtonModule, MatSortModule, MatTableModule, Pick, RouterLink, When],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>Circuits</h2>
@@ -25,35 +26,45 @@ import { Pick } from '../entry';
       Kept for a model, they are offered first when a beacon of that model is traced. A version once kept
       stays.
     </p>
-    <table class="plain" matSort (matSortChange)="order.set($event)">
-      <thead>
-        <tr>
-          <th mat-sort-header="title">Circuit</th>
-          <th mat-sort-header="car">Vehicle</th>
-          <th mat-sort-header="kept">Version</th>
-          <th><span class="seen-only-by-readers">Export</span></th>
-        </tr>
-      </thead>
-      <tbody>
-        @for (circuit of circuits(); track circuit.circuitId) {
-          <tr>
-            <td>
-              <a [routerLink]="['/library/circuits', circuit.circuitId]"
-                ><strong>{{ circuit.title }}</strong></a
-              >
-            </td>
-            <td>{{ circuit.make }} {{ circuit.model ?? '(all models)' }}</td>
-            <td class="quiet">version {{ circuit.version }} · {{ circuit.addedAt | when }}</td>
-            <td><button mat-button type="button" (click)="give(circuit.circuitId)">Export</button></td>
-          </tr>
-        } @empty {
-          <tr>
-            <td class="quiet">
-              Nothing yet. Begin with a template below, fit it to the car, and keep it for the next one.
-            </td>
-          </tr>
-        }
-      </tbody>
+    <table
+      mat-table
+      class="plain"
+      matSort
+      (matSortChange)="order.set($event)"
+      [dataSource]="circuits()"
+      [trackBy]="byId"
+    >
+      <ng-container matColumnDef="title">
+        <th mat-header-cell mat-sort-header *matHeaderCellDef>Circuit</th>
+        <td mat-cell *matCellDef="let circuit">
+          <a [routerLink]="['/library/circuits', circuit.circuitId]"
+            ><strong>{{ circuit.title }}</strong></a
+          >
+        </td>
+      </ng-container>
+      <ng-container matColumnDef="car">
+        <th mat-header-cell mat-sort-header *matHeaderCellDef>Vehicle</th>
+        <td mat-cell *matCellDef="let circuit">{{ circuit.make }} {{ circuit.model ?? '(all models)' }}</td>
+      </ng-container>
+      <ng-container matColumnDef="kept">
+        <th mat-header-cell mat-sort-header *matHeaderCellDef>Version</th>
+        <td mat-cell class="quiet" *matCellDef="let circuit">
+          version {{ circuit.version }} · {{ circuit.addedAt | when }}
+        </td>
+      </ng-container>
+      <ng-container matColumnDef="export">
+        <th mat-header-cell *matHeaderCellDef><span class="seen-only-by-readers">Export</span></th>
+        <td mat-cell *matCellDef="let circuit">
+          <button mat-button type="button" (click)="give(circuit.circuitId)">Export</button>
+        </td>
+      </ng-container>
+      <tr mat-header-row *matHeaderRowDef="columns"></tr>
+      <tr mat-row *matRowDef="let circuit; columns: columns"></tr>
+      <tr *matNoDataRow>
+        <td class="quiet" colspan="4">
+          Nothing yet. Begin with a template below, fit it to the car, and keep it for the next one.
+        </td>
+      </tr>
     </table>
     <div class="row">
       <db-pick label="Begin with" [choices]="beginnings" [(value)]="template" />
@@ -91,6 +102,8 @@ export class CircuitList {
   private readonly library = inject(LibraryDesk);
   private readonly store = inject(Store);
   private readonly all = this.store.selectSignal(circuitsFeature.selectCircuits);
+  protected readonly columns = ['title', 'car', 'kept', 'export'];
+  protected readonly byId = (_: number, { circuitId }: { readonly circuitId: string }) => circuitId;
   protected readonly order = signal(unsorted);
   protected readonly circuits = computed(() =>
     sorted(this.all() ?? [], this.order(), ({ title, make, model, addedAt }) => ({

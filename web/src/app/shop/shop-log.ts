@@ -1,6 +1,7 @@
 /** What was changed in the shop, by whom, from which device: newest first. */
 import { ChangeDetectionStrategy, Component, inject, signal, computed } from '@angular/core';
 import { MatSortModule } from '@angular/material/sort';
+import { MatTableModule } from '@angular/material/table';
 import type { ShopLogEntry } from '@dormant-beacon/contract';
 import { Store } from '@ngrx/store';
 import { sorted, unsorted } from '../frame';
@@ -11,31 +12,35 @@ import { ShopDesk } from './shop-desk';
 
 @Component({
   selector: 'db-shop-log',
-  imports: [MatSortModule, When],
+  imports: [MatSortModule, MatTableModule, When],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>What was changed</h2>
-    <table class="plain" matSort (matSortChange)="order.set($event)">
-      <thead>
-        <tr>
-          <th mat-sort-header="when">When</th>
-          <th mat-sort-header="says">What</th>
-          <th mat-sort-header="who">Who</th>
-        </tr>
-      </thead>
-      <tbody>
-        @for (entry of shown(); track entry.id) {
-          <tr>
-            <td class="mono quiet">{{ entry.recordedAt | when }}</td>
-            <td>{{ entry.says }}</td>
-            <td class="quiet">{{ whoOf(entry) }}</td>
-          </tr>
-        } @empty {
-          <tr>
-            <td class="quiet">Nothing yet: the shop stands as it began.</td>
-          </tr>
-        }
-      </tbody>
+    <table
+      mat-table
+      class="plain"
+      matSort
+      (matSortChange)="order.set($event)"
+      [dataSource]="shown()"
+      [trackBy]="byId"
+    >
+      <ng-container matColumnDef="when">
+        <th mat-header-cell mat-sort-header *matHeaderCellDef>When</th>
+        <td mat-cell class="mono quiet" *matCellDef="let entry">{{ entry.recordedAt | when }}</td>
+      </ng-container>
+      <ng-container matColumnDef="says">
+        <th mat-header-cell mat-sort-header *matHeaderCellDef>What</th>
+        <td mat-cell *matCellDef="let entry">{{ entry.says }}</td>
+      </ng-container>
+      <ng-container matColumnDef="who">
+        <th mat-header-cell mat-sort-header *matHeaderCellDef>Who</th>
+        <td mat-cell class="quiet" *matCellDef="let entry">{{ whoOf(entry) }}</td>
+      </ng-container>
+      <tr mat-header-row *matHeaderRowDef="columns"></tr>
+      <tr mat-row *matRowDef="let entry; columns: columns"></tr>
+      <tr *matNoDataRow>
+        <td class="quiet" colspan="3">Nothing yet: the shop stands as it began.</td>
+      </tr>
     </table>
   `,
 })
@@ -46,6 +51,8 @@ export class ShopLog {
   private readonly shop = this.store.selectSignal(shopFeature.selectShop);
   protected readonly entries = signal<readonly ShopLogEntry[]>([]);
 
+  protected readonly columns = ['when', 'says', 'who'];
+  protected readonly byId = (_: number, { id }: ShopLogEntry) => id;
   protected readonly order = signal(unsorted);
   protected readonly shown = computed(() =>
     sorted(this.entries(), this.order(), (entry) => ({
