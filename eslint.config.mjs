@@ -103,6 +103,7 @@ const webRooms = [
     'words',
     'worker',
     'time',
+    'figures',
     'lens',
     'chart',
     'api',

@@ -72,12 +72,14 @@ describe('beacon image', () => {
     expect(merge(donor, all)).toMatch(/^answered \{"segments":\[\{"address":0,"bytes":"4c55410003e8a1b200/);
     const set = (distance: string) => ({ ...all, distance: { set: distance } });
     expect(merge(donor, set('0003e7'))).toMatch(
-      /^recipe.distance: the result would show 999 km; .* at least 1000/,
+      /^recipe.distance: the result would show 999 km; .* at least 1\u202f000 km/,
     );
     expect(merge(donor, set('0003ee'))).toMatch(
-      /^recipe.distance: the result would show 1006 km; .* explain 1005/,
+      /^recipe.distance: the result would show 1\u202f006 km; .* explain 1\u202f005 km/,
     );
-    expect(merge(donor, { vin: 'original', keys: 'original' })).toMatch(/^recipe.distance: .* show 9000 km/);
+    expect(merge(donor, { vin: 'original', keys: 'original' })).toMatch(
+      /^recipe.distance: .* show 9\u202f000 km/,
+    );
     expect(merge(donor, { ...all, keys: 'donor' })).toMatch(/^recipe.keys: “keys” would stay another car’s/);
     expect(merge(donor, { vin: 'original', distance: 'original' })).toMatch(/^recipe.keys: /);
     expect(merge(donor, { ...all, keys: 'donor' }, { override: { authority: 'short' } })).toMatch(

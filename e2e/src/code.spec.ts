@@ -60,7 +60,7 @@ describe('a unit that is coded', () => {
     await pick(page, 'Where', 'Cluster');
     await page.getByLabel('Shown, km').fill('118300');
     await press('Enter the distance');
-    await page.getByText('It may show 118300 km afterwards').waitFor();
+    await page.getByText('It may show 118\u202f300 km afterwards').waitFor();
     await press('Memory images');
     const put = (file: string) => page.locator('db-images input[type="file"]').setInputFiles(image(file));
     await put('old-module.hex');
@@ -73,11 +73,11 @@ describe('a unit that is coded', () => {
     await page.locator('.refusal', { hasText: 'the checksum “Main”' }).waitFor();
     await put('donor-mill-lane.hex');
     const refused = page.locator('.refusal', {
-      hasText: 'would show 118291 km; this car has gone at least 118300 km',
+      hasText: 'would show 118\u202f291 km; this car has gone at least 118\u202f300 km',
     });
     await refused.waitFor();
     await press('Merge, and keep the image');
-    await page.getByText('Refused: the result would show 118291 km').waitFor();
+    await page.getByText('Refused: the result would show 118\u202f291 km').waitFor();
     await pick(page, 'Distance', 'as typed below');
     await page.getByLabel('The distance to be written, km').fill('118300');
     await refused.waitFor({ state: 'detached' });
@@ -150,7 +150,7 @@ describe('a unit that is coded', () => {
     }
     await page.getByText('body module is coded, and every line of its sheet is said.').waitFor();
     await page.goto(`${job}/hand-back`);
-    await page.getByText('after Cluster 118300 km, Body module 118300 km').first().waitFor();
+    await page.getByText('after Cluster 118\u202f300 km, Body module 118\u202f300 km').first().waitFor();
     expect(errors).toEqual([]);
     await context.close();
   });

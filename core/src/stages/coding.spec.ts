@@ -100,7 +100,7 @@ describe('a unit that is coded', () => {
     const after = look().coding.odometer!;
     expect(after.stores.map(({ verdict }) => verdict)).toEqual(['agrees', 'below']);
     expect(odometerDisclosures([look().coding])).toEqual([
-      'Body module: distance before Cluster 84210 km, Body module 84190 km; after Cluster 84214 km, Body module 84100 km. 6 km were driven in this job. The unit came from another car and shows this car’s distance.',
+      'Body module: distance before Cluster 84\u202f210 km, Body module 84\u202f190 km; after Cluster 84\u202f214 km, Body module 84\u202f100 km. 6 km were driven in this job. The unit came from another car and shows this car’s distance.',
     ]);
   });
 

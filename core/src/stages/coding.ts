@@ -14,6 +14,7 @@ import { type JobRecord, originOf, type Repair, standing, standingFor } from '..
 import { say } from '../words/index.js';
 import { type NextThing, thing } from './thing.js';
 import { bringsPart, type UnitRoutes } from './unit-routes.js';
+import { showDistance } from '../units/index.js';
 
 export interface Coding extends CodingState {
   /** By which other entries know it. */
@@ -213,12 +214,12 @@ export function odometerDisclosures(codings: readonly Coding[]): readonly string
     if (!odometer || odometer.stores.every(({ after }) => after === null)) return [];
     const shown = (moment: 'before' | 'after') =>
       odometer.stores
-        .map((own) => `${own.store} ${own[moment] === null ? 'not read' : `${own[moment]} km`}`)
+        .map((own) => `${own.store} ${own[moment] === null ? 'not read' : showDistance(own[moment], 'km')}`)
         .join(', ');
     const foreign = plan.route != null && bringsForeignData.has(plan.route);
     const driven = (odometer.most ?? 0) - (odometer.least ?? 0);
     return [
-      `${plan.unit}: distance before ${shown('before')}; after ${shown('after')}.${driven > 0 ? ` ${driven} km were driven in this job.` : ''}${foreign ? ' The unit came from another car and shows this car’s distance.' : ''}`,
+      `${plan.unit}: distance before ${shown('before')}; after ${shown('after')}.${driven > 0 ? ` ${showDistance(driven, 'km')} were driven in this job.` : ''}${foreign ? ' The unit came from another car and shows this car’s distance.' : ''}`,
     ];
   });
 }

@@ -7,6 +7,7 @@ import {
   pressureIn,
   readDistance,
   showDistance,
+  showDistanceRange,
   temperatureIn,
 } from './measures.js';
 
@@ -28,6 +29,8 @@ describe('measures', () => {
 
   it('shows and reads distances in groups', () => {
     expect(showDistance(1138412, 'km')).toBe('1\u202f138\u202f412 km');
+    expect(showDistanceRange(84230, 84236, 'km')).toBe('84\u202f230 to 84\u202f236 km');
+    expect(showDistanceRange(84230, 84230, 'km')).toBe('84\u202f230 km');
     expect(showDistance(161, 'mi')).toBe('100 mi');
     for (const text of ['38412', '38 412', '38.412', "38'412", '38,412'])
       expect(readDistance(text)).toBe(38412);

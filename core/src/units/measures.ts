@@ -37,9 +37,20 @@ export function pressureIn(kilopascals: number, unit: PressureUnit): number {
   return kilopascals / kilopascalsPer[unit];
 }
 
-/** A distance in groups of three, parted by narrow blanks: a comma is always the decimal mark. */
+/** A whole number in groups of three, parted by narrow blanks: a comma is always the decimal mark. */
+export function showWhole(count: number): string {
+  return count.toLocaleString('en').replaceAll(',', '\u202f');
+}
+
+/** @example showDistance(84230, 'km') // '84 230 km' */
 export function showDistance(kilometres: number, unit: DistanceUnit): string {
-  return `${distanceIn(kilometres, unit).toLocaleString('en').replaceAll(',', '\u202f')} ${unit}`;
+  return `${showWhole(distanceIn(kilometres, unit))} ${unit}`;
+}
+
+/** @example showDistanceRange(84230, 84236, 'km') // '84 230 to 84 236 km' */
+export function showDistanceRange(least: number, most: number, unit: DistanceUnit): string {
+  const highest = showDistance(most, unit);
+  return least === most ? highest : `${showWhole(distanceIn(least, unit))} to ${highest}`;
 }
 
 /** A whole distance as typed, with blanks, dots, commas or apostrophes between groups of three; null where it is none. */

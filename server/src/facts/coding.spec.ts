@@ -200,8 +200,8 @@ describe('coding', () => {
     };
     const told = async (...given: Parameters<typeof merged>) => detail(await merged(...given));
     expect(await told({ ...all, keys: 'donor' }, donor)).toContain('another car’s');
-    expect(await told({ vin: 'original', keys: 'original' }, donor)).toContain('explain 84210 km');
-    expect(await told({ ...all, distance: { set: '000001' } }, donor)).toContain('at least 84210 km');
+    expect(await told({ vin: 'original', keys: 'original' }, donor)).toContain('explain 84\u202f210 km');
+    expect(await told({ ...all, distance: { set: '000001' } }, donor)).toContain('at least 84\u202f210 km');
     expect(await told(all, crashed)).toContain('holds a crash record');
     expect(await told({ ...all, crash: { set: '00' } }, donor)).toContain('evidence');
     expect(await told(all, broken)).toContain('the checksum “sum”');

@@ -35,6 +35,7 @@ import {
 import type { Scan } from '@dormant-beacon/core/scans';
 import type { TraceReading } from '@dormant-beacon/core/trace';
 import type { StoredFact } from './repository.js';
+import { showDistance } from '@dormant-beacon/core/units';
 
 const scanNames: Readonly<Record<string, string>> = {
   baseline: 'Baseline',
@@ -271,9 +272,9 @@ function codingSays(record: JobRecord, fact: StoredFact): string {
       return `${does}: ${entry.as.replaceAll('-', ' ')}${entry.note ? ` (${entry.note})` : ''}`;
     }
     case 'odometer':
-      return `${entry.store} of the ${entry.of} shows ${entry.km} km ${entry.moment}`;
+      return `${entry.store} of the ${entry.of} shows ${showDistance(entry.km, 'km')} ${entry.moment}`;
     case 'driven':
-      return `${entry.km} km driven in this job`;
+      return `${showDistance(entry.km, 'km')} driven in this job`;
     case 'trim':
       return `trim code ${entry.label} at ${entry.position}, ${entry.moment}`;
     case 'options':

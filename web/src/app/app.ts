@@ -17,6 +17,7 @@ import { customerPath } from './app.routes';
 import { BaysEvents } from './bays/bays.state';
 import { PeopleEvents, peopleFeature, shopFeature } from './session';
 import { SignIn } from './people/sign-in';
+import { writeFigures } from './figures';
 import { NewVersion, ShortcutHints } from './frame';
 import { writeTimes } from './time';
 import { NotTaken } from './waiting';
@@ -70,7 +71,9 @@ export class App {
     });
     effect(() => {
       const shop = this.shop();
-      if (shop) writeTimes(shop.settings);
+      if (!shop) return;
+      writeTimes(shop.settings);
+      writeFigures(shop.settings);
     });
     this.outbox.personUnknown.subscribe(() => this.store.dispatch(PeopleEvents.sessionOver()));
     this.events.moved.subscribe((event) => this.store.dispatch(BaysEvents.jobMoved({ event })));

@@ -3,6 +3,7 @@ import { bytesAt, type Image } from './image.js';
 import { fieldValue, isBlank, readChecksums, sameBytes, storesOf } from './layout.js';
 import type { Sources } from './merge.js';
 import type { FieldRole, Layout, LayoutField, MergeFacts } from '../schema.js';
+import { showDistance } from '../../units/index.js';
 
 export const mergeRefusalKinds = [
   'checksum-broken',
@@ -141,12 +142,12 @@ function odometerRefusals({ layout, original, result, facts }: Case): MergeRefus
       if (distance < range.least - grain)
         return refuse(
           'odometer-below',
-          `the result would show ${distance} km; this car has gone at least ${range.least} km`,
+          `the result would show ${showDistance(distance, 'km')}; this car has gone at least ${showDistance(range.least, 'km')}`,
         );
       if (distance > range.most + grain)
         return refuse(
           'odometer-above',
-          `the result would show ${distance} km; this car’s records and the job explain ${range.most} km`,
+          `the result would show ${showDistance(distance, 'km')}; this car’s records and the job explain ${showDistance(range.most, 'km')}`,
         );
     }
     return [];

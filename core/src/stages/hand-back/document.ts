@@ -3,6 +3,7 @@
  * the bonnet next. Screen and paper show the same blocks.
  */
 import { standing } from '../../record/index.js';
+import { figuresIn } from '../../units/index.js';
 import type { Block, DocumentSource, HandBackDocument } from './content.js';
 import { forCustomer } from './for-customer.js';
 import { forInsurer } from './for-insurer.js';
@@ -12,6 +13,19 @@ import { openPoints } from './open-points.js';
 
 /** Rows and lines of a block; what is beyond stands in the record alone. */
 const mostRows = 300;
+
+/** With figures as the shop’s country writes them. */
+function figured(block: Block, locale: string): Block {
+  const written = (text: string) => figuresIn(text, locale);
+  switch (block.kind) {
+    case 'lines':
+      return { ...block, lines: block.lines.map(written) };
+    case 'table':
+      return { ...block, rows: block.rows.map((row) => row.map(written)) };
+    case 'photos':
+      return block;
+  }
+}
 
 function cut(block: Block): Block {
   const rest = (count: number) => `and ${count - mostRows} more; the record holds all`;
@@ -29,7 +43,7 @@ function cut(block: Block): Block {
 }
 
 export function handBackDocument(source: DocumentSource): HandBackDocument {
-  const { record } = source;
+  const { record, shop } = source;
   // What came back since was not taken over again.
   const back = Math.max(0, ...source.assessment.proofs.map(({ returned }) => returned?.seq ?? 0));
   const given = standing(record.handBacks).findLast(({ seq }) => seq > back);
@@ -41,10 +55,10 @@ export function handBackDocument(source: DocumentSource): HandBackDocument {
   ] as const;
   return {
     head,
-    open: openPoints(source),
+    open: openPoints(source).map((point) => ({ ...point, says: figuresIn(point.says, shop.locale) })),
     parts: parts
       .filter(({ blocks }) => blocks.length > 0)
-      .map((part) => ({ ...part, blocks: part.blocks.map(cut) })),
+      .map((part) => ({ ...part, blocks: part.blocks.map((block) => figured(cut(block), shop.locale)) })),
     accepted: given
       ? {
           by: given.acceptedBy ?? null,

@@ -156,6 +156,17 @@ describe('the hand-back', () => {
       expect(text).withContext(part).toContain(part);
   });
 
+  it('writes figures as the shop’s country does', () => {
+    const { story } = repaired();
+    const cells = (locale: string) =>
+      documentOf(story, { shop: { ...shop, locale } })
+        .parts.flatMap(({ blocks }) => blocks)
+        .flatMap((block) => (block.kind === 'table' ? block.rows.flat() : []));
+    expect(cells('en-GB')).toContain('4.92 V');
+    expect(cells('de-AT')).toContain('4,92 V');
+    expect(cells('de-AT')).toContain('CV-2210-07A');
+  });
+
   it('stays a document where a report holds thousands of codes', () => {
     const story = new Story();
     story.enter('beacons', flap);

@@ -27,6 +27,7 @@ import { sayWhen } from '../time';
 import { jobFeature } from '../job';
 import { Causes } from './causes';
 import { verdictWords } from '../words';
+import { FiguresPipe } from '../figures';
 
 const howMeasured: Readonly<Record<MeasuredBasics, { readonly label: string; readonly example: string }>> = {
   charging: { label: 'Volts at the battery, engine running, lamps and fan on', example: '14.2' },
@@ -36,7 +37,7 @@ const howMeasured: Readonly<Record<MeasuredBasics, { readonly label: string; rea
 
 @Component({
   selector: 'db-basics',
-  imports: [Causes, ChoiceOne, Entry, MatButtonModule, RouterLink, TextField],
+  imports: [FiguresPipe, Causes, ChoiceOne, Entry, MatButtonModule, RouterLink, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (stage()?.state === 'closed') {
@@ -50,20 +51,20 @@ const howMeasured: Readonly<Record<MeasuredBasics, { readonly label: string; rea
       <section>
         @if (battery(); as answer) {
           <h2>Battery: {{ words[answer.verdict] }}</h2>
-          <p>{{ answer.reasons.join(' ') }}</p>
+          <p>{{ answer.reasons.join(' ') | figures }}</p>
         } @else {
           <h2>Battery</h2>
           <p>Not measured. <a [routerLink]="['/jobs', job.id, 'take-in']">Measure it at take-in.</a></p>
         }
       </section>
       <section>
-        <h2>{{ why() }}</h2>
+        <h2>{{ why() | figures }}</h2>
         <ul>
           @for (item of items(); track item.id) {
             <li [class.asked]="item.asked">
               <span
                 ><strong>{{ item.label }}</strong
-                ><small>{{ item.says }}</small></span
+                ><small>{{ item.says | figures }}</small></span
               >
               <button mat-stroked-button type="button" (click)="open(item.id)">
                 {{ item.says ? 'Look again' : 'Enter' }}
@@ -85,7 +86,8 @@ const howMeasured: Readonly<Record<MeasuredBasics, { readonly label: string; rea
                   }
                   @if (judged(); as answer) {
                     <p role="status" [class.problem]="answer.result === 'bad'">
-                      <strong>{{ answer.result === 'good' ? 'Good' : 'Bad' }}.</strong> {{ answer.says }}
+                      <strong>{{ answer.result === 'good' ? 'Good' : 'Bad' }}.</strong>
+                      {{ answer.says | figures }}
                     </p>
                   } @else {
                     <db-choice question="What was found?" [choices]="results" [field]="result" />

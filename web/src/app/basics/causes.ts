@@ -34,6 +34,7 @@ import { WorkerDesk } from '../worker';
 import { jobFeature } from '../job';
 import { WorkingForm } from './working-form';
 import { More } from '../more';
+import { FiguresPipe } from '../figures';
 
 const leads: Readonly<Record<CauseLead, readonly [label: string, page: string]>> = {
   basics: ['Look at the basics below', 'basics'],
@@ -89,7 +90,7 @@ interface Leaf {
 
 @Component({
   selector: 'db-causes',
-  imports: [ChoiceMany, Entry, MatButtonModule, More, RouterLink, TextField, WorkingForm],
+  imports: [FiguresPipe, ChoiceMany, Entry, MatButtonModule, More, RouterLink, TextField, WorkingForm],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './causes.html',
   styleUrl: './causes.scss',

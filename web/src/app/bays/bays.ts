@@ -8,6 +8,7 @@ import { PersonPicker, ThemeSwitch } from '../frame';
 import { Lens } from '../lens';
 import { sayWhen, When } from '../time';
 import { type BayOrder, BaysEvents, baysFeature, byPromise } from './bays.state';
+import { FiguresPipe } from '../figures';
 
 const numbers = [
   'No',
@@ -62,7 +63,7 @@ const rowsOfAPart = 50;
 
 @Component({
   selector: 'db-bays',
-  imports: [Lens, MatButtonModule, PersonPicker, RouterLink, ThemeSwitch, When],
+  imports: [FiguresPipe, Lens, MatButtonModule, PersonPicker, RouterLink, ThemeSwitch, When],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './bays.html',
   styleUrl: './bays.scss',

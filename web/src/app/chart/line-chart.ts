@@ -10,6 +10,7 @@ import {
 } from 'chart.js';
 import annotation from 'chartjs-plugin-annotation';
 import { BaseChartDirective } from 'ng2-charts';
+import { figuresLocale } from '../figures';
 import { tokenColor } from './token-color';
 
 Chart.register(LineController, LineElement, PointElement, LinearScale, annotation);
@@ -39,6 +40,7 @@ export function lineOptions(
   const ticks = { color: ink, font: chartFont };
   return {
     maintainAspectRatio: false,
+    locale: figuresLocale(),
     animation: false,
     scales: {
       x: {

@@ -30,11 +30,13 @@ import {
 import { beginning, Hands, moved, shows, type View, zoomed } from './drawing-view';
 import { Layouts } from './layouts';
 import { shapeOf } from './symbols';
+import { FiguresPipe } from '../figures';
 
 const margin = 10;
 
 @Component({
   selector: 'db-circuit-drawing',
+  imports: [FiguresPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './circuit-drawing.html',
   styleUrl: './circuit-drawing.scss',

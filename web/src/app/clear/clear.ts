@@ -36,10 +36,12 @@ import { MonitorList } from './monitor-list';
 import { SilentModules } from './silent-modules';
 import { readToldPrice } from './told-price';
 import { WorkCodes } from './work-codes';
+import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-clear',
   imports: [
+    FiguresPipe,
     Caution,
     ClearBorn,
     MonitorList,

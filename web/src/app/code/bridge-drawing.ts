@@ -1,12 +1,14 @@
 /** A socket from its mating face, with the two pins that a bridge joins. */
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { BridgeSocket } from '@dormant-beacon/core/coding';
+import { FiguresPipe } from '../figures';
 
 const gap = 44;
 const edge = 30;
 
 @Component({
   selector: 'db-bridge-drawing',
+  imports: [FiguresPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <figure>
@@ -21,8 +23,8 @@ const edge = 30;
         }
       </svg>
       <figcaption>
-        {{ says() }} Before it goes in, pin {{ socket().pins[0] }} shows {{ socket().confirmVolts }} V against
-        ground. From {{ socket().source }}.
+        {{ says() | figures }} Before it goes in, pin {{ socket().pins[0] }} shows
+        {{ socket().confirmVolts | figures }} V against ground. From {{ socket().source }}.
       </figcaption>
     </figure>
   `,

@@ -27,6 +27,7 @@ import {
 import { More } from '../more';
 import { ImageDesk } from './image-desk';
 import { MemoryStrip } from './memory-strip';
+import { FiguresPipe } from '../figures';
 
 const perRow = 16;
 
@@ -38,7 +39,7 @@ interface ByteCell {
 
 @Component({
   selector: 'db-byte-compare',
-  imports: [MatButtonModule, MemoryStrip, More],
+  imports: [FiguresPipe, MatButtonModule, MemoryStrip, More],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (problem()) {
@@ -57,8 +58,8 @@ interface ByteCell {
           @for (pair of pairs(); track pair.field.name) {
             <tr [class.differs]="!pair.same">
               <th scope="row">{{ pair.field.name }}</th>
-              <td class="mono">{{ value(pair.first) }}</td>
-              <td class="mono">{{ value(pair.second) }}</td>
+              <td class="mono">{{ value(pair.first) | figures }}</td>
+              <td class="mono">{{ value(pair.second) | figures }}</td>
             </tr>
           }
         </tbody>

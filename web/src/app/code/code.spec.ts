@@ -141,7 +141,7 @@ describe('the page Code', () => {
         entry({ what: 'driven', km: 6 }),
       ]),
     );
-    expect(bench.text()).toContain('It may show 84230 to 84236 km afterwards');
+    expect(bench.text()).toContain('It may show 84 230 to 84 236 km afterwards');
     expect(bench.text()).toContain('The stores of this car did not agree');
     expect(bench.text()).toContain('its distance may spread');
   });
@@ -278,13 +278,13 @@ describe('MergeForm', () => {
     expect(told(await merging(broken()))[0]).toContain('the checksum “sum” of the donor’s image');
     TestBed.resetTestingModule();
     const below = await merging(bodyMemory(donor), bodyMemory({ km: 84_000 }));
-    expect(told(below)[0]).toContain('would show 84000 km; this car has gone at least 84210 km');
+    expect(told(below)[0]).toContain('would show 84\u202f000 km; this car has gone at least 84\u202f210 km');
     TestBed.resetTestingModule();
     const above = await merging(bodyMemory({ ...donor, km: 120_000 }));
     await above.pick('distance', 'stays the donor’s');
     await new Promise((resolve) => setTimeout(resolve, 20));
     await above.fixture.whenStable();
-    expect(told(above)[0]).toContain('this car’s records and the job explain 84210 km');
+    expect(told(above)[0]).toContain('this car’s records and the job explain 84\u202f210 km');
     TestBed.resetTestingModule();
     const keys = await merging(bodyMemory(donor));
     await keys.pick('keys', 'stays the donor’s');

@@ -1,6 +1,7 @@
 /** A cylinder from the side: each wafer proud of the shear line or short of it, with the key at the depth that is chosen. */
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { type KeyedCylinder, keyHeightAt, wafersAt } from '@dormant-beacon/core/lock/cylinder';
+import { FiguresPipe } from '../figures';
 
 const across = 60;
 /** Where the shear line, the lowest cut and the edge of the blade are drawn. */
@@ -8,6 +9,7 @@ const [shearY, lowY, highY] = [40, 160, 114];
 
 @Component({
   selector: 'db-cylinder-drawing',
+  imports: [FiguresPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <svg [attr.viewBox]="'0 0 ' + width() + ' 190'" role="img" [attr.aria-label]="says()">
@@ -25,7 +27,7 @@ const [shearY, lowY, highY] = [40, 160, 114];
         />
         <text [attr.x]="wafer.x + 17" y="184">{{ wafer.position }}</text>
         @if (wafer.stands) {
-          <text class="off" [attr.x]="wafer.x + 17" y="14">{{ wafer.off }}</text>
+          <text class="off" [attr.x]="wafer.x + 17" y="14">{{ wafer.off | figures }}</text>
         }
       }
     </svg>

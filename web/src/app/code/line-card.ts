@@ -28,13 +28,14 @@ import { Caution } from '../frame';
 import { More } from '../more';
 import { CarLineButton, isOverLink } from '../simulated';
 import { CodeDesk } from './code-desk';
+import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-line-card',
-  imports: [CarLineButton, Caution, Entry, MatButtonModule, More, RouterLink, TextField],
+  imports: [FiguresPipe, CarLineButton, Caution, Entry, MatButtonModule, More, RouterLink, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h2 class="what">{{ state().line.does }}</h2>
+    <h2 class="what">{{ state().line.does | figures }}</h2>
     @if (authority()) {
       <db-caution
         >Keys belong to one car. Whoever asks for them shows that the car is theirs; local law and the maker’s

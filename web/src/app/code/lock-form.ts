@@ -28,14 +28,26 @@ import {
   Tick,
   trouble,
   type Trouble,
+  typedNumber,
 } from '../entry';
 import { LibraryDesk } from '../knowledge';
 import { CodeDesk } from './code-desk';
 import { CylinderDrawing } from './cylinder-drawing';
+import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-lock-form',
-  imports: [ChoiceOne, CylinderDrawing, Entry, MatButtonModule, MatSliderModule, Pick, TextField, Tick],
+  imports: [
+    FiguresPipe,
+    ChoiceOne,
+    CylinderDrawing,
+    Entry,
+    MatButtonModule,
+    MatSliderModule,
+    Pick,
+    TextField,
+    Tick,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './lock-form.html',
   styles: `
@@ -94,9 +106,9 @@ export class LockForm {
     this.last() && !this.last()!.measured ? this.last()!.codes.join(' ') : '',
   );
   protected readonly cuts = fieldFrom<Readonly<Record<number, string>>>(() =>
-    Object.fromEntries((this.last()?.measured ?? []).map((mm, n) => [n, String(mm)])),
+    Object.fromEntries((this.last()?.measured ?? []).map((mm, n) => [n, typedNumber(mm)])),
   );
-  protected readonly accuracy = fieldFrom(() => String(this.last()?.accuracyMm ?? '0,05'));
+  protected readonly accuracy = fieldFrom(() => typedNumber(this.last()?.accuracyMm ?? 0.05));
   protected readonly kit = fieldFrom<Readonly<Record<string, string>>>(() =>
     Object.fromEntries(Object.entries(this.last()?.kit ?? {}).map(([code, count]) => [code, String(count)])),
   );

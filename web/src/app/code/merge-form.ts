@@ -28,6 +28,7 @@ import {
 } from '../entry';
 import { CodeDesk } from './code-desk';
 import { digestOf, ImageDesk } from './image-desk';
+import { showDistanceRange } from '@dormant-beacon/core/units';
 
 interface Held {
   readonly fact: CodingImageData;
@@ -165,7 +166,7 @@ export class MergeForm {
   private readonly card = computed(() => this.desk.coding()?.odometer ?? null);
   protected readonly rangeWords = computed(() => {
     const { least, most } = this.card() ?? { least: null, most: null };
-    return least === null || most === null ? null : least === most ? `${least} km` : `${least} to ${most} km`;
+    return least === null || most === null ? null : showDistanceRange(least, most, 'km');
   });
   protected readonly broken = computed(
     () => this.accept() || this.answer()?.refusals.some(({ kind }) => kind === 'checksum-broken') === true,

@@ -16,6 +16,7 @@ import {
 import { Caution } from '../frame';
 import { More } from '../more';
 import { CodeDesk } from './code-desk';
+import { showDistance, showDistanceRange } from '@dormant-beacon/core/units';
 
 @Component({
   selector: 'db-odometer-card',
@@ -124,8 +125,7 @@ export class OdometerCardView {
     const { least, most } = this.card() ?? { least: null, most: null };
     if (least === null || most === null)
       return 'Read at least one store of this car first: nothing says yet how far it has gone.';
-    const range = least === most ? `${least} km` : `${least} to ${most} km`;
-    return `It may show ${range} afterwards: the highest that this car’s own stores and papers show${most > least ? `, and ${most - least} km driven in this job` : ''}.`;
+    return `It may show ${showDistanceRange(least, most, 'km')} afterwards: the highest that this car’s own stores and papers show${most > least ? `, and ${showDistance(most - least, 'km')} driven in this job` : ''}.`;
   });
   protected readonly store = field('');
   protected readonly which = field('car before');
@@ -151,7 +151,7 @@ export class OdometerCardView {
   );
 
   protected km(distance: number | null): string {
-    return distance === null ? 'not read' : `${distance}`;
+    return distance === null ? 'not read' : showDistance(distance, 'km');
   }
 
   private read(): FactData<'coding-entries'> | Trouble {

@@ -30,6 +30,7 @@ import {
 import { LibraryDesk } from '../knowledge';
 import { More } from '../more';
 import { CodeDesk } from './code-desk';
+import { FiguresPipe } from '../figures';
 
 const teachOnly = 'teach-only';
 const routeWords: Readonly<Record<RouteKind, string>> = {
@@ -45,7 +46,7 @@ const routeWords: Readonly<Record<RouteKind, string>> = {
 
 @Component({
   selector: 'db-plan-form',
-  imports: [Entry, MatButtonModule, More, Pick, RouterLink, TextField],
+  imports: [FiguresPipe, Entry, MatButtonModule, More, Pick, RouterLink, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (problem()) {
@@ -78,7 +79,7 @@ const routeWords: Readonly<Record<RouteKind, string>> = {
             <p class="question">To be saved before the old one comes out</p>
             <ul>
               @for (one of saves(); track one) {
-                <li>{{ one }}</li>
+                <li>{{ one | figures }}</li>
               }
             </ul>
           </div>

@@ -27,16 +27,27 @@ import { sayLeft } from '../time';
 import { BridgeDrawing } from './bridge-drawing';
 import { CodeDesk } from './code-desk';
 import { StepList } from './step-list';
+import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-procedure-card',
-  imports: [BridgeDrawing, CarStepButton, Caution, Entry, MatButtonModule, More, StepList, TextField],
+  imports: [
+    FiguresPipe,
+    BridgeDrawing,
+    CarStepButton,
+    Caution,
+    Entry,
+    MatButtonModule,
+    More,
+    StepList,
+    TextField,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 class="what">{{ own().procedure.title }}</h2>
     <p class="quiet">From {{ own().procedure.source }}. The maker’s procedure stands above this page.</p>
     @if (own().procedure.caution; as caution) {
-      <db-caution>{{ caution }}</db-caution>
+      <db-caution>{{ caution | figures }}</db-caution>
     }
     @if (problem()) {
       <p class="problem" role="alert">{{ problem() }}</p>
@@ -156,7 +167,7 @@ import { StepList } from './step-list';
               "
             >
               @if (step.ifMissing) {
-                <p>{{ step.ifMissing }}</p>
+                <p>{{ step.ifMissing | figures }}</p>
               }
               <p>To leave the car as it was: {{ own().procedure.abort }}.</p>
               <db-entry [form]="stop" label="Stop the procedure">

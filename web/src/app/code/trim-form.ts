@@ -5,10 +5,11 @@ import type { FactData } from '@dormant-beacon/contract';
 import { readTrim, type TrimState } from '@dormant-beacon/core/coding';
 import { type Choice, Entry, factForm, field, Pick, TextField, trouble, type Trouble } from '../entry';
 import { CodeDesk } from './code-desk';
+import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-trim-form',
-  imports: [Entry, MatButtonModule, Pick, TextField],
+  imports: [FiguresPipe, Entry, MatButtonModule, Pick, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p>Read the label of the old part before it leaves the car, and of the new one before it goes in.</p>
@@ -27,7 +28,7 @@ import { CodeDesk } from './code-desk';
             <th scope="row">{{ row.position }}</th>
             <td class="mono">{{ row.before?.code ?? 'not read' }}</td>
             <td class="mono">{{ row.after?.code ?? 'not read' }}</td>
-            <td>{{ says(row) }}</td>
+            <td>{{ says(row) | figures }}</td>
           </tr>
         }
       </tbody>
@@ -39,7 +40,7 @@ import { CodeDesk } from './code-desk';
         <db-text label="As it stands on the label" [mono]="true" [most]="60" [field]="label" />
       </div>
       @if (reading(); as says) {
-        <p [class.problem]="!says.right" aria-live="polite">{{ says.words }}</p>
+        <p [class.problem]="!says.right" aria-live="polite">{{ says.words | figures }}</p>
       }
       @if (form.problem()) {
         <p class="problem" role="alert">{{ form.problem() }}</p>

@@ -23,6 +23,7 @@ import { sayDate, sayDay, writeTimes } from '../time';
 import { drivenWords } from './condition-words';
 import { CustomerDesk } from './customer-desk';
 import { StepCount } from './step-count';
+import { FiguresPipe, writeFigures } from '../figures';
 
 const dayMilliseconds = 86_400_000;
 /** Conditions that a light may have at most. */
@@ -30,7 +31,17 @@ const mostConditions = 8;
 
 @Component({
   selector: 'db-customer',
-  imports: [Caution, ChoiceMany, ChoiceOne, DateField, Entry, MatButtonModule, StepCount, TextField],
+  imports: [
+    FiguresPipe,
+    Caution,
+    ChoiceMany,
+    ChoiceOne,
+    DateField,
+    Entry,
+    MatButtonModule,
+    StepCount,
+    TextField,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './customer.html',
   styleUrl: './customer.scss',
@@ -129,6 +140,7 @@ export class Customer {
     try {
       const page = await this.desk.page(this.token);
       writeTimes(page);
+      writeFigures(page);
       this.page.set(page);
       this.away.set(false);
     } catch (error) {

@@ -3,6 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, input, model } from '@ang
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatChipsModule } from '@angular/material/chips';
 import type { Field } from './field';
+import { FiguresPipe } from '../figures';
 
 export interface Choice {
   readonly value: string;
@@ -13,10 +14,10 @@ let groups = 0;
 
 @Component({
   selector: 'db-choice',
-  imports: [MatButtonToggleModule],
+  imports: [FiguresPipe, MatButtonToggleModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <span class="question" [id]="id">{{ question() }}</span>
+    <span class="question" [id]="id">{{ question() | figures }}</span>
     <mat-button-toggle-group
       class="choices"
       hideSingleSelectionIndicator
@@ -31,7 +32,7 @@ let groups = 0;
       }
     </mat-button-toggle-group>
     @if (field()?.trouble(); as wrong) {
-      <span class="wrong" role="alert">{{ wrong }}</span>
+      <span class="wrong" role="alert">{{ wrong | figures }}</span>
     }
   `,
 })
@@ -53,10 +54,10 @@ export class ChoiceOne {
 
 @Component({
   selector: 'db-choices',
-  imports: [MatChipsModule],
+  imports: [FiguresPipe, MatChipsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <span class="question" [id]="id">{{ question() }}</span>
+    <span class="question" [id]="id">{{ question() | figures }}</span>
     <mat-chip-listbox
       class="choices"
       multiple
@@ -70,7 +71,7 @@ export class ChoiceOne {
       }
     </mat-chip-listbox>
     @if (field()?.trouble(); as wrong) {
-      <span class="wrong" role="alert">{{ wrong }}</span>
+      <span class="wrong" role="alert">{{ wrong | figures }}</span>
     }
   `,
 })

@@ -11,5 +11,5 @@ export { settled } from './settled';
 export { TypedLine } from './typed-line';
 export { TextField } from './text-field';
 export { Tick } from './tick';
-export { centsOrNull, numberOf, numberOrNull, readCents } from './typed-number';
+export { centsOrNull, numberOf, numberOrNull, readCents, typedNumber } from './typed-number';
 export { Undo } from './undo';

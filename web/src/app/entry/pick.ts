@@ -4,15 +4,16 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatSelectModule } from '@angular/material/select';
 import type { Choice } from './choices';
 import type { Field } from './field';
+import { FiguresPipe } from '../figures';
 
 let count = 0;
 
 @Component({
   selector: 'db-pick',
-  imports: [MatFormFieldModule, MatSelectModule],
+  imports: [FiguresPipe, MatFormFieldModule, MatSelectModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <span class="question" [id]="id">{{ label() }}</span>
+    <span class="question" [id]="id">{{ label() | figures }}</span>
     <mat-form-field appearance="outline" subscriptSizing="dynamic">
       <mat-select
         hideSingleSelectionIndicator
@@ -27,7 +28,7 @@ let count = 0;
       </mat-select>
     </mat-form-field>
     @if (field()?.trouble(); as wrong) {
-      <span class="wrong" role="alert">{{ wrong }}</span>
+      <span class="wrong" role="alert">{{ wrong | figures }}</span>
     }
   `,
 })

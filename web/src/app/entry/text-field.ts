@@ -5,15 +5,16 @@ import { ReactiveFormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { TypedLine } from './typed-line';
+import { FiguresPipe } from '../figures';
 
 let count = 0;
 
 @Component({
   selector: 'db-text',
-  imports: [MatFormFieldModule, MatInputModule, ReactiveFormsModule],
+  imports: [FiguresPipe, MatFormFieldModule, MatInputModule, ReactiveFormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <label class="question" [attr.for]="id">{{ label() }}</label>
+    <label class="question" [attr.for]="id">{{ label() | figures }}</label>
     <mat-form-field appearance="outline" subscriptSizing="dynamic">
       @if (lines() > 1) {
         <textarea
@@ -43,11 +44,11 @@ let count = 0;
         />
       }
       @if (current().trouble(); as wrong) {
-        <mat-error>{{ wrong }}</mat-error>
+        <mat-error>{{ wrong | figures }}</mat-error>
       }
     </mat-form-field>
     @if (limits(); as hint) {
-      <small>{{ hint }}</small>
+      <small>{{ hint | figures }}</small>
     }
   `,
   styles: `

@@ -2,17 +2,18 @@
 import { ChangeDetectionStrategy, Component, computed, input, model } from '@angular/core';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import type { Field } from './field';
+import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-tick',
-  imports: [MatCheckboxModule],
+  imports: [FiguresPipe, MatCheckboxModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <mat-checkbox [checked]="current()" [disabled]="disabled()" (change)="tick($event.checked)">
       <ng-content />
     </mat-checkbox>
     @if (field()?.trouble(); as wrong) {
-      <span class="wrong" role="alert">{{ wrong }}</span>
+      <span class="wrong" role="alert">{{ wrong | figures }}</span>
     }
   `,
 })

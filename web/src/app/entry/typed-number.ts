@@ -1,11 +1,17 @@
 /** A number as it is typed in a form: a comma is the decimal mark, `k` and `m` count, nothing is null. */
 import { readTyped } from '@dormant-beacon/core/units';
+import { sayFigures } from '../figures';
 import { type Field, trouble, type Trouble } from './field';
 
 /** NaN where it is no number. */
 export function numberOf(text: string): number {
   const typed = readTyped(text);
   return typed.kind === 'value' ? typed.value : typed.kind === 'ask' ? typed.decimal : NaN;
+}
+
+/** A number as a form begins with it: `numberOf` reads it again. Nothing where there is none. */
+export function typedNumber(value: number | null | undefined): string {
+  return value == null ? '' : sayFigures(String(value));
 }
 
 /** Null where nothing was typed. */

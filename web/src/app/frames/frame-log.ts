@@ -15,6 +15,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { decodeLog } from '@dormant-beacon/bench/link';
 import { counted } from '@dormant-beacon/core/units';
 import { type Choice, ChoiceOne, field } from '../entry';
+import { FiguresPipe } from '../figures';
 
 /** Milliseconds between two looks at the clock of a replay. */
 const stepMs = 50;
@@ -24,7 +25,7 @@ const rowHeight = 32;
 
 @Component({
   selector: 'db-frame-log',
-  imports: [ChoiceOne, MatButtonModule, ScrollingModule],
+  imports: [FiguresPipe, ChoiceOne, MatButtonModule, ScrollingModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="row">
@@ -36,7 +37,7 @@ const rowHeight = 32;
       } @else {
         <button mat-stroked-button type="button" (click)="stop()">Show all of it</button>
       }
-      <span class="quiet" role="status">{{ about() }}</span>
+      <span class="quiet" role="status">{{ about() | figures }}</span>
     </div>
     <cdk-virtual-scroll-viewport
       class="list"
@@ -50,9 +51,9 @@ const rowHeight = 32;
         class="said"
         [class.refusal]="one.kind === 'refusal'"
       >
-        <span class="mono">{{ one.seconds }}</span>
+        <span class="mono">{{ one.seconds | figures }}</span>
         <span class="mono">{{ one.id }}</span>
-        <span class="words" [title]="one.says">{{ one.says }}</span>
+        <span class="words" [title]="one.says">{{ one.says | figures }}</span>
       </div>
     </cdk-virtual-scroll-viewport>
     @for (one of problems(); track one.line) {

@@ -28,6 +28,7 @@ import { EditHistory } from './edit-history';
 import { ElementRow } from './element-row';
 import { LibraryDesk } from '../knowledge';
 import { VersionEditor } from './version-editor';
+import { FiguresPipe } from '../figures';
 
 const nobody: ReadonlyMap<string, number> = new Map();
 const empty: TraceCase = { circuit: { elements: [] }, suspects: [], tests: [], repairs: [] };
@@ -35,6 +36,7 @@ const empty: TraceCase = { circuit: { elements: [] }, suspects: [], tests: [], r
 @Component({
   selector: 'db-circuit-editor',
   imports: [
+    FiguresPipe,
     CircuitDrawing,
     ElementRow,
     Entry,

@@ -5,6 +5,7 @@ import { percent } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import { LineChart, type LineData, lineOptions, tokenColor } from '../chart';
 import { CircuitEvents, circuitsFeature } from '../knowledge';
+import { FiguresPipe, sayFigures } from '../figures';
 
 type Reliability = Cures['called'];
 
@@ -19,7 +20,7 @@ interface Picture {
 
 @Component({
   selector: 'db-cure-reliability',
-  imports: [LineChart],
+  imports: [FiguresPipe, LineChart],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>What became of repairs</h2>
@@ -32,7 +33,7 @@ interface Picture {
       @for (picture of pictures(); track picture.title) {
         <section>
           <h3>{{ picture.title }}</h3>
-          <p [class.quiet]="!picture.few">{{ picture.says }}</p>
+          <p [class.quiet]="!picture.few">{{ picture.says | figures }}</p>
           @if (picture.rows.length > 0) {
             <db-line-chart [data]="picture.data" [options]="options()" [spoken]="picture.spoken" />
             <table class="plain">
@@ -122,7 +123,7 @@ function pictureOf(title: string, { count, tenths, brier, few }: Reliability): P
       ? 'Nothing is known yet.'
       : few
         ? `${count === 1 ? 'One repair is' : `${count} repairs are`} too few to judge by; thirty would do.`
-        : `${count} repairs. On the whole ${percent(Math.abs(off))} too ${off > 0 ? 'sure' : 'cautious'}; Brier score ${brier!.toFixed(2)}, where 0 is perfect and 0.25 is a coin.`;
+        : `${count} repairs. On the whole ${percent(Math.abs(off))} too ${off > 0 ? 'sure' : 'cautious'}; Brier score ${sayFigures(brier!.toFixed(2))}, where 0 is perfect and ${sayFigures('0.25')} is a coin.`;
   return {
     title,
     says,

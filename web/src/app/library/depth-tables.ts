@@ -16,6 +16,7 @@ import {
   TextField,
   trouble,
   type Trouble,
+  typedNumber,
 } from '../entry';
 import { LibraryDesk } from '../knowledge';
 import { More } from '../more';
@@ -117,11 +118,11 @@ export class DepthTables {
     depths.map(({ code, mm }) => `${code} ${mm}`).join('\n'),
   );
   protected readonly hands = this.of(({ hands }) => hands.map((hand) => hand.charAt(0)).join(' '));
-  protected readonly pitch = this.of(({ pitchMm }) => String(pitchMm));
-  protected readonly first = this.of(({ firstMm }) => String(firstMm));
+  protected readonly pitch = this.of(({ pitchMm }) => typedNumber(pitchMm));
+  protected readonly first = this.of(({ firstMm }) => typedNumber(firstMm));
   protected readonly maxStep = this.of(({ maxStep }) => String(maxStep ?? ''));
-  protected readonly tolerance = this.of(({ toleranceMm }) => String(toleranceMm));
-  protected readonly wear = this.of(({ wearMm }) => String(wearMm));
+  protected readonly tolerance = this.of(({ toleranceMm }) => typedNumber(toleranceMm));
+  protected readonly wear = this.of(({ wearMm }) => typedNumber(wearMm));
   protected readonly source = this.of(({ source }) => source);
   protected readonly form = entryForm<KeepDepthTable>(
     {

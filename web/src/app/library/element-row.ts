@@ -3,7 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output, signal } f
 import { MatButtonModule } from '@angular/material/button';
 import { type Element, element } from '@dormant-beacon/core/circuit';
 import { type CircuitEdit } from '@dormant-beacon/core/circuit/edit';
-import { type Choice, numberOrNull, Pick, TextField, Tick } from '../entry';
+import { type Choice, numberOrNull, typedNumber, Pick, TextField, Tick } from '../entry';
 import { Suggest } from '../suggest';
 import { circuitFields, type Field, kindNames, pinNames } from './circuit-fields';
 
@@ -121,7 +121,11 @@ export class ElementRow {
 
   protected valueOf({ key }: Field): string {
     const value = (this.element() as unknown as Record<string, unknown>)[key];
-    return value == null ? '' : String(value as string | number | boolean);
+    return typeof value === 'number'
+      ? typedNumber(value)
+      : value == null
+        ? ''
+        : String(value as string | boolean);
   }
 
   protected typed(field: Field, text: string): string | number | null {

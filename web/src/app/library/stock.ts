@@ -4,6 +4,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import type { InventorySource } from '@dormant-beacon/contract';
 import { type InventoryField, inventoryFields } from '@dormant-beacon/core/inventory';
+import { showWhole } from '@dormant-beacon/core/units';
 import type { Sent } from '../api';
 import {
   type Choice,
@@ -65,6 +66,7 @@ export class Stock {
   protected readonly problem = signal<string | null>(null);
   protected readonly source = signal<InventorySource | null>(null);
   protected readonly when = sayWhen;
+  protected readonly showWhole = showWhole;
   protected readonly fields: readonly Choice[] = [
     { value: '', label: 'left out' },
     ...inventoryFields.map((value) => ({ value, label: fieldWords[value] })),

@@ -15,10 +15,21 @@ import { jobFeature } from '../job';
 import { shopFeature } from '../session';
 import { CarLoops } from '../simulated';
 import { SeatTable } from './seat-table';
+import { FiguresPipe, sayFigures } from '../figures';
 
 @Component({
   selector: 'db-loop-panel',
-  imports: [CarLoops, Caution, ChoiceOne, Entry, MatButtonModule, RouterLink, SeatTable, TextField],
+  imports: [
+    FiguresPipe,
+    CarLoops,
+    Caution,
+    ChoiceOne,
+    Entry,
+    MatButtonModule,
+    RouterLink,
+    SeatTable,
+    TextField,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <db-caution
@@ -45,13 +56,14 @@ import { SeatTable } from './seat-table';
                   <span class="mono">{{ row.loop }}</span> {{ row.item ? row.label : '' }}
                 </button>
               </td>
-              <td class="mono value">{{ shown(row.now) }}</td>
-              <td class="mono">{{ range(row) }}</td>
+              <td class="mono value">{{ shown(row.now) | figures }}</td>
+              <td class="mono">{{ range(row) | figures }}</td>
               <td class="mono">
-                {{ row.lowOhms }} to {{ row.highOhms }}<small>{{ row.source ?? 'generic' }}</small>
+                {{ row.lowOhms | figures }} to {{ row.highOhms | figures
+                }}<small>{{ row.source ?? 'generic' }}</small>
               </td>
-              <td class="mono">{{ shown(row.otherSide ?? undefined) }}</td>
-              <td>{{ row.says }}</td>
+              <td class="mono">{{ shown(row.otherSide ?? undefined) | figures }}</td>
+              <td>{{ row.says | figures }}</td>
             </tr>
           } @empty {
             <tr>
@@ -188,8 +200,10 @@ export class LoopPanel {
     overload: boolean;
   }): string {
     if (lowest === null || highest === null) return overload ? 'OL' : '–';
-    const top = overload ? 'OL' : String(highest);
-    return lowest === highest && !overload ? String(lowest) : `${lowest} – ${top}`;
+    const top = overload ? 'OL' : sayFigures(String(highest));
+    return lowest === highest && !overload
+      ? sayFigures(String(lowest))
+      : `${sayFigures(String(lowest))} – ${top}`;
   }
 
   private read(): FactData<'loop-readings'> | Trouble {

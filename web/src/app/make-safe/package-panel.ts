@@ -27,10 +27,12 @@ import {
 } from '../entry';
 import { jobFeature } from '../job';
 import { shopFeature } from '../session';
+import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-package-panel',
   imports: [
+    FiguresPipe,
     Caution,
     ChoiceMany,
     ChoiceOne,

@@ -15,6 +15,7 @@ import { More } from '../more';
 import { Desk, Entry, entryForm, field, TextField, trouble, type Trouble } from '../entry';
 import { sayLeft, sayWhen, When } from '../time';
 import { RecordsDesk, jobFeature, ServerClock } from '../job';
+import { FiguresPipe } from '../figures';
 
 /** What a step’s note is asked as; a step that is not here takes none. */
 const notesAsked: Partial<Record<SafetyStepKind, string>> = {
@@ -27,7 +28,17 @@ const notesAsked: Partial<Record<SafetyStepKind, string>> = {
 
 @Component({
   selector: 'db-power-panel',
-  imports: [Caution, Entry, MatButtonModule, MatProgressBarModule, More, RouterLink, TextField, When],
+  imports: [
+    FiguresPipe,
+    Caution,
+    Entry,
+    MatButtonModule,
+    MatProgressBarModule,
+    More,
+    RouterLink,
+    TextField,
+    When,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './power-panel.html',
   styleUrl: './power-panel.scss',

@@ -19,10 +19,11 @@ import {
   type Trouble,
 } from '../entry';
 import { jobFeature } from '../job';
+import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-seat-table',
-  imports: [ChoiceOne, Entry, MatButtonModule, TextField],
+  imports: [FiguresPipe, ChoiceOne, Entry, MatButtonModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>Buckles and mats, seat by seat</h2>
@@ -43,9 +44,9 @@ import { jobFeature } from '../job';
               <tr>
                 <td>{{ row.seat.replaceAll('-', ' ') }}</td>
                 @for (moment of moments; track moment.value) {
-                  <td class="mono">{{ row.shown[moment.value] ?? '–' }}</td>
+                  <td class="mono">{{ row.shown[moment.value] ?? '–' | figures }}</td>
                 }
-                <td>{{ row.says }}</td>
+                <td>{{ row.says | figures }}</td>
               </tr>
             }
           </tbody>

@@ -3,14 +3,15 @@ import { ChangeDetectionStrategy, Component, model, signal } from '@angular/core
 import { MatButtonModule } from '@angular/material/button';
 import { restraintFile, type RestraintFile } from '@dormant-beacon/core/restraints';
 import { numberOrNull, TextField } from '../entry';
+import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-service-data',
-  imports: [MatButtonModule, TextField],
+  imports: [FiguresPipe, MatButtonModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (line of [waitLine()]; track line) {
-      <p>{{ line }}</p>
+      <p>{{ line | figures }}</p>
     }
     <div class="pair">
       <db-text label="Minutes to wait" keys="numeric" [(value)]="minutes" />
@@ -46,7 +47,8 @@ import { numberOrNull, TextField } from '../entry';
       @for (one of file().limits ?? []; track one.loop) {
         <li>
           <span
-            >{{ one.loop }}: {{ one.lowOhms }} to {{ one.highOhms }} Ω <small>{{ one.source }}</small></span
+            >{{ one.loop }}: {{ one.lowOhms | figures }} to {{ one.highOhms | figures }} Ω
+            <small>{{ one.source }}</small></span
           >
           <button
             mat-button

@@ -18,17 +18,18 @@ import {
 } from '../entry';
 import { When } from '../time';
 import { jobFeature } from '../job';
+import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-temporaries',
-  imports: [ChoiceOne, Entry, MatButtonModule, TextField, When],
+  imports: [FiguresPipe, ChoiceOne, Entry, MatButtonModule, TextField, When],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>Temporary states in the car</h2>
     <ul class="plain-list">
       @for (one of inCar(); track one.id) {
         <li>
-          <strong>{{ words[one.kind] }}</strong> · {{ one.where }}
+          <strong>{{ words[one.kind] }}</strong> · {{ one.where | figures }}
           <small>since {{ one.recordedAt | when }}; the car neither leaves nor drives with it</small>
           <button mat-stroked-button type="button" (click)="takeOut(one)">It is taken out</button>
         </li>

@@ -18,10 +18,12 @@ import { actionWords } from './action-words';
 import { InventoryEditor } from './inventory-editor';
 import { InventoryStart } from './inventory-start';
 import { PlanView } from './plan-view';
+import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-unit-panel',
   imports: [
+    FiguresPipe,
     ChoiceOne,
     Glyph,
     InventoryEditor,

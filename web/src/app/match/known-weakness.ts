@@ -17,15 +17,17 @@ import { jobFeature } from '../job';
 import { LibraryDesk } from '../knowledge';
 import { More } from '../more';
 import { UnitDesk } from '../unit';
+import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-known-weakness',
-  imports: [Entry, MatButtonModule, More, TextField],
+  imports: [FiguresPipe, Entry, MatButtonModule, More, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (own of lines(); track own.id) {
       <p class="known">
-        <strong>{{ own.bad }} of {{ own.seen }}: {{ own.says }}</strong> ({{ own.share }}; {{ own.source }})
+        <strong>{{ own.bad }} of {{ own.seen }}: {{ own.says | figures }}</strong> ({{ own.share }};
+        {{ own.source }})
       </p>
     }
     <ng-content />

@@ -1,13 +1,14 @@
 /** The photo of a label beside the fields: its bar codes are read, and a person says which is the part number. */
 import { ChangeDetectionStrategy, Component, DestroyRef, inject, output, signal } from '@angular/core';
 import { MatChipsModule } from '@angular/material/chips';
+import { FiguresPipe } from '../figures';
 
 /** Longest side at which bar codes are looked for, in pixels. */
 const sides = [1600, 800];
 
 @Component({
   selector: 'db-label-photo',
-  imports: [MatChipsModule],
+  imports: [FiguresPipe, MatChipsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <label class="file">
@@ -27,7 +28,7 @@ const sides = [1600, 800];
       </mat-chip-set>
     }
     @if (says()) {
-      <p class="quiet" role="status">{{ says() }}</p>
+      <p class="quiet" role="status">{{ says() | figures }}</p>
     }
   `,
   styles: `

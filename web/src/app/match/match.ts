@@ -17,10 +17,12 @@ import { KnownWeakness } from './known-weakness';
 import { OfferList, verdictWords } from './offer-list';
 import { PartForm } from './part-form';
 import { StockSearch } from './stock-search';
+import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-match',
   imports: [
+    FiguresPipe,
     Caution,
     ComparisonTable,
     DateField,

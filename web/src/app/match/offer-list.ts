@@ -5,6 +5,7 @@ import { decisiveReason, type FitVerdict } from '@dormant-beacon/core/fit';
 import type { UnitOffer } from '@dormant-beacon/core/stages';
 import { Money } from '../money';
 import { UnitDesk } from '../unit';
+import { FiguresPipe } from '../figures';
 
 export const verdictWords: Readonly<Record<FitVerdict, string>> = {
   fits: 'fits',
@@ -15,7 +16,7 @@ export const verdictWords: Readonly<Record<FitVerdict, string>> = {
 
 @Component({
   selector: 'db-offer-list',
-  imports: [MatListModule],
+  imports: [FiguresPipe, MatListModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <mat-selection-list
@@ -33,7 +34,7 @@ export const verdictWords: Readonly<Record<FitVerdict, string>> = {
             >
             <span class="mono price">{{ row.price }}</span>
             <span class="verdict" [class]="row.tone">{{ row.verdict }}</span>
-            <small>{{ row.why }}</small>
+            <small>{{ row.why | figures }}</small>
           </span>
         </mat-list-option>
       }

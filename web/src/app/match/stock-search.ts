@@ -13,6 +13,7 @@ import { shopFeature } from '../session';
 import { sayDay } from '../time';
 import { UnitDesk } from '../unit';
 import { verdictWords } from './offer-list';
+import { FiguresPipe } from '../figures';
 
 type Hit = Found['found'][number];
 /** Parts that are shown; beyond them a search is too wide to be of use. */
@@ -20,7 +21,7 @@ const mostShown = 20;
 
 @Component({
   selector: 'db-stock-search',
-  imports: [ChoiceOne, MatButtonModule, TextField],
+  imports: [FiguresPipe, ChoiceOne, MatButtonModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <db-choice question="Search the yards by" [choices]="ways()" [field]="way" />
@@ -56,7 +57,7 @@ const mostShown = 20;
                 <span class="flags" [class.bad]="row.bad">{{ row.flags }}</span>
               }
               <strong>{{ row.hit.source }}</strong> <span class="mono">{{ row.hit.part.partNumber }}</span>
-              <small>{{ row.why }}</small></span
+              <small>{{ row.why | figures }}</small></span
             >
             <span class="mono">{{ row.price }}</span>
             <button mat-button type="button" [disabled]="row.rejected" (click)="offer(row.hit)">

@@ -12,6 +12,7 @@ import { FrameLog, framesIn } from '../frames';
 import { peopleFeature } from '../session';
 import { SimulatedDesk } from '../simulated';
 import { sayWhen } from '../time';
+import { FiguresPipe } from '../figures';
 
 /** Decoded on the page: some seventy thousand frames. */
 const mostLogBytes = 5_000_000;
@@ -43,7 +44,7 @@ const difficultyWords: Readonly<Record<Difficulty, { readonly name: string; read
 
 @Component({
   selector: 'db-practice',
-  imports: [ChoiceOne, FrameLog, MatButtonModule, PageHead, RouterLink],
+  imports: [FiguresPipe, ChoiceOne, FrameLog, MatButtonModule, PageHead, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <db-page-head />
@@ -85,7 +86,7 @@ const difficultyWords: Readonly<Record<Difficulty, { readonly name: string; read
         @if (sum(); as sum) {
           <p>
             {{ sum.mended }} of {{ sum.told }} mended, {{ counted(sum.inVain, 'part') }} in vain,
-            {{ sum.ratio }} times the minutes of the best way known.
+            {{ sum.ratio | figures }} times the minutes of the best way known.
           </p>
         }
         <ul>
@@ -98,7 +99,8 @@ const difficultyWords: Readonly<Record<Difficulty, { readonly name: string; read
                   {{ end.mended ? 'Mended' : 'Not mended' }} in {{ end.minutes }} min (the best way:
                   {{ end.plannerMinutes }}), {{ counted(end.partsInVain, 'part') }} in vain{{
                     end.hints ? ', ' + counted(end.hints, 'hint') : ''
-                  }}{{ end.breaches?.length ? ', once against a refusal' : '' }}. It was: {{ end.was }}.
+                  }}{{ end.breaches?.length ? ', once against a refusal' : '' }}. It was:
+                  {{ end.was | figures }}.
                 } @else {
                   Not finished.
                 }

@@ -3,6 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, input } from '@angular/co
 import type { Proof } from '@dormant-beacon/core/proof';
 import { percent } from '@dormant-beacon/core/units';
 import { chartFont, LineChart, type LineData, lineOptions, tokenColor } from '../chart';
+import { sayFigures } from '../figures';
 
 const axis = { starts: 'clean drives', hours: 'clean hours of driving', km: 'clean kilometres' } as const;
 
@@ -24,7 +25,7 @@ export class DormancyCurve {
 
   protected readonly spoken = computed(() => {
     const { watch, counted, target, per } = this.proof();
-    return `${percent(watch.probability)} after ${counted.toFixed(1)} ${axis[per]}; the target is ${percent(target)}, reached at ${watch.totalNeeded ?? 'more than a million'}.`;
+    return `${percent(watch.probability)} after ${sayFigures(counted.toFixed(1))} ${axis[per]}; the target is ${percent(target)}, reached at ${watch.totalNeeded ?? 'more than a million'}.`;
   });
   protected readonly data = computed((): LineData => {
     const { watch, counted } = this.proof();

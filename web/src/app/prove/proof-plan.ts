@@ -11,6 +11,7 @@ import { writtenClock } from '@dormant-beacon/core/calendar';
 import { selectJobPolicy, shopFeature } from '../session';
 import { jobFeature } from '../job';
 import { calendarOf } from './calendar';
+import { FiguresPipe } from '../figures';
 
 const shownSteps = 8;
 /** From so many on nobody follows a list. */
@@ -18,7 +19,7 @@ const manySteps = 30;
 
 @Component({
   selector: 'db-proof-plan',
-  imports: [MatButtonModule],
+  imports: [FiguresPipe, MatButtonModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>The shortest way to the proof</h2>
@@ -41,8 +42,8 @@ const manySteps = 30;
           <li>
             <span class="mono when">{{ step.when }}</span>
             <span>
-              {{ step.label }}
-              <small class="quiet">counts {{ step.counts }}; then {{ step.sure }} sure</small>
+              {{ step.label | figures }}
+              <small class="quiet">counts {{ step.counts | figures }}; then {{ step.sure }} sure</small>
             </span>
             @if ($first) {
               <button mat-stroked-button type="button" (click)="taken.emit(step.step)">Fill in</button>
@@ -53,7 +54,7 @@ const manySteps = 30;
       @if (more() > 0) {
         <p class="quiet">And {{ more() }} more; all of them are in the calendar file.</p>
       }
-      <p class="quiet">{{ costs() }}</p>
+      <p class="quiet">{{ costs() | figures }}</p>
       <button mat-stroked-button type="button" (click)="download()">Calendar file</button>
     }
     @if (plan.waitFor.length > 0) {

@@ -3,7 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, sig
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { lackingText } from '@dormant-beacon/core/stages';
-import { percent, temperatureIn } from '@dormant-beacon/core/units';
+import { percent, showDistance, temperatureIn } from '@dormant-beacon/core/units';
 import { type Exposure, originOf, standing } from '@dormant-beacon/core/record';
 import { proofOf } from '@dormant-beacon/core/proof';
 import { trialWords } from '@dormant-beacon/core/proof/schedule';
@@ -17,10 +17,21 @@ import { DormancyCurve } from './dormancy-curve';
 import { DriveForm, type Watched } from './drive-form';
 import { ProofPlan } from './proof-plan';
 import { ToldList } from './told-list';
+import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-prove',
-  imports: [Dated, DormancyCurve, DriveForm, MatButtonModule, ProofPlan, RouterLink, ToldList, Waits],
+  imports: [
+    FiguresPipe,
+    Dated,
+    DormancyCurve,
+    DriveForm,
+    MatButtonModule,
+    ProofPlan,
+    RouterLink,
+    ToldList,
+    Waits,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './prove.html',
   styleUrl: './prove.scss',
@@ -121,7 +132,7 @@ export class Prove {
         ? []
         : [load === 'none' ? 'unloaded' : load === 'some' ? 'part loaded' : 'fully loaded']),
       ...(minutes == null ? [] : [`${minutes} min`]),
-      ...(km == null ? [] : [`${km} km`]),
+      ...(km == null ? [] : [showDistance(km, 'km')]),
     ];
   }
 

@@ -8,10 +8,11 @@ import { newId } from '../api';
 import { Desk } from '../entry';
 import { jobFeature } from '../job';
 import { sayDay, sayWhen } from '../time';
+import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-told-list',
-  imports: [MatButtonModule],
+  imports: [FiguresPipe, MatButtonModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (waiting().length > 0) {
@@ -23,7 +24,7 @@ import { sayDay, sayWhen } from '../time';
         @for (line of waiting(); track line.report.id) {
           <li [class.again]="line.report.shown">
             <span
-              >{{ line.says }}
+              >{{ line.says | figures }}
               @if (line.report.words; as words) {
                 <q>{{ words }}</q>
               }

@@ -2,6 +2,7 @@ import { provideZonelessChangeDetection } from '@angular/core';
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import { provideStore } from '@ngrx/store';
 import { StoreRoom } from '../api';
+import { writeFigures } from '../figures';
 import { peopleFeature } from '../session';
 import { FakeStoreRoom } from '../testing/bench';
 import { ReadingPad } from './reading-pad';
@@ -43,6 +44,16 @@ describe('ReadingPad', () => {
     await press('Enter the reading');
     expect(entered).toEqual([{ value: 4.92 }]);
     expect(page().querySelector('input')!.value).toBe('');
+  });
+
+  it('has the decimal mark of the shop’s country on its key, and in what it understood', async () => {
+    writeFigures({ locale: 'de-AT' });
+    await fixture.whenStable();
+    await press('4', ',', '9', '2');
+    expect(understood()).toBe('means 4,92 V');
+    await press('Enter the reading');
+    expect(entered).toEqual([{ value: 4.92 }]);
+    writeFigures({ locale: 'en-GB' });
   });
 
   it('takes the volts of the battery with a reading, and offers them again with the next', async () => {

@@ -3,6 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, input, output } f
 import { done, Entry, entryForm, field, keepDraft, numberOrNull, type Trouble, trouble } from '../entry';
 import { withoutLeads } from '@dormant-beacon/core/readings';
 import { readTyped, showValue, type Unit } from '@dormant-beacon/core/units';
+import { FiguresPipe, sayFigures } from '../figures';
 
 /** Of cars and lorries, engine off or running. */
 const supplyLimits = { low: 6, high: 32 } as const;
@@ -12,7 +13,7 @@ const keys = ['7', '8', '9', 'OL', '4', '5', '6', 'k', '1', '2', '3', 'm', '0', 
 
 @Component({
   selector: 'db-reading-pad',
-  imports: [Entry],
+  imports: [FiguresPipe, Entry],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <db-entry [form]="form">
@@ -30,7 +31,7 @@ const keys = ['7', '8', '9', 'OL', '4', '5', '6', 'k', '1', '2', '3', 'm', '0', 
         <span class="unit mono">{{ unit() }}</span>
       </div>
       <p class="understood" aria-live="polite" [class.not]="typed().kind === 'notRead' && text() !== ''">
-        {{ understood() }}
+        {{ understood() | figures }}
       </p>
       @if (unit() === 'Ω') {
         <label class="leads"
@@ -61,23 +62,23 @@ const keys = ['7', '8', '9', 'OL', '4', '5', '6', 'k', '1', '2', '3', 'm', '0', 
           V</label
         >
         @if (oddSupply(); as odd) {
-          <p class="understood not" role="alert">{{ odd }}</p>
+          <p class="understood not" role="alert">{{ odd | figures }}</p>
         }
       }
       @if (typed().kind === 'ask') {
         <div class="ask">
           <button type="button" (click)="choose($any(typed()).decimal)">
-            {{ show($any(typed()).decimal) }}
+            {{ show($any(typed()).decimal) | figures }}
           </button>
           <button type="button" (click)="choose($any(typed()).thousands)">
-            {{ show($any(typed()).thousands) }}
+            {{ show($any(typed()).thousands) | figures }}
           </button>
         </div>
       }
       <div class="keys">
         @for (key of keys; track key) {
           <button type="button" class="mono" (click)="press(key)" [attr.aria-label]="spoken(key)">
-            {{ key }}
+            {{ key === '.' ? mark() : key }}
           </button>
         }
         <button type="submit" class="enter" [disabled]="!ready()">Enter the reading</button>
@@ -209,6 +210,8 @@ export class ReadingPad {
   readonly entered = output<{ value: number; supplyVolts?: number } | { overload: true }>();
 
   protected readonly keys = keys;
+  /** The decimal mark of the shop’s country; the other one is understood too. */
+  protected readonly mark = computed(() => sayFigures('0.0').charAt(1));
   protected readonly text = field('');
   /** What the meter shows with its tips together; it is taken off every resistance. */
   protected readonly leads = field('');
@@ -278,7 +281,7 @@ export class ReadingPad {
   }
 
   protected choose(value: number): void {
-    this.text.set(String(value));
+    this.text.set(sayFigures(String(value)));
   }
 
   protected press(key: string): void {
@@ -286,7 +289,8 @@ export class ReadingPad {
       if (key === 'OL') return 'OL';
       if (key === '⌫') return text === 'OL' ? '' : text.slice(0, -1);
       if (key === '±') return text.startsWith('-') ? text.slice(1) : `-${text}`;
-      return text === 'OL' ? key : text + key;
+      const typed = key === '.' ? this.mark() : key;
+      return text === 'OL' ? typed : text + typed;
     });
   }
 

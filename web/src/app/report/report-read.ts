@@ -10,6 +10,7 @@ import {
   type ScanCode,
 } from '@dormant-beacon/core/scans';
 import { LineMeaningForm, type Said } from './line-meaning';
+import { FiguresPipe } from '../figures';
 
 const kindWords: Readonly<Record<LineKind, string>> = {
   code: 'code',
@@ -62,7 +63,7 @@ const shownValues = 12;
 
 @Component({
   selector: 'db-report-read',
-  imports: [LineMeaningForm],
+  imports: [FiguresPipe, LineMeaningForm],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (scan().noModuleAnswered) {
@@ -72,7 +73,7 @@ const shownValues = 12;
       </p>
     }
     @for (warning of warnings(); track warning) {
-      <p class="warning">{{ warning }}</p>
+      <p class="warning">{{ warning | figures }}</p>
     }
     @if (asking(); as line) {
       <db-line-meaning

@@ -15,6 +15,7 @@ import {
   Tick,
   trouble,
   Trouble,
+  typedNumber,
 } from '../entry';
 import { sayWhen } from '../time';
 import { jobFeature, Waits } from '../job';
@@ -144,7 +145,7 @@ export class Approvals {
     this.item.set(approval.item);
     this.origin.set(approval.origin);
     this.by.set(approval.by);
-    this.ceiling.set(approval.ceilingCents == null ? '' : String(approval.ceilingCents / 100));
+    this.ceiling.set(approval.ceilingCents == null ? '' : typedNumber(approval.ceilingCents / 100));
     this.answer.set('');
   }
 

@@ -14,6 +14,7 @@ import {
   TextField,
   trouble,
   Trouble,
+  typedNumber,
 } from '../entry';
 import { jobFeature } from '../job';
 import { Money } from '../money';
@@ -97,7 +98,7 @@ export class AskForm {
     return Math.ceil(cents / roundTo) * roundTo;
   });
   protected readonly hint = computed(() => `${this.money.say(this.proposal())} covers nine cases in ten`);
-  protected readonly ceiling = fieldFrom(() => String(this.proposal() / 100));
+  protected readonly ceiling = fieldFrom(() => typedNumber(this.proposal() / 100));
   protected readonly answer = field('');
   protected readonly how = field('telephone');
   protected readonly by = field('');

@@ -17,6 +17,7 @@ import {
   Tick,
   trouble,
   type Trouble,
+  typedNumber,
 } from '../entry';
 import { Caution } from '../frame';
 import { Money } from '../money';
@@ -105,7 +106,7 @@ export class BoxForm {
   protected readonly service = field('');
   protected readonly insured = fieldFrom(() => {
     const asNew = this.unit().plan.routes.find(({ kind }) => kind === 'new')?.priceCents;
-    return asNew === undefined ? '' : String(asNew / 100);
+    return asNew === undefined ? '' : typedNumber(asNew / 100);
   });
   protected readonly sentOn = field(today());
   protected readonly dueOn = field('');

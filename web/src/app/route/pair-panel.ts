@@ -3,7 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { oneOrPair } from '@dormant-beacon/core/route';
 import { percent } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
-import { centsOrNull, field, fieldFrom, numberOrNull, TextField } from '../entry';
+import { centsOrNull, field, fieldFrom, numberOrNull, TextField, typedNumber } from '../entry';
 import { jobFeature } from '../job';
 import { Money } from '../money';
 import { shopFeature } from '../session';
@@ -71,8 +71,8 @@ export class PairPanel {
   protected readonly age = fieldFrom(() => String(this.record()?.vehicle.odometerKm ?? ''));
   protected readonly horizon = field(String(usualHorizon));
   protected readonly life = field(String(usualLife));
-  protected readonly shape = field(String(usualShape));
-  protected readonly pair = fieldFrom(() => String((2 * (this.route()?.priceCents ?? 0)) / 100));
+  protected readonly shape = field(typedNumber(usualShape));
+  protected readonly pair = fieldFrom(() => typedNumber((2 * (this.route()?.priceCents ?? 0)) / 100));
   protected readonly pairMinutes = fieldFrom(() =>
     String(Math.round(1.5 * (this.route()?.labourMinutes ?? 0))),
   );

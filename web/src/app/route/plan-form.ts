@@ -14,6 +14,7 @@ import {
   TextField,
   trouble,
   type Trouble,
+  typedNumber,
 } from '../entry';
 import { Money } from '../money';
 import { UnitDesk } from '../unit';
@@ -80,7 +81,7 @@ export class PlanForm {
     fieldFrom(() => {
       const route = this.route();
       const value = route ? read(route) : null;
-      return value == null ? '' : String(Math.round((value / by) * 1000) / 1000);
+      return value == null ? '' : typedNumber(Math.round((value / by) * 1000) / 1000);
     });
   protected readonly price = this.from(({ priceCents }) => priceCents, 100);
   protected readonly minutes = this.from(({ labourMinutes }) => labourMinutes);
@@ -95,7 +96,7 @@ export class PlanForm {
   protected readonly readyBy = fieldFrom(() => this.plan().readyBy ?? '');
   protected readonly downtime = fieldFrom(() => {
     const cents = this.plan().downtimeCentsPerDay;
-    return cents == null ? '' : String(cents / 100);
+    return cents == null ? '' : typedNumber(cents / 100);
   });
   protected readonly checkFirst = fieldFrom(() => this.plan().checkFirst ?? '');
   protected readonly form = factForm(

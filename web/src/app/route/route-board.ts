@@ -10,10 +10,11 @@ import { shopFeature } from '../session';
 import { tickDay } from '../time';
 import { dayAfter, daysUntil } from './ready-by';
 import { RouteView } from './route-view';
+import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-route-board',
-  imports: [MatProgressBarModule, MatRadioModule, RangeChart],
+  imports: [FiguresPipe, MatProgressBarModule, MatRadioModule, RangeChart],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './route-board.html',
   styleUrl: './route-board.scss',

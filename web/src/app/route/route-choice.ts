@@ -4,20 +4,21 @@ import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
 import { Entry, factForm, field, TextField, trouble, type Trouble } from '../entry';
 import { RouteView } from './route-view';
+import { FiguresPipe } from '../figures';
 
 /** Another route than the recommended one is taken for a reason of so many characters. */
 const leastReason = 8;
 
 @Component({
   selector: 'db-route-choice',
-  imports: [Entry, MatButtonModule, TextField],
+  imports: [FiguresPipe, Entry, MatButtonModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (view.reasons().length > 0 && mayTake()) {
       <section aria-live="polite">
         <h2>{{ view.differs() ? 'Why not “' + view.label() + '”?' : 'Why “' + view.label() + '”' }}</h2>
         @for (says of view.reasons(); track says) {
-          <p>{{ says }}</p>
+          <p>{{ says | figures }}</p>
         }
       </section>
     }

@@ -24,7 +24,17 @@ import {
 } from '@dormant-beacon/core/route';
 import { type ProposedUnit, proposedUnits } from '@dormant-beacon/core/stages/routes';
 import { Store } from '@ngrx/store';
-import { centsOrNull, Entry, factForm, field, Pick, TextField, trouble, type Trouble } from '../entry';
+import {
+  centsOrNull,
+  Entry,
+  factForm,
+  field,
+  Pick,
+  TextField,
+  trouble,
+  type Trouble,
+  typedNumber,
+} from '../entry';
 import { jobFeature } from '../job';
 import { LibraryDesk } from '../knowledge';
 import { Money } from '../money';
@@ -125,7 +135,7 @@ export class UnitForm {
     this.from.set(one);
     this.unit.set(one.unit);
     this.sort.set(one.sort);
-    this.price.set(String(one.newCents / 100));
+    this.price.set(typedNumber(one.newCents / 100));
     void this.form.submit();
   }
 

@@ -11,15 +11,16 @@ import { UnitDesk } from '../unit';
 import { AskForm } from './ask-form';
 import { BenchForm } from './bench-form';
 import { BoxForm } from './box-form';
+import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-unit-step',
-  imports: [AskForm, BenchForm, BoxForm, MatButtonModule, RouterLink],
+  imports: [FiguresPipe, AskForm, BenchForm, BoxForm, MatButtonModule, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (unit().plan.checkFirst; as check) {
       @if (unit().step !== 'done') {
-        <p class="first"><strong>Before the new one is powered:</strong> {{ check }}</p>
+        <p class="first"><strong>Before the new one is powered:</strong> {{ check | figures }}</p>
       }
     }
     @switch (unit().step) {
@@ -51,7 +52,7 @@ import { BoxForm } from './box-form';
         <p class="good">It is put right.</p>
       }
       @default {
-        <p>{{ says() }}</p>
+        <p>{{ says() | figures }}</p>
         <a mat-flat-button [routerLink]="toMatch() ? '../match' : '../trace'">{{
           toMatch() ? 'To the part' : 'To the trace'
         }}</a>

@@ -20,6 +20,7 @@ import { BaysEvents } from '../bays/bays.state';
 import { Desk } from '../entry';
 import { RecordsDesk, jobFeature } from '../job';
 import { readCommand } from './command';
+import { FiguresPipe } from '../figures';
 
 interface Act {
   readonly says: string;
@@ -29,7 +30,7 @@ interface Act {
 
 @Component({
   selector: 'db-command-line',
-  imports: [MatButtonModule],
+  imports: [FiguresPipe, MatButtonModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '(document:keydown)': 'key($event)' },
   template: `
@@ -56,7 +57,7 @@ interface Act {
         (keydown.enter)="run(); $event.preventDefault()"
         (keydown.escape)="leave()"
       />
-      <p id="command-says" aria-live="polite" [class.shown]="said() !== ''">{{ said() }}</p>
+      <p id="command-says" aria-live="polite" [class.shown]="said() !== ''">{{ said() | figures }}</p>
     </div>
     @if (help()) {
       <section class="help" role="dialog" aria-label="What can be typed">

@@ -28,6 +28,7 @@ import { Lens } from '../lens';
 import { sayWhen, When } from '../time';
 import { JobEvents, jobFeature, Waits } from '../job';
 import { LogDrawer } from './log-drawer';
+import { FiguresPipe } from '../figures';
 
 /** `hand-back` as `Hand back`. */
 export function stageName(id: string): string {
@@ -38,6 +39,7 @@ export function stageName(id: string): string {
 @Component({
   selector: 'db-job-shell',
   imports: [
+    FiguresPipe,
     CarStrip,
     CommandSlot,
     Lens,

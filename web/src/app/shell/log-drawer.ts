@@ -16,12 +16,13 @@ import { peopleFeature } from '../session';
 import { When } from '../time';
 import { asChoices, Desk, Pick } from '../entry';
 import { RecordsDesk } from '../job';
+import { FiguresPipe } from '../figures';
 
 const fixed = new Set(['job', 'head', 'import', 'scans', 'waivers']);
 
 @Component({
   selector: 'db-log-drawer',
-  imports: [MatButtonModule, Pick, When],
+  imports: [FiguresPipe, MatButtonModule, Pick, When],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="top">
@@ -45,7 +46,7 @@ const fixed = new Set(['job', 'head', 'import', 'scans', 'waivers']);
         <li [class.gone]="isGone(entry)">
           <span class="mono quiet seq">{{ entry.seq }}</span>
           <span>
-            {{ entry.says }}
+            {{ entry.says | figures }}
             <small
               >{{ nameOf(entry.personId) }} · {{ entry.observedAt | when
               }}{{ entry.device === null ? '' : ', device ' + entry.device }}</small

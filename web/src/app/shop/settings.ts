@@ -33,6 +33,7 @@ import {
 import { askConflict, differences, leftForNow } from '../conflict';
 import { ShopEvents, shopFeature } from '../session';
 import { ShopDesk } from './shop-desk';
+import { sayFigures } from '../figures';
 
 const choices = (...pairs: [string, string][]): Choice[] => pairs.map(([value, label]) => ({ value, label }));
 /** Locales in whose manner money and dates can be written. */
@@ -222,7 +223,7 @@ export class Settings {
   }
 
   protected numberText(name: NumberSetting, times = 1): string {
-    return this.texts()[name] ?? String(Number((this.own()![name] / times).toFixed(4)));
+    return this.texts()[name] ?? sayFigures(String(Number((this.own()![name] / times).toFixed(4))));
   }
 
   private missing(): Trouble | null {

@@ -14,14 +14,15 @@ import type { CarLink } from '../api';
 import { type Choice, field, Pick } from '../entry';
 import { type Live, liveRequests, liveValue } from './live-value';
 import { SimulatedDesk } from './simulated-desk';
+import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-car-feed',
-  imports: [Pick],
+  imports: [FiguresPipe, Pick],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <db-pick label="Which value of the simulated car?" [choices]="choices()" [field]="chosen" />
-    <p class="mono" aria-hidden="true">{{ shown() }}</p>
+    <p class="mono" aria-hidden="true">{{ shown() | figures }}</p>
     @if (problem() ?? link()?.ended(); as why) {
       <p class="problem" role="alert">{{ why }}</p>
     }

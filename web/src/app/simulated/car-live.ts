@@ -13,6 +13,7 @@ import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import type { CarLink } from '../api';
 import { type Live, liveRequests, liveValue } from './live-value';
 import { SimulatedDesk } from './simulated-desk';
+import { FiguresPipe } from '../figures';
 
 function shownOf(bytes: string, unit: Live['unit']): string {
   const value = liveValue(bytes);
@@ -22,7 +23,7 @@ function shownOf(bytes: string, unit: Live['unit']): string {
 
 @Component({
   selector: 'db-car-live',
-  imports: [MatButtonToggleModule],
+  imports: [FiguresPipe, MatButtonToggleModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (ended(); as why) {
@@ -42,7 +43,7 @@ function shownOf(bytes: string, unit: Live['unit']): string {
       @for (row of rows(); track row.key) {
         <div [class.open]="row.shown === 'open'">
           <dt>{{ row.label }}</dt>
-          <dd class="mono">{{ row.shown }}</dd>
+          <dd class="mono">{{ row.shown | figures }}</dd>
         </div>
       }
     </dl>

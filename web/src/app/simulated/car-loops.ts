@@ -17,6 +17,7 @@ import type { CarLink } from '../api';
 import { Desk } from '../entry';
 import { type Live, liveRequests, liveValue } from './live-value';
 import { SimulatedDesk } from './simulated-desk';
+import { FiguresPipe } from '../figures';
 
 type Reading = FactData<'loop-readings'>;
 
@@ -28,14 +29,14 @@ const putAt = (moment: string): { positions: string[]; trial: 'wiggle' | null } 
 
 @Component({
   selector: 'db-car-loops',
-  imports: [MatButtonModule],
+  imports: [FiguresPipe, MatButtonModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <dl>
       @for (row of rows(); track row.label) {
         <div>
           <dt>{{ row.label }}</dt>
-          <dd class="mono">{{ row.shown }}</dd>
+          <dd class="mono">{{ row.shown | figures }}</dd>
         </div>
       }
     </dl>

@@ -14,10 +14,11 @@ import { jobFeature } from '../job';
 import { Money } from '../money';
 import { CarLive } from './car-live';
 import { SimulatedDesk } from './simulated-desk';
+import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-car-strip',
-  imports: [CarLive, MatButtonModule, MatMenuModule, RouterLink],
+  imports: [FiguresPipe, CarLive, MatButtonModule, MatMenuModule, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section aria-label="The simulated car">
@@ -73,9 +74,9 @@ import { SimulatedDesk } from './simulated-desk';
       </mat-menu>
       @if (beside(); as shown) {
         <p role="status">
-          Battery tester: <span class="mono">{{ shown.volts.toFixed(2) }} V</span> at rest,
-          <span class="mono">{{ shown.milliohms }} mΩ</span>, health {{ shown.healthPercent }} %. Thermometer:
-          <span class="mono">{{ shown.celsius.toFixed(1) }} °C</span>.
+          Battery tester: <span class="mono">{{ shown.volts.toFixed(2) | figures }} V</span> at rest,
+          <span class="mono">{{ shown.milliohms | figures }} mΩ</span>, health {{ shown.healthPercent }} %.
+          Thermometer: <span class="mono">{{ shown.celsius.toFixed(1) | figures }} °C</span>.
         </p>
       }
       @if (bench.trial(); as trial) {
@@ -85,7 +86,7 @@ import { SimulatedDesk } from './simulated-desk';
         </p>
       }
       @for (hint of hints(); track hint) {
-        <p role="status">{{ hint }}</p>
+        <p role="status">{{ hint | figures }}</p>
       }
       @if (watching() && car(); as shown) {
         <db-car-live [live]="shown.live" />
@@ -110,7 +111,7 @@ import { SimulatedDesk } from './simulated-desk';
               <ol>
                 @for (step of way.steps; track $index) {
                   <li>
-                    {{ step.did }}: <strong>{{ step.came }}</strong>
+                    {{ step.did | figures }}: <strong>{{ step.came | figures }}</strong>
                     @if (step.belief !== null) {
                       <span class="quiet">{{ ' – ' + percent(step.belief) }}</span>
                     }

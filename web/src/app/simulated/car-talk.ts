@@ -1,9 +1,11 @@
 /** What a module was asked and what it answered, line by line; first why it refused, or why nobody answered. */
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import type { CarLine } from '@dormant-beacon/contract';
+import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-car-talk',
+  imports: [FiguresPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (problem() ?? said()?.refused; as why) {
@@ -14,7 +16,7 @@ import type { CarLine } from '@dormant-beacon/contract';
         <ol aria-label="What the module was asked, and what it answered" tabindex="0">
           @for (one of said.talk; track $index) {
             <li>
-              {{ one.asked }}<br /><span class="quiet">{{ one.answered }}</span>
+              {{ one.asked }}<br /><span class="quiet">{{ one.answered | figures }}</span>
             </li>
           }
         </ol>

@@ -33,10 +33,22 @@ import {
   torquesTyped,
 } from './step-fields';
 import { StripDesk } from './strip-desk';
+import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-back-card',
-  imports: [Caution, Entry, HeldLines, MatButtonModule, MaterialLines, More, Photos, RouterLink, TextField],
+  imports: [
+    FiguresPipe,
+    Caution,
+    Entry,
+    HeldLines,
+    MatButtonModule,
+    MaterialLines,
+    More,
+    Photos,
+    RouterLink,
+    TextField,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 class="what">{{ what() }}</h2>
@@ -51,11 +63,11 @@ import { StripDesk } from './strip-desk';
     }
     @if (rules().length > 0) {
       @for (first of desk.rootFirst(); track first) {
-        <p class="mark">Before it goes in: {{ first }}.</p>
+        <p class="mark">Before it goes in: {{ first | figures }}.</p>
       }
     }
     @for (rule of rules(); track rule) {
-      <p class="rule">{{ rule }}</p>
+      <p class="rule">{{ rule | figures }}</p>
     }
     <db-material-lines [step]="step()" />
     @if (guard(); as why) {

@@ -3,10 +3,11 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { heldBy, isPart } from '@dormant-beacon/core/ledger';
 import { Caution } from '../frame';
 import { StripDesk } from './strip-desk';
+import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-held-lines',
-  imports: [Caution],
+  imports: [FiguresPipe, Caution],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (place()) {
@@ -15,18 +16,18 @@ import { StripDesk } from './strip-desk';
     @if (lines().length > 0) {
       <ul>
         @for (line of lines(); track line) {
-          <li>{{ line }}</li>
+          <li>{{ line | figures }}</li>
         }
       </ul>
     }
     @for (line of first(); track line) {
-      <p><strong>First:</strong> {{ line }}.</p>
+      <p><strong>First:</strong> {{ line | figures }}.</p>
     }
     @if (mark()) {
-      <p class="mark">{{ mark() }}</p>
+      <p class="mark">{{ mark() | figures }}</p>
     }
     @for (hazard of hazards(); track hazard) {
-      <db-caution>{{ hazard }}</db-caution>
+      <db-caution>{{ hazard | figures }}</db-caution>
     }
   `,
   styles: `

@@ -8,15 +8,17 @@ import {
   needsOfWay,
   type PowerBatch,
 } from '@dormant-beacon/core/ledger';
+import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-lay-out',
+  imports: [FiguresPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <dl>
       @if (needs().tools.length > 0) {
         <dt>Drives</dt>
-        <dd class="mono">{{ needs().tools.join(' · ') }}</dd>
+        <dd class="mono">{{ needs().tools.join(' · ') | figures }}</dd>
       }
       @if (needs().oneTime.length > 0) {
         <dt>Order new, used once</dt>
@@ -51,7 +53,7 @@ import {
         <dt>While there is power</dt>
         <dd>
           @for (line of powered(); track line) {
-            <span>{{ line }}</span>
+            <span>{{ line | figures }}</span>
           }
         </dd>
       }

@@ -5,10 +5,11 @@ import { doing, heldBy } from '@dormant-beacon/core/ledger';
 import { Waits } from '../job';
 import { sayWhen } from '../time';
 import { StripDesk } from './strip-desk';
+import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-off-list',
-  imports: [MatButtonModule, Waits],
+  imports: [FiguresPipe, MatButtonModule, Waits],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ol class="plain-list">
@@ -18,10 +19,10 @@ import { StripDesk } from './strip-desk';
             <strong>{{ one.doing }}</strong><db-waits [entry]="one.entry" />
             <small>{{ one.where }}</small>
             @if (one.held) {
-              <small>{{ one.held }}</small>
+              <small>{{ one.held | figures }}</small>
             }
             @if (one.mark) {
-              <small class="mark">{{ one.mark }}</small>
+              <small class="mark">{{ one.mark | figures }}</small>
             }
             <small class="quiet">off by {{ one.by }}, {{ one.at }}</small>
           </div>

@@ -1,7 +1,7 @@
 /** Counts and torques of a step as they are typed: each begins with what the map says. */
 import type { FactData } from '@dormant-beacon/contract';
 import { countedOf, type MapItem } from '@dormant-beacon/core/ledger';
-import { type Field, field, numberOf, trouble, type Trouble } from '../entry';
+import { type Field, field, numberOf, trouble, type Trouble, typedNumber } from '../entry';
 
 export interface CountField {
   readonly kind: string;
@@ -25,7 +25,7 @@ export const torqueFields = (item: MapItem | undefined): readonly CountField[] =
   (item?.fasteners ?? []).flatMap(({ kind, drive, torqueNm }) =>
     torqueNm == null
       ? []
-      : [{ kind, drive: drive ?? null, listed: torqueNm, field: field(String(torqueNm)) }],
+      : [{ kind, drive: drive ?? null, listed: torqueNm, field: field(typedNumber(torqueNm)) }],
   );
 
 /** Null where all are as listed. */

@@ -24,10 +24,12 @@ import { StripDesk } from './strip-desk';
 import { WaitClock } from './wait-clock';
 import { WaitForm } from './wait-form';
 import { WayForm } from './way-form';
+import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-strip',
   imports: [
+    FiguresPipe,
     AccessDrawing,
     BackCard,
     BagLabels,

@@ -5,6 +5,7 @@ import { MatAutocompleteModule } from '@angular/material/autocomplete';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { TypedLine } from '../entry';
+import { FiguresPipe } from '../figures';
 
 let count = 0;
 /** More are no help to whoever looks for one. */
@@ -12,10 +13,10 @@ const mostOffered = 12;
 
 @Component({
   selector: 'db-suggest',
-  imports: [MatAutocompleteModule, MatFormFieldModule, MatInputModule, ReactiveFormsModule],
+  imports: [FiguresPipe, MatAutocompleteModule, MatFormFieldModule, MatInputModule, ReactiveFormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <label class="question" [attr.for]="id">{{ label() }}</label>
+    <label class="question" [attr.for]="id">{{ label() | figures }}</label>
     <mat-form-field appearance="outline" subscriptSizing="dynamic">
       <input
         matInput
@@ -36,7 +37,7 @@ const mostOffered = 12;
         }
       </mat-autocomplete>
       @if (current().trouble(); as wrong) {
-        <mat-error>{{ wrong }}</mat-error>
+        <mat-error>{{ wrong | figures }}</mat-error>
       }
     </mat-form-field>
   `,

@@ -21,10 +21,11 @@ import {
 import { jobFeature } from '../job';
 import { shopFeature } from '../session';
 import { verdictWords } from '../words';
+import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-battery-form',
-  imports: [Caution, ChoiceMany, ChoiceOne, Entry, MatButtonModule, TextField],
+  imports: [FiguresPipe, Caution, ChoiceMany, ChoiceOne, Entry, MatButtonModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './battery-form.html',
   styles: `

@@ -6,21 +6,22 @@ import { doFirst, type Powered, powerQuestions } from '@dormant-beacon/core/stag
 import { powerLooks, type Powering } from '@dormant-beacon/core/record';
 import { beforePower, Caution } from '../frame';
 import { type Choice, ChoiceOne, Entry, factForm, field, TextField, trouble, type Trouble } from '../entry';
+import { FiguresPipe } from '../figures';
 
 type Look = (typeof powerLooks)[number];
 
 @Component({
   selector: 'db-power-form',
-  imports: [Caution, ChoiceOne, Entry, MatButtonModule, TextField],
+  imports: [FiguresPipe, Caution, ChoiceOne, Entry, MatButtonModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <db-entry [form]="form">
-      <db-caution>{{ caution }}</db-caution>
+      <db-caution>{{ caution | figures }}</db-caution>
       @if (powered() === 'yes') {
         <p>It may be powered: all five looks were clear. Look again whenever something has changed.</p>
       }
       @if (lastFound()) {
-        <p>{{ lastFound() }}</p>
+        <p>{{ lastFound() | figures }}</p>
       }
       @for (look of looks; track look.key) {
         <db-choice

@@ -16,12 +16,14 @@ import { PowerForm } from './power-form';
 import { SmallParts } from './small-parts';
 import { BatteryForm } from './battery-form';
 import { eventChoices, showedWords, verdictWords } from '../words';
+import { FiguresPipe } from '../figures';
 
 type Part = 'power' | 'beacons' | 'battery' | 'photos' | 'car';
 
 @Component({
   selector: 'db-take-in',
   imports: [
+    FiguresPipe,
     BatteryForm,
     BeaconForm,
     HeadForm,

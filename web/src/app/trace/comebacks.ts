@@ -9,6 +9,7 @@ import { Store } from '@ngrx/store';
 import { jobFeature } from '../job';
 import { selectJobPolicy } from '../session';
 import { sayDay } from '../time';
+import { FiguresPipe } from '../figures';
 
 const conditionWords = { same: 'the same', other: 'another', 'not-known': 'nobody said' } as const;
 const codeWords = {
@@ -34,12 +35,13 @@ interface Row {
 
 @Component({
   selector: 'db-comebacks',
+  imports: [FiguresPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (back of all(); track back.id) {
       <section>
         <h2>“{{ back.name }}” came back</h2>
-        <p class="verdict">{{ back.verdict }}</p>
+        <p class="verdict">{{ back.verdict | figures }}</p>
         <table class="plain">
           <thead>
             <tr>
@@ -52,8 +54,8 @@ interface Row {
             @for (row of back.rows; track row.what) {
               <tr>
                 <th scope="row">{{ row.what }}</th>
-                <td>{{ row.then }}</td>
-                <td>{{ row.now }}</td>
+                <td>{{ row.then | figures }}</td>
+                <td>{{ row.now | figures }}</td>
               </tr>
             }
           </tbody>

@@ -3,19 +3,21 @@ import { ChangeDetectionStrategy, Component, computed, input } from '@angular/co
 import { meaningsOf } from '@dormant-beacon/core/stages';
 import { percent } from '@dormant-beacon/core/units';
 import type { ForeseenOutcome, TraceCase, TraceTest } from '@dormant-beacon/core/trace';
+import { FiguresPipe } from '../figures';
 
 /** More are no help to whoever chooses a test. */
 const mostShown = 3;
 
 @Component({
   selector: 'db-outcome-bars',
+  imports: [FiguresPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (one of shown(); track $index) {
       <span class="share"><i [style.width.%]="100 * one.chance"></i></span>
       <span class="mono">{{ percent(one.chance) }}</span>
       <span
-        ><b>{{ one.reads }}</b> leaves {{ one.leaves }}</span
+        ><b>{{ one.reads | figures }}</b> leaves {{ one.leaves }}</span
       >
     }
   `,

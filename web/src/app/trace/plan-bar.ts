@@ -4,10 +4,11 @@ import { MatButtonModule } from '@angular/material/button';
 import { testName } from '@dormant-beacon/core/words';
 import type { NextTests, TraceCase } from '@dormant-beacon/core/trace';
 import { Desk } from '../entry';
+import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-plan-bar',
-  imports: [MatButtonModule],
+  imports: [FiguresPipe, MatButtonModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (asks(); as label) {
@@ -36,7 +37,7 @@ import { Desk } from '../entry';
       </div>
     } @else if (!plan().asks && comesAndGoes()) {
       <div class="goes">
-        <p class="quiet">{{ comesAndGoes() }}</p>
+        <p class="quiet">{{ comesAndGoes() | figures }}</p>
         <button mat-stroked-button type="button" (click)="answer(null, false)">It does not show now</button>
       </div>
     }
@@ -56,7 +57,7 @@ import { Desk } from '../entry';
       </p>
     }
     @if (batch(); as batch) {
-      <p class="notice">{{ batch }}</p>
+      <p class="notice">{{ batch | figures }}</p>
     }
     @if (problem()) {
       <p class="problem" role="alert">{{ problem() }}</p>

@@ -7,6 +7,7 @@ import {
 } from '@angular/material/bottom-sheet';
 import { MatListModule } from '@angular/material/list';
 import { firstValueFrom } from 'rxjs';
+import { FiguresPipe } from '../figures';
 
 export interface PointSheetData {
   readonly point: string;
@@ -27,7 +28,7 @@ export async function askAtPoint(sheets: MatBottomSheet, data: PointSheetData): 
 
 @Component({
   selector: 'db-point-sheet',
-  imports: [MatListModule],
+  imports: [FiguresPipe, MatListModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>
@@ -36,14 +37,14 @@ export async function askAtPoint(sheets: MatBottomSheet, data: PointSheetData): 
     <mat-action-list>
       @for (offer of at.offers; track offer.key) {
         <button mat-list-item type="button" (click)="sheet.dismiss(offer.key)">
-          <span class="what">{{ offer.label }}</span>
-          <small class="quiet">{{ offer.note }}</small>
+          <span class="what">{{ offer.label | figures }}</span>
+          <small class="quiet">{{ offer.note | figures }}</small>
         </button>
       }
     </mat-action-list>
     @for (one of at.closed; track one.label) {
       <p>
-        {{ one.label }} <small class="quiet">{{ one.reason }}</small>
+        {{ one.label | figures }} <small class="quiet">{{ one.reason | figures }}</small>
       </p>
     }
     @if (at.offers.length + at.closed.length === 0) {

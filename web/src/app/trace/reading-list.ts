@@ -6,10 +6,11 @@ import { standing } from '@dormant-beacon/core/record';
 import { Store } from '@ngrx/store';
 import { When } from '../time';
 import { jobFeature } from '../job';
+import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-reading-list',
-  imports: [MatButtonModule, When],
+  imports: [FiguresPipe, MatButtonModule, When],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ul class="readings">
@@ -18,7 +19,7 @@ import { jobFeature } from '../job';
           <span
             >{{ reading.label
             }}<small>{{ reading.at | when }}{{ reading.supply ? ' · ' + reading.supply : '' }}</small></span
-          ><strong class="mono">{{ reading.says }}</strong>
+          ><strong class="mono">{{ reading.says | figures }}</strong>
           @if (!others()) {
             <button
               mat-button

@@ -19,10 +19,11 @@ import {
   type Trouble,
 } from '../entry';
 import { jobFeature } from '../job';
+import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-repair-form',
-  imports: [Caution, ChoiceOne, Entry, MatButtonModule, TextField],
+  imports: [FiguresPipe, Caution, ChoiceOne, Entry, MatButtonModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <db-entry [form]="form">
@@ -74,7 +75,7 @@ import { jobFeature } from '../job';
               [class.taken]="rootNote() === one.root"
               (click)="take(one.root)"
             >
-              <strong>{{ one.root }}</strong><small>{{ one.check }}</small>
+              <strong>{{ one.root }}</strong><small>{{ one.check | figures }}</small>
             </button>
           }
         </div>

@@ -9,6 +9,7 @@ import { ReadingPad } from '../reading';
 import { FuseDropForm } from './sheets/fuse-drop-form';
 import { ProvokeForm } from './sheets/provoke-form';
 import { WiggleRecorder } from './sheets/wiggle-recorder';
+import { FiguresPipe } from '../figures';
 
 export interface GivenReading {
   readonly value?: number;
@@ -21,7 +22,7 @@ export interface GivenReading {
 
 @Component({
   selector: 'db-test-answer',
-  imports: [Caution, FuseDropForm, More, ProvokeForm, ReadingPad, WiggleRecorder],
+  imports: [FiguresPipe, Caution, FuseDropForm, More, ProvokeForm, ReadingPad, WiggleRecorder],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (caution(); as caution) {
@@ -35,7 +36,7 @@ export interface GivenReading {
       </div>
     } @else {
       @if (line(); as line) {
-        <p class="quiet">{{ line }}</p>
+        <p class="quiet">{{ line | figures }}</p>
       }
       @if (fuse(); as fuse) {
         <db-more label="From the drop across {{ fuse.name }}">

@@ -53,6 +53,7 @@ import { SheetDesk } from './sheets/sheet-desk';
 import { SuspectList } from './suspect-list';
 import { TemplateChooser } from './template-chooser';
 import { type GivenReading, TestAnswer } from './test-answer';
+import { FiguresPipe } from '../figures';
 
 /** For so long a press may be on its way, from the look to the touch. */
 const pressMs = 300;
@@ -60,6 +61,7 @@ const pressMs = 300;
 @Component({
   selector: 'db-trace',
   imports: [
+    FiguresPipe,
     CarMeasure,
     Caution,
     CircuitDrawing,

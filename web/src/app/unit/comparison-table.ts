@@ -1,6 +1,7 @@
 /** A part line by line beside the one that came out: same, work, unknown, not. */
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { Comparison, FitAttribute } from '@dormant-beacon/core/fit';
+import { FiguresPipe } from '../figures';
 
 const names: Readonly<Record<string, string>> = {
   kind: 'Kind',
@@ -31,6 +32,7 @@ const names: Readonly<Record<string, string>> = {
 
 @Component({
   selector: 'db-comparison-table',
+  imports: [FiguresPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <table class="plain">
@@ -41,9 +43,9 @@ const names: Readonly<Record<string, string>> = {
         @for (line of lines(); track line.name) {
           <tr>
             <th scope="row">{{ line.name }}</th>
-            <td>{{ line.reason }}</td>
+            <td>{{ line.reason | figures }}</td>
             <td class="outcome" [class]="line.tone">
-              {{ line.says }}
+              {{ line.says | figures }}
               @for (work of line.work; track work) {
                 <small>{{ work }}</small>
               }

@@ -16,6 +16,7 @@ import { Entry, field, numberOf, numberOrNull, TextField, trouble, type Trouble 
 import { Rows } from './rows';
 import { SheetEnd } from './sheet-end';
 import { SheetForm, sheetStyles } from './sheet-form';
+import { FiguresPipe } from '../../figures';
 
 interface Row {
   readonly name: string;
@@ -26,7 +27,7 @@ interface Row {
 
 @Component({
   selector: 'db-drops-form',
-  imports: [Entry, MatButtonModule, MatFormFieldModule, MatSelectModule, SheetEnd, TextField],
+  imports: [FiguresPipe, Entry, MatButtonModule, MatFormFieldModule, MatSelectModule, SheetEnd, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <db-entry [form]="form">
@@ -81,8 +82,8 @@ interface Row {
                   (input)="hands.change(n, { volts: $any($event.target).value })"
                 />
               </td>
-              <td class="mono quiet">{{ row.sound === null ? '–' : row.sound.toFixed(2) }}</td>
-              <td class="mono quiet">{{ limits[row.kind] }}</td>
+              <td class="mono quiet">{{ (row.sound === null ? '–' : row.sound.toFixed(2)) | figures }}</td>
+              <td class="mono quiet">{{ limits[row.kind] | figures }}</td>
             </tr>
           }
         </tbody>

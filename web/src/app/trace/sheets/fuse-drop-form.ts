@@ -2,7 +2,17 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { fuseStyle } from '@dormant-beacon/core/circuit';
 import { fuseDropAmps, type FuseDropSheet } from '@dormant-beacon/core/readings';
-import { ChoiceOne, Entry, field, fieldFrom, numberOrNull, TextField, trouble, Trouble } from '../../entry';
+import {
+  ChoiceOne,
+  Entry,
+  field,
+  fieldFrom,
+  numberOrNull,
+  TextField,
+  trouble,
+  Trouble,
+  typedNumber,
+} from '../../entry';
 import { SheetEnd } from './sheet-end';
 import { SheetForm, sheetStyles } from './sheet-form';
 
@@ -57,7 +67,7 @@ export class FuseDropForm extends SheetForm<FuseDropSheet> {
   readonly amps = output<number>();
   protected readonly styles = fuseStyle.options.map((value) => ({ value, label: value }));
   protected readonly fuse = fieldFrom(() => this.known()?.name ?? '');
-  protected readonly rating = fieldFrom(() => (this.known() ? String(this.known()!.amps) : ''));
+  protected readonly rating = fieldFrom(() => typedNumber(this.known()?.amps));
   protected readonly style = fieldFrom<string>(() => this.known()?.style ?? 'mini');
   protected readonly millivolts = field('');
   protected readonly form = this.sheetForm(

@@ -14,10 +14,11 @@ import {
 } from '../../entry';
 import { SheetEnd } from './sheet-end';
 import { SheetForm, sheetStyles } from './sheet-form';
+import { FiguresPipe } from '../../figures';
 
 @Component({
   selector: 'db-relay-form',
-  imports: [ChoiceOne, Entry, SheetEnd, TextField],
+  imports: [FiguresPipe, ChoiceOne, Entry, SheetEnd, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <db-entry [form]="form">
@@ -50,9 +51,9 @@ import { SheetForm, sheetStyles } from './sheet-form';
       <db-choice question="Does it click?" [choices]="clicks" [field]="click" />
       @if (answer(); as answer) {
         <div class="says" aria-live="polite">
-          <strong>{{ answer.verdict }}</strong>
+          <strong>{{ answer.verdict | figures }}</strong>
           @for (check of answer.checks; track check.what) {
-            <p [class.high]="!check.good">{{ check.says }}</p>
+            <p [class.high]="!check.good">{{ check.says | figures }}</p>
           }
         </div>
       }

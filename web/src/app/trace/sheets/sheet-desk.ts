@@ -16,6 +16,7 @@ import { RelayForm } from './relay-form';
 import { SidesForm } from './sides-form';
 import { TyresForm } from './tyres-form';
 import { WiggleRecorder } from './wiggle-recorder';
+import { FiguresPipe } from '../../figures';
 
 type Kind = Sheet['sheet'];
 
@@ -32,6 +33,7 @@ const names: Readonly<Record<Kind, string>> = {
 @Component({
   selector: 'db-sheet-desk',
   imports: [
+    FiguresPipe,
     DropsForm,
     FuseDropForm,
     MatButtonModule,
@@ -87,7 +89,7 @@ const names: Readonly<Record<Kind, string>> = {
         @for (sheet of kept(); track sheet.id) {
           <li>
             <span
-              >{{ sheet.says }}<db-waits [entry]="sheet.id" /><small
+              >{{ sheet.says | figures }}<db-waits [entry]="sheet.id" /><small
                 >{{ names[sheet.kind] }} · {{ sheet.at | when }}</small
               ></span
             >

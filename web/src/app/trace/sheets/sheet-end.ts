@@ -1,14 +1,15 @@
 /** The end of every sheet's form: what it amounts to, what is wrong with it, and the way to keep it. */
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { FiguresPipe } from '../../figures';
 
 @Component({
   selector: 'db-sheet-end',
-  imports: [MatButtonModule],
+  imports: [FiguresPipe, MatButtonModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (says(); as says) {
-      <p class="says" aria-live="polite">{{ says }}</p>
+      <p class="says" aria-live="polite">{{ says | figures }}</p>
     }
     @if (problem(); as problem) {
       <p class="problem" role="alert">{{ problem }}</p>

@@ -17,6 +17,7 @@ import { shopFeature } from '../../session';
 import { Rows } from './rows';
 import { SheetEnd } from './sheet-end';
 import { SheetForm, sheetStyles } from './sheet-form';
+import { FiguresPipe } from '../../figures';
 
 interface Row {
   readonly name: string;
@@ -26,7 +27,7 @@ interface Row {
 
 @Component({
   selector: 'db-sides-form',
-  imports: [ChoiceOne, Entry, MatButtonModule, SheetEnd, TextField],
+  imports: [FiguresPipe, ChoiceOne, Entry, MatButtonModule, SheetEnd, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <db-entry [form]="form">
@@ -70,7 +71,7 @@ interface Row {
                   (input)="hands.change(n, { reference: $any($event.target).value })"
                 />
               </td>
-              <td class="mono" [class.high]="apart()[n]?.differs">{{ apart()[n]?.says ?? '' }}</td>
+              <td class="mono" [class.high]="apart()[n]?.differs">{{ apart()[n]?.says ?? '' | figures }}</td>
             </tr>
           }
         </tbody>

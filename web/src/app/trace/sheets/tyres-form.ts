@@ -7,12 +7,13 @@ import { Entry, field, numberOrNull, TextField, trouble, type Trouble } from '..
 import { shopFeature } from '../../session';
 import { SheetEnd } from './sheet-end';
 import { SheetForm, sheetStyles } from './sheet-form';
+import { FiguresPipe } from '../../figures';
 
 const places = ['front-left', 'front-right', 'rear-left', 'rear-right', 'spare'] as const;
 
 @Component({
   selector: 'db-tyres-form',
-  imports: [Entry, SheetEnd, TextField],
+  imports: [FiguresPipe, Entry, SheetEnd, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <db-entry [form]="form">
@@ -50,10 +51,10 @@ const places = ['front-left', 'front-right', 'rear-left', 'rear-right', 'spare']
           @for (row of answer.rows; track row.place) {
             <p [class.high]="row.verdict === 'warns'" class="mono">
               {{ row.place.replace('-', ' ') }}: {{ (100 * row.share).toFixed(0) }} % of the placard,
-              {{ row.verdict }}
+              {{ row.verdict | figures }}
             </p>
           }
-          <p>{{ answer.says }}</p>
+          <p>{{ answer.says | figures }}</p>
         </div>
       }
       <db-sheet-end [problem]="form.problem()" />

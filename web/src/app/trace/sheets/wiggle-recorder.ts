@@ -29,6 +29,7 @@ import { jobFeature } from '../../job';
 import { CarFeed } from '../../simulated';
 import { SheetForm, sheetStyles } from './sheet-form';
 import { WiggleChart } from './wiggle-chart';
+import { FiguresPipe } from '../../figures';
 
 /** While it is held, or read off a simulated car, a value every so many milliseconds. */
 const sampleMs = 200;
@@ -37,7 +38,7 @@ const mostValues = 18_000;
 
 @Component({
   selector: 'db-wiggle-recorder',
-  imports: [CarFeed, ChoiceOne, Entry, MatButtonModule, TextField, WiggleChart],
+  imports: [FiguresPipe, CarFeed, ChoiceOne, Entry, MatButtonModule, TextField, WiggleChart],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './wiggle-recorder.html',
   styles: [

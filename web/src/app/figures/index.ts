@@ -1,0 +1,1 @@
+export { figuresLocale, FiguresPipe, sayFigures, writeFigures } from './figures';
