@@ -66,7 +66,7 @@ const throughIndex = {
       'error',
       {
         selector:
-          'ImportDeclaration[source.value=/^(\\.\\.\\/)+(?!.*index\\.js$)(codes|scans|circuit|trace|watch|record|words|proof|stages|restraints|readings|causes|shop|formats|units|refusal|progress)\\//]',
+          'ImportDeclaration[source.value=/^(\\.\\.\\/)+(?!.*index\\.js$)(codes|scans|circuit|trace|watch|record|words|proof|stages|restraints|readings|causes|shop|formats|units|figures|refusal|progress)\\//]',
         message: 'a folder speaks through its index.ts',
       },
     ],

@@ -146,7 +146,11 @@ describe('a unit that is coded', () => {
       await pick(page, 'Which', 'this car, after');
       await page.getByLabel('Shown, km').fill('118300');
       await press('Enter the distance');
-      await page.locator('db-odometer-card tr', { hasText: store }).getByText('118300').last().waitFor();
+      await page
+        .locator('db-odometer-card tr', { hasText: store })
+        .getByText('118\u202f300')
+        .last()
+        .waitFor();
     }
     await page.getByText('body module is coded, and every line of its sheet is said.').waitFor();
     await page.goto(`${job}/hand-back`);

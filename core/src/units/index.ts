@@ -18,6 +18,5 @@ export {
 } from './measures.js';
 export { showCents } from './money.js';
 export { counted } from './counted.js';
-export { figuresIn } from './figures.js';
 export { percent } from './percent.js';
 export { readTyped, showValue, type TypedReading, type Unit } from './reading.js';

@@ -3,7 +3,7 @@
  * the bonnet next. Screen and paper show the same blocks.
  */
 import { standing } from '../../record/index.js';
-import { figuresIn } from '../../units/index.js';
+import { figuresIn } from '../../figures/index.js';
 import type { Block, DocumentSource, HandBackDocument } from './content.js';
 import { forCustomer } from './for-customer.js';
 import { forInsurer } from './for-insurer.js';

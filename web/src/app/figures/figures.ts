@@ -1,6 +1,6 @@
 /** Figures of sentences as the shop's country writes them: with a comma, or with a point. */
 import { Pipe, type PipeTransform, signal } from '@angular/core';
-import { figuresIn } from '@dormant-beacon/core/units';
+import { figuresIn } from '@dormant-beacon/core/figures';
 
 const locale = signal('en-GB');
 

@@ -1,0 +1,1 @@
+export { figuresIn } from './figures.js';
