@@ -1,5 +1,6 @@
 /** The best strategy that the stop rule allows, by searching through every order of tests and repairs of a small case. */
 import { isConfirmed, meansOf } from '../observe/confirmed.js';
+import { canTell } from '../plan/expected-bits.js';
 import type { Costs } from '../plan/costs.js';
 import { update } from '../observe/evidence.js';
 import type { Outcome } from '../plan/outcomes.js';
@@ -40,12 +41,15 @@ export function optimum(
     const taken = tests.flatMap((test, t) =>
       read[t] === -1 ? [] : [{ means: meansOf(test), likelihood: outcomes.get(test.id)![read[t]!]!.chances }],
     );
-    const allRead = read.every((outcome) => outcome >= 0);
+    const likely = ready.repairs.filter((_, index) => !tried.has(index) && p[index]! >= ready.stopAt);
+    const isSilent = tests.every(
+      (test, t) => read[t] !== -1 || !canTell(ready, outcomes.get(test.id)!, beliefs, likely),
+    );
     ready.repairs.forEach((repair, index) => {
       if (tried.has(index)) return;
       // The rule of guarded circuits binds the optimum too: it is the best that may be done.
       const sure = p[index]! >= ready.stopAt && isConfirmed(ready, taken, repair, beliefs);
-      if (ready.guarded && !sure && !allRead) return;
+      if (ready.guarded && !sure && !isSilent) return;
       const left = Math.max(0, 1 - repair.succeeds * p[index]!);
       const without = update(
         beliefs,

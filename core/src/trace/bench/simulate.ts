@@ -1,7 +1,7 @@
 /** Measures strategies against hidden faults drawn from the priors and read with noisy meters. */
 import { finish, type Work } from '../../progress/index.js';
 import { closedTests } from '../plan/closed.js';
-import { isConfirmed, meansOf, type Taken } from '../observe/confirmed.js';
+import { meansOf, type Taken } from '../observe/confirmed.js';
 import { Costs } from '../plan/costs.js';
 import {
   accuracyOf,
@@ -19,7 +19,7 @@ import { optimum, usualSituations } from './optimum.js';
 import { type Outcome, outcomesOf, thinnedWorlds } from '../plan/outcomes.js';
 import { isMetered, type Predictions, predictions } from '../observe/predict.js';
 import { prepare, type ReadyCase } from '../model/prepare.js';
-import { keptAfter, type RepairOption } from '../model/repair-options.js';
+import { keptAfter } from '../model/repair-options.js';
 import { randomNumbers } from '../../random/index.js';
 import type { Situation, Strategy } from '../plan/situation.js';
 import { outside, type TraceCase, type TraceReading, type TraceTest } from '../model/schema.js';
@@ -159,9 +159,7 @@ function play(
   let tests = 0;
   let firstPart: Play['firstPart'] = 'none';
   while (tried.size < ready.repairs.length) {
-    const [now, so] = [beliefs, [...taken]];
-    const confirmed = (repair: RepairOption) => isConfirmed(ready, so, repair, now);
-    const move = strategy({ ready, costs: here, outcomes, beliefs, tried, confirmed, unread, read });
+    const move = strategy({ ready, costs: here, outcomes, beliefs, tried, taken, unread, read });
     const action = 'test' in move ? move.test : ready.repairs[move.repair]!;
     cents += here.labour(ready.ways.minutes(here.place, action));
     here = here.after(action);

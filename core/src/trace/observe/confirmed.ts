@@ -27,7 +27,7 @@ export const meansOf = (test: TraceTest): Means =>
   test.kind === 'live' && (test.state?.substituteLoads?.length ?? 0) > 0 ? 'load' : meansByKind[test.kind];
 
 /** Times likelier under the part than under all else before a reading speaks for it. */
-const speaks = 1.2;
+export const speaks = 1.2;
 
 /** A reading that was taken, or may be: by which means, and how likely it is under each suspect, in their order. */
 export interface Taken {
@@ -45,10 +45,19 @@ export function isConfirmed(
   repair: Pick<RepairOption, 'covers'>,
   beliefs: ArrayLike<number>,
 ): boolean {
-  const spoken = new Set(
+  return spokenFor(ready, taken, repair, beliefs).size >= 2;
+}
+
+/** The means by which readings have spoken for a repair. */
+export function spokenFor(
+  ready: ReadyCase,
+  taken: readonly Taken[],
+  repair: Pick<RepairOption, 'covers'>,
+  beliefs: ArrayLike<number>,
+): ReadonlySet<Means> {
+  return new Set(
     taken.filter(({ likelihood }) => speaksFor(ready, likelihood, repair, beliefs)).map(({ means }) => means),
   );
-  return spoken.size >= 2;
 }
 
 export const takenOf = (ready: ReadyCase, predicted: Predictions, heard: readonly TraceReading[]): Taken[] =>
@@ -57,7 +66,8 @@ export const takenOf = (ready: ReadyCase, predicted: Predictions, heard: readonl
     likelihood: likelihoods(ready, predicted, reading),
   }));
 
-function speaksFor(
+/** True where a reading is likelier if the part is at fault than if it is not. */
+export function speaksFor(
   { suspects }: ReadyCase,
   likelihood: ArrayLike<number>,
   { covers }: Pick<RepairOption, 'covers'>,

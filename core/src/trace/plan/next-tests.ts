@@ -4,7 +4,7 @@ import { finish, type Work } from '../../progress/index.js';
 import { expectedBits } from './expected-bits.js';
 import { closedTests } from './closed.js';
 import { Costs } from './costs.js';
-import { isConfirmed, takenOf } from '../observe/confirmed.js';
+import { takenOf } from '../observe/confirmed.js';
 import { doubted } from '../observe/doubted.js';
 import { heardReadings } from '../observe/epochs.js';
 import { type Heard, heardInTurn, normalised, posterior, update } from '../observe/evidence.js';
@@ -49,9 +49,7 @@ export function* planning(source: TraceCase, known?: Predictions, { follow = tru
   const read = (hidden ? (source.readings ?? []) : taken).map(({ test }) => test);
   const over = new Set([...read, ...closed.map(({ test }) => test)]);
   const means = ready.guarded ? takenOf(ready, predicted, heard) : [];
-  const situation = situationOf(ready, predicted, evidence, beliefs, over, (repair) =>
-    isConfirmed(ready, means, repair, beliefs),
-  );
+  const situation = situationOf(ready, predicted, evidence, beliefs, over, means);
   const steps = source.steps ?? (follow ? usualSteps(situation) : quickSteps(ready));
   const next = (yield* rankingMoves(situation, steps)).map((ranked) => actionOf(situation, ranked));
   const again = unsettled ?? doubted(ready, predicted, beliefs, heard, evidence);
@@ -83,7 +81,7 @@ function situationOf(
   { worlds }: Heard,
   beliefs: Float64Array,
   over: ReadonlySet<string>,
-  confirmed: Situation['confirmed'],
+  taken: Situation['taken'],
 ): Situation {
   const { tests, done } = ready.source;
   const unread = tests.filter((test) => !over.has(test.id));
@@ -94,7 +92,7 @@ function situationOf(
     outcomes: new Map(unread.map((test) => [test.id, outcomesOf(ready, predicted, test, thinned, beliefs)])),
     beliefs,
     tried: new Set(optionsDone(ready.repairs, done ?? []).filter((option) => option >= 0)),
-    confirmed,
+    taken,
     unread,
     read: [],
   };

@@ -75,6 +75,32 @@ describe('the stop rule', () => {
     expect(nextTests(made({ guarded: true, suspects: unsure, readings })).next[0]!.action).toBe('repair');
   });
 
+  it('lets no part of a guarded circuit wait for a test that can tell nothing any more', () => {
+    const unsure = ['a', 'b'].map((id) => ({ id, element: id.toUpperCase(), mode: 'open', weight: 1 }));
+    const readings = ['a', 'b'].map((test) => ({ test, found: false }));
+    const after = (...more: object[]) =>
+      nextTests(made({ guarded: true, suspects: unsure, readings, tests: [...looks, ...more] })).next;
+    const looks = [look('a', 'A'), look('b', 'B')];
+    // Nobody suspects C: to look at it is the same whatever is at fault.
+    expect(after(look('c', 'C')).map(({ action }) => action)).toEqual(['repair', 'repair', 'test']);
+    expect(after({ ...look('hear', 'A'), kind: 'listen' })[0]!.action).toBe('test');
+  });
+
+  it('puts the test first that soonest confirms a sure part of a guarded circuit', () => {
+    const tests = [
+      look('a', 'A'),
+      { ...look('move', 'A', 3, 0.1), kind: 'wiggle', falseAlarm: 0.01 },
+      { ...look('hear', 'A', 10, 0.9), kind: 'listen' },
+      // Likely to speak for it, and soon done, but by eyes again.
+      look('again', 'A', 1),
+    ];
+    const { next } = nextTests(made({ guarded: true, tests, readings: [{ test: 'a', found: true }] }));
+    expect(next.slice(0, 2)).toEqual([
+      jasmine.objectContaining({ action: 'test', test: 'hear' }),
+      jasmine.objectContaining({ action: 'test', test: 'move' }),
+    ]);
+  });
+
   it('follows the shop’s own threshold', () => {
     const suspects = [
       { id: 'a', element: 'A', mode: 'open', weight: 9 },

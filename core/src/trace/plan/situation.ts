@@ -1,8 +1,8 @@
 /** A way to choose between tests and repairs, and what it sees. */
 import type { Costs } from './costs.js';
 import type { Outcome } from './outcomes.js';
+import type { Taken } from '../observe/confirmed.js';
 import type { ReadyCase } from '../model/prepare.js';
-import type { RepairOption } from '../model/repair-options.js';
 import type { TraceTest } from '../model/schema.js';
 
 /** What a strategy sees. */
@@ -13,8 +13,8 @@ export interface Situation {
   readonly outcomes: ReadonlyMap<string, readonly Outcome[]>;
   readonly beliefs: Float64Array;
   readonly tried: ReadonlySet<number>;
-  /** Whether readings by two means speak for what a repair covers. */
-  readonly confirmed: (repair: RepairOption) => boolean;
+  /** What was read, to tell whether a guarded part is confirmed; may be left empty on a circuit that is not. */
+  readonly taken: readonly Taken[];
   /** Tests not read yet, in the case's order. */
   readonly unread: readonly TraceTest[];
   /** For each test of the case the outcome nearest to what was read, or -1. */
