@@ -58,13 +58,52 @@ const holdsOpen: ReadonlySet<Fault['mode']> = new Set([
   'notSeated',
 ]);
 
+/** What is found in a circuit whatever its state. */
+interface Register {
+  readonly points: ReadonlyMap<string, number>;
+  readonly byId: ReadonlyMap<string, Element>;
+  readonly connectors: ReadonlySet<string>;
+  /** The plus of its first battery. */
+  readonly supply: string | null;
+}
+
+/** A circuit is assembled for hundreds of faults and states, and its names are looked through once. */
+const registers = new WeakMap<Circuit, Register>();
+
+/** @throws Refusal where an id is used twice, or nothing reaches ground */
+function registerOf(circuit: Circuit, at: (path: string) => string): Register {
+  const known = registers.get(circuit);
+  if (known) return known;
+  const points = new Map<string, number>([[reference, 0]]);
+  const byId = new Map<string, Element>();
+  const connectors = new Set<string>();
+  let grounded = false;
+  for (const [index, element] of circuit.elements.entries()) {
+    if (byId.has(element.id))
+      throw new Refusal(at(`circuit.elements[${index}].id`), `"${element.id}" is used twice`);
+    byId.set(element.id, element);
+    if (element.kind === 'contact') connectors.add(element.connector ?? element.id);
+    if (element.kind === 'shortingBar') connectors.add(element.connector);
+    for (const pin of element.pins) {
+      grounded ||= pin === reference;
+      if (!points.has(pin)) points.set(pin, points.size);
+    }
+  }
+  if (!grounded)
+    throw new Refusal(at('circuit.elements'), `no element reaches ground: one pin must be "${reference}"`);
+  const supply = circuit.elements.find((element) => element.kind === 'battery')?.pins[0] ?? null;
+  const made = { points, byId, connectors, supply };
+  registers.set(circuit, made);
+  return made;
+}
+
 class Builder {
-  private readonly points = new Map<string, number>([[reference, 0]]);
-  private nodes = 1;
+  private readonly points: Register['points'];
+  private nodes: number;
   private readonly branches: Branch[] = [];
   private readonly relays: Relay[] = [];
-  private readonly byId = new Map<string, Element>();
-  private readonly connectors = new Set<string>();
+  private readonly byId: Register['byId'];
+  private readonly connectors: Register['connectors'];
   private readonly faults = new Map<string, Fault[]>();
   private readonly closed: ReadonlySet<string>;
   private readonly open: ReadonlySet<string>;
@@ -84,33 +123,17 @@ class Builder {
     this.unplugged = new Set(state.unplugged);
     this.pulled = new Set(state.pulled);
     this.stalled = new Set(state.stalled);
-    this.supply = circuit.elements.find((element) => element.kind === 'battery')?.pins[0] ?? null;
-    this.register(circuit);
+    const { points, byId, connectors, supply } = registerOf(circuit, (path) => this.at(path));
+    this.points = points;
+    this.nodes = points.size;
+    this.byId = byId;
+    this.connectors = connectors;
+    this.supply = supply;
     this.checkState();
   }
 
   private at(path: string): string {
     return this.root === '' ? path : `${this.root}.${path}`;
-  }
-
-  private register(circuit: Circuit): void {
-    let grounded = false;
-    for (const [index, element] of circuit.elements.entries()) {
-      if (this.byId.has(element.id))
-        throw new Refusal(this.at(`circuit.elements[${index}].id`), `"${element.id}" is used twice`);
-      this.byId.set(element.id, element);
-      if (element.kind === 'contact') this.connectors.add(element.connector ?? element.id);
-      if (element.kind === 'shortingBar') this.connectors.add(element.connector);
-      for (const pin of element.pins) {
-        grounded ||= pin === reference;
-        if (!this.points.has(pin)) this.points.set(pin, this.nodes++);
-      }
-    }
-    if (!grounded)
-      throw new Refusal(
-        this.at('circuit.elements'),
-        `no element reaches ground: one pin must be "${reference}"`,
-      );
   }
 
   private checkState(): void {

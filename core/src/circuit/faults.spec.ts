@@ -134,6 +134,41 @@ describe('meterBenches', () => {
       2,
     );
   });
+
+  it('finds the same wherever the search begins: a lamp that was bright is dark, and lit the other way round', () => {
+    const bridge = (id: string, pins: [string, string]): Element => ({ id, kind: 'switch', pins });
+    const circuit = {
+      elements: [
+        battery,
+        bridge('LEFT-UP', ['b+', 'left']),
+        bridge('LEFT-DOWN', ['left', 'gnd']),
+        bridge('RIGHT-UP', ['b+', 'right']),
+        bridge('RIGHT-DOWN', ['right', 'gnd']),
+        { id: 'LAMP', kind: 'lamp', pins: ['left', 'right'], volts: 12, watts: 21 },
+        { id: 'BLEED', kind: 'resistor', pins: ['left', 'gnd'], ohms: 10_000 },
+      ] as Element[],
+    };
+    const states: State[] = [
+      { closed: ['LEFT-UP', 'RIGHT-DOWN'] },
+      { closed: ['LEFT-UP'] },
+      { closed: ['LEFT-DOWN', 'RIGHT-UP'] },
+      { closed: ['RIGHT-DOWN'] },
+      { closed: ['RIGHT-UP'] },
+    ];
+    const near = new Map<string, number>();
+    for (const [n, state] of [...states, ...states.toReversed()].entries()) {
+      const meter = { id: 'm', kind: 'volts', from: 'left', to: 'right' } as const;
+      const warm = meterBenches(circuit, [], state, near)(state).read(meter, '').value!;
+      const cold = solve({ circuit, state, meters: [meter] }).meters['m']!.value!;
+      expect(Math.abs(warm - cold))
+        .withContext(`${n}`)
+        .toBeLessThan(1e-6);
+      const way = state.closed!.length === 2 ? (state.closed![0] === 'LEFT-UP' ? 1 : -1) : 0;
+      expect(Math.sign(Math.round(warm)))
+        .withContext(`${n}`)
+        .toBe(way);
+    }
+  });
 });
 
 describe('coldFuseOhms', () => {

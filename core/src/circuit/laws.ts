@@ -32,7 +32,8 @@ export function lampLaw(ratedVolts: number, watts: number): Law {
       if (gentle || ohms <= cold) return { g: 1 / ohms, i: 0 };
       return { g: (1 - exponent) / ohms, i: (exponent * volts) / ohms };
     },
-    limit: (next) => next,
+    // A tangent throws a lamp that no current reaches from one sign to the other, nearer only bit by bit: it is dark there.
+    limit: (next, last) => (next * last < 0 ? 0 : next),
   };
 }
 

@@ -236,10 +236,14 @@ function voltsFor({ plan, siemens, total, share }: Factor, injected: Float64Arra
   return volts;
 }
 
+/** Room for what is injected, used again by each of thousands of readings. */
+let spare = new Float64Array(256);
+
 /** Ohms between two nodes of one island: what 1 A that goes in at one and out at the other makes of volts. */
 export function ohmsBetween({ plan, total, share }: Factor, from: number, to: number): number {
   const { order, start, neighbour, stepOf, next } = plan;
-  const injected = new Float64Array(plan.nodes);
+  if (spare.length < plan.nodes) spare = new Float64Array(2 * plan.nodes);
+  const injected = spare.fill(0, 0, plan.nodes);
   injected[from] = 1;
   injected[to] = -1;
   let [a, b] = [stepOf[from]!, stepOf[to]!];

@@ -147,17 +147,18 @@ function balance(
   const plan = planElimination(wiring);
   const g = new Float64Array(branches.length);
   const i = new Float64Array(branches.length);
-  branches.forEach((branch, k) => {
-    g[k] = 1 / branch.ohms;
-    i[k] = -branch.volts / branch.ohms;
-  });
-  const bent = branches.flatMap((branch, index) => (branch.law && wiring.active[index] ? [index] : []));
+  const bent: number[] = [];
+  for (let k = 0; k < branches.length; k++) {
+    const { ohms, volts, law } = branches[k]!;
+    g[k] = 1 / ohms;
+    i[k] = -volts / ohms;
+    if (law && wiring.active[k]) bent.push(k);
+  }
   const { volts, factor } =
     bent.length === 0 ? solveNetwork(plan, wiring, g, i) : bend(assembly, bent, plan, wiring, g, i, near);
   const amps = new Float64Array(branches.length);
-  branches.forEach((branch, k) => {
-    if (wiring.active[k]) amps[k] = g[k]! * (volts[branch.a]! - volts[branch.b]!) + i[k]!;
-  });
+  for (let k = 0; k < branches.length; k++)
+    if (wiring.active[k]) amps[k] = g[k]! * (volts[ends.a[k]!]! - volts[ends.b[k]!]!) + i[k]!;
   return { volts, island: plan.island, amps, line: factor };
 }
 

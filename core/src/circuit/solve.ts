@@ -51,8 +51,9 @@ export function meterBenches(
   const inUse = () => {
     if (first) return first;
     const bench = solved(usual, []);
-    const fuses = new Set(circuit.elements.flatMap(({ id, kind }) => (kind === 'fuse' ? [id] : [])));
-    return (first = { bench, blown: bench.blown.filter((id) => fuses.has(id)) });
+    const isFuse = (id: string) =>
+      circuit.elements.some((element) => element.id === id && element.kind === 'fuse');
+    return (first = { bench, blown: bench.blown.filter(isFuse) });
   };
   return (state) => {
     if (state === usual) return inUse().bench;

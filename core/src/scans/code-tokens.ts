@@ -121,8 +121,8 @@ function behindOtherLabel(before: string): boolean {
 /** Five or more pairs of hexadecimal digits in a row. */
 const bytesInARow = /(?:\b[0-9a-f]{2}\b[ ,]){5,}/i;
 
-const addressAndBytes = /^\s*(?:0x)?[0-9a-f]{4,8}\s*[:|]\s*(?:[0-9a-f]{2,8}\s+){2,}/i;
-const frame = /(?:^|\s)(?:0x)?[0-9a-f]{3,8}\s+(?:[0-9a-f]{2}\s+){4,}/i;
+const addressAndBytes = /^\s*(?:0x)?[0-9a-f]{4,8}\s*[:|]\s*(?:[0-9a-f]{2,8}\s+){2}/i;
+const frame = /(?:^|\s)(?:0x)?[0-9a-f]{3,8}\s+(?:[0-9a-f]{2}\s+){4}/i;
 
 const fewBytes = /(?: [\da-f]{2,8}){2}(?![\p{L}\d])/iu;
 

@@ -125,11 +125,12 @@ export function* predictions(ready: ReadyCase): Work<Predictions> {
         new Surface(
           axis,
           ohms ? overAny : overVolts,
-          benches.map((own) =>
-            Float64Array.from(ohms ? own.slice(0, 1) : own, (bench) =>
-              valueOf(bench(state).read(meter, path), meter.kind === 'amps'),
-            ),
-          ),
+          benches.map((own) => {
+            const read = new Float64Array(ohms ? 1 : own.length);
+            for (let v = 0; v < read.length; v++)
+              read[v] = valueOf(own[v]!(state).read(meter, path), meter.kind === 'amps');
+            return read;
+          }),
         );
       table.get(test.id)!.push(new Prediction(solved.map((blocks) => blocks.map(surface))));
     }

@@ -28,6 +28,7 @@ export class Axis {
   slopes(at: Float64Array): Float64Array {
     const { knots } = this;
     const last = knots.length - 1;
+    if (last === 0) return flat;
     const slopes = new Float64Array(knots.length);
     const rise = (n: number) => (at[n + 1]! - at[n]!) / (knots[n + 1]! - knots[n]!);
     for (let n = 1; n < last; n++) {
@@ -61,6 +62,9 @@ export class Axis {
   }
 }
 
+/** The slope where nothing is interpolated. */
+const flat = new Float64Array(1);
+
 /** A slope between two sides, or at an end beside one: none where they turn, at most three times the flatter. */
 function held(slope: number, near: number, far: number): number {
   const sign = Math.sign(near);
@@ -76,17 +80,15 @@ interface Column {
 
 export class Surface {
   /** By step of the supply: made when it is first asked for. */
-  private readonly columns: (Column | undefined)[] = [];
-  private readonly rowSlopes: readonly Float64Array[];
+  private columns: (Column | undefined)[] | null = null;
+  private rowSlopes: readonly Float64Array[] | null = null;
 
   /** @param rows by knot of the sizes: what is read at the knots of the supply; NaN where it is over the limit */
   constructor(
     readonly sizes: Axis,
     readonly supply: Axis,
     private readonly rows: readonly Float64Array[],
-  ) {
-    this.rowSlopes = rows.map((row) => supply.slopes(row));
-  }
+  ) {}
 
   get worlds(): number {
     return this.sizes.steps * this.supply.steps;
@@ -124,11 +126,13 @@ export class Surface {
   }
 
   private column(step: number): Column {
-    const known = this.columns[step];
+    const columns = (this.columns ??= []);
+    const known = columns[step];
     if (known) return known;
-    const at = Float64Array.from(this.rows, (row, n) => this.supply.value(row, this.rowSlopes[n]!, step));
+    const rowSlopes = (this.rowSlopes ??= this.rows.map((row) => this.supply.slopes(row)));
+    const at = Float64Array.from(this.rows, (row, n) => this.supply.value(row, rowSlopes[n]!, step));
     const made = { at, slopes: this.sizes.slopes(at) };
-    this.columns[step] = made;
+    columns[step] = made;
     return made;
   }
 }
