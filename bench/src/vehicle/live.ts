@@ -1,5 +1,4 @@
 /** What a module shows of its own inputs, as its reader lists it. */
-import type { CarFile } from './car-file.js';
 import { identifiers } from './identity.js';
 import type { Measured } from './monitor.js';
 
@@ -49,7 +48,9 @@ export function liveOf(bytes: Uint8Array): number | null {
 /** Every live value of a car, with the data identifier under which its module gives it, in hexadecimal. */
 export function liveList({
   live,
-}: CarFile): { module: string; did: string; label: string; unit: LiveValue['unit'] }[] {
+}: {
+  readonly live: readonly LiveValue[];
+}): { module: string; did: string; label: string; unit: LiveValue['unit'] }[] {
   const seen = new Map<string, number>();
   return live.map(({ module, label, unit }) => {
     const n = seen.get(module) ?? 0;

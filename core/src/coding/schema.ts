@@ -55,6 +55,8 @@ export type Layout = z.infer<typeof layout>;
 /** Where a field's bytes come from; left out, they stay the donor's. */
 export const recipeSource = z.union([z.enum(['original', 'donor']), z.strictObject({ set: hex })]);
 export type RecipeSource = z.infer<typeof recipeSource>;
+/** Where each field of a recipe is taken from, by its name. */
+export type RecipeSources = ReadonlyMap<string, RecipeSource>;
 export const recipe = z.record(name, recipeSource);
 export type Recipe = z.infer<typeof recipe>;
 

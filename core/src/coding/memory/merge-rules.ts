@@ -1,8 +1,7 @@
 /** What a merge may not do, whoever asks: distance, keys, crash records, images that are broken. */
 import { bytesAt, type Image } from './image.js';
 import { fieldValue, isBlank, readChecksums, sameBytes, storesOf } from './layout.js';
-import type { Sources } from './merge.js';
-import type { FieldRole, Layout, LayoutField, MergeFacts } from '../schema.js';
+import type { FieldRole, Layout, LayoutField, MergeFacts, RecipeSources } from '../schema.js';
 import { showDistance } from '../../units/index.js';
 
 export const mergeRefusalKinds = [
@@ -32,7 +31,7 @@ interface Case {
   readonly donor: Image;
   /** The donor’s image with the recipe carried out. */
   readonly result: Image;
-  readonly sources: Sources;
+  readonly sources: RecipeSources;
   readonly facts: MergeFacts;
 }
 

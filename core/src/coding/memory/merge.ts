@@ -8,7 +8,15 @@ import { bytesAt, copyOf, type Image, readSegments, writeAt, writeSegments } fro
 import { checkLayout, type ChecksumReading, readChecksums, sameBytes, storesOf } from './layout.js';
 import { sealChecksums } from './write-field.js';
 import { type MergeRefusal, refusalsOf } from './merge-rules.js';
-import type { Layout, LayoutField, MergeFacts, MergeRequest, Recipe, RecipeSource } from '../schema.js';
+import type {
+  Layout,
+  LayoutField,
+  MergeFacts,
+  MergeRequest,
+  Recipe,
+  RecipeSource,
+  RecipeSources,
+} from '../schema.js';
 
 /** A run of bytes that differ from the donor’s, and what they belong to. */
 export interface ByteChange {
@@ -70,10 +78,8 @@ export function merge(
   return { merged: reportOf(layout, donor, image), refusals: [] };
 }
 
-export type Sources = ReadonlyMap<string, RecipeSource>;
-
 /** The recipe by field. @throws Refusal on a field that the layout does not have */
-function sourcesOf({ fields }: Layout, recipe: Recipe): Sources {
+function sourcesOf({ fields }: Layout, recipe: Recipe): RecipeSources {
   const sources = new Map(Object.entries(recipe));
   for (const name of sources.keys())
     if (!fields.some((field) => field.name === name))
