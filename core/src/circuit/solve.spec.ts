@@ -300,4 +300,20 @@ describe('solve', () => {
     expect(currents['Ra']! + currents['Lc']! - currents['La']!).toBeCloseTo(0, 9);
     expect(currents['Rb']! - currents['Lb']!).toBeCloseTo(0, 9);
   });
+
+  it('takes any word for a name', () => {
+    const { points, currents } = run([
+      battery,
+      resistor('__proto__', 'b+', 'constructor', 10),
+      resistor('toString', 'constructor', '__proto__', 10),
+      resistor('R', '__proto__', 'gnd', 10),
+    ]);
+    expect(Object.keys(points).sort()).toEqual(['__proto__', 'b+', 'constructor', 'gnd']);
+    expect(Object.keys(currents).sort()).toEqual(['BAT', 'R', '__proto__', 'toString']);
+    expect(Object.entries(currents).find(([name]) => name === '__proto__')![1]).toBeCloseTo(0.4, 1);
+    expect(Object.entries(points).find(([name]) => name === '__proto__')![1]).toBeCloseTo(
+      points['b+']! / 3,
+      3,
+    );
+  });
 });

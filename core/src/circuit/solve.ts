@@ -64,33 +64,40 @@ export function meterBenches(
 }
 
 function describe(circuit: Circuit, assembly: ReturnType<typeof assemble>, rest: AtRest): Solution {
-  const points = new Map<string, number | null>();
+  const points: Record<string, number | null> = {};
   const floating: string[] = [];
   for (const [point, node] of assembly.points) {
     const tied = rest.island[node] === 0;
-    points.set(point, tied ? clean(rest.volts[node]!) : null);
+    put(points, point, tied ? clean(rest.volts[node]!) : null);
     if (!tied) floating.push(point);
   }
-  const currents = new Map(circuit.elements.map(({ id }) => [id, 0]));
-  assembly.branches.forEach((branch, index) => {
-    if (branch.element !== null) currents.set(branch.element, clean(rest.amps[index]!));
-  });
-  const inputs = new Map<string, 'high' | 'low'>();
+  const currents: Record<string, number> = {};
+  const inputs: Record<string, 'high' | 'low'> = {};
   for (const element of circuit.elements) {
+    put(currents, element.id, 0);
     if (element.kind !== 'moduleInput') continue;
     const [input, ground] = element.pins.map((pin) => rest.volts[assembly.points.get(pin)!]!);
-    inputs.set(element.id, input! - ground! > element.thresholdVolts ? 'high' : 'low');
+    put(inputs, element.id, input! - ground! > element.thresholdVolts ? 'high' : 'low');
   }
+  for (const [index, { element }] of assembly.branches.entries())
+    if (element !== null) put(currents, element, clean(rest.amps[index]!));
   return {
-    points: Object.fromEntries(points),
-    currents: Object.fromEntries(currents),
+    points,
+    currents,
     relays: Object.fromEntries(assembly.relays.map(({ id }) => [id, rest.on.has(id) ? 'on' : 'off'])),
-    inputs: Object.fromEntries(inputs),
+    inputs,
     blown: rest.blown,
     shutOff: rest.shutOff,
     floating,
     chatter: rest.chatter,
   };
+}
+
+/** Adds one of many names, whatever it is: `__proto__` is a name too. */
+function put<T>(to: Record<string, T>, name: string, value: T): void {
+  if (name === '__proto__')
+    Object.defineProperty(to, name, { value, configurable: true, enumerable: true, writable: true });
+  else to[name] = value;
 }
 
 const clean = (value: number) => (value === 0 ? 0 : value);
