@@ -116,6 +116,27 @@ describe('a code in its line', () => {
     expect(readCodeLine('12 Nov 08:02   Body   B1318')?.before).toBe('Body');
     expect(readCodeLine('[KO]  Body   B1318')?.before).toBe('Body');
   });
+
+  it('reads the bits of a status by their names, and a status that is asked for', () => {
+    const bits = 'Bits : TF=0 TFTOC=0 PDTC=1 CDTC=0 TNCSLC=0 TFSLC=0 TNCTOC=0 WIR=1';
+    expect(readStatusCell(bits)).toEqual(jasmine.objectContaining({ status: 'pending', statusByte: 0x84 }));
+    expect(readStatusCell('TF=0 CDTC=1')).toEqual(
+      jasmine.objectContaining({ status: 'stored', statusByte: 8 }),
+    );
+    const asked = (text: string) => readStatusCell(text)?.status ?? null;
+    expect(['Now: yes', 'Present: no', 'Confirmed: yes', 'Pending: no'].map(asked)).toEqual([
+      'active',
+      'stored',
+      'stored',
+      null,
+    ]);
+  });
+
+  it('reads a byte behind its label beside the code', () => {
+    const [code] = readCodeLine('B1318-16 mask 0x08 "Supply"')!.codes;
+    expect([code!.status, code!.statusByte]).toEqual(['stored', 8]);
+    expect(readCodeLine('B1318-16 part 0x2F')!.codes[0]!.status).toBe('unknown');
+  });
 });
 
 describe('splitCells', () => {

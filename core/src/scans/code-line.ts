@@ -132,6 +132,16 @@ function finish(
           by: 'byte',
         };
   const kept: string[] = [];
+  // `B1318-16 mask 0x2F "Supply"`: a label and its byte, a blank away on both sides.
+  const labelled = /^\s(\p{L}{2,8})\s0x([\da-f]{2})(?=\s|$)/iu.exec(rest);
+  if (
+    labelled &&
+    status.status === 'unknown' &&
+    ['byte', 'status'].includes(labelOf(labelled[1]!)?.role ?? '')
+  ) {
+    status = { ...ofByte(parseInt(labelled[2]!, 16)), statusText: `0x${labelled[2]!}`, by: 'byte' };
+    rest = `   ${rest.slice(labelled[0].length)}`;
+  }
   // `B1318-16 A Supply`: a mark of the legend, one blank away on both sides.
   const lead = legend && legend.statuses.size > 0 ? /^\s(\S{1,4})\s(?=\S)/.exec(rest) : null;
   const mark = lead && status.status === 'unknown' ? legendStatus(lead[1]!, legend) : null;

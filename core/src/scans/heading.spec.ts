@@ -1,4 +1,4 @@
-import { readHeading } from './heading.js';
+import { readHeading, readModuleName } from './heading.js';
 
 describe('readHeading', () => {
   it('leaves the bare name, without numbers, brackets, counts and software', () => {
@@ -25,5 +25,13 @@ describe('readHeading', () => {
   it('finds no name where there is none', () => {
     for (const line of ['', '-----', '44', '(3 codes)', 'x', 'a'.repeat(80)])
       expect(readHeading(line)).withContext(line).toBeNull();
+  });
+
+  it('leaves what was done with a quoted name, and takes no plate for a module', () => {
+    expect(readHeading('ECU 10 "Engine control" opened')).toEqual(
+      jasmine.objectContaining({ name: 'Engine control', address: '10' }),
+    );
+    for (const line of ['Kennzeichen LR 20 FWN', 'Plate QX 42 LMN']) expect(readModuleName(line)).toBeNull();
+    expect(readModuleName('Door FL 2')?.name).toBe('Door FL 2');
   });
 });

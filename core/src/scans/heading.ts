@@ -31,6 +31,9 @@ const countedInFront = new RegExp(String.raw`^\p{L}{2,12}\s${countOf}[\s:–—-
 /** A line with more is made of fields. */
 const mostColons = 8;
 
+/** `ECU 10 "Engine control" opened`: what was done with the module stands behind its quoted name. */
+const behindQuotes = /^([^"“”„]{0,40}["“„][^"“”„]{2,60}["”“])\s{1,9}\p{Ll}{2,20}\s{0,9}$/u;
+
 /**
  * The module's name without numbering, brackets, counts and software numbers, or null where nothing that
  * could be a name is left.
@@ -40,6 +43,7 @@ const mostColons = 8;
 export const readHeading = remembered((line: string): Heading | null => {
   if (line.length > 200 || (line.includes(':') && line.split(':').length > mostColons)) return null;
   const bare = line
+    .replace(behindQuotes, '$1')
     .replace(/^[^\p{L}\p{N}[({<'"“„‘$]{1,60}/u, '')
     .replace(/^\[[^\p{L}\d]{1,4}\]\s*/u, '')
     .replace(/[\s=#*<_~+|.:–—-]{1,200}$/, '')
@@ -172,6 +176,14 @@ export const readModuleName = remembered((text: string): Heading | null => {
   const { name, labelled } = heading;
   if (/^(?:no|nr|n°|nº|lp|pos|item|num)\.?\s?\d{1,4}$/i.test(name)) return null;
   if (isFigureWord(name) || statusWordOf(name) !== null || reachWordOf(name) !== null) return null;
-  if (!labelled && labelOf(name) !== null) return null;
+  if (!labelled && (labelOf(name) !== null || isPlate(name))) return null;
   return tokensOf(name).length > 9 || /\s:\s|[=:]\s/.test(name) ? null : heading;
 });
+
+/** `Kennzeichen LR 20 FWN`: a label of the car, and its plate. */
+function isPlate(name: string): boolean {
+  const [, label, plate] = /^(\p{L}{4,24})\s([\p{Lu}\d][\p{Lu}\d -]{2,10}[\p{Lu}\d])$/u.exec(name) ?? [];
+  return (
+    plate !== undefined && /\d/.test(plate) && /\p{Lu}/u.test(plate) && labelOf(label!)?.role === 'ident'
+  );
+}

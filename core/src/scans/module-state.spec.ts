@@ -51,4 +51,9 @@ describe('moduleStates', () => {
     expect(said('log row 7 of nothing')).toEqual([]);
     expect(said('List of faults: empty')).toEqual([': clean']);
   });
+
+  it('reads what stands behind a quoted name', () => {
+    expect(said('ECU 77 "Tailgate" timeout')[0]).toMatch(/Tailgate.*: timed-out$/);
+    expect(said('ECU 77 "Tailgate" opened')).toEqual([]);
+  });
 });

@@ -81,6 +81,10 @@ export function moduleStates(line: string, legend?: ReadonlyMap<string, ReachWor
     // `List of faults: empty` is said of the module above.
     if (reach !== null) return [{ name: isTitle(over[1]!) ? null : over[1]!, reach }];
   }
+  // `ECU 77 "Tailgate" timeout`
+  const quoted = line.includes('"') ? /^\s*([^"]{0,40}"[^"]{2,60}")\s{1,9}(\p{L}.{1,60})$/u.exec(line) : null;
+  const behind = quoted && stateOf(quoted[2]!, legend);
+  if (behind && readModuleName(quoted[1]!)) return [{ name: quoted[1]!, reach: behind }];
   const whole = stateOf(line, legend);
   if (whole !== null) return /\p{L}/u.test(line) ? [{ name: null, reach: whole }] : [];
   const listed = listOf(line);

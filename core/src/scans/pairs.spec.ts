@@ -47,4 +47,13 @@ describe('pairsOf', () => {
     expect(roles('Zorgle: 7')).toEqual([[null, '7']]);
     expect(roles('Left belt loop open')).toEqual([]);
   });
+
+  it('takes an identifier that is a code for one, where no label names another', () => {
+    expect(roles('{ "id": "B1049", "sub": "13" }')).toEqual([
+      ['code', 'B1049'],
+      ['type', '13'],
+    ]);
+    expect(roles('{ "id": "B1049", "code": "B1318" }')[0]).toEqual(['address', 'B1049']);
+    expect(roles('{ "id": "58", "sub": "13" }')[0]).toEqual(['address', '58']);
+  });
 });

@@ -30,7 +30,7 @@ export function pairsOf(whole: string): readonly Pair[] {
     : closed;
   if (line.includes('"')) {
     const found = [...line.matchAll(json)].map(([, key, text, bare]) => pair(key!, text ?? bare!));
-    if (found.length > 0) return withNamed(line, found);
+    if (found.length > 0) return withNamed(line, withCode(found));
     const attributes = [...line.matchAll(attribute)];
     if (attributes.length > 0 && /^\s*<\w/.test(line))
       return [
@@ -82,6 +82,14 @@ function withNamed(line: string, found: readonly Pair[]): readonly Pair[] {
   const holds = found.some(({ label }) => label !== null && moduleRoles.has(label.role)) || opensCodes(line);
   if (!holds) return found;
   return found.map((one) => (isNameKey(one.key) ? { ...one, label: labelOf('module') } : one));
+}
+
+/** `{ "id": "B1049", "sub": "13" }`: an identifier that is a code, where no other label names one. */
+function withCode(found: readonly Pair[]): readonly Pair[] {
+  const of = (role: Role) => found.find(({ label }) => label?.role === role);
+  const id = of('address');
+  if (of('code') || of('module') || !id || readCode(id.value)?.repaired !== false) return found;
+  return found.map((one) => (one === id ? { ...one, label: labelOf('code') } : one));
 }
 
 /** `Control unit;Airbag;address 58`: a module's label, its name, and what goes with it. */

@@ -34,14 +34,55 @@ export const ofByte = (statusByte: number) => ({
   statusByte,
 });
 
+/** The short names of the public status byte's bits, from the lowest on; the fifth and seventh as two ways are used. */
+const bitNames = [
+  ['tf'],
+  ['tftoc', 'tftmc'],
+  ['pdtc'],
+  ['cdtc'],
+  ['tncslc', 'tncsc'],
+  ['tfslc', 'tfsc'],
+  ['tnctoc', 'tnctmc'],
+  ['wir'],
+];
+const oneBit = /(?<![\p{L}\d])(\p{L}{2,6})\s?[=:]\s?([01])(?![\p{L}\d])/gu;
+
+/** `TF=0 TFTOC=0 PDTC=1 CDTC=0 ...`: the status byte, bit by bit; null where fewer than two are named. */
+function ofBits(text: string): StatusReading | null {
+  let [byte, named] = [0, 0];
+  for (const [, name, value] of text.matchAll(oneBit)) {
+    const bit = bitNames.findIndex((names) => names.includes(name!.toLowerCase()));
+    if (bit < 0) continue;
+    named++;
+    if (value === '1') byte |= 1 << bit;
+  }
+  return named >= 2 ? { ...ofByte(byte), statusText: text.trim(), by: 'byte' } : null;
+}
+
+/** `Now: yes`, `Present: no`: the status is the label, and the answer says whether it holds. */
+function answered(label: string, answer: string): StatusReading | null {
+  const asked = statusWordOf(label);
+  if (!asked || !(saysYes(answer) || saysNo(answer))) return null;
+  const statusText = `${label}: ${answer}`;
+  if (saysYes(answer)) return { ...asked, statusText, statusByte: null, by: 'label' };
+  // What is not there now is in memory; what else it is not leaves all open.
+  return asked.status === 'active'
+    ? { status: 'stored', comesAndGoes: false, statusText, statusByte: null, by: 'label' }
+    : null;
+}
+
 /** A cell or line that says nothing but a status: a word, `Status: stored`, `status 2F`, `0x2F`. */
 export const readStatusCell = remembered((cell: string): StatusReading | null => {
   const trimmed = cell.trim().replace(/^[[(]|[\])]$/g, '');
+  const bits = ofBits(trimmed);
+  if (bits) return bits;
   const pair =
     /^(\p{L}[\p{L} ]{0,20}?)\s{0,200}(?:[:=]\s{0,200}|\s{1,200}(?=(?:0x)?[\da-f]{2}h?(?:$|\s{0,200}[[(])))(.{0,200})$/iu.exec(
       trimmed,
     );
   const role = pair ? labelOf(pair[1]!)?.role : undefined;
+  const told = pair && role === undefined ? answered(pair[1]!, pair[2]!.trim()) : null;
+  if (told) return told;
   const labelled = role === 'status' || role === 'byte';
   const value = labelled ? pair![2]!.trim() : trimmed;
   const byte = (

@@ -158,20 +158,22 @@ describe('a stream', () => {
     return holds();
   };
 
-  it('that missed more than 500 jobs is told to read again, not every row', async () => {
-    const jobId = await shop.openJob();
+  /** Jobs like one, with numbers from `first` on, each changed after the one before. @returns the first of these changes */
+  const addLike = async (jobId: string, count: number, first: number) => {
     const [row] = (await shop.owner('job_summaries').where({ job_id: jobId })) as Record<string, unknown>[];
     const [job] = (await shop.owner('jobs').where({ id: jobId })) as Record<string, unknown>[];
-    const many = Array.from({ length: 700 }, (_, n) => ({ id: randomUUID(), number: 1000 + n }));
-    await shop.owner('jobs').insert(many.map(({ id, number }) => ({ ...job, id, number })));
-    await shop.owner('job_summaries').insert(
-      many.map(({ id, number }) => ({
-        ...row,
-        job_id: id,
-        number,
-        change_no: Number(row!['change_no']) + number,
-      })),
-    );
+    const many = Array.from({ length: count }, (_, n) => ({ id: randomUUID(), number: first + n }));
+    const after = Number(row!['change_no']) + 1;
+    await shop.owner('jobs').insert(many.map((own) => ({ ...job, ...own })));
+    await shop
+      .owner('job_summaries')
+      .insert(many.map(({ id, number }, n) => ({ ...row, job_id: id, number, change_no: after + n })));
+    return after;
+  };
+
+  it('that missed more than 500 jobs is told to read again, not every row', async () => {
+    const jobId = await shop.openJob();
+    await addLike(jobId, 700, 1000);
     const { heard, close } = await listen(shop.technician, { 'Last-Event-ID': `${jobId}:1` });
     expect(await until(() => /event: ?again/.test(heard.text))).toBeTrue();
     expect(heard.text).not.toContain('event:moved');
@@ -187,14 +189,7 @@ describe('a stream', () => {
 
   it('hears of a change although more jobs than it looks at have changed within a minute', async () => {
     const jobId = await shop.openJob();
-    const [row] = (await shop.owner('job_summaries').where({ job_id: jobId })) as Record<string, unknown>[];
-    const [job] = (await shop.owner('jobs').where({ id: jobId })) as Record<string, unknown>[];
-    const many = Array.from({ length: 4600 }, (_, n) => ({ id: randomUUID(), number: 10_000 + n }));
-    await shop.owner('jobs').insert(many.map(({ id, number }) => ({ ...job, id, number })));
-    const changed = (n: number) => Number(row!['change_no']) + n;
-    await shop
-      .owner('job_summaries')
-      .insert(many.map(({ id, number }, n) => ({ ...row, job_id: id, number, change_no: changed(n + 1) })));
+    const after = await addLike(jobId, 4600, 10_000);
     const { heard, close } = await listen(shop.technician);
     await until(() => shop.services.feed.open >= 1);
     await shop.enter(jobId, 'beacons', beacon);
@@ -203,7 +198,7 @@ describe('a stream', () => {
     await shop
       .owner('job_summaries')
       .where({ job_id: jobId })
-      .update({ change_no: changed(120_000_000) });
+      .update({ change_no: after + 120_000_000 });
     expect(await until(() => /event: ?again/.test(heard.text))).toBeTrue();
     close();
     await shop.owner('job_summaries').where('number', '>=', 10_000).delete();

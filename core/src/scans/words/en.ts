@@ -43,7 +43,7 @@ export const english: LanguageWords = {
     code: 'event|events|first fault|first code|code|codes|dtc|dtcs|fault|faults|fault code|trouble code|error|errors|error code|entry|entries|fault entry',
     type: 'subcode|failure byte|fault type|fault byte|extension byte|detail code|type|failure type|ftb|ft|sub|subtype|sub code|sub type|symptom|suffix|fault symptom|failure',
     status: 'flag|flags|current state|current status|cond|presence|status|state|condition|stat|st',
-    byte: 'sb|stb|byte|hex|bytes',
+    byte: 'sb|stb|byte|hex|bytes|mask|status mask|dtc mask',
     count:
       'flt|faults no|count|counter|occurrences|occurrence|times|times seen|seen|freq|frequency|number of|how often|occ|cnt|qty|hits|times set|cycles|no of times',
     text: 'description|desc|meaning|text|wording|definition|details|detail|message|note|notes|long text|information|info|comment|remark|remarks|what|fault text|code text|explanation|fault description|descr|txt|title',
