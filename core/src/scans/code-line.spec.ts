@@ -132,6 +132,13 @@ describe('a code in its line', () => {
     ]);
   });
 
+  it('takes two figures behind a slash for the type, and no word or year', () => {
+    const read = (line: string) =>
+      readCodeLine(line)?.codes.map(({ code, failureType }) => [code, failureType]) ?? [];
+    expect(read('- B1702/13, right side bag')).toEqual([['B1702', '13']]);
+    expect(read('B1702/2026')).toEqual([]);
+  });
+
   it('reads a byte behind its label beside the code', () => {
     const [code] = readCodeLine('B1318-16 mask 0x08 "Supply"')!.codes;
     expect([code!.status, code!.statusByte]).toEqual(['stored', 8]);

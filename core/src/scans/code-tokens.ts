@@ -3,7 +3,7 @@ import { type CodeReading, readCode, readCodeBytes } from '../codes/index.js';
 import { isSentence, labelOf, statusWordOf } from './vocabulary.js';
 
 const token =
-  /(?<![A-Za-z0-9_./+-])(?=[A-Za-z]{0,4}\d)([A-Za-z0-9]{5}(?:[-:.]?[A-Za-z0-9]{2})?)(?![A-Za-z0-9_+/]|[-.:][A-Za-z0-9])/g;
+  /(?<![A-Za-z0-9_./+-])(?=[A-Za-z]{0,4}\d)([A-Za-z0-9]{5}(?:[-:.]?[A-Za-z0-9]{2}|\/[\dA-Fa-f]{2})?)(?![A-Za-z0-9_+/]|[-.:][A-Za-z0-9])/g;
 /** `B0001:13-2F`: code, failure type and status byte in one. */
 const withByte =
   /(?<![\w./+-])([PCBU][0-3][\dA-F]{3})(?:-([\dA-F]{2}):|:([\dA-F]{2})[:-])([\dA-F]{2})(?![\w+/-])/gi;
@@ -46,7 +46,8 @@ export function findCodes(whole: string): PlacedCode[] {
   if (found.length > 0) return found;
   token.lastIndex = 0;
   for (let match = token.exec(line); match; match = token.exec(line)) {
-    const reading = readCode(match[1]!);
+    // `B1702/13`
+    const reading = readCode(match[1]!.replace('/', '-'));
     if (!reading || behindOtherLabel(line.slice(Math.max(0, match.index - mostLabel), match.index))) continue;
     if ((inBytes ??= bytesInARow.test(line))) continue;
     found.push(placedAt(reading, match.index, match[0].length));

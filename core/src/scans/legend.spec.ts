@@ -27,6 +27,10 @@ describe('legendOf', () => {
       '!': 'active',
       '.': 'stored',
     });
+    expect(legend('C = current, H = history, n/r = no response').statuses).toEqual({
+      C: 'active',
+      H: 'history',
+    });
     expect(legend('/A active /S stored  N/R no response  N/F not fitted')).toEqual({
       statuses: { '/A': 'active', '/S': 'stored' },
       reaches: { 'N/R': 'silent', 'N/F': 'not-fitted' },

@@ -25,9 +25,10 @@ export interface Legend {
 const searched = 400;
 /** A legend with more marks is none. */
 const mostMarks = 40;
-const symbol = /^(?:[^\s\p{L}\p{N}|]{0,2}[\p{Lu}\d](?:\/\p{Lu})?|\p{Lu}{2,4}|[^\s\p{L}\p{N}|]{1,2}|\p{Ll})$/u;
+const symbol =
+  /^(?:[^\s\p{L}\p{N}|]{0,2}[\p{Lu}\d](?:\/\p{Lu})?|\p{Lu}{2,4}|[^\s\p{L}\p{N}|]{1,2}|\p{Ll}(?:\/\p{Ll})?)$/u;
 /** A word at which the next entry begins. */
-const nextSymbol = /^(?:[^\p{L}\p{N}]|\p{Lu}{1,4}$|\p{Lu}\/\p{Lu}$)/u;
+const nextSymbol = /^(?:[^\p{L}\p{N}]|\p{Lu}{1,4}$|\p{L}\/\p{L}$)/u;
 
 /** The legend of a report, looked for in its first and last lines. */
 export function legendOf(lines: Lines): Legend {

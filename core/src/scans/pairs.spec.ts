@@ -56,4 +56,11 @@ describe('pairsOf', () => {
     expect(roles('{ "id": "B1049", "code": "B1318" }')[0]).toEqual(['address', 'B1049']);
     expect(roles('{ "id": "58", "sub": "13" }')[0]).toEqual(['address', '58']);
   });
+
+  it('finds a status that is asked for behind dots', () => {
+    expect(pairsOf('  Test failed ....... no').map(({ key, value }) => [key, value])).toEqual([
+      ['Test failed', 'no'],
+    ]);
+    expect(pairsOf('Airbag ......... no answer')).toEqual([]);
+  });
 });

@@ -1,6 +1,6 @@
 /** Labels with their values in a line: `Key: value`, `key....... value`, `#KEY# value`, `"key": "value"`, `key="value"`. */
 import { readCode } from '../codes/index.js';
-import { isNameKey, type Label, labelOf, type Role } from './vocabulary.js';
+import { isNameKey, type Label, labelOf, type Role, statusWordOf } from './vocabulary.js';
 
 export interface Pair {
   readonly key: string;
@@ -47,7 +47,8 @@ export function pairsOf(whole: string): readonly Pair[] {
   const dotted = line.includes('...') || line.includes('…') ? leaders.exec(line) : null;
   if (dotted) {
     const own = pair(dotted[1]!, dotted[2]!.trim());
-    return own.label ? [own] : [];
+    // `Test failed ....... no`
+    return own.label || statusWordOf(own.key) ? [own] : [];
   }
   if (!/[:=\t]/.test(line)) {
     const parted = partedPair(line);

@@ -176,6 +176,13 @@ describe('what a report says twice, or not at all', () => {
       'Roof: silent',
       'Body: answered',
     ]);
+    expect(brief('WITHOUT FAULTS\nEngine, Brakes\nNO ANSWER\nTrailer\n\nBody\n B1318-16 Supply')).toEqual([
+      'Engine: answered',
+      'Brakes: answered',
+      'Trailer: silent',
+      'Body: answered',
+      'Body B1318-16 unknown',
+    ]);
     expect(brief('No answer: Trailer, Roof')).toEqual(['Trailer: silent', 'Roof: silent']);
     expect(brief('Restraints   2 codes   Body   no codes   Roof   no reply')).toEqual([
       'Restraints: answered',

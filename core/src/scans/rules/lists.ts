@@ -23,10 +23,10 @@ export function takeList(reading: Reading, line: Line, page: Page): boolean {
   }
   // The names stand right below, a rule or a blank line between at most.
   if (reading.list === null || line.at - reading.list.at > 2 || bare.length > 60) return false;
-  const names = bare.replace(/[.;]$/, '').split(/,\s{1,9}/);
-  if (names.length > 1 && names.every((name) => /^\p{Lu}/u.test(name) && readModuleName(name) !== null)) {
+  const names = namesIn(bare);
+  if (names.length > 1) {
     for (const name of names) {
-      reading.enter(readModuleName(name)!.name, line);
+      reading.enter(name, line);
       reading.say(reading.list.reach);
     }
     reading.list = null;
@@ -51,17 +51,26 @@ export function takeList(reading: Reading, line: Line, page: Page): boolean {
 const answering = (bare: string): ReachWord | null =>
   bare.endsWith(':') && saysAllRead(bare.slice(0, -1)) ? 'read' : null;
 
-/** `NO RESPONSE` over names that are set in: said of each of them, and not of the module above. */
+/**
+ * `NO RESPONSE` over names: set in, several in a row, or where there is no module above of which it could be said.
+ */
 function overNames(reading: Reading, line: Line, { lines }: Page): ReachWord | null {
   if (reading.module !== null && line.indent > reading.moduleIndent) return null;
   const reach = line.text.length < 60 ? reachWordOf(line.text) : null;
   if (reach === null || reach === 'holdsCodes' || reach === 'read') return null;
   const below = lines.at(line.at + 1).slice(0, 80);
-  return below.search(/\S/) > line.indent &&
-    !/[:=|;]/.test(below) &&
-    !readCodeLine(below) &&
-    readModuleName(below) !== null &&
-    labelOf(below.trim()) === null
-    ? reach
-    : null;
+  if (/[:=|;]/.test(below) || readCodeLine(below)) return null;
+  const names = namesIn(below.trim());
+  if (names.length === 0) return null;
+  return below.search(/\S/) > line.indent || names.length > 1 || reading.module === null ? reach : null;
+}
+
+/** The names of modules that a line holds and nothing else; none where one of them can be none. */
+function namesIn(bare: string): readonly string[] {
+  const parts = bare.replace(/[.;]$/, '').split(/,\s{1,9}/);
+  const names = parts.flatMap((part) => readModuleName(part)?.name ?? []);
+  const many = parts.length > 1 && parts.every((part) => /^\p{Lu}/u.test(part));
+  return names.length === parts.length && (many || (parts.length === 1 && labelOf(bare) === null))
+    ? names
+    : [];
 }
