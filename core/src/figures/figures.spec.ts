@@ -1,11 +1,9 @@
 import fc from 'fast-check';
-import { figuresIn } from './figures.js';
+import { figureIn, figuresIn } from './figures.js';
 
 describe('the figures of a sentence', () => {
   it('have the decimal mark of the locale before a unit, alone, and where several share one', () => {
     for (const [written, read] of [
-      ['12.41', '12,41'],
-      ['−0.3', '−0,3'],
       ['near 4.9 V', 'near 4,9 V'],
       ['2.2 kΩ, 14.1 V at the battery', '2,2 kΩ, 14,1 V at the battery'],
       ['4.1 to 7.9 V', '4,1 to 7,9 V'],
@@ -34,6 +32,19 @@ describe('the figures of a sentence', () => {
       'Fit it. 12 V stand there',
     ])
       expect(figuresIn(text, 'de-AT')).toBe(text);
+  });
+
+  it('that is a figure alone is asked for as one: part numbers and versions can look like it', () => {
+    expect(['12.41', '−0.3', '12', 'C2.1', '4.1.2', '9.1 V'].map((text) => figureIn(text, 'fr-FR'))).toEqual([
+      '12,41',
+      '−0,3',
+      '12',
+      'C2.1',
+      '4.1.2',
+      '9.1 V',
+    ]);
+    expect(figuresIn('12.41', 'fr-FR')).toBe('12.41');
+    expect(figureIn('12.41', 'en-GB')).toBe('12.41');
   });
 
   it('keep Latin digits, and are written once', () => {

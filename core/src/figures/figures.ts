@@ -13,16 +13,22 @@ const measured = new RegExp(
 );
 const alone = /^[+−-]?\d{1,9}\.\d{1,9}$/;
 
+/** By locale: to ask for one takes longer than to read a sentence. */
+const marks = new Map<string, string>();
+
 /** @example decimalMark('de-AT') // ',' */
 function decimalMark(locale: string): string {
+  const known = marks.get(locale);
+  if (known !== undefined) return known;
   const parts = new Intl.NumberFormat(locale, { numberingSystem: 'latn' }).formatToParts(1.5);
-  return parts.find(({ type }) => type === 'decimal')?.value ?? '.';
+  const mark = parts.find(({ type }) => type === 'decimal')?.value ?? '.';
+  marks.set(locale, mark);
+  return mark;
 }
 
 /**
- * A sentence whose figures, written with a point before a unit or as the whole text, get the decimal mark of a locale.
- * Sentences are kept with points in the record, and read with the reader’s mark; names, codes, versions and part numbers
- * stay as they are.
+ * A sentence whose figures, written with a point before a unit, get the decimal mark of a locale. Sentences are kept
+ * with points in the record, and read with the reader’s mark; names, codes, versions and part numbers stay as they are.
  *
  * @param locale a BCP 47 tag that Intl knows
  * @example figuresIn('4.1 to 7.9 V at C2.1', 'de-AT') // '4,1 to 7,9 V at C2.1'
@@ -30,7 +36,15 @@ function decimalMark(locale: string): string {
 export function figuresIn(sentence: string, locale: string): string {
   if (!sentence.includes('.')) return sentence;
   const mark = decimalMark(locale);
-  if (mark === '.') return sentence;
-  if (alone.test(sentence)) return sentence.replace('.', mark);
-  return sentence.replace(measured, (figure) => figure.replace('.', mark));
+  return mark === '.' ? sentence : sentence.replace(measured, (figure) => figure.replace('.', mark));
+}
+
+/**
+ * A text that is a figure and nothing else, likewise; any other text as it is. Whoever asks knows that it is no version
+ * and no part number.
+ *
+ * @example figureIn('12.41', 'de-AT') // '12,41'
+ */
+export function figureIn(text: string, locale: string): string {
+  return alone.test(text) ? text.replace('.', decimalMark(locale)) : text;
 }

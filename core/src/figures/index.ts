@@ -1,1 +1,1 @@
-export { figuresIn } from './figures.js';
+export { figureIn, figuresIn } from './figures.js';

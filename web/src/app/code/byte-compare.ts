@@ -27,7 +27,6 @@ import {
 import { More } from '../more';
 import { ImageDesk } from './image-desk';
 import { MemoryStrip } from './memory-strip';
-import { FiguresPipe } from '../figures';
 
 const perRow = 16;
 
@@ -39,7 +38,7 @@ interface ByteCell {
 
 @Component({
   selector: 'db-byte-compare',
-  imports: [FiguresPipe, MatButtonModule, MemoryStrip, More],
+  imports: [MatButtonModule, MemoryStrip, More],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (problem()) {
@@ -58,8 +57,8 @@ interface ByteCell {
           @for (pair of pairs(); track pair.field.name) {
             <tr [class.differs]="!pair.same">
               <th scope="row">{{ pair.field.name }}</th>
-              <td class="mono">{{ value(pair.first) | figures }}</td>
-              <td class="mono">{{ value(pair.second) | figures }}</td>
+              <td class="mono">{{ value(pair.first) }}</td>
+              <td class="mono">{{ value(pair.second) }}</td>
             </tr>
           }
         </tbody>

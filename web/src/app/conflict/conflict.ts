@@ -4,7 +4,6 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MAT_DIALOG_DATA, type MatDialog, MatDialogModule } from '@angular/material/dialog';
 import { firstValueFrom } from 'rxjs';
-import { FiguresPipe } from '../figures';
 
 export interface Difference {
   readonly field: string;
@@ -55,7 +54,7 @@ export const leftForNow =
 
 @Component({
   selector: 'db-conflict',
-  imports: [FiguresPipe, MatButtonModule, MatButtonToggleModule, MatDialogModule],
+  imports: [MatButtonModule, MatButtonToggleModule, MatDialogModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 mat-dialog-title>Someone else has changed {{ asked.what }} meanwhile. Choose for each difference.</h2>
@@ -71,14 +70,10 @@ export const leftForNow =
             (change)="take(difference.field, $event.value)"
           >
             <mat-button-toggle value="mine"
-              ><span class="value"
-                ><small>yours</small> {{ difference.mine | figures }}</span
-              ></mat-button-toggle
+              ><span class="value"><small>yours</small> {{ difference.mine }}</span></mat-button-toggle
             >
             <mat-button-toggle value="theirs"
-              ><span class="value"
-                ><small>theirs</small> {{ difference.theirs | figures }}</span
-              ></mat-button-toggle
+              ><span class="value"><small>theirs</small> {{ difference.theirs }}</span></mat-button-toggle
             >
           </mat-button-toggle-group>
         </div>

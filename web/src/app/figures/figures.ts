@@ -1,6 +1,6 @@
 /** Figures of sentences as the shop's country writes them: with a comma, or with a point. */
 import { Pipe, type PipeTransform, signal } from '@angular/core';
-import { figuresIn } from '@dormant-beacon/core/figures';
+import { figureIn, figuresIn } from '@dormant-beacon/core/figures';
 
 const locale = signal('en-GB');
 
@@ -12,9 +12,12 @@ export function writeFigures(by: { readonly locale: string }): void {
 /** What Intl and the charts write figures by. */
 export const figuresLocale = locale.asReadonly();
 
-/** @example sayFigures('near 4.9 V') // 'near 4,9 V' in a shop that writes commas */
-export function sayFigures(sentence: string): string {
-  return figuresIn(sentence, locale());
+/**
+ * Of a sentence, or of a figure alone.
+ * @example sayFigures('near 4.9 V') // 'near 4,9 V' in a shop that writes commas
+ */
+export function sayFigures(text: string): string {
+  return figureIn(figuresIn(text, locale()), locale());
 }
 
 /** Of a sentence, or a bare number. It looks again whenever its page does: the shop's choice may come later. */
