@@ -84,6 +84,8 @@ export class Reading {
   private failed = false;
   /** What a heading says of the modules that are listed below it, whether one was named, and the last line of both. */
   list: { readonly reach: ReachWord; readonly named: boolean; readonly at: number } | null = null;
+  /** Where names stood in a row under what is said of them, the last time. */
+  rowAt = 0;
   /** True once a module was named since the last blank line. */
   namedInBlock = false;
   /** A block of ambient conditions or live values: what is set in further than this belongs to it. */

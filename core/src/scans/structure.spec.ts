@@ -183,6 +183,12 @@ describe('what a report says twice, or not at all', () => {
       'Body: answered',
       'Body B1318-16 unknown',
     ]);
+    // Of whom it is said at the top nobody knows: not of the module whose codes stand below.
+    expect(brief('No response\nBody\n  B1318-16 Supply\nEngine\n  no codes')).toEqual([
+      'Body: answered',
+      'Engine: answered',
+      'Body B1318-16 unknown',
+    ]);
     expect(brief('No answer: Trailer, Roof')).toEqual(['Trailer: silent', 'Roof: silent']);
     expect(brief('Restraints   2 codes   Body   no codes   Roof   no reply')).toEqual([
       'Restraints: answered',

@@ -30,12 +30,13 @@ export function takeList(reading: Reading, line: Line, page: Page): boolean {
       reading.say(reading.list.reach);
     }
     reading.list = null;
+    reading.rowAt = line.at;
     reading.module = null;
     reading.mark(line, 'module');
     return true;
   }
   const heading = splitCells(bare).length === 1 && !/[:;=|]/.test(bare) ? readModuleName(bare) : null;
-  if (!heading || isTitle(bare)) {
+  if (!heading || isTitle(bare) || holdsCodesBelow(line, page)) {
     reading.list = null;
     return false;
   }
@@ -47,12 +48,19 @@ export function takeList(reading: Reading, line: Line, page: Page): boolean {
   return true;
 }
 
+/** True where codes are set in below the name: whatever stands at the top of the page, this module was read. */
+function holdsCodesBelow(line: Line, { lines }: Page): boolean {
+  const below = lines.at(line.at + 1).slice(0, 200);
+  return below.search(/\S/) > line.indent && readCodeLine(below) !== null;
+}
+
 /** `The following modules answered:` over their names. */
 const answering = (bare: string): ReachWord | null =>
   bare.endsWith(':') && saysAllRead(bare.slice(0, -1)) ? 'read' : null;
 
 /**
- * `NO RESPONSE` over names: set in, several in a row, or where there is no module above of which it could be said.
+ * `NO RESPONSE` over names that are set in, over several in a row, or right below such a row: said of each of them, and
+ * not of the module above.
  */
 function overNames(reading: Reading, line: Line, { lines }: Page): ReachWord | null {
   if (reading.module !== null && line.indent > reading.moduleIndent) return null;
@@ -62,7 +70,7 @@ function overNames(reading: Reading, line: Line, { lines }: Page): ReachWord | n
   if (/[:=|;]/.test(below) || readCodeLine(below)) return null;
   const names = namesIn(below.trim());
   if (names.length === 0) return null;
-  return below.search(/\S/) > line.indent || names.length > 1 || reading.module === null ? reach : null;
+  return below.search(/\S/) > line.indent || names.length > 1 || line.at === reading.rowAt + 1 ? reach : null;
 }
 
 /** The names of modules that a line holds and nothing else; none where one of them can be none. */
