@@ -25,8 +25,10 @@ import { rotate } from './log-files.mjs';
 import { runQuietly } from './run.mjs';
 import { say, Stop } from './say.mjs';
 
-/** For so long a database that is asked to shut down may write; one that stands alone and has never answered has little to do. */
+/** How long a database may take to shut down; one that stands alone and has never answered has little to do. */
 const [shutdownMs, earlyShutdownMs] = [30_000, 5000];
+/** How long the system may take to end a process for good. */
+const killMs = 10_000;
 
 /**
  * @typedef {{ port: number, socket: string, folder: string }} Reached
@@ -63,7 +65,8 @@ export async function startDatabase(folder, node = null, given = () => false) {
   const running = () => child.exitCode === null && child.signalCode === null;
   // From when it answers there may be something to write down before it ends.
   let isUp = false;
-  const end = () => endProcess(child.pid ?? 0, running, isUp || node ? shutdownMs : earlyShutdownMs);
+  const end = () =>
+    endProcess((signal) => child.kill(signal), running, isUp || node ? shutdownMs : earlyShutdownMs);
   const answers = () => answering(reached, () => given() || !running(), node !== null);
   const told = () => (existsSync(log) ? readFileSync(log).subarray(begun).toString() : '');
   let said = '';
@@ -174,26 +177,28 @@ async function endLeftOver(folder, data) {
   const pid = Number(readFileSync(file, 'utf8'));
   if (commandOf(pid).includes(data)) {
     say('Ending the database that an earlier start has left behind');
-    await endProcess(pid, () => commandOf(pid).includes(data), shutdownMs);
+    const kill = (/** @type {NodeJS.Signals} */ signal) => process.kill(pid, signal);
+    await endProcess(kill, () => commandOf(pid).includes(data), shutdownMs);
   }
   rmSync(file, { force: true });
 }
 
 /**
- * Asks a MariaDB to shut down, and ends it where it does not: one that is asked while it starts can wait for itself
- * for ever. Nothing is lost by that, it recovers what it has confirmed.
- * @param {number} pid
+ * Asks a MariaDB to shut down, and kills it if it does not: one that is asked while it starts may wait for itself for
+ * ever. Nothing is lost by that: what it has confirmed is recovered at its next start.
+ * @param {(signal: NodeJS.Signals) => void} kill
  * @param {() => boolean} running
  * @param {number} patienceMs
  */
-async function endProcess(pid, running, patienceMs) {
-  if (!running()) return;
-  process.kill(pid, 'SIGTERM');
-  const since = Date.now();
-  while (running() && Date.now() - since < patienceMs) await sleep(50);
-  if (!running()) return;
-  process.kill(pid, 'SIGKILL');
-  while (running()) await sleep(50);
+async function endProcess(kill, running, patienceMs) {
+  for (const [signal, ms] of /** @type {const} */ ([
+    ['SIGTERM', patienceMs],
+    ['SIGKILL', killMs],
+  ])) {
+    if (!running()) return;
+    kill(signal);
+    for (const since = Date.now(); running() && Date.now() - since < ms;) await sleep(50);
+  }
 }
 
 /** The command line of a process, or nothing where there is none. @param {number} pid */

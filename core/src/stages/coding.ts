@@ -11,10 +11,10 @@ import {
   type RunningStep,
 } from '../coding/state/index.js';
 import { type JobRecord, originOf, type Repair, standing, standingFor } from '../record/index.js';
+import { showDistance } from '../units/index.js';
 import { say } from '../words/index.js';
 import { type NextThing, thing } from './thing.js';
 import { bringsPart, type UnitRoutes } from './unit-routes.js';
-import { showDistance } from '../units/index.js';
 
 export interface Coding extends CodingState {
   /** By which other entries know it. */

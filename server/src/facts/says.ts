@@ -13,6 +13,7 @@ import {
 } from '@dormant-beacon/core/record';
 import { reportSays } from '@dormant-beacon/core/proof';
 import { doFirst, labelOf, stripOf, temporaryWords, suspectLabel } from '@dormant-beacon/core/stages';
+import { showDistance } from '@dormant-beacon/core/units';
 import { readingWords, testName, testRead } from '@dormant-beacon/core/words';
 import { type BatteryReading, judgeBattery, type Sheet, sheetSays } from '@dormant-beacon/core/readings';
 import {
@@ -35,7 +36,6 @@ import {
 import type { Scan } from '@dormant-beacon/core/scans';
 import type { TraceReading } from '@dormant-beacon/core/trace';
 import type { StoredFact } from './repository.js';
-import { showDistance } from '@dormant-beacon/core/units';
 
 const scanNames: Readonly<Record<string, string>> = {
   baseline: 'Baseline',

@@ -1,8 +1,8 @@
 /** What a merge may not do, whoever asks: distance, keys, crash records, images that are broken. */
+import { showDistance } from '../../units/index.js';
 import { bytesAt, type Image } from './image.js';
 import { fieldValue, isBlank, readChecksums, sameBytes, storesOf } from './layout.js';
 import type { FieldRole, Layout, LayoutField, MergeFacts, RecipeSources } from '../schema.js';
-import { showDistance } from '../../units/index.js';
 
 export const mergeRefusalKinds = [
   'checksum-broken',

@@ -8,7 +8,7 @@ import { takenOf } from '../observe/confirmed.js';
 import { doubted } from '../observe/doubted.js';
 import { heardReadings } from '../observe/epochs.js';
 import { type Heard, heardInTurn, normalised, posterior, update } from '../observe/evidence.js';
-import { quickSteps, type RankedMove, rankingMoves, usualSteps } from './ranked-moves.js';
+import { quickSteps, rankingMoves, usualSteps } from './ranked-moves.js';
 import { type Outcome, outcomesOf, thinnedWorlds } from './outcomes.js';
 import type { Reached } from '../model/reach.js';
 import { pooled } from '../observe/pooled.js';
@@ -17,7 +17,7 @@ import { prepare, type ReadyCase } from '../model/prepare.js';
 import { optionsDone } from '../model/repair-options.js';
 import type { DeadBatch, ForeseenOutcome, NextAction, NextTests, RankedSuspect } from './answer.js';
 import { outside, type TraceCase, type TraceReading } from '../model/schema.js';
-import type { Situation } from './situation.js';
+import type { RankedMove, Situation } from './situation.js';
 
 /** An outcome that is less likely than that is not named. */
 const leastForeseen = 1e-4;

@@ -1,21 +1,12 @@
 /** Every test and repair that is still possible, by what it would cost to the end, best first. */
 import type { Work } from '../../progress/index.js';
-import { canTell, expectedBits } from './expected-bits.js';
+import { expectedBits } from './expected-bits.js';
 import { frontRunners, TwoSteps } from './look-ahead.js';
-import { update } from '../observe/evidence.js';
-import { isConfirmed, meansOf, speaksFor, spokenFor } from '../observe/confirmed.js';
 import type { ReadyCase } from '../model/prepare.js';
-import type { RepairOption } from '../model/repair-options.js';
 import type { TraceTest } from '../model/schema.js';
-import type { Move, Situation } from './situation.js';
+import type { RankedMove, Situation } from './situation.js';
+import { inOrder, minutesFor, sureUnconfirmed } from './stop-rule.js';
 import { canFollow, centsToTheEnd, testsAfter } from './to-the-end.js';
-
-export interface RankedMove {
-  readonly move: Move;
-  readonly cents: number;
-  /** Of front-runners: what it costs if the plan is followed to its end after it. */
-  readonly toTheEnd?: number;
-}
 
 /** How far the planner looks: one step, two for the front-runners, or with them to the end of the plan. */
 export type Steps = 1 | 2 | 'to the end';
@@ -75,7 +66,7 @@ function* followed(
   if (!first) return [];
   const covered = costs.coveredProbabilities(situation.beliefs);
   if (
-    waiting(situation, ordered) ||
+    sureUnconfirmed(situation, ordered) ||
     ('repair' in first.move && (ready.guarded || costs.isSure(first.move.repair, covered)))
   )
     return [followedBy(first, testsAfter(all, [first.move])), ...ordered.slice(1)];
@@ -108,10 +99,6 @@ function* followed(
 /** Costs to the end that are so near to each other are the same, as far as a plan can tell. */
 const asGoodAs = 1.01;
 
-/** Minutes of a test from here, with what must be reached or powered down before it; a repair ends the search. */
-const minutesFor = ({ ready, costs }: Situation, { move }: RankedMove) =>
-  'test' in move ? move.test.minutes + ready.ways.minutes(costs.place, move.test) : Infinity;
-
 /** What a test tells for its time; nothing of a repair. Below half a minute nothing is found and entered. */
 const bitsPerMinute = (situation: Situation, one: RankedMove) =>
   'test' in one.move
@@ -131,47 +118,6 @@ function soonestFirst(situation: Situation, moves: readonly RankedMove[]): reado
 
 const byCents = (a: RankedMove, b: RankedMove) => a.cents - b.cents;
 
-/** What is sure and waits to be confirmed: the repair that would cost the least. */
-function waiting(
-  { ready, costs, beliefs, taken }: Situation,
-  moves: readonly RankedMove[],
-): RepairOption | null {
-  if (!ready.guarded) return null;
-  const covered = costs.coveredProbabilities(beliefs);
-  const sure = moves.flatMap(({ move, cents }) =>
-    'repair' in move && costs.isSure(move.repair, covered)
-      ? [{ repair: ready.repairs[move.repair]!, cents }]
-      : [],
-  );
-  if (sure.length === 0 || sure.some(({ repair }) => isConfirmed(ready, taken, repair, beliefs))) return null;
-  return sure.reduce((least, one) => (one.cents < least.cents ? one : least)).repair;
-}
-
-/** Where a sure part waits to be confirmed, its tests by the minutes until one has spoken for it by other means. */
-function confirmingFirst(situation: Situation, moves: readonly RankedMove[]): readonly RankedMove[] {
-  const { ready, outcomes, beliefs, taken } = situation;
-  const repair = waiting(situation, moves);
-  if (!repair) return moves;
-  const spoken = spokenFor(ready, taken, repair, beliefs);
-  const minutes = new Map(
-    moves.map((one) => {
-      const { move } = one;
-      const chance =
-        'repair' in move || spoken.has(meansOf(move.test))
-          ? 0
-          : outcomes
-              .get(move.test.id)!
-              .filter(({ chances }) => speaksFor(ready, chances, repair, beliefs))
-              .reduce((sum, { chances }) => sum + update(beliefs, chances).chance, 0);
-      return [one, chance > 0 ? minutesFor(situation, one) / chance : Infinity];
-    }),
-  );
-  return [...moves].sort((a, b) => byNumber(minutes.get(a)!, minutes.get(b)!));
-}
-
-/** Endless ones stay as they stand. */
-const byNumber = (a: number, b: number) => (a === b ? 0 : a - b);
-
 /** The front-runners judged two steps ahead, then in their new order; the others behind them as they were. */
 function* twoStepsAhead(situation: Situation, moves: readonly RankedMove[]): Work<RankedMove[]> {
   const { ready, costs, outcomes, beliefs, tried, unread } = situation;
@@ -188,31 +134,4 @@ function* twoStepsAhead(situation: Situation, moves: readonly RankedMove[]): Wor
     yield { done: done + 1, total: frontRunners };
   }
   return [...front.sort(byCents), ...moves.slice(frontRunners)];
-}
-
-/**
- * The stop rule: the sure part first, in the cheapest way. On a guarded circuit it needs two readings that confirm it,
- * and waits for the test that soonest does; none that is not sure stands before a test that can still tell something.
- * A unit that covers several elements is sure by none of them: where nobody is bound to be sure, its cost alone decides.
- */
-function inOrder(situation: Situation, moves: readonly RankedMove[]): RankedMove[] {
-  const { ready, costs, outcomes, beliefs, tried, taken } = situation;
-  const { guarded, repairs } = ready;
-  const covered = costs.coveredProbabilities(beliefs);
-  const sure = repairs.filter((_, repair) => !tried.has(repair) && costs.isSure(repair, covered));
-  const tells = ({ move }: RankedMove) =>
-    'test' in move && canTell(ready, outcomes.get(move.test.id)!, beliefs, sure);
-  const telling = new Set(guarded ? moves.filter(tells) : []);
-  const isCalled = ({ move }: RankedMove) =>
-    'repair' in move &&
-    costs.isSure(move.repair, covered) &&
-    (!guarded || telling.size === 0 || isConfirmed(ready, taken, repairs[move.repair]!, beliefs));
-  const first = moves.find(isCalled) ?? null;
-  const left = moves.filter((move) => move !== first);
-  const rest = !first && guarded ? confirmingFirst(situation, left) : left;
-  return [
-    ...(first ? [first] : []),
-    ...rest.filter((move) => telling.has(move)),
-    ...rest.filter((move) => !telling.has(move)),
-  ];
 }

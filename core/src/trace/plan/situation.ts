@@ -24,3 +24,11 @@ export interface Situation {
 /** A test, or a repair by its index among the case's options. */
 export type Move = { readonly test: TraceTest } | { readonly repair: number };
 export type Strategy = (situation: Situation) => Move;
+
+/** A move and what it would cost to the end. */
+export interface RankedMove {
+  readonly move: Move;
+  readonly cents: number;
+  /** Of front-runners: what it costs if the plan is followed to its end after it. */
+  readonly toTheEnd?: number;
+}

@@ -23,11 +23,11 @@ import {
   trouble,
   type Trouble,
 } from '../entry';
+import { FiguresPipe } from '../figures';
 import { sayWhen } from '../time';
 import { jobFeature } from '../job';
 import { Causes } from './causes';
 import { verdictWords } from '../words';
-import { FiguresPipe } from '../figures';
 
 const howMeasured: Readonly<Record<MeasuredBasics, { readonly label: string; readonly example: string }>> = {
   charging: { label: 'Volts at the battery, engine running, lamps and fan on', example: '14.2' },
@@ -37,7 +37,7 @@ const howMeasured: Readonly<Record<MeasuredBasics, { readonly label: string; rea
 
 @Component({
   selector: 'db-basics',
-  imports: [FiguresPipe, Causes, ChoiceOne, Entry, MatButtonModule, RouterLink, TextField],
+  imports: [Causes, ChoiceOne, Entry, FiguresPipe, MatButtonModule, RouterLink, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (stage()?.state === 'closed') {

@@ -18,6 +18,7 @@ import { explainRequestOf, lastJudgements } from '@dormant-beacon/core/record';
 import { Store } from '@ngrx/store';
 import type { Subscription } from 'rxjs';
 import { newId } from '../api';
+import { FiguresPipe } from '../figures';
 import { fileOf, libraryFeature } from '../knowledge';
 import {
   type Choice,
@@ -34,7 +35,6 @@ import { WorkerDesk } from '../worker';
 import { jobFeature } from '../job';
 import { WorkingForm } from './working-form';
 import { More } from '../more';
-import { FiguresPipe } from '../figures';
 
 const leads: Readonly<Record<CauseLead, readonly [label: string, page: string]>> = {
   basics: ['Look at the basics below', 'basics'],
@@ -90,7 +90,7 @@ interface Leaf {
 
 @Component({
   selector: 'db-causes',
-  imports: [FiguresPipe, ChoiceMany, Entry, MatButtonModule, More, RouterLink, TextField, WorkingForm],
+  imports: [ChoiceMany, Entry, FiguresPipe, MatButtonModule, More, RouterLink, TextField, WorkingForm],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './causes.html',
   styleUrl: './causes.scss',

@@ -4,11 +4,11 @@ import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { Bay } from '@dormant-beacon/contract';
 import { Store } from '@ngrx/store';
+import { FiguresPipe } from '../figures';
 import { PersonPicker, ThemeSwitch } from '../frame';
 import { Lens } from '../lens';
 import { sayWhen, When } from '../time';
 import { type BayOrder, BaysEvents, baysFeature, byPromise } from './bays.state';
-import { FiguresPipe } from '../figures';
 
 const numbers = [
   'No',

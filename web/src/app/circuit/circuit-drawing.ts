@@ -15,6 +15,7 @@ import { type Element, reference, type State } from '@dormant-beacon/core/circui
 import type { TraceCase } from '@dormant-beacon/core/trace';
 import { percent, showValue } from '@dormant-beacon/core/units';
 import { byContent } from '../entry';
+import { FiguresPipe } from '../figures';
 import { soundAmps, soundVolts } from './sound-volts';
 import {
   type CircuitLayout,
@@ -30,7 +31,6 @@ import {
 import { beginning, Hands, moved, shows, type View, zoomed } from './drawing-view';
 import { Layouts } from './layouts';
 import { shapeOf } from './symbols';
-import { FiguresPipe } from '../figures';
 
 const margin = 10;
 

@@ -24,6 +24,7 @@ import {
   relightWords,
 } from '@dormant-beacon/core/stages/clear';
 import { Store } from '@ngrx/store';
+import { FiguresPipe } from '../figures';
 import { Caution } from '../frame';
 import { More } from '../more';
 import { Desk, Entry, factForm, field, plainWords, TextField, trouble, Trouble } from '../entry';
@@ -36,14 +37,13 @@ import { MonitorList } from './monitor-list';
 import { SilentModules } from './silent-modules';
 import { readToldPrice } from './told-price';
 import { WorkCodes } from './work-codes';
-import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-clear',
   imports: [
-    FiguresPipe,
     Caution,
     ClearBorn,
+    FiguresPipe,
     MonitorList,
     SilentModules,
     WorkCodes,

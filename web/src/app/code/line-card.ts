@@ -24,15 +24,15 @@ import {
   trouble,
   type Trouble,
 } from '../entry';
+import { FiguresPipe } from '../figures';
 import { Caution } from '../frame';
 import { More } from '../more';
 import { CarLineButton, isOverLink } from '../simulated';
 import { CodeDesk } from './code-desk';
-import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-line-card',
-  imports: [FiguresPipe, CarLineButton, Caution, Entry, MatButtonModule, More, RouterLink, TextField],
+  imports: [CarLineButton, Caution, Entry, FiguresPipe, MatButtonModule, More, RouterLink, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 class="what">{{ state().line.does | figures }}</h2>

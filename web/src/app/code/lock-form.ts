@@ -30,18 +30,18 @@ import {
   type Trouble,
   typedNumber,
 } from '../entry';
+import { FiguresPipe } from '../figures';
 import { LibraryDesk } from '../knowledge';
 import { CodeDesk } from './code-desk';
 import { CylinderDrawing } from './cylinder-drawing';
-import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-lock-form',
   imports: [
-    FiguresPipe,
     ChoiceOne,
     CylinderDrawing,
     Entry,
+    FiguresPipe,
     MatButtonModule,
     MatSliderModule,
     Pick,

@@ -12,6 +12,7 @@ import {
 import { MatButtonModule } from '@angular/material/button';
 import { type CodingImageData, type Layout, type MergeFacts, type Recipe } from '@dormant-beacon/core/coding';
 import { type Image, numberBytes, showAddress, toHex } from '@dormant-beacon/core/coding/memory';
+import { readDistance, showDistanceRange } from '@dormant-beacon/core/units';
 import type { MergeAnswer } from '../../workers/image.worker';
 import {
   Desk,
@@ -28,7 +29,6 @@ import {
 } from '../entry';
 import { CodeDesk } from './code-desk';
 import { digestOf, ImageDesk } from './image-desk';
-import { showDistanceRange } from '@dormant-beacon/core/units';
 
 interface Held {
   readonly fact: CodingImageData;
@@ -182,7 +182,8 @@ export class MergeForm {
       const own = this.layout().fields.find((one) => one.name === name);
       if (!own || source === '') continue;
       if (source === 'set') {
-        const bytes = /^\d+$/.test(this.distance().trim()) ? numberBytes(own, Number(this.distance())) : null;
+        const distance = readDistance(this.distance());
+        const bytes = distance === null ? null : numberBytes(own, distance);
         if (!bytes) return null;
         recipe[name] = { set: toHex(bytes) };
       } else recipe[name] = source as 'original' | 'donor';

@@ -2,21 +2,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
-import {
-  type Choice,
-  Entry,
-  factForm,
-  field,
-  numberOrNull,
-  Pick,
-  TextField,
-  trouble,
-  type Trouble,
-} from '../entry';
+import { readDistance, showDistance, showDistanceRange } from '@dormant-beacon/core/units';
+import { type Choice, Entry, factForm, field, Pick, TextField, trouble, type Trouble } from '../entry';
 import { Caution } from '../frame';
 import { More } from '../more';
 import { CodeDesk } from './code-desk';
-import { showDistance, showDistanceRange } from '@dormant-beacon/core/units';
 
 @Component({
   selector: 'db-odometer-card',
@@ -142,8 +132,8 @@ export class OdometerCardView {
     {
       draft: () => `driven ${this.desk.coding()?.id ?? ''}`,
       read: (): FactData<'coding-entries'> | Trouble => {
-        const km = numberOrNull(this.driven());
-        return km === null || !Number.isInteger(km) || km < 0
+        const km = readDistance(this.driven());
+        return km === null
           ? trouble(this.driven, 'Whole kilometres, please.')
           : { codingId: this.desk.coding()!.id, entry: { what: 'driven', km } };
       },
@@ -155,11 +145,10 @@ export class OdometerCardView {
   }
 
   private read(): FactData<'coding-entries'> | Trouble {
-    const km = numberOrNull(this.shown());
+    const km = readDistance(this.shown());
     const [of, moment] = this.which().split(' ') as ['car' | 'donor', 'before' | 'after'];
     if (this.store() === '') return trouble(this.store, 'Say where it is shown.');
-    if (km === null || !Number.isInteger(km) || km < 0)
-      return trouble(this.shown, 'Whole kilometres, please.');
+    if (km === null) return trouble(this.shown, 'Whole kilometres, please.');
     return {
       codingId: this.desk.coding()!.id,
       entry: { what: 'odometer', store: this.store(), of, moment, km },

@@ -27,10 +27,10 @@ import {
   trouble,
   type Trouble,
 } from '../entry';
+import { FiguresPipe } from '../figures';
 import { LibraryDesk } from '../knowledge';
 import { More } from '../more';
 import { CodeDesk } from './code-desk';
-import { FiguresPipe } from '../figures';
 
 const teachOnly = 'teach-only';
 const routeWords: Readonly<Record<RouteKind, string>> = {
@@ -46,7 +46,7 @@ const routeWords: Readonly<Record<RouteKind, string>> = {
 
 @Component({
   selector: 'db-plan-form',
-  imports: [FiguresPipe, Entry, MatButtonModule, More, Pick, RouterLink, TextField],
+  imports: [Entry, FiguresPipe, MatButtonModule, More, Pick, RouterLink, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (problem()) {

@@ -20,6 +20,7 @@ import {
   trouble,
   type Trouble,
 } from '../entry';
+import { FiguresPipe } from '../figures';
 import { Caution } from '../frame';
 import { More } from '../more';
 import { CarStepButton } from '../simulated';
@@ -27,16 +28,15 @@ import { sayLeft } from '../time';
 import { BridgeDrawing } from './bridge-drawing';
 import { CodeDesk } from './code-desk';
 import { StepList } from './step-list';
-import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-procedure-card',
   imports: [
-    FiguresPipe,
     BridgeDrawing,
     CarStepButton,
     Caution,
     Entry,
+    FiguresPipe,
     MatButtonModule,
     More,
     StepList,

@@ -4,12 +4,12 @@ import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
 import { readTrim, type TrimState } from '@dormant-beacon/core/coding';
 import { type Choice, Entry, factForm, field, Pick, TextField, trouble, type Trouble } from '../entry';
-import { CodeDesk } from './code-desk';
 import { FiguresPipe } from '../figures';
+import { CodeDesk } from './code-desk';
 
 @Component({
   selector: 'db-trim-form',
-  imports: [FiguresPipe, Entry, MatButtonModule, Pick, TextField],
+  imports: [Entry, FiguresPipe, MatButtonModule, Pick, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p>Read the label of the old part before it leaves the car, and of the new one before it goes in.</p>

@@ -18,12 +18,12 @@ import {
   usualConditions,
 } from '../entry';
 import { DateField } from '../dates';
+import { FiguresPipe, writeFigures } from '../figures';
 import { Caution } from '../frame';
 import { sayDate, sayDay, writeTimes } from '../time';
 import { drivenWords } from './condition-words';
 import { CustomerDesk } from './customer-desk';
 import { StepCount } from './step-count';
-import { FiguresPipe, writeFigures } from '../figures';
 
 const dayMilliseconds = 86_400_000;
 /** Conditions that a light may have at most. */
@@ -32,12 +32,12 @@ const mostConditions = 8;
 @Component({
   selector: 'db-customer',
   imports: [
-    FiguresPipe,
     Caution,
     ChoiceMany,
     ChoiceOne,
     DateField,
     Entry,
+    FiguresPipe,
     MatButtonModule,
     StepCount,
     TextField,

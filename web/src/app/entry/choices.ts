@@ -2,8 +2,8 @@
 import { ChangeDetectionStrategy, Component, computed, input, model } from '@angular/core';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatChipsModule } from '@angular/material/chips';
-import type { Field } from './field';
 import { FiguresPipe } from '../figures';
+import type { Field } from './field';
 
 export interface Choice {
   readonly value: string;

@@ -2,9 +2,9 @@
 import { ChangeDetectionStrategy, Component, computed, input, model } from '@angular/core';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatSelectModule } from '@angular/material/select';
+import { FiguresPipe } from '../figures';
 import type { Choice } from './choices';
 import type { Field } from './field';
-import { FiguresPipe } from '../figures';
 
 let count = 0;
 

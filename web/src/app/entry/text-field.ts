@@ -4,8 +4,8 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { ReactiveFormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
-import { TypedLine } from './typed-line';
 import { FiguresPipe } from '../figures';
+import { TypedLine } from './typed-line';
 
 let count = 0;
 

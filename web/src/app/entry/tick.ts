@@ -1,8 +1,8 @@
 /** A yes that is ticked, with what it means beside it. */
 import { ChangeDetectionStrategy, Component, computed, input, model } from '@angular/core';
 import { MatCheckboxModule } from '@angular/material/checkbox';
-import type { Field } from './field';
 import { FiguresPipe } from '../figures';
+import type { Field } from './field';
 
 @Component({
   selector: 'db-tick',

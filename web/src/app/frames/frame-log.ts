@@ -25,7 +25,7 @@ const rowHeight = 32;
 
 @Component({
   selector: 'db-frame-log',
-  imports: [FiguresPipe, ChoiceOne, MatButtonModule, ScrollingModule],
+  imports: [ChoiceOne, FiguresPipe, MatButtonModule, ScrollingModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="row">

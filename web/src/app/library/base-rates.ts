@@ -6,12 +6,12 @@ import { MatTableModule } from '@angular/material/table';
 import type { KeepRates } from '@dormant-beacon/contract';
 import { type BaseRate, learnedWeight, suppliedRates } from '@dormant-beacon/core/trace';
 import { Store } from '@ngrx/store';
+import { FiguresPipe, sayFigures } from '../figures';
 import { peopleFeature } from '../session';
 import { Entry, entryForm, field, numberOf, saved, TextField, type Trouble, trouble } from '../entry';
 import { sorted, unsorted } from '../frame';
 import { LibraryDesk, CircuitEvents, circuitsFeature } from '../knowledge';
 import { kindNames } from './circuit-fields';
-import { FiguresPipe, sayFigures } from '../figures';
 
 interface Row {
   readonly kind: BaseRate['kind'];
@@ -24,7 +24,7 @@ interface Row {
 
 @Component({
   selector: 'db-base-rates',
-  imports: [FiguresPipe, Entry, MatButtonModule, MatSortModule, MatTableModule, TextField],
+  imports: [Entry, FiguresPipe, MatButtonModule, MatSortModule, MatTableModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>Base rates</h2>

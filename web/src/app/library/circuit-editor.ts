@@ -21,6 +21,7 @@ import { templates } from '@dormant-beacon/core/trace/templates';
 import type { Sent } from '../api';
 import { CircuitDrawing } from '../circuit';
 import { type Choice, Entry, entryForm, field, Pick, TextField, type Trouble, trouble } from '../entry';
+import { FiguresPipe } from '../figures';
 import { PageHead } from '../frame';
 import { kindNames } from './circuit-fields';
 import { downloadCircuit } from './circuit-download';
@@ -28,7 +29,6 @@ import { EditHistory } from './edit-history';
 import { ElementRow } from './element-row';
 import { LibraryDesk } from '../knowledge';
 import { VersionEditor } from './version-editor';
-import { FiguresPipe } from '../figures';
 
 const nobody: ReadonlyMap<string, number> = new Map();
 const empty: TraceCase = { circuit: { elements: [] }, suspects: [], tests: [], repairs: [] };
@@ -36,10 +36,10 @@ const empty: TraceCase = { circuit: { elements: [] }, suspects: [], tests: [], r
 @Component({
   selector: 'db-circuit-editor',
   imports: [
-    FiguresPipe,
     CircuitDrawing,
     ElementRow,
     Entry,
+    FiguresPipe,
     MatButtonModule,
     MatMenuModule,
     PageHead,

@@ -4,8 +4,8 @@ import type { Cures } from '@dormant-beacon/contract';
 import { percent } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import { LineChart, type LineData, lineOptions, tokenColor } from '../chart';
-import { CircuitEvents, circuitsFeature } from '../knowledge';
 import { FiguresPipe, sayFigures } from '../figures';
+import { CircuitEvents, circuitsFeature } from '../knowledge';
 
 type Reliability = Cures['called'];
 

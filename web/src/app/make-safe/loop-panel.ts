@@ -9,22 +9,22 @@ import { loopMoment, type LoopMoment } from '@dormant-beacon/core/restraints';
 import { type LoopRow, loopTable, momentWords } from '@dormant-beacon/core/restraints/scope';
 import { readTyped, showValue } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
+import { FiguresPipe, sayFigures } from '../figures';
 import { Caution } from '../frame';
 import { type Choice, ChoiceOne, Entry, factForm, field, TextField, trouble, type Trouble } from '../entry';
 import { jobFeature } from '../job';
 import { shopFeature } from '../session';
 import { CarLoops } from '../simulated';
 import { SeatTable } from './seat-table';
-import { FiguresPipe, sayFigures } from '../figures';
 
 @Component({
   selector: 'db-loop-panel',
   imports: [
-    FiguresPipe,
     CarLoops,
     Caution,
     ChoiceOne,
     Entry,
+    FiguresPipe,
     MatButtonModule,
     RouterLink,
     SeatTable,

@@ -9,6 +9,7 @@ import { donorProof, donorSign, type Donor, restraintPolicies } from '@dormant-b
 import { showCents } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import { DateField, MonthField } from '../dates';
+import { FiguresPipe } from '../figures';
 import { Caution } from '../frame';
 import {
   asChoices,
@@ -27,17 +28,16 @@ import {
 } from '../entry';
 import { jobFeature } from '../job';
 import { shopFeature } from '../session';
-import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-package-panel',
   imports: [
-    FiguresPipe,
     Caution,
     ChoiceMany,
     ChoiceOne,
     DateField,
     Entry,
+    FiguresPipe,
     MatButtonModule,
     MatButtonToggleModule,
     MonthField,

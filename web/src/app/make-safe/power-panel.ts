@@ -9,13 +9,13 @@ import { safetyOf } from '@dormant-beacon/core/stages';
 import { counted } from '@dormant-beacon/core/units';
 import { powerAt, type PowerWord, type SafetyStepKind, stepWords } from '@dormant-beacon/core/restraints';
 import { Store } from '@ngrx/store';
+import { FiguresPipe } from '../figures';
 import { peopleFeature, selectJobPolicy } from '../session';
 import { Caution } from '../frame';
 import { More } from '../more';
 import { Desk, Entry, entryForm, field, TextField, trouble, type Trouble } from '../entry';
 import { sayLeft, sayWhen, When } from '../time';
 import { RecordsDesk, jobFeature, ServerClock } from '../job';
-import { FiguresPipe } from '../figures';
 
 /** What a step’s note is asked as; a step that is not here takes none. */
 const notesAsked: Partial<Record<SafetyStepKind, string>> = {
@@ -29,9 +29,9 @@ const notesAsked: Partial<Record<SafetyStepKind, string>> = {
 @Component({
   selector: 'db-power-panel',
   imports: [
-    FiguresPipe,
     Caution,
     Entry,
+    FiguresPipe,
     MatButtonModule,
     MatProgressBarModule,
     More,

@@ -18,12 +18,12 @@ import {
   trouble,
   type Trouble,
 } from '../entry';
-import { jobFeature } from '../job';
 import { FiguresPipe } from '../figures';
+import { jobFeature } from '../job';
 
 @Component({
   selector: 'db-seat-table',
-  imports: [FiguresPipe, ChoiceOne, Entry, MatButtonModule, TextField],
+  imports: [ChoiceOne, Entry, FiguresPipe, MatButtonModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>Buckles and mats, seat by seat</h2>

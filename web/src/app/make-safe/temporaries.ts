@@ -16,13 +16,13 @@ import {
   trouble,
   type Trouble,
 } from '../entry';
+import { FiguresPipe } from '../figures';
 import { When } from '../time';
 import { jobFeature } from '../job';
-import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-temporaries',
-  imports: [FiguresPipe, ChoiceOne, Entry, MatButtonModule, TextField, When],
+  imports: [ChoiceOne, Entry, FiguresPipe, MatButtonModule, TextField, When],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>Temporary states in the car</h2>

@@ -8,6 +8,7 @@ import { type RestraintSign, signWords } from '@dormant-beacon/core/restraints';
 import { signsOf } from '@dormant-beacon/core/restraints/scope';
 import { Store } from '@ngrx/store';
 import { type Choice, ChoiceOne, Desk, TextField, Tick } from '../entry';
+import { FiguresPipe } from '../figures';
 import { Glyph, printPart } from '../frame';
 import { More } from '../more';
 import { Photos } from '../photo';
@@ -18,13 +19,12 @@ import { actionWords } from './action-words';
 import { InventoryEditor } from './inventory-editor';
 import { InventoryStart } from './inventory-start';
 import { PlanView } from './plan-view';
-import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-unit-panel',
   imports: [
-    FiguresPipe,
     ChoiceOne,
+    FiguresPipe,
     Glyph,
     InventoryEditor,
     InventoryStart,

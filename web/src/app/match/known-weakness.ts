@@ -13,15 +13,15 @@ import type { AddPartWeakness, PartWeaknesses } from '@dormant-beacon/contract';
 import { percent } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import { Entry, entryForm, field, numberOrNull, saved, TextField, trouble, type Trouble } from '../entry';
+import { FiguresPipe } from '../figures';
 import { jobFeature } from '../job';
 import { LibraryDesk } from '../knowledge';
 import { More } from '../more';
 import { UnitDesk } from '../unit';
-import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-known-weakness',
-  imports: [FiguresPipe, Entry, MatButtonModule, More, TextField],
+  imports: [Entry, FiguresPipe, MatButtonModule, More, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (own of lines(); track own.id) {

@@ -7,6 +7,7 @@ import { listingHints, type PartOrderData } from '@dormant-beacon/core/fit';
 import { bringsPart } from '@dormant-beacon/core/stages';
 import { DateField } from '../dates';
 import { Desk, field } from '../entry';
+import { FiguresPipe } from '../figures';
 import { Caution } from '../frame';
 import { More } from '../more';
 import { Photos } from '../photo';
@@ -17,15 +18,14 @@ import { KnownWeakness } from './known-weakness';
 import { OfferList, verdictWords } from './offer-list';
 import { PartForm } from './part-form';
 import { StockSearch } from './stock-search';
-import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-match',
   imports: [
-    FiguresPipe,
     Caution,
     ComparisonTable,
     DateField,
+    FiguresPipe,
     KnownWeakness,
     MatButtonModule,
     More,

@@ -3,9 +3,9 @@ import { ChangeDetectionStrategy, Component, computed, inject, model } from '@an
 import { MatListModule } from '@angular/material/list';
 import { decisiveReason, type FitVerdict } from '@dormant-beacon/core/fit';
 import type { UnitOffer } from '@dormant-beacon/core/stages';
+import { FiguresPipe } from '../figures';
 import { Money } from '../money';
 import { UnitDesk } from '../unit';
-import { FiguresPipe } from '../figures';
 
 export const verdictWords: Readonly<Record<FitVerdict, string>> = {
   fits: 'fits',

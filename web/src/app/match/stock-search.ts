@@ -6,6 +6,7 @@ import { checkFit, type Comparison, decisiveReason } from '@dormant-beacon/core/
 import { standing } from '@dormant-beacon/core/record';
 import { Store } from '@ngrx/store';
 import { type Choice, ChoiceOne, Desk, field, TextField } from '../entry';
+import { FiguresPipe } from '../figures';
 import { jobFeature } from '../job';
 import { StockDesk } from '../knowledge';
 import { Money } from '../money';
@@ -13,7 +14,6 @@ import { shopFeature } from '../session';
 import { sayDay } from '../time';
 import { UnitDesk } from '../unit';
 import { verdictWords } from './offer-list';
-import { FiguresPipe } from '../figures';
 
 type Hit = Found['found'][number];
 /** Parts that are shown; beyond them a search is too wide to be of use. */
@@ -21,7 +21,7 @@ const mostShown = 20;
 
 @Component({
   selector: 'db-stock-search',
-  imports: [FiguresPipe, ChoiceOne, MatButtonModule, TextField],
+  imports: [ChoiceOne, FiguresPipe, MatButtonModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <db-choice question="Search the yards by" [choices]="ways()" [field]="way" />

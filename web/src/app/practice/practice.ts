@@ -7,12 +7,12 @@ import { difficulties, type Difficulty } from '@dormant-beacon/core/practice';
 import { counted } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import { type Choice, ChoiceOne, field } from '../entry';
+import { FiguresPipe } from '../figures';
 import { PageHead } from '../frame';
 import { FrameLog, framesIn } from '../frames';
 import { peopleFeature } from '../session';
 import { SimulatedDesk } from '../simulated';
 import { sayWhen } from '../time';
-import { FiguresPipe } from '../figures';
 
 /** Decoded on the page: some seventy thousand frames. */
 const mostLogBytes = 5_000_000;
@@ -44,7 +44,7 @@ const difficultyWords: Readonly<Record<Difficulty, { readonly name: string; read
 
 @Component({
   selector: 'db-practice',
-  imports: [FiguresPipe, ChoiceOne, FrameLog, MatButtonModule, PageHead, RouterLink],
+  imports: [ChoiceOne, FiguresPipe, FrameLog, MatButtonModule, PageHead, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <db-page-head />

@@ -25,10 +25,10 @@ import {
   trouble,
   usualConditions,
 } from '../entry';
+import { FiguresPipe } from '../figures';
 import { peopleFeature, shopFeature } from '../session';
 import { jobFeature } from '../job';
 import { SimulatedDesk } from '../simulated';
-import { FiguresPipe } from '../figures';
 
 /** A beacon that is watched; those that came back are not told of by a drive for all. */
 export interface Watched {
@@ -44,7 +44,7 @@ const graded: ReadonlySet<string> = new Set(['rain', 'rough road', 'long drive',
 
 @Component({
   selector: 'db-drive-form',
-  imports: [FiguresPipe, ChoiceMany, ChoiceOne, Entry, MatButtonModule, TextField, Tick],
+  imports: [ChoiceMany, ChoiceOne, Entry, FiguresPipe, MatButtonModule, TextField, Tick],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './drive-form.html',
   styleUrl: './drive-form.scss',

@@ -6,12 +6,12 @@ import { proofSchedule, type ScheduledStep } from '@dormant-beacon/core/proof/sc
 import type { Beacon } from '@dormant-beacon/core/record';
 import { percent, showCents } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
+import { FiguresPipe } from '../figures';
 import { downloadBytes } from '../file';
 import { writtenClock } from '@dormant-beacon/core/calendar';
 import { selectJobPolicy, shopFeature } from '../session';
 import { jobFeature } from '../job';
 import { calendarOf } from './calendar';
-import { FiguresPipe } from '../figures';
 
 const shownSteps = 8;
 /** From so many on nobody follows a list. */

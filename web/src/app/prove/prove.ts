@@ -9,6 +9,7 @@ import { proofOf } from '@dormant-beacon/core/proof';
 import { trialWords } from '@dormant-beacon/core/proof/schedule';
 import { Store } from '@ngrx/store';
 import { byContent, Desk } from '../entry';
+import { FiguresPipe } from '../figures';
 import { Dated, sayWhen } from '../time';
 import { selectJobPolicy, shopFeature } from '../session';
 import { jobFeature, Waits } from '../job';
@@ -17,15 +18,14 @@ import { DormancyCurve } from './dormancy-curve';
 import { DriveForm, type Watched } from './drive-form';
 import { ProofPlan } from './proof-plan';
 import { ToldList } from './told-list';
-import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-prove',
   imports: [
-    FiguresPipe,
     Dated,
     DormancyCurve,
     DriveForm,
+    FiguresPipe,
     MatButtonModule,
     ProofPlan,
     RouterLink,

@@ -6,9 +6,9 @@ import { type CustomerReport, standingFor } from '@dormant-beacon/core/record';
 import { Store } from '@ngrx/store';
 import { newId } from '../api';
 import { Desk } from '../entry';
+import { FiguresPipe } from '../figures';
 import { jobFeature } from '../job';
 import { sayDay, sayWhen } from '../time';
-import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-told-list',

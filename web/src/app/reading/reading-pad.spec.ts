@@ -53,6 +53,9 @@ describe('ReadingPad', () => {
     expect(understood()).toBe('means 4,92 V');
     await press('Enter the reading');
     expect(entered).toEqual([{ value: 4.92 }]);
+    // What was asked about is settled by one answer.
+    await press('1', ',', '2', '3', '4', '1,23 V', 'Enter the reading');
+    expect(entered.at(-1)).toEqual({ value: 1.234 });
     writeFigures({ locale: 'en-GB' });
   });
 

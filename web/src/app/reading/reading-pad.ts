@@ -13,7 +13,7 @@ const keys = ['7', '8', '9', 'OL', '4', '5', '6', 'k', '1', '2', '3', 'm', '0', 
 
 @Component({
   selector: 'db-reading-pad',
-  imports: [FiguresPipe, Entry],
+  imports: [Entry, FiguresPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <db-entry [form]="form">
@@ -281,7 +281,8 @@ export class ReadingPad {
   }
 
   protected choose(value: number): void {
-    this.text.set(sayFigures(String(value)));
+    // With a point: a comma before three figures would be asked about again.
+    this.text.set(String(value));
   }
 
   protected press(key: string): void {

@@ -9,8 +9,8 @@ import {
   type Scan,
   type ScanCode,
 } from '@dormant-beacon/core/scans';
-import { LineMeaningForm, type Said } from './line-meaning';
 import { FiguresPipe } from '../figures';
+import { LineMeaningForm, type Said } from './line-meaning';
 
 const kindWords: Readonly<Record<LineKind, string>> = {
   code: 'code',

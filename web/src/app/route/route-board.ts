@@ -5,12 +5,12 @@ import { MatRadioModule } from '@angular/material/radio';
 import { percent } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import { RangeChart, type Span } from '../chart';
+import { FiguresPipe } from '../figures';
 import { Money } from '../money';
 import { shopFeature } from '../session';
 import { tickDay } from '../time';
 import { dayAfter, daysUntil } from './ready-by';
 import { RouteView } from './route-view';
-import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-route-board',

@@ -3,15 +3,15 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
 import { Entry, factForm, field, TextField, trouble, type Trouble } from '../entry';
-import { RouteView } from './route-view';
 import { FiguresPipe } from '../figures';
+import { RouteView } from './route-view';
 
 /** Another route than the recommended one is taken for a reason of so many characters. */
 const leastReason = 8;
 
 @Component({
   selector: 'db-route-choice',
-  imports: [FiguresPipe, Entry, MatButtonModule, TextField],
+  imports: [Entry, FiguresPipe, MatButtonModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (view.reasons().length > 0 && mayTake()) {

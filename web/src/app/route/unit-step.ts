@@ -5,17 +5,17 @@ import { RouterLink } from '@angular/router';
 import type { FactData } from '@dormant-beacon/contract';
 import { bringsPart } from '@dormant-beacon/core/stages';
 import { Desk } from '../entry';
+import { FiguresPipe } from '../figures';
 import { Money } from '../money';
 import { sayDay } from '../time';
 import { UnitDesk } from '../unit';
 import { AskForm } from './ask-form';
 import { BenchForm } from './bench-form';
 import { BoxForm } from './box-form';
-import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-unit-step',
-  imports: [FiguresPipe, AskForm, BenchForm, BoxForm, MatButtonModule, RouterLink],
+  imports: [AskForm, BenchForm, BoxForm, FiguresPipe, MatButtonModule, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (unit().plan.checkFirst; as check) {

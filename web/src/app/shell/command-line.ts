@@ -18,9 +18,9 @@ import { showValue, type TypedReading } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import { BaysEvents } from '../bays/bays.state';
 import { Desk } from '../entry';
+import { FiguresPipe } from '../figures';
 import { RecordsDesk, jobFeature } from '../job';
 import { readCommand } from './command';
-import { FiguresPipe } from '../figures';
 
 interface Act {
   readonly says: string;

@@ -17,6 +17,7 @@ import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } fro
 import { factsOf, originOf, standing } from '@dormant-beacon/core/record';
 import { stateWords } from '@dormant-beacon/core/names';
 import { type Stage, temporaryWords } from '@dormant-beacon/core/stages';
+import { FiguresPipe } from '../figures';
 import { CarStrip } from '../simulated';
 import { Store } from '@ngrx/store';
 import { filter, map, startWith } from 'rxjs';
@@ -28,7 +29,6 @@ import { Lens } from '../lens';
 import { sayWhen, When } from '../time';
 import { JobEvents, jobFeature, Waits } from '../job';
 import { LogDrawer } from './log-drawer';
-import { FiguresPipe } from '../figures';
 
 /** `hand-back` as `Hand back`. */
 export function stageName(id: string): string {
@@ -39,9 +39,9 @@ export function stageName(id: string): string {
 @Component({
   selector: 'db-job-shell',
   imports: [
-    FiguresPipe,
     CarStrip,
     CommandSlot,
+    FiguresPipe,
     Lens,
     LogDrawer,
     MatButtonModule,

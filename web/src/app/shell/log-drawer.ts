@@ -12,11 +12,11 @@ import {
 import { MatButtonModule } from '@angular/material/button';
 import type { LogEntry } from '@dormant-beacon/contract';
 import { Store } from '@ngrx/store';
+import { FiguresPipe } from '../figures';
 import { peopleFeature } from '../session';
 import { When } from '../time';
 import { asChoices, Desk, Pick } from '../entry';
 import { RecordsDesk } from '../job';
-import { FiguresPipe } from '../figures';
 
 const fixed = new Set(['job', 'head', 'import', 'scans', 'waivers']);
 

@@ -31,12 +31,12 @@ import {
   type Trouble,
 } from '../entry';
 import { askConflict, differences, leftForNow } from '../conflict';
+import { sayFigures } from '../figures';
 import { ShopEvents, shopFeature } from '../session';
 import { ShopDesk } from './shop-desk';
-import { sayFigures } from '../figures';
 
 const choices = (...pairs: [string, string][]): Choice[] => pairs.map(([value, label]) => ({ value, label }));
-/** Locales in whose manner money and dates can be written. */
+/** Locales in whose manner dates, figures and money can be written. */
 const locales = [
   ...['en-GB', 'en-IE', 'en-US', 'en-CA', 'en-AU', 'en-NZ', 'en-IN', 'en-ZA', 'de-AT', 'de-CH', 'de-DE'],
   ...['cs-CZ', 'da-DK', 'es-ES', 'fi-FI', 'fr-BE', 'fr-CH', 'fr-FR', 'hr-HR', 'hu-HU', 'it-CH', 'it-IT'],
@@ -53,7 +53,7 @@ const words: Readonly<Record<keyof ShopSettings, string>> = {
   currency: 'Currency',
   hourlyRateCents: 'Hourly rate',
   timeZone: 'Time zone',
-  locale: 'Dates and money',
+  locale: 'Dates, figures and money',
   waitingMinutes: 'Wait after power-down, minutes',
   secondPerson: 'Second person at isolation',
   restraintRoute: 'Fired restraints',

@@ -12,9 +12,9 @@ import {
 } from '@angular/core';
 import type { CarLink } from '../api';
 import { type Choice, field, Pick } from '../entry';
+import { FiguresPipe } from '../figures';
 import { type Live, liveRequests, liveValue } from './live-value';
 import { SimulatedDesk } from './simulated-desk';
-import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-car-feed',

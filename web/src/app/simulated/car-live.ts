@@ -11,9 +11,9 @@ import {
 } from '@angular/core';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import type { CarLink } from '../api';
+import { FiguresPipe } from '../figures';
 import { type Live, liveRequests, liveValue } from './live-value';
 import { SimulatedDesk } from './simulated-desk';
-import { FiguresPipe } from '../figures';
 
 function shownOf(bytes: string, unit: Live['unit']): string {
   const value = liveValue(bytes);

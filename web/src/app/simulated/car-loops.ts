@@ -15,9 +15,9 @@ import type { FactData } from '@dormant-beacon/contract';
 import { showValue } from '@dormant-beacon/core/units';
 import type { CarLink } from '../api';
 import { Desk } from '../entry';
+import { FiguresPipe } from '../figures';
 import { type Live, liveRequests, liveValue } from './live-value';
 import { SimulatedDesk } from './simulated-desk';
-import { FiguresPipe } from '../figures';
 
 type Reading = FactData<'loop-readings'>;
 

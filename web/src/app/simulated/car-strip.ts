@@ -10,15 +10,15 @@ import { isBased, standing } from '@dormant-beacon/core/record';
 import { counted, percent } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import { Desk } from '../entry';
+import { FiguresPipe } from '../figures';
 import { jobFeature } from '../job';
 import { Money } from '../money';
 import { CarLive } from './car-live';
 import { SimulatedDesk } from './simulated-desk';
-import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-car-strip',
-  imports: [FiguresPipe, CarLive, MatButtonModule, MatMenuModule, RouterLink],
+  imports: [CarLive, FiguresPipe, MatButtonModule, MatMenuModule, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section aria-label="The simulated car">

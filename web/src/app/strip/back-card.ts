@@ -38,9 +38,9 @@ import { FiguresPipe } from '../figures';
 @Component({
   selector: 'db-back-card',
   imports: [
-    FiguresPipe,
     Caution,
     Entry,
+    FiguresPipe,
     HeldLines,
     MatButtonModule,
     MaterialLines,

@@ -1,13 +1,13 @@
 /** What holds a step, where it is, what to take care of: read at arm's length. */
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { heldBy, isPart } from '@dormant-beacon/core/ledger';
+import { FiguresPipe } from '../figures';
 import { Caution } from '../frame';
 import { StripDesk } from './strip-desk';
-import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-held-lines',
-  imports: [FiguresPipe, Caution],
+  imports: [Caution, FiguresPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (place()) {

@@ -2,10 +2,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, model } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { doing, heldBy } from '@dormant-beacon/core/ledger';
+import { FiguresPipe } from '../figures';
 import { Waits } from '../job';
 import { sayWhen } from '../time';
 import { StripDesk } from './strip-desk';
-import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-off-list',

@@ -6,6 +6,7 @@ import { doing, notYetBack } from '@dormant-beacon/core/ledger';
 import { standing } from '@dormant-beacon/core/record';
 import { AccessDrawing } from '../access';
 import { Desk } from '../entry';
+import { FiguresPipe } from '../figures';
 import { Caution } from '../frame';
 import { ServerClock } from '../job';
 import { More } from '../more';
@@ -24,17 +25,16 @@ import { StripDesk } from './strip-desk';
 import { WaitClock } from './wait-clock';
 import { WaitForm } from './wait-form';
 import { WayForm } from './way-form';
-import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-strip',
   imports: [
-    FiguresPipe,
     AccessDrawing,
     BackCard,
     BagLabels,
     Caution,
     CountTable,
+    FiguresPipe,
     FunctionSheet,
     LayOut,
     MatButtonModule,

@@ -5,6 +5,7 @@ import type { FactData } from '@dormant-beacon/contract';
 import { type BatteryReading, judgeBattery } from '@dormant-beacon/core/readings';
 import { celsiusOf } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
+import { FiguresPipe } from '../figures';
 import { Caution } from '../frame';
 import {
   type Choice,
@@ -21,11 +22,10 @@ import {
 import { jobFeature } from '../job';
 import { shopFeature } from '../session';
 import { verdictWords } from '../words';
-import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-battery-form',
-  imports: [FiguresPipe, Caution, ChoiceMany, ChoiceOne, Entry, MatButtonModule, TextField],
+  imports: [Caution, ChoiceMany, ChoiceOne, Entry, FiguresPipe, MatButtonModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './battery-form.html',
   styles: `

@@ -4,15 +4,15 @@ import { MatButtonModule } from '@angular/material/button';
 import type { FactData } from '@dormant-beacon/contract';
 import { doFirst, type Powered, powerQuestions } from '@dormant-beacon/core/stages';
 import { powerLooks, type Powering } from '@dormant-beacon/core/record';
+import { FiguresPipe } from '../figures';
 import { beforePower, Caution } from '../frame';
 import { type Choice, ChoiceOne, Entry, factForm, field, TextField, trouble, type Trouble } from '../entry';
-import { FiguresPipe } from '../figures';
 
 type Look = (typeof powerLooks)[number];
 
 @Component({
   selector: 'db-power-form',
-  imports: [FiguresPipe, Caution, ChoiceOne, Entry, MatButtonModule, TextField],
+  imports: [Caution, ChoiceOne, Entry, FiguresPipe, MatButtonModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <db-entry [form]="form">

@@ -5,6 +5,7 @@ import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { type Beacon, type EventDetails, originOf, standing } from '@dormant-beacon/core/record';
 import { showDistance } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
+import { FiguresPipe } from '../figures';
 import { Photos } from '../photo';
 import { sayWhen } from '../time';
 import { Desk } from '../entry';
@@ -16,16 +17,15 @@ import { PowerForm } from './power-form';
 import { SmallParts } from './small-parts';
 import { BatteryForm } from './battery-form';
 import { eventChoices, showedWords, verdictWords } from '../words';
-import { FiguresPipe } from '../figures';
 
 type Part = 'power' | 'beacons' | 'battery' | 'photos' | 'car';
 
 @Component({
   selector: 'db-take-in',
   imports: [
-    FiguresPipe,
     BatteryForm,
     BeaconForm,
+    FiguresPipe,
     HeadForm,
     LampGlyph,
     MatButtonModule,

@@ -6,10 +6,10 @@ import { type Beacon, standing } from '@dormant-beacon/core/record';
 import { warrantiesOf } from '@dormant-beacon/core/stages';
 import { percent } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
+import { FiguresPipe } from '../figures';
 import { jobFeature } from '../job';
 import { selectJobPolicy } from '../session';
 import { sayDay } from '../time';
-import { FiguresPipe } from '../figures';
 
 const conditionWords = { same: 'the same', other: 'another', 'not-known': 'nobody said' } as const;
 const codeWords = {

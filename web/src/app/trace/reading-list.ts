@@ -4,9 +4,9 @@ import { MatButtonModule } from '@angular/material/button';
 import { readingWords, supplyWords, testName, testRead } from '@dormant-beacon/core/words';
 import { standing } from '@dormant-beacon/core/record';
 import { Store } from '@ngrx/store';
+import { FiguresPipe } from '../figures';
 import { When } from '../time';
 import { jobFeature } from '../job';
-import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-reading-list',

@@ -5,6 +5,7 @@ import type { FactData } from '@dormant-beacon/contract';
 import { restraintWork } from '@dormant-beacon/core/stages';
 import type { TraceRepair, TraceRoot } from '@dormant-beacon/core/trace';
 import { Store } from '@ngrx/store';
+import { FiguresPipe } from '../figures';
 import { peopleFeature } from '../session';
 import { Caution } from '../frame';
 import {
@@ -19,11 +20,10 @@ import {
   type Trouble,
 } from '../entry';
 import { jobFeature } from '../job';
-import { FiguresPipe } from '../figures';
 
 @Component({
   selector: 'db-repair-form',
-  imports: [FiguresPipe, Caution, ChoiceOne, Entry, MatButtonModule, TextField],
+  imports: [Caution, ChoiceOne, Entry, FiguresPipe, MatButtonModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <db-entry [form]="form">

@@ -3,13 +3,13 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import { lampShows, unitOf } from '@dormant-beacon/core/words';
 import type { ProvokeAnswer, WiggleAnswer } from '@dormant-beacon/core/readings';
 import type { TraceCase, TraceTest } from '@dormant-beacon/core/trace';
+import { FiguresPipe } from '../figures';
 import { Caution } from '../frame';
 import { More } from '../more';
 import { ReadingPad } from '../reading';
 import { FuseDropForm } from './sheets/fuse-drop-form';
 import { ProvokeForm } from './sheets/provoke-form';
 import { WiggleRecorder } from './sheets/wiggle-recorder';
-import { FiguresPipe } from '../figures';
 
 export interface GivenReading {
   readonly value?: number;
@@ -22,7 +22,7 @@ export interface GivenReading {
 
 @Component({
   selector: 'db-test-answer',
-  imports: [FiguresPipe, Caution, FuseDropForm, More, ProvokeForm, ReadingPad, WiggleRecorder],
+  imports: [Caution, FiguresPipe, FuseDropForm, More, ProvokeForm, ReadingPad, WiggleRecorder],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (caution(); as caution) {

@@ -33,6 +33,7 @@ import {
   type TraceTest,
 } from '@dormant-beacon/core/trace';
 import { percent, showCents } from '@dormant-beacon/core/units';
+import { FiguresPipe } from '../figures';
 import { CarMeasure } from '../simulated';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
@@ -53,7 +54,6 @@ import { SheetDesk } from './sheets/sheet-desk';
 import { SuspectList } from './suspect-list';
 import { TemplateChooser } from './template-chooser';
 import { type GivenReading, TestAnswer } from './test-answer';
-import { FiguresPipe } from '../figures';
 
 /** For so long a press may be on its way, from the look to the touch. */
 const pressMs = 300;
@@ -61,11 +61,11 @@ const pressMs = 300;
 @Component({
   selector: 'db-trace',
   imports: [
-    FiguresPipe,
     CarMeasure,
     Caution,
     CircuitDrawing,
     Comebacks,
+    FiguresPipe,
     MatButtonModule,
     More,
     OutcomeBars,

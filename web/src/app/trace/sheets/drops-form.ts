@@ -13,10 +13,10 @@ import {
 } from '@dormant-beacon/core/readings';
 import type { TraceCase } from '@dormant-beacon/core/trace';
 import { Entry, field, numberOf, numberOrNull, TextField, trouble, type Trouble } from '../../entry';
+import { FiguresPipe } from '../../figures';
 import { Rows } from './rows';
 import { SheetEnd } from './sheet-end';
 import { SheetForm, sheetStyles } from './sheet-form';
-import { FiguresPipe } from '../../figures';
 
 interface Row {
   readonly name: string;
@@ -27,7 +27,7 @@ interface Row {
 
 @Component({
   selector: 'db-drops-form',
-  imports: [FiguresPipe, Entry, MatButtonModule, MatFormFieldModule, MatSelectModule, SheetEnd, TextField],
+  imports: [Entry, FiguresPipe, MatButtonModule, MatFormFieldModule, MatSelectModule, SheetEnd, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <db-entry [form]="form">

@@ -12,13 +12,13 @@ import {
   trouble,
   type Trouble,
 } from '../../entry';
+import { FiguresPipe } from '../../figures';
 import { SheetEnd } from './sheet-end';
 import { SheetForm, sheetStyles } from './sheet-form';
-import { FiguresPipe } from '../../figures';
 
 @Component({
   selector: 'db-relay-form',
-  imports: [FiguresPipe, ChoiceOne, Entry, SheetEnd, TextField],
+  imports: [ChoiceOne, Entry, FiguresPipe, SheetEnd, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <db-entry [form]="form">

@@ -6,6 +6,7 @@ import { standing } from '@dormant-beacon/core/record';
 import { type Sheet, sheetSays } from '@dormant-beacon/core/readings';
 import type { TraceCase } from '@dormant-beacon/core/trace';
 import { Store } from '@ngrx/store';
+import { FiguresPipe } from '../../figures';
 import { When } from '../../time';
 import { Desk } from '../../entry';
 import { jobFeature, Waits } from '../../job';
@@ -16,7 +17,6 @@ import { RelayForm } from './relay-form';
 import { SidesForm } from './sides-form';
 import { TyresForm } from './tyres-form';
 import { WiggleRecorder } from './wiggle-recorder';
-import { FiguresPipe } from '../../figures';
 
 type Kind = Sheet['sheet'];
 
@@ -33,8 +33,8 @@ const names: Readonly<Record<Kind, string>> = {
 @Component({
   selector: 'db-sheet-desk',
   imports: [
-    FiguresPipe,
     DropsForm,
+    FiguresPipe,
     FuseDropForm,
     MatButtonModule,
     MatButtonToggleModule,

@@ -13,11 +13,11 @@ import { compareSides, readingKinds, type SidesSheet } from '@dormant-beacon/cor
 import type { TraceCase } from '@dormant-beacon/core/trace';
 import { ChoiceOne, Entry, field, numberOf, TextField, trouble, type Trouble } from '../../entry';
 import { Store } from '@ngrx/store';
+import { FiguresPipe } from '../../figures';
 import { shopFeature } from '../../session';
 import { Rows } from './rows';
 import { SheetEnd } from './sheet-end';
 import { SheetForm, sheetStyles } from './sheet-form';
-import { FiguresPipe } from '../../figures';
 
 interface Row {
   readonly name: string;
@@ -27,7 +27,7 @@ interface Row {
 
 @Component({
   selector: 'db-sides-form',
-  imports: [FiguresPipe, ChoiceOne, Entry, MatButtonModule, SheetEnd, TextField],
+  imports: [ChoiceOne, Entry, FiguresPipe, MatButtonModule, SheetEnd, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <db-entry [form]="form">

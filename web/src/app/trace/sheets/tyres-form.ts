@@ -4,16 +4,16 @@ import { judgeTyres, type TyresSheet } from '@dormant-beacon/core/readings';
 import { celsiusOf } from '@dormant-beacon/core/units';
 import { Store } from '@ngrx/store';
 import { Entry, field, numberOrNull, TextField, trouble, type Trouble } from '../../entry';
+import { FiguresPipe } from '../../figures';
 import { shopFeature } from '../../session';
 import { SheetEnd } from './sheet-end';
 import { SheetForm, sheetStyles } from './sheet-form';
-import { FiguresPipe } from '../../figures';
 
 const places = ['front-left', 'front-right', 'rear-left', 'rear-right', 'spare'] as const;
 
 @Component({
   selector: 'db-tyres-form',
-  imports: [FiguresPipe, Entry, SheetEnd, TextField],
+  imports: [Entry, FiguresPipe, SheetEnd, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <db-entry [form]="form">

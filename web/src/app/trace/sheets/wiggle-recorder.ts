@@ -25,11 +25,11 @@ import {
   trouble,
   type Trouble,
 } from '../../entry';
+import { FiguresPipe } from '../../figures';
 import { jobFeature } from '../../job';
 import { CarFeed } from '../../simulated';
 import { SheetForm, sheetStyles } from './sheet-form';
 import { WiggleChart } from './wiggle-chart';
-import { FiguresPipe } from '../../figures';
 
 /** While it is held, or read off a simulated car, a value every so many milliseconds. */
 const sampleMs = 200;
@@ -38,7 +38,7 @@ const mostValues = 18_000;
 
 @Component({
   selector: 'db-wiggle-recorder',
-  imports: [FiguresPipe, CarFeed, ChoiceOne, Entry, MatButtonModule, TextField, WiggleChart],
+  imports: [CarFeed, ChoiceOne, Entry, FiguresPipe, MatButtonModule, TextField, WiggleChart],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './wiggle-recorder.html',
   styles: [
