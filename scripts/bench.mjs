@@ -29,11 +29,11 @@ const technician = { name: 'Yuki Sorensen', password: 'lantern for yuki' };
 let session = {};
 
 /** What takes long and is asked for by its name alone. */
-const long = new Set(['cluster', 'cures', 'fuzz', 'kills', 'practice']);
+const long = new Set(['against', 'cluster', 'cures', 'fuzz', 'kills', 'practice']);
 
 /**
  * `npm run bench` measures everything but the long trials; `npm run bench -- fuzz` one part.
- * @param {'cluster' | 'core' | 'cures' | 'load' | 'paced' | 'many' | 'stock' | 'application' | 'fuzz' | 'kills' | 'practice' | 'vehicles'} part
+ * @param {'against' | 'cluster' | 'core' | 'cures' | 'load' | 'paced' | 'many' | 'stock' | 'application' | 'fuzz' | 'kills' | 'practice' | 'vehicles'} part
  */
 const wanted = (part) => (process.argv.length < 3 ? !long.has(part) : process.argv.includes(part));
 
@@ -50,6 +50,13 @@ await runScript(async () => {
         { cwd: root },
         `${file} failed.`,
       );
+  if (wanted('against'))
+    await run(
+      process.execPath,
+      ['--import', 'tsx', join('core', 'bench', 'against.bench.ts'), ...process.argv.slice(3)],
+      { cwd: root },
+      'The comparison with another clone failed.',
+    );
   if (wanted('cures'))
     await run(
       process.execPath,

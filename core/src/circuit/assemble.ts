@@ -1,6 +1,7 @@
 /** From a circuit in a state to branches between nodes: every fault, pulled fuse and jumper has its place here. */
 import { Refusal } from '../refusal/index.js';
 import { coldFuseOhms } from './fuses.js';
+import { type Ends, endsOf } from './network.js';
 import { diodeLaw, lampLaw, lampOhms, type Law } from './laws.js';
 import { canHave } from './modes.js';
 import { wireOhms } from './wires.js';
@@ -21,19 +22,41 @@ export interface Branch {
   readonly volts: number;
   readonly law: Law | null;
   /** What may open or close the branch while the circuit settles. */
-  readonly gate:
-    | { readonly kind: 'relayOn' | 'relayOff'; readonly relay: string }
-    | { readonly kind: 'limit'; readonly amps: number; readonly as: 'fuse' | 'output' }
-    | null;
+  readonly gate: RelayContact | Limit | null;
+}
+
+export interface RelayContact {
+  readonly kind: 'relayOn' | 'relayOff';
+  readonly relay: string;
+}
+
+export interface Limit {
+  readonly kind: 'limit';
+  readonly amps: number;
+  readonly as: 'fuse' | 'output';
 }
 
 export interface Assembly {
   readonly points: ReadonlyMap<string, number>;
-  readonly nodes: number;
   readonly branches: readonly Branch[];
-  /** The nodes that the branches join, as columns. */
-  readonly ends: { readonly a: readonly number[]; readonly b: readonly number[] };
+  readonly columns: Columns;
+  /** Branches that a fault has taken out: they keep their place and join nothing. */
+  readonly gone: readonly number[];
   readonly relays: readonly Relay[];
+}
+
+/** The branches as columns, for arithmetic. */
+export interface Columns {
+  readonly ends: Ends;
+  /** Where each element has its branch; a relay's is its coil. */
+  readonly of: ReadonlyMap<string, number>;
+  /** Conductances, and amps of the sources from `a` to `b`; of a bent branch whatever its law says at the time. */
+  readonly siemens: Float64Array;
+  readonly amps: Float64Array;
+  /** Those with a law, those that open above a limit, and those that a relay opens or closes. */
+  readonly bent: readonly number[];
+  readonly limited: readonly number[];
+  readonly switched: readonly number[];
 }
 
 type Power = 'live' | 'dead';
@@ -96,6 +119,14 @@ function registerOf(circuit: Circuit, at: (path: string) => string): Register {
   registers.set(circuit, made);
   return made;
 }
+
+/** The points of a circuit by name, each with its node. @throws Refusal where the circuit is not sound */
+export const pointsOf = (circuit: Circuit): ReadonlyMap<string, number> =>
+  registerOf(circuit, (path) => path).points;
+
+/** Whether a circuit has an element of that name. */
+export const hasElement = (circuit: Circuit, id: string): boolean =>
+  registerOf(circuit, (path) => path).byId.has(id);
 
 class Builder {
   private readonly points: Register['points'];
@@ -347,13 +378,71 @@ class Builder {
 
   finish(): Assembly {
     const { points, nodes, branches, relays } = this;
-    return { points, nodes, branches, relays, ends: endsOf(branches) };
+    return { points, branches, relays, columns: columnsOf(nodes, branches), gone: [] };
   }
 }
 
-/** The ends of branches as columns. */
-export function endsOf(branches: readonly Branch[]): Assembly['ends'] {
-  return { a: branches.map((branch) => branch.a), b: branches.map((branch) => branch.b) };
+function columnsOf(nodes: number, branches: readonly Branch[]): Columns {
+  const where = (is: (branch: Branch) => boolean) => [...branches.keys()].filter((k) => is(branches[k]!));
+  return {
+    ends: endsOf(
+      nodes,
+      branches.map(({ a }) => a),
+      branches.map(({ b }) => b),
+    ),
+    of: new Map(
+      branches.flatMap(({ element }, k) => (element === null ? [] : [[element, k] as const])).reverse(),
+    ),
+    siemens: Float64Array.from(branches, ({ ohms }) => 1 / ohms),
+    amps: Float64Array.from(branches, ({ ohms, volts }) => -volts / ohms),
+    bent: where(({ law }) => law !== null),
+    limited: where(({ gate }) => gate?.kind === 'limit'),
+    switched: where(({ gate }) => gate !== null && gate.kind !== 'limit'),
+  };
+}
+
+/** The columns with one more branch of so many ohms in line behind another, and one more node between. */
+function lengthened({ columns }: Assembly, at: number, ohms: number): Columns {
+  const { nodes, a, b } = columns.ends;
+  return {
+    ...columns,
+    ends: endsOf(nodes + 1, [...a, nodes], [...b.with(at, nodes), b[at]!]),
+    siemens: Float64Array.of(...columns.siemens, 1 / ohms),
+    amps: Float64Array.of(...columns.amps, 0),
+  };
+}
+
+/** An assembly with one more branch, such as a meter that loads it. */
+export function joined(assembly: Assembly, branch: Branch): Assembly {
+  const branches = [...assembly.branches, branch];
+  return { ...assembly, branches, columns: columnsOf(assembly.columns.ends.nodes, branches) };
+}
+
+/**
+ * What a fault makes of an assembly that was made without any: the same with one branch taken out, or with other ohms.
+ * A circuit that is solved for hundreds of faults is so assembled once.
+ * @returns null where the fault does more than that
+ */
+export function withFault(sound: Assembly, { element, mode, ohms, positions }: Fault): Assembly | null {
+  const at = sound.columns.of.get(element);
+  const branch = at === undefined ? undefined : sound.branches[at];
+  if (at === undefined || !branch || sound.relays.some(({ id }) => id === element)) return null;
+  if (mode === 'open' || (mode === 'intermittent' && !positions?.length)) return { ...sound, gone: [at] };
+  if (mode !== 'resistive' || ohms == null) return null;
+  const branches = sound.branches.slice();
+  if (branch.law) {
+    const inner = sound.columns.ends.nodes;
+    branches[at] = { ...branch, b: inner };
+    branches.push(plainBranch(inner, branch.b, ohms));
+    return { ...sound, branches, columns: lengthened(sound, at, ohms) };
+  }
+  const changed = { ...branch, ohms: branch.ohms + ohms };
+  branches[at] = changed;
+  const { columns } = sound;
+  const siemens = columns.siemens.slice();
+  siemens[at] = 1 / changed.ohms;
+  const amps = branch.volts === 0 ? columns.amps : columns.amps.with(at, -changed.volts / changed.ohms);
+  return { ...sound, branches, columns: { ...columns, siemens, amps } };
 }
 
 export function plainBranch(a: number, b: number, ohms: number): Branch {

@@ -1,4 +1,12 @@
-import { coldFuseOhms, type Element, type Fault, meterBenches, solve, type State } from './index.js';
+import {
+  benchesOf,
+  coldFuseOhms,
+  type Element,
+  type Fault,
+  meterBenches,
+  solve,
+  type State,
+} from './index.js';
 import { lampOhms } from './laws.js';
 
 const battery: Element = { id: 'BAT', kind: 'battery', pins: ['b+', 'gnd'], volts: 12, ohms: 0.01 };
@@ -155,10 +163,10 @@ describe('meterBenches', () => {
       { closed: ['RIGHT-DOWN'] },
       { closed: ['RIGHT-UP'] },
     ];
-    const near = new Map<string, number>();
+    const benches = benchesOf(circuit, states[0]!)([]);
     for (const [n, state] of [...states, ...states.toReversed()].entries()) {
       const meter = { id: 'm', kind: 'volts', from: 'left', to: 'right' } as const;
-      const warm = meterBenches(circuit, [], state, near)(state).read(meter, '').value!;
+      const warm = benches(state).read(meter, '').value!;
       const cold = solve({ circuit, state, meters: [meter] }).meters['m']!.value!;
       expect(Math.abs(warm - cold))
         .withContext(`${n}`)

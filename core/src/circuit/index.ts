@@ -1,6 +1,6 @@
 export { blowsAt, coldFuseOhms } from './fuses.js';
 export { canHave } from './modes.js';
-export type { MeterBench } from './measure.js';
+export { type MeterBench, type Probe, probeOf } from './measure.js';
 export {
   type Circuit,
   circuit,
@@ -26,5 +26,4 @@ export {
   state,
   wireMaterial,
 } from './schema.js';
-export type { Guess } from './operate.js';
-export { type Benches, meterBenches, solve } from './solve.js';
+export { type Benches, benchesOf, meterBenches, solve } from './solve.js';

@@ -1,10 +1,18 @@
 /** What a meter shows on a circuit: each meter loads the circuit on its own, as in the hand. */
 import { Refusal } from '../refusal/index.js';
-import { type Assembly, assemble, type Branch, endsOf, plainBranch } from './assemble.js';
+import {
+  type Assembly,
+  assemble,
+  type Branch,
+  hasElement,
+  joined,
+  plainBranch,
+  pointsOf,
+} from './assemble.js';
 import { testLampLaw } from './laws.js';
-import { ohmsBetween, planElimination, solveNetwork } from './network.js';
-import { type AtRest, operate } from './operate.js';
-import type { Circuit, Meter, MeterReading, State } from './schema.js';
+import { type Factor, ohmsBetween, planElimination, solveNetwork } from './network.js';
+import { type AtRest, joining, operate } from './operate.js';
+import type { Circuit, Fault, Meter, MeterReading, State } from './schema.js';
 
 const voltmeterOhms = 10e6;
 /** Up to this, a voltmeter's microampere moves a bent element by less than 3 mV: its straight line holds to 1e-5. */
@@ -16,21 +24,23 @@ const soundsUpToOhms = 50;
 
 /** A circuit made ready for meters: assembled once live and, when an ohmmeter asks, once dead. */
 export class MeterBench {
-  private dead: Assembly | null = null;
+  private dead: Factor | null = null;
   private readonly bent: boolean;
 
   /**
+   * @param faults besides those of the state
    * @param rest of `live`, as it stands without a meter
    * @param blown fuses and outputs that are open already
    */
   constructor(
     private readonly circuit: Circuit,
     private readonly state: State,
+    private readonly faults: readonly Fault[],
     readonly live: Assembly,
     private readonly rest: AtRest,
     readonly blown: readonly string[],
   ) {
-    this.bent = live.branches.some(({ law }) => law !== null);
+    this.bent = live.columns.bent.length > 0;
   }
 
   /**
@@ -38,20 +48,27 @@ export class MeterBench {
    * @throws Refusal at `path` where the meter names a point or element that is not there
    */
   read(meter: Meter, path: string): MeterReading {
-    if (meter.kind === 'amps') return number(this.amps(meter.through, path));
-    const from = this.point(meter.from, `${path}.from`);
-    const to = this.point(meter.to, `${path}.to`);
-    switch (meter.kind) {
+    const value = this.value(probeOf(this.circuit, meter, path));
+    const overload = value !== value;
+    return {
+      value: overload ? null : value,
+      overload,
+      ...(meter.kind === 'continuity' ? { continuous: value <= soundsUpToOhms } : {}),
+    };
+  }
+
+  /** As `read`, for a meter that is put on many circuits alike; NaN above its limit. */
+  value({ kind, from, to, through }: Probe): number {
+    switch (kind) {
+      case 'amps':
+        return this.amps(through);
       case 'volts':
-        return number(this.volts(from, to));
+        return clean(this.volts(from, to));
       case 'testLamp':
-        return number(this.across({ ...plainBranch(from, to, 1), law: testLampLaw }));
+        return clean(this.across({ ...plainBranch(from, to, 1), law: testLampLaw }));
       case 'ohms':
-        return this.ohms(from, to);
-      case 'continuity': {
-        const reading = this.ohms(from, to);
-        return { ...reading, continuous: reading.value !== null && reading.value <= soundsUpToOhms };
-      }
+      case 'continuity':
+        return clean(this.ohms(from, to));
     }
   }
 
@@ -61,35 +78,34 @@ export class MeterBench {
     const jammed =
       element?.kind === 'motor' &&
       ((this.state.stalled?.includes(id) ?? false) ||
-        (this.state.faults?.some((fault) => fault.element === id && fault.mode === 'binding') ?? false));
-    const index = this.live.branches.findIndex((branch) => branch.element === id);
+        [...(this.state.faults ?? []), ...this.faults].some(
+          (fault) => fault.element === id && fault.mode === 'binding',
+        ));
+    const index = this.branchOf(id);
     if (index < 0) return { volts: 0, amps: 0, jammed };
     const { a, b } = this.live.branches[index]!;
     return { volts: this.rest.volts[a]! - this.rest.volts[b]!, amps: this.rest.amps[index]!, jammed };
   }
 
-  private point(point: string, path: string): number {
-    const node = this.live.points.get(point);
-    if (node === undefined) throw new Refusal(path, `no point "${point}" in the circuit`);
-    return node;
+  /** Where an element stands among the branches; -1 where it joins nothing. */
+  private branchOf(id: string): number {
+    const index = this.live.columns.of.get(id) ?? -1;
+    return this.live.gone.includes(index) ? -1 : index;
   }
 
-  private amps(id: string, path: string): number {
-    if (!this.circuit.elements.some((element) => element.id === id))
-      throw new Refusal(`${path}.through`, `no element "${id}" in the circuit`);
-    const index = this.live.branches.findIndex((branch) => branch.element === id);
-    return index < 0 ? 0 : this.rest.amps[index]!;
+  private amps(id: string): number {
+    const index = this.branchOf(id);
+    return index < 0 ? 0 : clean(this.rest.amps[index]!);
   }
 
   /**
    * A voltmeter loads so little that the circuit stays on its straight lines: what it reads follows from the
-   * unloaded volts and the ohms that it sees. Where those are many in a circuit with bent elements, or the two
-   * points float against each other, the circuit is solved with the meter in it.
+   * unloaded volts and the ohms that it sees. Where those are many in a circuit with bent elements, it is solved with
+   * the meter in it. Between points that float against each other no current can flow through a meter.
    */
   private volts(from: number, to: number): number {
     const { volts, island, line } = this.rest;
-    if (from === to) return 0;
-    if (island[from] !== island[to]) return this.across(plainBranch(from, to, voltmeterOhms));
+    if (from === to || island[from] !== island[to]) return 0;
     const ohms = ohmsBetween(line, from, to);
     if (this.bent && !(ohms < straightUpToOhms)) return this.across(plainBranch(from, to, voltmeterOhms));
     return ((volts[from]! - volts[to]!) * voltmeterOhms) / (voltmeterOhms + ohms);
@@ -97,39 +113,58 @@ export class MeterBench {
 
   private across(probe: Branch): number {
     if (probe.a === probe.b) return 0;
-    const branches = [...this.live.branches, probe];
-    const loaded = { ...this.live, branches, ends: endsOf(branches) };
-    const { volts } = operate(loaded, this.blown);
+    const { volts } = operate(joined(this.live, probe), this.blown);
     return volts[probe.a]! - volts[probe.b]!;
   }
 
-  private ohms(from: number, to: number): MeterReading {
-    if (from === to) return number(0);
-    this.dead ??= assemble(this.circuit, this.state, 'dead');
-    const { branches, nodes } = this.dead;
-    const conducting = branches.filter(
-      ({ gate, element }) =>
-        gate?.kind !== 'relayOn' && !(gate?.kind === 'limit' && this.blown.includes(element!)),
-    );
-    const wiring = {
-      nodes,
-      a: [...conducting.map((branch) => branch.a), from],
-      b: [...conducting.map((branch) => branch.b), to],
-      active: [...conducting.map(() => true), true],
-    };
-    const plan = planElimination(wiring);
-    const g = Float64Array.from([...conducting.map((branch) => 1 / branch.ohms), 1 / testOhms]);
-    const i = Float64Array.from([...conducting.map(() => 0), -1]);
-    const { volts } = solveNetwork(plan, wiring, g, i);
-    // The source of 1 A has its own, very high resistance: what remains of it is taken out again.
-    const seen = volts[from]! - volts[to]!;
-    const value = seen >= testOhms * (1 - 1e-9) ? Infinity : seen / (1 - seen / testOhms);
-    return value > overLimitOhms ? { value: null, overload: true } : number(value);
+  private ohms(from: number, to: number): number {
+    if (from === to) return 0;
+    const { plan } = (this.dead ??= this.withoutCurrent());
+    if (plan.island[from] !== plan.island[to]) return NaN;
+    const ohms = ohmsBetween(this.dead, from, to);
+    return ohms > overLimitOhms ? NaN : ohms;
+  }
+
+  /** The circuit as an ohmmeter sees it. */
+  private withoutCurrent(): Factor {
+    const dead = assemble(this.circuit, withFaults(this.state, this.faults), 'dead');
+    const { columns } = dead;
+    const wiring = { ends: columns.ends, active: joining(dead, new Set(), new Set(this.blown)) };
+    return solveNetwork(planElimination(wiring), wiring, columns.siemens, columns.amps).factor;
   }
 }
 
-const testOhms = 1e12;
+/** A state with more faults in it. */
+export const withFaults = (state: State, faults: readonly Fault[]): State =>
+  faults.length === 0 ? state : { ...state, faults: [...(state.faults ?? []), ...faults] };
 
-function number(value: number): MeterReading {
-  return { value: value === 0 ? 0 : value, overload: false };
+/** A meter with its places looked up: nodes for its points. */
+export interface Probe {
+  readonly kind: Meter['kind'];
+  readonly from: number;
+  readonly to: number;
+  /** The element whose amps are measured. */
+  readonly through: string;
 }
+
+/**
+ * The places of a meter in a circuit, and in every circuit that differs from it in values alone.
+ * @throws Refusal at `path` where it names a point or element that is not there
+ */
+export function probeOf(circuit: Circuit, meter: Meter, path: string): Probe {
+  if (meter.kind === 'amps') {
+    if (!hasElement(circuit, meter.through))
+      throw new Refusal(`${path}.through`, `no element "${meter.through}" in the circuit`);
+    return { kind: meter.kind, from: 0, to: 0, through: meter.through };
+  }
+  const points = pointsOf(circuit);
+  const node = (end: 'from' | 'to') => {
+    const known = points.get(meter[end]);
+    if (known === undefined) throw new Refusal(`${path}.${end}`, `no point "${meter[end]}" in the circuit`);
+    return known;
+  };
+  return { kind: meter.kind, from: node('from'), to: node('to'), through: '' };
+}
+
+/** Nothing has no sign. */
+const clean = (value: number) => (value === 0 ? 0 : value);

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { randomNumbers } from '../random/index.js';
-import { type Element, type State } from './schema.js';
-import { meterBenches, solve } from './solve.js';
+import type { Element, Fault, Meter, State } from './schema.js';
+import { benchesOf, meterBenches, solve } from './solve.js';
 
 /** A random line network: every new point hangs on an earlier one, some close loops; lamps among them if `bent`. */
 function network(seed: number, bent: boolean): Element[] {
@@ -83,6 +83,46 @@ describe('a voltmeter', () => {
           .withContext(`${from} ${to} ${JSON.stringify(state)}`)
           .toBeLessThan(1e-4);
       }
+  });
+
+  it('reads many faults of one circuit, made from its sound one, as it reads each circuit by itself', () => {
+    const faultOf = fc.record({
+      of: fc.nat(40),
+      mode: fc.constantFrom('open', 'resistive', 'shortToGround', 'intermittent', 'wrongPart'),
+      ohms: fc.double({ min: -1, max: 4, noNaN: true }).map((decade) => 10 ** decade),
+    });
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 1e6 }),
+        fc.array(faultOf, { minLength: 1, maxLength: 8 }),
+        (seed, drawn) => {
+          const elements = network(seed, true);
+          const points = pointsOf(elements);
+          const usual = {};
+          const benches = benchesOf({ elements }, usual);
+          for (const [n, { of, mode, ohms }] of drawn.entries()) {
+            const fault: Fault = { element: elements[of % elements.length]!.id, mode, ohms };
+            const bench = benches([fault])(usual);
+            const meters: Meter[] = [
+              { id: 'volts', kind: 'volts', from: points[(n + of) % points.length]!, to: 'gnd' },
+              { id: 'ohms', kind: 'ohms', from: points[(2 * n + of) % points.length]!, to: 'b+' },
+              { id: 'amps', kind: 'amps', through: elements[(n + 1) % elements.length]!.id },
+            ];
+            const whole = solve({ circuit: { elements }, state: { faults: [fault] }, meters }).meters;
+            for (const meter of meters) {
+              const [quick, slow] = [bench.read(meter, ''), whole[meter.id]!];
+              expect(quick.overload)
+                .withContext(JSON.stringify([fault, meter]))
+                .toBe(slow.overload);
+              expect(Math.abs((quick.value ?? 0) - (slow.value ?? 0)))
+                .withContext(JSON.stringify([fault, meter]))
+                .toBeLessThan(1e-7 * Math.max(1, Math.abs(slow.value ?? 0)));
+            }
+          }
+        },
+      ),
+      { numRuns: 300 },
+    );
   });
 
   it('of nothing but itself reads nothing', () => {

@@ -4,11 +4,16 @@
  * The plan (which slot meets which) depends on the wiring alone and serves every set of values.
  */
 
-/** Which nodes the branches join. A branch that is not in `active` joins nothing. Node 0 is the reference. */
-export interface Wiring {
+/** Which nodes the branches join; node 0 is the reference. Circuits that differ in values alone share one. */
+export interface Ends {
   readonly nodes: number;
   readonly a: readonly number[];
   readonly b: readonly number[];
+}
+
+/** The branches of a circuit. One that is not in `active` joins nothing. */
+export interface Wiring {
+  readonly ends: Ends;
   readonly active: readonly boolean[];
 }
 
@@ -35,32 +40,50 @@ export interface Plan {
 
 const none = -2147483648;
 
-const kept = new Map<string, Plan>();
 const mostKept = 200;
 /** A net that is no tree fills in: its plan is large, and is made again. */
 const largestKept = 20_000;
+const longestKept = 2000;
+
+const shared = new Map<string, Ends>();
+const plansOf = new WeakMap<Ends, Map<string | number, Plan>>();
+
+/** The ends of branches: the same object for the same ends, by which plans are kept. */
+export function endsOf(nodes: number, a: readonly number[], b: readonly number[]): Ends {
+  if (a.length > longestKept) return { nodes, a, b };
+  return kept(shared, `${nodes} ${a.join()} ${b.join()}`, () => ({ nodes, a, b }));
+}
 
 /** The plan of a wiring. One that was planned before is kept: a fault of another size has the same. */
 export function planElimination(wiring: Wiring): Plan {
-  if (wiring.a.length > largestKept / 10) return planned(wiring);
-  const key = keyOf(wiring);
-  const known = kept.get(key);
-  if (known) return known;
-  const made = planned(wiring);
-  if (made.target.length > largestKept) return made;
-  if (kept.size >= mostKept) kept.clear();
-  kept.set(key, made);
+  const { ends, active } = wiring;
+  if (active.length > longestKept) return planned(wiring);
+  let plans = plansOf.get(ends);
+  if (!plans) plansOf.set(ends, (plans = new Map()));
+  // Mostly all branches are active but one, whose number then is the key.
+  let off: string | number = -1;
+  for (let k = 0; k < active.length; k++) if (!active[k]) off = off === -1 ? k : `${off},${k}`;
+  return kept(
+    plans,
+    off,
+    () => planned(wiring),
+    (plan) => plan.target.length <= largestKept,
+  );
+}
+
+/** What is known under a key, or is made and kept; where too much is known, all of it is forgotten. */
+function kept<K, T>(known: Map<K, T>, key: K, make: () => T, worth: (made: T) => boolean = () => true): T {
+  const before = known.get(key);
+  if (before !== undefined) return before;
+  const made = make();
+  if (!worth(made)) return made;
+  if (known.size >= mostKept) known.clear();
+  known.set(key, made);
   return made;
 }
 
-function keyOf({ nodes, a, b, active }: Wiring): string {
-  let key = `${nodes} `;
-  for (let k = 0; k < a.length; k++) if (active[k]) key += `${k},${a[k]},${b[k]};`;
-  return `${key}${a.length}`;
-}
-
 /** Time grows with the fill-in: for circuits, which are nearly trees, with their size. */
-function planned({ nodes, a, b, active }: Wiring): Plan {
+function planned({ ends: { nodes, a, b }, active }: Wiring): Plan {
   const island = islands(nodes, a, b, active);
   const near = new Neighbours(nodes);
   const branchSlot = new Int32Array(a.length).fill(none);
@@ -168,33 +191,36 @@ function takeLeastDegree(left: number[], near: Neighbours): number {
 /** A plan carried out for one set of conductances: any injected currents are then two passes away. */
 export interface Factor {
   readonly plan: Plan;
-  /** Conductances of the slots as they were when their node went, and all of that node together, by step. */
-  readonly siemens: Float64Array;
+  /** All conductances of a node as it went, by step. */
   readonly total: Float64Array;
   /** What each neighbour takes over of the node that goes, in the order of `neighbour`. */
   readonly share: Float64Array;
 }
 
-/** Room for the elimination of one plan: filled again for every set of values. */
-interface Room extends Factor {
-  readonly toRoot: Float64Array;
-  readonly injected: Float64Array;
-}
+/** Numbers that are needed for one pass alone: room that is used again by each of thousands. */
+export class Scratch {
+  private room = new Float64Array(256);
 
-const roomFor = (plan: Plan): Room => ({
-  plan,
-  siemens: new Float64Array(plan.slots),
-  total: new Float64Array(plan.order.length),
-  share: new Float64Array(plan.neighbour.length),
-  toRoot: new Float64Array(plan.nodes),
-  injected: new Float64Array(plan.nodes),
-});
+  /** As many as are asked for, all nothing; what stands behind them is left over. */
+  empty(count: number): Float64Array {
+    if (this.room.length < count) this.room = new Float64Array(2 * count);
+    return this.room.fill(0, 0, count);
+  }
+
+  /** A copy of numbers. */
+  copy(values: Float64Array): Float64Array {
+    if (this.room.length < values.length) this.room = new Float64Array(2 * values.length);
+    this.room.set(values);
+    return this.room;
+  }
+}
+const [inSlots, inNodes] = [new Scratch(), new Scratch()];
 
 /** Carries the plan out for the conductances `g` of the branches. */
-function factorise(plan: Plan, g: Float64Array, { siemens, toRoot, total, share }: Room): void {
+function factorise(plan: Plan, g: Float64Array, { total, share }: Factor): void {
   const { branchSlot, order, start, neighbour, slot, target } = plan;
-  siemens.fill(0);
-  toRoot.fill(0);
+  const siemens = inSlots.empty(plan.slots);
+  const toRoot = inNodes.empty(plan.nodes);
   for (let k = 0; k < branchSlot.length; k++) {
     const at = branchSlot[k]!;
     if (at === none) continue;
@@ -218,32 +244,30 @@ function factorise(plan: Plan, g: Float64Array, { siemens, toRoot, total, share 
   }
 }
 
-/** Volts of every node for amps that are injected there; `injected` is used up. */
-function voltsFor({ plan, siemens, total, share }: Factor, injected: Float64Array): Float64Array {
-  const { nodes, order, start, neighbour, slot } = plan;
+/** Volts of every node for the amps that are injected there, which are used up. */
+function voltsFor({ plan, total, share }: Factor, injected: Float64Array, volts: Float64Array): void {
+  const { order, start, neighbour } = plan;
   for (let step = 0; step < order.length; step++) {
     const own = injected[order[step]!]!;
     if (own === 0) continue;
     for (let n = start[step]!; n < start[step + 1]!; n++) injected[neighbour[n]!]! += share[n]! * own;
   }
-  const volts = new Float64Array(nodes);
   for (let step = order.length - 1; step >= 0; step--) {
     const k = order[step]!;
-    let sum = injected[k]!;
-    for (let n = start[step]!; n < start[step + 1]!; n++) sum += siemens[slot[n]!]! * volts[neighbour[n]!]!;
-    volts[k] = sum / total[step]!;
+    let own = injected[k]! / total[step]!;
+    for (let n = start[step]!; n < start[step + 1]!; n++) own += share[n]! * volts[neighbour[n]!]!;
+    volts[k] = own;
   }
-  return volts;
 }
 
-/** Room for what is injected, used again by each of thousands of readings. */
-let spare = new Float64Array(256);
+/** What is injected while ohms are worked out: left as empty as it was found. */
+let onTheWay = new Float64Array(256);
 
 /** Ohms between two nodes of one island: what 1 A that goes in at one and out at the other makes of volts. */
 export function ohmsBetween({ plan, total, share }: Factor, from: number, to: number): number {
   const { order, start, neighbour, stepOf, next } = plan;
-  if (spare.length < plan.nodes) spare = new Float64Array(2 * plan.nodes);
-  const injected = spare.fill(0, 0, plan.nodes);
+  if (onTheWay.length < plan.nodes) onTheWay = new Float64Array(2 * plan.nodes);
+  const injected = onTheWay;
   injected[from] = 1;
   injected[to] = -1;
   let [a, b] = [stepOf[from]!, stepOf[to]!];
@@ -252,11 +276,13 @@ export function ohmsBetween({ plan, total, share }: Factor, from: number, to: nu
   while (a >= 0 || b >= 0) {
     const step = a < 0 ? b : b < 0 ? a : Math.min(a, b);
     const own = injected[order[step]!]!;
+    injected[order[step]!] = 0;
     ohms += (own * own) / total[step]!;
     for (let n = start[step]!; n < start[step + 1]!; n++) injected[neighbour[n]!]! += share[n]! * own;
     if (a === step) a = next[a]!;
     if (b === step) b = next[b]!;
   }
+  injected[plan.island[from]!] = 0;
   return ohms;
 }
 
@@ -268,25 +294,30 @@ export interface Solved {
 
 /**
  * Volts of every node, where amps from `a` to `b` of a branch = g · (Va − Vb) + i.
- * @param before an earlier solution of the same plan that is not needed any more: its elimination is written over
+ * @param before an earlier solution of the same plan that is not needed any more: it is written over
  */
 export function solveNetwork(
   plan: Plan,
-  wiring: Wiring,
+  { ends: { a, b } }: Wiring,
   g: Float64Array,
   i: Float64Array,
   before?: Solved,
 ): Solved {
-  const room = before?.factor.plan === plan ? (before.factor as Room) : roomFor(plan);
-  const { injected } = room;
-  injected.fill(0);
+  const factor = before?.factor ?? {
+    plan,
+    total: new Float64Array(plan.order.length),
+    share: new Float64Array(plan.neighbour.length),
+  };
+  const volts = before?.volts ?? new Float64Array(plan.nodes);
+  factorise(plan, g, factor);
+  const injected = inNodes.empty(plan.nodes);
   for (let k = 0; k < plan.branchSlot.length; k++) {
     if (plan.branchSlot[k] === none) continue;
-    injected[wiring.a[k]!]! -= i[k]!;
-    injected[wiring.b[k]!]! += i[k]!;
+    injected[a[k]!]! -= i[k]!;
+    injected[b[k]!]! += i[k]!;
   }
-  factorise(plan, g, room);
-  return { volts: voltsFor(room, injected), factor: room };
+  voltsFor(factor, injected, volts);
+  return { volts, factor };
 }
 
 function islands(

@@ -1,11 +1,12 @@
 /** Finds the state in which a circuit comes to rest: nonlinear elements, relays, fuses and protected outputs. */
 import { Refusal } from '../refusal/index.js';
-import type { Assembly, Branch } from './assemble.js';
+import type { Assembly, Branch, Limit, RelayContact } from './assemble.js';
 import { blowsAt } from './fuses.js';
 import {
   type Factor,
   type Plan,
   planElimination,
+  Scratch,
   type Solved,
   solveNetwork,
   type Wiring,
@@ -39,10 +40,12 @@ export function operate(assembly: Assembly, opened: readonly string[] = [], near
   for (;;) {
     const settled = settleRelays(assembly, gone, near);
     const over = mostOverloaded(assembly, settled.amps, gone);
-    if (!over) return { ...settled, blown, shutOff };
+    if (!over) {
+      const { volts, island, amps, line, on, chatter } = settled;
+      return { volts, island, amps, line, on, chatter, blown, shutOff };
+    }
     gone.add(over.element!);
-    const limit = over.gate as { as: 'fuse' | 'output' };
-    (limit.as === 'fuse' ? blown : shutOff).push(over.element!);
+    ((over.gate as Limit).as === 'fuse' ? blown : shutOff).push(over.element!);
   }
 }
 
@@ -51,7 +54,13 @@ export type Guess = Map<string, number>;
 
 type Settled = Omit<AtRest, 'blown' | 'shutOff'>;
 
+const none: ReadonlySet<string> = new Set();
+
 function settleRelays(assembly: Assembly, gone: ReadonlySet<string>, near: Guess): Settled {
+  if (assembly.relays.length === 0) {
+    const { volts, island, amps, line } = balance(assembly, none, gone, near);
+    return { volts, island, amps, line, on: none, chatter: [] };
+  }
   let on = new Set<string>();
   const seen: ReadonlySet<string>[] = [];
   for (;;) {
@@ -93,7 +102,7 @@ function pulledIn(
   assembly: Assembly,
   state: { volts: Float64Array; on: ReadonlySet<string> },
 ): boolean {
-  const branch = assembly.branches.find((other) => other.element === relay.id);
+  const branch = assembly.branches[assembly.columns.of.get(relay.id) ?? -1];
   if (!branch) return false;
   const volts = Math.abs(state.volts[branch.a]! - state.volts[branch.b]!);
   return state.on.has(relay.id) ? volts >= relay.releaseVolts : volts >= relay.pullInVolts;
@@ -109,14 +118,19 @@ function restless(assembly: Assembly, cycle: readonly ReadonlySet<string>[]): st
     .filter((id) => new Set(cycle.map((on) => on.has(id))).size > 1);
 }
 
-function mostOverloaded(assembly: Assembly, amps: Float64Array, gone: ReadonlySet<string>): Branch | null {
+function mostOverloaded(
+  { branches, columns }: Assembly,
+  amps: Float64Array,
+  gone: ReadonlySet<string>,
+): Branch | null {
   let worst: Branch | null = null;
   let ratio = 1;
-  for (const [index, branch] of assembly.branches.entries()) {
-    if (branch.gate?.kind !== 'limit' || gone.has(branch.element!)) continue;
-    const limit = branch.gate.as === 'fuse' ? branch.gate.amps * blowsAt : branch.gate.amps;
+  for (const index of columns.limited) {
+    const branch = branches[index]!;
+    const gate = branch.gate as Limit;
+    const limit = gate.as === 'fuse' ? gate.amps * blowsAt : gate.amps;
     const load = Math.abs(amps[index]!) / limit;
-    if (load > ratio) [worst, ratio] = [branch, load];
+    if (load > ratio && !gone.has(branch.element!)) [worst, ratio] = [branch, load];
   }
   return worst;
 }
@@ -125,9 +139,14 @@ const gentleSteps = 2;
 /** Newton for half of so many steps, then gentle for the other half, in turn. */
 const patience = 40;
 const mostSteps = 600;
-/** Where a step of every nonlinear element is smaller than this, the circuit is at rest. */
-const relativeStep = 1e-9;
-const absoluteStep = 1e-9;
+/**
+ * Where a step of every nonlinear element is smaller than this, the circuit is at rest: what Newton is off after a step
+ * goes with its square. A gentle step closes in no faster than by a factor.
+ */
+const smallStep = { newton: 1e-6, gentle: 1e-9 } as const;
+
+/** The straight lines that stand for bent branches in one search. */
+const lines = { siemens: new Scratch(), amps: new Scratch() };
 
 type Balance = Pick<AtRest, 'volts' | 'island' | 'amps' | 'line'>;
 
@@ -138,27 +157,19 @@ function balance(
   gone: ReadonlySet<string>,
   near: Guess,
 ): Balance {
-  const { branches, ends } = assembly;
-  const wiring: Wiring = {
-    ...ends,
-    nodes: assembly.nodes,
-    active: branches.map((branch) => !isOpen(branch, on, gone)),
-  };
+  const { columns } = assembly;
+  const { ends } = columns;
+  const active = joining(assembly, on, gone);
+  const wiring: Wiring = { ends, active };
   const plan = planElimination(wiring);
-  const g = new Float64Array(branches.length);
-  const i = new Float64Array(branches.length);
-  const bent: number[] = [];
-  for (let k = 0; k < branches.length; k++) {
-    const { ohms, volts, law } = branches[k]!;
-    g[k] = 1 / ohms;
-    i[k] = -volts / ohms;
-    if (law && wiring.active[k]) bent.push(k);
-  }
+  const bent = columns.bent.filter((k) => active[k]);
+  const g = bent.length > 0 ? lines.siemens.copy(columns.siemens) : columns.siemens;
+  const i = bent.length > 0 ? lines.amps.copy(columns.amps) : columns.amps;
   const { volts, factor } =
     bent.length === 0 ? solveNetwork(plan, wiring, g, i) : bend(assembly, bent, plan, wiring, g, i, near);
-  const amps = new Float64Array(branches.length);
-  for (let k = 0; k < branches.length; k++)
-    if (wiring.active[k]) amps[k] = g[k]! * (volts[ends.a[k]!]! - volts[ends.b[k]!]!) + i[k]!;
+  const amps = new Float64Array(active.length);
+  for (let k = 0; k < amps.length; k++)
+    if (active[k]) amps[k] = g[k]! * (volts[ends.a[k]!]! - volts[ends.b[k]!]!) + i[k]!;
   return { volts, island: plan.island, amps, line: factor };
 }
 
@@ -178,20 +189,20 @@ function bend(
   let solved: Solved | undefined;
   for (let step = 0; step <= mostSteps; step++) {
     const gentle = step < firstSteps || step % patience >= patience / 2;
-    bent.forEach((index, n) => {
-      const line = branches[index]!.law!.line(at[n]!, gentle);
-      g[index] = line.g;
-      i[index] = line.i;
-    });
+    for (let n = 0; n < bent.length; n++) {
+      const line = branches[bent[n]!]!.law!.line(at[n]!, gentle);
+      g[bent[n]!] = line.g;
+      i[bent[n]!] = line.i;
+    }
     solved = solveNetwork(plan, wiring, g, i, solved);
-    const { volts } = solved;
+    const small = gentle ? smallStep.gentle : smallStep.newton;
     let settled = true;
-    bent.forEach((index, n) => {
-      const { a, b, law } = branches[index]!;
-      const next = law!.limit(volts[a]! - volts[b]!, at[n]!);
-      settled &&= Math.abs(next - at[n]!) <= relativeStep * Math.abs(next) + absoluteStep;
+    for (let n = 0; n < bent.length; n++) {
+      const { a, b, law } = branches[bent[n]!]!;
+      const next = law!.limit(solved.volts[a]! - solved.volts[b]!, at[n]!);
+      settled &&= Math.abs(next - at[n]!) <= small * (Math.abs(next) + 1);
       at[n] = next;
-    });
+    }
     if (settled) {
       bent.forEach((index, n) => near.set(branches[index]!.element!, at[n]!));
       return solved;
@@ -200,9 +211,18 @@ function bend(
   throw new Refusal('circuit', `no operating point found in ${mostSteps} steps`);
 }
 
-function isOpen(branch: Branch, on: ReadonlySet<string>, gone: ReadonlySet<string>): boolean {
-  const { gate } = branch;
-  if (gate === null) return false;
-  if (gate.kind === 'limit') return gone.has(branch.element!);
-  return (gate.kind === 'relayOn') !== on.has(gate.relay);
+/** Which branches conduct, as relays, fuses and outputs stand. */
+export function joining(
+  { branches, columns, gone: out }: Assembly,
+  on: ReadonlySet<string>,
+  opened: { has(id: string): boolean },
+): boolean[] {
+  const active = branches.map(() => true);
+  for (const k of out) active[k] = false;
+  for (const k of columns.limited) if (opened.has(branches[k]!.element!)) active[k] = false;
+  for (const k of columns.switched) {
+    const { kind, relay } = branches[k]!.gate as RelayContact;
+    if ((kind === 'relayOn') !== on.has(relay)) active[k] = false;
+  }
+  return active;
 }

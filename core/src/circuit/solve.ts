@@ -1,6 +1,6 @@
 /** Solves a direct-current circuit in a state, with meters. */
-import { assemble } from './assemble.js';
-import { MeterBench } from './measure.js';
+import { type Assembly, assemble, withFault } from './assemble.js';
+import { MeterBench, withFaults } from './measure.js';
 import { Refusal } from '../refusal/index.js';
 import { type AtRest, type Guess, operate } from './operate.js';
 import type { Circuit, Fault, MeterReading, Solution, SolveAnswer, SolveRequest, State } from './schema.js';
@@ -16,7 +16,7 @@ export function solve({ circuit, state, meters }: SolveRequest): SolveAnswer {
   const now = state ?? {};
   const assembly = assemble(circuit, now, 'live');
   const rest = operate(assembly);
-  const bench = new MeterBench(circuit, now, assembly, rest, [...rest.blown, ...rest.shutOff]);
+  const bench = new MeterBench(circuit, now, [], assembly, rest, [...rest.blown, ...rest.shutOff]);
   const readings = new Map<string, MeterReading>();
   for (const [index, meter] of (meters ?? []).entries()) {
     if (readings.has(meter.id)) throw new Refusal(`meters[${index}].id`, `"${meter.id}" is used twice`);
@@ -31,39 +31,62 @@ export type Benches = (state: State) => MeterBench;
 /**
  * Fuses that the faults blow with the state `usual` in force are open already, in every state. Each state is solved once,
  * when it is first asked for.
- * @param near shared by circuits that are much alike: each search begins where the last one ended
  */
-export function meterBenches(
-  circuit: Circuit,
-  faults: readonly Fault[],
-  usual: State,
-  near: Guess = new Map(),
-): Benches {
-  const made = new Map<State, MeterBench>();
-  const solved = (state: State, opened: readonly string[]) => {
-    const all = { ...state, faults: [...(state.faults ?? []), ...faults] };
-    const assembly = assemble(circuit, all, 'live');
-    const rest = operate(assembly, opened, near);
-    return new MeterBench(circuit, all, assembly, rest, [...opened, ...rest.blown, ...rest.shutOff]);
+export const meterBenches = (circuit: Circuit, faults: readonly Fault[], usual: State): Benches =>
+  benchesOf(circuit, usual)(faults);
+
+/**
+ * As `meterBenches`, for many faults of one circuit: it is assembled once for each state, and each search for an
+ * operating point begins where the first one in that state ended. So the sound circuit is best asked for first.
+ */
+export function benchesOf(circuit: Circuit, usual: State): (faults: readonly Fault[]) => Benches {
+  const fuses = new Set(circuit.elements.filter(({ kind }) => kind === 'fuse').map(({ id }) => id));
+  const known = new Map<State, Assembly>();
+  const sound = (state: State) => {
+    let one = known.get(state);
+    if (!one) known.set(state, (one = assemble(circuit, state, 'live')));
+    return one;
   };
-  // An output that has switched itself off in the usual state is not open for good: fuses alone are.
-  let first: { bench: MeterBench; blown: readonly string[] } | null = null;
-  const inUse = () => {
-    if (first) return first;
-    const bench = solved(usual, []);
-    const isFuse = (id: string) =>
-      circuit.elements.some((element) => element.id === id && element.kind === 'fuse');
-    return (first = { bench, blown: bench.blown.filter(isFuse) });
+  const first = new Map<State, Guess>();
+  const faulty = (state: State, faults: readonly Fault[]): Assembly => {
+    const [fault, ...others] = faults;
+    if (!fault) return sound(state);
+    const quick = others.length === 0 && !state.faults?.length ? withFault(sound(state), fault) : null;
+    return quick ?? assemble(circuit, withFaults(state, faults), 'live');
   };
-  return (state) => {
-    if (state === usual) return inUse().bench;
-    let bench = made.get(state);
-    if (!bench) made.set(state, (bench = solved(state, inUse().blown)));
-    return bench;
+  return (faults) => {
+    const solved = (state: State, opened: readonly string[]) => {
+      const assembly = faulty(state, faults);
+      const near: Guess = new Map(first.get(state));
+      const rest = operate(assembly, opened, near);
+      if (!first.has(state)) first.set(state, near);
+      const open = [...opened, ...rest.blown, ...rest.shutOff];
+      return new MeterBench(circuit, state, faults, assembly, rest, open);
+    };
+    const made = new Map<State, MeterBench>();
+    // An output that has switched itself off in the usual state is not open for good: fuses alone are.
+    let blown: readonly string[] | null = null;
+    const inUse = () => {
+      const known = made.get(usual);
+      if (known) return known;
+      const bench = solved(usual, []);
+      blown = bench.blown.filter((id) => fuses.has(id));
+      made.set(usual, bench);
+      return bench;
+    };
+    return (state) => {
+      const known = made.get(state);
+      if (known) return known;
+      const usually = inUse();
+      if (state === usual) return usually;
+      const bench = solved(state, blown!);
+      made.set(state, bench);
+      return bench;
+    };
   };
 }
 
-function describe(circuit: Circuit, assembly: ReturnType<typeof assemble>, rest: AtRest): Solution {
+function describe(circuit: Circuit, assembly: Assembly, rest: AtRest): Solution {
   const points: Record<string, number | null> = {};
   const floating: string[] = [];
   for (const [point, node] of assembly.points) {

@@ -53,7 +53,9 @@ export function optimum(
       const left = Math.max(0, 1 - repair.succeeds * p[index]!);
       const without = update(
         beliefs,
-        ready.suspects.map(({ element }) => (repair.covers.includes(element) ? 1 - repair.succeeds : 1)),
+        Float64Array.from(ready.suspects, ({ element }) =>
+          repair.covers.includes(element) ? 1 - repair.succeeds : 1,
+        ),
       );
       const rest =
         without.chance > 0

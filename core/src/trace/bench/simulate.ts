@@ -21,7 +21,7 @@ import { isMetered, type Predictions, predictions } from '../observe/predict.js'
 import { prepare, type ReadyCase } from '../model/prepare.js';
 import { keptAfter } from '../model/repair-options.js';
 import { randomNumbers } from '../../random/index.js';
-import type { Situation, Strategy } from '../plan/situation.js';
+import { afterEach, type Situation, type Strategy } from '../plan/situation.js';
 import { outside, type TraceCase, type TraceReading, type TraceTest } from '../model/schema.js';
 
 export interface StrategyResult {
@@ -159,7 +159,8 @@ function play(
   let tests = 0;
   let firstPart: Play['firstPart'] = 'none';
   while (tried.size < ready.repairs.length) {
-    const move = strategy({ ready, costs: here, outcomes, beliefs, tried, taken, unread, read });
+    const after = afterEach(beliefs);
+    const move = strategy({ ready, costs: here, outcomes, beliefs, after, tried, taken, unread, read });
     const action = 'test' in move ? move.test : ready.repairs[move.repair]!;
     cents += here.labour(ready.ways.minutes(here.place, action));
     here = here.after(action);

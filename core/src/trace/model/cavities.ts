@@ -167,8 +167,18 @@ export function guardOfText(text: string): GuardKind {
   return guard;
 }
 
+const named = new WeakMap<Element, GuardKind>();
+
 /** What an element’s own words, its connector’s and its points’ name; what is not named is nothing. */
 export function guardOfWords(element: Element): GuardKind {
+  const known = named.get(element);
+  if (known !== undefined) return known;
+  const guard = guardNamed(element);
+  named.set(element, guard);
+  return guard;
+}
+
+function guardNamed(element: Element): GuardKind {
   const words = [
     element.label,
     element.id,

@@ -134,6 +134,7 @@ function wordsHeard(
       throw new Refusal(`words[${index}].suspect`, `no suspect "${suspect}"`);
     words.set(suspect, as);
   }
+  if (words.size === 0) return [...suspects];
   return suspects.map((suspect) => {
     const word = words.get(suspect.id);
     const said = [suspect.id, ...('of' in suspect ? suspect.of : [])].map((id) => words.get(id));

@@ -222,11 +222,13 @@ export function normalised(log: Float64Array): Float64Array | null {
   return shares.map((share) => share / total);
 }
 
+export interface Updated {
+  readonly chance: number;
+  readonly beliefs: Float64Array;
+}
+
 /** Beliefs after evidence with these likelihoods, and how likely that evidence was. */
-export function update(
-  beliefs: Float64Array,
-  likelihood: ArrayLike<number>,
-): { readonly chance: number; readonly beliefs: Float64Array } {
+export function update(beliefs: Float64Array, likelihood: Float64Array): Updated {
   const next = new Float64Array(beliefs.length);
   let chance = 0;
   for (let s = 0; s < next.length; s++) chance += next[s] = beliefs[s]! * likelihood[s]!;

@@ -1,12 +1,5 @@
 /** What each suspect predicts for each metered test: solved once for a case, used in every step. */
-import {
-  type Circuit,
-  type Fault,
-  type Guess,
-  meterBenches,
-  type MeterReading,
-  type State,
-} from '../../circuit/index.js';
+import { benchesOf, type Circuit, type Fault, type Probe, probeOf, type State } from '../../circuit/index.js';
 import type { Work } from '../../progress/index.js';
 import type { Second } from '../model/pairs.js';
 import type { ReadyCase, ReadySuspect } from '../model/prepare.js';
@@ -17,19 +10,22 @@ import { addedOhms, knotsOf, onSquibLoop, supplyOf } from './unknowns.js';
 
 /** What one suspect foresees for one test: in each of its turns, over its worlds, which lie in blocks. */
 export class Prediction {
-  constructor(private readonly turns: readonly (readonly Surface[])[]) {}
+  /** @param blocks turn after turn, as many in each */
+  constructor(
+    private readonly blocks: readonly Surface[],
+    private readonly perTurn: number,
+  ) {}
 
   /** What is read in one world of one turn; NaN where it is over the limit. */
   at(turn: number, world: number): number {
-    let n = 0;
-    const blocks = this.turns[turn]!;
-    for (; world >= blocks[n]!.worlds; n++) world -= blocks[n]!.worlds;
-    return blocks[n]!.at(world);
+    let n = turn * this.perTurn;
+    for (; world >= this.blocks[n]!.worlds; n++) world -= this.blocks[n]!.worlds;
+    return this.blocks[n]!.at(world);
   }
 
   /** What is read in every world of a turn; `place` is where a measured supply stands among the supply's steps. */
   all(turn: number, place: number | null = null): Float64Array {
-    const blocks = this.turns[turn]!;
+    const blocks = this.blocks.slice(turn * this.perTurn, (turn + 1) * this.perTurn);
     const whole = new Float64Array(blocks.reduce((sum, { worlds }) => sum + worlds, 0));
     let from = 0;
     for (const block of blocks) {
@@ -82,70 +78,72 @@ export function* predictions(ready: ReadyCase): Work<Predictions> {
   const overVolts = new Axis(volts, supply.values.length);
   // An ohmmeter sees the dead car: whatever its supply.
   const overAny = new Axis([0], supply.values.length);
-  const circuits = volts.map((at) => ({
-    circuit: circuitAt(source.circuit, supply.values[at]!),
-    near: new Map() as Guess,
-  }));
   const usual = source.state ?? {};
+  const circuits = volts.map((at) => benchesOf(circuitAt(source.circuit, supply.values[at]!), usual));
   // Tests of the same state share one: a circuit is solved once for each.
   const states = new Map<string, State>([[JSON.stringify(usual), usual]]);
   const stateOf = (state: State) => {
     const key = JSON.stringify(state);
     return states.get(key) ?? (states.set(key, state), state);
   };
-  const tests = source.tests.flatMap((test, index) =>
-    isMetered(test)
-      ? [{ test, path: `tests[${index}]`, meter: asMeter(test), state: stateOf(test.state ?? usual) }]
-      : [],
-  );
+  const tests = source.tests.flatMap((test, index) => {
+    if (!isMetered(test)) return [];
+    const probe = probeOf(source.circuit, asMeter(test), `tests[${index}]`);
+    const foreseen: Prediction[] = [];
+    return [{ id: test.id, probe, ohms: readsOhms(test), state: stateOf(test.state ?? usual), foreseen }];
+  });
   const looks = source.tests.flatMap((test) => {
     const shows = isMetered(test) || test.kind === 'swap' ? null : showsOf(ready, test);
-    return shows ? [{ id: test.id, state: stateOf(test.state ?? usual), shows }] : [];
+    const chance = new Float64Array(ready.suspects.length);
+    return shows ? [{ id: test.id, state: stateOf(test.state ?? usual), shows, chance }] : [];
   });
-  const table = new Map<string, Prediction[]>(tests.map(({ test }) => [test.id, []]));
-  const shows = new Map(looks.map(({ id }) => [id, new Float64Array(ready.suspects.length)]));
-  const sound = circuits.map(({ circuit, near }) => meterBenches(circuit, [], usual, near));
+  const sound = circuits.map((benches) => benches([]));
+  for (const { state } of tests) for (const bench of sound) bench(state);
   const shares: Float64Array[] = [];
   const turnShares: Float64Array[] = [];
   for (const [done, suspect] of ready.suspects.entries()) {
     const turns = turnsOf(ready, suspect);
     shares.push(worldShares(turns[0]!.sizes, supply.shares));
     turnShares.push(Float64Array.from(turns, ({ share }) => share));
-    const solved = turns.map(({ sizes }) =>
-      sizes.map(({ knots, places, shares }) => ({
-        axis: new Axis(places, shares.length),
-        benches: knots.map((faults) =>
-          circuits.map(({ circuit, near }) => meterBenches(circuit, faults, usual, near)),
-        ),
+    const blocks = turns.flatMap(({ sizes }) =>
+      sizes.map(({ knots, axis }) => ({
+        axis,
+        benches: knots.map((faults) => circuits.map((benches) => benches(faults))),
       })),
     );
-    for (const { test, path, meter, state } of tests) {
-      const ohms = readsOhms(test);
-      const surface = ({ axis, benches }: (typeof solved)[number][number]) =>
-        new Surface(
-          axis,
-          ohms ? overAny : overVolts,
-          benches.map((own) => {
-            const read = new Float64Array(ohms ? 1 : own.length);
-            for (let v = 0; v < read.length; v++)
-              read[v] = valueOf(own[v]!(state).read(meter, path), meter.kind === 'amps');
-            return read;
-          }),
-        );
-      table.get(test.id)!.push(new Prediction(solved.map((blocks) => blocks.map(surface))));
+    const knots = blocks.reduce((sum, { benches }) => sum + benches.length, 0);
+    const read = new Float64Array(tests.length * knots * circuits.length);
+    let at = 0;
+    for (const { probe, ohms, state, foreseen } of tests) {
+      const supplies = ohms ? 1 : circuits.length;
+      const surfaces: Surface[] = [];
+      for (const { axis, benches } of blocks) {
+        surfaces.push(new Surface(axis, ohms ? overAny : overVolts, read, at));
+        for (const own of benches)
+          for (let v = 0; v < supplies; v++) read[at++] = typed(own[v]!(state).value(probe), probe);
+      }
+      foreseen.push(new Prediction(surfaces, surfaces.length / turns.length));
     }
-    for (const look of looks)
-      shows.get(look.id)![done] = turns.reduce((sum, { share }, t) => {
-        const benches = solved[t]!.flatMap((block) => block.benches);
-        return (
-          sum +
-          share *
-            meanOf(benches.flatMap((own) => own.map((bench, v) => look.shows(bench, sound[v]!, look.state))))
+    for (const { state, shows: seen, chance } of looks)
+      chance[done] = turns.reduce((sum, { share }, t) => {
+        const own = blocks.slice(
+          (t * blocks.length) / turns.length,
+          ((t + 1) * blocks.length) / turns.length,
         );
+        const all = own.flatMap(({ benches }) =>
+          benches.flatMap((one) => one.map((bench, v) => seen(bench, sound[v]!, state))),
+        );
+        return sum + share * meanOf(all);
       }, 0);
     yield { done: done + 1, total: ready.suspects.length };
   }
-  return { supply: supply.values, shares, turns: turnShares, tests: table, shows };
+  return {
+    supply: supply.values,
+    shares,
+    turns: turnShares,
+    tests: new Map(tests.map(({ id, foreseen }) => [id, foreseen])),
+    shows: new Map(looks.map(({ id, chance }) => [id, chance])),
+  };
 }
 
 /** Where measured volts stand among the steps of a supply; null where none were measured. */
@@ -171,15 +169,18 @@ function circuitAt(circuit: Circuit, volts: number): Circuit {
 interface Sizes {
   readonly knots: readonly (readonly Fault[])[];
   /** Where the knots stand among the sizes. */
-  readonly places: readonly number[];
+  readonly axis: Axis;
   readonly shares: Float64Array;
 }
 
-const one = (faults: readonly Fault[]): Sizes => ({
-  knots: [faults],
-  places: [0],
-  shares: Float64Array.of(1),
-});
+const alone = { axis: new Axis([0], 1), shares: Float64Array.of(1) };
+const one = (faults: readonly Fault[]): Sizes => ({ knots: [faults], ...alone });
+
+const overSizes = (onLoop: boolean): Axis => {
+  const { values } = addedOhms(onLoop);
+  return new Axis(knotsOf(values, sizeKnots), values.length);
+};
+const sizeAxis = { onLoop: overSizes(true), elsewhere: overSizes(false) };
 
 /** A fault as it may be in one reading: the same sizes in every turn. */
 interface Turn {
@@ -228,30 +229,22 @@ function singleSizes(ready: ReadyCase, { element, mode, ohms, to, positions }: S
   if (!known) return one([]);
   if (mode === 'intermittent') return one([{ element, mode, positions }]);
   if (mode !== 'resistive' || ohms != null) return one([{ element, mode, ohms, to }]);
-  const { values, shares } = addedOhms(onSquibLoop(ready, known.pins));
-  const places = knotsOf(values, sizeKnots);
-  return { knots: places.map((at) => [{ element, mode, ohms: values[at]! }]), places, shares };
+  const onLoop = onSquibLoop(ready, known.pins);
+  const { values, shares } = addedOhms(onLoop);
+  const axis = onLoop ? sizeAxis.onLoop : sizeAxis.elsewhere;
+  return { knots: axis.knots.map((at) => [{ element, mode, ohms: values[at]! }]), axis, shares };
 }
 
 function worldShares(sizes: readonly Sizes[], supply: Float64Array): Float64Array {
-  return joined(
-    sizes.flatMap(({ shares }) => [...shares].map((share) => supply.map((volts) => share * volts))),
-  );
-}
-
-function joined(parts: readonly Float64Array[]): Float64Array {
-  const all = new Float64Array(parts.reduce((sum, { length }) => sum + length, 0));
+  const worlds = new Float64Array(sizes.reduce((sum, { shares }) => sum + shares.length, 0) * supply.length);
   let at = 0;
-  for (const part of parts) {
-    all.set(part, at);
-    at += part.length;
-  }
-  return all;
+  for (const { shares } of sizes)
+    for (const share of shares) for (const volts of supply) worlds[at++] = share * volts;
+  return worlds;
 }
 
-/** NaN over the limit. Amps are typed as an amount, whichever way they flow through the element as it is drawn. */
-const valueOf = ({ value, overload }: MeterReading, amount: boolean): number =>
-  overload ? NaN : amount ? Math.abs(value!) : value!;
+/** Amps are typed as an amount, whichever way they flow through the element as it is drawn. */
+const typed = (value: number, { kind }: Probe): number => (kind === 'amps' ? Math.abs(value) : value);
 
 /** Whether a test is read in ohms: by a meter or, of a loop, by a module. */
 export const readsOhms = (test: MeteredTest): boolean =>

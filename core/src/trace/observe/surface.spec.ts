@@ -56,11 +56,7 @@ describe('a surface', () => {
   const sizes = new Axis([0, 3, 6], 7);
   const supply = new Axis([0, 4], 5);
   // Volts over the supply's steps, twice as many for every size: 10 and 14 V, by hand.
-  const surface = new Surface(sizes, supply, [
-    Float64Array.of(10, 14),
-    Float64Array.of(40, 56),
-    Float64Array.of(70, 98),
-  ]);
+  const surface = new Surface(sizes, supply, Float64Array.of(-1, 10, 14, 40, 56, 70, 98), 1);
 
   it('gives the same by world and as a whole', () => {
     const whole = new Float64Array(surface.worlds + 2);

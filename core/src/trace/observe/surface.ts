@@ -72,22 +72,28 @@ function held(slope: number, near: number, far: number): number {
   return sign * Math.min(Math.abs(slope), 3 * Math.min(Math.abs(near), Math.abs(far)));
 }
 
-/** What is read at one supply, over the sizes: at the knots, with the slopes there. */
-interface Column {
+/** What is read along an axis: at its knots, with the slopes there. */
+interface Knots {
   readonly at: Float64Array;
   readonly slopes: Float64Array;
 }
 
+const along = (axis: Axis, at: Float64Array): Knots => ({ at, slopes: axis.slopes(at) });
+
 export class Surface {
   /** By step of the supply: made when it is first asked for. */
-  private columns: (Column | undefined)[] | null = null;
-  private rowSlopes: readonly Float64Array[] | null = null;
+  private columns: (Knots | undefined)[] | null = null;
+  private overSupply: readonly Knots[] | null = null;
 
-  /** @param rows by knot of the sizes: what is read at the knots of the supply; NaN where it is over the limit */
+  /**
+   * @param read from `from` on, by knot of the sizes: what is read at the knots of the supply; NaN where it is over the
+   *   limit
+   */
   constructor(
     readonly sizes: Axis,
     readonly supply: Axis,
-    private readonly rows: readonly Float64Array[],
+    private readonly read: Float64Array,
+    private readonly from: number,
   ) {}
 
   get worlds(): number {
@@ -125,14 +131,22 @@ export class Surface {
     }
   }
 
-  private column(step: number): Column {
+  private column(step: number): Knots {
     const columns = (this.columns ??= []);
     const known = columns[step];
     if (known) return known;
-    const rowSlopes = (this.rowSlopes ??= this.rows.map((row) => this.supply.slopes(row)));
-    const at = Float64Array.from(this.rows, (row, n) => this.supply.value(row, rowSlopes[n]!, step));
-    const made = { at, slopes: this.sizes.slopes(at) };
+    const at = this.rows().map(({ at, slopes }) => this.supply.value(at, slopes, step));
+    const made = along(this.sizes, Float64Array.from(at));
     columns[step] = made;
     return made;
+  }
+
+  /** By knot of the sizes: what is read over the supply. */
+  private rows(): readonly Knots[] {
+    const { knots } = this.supply;
+    return (this.overSupply ??= this.sizes.knots.map((_, n) => {
+      const from = this.from + n * knots.length;
+      return along(this.supply, this.read.subarray(from, from + knots.length));
+    }));
   }
 }

@@ -26,16 +26,24 @@ class Coverage {
   constructor({ repairs, suspects }: ReadyCase) {
     this.whole = Uint8Array.from(suspects, ({ second }) => (second ? firstFault + secondFault : firstFault));
     this.pairs = suspects.some(({ second }) => second);
-    const touched = repairs.map(({ covers }) =>
-      suspects.flatMap(({ element, second }, s) => {
-        const faults =
-          (covers.includes(element) ? firstFault : 0) +
-          (second && covers.includes(second.element) ? secondFault : 0);
-        return faults === 0 ? [] : [{ s, faults }];
-      }),
-    );
-    this.suspects = touched.map((own) => Int32Array.from(own, ({ s }) => s));
-    this.faults = touched.map((own) => Uint8Array.from(own, ({ faults }) => faults));
+    const at = new Map<string, { s: number; fault: number }[]>();
+    const note = (element: string, s: number, fault: number) => {
+      const own = at.get(element);
+      if (own) own.push({ s, fault });
+      else at.set(element, [{ s, fault }]);
+    };
+    suspects.forEach(({ element, second }, s) => {
+      note(element, s, firstFault);
+      if (second) note(second.element, s, secondFault);
+    });
+    const touched = repairs.map(({ covers }) => {
+      const faults = new Map<number, number>();
+      for (const element of covers)
+        for (const { s, fault } of at.get(element) ?? []) faults.set(s, (faults.get(s) ?? 0) | fault);
+      return [...faults].sort(([a], [b]) => a - b);
+    });
+    this.suspects = touched.map((own) => Int32Array.from(own, ([s]) => s));
+    this.faults = touched.map((own) => Uint8Array.from(own, ([, faults]) => faults));
   }
 
   /** The faults that the repairs in `tried` have ended, by suspect. */
@@ -49,6 +57,29 @@ class Coverage {
   }
 }
 
+/** Room for the bound, which is worked out thousands of times: filled anew each time, but for the last order. */
+interface Room {
+  /** By suspect: how likely it still is, and whether a repair of it was tried before. */
+  readonly still: Float64Array;
+  readonly before: Uint8Array;
+  /** By repair: what it costs for its chance to end the fault; and the repairs in the order of that. */
+  readonly ratio: Float64Array;
+  readonly order: Int32Array;
+}
+
+const roomFor = ({ suspects, repairs }: ReadyCase): Room => ({
+  still: new Float64Array(suspects.length),
+  before: new Uint8Array(suspects.length),
+  ratio: new Float64Array(repairs.length),
+  order: Int32Array.from(repairs.keys()),
+});
+
+function sumOf(values: Float64Array, at: Int32Array): number {
+  let sum = 0;
+  for (let k = 0; k < at.length; k++) sum += values[at[k]!]!;
+  return sum;
+}
+
 /** The charges of a case, at one place of the work. Repairs go by their index among the case's options. */
 export class Costs {
   private readonly coverage: Coverage;
@@ -56,6 +87,7 @@ export class Costs {
   private readonly cents: Float64Array;
   private readonly toDead: number;
   private readonly places: Map<string, Costs>;
+  private readonly room: Room;
 
   constructor(
     private readonly ready: ReadyCase,
@@ -68,6 +100,7 @@ export class Costs {
       (repair) => repair.cents + this.labour(ready.ways.before(place, repair).accessMinutes),
     );
     this.toDead = this.labour(ready.ways.toDead(place));
+    this.room = others?.room ?? roomFor(ready);
     this.places = others?.places ?? new Map([[placeKey(place), this]]);
   }
 
@@ -94,11 +127,7 @@ export class Costs {
   coveredProbabilities(beliefs: Float64Array): Float64Array {
     const { suspects } = this.coverage;
     const sums = new Float64Array(suspects.length);
-    for (let repair = 0; repair < sums.length; repair++) {
-      let sum = 0;
-      for (const s of suspects[repair]!) sum += beliefs[s]!;
-      sums[repair] = sum;
-    }
+    for (let repair = 0; repair < sums.length; repair++) sums[repair] = sumOf(beliefs, suspects[repair]!);
     return sums;
   }
 
@@ -110,21 +139,24 @@ export class Costs {
   bound(beliefs: Float64Array, tried: ReadonlySet<number>): number {
     const { repairs, wrongPartCents: wrong, outsideCents } = this.ready;
     const { cents, coverage } = this;
-    const order = this.order(this.coveredProbabilities(beliefs), tried);
-    const still = beliefs.slice();
-    const before = new Uint8Array(still.length);
+    const { still, before, ratio, order } = this.room;
+    this.sort(beliefs, tried);
+    still.set(beliefs);
+    before.fill(0);
     const ended = coverage.pairs ? coverage.ended(tried) : null;
     let left = 1;
     let cost = 0;
     let live = this.toDead > 0;
-    for (const n of order) {
+    for (let place = 0; place < order.length; place++) {
+      const n = order[place]!;
+      if (ratio[n] === Infinity) break;
       const { succeeds, power } = repairs[n]!;
-      const [own, faults] = [coverage.suspects[n]!, coverage.faults[n]!];
-      let fits = 0;
+      const own = coverage.suspects[n]!;
+      const faults = coverage.faults[n]!;
       let cured = 0;
       let again = 0;
-      for (const s of own) again += before[s]! * still[s]!;
-      for (const s of own) fits += still[s]!;
+      for (let k = 0; k < own.length; k++) again += before[own[k]!]! * still[own[k]!]!;
+      const fits = sumOf(still, own);
       const price = cents[n]! * left + wrong * Math.max(0, left - succeeds * fits);
       if (!(fits > 0) || (again === fits && price > succeeds * fits * outsideCents)) continue;
       for (let k = 0; k < own.length; k++) {
@@ -149,15 +181,19 @@ export class Costs {
   }
 
   /** Labour of the test and the bound after each outcome, weighed by its chance. */
-  test({ test, outcomes }: OpenTest, beliefs: Float64Array, tried: ReadonlySet<number>): number {
+  test(
+    { test, outcomes }: OpenTest,
+    beliefs: Float64Array,
+    tried: ReadonlySet<number>,
+    after = ({ chances }: Outcome) => update(beliefs, chances),
+  ): number {
     const then = this.after(test);
-    return outcomes.reduce(
-      (cost, { chances }) => {
-        const { chance, beliefs: after } = update(beliefs, chances);
-        return chance > 0 ? cost + chance * then.bound(after, tried) : cost;
-      },
-      this.labour(test.minutes) + this.first(test),
-    );
+    let cents = this.labour(test.minutes) + this.first(test);
+    for (const outcome of outcomes) {
+      const { chance, beliefs: left } = after(outcome);
+      if (chance > 0) cents += chance * then.bound(left, tried);
+    }
+    return cents;
   }
 
   /** c + (1−p) · (W + R without what it covers). */
@@ -176,19 +212,33 @@ export class Costs {
 
   /** The repairs that are left, in the order of the bound. */
   inTurn(beliefs: Float64Array, tried: ReadonlySet<number>): number[] {
-    return this.order(this.coveredProbabilities(beliefs), tried);
+    const { ratio, order } = this.room;
+    this.sort(beliefs, tried);
+    return [...order].filter((n) => ratio[n]! < Infinity);
   }
 
-  private order(covered: Float64Array, tried: ReadonlySet<number>): number[] {
+  /**
+   * Sorts the repairs by what each costs for its chance to end the fault, in `room`; those that are done or end nothing
+   * come last, at no finite cost. It begins with the order of the last time: beliefs move little from one to the next.
+   */
+  private sort(beliefs: Float64Array, tried: ReadonlySet<number>): void {
     const { repairs, wrongPartCents: wrong } = this.ready;
-    const order: number[] = [];
-    const ratio = new Float64Array(covered.length);
-    for (let n = 0; n < covered.length; n++) {
-      if (tried.has(n) || !(covered[n]! * repairs[n]!.succeeds > 0)) continue;
-      ratio[n] = (this.cents[n]! + wrong) / (covered[n]! * repairs[n]!.succeeds);
-      order.push(n);
+    const { ratio, order } = this.room;
+    for (let n = 0; n < ratio.length; n++) {
+      const ends = sumOf(beliefs, this.coverage.suspects[n]!) * repairs[n]!.succeeds;
+      ratio[n] = ends > 0 ? (this.cents[n]! + wrong) / ends : Infinity;
     }
-    return order.sort((a, b) => ratio[a]! - ratio[b]!);
+    for (const n of tried) ratio[n] = Infinity;
+    for (let k = 1; k < order.length; k++) {
+      const n = order[k]!;
+      let to = k;
+      for (; to > 0; to--) {
+        const other = order[to - 1]!;
+        if (ratio[other]! < ratio[n]! || (ratio[other] === ratio[n] && other < n)) break;
+        order[to] = other;
+      }
+      order[to] = n;
+    }
   }
 
   /** As `repair`, with another reckoning of what follows where the fault still shows, and how likely it does. */

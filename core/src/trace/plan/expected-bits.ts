@@ -4,6 +4,7 @@ import { update } from '../observe/evidence.js';
 import type { ReadyCase } from '../model/prepare.js';
 import type { RepairOption } from '../model/repair-options.js';
 import type { Outcome } from './outcomes.js';
+import { afterEach } from './situation.js';
 
 /** Suspects and outcomes that are less likely decide nothing. */
 const leastBelief = 0.005;
@@ -31,14 +32,24 @@ export function canTell(
 }
 
 /** Bits that a test is expected to tell about the suspects. */
-export function expectedBits(outcomes: readonly Outcome[], beliefs: Float64Array): number {
-  const after = outcomes.reduce((sum, { chances }) => {
-    const { chance, beliefs: posterior } = update(beliefs, chances);
-    return sum + chance * entropy(posterior);
-  }, 0);
-  return Math.max(0, entropy(beliefs) - after);
+export function expectedBits(
+  outcomes: readonly Outcome[],
+  beliefs: Float64Array,
+  after = afterEach(beliefs),
+): number {
+  let left = 0;
+  for (const outcome of outcomes) {
+    const { chance, beliefs: posterior } = after(outcome);
+    left += chance * entropy(posterior);
+  }
+  return Math.max(0, entropy(beliefs) - left);
 }
 
 function entropy(beliefs: Float64Array): number {
-  return beliefs.reduce((sum, p) => (p > 0 ? sum - p * Math.log2(p) : sum), 0);
+  let nats = 0;
+  for (let s = 0; s < beliefs.length; s++) {
+    const p = beliefs[s]!;
+    if (p > 0) nats -= p * Math.log(p);
+  }
+  return nats / Math.LN2;
 }

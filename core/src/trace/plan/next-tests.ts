@@ -7,7 +7,7 @@ import { Costs } from './costs.js';
 import { takenOf } from '../observe/confirmed.js';
 import { doubted } from '../observe/doubted.js';
 import { heardReadings } from '../observe/epochs.js';
-import { type Heard, heardInTurn, normalised, posterior, update } from '../observe/evidence.js';
+import { type Heard, heardInTurn, normalised, posterior } from '../observe/evidence.js';
 import { quickSteps, rankingMoves, usualSteps } from './ranked-moves.js';
 import { type Outcome, outcomesOf, thinnedWorlds } from './outcomes.js';
 import type { Reached } from '../model/reach.js';
@@ -17,7 +17,7 @@ import { prepare, type ReadyCase } from '../model/prepare.js';
 import { optionsDone } from '../model/repair-options.js';
 import type { DeadBatch, ForeseenOutcome, NextAction, NextTests, RankedSuspect } from './answer.js';
 import { outside, type TraceCase, type TraceReading } from '../model/schema.js';
-import type { RankedMove, Situation } from './situation.js';
+import { afterEach, type RankedMove, type Situation } from './situation.js';
 
 /** An outcome that is less likely than that is not named. */
 const leastForeseen = 1e-4;
@@ -91,6 +91,7 @@ function situationOf(
     costs: new Costs(ready),
     outcomes: new Map(unread.map((test) => [test.id, outcomesOf(ready, predicted, test, thinned, beliefs)])),
     beliefs,
+    after: afterEach(beliefs),
     tried: new Set(optionsDone(ready.repairs, done ?? []).filter((option) => option >= 0)),
     taken,
     unread,
@@ -99,7 +100,7 @@ function situationOf(
 }
 
 function actionOf(
-  { ready, costs, outcomes, beliefs }: Situation,
+  { ready, costs, outcomes, beliefs, after }: Situation,
   { move, cents, toTheEnd }: RankedMove,
 ): NextAction {
   const money = {
@@ -108,14 +109,15 @@ function actionOf(
   };
   const before = (action: Reached) => ready.ways.before(costs.place, action);
   if ('repair' in move) {
-    const { element, method, covers, ...reached } = ready.repairs[move.repair]!;
+    const option = ready.repairs[move.repair]!;
+    const { element, method, covers } = option;
     return {
       action: 'repair',
       element,
       ...(method ? { method } : {}),
       ...(covers.length > 1 ? { covers: covers.slice(1) } : {}),
       ...money,
-      before: before(reached),
+      before: before(option),
     };
   }
   const { id, minutes } = move.test;
@@ -124,9 +126,9 @@ function actionOf(
     action: 'test',
     test: id,
     ...money,
-    bits: expectedBits(own, beliefs),
+    bits: expectedBits(own, beliefs, after),
     minutes,
-    outcomes: foreseen(ready, own, beliefs),
+    outcomes: foreseen(ready, own, after),
     before: before(move.test),
   };
 }
@@ -191,25 +193,33 @@ function ranked(ready: ReadyCase, beliefs: Float64Array): RankedSuspect[] {
     .sort((a, b) => b.probability - a.probability);
 }
 
-/** The suspects that are named, best first. */
+/** The suspects that are named, best first; of those alike the first in their order. */
 function likeliest(beliefs: Float64Array): number[] {
   const best: number[] = [];
   for (let s = 0; s < beliefs.length; s++) {
-    if (best.length === namedSuspects && beliefs[s]! <= beliefs[best.at(-1)!]!) continue;
-    const before = best.findIndex((other) => beliefs[s]! > beliefs[other]!);
-    best.splice(before < 0 ? best.length : before, 0, s);
-    best.length = Math.min(best.length, namedSuspects);
+    if (best.length === namedSuspects && beliefs[s]! <= beliefs[best[namedSuspects - 1]!]!) continue;
+    if (best.length < namedSuspects) best.push(s);
+    let to = best.length - 1;
+    for (; to > 0 && beliefs[s]! > beliefs[best[to - 1]!]!; to--) best[to] = best[to - 1]!;
+    best[to] = s;
   }
   return best;
 }
 
-function foreseen(ready: ReadyCase, outcomes: readonly Outcome[], beliefs: Float64Array): ForeseenOutcome[] {
+function foreseen(
+  ready: ReadyCase,
+  outcomes: readonly Outcome[],
+  after: Situation['after'],
+): ForeseenOutcome[] {
   return outcomes
-    .map(({ reading, chances }) => {
-      const { chance, beliefs: after } = update(beliefs, chances);
-      const leaves = likeliest(after).map((s) => ({ id: ready.suspects[s]!.id, probability: after[s]! }));
-      return { ...(reading as Omit<ForeseenOutcome, 'probability' | 'leaves'>), probability: chance, leaves };
+    .flatMap((outcome) => {
+      const { chance, beliefs } = after(outcome);
+      if (!(chance > leastForeseen)) return [];
+      const leaves = likeliest(beliefs).map((s) => ({ id: ready.suspects[s]!.id, probability: beliefs[s]! }));
+      const { reading } = outcome;
+      // Most are plain values, and an object that is spelled out is made many times as quickly.
+      if (reading.value != null) return [{ value: reading.value, probability: chance, leaves }];
+      return [{ ...reading, probability: chance, leaves } as ForeseenOutcome];
     })
-    .filter(({ probability }) => probability > leastForeseen)
     .sort((a, b) => b.probability - a.probability);
 }

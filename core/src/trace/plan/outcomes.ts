@@ -75,13 +75,18 @@ function thinned(shares: Float64Array, steps: number, turns: Float64Array): Thin
       for (let own = supply; own < Math.min(supply + block.supplies, steps); own++)
         share[n]! += shares[k * steps + own]!;
   }
-  const all = Float64Array.from(
-    { length: turns.length * world.length },
-    (_, n) => turns[Math.floor(n / world.length)]! * share[n % world.length]!,
-  );
-  const likely = Int32Array.from(all.keys()).filter((n) => all[n]! > leastShare);
-  const total = likely.reduce((sum, n) => sum + all[n]!, 0);
-  return { world, likely, share: Float64Array.from(likely, (n) => all[n]! / total) };
+  const likely: number[] = [];
+  const shareOf: number[] = [];
+  let total = 0;
+  for (let turn = 0, at = 0; turn < turns.length; turn++)
+    for (let n = 0; n < world.length; n++, at++) {
+      const own = turns[turn]! * share[n]!;
+      if (!(own > leastShare)) continue;
+      likely.push(at);
+      shareOf.push(own);
+      total += own;
+    }
+  return { world, likely: Int32Array.from(likely), share: Float64Array.from(shareOf, (own) => own / total) };
 }
 
 /**
@@ -89,8 +94,10 @@ function thinned(shares: Float64Array, steps: number, turns: Float64Array): Thin
  * predictions alone, so it is made once and serves every plan of the case.
  */
 interface Binned {
-  /** By suspect: the bin of every thinned world, turn after turn; `over` where it is over the limit. */
-  readonly bins: readonly Int32Array[];
+  /** The bin of every thinned world, turn after turn, suspect after suspect; `over` where it is over the limit. */
+  readonly bins: Int32Array;
+  /** Where each suspect’s bins begin. */
+  readonly from: Int32Array;
   /** By bin: the mean of what was sorted into it. */
   readonly value: Float64Array;
 }
@@ -107,28 +114,28 @@ function binnedOf(
 ): Binned {
   const known = kept.get(predictions);
   if (known) return known;
-  const foreseen = predictions.map((prediction, s) => {
+  const from = new Int32Array(predictions.length + 1);
+  predictions.forEach((_, s) => (from[s + 1] = from[s]! + turns[s]!.length * worlds[s]!.world.length));
+  const values = new Float64Array(from[predictions.length]!);
+  predictions.forEach((prediction, s) => {
     const { world } = worlds[s]!;
-    return Float64Array.from({ length: turns[s]!.length * world.length }, (_, n) =>
-      prediction.at(Math.floor(n / world.length), world[n % world.length]!),
-    );
+    for (let turn = 0, at = from[s]!; turn < turns[s]!.length; turn++)
+      for (const own of world) values[at++] = prediction.at(turn, own);
   });
   const number = new Map<number, number>();
   const place = (value: number) => Math.floor(binsPerWidth * widthsOf(value, accuracy));
-  for (const values of foreseen) for (const value of values) if (value === value) number.set(place(value), 0);
+  for (const value of values) if (value === value) number.set(place(value), 0);
   const places = [...number.keys()].sort((a, b) => a - b);
   places.forEach((one, n) => number.set(one, n));
   const [sum, count] = [new Float64Array(places.length), new Float64Array(places.length)];
-  const bins = foreseen.map((values) =>
-    Int32Array.from(values, (value) => {
-      if (value !== value) return over;
-      const bin = number.get(place(value))!;
-      sum[bin]! += value;
-      count[bin]! += 1;
-      return bin;
-    }),
-  );
-  const made = { bins, value: sum.map((own, n) => own / count[n]!) };
+  const bins = Int32Array.from(values, (value) => {
+    if (value !== value) return over;
+    const bin = number.get(place(value))!;
+    sum[bin]! += value;
+    count[bin]! += 1;
+    return bin;
+  });
+  const made = { bins, from, value: sum.map((own, n) => own / count[n]!) };
   kept.set(predictions, made);
   return made;
 }
@@ -150,13 +157,13 @@ function meteredOutcomes(
   weights: ArrayLike<number>,
 ): Outcome[] {
   const accuracy = accuracyOf(test);
-  const { bins, value } = binnedOf(predicted.tests.get(test.id)!, predicted, worlds, accuracy);
+  const { bins, from, value } = binnedOf(predicted.tests.get(test.id)!, predicted, worlds, accuracy);
   const weight = new Float64Array(value.length);
   let hasOver = false;
-  for (let s = 0; s < bins.length; s++) {
+  for (let s = 0; s < worlds.length; s++) {
     const { likely, share } = worlds[s]!;
     for (let n = 0; n < likely.length; n++) {
-      const bin = bins[s]![likely[n]!]!;
+      const bin = bins[from[s]! + likely[n]!]!;
       if (bin === over) hasOver = true;
       else weight[bin]! += share[n]! * weights[s]!;
     }
@@ -164,26 +171,25 @@ function meteredOutcomes(
   const values = stretches(value, weight, accuracy);
   const count = values.length + (hasOver ? 1 : 0);
   const scattered = scatter(value, values, accuracy, hasLeads(test));
-  const chances = Array.from({ length: count }, () => new Float64Array(ready.suspects.length));
-  const own = new Float64Array(count);
-  for (let s = 0; s < bins.length; s++) {
-    own.fill(0);
+  const all = new Float64Array(count * worlds.length);
+  const row = (o: number) => o * worlds.length;
+  for (let s = 0; s < worlds.length; s++) {
     const { likely, share } = worlds[s]!;
     for (let n = 0; n < likely.length; n++) {
-      const bin = bins[s]![likely[n]!]!;
-      if (bin === over) own[count - 1]! += share[n]!;
+      const bin = bins[from[s]! + likely[n]!]!;
+      if (bin === over) all[row(count - 1) + s]! += share[n]!;
       else {
         const { first, shares } = scattered(bin);
-        for (let o = 0; o < shares.length; o++) own[first + o]! += share[n]! * shares[o]!;
+        for (let o = 0; o < shares.length; o++) all[row(first + o) + s]! += share[n]! * shares[o]!;
       }
     }
     // A slip of hand or eye may show anything; so may what lies outside the circuit.
     const slips = ready.suspects[s]!.id === outside ? outsideShare : epsilon;
-    for (let o = 0; o < count; o++) chances[o]![s] = (1 - slips) * own[o]! + slips / count;
+    for (let o = 0; o < count; o++) all[row(o) + s] = (1 - slips) * all[row(o) + s]! + slips / count;
   }
-  return chances.map((own, o) => ({
+  return Array.from({ length: count }, (_, o) => ({
     reading: o < values.length ? { value: values[o]! } : { overload: true as const },
-    chances: own,
+    chances: all.subarray(row(o), row(o + 1)),
   }));
 }
 

@@ -130,7 +130,7 @@ describe('expectedBits', () => {
   });
 
   it('leaves beliefs alone where nothing is possible', () => {
-    expect(update(Float64Array.from([1, 0]), [0, 1]).chance).toBe(0);
+    expect(update(Float64Array.of(1, 0), Float64Array.of(0, 1)).chance).toBe(0);
   });
 });
 

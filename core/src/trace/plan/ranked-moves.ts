@@ -23,12 +23,12 @@ export const usualSteps = (situation: Situation): Steps =>
 
 /** The moves from here in the order of the stop rule. */
 export function* rankingMoves(situation: Situation, steps: Steps): Work<RankedMove[]> {
-  const { ready, costs, outcomes, beliefs, tried, unread } = situation;
+  const { ready, costs, outcomes, beliefs, after, tried, unread } = situation;
   const moves: RankedMove[] = [];
   for (const [done, test] of unread.entries()) {
     moves.push({
       move: { test },
-      cents: costs.test({ test, outcomes: outcomes.get(test.id)! }, beliefs, tried),
+      cents: costs.test({ test, outcomes: outcomes.get(test.id)! }, beliefs, tried, after),
     });
     yield { done: done + 1, total: unread.length };
   }
@@ -88,7 +88,11 @@ function* followed(
   const least = Math.min(...front.map(({ toTheEnd }) => toTheEnd!));
   const [chosen] = front
     .filter(({ toTheEnd }) => toTheEnd! <= asGoodAs * least)
-    .sort((a, b) => bitsPerMinute(situation, b) - bitsPerMinute(situation, a) || a.toTheEnd! - b.toTheEnd!);
+    .sort(
+      (a, b) =>
+        alike(bitsPerMinute(situation, b)) - alike(bitsPerMinute(situation, a)) ||
+        alike(a.toTheEnd!) - alike(b.toTheEnd!),
+    );
   const followedMoves = new Map(front.map((one) => [one.move, one]));
   return [
     chosen!,
@@ -102,7 +106,7 @@ const asGoodAs = 1.01;
 /** What a test tells for its time; nothing of a repair. Below half a minute nothing is found and entered. */
 const bitsPerMinute = (situation: Situation, one: RankedMove) =>
   'test' in one.move
-    ? expectedBits(situation.outcomes.get(one.move.test.id)!, situation.beliefs) /
+    ? expectedBits(situation.outcomes.get(one.move.test.id)!, situation.beliefs, situation.after) /
       Math.max(0.5, minutesFor(situation, one))
     : 0;
 
@@ -116,7 +120,9 @@ function soonestFirst(situation: Situation, moves: readonly RankedMove[]): reado
   return [soonest, ...moves.filter((move) => move !== soonest)];
 }
 
-const byCents = (a: RankedMove, b: RankedMove) => a.cents - b.cents;
+/** What is alike but for rounding stays in the order of the case. */
+const alike = (value: number) => Math.round(value * 1e6);
+const byCents = (a: RankedMove, b: RankedMove) => alike(a.cents) - alike(b.cents);
 
 /** The front-runners judged two steps ahead, then in their new order; the others behind them as they were. */
 function* twoStepsAhead(situation: Situation, moves: readonly RankedMove[]): Work<RankedMove[]> {
