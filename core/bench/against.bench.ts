@@ -4,8 +4,8 @@
  */
 import { join, resolve } from 'node:path';
 import { pathToFileURL } from 'node:url';
-import type * as trace from '../src/trace/index.js';
-import { finish } from '../src/progress/index.js';
+import type * as trace from '@dormant-beacon/core/trace';
+import { finish } from '@dormant-beacon/core/progress';
 import { known, readings } from './sixty.js';
 
 type Trace = Pick<typeof trace, 'planning' | 'predicting'>;

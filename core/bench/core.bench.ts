@@ -1,12 +1,12 @@
-/** Speed and memory of the core: npm run bench. */
-import { planning, predicting, type TraceCase } from '../src/trace/index.js';
-import { type Element, solve } from '../src/circuit/index.js';
-import { finish } from '../src/progress/index.js';
-import { type LedgerPlanRequest, planLedger } from '../src/ledger/index.js';
-import { drawRoutes, followRoutes, usualRoutes } from '../src/route/index.js';
-import { readReport } from '../src/scans/index.js';
-import { cheapestCover, explainCauses, nextCover } from '../src/causes/index.js';
-import { randomNumbers } from '../src/random/index.js';
+/** Speed and memory of the core, compiled as it is shipped: npm run bench. */
+import { planning, predicting, type TraceCase } from '@dormant-beacon/core/trace';
+import { type Element, solve } from '@dormant-beacon/core/circuit';
+import { finish } from '@dormant-beacon/core/progress';
+import { type LedgerPlanRequest, planLedger } from '@dormant-beacon/core/ledger';
+import { drawRoutes, followRoutes, usualRoutes } from '@dormant-beacon/core/route';
+import { readReport } from '@dormant-beacon/core/scans';
+import { cheapestCover, explainCauses, nextCover } from '@dormant-beacon/core/causes';
+import { randomNumbers } from '@dormant-beacon/core/random';
 import { explainCase } from './explain-case.js';
 import { line, medianMs } from './measure.js';
 import { elements, known, large, readings } from './sixty.js';

@@ -1,5 +1,5 @@
 /** A report of twenty megabytes in a process of its own: time, and memory beside the text itself. */
-import { decodeReport, readingReport } from '../src/scans/index.js';
+import { decodeReport, readingReport } from '@dormant-beacon/core/scans';
 import { largeReport } from '../src/testing/large-report.js';
 import { line } from './measure.js';
 

@@ -1,6 +1,6 @@
 /** The circuit of 60 elements on which predictions and plans are timed: 80 suspects, 60 tests. */
-import type { Element } from '../src/circuit/index.js';
-import type { TraceCase } from '../src/trace/index.js';
+import type { Element } from '@dormant-beacon/core/circuit';
+import type { TraceCase } from '@dormant-beacon/core/trace';
 
 /** A battery, fuses, wires, contacts, lamps or motors and grounds: 60 elements in twelve branches. */
 function sixty(): Element[] {

@@ -383,22 +383,22 @@ class Builder {
 }
 
 function columnsOf(nodes: number, branches: readonly Branch[]): Columns {
-  const where = (is: (branch: Branch) => boolean) => [...branches.keys()].filter((k) => is(branches[k]!));
-  return {
-    ends: endsOf(
-      nodes,
-      branches.map(({ a }) => a),
-      branches.map(({ b }) => b),
-    ),
-    of: new Map(
-      branches.flatMap(({ element }, k) => (element === null ? [] : [[element, k] as const])).reverse(),
-    ),
-    siemens: Float64Array.from(branches, ({ ohms }) => 1 / ohms),
-    amps: Float64Array.from(branches, ({ ohms, volts }) => -volts / ohms),
-    bent: where(({ law }) => law !== null),
-    limited: where(({ gate }) => gate?.kind === 'limit'),
-    switched: where(({ gate }) => gate !== null && gate.kind !== 'limit'),
-  };
+  const [a, b]: [number[], number[]] = [[], []];
+  const of = new Map<string, number>();
+  const siemens = new Float64Array(branches.length);
+  const amps = new Float64Array(branches.length);
+  const [bent, limited, switched]: [number[], number[], number[]] = [[], [], []];
+  for (let k = 0; k < branches.length; k++) {
+    const branch = branches[k]!;
+    a.push(branch.a);
+    b.push(branch.b);
+    siemens[k] = 1 / branch.ohms;
+    amps[k] = -branch.volts / branch.ohms;
+    if (branch.element !== null && !of.has(branch.element)) of.set(branch.element, k);
+    if (branch.law !== null) bent.push(k);
+    if (branch.gate !== null) (branch.gate.kind === 'limit' ? limited : switched).push(k);
+  }
+  return { ends: endsOf(nodes, a, b), of, siemens, amps, bent, limited, switched };
 }
 
 /** The columns with one more branch of so many ohms in line behind another, and one more node between. */

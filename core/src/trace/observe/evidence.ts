@@ -227,9 +227,15 @@ export interface Updated {
   readonly beliefs: Float64Array;
 }
 
-/** Beliefs after evidence with these likelihoods, and how likely that evidence was. */
-export function update(beliefs: Float64Array, likelihood: Float64Array): Updated {
-  const next = new Float64Array(beliefs.length);
+/**
+ * Beliefs after evidence with these likelihoods, and how likely that evidence was.
+ * @param next where they are written, as many as there are beliefs
+ */
+export function update(
+  beliefs: Float64Array,
+  likelihood: Float64Array,
+  next: Float64Array = new Float64Array(beliefs.length),
+): Updated {
   let chance = 0;
   for (let s = 0; s < next.length; s++) chance += next[s] = beliefs[s]! * likelihood[s]!;
   if (chance > 0) for (let s = 0; s < next.length; s++) next[s]! /= chance;

@@ -62,6 +62,8 @@ interface Room {
   /** By suspect: how likely it still is, and whether a repair of it was tried before. */
   readonly still: Float64Array;
   readonly before: Uint8Array;
+  /** What is believed after an outcome, for as long as its bound is worked out. */
+  readonly after: Float64Array;
   /** By repair: what it costs for its chance to end the fault; and the repairs in the order of that. */
   readonly ratio: Float64Array;
   readonly order: Int32Array;
@@ -70,6 +72,7 @@ interface Room {
 const roomFor = ({ suspects, repairs }: ReadyCase): Room => ({
   still: new Float64Array(suspects.length),
   before: new Uint8Array(suspects.length),
+  after: new Float64Array(suspects.length),
   ratio: new Float64Array(repairs.length),
   order: Int32Array.from(repairs.keys()),
 });
@@ -185,7 +188,7 @@ export class Costs {
     { test, outcomes }: OpenTest,
     beliefs: Float64Array,
     tried: ReadonlySet<number>,
-    after = ({ chances }: Outcome) => update(beliefs, chances),
+    after = ({ chances }: Outcome) => update(beliefs, chances, this.room.after),
   ): number {
     const then = this.after(test);
     let cents = this.labour(test.minutes) + this.first(test);
@@ -249,7 +252,7 @@ export class Costs {
     rest: (then: Costs, without: Float64Array, tried: ReadonlySet<number>, chance: number) => number,
   ): number {
     const own = this.ready.repairs[repair]!;
-    const right = own.succeeds * Math.min(1, this.coveredProbabilities(beliefs)[repair]!);
+    const right = own.succeeds * Math.min(1, sumOf(beliefs, this.coverage.suspects[repair]!));
     const { chance, beliefs: without } = update(beliefs, this.leftBy(repair, tried));
     const after = chance > 1e-12 ? rest(this.after(own), without, new Set([...tried, repair]), chance) : 0;
     return own.cents + this.first(own) + (1 - right) * this.ready.wrongPartCents + chance * after;
