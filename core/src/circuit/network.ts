@@ -40,47 +40,64 @@ export interface Plan {
 
 const none = -2147483648;
 
-const mostKept = 200;
-/** A net that is no tree fills in: its plan is large, and is made again. */
-const largestKept = 20_000;
+/** A long net is planned anew each time: it is solved once, and its plan is large. */
 const longestKept = 2000;
+/** Numbers in all that are kept: some ten megabytes. */
+const mostKept = 2_500_000;
 
-const shared = new Map<string, Ends>();
-const plansOf = new WeakMap<Ends, Map<string | number, Plan>>();
+/** Plans by the ends that wirings share, and there by the branches that join nothing. */
+class Plans {
+  private readonly ends = new Map<string, Ends>();
+  private readonly plans = new Map<Ends, Map<string | number, Plan>>();
+  private count = 0;
+
+  endsOf(nodes: number, a: readonly number[], b: readonly number[]): Ends {
+    if (a.length > longestKept) return { nodes, a, b };
+    const key = `${nodes} ${a.join()} ${b.join()}`;
+    let known = this.ends.get(key);
+    if (!known) {
+      this.makeRoom(3 * a.length);
+      this.ends.set(key, (known = { nodes, a, b }));
+    }
+    return known;
+  }
+
+  of(wiring: Wiring): Plan {
+    const { ends, active } = wiring;
+    if (active.length > longestKept) return planned(wiring);
+    // Mostly all branches are active but one, whose number then is the key.
+    let off: string | number = -1;
+    for (let k = 0; k < active.length; k++) if (!active[k]) off = off === -1 ? k : `${off},${k}`;
+    const known = this.plans.get(ends)?.get(off);
+    if (known) return known;
+    const made = planned(wiring);
+    const numbers = active.length + 6 * ends.nodes + 2 * made.neighbour.length + made.target.length;
+    // A net that is no tree fills in.
+    if (numbers > mostKept / 20) return made;
+    this.makeRoom(numbers);
+    const near = this.plans.get(ends) ?? new Map<string | number, Plan>();
+    this.plans.set(ends, near.set(off, made));
+    return made;
+  }
+
+  /** Where too much is known, all of it is forgotten. */
+  private makeRoom(numbers: number): void {
+    this.count += numbers;
+    if (this.count <= mostKept) return;
+    this.ends.clear();
+    this.plans.clear();
+    this.count = numbers;
+  }
+}
+
+const plans = new Plans();
 
 /** The ends of branches: the same object for the same ends, by which plans are kept. */
-export function endsOf(nodes: number, a: readonly number[], b: readonly number[]): Ends {
-  if (a.length > longestKept) return { nodes, a, b };
-  return kept(shared, `${nodes} ${a.join()} ${b.join()}`, () => ({ nodes, a, b }));
-}
+export const endsOf = (nodes: number, a: readonly number[], b: readonly number[]): Ends =>
+  plans.endsOf(nodes, a, b);
 
 /** The plan of a wiring. One that was planned before is kept: a fault of another size has the same. */
-export function planElimination(wiring: Wiring): Plan {
-  const { ends, active } = wiring;
-  if (active.length > longestKept) return planned(wiring);
-  let plans = plansOf.get(ends);
-  if (!plans) plansOf.set(ends, (plans = new Map()));
-  // Mostly all branches are active but one, whose number then is the key.
-  let off: string | number = -1;
-  for (let k = 0; k < active.length; k++) if (!active[k]) off = off === -1 ? k : `${off},${k}`;
-  return kept(
-    plans,
-    off,
-    () => planned(wiring),
-    (plan) => plan.target.length <= largestKept,
-  );
-}
-
-/** What is known under a key, or is made and kept; where too much is known, all of it is forgotten. */
-function kept<K, T>(known: Map<K, T>, key: K, make: () => T, worth: (made: T) => boolean = () => true): T {
-  const before = known.get(key);
-  if (before !== undefined) return before;
-  const made = make();
-  if (!worth(made)) return made;
-  if (known.size >= mostKept) known.clear();
-  known.set(key, made);
-  return made;
-}
+export const planElimination = (wiring: Wiring): Plan => plans.of(wiring);
 
 /** Time grows with the fill-in: for circuits, which are nearly trees, with their size. */
 function planned({ ends: { nodes, a, b }, active }: Wiring): Plan {
