@@ -214,6 +214,10 @@ const partPairs = (rest: string): string =>
     .replace(/^\s*[}\])]/, ' ')
     .replace(/^\s[/–—-]\s([\da-f]{2})(?=\s|$)(?:\s[–—-]\s)?/i, '   $1   ')
     .replace(/^\s?\(((?:0x)?[\da-f]{2})h?\)(?=[\s:]|$)/i, '   $1   ')
+    .replace(
+      /^\s?\((\p{L}{2,12})[\s:=]{1,2}((?:0x)?[\da-f]{2})h?\)(?=\s|$)/iu,
+      (whole, label: string, type: string) => (labelOf(label)?.role === 'type' ? `   ${type}   ` : whole),
+    )
     .replace(/\s[:=]\s|(?<=\)):\s/g, '   ')
     .replace(/[[{]([^\][{}]{1,24})[\]}]/g, (whole, held: string) =>
       /^(?:0x)?[\da-f]{2}$/i.test(held.trim()) || statusWordOf(held) !== null

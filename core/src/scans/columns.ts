@@ -2,6 +2,7 @@
 import { type CodeStatus, readCode, readCodeBytes } from '../codes/index.js';
 import { type Cell, cellsOf, separatorOf } from './cells.js';
 import { stateOf } from './module-state.js';
+import { bitOf } from './status-cell.js';
 import type { PatternBook } from './patterns.js';
 import {
   isNameKey,
@@ -16,6 +17,8 @@ import {
 /** What one column holds; a column of marks holds the one status that its heading names. */
 export interface Column extends Label {
   readonly marks?: CodeStatus;
+  /** It holds one bit of the public status byte. */
+  readonly bit?: number;
 }
 
 /** The columns of a table by their place; null for one that nobody knows. */
@@ -33,9 +36,20 @@ const mostColumns = 40;
 
 const plain = (role: Label['role']): Column => ({ role, decimal: false, bytes: false, link: false });
 
-/** The columns that a header row names; a row of data names none. */
-export function headerColumns(cells: readonly string[], marks?: ReadonlyMap<string, StatusWord>): Columns {
+/**
+ * The columns that a header row names; a row of data names none.
+ * @param numbered a column of modules that holds their numbers, as the row below shows
+ */
+export function headerColumns(
+  cells: readonly string[],
+  marks?: ReadonlyMap<string, StatusWord>,
+  numbered = -1,
+): Columns {
   const labels = cells.map((cell) => labelOf(cell.trim()));
+  if (labels[numbered]?.role === 'module' && cells.slice(numbered).some((cell) => isNameKey(cell.trim())))
+    labels[numbered] = plain('address');
+  const bits = cells.map((cell) => (marks?.has(cell.trim()) ? -1 : bitOf(cell)));
+  const inBits = bits.filter((bit) => bit >= 0).length >= 2;
   // Beside an address or what is said of the contact, a name is the module's.
   const ofModules = labels.some((label) => label?.role === 'address' || label?.link === true);
   const name = ofModules ? cells.findIndex((cell) => isNameKey(cell.trim())) : -1;
@@ -68,6 +82,7 @@ export function headerColumns(cells: readonly string[], marks?: ReadonlyMap<stri
   return cells.map((_, at): Column | null => {
     const label = labels[at]!;
     const word = words[at];
+    if (inBits && bits[at]! >= 0) return { ...plain('status'), marks: 'unknown', bit: bits[at]! };
     if (word && marked && (label === null || label.role === 'other'))
       return { ...plain('status'), marks: word.status };
     if (!label) return null;
@@ -153,6 +168,9 @@ export function headerOf(
   const columns = headerColumns(
     cells.map(({ text }) => text.replace(/^[-*•]\s+/, '')),
     marks,
+    separator === null
+      ? cells.findIndex(({ from }) => /^[\dA-F]{1,3}(?:\s|$)/.test(below.slice(from, from + 4)))
+      : -1,
   );
   const named = columns.filter((column) => column !== null).length;
   const filled = cells.filter(({ text }) => text !== '').length;
@@ -165,15 +183,15 @@ export function headerOf(
   return { columns, starts: cells.map(({ from }) => from), separator };
 }
 
-/** Two names a blank apart (`TYPE STAT`) where the row below has two cells under them. */
+/** Two names a blank apart (`TYPE STAT`), or several of bits, where the row below has two cells under them. */
 function partedBy(cell: Cell, below: string): readonly Cell[] {
   const words = [...cell.text.matchAll(/\S{1,40}/g)].map((match) => ({
     text: match[0],
     from: cell.from + match.index,
   }));
   const parted =
-    words.length === 2 &&
-    words.every(({ text }) => labelOf(text) !== null) &&
+    ((words.length === 2 && words.every(({ text }) => labelOf(text) !== null)) ||
+      (words.length > 1 && words.every(({ text }) => bitOf(text) >= 0))) &&
     words.every(({ from }) => /\S/.test(below.charAt(from)) && !/\S/.test(below.charAt(from - 1)));
   return parted ? words : [cell];
 }

@@ -24,7 +24,7 @@ const entities: ReadonlyMap<string, string> = new Map(
 const timeInFront =
   /^\s*(?:\d{4}-\d{2}-\d{2}[T ])?\d{1,2}:\d{2}:\d{2}(?:[.,]\d{1,6})?Z?\s+(?=\S)|^\s*\[(?:\d{4}-\d{2}-\d{2}[T ])?\d{1,2}:\d{2}:\d{2}(?:[.,]\d{1,6})?Z?\]\s(?=\s*\S)/;
 
-const anyMark = /[<>|*`_{·•]|\s\/\s|^\s*\[?\d/;
+const anyMark = /[<>|*`_{·•→➔⇒]|\s\/\s|^\s*\[?\d/;
 
 /** True where there is nothing to take off a line. */
 export const isPlain = (line: string): boolean => !anyMark.test(line);
@@ -46,6 +46,7 @@ export function segmentsOf(line: string): readonly string[] {
 
 function unboxed(text: string): string {
   let own = text;
+  if (/[→➔⇒]/.test(own)) own = own.replace(/\s[→➔⇒]\s/g, '   ');
   // A bar at the edge alone is a mark of quoting.
   if (/^\s*\|[^|]*$/.test(own)) own = own.replace('|', ' ');
   if (/\S\s[·•]\s\S/.test(own)) own = own.replace(/(?<=\S\s)[·•](?=\s\S)/g, ' ');

@@ -170,6 +170,7 @@ function atEnd(line: string, legend?: ReadonlyMap<string, ReachWord>): readonly 
     const rest = line.slice(match.index + match[0].length).replace(/[\])]\s*$/, '');
     const reach =
       stateOf(rest, legend) ??
+      (/^\s*[-–—:]/.test(match[0]) ? unreadIn(rest) : null) ??
       (match[0].startsWith(':') && sentences.test(rest) ? stateOf(rest.split(/[.!?]\s/)[0]!, legend) : null);
     if (
       reach !== null &&

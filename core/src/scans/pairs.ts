@@ -58,6 +58,8 @@ export function pairsOf(whole: string): readonly Pair[] {
       ? [pair(qualified[1]!, qualified[2]!.trim())]
       : bareCells(line);
   }
+  const tight = tightPairs(line);
+  if (tight) return withCode(tight);
   const cells = line
     .trim()
     .split(/\s{0,200}[|\t;]\s{0,200}|\s{2,200}|,\s{1,200}(?=\p{L}[\p{L} ]{1,20}[:=])/u);
@@ -67,7 +69,18 @@ export function pairsOf(whole: string): readonly Pair[] {
   if (parted) return parted;
   const found: Pair[] = [];
   for (const cell of cells) found.push(...inCell(cell));
-  return found;
+  return withCode(found);
+}
+
+/** `ecu=RCM state=err reason="no answer"`: keys with their values close behind, and nothing between. */
+function tightPairs(line: string): readonly Pair[] | null {
+  const parts = [
+    ...line.matchAll(/\s{0,200}([\p{L}_][\w.-]{0,23})=(?:"([^"]{0,400})"|([^\s"=]{0,200}))(?=\s|$)/gu),
+  ];
+  const covered = parts.reduce((sum, [whole]) => sum + whole.length, 0);
+  return parts.length >= 2 && covered >= line.trimEnd().length
+    ? parts.map(([, key, quoted, bare]) => pair(key!, quoted ?? bare!))
+    : null;
 }
 
 const moduleRoles: ReadonlySet<Role> = new Set(['address', 'result', 'codeCount']);

@@ -11,6 +11,7 @@ import { readingOrder } from './page-columns.js';
 import { type LineMark, PatternBook, type ReportPatterns, patternsFor } from './patterns.js';
 import { Line, Reading } from './reading.js';
 import { takeCodes, takeContinuation, takeStatus } from './rules/codes.js';
+import { answerIn, isExchange } from './rules/exchange.js';
 import {
   languageIn,
   readerOf,
@@ -63,6 +64,7 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
     starts: [],
     leading: NaN,
     moduleCells: new Map(),
+    exchange: isExchange(all),
   };
   const marked = new Map((marks ?? []).map((mark) => [mark.line, mark]));
   const numbered = isNumbered(all);
@@ -121,7 +123,9 @@ function isNumbered(lines: Lines): boolean {
   return counted >= 6 && others <= 2;
 }
 
-function readLine(reading: Reading, line: Line, page: Page): void {
+function readLine(reading: Reading, whole: Line, page: Page): void {
+  const line = page.exchange ? answerIn(reading, whole) : whole;
+  if (line === null) return;
   const { text } = line;
   if (text.includes('</') && /^\s*<\/[^>]*>\s*$/.test(text)) return reading.mark(line, 'header');
   const empty = text.includes('/>') ? /^\s*<([\p{L}_:-]{1,40})\s*\/>\s*$/u.exec(text)?.[1] : undefined;

@@ -2,6 +2,7 @@
 import { finish, type Work } from '../progress/index.js';
 import { check, Refusal } from '../refusal/index.js';
 import { looksLikeCsv, readingCsv } from './read-csv.js';
+import { readTree } from './read-tree.js';
 import { readingText, type TextOptions } from './read-text.js';
 import { type Scan, scan } from './schema.js';
 
@@ -24,6 +25,8 @@ export function readReport(text: string, options: ReportOptions = {}): Scan {
 /** As `readReport`, step by step. */
 export function* readingReport(text: string, { form = 'auto', ...options }: ReportOptions = {}): Work<Scan> {
   if (form === 'json' || (form === 'auto' && isOwnJson(text))) return readJson(text);
+  const tree = form === 'auto' ? readTree(text, options) : null;
+  if (tree !== null) return tree;
   if (form === 'csv' || (form === 'auto' && looksLikeCsv(text))) return yield* readingCsv(text, options);
   return yield* readingText(text, options);
 }

@@ -302,6 +302,13 @@ export class Reading {
   }
 
   finish(language: string | null): Scan {
+    // Beside faults that come and go, those that are called permanent are there now, where none is called so otherwise.
+    if (
+      this.codes.some(({ comesAndGoes }) => comesAndGoes) &&
+      !this.codes.some(({ status }) => status === 'active')
+    )
+      for (const code of this.codes)
+        if (code.status === 'permanent' && code.how?.status !== 'section') code.status = 'active';
     const holding = new Map<string, number>();
     for (const { module } of this.codes) {
       const key = plainWord(module);

@@ -1,10 +1,10 @@
 /** One row of a table whose columns are known. */
 import { type CodeStatus, isCodeBytes, readCode, readCodeBytes, strongestStatus } from '../codes/index.js';
 import { type FoundCode, readCodeLine } from './code-line.js';
-import { type StatusReading, statusInside, statusIn, unknownStatus } from './status-cell.js';
+import { ofByte, type StatusReading, statusInside, statusIn, unknownStatus } from './status-cell.js';
 import { typeIn } from './type-cell.js';
 import { type Columns, isNoCode, marksIn, placeOf } from './columns.js';
-import { readModuleName } from './heading.js';
+import { type Heading, readModuleName } from './heading.js';
 import type { Legend } from './legend.js';
 import { stateOf, stateOfResult } from './module-state.js';
 import type { Line, Reading } from './reading.js';
@@ -58,7 +58,7 @@ export function takeRow(
   const alone = isNoCode(code) && onlyModule(cells, columns);
   if (found.length === 0 && said === null && !alone) return false;
 
-  const heading = readModuleName(cell('module'));
+  const heading = namedIn(cell('module'));
   const address =
     /^(?:0x|\$)?([0-9a-f]{2,4})h?$/i.exec(cell('address'))?.[1]?.toUpperCase() ?? heading?.address ?? null;
   if (heading) reading.enter(heading.name, line, { address, by: 'column' });
@@ -80,6 +80,14 @@ export function takeRow(
   reading.open = null;
   reading.mark(line, 'module');
   return true;
+}
+
+/** The module that a cell names; a word that is cut short there (`Door rear.`) keeps its point. */
+function namedIn(cell: string): Heading | null {
+  const heading = readModuleName(cell);
+  return heading && /\s\p{L}{1,5}\.$/u.test(cell) && cell.endsWith(`${heading.name}.`)
+    ? { ...heading, name: `${heading.name}.` }
+    : heading;
 }
 
 function codesOf(cell: string, bytes: boolean, reading: Reading, legend: Legend): readonly FoundCode[] {
@@ -125,7 +133,10 @@ function completed(found: FoundCode, cells: readonly string[], columns: Columns,
   const text = cell('text');
   const inText =
     told.some(({ status }) => status !== 'unknown') || text === '' ? null : statusInside([text], legend);
-  const read = told.find(({ status }) => status !== 'unknown') ?? inText?.status ?? told[0] ?? found;
+  const read =
+    told.find(({ status }) => status !== 'unknown') ??
+    inText?.status ??
+    (found.status === 'unknown' ? (told[0] ?? found) : found);
   const { failureType } = found;
   return {
     ...found,
@@ -147,11 +158,24 @@ const isUnmarked = (cell: string): boolean => cell === '0' || saysNo(cell);
 /** The status whose column carries a mark; the strongest of several. */
 export function byMarks(cells: readonly string[], columns: Columns): StatusReading | null {
   if (marksIn(columns) === 0) return null;
+  if (columns.some((column) => column?.bit !== undefined)) return byBits(cells, columns);
   const told = columns.flatMap((column, at) =>
     column?.marks && isMarked((cells[at] ?? '').trim()) ? [column.marks] : [],
   );
   const status = strongestStatus(told) ?? statusOfNo(cells, columns);
   return status ? { status, comesAndGoes: false, statusText: null, statusByte: null, by: 'mark' } : null;
+}
+
+/** Columns that are called by the short names of the status byte's bits. */
+function byBits(cells: readonly string[], columns: Columns): StatusReading | null {
+  let byte = 0;
+  for (const [at, column] of columns.entries()) {
+    if (column?.bit === undefined) continue;
+    const cell = (cells[at] ?? '').trim();
+    if (!isMarked(cell) && !isUnmarked(cell) && !/^[-–—.]?$/.test(cell)) return null;
+    if (isMarked(cell)) byte |= 1 << column.bit;
+  }
+  return { ...ofByte(byte), statusText: null, by: 'byte' };
 }
 
 /** What is not present now is stored. */

@@ -38,20 +38,25 @@ export const ofByte = (statusByte: number) => ({
 const bitNames = [
   ['tf'],
   ['tftoc', 'tftmc'],
-  ['pdtc'],
-  ['cdtc'],
+  ['pdtc', 'pd'],
+  ['cdtc', 'cd'],
   ['tncslc', 'tncsc'],
   ['tfslc', 'tfsc'],
   ['tnctoc', 'tnctmc'],
   ['wir'],
 ];
+/** Which bit of the public status byte has that short name; -1 for none. */
+export const bitOf = (name: string): number => {
+  const plain = name.trim().toLowerCase();
+  return bitNames.findIndex((names) => names.includes(plain));
+};
 const oneBit = /(?<![\p{L}\d])(\p{L}{2,6})\s?[=:]\s?([01])(?![\p{L}\d])/gu;
 
 /** `TF=0 TFTOC=0 PDTC=1 CDTC=0 ...`: the status byte, bit by bit; null where fewer than two are named. */
 function ofBits(text: string): StatusReading | null {
   let [byte, named] = [0, 0];
   for (const [, name, value] of text.matchAll(oneBit)) {
-    const bit = bitNames.findIndex((names) => names.includes(name!.toLowerCase()));
+    const bit = bitOf(name!);
     if (bit < 0) continue;
     named++;
     if (value === '1') byte |= 1 << bit;
@@ -84,7 +89,8 @@ export const readStatusCell = remembered((cell: string): StatusReading | null =>
   const told = pair && role === undefined ? answered(pair[1]!, pair[2]!.trim()) : null;
   if (told) return told;
   const labelled = role === 'status' || role === 'byte';
-  const value = labelled ? pair![2]!.trim() : trimmed;
+  // `stored (3 times)`
+  const value = (labelled ? pair![2]!.trim() : trimmed).replace(/\s\(\d{1,4}\s?\p{L}{0,12}\)?$/u, '');
   const byte = (
     labelled ? /^(?:0x)?([0-9a-f]{2})h?(?:\s*[[(].{0,80})?$/i : /^0x([0-9a-f]{2})(?:\s*[[(].{0,80})?$/i
   ).exec(value);
@@ -114,6 +120,14 @@ export function statusIn(cell: string, isByte: boolean, legend?: Legend): Status
     return { ...ofByte(parseInt(byte[1]!, 16)), statusText: bare, by: 'column' };
   const marked = legendStatus(bare, legend);
   if (marked) return marked;
+  // `TF PD CD`: the bits that are set.
+  const set = bare.split(/[\s,;|+/]{1,3}/).map(bitOf);
+  if (set.every((bit) => bit >= 0))
+    return {
+      ...ofByte(set.reduce((all, bit) => all | (1 << bit), 0)),
+      statusText: bare,
+      by: 'column',
+    };
   // Under *Presence* or *Active*.
   if (saysYes(bare))
     return { status: 'active', comesAndGoes: false, statusText: bare, statusByte: null, by: 'column' };

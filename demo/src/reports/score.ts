@@ -1,6 +1,6 @@
 /** How well reports were read, field by field, against what they say. */
 import type { Scan } from '@dormant-beacon/core/scans';
-import type { Truth } from './truth.js';
+import { plainName, type Truth } from './truth.js';
 
 export interface Rates {
   readonly reports: number;
@@ -18,7 +18,7 @@ export interface Missed {
   readonly silentCalledClean: readonly string[];
 }
 
-const same = (a: string, b: string) => a.toLowerCase() === b.toLowerCase();
+const same = (a: string, b: string) => plainName(a) === plainName(b);
 
 export class Score {
   private reports = 0;

@@ -28,13 +28,16 @@ export function truthOf({ language, modules }: ReportFact, { silence }: Layout):
   };
 }
 
-/** A scan in the form of a truth, in one order; names without regard to capitals, since some readers shout. */
+/** A name without regard to capitals, since some readers shout, and to a point at its end, where it was cut short. */
+export const plainName = (name: string): string => name.toLowerCase().replace(/\.$/, '');
+
+/** A scan in the form of a truth, in one order. */
 export function comparable({ codes, modules }: Truth): string[] {
   return [
-    ...modules.map(({ name, reach }) => `${name.toLowerCase()}: ${reach}`),
+    ...modules.map(({ name, reach }) => `${plainName(name)}: ${reach}`),
     ...codes.map(
       ({ module, code, failureType, status }) =>
-        `${module.toLowerCase()} ${code}${failureType === null ? '' : `-${failureType}`} ${status}`,
+        `${plainName(module)} ${code}${failureType === null ? '' : `-${failureType}`} ${status}`,
     ),
   ].sort();
 }

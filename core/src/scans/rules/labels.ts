@@ -75,7 +75,7 @@ export function takePairs(reading: Reading, line: Line, page: Page): boolean {
     of('result') ?? (!stated && (reading.open || (code && isOneCode(code.value))) ? undefined : of('status'));
   const said =
     result && reading.module !== null
-      ? result.label!.role === 'result'
+      ? result.label!.role === 'result' || (module && !of('code'))
         ? stateOfResult(result.value, result.label!.link, page.legend.reaches)
         : stateOf(result.value, page.legend.reaches)
       : null;
@@ -111,6 +111,12 @@ export function takePairs(reading: Reading, line: Line, page: Page): boolean {
     reading.say(unread);
     [taken, as] = [true, as === 'module' ? 'module' : 'detail'];
   }
+  // `reason="no answer in 3 tries"`
+  const why =
+    module && result && said !== 'clean' && said !== 'read'
+      ? pairs.map(({ label, value }) => (label === null ? unreadIn(value) : null)).find((one) => one !== null)
+      : null;
+  if (why) reading.say(why);
   // `Self-test: n.i.O.` beside a module's name: whatever was tried, it does not count as read.
   if (module && said === null && pairs.some(({ label, value }) => label === null && saysFailed(value)))
     reading.say('unclear');
@@ -139,7 +145,7 @@ export function takePairs(reading: Reading, line: Line, page: Page): boolean {
 }
 
 /** `Test failed: no   Confirmed: yes`: the statuses of the code above, each with yes or no. */
-function takeFlags(reading: Reading, line: Line, pairs: readonly Pair[]): boolean {
+export function takeFlags(reading: Reading, line: Line, pairs: readonly Pair[]): boolean {
   if (!reading.open || pairs.length === 0) return false;
   const flags = pairs.map(({ key, value }) => ({
     word: statusWordOf(key),
@@ -152,7 +158,8 @@ function takeFlags(reading: Reading, line: Line, pairs: readonly Pair[]): boolea
   const status = strongestStatus(told) ?? (refuted && flags.length === 1 ? 'stored' : undefined);
   if (status)
     for (const code of reading.open.codes)
-      if (code.status === 'unknown')
+      // `State: confirmed`, and below it `Present: yes`
+      if (code.status === 'unknown' || (status === 'active' && code.how?.status === 'label'))
         give(code, { status, comesAndGoes: false, statusText: null, statusByte: null, by: 'label' });
   reading.mark(line, 'detail');
   return true;
@@ -297,7 +304,7 @@ function takeCodePair(
 }
 
 /** Failure type, status and text of the code that is open. */
-function takeCodeFields(reading: Reading, pairs: readonly Pair[], page: Page): void {
+export function takeCodeFields(reading: Reading, pairs: readonly Pair[], page: Page): void {
   for (const { label, value } of pairs)
     for (const code of reading.open!.codes) {
       const role = label!.role;

@@ -6,13 +6,18 @@ import { type Line, type Reading } from '../reading.js';
 import { type ReachWord, isTitle, labelOf, reachOfList, reachWordOf, saysAllRead } from '../vocabulary.js';
 import { type Page } from './page.js';
 
+const longestRow = 300;
+const longestName = 60;
+
 /** `Modules without faults` over a list of names, and the names. */
 export function takeList(reading: Reading, line: Line, page: Page): boolean {
   const bare = line.text.trim();
   // `Modules without answer: 1` counts them.
   const reach = /\d\W*$/.test(bare.replace(/\(\d{1,4}\)\W*$/, ''))
     ? null
-    : (reachOfList(bare.replace(/[:.]$/, '')) ?? answering(bare) ?? overNames(reading, line, page));
+    : (reachOfList(bare.replace(/[:.]$/, '')) ??
+      answering(bare, line, page) ??
+      overNames(reading, line, page));
   if (reach !== null) {
     reading.list = { reach, named: false, at: line.at };
     reading.module = null;
@@ -22,7 +27,7 @@ export function takeList(reading: Reading, line: Line, page: Page): boolean {
     return true;
   }
   // The names stand right below, a rule or a blank line between at most.
-  if (reading.list === null || line.at - reading.list.at > 2 || bare.length > 60) return false;
+  if (reading.list === null || line.at - reading.list.at > 2 || bare.length > longestRow) return false;
   const names = namesIn(bare);
   if (names.length > 1) {
     for (const name of names) {
@@ -35,7 +40,10 @@ export function takeList(reading: Reading, line: Line, page: Page): boolean {
     reading.mark(line, 'module');
     return true;
   }
-  const heading = splitCells(bare).length === 1 && !/[:;=|]/.test(bare) ? readModuleName(bare) : null;
+  const heading =
+    bare.length <= longestName && splitCells(bare).length === 1 && !/[:;=|]/.test(bare)
+      ? readModuleName(bare)
+      : null;
   if (!heading || isTitle(bare) || holdsCodesBelow(line, page)) {
     reading.list = null;
     return false;
@@ -55,8 +63,17 @@ function holdsCodesBelow(line: Line, { lines }: Page): boolean {
 }
 
 /** `The following modules answered:` over their names. */
-const answering = (bare: string): ReachWord | null =>
-  bare.endsWith(':') && saysAllRead(bare.slice(0, -1)) ? 'read' : null;
+const answering = (bare: string, line: Line, { lines }: Page): ReachWord | null =>
+  saysAllRead(bare.replace(/:$/, '')) &&
+  (bare.endsWith(':') ||
+    namesIn(
+      lines
+        .at(line.at + 1)
+        .slice(0, 300)
+        .trim(),
+    ).length > 1)
+    ? 'read'
+    : null;
 
 /**
  * `NO RESPONSE` over names that are set in, over several in a row, or right below such a row: said of each of them, and

@@ -15,6 +15,8 @@ export interface Page {
   leading: number;
   /** Of code lines without a heading, by the number of their cells: the one that names the module. */
   readonly moduleCells: Map<number, number>;
+  /** The report is a log of what was asked of modules, and of what they answered. */
+  readonly exchange: boolean;
 }
 
 /** A sign that labels and values have between them. */

@@ -8,12 +8,18 @@ import { byMarks, takeRow } from '../row.js';
 import { type Page } from './page.js';
 
 export function takeColumns(reading: Reading, line: Line, page: Page): boolean {
-  const columns = headerOf(line.text, page.lines.at(line.at + 1).slice(0, 300), page.legend.statuses);
+  const columns = headerOf(line.text, rowBelow(line, page), page.legend.statuses);
   if (!columns) return false;
   page.columns = columns;
   reading.open = null;
   reading.mark(line, 'header');
   return true;
+}
+
+/** The row below the names of the columns, a rule between at most. */
+function rowBelow({ at }: Line, { lines }: Page): string {
+  const next = lines.at(at + 1).slice(0, 300);
+  return /[\p{L}\p{N}]/u.test(next) ? next : lines.at(at + 2).slice(0, 300);
 }
 
 export function takeTableRow(reading: Reading, line: Line, page: Page): boolean {

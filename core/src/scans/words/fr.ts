@@ -36,7 +36,7 @@ export const french: LanguageWords = {
   },
   label: {
     module:
-      'module de commande|nom du calculateur|nom du module|calculateur|calculateurs|module|modules|boîtier|boîtiers|système|systèmes|organe|unité|unité de commande|source',
+      'module de commande|nom du calculateur|nom du module|calculateur|calculateurs|module|modules|système|systèmes|organe|unité|unité de commande|source',
     address: 'adresse|adr',
     code: 'événement|événements|code|codes|défaut|défauts|code défaut|codes défaut|codes défauts|anomalie|dtc',
     type: 'sous type|sous code|subcode|complément|type|sous type|caractérisation|type de défaut|symptôme|nature',

@@ -1,0 +1,294 @@
+/**
+ * Reads what another program wrote as JSON or XML. What a branch is follows from what it holds: a code is a value or a
+ * key that is one; a module is what codes are listed in, and whatever stands beside such a one and is built alike.
+ */
+import { isCodeBytes, readCode, readCodeBytes } from '../codes/index.js';
+import { readCodeLine } from './code-line.js';
+import { noteField } from './header-field.js';
+import { readModuleName } from './heading.js';
+import { legendOf } from './legend.js';
+import { Lines } from './lines.js';
+import { stateOf, stateOfResult, unreadIn } from './module-state.js';
+import type { Pair } from './pairs.js';
+import { PatternBook, patternsFor } from './patterns.js';
+import type { TextOptions } from './read-text.js';
+import { Line, Reading } from './reading.js';
+import { languageIn, readerOf } from './rules/head.js';
+import { takeCodeFields, takeFlags } from './rules/labels.js';
+import type { Page } from './rules/page.js';
+import type { Scan } from './schema.js';
+import { unknownStatus } from './status-cell.js';
+import { type Branch, type Field, treeOf } from './tree.js';
+import { isNameKey, labelOf, reachWordOf, type Role, saysNo, saysYes, tokensOf } from './vocabulary.js';
+
+const roleOf = (key: string): Role | undefined => labelOf(key)?.role;
+
+/** The field that holds a code and nothing else; one that is called a part number or the like holds none. */
+const codeField = ({ fields }: Branch): Field | undefined =>
+  fields.find(({ key, value }) => roleOf(key) === 'code' && isCode(value)) ??
+  fields.find(({ key, value }) => mayHoldCode(key) && isExact(value));
+
+/** A key that nobody knows, or an identifier. */
+const mayHoldCode = (key: string): boolean => [undefined, 'address'].includes(roleOf(key));
+
+const isExact = (value: string): boolean => readCode(value)?.repaired === false;
+const isCode = (value: string): boolean => readCode(value) !== null || isCodeBytes(value);
+const isCodeBranch = (branch: Branch): boolean => isExact(branch.key) || codeField(branch) !== undefined;
+
+/** True for a list of codes: by its name, or since nothing else is in it. */
+function listsCodes(branch: Branch): boolean {
+  const role = roleOf(branch.key);
+  const empty = branch.branches.length === 0 && branch.fields.length === 0;
+  if ((role === 'code' || role === 'codeCount') && !isCodeBranch({ ...branch, key: '' }))
+    return empty || holdsCodes(branch);
+  return !empty && holdsCodes(branch) && branch.branches.every(isCodeBranch);
+}
+
+/** True where codes stand right in it. */
+const holdsCodes = (branch: Branch): boolean =>
+  branch.branches.some(isCodeBranch) ||
+  (branch.list && branch.fields.some(({ value }) => isExact(value) || readCodeLine(value) !== null)) ||
+  branch.fields.some(({ key }) => isExact(key));
+
+class TreeReading {
+  private readonly modules = new Set<Branch>();
+  private readonly page: Page;
+  /** A code stands where no module is named. */
+  private lost = false;
+
+  constructor(
+    private readonly reading: Reading,
+    lines: Lines,
+  ) {
+    this.page = {
+      lines: lines as unknown as Page['lines'],
+      legend: legendOf(lines),
+      columns: null,
+      starts: [],
+      leading: NaN,
+      moduleCells: new Map(),
+      exchange: false,
+    };
+  }
+
+  /** True where every code of the tree found its module. */
+  read(root: Branch): boolean {
+    this.mark(root);
+    this.walk(root);
+    return !this.lost && this.reading.codes.length > 0;
+  }
+
+  /** Finds the modules: what codes are listed in, then what stands beside one of those and has the same keys or tag. */
+  private mark(branch: Branch): void {
+    for (const child of branch.branches) this.mark(child);
+    const own = branch.branches.filter((child) => this.isModule(child));
+    if (own.length === 0) return;
+    for (const child of branch.branches)
+      if (own.includes(child) || (!isCodeBranch(child) && own.some((other) => alike(child, other))))
+        this.modules.add(child);
+  }
+
+  private isModule(branch: Branch): boolean {
+    if (isCodeBranch(branch) || branch.branches.some(namesItsModule)) return false;
+    // `"Restraints": ["B1318-16"]`, `<unit name="Restraints"><fault ...`: a list of codes under a name.
+    return listsCodes(branch)
+      ? nameOf(branch) !== null
+      : branch.branches.some((child) => listsCodes(child) && !child.branches.some(namesItsModule));
+  }
+
+  private walk(branch: Branch): void {
+    if (this.modules.has(branch)) {
+      this.takeModule(branch);
+      return;
+    }
+    if (isCodeBranch(branch)) {
+      this.takeFlatCode(branch);
+      return;
+    }
+    for (const field of branch.fields) {
+      if (isExact(field.key) || (isExact(field.value) && mayHoldCode(field.key))) this.lost = true;
+      const line = lineOf(field);
+      // `"Tailgate": "no answer"` beside modules with codes.
+      const reach =
+        branch.branches.some((child) => this.modules.has(child)) && isName(field.key)
+          ? stateOf(field.value)
+          : null;
+      if (reach !== null && labelOf(field.key) === null) {
+        this.reading.enter(field.key, line, { by: 'label' });
+        this.reading.say(reach);
+        this.reading.mark(line, 'module');
+      } else {
+        const role = roleOf(field.key);
+        if (role !== undefined) noteField(this.reading, role, field.value);
+        this.reading.mark(line, 'header');
+      }
+    }
+    for (const child of branch.branches) this.walk(child);
+  }
+
+  private takeModule(branch: Branch): void {
+    const { reading } = this;
+    const line = new Line(branch.line, '');
+    const named = nameOf(branch);
+    const address = branch.fields
+      .filter(({ key }) => roleOf(key) === 'address')
+      .flatMap(({ value }) => /^(?:0x|\$)?([\da-f]{1,4})h?$/i.exec(value.trim())?.[1] ?? [])[0];
+    if (named === null && address === undefined) {
+      this.lost = true;
+      return;
+    }
+    reading.enter(named ?? `Address ${address!.toUpperCase()}`, line, {
+      address: address?.toUpperCase() ?? null,
+      by: 'label',
+    });
+    reading.open = null;
+    reading.mark(line, 'module');
+    this.sayOf(branch);
+    for (const field of branch.fields) {
+      if (roleOf(field.key) === 'code' && !isCode(field.value)) this.takeCodes(field.value, lineOf(field));
+      else if (branch.list || isExact(field.key)) this.takeCodes(spelled(field), lineOf(field));
+      else reading.mark(lineOf(field), 'detail');
+    }
+    for (const child of branch.branches) this.takeBelow(child);
+  }
+
+  /** What the fields of a module say of the contact with it. */
+  private sayOf({ fields }: Branch): void {
+    const { reading, page } = this;
+    let told = false;
+    for (const { key, value } of fields) {
+      const label = labelOf(key);
+      const role = label?.role;
+      let said = null;
+      if (role === 'result' || role === 'status')
+        said = stateOfResult(value, label!.link, page.legend.reaches);
+      else if (isContact(key) && (saysYes(value) || saysNo(value)))
+        said = saysYes(value) ? ('read' as const) : ('silent' as const);
+      else if (role !== 'ident' && role !== 'text' && /\p{L}{2}/u.test(value)) said = unreadIn(value);
+      if (said === null && (role === 'result' || role === 'status') && /\p{L}/u.test(value) && !told)
+        said = 'unclear' as const;
+      if (said === null) continue;
+      told = true;
+      reading.say(said);
+    }
+  }
+
+  private takeBelow(branch: Branch): void {
+    if (isCodeBranch(branch)) {
+      this.takeCode(branch);
+      return;
+    }
+    if (roleOf(branch.key) === 'environment') return;
+    for (const field of branch.fields)
+      if (branch.list || isExact(field.key)) this.takeCodes(spelled(field), lineOf(field));
+      else if (isExact(field.value)) this.takeCodes(field.value, lineOf(field));
+      else this.reading.mark(lineOf(field), 'detail');
+    for (const child of branch.branches) this.takeBelow(child);
+  }
+
+  /** A code that names its module itself, in a list of all codes. */
+  private takeFlatCode(branch: Branch): void {
+    const own = branch.fields.find(({ key }) => roleOf(key) === 'module');
+    const heading = own && readModuleName(own.value);
+    if (!heading) {
+      this.lost = true;
+      return;
+    }
+    this.reading.enter(heading.name, lineOf(own), { address: heading.address, by: 'label' });
+    this.takeCode(branch);
+  }
+
+  private takeCode(branch: Branch): void {
+    const { reading, page } = this;
+    const field = codeField(branch);
+    const text = isExact(branch.key) ? branch.key : field!.value;
+    const read = readCode(text) ?? readCodeBytes(text)!;
+    const line = new Line(field?.line ?? branch.line, '');
+    reading.add([{ ...read, ...unknownStatus, text: null, cells: [] }], line, { record: true });
+    const pairs = branch.fields
+      .filter((other) => other !== field && other.value !== 'null')
+      .map(({ key, value }): Pair => ({ key, label: labelOf(key === '' ? 'text' : key), value }));
+    takeCodeFields(
+      reading,
+      pairs.filter(({ label }) => label !== null),
+      page,
+    );
+    const flags = pairs.filter(({ value }) => saysYes(value) || saysNo(value) || /^[01]$/.test(value));
+    takeFlags(reading, line, flags);
+    for (const other of branch.fields) if (other !== field) reading.mark(lineOf(other), 'detail');
+  }
+
+  /** Codes in a value, with what stands beside them. */
+  private takeCodes(value: string, line: Line): void {
+    const read = readCodeLine(value, this.page.legend);
+    if (read) this.reading.add(read.codes, line);
+    else {
+      const said = stateOf(value);
+      if (said !== null) this.reading.say(said);
+      this.reading.mark(line, 'detail');
+    }
+  }
+}
+
+const lineOf = ({ line, key, value }: Field): Line => new Line(line, `${key}: ${value}`);
+
+/** `"B1318-16": "stored"` as it would stand in a line. */
+const spelled = ({ key, value }: Field): string => (key === '' ? value : `${key}   ${value}`);
+
+/** A key that names a module: no list's name (`dtcList`), and no label. */
+const isName = (key: string): boolean =>
+  /\p{L}{2}/u.test(key) &&
+  !isExact(key) &&
+  labelOf(key) === null &&
+  !tokensOf(key.replace(/(?<=\p{Ll})(?=\p{Lu})|_/gu, ' ')).some((word) => roleOf(word) === 'code') &&
+  readModuleName(key) !== null;
+
+/** A code in a list of all codes says itself whose it is. */
+const namesItsModule = (branch: Branch): boolean =>
+  isCodeBranch(branch) && branch.fields.some(({ key }) => roleOf(key) === 'module');
+
+/** `ok`, `online`, `answered`: what is said of the contact by yes or no. */
+const isContact = (key: string): boolean => {
+  const reach = reachWordOf(key);
+  return reach === 'read' || reach === 'clean';
+};
+
+const otherNames: ReadonlySet<string> = new Set(['label', 'title', 'caption', 'display', 'designation']);
+
+/** The name of a module: a field that is called so, or its key in a map of modules. */
+function nameOf({ key, fields, branches }: Branch): string | null {
+  const own =
+    fields.find((field) => isNameKey(field.key)) ??
+    fields.find((field) => roleOf(field.key) === 'module' && /\p{L}{2}/u.test(field.value)) ??
+    fields.find((field) => otherNames.has(field.key.toLowerCase())) ??
+    branches.find((child) => roleOf(child.key) === 'module')?.fields.find((field) => isNameKey(field.key));
+  const heading = own ? readModuleName(own.value) : null;
+  if (heading) return heading.name;
+  return isName(key) ? key : null;
+}
+
+/** Built alike: the same tag, or half of the keys in common. */
+function alike(one: Branch, other: Branch): boolean {
+  if (one.list !== other.list) return false;
+  const keys = (branch: Branch) => new Set([...branch.fields, ...branch.branches].map(({ key }) => key));
+  const [own, others] = [keys(one), keys(other)];
+  const common = [...own].filter((key) => others.has(key)).length;
+  return (
+    one.list ||
+    (one.key !== '' && one.key === other.key) ||
+    (common > 0 && 2 * common >= Math.min(own.size, others.size))
+  );
+}
+
+/** The scan in a text that is JSON or XML as a whole; null where it is none, or where not every code of it has its module. */
+export function readTree(text: string, { patterns, marks }: TextOptions = {}): Scan | null {
+  const root = treeOf(text);
+  if (root === null) return null;
+  const lines = new Lines(text);
+  const reading = new Reading(
+    new PatternBook(patternsFor(readerOf(lines), patterns ?? { codes: [], lines: [] })),
+  );
+  if (!new TreeReading(reading, lines).read(root)) return null;
+  reading.correct(marks ?? []);
+  return reading.finish(languageIn(lines));
+}

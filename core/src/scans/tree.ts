@@ -1,0 +1,129 @@
+/** JSON and XML as one kind of tree, with the line on which each part stands. */
+import { type Node, parseTree } from 'jsonc-parser';
+import { SaxesParser } from 'saxes';
+
+export interface Field {
+  readonly key: string;
+  readonly value: string;
+  readonly line: number;
+}
+
+/** An object, a list or an element: its plain values, and what is nested in it. */
+export interface Branch {
+  /** Its key, or its tag; empty in a list. */
+  readonly key: string;
+  readonly line: number;
+  /** A list of JSON. */
+  readonly list: boolean;
+  readonly fields: Field[];
+  readonly branches: Branch[];
+}
+
+/** A report is no deeper; what is, is read line by line. */
+const deepest = 60;
+const longest = 4_000_000;
+
+/** The tree of a text that is JSON or XML as a whole; null for any other. */
+export function treeOf(text: string): Branch | null {
+  if (text.length > longest) return null;
+  const source = text.replace(/^\uFEFF/, '');
+  const first = /\S/.exec(source.slice(0, 1000))?.[0];
+  if (first === '{' || first === '[') return depthOf(source) > deepest ? null : jsonTree(source);
+  return first === '<' &&
+    /^\s*<(?:\?xml|(?!!|html|body|table|div|p\b|h\d|pre|ul|tr|td|span)[A-Za-z])/i.test(source)
+    ? xmlTree(source)
+    : null;
+}
+
+/** How deep brackets are nested. */
+function depthOf(text: string): number {
+  let [depth, most] = [0, 0];
+  let quoted = false;
+  for (let at = 0; at < text.length; at++) {
+    const sign = text.charCodeAt(at);
+    if (quoted && sign === 92) at++;
+    else if (sign === 34) quoted = !quoted;
+    else if (!quoted && (sign === 123 || sign === 91)) most = Math.max(most, ++depth);
+    else if (!quoted && (sign === 125 || sign === 93)) depth--;
+  }
+  return most;
+}
+
+function jsonTree(text: string): Branch | null {
+  try {
+    JSON.parse(text);
+  } catch {
+    return null;
+  }
+  const root = parseTree(text);
+  return root && (root.type === 'object' || root.type === 'array') ? branchOf('', root, linesOf(text)) : null;
+}
+
+/** The line of each place, for places that are asked for in rising order. */
+function linesOf(text: string): (at: number) => number {
+  let [line, from] = [1, 0];
+  return (at) => {
+    for (let next = text.indexOf('\n', from); next >= 0 && next < at; next = text.indexOf('\n', from)) {
+      line++;
+      from = next + 1;
+    }
+    return line;
+  };
+}
+
+function branchOf(key: string, node: Node, lineAt: (at: number) => number): Branch {
+  const branch: Branch = {
+    key,
+    line: lineAt(node.offset),
+    list: node.type === 'array',
+    fields: [],
+    branches: [],
+  };
+  for (const child of node.children ?? []) {
+    const [name, value] = node.type === 'object' ? [child.children![0]!, child.children![1]] : [null, child];
+    if (!value) continue;
+    const own = name === null ? '' : String(name.value);
+    if (value.type === 'object' || value.type === 'array') branch.branches.push(branchOf(own, value, lineAt));
+    else branch.fields.push({ key: own, value: String(value.value), line: lineAt(value.offset) });
+  }
+  return branch;
+}
+
+function xmlTree(text: string): Branch | null {
+  const parser = new SaxesParser();
+  const top: Branch = { key: '', line: 1, list: false, fields: [], branches: [] };
+  const open: { branch: Branch; words: string }[] = [{ branch: top, words: '' }];
+  let failed = false;
+  parser.on('error', () => {
+    failed = true;
+  });
+  parser.on('opentag', ({ name, attributes }) => {
+    if (failed || open.length > deepest) {
+      failed = true;
+      return;
+    }
+    const line = parser.line;
+    const fields = Object.entries(attributes).map(([key, value]) => ({ key, value, line }));
+    const branch = { key: name, line, list: false, fields, branches: [] };
+    open.push({ branch, words: '' });
+  });
+  parser.on('text', (words) => {
+    open.at(-1)!.words += words;
+  });
+  parser.on('closetag', () => {
+    if (failed || open.length < 2) return;
+    const { branch, words } = open.pop()!;
+    const over = open.at(-1)!.branch;
+    const said = words.trim();
+    // `<code>B1318</code>` is a field; an element with attributes keeps what it holds as one of its own.
+    if (said !== '' && branch.branches.length === 0 && branch.fields.length === 0)
+      over.fields.push({ key: branch.key, value: said, line: branch.line });
+    else {
+      if (said !== '') branch.fields.push({ key: '', value: said, line: branch.line });
+      over.branches.push(branch);
+    }
+  });
+  for (let at = 0; at < text.length && !failed; at += 65_536) parser.write(text.slice(at, at + 65_536));
+  if (!failed) parser.close();
+  return failed || top.branches.length !== 1 ? null : top.branches[0]!;
+}
