@@ -96,7 +96,7 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
         readLine(reading, only, page);
         continue;
       }
-      const segments = segmentsOf(piece).filter(saysSomething);
+      const segments = segmentsOf(piece).filter((part) => saysSomething(part) && !onlyOpens.test(part));
       if (segments.length === 0) reading.mark(new Line(number, piece, at), 'header');
       for (const segment of segments) readLine(reading, new Line(number, segment, at), page);
     }
@@ -104,6 +104,9 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
   reading.correct(marks ?? []);
   return reading.finish(languageIn(all));
 }
+
+/** A key of an object that begins here, and nothing else. */
+const onlyOpens = /^\{\s{0,9}"[^"]{0,60}"\s{0,9}:\s{0,9}$/;
 
 const blank = (text: string): string => ' '.repeat(text.length);
 

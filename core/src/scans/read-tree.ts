@@ -24,22 +24,32 @@ import { isNameKey, labelOf, reachWordOf, type Role, saysNo, saysYes, tokensOf }
 const roleOf = (key: string): Role | undefined => labelOf(key)?.role;
 
 /** The field that holds a code and nothing else; one that is called a part number or the like holds none. */
-const codeField = ({ fields }: Branch): Field | undefined =>
-  fields.find(({ key, value }) => roleOf(key) === 'code' && isCode(value)) ??
-  fields.find(({ key, value }) => mayHoldCode(key) && isExact(value));
+const codeField = ({ list, fields }: Branch): Field | undefined =>
+  list
+    ? undefined
+    : (fields.find(({ key, value }) => isCode(value) && roleOf(key) === 'code') ??
+      fields.find(({ key, value }) => isExact(value) && mayHoldCode(key)));
 
 /** A key that nobody knows, or an identifier. */
 const mayHoldCode = (key: string): boolean => [undefined, 'address'].includes(roleOf(key));
 
 const isExact = (value: string): boolean => readCode(value)?.repaired === false;
 const isCode = (value: string): boolean => readCode(value) !== null || isCodeBytes(value);
-const isCodeBranch = (branch: Branch): boolean => isExact(branch.key) || codeField(branch) !== undefined;
+
+const known = new WeakMap<Branch, boolean>();
+
+/** True for a code with what belongs to it. */
+function isCodeBranch(branch: Branch): boolean {
+  let is = known.get(branch);
+  if (is === undefined) known.set(branch, (is = isExact(branch.key) || codeField(branch) !== undefined));
+  return is;
+}
 
 /** True for a list of codes: by its name, or since nothing else is in it. */
 function listsCodes(branch: Branch): boolean {
   const role = roleOf(branch.key);
   const empty = branch.branches.length === 0 && branch.fields.length === 0;
-  if ((role === 'code' || role === 'codeCount') && !isCodeBranch({ ...branch, key: '' }))
+  if ((role === 'code' || role === 'codeCount') && codeField(branch) === undefined)
     return empty || holdsCodes(branch);
   return !empty && holdsCodes(branch) && branch.branches.every(isCodeBranch);
 }
@@ -50,11 +60,15 @@ const holdsCodes = (branch: Branch): boolean =>
   (branch.list && branch.fields.some(({ value }) => isExact(value) || readCodeLine(value) !== null)) ||
   branch.fields.some(({ key }) => isExact(key));
 
+/** Fields beside the modules that may say something of the whole report. */
+const mostHeaders = 500;
+
 class TreeReading {
   private readonly modules = new Set<Branch>();
   private readonly page: Page;
   /** A code stands where no module is named. */
   private lost = false;
+  private headers = 0;
 
   constructor(
     private readonly reading: Reading,
@@ -81,10 +95,15 @@ class TreeReading {
   /** Finds the modules: what codes are listed in, then what stands beside one of those and has the same keys or tag. */
   private mark(branch: Branch): void {
     for (const child of branch.branches) this.mark(child);
-    const own = branch.branches.filter((child) => this.isModule(child));
-    if (own.length === 0) return;
+    const built = new Set<string>();
     for (const child of branch.branches)
-      if (own.includes(child) || (!isCodeBranch(child) && own.some((other) => alike(child, other))))
+      if (this.isModule(child)) {
+        this.modules.add(child);
+        built.add(buildOf(child));
+      }
+    if (built.size === 0 || built.size > mostBuilds) return;
+    for (const child of branch.branches)
+      if (!this.modules.has(child) && !isCodeBranch(child) && alike(buildOf(child), built))
         this.modules.add(child);
   }
 
@@ -118,7 +137,7 @@ class TreeReading {
         this.reading.say(reach);
         this.reading.mark(line, 'module');
       } else {
-        const role = roleOf(field.key);
+        const role = this.headers++ < mostHeaders ? roleOf(field.key) : undefined;
         if (role !== undefined) noteField(this.reading, role, field.value);
         this.reading.mark(line, 'header');
       }
@@ -255,6 +274,8 @@ const isContact = (key: string): boolean => {
 
 const otherNames: ReadonlySet<string> = new Set(['label', 'title', 'caption', 'display', 'designation']);
 
+const longestName = 60;
+
 /** The name of a module: a field that is called so, or its key in a map of modules. */
 function nameOf({ key, fields, branches }: Branch): string | null {
   const own =
@@ -262,27 +283,38 @@ function nameOf({ key, fields, branches }: Branch): string | null {
     fields.find((field) => roleOf(field.key) === 'module' && /\p{L}{2}/u.test(field.value)) ??
     fields.find((field) => otherNames.has(field.key.toLowerCase())) ??
     branches.find((child) => roleOf(child.key) === 'module')?.fields.find((field) => isNameKey(field.key));
-  const heading = own ? readModuleName(own.value) : null;
-  if (heading) return heading.name;
+  if (own && /\p{L}{2}/u.test(own.value) && own.value.length <= longestName)
+    return readModuleName(own.value)?.name ?? own.value.trim();
   return isName(key) ? key : null;
 }
 
-/** Built alike: the same tag, or half of the keys in common. */
-function alike(one: Branch, other: Branch): boolean {
-  if (one.list !== other.list) return false;
-  const keys = (branch: Branch) => new Set([...branch.fields, ...branch.branches].map(({ key }) => key));
-  const [own, others] = [keys(one), keys(other)];
-  const common = [...own].filter((key) => others.has(key)).length;
-  return (
-    one.list ||
-    (one.key !== '' && one.key === other.key) ||
-    (common > 0 && 2 * common >= Math.min(own.size, others.size))
-  );
+/** How a branch is built: whether it is a list, its tag, and its keys. */
+const buildOf = ({ list, key, fields, branches }: Branch): string =>
+  [list ? 'list' : key, ...new Set([...fields, ...branches].map((own) => own.key))].join('\n');
+
+/** Modules of more builds than that are built like nothing. */
+const mostBuilds = 40;
+
+/** Built like one of those: a list too, the same tag, or half of the keys in common. */
+function alike(build: string, others: ReadonlySet<string>): boolean {
+  if (others.has(build)) return true;
+  const [tag, ...keys] = build.split('\n');
+  return [...others].some((other) => {
+    const [otherTag, ...otherKeys] = other.split('\n');
+    if (tag === 'list' || otherTag === 'list') return tag === otherTag;
+    const common = keys.filter((key) => otherKeys.includes(key)).length;
+    return (
+      (tag !== '' && tag === otherTag) ||
+      (common > 0 && 2 * common >= Math.min(keys.length, otherKeys.length))
+    );
+  });
 }
+
+const anyCode = /(?<![\p{L}\d])[PCBU][0-3][\dA-F]{3}/iu;
 
 /** The scan in a text that is JSON or XML as a whole; null where it is none, or where not every code of it has its module. */
 export function readTree(text: string, { patterns, marks }: TextOptions = {}): Scan | null {
-  const root = treeOf(text);
+  const root = anyCode.test(text) ? treeOf(text) : null;
   if (root === null) return null;
   const lines = new Lines(text);
   const reading = new Reading(

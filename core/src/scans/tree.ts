@@ -61,13 +61,12 @@ function jsonTree(text: string): Branch | null {
 
 /** The line of each place, for places that are asked for in rising order. */
 function linesOf(text: string): (at: number) => number {
-  let [line, from] = [1, 0];
+  const breaks: number[] = [];
+  for (let at = text.indexOf('\n'); at >= 0; at = text.indexOf('\n', at + 1)) breaks.push(at);
+  let passed = 0;
   return (at) => {
-    for (let next = text.indexOf('\n', from); next >= 0 && next < at; next = text.indexOf('\n', from)) {
-      line++;
-      from = next + 1;
-    }
-    return line;
+    while (passed < breaks.length && breaks[passed]! < at) passed++;
+    return passed + 1;
   };
 }
 

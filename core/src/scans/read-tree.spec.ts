@@ -1,0 +1,91 @@
+import { readReport } from './read.js';
+import { readTree } from './read-tree.js';
+import { treeOf } from './tree.js';
+
+const codesOf = (text: string) =>
+  readTree(text)?.codes.map(
+    ({ module, code, failureType, status, line }) =>
+      `${module} ${code}-${failureType ?? ''} ${status}, line ${line}`,
+  );
+const modulesOf = (text: string) => readTree(text)?.modules.map(({ name, reach }) => `${name}: ${reach}`);
+
+describe('treeOf', () => {
+  it('has the line of each value, of JSON and of XML', () => {
+    const json = treeOf('{\n "a": 1,\n "b": {\n  "c": true }\n}')!;
+    expect([json.fields[0]!.line, json.branches[0]!.line, json.branches[0]!.fields[0]!.line]).toEqual([
+      2, 3, 4,
+    ]);
+    const xml = treeOf('<r>\n <u n="1">\n  <c>B1318</c>\n </u>\n</r>')!;
+    expect(xml.branches[0]!.fields).toEqual([
+      { key: 'n', value: '1', line: 2 },
+      { key: 'c', value: 'B1318', line: 3 },
+    ]);
+  });
+
+  it('is none for text, for a page, for what is cut short or nested without end', () => {
+    for (const text of [
+      'B1318',
+      '<table><tr><td>B1318</td></tr></table>',
+      '{"a": [1',
+      '<a><b></a>',
+      '['.repeat(100_000),
+      '{"a":'.repeat(1000),
+      '<a>'.repeat(100_000),
+      '',
+    ])
+      expect(treeOf(text)).withContext(text.slice(0, 20)).toBeNull();
+  });
+});
+
+describe('readTree', () => {
+  it('takes what codes are listed in for a module, and what stands beside it and is built alike', () => {
+    const text = JSON.stringify({
+      battery: 12.4,
+      results: {
+        Restraints: { ok: true, faults: { 'B1049-13': { st: 'current' }, 'B1052-1A': { st: 'history' } } },
+        Body: { ok: true, faults: {} },
+        'Seat front left': { ok: false, err: 'no response' },
+      },
+    });
+    expect(codesOf(text)).toEqual([
+      'Restraints B1049-13 active, line 1',
+      'Restraints B1052-1A history, line 1',
+    ]);
+    expect(modulesOf(text)).toEqual(['Restraints: answered', 'Body: answered', 'Seat front left: silent']);
+    expect(readTree(text)!.supplyVolts).toBe(12.4);
+  });
+
+  it('reads lists under names, codes that name their module, and elements with attributes', () => {
+    expect(codesOf('{"Body": ["B1318-16"], "Lamps": [], "Trailer": "no answer"}')).toEqual([
+      'Body B1318-16 unknown, line 1',
+    ]);
+    expect(modulesOf('{"Body": ["B1318-16"], "Lamps": [], "Trailer": "no answer"}')).toEqual([
+      'Trailer: silent',
+      'Body: answered',
+      'Lamps: answered',
+    ]);
+    expect(
+      codesOf(
+        '{"dtcList": [\n{"ecu": "Body", "code": "B1318", "ftb": "16", "state": "stored"},\n{"ecu": "Lamps", "code": "B1D20", "state": "active"}]}',
+      ),
+    ).toEqual(['Body B1318-16 stored, line 2', 'Lamps B1D20- active, line 3']);
+    expect(
+      codesOf(
+        '<scan>\n<node label="Body" comm="OK">\n<fault code="B1318" sub="16" flags="TF CD"/></node></scan>',
+      ),
+    ).toEqual(['Body B1318-16 active, line 3']);
+  });
+
+  it('leaves alone what has a code without a module, and takes no part number for a code', () => {
+    expect(readTree('{"code": "B1318"}')).toBeNull();
+    expect(readTree('{"list": [{"code": "B1318"}], "more": {"x": "B1402"}}')).toBeNull();
+    expect(
+      codesOf('{"units": [{"name": "Body", "part": "B1402", "faults": [{"code": "B1318-16"}]}]}'),
+    ).toEqual(['Body B1318-16 unknown, line 1']);
+  });
+
+  it('takes words such as constructor and __proto__ for words', () => {
+    const text = '{"__proto__": {"faults": {"B1318-16": {"st": "active"}}}, "constructor": {"faults": {}}}';
+    expect(readReport(text).codes.map(({ code }) => code)).toEqual(['B1318']);
+  });
+});
