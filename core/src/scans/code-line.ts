@@ -161,6 +161,15 @@ function finish(
   const byte =
     legend?.byteBehind && behind === null && failureType !== null && /^ ([\da-f]{2})(?=\s)/i.exec(rest);
   if (byte) status = { ...ofByte(parseInt(byte[1]!, 16)), statusText: byte[1]!, by: 'guess' };
+  // `B1318-16 (2F)`
+  const held =
+    failureType !== null && status.status === 'unknown'
+      ? /^\s?\((?:0x)?([\da-f]{2})h?\)(?=[\s,;.]|$)/i.exec(rest)
+      : null;
+  if (held && /\d/.test(held[1]!)) {
+    status = { ...ofByte(parseInt(held[1]!, 16)), statusText: held[1]!, by: 'byte' };
+    rest = `   ${rest.slice(held[0].length)}`;
+  }
   const cells = splitCells(
     partPairs(byte ? rest.slice(byte[0].length) : behind ? rest.slice(behind[0].length) : rest),
   );

@@ -133,8 +133,12 @@ const loggedFrame =
 /** A frame of the link behind a report, as the open log of timed frames has it: it says nothing of its own. */
 export const isFrame = (line: string): boolean => line.includes('#') && loggedFrame.test(line);
 
+/** An answer as it came over the link: bytes and nothing else. */
+const answer = /^\s{0,40}(?:59|7F)(?:\s{1,3}[\dA-F]{2}){2,400}\s{0,9}$/i;
+
 /** An address with bytes behind it: a line of a memory dump or a log of frames. */
 export const isDump = (line: string): boolean =>
-  fewBytes.test(line) &&
-  ((addressAndBytes.test(line) && readCode(line.trim().split(/[:|\s]/, 1)[0]!)?.repaired !== false) ||
-    frame.test(line));
+  answer.test(line) ||
+  (fewBytes.test(line) &&
+    ((addressAndBytes.test(line) && readCode(line.trim().split(/[:|\s]/, 1)[0]!)?.repaired !== false) ||
+      frame.test(line)));

@@ -46,12 +46,20 @@ export function headerColumns(
   numbered = -1,
 ): Columns {
   const labels = cells.map((cell) => labelOf(cell.trim()));
-  if (labels[numbered]?.role === 'module' && cells.slice(numbered).some((cell) => isNameKey(cell.trim())))
+  if (
+    labels[numbered]?.role === 'module' &&
+    (cells.slice(numbered).some((cell) => isNameKey(cell.trim())) ||
+      labels.filter((label) => label?.role === 'module').length === 1)
+  )
     labels[numbered] = plain('address');
   const bits = cells.map((cell) => (marks?.has(cell.trim()) ? -1 : bitOf(cell)));
   const inBits = bits.filter((bit) => bit >= 0).length >= 2;
   // Beside an address or what is said of the contact, a name is the module's.
   const ofModules = labels.some((label) => label?.role === 'address' || label?.link === true);
+  // `No` beside a name counts the modules.
+  const count = ofModules ? cells.findIndex((cell) => isNumber(cell)) : -1;
+  if (count >= 0 && labels[count] === null && !labels.some((label) => label?.role === 'address'))
+    labels[count] = plain('address');
   const name = ofModules ? cells.findIndex((cell) => isNameKey(cell.trim())) : -1;
   if (name >= 0) {
     const numbered = labels.findIndex((label) => label?.role === 'module');
@@ -110,6 +118,11 @@ function bestOf(role: Role, cells: readonly string[], labels: readonly (Label | 
 }
 
 const numbers: ReadonlySet<string> = new Set(['nr', 'no', 'num', 'n', 'number', 'nummer', 'numero', 'numer']);
+
+const isNumber = (cell: string): boolean => {
+  const tokens = tokensOf(cell);
+  return /^\s*#\s*$/.test(cell) || (tokens.length === 1 && numbers.has(tokens[0]!));
+};
 
 /** The words of a heading, and the two of a compound: `Modulname`, `Fehlerstatus`. */
 function wordsIn(text: string): readonly string[] {

@@ -26,7 +26,7 @@ const searched = 400;
 /** A legend with more marks is none. */
 const mostMarks = 40;
 const symbol =
-  /^(?:[^\s\p{L}\p{N}|]{0,2}[\p{Lu}\d](?:\/\p{Lu})?|\p{Lu}{2,4}|[^\s\p{L}\p{N}|]{1,2}|\p{Ll}(?:\/\p{Ll})?)$/u;
+  /^(?:[^\s\p{L}\p{N}|]{0,2}[\p{Lu}\d](?:\/\p{Lu})?|\p{Lu}{2,4}|[^\s\p{L}\p{N}|]{1,2}|\p{Ll}(?:\/\p{Ll})?|(\p{Ll})\1)$/u;
 /** A word at which the next entry begins. */
 const nextSymbol = /^(?:[^\p{L}\p{N}]|\p{Lu}{1,4}$|\p{L}\/\p{L}$)/u;
 
@@ -110,7 +110,7 @@ function entriesOf(line: string): readonly Entry[] {
   const words = (ofStatus ? line.slice(named[0].length) : line)
     .replace(/^\s*\(([^()]{8,300})\)\s*$/, '$1')
     .replace(/^[^:]{1,40}:\s+(?=\S{1,4}\s*[=:–-])/, '')
-    .replace(/[([](\S{1,4})[)\]](?=\s+\p{L})/gu, '$1')
+    .replace(/[([](\S{1,4})[)\]](?=\s+[\p{L}=])/gu, '$1')
     .replace(/[=,;:]+|\s[–—-]\s(?=\p{L})/gu, ' ')
     .trim()
     .split(/\s+/);
@@ -129,7 +129,9 @@ function entriesOf(line: string): readonly Entry[] {
   }
   // `x = no answer`, alone on its line.
   if (found.length === 1 && told === words.length && /^\S{1,2}\s?=\s?\p{L}/u.test(line.trim())) return found;
-  return found.length >= 2 && told >= (found.length > 2 ? 0.6 : 0.75) * words.length ? found : [];
+  // Several equations explain themselves, even where one of them is of something else: `number = faults`.
+  const many = found.length > 2 || line.split('=').length > 3;
+  return found.length >= 2 && told >= (many ? 0.6 : 0.75) * words.length ? found : [];
 }
 
 /** `red = codes, grey = no answer`: words that stand for what is said behind them. */
@@ -153,13 +155,14 @@ function entryAt(
   at: number,
   equated: boolean,
 ): { entry: Entry; length: number } | null {
+  const bracketed = /^[^\p{L}\p{N}]{1,3}$/u.test(words[at]!);
   let most = Math.min(mostWords, words.length - at - 1);
   for (let n = 1; n <= most; n++) if (nextSymbol.test(words[at + n]!)) most = n - 1;
   for (let count = most; count >= 1; count--) {
     const meaning = words.slice(at + 1, at + 1 + count).join(' ');
     const status = equated ? statusOfField(meaning) : statusWordOf(meaning);
     const said = reachWordOf(meaning);
-    const reach = said === 'read' || (status && said === 'holdsCodes') ? null : said;
+    const reach = (said === 'read' && !bracketed) || (status && said === 'holdsCodes') ? null : said;
     if (status || reach) return { entry: { mark: words[at]!, status, reach }, length: 1 + count };
   }
   return null;

@@ -13,6 +13,7 @@ import {
   saysNo,
   saysNoLink,
   saysYes,
+  statusWordOf,
 } from './vocabulary.js';
 import { splitCells } from './cells.js';
 
@@ -38,8 +39,21 @@ export function stateOf(text: string, legend?: ReadonlyMap<string, ReachWord>): 
     }),
   );
   if (said !== null) return said;
+  const counted = countsIn(bare);
+  if (counted !== null) return counted > 0 ? 'holdsCodes' : 'clean';
   if (parted) return parts.find((part) => part !== 'read') ?? 'read';
   return /^[-–—]{1,6}$/.test(bare) ? 'clean' : null;
+}
+
+/** `4 stored, 1 current`: how many codes there are, counted by status; null where that is not all that is said. */
+function countsIn(text: string): number | null {
+  if (text.length > 80 || !/^\d/.test(text)) return null;
+  const parts = text
+    .split(/\s{0,9}[,;/+]\s{0,9}/)
+    .map((part) => /^(\d{1,4})\s(\p{L}[\p{L} ]{2,20})$/u.exec(part));
+  return parts.every((part) => part !== null && statusWordOf(part[2]!) !== null)
+    ? parts.reduce((sum, part) => sum + Number(part![1]), 0)
+    : null;
 }
 
 const unread: ReadonlySet<ReachWord> = new Set(['silent', 'timed-out', 'refused', 'not-fitted']);
@@ -94,6 +108,8 @@ export function moduleStates(line: string, legend?: ReadonlyMap<string, ReachWor
   if (nought !== undefined && readModuleName(nought)) return [{ name: nought, reach: 'clean' }];
   const counted = countedOf(line);
   if (counted) return [counted];
+  const marked = markedBy(line, legend);
+  if (marked) return [marked];
   const cells = splitCells(line);
   // A line of so many cells is a row of figures.
   if (cells.length > 2 * mostCells) return [];
@@ -126,6 +142,20 @@ function inTurn(cells: readonly string[], legend?: ReadonlyMap<string, ReachWord
     found.push({ name: cells[at]!, reach });
   }
   return found;
+}
+
+/** `(+) Restraints 2`: a mark of the legend, a name, and how many codes it holds. */
+function markedBy(line: string, legend?: ReadonlyMap<string, ReachWord>): ModuleState | null {
+  if (!legend || legend.size === 0) return null;
+  const [, mark, name, count] =
+    /^\s{0,40}([^\s\p{L}\p{N}]{1,4})\s{1,9}(\p{L}.{1,50}?)(?:\s{1,40}(\d{1,4}))?\s{0,9}$/u.exec(line) ?? [];
+  const reach =
+    mark === undefined ? undefined : (legend.get(mark) ?? legend.get(mark.replace(/^[[(]|[\])]$/g, '')));
+  if (!reach || !readModuleName(name!)) return null;
+  return {
+    name: name!,
+    reach: count === undefined || reach !== 'read' ? reach : Number(count) > 0 ? 'holdsCodes' : 'clean',
+  };
 }
 
 /** `03 faults in Airbag` */
@@ -231,7 +261,9 @@ function listOf(line: string): readonly ModuleState[] {
   const why = parts[2] === undefined ? null : reachWordOf(parts[2]);
   const said = reachWordOf(parts[1]!);
   const told = said === null ? null : (why ?? said);
-  const names = parts[4]!.split(/\s{0,200}[,;]\s{0,200}/);
+  const names = parts[4]!
+    .split(/\s{0,200}[,;]\s{0,200}/)
+    .map((name) => name.replace(/^\[([^[\]]{2,60})\]$/, '$1'));
   // `No answer: Trailer, Roof`: names, and nothing that anybody understands as something else.
   if (
     told !== null &&

@@ -29,6 +29,7 @@ import { takeHeading, takeModuleState, takeRecordModule } from './rules/modules.
 import { type Page, codeToken, pairSign } from './rules/page.js';
 import { takeSection } from './rules/section.js';
 import { takeColumns, takeTableRow } from './rules/table.js';
+import { takeUnknownLabel, unknownLabel } from './rules/unknown-label.js';
 import { type Scan } from './schema.js';
 import { takeTaught } from './taught.js';
 import { labelOf } from './vocabulary.js';
@@ -65,6 +66,7 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
     leading: NaN,
     moduleCells: new Map(),
     exchange: isExchange(all),
+    moduleLabel: unknownLabel(all),
   };
   const marked = new Map((marks ?? []).map((mark) => [mark.line, mark]));
   const numbered = isNumbered(all);
@@ -140,6 +142,7 @@ function readLine(reading: Reading, whole: Line, page: Page): void {
   if (page.legend.lines.has(line.number)) return reading.mark(line, 'header');
   if (takeBlock(reading, line)) return;
   if (takeValue(reading, line)) return;
+  if (page.moduleLabel !== null && takeUnknownLabel(reading, line, page.moduleLabel)) return;
   const coded = codeToken.test(text);
   if (!coded && takeColumns(reading, line, page)) return;
   if (page.columns && takeTableRow(reading, line, page)) return;

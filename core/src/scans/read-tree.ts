@@ -1,5 +1,5 @@
 /**
- * Reads what another program wrote as JSON or XML. What a branch is follows from what it holds: a code is a value or a
+ * Reads what another program wrote as JSON, as XML or in sections of keys. What a branch is follows from what it holds: a code is a value or a
  * key that is one; a module is what codes are listed in, and whatever stands beside such a one and is built alike.
  */
 import { isCodeBytes, readCode, readCodeBytes } from '../codes/index.js';
@@ -63,6 +63,10 @@ const holdsCodes = (branch: Branch): boolean =>
 /** Fields beside the modules that may say something of the whole report. */
 const mostHeaders = 500;
 
+/** `dtc.0=B1318,active`: fields that are called codes hold them, with more. */
+const namesCodes = ({ list, fields }: Branch): boolean =>
+  !list && fields.some(({ key, value }) => roleOf(key) === 'code' && readCodeLine(value) !== null);
+
 class TreeReading {
   private readonly modules = new Set<Branch>();
   private readonly page: Page;
@@ -82,6 +86,7 @@ class TreeReading {
       leading: NaN,
       moduleCells: new Map(),
       exchange: false,
+      moduleLabel: null,
     };
   }
 
@@ -110,7 +115,7 @@ class TreeReading {
   private isModule(branch: Branch): boolean {
     if (isCodeBranch(branch) || branch.branches.some(namesItsModule)) return false;
     // `"Restraints": ["B1318-16"]`, `<unit name="Restraints"><fault ...`: a list of codes under a name.
-    return listsCodes(branch)
+    return listsCodes(branch) || namesCodes(branch)
       ? nameOf(branch) !== null
       : branch.branches.some((child) => listsCodes(child) && !child.branches.some(namesItsModule));
   }
@@ -239,7 +244,7 @@ class TreeReading {
 
   /** Codes in a value, with what stands beside them. */
   private takeCodes(value: string, line: Line): void {
-    const read = readCodeLine(value, this.page.legend);
+    const read = readCodeLine(value.replace(/[,;|](?=\S)/g, '   '), this.page.legend);
     if (read) this.reading.add(read.codes, line);
     else {
       const said = stateOf(value);

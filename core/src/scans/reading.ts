@@ -75,6 +75,10 @@ export class Reading {
   noModuleAnswered = false;
   module: string | null = null;
   moduleBy: ReadBy = 'heading';
+  /** Names of modules stand with the number of their codes in a cell beside them. */
+  namesCounted = false;
+  /** Codes name their modules in brackets at their ends. */
+  moduleInBrackets = false;
   /** How far the line was set in that named the module. */
   moduleIndent = 0;
   open: OpenCodes | null = null;

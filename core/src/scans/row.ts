@@ -60,10 +60,10 @@ export function takeRow(
 
   const heading = namedIn(cell('module'));
   const address =
-    /^(?:0x|\$)?([0-9a-f]{2,4})h?$/i.exec(cell('address'))?.[1]?.toUpperCase() ?? heading?.address ?? null;
+    /^(?:0x|\$)?([0-9a-f]{1,4})h?$/i.exec(cell('address'))?.[1]?.toUpperCase() ?? heading?.address ?? null;
   if (heading) reading.enter(heading.name, line, { address, by: 'column' });
   else if (placeOf(columns, 'module') < 0 && address !== null)
-    reading.enter(`Address ${address}`, line, { address, by: 'column' });
+    reading.enter(reading.namedAt(address) ?? `Address ${address}`, line, { address, by: 'column' });
   for (const role of ['reader', 'readerSoftware', 'date', 'odometer', 'supplyVolts'] as const)
     if (cell(role) !== '') noteField(reading, role, cell(role));
   if (found.length > 0) {

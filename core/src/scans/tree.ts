@@ -1,4 +1,4 @@
-/** JSON and XML as one kind of tree, with the line on which each part stands. */
+/** JSON, XML and sections of keys as one kind of tree, with the line on which each part stands. */
 import { type Node, parseTree } from 'jsonc-parser';
 import { SaxesParser } from 'saxes';
 
@@ -23,16 +23,36 @@ export interface Branch {
 const deepest = 60;
 const longest = 4_000_000;
 
-/** The tree of a text that is JSON or XML as a whole; null for any other. */
+/** The tree of a text that is JSON, XML or sections of keys as a whole; null for any other. */
 export function treeOf(text: string): Branch | null {
   if (text.length > longest) return null;
   const source = text.replace(/^\uFEFF/, '');
   const first = /\S/.exec(source.slice(0, 1000))?.[0];
+  const sections = first === '[' || first === ';' || first === '#' ? sectionTree(source) : null;
+  if (sections !== null) return sections;
   if (first === '{' || first === '[') return depthOf(source) > deepest ? null : jsonTree(source);
   return first === '<' &&
     /^\s*<(?:\?xml|(?!!|html|body|table|div|p\b|h\d|pre|ul|tr|td|span)[A-Za-z])/i.test(source)
     ? xmlTree(source)
     : null;
+}
+
+/** `[ecu.lamps]` over `title=Front lamps`: a branch for each section. */
+function sectionTree(text: string): Branch | null {
+  const top: Branch = { key: '', line: 1, list: false, fields: [], branches: [] };
+  for (const [at, whole] of text.split('\n').entries()) {
+    const line = whole.trim();
+    if (line === '' || /^[;#]/.test(line)) continue;
+    const section = /^\[([^[\]]{1,60})\]$/.exec(line)?.[1];
+    if (section !== undefined) {
+      top.branches.push({ key: section, line: at + 1, list: false, fields: [], branches: [] });
+      continue;
+    }
+    const [, key, value] = /^([\p{L}_][\p{L}\d_. -]{0,39}?)\s{0,9}=\s{0,9}(.{0,1000})$/u.exec(line) ?? [];
+    if (key === undefined || top.branches.length === 0) return null;
+    top.branches.at(-1)!.fields.push({ key, value: value!, line: at + 1 });
+  }
+  return top.branches.length >= 2 ? top : null;
 }
 
 /** How deep brackets are nested. */

@@ -35,6 +35,7 @@ export function takeCodes(reading: Reading, line: Line, page: Page, coded: boole
     below || (labelOf(label?.[1] ?? label?.[2] ?? '')?.role === 'code' && codes[0]!.text === null);
   const own =
     locatedAt(codes, line) ??
+    bracketed(reading, codes, line) ??
     (heading && { ...heading, by: 'word' as const, codes }) ??
     inCell(reading, codes) ??
     addressed(reading, line, page, codes);
@@ -69,6 +70,21 @@ function locatedAt(codes: readonly FoundCode[], { text }: Line): Own | null {
   const told = readStatusCell(parts![2] ?? '');
   const known = told && told.status !== 'unknown' ? told : {};
   return { ...place, by: 'word', codes: [{ ...codes[0]!, ...known, text: null, cells: [] }] };
+}
+
+/** `B1318-16 (stored) [Body]`: where no module stands above, the bracket at the end names it. */
+function bracketed(reading: Reading, codes: readonly FoundCode[], { text }: Line): Own | null {
+  if (codes.length !== 1 || (reading.module !== null && !reading.moduleInBrackets)) return null;
+  const held = /\s\[(\p{L}[^[\]]{1,50})\]\s{0,9}$/u.exec(text)?.[1];
+  const place = held === undefined || readStatusCell(held) !== null ? null : readModuleName(held);
+  if (!place) return null;
+  reading.moduleInBrackets = true;
+  const [code] = codes;
+  return {
+    ...place,
+    by: 'word',
+    codes: [{ ...code!, text: code!.text?.replace(`[${held!}]`, '').trim() || null }],
+  };
 }
 
 /** A cell behind the code is the name of a module that was given above. */

@@ -54,6 +54,12 @@ export function takePairs(reading: Reading, line: Line, page: Page): boolean {
     moduleStates(text, page.legend.reaches)[0]?.name != null
   )
     return takeModuleState(reading, line, page);
+  // `No faults: Cluster, Roof`, `No answer: [Tow bar]`: it is said of each of them.
+  if (known.length === 1 && /^(?:code|result)$/.test(known[0]!.label!.role) && /[,[]/.test(text)) {
+    const states = moduleStates(text, page.legend.reaches);
+    if (states.length > 0 && states.every(({ name }) => name !== null && name !== known[0]!.key))
+      return takeModuleState(reading, line, page);
+  }
   if (known.length === 1 && known[0]!.label!.role === 'address' && readHeadingPair(line.text)) return false;
   const rest = beforePairs(line.text, known[0]!);
   let taken = false;

@@ -144,7 +144,8 @@ export function takeHeading(reading: Reading, line: Line, { lines }: Page): bool
   // `Trailer ........ spoke in riddles`
   const led = /^[^.]{3,60}\.{4,200}\s{0,9}\p{L}{2}/u.test(bare);
   const odd = !told && first !== null && (led || first.address !== null) && /\p{L}{2}/u.test(cells.at(-1)!);
-  const heading = told || odd ? readModuleName(cells[0]!) : readModuleName(bare);
+  const counted = cells.length === 2 && /^\d{1,3}$/.test(cells[1]!) && readModuleName(cells[0]!) !== null;
+  const heading = told || odd || counted ? readModuleName(cells[0]!) : readModuleName(bare);
   if (!heading) return false;
   if (!heading.labelled) {
     if (isTitle(bare) || isSentence(heading.name)) return false;
@@ -157,7 +158,8 @@ export function takeHeading(reading: Reading, line: Line, { lines }: Page): bool
     // `>>> Restraints`: more than a mark of quoting, where the line below is not quoted.
     const pointed = /^\s*>{2,}\s*\p{L}/u.test(lines.at(line.at)) && !/^\s*>/.test(lines.at(line.at + 1));
     const clear = keyed || pointed || (decorated.test(text) && /^\s*(?:[=#<]|>>)/.test(text));
-    if (!clear && !leadsToFinding(reading, line.at, lines)) return false;
+    const listed = counted && reading.namesCounted;
+    if (!clear && !listed && !leadsToFinding(reading, line.at, lines)) return false;
   } else if (
     (isTitle(bare) || (heading.address === null && !/[:=]/.test(bare))) &&
     !leadsToFinding(reading, line.at, lines)
@@ -181,7 +183,8 @@ export function takeHeading(reading: Reading, line: Line, { lines }: Page): bool
     !heading.labelled &&
     reading.open?.codes.at(-1)?.text === null &&
     line.indent >= reading.open.indent &&
-    stateOf(lines.at(line.at + 1).slice(0, longestPiece)) === null &&
+    (stateOf(lines.at(line.at + 1).slice(0, longestPiece)) === null ||
+      statusWordOf(lines.at(line.at + 1).slice(0, longestPiece)) !== null) &&
     reading.awaitsCodes()
   ) {
     reading.continueText(bare);
@@ -193,6 +196,11 @@ export function takeHeading(reading: Reading, line: Line, { lines }: Page): bool
     by: heading.labelled ? 'heading' : 'heading',
   });
   if (odd) reading.say('unclear');
+  if (counted) {
+    reading.namesCounted = true;
+    reading.say(Number(cells[1]) === 0 ? 'clean' : 'holdsCodes');
+    reading.promise(Number(cells[1]), line, heading.name);
+  }
   if (reading.section?.over === false) reading.section = null;
   reading.open = null;
   reading.mark(line, 'module');

@@ -17,6 +17,8 @@ export interface Page {
   readonly moduleCells: Map<number, number>;
   /** The report is a log of what was asked of modules, and of what they answered. */
   readonly exchange: boolean;
+  /** The word for a module in a language that we lack; null for none. */
+  readonly moduleLabel: string | null;
 }
 
 /** A sign that labels and values have between them. */
