@@ -192,9 +192,15 @@ export function headerOf(
   // Modules with what is said of them, and how many codes they hold.
   const roll =
     has(columns, 'module') && (has(columns, 'result') || has(columns, 'codeCount')) && named === filled;
-  if (!isHeader(columns) && !roll && !(marksIn(columns) >= 2 && marksIn(columns) === named)) return null;
+  // Names over codes that stand under their status.
+  const byStatus =
+    has(columns, 'module') && marksIn(columns) >= 2 && named === filled && readsCode.test(below);
+  if (!isHeader(columns) && !roll && !byStatus && !(marksIn(columns) >= 2 && marksIn(columns) === named))
+    return null;
   return { columns, starts: cells.map(({ from }) => from), separator };
 }
+
+const readsCode = /(?<![\p{L}\d])[PCBU][0-3][\dA-F]{3}/iu;
 
 /** Two names a blank apart (`TYPE STAT`), or several of bits, where the row below has two cells under them. */
 function partedBy(cell: Cell, below: string): readonly Cell[] {
@@ -203,8 +209,9 @@ function partedBy(cell: Cell, below: string): readonly Cell[] {
     from: cell.from + match.index,
   }));
   const parted =
-    ((words.length === 2 && words.every(({ text }) => labelOf(text) !== null)) ||
-      (words.length > 1 && words.every(({ text }) => bitOf(text) >= 0))) &&
+    words.length > 1 &&
+    (words.every(({ text }) => labelOf(text) !== null || text === '#') ||
+      words.every(({ text }) => bitOf(text) >= 0)) &&
     words.every(({ from }) => /\S/.test(below.charAt(from)) && !/\S/.test(below.charAt(from - 1)));
   return parted ? words : [cell];
 }
@@ -212,7 +219,10 @@ function partedBy(cell: Cell, below: string): readonly Cell[] {
 /** A header whose names stand a blank apart (`DTC Status Description`). */
 function wordsOf(line: string): readonly Cell[] {
   const words = [...line.matchAll(/\S+/g)].map((match) => ({ text: match[0], from: match.index }));
-  return words.length >= 3 && words.every(({ text }) => labelOf(text) !== null) ? words : [];
+  return words.length >= 3 &&
+    words.every(({ text }, at) => labelOf(text) !== null || (at === 0 && text === '#'))
+    ? words
+    : [];
 }
 
 /** The cells of a line, each in its column; null where they do not fit. */

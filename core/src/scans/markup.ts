@@ -1,5 +1,5 @@
 /** What stands in a line beside its words: quoting, boxes, tags and marks of a text editor, taken off. */
-import { statusWordOf } from './vocabulary.js';
+import { labelOf, statusWordOf } from './vocabulary.js';
 
 const htmlTag =
   /<\/?(?:html|head|title|body|table|thead|tbody|tr|t[dh]|h[1-6]|p|br|hr|ul|ol|li|div|span|small|b|i|em|strong|footer|header|section|main|pre|font|center|a|u)\b[^<>]{0,300}>/gi;
@@ -24,6 +24,8 @@ const entities: ReadonlyMap<string, string> = new Map(
 const timeInFront =
   /^\s*(?:\d{4}-\d{2}-\d{2}[T ])?\d{1,2}:\d{2}:\d{2}(?:[.,]\d{1,6})?Z?\s+(?=\S)|^\s*\[(?:\d{4}-\d{2}-\d{2}[T ])?\d{1,2}:\d{2}:\d{2}(?:[.,]\d{1,6})?Z?\]\s(?=\s*\S)/;
 
+const nameInFront = /^\s{0,40}(\p{L}[^:|]{1,40}):\s/u;
+
 const anyMark = /[<>|*`_{·•→➔⇒]|\s\/\s|^\s*\[?\d/;
 
 /** True where there is nothing to take off a line. */
@@ -41,12 +43,29 @@ export function segmentsOf(line: string): readonly string[] {
   // One object after the other.
   if (text.includes('":') && text.includes('{')) return text.split(/(?=\{)/);
   if (text.includes('<') && /<\/?[a-z!?]/i.test(text)) return tagged(text);
+  // `AIRBAG: B1318 (active) | BODY: ok | ROOF: no answer`
+  if (text.includes('|')) {
+    const parts = text.split(/\s\|\s/);
+    if (
+      parts.length > 2 &&
+      parts.every((part) => nameInFront.test(part) && labelOf(nameInFront.exec(part)![1]!) === null)
+    )
+      return parts.map(unboxed);
+  }
   return [unboxed(text)];
 }
 
 function unboxed(text: string): string {
   let own = text;
   if (/[→➔⇒]/.test(own)) own = own.replace(/\s[→➔⇒]\s/g, '   ');
+  // `Airbag >> B1318 active`
+  const pointed = own.includes('> ') ? own.split(/\s(?:>>|-{1,3}>|={1,3}>)\s/) : [];
+  if (
+    pointed.length === 2 &&
+    /^\s{0,40}\p{L}[^:=|]{1,40}$/u.test(pointed[0]!) &&
+    !/[PCBU]\d/i.test(pointed[0]!)
+  )
+    own = `${pointed[0]!.trimEnd()}: ${pointed[1]!}`;
   // A bar at the edge alone is a mark of quoting.
   if (/^\s*\|[^|]*$/.test(own)) own = own.replace('|', ' ');
   if (/\S\s[·•]\s\S/.test(own)) own = own.replace(/(?<=\S\s)[·•](?=\s\S)/g, ' ');

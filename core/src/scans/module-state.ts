@@ -12,6 +12,7 @@ import {
   saysFailed,
   saysNo,
   saysNoLink,
+  saysNothing,
   saysYes,
   statusWordOf,
 } from './vocabulary.js';
@@ -39,6 +40,7 @@ export function stateOf(text: string, legend?: ReadonlyMap<string, ReachWord>): 
     }),
   );
   if (said !== null) return said;
+  if (saysNothing(bare)) return 'clean';
   const counted = countsIn(bare);
   if (counted !== null) return counted > 0 ? 'holdsCodes' : 'clean';
   if (parted) return parts.find((part) => part !== 'read') ?? 'read';

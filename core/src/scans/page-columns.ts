@@ -1,6 +1,7 @@
 /** Reports printed in two columns side by side: found by a blank gutter between codes, and read one after the other. */
 import { readCode } from '../codes/index.js';
 import { readCodeLine } from './code-line.js';
+import { headerOf, marksIn } from './columns.js';
 import type { Lines } from './lines.js';
 
 /** Lines in the order of reading, each with its number on the page. */
@@ -58,7 +59,10 @@ function gutterOf(lines: Lines): number | null {
   while (from - width > 0 && blank(from - width - 1)) width++;
   const both = told.filter((line) => line.slice(0, from).trim() !== '' && (line[from] ?? ' ') !== ' ');
   const indented = told.filter((line) => line.slice(0, from).trim() !== '' && line.slice(from).trim() !== '');
-  return width >= leastGutter && both.length > 0 && indented.length >= leastDoubles ? from : null;
+  if (width < leastGutter || both.length === 0 || indented.length < leastDoubles) return null;
+  // Codes side by side under their statuses are one table.
+  const byStatus = sample.some((line, n) => marksIn(headerOf(line, sample[n + 1])?.columns ?? []) >= 2);
+  return byStatus ? null : from;
 }
 
 /** Where the second code of a line starts, if two cells away from the first, or 0. */

@@ -147,7 +147,12 @@ class TreeReading {
         this.reading.mark(line, 'header');
       }
     }
-    for (const child of branch.branches) this.walk(child);
+    // In a list of all codes one without a code speaks of its module.
+    const flat = branch.branches.some(namesItsModule);
+    for (const child of branch.branches)
+      if (flat && !isCodeBranch(child) && child.fields.some(({ key }) => roleOf(key) === 'module'))
+        this.takeModule(child);
+      else this.walk(child);
   }
 
   private takeModule(branch: Branch): void {
@@ -169,7 +174,9 @@ class TreeReading {
     reading.mark(line, 'module');
     this.sayOf(branch);
     for (const field of branch.fields) {
-      if (roleOf(field.key) === 'code' && !isCode(field.value)) this.takeCodes(field.value, lineOf(field));
+      if (roleOf(field.key) === 'code' && field.value === 'null') reading.say('clean');
+      else if (roleOf(field.key) === 'code' && !isCode(field.value))
+        this.takeCodes(field.value, lineOf(field));
       else if (branch.list || isExact(field.key)) this.takeCodes(spelled(field), lineOf(field));
       else reading.mark(lineOf(field), 'detail');
     }
@@ -239,6 +246,13 @@ class TreeReading {
     );
     const flags = pairs.filter(({ value }) => saysYes(value) || saysNo(value) || /^[01]$/.test(value));
     takeFlags(reading, line, flags);
+    // `"flags": ["testFailed", "confirmedDTC"]`
+    for (const { list, key, fields } of branch.branches) {
+      const role = list ? roleOf(key) : undefined;
+      if (role !== 'status' && role !== 'byte') continue;
+      const value = fields.map((one) => one.value.replace(/(?<=\p{Ll})(?=\p{Lu})/gu, ' ')).join(', ');
+      takeCodeFields(reading, [{ key, label: labelOf(key), value }], page);
+    }
     for (const other of branch.fields) if (other !== field) reading.mark(lineOf(other), 'detail');
   }
 

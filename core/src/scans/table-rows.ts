@@ -16,7 +16,7 @@ export function* tableRows(text: string, delimiter: string): Generator<Row, void
   let line = 1;
   for (let from = 0; from < source.length;) {
     const to = endOfStretch(source, from);
-    const part = source.slice(from, to);
+    const part = withoutDittos(source.slice(from, to), delimiter);
     let at = 0;
     const rows: Row[] = [];
     papa.parse<string[]>(part, {
@@ -33,6 +33,26 @@ export function* tableRows(text: string, delimiter: string): Generator<Row, void
     yield* rows;
     from = to;
   }
+}
+
+/** A quote alone in its cell says that the row above holds the same: it opens no quoted cell. */
+function withoutDittos(text: string, delimiter: string): string {
+  if (delimiter === ',' || !text.includes('"')) return text;
+  let quoted = false;
+  let from = 0;
+  const found: number[] = [];
+  for (let at = text.indexOf('"'); at >= 0; at = text.indexOf('"', at + 1)) {
+    const before = at === 0 ? '\n' : text.charAt(at - 1);
+    if (!quoted && (before === '\n' || before === delimiter) && text.charAt(at + 1) === delimiter)
+      found.push(at);
+    else quoted = !quoted;
+  }
+  let own = '';
+  for (const at of found) {
+    own += `${text.slice(from, at)} `;
+    from = at + 1;
+  }
+  return own + text.slice(from);
 }
 
 /** The first rows, enough to know a table by. */

@@ -4,7 +4,7 @@ import { labelOf } from './vocabulary.js';
 /** `type 13: driver loop` */
 export function typeInFront(cell: string): { type: string; rest: string } | null {
   const parts =
-    /^(\p{L}{2,12}(?: \p{L}{2,12})?)[\s:=]{1,3}(?:0x)?([\dA-F]{2})(?:[:,–-]\s{0,3}|\s)(\S.{0,300})$/iu.exec(
+    /^(\p{L}{2,12}(?: \p{L}{2,12})?)[\s:=]{1,3}(?:0x)?([\dA-F]{2})(?:\s?[:,–-]\s{1,3}|[:,–-]|\s)(\S.{0,300})$/iu.exec(
       cell,
     );
   return parts && labelOf(parts[1]!)?.role === 'type'

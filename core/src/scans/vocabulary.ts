@@ -160,9 +160,10 @@ const oneOf =
   (text: string): boolean =>
     phrases.has(tokensOf(text).join(' '));
 
-/** Yes, no, or that it went wrong, alone in a field. */
+/** Yes, no, that there is nothing, or that it went wrong, alone in a field. */
 export const saysYes = oneOf(allOf(({ yes }) => yes));
 export const saysNo = oneOf(allOf(({ no }) => no));
+export const saysNothing = oneOf(allOf(({ nothing }) => nothing));
 export const saysFailed = oneOf(allOf(({ failed }) => failed));
 /** True for what says, under a label or column of the contact with a module, that there was none. */
 export const saysNoLink = oneOf(allOf(({ noLink }) => noLink));

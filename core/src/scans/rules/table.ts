@@ -2,6 +2,7 @@
 import { isCodeBytes, readCode } from '../../codes/index.js';
 import { readCodeLine } from '../code-line.js';
 import { type TextColumns, cellsUnder, headerOf, marksIn, placeOf } from '../columns.js';
+import { readModuleName } from '../heading.js';
 import { pairsOf } from '../pairs.js';
 import { type Line, type Reading } from '../reading.js';
 import { byMarks, takeRow } from '../row.js';
@@ -25,6 +26,7 @@ function rowBelow({ at }: Line, { lines }: Page): string {
 export function takeTableRow(reading: Reading, line: Line, page: Page): boolean {
   const columns = page.columns!;
   const roll = placeOf(columns.columns, 'code') < 0;
+  if (roll && takeCodesByStatus(reading, line, page)) return true;
   if (roll && placeOf(columns.columns, 'module') < 0) return takeMarkedCode(reading, line, page);
   if (roll && readCodeLine(line.text)) return false;
   const cells = cellsUnder(columns, line.text);
@@ -47,6 +49,24 @@ function carriesOn(reading: Reading, line: Line, { columns, starts }: TextColumn
   const at = starts.indexOf(line.text.search(/\S/));
   const role = columns[at]?.role;
   return role === 'text' || (role === 'module' && /^\s*\p{Ll}/u.test(line.text));
+}
+
+/** Codes themselves under columns that name statuses: `Module   Active   Stored` over names and their codes. */
+function takeCodesByStatus(reading: Reading, line: Line, { columns: own, legend }: Page): boolean {
+  const { columns } = own!;
+  if (marksIn(columns) < 2 || placeOf(columns, 'module') < 0 || !readCodeLine(line.text)) return false;
+  const cells = cellsUnder(own!, line.text) ?? [];
+  const name = readModuleName(cells[placeOf(columns, 'module')] ?? '');
+  const codes = cells.flatMap((cell, at) => {
+    const status = columns[at]?.marks;
+    return status === undefined
+      ? []
+      : (readCodeLine(cell, legend)?.codes ?? []).map((code) => ({ ...code, status, by: 'column' as const }));
+  });
+  if (codes.length === 0) return false;
+  if (name) reading.enter(name.name, line, { address: name.address, by: 'column' });
+  reading.add(codes, line, { inTable: true });
+  return true;
 }
 
 /** A code with marks under columns that name statuses, and nothing named over the code itself. */

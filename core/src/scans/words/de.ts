@@ -69,6 +69,7 @@ export const german: LanguageWords = {
   not: 'nicht|nicht mehr|kein|keine',
   yes: 'ja|j',
   no: 'nein',
+  nothing: 'nichts|gar nichts',
   failed: 'fehler|fehlerhaft|gestört|n i o|nio',
   named: 'name|bezeichnung',
   months: 'jan|feb|mär|mar|apr|mai|jun|jul|aug|sep|okt|nov|dez',

@@ -69,6 +69,7 @@ export const english: LanguageWords = {
   not: 'not|no longer',
   yes: 'yes|y|true',
   no: 'no|n|false',
+  nothing: 'nothing|nothing at all',
   failed: 'fail|failed|failure|error|lost|down|off|nok|ko',
   named: 'name',
   months: 'jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec',
@@ -79,5 +80,5 @@ export const english: LanguageWords = {
   figures: 'one|two|three|four|five|six|seven|eight|nine|ten',
   verbs: 'read|we|gives|reports|holds|contains|is|are|was|were|says|said|has|have|had|found|shows',
   filler:
-    'event|were|was|read|seen|since|km|following|the|a|an|by|from|to|this|that|module|modules|ecu|unit|control|system|reader|tool|device|vehicle|car|service|in|on|of|with|at|and|while|when|reading|ms|s|is|are|stored|found|detected|present|currently|fault|code|codes|status|it|its|has|have|any|at all|stayed|shown|more|mask|availability|request|security|access|here|state|byte|for|seconds|second|trouble|all|mode|test|after|attempts|attempt|tries|try|part|communication|been|could|there|nothing|ecus|units|not|do|does|did|we|got|get|still|only|just|then|received|using|via|bus|can|response|answer|node|or|dtc|dtcs|error|errors|memory|scanner|tester|err',
+    'me|us|tried|twice|once|event|were|was|read|seen|since|km|following|the|a|an|by|from|to|this|that|module|modules|ecu|unit|control|system|reader|tool|device|vehicle|car|service|in|on|of|with|at|and|while|when|reading|ms|s|is|are|stored|found|detected|present|currently|fault|code|codes|status|it|its|has|have|any|at all|stayed|shown|more|mask|availability|request|security|access|here|state|byte|for|seconds|second|trouble|all|mode|test|after|attempts|attempt|tries|try|part|communication|been|could|there|nothing|ecus|units|not|do|does|did|we|got|get|still|only|just|then|received|using|via|bus|can|response|answer|node|or|dtc|dtcs|error|errors|memory|scanner|tester|err',
 };

@@ -64,6 +64,7 @@ export const spanish: LanguageWords = {
   not: 'no|sin|ya no',
   yes: 'sí',
   no: 'no',
+  nothing: 'nada',
   failed: 'fallo|error',
   named: 'nombre',
   months: 'ene|feb|mar|abr|may|jun|jul|ago|sep|oct|nov|dic',

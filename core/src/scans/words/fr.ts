@@ -66,6 +66,7 @@ export const french: LanguageWords = {
   not: 'non|pas|plus',
   yes: 'oui',
   no: 'non',
+  nothing: 'rien',
   failed: 'échec|erreur',
   named: 'nom',
   months: 'janv|févr|mars|avr|mai|juin|juil|août|sept|oct|nov|déc',

@@ -64,6 +64,7 @@ export const italian: LanguageWords = {
   not: 'non|più',
   yes: 'sì',
   no: 'no',
+  nothing: 'niente|nulla',
   failed: 'errore',
   named: 'nome',
   months: 'gen|feb|mar|apr|mag|giu|lug|ago|set|ott|nov|dic',

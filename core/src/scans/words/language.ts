@@ -66,6 +66,8 @@ export interface LanguageWords {
   /** Yes and no, as they stand in a field of their own. */
   readonly yes: string;
   readonly no: string;
+  /** What says of a module's codes, alone in a field, that there are none. */
+  readonly nothing: string;
   /** What says in such a field that it went wrong. */
   readonly failed: string;
   /** What a name is called. */

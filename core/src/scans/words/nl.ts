@@ -64,6 +64,7 @@ export const dutch: LanguageWords = {
   not: 'niet|geen|niet meer',
   yes: 'ja|j',
   no: 'nee',
+  nothing: 'niets',
   failed: 'fout',
   named: 'naam',
   months: 'jan|feb|mrt|maart|apr|mei|jun|jul|aug|sep|okt|nov|dec',

@@ -64,6 +64,7 @@ export const polish: LanguageWords = {
   not: 'nie|brak|już nie',
   yes: 'tak',
   no: 'nie',
+  nothing: 'nic',
   failed: 'błąd',
   named: 'nazwa',
   months: 'sty|lut|mar|kwi|maj|cze|lip|sie|wrz|paź|lis|gru',

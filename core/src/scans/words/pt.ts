@@ -63,6 +63,7 @@ export const portuguese: LanguageWords = {
   not: 'não|sem|já não',
   yes: 'sim',
   no: 'não',
+  nothing: 'nada',
   failed: 'falha|erro',
   named: 'nome',
   months: 'jan|fev|mar|abr|mai|jun|jul|ago|set|out|nov|dez',

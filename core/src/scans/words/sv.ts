@@ -54,6 +54,7 @@ export const swedish: LanguageWords = {
   not: 'inte|ej|inga',
   yes: 'ja|j',
   no: 'nej',
+  nothing: 'inget|ingenting',
   failed: 'fel|felaktig',
   named: 'namn',
   months: 'jan|feb|mar|apr|maj|jun|jul|aug|sep|okt|nov|dec',
