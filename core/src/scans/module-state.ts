@@ -40,7 +40,7 @@ export function stateOf(text: string, legend?: ReadonlyMap<string, ReachWord>): 
     }),
   );
   if (said !== null) return said;
-  if (saysNothing(bare)) return 'clean';
+  if (bare.length < 24 && saysNothing(bare)) return 'clean';
   const counted = countsIn(bare);
   if (counted !== null) return counted > 0 ? 'holdsCodes' : 'clean';
   if (parted) return parts.find((part) => part !== 'read') ?? 'read';
@@ -202,7 +202,7 @@ function atEnd(line: string, legend?: ReadonlyMap<string, ReachWord>): readonly 
     const rest = line.slice(match.index + match[0].length).replace(/[\])]\s*$/, '');
     const reach =
       stateOf(rest, legend) ??
-      (/^\s*[-–—:]/.test(match[0]) ? unreadIn(rest) : null) ??
+      (/[,;]/.test(rest) && /^\s*[-–—:]/.test(match[0]) ? unreadIn(rest) : null) ??
       (match[0].startsWith(':') && sentences.test(rest) ? stateOf(rest.split(/[.!?]\s/)[0]!, legend) : null);
     if (
       reach !== null &&
