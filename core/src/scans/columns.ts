@@ -178,13 +178,24 @@ export function headerOf(
   if (cells.length < 2) cells = wordsOf(line);
   if (cells.length < 2 || cells.length > mostColumns || cells.some(({ text }) => readCode(text) !== null))
     return null;
-  const columns = headerColumns(
+  let columns = headerColumns(
     cells.map(({ text }) => text.replace(/^[-*•]\s+/, '')),
     marks,
     separator === null
       ? cells.findIndex(({ from }) => /^[\dA-F]{1,3}(?:\s|$)/.test(below.slice(from, from + 4)))
       : -1,
   );
+  const behindCode = columns.findIndex((column) => column?.role === 'code') + 1;
+  // Two figures right behind the code, under a name that says nothing of them, are its failure type.
+  if (
+    separator === null &&
+    behindCode > 0 &&
+    !has(columns, 'type') &&
+    !has(columns, 'byte') &&
+    (columns[behindCode]?.role ?? 'other') === 'other' &&
+    /^[\dA-F]{2}(?:\s|$)/.test(below.slice(cells[behindCode]?.from ?? Infinity))
+  )
+    columns = columns.with(behindCode, plain('type'));
   const named = columns.filter((column) => column !== null).length;
   const filled = cells.filter(({ text }) => text !== '').length;
   const sure = has(columns, 'code') && has(columns, 'module') && filled >= 3 && !/\d/.test(line);

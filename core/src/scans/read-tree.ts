@@ -147,6 +147,16 @@ class TreeReading {
         this.reading.mark(line, 'header');
       }
     }
+    // `"no_reply": ["Tailgate"]`
+    const said = branch.list ? reachWordOf(spaced(branch.key)) : null;
+    if (said !== null && said !== 'holdsCodes')
+      for (const field of branch.fields) {
+        const heading = readModuleName(field.value);
+        if (!heading) continue;
+        this.reading.enter(heading.name, lineOf(field), { address: heading.address, by: 'label' });
+        this.reading.say(said);
+        this.reading.mark(lineOf(field), 'module');
+      }
     // In a list of all codes one without a code speaks of its module.
     const flat = branch.branches.some(namesItsModule);
     for (const child of branch.branches)
@@ -250,7 +260,7 @@ class TreeReading {
     for (const { list, key, fields } of branch.branches) {
       const role = list ? roleOf(key) : undefined;
       if (role !== 'status' && role !== 'byte') continue;
-      const value = fields.map((one) => one.value.replace(/(?<=\p{Ll})(?=\p{Lu})/gu, ' ')).join(', ');
+      const value = fields.map((one) => spaced(one.value)).join(', ');
       takeCodeFields(reading, [{ key, label: labelOf(key), value }], page);
     }
     for (const other of branch.fields) if (other !== field) reading.mark(lineOf(other), 'detail');
@@ -273,12 +283,15 @@ const lineOf = ({ line, key, value }: Field): Line => new Line(line, `${key}: ${
 /** `"B1318-16": "stored"` as it would stand in a line. */
 const spelled = ({ key, value }: Field): string => (key === '' ? value : `${key}   ${value}`);
 
+/** The words of a key: `noReply`, `no_reply`. */
+const spaced = (key: string): string => key.replace(/(?<=\p{Ll})(?=\p{Lu})|_/gu, ' ');
+
 /** A key that names a module: no list's name (`dtcList`), and no label. */
 const isName = (key: string): boolean =>
   /\p{L}{2}/u.test(key) &&
   !isExact(key) &&
   labelOf(key) === null &&
-  !tokensOf(key.replace(/(?<=\p{Ll})(?=\p{Lu})|_/gu, ' ')).some((word) => roleOf(word) === 'code') &&
+  !tokensOf(spaced(key)).some((word) => roleOf(word) === 'code') &&
   readModuleName(key) !== null;
 
 /** A code in a list of all codes says itself whose it is. */

@@ -12,6 +12,7 @@ import {
   type Role,
   isNameKey,
   labelOf,
+  reachOfList,
   reachWordOf,
   saysFailed,
   saysNo,
@@ -55,7 +56,11 @@ export function takePairs(reading: Reading, line: Line, page: Page): boolean {
   )
     return takeModuleState(reading, line, page);
   // `No faults: Cluster, Roof`, `No answer: [Tow bar]`: it is said of each of them.
-  if (known.length === 1 && /^(?:code|result)$/.test(known[0]!.label!.role) && /[,[]/.test(text)) {
+  if (
+    known.length === 1 &&
+    /^(?:code|result|module)$/.test(known[0]!.label!.role) &&
+    (/[,[]/.test(text) || reachOfList(known[0]!.key) !== null)
+  ) {
     const states = moduleStates(text, page.legend.reaches);
     if (states.length > 0 && states.every(({ name }) => name !== null && name !== known[0]!.key))
       return takeModuleState(reading, line, page);
@@ -248,6 +253,8 @@ function beforePairs(text: string, first: Pair): string | null {
 function takeModulePair(reading: Reading, { value, key }: Pair, line: Line): boolean {
   const heading = readHeading(splitCells(value)[0] ?? value);
   if (!heading || reachWordOf(value) !== null || /^\d+$/.test(value.trim())) return false;
+  // `Modules read: 4 of 5`
+  if (/^\d{1,3}\s?(?:\/|\p{L}{1,3})\s?\d{1,3}$/u.test(value.trim())) return false;
   // `Units: km, V`
   if (value.includes(',') && value.split(',').every((part) => part.trim().length < 4)) return false;
   // `Modules: Engine, Brakes` lists; `System: 12` counts.

@@ -191,10 +191,17 @@ export function takeHeading(reading: Reading, line: Line, { lines }: Page): bool
     reading.mark(line, 'detail');
     return true;
   }
-  reading.enter(heading.name, line, {
-    address: heading.address,
-    by: heading.labelled ? 'heading' : 'heading',
-  });
+  // The words over a code that is still to come are what it means.
+  if (
+    !heading.labelled &&
+    line.indent > reading.moduleIndent &&
+    reading.awaitsCodes() &&
+    readCodeLine(lines.at(line.at + 1).slice(0, longestPiece))?.before === null
+  ) {
+    reading.mark(line, 'detail');
+    return true;
+  }
+  reading.enter(heading.name, line, { address: heading.address, by: 'heading' });
   if (odd) reading.say('unclear');
   if (counted) {
     reading.namesCounted = true;
@@ -226,6 +233,8 @@ function leadsToFinding(reading: Reading, at: number, lines: ReadingOrder): bool
     if (stateOf(text) !== null && /\p{L}/u.test(text)) return true;
     if (headerOf(text) || isSection(text)) return true;
     if (statusWithNone(text)) return true;
+    // `ID 4711-02  SW 3.1`
+    if (seen < 2 && splitCells(text).every(isIdentity)) continue;
     const pairs = pairsOf(text);
     if (pairs.some(({ label }) => label && reportRoles.has(label.role))) return false;
     if (pairs.some(({ label }) => label && findingRoles.has(label.role))) return true;
@@ -233,6 +242,12 @@ function leadsToFinding(reading: Reading, at: number, lines: ReadingOrder): bool
   }
   return false;
 }
+
+/** A label of a part's number or version, and the number. */
+const isIdentity = (cell: string): boolean => {
+  const label = /^(\p{L}{2,12})\s\S{0,4}\d\S{0,20}$/u.exec(cell)?.[1];
+  return label !== undefined && /^(?:ident|address|readerSoftware)$/.test(labelOf(label)?.role ?? '');
+};
 
 /** Fields of the report itself: what stands above them is its title. */
 const reportRoles: ReadonlySet<Role> = new Set(['reader', 'odometer', 'date', 'vin', 'supplyVolts']);
