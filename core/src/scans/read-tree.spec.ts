@@ -84,6 +84,23 @@ describe('readTree', () => {
     ).toEqual(['Body B1318-16 unknown, line 1']);
   });
 
+  it('keeps what was said of single lines, and gives the page back to its lines where more was said', () => {
+    const text =
+      '{"units": [{"name": "Body", "faults": [\n{"code": "B1318-16", "st": "glows"},\n{"code": "B1402-54", "st": "active"}]}]}';
+    const read = (options: Parameters<typeof readTree>[1]) =>
+      readTree(text, options)?.codes.map(({ code, status }) => `${code} ${status}`);
+    expect(read({})).toEqual(['B1318 unknown', 'B1402 active']);
+    expect(read({ marks: [{ line: 3, as: 'ignore' }] })).toEqual(['B1318 unknown']);
+    expect(read({ marks: [{ line: 2, as: 'code', code: 'B1318', status: 'stored' }] })).toEqual([
+      'B1318 stored',
+      'B1402 active',
+    ]);
+    expect(
+      read({ patterns: { codes: [], lines: [], words: [{ word: 'glows', status: 'pending' }] } }),
+    ).toEqual(['B1318 pending', 'B1402 active']);
+    expect(read({ marks: [{ line: 2, as: 'module' }] })).toBeUndefined();
+  });
+
   it('takes words such as constructor and __proto__ for words', () => {
     const text = '{"__proto__": {"faults": {"B1318-16": {"st": "active"}}}, "constructor": {"faults": {}}}';
     expect(readReport(text).codes.map(({ code }) => code)).toEqual(['B1318']);

@@ -6,7 +6,7 @@ import { isCodeBytes, readCode, readCodeBytes } from '../codes/index.js';
 import { readCodeLine } from './code-line.js';
 import { noteField } from './header-field.js';
 import { readModuleName } from './heading.js';
-import { legendOf } from './legend.js';
+import { type Legend, legendOf, withLearned } from './legend.js';
 import { Lines } from './lines.js';
 import { stateOf, stateOfResult, unreadIn } from './module-state.js';
 import type { Pair } from './pairs.js';
@@ -74,13 +74,16 @@ class TreeReading {
   private lost = false;
   private headers = 0;
 
+  /** @param ignored true for a line that somebody said holds nothing */
   constructor(
     private readonly reading: Reading,
     lines: Lines,
+    legend: Legend,
+    private readonly ignored: (line: number) => boolean,
   ) {
     this.page = {
       lines: lines as unknown as Page['lines'],
-      legend: legendOf(lines),
+      legend,
       columns: null,
       starts: [],
       leading: NaN,
@@ -245,6 +248,7 @@ class TreeReading {
     const text = isExact(branch.key) ? branch.key : field!.value;
     const read = readCode(text) ?? readCodeBytes(text)!;
     const line = new Line(field?.line ?? branch.line, '');
+    if (this.ignored(line.number)) return reading.mark(line, 'ignored');
     reading.add([{ ...read, ...unknownStatus, text: null, cells: [] }], line, { record: true });
     const pairs = branch.fields
       .filter((other) => other !== field && other.value !== 'null')
@@ -268,6 +272,7 @@ class TreeReading {
 
   /** Codes in a value, with what stands beside them. */
   private takeCodes(value: string, line: Line): void {
+    if (this.ignored(line.number)) return this.reading.mark(line, 'ignored');
     const read = readCodeLine(value.replace(/[,;|](?=\S)/g, '   '), this.page.legend);
     if (read) this.reading.add(read.codes, line);
     else {
@@ -349,10 +354,19 @@ export function readTree(text: string, { patterns, marks }: TextOptions = {}): S
   const root = anyCode.test(text) ? treeOf(text) : null;
   if (root === null) return null;
   const lines = new Lines(text);
-  const reading = new Reading(
-    new PatternBook(patternsFor(readerOf(lines), patterns ?? { codes: [], lines: [] })),
+  const known = patternsFor(readerOf(lines), patterns ?? { codes: [], lines: [] });
+  const book = new PatternBook(known);
+  const said = new Map((marks ?? []).map((mark) => [mark.line, mark]));
+  // What was said of single lines beyond that, or a shop's own shape of codes, asks for a reading line by line.
+  const byLine = [...said.values()].some(
+    ({ as, code }) => as !== 'ignore' && (as !== 'code' || readCode(code!) === null),
   );
-  if (!new TreeReading(reading, lines).read(root)) return null;
+  if (byLine || known.codes.length > 0) return null;
+  const ignored = (line: number) =>
+    (said.get(line)?.as ?? (known.lines.length > 0 ? book.meaningOf(lines.at(line)) : null)) === 'ignore';
+  const reading = new Reading(book);
+  const legend = withLearned(legendOf(lines), known.words ?? []);
+  if (!new TreeReading(reading, lines, legend, ignored).read(root)) return null;
   reading.correct(marks ?? []);
   return reading.finish(languageIn(lines));
 }

@@ -21,7 +21,7 @@ export interface Branch {
 
 /** A report is no deeper; what is, is read line by line. */
 const deepest = 60;
-const longest = 4_000_000;
+const longest = 2_000_000;
 
 /** The tree of a text that is JSON, XML or sections of keys as a whole; null for any other. */
 export function treeOf(text: string): Branch | null {
