@@ -133,6 +133,7 @@ function plainStart(text: string): { name: string; address: string | null; label
       .replace(/^(?:nr|no|n°|nº|lp|poz|pos|item)\.?\s?\d{1,3}[.:)]?\s+(?=\p{L})/iu, '');
     name = name
       .replace(/^\d{1,3}\/\d{1,3}[.:)]?\s+(?=\p{L})/u, '')
+      .replace(/^[IVX]{1,5}\.\s+(?=\p{L})/u, '')
       .replace(/^[.:–—-]+\s*/, '')
       .replace(/^\(?\d{1,3}[.)]\s+(?=\S)/, '');
     const number =

@@ -26,6 +26,9 @@ const timeInFront =
 
 const nameInFront = /^\s{0,40}(\p{L}[^:|]{1,40}):\s/u;
 
+/** `Zustand / State: aktiv / active` */
+const inTwoLanguages = /^[^:/]{1,40}\s\/\s[^:/]{1,40}:\s/;
+
 const anyMark = /[<>|*`_{·•→➔⇒]|\s\/\s|^\s*\[?\d/;
 
 /** True where there is nothing to take off a line. */
@@ -70,7 +73,7 @@ function unboxed(text: string): string {
   if (/^\s*\|[^|]*$/.test(own)) own = own.replace('|', ' ');
   if (/\S\s[·•]\s\S/.test(own)) own = own.replace(/(?<=\S\s)[·•](?=\s\S)/g, ' ');
   // `B0001 / 13 / stored / Driver loop`: cells of their own, at their places.
-  if (/\s\/\s.{1,200}\s\/\s/.test(own)) own = own.replace(/\s\/\s/g, '   ');
+  if (/\s\/\s.{1,200}\s\/\s/.test(own) && !inTwoLanguages.test(own)) own = own.replace(/\s\/\s/g, '   ');
   if (own.includes('|')) own = own.replace(/^(\s*)\|(?=.*\|\s*$)/, '$1 ').replace(/\|\s*$/, '');
   if (/[*`_]/.test(own))
     own = own.replace(/\*\*|__|`/g, '').replace(/^(\s*)([*_])(?=\S)([^*_]*)\2\s*$/, '$1$3');

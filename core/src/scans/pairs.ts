@@ -1,6 +1,6 @@
 /** Labels with their values in a line: `Key: value`, `key....... value`, `#KEY# value`, `"key": "value"`, `key="value"`. */
 import { readCode } from '../codes/index.js';
-import { isNameKey, type Label, labelOf, type Role, statusWordOf } from './vocabulary.js';
+import { isNameKey, type Label, labelOf, reachWordOf, type Role, statusWordOf } from './vocabulary.js';
 
 export interface Pair {
   readonly key: string;
@@ -119,7 +119,10 @@ function partedPair(line: string): readonly Pair[] | null {
     .slice(2)
     .flatMap((cell) => /^(.{2,16}?)[\s:.]+((?:0x)?[\da-f]{2,4})$/i.exec(cell) ?? []);
   const label = address.length > 0 ? labelOf(address[1]!) : null;
-  return label?.role === 'address' ? [own, { key: address[1]!, label, value: address[2]! }] : [own];
+  const found = label?.role === 'address' ? [own, { key: address[1]!, label, value: address[2]! }] : [own];
+  // `ECU;Seat left;6E;silent`
+  const said = cells.slice(2).find((cell) => reachWordOf(cell) !== null);
+  return said === undefined ? found : [...found, { ...pair('result', said), key: said }];
 }
 
 function pair(key: string, value: string): Pair {

@@ -286,6 +286,20 @@ function inAnyLanguage<R>(
   return null;
 }
 
+/** The meaning of a text, or of both halves of one that says the same in two languages: `aktiv / active`. */
+function inTwo<R>(
+  text: string,
+  read: (text: string) => R | null,
+  same: (one: R, other: R) => boolean,
+): R | null {
+  const whole = read(text);
+  if (whole !== null || !text.includes(' / ')) return whole;
+  const [first, second, ...more] = text.split(' / ');
+  if (more.length > 0) return null;
+  const [one, other] = [read(first!), read(second!)];
+  return one !== null && other !== null && same(one, other) ? one : null;
+}
+
 /**
  * The status that a text says of a code and nothing else, or null. Several take the strongest; what is not present
  * now is stored, as the bits of the public standard have it.
@@ -293,6 +307,9 @@ function inAnyLanguage<R>(
  * @example statusWordOf('confirmed, not active') // { status: 'stored', comesAndGoes: false }
  */
 export const statusWordOf = remembered((text: string): StatusWord | null =>
+  inTwo(text, statusIn, (one, other) => one.status === other.status),
+);
+const statusIn = (text: string): StatusWord | null =>
   inAnyLanguage(text, (tongue, tokens) => {
     if (tokens.every(isFigure)) return null;
     const found = meanings(tongue.status, tongue, tokens);
@@ -308,8 +325,7 @@ export const statusWordOf = remembered((text: string): StatusWord | null =>
     return status === undefined
       ? null
       : { status, comesAndGoes: found.some(({ means }) => means === 'comesAndGoes') };
-  }),
-);
+  });
 
 /** The status where nothing but a status can stand: `Status: Memory` speaks of what is *in* memory. */
 export const statusOfField = (text: string): StatusWord | null =>
@@ -347,6 +363,9 @@ const reachNames: Readonly<Record<(typeof reachOrder)[number], ReachWord>> = {
  * @example reachWordOf('No answer from this module.') // 'silent'
  */
 export const reachWordOf = remembered((text: string): ReachWord | null =>
+  inTwo(text, reachIn, (one, other) => one === other),
+);
+const reachIn = (text: string): ReachWord | null =>
   inAnyLanguage(text, (tongue, tokens) => {
     const found = meanings(tongue.reach, tongue, tokens);
     if (!found || found.length === 0) return zeroCodes(tongue, tokens);
@@ -356,8 +375,7 @@ export const reachWordOf = remembered((text: string): ReachWord | null =>
     if (good && found.some(({ means, negated }) => means === says && negated)) return 'unclear';
     if (says === 'holdsCodes') return holdsCodes(tokens);
     return reachNames[says];
-  }),
-);
+  });
 
 /** `2 faults` holds codes, `0 faults` is clean; `faults` alone says that there are some. */
 function holdsCodes(tokens: readonly string[]): ReachWord {
@@ -428,7 +446,10 @@ const roleOrder: readonly (keyof LanguageWords['label'])[] = [
  * What a column or key of that name holds, or null where it is no such name.
  * @example labelOf('Status byte')?.role // 'byte'
  */
-export const labelOf = remembered((text: string): Label | null => {
+export const labelOf = remembered((text: string): Label | null =>
+  inTwo(text, labelIn, (one, other) => one.role === other.role),
+);
+const labelIn = (text: string): Label | null => {
   if (text.length > 48) return null;
   const spaced = text.replace(/([a-zé])([A-Z])/g, '$1 $2').replace(/[_#]/g, ' ');
   const decimal = /\b(?:dec|dez|decimal|dezimal|déc|d[ée]cimal)\b/i.test(spaced);
@@ -445,6 +466,8 @@ export const labelOf = remembered((text: string): Label | null => {
     const top = roleOrder.find((role) => says.has(role))!;
     let role: Role = top === 'software' ? 'readerSoftware' : top === 'link' ? 'result' : top;
     if (top === 'count' && says.has('code')) role = 'codeCount';
+    // `Code / type`
+    if (top === 'type' && says.has('code') && /\p{L}\s?[/+&]\s?\p{L}/u.test(text)) role = 'code';
     if (says.has('status') && (says.has('byte') || hex) && role === 'status') role = 'byte';
     // `Address 15` is an address itself.
     if (role === 'address' && tokens.some((token) => /\d/.test(token))) return null;
@@ -452,7 +475,7 @@ export const labelOf = remembered((text: string): Label | null => {
     return { role, decimal, bytes: role === 'code' && hex, link: top === 'link' };
   };
   return inAnyLanguage(whole.join(' '), asLabel) ?? inAnyLanguage(own.join(' '), asLabel);
-});
+};
 
 /** True where a line is a title, a page's head or a closing line by its words. */
 export const isTitle = remembered((text: string): boolean => {

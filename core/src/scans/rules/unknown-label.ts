@@ -38,7 +38,7 @@ export function takeUnknownLabel(reading: Reading, line: Line, label: string | n
   const parts = label === null ? null : partsOf(line.text);
   if (!parts || parts.label !== label) return false;
   const heading = readModuleName(parts.name)!;
-  reading.enter(heading.name, line, { address: heading.address, by: 'guess' });
+  reading.enter(heading.name, line, { address: heading.address, by: 'heading' });
   reading.open = null;
   reading.mark(line, 'module');
   return true;
