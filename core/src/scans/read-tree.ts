@@ -67,6 +67,10 @@ const mostHeaders = 500;
 const namesCodes = ({ list, fields }: Branch): boolean =>
   !list && fields.some(({ key, value }) => roleOf(key) === 'code' && readCodeLine(value) !== null);
 
+/** An object beside the codes of a module that tells how far it was reached. */
+const saysOfContact = (branch: Branch): boolean =>
+  !branch.list && roleOf(branch.key) === 'result' && !isCodeBranch(branch) && !listsCodes(branch);
+
 class TreeReading {
   private readonly modules = new Set<Branch>();
   private readonly page: Page;
@@ -186,6 +190,8 @@ class TreeReading {
     reading.open = null;
     reading.mark(line, 'module');
     this.sayOf(branch);
+    // `"connection": {"state": "no response"}`
+    for (const child of branch.branches) if (saysOfContact(child)) this.sayOf(child);
     for (const field of branch.fields) {
       if (roleOf(field.key) === 'code' && field.value === 'null') reading.say('clean');
       else if (roleOf(field.key) === 'code' && !isCode(field.value))
@@ -319,6 +325,7 @@ function nameOf({ key, fields, branches }: Branch): string | null {
     fields.find((field) => isNameKey(field.key)) ??
     fields.find((field) => roleOf(field.key) === 'module' && /\p{L}{2}/u.test(field.value)) ??
     fields.find((field) => otherNames.has(field.key.toLowerCase())) ??
+    fields.find((field) => roleOf(field.key) === 'text' && stateOf(field.value) === null) ??
     branches.find((child) => roleOf(child.key) === 'module')?.fields.find((field) => isNameKey(field.key));
   if (own && /\p{L}{2}/u.test(own.value) && own.value.length <= longestName)
     return readModuleName(own.value)?.name ?? own.value.trim();

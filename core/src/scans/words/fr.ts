@@ -4,9 +4,9 @@ export const french: LanguageWords = {
   name: 'French',
   status: {
     active:
-      'statique|actuels|présents|actifs|présent|présente|actif|active|actuel|actuelle|défaillant|en cours|actuellement présent|permanent présent|présent actuellement|actif actuellement|permanent et présent|en défaut|constaté|prés|act',
+      'prés|pres|statique|actuels|présents|actifs|présent|présente|actif|active|actuel|actuelle|défaillant|en cours|actuellement présent|permanent présent|présent actuellement|actif actuellement|permanent et présent|en défaut|constaté|prés|act',
     stored:
-      'absent|absente|mémorisé|mémorisée|confirmé|confirmée|enregistré|enregistrée|stocké|absent|absente|inactif|en mémoire|passif|disparu|non présent|non actif|plus présent|enregistré en mémoire|conservé|non actuel|passager|mém|conf|enr',
+      'mém|mem|mémo|absent|absente|mémorisé|mémorisée|confirmé|confirmée|enregistré|enregistrée|stocké|absent|absente|inactif|en mémoire|passif|disparu|non présent|non actif|plus présent|enregistré en mémoire|conservé|non actuel|passager|mém|conf|enr',
     comesAndGoes: 'intermittent|intermittente|fugitif|fugitive|sporadique|aléatoire|int|fug',
     pending:
       'en attente|en cours de maturation|provisoire|non confirmé|en attente de confirmation|à confirmer|suspecté|att',
@@ -36,9 +36,9 @@ export const french: LanguageWords = {
   },
   label: {
     module:
-      'module de commande|nom du calculateur|nom du module|calculateur|calculateurs|module|modules|système|systèmes|organe|unité|unité de commande|source',
+      'calc|module de commande|nom du calculateur|nom du module|calculateur|calculateurs|module|modules|système|systèmes|organe|unité|unité de commande|source',
     address: 'adresse|adr',
-    code: 'événement|événements|code|codes|défaut|défauts|code défaut|codes défaut|codes défauts|anomalie|dtc',
+    code: 'déf|def|événement|événements|code|codes|défaut|défauts|code défaut|codes défaut|codes défauts|anomalie|dtc',
     type: 'sous type|sous code|subcode|complément|type|sous type|caractérisation|type de défaut|symptôme|nature',
     status: 'état actuel|statut actuel|ét|etat|présence|état|statut|situation',
     byte: 'octet|octets',
