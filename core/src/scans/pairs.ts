@@ -121,7 +121,11 @@ function partedPair(line: string): readonly Pair[] | null {
   const label = address.length > 0 ? labelOf(address[1]!) : null;
   const found = label?.role === 'address' ? [own, { key: address[1]!, label, value: address[2]! }] : [own];
   // `ECU;Seat left;6E;silent`
-  const said = cells.slice(2).find((cell) => reachWordOf(cell) !== null);
+  const others = cells.slice(2);
+  // A word that nobody knows may say as well that it was not reached.
+  const said =
+    others.find((cell) => reachWordOf(cell) !== null) ??
+    others.find((cell) => /^[\p{L} ]{3,40}$/u.test(cell));
   return said === undefined ? found : [...found, { ...pair('result', said), key: said }];
 }
 

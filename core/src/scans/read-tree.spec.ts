@@ -84,6 +84,19 @@ describe('readTree', () => {
     ).toEqual(['Body B1318-16 unknown, line 1']);
   });
 
+  it('calls no module clean of which it understands nothing, or of which nothing is said', () => {
+    const unit = (more: object) => ({ name: 'Roof', ...more });
+    const reachOf = (more: object) =>
+      modulesOf(JSON.stringify({ units: [{ name: 'Body', faults: [{ code: 'B1318' }] }, unit(more)] }))![1];
+    expect(reachOf({ error: 'asleep' })).toBe('Roof: unclear');
+    expect(reachOf({})).toBe('Roof: unclear');
+    expect(reachOf({ state: 'glowing' })).toBe('Roof: unclear');
+    expect(reachOf({ error: 'timeout' })).toBe('Roof: timed-out');
+    expect(reachOf({ connection: { state: 'no response' }, faults: [] })).toBe('Roof: silent');
+    expect(reachOf({ faults: [] })).toBe('Roof: answered');
+    expect(reachOf({ online: true })).toBe('Roof: answered');
+  });
+
   it('keeps what was said of single lines, and gives the page back to its lines where more was said', () => {
     const text =
       '{"units": [{"name": "Body", "faults": [\n{"code": "B1318-16", "st": "glows"},\n{"code": "B1402-54", "st": "active"}]}]}';

@@ -189,9 +189,13 @@ class TreeReading {
     });
     reading.open = null;
     reading.mark(line, 'module');
-    this.sayOf(branch);
     // `"connection": {"state": "no response"}`
-    for (const child of branch.branches) if (saysOfContact(child)) this.sayOf(child);
+    const contacts = [branch, ...branch.branches.filter(saysOfContact)];
+    const told = contacts.map((one) => this.sayOf(one)).includes(true);
+    // Neither codes, nor an empty list of them, nor a word on the contact: it does not count as read.
+    const lists = branch.list || branch.branches.some((child) => isCodeBranch(child) || listsCodes(child));
+    if (!told && !lists && !branch.fields.some(({ key }) => roleOf(key) === 'code' || isExact(key)))
+      reading.say('unclear');
     for (const field of branch.fields) {
       if (roleOf(field.key) === 'code' && field.value === 'null') reading.say('clean');
       else if (roleOf(field.key) === 'code' && !isCode(field.value))
@@ -202,8 +206,8 @@ class TreeReading {
     for (const child of branch.branches) this.takeBelow(child);
   }
 
-  /** What the fields of a module say of the contact with it. */
-  private sayOf({ fields }: Branch): void {
+  /** What the fields of a module say of the contact with it. @returns whether they do */
+  private sayOf({ fields }: Branch): boolean {
     const { reading, page } = this;
     let told = false;
     for (const { key, value } of fields) {
@@ -221,6 +225,7 @@ class TreeReading {
       told = true;
       reading.say(said);
     }
+    return told;
   }
 
   private takeBelow(branch: Branch): void {
@@ -282,7 +287,8 @@ class TreeReading {
     const read = readCodeLine(value.replace(/[,;|](?=\S)/g, '   '), this.page.legend);
     if (read) this.reading.add(read.codes, line);
     else {
-      const said = stateOf(value);
+      // `"error": "asleep"`: whatever it means, the module does not count as read.
+      const said = /^\d*$/.test(value.trim()) ? null : (stateOf(value) ?? 'unclear');
       if (said !== null) this.reading.say(said);
       this.reading.mark(line, 'detail');
     }
