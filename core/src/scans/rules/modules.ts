@@ -58,6 +58,8 @@ export function takeModuleState(reading: Reading, line: Line, page: Page): boole
         : named[0];
     const heading = readModuleName(own ?? name!);
     if (!heading || (isTitle(heading.name) && !/\s/.test(heading.name))) continue;
+    // `Full scan, 9 modules asked, 8 replied` counts them.
+    if (reach === 'read' && /,\s\d/.test(heading.name)) continue;
     const address =
       heading.address ??
       cells
