@@ -9,6 +9,7 @@ import { readModuleName } from './heading.js';
 import { type Legend, legendOf, withLearned } from './legend.js';
 import { Lines } from './lines.js';
 import { stateOf, stateOfResult, unreadIn } from './module-state.js';
+import { asTheyStand } from './page-columns.js';
 import type { Pair } from './pairs.js';
 import { PatternBook, patternsFor } from './patterns.js';
 import type { TextOptions } from './read-text.js';
@@ -86,7 +87,7 @@ class TreeReading {
     private readonly ignored: (line: number) => boolean,
   ) {
     this.page = {
-      lines: lines as unknown as Page['lines'],
+      lines: asTheyStand(lines),
       legend,
       columns: null,
       starts: [],
