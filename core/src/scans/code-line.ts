@@ -36,8 +36,12 @@ export function readCodeLine(line: string, legend?: Legend): CodeLine | null {
   const text = legend && legend.statuses.size > 0 ? apart(line, legend) : line;
   const placed = findCodes(text);
   if (placed.length === 0) return null;
-  const before = text.slice(0, placed[0]!.from);
-  const told = statusBefore(before, legend);
+  const whole = text.slice(0, placed[0]!.from);
+  // `Body, active: B1318`
+  const set = /^(.{2,60}),\s(\p{L}{3,20}):\s{1,9}$/u.exec(whole);
+  const status = set ? readStatusCell(set[2]!) : null;
+  const before = status ? `${set![1]!}: ` : whole;
+  const told = status ?? statusBefore(before, legend);
   const inBytes = placed.length === 1 ? statusByteInFront(before, placed[0]!) : null;
   if (inBytes !== null) placed[0] = { ...placed[0]!, statusByte: inBytes };
   const codes = placed.map((code, index) => {

@@ -28,7 +28,7 @@ const mostMarks = 40;
 const symbol =
   /^(?:[^\s\p{L}\p{N}|]{0,2}[\p{Lu}\d](?:\/\p{Lu})?|\p{Lu}{2,4}|[^\s\p{L}\p{N}|]{1,2}|\p{Ll}(?:\/\p{Ll})?|(\p{Ll})\1)$/u;
 /** A word at which the next entry begins. */
-const nextSymbol = /^(?:[^\p{L}\p{N}]|\p{Lu}{1,4}$|\p{L}\/\p{L}$)/u;
+const nextSymbol = /^(?:[^\p{L}\p{N}]|\d$|\p{Lu}{1,4}$|\p{L}\/\p{L}$)/u;
 
 /** The legend of a report, looked for in its first and last lines. */
 export function legendOf(lines: Lines): Legend {
@@ -105,7 +105,10 @@ function entriesOf(line: string): readonly Entry[] {
   const equated = equatedIn(line);
   if (equated.length > 0) return equated;
   // `status: a active, m memory`
-  const named = /^[^:]{0,40}?(\p{L}{3,20})(?:\s\p{L}{2,12}){0,2}:\s(?=\S{1,3}\s)/u.exec(line);
+  const equal = /^\W{0,3}(\p{L}{2,12})\s?=\s(?=\S{1,3}\s\p{L})/u.exec(line);
+  if (equal && labelOf(equal[1]!)?.role === 'status')
+    return entriesOf(`${equal[1]!}: ${line.slice(equal[0].length)}`);
+  const named = /^[^:]{0,40}?(\p{L}{2,20})(?:\s\p{L}{2,12}){0,2}:\s(?=\S{1,3}\s)/u.exec(line);
   const ofStatus = named !== null && labelOf(named[1]!)?.role === 'status';
   const words = (ofStatus ? line.slice(named[0].length) : line)
     .replace(/^\s*\(([^()]{8,300})\)\s*$/, '$1')

@@ -93,7 +93,10 @@ export function moduleStates(line: string, legend?: ReadonlyMap<string, ReachWor
   if (line.length > 300) return [];
   const over = /^\s*(\p{L}[^:=]{1,50}?)\s*:\s*(\S.*)$/u.exec(line);
   if (over && labelOf(over[1]!) === null && reachWordOf(over[1]!) === null && readModuleName(over[1]!)) {
-    const reach = stateOf(over[2]!, legend);
+    const reach = stateOf(over[2]!, legend) ?? (over[1]!.includes('"') ? unreadIn(over[2]!) : null);
+    // `Read-out of "Restraints": 2 faults`
+    const quoted = /"([^"]{2,60})"\s{0,9}$/.exec(over[1]!)?.[1];
+    if (reach !== null && quoted !== undefined && readModuleName(quoted)) return [{ name: quoted, reach }];
     // `List of faults: empty` is said of the module above.
     if (reach !== null) return [{ name: isTitle(over[1]!) ? null : over[1]!, reach }];
   }
@@ -108,7 +111,7 @@ export function moduleStates(line: string, legend?: ReadonlyMap<string, ReachWor
   // `BODY (0)`: no address is nought.
   const nought = /^\s*((?:\d{1,3}[.)]\s)?\p{L}[^()[\]]{1,50}?)\s?(?:\(0\)|\[0\])[.:]?\s*$/u.exec(line)?.[1];
   if (nought !== undefined && readModuleName(nought)) return [{ name: nought, reach: 'clean' }];
-  const counted = countedOf(line);
+  const counted = countedOf(line) ?? dottedCount(line);
   if (counted) return [counted];
   const marked = markedBy(line, legend);
   if (marked) return [marked];
@@ -160,6 +163,15 @@ function markedBy(line: string, legend?: ReadonlyMap<string, ReachWord>): Module
   };
 }
 
+/** `Cluster ... 0` */
+function dottedCount(line: string): ModuleState | null {
+  const [, name, count] =
+    /^\s{0,40}(\p{L}[^.:=|]{1,40}?)\s{0,9}\.{3,80}\s{0,9}(\d{1,3})\s{0,9}$/u.exec(line) ?? [];
+  return name !== undefined && labelOf(name) === null && !isTitle(name) && readModuleName(name)
+    ? { name, reach: Number(count) === 0 ? 'clean' : 'holdsCodes' }
+    : null;
+}
+
 /** `03 faults in Airbag` */
 function countedOf(line: string): ModuleState | null {
   const parts = /^\W*(\d{1,4})\s+(\p{L}[\p{L}()]{2,20})\s+(\p{L}{1,6})\s+(\p{L}.{1,50})$/u.exec(line);
@@ -202,7 +214,7 @@ function atEnd(line: string, legend?: ReadonlyMap<string, ReachWord>): readonly 
     const rest = line.slice(match.index + match[0].length).replace(/[\])]\s*$/, '');
     const reach =
       stateOf(rest, legend) ??
-      (/[,;]/.test(rest) && /^\s*[-–—:]/.test(match[0]) ? unreadIn(rest) : null) ??
+      (/[,;]/.test(rest) && /^\s*[-–—:]/.test(match[0]) ? unreadIn(rest.split(/[,;]/)[0]!) : null) ??
       (match[0].startsWith(':') && sentences.test(rest) ? stateOf(rest.split(/[.!?]\s/)[0]!, legend) : null);
     if (
       reach !== null &&

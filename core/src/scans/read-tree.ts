@@ -24,6 +24,9 @@ import { isNameKey, labelOf, reachWordOf, type Role, saysNo, saysYes, tokensOf }
 
 const roleOf = (key: string): Role | undefined => labelOf(key)?.role;
 
+/** `fault`, `dtc.0`, `fout1`: a key of a code. */
+const namesCode = (key: string): boolean => roleOf(key.replace(/[._ -]?\d{1,3}$/, '')) === 'code';
+
 /** The field that holds a code and nothing else; one that is called a part number or the like holds none. */
 const codeField = ({ list, fields }: Branch): Field | undefined =>
   list
@@ -66,7 +69,7 @@ const mostHeaders = 500;
 
 /** `dtc.0=B1318,active`: fields that are called codes hold them, with more. */
 const namesCodes = ({ list, fields }: Branch): boolean =>
-  !list && fields.some(({ key, value }) => roleOf(key) === 'code' && readCodeLine(value) !== null);
+  !list && fields.some(({ key, value }) => namesCode(key) && readCodeLine(value) !== null);
 
 /** An object beside the codes of a module that tells how far it was reached. */
 const saysOfContact = (branch: Branch): boolean =>
@@ -137,12 +140,19 @@ class TreeReading {
       this.takeFlatCode(branch);
       return;
     }
+    const spoken = branch.fields.some(({ key, value }) => isName(key) && readCodeLine(value) !== null);
     for (const field of branch.fields) {
+      // `"Lights": "1 fault: B1318 active"`
+      if (spoken && isName(field.key) && readCodeLine(field.value)) {
+        this.reading.enter(field.key, lineOf(field), { by: 'label' });
+        this.takeCodes(field.value, lineOf(field));
+        continue;
+      }
       if (isExact(field.key) || (isExact(field.value) && mayHoldCode(field.key))) this.lost = true;
       const line = lineOf(field);
       // `"Tailgate": "no answer"` beside modules with codes.
       const reach =
-        branch.branches.some((child) => this.modules.has(child)) && isName(field.key)
+        (spoken || branch.branches.some((child) => this.modules.has(child))) && isName(field.key)
           ? stateOf(field.value)
           : null;
       if (reach !== null && labelOf(field.key) === null) {
@@ -195,12 +205,11 @@ class TreeReading {
     const told = contacts.map((one) => this.sayOf(one)).includes(true);
     // Neither codes, nor an empty list of them, nor a word on the contact: it does not count as read.
     const lists = branch.list || branch.branches.some((child) => isCodeBranch(child) || listsCodes(child));
-    if (!told && !lists && !branch.fields.some(({ key }) => roleOf(key) === 'code' || isExact(key)))
+    if (!told && !lists && !branch.fields.some(({ key }) => namesCode(key) || isExact(key)))
       reading.say('unclear');
     for (const field of branch.fields) {
       if (roleOf(field.key) === 'code' && field.value === 'null') reading.say('clean');
-      else if (roleOf(field.key) === 'code' && !isCode(field.value))
-        this.takeCodes(field.value, lineOf(field));
+      else if (namesCode(field.key) && !isCode(field.value)) this.takeCodes(field.value, lineOf(field));
       else if (branch.list || isExact(field.key)) this.takeCodes(spelled(field), lineOf(field));
       else reading.mark(lineOf(field), 'detail');
     }
@@ -309,7 +318,7 @@ const isName = (key: string): boolean =>
   /\p{L}{2}/u.test(key) &&
   !isExact(key) &&
   labelOf(key) === null &&
-  !tokensOf(spaced(key)).some((word) => roleOf(word) === 'code') &&
+  !tokensOf(spaced(key)).some((word) => namesCode(word)) &&
   readModuleName(key) !== null;
 
 /** A code in a list of all codes says itself whose it is. */

@@ -10,6 +10,8 @@ const shownLines = 1000;
 const shownValues = 5000;
 const shownCharacters = 200;
 const shownMismatches = 50;
+/** Lines between a name and what it is the name of. */
+const mostBetween = 4;
 
 export type Draft<T> = { -readonly [K in keyof T]: T[K] };
 
@@ -75,6 +77,10 @@ export class Reading {
   noModuleAnswered = false;
   module: string | null = null;
   moduleBy: ReadBy = 'heading';
+  /** The last line that nothing understood and that could be a module's name; and whether it began a block. */
+  passed: { readonly name: string; readonly line: Line; readonly begins: boolean } | null = null;
+  /** The module is one that was passed over, and only assumed. */
+  private assumedPassed = false;
   /** Names of modules stand with the number of their codes in a cell beside them. */
   namesCounted = false;
   /** Codes name their modules in brackets at their ends. */
@@ -148,12 +154,28 @@ export class Reading {
     if (module.address != null && !this.byAddress.has(module.address))
       this.byAddress.set(module.address, name);
     this.module = module.name;
+    this.assumedPassed = false;
+    this.passed = null;
     this.failed = false;
     this.moduleBy = by;
     this.awaitsName = null;
     this.moduleIndent = line.indent;
     if (name !== unnamed) this.namedInBlock = true;
     return module;
+  }
+
+  /**
+   * Takes the line that was passed over for the name of the module of what follows, where none is named otherwise: codes
+   * and states have to be somebody's, and it says so as a guess.
+   */
+  assume({ at, indent }: Line): void {
+    const { passed } = this;
+    if (passed === null || at - passed.line.at > mostBetween) return;
+    const own = passed.line.indent;
+    const again = this.assumedPassed && (passed.begins || (own === this.moduleIndent && indent > own));
+    if (this.module !== null && !again) return;
+    this.enter(passed.name, passed.line, { by: 'guess' });
+    this.assumedPassed = true;
   }
 
   /** A quick look: false where no module that was named so far begins with the first word of a text. */
@@ -213,6 +235,7 @@ export class Reading {
   ): void {
     // A module that did not answer has no codes: those below it are another's.
     if (this.failed) this.module = null;
+    this.assume(line);
     const assumed = this.module === null;
     const module = this.module ?? this.enter(unnamed, line, { by: 'guess' }).name;
     const added = found.map((one): Draft<ScanCode> => {

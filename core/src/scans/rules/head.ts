@@ -68,6 +68,12 @@ export function takeNothingAnswered(reading: Reading, line: Line): boolean {
 
 /** `5 faults in 3 modules`: what the report itself counts. */
 export function takeTotal(reading: Reading, line: Line): boolean {
+  // `7 modules: 2 with faults, 1 did not answer`
+  const counted = /^\s{0,9}\d{1,3}\s(\p{L}{3,20}):\s\d/u.exec(line.text)?.[1];
+  if (counted !== undefined && labelOf(counted)?.role === 'module') {
+    reading.mark(line, 'header');
+    return true;
+  }
   const count =
     /^\W*(\d{1,5})\s+(\p{L}[\p{L} ]{1,24}?)\s+(?:in|en|dans|nas?|nelle|w|em|i)\s+(\d{1,4})\s+(\p{L}+)/u.exec(
       line.text,

@@ -29,6 +29,7 @@ export function takeModuleState(reading: Reading, line: Line, page: Page): boole
   if (states.length === 0) return false;
   const [first] = states;
   if (first!.name === null) {
+    reading.assume(line);
     if (reading.module === null) return false;
     if (reading.open && line.indent > reading.open.indent && first!.reach === 'holdsCodes') return false;
     // `2.0 Codes` heads a chapter.
@@ -40,7 +41,13 @@ export function takeModuleState(reading: Reading, line: Line, page: Page): boole
     reading.mark(line, 'detail');
     return true;
   }
-  if (states.length === 1 && first!.reach === 'holdsCodes' && isTitle(line.text) && !/\.{3}/.test(line.text))
+  if (
+    states.length === 1 &&
+    first!.reach === 'holdsCodes' &&
+    isTitle(line.text) &&
+    !/\.{3}/.test(line.text) &&
+    !line.text.includes(`"${first!.name}"`)
+  )
     return false;
   if (reading.open && line.indent > reading.open.indent) return false;
   let taken = false;
@@ -150,6 +157,9 @@ export function takeHeading(reading: Reading, line: Line, { lines }: Page): bool
   const heading = told || odd || counted ? readModuleName(cells[0]!) : readModuleName(bare);
   if (!heading) return false;
   if (!heading.labelled) {
+    // Set in below a name that nothing else told of: what stands there is about it.
+    const { passed } = reading;
+    if (passed?.line.at === line.at - 1 && line.indent > passed.line.indent) return false;
     if (isTitle(bare) || isSentence(heading.name)) return false;
     // A section of keys: `[Airbag]` over `status=answered`.
     const keyed =

@@ -40,7 +40,7 @@ export const english: LanguageWords = {
     module:
       'electronic unit|name of module|name of unit|module|modules|control unit|control module|unit|units|ecu|ecus|system|systems|controller|controllers|device name|where|source|component|node name|sys|mod|ctrl|unit name|module name|controller name|node',
     address: 'address|addr|id|bus id|node|node id|can id',
-    code: 'issue|issues|event|events|first fault|first code|code|codes|dtc|dtcs|fault|faults|fault code|trouble code|error|errors|error code|entry|entries|fault entry',
+    code: 'diagnostic code|diagnostic codes|diagnostic trouble code|diagnostic trouble codes|issue|issues|event|events|first fault|first code|code|codes|dtc|dtcs|fault|faults|fault code|trouble code|error|errors|error code|entry|entries|fault entry',
     type: 'subcode|failure byte|fault type|fault byte|extension byte|detail code|type|failure type|ftb|ft|sub|subtype|sub code|sub type|symptom|suffix|fault symptom|failure',
     status: 'flag|flags|current state|current status|cond|presence|status|state|condition|stat|st',
     byte: 'sb|stb|byte|hex|bytes|mask|status mask|dtc mask',
@@ -78,7 +78,8 @@ export const english: LanguageWords = {
   noLink: 'no|impossible|none|nothing|failure|lost',
   modules: 'modules|units|ecus|control units|control modules|systems|controllers',
   figures: 'one|two|three|four|five|six|seven|eight|nine|ten',
-  verbs: 'read|we|gives|reports|holds|contains|is|are|was|were|says|said|has|have|had|found|shows',
+  verbs:
+    'gave|sent|returned|read|we|gives|reports|holds|contains|is|are|was|were|says|said|has|have|had|found|shows',
   filler:
     'me|us|tried|twice|once|event|were|was|read|seen|since|km|following|the|a|an|by|from|to|this|that|module|modules|ecu|unit|control|system|reader|tool|device|vehicle|car|service|in|on|of|with|at|and|while|when|reading|ms|s|is|are|stored|found|detected|present|currently|fault|code|codes|status|it|its|has|have|any|at all|stayed|shown|more|mask|availability|request|security|access|here|state|byte|for|seconds|second|trouble|all|mode|test|after|attempts|attempt|tries|try|part|communication|been|could|there|nothing|ecus|units|not|do|does|did|we|got|get|still|only|just|then|received|using|via|bus|can|response|answer|node|or|dtc|dtcs|error|errors|memory|scanner|tester|err',
 };
