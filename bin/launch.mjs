@@ -71,6 +71,8 @@ async function build() {
     platform: 'node',
     format: 'esm',
     target: 'node20',
+    // A package's modules before its scripts: what those load by name at run time cannot be bundled.
+    mainFields: ['module', 'main'],
     minify: true,
     logLevel: 'silent',
     plugins: [{ name: 'rooms-from-source', setup: fromSource }],
