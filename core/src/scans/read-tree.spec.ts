@@ -114,6 +114,12 @@ describe('readTree', () => {
     expect(read({ marks: [{ line: 2, as: 'module' }] })).toBeUndefined();
   });
 
+  it('takes a key of one letter for a name, since its codes have to be somebody’s', () => {
+    expect(codesOf('{"a": {"faults": {"B1318-16": {"st": "active"}}}, "Body": {"faults": {}}}')).toEqual([
+      'a B1318-16 active, line 1',
+    ]);
+  });
+
   it('takes words such as constructor and __proto__ for words', () => {
     const text = '{"__proto__": {"faults": {"B1318-16": {"st": "active"}}}, "constructor": {"faults": {}}}';
     expect(readReport(text).codes.map(({ code }) => code)).toEqual(['B1318']);

@@ -345,7 +345,9 @@ function nameOf({ key, fields, branches }: Branch): string | null {
     branches.find((child) => roleOf(child.key) === 'module')?.fields.find((field) => isNameKey(field.key));
   if (own && /\p{L}{2}/u.test(own.value) && own.value.length <= longestName)
     return readModuleName(own.value)?.name ?? own.value.trim();
-  return isName(key) ? key : null;
+  if (isName(key)) return key;
+  // `"a": {"faults": …}`: in a map the key is the name, however short.
+  return /^\p{L}$/u.test(key) ? key : null;
 }
 
 /** How a branch is built: whether it is a list, its tag, and its keys. */
