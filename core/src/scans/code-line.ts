@@ -171,7 +171,8 @@ function finish(
       ? /^\s?\((?:0x)?([\da-f]{2})h?\)(?=[\s,;.]|$)/i.exec(rest)
       : null;
   if (held && /\d/.test(held[1]!)) {
-    status = { ...ofByte(parseInt(held[1]!, 16)), statusText: held[1]!, by: 'byte' };
+    // It may as well be a count.
+    status = { ...ofByte(parseInt(held[1]!, 16)), statusText: held[1]!, by: 'guess' };
     rest = `   ${rest.slice(held[0].length)}`;
   }
   const cells = splitCells(

@@ -104,10 +104,11 @@ function entriesOf(line: string): readonly Entry[] {
   if (starred) return [{ mark: star![1]!, status: starred, reach: null }];
   const equated = equatedIn(line);
   if (equated.length > 0) return equated;
-  // `status: a active, m memory`
+  // `St = 1 present, 2 stored`
   const equal = /^\W{0,3}(\p{L}{2,12})\s?=\s(?=\S{1,3}\s\p{L})/u.exec(line);
   if (equal && labelOf(equal[1]!)?.role === 'status')
     return entriesOf(`${equal[1]!}: ${line.slice(equal[0].length)}`);
+  // `status: a active, m memory`
   const named = /^[^:]{0,40}?(\p{L}{2,20})(?:\s\p{L}{2,12}){0,2}:\s(?=\S{1,3}\s)/u.exec(line);
   const ofStatus = named !== null && labelOf(named[1]!)?.role === 'status';
   const words = (ofStatus ? line.slice(named[0].length) : line)
@@ -158,14 +159,14 @@ function entryAt(
   at: number,
   equated: boolean,
 ): { entry: Entry; length: number } | null {
-  const bracketed = /^[^\p{L}\p{N}]{1,3}$/u.test(words[at]!);
+  const sign = /^[^\p{L}\p{N}]{1,3}$/u.test(words[at]!);
   let most = Math.min(mostWords, words.length - at - 1);
   for (let n = 1; n <= most; n++) if (nextSymbol.test(words[at + n]!)) most = n - 1;
   for (let count = most; count >= 1; count--) {
     const meaning = words.slice(at + 1, at + 1 + count).join(' ');
     const status = equated ? statusOfField(meaning) : statusWordOf(meaning);
     const said = reachWordOf(meaning);
-    const reach = (said === 'read' && !bracketed) || (status && said === 'holdsCodes') ? null : said;
+    const reach = (said === 'read' && !sign) || (status && said === 'holdsCodes') ? null : said;
     if (status || reach) return { entry: { mark: words[at]!, status, reach }, length: 1 + count };
   }
   return null;

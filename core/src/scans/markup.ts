@@ -80,8 +80,12 @@ function unboxed(text: string): string {
   return own;
 }
 
-function tagged(text: string): readonly string[] {
-  if (/^\s*<\?xml|^\s*<!/.test(text)) return [''];
+/** What a page says of itself before it begins. */
+const prolog = /^\s{0,200}(?:<\?xml[^<>]{0,300}>\s{0,200})?(?:<![^<>]{0,300}>\s{0,200}){0,4}/;
+
+function tagged(whole: string): readonly string[] {
+  const text = whole.replace(prolog, '');
+  if (text === '' || /^<[?!]/.test(text)) return [''];
   if (!htmlTag.test(text)) return [text];
   htmlTag.lastIndex = 0;
   return (

@@ -163,10 +163,10 @@ function markedBy(line: string, legend?: ReadonlyMap<string, ReachWord>): Module
   };
 }
 
-/** `Cluster ... 0` */
+/** `Cluster ... 0`; what has two figures may be an address. */
 function dottedCount(line: string): ModuleState | null {
   const [, name, count] =
-    /^\s{0,40}(\p{L}[^.:=|]{1,40}?)\s{0,9}\.{3,80}\s{0,9}(\d{1,3})\s{0,9}$/u.exec(line) ?? [];
+    /^\s{0,40}(\p{L}[^.:=|]{1,40}?)\s{0,9}\.{3,80}\s{0,9}(\d)\s{0,9}$/u.exec(line) ?? [];
   return name !== undefined && labelOf(name) === null && !isTitle(name) && readModuleName(name)
     ? { name, reach: Number(count) === 0 ? 'clean' : 'holdsCodes' }
     : null;

@@ -19,17 +19,10 @@ const sampled = 400;
 const leastDoubles = 2;
 const leastGutter = 2;
 
-/** The lines one after the other. */
-export const asTheyStand = (lines: Lines): ReadingOrder => ({
-  count: lines.count,
-  at: (at) => lines.at(at),
-  numberOf: (at) => at,
-});
-
 /** The lines as they follow each other: as they stand, or left column first where the page has two. */
 export function readingOrder(lines: Lines): ReadingOrder {
   const gutter = gutterOf(lines);
-  if (gutter === null) return asTheyStand(lines);
+  if (gutter === null) return { count: lines.count, at: (at) => lines.at(at), numberOf: (at) => at };
   const right = (at: number) => at > lines.count;
   return {
     count: 2 * lines.count,

@@ -4,7 +4,6 @@
  */
 import { type Work, finish } from '../progress/index.js';
 import { isDump, isFrame } from './code-tokens.js';
-import { readModuleName } from './heading.js';
 import { legendOf, withLearned } from './legend.js';
 import { Lines, piecesOf, saysSomething } from './lines.js';
 import { isPlain, segmentsOf } from './markup.js';
@@ -28,12 +27,13 @@ import { takePairs } from './rules/labels.js';
 import { takeKnownModule } from './rules/known.js';
 import { takeHeading, takeModuleState, takeRecordModule } from './rules/modules.js';
 import { type Page, codeToken, pairSign } from './rules/page.js';
+import { notePassed } from './rules/passed.js';
 import { takeSection } from './rules/section.js';
 import { takeColumns, takeTableRow } from './rules/table.js';
 import { takeUnknownLabel, unknownLabel } from './rules/unknown-label.js';
 import { type Scan } from './schema.js';
 import { takeTaught } from './taught.js';
-import { isSentence, isTitle, labelOf } from './vocabulary.js';
+import { labelOf } from './vocabulary.js';
 
 const progressEvery = 2048;
 
@@ -163,20 +163,7 @@ function readLine(reading: Reading, whole: Line, page: Page): void {
   if (takeHeading(reading, line, page)) return;
   if (takeTitle(reading, line)) return;
   reading.skip(line, reading.open?.record === true && fieldOf.test(text));
-  const name = nameIn(text);
-  if (name !== null) reading.passed = { name, line, begins: !saysSomething(page.lines.at(line.at - 1)) };
-}
-
-/** What could be a module's name in a line that nothing understood: a few words, alone or behind a word and a colon. */
-function nameIn(text: string): string | null {
-  const bare = text.trim();
-  // `Lamp unit, left`
-  const bent = bare.includes(',') && !/^\p{L}[\p{L} ]{2,30}, \p{L}{2,12}$/u.test(bare);
-  if (bare.length > 50 || bent || /[|;!?=]|\.$/.test(bare) || isTitle(bare)) return null;
-  const [label, ...rest] = bare.split(/:\s/);
-  const own = rest.length === 0 ? bare : rest.length === 1 && labelOf(label!) === null ? rest[0]! : '';
-  const heading = /^\p{Lu}/u.test(own) && own.split(/\s+/).length <= 5 ? readModuleName(own) : null;
-  return heading && !isSentence(heading.name) ? heading.name : null;
+  notePassed(reading, line, page);
 }
 
 /** A field by its shape, whatever it is called. */

@@ -1,7 +1,13 @@
 import { readReport } from './read.js';
-import { readTree } from './read-tree.js';
+import { readTree as readingOf } from './read-tree.js';
+import type { TextOptions } from './read-text.js';
 import { treeOf } from './tree.js';
 
+/** The scan of a tree in which every code found its module. */
+const readTree = (text: string, options?: TextOptions) => {
+  const read = readingOf(text, options);
+  return read?.whole ? read.scan : null;
+};
 const codesOf = (text: string) =>
   readTree(text)?.codes.map(
     ({ module, code, failureType, status, line }) =>
@@ -100,7 +106,7 @@ describe('readTree', () => {
   it('keeps what was said of single lines, and gives the page back to its lines where more was said', () => {
     const text =
       '{"units": [{"name": "Body", "faults": [\n{"code": "B1318-16", "st": "glows"},\n{"code": "B1402-54", "st": "active"}]}]}';
-    const read = (options: Parameters<typeof readTree>[1]) =>
+    const read = (options: TextOptions) =>
       readTree(text, options)?.codes.map(({ code, status }) => `${code} ${status}`);
     expect(read({})).toEqual(['B1318 unknown', 'B1402 active']);
     expect(read({ marks: [{ line: 3, as: 'ignore' }] })).toEqual(['B1318 unknown']);
@@ -112,6 +118,23 @@ describe('readTree', () => {
       read({ patterns: { codes: [], lines: [], words: [{ word: 'glows', status: 'pending' }] } }),
     ).toEqual(['B1318 pending', 'B1402 active']);
     expect(read({ marks: [{ line: 2, as: 'module' }] })).toBeUndefined();
+  });
+
+  it('loses no code that has no module: it is read as lines, or stands by itself', () => {
+    const of = (text: string) => readReport(text).codes.map(({ module, code }) => `${module} ${code}`);
+    expect(of('{"x": [{"faults": {"B1318-16": {"st": "active"}}}]}')).toEqual(['Unnamed module B1318']);
+    expect(of('{"code": "B1318"}')).toEqual(['Unnamed module B1318']);
+    expect(of('{"B1318": "active", "B1402": "stored"}')).toEqual([
+      'Unnamed module B1318',
+      'Unnamed module B1402',
+    ]);
+  });
+
+  it('leaves a page for people to its lines, however strictly it is written', () => {
+    const page =
+      '<?xml version="1.0"?><html><body><h2>Body</h2><table><tr><td>B1318</td><td>active</td></tr></table></body></html>';
+    expect(readingOf(page)).toBeNull();
+    expect(readReport(page).codes.map(({ module, code }) => `${module} ${code}`)).toEqual(['Body B1318']);
   });
 
   it('takes a key of one letter for a name, since its codes have to be somebody’s', () => {

@@ -9,14 +9,12 @@ import { readModuleName } from './heading.js';
 import { type Legend, legendOf, withLearned } from './legend.js';
 import { Lines } from './lines.js';
 import { stateOf, stateOfResult, unreadIn } from './module-state.js';
-import { asTheyStand } from './page-columns.js';
 import type { Pair } from './pairs.js';
 import { PatternBook, patternsFor } from './patterns.js';
 import type { TextOptions } from './read-text.js';
 import { Line, Reading } from './reading.js';
 import { languageIn, readerOf } from './rules/head.js';
 import { takeCodeFields, takeFlags } from './rules/labels.js';
-import type { Page } from './rules/page.js';
 import type { Scan } from './schema.js';
 import { unknownStatus } from './status-cell.js';
 import { type Branch, type Field, treeOf } from './tree.js';
@@ -77,7 +75,6 @@ const saysOfContact = (branch: Branch): boolean =>
 
 class TreeReading {
   private readonly modules = new Set<Branch>();
-  private readonly page: Page;
   /** A code stands where no module is named. */
   private lost = false;
   private headers = 0;
@@ -85,27 +82,21 @@ class TreeReading {
   /** @param ignored true for a line that somebody said holds nothing */
   constructor(
     private readonly reading: Reading,
-    lines: Lines,
-    legend: Legend,
+    private readonly legend: Legend,
     private readonly ignored: (line: number) => boolean,
-  ) {
-    this.page = {
-      lines: asTheyStand(lines),
-      legend,
-      columns: null,
-      starts: [],
-      leading: NaN,
-      moduleCells: new Map(),
-      exchange: false,
-      moduleLabel: null,
-    };
-  }
+  ) {}
 
-  /** True where every code of the tree found its module. */
+  /** @returns whether every code of the tree found its module */
   read(root: Branch): boolean {
     this.mark(root);
     this.walk(root);
-    return !this.lost && this.reading.codes.length > 0;
+    return !this.lost;
+  }
+
+  /** The codes that follow are nobody's. */
+  private lose(): void {
+    this.lost = true;
+    this.reading.module = null;
   }
 
   /** Finds the modules: what codes are listed in, then what stands beside one of those and has the same keys or tag. */
@@ -148,8 +139,12 @@ class TreeReading {
         this.takeCodes(field.value, lineOf(field));
         continue;
       }
-      if (isExact(field.key) || (isExact(field.value) && mayHoldCode(field.key))) this.lost = true;
       const line = lineOf(field);
+      if (isExact(field.key) || (isExact(field.value) && mayHoldCode(field.key))) {
+        this.lose();
+        this.takeCodes(isExact(field.key) ? spelled(field) : field.value, line);
+        continue;
+      }
       // `"Tailgate": "no answer"` beside modules with codes.
       const reach =
         (spoken || branch.branches.some((child) => this.modules.has(child))) && isName(field.key)
@@ -191,7 +186,8 @@ class TreeReading {
       .filter(({ key }) => roleOf(key) === 'address')
       .flatMap(({ value }) => /^(?:0x|\$)?([\da-f]{1,4})h?$/i.exec(value.trim())?.[1] ?? [])[0];
     if (named === null && address === undefined) {
-      this.lost = true;
+      this.lose();
+      for (const child of branch.branches) this.takeBelow(child);
       return;
     }
     reading.enter(named ?? `Address ${address!.toUpperCase()}`, line, {
@@ -218,14 +214,13 @@ class TreeReading {
 
   /** What the fields of a module say of the contact with it. @returns whether they do */
   private sayOf({ fields }: Branch): boolean {
-    const { reading, page } = this;
+    const { reading, legend } = this;
     let told = false;
     for (const { key, value } of fields) {
       const label = labelOf(key);
       const role = label?.role;
       let said = null;
-      if (role === 'result' || role === 'status')
-        said = stateOfResult(value, label!.link, page.legend.reaches);
+      if (role === 'result' || role === 'status') said = stateOfResult(value, label!.link, legend.reaches);
       else if (isContact(key) && (saysYes(value) || saysNo(value)))
         said = saysYes(value) ? ('read' as const) : ('silent' as const);
       else if (role !== 'ident' && role !== 'text' && /\p{L}{2}/u.test(value)) said = unreadIn(value);
@@ -255,16 +250,13 @@ class TreeReading {
   private takeFlatCode(branch: Branch): void {
     const own = branch.fields.find(({ key }) => roleOf(key) === 'module');
     const heading = own && readModuleName(own.value);
-    if (!heading) {
-      this.lost = true;
-      return;
-    }
-    this.reading.enter(heading.name, lineOf(own), { address: heading.address, by: 'label' });
+    if (heading) this.reading.enter(heading.name, lineOf(own), { address: heading.address, by: 'label' });
+    else this.lose();
     this.takeCode(branch);
   }
 
   private takeCode(branch: Branch): void {
-    const { reading, page } = this;
+    const { reading, legend } = this;
     const field = codeField(branch);
     const text = isExact(branch.key) ? branch.key : field!.value;
     const read = readCode(text) ?? readCodeBytes(text)!;
@@ -277,7 +269,7 @@ class TreeReading {
     takeCodeFields(
       reading,
       pairs.filter(({ label }) => label !== null),
-      page,
+      legend,
     );
     const flags = pairs.filter(({ value }) => saysYes(value) || saysNo(value) || /^[01]$/.test(value));
     takeFlags(reading, line, flags);
@@ -286,7 +278,7 @@ class TreeReading {
       const role = list ? roleOf(key) : undefined;
       if (role !== 'status' && role !== 'byte') continue;
       const value = fields.map((one) => spaced(one.value)).join(', ');
-      takeCodeFields(reading, [{ key, label: labelOf(key), value }], page);
+      takeCodeFields(reading, [{ key, label: labelOf(key), value }], legend);
     }
     for (const other of branch.fields) if (other !== field) reading.mark(lineOf(other), 'detail');
   }
@@ -294,12 +286,12 @@ class TreeReading {
   /** Codes in a value, with what stands beside them. */
   private takeCodes(value: string, line: Line): void {
     if (this.ignored(line.number)) return this.reading.mark(line, 'ignored');
-    const read = readCodeLine(value.replace(/[,;|](?=\S)/g, '   '), this.page.legend);
+    const read = readCodeLine(value.replace(/[,;|](?=\S)/g, '   '), this.legend);
     if (read) this.reading.add(read.codes, line);
     else {
       // `"error": "asleep"`: whatever it means, the module does not count as read.
       const said = /^\d*$/.test(value.trim()) ? null : (stateOf(value) ?? 'unclear');
-      if (said !== null) this.reading.say(said);
+      if (said !== null && this.reading.module !== null) this.reading.say(said);
       this.reading.mark(line, 'detail');
     }
   }
@@ -374,8 +366,14 @@ function alike(build: string, others: ReadonlySet<string>): boolean {
 
 const anyCode = /(?<![\p{L}\d])[PCBU][0-3][\dA-F]{3}/iu;
 
-/** The scan in a text that is JSON or XML as a whole; null where it is none, or where not every code of it has its module. */
-export function readTree(text: string, { patterns, marks }: TextOptions = {}): Scan | null {
+/** What was read of a tree, and whether every code of it found its module. */
+export interface TreeScan {
+  readonly scan: Scan;
+  readonly whole: boolean;
+}
+
+/** The scan in a text that is a tree as a whole; null where it is none, or holds no code. */
+export function readTree(text: string, { patterns, marks }: TextOptions = {}): TreeScan | null {
   const root = anyCode.test(text) ? treeOf(text) : null;
   if (root === null) return null;
   const lines = new Lines(text);
@@ -391,7 +389,8 @@ export function readTree(text: string, { patterns, marks }: TextOptions = {}): S
     (said.get(line)?.as ?? (known.lines.length > 0 ? book.meaningOf(lines.at(line)) : null)) === 'ignore';
   const reading = new Reading(book);
   const legend = withLearned(legendOf(lines), known.words ?? []);
-  if (!new TreeReading(reading, lines, legend, ignored).read(root)) return null;
+  const whole = new TreeReading(reading, legend, ignored).read(root);
+  if (reading.codes.length === 0) return null;
   reading.correct(marks ?? []);
-  return reading.finish(languageIn(lines));
+  return { scan: reading.finish(languageIn(lines)), whole };
 }

@@ -26,9 +26,11 @@ export function readReport(text: string, options: ReportOptions = {}): Scan {
 export function* readingReport(text: string, { form = 'auto', ...options }: ReportOptions = {}): Work<Scan> {
   if (form === 'json' || (form === 'auto' && isOwnJson(text))) return readJson(text);
   const tree = form === 'auto' ? readTree(text, options) : null;
-  if (tree !== null) return tree;
-  if (form === 'csv' || (form === 'auto' && looksLikeCsv(text))) return yield* readingCsv(text, options);
-  return yield* readingText(text, options);
+  if (tree?.whole) return tree.scan;
+  const csv = form === 'csv' || (form === 'auto' && looksLikeCsv(text));
+  const read = yield* csv ? readingCsv(text, options) : readingText(text, options);
+  // A tree in which codes have no module is read as lines, unless these show fewer of its codes.
+  return tree && tree.scan.codes.length > read.codes.length ? tree.scan : read;
 }
 
 /**

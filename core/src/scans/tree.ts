@@ -144,5 +144,7 @@ function xmlTree(text: string): Branch | null {
   });
   for (let at = 0; at < text.length && !failed; at += 65_536) parser.write(text.slice(at, at + 65_536));
   if (!failed) parser.close();
-  return failed || top.branches.length !== 1 ? null : top.branches[0]!;
+  const [root] = top.branches;
+  // A page for people is read as one, however strictly it is written.
+  return failed || !root || /^html$/i.test(root.key) ? null : root;
 }

@@ -6,6 +6,7 @@ import { typeIn } from '../type-cell.js';
 import { noteField } from '../header-field.js';
 import { readHeading, readModuleName } from '../heading.js';
 import { moduleStates, stateOf, stateOfResult, unreadIn } from '../module-state.js';
+import type { Legend } from '../legend.js';
 import { opensCodes, type Pair, pairsOf } from '../pairs.js';
 import { type Line, type Reading } from '../reading.js';
 import {
@@ -105,14 +106,14 @@ export function takePairs(reading: Reading, line: Line, page: Page): boolean {
     reading.say('unclear');
   if (code) {
     const read = takeCodePair(reading, code, line, page);
-    if (read === 'code') return (takeCodeFields(reading, known, page), true);
+    if (read === 'code') return (takeCodeFields(reading, known, page.legend), true);
     if (read === 'state') [taken, as] = [true, 'module'];
     else if (read === null && !taken && known.length === 1) return false;
   }
   if (reading.open && known.some(({ label }) => codeRecord.has(label!.role))) {
     const said = leadingStatus(`${lead.trim()}  `);
     if (said) for (const open of reading.open.codes) if (open.status === 'unknown') give(open, said);
-    takeCodeFields(reading, known, page);
+    takeCodeFields(reading, known, page.legend);
     [taken, as] = [true, as === 'module' ? 'module' : 'detail'];
   }
   // `Identification: not available, the unit does not answer`
@@ -317,7 +318,7 @@ function takeCodePair(
 }
 
 /** Failure type, status and text of the code that is open. */
-export function takeCodeFields(reading: Reading, pairs: readonly Pair[], page: Page): void {
+export function takeCodeFields(reading: Reading, pairs: readonly Pair[], legend: Legend): void {
   for (const { label, value } of pairs)
     for (const code of reading.open!.codes) {
       const role = label!.role;
@@ -337,7 +338,7 @@ export function takeCodeFields(reading: Reading, pairs: readonly Pair[], page: P
           if (code.status === 'unknown') give(code, { ...readStatusCell(value)!, by: 'label' });
         } else if (type === null && /\p{L}{3}/u.test(value)) reading.continueText(value);
       } else if ((role === 'status' || role === 'byte') && (code.status === 'unknown' || role === 'byte')) {
-        const read = statusIn(value, role === 'byte', page.legend);
+        const read = statusIn(value, role === 'byte', legend);
         if (read) give(code, { ...read, by: read.by === 'column' ? 'label' : read.by });
       } else if (role === 'text' && value.trim() !== '') reading.continueText(value);
     }

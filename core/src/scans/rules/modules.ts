@@ -29,7 +29,9 @@ export function takeModuleState(reading: Reading, line: Line, page: Page): boole
   if (states.length === 0) return false;
   const [first] = states;
   if (first!.name === null) {
-    reading.assume(line);
+    // What stands first in a report may as well be its title.
+    if (reading.modules.length > 0 || line.indent > (reading.passed?.line.indent ?? Infinity))
+      reading.assume(line);
     if (reading.module === null) return false;
     if (reading.open && line.indent > reading.open.indent && first!.reach === 'holdsCodes') return false;
     // `2.0 Codes` heads a chapter.
@@ -153,13 +155,15 @@ export function takeHeading(reading: Reading, line: Line, { lines }: Page): bool
   // `Trailer ........ spoke in riddles`
   const led = /^[^.]{3,60}\.{4,200}\s{0,9}\p{L}{2}/u.test(bare);
   const odd = !told && first !== null && (led || first.address !== null) && /\p{L}{2}/u.test(cells.at(-1)!);
-  const counted = cells.length === 2 && /^\d{1,3}$/.test(cells[1]!) && readModuleName(cells[0]!) !== null;
+  const counted = countsCodes(cells, line, lines, reading);
   const heading = told || odd || counted ? readModuleName(cells[0]!) : readModuleName(bare);
   if (!heading) return false;
   if (!heading.labelled) {
     // Set in below a name that nothing else told of: what stands there is about it.
     const { passed } = reading;
-    if (passed?.line.at === line.at - 1 && line.indent > passed.line.indent) return false;
+    const below = lines.at(line.at + 1).search(/\S/);
+    if (passed?.line.at === line.at - 1 && line.indent > passed.line.indent && below <= line.indent)
+      return false;
     if (isTitle(bare) || isSentence(heading.name)) return false;
     // A section of keys: `[Airbag]` over `status=answered`.
     const keyed =
@@ -225,6 +229,24 @@ export function takeHeading(reading: Reading, line: Line, { lines }: Page): bool
   reading.mark(line, 'module');
   return true;
 }
+
+/** `AIRBAG      2`: a name, and as many codes below it; nought only where other names have their count so. */
+function countsCodes(cells: readonly string[], { at }: Line, lines: ReadingOrder, reading: Reading): boolean {
+  const [name, figure] = cells;
+  if (cells.length !== 2 || !/^\d{1,2}$/.test(figure!) || readModuleName(name!) === null) return false;
+  const count = Number(figure);
+  if (count === 0) return reading.namesCounted;
+  let found = 0;
+  for (let next = at + 1; next <= at + linesOfCode * count; next++) {
+    const below = lines.at(next).slice(0, longestPiece);
+    if (/\S\s{2,}\d{1,2}\s{0,9}$/.test(below) && !readCodeLine(below)) break;
+    found += readCodeLine(below)?.codes.length ?? 0;
+  }
+  return found === count;
+}
+
+/** Lines that a code takes with its text and status. */
+const linesOfCode = 4;
 
 /** True where the next line holds a code's status, count or type by their labels. */
 const fieldsBelow = ({ at }: Line, lines: ReadingOrder): boolean =>

@@ -54,6 +54,7 @@ function carriesOn(reading: Reading, line: Line, { columns, starts }: TextColumn
 /** Codes themselves under columns that name statuses: `Module   Active   Stored` over names and their codes. */
 function takeCodesByStatus(reading: Reading, line: Line, { columns: own, legend }: Page): boolean {
   const { columns } = own!;
+  if (columns.some((column) => column?.bit !== undefined)) return false;
   if (marksIn(columns) < 2 || placeOf(columns, 'module') < 0 || !readCodeLine(line.text)) return false;
   const cells = cellsUnder(own!, line.text) ?? [];
   const name = readModuleName(cells[placeOf(columns, 'module')] ?? '');

@@ -98,6 +98,7 @@ export function* predictions(ready: ReadyCase): Work<Predictions> {
     return shows ? [{ id: test.id, state: stateOf(test.state ?? usual), shows, chance }] : [];
   });
   const sound = circuits.map((benches) => benches([]));
+  // Solved first in every state: the searches under the suspects begin where it rests.
   for (const { state } of tests) for (const bench of sound) bench(state);
   const shares: Float64Array[] = [];
   const turnShares: Float64Array[] = [];
