@@ -133,6 +133,8 @@ function entriesOf(line: string): readonly Entry[] {
   }
   // `x = no answer`, alone on its line.
   if (found.length === 1 && told === words.length && /^\S{1,2}\s?=\s?\p{L}/u.test(line.trim())) return found;
+  // `4 stored, 1 current` counts.
+  if (!ofStatus && !line.includes('=') && found.some(({ mark }) => /^\d$/.test(mark))) return [];
   // Several equations explain themselves, even where one of them is of something else: `number = faults`.
   const many = found.length > 2 || line.split('=').length > 3;
   return found.length >= 2 && told >= (many ? 0.6 : 0.75) * words.length ? found : [];

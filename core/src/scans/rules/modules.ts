@@ -197,6 +197,7 @@ export function takeHeading(reading: Reading, line: Line, { lines }: Page): bool
   // More codes of this module are to come: the words below a code are what it means.
   if (
     !heading.labelled &&
+    !counted &&
     reading.open?.codes.at(-1)?.text === null &&
     line.indent >= reading.open.indent &&
     (stateOf(lines.at(line.at + 1).slice(0, longestPiece)) === null ||
