@@ -50,6 +50,23 @@ describe('the stop rule', () => {
     expect(confirmed.next[0]).toEqual(jasmine.objectContaining({ action: 'repair', element: 'A' }));
   });
 
+  it('keeps what is alike but for rounding in the order of the case', () => {
+    const first = (a: number, b: number) =>
+      nextTests(
+        made({
+          suspects: [
+            { id: 'a', element: 'A', mode: 'open', weight: a },
+            { id: 'b', element: 'B', mode: 'open', weight: b },
+          ],
+          steps: 1,
+        }),
+      ).next.map((action) => ('test' in action ? action.test : action.element));
+    const order = first(0.3, 0.3);
+    expect(first(0.3, 0.1 + 0.2)).toEqual(order);
+    expect(first(0.1 + 0.2, 0.3)).toEqual(order);
+    expect(first(0.2, 0.4)).not.toEqual(order);
+  });
+
   it('does not take for a confirmation what was read while the fault was hidden', () => {
     const tests = [{ ...look('a', 'A'), disturbs: true }, look('b', 'B'), look('c', 'B')];
     const guarded = made({
