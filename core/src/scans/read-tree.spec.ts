@@ -101,6 +101,9 @@ describe('readTree', () => {
     expect(reachOf({ connection: { state: 'no response' }, faults: [] })).toBe('Roof: silent');
     expect(reachOf({ faults: [] })).toBe('Roof: answered');
     expect(reachOf({ online: true })).toBe('Roof: answered');
+    expect(
+      modulesOf('{"Body": {"faults": {"B1318": {}}}, "Roof": {"error": "dozing"}, "about": {"x": 1}}'),
+    ).toEqual(['Body: answered', 'Roof: unclear']);
   });
 
   it('keeps what was said of single lines, and gives the page back to its lines where more was said', () => {

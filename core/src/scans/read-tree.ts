@@ -73,6 +73,10 @@ const namesCodes = ({ list, fields }: Branch): boolean =>
 const saysOfContact = (branch: Branch): boolean =>
   !branch.list && roleOf(branch.key) === 'result' && !isCodeBranch(branch) && !listsCodes(branch);
 
+/** A field that tells of a module, whatever it says: its state, the contact with it, or its codes. */
+const tellsOfModule = ({ key }: Field): boolean =>
+  /^(?:result|status|code|codeCount)$/.test(roleOf(key) ?? '') || isContact(key);
+
 class TreeReading {
   private readonly modules = new Set<Branch>();
   /** A code stands where no module is named. */
@@ -109,8 +113,14 @@ class TreeReading {
         built.add(buildOf(child));
       }
     if (built.size === 0 || built.size > mostBuilds) return;
+    // In a map whose keys are names: `"Roof": {"error": "asleep"}` beside modules with codes.
+    const byKey = branch.branches.some((child) => this.modules.has(child) && nameOf(child) === child.key);
     for (const child of branch.branches)
-      if (!this.modules.has(child) && !isCodeBranch(child) && alike(buildOf(child), built))
+      if (
+        !this.modules.has(child) &&
+        !isCodeBranch(child) &&
+        (alike(buildOf(child), built) || (byKey && isName(child.key) && child.fields.some(tellsOfModule)))
+      )
         this.modules.add(child);
   }
 

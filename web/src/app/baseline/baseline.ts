@@ -122,6 +122,12 @@ import { RecordsDesk, jobFeature } from '../job';
     .again {
       margin-top: 20px;
     }
+    p.again {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: center;
+      gap: 12px;
+    }
     .power {
       margin-bottom: 16px;
     }
