@@ -6,7 +6,9 @@ import type { Legend } from './legend.js';
 import {
   fieldOfOneWord,
   legendStatus,
+  ofBits,
   ofByte,
+  oneLetter,
   readStatusCell,
   statusInside,
   type StatusReading,
@@ -14,7 +16,7 @@ import {
   unknownStatus,
 } from './status-cell.js';
 import { readTypeCell, typeInFront } from './type-cell.js';
-import { labelOf, reachWordOf, statusWordOf } from './vocabulary.js';
+import { isFigureWord, labelOf, reachWordOf, saysOfAll, statusWordOf } from './vocabulary.js';
 
 export interface FoundCode extends CodeReading, StatusReading {
   readonly text: string | null;
@@ -37,19 +39,53 @@ export function readCodeLine(line: string, legend?: Legend): CodeLine | null {
   const placed = findCodes(text);
   if (placed.length === 0) return null;
   const whole = text.slice(0, placed[0]!.from);
+  const parted = partedBefore(whole);
   // `Body, active: B1318`
-  const set = /^(.{2,60}),\s(\p{L}{3,20}):\s{1,9}$/u.exec(whole);
+  const set = /^(.{2,60}),\s(\p{L}{3,20}):\s{1,9}$/u.exec(parted);
   const status = set ? readStatusCell(set[2]!) : null;
-  const before = status ? `${set![1]!}: ` : whole;
-  const told = status ?? statusBefore(before, legend);
+  const before = status ? `${set![1]!}: ` : parted;
+  // What ends with a semicolon or point belongs to what stands before it.
+  const told = status ?? (/[;.]\s{1,9}$/.test(before) ? null : statusBefore(before, legend));
   const inBytes = placed.length === 1 ? statusByteInFront(before, placed[0]!) : null;
   if (inBytes !== null) placed[0] = { ...placed[0]!, statusByte: inBytes };
   const codes = placed.map((code, index) => {
-    const rest = text.slice(code.to, placed[index + 1]?.from ?? text.length);
+    const next = placed[index + 1];
+    const whole = text.slice(code.to, next?.from ?? text.length);
+    const rest = next ? whole.replace(/[\s,;]{1,40}$/, ' ') : whole;
     const found = finish(code, rest, legend, told);
     return told !== null && found.status === 'unknown' ? { ...found, ...told } : found;
   });
+  // `B0001-13  B0004-13  all active`
+  const last = codes.at(-1)!;
+  const ofAll =
+    codes.length > 1 && saysOfAll(text.slice(placed.at(-1)!.to).trim())
+      ? statusOfAll(text.slice(placed.at(-1)!.to))
+      : null;
+  if (ofAll && codes.slice(0, -1).every(({ status: one }) => one === 'unknown'))
+    return {
+      before: moduleBefore(before, legend),
+      over: false,
+      codes: codes.map((code) => ({ ...code, ...ofAll, text: code === last ? null : code.text, cells: [] })),
+    };
   return { before: moduleBefore(before, legend), over: /[:|;\t]\s{0,200}$/.test(before), codes };
+}
+
+/** `Body - active - B1318`, `active, Body, B1318`: parts in front of a code of which one is its status. */
+function partedBefore(before: string): string {
+  if (!/\s[-–—]\s$|[,;]\s$/.test(before) || before.length > 120) return before;
+  const parts = before.split(/\s[-–—]\s|[,;]\s/).slice(0, -1);
+  const told = parts.filter((part) => statusWordOf(part) !== null);
+  return parts.length > 1 && told.length === 1 ? `${parts.join('   ')}   ` : before;
+}
+
+/** What is said of all codes of a line at its end: `all active`. */
+function statusOfAll(behind: string): StatusReading | null {
+  const words = behind.trim().split(/\s+/);
+  for (const from of [1, 2]) {
+    const word = statusWordOf(words.slice(from).join(' '));
+    if (word) return { ...word, statusText: behind.trim(), statusByte: null, by: 'word' };
+  }
+  return null;
 }
 
 /** `90 01 13 2F   B0001-13`: the bytes that the code was read from, and behind them its status. */
@@ -59,23 +95,37 @@ function statusByteInFront(before: string, { code, failureType }: CodeReading): 
   return read?.code === code && read.failureType === failureType ? parseInt(bytes![2]!, 16) : null;
 }
 
-/** Of each legend, how its marks are found behind a code; null where none can stand there. */
-const closeBehind = new WeakMap<Legend, RegExp | null>();
+/** Of each legend, how its marks are found behind a code. */
+const closeBehind = new WeakMap<Legend, readonly RegExp[]>();
 
-/** Sets the marks of a legend apart from the codes that they stand at: `B1049-13/A`. */
+/** Sets the marks of a legend apart from the codes that they stand at: `B1049-13/A`, `B1049-13a`, `C:B1049-13`. */
 function apart(line: string, legend: Legend): string {
-  let sign = closeBehind.get(legend);
-  if (sign === undefined) {
-    const marks = [...legend.statuses.keys()].filter(
-      (mark) => /^[^\p{L}\p{N}\s]/u.test(mark) && mark.length < 5,
-    );
-    sign =
-      marks.length === 0
-        ? null
-        : new RegExp(`(?<=[A-Z\\d]{2})(${marks.map(escaped).join('|')})(?=[\\s,;]|$)`, 'gi');
-    closeBehind.set(legend, sign);
+  let signs = closeBehind.get(legend);
+  if (signs === undefined) {
+    const all = [...legend.statuses.keys()].filter((mark) => mark.length < 5);
+    const marks = all.filter((mark) => /^[^\p{L}\p{N}\s]/u.test(mark)).map(escaped);
+    const letters = all.filter((mark) => /^\p{L}$/u.test(mark));
+    signs = [
+      ...(marks.length === 0 ? [] : [new RegExp(`(?<=[A-Z\\d]{2})(${marks.join('|')})(?=[\\s,;]|$)`, 'gi')]),
+      ...(letters.length === 0
+        ? []
+        : [
+            new RegExp(
+              `(?<=[PCBU][0-3][\\dA-F]{3}-[\\dA-F]{2})/?(${letters.join('|')})(?![\\p{L}\\d])`,
+              'gu',
+            ),
+          ]),
+    ];
+    closeBehind.set(legend, signs);
   }
-  return sign === null ? line : line.replace(sign, '  $1  ');
+  // A letter in front goes behind its code.
+  const turned = /\p{L}[:=][PCBU][0-3]/u.test(line)
+    ? line.replace(
+        /(?<![\p{L}\d])(\p{L})[:=]([PCBU][0-3][\dA-F]{3}(?:-[\dA-F]{2})?)(?![\w-])/gu,
+        (whole, mark: string, code: string) => (legend.statuses.has(mark) ? `${code}  ${mark}  ` : whole),
+      )
+    : line;
+  return signs.reduce((text, sign) => text.replace(sign, '  $1  '), turned);
 }
 const escaped = (text: string) => text.replace(/[\\^$.*+?()[\]{}|/-]/g, '\\$&');
 
@@ -85,6 +135,10 @@ function statusBefore(before: string, legend?: Legend): StatusReading | null {
   for (const cell of splitCells(before)) {
     const marked = legendStatus(cell, legend);
     if (marked) return marked;
+    const letter = /^\[([A-Z])\]$/.exec(cell)?.[1];
+    const byLetter = letter === undefined ? undefined : oneLetter.get(letter);
+    if (byLetter)
+      return { status: byLetter, comesAndGoes: false, statusText: cell, statusByte: null, by: 'guess' };
     const word = statusWordOf(cell);
     if (word) return { ...word, statusText: cell, statusByte: null, by: 'word' };
   }
@@ -110,13 +164,27 @@ function moduleBefore(before: string, legend?: Legend): string | null {
       legend?.statuses.has(cell) !== true
     );
   });
-  const name = cells[0];
+  // `[AIRBAG]   B1318`
+  const held =
+    splitCells(before).length === 1 ? /^\[(\p{L}[^\][]{2,40})\]:?$/u.exec(before.trim())?.[1] : undefined;
+  const own =
+    held !== undefined && statusWordOf(held) === null && !legend?.statuses.has(held) ? held : undefined;
+  const name = cells[0] ?? own;
   if (name === undefined) return null;
+  // `Airbag unit: two codes. B1318`
+  const counted = /^([^:]{2,60}):\s(.{3,40}?)[\s.:;,–—-]*$/u.exec(name);
+  if (counted && saysHowMany(counted[2]!)) return counted[1]!;
   // `BCM dtc B1318`: the label goes with the code.
   const words = name.split(/\s+/);
   while (words.length > 1 && labelOf(words.at(-1)!.replace(/[:=.]{1,200}$/, ''))?.role === 'code')
     words.pop();
   return words.join(' ');
+}
+
+/** `two codes`, `3 faults` */
+function saysHowMany(text: string): boolean {
+  const [first, ...rest] = text.split(' ');
+  return (isFigureWord(first!) || /^\d{1,3}$/.test(first!)) && labelOf(rest.join(' '))?.role === 'code';
 }
 
 function finish(
@@ -136,8 +204,10 @@ function finish(
           by: 'byte',
         };
   const kept: string[] = [];
+  const bits = status.status === 'unknown' && /[=:]\s?[01](?!\d)/.test(rest) ? ofBits(rest) : null;
+  if (bits) status = { ...bits, statusText: trimCell(rest) };
   // `B1318-16 mask 0x2F "Supply"`: a label and its byte, a blank away on both sides.
-  const labelled = /^\s(\p{L}{2,8})\s0x([\da-f]{2})(?=\s|$)/iu.exec(rest);
+  const labelled = /^\s(\p{L}{2,8})\s(?:0x)?([\da-f]{2})(?=\s|$)/iu.exec(rest);
   if (
     labelled &&
     status.status === 'unknown' &&
@@ -153,6 +223,12 @@ function finish(
     status = mark;
     rest = `   ${rest.slice(lead![0].length)}`;
   }
+  const word = legend?.wordBehind ? /^\s?[:=]?\s?(\p{L}{3,20})\.?\s(?=\S)/u.exec(rest) : null;
+  const inWord = word && status.status === 'unknown' ? readStatusCell(word[1]!) : null;
+  if (inWord) {
+    status = inWord;
+    rest = `   ${rest.slice(word![0].length)}`;
+  }
   const behind =
     legend?.typeBehind && failureType === null
       ? /^ ([\da-f]{2})(?: ([\da-f]{2}))?(?=[\s;,.]|$)/i.exec(rest)
@@ -163,7 +239,7 @@ function finish(
       status = { ...ofByte(parseInt(behind[2], 16)), statusText: behind[2], by: 'byte' };
   }
   const byte =
-    legend?.byteBehind && behind === null && failureType !== null && /^ ([\da-f]{2})(?=\s)/i.exec(rest);
+    legend?.byteBehind && behind === null && failureType !== null && /^ ([\da-f]{2})(?=\s|$)/i.exec(rest);
   if (byte) status = { ...ofByte(parseInt(byte[1]!, 16)), statusText: byte[1]!, by: 'guess' };
   // `B1318-16 (2F)`
   const held =
@@ -184,6 +260,14 @@ function finish(
     cells[0] = inline.rest;
   }
   for (const [index, cell] of cells.entries()) {
+    // `11 active`
+    const both = failureType === null && index === 0 ? /^([\dA-F]{2})\s(\p{L}.{2,30})$/iu.exec(cell) : null;
+    const said = both && status.status === 'unknown' ? readStatusCell(both[2]!) : null;
+    if (said) {
+      failureType = both![1]!.toUpperCase();
+      status = said;
+      continue;
+    }
     const type = failureType === null && index === 0 ? readTypeCell(cell) : null;
     if (type !== null && !isStatusByte(cells, index)) {
       failureType = type;
@@ -224,23 +308,36 @@ function finish(
  * bracket, dash or colon sets off behind it (`13 [040] - text`; but `12 volt supply` stays as it is).
  */
 const partPairs = (rest: string): string =>
-  rest
-    .replace(/^\s*[}\])]/, ' ')
-    .replace(/^\s[/–—-]\s([\da-f]{2})(?=\s|$)(?:\s[–—-]\s)?/i, '   $1   ')
-    .replace(/^\s?\(((?:0x)?[\da-f]{2})h?\)(?=[\s:]|$)/i, '   $1   ')
-    .replace(
-      /^\s?\((\p{L}{2,12})[\s:=]{1,2}((?:0x)?[\da-f]{2})h?\)(?=\s|$)/iu,
-      (whole, label: string, type: string) => (labelOf(label)?.role === 'type' ? `   ${type}   ` : whole),
-    )
-    .replace(/\s[:=]\s|(?<=\)):\s/g, '   ')
-    .replace(/[[{]([^\][{}]{1,24})[\]}]/g, (whole, held: string) =>
-      /^(?:0x)?[\da-f]{2}$/i.test(held.trim()) || statusWordOf(held) !== null
-        ? `   ${held.trim()}   `
-        : whole,
-    )
-    .replace(/(?<=\s)([A-Za-z]{2,12}=[^\s"]{1,30})\s+/g, '   $1   ')
-    .replace(/\s{1,200}(?=[A-Za-z]{2,12}=)/g, '   ')
-    .replace(/^ ([0-9A-Fa-f]{2})(?: (?=[[(:–—-])|$)/, '   $1   ');
+  !parts.test(rest)
+    ? rest
+    : partDashes(rest)
+        .replace(/^\s*[}\])]/, ' ')
+        .replace(/^\s[/–—-]\s([\da-f]{2})(?=\s|$)(?:\s[–—-]\s)?/i, '   $1   ')
+        .replace(/^\s?\(((?:0x)?[\da-f]{2})h?\)(?=[\s:]|$)/i, '   $1   ')
+        .replace(
+          /^\s?\((\p{L}{2,12})[\s:=]{1,2}((?:0x)?[\da-f]{2})h?\)(?=\s|$)/iu,
+          (whole, label: string, type: string) => (labelOf(label)?.role === 'type' ? `   ${type}   ` : whole),
+        )
+        .replace(/^\s?[,;]\s/, '   ')
+        .replace(/\s(?:[:=]|[=-]{1,2}>|→)\s|(?<=\)):\s/g, '   ')
+        .replace(/[[{]([^\][{}]{1,24})[\]}]/g, (whole, held: string) =>
+          /^(?:0x)?[\da-f]{2}$/i.test(held.trim()) || statusWordOf(held) !== null
+            ? `   ${held.trim()}   `
+            : whole,
+        )
+        .replace(/(?<=\s)([A-Za-z]{2,12}=[^\s"]{1,30})\s+/g, '   $1   ')
+        .replace(/\s{1,200}(?=[A-Za-z]{2,12}=)/g, '   ')
+        .replace(/^ ([0-9A-Fa-f]{2})(?: (?=[[(:–—-])|$)/, '   $1   ');
+
+/** What any of them needs. */
+const parts = /[[\](){}=:/→–—-]|^ [\dA-F]{2}|^\s?[,;]/i;
+
+/** ` - Driver loop - Active - 12x`: parts between dashes, where one of them is a status. */
+function partDashes(rest: string): string {
+  if (!/^\s[-–—]\s/.test(rest)) return rest;
+  const parts = rest.split(/\s[-–—]\s/);
+  return parts.length > 3 && parts.some((part) => statusWordOf(part) !== null) ? parts.join('   ') : rest;
+}
 
 /** `0x28` right behind a code is its status byte unless another cell says the status. */
 const isStatusByte = (cells: readonly string[], at: number): boolean =>

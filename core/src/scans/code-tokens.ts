@@ -1,6 +1,6 @@
 /** Which tokens of a line are codes: in one, as bytes behind a label, with a status byte; and what is none. */
 import { type CodeReading, readCode, readCodeBytes } from '../codes/index.js';
-import { isSentence, labelOf, statusWordOf } from './vocabulary.js';
+import { isFiller, isSentence, isVerb, labelOf, statusWordOf } from './vocabulary.js';
 
 const token =
   /(?<![A-Za-z0-9_./+-])(?=[A-Za-z]{0,4}\d)([A-Za-z0-9]{5}(?:[-:.]?[A-Za-z0-9]{2}|\/[\dA-Fa-f]{2})?)(?![A-Za-z0-9_+/]|[-.:][A-Za-z0-9])/g;
@@ -21,11 +21,11 @@ export interface PlacedCode extends CodeReading {
 }
 
 /** `B1318-16/stored` */
-const statusBehind = /(?<![\w./+-])([PCBU][0-3][\dA-F]{3}(?:[-:][\dA-F]{2})?)\/(?=(\p{L}{3,20}))/giu;
+const statusBehind = /(?<![\w./+-])([PCBU][0-3][\dA-F]{3}(?:[-:][\dA-F]{2})?)[\/:](?=(\p{L}{3,20}))/giu;
 
 /** The codes of a line; none behind a label such as `Part no`. */
 export function findCodes(whole: string): PlacedCode[] {
-  const line = whole.includes('/')
+  const line = /[/:]\p{L}/u.test(whole)
     ? whole.replace(statusBehind, (all, code: string, word: string) =>
         statusWordOf(word) ? `${code} ` : all,
       )
@@ -49,6 +49,8 @@ export function findCodes(whole: string): PlacedCode[] {
     // `B1702/13`
     const reading = readCode(match[1]!.replace('/', '-'));
     if (!reading || behindOtherLabel(line.slice(Math.max(0, match.index - mostLabel), match.index))) continue;
+    const to = match.index + match[0].length;
+    if (isOtherByWords(line.slice(to, to + mostLabel))) continue;
     if ((inBytes ??= bytesInARow.test(line))) continue;
     found.push(placedAt(reading, match.index, match[0].length));
   }
@@ -101,10 +103,15 @@ function inOtherSentence(before: string): boolean {
 }
 
 /** True right behind `Part no:`, `SW`, `VIN` and the like. */
-function behindOtherLabel(before: string): boolean {
+function behindOtherLabel(whole: string): boolean {
+  // `Article no. B1105, B1106`: what a label says is said of the whole list.
+  const before = whole.replace(/(?:[A-Z]\d[\w-]{3,9}\s?[,/&+]\s?){1,8}$/i, '');
   if (!/\p{L}/u.test(before)) return false;
   if (inOtherSentence(before)) return true;
   const cell = before.replace(/^.{0,200}(?:\s{2,200}|[|;\t])(?=\s{0,200}\S)/, '');
+  // `Ordered: P1106 clip, B1107 bracket`
+  const first = /^\s{0,40}(\p{L}[\p{L}. ]{2,24}?):\s[^:=]{1,200}$/u.exec(cell)?.[1];
+  if (first !== undefined && labelOf(first)?.role === 'ident') return true;
   const words = labelAtEnd.exec(cell)?.[1]?.trim().split(/\s+/);
   if (!words) return false;
   // In a cell of its own a label is the whole of it.
@@ -117,6 +124,18 @@ function behindOtherLabel(before: string): boolean {
     if (label) return !harmless.has(label.role) && !/^(?:battery|supply|dump)$/i.test(words.at(-1)!);
   }
   return false;
+}
+
+/** True in front of what says that it is another number: `C1212 is the connector no`, `C1212 (connector)`. */
+function isOtherByWords(after: string): boolean {
+  const [, verb, article, ...words] =
+    /^\s(\p{L}{1,6})\s(\p{L}{1,5})\s(\p{L}{3,20})(?:\s(\p{L}{1,10}))?/u.exec(after) ?? [];
+  if (verb !== undefined && isVerb(verb) && isFiller(article!)) {
+    const [first, second] = words;
+    return [first, `${first} ${second ?? ''}`].some((text) => labelOf(text!)?.role === 'ident');
+  }
+  const held = /^\s?\((\p{L}[\p{L} ]{2,24})\)/u.exec(after)?.[1];
+  return held !== undefined && labelOf(held)?.role === 'ident';
 }
 
 /** Five or more pairs of hexadecimal digits in a row. */
@@ -136,9 +155,13 @@ export const isFrame = (line: string): boolean => line.includes('#') && loggedFr
 /** An answer as it came over the link: bytes and nothing else. */
 const answer = /^\s{0,40}(?:59|7F)(?:\s{1,3}[\dA-F]{2}){2,400}\s{0,9}$/i;
 
+/** `TX 7A2 19 02 FF`: a frame, and which way it went. */
+const sent = /^\s{0,40}(?:TX|RX)[\s:>]{1,9}[\dA-F]{2,8}(?:\s{1,3}[\dA-F]{2}){2,400}\s{0,9}$/i;
+
 /** An address with bytes behind it: a line of a memory dump or a log of frames. */
 export const isDump = (line: string): boolean =>
   answer.test(line) ||
+  sent.test(line) ||
   (fewBytes.test(line) &&
     ((addressAndBytes.test(line) && readCode(line.trim().split(/[:|\s]/, 1)[0]!)?.repaired !== false) ||
       frame.test(line)));

@@ -1,6 +1,7 @@
 /** Which column of a table holds what: by the header's words where they are known, else by what the cells hold. */
 import { type CodeStatus, readCode, readCodeBytes } from '../codes/index.js';
 import { type Cell, cellsOf, separatorOf } from './cells.js';
+import { readModuleName } from './heading.js';
 import { stateOf } from './module-state.js';
 import { bitOf } from './status-cell.js';
 import type { PatternBook } from './patterns.js';
@@ -39,13 +40,15 @@ const plain = (role: Label['role']): Column => ({ role, decimal: false, bytes: f
 /**
  * The columns that a header row names; a row of data names none.
  * @param numbered a column of modules that holds their numbers, as the row below shows
+ * @param under the cells of the row below
  */
 export function headerColumns(
   cells: readonly string[],
   marks?: ReadonlyMap<string, StatusWord>,
   numbered = -1,
+  under: readonly string[] = [],
 ): Columns {
-  const labels = cells.map((cell) => labelOf(cell.trim()));
+  const labels = labelsOver(cells, under);
   if (
     labels[numbered]?.role === 'module' &&
     (cells.slice(numbered).some((cell) => isNameKey(cell.trim())) ||
@@ -107,6 +110,25 @@ export function headerColumns(
   });
 }
 
+/** What each name says that its column holds, and what the row below tells of those that leave it open. */
+function labelsOver(cells: readonly string[], under: readonly string[]): (Label | null)[] {
+  const labels = cells.map((cell) => labelOf(cell.trim()));
+  const has = (role: Role) => labels.some((label) => label?.role === role);
+  const codes = labels.flatMap((label, at) => (label?.role === 'code' ? [at] : []));
+  // `Present codes   Stored codes`
+  const byStatus = codes.filter((at) => statusWordOf(cells[at]!.trim()) !== null);
+  if (byStatus.length >= 2) for (const at of byStatus) labels[at] = null;
+  if (!codes.some((at) => isCodes(under[at] ?? ''))) return labels;
+  // `Fault   Code`: the words under the one are what the other means.
+  const words = codes.filter((at) => !isCodes(under[at] ?? '') && /\p{L}{3}/u.test(under[at] ?? ''));
+  if (words.length === 1 && !has('text') && stateOf(under[words[0]!]!) === null)
+    labels[words[0]!] = plain('text');
+  if (has('status') || has('byte') || cells.some((cell) => statusWordOf(cell.trim()) !== null)) return labels;
+  const told = under.findIndex((cell, at) => labels[at] === null && statusWordOf(cell) !== null);
+  if (told >= 0) labels[told] = plain('status');
+  return labels;
+}
+
 /** Of several columns of modules or codes, the one that says the most: a name before a number, bytes before a count. */
 function bestOf(role: Role, cells: readonly string[], labels: readonly (Label | null)[]): number {
   const own = labels.flatMap((label, at) => (label?.role === role ? [at] : []));
@@ -160,14 +182,16 @@ export const isHeader = (columns: Columns): boolean =>
  * The columns that a line of text names over the lines below it, or null.
  * @param below the line under it: names that stand close are parted where its cells are
  * @param marks what the legend says of letters that may stand over columns
+ * @param above the line over it, where names take two lines
  * @example headerOf('Code      Status   Count')?.columns.length // 3
  */
 export function headerOf(
   line: string,
   below = '',
   marks?: ReadonlyMap<string, StatusWord>,
+  above = '',
 ): TextColumns | null {
-  if (line.length > 300 || /[:=]\s*\S/.test(line)) return null;
+  if (line.length > 300 || /[:=]\s*\S|\.{3}/.test(line)) return null;
   const separator = separatorOf(line);
   let cells =
     separator === null
@@ -176,15 +200,26 @@ export function headerOf(
   if (cells.length === 1 && labelOf(cells[0]!.text)?.bytes)
     return { columns: [labelOf(cells[0]!.text)], starts: [cells[0]!.from], separator };
   if (cells.length < 2) cells = wordsOf(line);
+  // `Panel   no codes` names no columns.
+  if (cells.some(({ text }) => / /.test(text) && /^(?:clean|silent)$/.test(stateOf(text) ?? ''))) return null;
+  const nameless = separator === null && cells.length > 1 ? namesInFront(cells[0]!, below) : null;
+  if (nameless) cells = [nameless, ...cells];
   if (cells.length < 2 || cells.length > mostColumns || cells.some(({ text }) => readCode(text) !== null))
     return null;
+  if (above !== '' && separator === null) cells = cells.map((cell) => withAbove(cell, above));
+  const starts = cells.map(({ from }) => from);
   let columns = headerColumns(
     cells.map(({ text }) => text.replace(/^[-*•]\s+/, '')),
     marks,
     separator === null
       ? cells.findIndex(({ from }) => /^[\dA-F]{1,3}(?:\s|$)/.test(below.slice(from, from + 4)))
       : -1,
+    cellsUnder({ columns: cells.map(() => null), starts, separator }, below) ?? [],
   );
+  // `Name   Code   Now   Before`
+  const namedFirst = isNameKey(cells[0]!.text.trim()) && has(columns, 'code') && marksIn(columns) >= 2;
+  if ((nameless || namedFirst) && !has(columns, 'module') && !has(columns, 'address'))
+    columns = columns.with(0, plain('module'));
   const behindCode = columns.findIndex((column) => column?.role === 'code') + 1;
   // Two figures right behind the code, under a name that says nothing of them, are its failure type.
   if (
@@ -198,7 +233,11 @@ export function headerOf(
     columns = columns.with(behindCode, plain('type'));
   const named = columns.filter((column) => column !== null).length;
   const filled = cells.filter(({ text }) => text !== '').length;
-  const sure = has(columns, 'code') && has(columns, 'module') && filled >= 3 && !/\d/.test(line);
+  const under = cellsUnder({ columns, starts, separator }, below) ?? [];
+  const sure =
+    has(columns, 'code') &&
+    ((has(columns, 'module') && filled >= 3 && !/\d/.test(line)) ||
+      isCodes(under[placeOf(columns, 'code')] ?? ''));
   if (named < 2 || (named < 0.6 * filled && !sure)) return null;
   // Modules with what is said of them, and how many codes they hold.
   const roll =
@@ -208,7 +247,22 @@ export function headerOf(
     has(columns, 'module') && marksIn(columns) >= 2 && named === filled && readsCode.test(below);
   if (!isHeader(columns) && !roll && !byStatus && !(marksIn(columns) >= 2 && marksIn(columns) === named))
     return null;
-  return { columns, starts: cells.map(({ from }) => from), separator };
+  return { columns, starts, separator };
+}
+
+/** `Fault` over `Number`: a name that says nothing by itself, with what stands over it. */
+function withAbove(cell: Cell, above: string): Cell {
+  if (labelOf(cell.text) !== null || statusWordOf(cell.text) !== null) return cell;
+  const over = cellsOf(above, null).findLast(({ from }) => from <= cell.from + 1);
+  return over ? { ...cell, text: `${over.text} ${cell.text}` } : cell;
+}
+
+/** The column of names in front of the first that has a heading, where the row below has a name there. */
+function namesInFront({ from }: Cell, below: string): Cell | null {
+  const own = /^(\s{0,20})(\p{L}.{1,40}?)\s{2,}$/u.exec(below.slice(0, from));
+  return own && from >= 6 && readCode(own[2]!) === null && readModuleName(own[2]!)
+    ? { text: '', from: own[1]!.length }
+    : null;
 }
 
 const readsCode = /(?<![\p{L}\d])[PCBU][0-3][\dA-F]{3}/iu;

@@ -186,3 +186,289 @@ describe('rows', () => {
     ).toEqual(['RCM: answered', 'IPC: answered', 'SCL: silent']);
   });
 });
+
+describe('codes that stand alone on their lines', () => {
+  it('have what they mean, and their status, in the lines below, as many for each', () => {
+    const report = [
+      'AIRBAG',
+      'B0061 - 13',
+      'Passenger side bag, circuit open',
+      'Present now, confirmed 3 times',
+      'B0062 - 1A',
+      'Driver side bag, resistance low',
+      'Not present, confirmed 1 time',
+      '',
+      'ROOF',
+      'No faults.',
+    ].join('\n');
+    expect(codesOf(report)).toEqual(['AIRBAG B0061-13 active', 'AIRBAG B0062-1A stored']);
+    expect(readReport(report).codes[0]!.text).toBe('Passenger side bag, circuit open');
+    expect(modulesOf(report)).toEqual(['AIRBAG: answered', 'ROOF: answered']);
+  });
+
+  it('leave the next name alone where nothing stands below them', () => {
+    expect(codesOf('Airbag\nB0061-13\nB0062-1A\nRoof\nB1730-96')).toEqual([
+      'Airbag B0061-13 unknown',
+      'Airbag B0062-1A unknown',
+      'Roof B1730-96 unknown',
+    ]);
+  });
+});
+
+describe('a second look at statuses', () => {
+  it('finds the word that every code has at the same place', () => {
+    expect(codesOf('Airbag\n B0036-13 LOOP LEFT PRESENT\n B0050-1A BUCKLE LEFT STORED')).toEqual([
+      'Airbag B0036-13 active',
+      'Airbag B0050-1A stored',
+    ]);
+    const labelled = 'Airbag\n DTC B0029-13 STATUS Active TEXT Left\n DTC B0056-1A STATUS Stored TEXT Right';
+    expect(codesOf(labelled)).toEqual(['Airbag B0029-13 active', 'Airbag B0056-1A stored']);
+    expect(readReport(labelled).codes[0]!.how?.status).toBe('guess');
+  });
+
+  it('takes no end of a description for it: what comes again in all, or is denied', () => {
+    expect(codesOf('Airbag\n B0001-13 Crash data stored\n B0002-13 Event data stored')).toEqual([
+      'Airbag B0001-13 unknown',
+      'Airbag B0002-13 unknown',
+    ]);
+    expect(codesOf('Airbag\n B0036-13 loop left   ACTIVE\n B0050-1A sensor not active')).toEqual([
+      'Airbag B0036-13 active',
+      'Airbag B0050-1A unknown',
+    ]);
+  });
+
+  it('believes no word that one text alone has', () => {
+    expect(codesOf('Airbag\n B0036-13 signal present\n B0050-1A loop open')).toEqual([
+      'Airbag B0036-13 unknown',
+      'Airbag B0050-1A unknown',
+    ]);
+    expect(codesOf('Airbag\n B0036-13 signal present')).toEqual(['Airbag B0036-13 unknown']);
+  });
+});
+
+describe('columns', () => {
+  it('are told by what stands below names that leave it open', () => {
+    const report = [
+      'Control module: Leveller',
+      'Fault                             Code        Memory',
+      'Motor left current above limit    B1C10-19    stored',
+      'Signal active when not commanded  B1C21-24    active',
+    ].join('\n');
+    expect(codesOf(report)).toEqual(['Leveller B1C10-19 stored', 'Leveller B1C21-24 active']);
+    expect(modulesOf(report)).toEqual(['Leveller: answered']);
+  });
+
+  it('have names in front of the first heading, or in two lines', () => {
+    const nameless = [
+      '                Code        Now   Past',
+      'Restraints      B0042-13     x',
+      'Wipers          -',
+      'Mirror left     U0199-00           x',
+    ].join('\n');
+    expect(codesOf(nameless)).toEqual(['Restraints B0042-13 active', 'Mirror left U0199-00 history']);
+    const double = [
+      '            Fault            Condition',
+      'Unit        Number    Kind   Now      Past',
+      'Airbag      B0025     13     x',
+      'Door RL     B1339     11              x',
+      'Cluster     none',
+    ].join('\n');
+    expect(codesOf(double)).toEqual(['Airbag B0025-13 active', 'Door RL B1339-11 history']);
+    expect(modulesOf(double)).toContain('Cluster: answered');
+  });
+
+  it('hold a name that goes on in the next row', () => {
+    const wrapped = [
+      'Module       Code       Status',
+      'Airbag-      B0064-1B   stored',
+      'unit',
+      'Door left    None',
+      'front',
+    ].join('\n');
+    expect(modulesOf(wrapped)).toEqual(['Airbag-unit: answered', 'Door left front: answered']);
+  });
+
+  it('stand beside each other on a page, though no code stands beside another', () => {
+    const page = [
+      'Airbag                Cluster',
+      '  B0025-13 active       no faults',
+      '  B0059-1A stored     Trailer',
+      'Door FL                 no response',
+      '  B1320-2F stored',
+    ].join('\n');
+    expect(codesOf(page)).toEqual([
+      'Airbag B0025-13 active',
+      'Airbag B0059-1A stored',
+      'Door FL B1320-2F stored',
+    ]);
+    expect(modulesOf(page)).toEqual([
+      'Airbag: answered',
+      'Door FL: answered',
+      'Cluster: answered',
+      'Trailer: silent',
+    ]);
+  });
+});
+
+describe('what stands in front of every line', () => {
+  it('is no part of it: who writes, how grave it is, a short name, an address', () => {
+    const chat = ['airbag B0037-13 active', 'cluster no codes', 'trailer no response'].map(
+      (text) => `[16/11/2026, 08:12] Yuki: ${text}`,
+    );
+    expect(modulesOf(chat.join('\n'))).toEqual(['airbag: answered', 'cluster: answered', 'trailer: silent']);
+    const log = ['WARN Airbag: B0071-13 active', 'INFO Cluster: no codes', 'ERROR Trailer: no response'];
+    expect(modulesOf(log.join('\n'))).toEqual(['Airbag: answered', 'Cluster: answered', 'Trailer: silent']);
+    const short = [
+      'RCM  Restraint control  B0018-13 active',
+      'IPM  Panel unit  no codes',
+      'TRM  Trailer  no answer',
+    ];
+    expect(modulesOf(short.join('\n').replace(/ {2}/g, '    '))).toEqual([
+      'Restraint control: answered',
+      'Panel unit: answered',
+      'Trailer: silent',
+    ]);
+    const numbered = '15 = Airbag, 17 = Cluster\n\n15: B0018-13 active\n17: no faults';
+    expect(codesOf(numbered)).toEqual(['Airbag B0018-13 active']);
+    expect(modulesOf(numbered)).toEqual(['Airbag: answered', 'Cluster: answered']);
+  });
+
+  it('is a module where codes stand right behind it', () => {
+    const log = ['B0002-11 active', 'B0073-13 stored', 'B0074-13 stored'].map(
+      (text) => `2026-11-03 11:20 SRS: ${text}`,
+    );
+    expect(modulesOf(log.join('\n'))).toEqual(['SRS: answered']);
+  });
+
+  it('leaves a slash within a name', () => {
+    const report =
+      'Airbag/SRS\n B0001-13/active/left\n B0002-13/stored/right\nDoor L/R\n no codes\nTow/no answer';
+    expect(modulesOf(report)).toEqual(['Airbag/SRS: answered', 'Door L/R: answered', 'Tow: silent']);
+  });
+
+  it('is a module where several speak, or where the address is no legend', () => {
+    const two = '[16/11/2026, 08:12] Airbag: B0037-13 active\n[16/11/2026, 08:13] Roof: no codes';
+    expect(codesOf(two)[0]).toContain('B0037-13 active');
+    expect(modulesOf('Airbag\n B0018-13 active\nRCM\n no codes')).toEqual([
+      'Airbag: answered',
+      'RCM: answered',
+    ]);
+  });
+});
+
+describe('lines that hold no code', () => {
+  it('are lists of parts, numbers behind a label, and what says of itself that it is another number', () => {
+    const parts = 'PARTS ORDERED\n  B1177-02  Tensioner  1\n  P2204  Bumper  1\n\nAirbag\n  no codes';
+    expect(readReport(parts).codes).toEqual([]);
+    expect(modulesOf(parts)).toEqual(['Airbag: answered']);
+    expect(readReport('Airbag\n no codes\nArticle no. B1105, B1106 (clips)').codes).toEqual([]);
+    expect(readReport('Airbag\n no codes\nC1212 is the connector no').codes).toEqual([]);
+  });
+
+  it('end with a name as far in as the heading of the parts', () => {
+    expect(codesOf('Parts ordered\n  B1177-02 clip\nAirbag\n  B0001-13 active')).toEqual([
+      'Airbag B0001-13 active',
+    ]);
+  });
+
+  it('explain codes that were read before', () => {
+    const report = 'Airbag: B0066-13 active\nCluster: no response\n\nB0066-13: tensioner right, circuit open';
+    expect(codesOf(report)).toEqual(['Airbag B0066-13 active']);
+    expect(readReport(report).codes[0]!.text).toBe('tensioner right, circuit open');
+  });
+
+  it('explain nothing that has its text: the same code in another module is a code of its own', () => {
+    const report =
+      'Airbag\n U0140-00 lost message - stored\nRoof\n no answer\n\n#7 ??\nU0140-00 lost message';
+    expect(readReport(report).codes.length).toBe(2);
+  });
+});
+
+describe('legends', () => {
+  it('have one sign behind their marks, letters at the codes, or letters within their words', () => {
+    const code = (legend: string, line: string) => codesOf(`${legend}\n\nAirbag (15)\n  ${line}`);
+    expect(code('C - PRESENT  H - NOT PRESENT', 'B0042-13 H left')).toEqual(['Airbag B0042-13 stored']);
+    expect(code('* = active; o = stored', 'B0042-13 o left')).toEqual(['Airbag B0042-13 stored']);
+    expect(code('1: present, 0: not present', 'B0042-13  left loop 1')).toEqual(['Airbag B0042-13 active']);
+    expect(code('a = active, g = stored', 'B0042-13g')).toEqual(['Airbag B0042-13 stored']);
+    expect(code('C=current H=history', 'H:B0042-13')).toEqual(['Airbag B0042-13 history']);
+    expect(code('(A)ctive (S)tored', 'B0042-13 (S) left')).toEqual(['Airbag B0042-13 stored']);
+  });
+});
+
+describe('names', () => {
+  it('are not what stands beside them and says more', () => {
+    expect(modulesOf('Unit: Tow bar      out of sorts\nUnit: Cluster\n  no codes')).toEqual([
+      'Tow bar: unclear',
+      'Cluster: answered',
+    ]);
+    expect(modulesOf('Airbag module   part B0231-12   cal. P0044\n Code B0045-13   open   present')).toEqual([
+      'Airbag module: answered',
+    ]);
+    expect(modulesOf('Cluster, Roof: no faults\nBody - B1318 stored')).toContain('Body: answered');
+  });
+
+  it('are not the title of a report, which holds nothing', () => {
+    const report = '=== BRIGHT CAR ===\nAirbag [15]:\n  B0046-13 stored\nMirror [52]:\n  no codes';
+    expect(modulesOf(report)).toEqual(['Airbag: answered', 'Mirror: answered']);
+    const bare = '=== Airbag ===\n B0001-13 active\n=== Roof ===\n=== Cluster ===\n no codes';
+    expect(modulesOf(bare)).toEqual(['Airbag: answered', 'Roof: unclear', 'Cluster: answered']);
+  });
+
+  it('lose the word that says what is done with each', () => {
+    const log = [
+      'connect airbag ... ok',
+      'airbag: B0029-13 active',
+      'connect tailgate ... no response',
+      'connect lamps ... ok',
+      'lamps: no codes',
+    ].join('\n');
+    expect(modulesOf(log)).toEqual(['airbag: answered', 'tailgate: silent', 'lamps: answered']);
+  });
+});
+
+describe('sentences', () => {
+  it('that each say something of a module are read one by one; others are left as they are', () => {
+    expect(modulesOf('Airbag none. Lid: B1412-2F (active). Trailer did not answer.')).toEqual([
+      'Airbag: answered',
+      'Lid: answered',
+      'Trailer: silent',
+    ]);
+    expect(modulesOf('Seat module. Answered. No trouble codes.')).toEqual(['Seat module: answered']);
+    expect(readReport('We drove it. It was fine. No faults were felt.').modules).toEqual([]);
+  });
+});
+
+describe('a module of which nothing is said', () => {
+  it('is unclear: only a code, a state, a nought or a dash says that it was read', () => {
+    const report = (what: string) =>
+      `[15] Airbag\n  B1318 active\n[17] Cluster\n${what}[20] Roof\n  no answer`;
+    expect(modulesOf(report(''))[1]).toBe('Cluster: unclear');
+    expect(modulesOf(report('  dozes off\n'))[1]).toBe('Cluster: unclear');
+    expect(modulesOf(report('  -\n'))[1]).toBe('Cluster: answered');
+    expect(modulesOf(report('  no codes\n'))[1]).toBe('Cluster: answered');
+    expect(modulesOf('[15] Airbag .... 1\n  B1318 active\n[17] Cluster .... 0')).toEqual([
+      'Airbag: answered',
+      'Cluster: answered',
+    ]);
+    expect(modulesOf('System: Cluster\nDTCs: 0\n\nSystem: Roof\nSystem not present on this car')).toEqual([
+      'Cluster: answered',
+      'Roof: not-fitted',
+    ]);
+  });
+});
+
+describe('words beside codes without a module', () => {
+  it('are what the codes mean, unless the report names other modules', () => {
+    const codes =
+      'B0001-13 Short circuit active\nB0002-13 Short circuit stored\nB0003-13 Circuit open stored';
+    expect(codesOf(codes)[0]).toBe('Unnamed module B0001-13 active');
+    const named = 'B0001-13 Airbag active\nB0002-13 Airbag stored\nU0151-00 Cluster stored\nNo faults: Doors';
+    expect(codesOf(named)).toEqual([
+      'Airbag B0001-13 active',
+      'Airbag B0002-13 stored',
+      'Cluster U0151-00 stored',
+    ]);
+    expect(readReport(named).codes[0]!.how?.module).toBe('guess');
+  });
+});

@@ -1,6 +1,6 @@
 /** Fields of a report's head, and live values. */
 import { plainWord } from '../codes/index.js';
-import type { Reading } from './reading.js';
+import type { Scan } from './schema.js';
 import { isPageWord, labelOf, monthStarts, type Role } from './vocabulary.js';
 
 export interface Value {
@@ -25,8 +25,13 @@ export function readValue(line: string): Value | null {
   return role !== undefined && role !== 'other' ? null : { label: pair[1]!, value: pair[2]! };
 }
 
+/** What the head of a report says of the reader and the car. */
+export type HeadFields = Partial<
+  Pick<Scan, 'reader' | 'readerSoftware' | 'date' | 'odometer' | 'supplyVolts' | 'vin'>
+>;
+
 /** Keeps a field of the report's head; the first of a kind counts. */
-export function noteField(reading: Reading, role: Role, value: string): void {
+export function noteField(reading: { readonly meta: HeadFields }, role: Role, value: string): void {
   if (role === 'supplyVolts') {
     const volts = Number.parseFloat(value.replace(',', '.'));
     if (Number.isFinite(volts) && volts > 0 && volts < 60) reading.meta.supplyVolts ??= volts;

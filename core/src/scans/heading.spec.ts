@@ -23,7 +23,7 @@ describe('readHeading', () => {
   });
 
   it('finds no name where there is none', () => {
-    for (const line of ['', '-----', '44', '(3 codes)', 'x', 'a'.repeat(80)])
+    for (const line of ['', '-----', '44', '(3 codes)', 'x', 'a'.repeat(100)])
       expect(readHeading(line)).withContext(line).toBeNull();
   });
 

@@ -25,7 +25,8 @@ const softwareNumber =
 const trailingCount = /(?:[\s,:–—-]{1,200}|\()\d{1,4}\s?(?:x\s)?(\p{L}[\p{L} ]{1,24})\)?\s{0,200}$/u;
 const bracket = /\s{0,200}[[({<]([^\])}>]{0,60})[\])}>]?\s{0,200}/g;
 const hex = /^(?:0x|\$)?([\da-f]{2,4})h?$/i;
-const longestName = 60;
+/** No name of a module is longer. */
+export const longestName = 80;
 /** `Screen 1 of 3` in front of a name. */
 const countedInFront = new RegExp(String.raw`^\p{L}{2,12}\s${countOf}[\s:–—-]{1,200}(?=\p{L})`, 'u');
 /** A line with more is made of fields. */
@@ -42,6 +43,11 @@ const behindQuotes = /^([^"“”„]{0,40}["“„][^"“”„]{2,60}["”“]
  */
 export const readHeading = remembered((line: string): Heading | null => {
   if (line.length > 200 || (line.includes(':') && line.split(':').length > mostColons)) return null;
+  // `ECU 0x7A2 (Restraints)`
+  const held = /^\s*(\p{L}{2,20})\s(?:0x|\$)([\da-f]{2,4})\s?\((\p{L}[^()]{1,50})\)\W*$/iu.exec(line);
+  const named = held && labelOf(held[1]!)?.role === 'module' ? readHeading(held[3]!) : null;
+  if (named && reachWordOf(named.name) === null)
+    return { name: named.name, address: held![2]!.toUpperCase(), labelled: true };
   const bare = line
     .replace(behindQuotes, '$1')
     .replace(/^[^\p{L}\p{N}[({<'"“„‘$]{1,60}/u, '')
@@ -80,6 +86,16 @@ export const readHeading = remembered((line: string): Heading | null => {
       return '';
     },
   );
+  text = withoutIdentity(text);
+  // `Airbag addr 15`
+  text = text.replace(
+    /\s(\p{L}{2,8})\.?\s(?:0x|\$)?([\da-f]{2,4})h?\s{0,9}$/iu,
+    (whole, label: string, found: string) => {
+      if (!/\d/.test(found) || labelOf(label)?.role !== 'address') return whole;
+      address ??= found.toUpperCase();
+      return '';
+    },
+  );
   // `RESTRAINTS......58`: what stands there may be an address or a count.
   text = text.replace(/\.{3,200}\s{0,9}[\da-f]{1,3}$/i, '');
   // `Faults in Restraint control`
@@ -95,6 +111,21 @@ export const readHeading = remembered((line: string): Heading | null => {
   if (!/\p{L}{2}/u.test(name) || name.length > longestName) return null;
   return { name, address, labelled: start.labelled || address !== null };
 });
+
+/** A field of the part itself: its label and its number. */
+const identity = /^(\p{L}[\p{L}/ ]{0,18}?)\.?[\s:#]{1,3}[A-Z\d][\w./-]{0,24}$/iu;
+
+/** `Airbag module   part B0231-12   cal. P0044`: what stands behind the name in columns of its own. */
+function withoutIdentity(text: string): string {
+  const [name, ...fields] = text.split(/\s{2,200}/);
+  while (fields.length > 0) {
+    const [, label] = identity.exec(fields.at(-1)!) ?? [];
+    const role = label === undefined ? undefined : labelOf(label)?.role;
+    if ((role !== 'ident' && role !== 'readerSoftware') || !/\d/.test(fields.at(-1)!)) break;
+    fields.pop();
+  }
+  return [name, ...fields].join('  ');
+}
 
 /** The address that a bracket holds: `(0x58)`, `[15]`, `<Adresse 7C4>`. */
 function addressIn(held: string): string | null {
@@ -157,7 +188,7 @@ function plainStart(text: string): { name: string; address: string | null; label
       /\p{L}{2}/u.test(rest) &&
       (/^\s*[:=.#–—-]/.test(rest) ||
         /^\s*(?:n[ro°]?\.?\s*)?[\d$(]/i.test(rest) ||
-        /^\s+\p{Lu}/u.test(rest) ||
+        (/^\s+\p{Lu}/u.test(rest) && !isPreposition(rest)) ||
         /^\s+[a-f]\d/i.test(rest))
     ) {
       labelled = true;
@@ -168,6 +199,12 @@ function plainStart(text: string): { name: string; address: string | null; label
   return { name, address, labelled };
 }
 
+/** `SISTEMA DE ALUMBRADO`: the label is a part of the name. */
+const isPreposition = (rest: string): boolean => {
+  const [first, ...others] = rest.trim().split(/\s+/);
+  return others.length > 0 && /^\p{L}{1,3}$/u.test(first!) && isFiller(first!);
+};
+
 /**
  * A heading whose name can be a module's: no label of a column, no word of a status or state.
  */
@@ -176,10 +213,21 @@ export const readModuleName = remembered((text: string): Heading | null => {
   if (!heading) return null;
   const { name, labelled } = heading;
   if (/^(?:no|nr|n°|nº|lp|pos|item|num)\.?\s?\d{1,4}$/i.test(name)) return null;
+  // `Fault codes before work`
+  const [first, second, ...more] = name.split(' ');
+  if (second !== undefined && more.length > 0 && labelOf(`${first!} ${second}`)?.role === 'code') return null;
   if (isFigureWord(name) || statusWordOf(name) !== null || reachWordOf(name) !== null) return null;
-  if (!labelled && (labelOf(name) !== null || isPlate(name))) return null;
+  if (!labelled && (labelOf(name) !== null || isPlate(name) || isNumbered(name))) return null;
+  // Two sentences are no name; `Ant. links` is one.
+  if (/\p{L}{5}\.\s+\p{Lu}/u.test(name)) return null;
   return tokensOf(name).length > 9 || /\s:\s|[=:]\s/.test(name) ? null : heading;
 });
+
+/** `Work order B1234`: a label of a thing, and its number. */
+function isNumbered(name: string): boolean {
+  const [, label] = /^(\p{L}[\p{L} ]{2,24}?)\s[A-Z]?\d{3,8}$/iu.exec(name) ?? [];
+  return label !== undefined && labelOf(label)?.role === 'ident';
+}
 
 /** `Kennzeichen LR 20 FWN`: a label of the car, and its plate. */
 function isPlate(name: string): boolean {

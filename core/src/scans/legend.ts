@@ -1,5 +1,6 @@
 /** Legends: what a letter or mark stands for in this report (`A = active, M = in memory`). */
 import type { CodeStatus } from '../codes/index.js';
+import { hasByteBehind, hasTypeBehind, hasWordBehind } from './habits.js';
 import type { Lines } from './lines.js';
 import { segmentsOf } from './markup.js';
 import {
@@ -18,6 +19,8 @@ export interface Legend {
   readonly typeBehind: boolean;
   /** Behind every code stand two cells of two hexadecimal figures: failure type and status byte. */
   readonly byteBehind: boolean;
+  /** Behind every code stands a word of its status, a blank away, and then what it means. */
+  readonly wordBehind: boolean;
   /** The lines that it is printed on. */
   readonly lines: ReadonlySet<number>;
 }
@@ -26,7 +29,7 @@ const searched = 400;
 /** A legend with more marks is none. */
 const mostMarks = 40;
 const symbol =
-  /^(?:[^\s\p{L}\p{N}|]{0,2}[\p{Lu}\d](?:\/\p{Lu})?|\p{Lu}{2,4}|[^\s\p{L}\p{N}|]{1,2}|\p{Ll}(?:\/\p{Ll})?|(\p{Ll})\1)$/u;
+  /^(?:[^\s\p{L}\p{N}|]{0,2}[\p{Lu}\d](?:\/\p{Lu})?|\p{Lu}{2,4}|[^\s\p{L}\p{N}|]{1,2}|-{3}|\p{Ll}(?:\/\p{Ll})?|(\p{Ll})\1)$/u;
 /** A word at which the next entry begins. */
 const nextSymbol = /^(?:[^\p{L}\p{N}]|\d$|\p{Lu}{1,4}$|\p{L}\/\p{L}$)/u;
 
@@ -54,38 +57,9 @@ export function legendOf(lines: Lines): Legend {
     reaches,
     typeBehind: hasTypeBehind(lines),
     byteBehind: hasByteBehind(lines),
+    wordBehind: hasWordBehind(lines),
     lines: found,
   };
-}
-
-const codeAndMore = /(?<![\w.-])[PCBU][0-3][\dA-F]{3}(?![\w-])(.{0,4})/gi;
-
-/** True where at least two codes stand alone, and each has two figures and a word behind it: `B1318 16 Supply`. */
-function hasTypeBehind(lines: Lines): boolean {
-  let seen = 0;
-  for (let at = 1; at <= Math.min(lines.count, searched); at++)
-    for (const [, behind] of lines.at(at).slice(0, 400).matchAll(codeAndMore)) {
-      if (!/^ [\da-f]{2} /i.test(behind!)) return false;
-      seen++;
-    }
-  return seen >= 2;
-}
-
-const codeAndCells =
-  /(?<![\w.-])[PCBU][0-3][\dA-F]{3}(?:(?![\w-])[\s|;,]{1,12}([\dA-F]{2})[\s|;,]{1,12}([\dA-F]{2})(?=[\s|;,]|$)|[-:]([\dA-F]{2}) ([\dA-F]{2})(?=\s|$))?/gi;
-
-/** True where at least two codes have such cells, each of them, and they cannot all be counts. */
-function hasByteBehind(lines: Lines): boolean {
-  let seen = 0;
-  let letters = false;
-  for (let at = 1; at <= Math.min(lines.count, searched); at++)
-    for (const [, , ofCell, , ofType] of lines.at(at).slice(0, 400).matchAll(codeAndCells)) {
-      const byte = ofCell ?? ofType;
-      if (byte === undefined) return false;
-      seen++;
-      letters ||= /[a-f]/i.test(byte);
-    }
-  return seen >= 2 && letters;
 }
 
 interface Entry {
@@ -98,9 +72,17 @@ const mostWords = 5;
 
 /** The entries of a line that is a legend; none where something else stands in it too. */
 function entriesOf(line: string): readonly Entry[] {
+  // `(A)ctive (S)tored`
+  const held = [...line.matchAll(/\((\p{L})\)(\p{Ll}{2,20})/gu)].flatMap(([, mark, rest]): Entry[] => {
+    const status = statusOfField(`${mark!}${rest!}`);
+    return status ? [{ mark: mark!, status, reach: null }] : [];
+  });
+  if (held.length > 1) return held;
+  const signed = signedEntries(line);
+  if (signed.length > 0) return signed;
   // `* = active, all others are stored`
   const star = /^\s*([^\s\p{L}\p{N}]{1,2})\s?=\s?([^,;]{3,30})[,;]/u.exec(line);
-  const starred = star ? statusOfField(star[2]!) : null;
+  const starred = star && line.split('=').length === 2 ? statusOfField(star[2]!) : null;
   if (starred) return [{ mark: star![1]!, status: starred, reach: null }];
   const equated = equatedIn(line);
   if (equated.length > 0) return equated;
@@ -114,8 +96,9 @@ function entriesOf(line: string): readonly Entry[] {
   const words = (ofStatus ? line.slice(named[0].length) : line)
     .replace(/^\s*\(([^()]{8,300})\)\s*$/, '$1')
     .replace(/^[^:]{1,40}:\s+(?=\S{1,4}\s*[=:–-])/, '')
-    .replace(/[([](\S{1,4})[)\]](?=\s+[\p{L}=])/gu, '$1')
-    .replace(/[=,;:]+|\s[–—-]\s(?=\p{L})/gu, ' ')
+    .replace(/\s[–—-]\s(?=\p{L})/gu, ' ')
+    .replace(/[([](\S{1,4})[)\]](?=\s*=|\s+\p{L})/gu, '$1')
+    .replace(/[=,;:]+/g, ' ')
     .trim()
     .split(/\s+/);
   if (words.length < 2 || (words.length < 4 && !line.includes('='))) return [];
@@ -134,10 +117,36 @@ function entriesOf(line: string): readonly Entry[] {
   // `x = no answer`, alone on its line.
   if (found.length === 1 && told === words.length && /^\S{1,2}\s?=\s?\p{L}/u.test(line.trim())) return found;
   // `4 stored, 1 current` counts.
-  if (!ofStatus && !line.includes('=') && found.some(({ mark }) => /^\d$/.test(mark))) return [];
+  if (!ofStatus && !/(?<!\d)\d\s?[:=–-]\s?\p{L}/u.test(line) && found.some(({ mark }) => /^\d$/.test(mark)))
+    return [];
   // Several equations explain themselves, even where one of them is of something else: `number = faults`.
   const many = found.length > 2 || line.split('=').length > 3;
   return found.length >= 2 && told >= (many ? 0.6 : 0.75) * words.length ? found : [];
+}
+
+const entrySign =
+  /(?:^|[\s,;(])([^\s=:,;()]{1,4}|\([^\s=:,;()]{1,4}\))(?:\s?(=)\s?|\s?(:)\s|\s([-–—])\s)(?=\S)/gu;
+
+/** `C - present  H - not present`: marks with one sign behind each; none where a meaning is no status and no state. */
+function signedEntries(line: string): readonly Entry[] {
+  const text = line.replace(/^\s{0,40}\p{L}[\p{L} ]{3,24}:\s{1,9}(?=\S{1,4}\s?[=–-])/u, '');
+  const starts = [...text.matchAll(entrySign)];
+  const [first] = starts;
+  if (starts.length < 2 || starts.length > mostMarks || text.slice(0, first!.index).trim() !== '') return [];
+  const signOf = (match: RegExpMatchArray) => match[2] ?? match[3] ?? '-';
+  if (starts.some((match) => signOf(match) !== signOf(first!))) return [];
+  const found: Entry[] = [];
+  for (const [at, match] of starts.entries()) {
+    const meaning = text
+      .slice(match.index + match[0].length, starts[at + 1]?.index ?? text.length)
+      .replace(/[\s,;.)]{1,40}$/, '');
+    const status = statusOfField(meaning);
+    const said = reachWordOf(meaning);
+    const reach = said === 'read' || (status && said === 'holdsCodes') ? null : said;
+    if (!status && !reach) return [];
+    found.push({ mark: match[1]!.replace(/^\(|\)$/g, ''), status, reach });
+  }
+  return found;
 }
 
 /** `red = codes, grey = no answer`: words that stand for what is said behind them. */
@@ -186,3 +195,7 @@ export function withLearned(
       if (!statuses.has(form)) statuses.set(form, { status, comesAndGoes: false });
   return { ...legend, statuses };
 }
+
+/** The legend with further lines that explain what stands in the report. */
+export const withLines = (legend: Legend, more: readonly number[]): Legend =>
+  more.length === 0 ? legend : { ...legend, lines: new Set([...legend.lines, ...more]) };

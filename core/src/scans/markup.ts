@@ -22,7 +22,7 @@ const entities: ReadonlyMap<string, string> = new Map(
 
 /** The time of a line in a log. */
 const timeInFront =
-  /^\s*(?:\d{4}-\d{2}-\d{2}[T ])?\d{1,2}:\d{2}:\d{2}(?:[.,]\d{1,6})?Z?\s+(?=\S)|^\s*\[(?:\d{4}-\d{2}-\d{2}[T ])?\d{1,2}:\d{2}:\d{2}(?:[.,]\d{1,6})?Z?\]\s(?=\s*\S)/;
+  /^\s*(?:\d{4}-\d{2}-\d{2}[T ])?\d{1,2}:\d{2}:\d{2}(?:[.,]\d{1,6})?Z?\s+(?=\S)|^\s*(?:\d{4}-\d{2}-\d{2}[T ])?\d{1,2}:\d{2}\s+(?=\p{L})|^\s*\[(?:\d{4}-\d{2}-\d{2}[T ])?\d{1,2}:\d{2}:\d{2}(?:[.,]\d{1,6})?Z?\]\s(?=\s*\S)/u;
 
 const nameInFront = /^\s{0,40}(\p{L}[^:|]{1,40}):\s/u;
 
@@ -68,13 +68,18 @@ function unboxed(text: string): string {
     /^\s{0,40}\p{L}[^:=|]{1,40}$/u.test(pointed[0]!) &&
     !/[PCBU]\d/i.test(pointed[0]!)
   )
-    own = `${pointed[0]!.trimEnd()}: ${pointed[1]!}`;
+    // `ReadDTC 0x19 02 FF -> ECU 0x7A2 (Restraints)`: what was asked, and whom.
+    own = /^\s{0,9}\p{L}{2,12}\s0x/u.test(pointed[1]!)
+      ? pointed[1]!
+      : `${pointed[0]!.trimEnd()}: ${pointed[1]!}`;
   // A bar at the edge alone is a mark of quoting.
   if (/^\s*\|[^|]*$/.test(own)) own = own.replace('|', ' ');
   if (/\S\s[·•]\s\S/.test(own)) own = own.replace(/(?<=\S\s)[·•](?=\s\S)/g, ' ');
   // `B0001 / 13 / stored / Driver loop`: cells of their own, at their places.
   if (/\s\/\s.{1,200}\s\/\s/.test(own) && !inTwoLanguages.test(own)) own = own.replace(/\s\/\s/g, '   ');
   if (own.includes('|')) own = own.replace(/^(\s*)\|(?=.*\|\s*$)/, '$1 ').replace(/\|\s*$/, '');
+  // `Airbag            >`: what opens and closes on a screen.
+  own = own.replace(/\s{2,80}[>v^]\s*$/, '');
   if (/[*`_]/.test(own))
     own = own.replace(/\*\*|__|`/g, '').replace(/^(\s*)([*_])(?=\S)([^*_]*)\2\s*$/, '$1$3');
   return own;

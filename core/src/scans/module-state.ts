@@ -1,9 +1,11 @@
 /** What a report says of a module instead of codes, with the module's name where that stands on the same line. */
 import { readModuleName } from './heading.js';
 import {
+  isFiller,
   isModuleToken,
   isSentence,
   isTitle,
+  isVerb,
   isWithin,
   labelOf,
   reachOfList,
@@ -29,6 +31,10 @@ export function stateOf(text: string, legend?: ReadonlyMap<string, ReachWord>): 
   const bare = text.trim();
   const own = legend?.get(bare) ?? legend?.get(bare.replace(/^[[(]|[\])]$/g, ''));
   if (own) return own;
+  // `n/a (no response)`: why stands in the bracket.
+  const held = bare.length < 80 ? /^\S[^()]{0,40}?\s?\(([^()]{3,40})\)$/.exec(bare)?.[1] : undefined;
+  const why = held === undefined ? null : reachWordOf(held);
+  if (why !== null && unread.has(why) && reachWordOf(bare.slice(0, bare.indexOf('('))) !== null) return why;
   // `not available, no response`: the plainer one counts. `read, no codes`: what says more.
   const parts = bare.length < 80 ? bare.split(/,\s{0,9}|\s[-–—]\s/).map((part) => reachWordOf(part)) : [];
   const parted = parts.length > 1 && parts.every((part) => part !== null);
@@ -44,7 +50,7 @@ export function stateOf(text: string, legend?: ReadonlyMap<string, ReachWord>): 
   const counted = countsIn(bare);
   if (counted !== null) return counted > 0 ? 'holdsCodes' : 'clean';
   if (parted) return parts.find((part) => part !== 'read') ?? 'read';
-  return /^[-–—]{1,6}$/.test(bare) ? 'clean' : null;
+  return /^(?:[-–—]{1,6}|\{\s*\}|\[\s*\])$/.test(bare) ? 'clean' : null;
 }
 
 /** `4 stored, 1 current`: how many codes there are, counted by status; null where that is not all that is said. */
@@ -100,16 +106,29 @@ export function moduleStates(line: string, legend?: ReadonlyMap<string, ReachWor
     // `List of faults: empty` is said of the module above.
     if (reach !== null) return [{ name: isTitle(over[1]!) ? null : over[1]!, reach }];
   }
+  const told = sentenced(line, legend) ?? namedInTurn(line, legend);
+  if (told) return told;
   // `ECU 77 "Tailgate" timeout`
   const quoted = line.includes('"') ? /^\s*([^"]{0,40}"[^"]{2,60}")\s{1,9}(\p{L}.{1,60})$/u.exec(line) : null;
   const behind = quoted && stateOf(quoted[2]!, legend);
   if (behind && readModuleName(quoted[1]!)) return [{ name: quoted[1]!, reach: behind }];
+  // `2.1 no faults`
+  const numbered = /^\s*\d{1,2}\.\d{1,2}\.?\s{1,9}(\p{L}.{1,60})$/u.exec(line)?.[1];
+  const below = numbered === undefined ? null : stateOf(numbered, legend);
+  if (below !== null && below !== 'holdsCodes') return [{ name: null, reach: below }];
+  // `Airbag   A:1 S:0`: how many there are, by letters.
+  const lettered = /^\s*(\p{L}.{1,50}?)\s{1,40}((?:\p{Lu}{1,3}[:=]\d{1,3}[\s,]{0,3}){1,6})$/u.exec(line);
+  if (lettered && readModuleName(lettered[1]!) && legend !== undefined)
+    return [{ name: lettered[1]!, reach: /[1-9]/.test(lettered[2]!) ? 'holdsCodes' : 'clean' }];
   const whole = stateOf(line, legend);
   if (whole !== null) return /\p{L}/u.test(line) ? [{ name: null, reach: whole }] : [];
   const listed = listOf(line);
   if (listed.length > 0) return listed;
-  // `BODY (0)`: no address is nought.
-  const nought = /^\s*((?:\d{1,3}[.)]\s)?\p{L}[^()[\]]{1,50}?)\s?(?:\(0\)|\[0\])[.:]?\s*$/u.exec(line)?.[1];
+  // `BODY (0)`, `BODY [ ]`: no address is nought.
+  const nought =
+    /^\s*((?:\d{1,3}[.)]\s)?\p{L}[^()[\]]{1,50}?)\s?(?:\(0\)|\[0\]|\(\s{0,3}\)|\[\s{0,3}\])[.:]?\s*$/u.exec(
+      line,
+    )?.[1];
   if (nought !== undefined && readModuleName(nought)) return [{ name: nought, reach: 'clean' }];
   const counted = countedOf(line) ?? dottedCount(line);
   if (counted) return [counted];
@@ -118,8 +137,8 @@ export function moduleStates(line: string, legend?: ReadonlyMap<string, ReachWor
   const cells = splitCells(line);
   // A line of so many cells is a row of figures.
   if (cells.length > 2 * mostCells) return [];
-  const told = inTurn(cells, legend);
-  if (told.length > 0) return told;
+  const turns = inTurn(cells, legend);
+  if (turns.length > 0) return turns;
   const first = inFront(cells);
   if (first) return [first];
   for (let at = 1; at < Math.min(cells.length, mostCells); at++) {
@@ -136,6 +155,38 @@ export function moduleStates(line: string, legend?: ReadonlyMap<string, ReachWor
   }
   return atEnd(line.trim(), legend);
 }
+
+/** `Sunroof module. Did not answer.`: a name, and sentences that each say something of it. */
+function sentenced(line: string, legend?: ReadonlyMap<string, ReachWord>): readonly ModuleState[] | null {
+  if (line.length > 160 || !/\p{L}{2}\)?\.\s\p{Lu}/u.test(line)) return null;
+  const [name, ...said] = line
+    .trim()
+    .split(/\.\s+(?=\p{Lu})/u)
+    .map((part) => part.replace(/[.:]$/, ''));
+  const states = said.map((part) => stateOf(part, legend));
+  const begins = name!.split(' ', 1)[0]!;
+  if (states.length === 0 || states.includes(null) || isVerb(begins) || isFiller(begins)) return null;
+  if (!readModuleName(name!)) return null;
+  return [{ name: name!, reach: states.find((state) => state !== 'read') ?? 'read' }];
+}
+
+/** `Restraints: 2 codes, Body: no codes` */
+function namedInTurn(line: string, legend?: ReadonlyMap<string, ReachWord>): readonly ModuleState[] | null {
+  const parts = line
+    .trim()
+    .replace(/\.$/, '')
+    .split(/[,;]\s{1,9}/);
+  if (parts.length < 2 || parts.length > mostNames) return null;
+  const found = parts.flatMap((part): ModuleState[] => {
+    const [, name, said] = /^(\p{L}[^:=]{1,40}?)\s?:\s(.{2,40})$/u.exec(part) ?? [];
+    const reach = said === undefined ? null : stateOf(said, legend);
+    return reach !== null && labelOf(name!) === null && readModuleName(name!) ? [{ name: name!, reach }] : [];
+  });
+  return found.length === parts.length ? found : null;
+}
+
+/** Names in one line. */
+const mostNames = 24;
 
 /** `Restraints   2 codes   Body   no codes`: a name and its state, in turn. */
 function inTurn(cells: readonly string[], legend?: ReadonlyMap<string, ReachWord>): readonly ModuleState[] {
@@ -181,9 +232,13 @@ function countedOf(line: string): ModuleState | null {
 }
 
 /** `[OK]   Engine`, `✔ Engine`: what is said stands in front of the name. */
-function inFront(cells: readonly string[]): ModuleState | null {
+function inFront(all: readonly string[]): ModuleState | null {
+  const cells = all.filter((cell) => !/^[-–—]+$/.test(cell));
   const tick = cells.length === 1 ? /^[✓✔☑✅]\s*(\p{L}.{1,60})$/u.exec(cells[0]!)?.[1] : undefined;
   if (tick !== undefined && readModuleName(tick)) return { name: tick, reach: 'read' };
+  // `[0] Cluster`: how many codes it holds, where others have more.
+  const nought = cells.length === 1 ? /^\[0\]\s(\p{L}.{1,60})$/u.exec(cells[0]!)?.[1] : undefined;
+  if (nought !== undefined && readModuleName(nought)) return { name: nought, reach: 'clean' };
   const bracket = /^[[(]([^\])]{1,20})[\])](?:\s*(\p{L}.*))?$/u.exec(cells[0] ?? '');
   const rest = bracket?.[2] === undefined ? cells.slice(1) : [bracket[2], ...cells.slice(1)];
   // A figure behind the name counts what it holds.
@@ -237,7 +292,7 @@ function atEnd(line: string, legend?: ReadonlyMap<string, ReachWord>): readonly 
     let own = count;
     while (own > 1 && isModuleToken(words.at(-own)!) && reachWordOf(words.slice(1 - own).join(' ')) === reach)
       own--;
-    const name = words.slice(0, -own).join(' ');
+    const name = withoutState(words.slice(0, -own));
     if (count === 1 && said !== null && phrase !== phrase.toUpperCase() && !/^\p{Lu}{2,5}$/u.test(name))
       continue;
     // `kein DTC`
@@ -245,6 +300,13 @@ function atEnd(line: string, legend?: ReadonlyMap<string, ReachWord>): readonly 
     return !sentences.test(line) && readModuleName(name) ? [{ name, reach }] : [];
   }
   return [];
+}
+
+/** `Airbag a répondu et`: what is said already ends the name. */
+function withoutState(words: readonly string[]): string {
+  for (let count = Math.min(4, words.length - 1); count > 1; count--)
+    if (reachWordOf(words.slice(-count).join(' ')) === 'read') return words.slice(0, -count).join(' ');
+  return words.join(' ');
 }
 
 const endsInState = (text: string): boolean => {
@@ -269,7 +331,10 @@ function reachOfLabelled(text: string): ReachWord | null {
 
 /** `Modules without faults: Steering, Brakes`. */
 function listOf(line: string): readonly ModuleState[] {
-  const parts = /^\s*(\p{L}[^:(]{1,60}?)\s*(?:\(([^()]{1,30})\)\s*)?(?:(:)\s*|\s{2,200})(\S.*)$/u.exec(line);
+  const parts =
+    /^\s*(?:[-*•]\s{1,9})?(\p{L}[^:(]{1,60}?)\s*(?:\(([^()]{1,30})\)\s*)?(?:(:)\s*|\s{2,200})(\S.*)$/u.exec(
+      line,
+    );
   if (!parts) return [];
   // `Modules not read (no answer)`: the bracket tells why.
   const why = parts[2] === undefined ? null : reachWordOf(parts[2]);

@@ -2,7 +2,9 @@
 import { readCode } from '../codes/index.js';
 import { readCodeLine } from './code-line.js';
 import { headerOf, marksIn } from './columns.js';
+import { readModuleName } from './heading.js';
 import type { Lines } from './lines.js';
+import { stateOf } from './module-state.js';
 
 /** Lines in the order of reading, each with its number on the page. */
 export interface ReadingOrder {
@@ -48,7 +50,7 @@ function gutterOf(lines: Lines): number | null {
     starts.set(second, (starts.get(second) ?? 0) + 1);
   }
   const [start, agreeing] = [...starts].reduce((a, b) => (b[1] > a[1] ? b : a), [0, 0]);
-  if (agreeing === 0 || agreeing < 0.6 * doubles) return null;
+  if (agreeing === 0 || agreeing < 0.6 * doubles) return doubles === 0 ? gutterOfBlocks(sample) : null;
 
   const told = sample.filter((line) => line.trim() !== '' && !/^\W+$/.test(line) && line.length > 0);
   let from = start;
@@ -63,6 +65,50 @@ function gutterOf(lines: Lines): number | null {
   // Codes side by side under their statuses are one table.
   const byStatus = sample.some((line, n) => marksIn(headerOf(line, sample[n + 1])?.columns ?? []) >= 2);
   return byStatus ? null : from;
+}
+
+/** A page of more lines has codes side by side somewhere. */
+const shortPage = 80;
+
+/** Where a right column begins of which no code stands beside another: modules with what is set in below them, on both sides. */
+function gutterOfBlocks(sample: readonly string[]): number | null {
+  if (sample.length > shortPage || sample.some((line) => line.length > 300 || /[|;\t]/.test(line)))
+    return null;
+  const told = sample.filter((line) => /[\p{L}\p{N}]/u.test(line));
+  const candidates = new Set(
+    told.flatMap((line) =>
+      [...line.matchAll(/\S\s{3,200}(?=\p{L})/gu)].map(({ 0: gap, index }) => index + gap.length),
+    ),
+  );
+  for (const from of [...candidates].sort((a, b) => a - b)) {
+    if (!told.every((line) => /^\s{0,3}$/.test(line.slice(from - 3, from)))) continue;
+    const [left, right] = [told.map((line) => line.slice(0, from)), told.map((line) => line.slice(from))];
+    if (told.filter((_, at) => left[at]!.trim() !== '' && right[at]!.trim() !== '').length < leastDoubles)
+      continue;
+    // What stands above both columns is the page's head.
+    const first = right.findIndex((text, at) => text.trim() !== '' && left[at]!.trim() !== '');
+    if (holdsBlocks(left.slice(first)) && holdsBlocks(right.slice(first))) return from;
+  }
+  return null;
+}
+
+/** True for a column of names with codes or states that are set in below them, at least twice, and nothing else. */
+function holdsBlocks(column: readonly string[]): boolean {
+  const lines = column.filter((line) => line.trim() !== '');
+  const indents = lines.map((line) => line.search(/\S/));
+  const told = lines.map(
+    (line) => readCodeLine(line)?.before === null || (/\p{L}/u.test(line) && stateOf(line) !== null),
+  );
+  const names = lines.filter(
+    (line, at) =>
+      !told[at] && told[at + 1] && indents[at + 1]! > indents[at]! && readModuleName(line) !== null,
+  );
+  const least = Math.min(...indents);
+  return (
+    names.length > 1 &&
+    names.length + told.filter((one) => one).length === lines.length &&
+    indents.every((indent, at) => !told[at] || indent > least)
+  );
 }
 
 /** Where the second code of a line starts, if two cells away from the first, or 0. */

@@ -23,6 +23,9 @@ const leaders =
  */
 export function pairsOf(whole: string): readonly Pair[] {
   if (whole.length > 2000) return [];
+  // `[AIRBAG] id=15 hw=B04`
+  const behindName = /^\s{0,40}\[[^\][=]{2,40}\]\s{1,9}(?=[\p{L}_]{1,20}=\S)/u.exec(whole);
+  if (behindName) return pairsOf(whole.slice(behindName[0].length));
   const closed = /\s{2,200}[:=]\s/.test(whole) ? whole.replace(/\s{2,200}(?=[:=]\s)/g, ' ') : whole;
   // `Unit:      Restraints`: the value stands in a column of its own.
   const line = /[:=]\s{2}/.test(closed)
@@ -44,6 +47,11 @@ export function pairsOf(whole: string): readonly Pair[] {
   }
   if (/^\s*#[^#]{1,30}#/.test(line))
     return [...line.matchAll(tag)].map(([, key, value]) => pair(key!, value!.trim()));
+  // `#STA active`: a sign and a short word in capitals in front of what it says.
+  const signed = /^\s{0,40}[#@$%&!*]{1,2}(\p{Lu}{2,8})[\s:=]{1,9}(\S.{0,300})$/u.exec(line);
+  if (signed && labelOf(signed[1]!)) return [pair(signed[1]!, signed[2]!.trim())];
+  const capitals = capitalPairs(line);
+  if (capitals) return capitals;
   const dotted = line.includes('...') || line.includes('…') ? leaders.exec(line) : null;
   if (dotted) {
     const own = pair(dotted[1]!, dotted[2]!.trim());
@@ -81,6 +89,41 @@ function tightPairs(line: string): readonly Pair[] | null {
   return parts.length >= 2 && covered >= line.trimEnd().length
     ? parts.map(([, key, quoted, bare]) => pair(key!, quoted ?? bare!))
     : null;
+}
+
+/** `SYSTEM Airbag ID 15 DTC COUNT 2`: labels in capitals with what they say between, and no other sign. */
+function capitalPairs(line: string): readonly Pair[] | null {
+  if (line.length > 200 || !/^\s{0,40}\p{Lu}{2,12}\s/u.test(line) || /[:=|;\t(),]|\s{3}\S/.test(line.trim()))
+    return null;
+  const words = line.trim().split(/\s+/);
+  if (words.length < 4 || words.length > 40) return null;
+  if (reachWordOf(line) !== null) return null;
+  // `NO RESPONSE` at the end is no label with a value.
+  const said = [4, 3, 2].find(
+    (count) =>
+      count < words.length &&
+      labelOf(words.at(-count)!) === null &&
+      !/\d/.test(words.at(-count)!) &&
+      reachWordOf(words.slice(-count).join(' ')) !== null,
+  );
+  const rest = said === undefined ? words : words.slice(0, -said);
+  const found: { key: string; value: string[] }[] = [];
+  for (let at = 0; at < rest.length; at++) {
+    const two = rest.slice(at, at + 2).join(' ');
+    const key = [two, rest[at]!].find(
+      (text) => /^\p{Lu}{2,12}(?: \p{Lu}{2,12})?$/u.test(text) && labelOf(text),
+    );
+    const open = found.at(-1);
+    if (key !== undefined && (open === undefined || open.value.length > 0)) {
+      found.push({ key, value: [] });
+      if (key === two) at++;
+    } else if (open) open.value.push(rest[at]!);
+    else return null;
+  }
+  const whole = found.every(({ value }) => value.length > 0);
+  if (!whole || found.length + (said === undefined ? 0 : 1) < 2) return null;
+  const pairs = found.map(({ key, value }) => pair(key, value.join(' ')));
+  return said === undefined ? pairs : [...pairs, { ...pair('result', words.slice(-said).join(' ')) }];
 }
 
 const moduleRoles: ReadonlySet<Role> = new Set(['address', 'result', 'codeCount']);
@@ -169,7 +212,8 @@ function bareCells(line: string): readonly Pair[] {
   const found: Pair[] = [];
   for (let at = 0; at < cells.length; at += 2) {
     const label = labelOf(cells[at]!);
-    if (!label || labelOf(cells[at + 1]!)) return [];
+    const named = cells.length === 2 && isNameKey(cells[at]!);
+    if ((!label && !named) || labelOf(cells[at + 1]!)) return [];
     found.push({ key: cells[at]!, label, value: cells[at + 1]! });
   }
   return found;

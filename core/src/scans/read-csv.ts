@@ -1,7 +1,15 @@
 /** Reads tables with delimiters: any header names in any language that we know, quotes, lines above it. */
 import { isCodeBytes } from '../codes/index.js';
 import { finish, type Work } from '../progress/index.js';
-import { type Columns, columnsByContent, headerColumns, isCodes, isHeader, placeOf } from './columns.js';
+import {
+  type Columns,
+  columnsByContent,
+  headerColumns,
+  isCodes,
+  isHeader,
+  isNoCode,
+  placeOf,
+} from './columns.js';
 import { bareFields, noteField } from './header-field.js';
 import { legendOf, withLearned } from './legend.js';
 import { Lines, saysSomething } from './lines.js';
@@ -86,7 +94,11 @@ export function looksLikeCsv(text: string): boolean {
   const wide = rows.filter(({ cells }) => cells.length >= 3);
   if (delimiter !== ',' || wide.length < 0.8 * rows.length) return false;
   const { columns } = layoutOf(rows, new PatternBook());
-  return placeOf(columns, 'code') >= 0 && placeOf(columns, 'module') >= 0;
+  const code = placeOf(columns, 'code');
+  if (code < 0 || placeOf(columns, 'module') < 0) return false;
+  // Names of modules in the column of the codes: lines for people with commas.
+  const cells = wide.map((row) => (row.cells[code] ?? '').trim()).filter((cell) => cell !== '');
+  return cells.filter((cell) => isCodes(cell) || isNoCode(cell)).length > cells.length / 2;
 }
 
 /** The delimiter by which most lines fall into equally many cells, or null where none parts them. */

@@ -3,14 +3,18 @@
  * columns, a label, a legend, the code or module above) before its own words are asked; every line is accounted for.
  */
 import { type Work, finish } from '../progress/index.js';
+import { readCodeLine } from './code-line.js';
 import { isDump, isFrame } from './code-tokens.js';
-import { legendOf, withLearned } from './legend.js';
+import { indentOfStates, linesBelowCodes, listedNames, repeatedKeys } from './habits.js';
+import { legendOf, withLearned, withLines } from './legend.js';
 import { Lines, piecesOf, saysSomething } from './lines.js';
 import { isPlain, segmentsOf } from './markup.js';
+import { moduleStates } from './module-state.js';
 import { readingOrder } from './page-columns.js';
+import { addressesIn, blank, plainOrder } from './plain-lines.js';
 import { type LineMark, PatternBook, type ReportPatterns, patternsFor } from './patterns.js';
 import { Line, Reading } from './reading.js';
-import { takeCodes, takeContinuation, takeStatus } from './rules/codes.js';
+import { takeBelow, takeCodes, takeContinuation, takeOverCode, takeStatus } from './rules/codes.js';
 import { answerIn, isExchange } from './rules/exchange.js';
 import {
   languageIn,
@@ -19,13 +23,15 @@ import {
   takeEnvironment,
   takeFields,
   takeNothingAnswered,
+  takePartsList,
   takeTitle,
   takeTotal,
   takeValue,
 } from './rules/head.js';
 import { takePairs } from './rules/labels.js';
 import { takeKnownModule } from './rules/known.js';
-import { takeHeading, takeModuleState, takeRecordModule } from './rules/modules.js';
+import { oneDash, takeHeading } from './rules/heading.js';
+import { takeModuleState, takeRecordModule, takeStateAmong, takeUnclear } from './rules/modules.js';
 import { type Page, codeToken, pairSign } from './rules/page.js';
 import { notePassed } from './rules/passed.js';
 import { takeSection } from './rules/section.js';
@@ -33,7 +39,7 @@ import { takeColumns, takeTableRow } from './rules/table.js';
 import { takeUnknownLabel, unknownLabel } from './rules/unknown-label.js';
 import { type Scan } from './schema.js';
 import { takeTaught } from './taught.js';
-import { labelOf } from './vocabulary.js';
+import { labelOf, reachWordOf } from './vocabulary.js';
 
 const progressEvery = 2048;
 
@@ -55,16 +61,21 @@ export function readText(text: string, options: TextOptions = {}): Scan {
 /** As `readText`, step by step: progress is in lines. */
 export function* readingText(text: string, { patterns, marks }: TextOptions = {}): Work<Scan> {
   const all = new Lines(text);
-  const lines = readingOrder(all);
   const known = patternsFor(readerOf(all), patterns ?? { codes: [], lines: [] });
   const reading = new Reading(new PatternBook(known));
-  const legend = withLearned(legendOf(all), known.words ?? []);
+  const book = addressesIn(all);
+  const lines = plainOrder(readingOrder(all), all, text, book);
+  const legend = withLines(withLearned(legendOf(all), known.words ?? []), book ? [book.line] : []);
   const page: Page = {
     lines,
     legend,
     columns: null,
     starts: [],
     leading: NaN,
+    linesBelow: linesBelowCodes(all),
+    stateIndent: indentOfStates(all),
+    keys: repeatedKeys(all),
+    listed: listedNames(all),
     moduleCells: new Map(),
     exchange: isExchange(all),
     moduleLabel: unknownLabel(all),
@@ -78,8 +89,11 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
     const whole = lines.at(at);
     for (const piece of piecesOf(numbered ? whole.replace(/^\s*\d{1,6}[.:)]?(?=\s)/, blank) : whole)) {
       if (!saysSomething(piece)) {
+        if (oneDash.test(piece) && reading.module !== null && reading.moduleAt === at - 1)
+          reading.say('clean');
         if (piece.trim() !== '' && /[^\s>]/.test(piece)) continue;
         reading.open = null;
+        reading.inParts = null;
         reading.namedInBlock = false;
         if (reading.list?.named) reading.list = null;
         continue;
@@ -96,7 +110,7 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
         continue;
       }
       if (isPlain(piece)) {
-        readLine(reading, only, page);
+        for (const sentence of sentencesOf(piece)) readLine(reading, new Line(number, sentence, at), page);
         continue;
       }
       const segments = segmentsOf(piece).filter((part) => saysSomething(part) && !onlyOpens.test(part));
@@ -111,19 +125,40 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
 /** A key of an object that begins here, and nothing else. */
 const onlyOpens = /^\{\s{0,9}"[^"]{0,60}"\s{0,9}:\s{0,9}$/;
 
-const blank = (text: string): string => ' '.repeat(text.length);
+/** `Airbag none. Cluster: B1318 active. Roof did not answer.`: sentences that each say something of a module; else the line. */
+function sentencesOf(line: string): readonly string[] {
+  if (line.length > 400 || !(line.includes('. ') || line.includes('! '))) return [line];
+  if (!/[.!]\s\p{Lu}/u.test(line)) return [line];
+  const parts = line.split(/(?<=\p{L}{2}[.!]|\)[.!])\s+(?=\p{Lu})/u);
+  const told = parts.map((part) => spoken(part.replace(/[.!]$/, '')));
+  return parts.length > 2 &&
+    told.every((part) => readCodeLine(part) !== null || moduleStates(part)[0]?.name != null)
+    ? told
+    : [line];
+}
+
+/** `Airbag none`, with what is said set apart. */
+function spoken(sentence: string): string {
+  const last = /^(.{2,60})\s(\p{L}{2,12})$/u.exec(sentence);
+  return last && reachWordOf(last[2]!) === 'clean' ? `${last[1]!}   ${last[2]!}` : sentence;
+}
 
 /** True where every line begins with its own number, counted up. */
 function isNumbered(lines: Lines): boolean {
   let before = -1;
   let counted = 0;
   let others = 0;
+  let sinceFirst = 0;
   for (let at = 1; at <= Math.min(lines.count, 60); at++) {
     const line = lines.at(at).slice(0, 80);
     if (!saysSomething(line)) continue;
     const number = Number(/^\s*(\d{1,6})[.:)]?\s+\S/.exec(line)?.[1] ?? NaN);
-    if (number === before + 1 || (before < 0 && !Number.isNaN(number))) counted++;
-    else others++;
+    if (number === before + 1 || (before < 0 && !Number.isNaN(number))) {
+      // A line without a number between those with one: names are numbered, not lines.
+      if (counted > 0 && others > sinceFirst) return false;
+      if (counted === 0) sinceFirst = others;
+      counted++;
+    } else others++;
     if (!Number.isNaN(number)) before = number;
   }
   return counted >= 6 && others <= 2;
@@ -141,6 +176,7 @@ function readLine(reading: Reading, whole: Line, page: Page): void {
     return reading.mark(line, 'header');
   }
   if (page.legend.lines.has(line.number)) return reading.mark(line, 'header');
+  if (takePartsList(reading, line)) return;
   if (takeBlock(reading, line)) return;
   if (takeValue(reading, line)) return;
   if (page.moduleLabel !== null && takeUnknownLabel(reading, line, page.moduleLabel)) return;
@@ -150,16 +186,20 @@ function readLine(reading: Reading, whole: Line, page: Page): void {
   if (!coded && takeSection(reading, line, page)) return;
   if ((!coded || pairSign.test(text)) && takePairs(reading, line, page)) return;
   if (takeCodes(reading, line, page, coded)) return;
-  page.starts = [];
+  if (coded && !pairSign.test(text) && takePairs(reading, line, page)) return;
   if (takeStatus(reading, line, page)) return;
+  if (takeBelow(reading, line, page)) return;
   if (takeNothingAnswered(reading, line)) return;
   if (takeTotal(reading, line)) return;
   if (takeKnownModule(reading, line)) return;
   if (takeModuleState(reading, line, page)) return;
+  if (takeStateAmong(reading, line, page)) return;
   if (takeEnvironment(reading, line)) return;
   if (takeRecordModule(reading, line)) return;
   if (takeContinuation(reading, line)) return;
   if (takeFields(reading, line)) return;
+  if (takeOverCode(reading, line, page)) return;
+  if (takeUnclear(reading, line)) return;
   if (takeHeading(reading, line, page)) return;
   if (takeTitle(reading, line)) return;
   reading.skip(line, reading.open?.record === true && fieldOf.test(text));

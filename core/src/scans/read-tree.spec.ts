@@ -121,6 +121,11 @@ describe('readTree', () => {
       read({ patterns: { codes: [], lines: [], words: [{ word: 'glows', status: 'pending' }] } }),
     ).toEqual(['B1318 pending', 'B1402 active']);
     expect(read({ marks: [{ line: 2, as: 'module' }] })).toBeUndefined();
+    // A shape of codes that the shop has taught, and that this report does not hold.
+    const codes = [{ before: 'Flash ', shape: '#-#' }];
+    expect(read({ patterns: { codes, lines: [] } })).toEqual(['B1318 unknown', 'B1402 active']);
+    const own = '{"units": [{"name": "Body", "faults": [{"code": "4-2"}, {"code": "B1318"}]}]}';
+    expect(readTree(own, { patterns: { codes, lines: [] } })).toBeNull();
   });
 
   it('loses no code that has no module: it is read as lines, or stands by itself', () => {

@@ -5,7 +5,7 @@
 import { isCodeBytes, readCode, readCodeBytes } from '../codes/index.js';
 import { readCodeLine } from './code-line.js';
 import { noteField } from './header-field.js';
-import { readModuleName } from './heading.js';
+import { longestName, readModuleName } from './heading.js';
 import { type Legend, legendOf, withLearned } from './legend.js';
 import { Lines } from './lines.js';
 import { stateOf, stateOfResult, unreadIn } from './module-state.js';
@@ -14,11 +14,21 @@ import { PatternBook, patternsFor } from './patterns.js';
 import type { TextOptions } from './read-text.js';
 import { Line, Reading } from './reading.js';
 import { languageIn, readerOf } from './rules/head.js';
+import { give } from './rules/codes.js';
 import { takeCodeFields, takeFlags } from './rules/labels.js';
 import type { Scan } from './schema.js';
-import { unknownStatus } from './status-cell.js';
+import { readStatusCell, unknownStatus } from './status-cell.js';
 import { type Branch, type Field, treeOf } from './tree.js';
-import { isNameKey, labelOf, reachWordOf, type Role, saysNo, saysYes, tokensOf } from './vocabulary.js';
+import {
+  isNameKey,
+  labelOf,
+  reachWordOf,
+  type Role,
+  saysNo,
+  saysYes,
+  statusWordOf,
+  tokensOf,
+} from './vocabulary.js';
 
 const roleOf = (key: string): Role | undefined => labelOf(key)?.role;
 
@@ -82,6 +92,8 @@ class TreeReading {
   /** A code stands where no module is named. */
   private lost = false;
   private headers = 0;
+  /** Of modules that did not answer it says so. */
+  private tellsFailures = false;
 
   /** @param ignored true for a line that somebody said holds nothing */
   constructor(
@@ -93,8 +105,19 @@ class TreeReading {
   /** @returns whether every code of the tree found its module */
   read(root: Branch): boolean {
     this.mark(root);
+    this.tellsFailures = [...this.modules].some(
+      ({ fields }) => fields.length > 1 && fields.some((field) => this.saysUnread(field)),
+    );
     this.walk(root);
     return !this.lost;
+  }
+
+  private saysUnread({ key, value }: Field): boolean {
+    const label = labelOf(key);
+    return (
+      unreadIn(value) !== null ||
+      (label?.role === 'result' && stateOfResult(value, label.link, this.legend.reaches) === 'silent')
+    );
   }
 
   /** The codes that follow are nobody's. */
@@ -119,7 +142,8 @@ class TreeReading {
       if (
         !this.modules.has(child) &&
         !isCodeBranch(child) &&
-        (alike(buildOf(child), built) || (byKey && isName(child.key) && child.fields.some(tellsOfModule)))
+        (alike(buildOf(child), built) ||
+          (byKey && isName(child.key) && (isEmpty(child) || child.fields.some(tellsOfModule))))
       )
         this.modules.add(child);
   }
@@ -129,7 +153,9 @@ class TreeReading {
     // `"Restraints": ["B1318-16"]`, `<unit name="Restraints"><fault ...`: a list of codes under a name.
     return listsCodes(branch) || namesCodes(branch)
       ? nameOf(branch) !== null
-      : branch.branches.some((child) => listsCodes(child) && !child.branches.some(namesItsModule));
+      : branch.branches.some(
+          (child) => listsCodes(child) && !child.branches.some(namesItsModule) && !isNamedMap(child, branch),
+        );
   }
 
   private walk(branch: Branch): void {
@@ -210,9 +236,13 @@ class TreeReading {
     const contacts = [branch, ...branch.branches.filter(saysOfContact)];
     const told = contacts.map((one) => this.sayOf(one)).includes(true);
     // Neither codes, nor an empty list of them, nor a word on the contact: it does not count as read.
-    const lists = branch.list || branch.branches.some((child) => isCodeBranch(child) || listsCodes(child));
-    if (!told && !lists && !branch.fields.some(({ key }) => namesCode(key) || isExact(key)))
-      reading.say('unclear');
+    const lists =
+      branch.list ||
+      branch.branches.some((child) => isCodeBranch(child) || listsCodes(child) || isOfStatus(child));
+    const silentOnIt = this.tellsFailures && isBare(branch);
+    // `"Cluster": {}` in a map of codes
+    const names = branch.fields.some(({ key }) => namesCode(key) || isExact(key));
+    if (!told) reading.say(isEmpty(branch) || lists || silentOnIt || names ? 'clean' : 'unclear');
     for (const field of branch.fields) {
       if (roleOf(field.key) === 'code' && field.value === 'null') reading.say('clean');
       else if (namesCode(field.key) && !isCode(field.value)) this.takeCodes(field.value, lineOf(field));
@@ -249,11 +279,15 @@ class TreeReading {
       return;
     }
     if (roleOf(branch.key) === 'environment') return;
+    // `"active": ["B1318-16"]`
+    const status = branch.list ? statusWordOf(spaced(branch.key)) : null;
+    if (status) this.reading.section = { status: status.status, over: false };
     for (const field of branch.fields)
       if (branch.list || isExact(field.key)) this.takeCodes(spelled(field), lineOf(field));
       else if (isExact(field.value)) this.takeCodes(field.value, lineOf(field));
       else this.reading.mark(lineOf(field), 'detail');
     for (const child of branch.branches) this.takeBelow(child);
+    if (status) this.reading.section = null;
   }
 
   /** A code that names its module itself, in a list of all codes. */
@@ -281,6 +315,7 @@ class TreeReading {
       pairs.filter(({ label }) => label !== null),
       legend,
     );
+    this.takeShortKeys(pairs.filter(({ label }) => label === null));
     const flags = pairs.filter(({ value }) => saysYes(value) || saysNo(value) || /^[01]$/.test(value));
     takeFlags(reading, line, flags);
     // `"flags": ["testFailed", "confirmedDTC"]`
@@ -293,6 +328,19 @@ class TreeReading {
     for (const other of branch.fields) if (other !== field) reading.mark(lineOf(other), 'detail');
   }
 
+  /** `c="B0024" t="13" s="active"`: what keys that nobody knows hold, by their values. */
+  private takeShortKeys(pairs: readonly Pair[]): void {
+    const [code] = this.reading.open!.codes;
+    const types = pairs.filter(({ value }) => /^(?:0x)?[\dA-F]{2}$/i.test(value));
+    const statuses = pairs.filter(({ value }) => statusWordOf(value) !== null);
+    if (code!.failureType == null && types.length === 1) {
+      code!.failureType = types[0]!.value.slice(-2).toUpperCase();
+      code!.how = { ...code!.how, failureType: 'guess' };
+    }
+    if (code!.status === 'unknown' && statuses.length === 1)
+      give(code!, { ...readStatusCell(statuses[0]!.value)!, by: 'guess' });
+  }
+
   /** Codes in a value, with what stands beside them. */
   private takeCodes(value: string, line: Line): void {
     if (this.ignored(line.number)) return this.reading.mark(line, 'ignored');
@@ -300,12 +348,28 @@ class TreeReading {
     if (read) this.reading.add(read.codes, line);
     else {
       // `"error": "asleep"`: whatever it means, the module does not count as read.
-      const said = /^\d*$/.test(value.trim()) ? null : (stateOf(value) ?? 'unclear');
+      const said = value.trim() === '' ? null : (countedIn(value) ?? stateOf(value) ?? 'unclear');
       if (said !== null && this.reading.module !== null) this.reading.say(said);
       this.reading.mark(line, 'detail');
     }
   }
 }
+
+/** `"stored": []` */
+const isOfStatus = ({ list, key }: Branch): boolean => list && statusWordOf(spaced(key)) !== null;
+
+const isEmpty = ({ fields, branches }: Branch): boolean => fields.length === 0 && branches.length === 0;
+
+/** A module of which nothing is said but who it is. */
+const isBare = ({ fields, branches }: Branch): boolean =>
+  branches.length === 0 &&
+  fields.every(
+    ({ key }) => isNameKey(key) || /^(?:module|address|ident|readerSoftware)$/.test(roleOf(key) ?? ''),
+  );
+
+/** `faults=0`: how many there are. */
+const countedIn = (value: string): 'clean' | 'holdsCodes' | null =>
+  /^\d+$/.test(value.trim()) ? (Number(value) === 0 ? 'clean' : 'holdsCodes') : null;
 
 const lineOf = ({ line, key, value }: Field): Line => new Line(line, `${key}: ${value}`);
 
@@ -333,9 +397,14 @@ const isContact = (key: string): boolean => {
   return reach === 'read' || reach === 'clean';
 };
 
-const otherNames: ReadonlySet<string> = new Set(['label', 'title', 'caption', 'display', 'designation']);
+/** `"Airbag": {"B1318-16": "active"}`: a map of codes under a name is that module itself, unless what it stands in has a name. */
+const isNamedMap = (child: Branch, { fields }: Branch): boolean =>
+  !child.list &&
+  child.branches.length === 0 &&
+  isName(child.key) &&
+  !fields.some(({ key }) => isNameKey(key) || roleOf(key) === 'module');
 
-const longestName = 60;
+const otherNames: ReadonlySet<string> = new Set(['label', 'title', 'caption', 'display', 'designation']);
 
 /** The name of a module: a field that is called so, or its key in a map of modules. */
 function nameOf({ key, fields, branches }: Branch): string | null {
@@ -376,6 +445,11 @@ function alike(build: string, others: ReadonlySet<string>): boolean {
 
 const anyCode = /(?<![\p{L}\d])[PCBU][0-3][\dA-F]{3}/iu;
 
+/** Whether a field that is called a code holds one of a shape that the shop has taught. */
+const holdsOwnCode = ({ fields, branches }: Branch, book: PatternBook): boolean =>
+  fields.some(({ key, value }) => namesCode(key) && !isCode(value) && book.isCode(value)) ||
+  branches.some((child) => holdsOwnCode(child, book));
+
 /** What was read of a tree, and whether every code of it found its module. */
 export interface TreeScan {
   readonly scan: Scan;
@@ -390,11 +464,11 @@ export function readTree(text: string, { patterns, marks }: TextOptions = {}): T
   const known = patternsFor(readerOf(lines), patterns ?? { codes: [], lines: [] });
   const book = new PatternBook(known);
   const said = new Map((marks ?? []).map((mark) => [mark.line, mark]));
-  // What was said of single lines beyond that, or a shop's own shape of codes, asks for a reading line by line.
+  // What was said of single lines beyond that, or a code of the shop's own shape, asks for a reading line by line.
   const byLine = [...said.values()].some(
     ({ as, code }) => as !== 'ignore' && (as !== 'code' || readCode(code!) === null),
   );
-  if (byLine || known.codes.length > 0) return null;
+  if (byLine || (known.codes.length > 0 && holdsOwnCode(root, book))) return null;
   const ignored = (line: number) =>
     (said.get(line)?.as ?? (known.lines.length > 0 ? book.meaningOf(lines.at(line)) : null)) === 'ignore';
   const reading = new Reading(book);

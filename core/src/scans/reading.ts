@@ -1,19 +1,23 @@
 /** What has been read of a report so far. */
 import { type CodeStatus, plainWord } from '../codes/index.js';
 import type { FoundCode } from './code-line.js';
+import type { HeadFields } from './header-field.js';
 import type { LineMark, PatternBook } from './patterns.js';
-import type { LineKind, ReadBy, Scan, ScanCode, ScanModule } from './schema.js';
+import { lookAgain, namesBeside } from './second-look.js';
+import type { Draft, LineKind, ReadBy, Scan, ScanCode, ScanModule } from './schema.js';
 import type { ReachWord } from './vocabulary.js';
 
 const unnamed = 'Unnamed module';
 const shownLines = 1000;
 const shownValues = 5000;
 const shownCharacters = 200;
+/** A report of more codes explains none of them. */
+const mostExplained = 1000;
+/** No car has more; what has is no report of one. */
+const mostModules = 500;
 const shownMismatches = 50;
 /** Lines between a name and what it is the name of. */
 const mostBetween = 4;
-
-export type Draft<T> = { -readonly [K in keyof T]: T[K] };
 
 /** One line of the report: its number from 1, its text, its place in the order of reading, and its plain words. */
 export class Line {
@@ -69,9 +73,7 @@ function howOf(module: ReadBy | null, failureType: ReadBy | null, status: ReadBy
 export class Reading {
   readonly codes: Draft<ScanCode>[] = [];
   readonly modules: Draft<ScanModule>[] = [];
-  readonly meta: Partial<
-    Pick<Scan, 'reader' | 'readerSoftware' | 'date' | 'odometer' | 'supplyVolts' | 'vin'>
-  > = {};
+  readonly meta: HeadFields = {};
   /** The reader's name out of a title; a labelled one stands above it. */
   titleReader: string | null = null;
   noModuleAnswered = false;
@@ -81,12 +83,20 @@ export class Reading {
   passed: { readonly name: string; readonly line: Line; readonly begins: boolean } | null = null;
   /** The module is one that was passed over, and only assumed. */
   private assumedPassed = false;
+  /** Headings that no label and no address calls modules: they may be titles. */
+  private readonly titled = new Set<string>();
+  /** The heading of that kind that was entered last, with no other module behind it. */
+  private lastTitle: { readonly name: string; readonly indent: number } | null = null;
+  /** The last row of a table that only said something of its module, by its place. */
+  statedAt = 0;
   /** Names of modules stand with the number of their codes in a cell beside them. */
   namesCounted = false;
   /** Codes name their modules in brackets at their ends. */
   moduleInBrackets = false;
   /** How far the line was set in that named the module. */
   moduleIndent = 0;
+  /** The place of that line. */
+  moduleAt = 0;
   open: OpenCodes | null = null;
   /** The status that a section's heading gives to the codes below it, and whether it reaches over modules. */
   section: { readonly status: CodeStatus; readonly over: boolean } | null = null;
@@ -98,6 +108,8 @@ export class Reading {
   rowAt = 0;
   /** True once a module was named since the last blank line. */
   namedInBlock = false;
+  /** Below a heading of parts: how far it is set in; up to a blank line or a name as far in. */
+  inParts: number | null = null;
   /** A block of ambient conditions or live values: what is set in further than this belongs to it. */
   block: number | null = null;
   /** The address of a heading that gave no name yet (`[MODULE 58]`). */
@@ -111,6 +123,8 @@ export class Reading {
   private readonly byAddress = new Map<string, string>();
   private readonly said = new Map<string, ReachWord>();
   private readonly unread = new Set<string>();
+  /** The module that was put there last. */
+  private lastUnread: string | null = null;
   private readonly printed: { line: number; codes: number; module: string | null }[] = [];
   private readonly lines: { line: number; as: LineKind }[] = [];
   private readonly notRead: { line: number; text: string }[] = [];
@@ -127,7 +141,10 @@ export class Reading {
   /** @param within the line stands among the fields of the code that is open, and leaves it open */
   skip(line: Line, within = false): void {
     if (!within) this.open = null;
-    if (this.module !== null) this.unread.add(plainWord(this.module));
+    if (this.module !== null && this.module !== this.lastUnread) {
+      this.lastUnread = this.module;
+      this.unread.add(plainWord(this.module));
+    }
     if (this.notRead.length === shownLines) {
       this.notReadMore++;
       return;
@@ -140,7 +157,11 @@ export class Reading {
   enter(
     name: string,
     line: Line,
-    { address = null, by = 'heading' }: { address?: string | null; by?: ReadBy } = {},
+    {
+      address = null,
+      by = 'heading',
+      title = false,
+    }: { address?: string | null; by?: ReadBy; title?: boolean } = {},
   ): Draft<ScanModule> {
     const key = plainWord(name);
     let module = this.byName.get(key);
@@ -153,6 +174,7 @@ export class Reading {
     if (address !== null) module.address ??= address;
     if (module.address != null && !this.byAddress.has(module.address))
       this.byAddress.set(module.address, name);
+    this.noteTitle(module.name, line, by === 'heading' && title);
     this.module = module.name;
     this.assumedPassed = false;
     this.passed = null;
@@ -160,6 +182,7 @@ export class Reading {
     this.moduleBy = by;
     this.awaitsName = null;
     this.moduleIndent = line.indent;
+    this.moduleAt = line.at;
     if (name !== unnamed) this.namedInBlock = true;
     return module;
   }
@@ -167,12 +190,17 @@ export class Reading {
   /**
    * Takes the line that was passed over for the name of the module of what follows, where none is named otherwise: codes
    * and states have to be somebody's, and it says so as a guess.
+   * @param stated the line says how far a module was reached: right below a name as high as the last one it is said of that
    */
-  assume({ at, indent }: Line): void {
+  assume({ at, indent }: Line, stated = false): void {
     const { passed } = this;
     if (passed === null || at - passed.line.at > mostBetween) return;
     const own = passed.line.indent;
-    const again = this.assumedPassed && (passed.begins || (own === this.moduleIndent && indent > own));
+    const again =
+      (this.assumedPassed && (passed.begins || (own === this.moduleIndent && indent > own))) ||
+      (stated &&
+        own === this.moduleIndent &&
+        (passed.line.at === at - 1 || (indent > own && at - passed.line.at < mostBetween)));
     if (this.module !== null && !again) return;
     this.enter(passed.name, passed.line, { by: 'guess' });
     this.assumedPassed = true;
@@ -204,10 +232,32 @@ export class Reading {
   /** The last module's name goes on in the next line of its cell. */
   carryName(more: string, line: Line): void {
     const before = this.module;
-    if (before === null || this.open === null) return;
-    const module = this.enter(`${before} ${more}`, line, { by: 'column' });
-    for (const code of this.open.codes) code.module = module.name;
+    if (before === null) return;
+    const said = this.said.get(plainWord(before));
+    const module = this.enter(before.endsWith('-') ? before + more : `${before} ${more}`, line, {
+      by: 'column',
+    });
+    for (const code of this.open?.codes ?? []) code.module = module.name;
+    if (this.open === null && said !== undefined) {
+      this.said.delete(plainWord(before));
+      this.said.set(plainWord(module.name), said);
+    }
     this.leave(before);
+  }
+
+  /** A bare heading may be a title, unless it stands between others that are as far in. */
+  private noteTitle(name: string, { indent }: Line, title: boolean): void {
+    if (!title) {
+      this.titled.delete(name);
+      this.lastTitle = null;
+      return;
+    }
+    const { lastTitle } = this;
+    const between =
+      lastTitle !== null && lastTitle.indent === indent && lastTitle.name !== this.modules[0]!.name;
+    if (between) this.titled.delete(lastTitle.name);
+    this.titled.add(name);
+    this.lastTitle = { name, indent };
   }
 
   /** Forgets a module that was only assumed, where it holds nothing and nothing was said of it. */
@@ -236,6 +286,10 @@ export class Reading {
     // A module that did not answer has no codes: those below it are another's.
     if (this.failed) this.module = null;
     this.assume(line);
+    if (this.explains(found)) {
+      this.mark(line, 'detail');
+      return;
+    }
     const assumed = this.module === null;
     const module = this.module ?? this.enter(unnamed, line, { by: 'guess' }).name;
     const added = found.map((one): Draft<ScanCode> => {
@@ -262,6 +316,24 @@ export class Reading {
     this.open = { codes: added, indent: line.indent, at: line.at, record, inTable };
     this.block = null;
     this.mark(line, 'code');
+  }
+
+  /**
+   * Codes that were read before without a text, where no module is named, and now nothing but what they mean: a list of
+   * explanations.
+   */
+  private explains(found: readonly FoundCode[]): boolean {
+    if (this.module !== null || this.codes.length === 0 || this.codes.length > mostExplained) return false;
+    const before = found.map((one) =>
+      this.codes.find(
+        ({ code, failureType, text }) =>
+          code === one.code && (failureType ?? null) === one.failureType && text == null,
+      ),
+    );
+    if (!found.every(({ status, text }, at) => before[at] && status === 'unknown' && text !== null))
+      return false;
+    for (const [at, { text }] of found.entries()) before[at]!.text = text;
+    return true;
   }
 
   addValue(name: string, value: string, line: Line): void {
@@ -328,7 +400,83 @@ export class Reading {
     if ((code.text?.length ?? 0) < 2000) code.text = code.text ? `${code.text} ${text.trim()}` : text.trim();
   }
 
+  /** What was taken for a module, and holds nothing where others are told of, is a title. */
+  private forgetTitles(): void {
+    if (this.titled.size === 0 || this.titled.size > mostModules) return;
+    const told = new Set([
+      ...this.said.keys(),
+      ...this.unread,
+      ...this.codes.map(({ module }) => plainWord(module)),
+    ]);
+    if (told.size < 2) return;
+    for (const name of this.titled) if (!told.has(plainWord(name))) this.leave(name);
+  }
+
+  /** `connect airbag`, `connect cluster` beside `airbag`: what is done with each is no part of the names. */
+  private dropSharedWord(): void {
+    if (this.modules.length > mostModules) return;
+    const byWord = new Map<string, Draft<ScanModule>[]>();
+    const byCount = new Map<string, Draft<ScanModule>[]>();
+    for (const module of this.modules) {
+      const word = /^(\p{L}{3,20})\s(?=\S)/u.exec(module.name)?.[1];
+      if (word !== undefined) byWord.set(word, [...(byWord.get(word) ?? []), module]);
+      // `Scanner list 1 - doors`
+      const counted = /^(\p{L}[\p{L} ]{2,24}\s)(\d{1,2})\s[-–:]\s/u.exec(module.name);
+      if (counted && Number(counted[2]) === (byCount.get(counted[1]!)?.length ?? 0) + 1)
+        byCount.set(counted[1]!, [...(byCount.get(counted[1]!) ?? []), module]);
+    }
+    for (const own of byCount.values())
+      if (own.length > 1)
+        for (const module of own)
+          this.rename(module, module.name.replace(/^[\p{L} ]{1,40}\d{1,2}\s[-–:]\s/u, ''));
+    for (const [word, own] of byWord) {
+      const rest = (name: string) => name.slice(word.length).trim();
+      const known = own.filter(({ name }) => this.byName.has(plainWord(rest(name))));
+      if (own.length < 3 || known.length === 0) continue;
+      for (const module of own) this.rename(module, rest(module.name));
+    }
+  }
+
+  /** Codes for which no module was named, and beside which nothing stands but a name. */
+  private nameUnnamed(): void {
+    // Where the report names no module at all, words beside a code are rather what it means.
+    if (!this.modules.some(({ name }) => name !== unnamed)) return;
+    const own = this.codes.filter(({ module }) => module === unnamed);
+    const names = own.length === this.codes.length ? namesBeside(own) : null;
+    if (names === null) return;
+    for (const [at, code] of own.entries()) {
+      this.moveTo(code, names[at]!);
+      code.text = null;
+      code.how = {
+        module: 'guess',
+        failureType: code.how?.failureType ?? null,
+        status: code.how?.status ?? null,
+      };
+    }
+  }
+
+  private rename(module: Draft<ScanModule>, name: string): void {
+    const [before, key] = [plainWord(module.name), plainWord(name)];
+    const same = this.byName.get(key);
+    for (const code of this.codes) if (code.module === module.name) code.module = same?.name ?? name;
+    const said = this.said.get(before);
+    const known = this.said.get(key);
+    // What was said of it before counts, unless it was no more than that it answered.
+    if (said !== undefined && (known === undefined || known === 'read')) this.said.set(key, said);
+    if (this.unread.has(before)) this.unread.add(key);
+    this.byName.delete(before);
+    if (same) {
+      same.address ??= module.address ?? null;
+      this.modules.splice(this.modules.indexOf(module), 1);
+    } else {
+      module.name = name;
+      this.byName.set(key, module);
+    }
+  }
+
   finish(language: string | null): Scan {
+    lookAgain(this.codes);
+    this.nameUnnamed();
     // Beside faults that come and go, those that are called permanent are there now, where none is called so otherwise.
     if (
       this.codes.some(({ comesAndGoes }) => comesAndGoes) &&
@@ -336,6 +484,8 @@ export class Reading {
     )
       for (const code of this.codes)
         if (code.status === 'permanent' && code.how?.status !== 'section') code.status = 'active';
+    this.forgetTitles();
+    this.dropSharedWord();
     const holding = new Map<string, number>();
     for (const { module } of this.codes) {
       const key = plainWord(module);
@@ -352,7 +502,7 @@ export class Reading {
       const reach: NonNullable<ScanModule['reach']> =
         holding.has(key) || said === 'clean' || said === 'read' || said === 'holdsCodes'
           ? 'answered'
-          : (said ?? (this.unread.has(key) ? 'unclear' : 'answered'));
+          : (said ?? 'unclear');
       module.reach = reach;
       module.answered = reach === 'answered';
     }

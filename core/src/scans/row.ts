@@ -8,6 +8,7 @@ import { type Heading, readModuleName } from './heading.js';
 import type { Legend } from './legend.js';
 import { stateOf, stateOfResult } from './module-state.js';
 import type { Line, Reading } from './reading.js';
+import { pairsOf } from './pairs.js';
 import { isPageMark, noteField } from './header-field.js';
 import { isTitle, type Label, type ReachWord, saysNo, saysYes, statusWordOf } from './vocabulary.js';
 
@@ -75,16 +76,20 @@ export function takeRow(
     return true;
   }
   if (reading.module === null) return false;
-  if (said !== null) reading.say(said);
+  // A name with nothing beside it but dashes and noughts.
+  if (said !== null || alone) reading.say(said ?? 'clean');
   if (promised !== null) reading.promise(promised, line, reading.module);
   reading.open = null;
+  if (heading) reading.statedAt = line.at;
   reading.mark(line, 'module');
   return true;
 }
 
-/** The module that a cell names; a word that is cut short there (`Door rear.`) keeps its point. */
+/** The module that a cell names; a word that is cut short there (`Door rear.`, `Airbag-`) keeps its sign. */
 function namedIn(cell: string): Heading | null {
   const heading = readModuleName(cell);
+  if (heading && /\p{L}-$/u.test(cell) && cell.endsWith(`${heading.name}-`))
+    return { ...heading, name: `${heading.name}-` };
   return heading && /\s\p{L}{1,5}\.$/u.test(cell) && cell.endsWith(`${heading.name}.`)
     ? { ...heading, name: `${heading.name}.` }
     : heading;
@@ -140,7 +145,8 @@ function completed(found: FoundCode, cells: readonly string[], columns: Columns,
   const { failureType } = found;
   return {
     ...found,
-    failureType: failureType ?? (type ? typeIn(cell('type'), type.decimal) : null),
+    failureType:
+      failureType ?? (type ? typeIn(cell('type'), type.decimal) : null) ?? typeOfBytes(found.code, cells),
     status: read.status,
     comesAndGoes: read.comesAndGoes,
     statusText: read.statusText,
@@ -148,6 +154,17 @@ function completed(found: FoundCode, cells: readonly string[], columns: Columns,
     by: read.by,
     text: text === '' ? found.text : (inText?.rest[0] ?? text).trim().replace(/\s+/g, ' '),
   };
+}
+
+/** The failure type of a cell that holds the same code as bytes: `900113` beside `B1001`. */
+function typeOfBytes(code: string, cells: readonly string[]): string | null {
+  for (const cell of cells) {
+    const read = /^(?:0x)?[\da-f]{2} ?[\da-f]{2} ?[\da-f]{2}$/i.test(cell.trim())
+      ? readCodeBytes(cell.trim())
+      : null;
+    if (read?.code === code) return read.failureType;
+  }
+  return null;
 }
 
 const mark = /^(?:[x✓✔•*●■+]|[1-9]\d*)$/i;
@@ -234,14 +251,18 @@ const onlyModule = (cells: readonly string[], columns: Columns): boolean => {
 
 /** A row that only carries on the module's name or the text of the row above. */
 function carryOn(reading: Reading, cells: readonly string[], columns: Columns, line: Line): boolean {
-  if (!reading.open?.inTable) return false;
+  // `Control module: Airbag`
+  if (/^[^:=]{2,30}[:=]\s/.test(line.text) && pairsOf(line.text)[0]?.label?.role === 'module') return false;
+  const stated = reading.open === null && reading.statedAt === line.at - 1;
+  if (!reading.open?.inTable && !stated) return false;
   const [module, text] = [placeOf(columns, 'module'), placeOf(columns, 'text')];
   const filled = cells.flatMap((cell, at) => (cell.trim() === '' ? [] : [at]));
   if (filled.length === 0 || filled.some((at) => at !== module && at !== text)) return false;
   const name = (cells[module] ?? '').trim();
   const more = (cells[text] ?? '').trim();
-  if (name !== '' && !/^\p{Ll}/u.test(name)) return false;
-  if (more === '' && name === '') return false;
+  const hyphened = reading.module?.endsWith('-') === true;
+  if (name !== '' && !/^\p{Ll}/u.test(name) && !hyphened) return false;
+  if ((more === '' && name === '') || (more !== '' && stated)) return false;
   if (name !== '') reading.carryName(name, line);
   if (more !== '') reading.continueText(more);
   reading.mark(line, 'detail');

@@ -59,6 +59,9 @@ export const scanModule = z.strictObject({
 });
 export type ScanModule = z.infer<typeof scanModule>;
 
+/** A part of a scan while it is still being read. */
+export type Draft<T> = { -readonly [K in keyof T]: T[K] };
+
 /** What the reading made of one line of the report. */
 export const lineKind = z.enum(['code', 'module', 'detail', 'header', 'value', 'ignored', 'notRead']);
 export type LineKind = z.infer<typeof lineKind>;

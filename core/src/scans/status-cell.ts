@@ -36,33 +36,56 @@ export const ofByte = (statusByte: number) => ({
 
 /** The short names of the public status byte's bits, from the lowest on; the fifth and seventh as two ways are used. */
 const bitNames = [
-  ['tf'],
-  ['tftoc', 'tftmc'],
-  ['pdtc', 'pd'],
-  ['cdtc', 'cd'],
-  ['tncslc', 'tncsc'],
-  ['tfslc', 'tfsc'],
-  ['tnctoc', 'tnctmc'],
-  ['wir'],
+  ['tf', 'testfailed'],
+  ['tftoc', 'tftmc', 'testfailedthisoperationcycle', 'testfailedthismonitoringcycle'],
+  ['pdtc', 'pd', 'pendingdtc'],
+  ['cdtc', 'cd', 'confirmeddtc'],
+  ['tncslc', 'tncsc', 'testnotcompletedsincelastclear'],
+  ['tfslc', 'tfsc', 'testfailedsincelastclear'],
+  ['tnctoc', 'tnctmc', 'testnotcompletedthisoperationcycle', 'testnotcompletedthismonitoringcycle'],
+  ['wir', 'warningindicatorrequested'],
 ];
 /** Which bit of the public status byte has that short name; -1 for none. */
 export const bitOf = (name: string): number => {
-  const plain = name.trim().toLowerCase();
+  const plain = name.trim().replace(/[_ ]/g, '').toLowerCase();
   return bitNames.findIndex((names) => names.includes(plain));
 };
-const oneBit = /(?<![\p{L}\d])(\p{L}{2,6})\s?[=:]\s?([01])(?![\p{L}\d])/gu;
+const oneBit = /(?<![\p{L}\d])(\p{L}{2,40})\s?[=:]\s?([01])(?![\p{L}\d])/gu;
+
+/** Words for bits, that are bits only where others stand beside them: `testFailed=0 confirmed=1`. */
+const besideBits = ['failed', '', 'pending', 'confirmed'];
 
 /** `TF=0 TFTOC=0 PDTC=1 CDTC=0 ...`: the status byte, bit by bit; null where fewer than two are named. */
-function ofBits(text: string): StatusReading | null {
+export function ofBits(text: string): StatusReading | null {
   let [byte, named] = [0, 0];
   for (const [, name, value] of text.matchAll(oneBit)) {
-    const bit = bitOf(name!);
+    const bit = Math.max(bitOf(name!), besideBits.indexOf(name!.toLowerCase()));
     if (bit < 0) continue;
     named++;
     if (value === '1') byte |= 1 << bit;
   }
   return named >= 2 ? { ...ofByte(byte), statusText: text.trim(), by: 'byte' } : null;
 }
+
+/**
+ * `TF PD CD`, `testFailed, confirmedDTC`: the bits that are set.
+ * @param inField short names are bits too, where nothing but a status can stand
+ */
+function ofSetBits(text: string, inField = false): StatusReading | null {
+  if (text.length > 200) return null;
+  const names = text.split(/[\s,;|+/]{1,3}/);
+  const set = names.map(bitOf);
+  if (set.some((bit) => bit < 0) || !(inField || names.some((name) => name.length > longestShort)))
+    return null;
+  return { ...ofByte(set.reduce((all, bit) => all | (1 << bit), 0)), statusText: text, by: 'byte' };
+}
+
+/** `00101111`: the status byte, bit by bit from the highest. */
+const ofBinary = (text: string): StatusReading | null =>
+  /^[01]{8}$/.test(text) ? { ...ofByte(parseInt(text, 2)), statusText: text, by: 'byte' } : null;
+
+/** Longer names of bits are no abbreviations: they are no other word either. */
+const longestShort = 7;
 
 /** `Now: yes`, `Present: no`: the status is the label, and the answer says whether it holds. */
 function answered(label: string, answer: string): StatusReading | null {
@@ -79,7 +102,7 @@ function answered(label: string, answer: string): StatusReading | null {
 /** A cell or line that says nothing but a status: a word, `Status: stored`, `status 2F`, `0x2F`. */
 export const readStatusCell = remembered((cell: string): StatusReading | null => {
   const trimmed = cell.trim().replace(/^[[(]|[\])]$/g, '');
-  const bits = ofBits(trimmed);
+  const bits = ofBits(trimmed) ?? ofSetBits(trimmed) ?? ofBinary(trimmed);
   if (bits) return bits;
   const pair =
     /^(\p{L}[\p{L} ]{0,20}?)\s{0,200}(?:[:=]\s{0,200}|\s{1,200}(?=(?:0x)?[\da-f]{2}h?(?:$|\s{0,200}[[(])))(.{0,200})$/iu.exec(
@@ -88,11 +111,17 @@ export const readStatusCell = remembered((cell: string): StatusReading | null =>
   const role = pair ? labelOf(pair[1]!)?.role : undefined;
   const told = pair && role === undefined ? answered(pair[1]!, pair[2]!.trim()) : null;
   if (told) return told;
+  // `faulty: sporadic`: what stands behind the colon is said last.
+  const second =
+    pair && role === undefined && /[:=]/.test(trimmed) && statusWordOf(pair[1]!)
+      ? statusWordOf(pair[2]!)
+      : null;
+  if (second) return { ...second, statusText: trimCell(pair![2]!), statusByte: null, by: 'word' };
   const labelled = role === 'status' || role === 'byte';
   // `stored (3 times)`
   const value = (labelled ? pair![2]!.trim() : trimmed).replace(/\s\(\d{1,4}\s?\p{L}{0,12}\)?$/u, '');
   const byte = (
-    labelled ? /^(?:0x)?([0-9a-f]{2})h?(?:\s*[[(].{0,80})?$/i : /^0x([0-9a-f]{2})(?:\s*[[(].{0,80})?$/i
+    labelled ? /^(?:0x)?([0-9a-f]{2})h?(?:\s*[[(].{0,80})?$/i : /^(?:0x|\$)([0-9a-f]{2})(?:\s*[[(].{0,80})?$/i
   ).exec(value);
   if (byte) return { ...ofByte(parseInt(byte[1]!, 16)), statusText: value, by: 'byte' };
   const both = /^(.{1,200}?)\s{0,200}[[(](?:0x)?([0-9a-f]{2})h?[\])]?$/i.exec(value);
@@ -105,9 +134,16 @@ export const readStatusCell = remembered((cell: string): StatusReading | null =>
       by: labelled ? 'label' : 'word',
     };
   const [part] = labelled ? value.split(/[,;]\s/) : [value];
+  // `event stored - HISTORY`: what stands apart in capitals counts.
+  const apart = labelled ? null : /^.*\p{Ll}\s[-–—]\s(\p{Lu}{3,20})$/u.exec(value)?.[1];
+  if (apart && statusWordOf(apart) !== null)
+    return { ...statusWordOf(apart)!, statusText: apart, statusByte: null, by: 'word' };
   const status = labelled ? (statusOfField(value) ?? statusOfField(part!)) : statusWordOf(value);
   if (status)
     return { ...status, statusText: trimCell(value), statusByte: null, by: labelled ? 'label' : 'word' };
+  // `Status present: loop left`
+  const inKey = labelled ? statusWordOf(pair![1]!) : null;
+  if (inKey) return { ...inKey, statusText: pair![1]!, statusByte: null, by: 'label' };
   return labelled && value !== '' ? { ...unknownStatus, statusText: value, by: 'label' } : null;
 });
 
@@ -120,14 +156,8 @@ export function statusIn(cell: string, isByte: boolean, legend?: Legend): Status
     return { ...ofByte(parseInt(byte[1]!, 16)), statusText: bare, by: 'column' };
   const marked = legendStatus(bare, legend);
   if (marked) return marked;
-  // `TF PD CD`: the bits that are set.
-  const set = bare.split(/[\s,;|+/]{1,3}/).map(bitOf);
-  if (set.every((bit) => bit >= 0))
-    return {
-      ...ofByte(set.reduce((all, bit) => all | (1 << bit), 0)),
-      statusText: bare,
-      by: 'column',
-    };
+  const set = ofSetBits(bare, true);
+  if (set) return { ...set, by: 'column' };
   // Under *Presence* or *Active*.
   if (saysYes(bare))
     return { status: 'active', comesAndGoes: false, statusText: bare, statusByte: null, by: 'column' };
@@ -149,7 +179,7 @@ function inField(bare: string): StatusReading | null {
 }
 
 /** Single letters that can mean one thing only in a status column. */
-const oneLetter: ReadonlyMap<string, 'active' | 'stored' | 'history'> = new Map([
+export const oneLetter: ReadonlyMap<string, 'active' | 'stored' | 'history'> = new Map([
   ['A', 'active'],
   ['S', 'stored'],
   ['H', 'history'],
@@ -161,7 +191,9 @@ const labelledInside = /(?<![\p{L}])\p{L}{2,12}\s*[:=]\s*[^.,;:|=]{1,40}/gu;
 const insides: readonly RegExp[] = [
   /^(?<rest>.{0,200}?)[\s.,;–—-]{0,200}(?<![\p{L}])(?<word>\p{L}{2,12}\s{0,200}[:=]\s{0,200}[^:]{1,40})$/u,
   /^(?<rest>.{0,200}?)\s{0,200}[[(](?<word>[^\])]{1,40})[\])]\s{0,200}\.?$/,
-  /^(?<rest>.{0,200}?)\s{0,200}(?:[-–—;/]\s{1,200}|\s[-–—]\s{0,200}|[,.]\s{1,200})(?<word>[^-–—,;/]{1,40})$/,
+  /^(?<rest>.{0,200}?)\s{0,200}(?:[-–—;/:]\s{1,200}|\s[-–—]\s{0,200}|[,.]\s{1,200})(?<word>[^-–—,;/:]{1,40})$/,
+  // `resistance low. Status not present.`
+  /^(?<rest>.{0,200})[.;]\s{1,9}(?<word>[^.;]{3,40})\.?$/,
   /^[[(](?<word>[^\])]{1,40})[\])]\s{0,200}(?<rest>.{0,200})$/,
   // `active (driver loop open)`
   /^(?<word>\p{L}{3,20})\s{0,9}\((?<rest>[^()]{2,200})\)[,;.]?$/u,
@@ -175,7 +207,7 @@ const insides: readonly RegExp[] = [
 ];
 
 /** Of those, the ones that leave no doubt. */
-const inBrackets: ReadonlySet<RegExp> = new Set([insides[1]!, insides[3]!]);
+const inBrackets: ReadonlySet<RegExp> = new Set([insides[1]!, insides[4]!]);
 
 /** A status at the end or the start of a description, in brackets or behind a dash or comma. */
 export function statusInside(
@@ -189,6 +221,10 @@ export function statusInside(
       if (status && status.by !== 'word' && status.status !== 'unknown')
         return { status, rest: cells.map((other, i) => (i === index ? cell.replace(match[0], '') : other)) };
     }
+    // A mark of the legend behind the words, a blank away.
+    const marked = legend && legend.statuses.size > 0 ? /^(.{2,190}\S)\s(\S{1,3})$/u.exec(cell.trim()) : null;
+    const byMark = marked ? legendStatus(marked[2]!, legend) : null;
+    if (byMark) return { status: byMark, rest: cells.map((other, i) => (i === index ? marked![1]! : other)) };
     for (const pattern of insides) {
       const match = pattern.exec(cell.trim())?.groups;
       const status = match && (legendStatus(match['word']!, legend) ?? readStatusCell(match['word']!));

@@ -61,6 +61,35 @@ describe('statusWordOf', () => {
     expect(statusWordOf('not confirmed, pending')?.status).toBe('pending');
   });
 
+  it('calls nothing present of which is said that it is not, whatever says now beside it', () => {
+    const away = [
+      'now not present',
+      'present in memory, not active',
+      'not active at present',
+      'stored, currently not active',
+      'aktuell nicht vorhanden',
+      'gespeichert, aktuell nicht aktiv',
+      'liegt aktuell nicht an',
+      'actuellement non présent',
+      'no presente actualmente',
+      'attualmente non presente',
+      'momenteel niet aanwezig',
+      'aktualnie nieobecny',
+      'não presente de momento',
+      'för närvarande inte aktiv',
+    ];
+    for (const text of away) expect(statusWordOf(text)?.status).withContext(text).toBe('stored');
+    const there = [
+      'currently present',
+      'stored, active now',
+      'aktuell vorhanden',
+      'gespeichert und aktiv',
+      'actuellement présent',
+      'obecnie aktywny',
+    ];
+    for (const text of there) expect(statusWordOf(text)?.status).withContext(text).toBe('active');
+  });
+
   it('keeps that a fault comes and goes', () => {
     for (const word of ['intermittent', 'sporadisch', 'fugitif', 'esporádico', 'sporadyczny'])
       expect(statusWordOf(word)).withContext(word).toEqual({ status: 'stored', comesAndGoes: true });
@@ -98,6 +127,18 @@ describe('reachWordOf', () => {
       '3 averías': 'holdsCodes',
       'positive response, availability mask 7F': 'read',
     });
+  });
+
+  it('calls clean what is without any code, in whatever words', () => {
+    for (const text of [
+      'without DTCs',
+      'kein Fehlereintrag',
+      'ninguna avería memorizada',
+      'zero fault codes',
+    ])
+      expect(reachWordOf(text)).withContext(text).toBe('clean');
+    for (const text of ['without control unit', 'kein Steuergerät', 'no code of honour'])
+      expect(reachWordOf(text)).withContext(text).not.toBe('clean');
   });
 
   it('never calls clean what is said not to be', () => {

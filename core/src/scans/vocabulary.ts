@@ -6,7 +6,12 @@
 import { type CodeStatus, strongestStatus } from '../codes/index.js';
 import { remembered } from './remembered.js';
 import type { Reach } from './schema.js';
+import { tokensOf } from './tokens.js';
+import { figureWords, fillers } from './word-lists.js';
 import { languages, type LanguageWords } from './words/index.js';
+
+export { tokensOf } from './tokens.js';
+export * from './word-lists.js';
 
 export type Role =
   | 'module'
@@ -49,31 +54,6 @@ export interface StatusWord {
 export type ReachWord = Exclude<Reach, 'answered'> | 'clean' | 'read' | 'holdsCodes';
 
 const mostTokens = 16;
-/** A longer text says more than one thing. */
-const mostLength = 240;
-
-const notPlain = /[^ -~]/;
-
-/** Lower-case words without accents or punctuation; `n/r` stays one word. */
-export const tokensOf = remembered((text: string): readonly string[] => {
-  if (text.length > mostLength) return [];
-  let plain = text.toLowerCase();
-  if (plain.includes('n’t') || plain.includes("n't"))
-    plain = plain.replace(/\bcan['’]t\b/g, 'can not').replace(/n['’]t\b/g, ' not');
-  // `fault(s)`
-  if (plain.includes('(')) plain = plain.replace(/(?<=\p{L})\((?:e?s|e?n|e|i|x)\)/gu, '');
-  if (notPlain.test(plain))
-    plain = plain
-      .normalize('NFD')
-      .replace(/[\u0300-\u036f]/g, '')
-      .replace(/ł/g, 'l')
-      .replace(/ß/g, 'ss');
-  if (plain.includes('/'))
-    plain = plain.replace(/(?<![\p{L}\d])(\p{L})\s?\/\s?(\p{L})(?![\p{L}\d])/gu, '$1\u0001$2');
-  const tokens = plain.match(/[\p{L}\p{N}\u0001]+/gu) ?? [];
-  return plain.includes('\u0001') ? tokens.map((token) => token.replace('\u0001', '/')) : tokens;
-});
-
 interface Phrase<C> {
   readonly rest: readonly string[];
   readonly means: C;
@@ -102,6 +82,9 @@ const spellings = (phrase: string): readonly string[] =>
     ? [phrase, phrase.replace(/ä/g, 'ae').replace(/ö/g, 'oe').replace(/ü/g, 'ue')]
     : [phrase];
 
+const plainPhrases = (list: string): ReadonlySet<string> =>
+  new Set(list.split('|').map((phrase) => tokensOf(phrase).join(' ')));
+
 interface Tongue {
   readonly words: LanguageWords;
   readonly status: Lexicon<keyof LanguageWords['status']>;
@@ -109,8 +92,12 @@ interface Tongue {
   readonly label: Lexicon<keyof LanguageWords['label']>;
   readonly title: Lexicon<'title'>;
   readonly sign: Lexicon<'sign'>;
+  readonly without: Lexicon<'without'>;
   readonly not: Lexicon<'not'>;
   readonly filler: ReadonlySet<string>;
+  /** Words that say now, and words for what is not there, each as its plain words. */
+  readonly now: ReadonlySet<string>;
+  readonly away: ReadonlySet<string>;
 }
 
 const tongues: readonly Tongue[] = languages.map((words) => ({
@@ -120,8 +107,11 @@ const tongues: readonly Tongue[] = languages.map((words) => ({
   label: lexicon(words.label),
   title: lexicon({ title: words.title }),
   sign: lexicon({ sign: words.sign }),
+  without: lexicon({ without: words.without }),
   not: lexicon({ not: words.not }),
   filler: new Set(words.filler.split('|').flatMap((phrase) => tokensOf(phrase))),
+  now: plainPhrases(words.now),
+  away: plainPhrases(words.away),
 }));
 
 /** Every word that some table knows: where a text has another, no table accounts for it. */
@@ -131,6 +121,7 @@ const knownWords: ReadonlySet<string> = new Set(
       ...Object.values(words.status),
       ...Object.values(words.reach),
       ...Object.values(words.label),
+      words.without,
       words.not,
       words.filler,
     ]
@@ -139,64 +130,6 @@ const knownWords: ReadonlySet<string> = new Set(
       .flatMap((phrase) => tokensOf(phrase)),
   ),
 );
-
-/** The phrases of one list in all languages, each as its plain words. */
-const allOf = (list: (words: LanguageWords) => string): ReadonlySet<string> =>
-  new Set(
-    languages.flatMap((words) =>
-      list(words)
-        .split('|')
-        .map((phrase) => tokensOf(phrase).join(' ')),
-    ),
-  );
-
-/** The single words of such a list. */
-const wordsOf = (list: (words: LanguageWords) => string): ReadonlySet<string> =>
-  new Set([...allOf(list)].flatMap((phrase) => phrase.split(' ')));
-
-/** True for a text that is one of a list's phrases and nothing else. */
-const oneOf =
-  (phrases: ReadonlySet<string>) =>
-  (text: string): boolean =>
-    phrases.has(tokensOf(text).join(' '));
-
-/** Yes, no, that there is nothing, or that it went wrong, alone in a field. */
-export const saysYes = oneOf(allOf(({ yes }) => yes));
-export const saysNo = oneOf(allOf(({ no }) => no));
-export const saysNothing = oneOf(allOf(({ nothing }) => nothing));
-export const saysFailed = oneOf(allOf(({ failed }) => failed));
-/** True for what says, under a label or column of the contact with a module, that there was none. */
-export const saysNoLink = oneOf(allOf(({ noLink }) => noLink));
-/** True for one to ten in words. */
-export const isFigureWord = oneOf(allOf(({ figures }) => figures));
-/** True for what a name is called. */
-export const isNameKey = oneOf(allOf(({ named }) => named));
-/** True for `page`, in front of a number. */
-export const isPageWord = oneOf(allOf(({ page }) => page));
-/** True for what parts codes from where they are: `in`. */
-export const isWithin = oneOf(allOf(({ within }) => within));
-/** How the names of the months begin, without accents. */
-export const monthStarts: readonly string[] = [...allOf(({ months }) => months)];
-
-const verbs = wordsOf((words) => words.verbs);
-const fillers = wordsOf(({ filler }) => filler);
-const figureWords = wordsOf(({ figures }) => figures);
-const moduleTokens = wordsOf(({ label }) => label.module);
-
-const firstOf = (word: string): string => tokensOf(word)[0] ?? '';
-
-/** True for a word that changes nothing where it stands between others. */
-export const isFiller = (word: string): boolean => tokensOf(word).every((token) => fillers.has(token));
-/** True for a word that makes a sentence of a name: `has`, `says`. */
-export const isVerb = (word: string): boolean => verbs.has(firstOf(word));
-/** True for a word that a module's label is made of: `control`, `unit`. */
-export const isModuleToken = (word: string): boolean => moduleTokens.has(firstOf(word));
-
-/** True where a word in the middle of a text makes it a sentence. */
-export const isSentence = (text: string): boolean => {
-  const tokens = tokensOf(text);
-  return tokens.length >= 4 && tokens.slice(1).some((token) => verbs.has(token));
-};
 
 const pluralModules: Lexicon<'modules'>[] = languages.map(({ modules }) => lexicon({ modules }));
 const pluralWords: ReadonlySet<string> = new Set(pluralModules.flatMap((words) => [...words.keys()]));
@@ -210,7 +143,10 @@ export const reachOfList = (text: string): ReachWord | null => {
   return reach === 'read' ? null : reach;
 };
 
-function reachOver(text: string): ReachWord | null {
+/** True for what stands over a list of modules, whatever it says of them: `Modules with faults`. */
+export const saysOfModules = (text: string): boolean => reachOver(text, true) !== null;
+
+function reachOver(text: string, holding = false): ReachWord | null {
   if (text.length > 60) return null;
   const tokens = tokensOf(text.includes('(') ? text.replace(/\(\d{1,4}\)/, '') : text);
   if (tokens.length < 2 || tokens.length > 9) return null;
@@ -227,7 +163,7 @@ function reachOver(text: string): ReachWord | null {
         : [];
     if (rest.length === 0) continue;
     const reach = reachWordOf(rest.join(' '));
-    if (reach !== null && reach !== 'holdsCodes') return reach;
+    if (reach !== null && (holding || reach !== 'holdsCodes')) return reach;
   }
   return null;
 }
@@ -243,18 +179,21 @@ function phraseAt<C>(lex: Lexicon<C>, tokens: readonly string[], at: number): Ph
 const figure = /^(?:\d+|[\da-f]{2}|0x[\da-f]+)$/;
 const isFigure = (token: string): boolean => token.charCodeAt(0) < 103 && figure.test(token);
 
+interface Meaning<C> {
+  readonly means: C;
+  readonly negated: boolean;
+  /** The phrase itself, in plain words. */
+  readonly words: string;
+}
+
 /** The meanings that a text is made of, or null where a word of it has none. */
-function meanings<C>(
-  lex: Lexicon<C>,
-  tongue: Tongue,
-  tokens: readonly string[],
-): { readonly means: C; readonly negated: boolean }[] | null {
-  const found: { means: C; negated: boolean }[] = [];
+function meanings<C>(lex: Lexicon<C>, tongue: Tongue, tokens: readonly string[]): Meaning<C>[] | null {
+  const found: Meaning<C>[] = [];
   let negated = false;
   for (let at = 0; at < tokens.length;) {
     const phrase = phraseAt(lex, tokens, at);
     if (phrase) {
-      found.push({ means: phrase.means, negated });
+      found.push({ means: phrase.means, negated, words: [tokens[at]!, ...phrase.rest].join(' ') });
       negated = false;
       at += 1 + phrase.rest.length;
       continue;
@@ -321,11 +260,26 @@ const statusIn = (text: string): StatusWord | null =>
       else if (found.length === 1 && status === 'active') says.add('stored');
       else if (found.length === 1 && status === 'stored') says.add('pending');
     }
+    // `currently not present`: what says now makes nothing present that is not there.
+    const away = found.some(
+      ({ means, negated, words }) =>
+        (means === 'active' && negated) || (means === 'stored' && !negated && isAway(tongue, words)),
+    );
+    if (
+      away &&
+      found.every(({ means, negated, words }) => means !== 'active' || negated || tongue.now.has(words))
+    ) {
+      says.delete('active');
+      says.add('stored');
+    }
     const status = strongestStatus(says);
     return status === undefined
       ? null
       : { status, comesAndGoes: found.some(({ means }) => means === 'comesAndGoes') };
   });
+
+const isAway = (tongue: Tongue, words: string): boolean =>
+  tongue.away.has(words) || words.split(' ').some((word) => tongue.not.has(word) || tongue.without.has(word));
 
 /** The status where nothing but a status can stand: `Status: Memory` speaks of what is *in* memory. */
 export const statusOfField = (text: string): StatusWord | null =>
@@ -372,7 +326,8 @@ const reachIn = (text: string): ReachWord | null =>
     const says = reachOrder.find((one) => found.some(({ means }) => means === one));
     if (says === undefined) return null;
     const good = says === 'clean' || says === 'holdsCodes' || says === 'read';
-    if (good && found.some(({ means, negated }) => means === says && negated)) return 'unclear';
+    if (good && found.some(({ means, negated }) => means === says && negated))
+      return saysWithout(tongue, tokens) ? 'clean' : 'unclear';
     if (says === 'holdsCodes') return holdsCodes(tokens);
     return reachNames[says];
   });
@@ -383,14 +338,33 @@ function holdsCodes(tokens: readonly string[]): ReachWord {
   return figures.length > 0 && figures.every((token) => Number(token) === 0) ? 'clean' : 'holdsCodes';
 }
 
+/** `without DTCs`, `no fault entry` */
+function saysWithout(tongue: Tongue, tokens: readonly string[]): boolean {
+  const none = phraseAt(tongue.without, tokens, 0);
+  // `Ninguna avería memorizada`: what would be in memory.
+  const inMemory = (token: string) =>
+    tongue.status.get(token)?.some(({ rest: more, means }) => more.length === 0 && means === 'stored') ===
+    true;
+  const rest = none ? tokens.slice(1 + none.rest.length).filter((token) => !inMemory(token)) : [];
+  if (rest.length === 0 || rest.some(isFigure)) return false;
+  const named = meanings(tongue.label, tongue, rest);
+  return (
+    named?.some(({ means }) => means === 'code') === true &&
+    named.every(({ means, negated }) => means === 'code' && !negated)
+  );
+}
+
+/** `0 faults`, `without DTCs`: so many codes, or none of them. */
 function zeroCodes(tongue: Tongue, tokens: readonly string[]): ReachWord | null {
-  if (tokens.length < 2 || !/^\d{1,4}$/.test(tokens[0]!)) return null;
+  if (saysWithout(tongue, tokens)) return 'clean';
+  const inWords = figureWords.has(tokens[0]!);
+  if (tokens.length < 2 || !(inWords || /^\d{1,4}$/.test(tokens[0]!))) return null;
   const labels = meanings(tongue.label, tongue, tokens.slice(1));
   if (!labels?.some(({ means }) => means === 'code') || labels.some(({ means }) => !codeLike.has(means)))
     return null;
-  return Number(tokens[0]) === 0 ? 'clean' : 'holdsCodes';
+  return !inWords && Number(tokens[0]) === 0 ? 'clean' : 'holdsCodes';
 }
-const codeLike: ReadonlySet<string> = new Set(['code', 'module', 'text', 'byte']);
+const codeLike: ReadonlySet<string> = new Set(['code', 'module', 'text', 'byte', 'result']);
 
 /** True where a text says that nothing answered at all. */
 export const saysNothingAnswered = remembered(
@@ -416,6 +390,15 @@ const small = new Set([
   'dez',
   'decimal',
   'raw',
+  'value',
+  'values',
+  'wert',
+  'werte',
+  'valeur',
+  'valor',
+  'valore',
+  'waarde',
+  'wartosc',
 ]);
 
 /** Which of several roles a label of several words has: `fault text` is a text, `status byte` a byte. */
@@ -474,8 +457,27 @@ const labelIn = (text: string): Label | null => {
     if (role === 'byte' && !says.has('status') && says.size > 1) role = says.has('code') ? 'code' : role;
     return { role, decimal, bytes: role === 'code' && hex, link: top === 'link' };
   };
-  return inAnyLanguage(whole.join(' '), asLabel) ?? inAnyLanguage(own.join(' '), asLabel);
+  return (
+    inAnyLanguage(whole.join(' '), asLabel) ??
+    inAnyLanguage(own.join(' '), asLabel) ??
+    (own.length === 1 ? inAnyLanguage(partsOf(own[0]!), asLabel) : null)
+  );
 };
+
+const compounding: ReadonlySet<string> = new Set(['German', 'Dutch', 'Swedish']);
+const labelWords = tongues.flatMap(({ words, label }) =>
+  compounding.has(words.name) ? [new Set(label.keys())] : [],
+);
+
+/** The two labels that a word is made of: `Fehleranzahl`; nothing where it is made of none. */
+function partsOf(word: string): string {
+  if (word.length < 8 || word.length > 30) return '';
+  for (let at = 4; at <= word.length - 3; at++) {
+    const [first, second] = [word.slice(0, at), word.slice(at)];
+    if (labelWords.some((own) => own.has(first) && own.has(second))) return `${first} ${second}`;
+  }
+  return '';
+}
 
 /** True where a line is a title, a page's head or a closing line by its words. */
 export const isTitle = remembered((text: string): boolean => {

@@ -1,11 +1,12 @@
 /** Lines that hold codes, and what stands below them. */
-import { cellsOf, separatorOf } from '../cells.js';
+import { plainWord } from '../../codes/index.js';
+import { cellsOf, separatorOf, splitCells } from '../cells.js';
 import { type FoundCode, readCodeLine } from '../code-line.js';
 import { type StatusReading, readStatusCell, statusInside } from '../status-cell.js';
 import { readModuleName } from '../heading.js';
 import { type Line, type Reading, bitsOf } from '../reading.js';
 import type { ReadBy } from '../schema.js';
-import { labelOf, statusWordOf } from '../vocabulary.js';
+import { isSentence, labelOf, reachWordOf, statusWordOf } from '../vocabulary.js';
 import { pairsOf } from '../pairs.js';
 import { codeToken, type Page, pairSign } from './page.js';
 
@@ -21,30 +22,36 @@ export function takeCodes(reading: Reading, line: Line, page: Page, coded: boole
   if (!coded && !pairSign.test(line.text)) return false;
   const found = readCodeLine(widened(line.text, page.starts), page.legend);
   if (!found) return false;
-  if (page.starts.length === 0 && separatorOf(line.text) === null)
-    page.starts = cellsOf(line.text, null).map(({ from }) => from);
+  if (page.starts.length < mostStarts && separatorOf(line.text) === null) {
+    const own = cellsOf(line.text, null).map(({ from }) => from);
+    if (own.some((from) => !page.starts.includes(from))) page.starts = [...new Set([...page.starts, ...own])];
+  }
   let { codes } = found;
   // Set in under a module's own heading, words in front of a code name no module; where none stand behind it, they are what it means.
-  const inside = under(reading) && line.indent > reading.moduleIndent && !found.over;
+  const behindText =
+    under(reading) && /\p{L}\s?[([]$/u.test(line.text.slice(0, Math.max(0, line.text.search(codeToken))));
+  const inside = (under(reading) && line.indent > reading.moduleIndent && !found.over) || behindText;
   if (inside && found.before !== null && codes.length === 1 && codes[0]!.text === null)
     codes = [{ ...codes[0]!, text: found.before }];
-  const heading = found.before === null || inside ? null : readModuleName(found.before);
+  const spoken = found.before === null || inside ? null : readModuleName(found.before);
+  const heading = spoken && isSentence(spoken.name) ? null : spoken;
   const label = /^\W*(?:([^:=\d]{2,24})[:=]|(\p{L}[^:=\d\s]{1,20})\s{2})/u.exec(line.text);
-  const below = heading === null && !reading.modulesFirst && namedBelow(line, page);
+  const below =
+    heading === null && !reading.modulesFirst && (namedBelow(line, page) || namedNext(line, page));
   const record =
     below || (labelOf(label?.[1] ?? label?.[2] ?? '')?.role === 'code' && codes[0]!.text === null);
   const own =
     locatedAt(codes, line) ??
     bracketed(reading, codes, line) ??
     (heading && { ...heading, by: 'word' as const, codes }) ??
-    inCell(reading, codes) ??
+    inCell(reading, codes, page) ??
     addressed(reading, line, page, codes);
   if (own) {
     reading.enter(own.name, line, own);
     codes = own.codes;
   } else if (below) reading.module = null;
   else if (reading.module === null || reading.moduleBy === 'guess') {
-    const guessed = guessedIn(codes, line, page);
+    const guessed = guessedIn(codes, line, page) ?? farBehind(codes, line, page);
     if (guessed) reading.enter(guessed.name, line, guessed);
     codes = guessed?.codes ?? codes;
   }
@@ -52,6 +59,9 @@ export function takeCodes(reading: Reading, line: Line, page: Page, coded: boole
   reading.add(inParallel(codes, line), line, { record });
   return true;
 }
+
+/** Places at which cells of code lines begin, that are kept. */
+const mostStarts = 16;
 
 /** The module that a line of codes names itself, and its codes without the name. */
 interface Own {
@@ -87,19 +97,24 @@ function bracketed(reading: Reading, codes: readonly FoundCode[], { text }: Line
   };
 }
 
-/** A cell behind the code is the name of a module that was given above. */
-function inCell(reading: Reading, codes: readonly FoundCode[]): Own | null {
+/** A cell behind the code is the name of a module that is given above, or listed somewhere. */
+function inCell(reading: Reading, codes: readonly FoundCode[], { listed }: Page): Own | null {
   const cells = codes.length === 1 ? codes[0]!.cells : [];
-  const at = cells.findIndex((cell) => reading.named(cell) !== null);
+  const at = cells.findIndex((cell) => reading.named(cell) !== null || listed.has(plainWord(cell)));
   if (at < 0) return null;
   const by = reading.moduleBy === 'guess' ? 'guess' : 'word';
-  return { name: reading.named(cells[at]!)!.name, address: null, by, codes: without(codes[0]!, cells, at) };
+  return {
+    name: reading.named(cells[at]!)?.name ?? cells[at]!,
+    address: null,
+    by,
+    codes: without(codes[0]!, cells, at),
+  };
 }
 
 /** `(58) B1318`, `58 B1318`: the address of a module that was named above, unless such numbers count the lines. */
 function addressed(reading: Reading, { text }: Line, page: Page, codes: readonly FoundCode[]): Own | null {
   const marked = /^\s*(?:[[(](?:0x|\$)?|0x)([\da-f]{2,4})h?[\])]?\s/i.exec(text)?.[1];
-  const bare = /^\s*([\da-f]{2,4})\s+(?=[PCBU][0-3])/i.exec(text)?.[1];
+  const bare = /^\s*([\da-f]{2,4})\s?[:=]?\s+(?=[PCBU][0-3])/i.exec(text)?.[1];
   const counts = bare !== undefined && Number(bare) === page.leading + 1;
   page.leading = bare === undefined ? NaN : Number(bare);
   const address = marked ?? (counts ? undefined : bare);
@@ -114,6 +129,17 @@ function guessedIn(codes: readonly FoundCode[], line: Line, page: Page): Own | n
   const at = moduleCell(cells.length, line, page);
   const name = readModuleName(cells[at]!);
   return name && { ...name, by: 'guess', codes: without(codes[0]!, cells, at) };
+}
+
+/** `B1318-16          Body`, and below it what the code means with its status: the one cell behind is the module's. */
+function farBehind(codes: readonly FoundCode[], { at, indent, text }: Line, { lines }: Page): Own | null {
+  const [cell, ...more] = codes.length === 1 && codes[0]!.status === 'unknown' ? codes[0]!.cells : [];
+  const below = lines.at(at + 1).slice(0, 300);
+  if (cell === undefined || more.length > 0 || !/\S\s{6,}\S/.test(text) || below.search(/\S/) <= indent)
+    return null;
+  if (codeToken.test(below) || (!statusCell(splitCells(below)) && !statusInside([below]))) return null;
+  const name = readModuleName(cell);
+  return name && { ...name, by: 'guess', codes: without(codes[0]!, [cell], 0) };
 }
 
 const partsOf = ({ cells }: FoundCode): readonly string[] => cells.flatMap((cell) => cell.split(/\s[-–—]\s/));
@@ -164,20 +190,31 @@ function namedBelow(line: Line, { lines }: Page): boolean {
   return false;
 }
 
+/** `DTC B1318-16` and nothing else, and the module behind its label on the next line, as far in. */
+function namedNext(line: Line, { lines }: Page): boolean {
+  const [, label] = /^\s*(\p{L}{2,16})\s[PCBU][0-3][\dA-F]{3}\S{0,9}\s*$/iu.exec(line.text) ?? [];
+  if (label === undefined || labelOf(label)?.role !== 'code') return false;
+  const next = lines.at(line.at + 1).slice(0, 300);
+  return next.search(/\S/) === line.indent && pairsOf(next)[0]?.label?.role === 'module';
+}
+
 /** A status that fills its column to the last place, set apart from the text behind it by the columns of the line above. */
 function widened(text: string, starts: readonly number[]): string {
   // Only where a column begins a single blank behind what stands before it.
   if (
-    starts.length < 3 ||
+    starts.length < 2 ||
     !starts.some((at) => at > 1 && text.charAt(at - 1) === ' ' && /\S\s\S/.test(text.slice(at - 2, at + 1)))
   )
     return text;
   for (const { text: cell, from } of separatorOf(text) === null ? cellsOf(text, null) : []) {
+    // `not present`: a status as it stands.
+    if (statusWordOf(cell) !== null) continue;
     const cut = starts.find(
       (start) => start > from && start < from + cell.length && text.charAt(start - 1) === ' ',
     );
-    if (cut !== undefined && statusWordOf(text.slice(from, cut)) !== null)
-      return `${text.slice(0, cut)}  ${text.slice(cut)}`;
+    const sides = cut === undefined ? [] : [text.slice(from, cut), text.slice(cut).split(/\s{2}/)[0]!];
+    if (sides.some((side) => statusWordOf(side) !== null))
+      return `${text.slice(0, cut!)}  ${text.slice(cut!)}`;
   }
   return text;
 }
@@ -193,11 +230,26 @@ export function takeStatus(reading: Reading, line: Line, page: Page): boolean {
   const marked = page.legend.statuses.get(bare);
   const read: StatusReading | null = marked
     ? { ...marked, statusText: bare, statusByte: null, by: 'legend' }
-    : (readStatusCell(bare) ?? leadingStatus(bare));
+    : (readStatusCell(bare) ??
+      leadingStatus(bare) ??
+      (lacksStatus(reading.open) ? behindUnknown(bare) : null));
   if (!read || (read.status === 'unknown' && read.statusByte === null)) return false;
   for (const code of reading.open.codes) if (code.status === 'unknown') give(code, read);
   reading.mark(line, 'detail');
   return true;
+}
+
+const lacksStatus = ({ codes }: NonNullable<Reading['open']>): boolean =>
+  codes.every(({ status }) => status === 'unknown');
+
+/** `Merkmal   aktiv`: a status behind a name that nobody knows. */
+function behindUnknown(text: string): StatusReading | null {
+  const [, key, value] =
+    /^(\p{L}[\p{L} ]{2,20}?)(?:\s{2,80}|\s?[:=]\s{1,9})(\p{L}.{2,40})$/u.exec(text) ?? [];
+  if (key === undefined || labelOf(key) !== null || statusWordOf(key) !== null) return null;
+  if (reachWordOf(value!) !== null) return null;
+  const word = statusWordOf(value!);
+  return word && { ...word, statusText: value!, statusByte: null, by: 'guess' };
 }
 
 /** `Present now, 6 times`: a line whose first part is a status and whose others are counts or short words. */
@@ -208,13 +260,51 @@ export function leadingStatus(text: string): StatusReading | null {
   return read && read.status !== 'unknown' ? { ...read, by: read.by === 'word' ? 'guess' : read.by } : null;
 }
 
+/** A line below a code that stands alone, where each has as many below it: what the code means. */
+export function takeBelow(reading: Reading, line: Line, { linesBelow }: Page): boolean {
+  const { open } = reading;
+  if (linesBelow === 0 || !open || line.at - open.at > linesBelow || line.indent < open.indent) return false;
+  const code = open.codes.at(-1)!;
+  tellMore(reading, code, line);
+  return true;
+}
+
+/** A line below a code: its status in a cell of its own or within the words, and what the code means. */
+function tellMore(reading: Reading, code: Reading['codes'][number], line: Line): void {
+  const cells = splitCells(line.text);
+  const own = code.status === 'unknown' && cells.length > 1 ? statusCell(cells) : null;
+  const inner = code.status === 'unknown' && !own ? statusInside([line.text]) : null;
+  if (own) give(code, own.read);
+  else if (inner) give(code, inner.status);
+  reading.continueText(
+    own ? cells.filter((cell) => cell !== own.cell).join(', ') : (inner?.rest[0] ?? line.text),
+  );
+  reading.mark(line, 'detail');
+}
+
+function statusCell(cells: readonly string[]): { cell: string; read: StatusReading } | null {
+  for (const cell of cells) {
+    const read = readStatusCell(cell);
+    if (read && read.status !== 'unknown') return { cell, read };
+  }
+  return null;
+}
+
+/** A line over a code that is set in below it, as far in itself as what is said of modules: what the code means. */
+export function takeOverCode(reading: Reading, line: Line, { lines, stateIndent }: Page): boolean {
+  if (stateIndent === 0 || line.indent !== stateIndent || reading.module === null) return false;
+  if (reading.moduleIndent >= stateIndent) return false;
+  const below = lines.at(line.at + 1).slice(0, 300);
+  if (below.search(/\S/) <= line.indent || readCodeLine(below)?.before !== null) return false;
+  reading.open = null;
+  reading.mark(line, 'detail');
+  return true;
+}
+
 /** A line set further in than the code above it carries on that code's description. */
 export function takeContinuation(reading: Reading, line: Line): boolean {
   if (!reading.open || line.indent <= reading.open.indent) return false;
   const code = reading.open.codes.at(-1)!;
-  const inner = code.status === 'unknown' ? statusInside([line.text]) : null;
-  if (inner) give(code, inner.status);
-  reading.continueText(inner?.rest[0] ?? line.text);
-  reading.mark(line, 'detail');
+  tellMore(reading, code, line);
   return true;
 }

@@ -3,7 +3,15 @@ import { bareFields, noteField, readValue, readerIn } from '../header-field.js';
 import { type Lines } from '../lines.js';
 import { pairsOf } from '../pairs.js';
 import { type Line, type Reading } from '../reading.js';
-import { isTitle, labelOf, languageOf, reachWordOf, saysNothingAnswered, tokensOf } from '../vocabulary.js';
+import {
+  isPartsList,
+  isTitle,
+  labelOf,
+  languageOf,
+  reachWordOf,
+  saysNothingAnswered,
+  tokensOf,
+} from '../vocabulary.js';
 import { readsAsCode } from './page.js';
 
 /** The reader that a report names in its first lines. */
@@ -37,6 +45,23 @@ export function takeBlock(reading: Reading, line: Line): boolean {
   const value = readValue(line.text);
   if (value && reading.module !== null) reading.addValue(value.label, value.value, line);
   else reading.mark(line, 'detail');
+  return true;
+}
+
+/** `Parts ordered` over numbers that are no codes, up to a blank line or a name as far in. */
+export function takePartsList(reading: Reading, line: Line): boolean {
+  if (reading.inParts !== null) {
+    if (line.indent <= reading.inParts && !/\d/.test(line.text)) reading.inParts = null;
+    else {
+      reading.mark(line, 'header');
+      return true;
+    }
+  }
+  if (line.text.length > 60 || /\d/.test(line.text)) return false;
+  if (!isPartsList(line.text.trim().replace(/:$/, ''))) return false;
+  reading.inParts = line.indent;
+  reading.open = null;
+  reading.mark(line, 'header');
   return true;
 }
 

@@ -23,6 +23,17 @@ function known(reading: Reading, line: Line, bare: string): string | null {
     const name = readModuleName(first!)?.name;
     return name === undefined ? null : (reading.named(name)?.name ?? null);
   }
+  // `DTC list Airbag`
+  const words = bare.split(' ');
+  for (let count = 1; count <= Math.min(3, words.length - 1); count++) {
+    const first = words.slice(0, count).join(' ');
+    const own = reading.named(words.slice(count).join(' '));
+    if (own && (isTitle(first) || labelOf(first)?.role === 'code')) return own.name;
+  }
+  // `Airbag codes:`
+  const ending = /^(\p{L}.{1,50}?)\s(\p{L}{2,20}):?$/u.exec(bare);
+  const named = ending && labelOf(ending[2]!)?.role === 'code' ? reading.named(ending[1]!) : null;
+  if (named) return named.name;
   const plain = bare.replace(inFrontOfName, '');
   if (reading.mayName(bare) || reading.mayName(plain)) {
     const whole = /[:;=|]/.test(bare) || splitCells(bare).length > 1 ? null : readModuleName(bare);

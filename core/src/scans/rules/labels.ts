@@ -60,7 +60,9 @@ export function takePairs(reading: Reading, line: Line, page: Page): boolean {
   if (
     known.length === 1 &&
     /^(?:code|result|module)$/.test(known[0]!.label!.role) &&
-    (/[,[]/.test(text) || reachOfList(known[0]!.key) !== null)
+    (/[,[]/.test(text) ||
+      reachOfList(known[0]!.key) !== null ||
+      (pairs.length === 1 && /^\D+$/.test(known[0]!.value) && reachWordOf(known[0]!.key) !== null))
   ) {
     const states = moduleStates(text, page.legend.reaches);
     if (states.length > 0 && states.every(({ name }) => name !== null && name !== known[0]!.key))
@@ -72,14 +74,24 @@ export function takePairs(reading: Reading, line: Line, page: Page): boolean {
   let as: 'code' | 'module' | 'detail' | 'header' = 'header';
   const named = rest === null ? null : readModuleName(splitCells(rest)[0] ?? rest);
   const stated = named !== null && stateOf(of('status')?.value ?? '', page.legend.reaches) !== null;
-  if (named && (stated || of('code') || of('result') || of('codeCount') || (named.labelled && of('ident')))) {
+  const decked = /^\s*\[/.test(text) && (of('address') ?? of('ident')) !== undefined;
+  const titled = of('ident') !== undefined && (named?.labelled === true || overFields(line, page));
+  if (named && (stated || of('code') || of('result') || of('codeCount') || decked || titled)) {
     const { name, address } = named;
     reading.enter(name, line, { address });
     reading.open = null;
     [taken, as] = [true, 'module'];
   }
   const module = of('module');
-  if (module && takeModulePair(reading, module, line)) [taken, as] = [true, 'module'];
+  if (module && takeModulePair(reading, module, line)) {
+    [taken, as] = [true, 'module'];
+    // `Unit: Tow bar      not found`: what stands beside the name is said of it, understood or not.
+    const beside = splitCells(text.slice(text.indexOf(module.value) + module.value.length))
+      .concat(splitCells(module.value).slice(1))
+      .filter((cell) => /\p{L}{2}/u.test(cell) && !/[\d:=]/.test(cell));
+    if (beside.length > 0 && known.length === 1)
+      reading.say(stateOf(beside.join(' ')) ?? stateOf(beside[0]!) ?? 'unclear');
+  }
   const address = of('address');
   if (address && takeAddress(reading, address, pairs)) taken = true;
   const code = of('code') ?? of('codeCount');
@@ -130,7 +142,11 @@ export function takePairs(reading: Reading, line: Line, page: Page): boolean {
       : null;
   if (why) reading.say(why);
   // `Self-test: n.i.O.` beside a module's name: whatever was tried, it does not count as read.
-  if (module && said === null && pairs.some(({ label, value }) => label === null && saysFailed(value)))
+  if (
+    module &&
+    said === null &&
+    pairs.some(({ label, value }) => label === null && (saysFailed(value) || saysNo(value)))
+  )
     reading.say('unclear');
   const total = of('total');
   const count = total ? /^(\d{1,5})\b/.exec(total.value.trim()) : null;
@@ -248,7 +264,23 @@ function beforePairs(text: string, first: Pair): string | null {
   const at = text.indexOf(first.key);
   if (at <= 0) return null;
   const before = text.slice(0, at).replace(/[=*#>-]{1,200}(?=\s{0,200}$)|^[\s=*#>-]{1,200}/g, '');
-  return /\p{L}{2}[^:=]{0,200}\s{2,200}$/u.test(before) ? before.trim() : null;
+  // `Body | faults: 4`
+  const barred = /^([^:=|]{2,60}?)\s\|\s$/.exec(before)?.[1];
+  if (barred !== undefined && /\p{L}{2}/u.test(barred)) return barred.trim();
+  return /\p{L}{2}[^:=]{0,200}\s{2,200}$/u.test(before) || /^\s*\[[^\][]{2,40}\]\s{1,9}$/.test(before)
+    ? before.trim()
+    : null;
+}
+
+/** True where a code, its label or what is said of a module is set in right below. */
+function overFields(line: Line, { lines, legend }: Page): boolean {
+  const below = lines.at(line.at + 1).slice(0, 300);
+  if (below.search(/\S/) <= line.indent) return false;
+  return (
+    pairsOf(below).some(({ label }) => label?.role === 'code' || label?.role === 'codeCount') ||
+    readsAsCode(below) ||
+    stateOf(below, legend.reaches) !== null
+  );
 }
 
 function takeModulePair(reading: Reading, { value, key }: Pair, line: Line): boolean {
@@ -307,12 +339,14 @@ function takeCodePair(
   if (readsAsCode(bare)) return null;
   const said =
     stateOf(bare, page.legend.reaches) ?? (/^\[\s*\]$/.test(bare) ? 'clean' : null) ?? unreadIn(bare);
-  const count = /^(\d{1,4})(?:\s|$)/.exec(bare);
+  // A nought may be printed, or read off a picture, as a letter.
+  const count = /^(\d{1,4}|O)(?:\s|$)/.exec(bare);
   if (said === null && !count) return null;
   if (reading.module === null) return 'state';
   if (count) {
-    reading.say(Number(count[1]) === 0 ? 'clean' : 'holdsCodes');
-    reading.promise(Number(count[1]), line, reading.module);
+    const codes = count[1] === 'O' ? 0 : Number(count[1]);
+    reading.say(codes === 0 ? 'clean' : 'holdsCodes');
+    reading.promise(codes, line, reading.module);
   } else reading.say(said!);
   return 'state';
 }

@@ -1,17 +1,19 @@
 /** Modules that are listed under what is said of all of them. */
 import { splitCells } from '../cells.js';
 import { readCodeLine } from '../code-line.js';
-import { readModuleName } from '../heading.js';
+import { longestName, readModuleName } from '../heading.js';
+import { stateOf } from '../module-state.js';
 import { type Line, type Reading } from '../reading.js';
 import { type ReachWord, isTitle, labelOf, reachOfList, reachWordOf, saysAllRead } from '../vocabulary.js';
 import { type Page } from './page.js';
 
 const longestRow = 300;
-const longestName = 60;
 
 /** `Modules without faults` over a list of names, and the names. */
 export function takeList(reading: Reading, line: Line, page: Page): boolean {
   const bare = line.text.trim();
+  // `System not present on this car` right below a name is said of it.
+  if (saysOfNameAbove(reading, line, page)) return false;
   // `Modules without answer: 1` counts them.
   const reach = /\d\W*$/.test(bare.replace(/\(\d{1,4}\)\W*$/, ''))
     ? null
@@ -54,6 +56,13 @@ export function takeList(reading: Reading, line: Line, page: Page): boolean {
   reading.open = null;
   reading.mark(line, 'module');
   return true;
+}
+
+/** True for a state right below a name, outside any list, with no name below it that it could be said of. */
+function saysOfNameAbove(reading: Reading, line: Line, { lines }: Page): boolean {
+  if (reading.list !== null || reading.module === null || reading.moduleAt !== line.at - 1) return false;
+  const below = lines.at(line.at + 1).slice(0, 80);
+  return namesIn(below.trim()).length === 0 && stateOf(line.text) !== null;
 }
 
 /** True where codes are set in below the name: whatever stands at the top of the page, this module was read. */

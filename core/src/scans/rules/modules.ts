@@ -1,20 +1,11 @@
-/** Headings of modules, and what is said of a module instead of codes. */
+/** What is said of a module instead of codes. */
 import { splitCells } from '../cells.js';
-import { readCodeLine } from '../code-line.js';
-import { isDump } from '../code-tokens.js';
-import { headerOf } from '../columns.js';
-import { countOf, isDate, isPageMark } from '../header-field.js';
 import { readHeading, readModuleName } from '../heading.js';
-import { longestPiece, saysSomething } from '../lines.js';
-import { segmentsOf } from '../markup.js';
-import { moduleStates, stateOf } from '../module-state.js';
-import { type ReadingOrder } from '../page-columns.js';
-import { pairsOf } from '../pairs.js';
+import { type ModuleState, moduleStates, stateOf } from '../module-state.js';
 import { type Line, type Reading } from '../reading.js';
-import { type Role, isSentence, isTitle, labelOf, reachWordOf, statusWordOf } from '../vocabulary.js';
+import { isModuleToken, isSentence, isTitle, labelOf, statusWordOf } from '../vocabulary.js';
 import { takeList } from './lists.js';
 import { type Page } from './page.js';
-import { isSection } from './section.js';
 
 /** What is said of a module instead of codes, with its name on the line or above it. */
 export function takeModuleState(reading: Reading, line: Line, page: Page): boolean {
@@ -24,18 +15,19 @@ export function takeModuleState(reading: Reading, line: Line, page: Page): boole
     reading.mark(line, 'detail');
     return true;
   }
+  if (takeCount(reading, line)) return true;
   if (takeList(reading, line, page)) return true;
-  const states = moduleStates(line.text, page.legend.reaches);
+  const states = stated(reading, line, page);
   if (states.length === 0) return false;
   const [first] = states;
   if (first!.name === null) {
     // What stands first in a report may as well be its title.
     if (reading.modules.length > 0 || line.indent > (reading.passed?.line.indent ?? Infinity))
-      reading.assume(line);
+      reading.assume(line, true);
     if (reading.module === null) return false;
     if (reading.open && line.indent > reading.open.indent && first!.reach === 'holdsCodes') return false;
     // `2.0 Codes` heads a chapter.
-    if (/^\s*\d{1,2}\.\d{1,2}\s/.test(line.text)) return false;
+    if (first!.reach === 'holdsCodes' && /^\s*\d{1,2}\.\d{1,2}\s/.test(line.text)) return false;
     reading.say(first!.reach);
     const count = /^\W*(\d{1,4})\s/.exec(line.text);
     if (count) reading.promise(Number(count[1]), line, reading.module);
@@ -47,6 +39,7 @@ export function takeModuleState(reading: Reading, line: Line, page: Page): boole
     states.length === 1 &&
     first!.reach === 'holdsCodes' &&
     isTitle(line.text) &&
+    (isTitleAlone(first!.name) || !/[:–—-]\s\d|\s{2}\p{L}+\s\d{1,3}$/u.test(line.text)) &&
     !/\.{3}/.test(line.text) &&
     !line.text.includes(`"${first!.name}"`)
   )
@@ -66,9 +59,11 @@ export function takeModuleState(reading: Reading, line: Line, page: Page): boole
         ? named[1]
         : named[0];
     const heading = readModuleName(own ?? name!);
-    if (!heading || (isTitle(heading.name) && !/\s/.test(heading.name))) continue;
+    if (!heading || isSentence(heading.name)) continue;
+    // `ECU list`, whatever stands in brackets behind it.
+    if (!/\s/.test(heading.name) && (isTitle(heading.name) || isTitle(name!.split(/\s?\(/, 1)[0]!))) continue;
     // `Full scan, 9 modules asked, 8 replied` counts them.
-    if (reach === 'read' && /,\s\d/.test(heading.name)) continue;
+    if (/,\s\d/.test(heading.name)) continue;
     const address =
       heading.address ??
       cells
@@ -76,6 +71,16 @@ export function takeModuleState(reading: Reading, line: Line, page: Page): boole
         .find((one) => one)
         ?.toUpperCase() ??
       null;
+    // `Cluster, Restraints: reached`
+    const several = heading.name.split(/,\s/);
+    if (several.length > 1 && several.some((one) => reading.named(one))) {
+      for (const one of several) {
+        reading.enter(one, line);
+        reading.say(reach);
+      }
+      taken = true;
+      continue;
+    }
     reading.enter(heading.name, line, { address });
     reading.say(reach);
     const count =
@@ -90,15 +95,46 @@ export function takeModuleState(reading: Reading, line: Line, page: Page): boole
   return true;
 }
 
-/** `active: none` */
-function statusWithNone(text: string): boolean {
+/** A title that does not say by its last word that it is a module: `Sensing and Diagnostic Module` does. */
+const isTitleAlone = (name: string): boolean => {
+  const last = name.split(' ').at(-1)!;
+  return isTitle(name) && !(last.length > 3 && isModuleToken(last));
+};
+
+/** `count 3` below a module's name. */
+function takeCount(reading: Reading, line: Line): boolean {
+  const [, label, figure] =
+    /^\s*(?:\p{L}{2,8}\s[\dA-F]{2,4}\s)?(\p{L}{3,20}(?:\s\p{L}{3,20})?)\s{1,9}(\d{1,3})\s*$/u.exec(
+      line.text,
+    ) ?? [];
+  if (label === undefined || reading.module === null || reading.open) return false;
+  if (!/^(?:count|codeCount)$/.test(labelOf(label)?.role ?? '')) return false;
+  reading.say(Number(figure) === 0 ? 'clean' : 'holdsCodes');
+  reading.promise(Number(figure), line, reading.module);
+  reading.mark(line, 'detail');
+  return true;
+}
+
+/** What a line says of modules. Where labels name them, a key that comes again is a field of theirs. */
+function stated(reading: Reading, { text }: Line, { legend, keys }: Page): readonly ModuleState[] {
+  const states = moduleStates(text, legend.reaches);
+  const [only] = states;
+  const field = states.length === 1 && reading.module !== null && reading.moduleBy === 'label';
+  return field && only!.name !== null && keys.has(only!.name.trim().toLowerCase())
+    ? [{ name: null, reach: only!.reach }]
+    : states;
+}
+
+/** `active: none`, `Confirmed DTCs: 0` */
+export function statusWithNone(text: string): boolean {
   const parts = /^\s{0,99}(\p{L}[\p{L} ]{2,30}?)\s?:\s{1,99}(\S.{0,30})$/u.exec(text);
-  return parts !== null && statusWordOf(parts[1]!) !== null && stateOf(parts[2]!) === 'clean';
+  if (parts === null || statusWordOf(parts[1]!) === null) return false;
+  return parts[2]!.trim() === '0' || stateOf(parts[2]!) === 'clean';
 }
 
 /** In a record (`Code: …`, then the module) the module may follow its code. */
 export function takeRecordModule(reading: Reading, line: Line): boolean {
-  if (!reading.open?.record || reading.namedInBlock) return false;
+  if (!reading.open?.record || reading.namedInBlock || reading.modulesFirst) return false;
   const heading = readModuleName(line.text);
   if (!heading?.labelled || !saysModule(line.text)) return false;
   const before = reading.module;
@@ -112,178 +148,29 @@ export function takeRecordModule(reading: Reading, line: Line): boolean {
 const saysModule = (text: string): boolean =>
   labelOf(/^\W*(\p{L}+)/u.exec(text)?.[1] ?? '')?.role === 'module';
 
-/** `2 of 3`, alone. */
-const counts = new RegExp(String.raw`^\W{0,6}${countOf}\W{0,6}$`, 'u');
+/** `Response time 38 ms, no DTCs` right below a name: one of the parts of the line says it. */
+export function takeStateAmong(reading: Reading, line: Line, { legend }: Page): boolean {
+  if (reading.module === null || reading.moduleAt !== line.at - 1 || line.text.length > 120) return false;
+  const parts = line.text.split(/[,;]\s{1,9}/);
+  const told = parts.length > 1 ? parts.map((part) => stateOf(part, legend.reaches)) : [];
+  const said = told.find((one) => one !== null && one !== 'read');
+  if (!said) return false;
+  reading.say(said);
+  reading.mark(line, 'detail');
+  return true;
+}
 
-const decorated =
-  /^\s{0,200}(?:[[<{].{0,200}[\])>}]|(?:=={1,200}|##{0,200}|\*\*{1,200}|>>{1,200}|--{1,200}|~~{1,200}|__{1,200})\s{0,200}\p{L}.{0,200})\s{0,200}$/u;
+const saidOfAddressed = /^(\p{L}[^:]{1,50}[\])>])\s?[:–—-]\s(\p{L}[^.:]{2,40})$/u;
 
-export function takeHeading(reading: Reading, line: Line, { lines }: Page): boolean {
-  const { text } = line;
-  const bare = text.trim();
-  if (counts.test(bare)) {
-    reading.mark(line, 'header');
-    return true;
-  }
-  const nameless = /^[[(<=#*\s]{0,8}(\p{L}{2,16})\s(?:0x|\$)?([\da-f]{2,4})h?[\])>=#*\s]{0,8}$/iu.exec(bare);
-  if (nameless && labelOf(nameless[1]!)?.role === 'module' && /\d/.test(nameless[2]!)) {
-    reading.awaitsName = nameless[2]!.toUpperCase();
-    reading.module = null;
-    reading.open = null;
-    reading.mark(line, 'header');
-    return true;
-  }
-  if (
-    bare.length > 110 ||
-    /[|;]/.test(bare) ||
-    /[!?]$/.test(bare) ||
-    /\p{L}\.$/u.test(bare.replace(/\.{2,200}$/, ''))
-  )
-    return false;
-  const cells = splitCells(text);
-  if (cells.every((cell) => labelOf(cell) !== null)) {
-    reading.mark(line, 'header');
-    return true;
-  }
-  if (cells.some((cell) => isDate(cell) || isPageMark(cell))) return false;
-  const told =
-    cells.length > 1 &&
-    (reachWordOf(cells.at(-1)!) !== null ||
-      pairsOf(cells.slice(1).join('   ')).some(({ label }) => label !== null));
-  // Words beside a name with an address that nobody here understands are no part of the name.
-  const first = cells.length > 1 ? readModuleName(cells[0]!) : null;
-  // `Trailer ........ spoke in riddles`
-  const led = /^[^.]{3,60}\.{4,200}\s{0,9}\p{L}{2}/u.test(bare);
-  const odd = !told && first !== null && (led || first.address !== null) && /\p{L}{2}/u.test(cells.at(-1)!);
-  const counted = countsCodes(cells, line, lines, reading);
-  const heading = told || odd || counted ? readModuleName(cells[0]!) : readModuleName(bare);
-  if (!heading) return false;
-  if (!heading.labelled) {
-    // Set in below a name that nothing else told of: what stands there is about it.
-    const { passed } = reading;
-    const below = lines.at(line.at + 1).search(/\S/);
-    if (passed?.line.at === line.at - 1 && line.indent > passed.line.indent && below <= line.indent)
-      return false;
-    if (isTitle(bare) || isSentence(heading.name)) return false;
-    // A section of keys: `[Airbag]` over `status=answered`.
-    const keyed =
-      /^\[[^\]]{2,60}\]$/.test(bare) &&
-      pairsOf(lines.at(line.at + 1).slice(0, longestPiece)).some(
-        ({ label }) => label !== null && /^(?:result|status|code|codeCount|address)$/.test(label.role),
-      );
-    // `>>> Restraints`: more than a mark of quoting, where the line below is not quoted.
-    const pointed = /^\s*>{2,}\s*\p{L}/u.test(lines.at(line.at)) && !/^\s*>/.test(lines.at(line.at + 1));
-    const clear = keyed || pointed || (decorated.test(text) && /^\s*(?:[=#<]|>>)/.test(text));
-    const listed = counted && reading.namesCounted;
-    if (!clear && !listed && !leadsToFinding(reading, line.at, lines)) return false;
-  } else if (
-    (isTitle(bare) || (heading.address === null && !/[:=]/.test(bare))) &&
-    !leadsToFinding(reading, line.at, lines)
-  )
-    return false;
-  // The words between a code and its own fields are what it means.
-  const open = reading.open;
-  if (
-    !heading.labelled &&
-    open?.codes.at(-1)?.text === null &&
-    open.at === line.at - 1 &&
-    !decorated.test(text) &&
-    fieldsBelow(line, lines)
-  ) {
-    reading.continueText(bare);
-    reading.mark(line, 'detail');
-    return true;
-  }
-  // More codes of this module are to come: the words below a code are what it means.
-  if (
-    !heading.labelled &&
-    !counted &&
-    reading.open?.codes.at(-1)?.text === null &&
-    line.indent >= reading.open.indent &&
-    (stateOf(lines.at(line.at + 1).slice(0, longestPiece)) === null ||
-      statusWordOf(lines.at(line.at + 1).slice(0, longestPiece)) !== null) &&
-    reading.awaitsCodes()
-  ) {
-    reading.continueText(bare);
-    reading.mark(line, 'detail');
-    return true;
-  }
-  // The words over a code that is still to come are what it means.
-  if (
-    !heading.labelled &&
-    line.indent > reading.moduleIndent &&
-    reading.awaitsCodes() &&
-    readCodeLine(lines.at(line.at + 1).slice(0, longestPiece))?.before === null
-  ) {
-    reading.mark(line, 'detail');
-    return true;
-  }
-  reading.enter(heading.name, line, { address: heading.address, by: 'heading' });
-  if (odd) reading.say('unclear');
-  if (counted) {
-    reading.namesCounted = true;
-    reading.say(Number(cells[1]) === 0 ? 'clean' : 'holdsCodes');
-    reading.promise(Number(cells[1]), line, heading.name);
-  }
-  if (reading.section?.over === false) reading.section = null;
+/** `Trailer (69): asleep`: what is said of a module with its address, in words that no table knows. */
+export function takeUnclear(reading: Reading, line: Line): boolean {
+  const bare = line.text.trim();
+  const named = saidOfAddressed.exec(bare)?.[1];
+  const heading = named === undefined || isTitle(bare) ? null : readModuleName(named);
+  if (heading?.address == null) return false;
+  reading.enter(heading.name, line, { address: heading.address });
+  reading.say('unclear');
   reading.open = null;
   reading.mark(line, 'module');
   return true;
 }
-
-/** `AIRBAG      2`: a name, and as many codes below it; nought only where other names have their count so. */
-function countsCodes(cells: readonly string[], { at }: Line, lines: ReadingOrder, reading: Reading): boolean {
-  const [name, figure] = cells;
-  if (cells.length !== 2 || !/^\d{1,2}$/.test(figure!) || readModuleName(name!) === null) return false;
-  const count = Number(figure);
-  if (count === 0) return reading.namesCounted;
-  let found = 0;
-  for (let next = at + 1; next <= at + linesOfCode * count; next++) {
-    const below = lines.at(next).slice(0, longestPiece);
-    if (/\S\s{2,}\d{1,2}\s{0,9}$/.test(below) && !readCodeLine(below)) break;
-    found += readCodeLine(below)?.codes.length ?? 0;
-  }
-  return found === count;
-}
-
-/** Lines that a code takes with its text and status. */
-const linesOfCode = 4;
-
-/** True where the next line holds a code's status, count or type by their labels. */
-const fieldsBelow = ({ at }: Line, lines: ReadingOrder): boolean =>
-  pairsOf(lines.at(at + 1).slice(0, longestPiece)).some(
-    ({ label }) => label !== null && /^(?:status|byte|count|type)$/.test(label.role),
-  );
-
-/** True where the next line that says something is a code, what is said of a module, or a table's header. */
-function leadsToFinding(reading: Reading, at: number, lines: ReadingOrder): boolean {
-  let seen = 0;
-  for (let next = at + 1; next <= at + 6 && seen < 2; next++) {
-    const raw = lines.at(next).slice(0, longestPiece);
-    if (!saysSomething(raw)) continue;
-    const text = segmentsOf(raw).find(saysSomething);
-    if (text === undefined || isDump(text)) continue;
-    seen++;
-    if (readCodeLine(text) || reading.book.codeIn(text)) return true;
-    if (stateOf(text) !== null && /\p{L}/u.test(text)) return true;
-    if (headerOf(text) || isSection(text)) return true;
-    if (statusWithNone(text)) return true;
-    // `ID 4711-02  SW 3.1`
-    if (seen < 2 && splitCells(text).every(isIdentity)) continue;
-    const pairs = pairsOf(text);
-    if (pairs.some(({ label }) => label && reportRoles.has(label.role))) return false;
-    if (pairs.some(({ label }) => label && findingRoles.has(label.role))) return true;
-    return false;
-  }
-  return false;
-}
-
-/** A label of a part's number or version, and the number. */
-const isIdentity = (cell: string): boolean => {
-  const label = /^(\p{L}{2,12})\s\S{0,4}\d\S{0,20}$/u.exec(cell)?.[1];
-  return label !== undefined && /^(?:ident|address|readerSoftware)$/.test(labelOf(label)?.role ?? '');
-};
-
-/** Fields of the report itself: what stands above them is its title. */
-const reportRoles: ReadonlySet<Role> = new Set(['reader', 'odometer', 'date', 'vin', 'supplyVolts']);
-const findingRoles: ReadonlySet<Role> = new Set(['code', 'codeCount', 'address', 'result', 'ident']);

@@ -9,10 +9,18 @@ export interface Page {
   readonly lines: ReadingOrder;
   readonly legend: Legend;
   columns: TextColumns | null;
-  /** Where the cells of the last code line began. */
+  /** Where cells of the first code lines began. */
   starts: readonly number[];
   /** The number that the last code line began with; NaN for none. */
   leading: number;
+  /** Lines below every code that belong to it, where codes stand alone on theirs. */
+  readonly linesBelow: number;
+  /** How far what is said of modules is set in below their names; 0 where it is not. */
+  readonly stateIndent: number;
+  /** What stands in front of a colon on more than one line, in small letters. */
+  readonly keys: ReadonlySet<string>;
+  /** Names that the report lists under what is said of modules, in plain words. */
+  readonly listed: ReadonlySet<string>;
   /** Of code lines without a heading, by the number of their cells: the one that names the module. */
   readonly moduleCells: Map<number, number>;
   /** The report is a log of what was asked of modules, and of what they answered. */

@@ -2,14 +2,14 @@
 import { type CodeStatus } from '../../codes/index.js';
 import { stateOf } from '../module-state.js';
 import { type Line, type Reading } from '../reading.js';
-import { labelOf, statusWordOf, tokensOf } from '../vocabulary.js';
+import { isVerb, labelOf, statusWordOf, tokensOf } from '../vocabulary.js';
 import { readCodeLine } from '../code-line.js';
 import { codeToken, type Page } from './page.js';
 
 /** `Current codes`, `Status: Active` or `Mode 07` over codes: the status of what stands below. */
 export function takeSection(reading: Reading, line: Line, page: Page): boolean {
   const { text } = line;
-  if (text.length > 70) return false;
+  if (text.length > 70 || text.includes('...')) return false;
   const status = sectionOf(text, reading, line, page);
   if (status === null) return false;
   const over = reading.module === null || reading.section?.over === true;
@@ -20,7 +20,8 @@ export function takeSection(reading: Reading, line: Line, page: Page): boolean {
   return true;
 }
 
-const mode = /^\W*(?:mode|service|modus|modo|tryb)\s*\$?(?:0x)?0?([37a])\b/i;
+/** `Mode 07`, `Stored codes (mode 03)` */
+const mode = /(?:^\W*|\()(?:mode|service|modus|modo|modalità|tryb)\s?\$?(?:0x)?0?([37a])(?:\)|\b)/i;
 
 const modes: Readonly<Record<string, 'stored' | 'pending' | 'permanent'>> = {
   '3': 'stored',
@@ -34,6 +35,8 @@ function sectionOf(text: string, reading: Reading, line: Line, page: Page) {
   if (byMode) return modes[byMode]!;
   const alone = statusWordOf(text.trim());
   // `ACTIVE` over codes that are set in.
+  if (alone && /:\s*$/.test(text) && readCodeLine(page.lines.at(line.at + 1).slice(0, 200))?.before === null)
+    return alone.status;
   if (alone && !(reading.open && line.indent >= reading.open.indent)) {
     const below = page.lines.at(line.at + 1).slice(0, 200);
     if (below.search(/\S/) > line.indent && codeToken.test(below) && readCodeLine(below) !== null)
@@ -42,13 +45,14 @@ function sectionOf(text: string, reading: Reading, line: Line, page: Page) {
   const bare = text
     .replace(/[([]\s*\d{1,4}\s*[)\]]/g, ' ')
     .replace(/^[\s=#*>_~+|.–—-]{1,200}|[\s=#*<_~+|.:–—-]{1,200}$/g, '');
-  const pair = /^(\p{L}[\p{L} ]{1,20}?)\s{0,200}[:=]\s{0,200}(.{1,200})$/u.exec(bare);
+  const pair = /^(\p{L}[\p{L}\d ]{1,20}?)\s{0,200}[:=]\s{0,200}(.{1,200})$/u.exec(bare);
   const value = pair && labelOf(pair[1]!)?.role === 'status' ? pair[2]! : null;
   if (reading.open && line.indent > reading.open.indent) return null;
   if (value !== null) return reading.open ? null : (statusWordOf(value)?.status ?? null);
   if (pair) return null;
   const words = tokensOf(bare);
-  if (words.length < 2 || words.length > 6) return null;
+  // `This fault is active.` is a sentence, `Stored faults found` is none.
+  if (words.length < 2 || words.length > 6 || words.slice(0, -1).some(isVerb)) return null;
   const nouns = words.filter(
     (word) => labelOf(word)?.role === 'code' || /^(?:memory|fehlerspeicher|memoire|memoria)$/.test(word),
   );
@@ -57,7 +61,7 @@ function sectionOf(text: string, reading: Reading, line: Line, page: Page) {
   return statusOfPlural(rest);
 }
 
-const endings = /(?:es|en|er|os|as|e|s)$/;
+const endings = /(?:es|en|er|os|as|e|s|i)$/;
 
 /** The status of `gespeicherte`, `mémorisés` or `activos`: with or without the ending that goes with a plural noun. */
 function statusOfPlural(words: string): CodeStatus | null {

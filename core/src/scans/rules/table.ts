@@ -4,17 +4,32 @@ import { readCodeLine } from '../code-line.js';
 import { type TextColumns, cellsUnder, headerOf, marksIn, placeOf } from '../columns.js';
 import { readModuleName } from '../heading.js';
 import { pairsOf } from '../pairs.js';
+import { labelOf } from '../vocabulary.js';
 import { type Line, type Reading } from '../reading.js';
 import { byMarks, takeRow } from '../row.js';
-import { type Page } from './page.js';
+import { codeToken, type Page } from './page.js';
 
 export function takeColumns(reading: Reading, line: Line, page: Page): boolean {
-  const columns = headerOf(line.text, rowBelow(line, page), page.legend.statuses);
+  const below = rowBelow(line, page);
+  const above = page.lines.at(line.at - 1).slice(0, 300);
+  const columns =
+    headerOf(line.text, below, page.legend.statuses) ??
+    (codeToken.test(below) && /\S\s{2,}\S/.test(above)
+      ? headerOf(line.text, below, page.legend.statuses, above)
+      : null);
   if (!columns) return false;
-  page.columns = columns;
+  page.columns = withNames(reading, columns, below);
   reading.open = null;
   reading.mark(line, 'header');
   return true;
+}
+
+/** `Name   Code` over a module that was named before: names of modules. */
+function withNames(reading: Reading, own: TextColumns, below: string): TextColumns {
+  if (own.columns[0] !== null || placeOf(own.columns, 'module') >= 0) return own;
+  const first = cellsUnder(own, below)?.[0] ?? '';
+  const module = first === '' || reading.named(first) === null ? null : labelOf('module');
+  return module === null ? own : { ...own, columns: own.columns.with(0, module) };
 }
 
 /** The row below the names of the columns, a rule between at most. */
@@ -25,6 +40,7 @@ function rowBelow({ at }: Line, { lines }: Page): string {
 
 export function takeTableRow(reading: Reading, line: Line, page: Page): boolean {
   const columns = page.columns!;
+  const coded = codeToken.test(line.text);
   const roll = placeOf(columns.columns, 'code') < 0;
   if (roll && takeCodesByStatus(reading, line, page)) return true;
   if (roll && placeOf(columns.columns, 'module') < 0) return takeMarkedCode(reading, line, page);
@@ -32,6 +48,9 @@ export function takeTableRow(reading: Reading, line: Line, page: Page): boolean 
   const cells = cellsUnder(columns, line.text);
   if (!cells || pairsOf(line.text).some(({ label }) => label?.role === 'ident')) return false;
   if (columns.columns.length === 1 && readCode(cells[0]!) === null && !isCodeBytes(cells[0]!)) return false;
+  // `Modules read: Restraints, Body`: a line that runs over the columns without a gap.
+  if (columns.separator === null && !coded && /[:,]\s/.test(line.text) && !/\S\s{2,}\S/.test(line.text))
+    return false;
   // A heading or a sentence below the table runs over its columns.
   if (
     columns.separator === null &&
@@ -45,10 +64,14 @@ export function takeTableRow(reading: Reading, line: Line, page: Page): boolean 
 
 /** A line with one cell carries the row above on where it begins under a column that can. */
 function carriesOn(reading: Reading, line: Line, { columns, starts }: TextColumns): boolean {
-  if (!reading.open?.inTable) return false;
+  const stated = reading.open === null && reading.statedAt === line.at - 1;
+  if (!reading.open?.inTable && !stated) return false;
   const at = starts.indexOf(line.text.search(/\S/));
   const role = columns[at]?.role;
-  return role === 'text' || (role === 'module' && /^\s*\p{Ll}/u.test(line.text));
+  return (
+    (role === 'text' && !stated) ||
+    (role === 'module' && (/^\s*\p{Ll}/u.test(line.text) || reading.module?.endsWith('-') === true))
+  );
 }
 
 /** Codes themselves under columns that name statuses: `Module   Active   Stored` over names and their codes. */

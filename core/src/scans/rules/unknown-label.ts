@@ -6,7 +6,7 @@ import { type Line, type Reading } from '../reading.js';
 import { labelOf } from '../vocabulary.js';
 
 const searched = 600;
-const labelled = /^\s{0,20}(\p{Lu}[\p{L} ]{2,24}?)\s{0,9}:\s{1,9}(\p{Lu}[^:;=|]{1,50})$/u;
+const labelled = /^\s{0,20}([\p{Lu}\p{Lo}][\p{L} ]{1,24}?)\s{0,9}[:：]\s{0,9}([\p{Lu}\p{Lo}][^:;=|]{1,50})$/u;
 
 const partsOf = (text: string) => {
   const [, label, name] = labelled.exec(text.slice(0, 120)) ?? [];
@@ -20,7 +20,7 @@ export function unknownLabel(lines: Lines): string | null {
   const seen = new Map<string, { all: number; codes: number; over: number }>();
   for (let at = 1; at < Math.min(lines.count, searched); at++) {
     const line = lines.at(at);
-    const parts = line.length < 120 && line.includes(':') ? partsOf(line) : null;
+    const parts = line.length < 120 && /[:：]/.test(line) ? partsOf(line) : null;
     if (!parts) continue;
     const below = lines.at(at + 1).slice(0, 200);
     const counts = seen.get(parts.label) ?? { all: 0, codes: 0, over: 0 };

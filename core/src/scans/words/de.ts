@@ -4,15 +4,15 @@ export const german: LanguageWords = {
   name: 'German',
   status: {
     active:
-      'vorh|statisch|permanent vorhanden|dauerhaft|liegt an|liegt vor|steht an|aktive|aktiven|aktuelle|aktuellen|vorhandene|anstehend|anstehende|aktiv|vorhanden|aktuell|aktuell vorhanden|anstehend|steht an|fehlerhaft|akt|statisch|momentan vorhanden|jetzt|derzeit vorhanden|zurzeit vorhanden|momentan aktiv|liegt an|anliegend|ständig|permanent vorhanden|aktuell aktiv|ist vorhanden',
+      'jetzt|statischer|aktiver|vorhandener|ständiger|liegt aktuell vor|liegt derzeit vor|liegt momentan vor|vorh|statisch|permanent vorhanden|dauerhaft|liegt an|liegt vor|steht an|aktive|aktiven|aktuelle|aktuellen|vorhandene|anstehend|anstehende|aktiv|vorhanden|aktuell|aktuell vorhanden|anstehend|steht an|fehlerhaft|akt|statisch|momentan vorhanden|jetzt|derzeit vorhanden|zurzeit vorhanden|momentan aktiv|liegt an|anliegend|ständig|permanent vorhanden|aktuell aktiv|ist vorhanden',
     stored:
-      'n vorh|nicht vorh|liegt nicht an|liegt nicht vor|steht nicht an|liegt nicht mehr an|gespeicherte|abgelegte|passive|gespeichert|bestätigt|abgespeichert|gesp|passiv|inaktiv|abgelegt|im speicher|nicht vorhanden|nicht aktuell|derzeit nicht vorhanden|zurzeit nicht vorhanden|gesetzt|eingetragen|erkannt|nicht mehr vorhanden|abgeklungen|ruhend',
+      'passiv|inaktiv|liegt aktuell nicht an|liegt derzeit nicht an|liegt momentan nicht an|gespeicherter|passiver|inaktiver|liegt aktuell nicht vor|liegt derzeit nicht vor|liegt momentan nicht vor|n vorh|nicht vorh|liegt nicht an|liegt nicht vor|steht nicht an|liegt nicht mehr an|gespeicherte|abgelegte|passive|gespeichert|bestätigt|abgespeichert|gesp|passiv|inaktiv|abgelegt|im speicher|nicht vorhanden|nicht aktuell|derzeit nicht vorhanden|zurzeit nicht vorhanden|gesetzt|eingetragen|erkannt|nicht mehr vorhanden|abgeklungen|ruhend',
     comesAndGoes:
-      'sporadisch|intermittierend|spor|sporad|zeitweise|gelegentlich|wackelnd|kommt und geht|vorübergehend|unregelmäßig',
+      'sporadischer|zeitweiser|sporadisch|intermittierend|spor|sporad|zeitweise|gelegentlich|wackelnd|kommt und geht|vorübergehend|unregelmäßig',
     pending:
       'vorläufig|ausstehend|schwebend|unbestätigt|vorl|noch nicht bestätigt|in prüfung|verdacht|wartend|nicht bestätigt',
     history:
-      'früher aufgetreten|zuvor aufgetreten|war vorhanden|war aktiv|historie|historisch|vergangen|früher|hist|veraltet|alt|ehemalig|alteintrag',
+      'früher|vorher|zuvor|früher aufgetreten|zuvor aufgetreten|war vorhanden|war aktiv|historie|historisch|vergangen|früher|hist|veraltet|alt|ehemalig|alteintrag',
     permanent: 'dauerhaft|permanent',
   },
   reach: {
@@ -20,7 +20,7 @@ export const german: LanguageWords = {
     clean:
       'keine ereignisse|kein ereignis|kein dtc|ohne fehlercodes|keine dtc|keine dtcs|in ordnung|io|kein fehler|keine fehler|keine fehlercodes|kein fehlercode|keine einträge|kein eintrag|keine störungen|keine störung|fehlerfrei|ohne fehler|ohne befund|kein befund|keine|keiner|o b|ohne eintrag|keine fehlereinträge|0 fehler|speicher leer|fehlerspeicher leer|leer|ereignisspeicher leer|nichts gespeichert|keine fehler vorhanden|keine codes|kein code|keine beanstandung|keine auffälligkeiten|unauffällig|keine fehler abgelegt|kein fehler abgelegt|keine fehler gefunden|fehlerfreier speicher|keine fehlermeldung|keine fehlermeldungen|alles in ordnung|nichts gefunden|ohne einträge|ohne störung|keine fehlerspeichereinträge|kein fehlerspeichereintrag|es wurden keine fehler gefunden|keine fehler ermittelt|keine fehler erkannt|keine fehler im speicher',
     silent:
-      'keine antw|nicht erreicht|kommuniziert nicht|ohne kommunikation|nicht verbunden|nicht antwortende|nicht erreichbare|nicht reagierende|keine antwort|antwortet nicht|keine kommunikation|keine verbindung|keine reaktion|nicht erreichbar|nicht geantwortet|hat nicht geantwortet|reagiert nicht|stumm|kommunikation gestört|kommunikationsfehler|verbindung fehlgeschlagen|meldet sich nicht|kein kontakt|schweigt|keine rückmeldung|keine kommunikation möglich|kommunikation nicht möglich|nicht ansprechbar|ohne antwort|verbindung nicht möglich|kein signal|kein lebenszeichen|nicht am bus|bus aus|keine daten|nicht verbunden|verbindungsaufbau fehlgeschlagen|kommunikation fehlgeschlagen|steuergerät meldet sich nicht|offline|keine busverbindung|n a',
+      'kommunikationsfehler|kommunikationsstörung|verbindungsfehler|nicht gefunden|keine verbindung möglich|verbindung nicht möglich|keine antw|keine antw|nicht erreicht|kommuniziert nicht|ohne kommunikation|nicht verbunden|nicht antwortende|nicht erreichbare|nicht reagierende|keine antwort|antwortet nicht|keine kommunikation|keine verbindung|keine reaktion|nicht erreichbar|nicht geantwortet|hat nicht geantwortet|reagiert nicht|stumm|kommunikation gestört|kommunikationsfehler|verbindung fehlgeschlagen|meldet sich nicht|kein kontakt|schweigt|keine rückmeldung|keine kommunikation möglich|kommunikation nicht möglich|nicht ansprechbar|ohne antwort|verbindung nicht möglich|kein signal|kein lebenszeichen|nicht am bus|bus aus|keine daten|nicht verbunden|verbindungsaufbau fehlgeschlagen|kommunikation fehlgeschlagen|steuergerät meldet sich nicht|offline|keine busverbindung|n a',
     notFitted:
       'nicht installiert|nicht vorhanden im fahrzeug|nicht verbaut|nicht vorhanden|nicht eingebaut|nicht im fahrzeug|nicht ausgestattet|entfällt|nicht bestückt|nicht im fahrzeug verbaut|nicht codiert|nicht konfiguriert|nicht bestellt|nicht ausgerüstet|ist nicht verbaut|fehlt im fahrzeug|keine ausstattung|ohne diese ausstattung',
     unsupported:
@@ -32,7 +32,7 @@ export const german: LanguageWords = {
     unclear:
       'nicht gelesen|nicht geprüft|nicht abgefragt|übersprungen|abgebrochen|nicht ausgelesen|unvollständig|nicht lesbar|lesefehler|fehler beim lesen|nicht auslesbar|nicht getestet',
     holdsCodes:
-      'ereignis|ereignisse|fehlerhaft|n i o|fehler|fehler vorhanden|nio|fehler gespeichert|fehler gefunden|mit fehler|mit fehlern|fehlereintrag|fehlereinträge',
+      'stück|ereignis|ereignisse|fehlerhaft|n i o|fehler|fehler vorhanden|nio|fehler gespeichert|fehler gefunden|mit fehler|mit fehlern|fehlereintrag|fehlereinträge',
     nothingAnswered:
       'kein steuergerät antwortet|keine verbindung zum fahrzeug|keine steuergeräte gefunden|kein steuergerät gefunden|kein steuergerät hat geantwortet|keine kommunikation mit dem fahrzeug',
   },
@@ -40,7 +40,7 @@ export const german: LanguageWords = {
     module:
       'steuereinheit|steuergerätename|name des steuergeräts|modulname|steuergerät|steuergeräte|stg|modul|baugruppe|system|systeme|quelle|bauteilgruppe|sg|modulname|steuergerätename|sg name',
     address: 'adresse|adr|stg adr|knoten',
-    code: 'ereignis|ereignisse|code|codes|fehler|fehlercode|fehlercodes|fehlernummer|fehlereintrag|einträge|eintrag|störung|störungen|fehlernr|dtc|fehlerspeicher|ereignisspeicher|ereignisspeichereinträge',
+    code: 'fehlereintrag|fehlereinträge|fehlerspeichereintrag|fehlerspeichereinträge|ereignis|ereignisse|code|codes|fehler|fehlercode|fehlercodes|fehlernummer|fehlereintrag|einträge|eintrag|störung|störungen|fehlernr|dtc|fehlerspeicher|ereignisspeicher|ereignisspeichereinträge',
     type: 'zusatz|unterart|unterkode|subcode|fehlerunterart|zusatzcode|art|fehlerart|typ|fehlertyp|zusatz|symptom|unterart|dez|fehlerartbyte',
     status: 'aktueller status|aktueller zustand|zust|status|zustand|stat|fehlerstatus',
     byte: 'statusbyte|byte|bytes',
@@ -48,10 +48,10 @@ export const german: LanguageWords = {
       'anzahl|zähler|häufigkeit|wie oft|fehlerzähler|auftreten|anz|mal|fehlerhäufigkeit|auftritte|häufigkeitszähler',
     text: 'beschreibung|text|bedeutung|bezeichnung|fehlertext|klartext|artbeschreibung|hinweis|bemerkung|meldung|beschr|bez|fehlerbeschreibung',
     result: 'ergebnis|resultat|gefunden',
-    link: 'diagnose|erreichbar|kommunikation|verbindung|antwort|erreicht|antwortet',
+    link: 'kontakt|diagnose|erreichbar|kommunikation|verbindung|antwort|erreicht|antwortet',
     total: 'gesamt|summe|insgesamt|zusammen',
     ident:
-      'identifikation|teilenummer|teile nr|teilenr|teil|artikel|artikelnummer|bestellnummer|seriennummer|serien nr|hardware|hw|hw stand|sw stand|softwarestand|kennung|kalibrierung|stecker|lack|lackcode|farbcode|farbe|platz|stellplatz|beleg|auftrag|auftragsnummer|kundennummer|telefon|tel|schlüssel|schlüsselnummer|datensatz|codierung|kodierung|rechnung|kennzeichen|bühne|werkstattauftrag|verlernzähler|radiocode|schlüsselcode|angebot|charge|regal|durchwahl|drehmoment|aufkleber|referenz|lackierung',
+      'kostenvoranschlag|voranschlag|bestellt|zu bestellen|identifikation|teilenummer|teile nr|teilenr|teil|artikel|artikelnummer|bestellnummer|seriennummer|serien nr|hardware|hw|hw stand|sw stand|softwarestand|kennung|kalibrierung|stecker|lack|lackcode|farbcode|farbe|platz|stellplatz|beleg|auftrag|auftragsnummer|kundennummer|telefon|tel|schlüssel|schlüsselnummer|datensatz|codierung|kodierung|rechnung|kennzeichen|bühne|werkstattauftrag|verlernzähler|radiocode|schlüsselcode|angebot|charge|regal|durchwahl|drehmoment|aufkleber|referenz|lackierung',
     environment:
       'umgebungsbedingungen|randbedingungen|umgebungsdaten|freeze frame|standbild|messwerte|istwerte|zeitstempel|bedingungen beim ersten auftreten',
     reader: 'lesegerät|gerät|tester|diagnosegerät|prüfgerät|ausgelesen mit|gelesen mit',
@@ -64,12 +64,17 @@ export const german: LanguageWords = {
       'fahrzeug|kunde|mechaniker|techniker|werkstatt|modell|zündung|seite|daten|baujahr|marke|geschwindigkeit|temperatur|drehzahl',
   },
   title:
-    'prüfbericht|schritt|blatt|protokollblatt|ergebnisse|liste|auslesung|abfrage|übersicht|gesamtabfrage|protokoll|rohdaten|bericht|zusammenfassung|fehlerprotokoll|prüfprotokoll|fehlerübersicht|übersicht|diagnose|fahrzeugdiagnose|gesamtauslesung|auslesung|ausdruck|legende|kurztest|ende des protokolls|fahrzeugprotokoll|auszug|fehlerliste|befund|gesamtübersicht|auslesen|diagnoseprotokoll|diagnosebericht|auslesebericht|systemübersicht|fehlerspeicher lesen|fehlerspeicher auslesen|alle systeme|alle steuergeräte',
+    'tabelle|vor dem löschen|nach dem löschen|vor löschen|nach löschen|vor reparatur|nach reparatur|vor der reparatur|nach der reparatur|arbeitskarte|prüfbericht|schritt|blatt|protokollblatt|ergebnisse|liste|auslesung|abfrage|übersicht|gesamtabfrage|protokoll|rohdaten|bericht|zusammenfassung|fehlerprotokoll|prüfprotokoll|fehlerübersicht|übersicht|diagnose|fahrzeugdiagnose|gesamtauslesung|auslesung|ausdruck|legende|kurztest|ende des protokolls|fahrzeugprotokoll|auszug|fehlerliste|befund|gesamtübersicht|auslesen|diagnoseprotokoll|diagnosebericht|auslesebericht|systemübersicht|fehlerspeicher lesen|fehlerspeicher auslesen|alle systeme|alle steuergeräte',
   sign: 'ende|gesamt|seite|fehlerspeicher|ereignisspeicher|summe|zeichen|einzelheiten',
+  now: 'aktuell|derzeit|momentan|zurzeit|jetzt|gerade',
+  away: 'inaktiv|passiv|inaktive|passive',
+  all: 'alle|beide|jeweils',
+  parts: 'teile|ersatzteile|teileliste|bestellte teile',
+  without: 'kein|keine|keinen|ohne|null',
   not: 'nicht|nicht mehr|kein|keine',
   yes: 'ja|j',
   no: 'nein',
-  nothing: 'nichts|gar nichts',
+  nothing: 'keiner|keines|nichts|gar nichts',
   failed: 'fehler|fehlerhaft|gestört|n i o|nio',
   named: 'name|bezeichnung',
   months: 'jan|feb|mär|mar|apr|mai|jun|jul|aug|sep|okt|nov|dez',
@@ -80,5 +85,5 @@ export const german: LanguageWords = {
   figures: 'ein|eine|zwei|drei|vier|fünf|sechs|sieben|acht|neun|zehn',
   verbs: 'gibt|meldet|enthält|ist|sind|war|waren|sagt|hat|haben|hatte|steht|folgt',
   filler:
-    'ereignis|erkannt|ausgelesen|gelesen|seit|km|folgende|folgendes|folgenden|der|die|das|den|dem|des|ein|eine|vom|von|diesem|dieses|gerät|steuergerät|modul|fahrzeug|im|in|am|an|zum|zur|mit|und|wird|ist|sind|hat|gespeichert|vorhanden|gefunden|abgelegt|fehler|zustand|status|dienst|beim|auslesen|aktuell|sich|es|noch|derzeit|lesegerät|system|eintrag|steuergeräte|steuergeräten|anfrage|ms|sekunden|momentan|für|durch|auf|ohne weitere|bei|kommunikation|möglich|konnte|werden|kann|einträge|versuchen|nach|versuche|er|sie|zurzeit|dieser|diese|über|bus|speicher|fehlerspeicher|als|auch|weitere|tester|diagnosegerät|leser|von|diesem|jetzt|zur zeit',
+    'aber|ereignis|erkannt|ausgelesen|gelesen|seit|km|folgende|folgendes|folgenden|der|die|das|den|dem|des|ein|eine|vom|von|diesem|dieses|gerät|steuergerät|modul|fahrzeug|im|in|am|an|zum|zur|mit|und|wird|ist|sind|hat|gespeichert|vorhanden|gefunden|abgelegt|fehler|zustand|status|dienst|beim|auslesen|aktuell|sich|es|noch|derzeit|lesegerät|system|eintrag|steuergeräte|steuergeräten|anfrage|ms|sekunden|momentan|für|durch|auf|ohne weitere|bei|kommunikation|möglich|konnte|werden|kann|einträge|versuchen|nach|versuche|er|sie|zurzeit|dieser|diese|über|bus|speicher|fehlerspeicher|als|auch|weitere|tester|diagnosegerät|leser|von|diesem|jetzt|zur zeit',
 };

@@ -4,12 +4,12 @@ export const spanish: LanguageWords = {
   name: 'Spanish',
   status: {
     active:
-      'estática|estático|actuales|vigente|vigentes|activo|activa|presente|actual|fallido|vigente|actualmente presente|presente ahora|activo ahora|actualmente activo|en curso|existente|act|pres',
+      'ahora|estática|estático|actuales|vigente|vigentes|activo|activa|presente|actual|fallido|vigente|actualmente presente|presente ahora|activo ahora|actualmente activo|en curso|existente|act|pres',
     stored:
-      'ausente|memorizado|memorizada|confirmado|confirmada|almacenado|almacenada|guardado|guardada|registrado|inactivo|inactiva|pasivo|en memoria|no presente|no activo|no activa|registrada|grabado|grabada|en memoria solamente|no actual|ausente|mem|conf|alm',
-    comesAndGoes: 'intermitente|esporádico|esporádica|ocasional|int|espor',
+      'pasiva|pasivo|inactiva|inactivo|ausente|ausente|memorizado|memorizada|confirmado|confirmada|almacenado|almacenada|guardado|guardada|registrado|inactivo|inactiva|pasivo|en memoria|no presente|no activo|no activa|registrada|grabado|grabada|en memoria solamente|no actual|ausente|mem|conf|alm',
+    comesAndGoes: 'va y viene|aparece y desaparece|intermitente|esporádico|esporádica|ocasional|int|espor',
     pending: 'pendiente|provisional|no confirmado|en espera|sin confirmar|pen|pend',
-    history: 'histórico|histórica|historial|pasado|pasada|antiguo|anterior|hist',
+    history: 'antes|anteriormente|histórico|histórica|historial|pasado|pasada|antiguo|anterior|hist',
     permanent: 'permanente',
   },
   reach: {
@@ -17,7 +17,7 @@ export const spanish: LanguageWords = {
     clean:
       'ninguna falla|sin fallas|ningún evento|sin eventos|sin entradas|sin dtc|ningún dtc|sin averías|ninguna avería|sin códigos|ningún código|sin fallos|ningún fallo|sin errores|ningún error|sin avería|ninguna|ninguno|sin defectos|0 averías|no hay averías|no hay fallos|no hay códigos|memoria vacía|vacía|vacío|sin novedad|nada|sin incidencias|sin fallos memorizados|sin averías memorizadas|sin códigos de avería|ningún código de avería|todo correcto|libre de averías|sin registros|no tiene averías|sin anomalías|cero averías|sin problemas|correcto sin averías',
     silent:
-      'no comunicó|sin resp|no alcanzada|no alcanzado|no alcanzadas|no conectado|no conectada|que no responden|sin respuesta|no responde|sin comunicación|no contesta|no ha respondido|no respondió|ninguna respuesta|no comunica|fallo de comunicación|error de comunicación|muda|mudo|sin contacto|sin conexión|no se puede comunicar|imposible comunicar|comunicación fallida|sin diálogo|fuera de línea|no accesible|inaccesible|sin señal|comunicación imposible|no hubo respuesta|no hay respuesta|no hay comunicación|no localizada|comunicación perdida|silenciosa',
+      'no encontrado|no encontrada|no comunicó|sin resp|no alcanzada|no alcanzado|no alcanzadas|no conectado|no conectada|que no responden|sin respuesta|no responde|sin comunicación|no contesta|no ha respondido|no respondió|ninguna respuesta|no comunica|fallo de comunicación|error de comunicación|muda|mudo|sin contacto|sin conexión|no se puede comunicar|imposible comunicar|comunicación fallida|sin diálogo|fuera de línea|no accesible|inaccesible|sin señal|comunicación imposible|no hubo respuesta|no hay respuesta|no hay comunicación|no localizada|comunicación perdida|silenciosa',
     notFitted:
       'no montado|no montada|no instalado|no instalada|no equipado|no equipada|unidad no montada|no presente|ausente|no existe en el vehículo|no incluido|no equipa|no configurado|no configurada|no existe|inexistente|unidad no instalada|no presente en el vehículo|no lleva|sin este equipo|opción no montada',
     unsupported:
@@ -43,10 +43,10 @@ export const spanish: LanguageWords = {
     count: 'contador|veces|frecuencia|número de|cantidad|nº de|ocurrencias|apariciones',
     text: 'descripción|texto|significado|denominación|mensaje|observación|nota|detalle',
     result: 'resultado|encontrada|encontrado',
-    link: 'enlace|comunicación|respuesta|conexión|responde',
+    link: 'contacto|enlace|comunicación|respuesta|conexión|responde',
     total: 'total|suma|en total',
     ident:
-      'identificación|referencia|número de pieza|n de pieza|pieza|artículo|número de serie|n de serie|serie|hardware|conector|enchufe|pintura|código de pintura|color|pedido|orden|calibración|teléfono|tel|matrícula|llave|factura|ref|plaza|código de radio|orden de trabajo|presupuesto|lote|par de apriete|etiqueta|extensión',
+      'presupuesto|pedido|por pedir|identificación|referencia|número de pieza|n de pieza|pieza|artículo|número de serie|n de serie|serie|hardware|conector|enchufe|pintura|código de pintura|color|pedido|orden|calibración|teléfono|tel|matrícula|llave|factura|ref|plaza|código de radio|orden de trabajo|presupuesto|lote|par de apriete|etiqueta|extensión',
     environment:
       'condiciones ambientales|datos congelados|condiciones|cuadro congelado|entorno|valores medidos|marca de tiempo|condiciones de aparición',
     reader: 'lector|equipo|aparato|herramienta|leído con',
@@ -59,8 +59,13 @@ export const spanish: LanguageWords = {
       'vehículo|cliente|técnico|taller|modelo|marca|encendido|página|datos|año|velocidad|temperatura|régimen',
   },
   title:
-    'paso|ficha|mapa|resultados|autodiagnóstico|lista|escaneo|lectura|resumen|listado|informe|resumen|diagnosis|diagnóstico|impreso|leyenda|informe de diagnosis|lectura completa|fin del informe|informe de averías|lectura|lecturas|listado|lista de averías|extracto|memorias de avería|diagnosis completa|test rápido|detalle',
+    'tabla|antes de borrar|después de borrar|antes del borrado|después del borrado|antes de la reparación|después de la reparación|paso|ficha|mapa|resultados|autodiagnóstico|lista|escaneo|lectura|resumen|listado|informe|resumen|diagnosis|diagnóstico|impreso|leyenda|informe de diagnosis|lectura completa|fin del informe|informe de averías|lectura|lecturas|listado|lista de averías|extracto|memorias de avería|diagnosis completa|test rápido|detalle',
   sign: 'fin|página|total|memoria|detalles|lectura|memorias',
+  now: 'ahora|actualmente|en este momento|actual',
+  away: 'inactivo|ausente|pasivo|inactiva|pasiva',
+  all: 'todos|todas|ambos|ambas',
+  parts: 'piezas|repuestos|recambios',
+  without: 'sin|ningún|ninguna|no hay|cero',
   not: 'no|sin|ya no',
   yes: 'sí',
   no: 'no',
@@ -73,7 +78,7 @@ export const spanish: LanguageWords = {
   noLink: 'ningún|sin|no establecida|imposible|ninguna|ninguno|fallida|nula',
   modules: 'módulos|unidades|centralitas|sistemas',
   figures: 'uno|una|un|dos|tres|cuatro|cinco|seis|siete|ocho|nueve|diez',
-  verbs: 'da|indica|contiene|es|está|son|era|dice|ha|han|tiene',
+  verbs: 'indica|contiene|es|está|son|era|dice|ha|han|tiene',
   filler:
-    'falla|evento|detectado|detectados|encontrados|leídos|desde|km|siguiente|el|la|los|las|un|una|del|de|al|por|este|esta|con|unidad|módulo|módulos|centralita|vehículo|servicio|es|está|son|ha|hay|en|y|para|equipo|lector|avería|código|códigos|estado|presente|almacenados|almacenado|registrados|memorizados|memorizadas|actualmente|sistema|se|que|espera|comunicación|respuesta|puede|tras|intentos|memoria|averías|fallos|fallo|durante|lectura|ser|tiene|todavía|solo|bus|siguientes|escáner|herramienta|aparato|tester|ahora|actual',
+    'pero|falla|evento|detectado|detectados|encontrados|leídos|desde|km|siguiente|el|la|los|las|un|una|del|de|al|por|este|esta|con|unidad|módulo|módulos|centralita|vehículo|servicio|es|está|son|ha|hay|en|y|para|equipo|lector|avería|código|códigos|estado|presente|almacenados|almacenado|registrados|memorizados|memorizadas|actualmente|sistema|se|que|espera|comunicación|respuesta|puede|tras|intentos|memoria|averías|fallos|fallo|durante|lectura|ser|tiene|todavía|solo|bus|siguientes|escáner|herramienta|aparato|tester|ahora|actual',
 };

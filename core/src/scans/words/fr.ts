@@ -4,13 +4,14 @@ export const french: LanguageWords = {
   name: 'French',
   status: {
     active:
-      'prés|pres|statique|actuels|présents|actifs|présent|présente|actif|active|actuel|actuelle|défaillant|en cours|actuellement présent|permanent présent|présent actuellement|actif actuellement|permanent et présent|en défaut|constaté|prés|act',
+      'maintenant|prés|pres|statique|actuels|présents|actifs|présent|présente|actif|active|actuel|actuelle|défaillant|en cours|actuellement présent|permanent présent|présent actuellement|actif actuellement|permanent et présent|en défaut|constaté|prés|act',
     stored:
-      'mém|mem|mémo|absent|absente|mémorisé|mémorisée|confirmé|confirmée|enregistré|enregistrée|stocké|absent|absente|inactif|en mémoire|passif|disparu|non présent|non actif|plus présent|enregistré en mémoire|conservé|non actuel|passager|mém|conf|enr',
-    comesAndGoes: 'intermittent|intermittente|fugitif|fugitive|sporadique|aléatoire|int|fug',
+      'passif|passive|inactif|inactive|absente|mém|mem|mémo|absent|absente|mémorisé|mémorisée|confirmé|confirmée|enregistré|enregistrée|stocké|absent|absente|inactif|en mémoire|passif|disparu|non présent|non actif|plus présent|enregistré en mémoire|conservé|non actuel|passager|mém|conf|enr',
+    comesAndGoes:
+      'va et vient|par moments|intermittent|intermittente|fugitif|fugitive|sporadique|aléatoire|int|fug',
     pending:
       'en attente|en cours de maturation|provisoire|non confirmé|en attente de confirmation|à confirmer|suspecté|att',
-    history: 'apparu précédemment|historique|passé|passée|ancien|ancienne|antérieur|hist',
+    history: 'avant|auparavant|apparu précédemment|historique|passé|passée|ancien|ancienne|antérieur|hist',
     permanent: 'permanent|permanente',
   },
   reach: {
@@ -18,7 +19,7 @@ export const french: LanguageWords = {
     clean:
       'aucun événement|sans défauts|aucune entrée|aucun dtc|pas de dtc|0 dtc|aucun défaut|pas de défaut|sans défaut|aucun code|pas de code|sans code|aucun|néant|aucun code défaut|pas de code défaut|rien à signaler|zéro défaut|aucune anomalie|ras|rien|mémoire vide|vide|pas de défauts|aucun défaut mémorisé|aucun défaut présent|aucun défaut détecté|exempt de défaut|bon|conforme|aucun problème|aucun code présent|pas d anomalie|sans anomalie|aucune panne|mémoire défauts vide|zéro|0 défaut',
     silent:
-      'non détecté|non détectée|échec de la communication|communication échouée|n a pas communiqué|pas de rép|non atteint|non atteints|non atteinte|non connecté|non connectée|muets|qui ne répondent pas|pas de réponse|ne répond pas|aucune réponse|muet|muette|muets|pas de communication|aucune communication|sans réponse|communication impossible|ne communique pas|n a pas répondu|défaut de communication|dialogue impossible|injoignable|pas de dialogue|échec de dialogue|non répondu|pas répondu|dialogue interrompu|échec de communication|perte de communication|communication absente|sans dialogue|silencieux|silencieuse|hors ligne|communication perdue|liaison impossible|sans communication|ne dialogue pas|erreur de communication|n est pas joignable|non joignable',
+      'introuvable|non trouvé|non détecté|non détectée|échec de la communication|communication échouée|n a pas communiqué|pas de rép|non atteint|non atteints|non atteinte|non connecté|non connectée|muets|qui ne répondent pas|pas de réponse|ne répond pas|aucune réponse|muet|muette|muets|pas de communication|aucune communication|sans réponse|communication impossible|ne communique pas|n a pas répondu|défaut de communication|dialogue impossible|injoignable|pas de dialogue|échec de dialogue|non répondu|pas répondu|dialogue interrompu|échec de communication|perte de communication|communication absente|sans dialogue|silencieux|silencieuse|hors ligne|communication perdue|liaison impossible|sans communication|ne dialogue pas|erreur de communication|n est pas joignable|non joignable',
     notFitted:
       'non monté|absent du véhicule|absents du véhicule|non équipé|non installé|non présent|absent|calculateur absent|non présent sur le véhicule|non prévu|non présent sur ce véhicule|pas monté|pas équipé|inexistant|non configuré|pas installé|non montée|non installée|non équipée|n existe pas|sans équipement|option absente',
     unsupported:
@@ -45,10 +46,10 @@ export const french: LanguageWords = {
     count: 'nombre|nombre de|compteur|occurrences|fréquence|nb|fois|apparitions',
     text: 'libellé|description|intitulé|désignation|signification|texte|message|remarque|commentaire',
     result: 'résultat|trouvé',
-    link: 'comm|etat comm|connexion|communication|réponse|liaison|dialogue|identifié|identifie|présent au réseau',
+    link: 'répond|contact|comm|etat comm|connexion|communication|réponse|liaison|dialogue|identifié|identifie|présent au réseau',
     total: 'total|somme|au total',
     ident:
-      'identification|référence|n de pièce|numéro de pièce|n pièce|pièce|réf|article|numéro de série|n de série|série|matériel|logiciel n|connecteur|prise|peinture|code peinture|teinte|commande|ordre|étalonnage|calibration|téléphone|tél|immatriculation|baie|clé|facture|indice|code radio|ordre de réparation|devis|lot|poste|couple|autocollant|n d ordre|clé n',
+      'devis|commandé|à commander|identification|référence|n de pièce|numéro de pièce|n pièce|pièce|réf|article|numéro de série|n de série|série|matériel|logiciel n|connecteur|prise|peinture|code peinture|teinte|commande|ordre|étalonnage|calibration|téléphone|tél|immatriculation|baie|clé|facture|indice|code radio|ordre de réparation|devis|lot|poste|couple|autocollant|n d ordre|clé n',
     environment:
       'conditions d apparition|contexte|conditions à la première apparition|données figées|trame figée|conditions ambiantes|horodatage|valeurs mesurées|mesures|paramètres',
     reader: 'lecteur|appareil|outil|testeur|station|lu avec',
@@ -61,8 +62,13 @@ export const french: LanguageWords = {
       'véhicule|client|technicien|mécanicien|garage|atelier|modèle|marque|contact|page|données|année|vitesse|vitesse véhicule|température|régime',
   },
   title:
-    'étape|fiche|résultats|contrôle global|liste|lecture|balayage|récapitulatif|synthèse|rapport|résumé|diagnostic|bilan|synthèse|imprimé|légende|rapport de diagnostic|lecture globale|fin du rapport|test court|bilan électronique|relevé|liste des défauts|compte rendu|lecture|lectures|test global|diagnostic complet',
+    'avant effacement|après effacement|avant réparation|après réparation|étape|fiche|résultats|contrôle global|liste|lecture|balayage|récapitulatif|synthèse|rapport|résumé|diagnostic|bilan|synthèse|imprimé|légende|rapport de diagnostic|lecture globale|fin du rapport|test court|bilan électronique|relevé|liste des défauts|compte rendu|lecture|lectures|test global|diagnostic complet',
   sign: 'fin|page|total|mémoire|détails|appel|lecture|mémoires',
+  now: 'actuellement|maintenant|en ce moment|actuel|actuelle',
+  away: 'inactif|absent|passif|inactive|absente|passive',
+  all: 'tous|toutes|les deux',
+  parts: 'pièces|pièces détachées',
+  without: 'aucun|aucune|sans|pas de|zéro',
   not: 'non|pas|plus',
   yes: 'oui',
   no: 'non',
@@ -77,5 +83,5 @@ export const french: LanguageWords = {
   figures: 'un|une|deux|trois|quatre|cinq|six|sept|huit|neuf|dix',
   verbs: 'donne|signale|contient|est|sont|était|dit|a|ont|voici|indique',
   filler:
-    'événement|détecté|détectés|lus|trouvés|trouvé|depuis|km|suivants|suivant|suivante|le|la|les|l|un|une|du|de|des|d|au|aux|par|ce|cet|cette|calculateur|calculateurs|module|véhicule|service|est|sont|a|n|ne|et|en|dans|sur|avec|appareil|outil|lecteur|défaut|défauts|code|état|statut|présent|mémorisé|enregistré|actuellement|lors|lecture|demande|système|pour|qui|attente|restés|resté|pas|dialogue|communication|être|peut|essais|après|réponse|mémoire|relevé|on|il|elle|y|avoir|été|se|toujours|seulement|bus|anomalie|testeur|valise|lu|lue|maintenant',
+    'mais|contient|contiennent|ne|événement|détecté|détectés|lus|trouvés|trouvé|depuis|km|suivants|suivant|suivante|le|la|les|l|un|une|du|de|des|d|au|aux|par|ce|cet|cette|calculateur|calculateurs|module|véhicule|service|est|sont|a|n|ne|et|en|dans|sur|avec|appareil|outil|lecteur|défaut|défauts|code|état|statut|présent|mémorisé|enregistré|actuellement|lors|lecture|demande|système|pour|qui|attente|restés|resté|pas|dialogue|communication|être|peut|essais|après|réponse|mémoire|relevé|on|il|elle|y|avoir|été|se|toujours|seulement|bus|anomalie|testeur|valise|lu|lue|maintenant',
 };

@@ -4,12 +4,12 @@ export const italian: LanguageWords = {
   name: 'Italian',
   status: {
     active:
-      'statico|attuali|attivi|presenti|attivo|attiva|presente|attuale|in corso|attualmente presente|presente ora|attualmente attivo|attivo ora|in atto|att|pres',
+      'adesso|ora|statico|attuali|attivi|presenti|attivo|attiva|presente|attuale|in corso|attualmente presente|presente ora|attualmente attivo|attivo ora|in atto|att|pres',
     stored:
-      'assente|memorizzato|memorizzata|confermato|confermata|registrato|registrata|salvato|inattivo|passivo|in memoria|assente|archiviato|non presente|non attivo|non attiva|non attuale|passiva|inattiva|mem|conf',
-    comesAndGoes: 'sporadico|sporadica|intermittente|saltuario|occasionale|int|spor',
+      'passivo|passiva|inattivo|inattiva|assente|assente|memorizzato|memorizzata|confermato|confermata|registrato|registrata|salvato|inattivo|passivo|in memoria|assente|archiviato|non presente|non attivo|non attiva|non attuale|passiva|inattiva|mem|conf',
+    comesAndGoes: 'va e viene|a tratti|sporadico|sporadica|intermittente|saltuario|occasionale|int|spor',
     pending: 'in attesa|pendente|provvisorio|non confermato|in sospeso|pend',
-    history: 'storico|storica|passato|passata|precedente|vecchio|stor',
+    history: 'prima|in precedenza|storico|storica|passato|passata|precedente|vecchio|stor',
     permanent: 'permanente',
   },
   reach: {
@@ -17,7 +17,7 @@ export const italian: LanguageWords = {
     clean:
       'nessun evento|nessun dtc|senza dtc|nessun guasto|nessun errore|senza guasti|nessun codice|senza errori|senza codici|nessuno|nessun difetto|nessuna anomalia|non ci sono guasti|0 guasti|senza difetti|memoria vuota|vuota|vuoto|niente|nulla|nessun guasto memorizzato|nessun guasto presente|nessun errore memorizzato|tutto regolare|regolare|senza anomalie|esente da guasti|zero guasti|nessun codice guasto|memoria guasti vuota|nulla da segnalare|nessuna segnalazione',
     silent:
-      'nessuna risp|non raggiunte|non raggiunta|non raggiunto|non collegato|non collegata|non connesso|che non rispondono|nessuna risposta|non risponde|nessuna comunicazione|non ha risposto|senza risposta|muta|muto|mute|errore di comunicazione|non comunica|comunicazione assente|non raggiungibile|nessun contatto|assenza di comunicazione|comunicazione fallita|comunicazione impossibile|non in linea|fuori linea|nessun dialogo|nessun segnale|comunicazione persa|impossibile comunicare|mancata risposta|non si riesce a comunicare|silenziosa|senza comunicazione',
+      'non trovato|non trovata|nessuna risp|non raggiunte|non raggiunta|non raggiunto|non collegato|non collegata|non connesso|che non rispondono|nessuna risposta|non risponde|nessuna comunicazione|non ha risposto|senza risposta|muta|muto|mute|errore di comunicazione|non comunica|comunicazione assente|non raggiungibile|nessun contatto|assenza di comunicazione|comunicazione fallita|comunicazione impossibile|non in linea|fuori linea|nessun dialogo|nessun segnale|comunicazione persa|impossibile comunicare|mancata risposta|non si riesce a comunicare|silenziosa|senza comunicazione',
     notFitted:
       'non montato|non montata|non installato|non installata|non presente sul veicolo|non presente|assente|non equipaggiato|non previsto|non è montata|non è montato|non è presente|non configurata|non configurato|inesistente|non esiste|non in dotazione|non equipaggiata|opzione non montata',
     unsupported:
@@ -43,10 +43,10 @@ export const italian: LanguageWords = {
     count: 'contatore|frequenza|numero|volte|numero di|occorrenze|conteggio',
     text: 'descrizione|testo|significato|denominazione|messaggio|nota|note|dettaglio',
     result: 'esito|risultato|trovata|trovato',
-    link: 'connessione|comunicazione|risposta|collegamento|risponde',
+    link: 'contatto|connessione|comunicazione|risposta|collegamento|risponde',
     total: 'totale|somma|in totale',
     ident:
-      'identificazione|codice ricambio|ricambio|numero parte|numero ricambio|articolo|matricola|numero di serie|serie|hardware|connettore|spina|vernice|codice vernice|colore|ordine|taratura|tar|calibrazione|telefono|tel|targa|chiave|fattura|rif|riferimento|posto|codice radio|ordine di lavoro|preventivo|lotto|coppia|etichetta|interno',
+      'preventivo|ordinato|da ordinare|numero di parte|numero di serie|numero di ricambio|numero parte|numero pezzo|matricola|numero hardware|numero software|identificazione|codice ricambio|ricambio|numero parte|numero ricambio|articolo|matricola|numero di serie|serie|hardware|connettore|spina|vernice|codice vernice|colore|ordine|taratura|tar|calibrazione|telefono|tel|targa|chiave|fattura|rif|riferimento|posto|codice radio|ordine di lavoro|preventivo|lotto|coppia|etichetta|interno',
     environment:
       'condizioni ambientali|dati congelati|condizioni|fermo immagine|ambiente|valori misurati|marca temporale|parametri ambientali',
     reader: 'strumento|lettore|apparecchio|dispositivo|tester|letto con',
@@ -59,8 +59,13 @@ export const italian: LanguageWords = {
       'veicolo|vettura|cliente|tecnico|officina|modello|marca|accensione|pagina|dati|anno|velocità|temperatura|giri',
   },
   title:
-    'passo|scheda|risultati|scansione|lettura|riepilogo|elenco|lista|rapporto|riepilogo|diagnosi|stampato|legenda|relazione|rapporto di diagnosi|lettura completa|fine della relazione|prova breve|lettura|letture|elenco guasti|estratto|memorie guasti|diagnosi completa|test rapido|referto',
+    'tabella|prima della cancellazione|dopo la cancellazione|prima della riparazione|dopo la riparazione|passo|scheda|risultati|scansione|lettura|riepilogo|elenco|lista|rapporto|riepilogo|diagnosi|stampato|legenda|relazione|rapporto di diagnosi|lettura completa|fine della relazione|prova breve|lettura|letture|elenco guasti|estratto|memorie guasti|diagnosi completa|test rapido|referto',
   sign: 'fine|pagina|totale|memoria|dettagli|appello|lettura|memorie',
+  now: 'ora|adesso|attualmente|al momento|attuale',
+  away: 'inattivo|assente|passivo|inattiva|passiva',
+  all: 'tutti|tutte|entrambi',
+  parts: 'ricambi|pezzi',
+  without: 'nessun|nessuna|senza|zero|non ci sono',
   not: 'non|più',
   yes: 'sì',
   no: 'no',
@@ -73,7 +78,7 @@ export const italian: LanguageWords = {
   noLink: 'nessun|non stabilita|non effettuata|impossibile|nessuna|nessuno|assente|fallita|mancante',
   modules: 'moduli|centraline|sistemi',
   figures: 'uno|una|un|due|tre|quattro|cinque|sei|sette|otto|nove|dieci',
-  verbs: 'dà|segnala|contiene|è|sono|era|dice|ha|hanno',
+  verbs: 'segnala|contiene|è|sono|era|dice|ha|hanno',
   filler:
-    'evento|rilevato|rilevati|rilevata|trovati|trovato|km|seguenti|seguente|il|lo|la|i|gli|le|un|una|del|della|di|dal|dalla|da|questo|questa|con|centralina|modulo|veicolo|servizio|è|sono|ha|ci|in|nel|nella|e|per|strumento|guasto|codice|stato|presente|memorizzati|memorizzato|attualmente|sistema|stati|letti|lette|letto|sul|attesa|comunicazione|risposta|può|dopo|tentativi|memoria|guasti|errore|durante|lettura|ancora|solo|bus|essere|si|lettore|tester|apparecchio|adesso|ora',
+    'ma|evento|rilevato|rilevati|rilevata|trovati|trovato|km|seguenti|seguente|il|lo|la|i|gli|le|un|una|del|della|di|dal|dalla|da|questo|questa|con|centralina|modulo|veicolo|servizio|è|sono|ha|ci|in|nel|nella|e|per|strumento|guasto|codice|stato|presente|memorizzati|memorizzato|attualmente|sistema|stati|letti|lette|letto|sul|attesa|comunicazione|risposta|può|dopo|tentativi|memoria|guasti|errore|durante|lettura|ancora|solo|bus|essere|si|lettore|tester|apparecchio|adesso|ora',
 };

@@ -59,6 +59,16 @@ export interface LanguageWords {
   readonly title: string;
   /** Words of page heads and closing lines that a module's name may hold too: such a line says nothing else. */
   readonly sign: string;
+  /** Now: beside what is not there it makes nothing present. */
+  readonly now: string;
+  /** Single words for what is in memory and not there. */
+  readonly away: string;
+  /** All of them: in front of what is said of several codes. */
+  readonly all: string;
+  /** Parts, over a list of them. */
+  readonly parts: string;
+  /** What says in front of codes that there are none. */
+  readonly without: string;
   /** Words that turn what follows into its opposite. */
   readonly not: string;
   /** Several modules: what stands over a list of them. */

@@ -4,12 +4,13 @@ export const dutch: LanguageWords = {
   name: 'Dutch',
   status: {
     active:
-      'statisch|continu|actieve|actuele|huidige|aanwezige|actief|aanwezig|actueel|huidig|nu aanwezig|momenteel aanwezig|nu actief|momenteel actief|optredend|bestaand|act|aanw',
+      'nu|statisch|continu|actieve|actuele|huidige|aanwezige|actief|aanwezig|actueel|huidig|nu aanwezig|momenteel aanwezig|nu actief|momenteel actief|optredend|bestaand|act|aanw',
     stored:
-      'afwezig|opgeslagene|opgeslagen|bevestigd|vastgelegd|passief|inactief|in geheugen|bewaard|niet aanwezig|niet actief|niet meer aanwezig|niet actueel|gelogd|opg|bev',
-    comesAndGoes: 'sporadisch|intermitterend|incidenteel|af en toe|onregelmatig|spor|int',
+      'passief|inactief|afwezig|afwezig|opgeslagene|opgeslagen|bevestigd|vastgelegd|passief|inactief|in geheugen|bewaard|niet aanwezig|niet actief|niet meer aanwezig|niet actueel|gelogd|opg|bev',
+    comesAndGoes:
+      'wisselend|komt en gaat|sporadisch|intermitterend|incidenteel|af en toe|onregelmatig|spor|int',
     pending: 'in afwachting|voorlopig|onbevestigd|hangend|nog niet bevestigd',
-    history: 'historisch|verleden|eerder|historie|vroeger|oud|hist',
+    history: 'eerder|voorheen|historisch|verleden|eerder|historie|vroeger|oud|hist',
     permanent: 'permanent|blijvend',
   },
   reach: {
@@ -17,7 +18,7 @@ export const dutch: LanguageWords = {
     clean:
       'geen gebeurtenissen|zonder codes|geen dtc|geen dtcs|geen storingen|geen storing|geen fouten|geen fout|geen foutcodes|geen codes|geen storingscodes|zonder storingen|foutvrij|geen|in orde|geen meldingen|storingsvrij|0 storingen|leeg|geheugen leeg|storingsgeheugen leeg|niets|niets opgeslagen|geen storingen opgeslagen|geen bijzonderheden|niets te melden|geen foutcodes opgeslagen|geen fouten gevonden|vrij van storingen|alles in orde|geen afwijkingen|geen foutmeldingen',
     silent:
-      'geen antw|niet bereikt|communiceert niet|zonder communicatie|zonder antwoord|niet verbonden|niet reagerende|niet antwoordende|geen antwoord|antwoordt niet|geen communicatie|geen respons|reageert niet|geen reactie|niet bereikbaar|geen verbinding|heeft niet geantwoord|communicatiefout|zwijgt|geen contact|stil|geen contact mogelijk|communicatie mislukt|geen communicatie mogelijk|communicatie niet mogelijk|offline|verbinding mislukt|geen signaal|onbereikbaar|niet gevonden op de bus|meldt zich niet|geen gegevens',
+      'niet gevonden|kan niet verbinden|geen antw|niet bereikt|communiceert niet|zonder communicatie|zonder antwoord|niet verbonden|niet reagerende|niet antwoordende|geen antwoord|antwoordt niet|geen communicatie|geen respons|reageert niet|geen reactie|niet bereikbaar|geen verbinding|heeft niet geantwoord|communicatiefout|zwijgt|geen contact|stil|geen contact mogelijk|communicatie mislukt|geen communicatie mogelijk|communicatie niet mogelijk|offline|verbinding mislukt|geen signaal|onbereikbaar|niet gevonden op de bus|meldt zich niet|geen gegevens',
     notFitted:
       'niet gemonteerd|niet aanwezig|niet aanwezig in voertuig|niet ingebouwd|niet geïnstalleerd|niet uitgerust|ontbreekt|niet in voertuig|niet aangebracht|niet geconfigureerd|bestaat niet|niet van toepassing|optie niet aanwezig|niet in deze auto|zonder deze optie',
     unsupported:
@@ -28,7 +29,7 @@ export const dutch: LanguageWords = {
       'negatief|toegang geweigerd|verzoek geweigerd|geweigerd|afgewezen|negatief antwoord|vergrendeld|geen toegang|toegang niet toegestaan|beveiligingstoegang geweigerd|verzoek afgewezen',
     unclear:
       'niet gelezen|niet uitgelezen|niet getest|overgeslagen|afgebroken|onvolledig|leesfout|onleesbaar|niet leesbaar',
-    holdsCodes: 'gebeurtenis|gebeurtenissen|storing|storingen|fout|fouten|nok',
+    holdsCodes: 'stuk|stuks|gebeurtenis|gebeurtenissen|storing|storingen|fout|fouten|nok',
     nothingAnswered:
       'geen regeleenheid antwoordt|geen verbinding met het voertuig|geen regeleenheden gevonden|geen communicatie met het voertuig|geen enkele module antwoordt',
   },
@@ -43,10 +44,10 @@ export const dutch: LanguageWords = {
     count: 'aantal|teller|frequentie|keer|aantal keer|hoe vaak',
     text: 'omschrijving|tekst|beschrijving|betekenis|melding|opmerking|toelichting',
     result: 'resultaat|gevonden',
-    link: 'bereikbaar|communicatie|antwoord|verbinding|bereikt',
+    link: 'antwoordt|reageert|contact|bereikbaar|communicatie|antwoord|verbinding|bereikt',
     total: 'totaal|som|in totaal',
     ident:
-      'identificatie|onderdeelnummer|onderdeel|artikelnummer|artikel|serienummer|hardware|stekker|connector|lak|lakcode|kleur|kleurcode|bestelling|bestelnummer|order|kalibratie|telefoon|tel|kenteken|sleutel|factuur|referentie|werkplaatsnummer|radiocode|werkorder|offerte|partij|aanhaalmoment|toestel',
+      'offerte|besteld|te bestellen|identificatie|onderdeelnummer|onderdeel|artikelnummer|artikel|serienummer|hardware|stekker|connector|lak|lakcode|kleur|kleurcode|bestelling|bestelnummer|order|kalibratie|telefoon|tel|kenteken|sleutel|factuur|referentie|werkplaatsnummer|radiocode|werkorder|offerte|partij|aanhaalmoment|toestel',
     environment:
       'omgevingsgegevens|omstandigheden|omgevingscondities|bevroren beeld|freeze frame|meetwaarden|tijdstempel|randvoorwaarden',
     reader: 'uitleesapparaat|apparaat|tester|lezer|uitgelezen met|gereedschap',
@@ -59,8 +60,13 @@ export const dutch: LanguageWords = {
       'voertuig|auto|klant|monteur|werkplaats|model|merk|contact|pagina|gegevens|bouwjaar|snelheid|temperatuur|toerental',
   },
   title:
-    'stap|resultaten|lijst|overzicht|uitlezing|rapport|samenvatting|diagnose|diagnoserapport|uitleesrapport|overzicht|afgedrukt|legenda|einde van het rapport|uitlezing|totaaluitlezing|storingslijst|uittreksel|sneltest|foutenlijst',
+    'tabel|voor het wissen|na het wissen|voor reparatie|na reparatie|stap|resultaten|lijst|overzicht|uitlezing|rapport|samenvatting|diagnose|diagnoserapport|uitleesrapport|overzicht|afgedrukt|legenda|einde van het rapport|uitlezing|totaaluitlezing|storingslijst|uittreksel|sneltest|foutenlijst',
   sign: 'einde|pagina|totaal|geheugen|details',
+  now: 'nu|momenteel|op dit moment|actueel',
+  away: 'inactief|afwezig|passief',
+  all: 'allemaal|alle|beide',
+  parts: 'onderdelen',
+  without: 'geen|zonder|nul',
   not: 'niet|geen|niet meer',
   yes: 'ja|j',
   no: 'nee',
@@ -75,5 +81,5 @@ export const dutch: LanguageWords = {
   figures: 'een|één|twee|drie|vier|vijf|zes|zeven|acht|negen|tien',
   verbs: 'geeft|meldt|bevat|is|zijn|was|waren|zegt|heeft|hebben',
   filler:
-    'gebeurtenis|gedetecteerd|gelezen|sinds|km|volgende|de|het|een|van|dit|deze|dat|met|regeleenheid|module|voertuig|dienst|is|zijn|heeft|was|in|op|en|voor|apparaat|lezer|storing|code|status|aanwezig|opgeslagen|gevonden|momenteel|systeem|bij|uitlezen|er|zich|wordt|communicatie|mogelijk|kan|worden|na|pogingen|geheugen|storingen|fouten|nog|alleen|bus|te|ook|storingsgeheugen|toestel|uitleesapparaat|tester|scanner|nu',
+    'maar|gebeurtenis|gedetecteerd|gelezen|sinds|km|volgende|de|het|een|van|dit|deze|dat|met|regeleenheid|module|voertuig|dienst|is|zijn|heeft|was|in|op|en|voor|apparaat|lezer|storing|code|status|aanwezig|opgeslagen|gevonden|momenteel|systeem|bij|uitlezen|er|zich|wordt|communicatie|mogelijk|kan|worden|na|pogingen|geheugen|storingen|fouten|nog|alleen|bus|te|ook|storingsgeheugen|toestel|uitleesapparaat|tester|scanner|nu',
 };

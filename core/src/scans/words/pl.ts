@@ -4,12 +4,12 @@ export const polish: LanguageWords = {
   name: 'Polish',
   status: {
     active:
-      'aktualne|bieżące|aktywny teraz|aktywny|aktywna|aktywne|obecny|obecna|bieżący|bieżąca|aktualny|aktualna|występuje|trwały aktywny|obecnie aktywny|teraz obecny|bieżąco występuje|aktywne teraz|akt|ob',
+      'teraz|aktualne|bieżące|aktywny teraz|aktywny|aktywna|aktywne|obecny|obecna|bieżący|bieżąca|aktualny|aktualna|występuje|trwały aktywny|obecnie aktywny|teraz obecny|bieżąco występuje|aktywne teraz|akt|ob',
     stored:
-      'zapisany|zapisana|zapisane|potwierdzony|potwierdzona|zapamiętany|nieaktywny|nieaktywna|pasywny|pasywna|w pamięci|nieobecny|statyczny zapisany|zarejestrowany|zarejestrowana|niewystępujący|nie występuje|zap|potw',
-    comesAndGoes: 'sporadyczny|sporadyczna|przerywany|okresowy|chwilowy|przejściowy|spor',
+      'pasywny|pasywna|nieaktywny|nieaktywna|nieobecny|nieobecna|pamięć|zapisany|zapisana|zapisane|potwierdzony|potwierdzona|zapamiętany|nieaktywny|nieaktywna|pasywny|pasywna|w pamięci|nieobecny|statyczny zapisany|zarejestrowany|zarejestrowana|niewystępujący|nie występuje|zap|potw',
+    comesAndGoes: 'pojawia się i znika|sporadyczny|sporadyczna|przerywany|okresowy|chwilowy|przejściowy|spor',
     pending: 'oczekujący|oczekująca|wstępny|wstępna|niepotwierdzony|niepotwierdzona|tymczasowy',
-    history: 'historyczny|historyczna|przeszły|przeszła|poprzedni|dawny|archiwalny|hist',
+    history: 'wcześniej|poprzednio|historyczny|historyczna|przeszły|przeszła|poprzedni|dawny|archiwalny|hist',
     permanent: 'permanentny|trwały|stały',
   },
   reach: {
@@ -17,7 +17,7 @@ export const polish: LanguageWords = {
     clean:
       'brak zdarzeń|bez kodów|brak wpisów|bez wpisów|brak dtc|brak usterek|brak błędów|brak kodów|bez usterek|bez błędów|brak|brak usterki|nie znaleziono usterek|brak kodów usterek|0 usterek|brak zapisów|pamięć pusta|pusta|pusto|nic|bez zastrzeżeń|sprawny|w porządku|brak zapisanych usterek|brak zapisanych błędów|brak zapisanych kodów|wolny od usterek|zero usterek|brak nieprawidłowości|pamięć usterek pusta|usterek nie znaleziono|błędów nie znaleziono|nie wykryto usterek|usterek brak',
     silent:
-      'nie nawiązano komunikacji|brak odp|nie nawiązano połączenia|nieosiągalne|bez komunikacji|bez odpowiedzi|niepołączony|nieodpowiadające|nieodpowiadający|które nie odpowiadają|brak odpowiedzi|nie odpowiada|brak komunikacji|nie odpowiedział|brak połączenia|milczy|błąd komunikacji|nie komunikuje się|brak kontaktu|nieosiągalny|komunikacja niemożliwa|brak łączności|offline|nie można nawiązać komunikacji|nie można nawiązać połączenia|brak sygnału|nie zgłasza się|utracono komunikację|komunikacja nieudana|brak danych',
+      'nie znaleziono|nie znaleziony|nie nawiązano komunikacji|brak odp|nie nawiązano połączenia|nieosiągalne|bez komunikacji|bez odpowiedzi|niepołączony|nieodpowiadające|nieodpowiadający|które nie odpowiadają|brak odpowiedzi|nie odpowiada|brak komunikacji|nie odpowiedział|brak połączenia|milczy|błąd komunikacji|nie komunikuje się|brak kontaktu|nieosiągalny|komunikacja niemożliwa|brak łączności|offline|nie można nawiązać komunikacji|nie można nawiązać połączenia|brak sygnału|nie zgłasza się|utracono komunikację|komunikacja nieudana|brak danych',
     notFitted:
       'nie zamontowany|nie zamontowana|nie zainstalowany|nie zainstalowana|nie występuje|niezamontowany|nie zamontowano|brak w pojeździe|nieobecny w pojeździe|nie zainstalowano|niezainstalowany|nieobecny|niewyposażony|nie występuje w pojeździe|brak wyposażenia|nie istnieje|nieskonfigurowany|nie ma w pojeździe|opcja niezamontowana|nie dotyczy',
     unsupported:
@@ -36,17 +36,17 @@ export const polish: LanguageWords = {
     module:
       'moduł sterujący|nazwa modułu|nazwa sterownika|sterownik|sterowniki|moduł|moduły|układ|układy|system|jednostka|jednostka sterująca|źródło',
     address: 'adres|adr',
-    code: 'wpis|wpisy|wpisów|zdarzenie|kod|kody|usterka|usterki|usterek|kod usterki|kody usterek|błąd|błędy|błędów|kod błędu|dtc',
+    code: 'kodów|błędów|usterek|wpis|wpisy|wpisów|zdarzenie|kod|kody|usterka|usterki|usterek|kod usterki|kody usterek|błąd|błędy|błędów|kod błędu|dtc',
     type: 'podtyp|podkod|subcode|typ|rodzaj|podtyp|rodzaj usterki|symptom|objaw',
     status: 'stan aktualny|aktualny stan|obecność|stan|status|stan usterki',
     byte: 'bajt|bajt stanu|bajty|bajt statusu',
     count: 'licznik|ilość|liczba|częstość|razy|liczba wystąpień',
     text: 'opis|tekst|znaczenie|treść|komunikat|uwaga|uwagi|nazwa usterki',
     result: 'wynik|znaleziono|znaleziony',
-    link: 'łączność|komunikacja|odpowiedź|połączenie',
+    link: 'odpowiada|kontakt|łączność|komunikacja|odpowiedź|połączenie',
     total: 'razem|suma|łącznie|ogółem',
     ident:
-      'identyfikacja|numer części|nr części|część|numer katalogowy|artykuł|numer seryjny|nr seryjny|sprzęt|złącze|wtyczka|lakier|kod lakieru|kolor|zamówienie|nr zamówienia|kalibracja|telefon|tel|rejestracja|nr rejestracyjny|kluczyk|faktura|nr ref|stanowisko|kod radia|zlecenie|oferta|partia|moment|naklejka',
+      'kosztorys|zamówiono|do zamówienia|identyfikacja|numer części|nr części|część|numer katalogowy|artykuł|numer seryjny|nr seryjny|sprzęt|złącze|wtyczka|lakier|kod lakieru|kolor|zamówienie|nr zamówienia|kalibracja|telefon|tel|rejestracja|nr rejestracyjny|kluczyk|faktura|nr ref|stanowisko|kod radia|zlecenie|oferta|partia|moment|naklejka',
     environment:
       'warunki otoczenia|ramka zamrożona|warunki|dane otoczenia|wartości mierzone|znacznik czasu|dane zamrożone',
     reader: 'czytnik|urządzenie|tester|przyrząd|odczytano za pomocą',
@@ -59,8 +59,13 @@ export const polish: LanguageWords = {
       'pojazd|samochód|klient|mechanik|warsztat|model|marka|zapłon|strona|dane|rocznik|prędkość|temperatura|obroty',
   },
   title:
-    'krok|karta|wynik skanowania|wyniki|lista|wykaz|odczyt|skanowanie|zestawienie|raport|podsumowanie|diagnostyka|diagnostyczny|raport diagnostyczny|pełny odczyt|legenda|zestawienie|raport usterek|wydruk|odczyt|lista usterek|wyciąg|szybki test|przegląd',
+    'tabela|przed kasowaniem|po kasowaniu|przed naprawą|po naprawie|krok|karta|wynik skanowania|wyniki|lista|wykaz|odczyt|skanowanie|zestawienie|raport|podsumowanie|diagnostyka|diagnostyczny|raport diagnostyczny|pełny odczyt|legenda|zestawienie|raport usterek|wydruk|odczyt|lista usterek|wyciąg|szybki test|przegląd',
   sign: 'koniec|strona|razem|pamięć|szczegóły|odczyt',
+  now: 'teraz|obecnie|aktualnie|w tej chwili',
+  away: 'nieaktywny|nieobecny|pasywny|nieaktywna|nieobecna|pasywna',
+  all: 'wszystkie|oba',
+  parts: 'części',
+  without: 'brak|bez|zero',
   not: 'nie|brak|już nie',
   yes: 'tak',
   no: 'nie',
@@ -75,5 +80,5 @@ export const polish: LanguageWords = {
   figures: 'jeden|jedna|dwa|dwie|trzy|cztery|pięć|sześć|siedem|osiem|dziewięć|dziesięć',
   verbs: 'daje|zgłasza|zawiera|jest|są|był|była|mówi|ma',
   filler:
-    'wpisy|pamięci|wpis|wykryto|znaleziono|odczytano|sterownikiem|modułem|km|następujące|w|z|ze|na|do|od|i|oraz|przez|ten|tego|tym|jest|są|był|się|sterownik|sterownika|moduł|pojazd|pojazdu|pojeździe|czytnik|usterka|kod|stan|zapisane|zapisany|wykryte|obecnie|układ|podczas|odczytu|nie ma|ma|dla|urządzenie|komunikacji|komunikacja|może|po|próbach|pamięć|usterek|błędów|jeszcze|tylko|magistrala|nie|żadnych|czytnika|tester|testera|urządzenia|teraz',
+    'już|aktualnie|obecnie|ale|wpisy|pamięci|wpis|wykryto|znaleziono|odczytano|sterownikiem|modułem|km|następujące|w|z|ze|na|do|od|i|oraz|przez|ten|tego|tym|jest|są|był|się|sterownik|sterownika|moduł|pojazd|pojazdu|pojeździe|czytnik|usterka|kod|stan|zapisane|zapisany|wykryte|obecnie|układ|podczas|odczytu|nie ma|ma|dla|urządzenie|komunikacji|komunikacja|może|po|próbach|pamięć|usterek|błędów|jeszcze|tylko|magistrala|nie|żadnych|czytnika|tester|testera|urządzenia|teraz',
 };

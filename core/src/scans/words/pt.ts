@@ -4,12 +4,12 @@ export const portuguese: LanguageWords = {
   name: 'Portuguese',
   status: {
     active:
-      'estático|atuais|actuais|ativas|ativos|ativo|ativa|activo|activa|presente|atual|actual|em curso|presente agora|atualmente ativo|ativo agora|pres',
+      'agora|estático|atuais|actuais|ativas|ativos|ativo|ativa|activo|activa|presente|atual|actual|em curso|presente agora|atualmente ativo|ativo agora|pres',
     stored:
-      'ausente|memorizado|memorizada|confirmado|confirmada|armazenado|armazenada|guardado|guardada|registado|inativo|inativa|inactivo|passivo|em memória|ausente|não presente|não ativo|não ativa|registada|gravado|gravada|em memória apenas|mem|conf',
-    comesAndGoes: 'esporádico|esporádica|intermitente|ocasional|int|espor',
+      'passivo|passiva|inativo|inativa|ausente|ausente|memorizado|memorizada|confirmado|confirmada|armazenado|armazenada|guardado|guardada|registado|inativo|inativa|inactivo|passivo|em memória|ausente|não presente|não ativo|não ativa|registada|gravado|gravada|em memória apenas|mem|conf',
+    comesAndGoes: 'vai e vem|aparece e desaparece|esporádico|esporádica|intermitente|ocasional|int|espor',
     pending: 'pendente|provisório|provisória|em espera|não confirmado|por confirmar|pend',
-    history: 'histórico|histórica|passado|passada|anterior|antigo|hist',
+    history: 'antes|anteriormente|histórico|histórica|passado|passada|anterior|antigo|hist',
     permanent: 'permanente',
   },
   reach: {
@@ -17,7 +17,7 @@ export const portuguese: LanguageWords = {
     clean:
       'nenhum evento|sem eventos|sem entradas|sem dtc|nenhum dtc|sem avarias|nenhuma avaria|sem códigos|nenhum código|sem falhas|nenhuma falha|sem erros|nenhum erro|nenhuma|nenhum|não há avarias|sem avaria|0 avarias|memória vazia|vazia|vazio|nada|nada a assinalar|sem avarias memorizadas|sem códigos de avaria|nenhum código de avaria|livre de avarias|tudo bem|sem anomalias|zero avarias|sem registos',
     silent:
-      'não comunicou|sem resp|não alcançada|não alcançado|não conectado|não ligado|que não respondem|sem resposta|não responde|sem comunicação|não respondeu|nenhuma resposta|não comunica|erro de comunicação|falha de comunicação|muda|mudo|sem contacto|sem ligação|unidade não responde|comunicação impossível|comunicação falhada|falha na comunicação|sem sinal|inacessível|offline|não foi possível comunicar|comunicação perdida|não contactável|silenciosa',
+      'não encontrado|não encontrada|não comunicou|sem resp|não alcançada|não alcançado|não conectado|não ligado|que não respondem|sem resposta|não responde|sem comunicação|não respondeu|nenhuma resposta|não comunica|erro de comunicação|falha de comunicação|muda|mudo|sem contacto|sem ligação|unidade não responde|comunicação impossível|comunicação falhada|falha na comunicação|sem sinal|inacessível|offline|não foi possível comunicar|comunicação perdida|não contactável|silenciosa',
     notFitted:
       'não montado|não montada|não instalado|não instalada|não está instalada|não está instalado|não equipado|não presente|ausente|ausente do veículo|não existe no veículo|não está montada|não está montado|não existe|não configurada|não configurado|não equipada|inexistente|sem este equipamento',
     unsupported:
@@ -42,10 +42,10 @@ export const portuguese: LanguageWords = {
     count: 'contador|frequência|vezes|número de|quantidade|ocorrências',
     text: 'descrição|texto|significado|designação|mensagem|nota|observação|detalhe',
     result: 'resultado|encontrada|encontrado',
-    link: 'conexão|comunicação|resposta|ligação',
+    link: 'responde|contacto|contato|conexão|comunicação|resposta|ligação',
     total: 'total|soma|no total',
     ident:
-      'identificação|referência|número da peça|número de peça|peça|artigo|número de série|série|hardware|ficha|conector|pintura|código de pintura|cor|encomenda|ordem|calibração|telefone|tel|matrícula|chave|fatura|ref|lugar|código do rádio|ordem de trabalho|orçamento|lote|binário|etiqueta|extensão',
+      'orçamento|encomendado|a encomendar|identificação|referência|número da peça|número de peça|peça|artigo|número de série|série|hardware|ficha|conector|pintura|código de pintura|cor|encomenda|ordem|calibração|telefone|tel|matrícula|chave|fatura|ref|lugar|código do rádio|ordem de trabalho|orçamento|lote|binário|etiqueta|extensão',
     environment:
       'condições ambientais|dados congelados|condições|quadro congelado|ambiente|valores medidos|marca temporal|condições de aparecimento',
     reader: 'leitor|equipamento|aparelho|ferramenta|lido com',
@@ -58,8 +58,13 @@ export const portuguese: LanguageWords = {
       'veículo|viatura|cliente|técnico|oficina|modelo|marca|ignição|página|dados|ano|velocidade|temperatura|rotações',
   },
   title:
-    'passo|etapa|mapa|ficha|resultados|exame|lista|listagem|leitura|resumo|varredura|relatório|resumo|diagnóstico|impresso|legenda|relatório de diagnóstico|leitura completa|fim do relatório|relatório de leitura|leitura|lista de avarias|extrato|teste rápido|leituras',
+    'tabela|antes de apagar|depois de apagar|antes da reparação|depois da reparação|passo|etapa|mapa|ficha|resultados|exame|lista|listagem|leitura|resumo|varredura|relatório|resumo|diagnóstico|impresso|legenda|relatório de diagnóstico|leitura completa|fim do relatório|relatório de leitura|leitura|lista de avarias|extrato|teste rápido|leituras',
   sign: 'fim|página|total|memória|detalhes|leitura',
+  now: 'agora|atualmente|de momento|neste momento|atual',
+  away: 'inativo|ausente|passivo|inativa|passiva',
+  all: 'todos|todas|ambos',
+  parts: 'peças',
+  without: 'sem|nenhum|nenhuma|zero',
   not: 'não|sem|já não',
   yes: 'sim',
   no: 'não',
@@ -72,7 +77,7 @@ export const portuguese: LanguageWords = {
   noLink: 'não efetuada|não estabelecida|impossível|nenhuma|nenhum|falhou|ausente',
   modules: 'módulos|unidades|centrais|sistemas',
   figures: 'um|uma|dois|duas|três|quatro|cinco|seis|sete|oito|nove|dez',
-  verbs: 'dá|indica|contém|é|são|está|era|diz|tem',
+  verbs: 'indica|contém|é|são|está|era|diz|tem',
   filler:
-    'evento|detetados|detectados|encontrados|lidos|desde|km|seguintes|seguinte|o|a|os|as|um|uma|do|da|dos|das|de|por|este|esta|com|unidade|módulo|veículo|serviço|é|está|são|foi|foram|há|em|no|na|e|para|leitor|avaria|avarias|código|estado|presente|memorizadas|memorizados|memorizado|atualmente|sistema|lida|lidas|lido|espera|que|comunicação|resposta|pode|após|tentativas|memória|falhas|falha|durante|leitura|ainda|só|bus|ser|todas|unidades|equipamento|aparelho|ferramenta|agora',
+    'momento|mas|evento|detetados|detectados|encontrados|lidos|desde|km|seguintes|seguinte|o|a|os|as|um|uma|do|da|dos|das|de|por|este|esta|com|unidade|módulo|veículo|serviço|é|está|são|foi|foram|há|em|no|na|e|para|leitor|avaria|avarias|código|estado|presente|memorizadas|memorizados|memorizado|atualmente|sistema|lida|lidas|lido|espera|que|comunicação|resposta|pode|após|tentativas|memória|falhas|falha|durante|leitura|ainda|só|bus|ser|todas|unidades|equipamento|aparelho|ferramenta|agora',
 };

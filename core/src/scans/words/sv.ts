@@ -3,11 +3,11 @@ import type { LanguageWords } from './language.js';
 export const swedish: LanguageWords = {
   name: 'Swedish',
   status: {
-    active: 'aktiv|aktivt|närvarande|aktuell|finns nu',
+    active: 'nu|aktiv|aktivt|närvarande|aktuell|finns nu',
     stored: 'lagrad|lagrat|sparad|bekräftad|inaktiv|passiv|i minnet',
-    comesAndGoes: 'sporadisk|intermittent|tillfällig|periodisk',
+    comesAndGoes: 'kommer och går|sporadisk|intermittent|tillfällig|periodisk',
     pending: 'väntande|preliminär|obekräftad',
-    history: 'historisk|historik|tidigare|gammal',
+    history: 'tidigare|historisk|historik|tidigare|gammal',
     permanent: 'permanent|bestående',
   },
   reach: {
@@ -15,7 +15,7 @@ export const swedish: LanguageWords = {
     clean:
       'inga dtc|inga felkoder|inga fel|inget fel|inga koder|felfri|utan fel|inga|minnet tomt|tomt|felminne tomt|inga lagrade fel',
     silent:
-      'utan svar|utan kommunikation|ej ansluten|inte ansluten|svarar ej|svarar inte|inget svar|ingen kommunikation|ingen kontakt|svarade inte|ej svar|tyst|kommunikationsfel',
+      'hittades inte|utan svar|utan kommunikation|ej ansluten|inte ansluten|svarar ej|svarar inte|inget svar|ingen kommunikation|ingen kontakt|svarade inte|ej svar|tyst|kommunikationsfel',
     notFitted: 'ej monterad|inte monterad|saknas|finns inte i fordonet|ej installerad|ej utrustad',
     unsupported: 'stöds inte|ej stödd|stöds ej|inte tillgänglig',
     timedOut: 'tidsgräns|tiden ute|timeout|tidsgräns överskriden',
@@ -34,7 +34,7 @@ export const swedish: LanguageWords = {
     count: 'antal|räknare|gånger|frekvens',
     text: 'beskrivning|text|betydelse|meddelande|anmärkning',
     result: 'resultat',
-    link: 'förbindelse|kommunikation|svar',
+    link: 'svarar|kontakt|förbindelse|kommunikation|svar',
     total: 'totalt|summa',
     ident:
       'identifiering|artikelnummer|artikel|delnummer|serienummer|hårdvara|kontakt|lack|färgkod|färg|order|kalibrering|telefon|tel|registreringsnummer|nyckel|faktura|referens',
@@ -49,8 +49,13 @@ export const swedish: LanguageWords = {
       'fordon|bil|kund|tekniker|verkstad|modell|märke|tändning|sida|data|årsmodell|hastighet|temperatur|varvtal',
   },
   title:
-    'steg|lista|avläsning|översikt|rapport|felkodsrapport|sammanfattning|diagnos|avläsning|slut på rapporten',
+    'tabell|steg|lista|avläsning|översikt|rapport|felkodsrapport|sammanfattning|diagnos|avläsning|slut på rapporten',
   sign: 'slut|sida|totalt|minne|detaljer',
+  now: 'nu|närvarande|för närvarande|just nu',
+  away: 'inaktiv|passiv',
+  all: 'alla|båda',
+  parts: 'reservdelar',
+  without: 'inga|inget|utan|noll',
   not: 'inte|ej|inga',
   yes: 'ja|j',
   no: 'nej',
@@ -65,5 +70,5 @@ export const swedish: LanguageWords = {
   figures: 'en|ett|två|tre|fyra|fem|sex|sju|åtta|nio|tio',
   verbs: 'är|var|säger|har',
   filler:
-    'den|det|en|ett|av|från|i|på|med|och|är|var|har|styrenhet|styrenheten|modul|fordon|fordonet|läsare|fel|kod|status|just|nu|för|som|systemet|kommunikation|minne|felkod|felkoder|läsaren|verktyg',
+    'närvarande|för|den|det|en|ett|av|från|i|på|med|och|är|var|har|styrenhet|styrenheten|modul|fordon|fordonet|läsare|fel|kod|status|just|nu|för|som|systemet|kommunikation|minne|felkod|felkoder|läsaren|verktyg',
 };

@@ -1,0 +1,138 @@
+/** Habits of a whole report: what stands behind, below or over each of its codes, its keys, and the names that it lists. */
+import { saysSomething, type Lines } from './lines.js';
+import { stateOf } from './module-state.js';
+import { plainWord } from '../codes/index.js';
+import { saysOfModules, statusWordOf } from './vocabulary.js';
+
+const searched = 400;
+
+/**
+ * How far what is said of modules is set in below their names; 0 where it is not. A line that stands as far in over a code
+ * is what the code means.
+ */
+export function indentOfStates(lines: Lines): number {
+  let found = 0;
+  let above = -1;
+  for (let at = 1; at <= Math.min(lines.count, searched); at++) {
+    const line = lines.at(at).slice(0, 120);
+    if (!saysSomething(line)) continue;
+    const indent = line.search(/\S/);
+    const state = line.length < 60 && !anyCode.test(line) ? stateOf(line) : null;
+    if (state !== null && state !== 'holdsCodes' && /\p{L}/u.test(line)) {
+      if (above < 0 || above >= indent || (found > 0 && found !== indent)) return 0;
+      found = indent;
+    }
+    above = indent;
+  }
+  return found;
+}
+
+const keyOf = /^\s{0,40}[-*•]?\s{0,9}(\p{L}[^:=\d]{2,30}?)\s{0,9}[:=]\s{1,20}\S/u;
+
+/** What stands in front of a colon on more than one line: names of fields, rather than of modules. */
+export function repeatedKeys(lines: Lines): ReadonlySet<string> {
+  const once = new Set<string>();
+  const again = new Set<string>();
+  for (let at = 1; at <= Math.min(lines.count, searched); at++) {
+    const key = keyOf.exec(lines.at(at).slice(0, 80))?.[1]?.toLowerCase();
+    if (key !== undefined) (once.has(key) ? again : once).add(key);
+  }
+  return again;
+}
+
+const listLine = /^\s{0,40}(?:[-*•]\s{1,9})?(\p{L}[^:]{5,50}?)\s{0,9}:\s/u;
+
+/** The names that the report lists under what is said of them (`Modules with faults: Restraints, Body`), in plain words. */
+export function listedNames(lines: Lines): ReadonlySet<string> {
+  const names = new Set<string>();
+  for (let at = 1; at <= lines.count; at++) {
+    if (at === searched && lines.count > 2 * searched) at = lines.count - searched;
+    const line = lines.at(at).slice(0, 300);
+    const said = listLine.exec(line)?.[1];
+    if (said === undefined || !said.includes(' ') || !saysOfModules(said)) continue;
+    for (const name of line.slice(line.indexOf(':') + 1).split(/[,;]/)) names.add(plainWord(name));
+  }
+  return names;
+}
+
+const codeAndMore = /(?<![\w.-])[PCBU][0-3][\dA-F]{3}(?![\w-])(.{0,4})/gi;
+
+/** True where at least two codes stand alone, and each has two figures and a word behind it: `B1318 16 Supply`. */
+export function hasTypeBehind(lines: Lines): boolean {
+  let seen = 0;
+  for (let at = 1; at <= Math.min(lines.count, searched); at++)
+    for (const [, behind] of lines.at(at).slice(0, 400).matchAll(codeAndMore)) {
+      if (!/^ [\da-f]{2} /i.test(behind!)) return false;
+      seen++;
+    }
+  return seen >= 2;
+}
+
+const codeAndCells =
+  /(?<![\w.-])[PCBU][0-3][\dA-F]{3}(?:(?![\w-])[\s|;,]{1,12}([\dA-F]{2})[\s|;,]{1,12}([\dA-F]{2})(?=[\s|;,]|$)|[-:]([\dA-F]{2}) ([\dA-F]{2})(?=\s|$))?/gi;
+
+/** True where at least two codes have such cells, each of them, and they cannot all be counts. */
+export function hasByteBehind(lines: Lines): boolean {
+  let seen = 0;
+  let letters = false;
+  for (let at = 1; at <= Math.min(lines.count, searched); at++)
+    for (const [, , ofCell, , ofType] of lines.at(at).slice(0, 400).matchAll(codeAndCells)) {
+      const byte = ofCell ?? ofType;
+      if (byte === undefined) return false;
+      seen++;
+      letters ||= /[a-f]/i.test(byte);
+    }
+  return seen >= 2 && letters;
+}
+
+const codeAndWord =
+  /(?<![\w.-])[PCBU][0-3][\dA-F]{3}(?:[-:][\dA-F]{2})?(?![\w-]) ?[:=]? ?(?:(\p{L}{3,20})\.? [\p{L}\d])?/giu;
+
+/** True where at least two codes have a word of a status a blank behind them and more behind it, each of them. */
+export function hasWordBehind(lines: Lines): boolean {
+  let seen = 0;
+  for (let at = 1; at <= Math.min(lines.count, searched); at++)
+    for (const [, word] of lines.at(at).slice(0, 400).matchAll(codeAndWord)) {
+      if (word === undefined || statusWordOf(word) === null) return false;
+      seen++;
+    }
+  return seen >= 2;
+}
+
+/** A code that stands alone on its line, numbered at most, or with a word of its status. */
+const codeAlone =
+  /^[\s\d.)(#*•–-]{0,12}[PCBU][0-3][\dA-F]{3}(?:\s?[-:–]\s?[\dA-F]{2}(?:\s?[-:]\s?[\dA-F]{2})?)?(?:\s{2,80}(\p{L}{3,20}))?\s*$/iu;
+/** Anything that looks like a code. */
+export const anyCode = /(?<![\w.-])[PCBU][0-3][\dA-F]{3}(?!\w)/i;
+
+/**
+ * How many lines stand below every code that is alone on its line, or has no more than its status there, before a blank
+ * line or the next code; 0 where codes have others beside them, or where one has none below.
+ */
+export function linesBelowCodes(lines: Lines): number {
+  let least = Infinity;
+  let most = 0;
+  let seen = 0;
+  let stated = false;
+  const last = Math.min(lines.count, searched);
+  for (let at = 1; at <= last; at++) {
+    const line = lines.at(at).slice(0, 200);
+    if (!anyCode.test(line)) continue;
+    const alone = codeAlone.exec(line);
+    if (!alone || (alone[1] !== undefined && statusWordOf(alone[1]) === null)) return 0;
+    stated ||= alone[1] !== undefined;
+    const indent = line.search(/\S/);
+    let below = 0;
+    for (let next = at + 1; next <= lines.count; next++) {
+      const text = lines.at(next).slice(0, 200);
+      if (!saysSomething(text) || anyCode.test(text) || text.search(/\S/) < indent) break;
+      below++;
+    }
+    least = Math.min(least, below);
+    most = Math.max(most, below);
+    if (least === 0) return 0;
+    seen++;
+  }
+  // One line between a code with its status and the next may be the next module's name: not where others have more.
+  return seen < 2 || (stated && most === least) ? 0 : least;
+}

@@ -1,0 +1,167 @@
+/** The lines of a report without what a printer, a log or a screen puts around them. */
+import { splitCells } from './cells.js';
+import { readCodeLine } from './code-line.js';
+import { anyCode } from './habits.js';
+import { readModuleName } from './heading.js';
+import { type Lines } from './lines.js';
+import { stateOf } from './module-state.js';
+import { type ReadingOrder } from './page-columns.js';
+
+type Plain = (line: string) => string;
+
+/** As many blanks. */
+export const blank = (text: string): string => ' '.repeat(text.length);
+
+/** Lines by which it is told what stands around all of them. */
+const searched = 400;
+
+const speech =
+  /^\[?\d{1,4}[./-]\d{1,2}[./-]\d{2,4},?\s\d{1,2}:\d{2}(?::\d{2})?(?:\s?[AP]M)?\]?\s(?:-\s)?(\p{L}[^:]{1,30}):\s/iu;
+
+/**
+ * What stands in front of each line of a chat in which one person writes: the time and the name; null for no chat. A name
+ * with a code right behind it is a module's.
+ */
+function speakerIn(lines: Lines): RegExp | null {
+  const names = new Set<string>();
+  let seen = 0;
+  for (let at = 1; at <= Math.min(lines.count, searched); at++) {
+    const line = lines.at(at).slice(0, 200);
+    const spoken = speech.exec(line);
+    if (!spoken) continue;
+    if (readCodeLine(line.slice(spoken[0].length))?.before === null) return null;
+    names.add(spoken[1]!);
+    seen++;
+  }
+  return seen >= 3 && names.size === 1 ? speech : null;
+}
+
+const level = /^\s{0,9}\[?(?:TRACE|DEBUG|INFO|NOTICE|WARN(?:ING)?|ERR(?:OR)?|FATAL)\]?:?\s{1,9}(?=\S)/;
+
+/** What stands in front of each line of a log: how grave it is; null for no such log. */
+function levelIn(lines: Lines): RegExp | null {
+  let seen = 0;
+  const last = Math.min(lines.count, searched);
+  for (let at = 1; at <= last; at++) if (level.test(lines.at(at).slice(0, 40))) seen++;
+  return seen >= 3 && 2 * seen > last ? level : null;
+}
+
+/** True where every code has a slash and a word close behind it: `B1318-16/active/driver loop`. */
+function isSlashed(lines: Lines): boolean {
+  let seen = 0;
+  for (let at = 1; at <= Math.min(lines.count, searched); at++) {
+    const line = lines.at(at).slice(0, 200);
+    if (!anyCode.test(line)) continue;
+    if (!/(?<![\w.-])[PCBU][0-3][\dA-F]{3}(?:[-:][\dA-F]{2})?\/\p{L}[^/]{2,40}\//iu.test(line)) return false;
+    seen++;
+  }
+  return seen >= 2;
+}
+
+/** The parts of such a line, or of a name and what is said of it (`Trailer/no answer`); a name may have a slash of its own. */
+const withoutSlashes: Plain = (line) => {
+  const said = line.slice(line.indexOf('/') + 1);
+  return anyCode.test(line) || (line.includes('/') && stateOf(said) !== null)
+    ? line.replace(/\//g, '   ')
+    : line;
+};
+
+export interface AddressBook {
+  readonly names: ReadonlyMap<string, string>;
+  /** The line that they are printed on. */
+  readonly line: number;
+}
+
+const addressed = /^\s{0,9}((?:0x)?[\dA-F]{2,3})\s?[:=]\s/i;
+
+/** `15 = Airbag, 17 = Cluster`, and lines that begin with those addresses; null for none. */
+export function addressesIn(lines: Lines): AddressBook | null {
+  for (let at = 1; at <= Math.min(lines.count, searched); at++) {
+    const line = lines.at(at).slice(0, 300);
+    const names = new Map<string, string>();
+    const parts = line.split(/[,;]\s{1,9}/);
+    for (const part of parts) {
+      const [, address, name] = /^\s{0,9}((?:0x)?[\dA-F]{2,3})\s?=\s?(\p{L}.{1,40})$/iu.exec(part) ?? [];
+      if (address === undefined || !/\d/.test(address) || readModuleName(name!) === null) break;
+      names.set(address.toUpperCase(), name!.trim());
+    }
+    if (names.size < 2 || names.size < parts.length) continue;
+    let used = 0;
+    for (let below = at + 1; below <= Math.min(lines.count, searched); below++)
+      if (names.has(addressed.exec(lines.at(below).slice(0, 20))?.[1]?.toUpperCase() ?? '')) used++;
+    if (used >= 2) return { names, line: at };
+  }
+  return null;
+}
+
+/** A line with the name in place of the address that it begins with. */
+const withNameOf = (line: string, { names }: AddressBook): string =>
+  line.replace(addressed, (whole, address: string) => {
+    const name = names.get(address.toUpperCase());
+    return name === undefined ? whole : `${name}: `;
+  });
+
+const shortName = /^\s{0,9}([A-Z]{2,5}\d?)\s{2,9}(?=\p{L}[^\s]{0,30}\p{Ll})/u;
+
+/** True where rows begin with a short name of the module and its name behind it: `RCM  Restraint control   no codes`. */
+function hasShortNames(lines: Lines): boolean {
+  const seen = new Set<string>();
+  let stated = 0;
+  for (let at = 1; at <= Math.min(lines.count, searched); at++) {
+    const line = lines.at(at).slice(0, 200);
+    const short = shortName.exec(line);
+    if (!short) continue;
+    const cells = splitCells(line);
+    if (cells.length < 3 || seen.has(short[1]!)) return false;
+    seen.add(short[1]!);
+    if (stateOf(cells[2]!) !== null) stated++;
+  }
+  return seen.size >= 3 && stated > 0;
+}
+
+/** A row without the short name in front. */
+const withoutShortName = (line: string): string => line.replace(shortName, blank);
+
+/** Lines that are drawn: those that run down part cells, all others are blanks. */
+const withoutBoxes: Plain = (line) =>
+  /[\u2500-\u257f]/.test(line)
+    ? line
+        .replace(/^[\s\u2500-\u257f]+/, blank)
+        .replace(/[│┃║]/g, '|')
+        .replace(/[\u2500-\u257f]/g, ' ')
+    : line;
+
+/** ` . . . . ` as it would stand without blanks between. */
+const withLeaders: Plain = (line) =>
+  line.includes(' . . . ') ? line.replace(/(?: \.){3,200} ?/g, (dots) => '.'.repeat(dots.length)) : line;
+
+/** Characters in which a box of stars begins. */
+const firstPart = 8192;
+
+/** A line of a box of stars. */
+const withoutStars: Plain = (line) =>
+  line.replace(/^(\s{0,9})\*(?=\s.*\s\*\s*$)/, '$1 ').replace(/\s\*\s*$/, '');
+
+/** Signs of a list close in front of a code: `++B1318`, `-B1318`. */
+const signsAtCode = /^\s{0,40}[+–-]{1,6}(?=[PCBU][0-3][\dA-F]{3}(?![\dA-F]))/im;
+
+/** The lines in their order, each as it would stand by itself; the same ones where nothing stands around them. */
+export function plainOrder(
+  order: ReadingOrder,
+  lines: Lines,
+  text: string,
+  book: AddressBook | null,
+): ReadingOrder {
+  const steps: Plain[] = [];
+  const front = speakerIn(lines) ?? levelIn(lines);
+  if (front) steps.push((line) => line.replace(front, ''));
+  if (/[\u2500-\u257f]/.test(text)) steps.push(withoutBoxes);
+  if (isSlashed(lines)) steps.push(withoutSlashes);
+  if (/^\s{0,9}\*{8,200}\s{0,9}$/m.test(text.slice(0, firstPart))) steps.push(withoutStars);
+  if (text.includes(' . . . ')) steps.push(withLeaders);
+  if (signsAtCode.test(text)) steps.push((line) => line.replace(signsAtCode, blank));
+  if (book) steps.push((line) => withNameOf(line, book));
+  if (hasShortNames(lines)) steps.push(withoutShortName);
+  if (steps.length === 0) return order;
+  return { ...order, at: (at) => steps.reduce((line, step) => step(line), order.at(at)) };
+}
