@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { decodeReport, readReport } from '@dormant-beacon/core/scans';
 import fc from 'fast-check';
+import { drawnBlocks } from './drawn/blocks.js';
 import { drawnReport } from './drawn/print.js';
 import { layouts } from './layouts.js';
 import { randomReport } from './random-report.js';
@@ -24,29 +25,40 @@ describe('reports in any layout', () => {
       );
     });
 
-  it('drawn at random, in eight languages, are read as well as is promised', () => {
-    const score = new Score();
-    fc.assert(
-      fc.property(fc.integer({ min: 0, max: 0x7fffffff }), (seed) => {
-        const { text, truth } = drawnReport(seed);
-        const missed = score.add(readReport(text), truth);
-        expect(missed.silentCalledClean).withContext(`seed ${seed}\n${text}`).toEqual([]);
-      }),
-      { numRuns: 400 },
-    );
-    expect(score.rates()).toEqual(jasmine.objectContaining({ reports: 400 }));
-    const { found, right, failureType, status, module, answered } = score.rates();
-    expect(found).toBeGreaterThanOrEqual(0.99);
-    expect(right).toBeGreaterThanOrEqual(0.99);
-    expect(failureType).toBeGreaterThanOrEqual(0.98);
-    expect(status).toBeGreaterThanOrEqual(0.97);
-    expect(module).toBeGreaterThanOrEqual(0.98);
-    expect(answered).toBeGreaterThanOrEqual(0.98);
-  });
+  for (const [name, drawn, reports] of [
+    ['drawn at random, in eight languages', drawnReport, 400],
+    ['one block below the other, in as many forms of headings, codes and states', drawnBlocks, 400],
+  ] as const)
+    it(`${name}, are read as well as is promised`, () => {
+      const score = new Score();
+      fc.assert(
+        fc.property(fc.integer({ min: 0, max: 0x7fffffff }), (seed) => {
+          const { text, truth } = drawn(seed);
+          const missed = score.add(readReport(text), truth);
+          expect(missed.silentCalledClean).withContext(`seed ${seed}\n${text}`).toEqual([]);
+        }),
+        { numRuns: reports },
+      );
+      const { found, right, failureType, status, module, answered } = score.rates();
+      expect(score.rates().reports).toBe(reports);
+      expect(found).toBeGreaterThanOrEqual(0.99);
+      expect(right).toBeGreaterThanOrEqual(0.99);
+      expect(failureType).toBeGreaterThanOrEqual(0.98);
+      expect(status).toBeGreaterThanOrEqual(0.97);
+      expect(module).toBeGreaterThanOrEqual(0.98);
+      expect(answered).toBeGreaterThanOrEqual(0.98);
+    });
 });
 
 /** What is not read as its truth file says, and why it is left so. */
 const known: Readonly<Record<string, string>> = {
+  '985-w-modes-5-en.txt':
+    'one word behind each code may as well be what it means, where nothing else names modules',
+  '902-t-garage-nl.txt': 'a name and one word in small letters that says there is nothing',
+  '870-s-post-scan-en.txt': 'a label with a nought for its O is taken for a code',
+  '835-q-question-answer-en.txt': 'questions and their answers in one line are read as a name',
+  '739-long-lines-wrapped-mail-en.txt':
+    'sentences that go on in the next line of a quoted mail are read line by line',
   '98-hex-status-words-en.txt':
     'a number of the public services stands for "not supported": it is told as unclear',
   '169-ines-scan-from-en.txt': 'prose: a sentence that names two modules names none for us',
@@ -57,7 +69,6 @@ const known: Readonly<Record<string, string>> = {
     'sentences without a verb that name a module name none for us',
   '328-test-plan-result-en.txt': 'a numbered step in front of a module’s name is taken for the name',
   '351-restraint-ctrl-radar-en.txt': 'four names side by side over their states are taken for one',
-  '528-log-sentences-en.txt': 'what a log says that it reads is taken for a module',
   '510-chat-short-en.txt': '"ok" in small letters behind a word names no module for us',
   '511-wide-spreadsheet-en.txt': 'modules side by side as the columns of a sheet are not read',
   '451-czech-protokol-cs.txt': 'a module of which nobody here understands what is said stands as not read',
@@ -79,10 +90,10 @@ describe('the corpus of reports', () => {
     JSON.parse(readFileSync(join(folder, file.replace(/\.[^.]*$/, '.truth.json')), 'utf8')) as Truth;
   const read = (file: string) => readReport(decodeReport(readFileSync(join(folder, file))).text);
 
-  it('holds 528 reports in 469 layouts', () => {
-    expect(files.length).toBe(528);
+  it('holds 1,027 reports in 949 layouts', () => {
+    expect(files.length).toBe(1027);
     const names = new Set(files.map((file) => file.replace(/^\d+-(.*)-[a-z]{2}(?:-slips)?\..*$/, '$1')));
-    expect(names.size).toBe(469);
+    expect(names.size).toBe(949);
   });
 
   for (const file of files.filter((name) => known[name] === undefined))
