@@ -11,8 +11,8 @@ export interface CodeReading {
   readonly repaired: boolean;
 }
 
-const strict = /^([PCBU][0-3][0-9A-F]{3})(?:[-:.]?([0-9A-F]{2}))?$/;
-const slip = /^([A-Z0-9]{5})(?:[-:.]?([A-Z0-9]{2}))?$/;
+const strict = /^([PCBU][0-3][0-9A-F]{3})(?:[-:._]?([0-9A-F]{2}))?$/;
+const slip = /^([A-Z0-9]{5})(?:[-:._]?([A-Z0-9]{2}))?$/;
 
 /** What a character may have been meant as where it is not valid in its place. */
 const meant: Readonly<Record<string, string>> = wordTable({
@@ -31,7 +31,7 @@ const meant: Readonly<Record<string, string>> = wordTable({
 const places = [/[PCBU]/, /[0-3]/, /[0-9A-F]/, /[0-9A-F]/, /[0-9A-F]/, /[0-9A-F]/, /[0-9A-F]/];
 
 /**
- * Reads one token (`B1049`, `b1049-13`, `B1049:13`, `B1049.13`, `B104913`) as a code, or null where it is none.
+ * Reads one token (`B1049`, `b1049-13`, `B1049:13`, `B1049.13`, `B1049_13`, `B104913`) as a code, or null where it is none.
  * A reading slip is repaired only where a character is not valid in its place, the repair is the only one
  * possible, and at least one digit behind the letter was read as a digit: so neither words nor numbers
  * turn into codes.
@@ -44,7 +44,7 @@ export function readCode(token: string): CodeReading | null {
   if (exact) return { code: exact[1]!, failureType: exact[2] ?? null, repaired: false };
 
   const loose = slip.exec(text);
-  if (!loose || /^\d+$/.test(text.replace(/[-:.]/, '')) || !/\d/.test(loose[1]!.slice(1))) return null;
+  if (!loose || /^\d+$/.test(text.replace(/[-:._]/, '')) || !/\d/.test(loose[1]!.slice(1))) return null;
   const repaired = repair(loose[1]! + (loose[2] ?? ''));
   if (repaired === null) return null;
   return { code: repaired.slice(0, 5), failureType: repaired.slice(5) || null, repaired: true };

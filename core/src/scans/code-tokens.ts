@@ -3,7 +3,7 @@ import { type CodeReading, readCode, readCodeBytes } from '../codes/index.js';
 import { isFiller, isSentence, isVerb, labelOf, statusWordOf } from './vocabulary.js';
 
 const token =
-  /(?<![A-Za-z0-9_./+-])(?=[A-Za-z]{0,4}\d)([A-Za-z0-9]{5}(?:[-:.]?[A-Za-z0-9]{2}|\/[\dA-Fa-f]{2})?)(?![A-Za-z0-9_+/]|[-.:][A-Za-z0-9])/g;
+  /(?<![A-Za-z0-9_./+-])(?=[A-Za-z]{0,4}\d)([A-Za-z0-9]{5}(?:[-:._]?[A-Za-z0-9]{2}|\/[\dA-Fa-f]{2})?)(?![A-Za-z0-9_+/]|[-.:][A-Za-z0-9])/g;
 /** `B0001:13-2F`: code, failure type and status byte in one. */
 const withByte =
   /(?<![\w./+-])([PCBU][0-3][\dA-F]{3})(?:-([\dA-F]{2}):|:([\dA-F]{2})[:-])([\dA-F]{2})(?![\w+/-])/gi;

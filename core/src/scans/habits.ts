@@ -2,7 +2,7 @@
 import { saysSomething, type Lines } from './lines.js';
 import { stateOf } from './module-state.js';
 import { plainWord } from '../codes/index.js';
-import { saysOfModules, statusWordOf } from './vocabulary.js';
+import { labelOf, saysOfModules, statusWordOf } from './vocabulary.js';
 
 const searched = 400;
 
@@ -38,6 +38,17 @@ export function repeatedKeys(lines: Lines): ReadonlySet<string> {
     if (key !== undefined) (once.has(key) ? again : once).add(key);
   }
   return again;
+}
+
+/** True where names stand alone on their lines with a figure a blank behind them, nought among them: `Airbag 2`, `Cluster 0`. */
+export function countsBehindNames(lines: Lines): boolean {
+  const figures: string[] = [];
+  for (let at = 1; at <= Math.min(lines.count, searched); at++) {
+    const line = lines.at(at).slice(0, 60);
+    const figure = /^\s{0,20}\p{L}[^:=\d]{2,36}\s(\d{1,2})\s{0,9}$/u.exec(line)?.[1];
+    if (figure !== undefined && !/\S\s{2,}\S/.test(line)) figures.push(figure);
+  }
+  return figures.length > 1 && figures.includes('0');
 }
 
 const listLine = /^\s{0,40}(?:[-*•]\s{1,9})?(\p{L}[^:]{5,50}?)\s{0,9}:\s/u;
@@ -98,6 +109,25 @@ export function hasWordBehind(lines: Lines): boolean {
     }
   return seen >= 2;
 }
+
+const heldOrWhole = /[[(]([^\])]{4,48})[\])]|^\W{0,9}(\p{L}[^:;=|()[\]]{3,44}?)\W{0,9}$/gu;
+
+/** True where a line says that failure types are decimal: `FAULT LIST (fault type in decimal)`. */
+export function saysDecimalTypes(lines: Lines): boolean {
+  for (let at = 1; at <= lines.count; at++) {
+    if (at === decimalLines && lines.count > 2 * decimalLines) at = lines.count - decimalLines;
+    const line = lines.at(at).slice(0, 120);
+    if (!/d[eé]z|d[eé]c/i.test(line) || /\S\s{3,}\S/.test(line)) continue;
+    for (const [, held, whole] of line.matchAll(heldOrWhole)) {
+      const label = labelOf((held ?? whole)!);
+      if (label?.role === 'type' && label.decimal) return true;
+    }
+  }
+  return false;
+}
+
+/** Lines at either end in which it is said. */
+const decimalLines = 40;
 
 /** A code that stands alone on its line, numbered at most, or with a word of its status. */
 const codeAlone =

@@ -2,6 +2,7 @@
 import { countOf } from './header-field.js';
 import { remembered } from './remembered.js';
 import {
+  isArticle,
   isFigureWord,
   isFiller,
   isVerb,
@@ -107,7 +108,8 @@ export const readHeading = remembered((line: string): Heading | null => {
   const name = withoutCount(start.name.replace(softwareNumber, ' '))
     .replace(/[\s:=,;./–—-]{1,200}$/, '')
     .replace(/\s+/g, ' ')
-    .trim();
+    .trim()
+    .replace(/^(\p{L}{2,3})\s(?=\p{L}{2})/u, (whole, word: string) => (isArticle(word) ? '' : whole));
   if (!/\p{L}{2}/u.test(name) || name.length > longestName) return null;
   return { name, address, labelled: start.labelled || address !== null };
 });
@@ -121,10 +123,22 @@ function withoutIdentity(text: string): string {
   while (fields.length > 0) {
     const [, label] = identity.exec(fields.at(-1)!) ?? [];
     const role = label === undefined ? undefined : labelOf(label)?.role;
-    if ((role !== 'ident' && role !== 'readerSoftware') || !/\d/.test(fields.at(-1)!)) break;
+    const isNumber = (role === 'ident' || role === 'readerSoftware') && /\d/.test(fields.at(-1)!);
+    if (!isNumber && !isNoNumber(fields.at(-1)!)) break;
     fields.pop();
   }
   return [name, ...fields].join('  ');
+}
+
+/** `part no. not read`: the label of such a field, and that it was not read. */
+export function isNoNumber(field: string): boolean {
+  const words = field.split(' ');
+  return [1, 2, 3].some(
+    (count) =>
+      count < words.length &&
+      labelOf(words.slice(0, count).join(' '))?.role === 'ident' &&
+      reachWordOf(words.slice(count).join(' ')) !== null,
+  );
 }
 
 /** The address that a bracket holds: `(0x58)`, `[15]`, `<Adresse 7C4>`. */
@@ -160,10 +174,11 @@ function plainStart(text: string): { name: string; address: string | null; label
   for (let again = true; again;) {
     const before = name;
     name = name
-      .replace(/^\d{1,2}(?:\.\d{1,2}){1,3}\.?\s+(?=\p{L})/u, '')
+      .replace(/^(?:\d{1,2}|[A-Z])(?:\.\d{1,2}){1,3}\.?\s+(?=\p{L})/u, '')
       .replace(/^(?:nr|no|n°|nº|lp|poz|pos|item)\.?\s?\d{1,3}[.:)]?\s+(?=\p{L})/iu, '');
     name = name
       .replace(/^\d{1,3}\/\d{1,3}[.:)]?\s+(?=\p{L})/u, '')
+      .replace(/^\d\s[-–—]\s(?=\p{L})/u, '')
       .replace(/^[IVX]{1,5}\.\s+(?=\p{L})/u, '')
       .replace(/^[.:–—-]+\s*/, '')
       .replace(/^\(?\d{1,3}[.)]\s+(?=\S)/, '');

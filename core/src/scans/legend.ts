@@ -1,6 +1,6 @@
 /** Legends: what a letter or mark stands for in this report (`A = active, M = in memory`). */
 import type { CodeStatus } from '../codes/index.js';
-import { hasByteBehind, hasTypeBehind, hasWordBehind } from './habits.js';
+import { hasByteBehind, hasTypeBehind, hasWordBehind, saysDecimalTypes } from './habits.js';
 import type { Lines } from './lines.js';
 import { segmentsOf } from './markup.js';
 import {
@@ -12,6 +12,9 @@ import {
   statusWordOf,
 } from './vocabulary.js';
 
+/** A mark as a legend keeps it: an empty box is one too. */
+export const markOf = (mark: string): string => mark.replace(/^([[(])\s{1,3}([\])])$/, '$1_$2');
+
 export interface Legend {
   readonly statuses: ReadonlyMap<string, StatusWord>;
   readonly reaches: ReadonlyMap<string, ReachWord>;
@@ -21,6 +24,8 @@ export interface Legend {
   readonly byteBehind: boolean;
   /** Behind every code stands a word of its status, a blank away, and then what it means. */
   readonly wordBehind: boolean;
+  /** Failure types are printed in decimal, as a line says for all of them. */
+  readonly decimalTypes: boolean;
   /** The lines that it is printed on. */
   readonly lines: ReadonlySet<number>;
 }
@@ -58,6 +63,7 @@ export function legendOf(lines: Lines): Legend {
     typeBehind: hasTypeBehind(lines),
     byteBehind: hasByteBehind(lines),
     wordBehind: hasWordBehind(lines),
+    decimalTypes: saysDecimalTypes(lines),
     lines: found,
   };
 }
@@ -78,6 +84,8 @@ function entriesOf(line: string): readonly Entry[] {
     return status ? [{ mark: mark!, status, reach: null }] : [];
   });
   if (held.length > 1) return held;
+  const boxed = boxedEntries(line);
+  if (boxed.length > 0) return boxed;
   const signed = signedEntries(line);
   if (signed.length > 0) return signed;
   // `* = active, all others are stored`
@@ -129,7 +137,9 @@ const entrySign =
 
 /** `C - present  H - not present`: marks with one sign behind each; none where a meaning is no status and no state. */
 function signedEntries(line: string): readonly Entry[] {
-  const text = line.replace(/^\s{0,40}\p{L}[\p{L} ]{3,24}:\s{1,9}(?=\S{1,4}\s?[=–-])/u, '');
+  const text = line
+    .replace(/^\s{0,40}\p{L}[\p{L} ]{3,24}:\s{1,9}(?=\S{1,4}\s?[=–-])/u, '')
+    .replace(/\[ {1,3}\]|\( {1,3}\)/g, markOf);
   const starts = [...text.matchAll(entrySign)];
   const [first] = starts;
   if (starts.length < 2 || starts.length > mostMarks || text.slice(0, first!.index).trim() !== '') return [];
@@ -148,6 +158,35 @@ function signedEntries(line: string): readonly Entry[] {
   }
   return found;
 }
+
+const boxedMark = /(?:^|\s)(?:\(([^\s()]{1,4})\)|\[([^\s[\]]{1,4})\])\s(?=\p{L})/gu;
+
+/** `(!) fault present   (i) fault in memory`: marks in brackets, a meaning behind each, and nothing else. */
+function boxedEntries(line: string): readonly Entry[] {
+  const text = line.replace(/^\s{0,40}\p{L}[\p{L} ]{3,24}:\s{1,9}(?=[[(])/u, '');
+  const starts = [...text.matchAll(boxedMark)];
+  if (starts.length < 2 || starts.length > mostMarks || text.slice(0, starts[0]!.index).trim() !== '')
+    return [];
+  const found: Entry[] = [];
+  for (const [at, match] of starts.entries()) {
+    const meaning = text
+      .slice(match.index + match[0].length, starts[at + 1]?.index ?? text.length)
+      .replace(/[\s,;.)]{1,40}$/, '');
+    const said = reachWordOf(meaning);
+    const status = statusOfField(meaning) ?? statusOfField(withoutCode(meaning));
+    if (!status && !said) return [];
+    const reach = said === 'read' || (status && said === 'holdsCodes') ? null : said;
+    found.push({ mark: (match[1] ?? match[2])!, status: reach === null ? status : null, reach });
+  }
+  return found.some(({ status }) => status !== null) ? found : [];
+}
+
+/** `fault present` without the word for a code. */
+const withoutCode = (text: string): string =>
+  text
+    .split(/\s+/)
+    .filter((word) => labelOf(word)?.role !== 'code')
+    .join(' ');
 
 /** `red = codes, grey = no answer`: words that stand for what is said behind them. */
 function equatedIn(line: string): readonly Entry[] {

@@ -1,5 +1,5 @@
 /** What a report says of a module instead of codes, with the module's name where that stands on the same line. */
-import { readModuleName } from './heading.js';
+import { isNoNumber, readModuleName } from './heading.js';
 import {
   isFiller,
   isModuleToken,
@@ -137,6 +137,8 @@ export function moduleStates(line: string, legend?: ReadonlyMap<string, ReachWor
   const cells = splitCells(line);
   // A line of so many cells is a row of figures.
   if (cells.length > 2 * mostCells) return [];
+  // `TRAILER UNIT   part no. not read`: it is said of the number.
+  if (cells.length > 1 && isNoNumber(cells.at(-1)!)) return [];
   const turns = inTurn(cells, legend);
   if (turns.length > 0) return turns;
   const first = inFront(cells);
@@ -204,7 +206,9 @@ function inTurn(cells: readonly string[], legend?: ReadonlyMap<string, ReachWord
 function markedBy(line: string, legend?: ReadonlyMap<string, ReachWord>): ModuleState | null {
   if (!legend || legend.size === 0) return null;
   const [, mark, name, count] =
-    /^\s{0,40}([^\s\p{L}\p{N}]{1,4})\s{1,9}(\p{L}.{1,50}?)(?:\s{1,40}(\d{1,4}))?\s{0,9}$/u.exec(line) ?? [];
+    /^\s{0,40}([^\s\p{L}\p{N}]{1,4}|[([][\p{L}\p{N}]{1,4}[)\]])\s{1,9}(\p{L}.{1,50}?)(?:\s{1,40}(\d{1,4}))?\s{0,9}$/u.exec(
+      line,
+    ) ?? [];
   const reach =
     mark === undefined ? undefined : (legend.get(mark) ?? legend.get(mark.replace(/^[[(]|[\])]$/g, '')));
   if (!reach || !readModuleName(name!)) return null;
@@ -290,8 +294,9 @@ function atEnd(line: string, legend?: ReadonlyMap<string, ReachWord>): readonly 
     if (reach === null) continue;
     // `Trailer control unit did not respond`: what can be said without the label leaves it to the name.
     let own = count;
-    while (own > 1 && isModuleToken(words.at(-own)!) && reachWordOf(words.slice(1 - own).join(' ')) === reach)
-      own--;
+    for (let fewer = count; fewer > 1; fewer--)
+      if (isModuleToken(words.at(-fewer)!) && reachWordOf(words.slice(1 - fewer).join(' ')) === reach)
+        own = fewer - 1;
     const name = withoutState(words.slice(0, -own));
     if (count === 1 && said !== null && phrase !== phrase.toUpperCase() && !/^\p{Lu}{2,5}$/u.test(name))
       continue;

@@ -1,6 +1,14 @@
 /** Labels with their values in a line: `Key: value`, `key....... value`, `#KEY# value`, `"key": "value"`, `key="value"`. */
 import { readCode } from '../codes/index.js';
-import { isNameKey, type Label, labelOf, reachWordOf, type Role, statusWordOf } from './vocabulary.js';
+import {
+  isNameKey,
+  isNumberWord,
+  type Label,
+  labelOf,
+  reachWordOf,
+  type Role,
+  statusWordOf,
+} from './vocabulary.js';
 
 export interface Pair {
   readonly key: string;
@@ -172,8 +180,13 @@ function partedPair(line: string): readonly Pair[] | null {
   return said === undefined ? found : [...found, { ...pair('result', said), key: said }];
 }
 
+/** `Number: B1318-16`: a number that is a code. */
+const numbersCode = (key: string, value: string): boolean =>
+  isNumberWord(key) && readCode(value.trim())?.repaired === false;
+
 function pair(key: string, value: string): Pair {
-  return { key: key.trim(), label: labelOf(key), value: value.replace(/^"([^"]*)"$/, '$1') };
+  const label = labelOf(key) ?? (numbersCode(key, value) ? labelOf('code') : null);
+  return { key: key.trim(), label, value: value.replace(/^"([^"]*)"$/, '$1') };
 }
 
 const open = /^[\s*•-]{0,200}(\p{L}[^:=|]{0,38}?)\s{0,200}(?::|=)(?!=)\s{0,200}(.{0,200})$/u;

@@ -5,7 +5,7 @@
 import { type Work, finish } from '../progress/index.js';
 import { readCodeLine } from './code-line.js';
 import { isDump, isFrame } from './code-tokens.js';
-import { indentOfStates, linesBelowCodes, listedNames, repeatedKeys } from './habits.js';
+import { countsBehindNames, indentOfStates, linesBelowCodes, listedNames, repeatedKeys } from './habits.js';
 import { legendOf, withLearned, withLines } from './legend.js';
 import { Lines, piecesOf, saysSomething } from './lines.js';
 import { isPlain, segmentsOf } from './markup.js';
@@ -24,6 +24,7 @@ import {
   takeFields,
   takeNothingAnswered,
   takePartsList,
+  takeScreen,
   takeTitle,
   takeTotal,
   takeValue,
@@ -76,6 +77,7 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
     stateIndent: indentOfStates(all),
     keys: repeatedKeys(all),
     listed: listedNames(all),
+    countsBehind: countsBehindNames(all),
     moduleCells: new Map(),
     exchange: isExchange(all),
     moduleLabel: unknownLabel(all),
@@ -181,6 +183,7 @@ function readLine(reading: Reading, whole: Line, page: Page): void {
   if (takeValue(reading, line)) return;
   if (page.moduleLabel !== null && takeUnknownLabel(reading, line, page.moduleLabel)) return;
   const coded = codeToken.test(text);
+  if (!coded && takeScreen(reading, line)) return;
   if (!coded && takeColumns(reading, line, page)) return;
   if (page.columns && takeTableRow(reading, line, page)) return;
   if (!coded && takeSection(reading, line, page)) return;

@@ -320,8 +320,17 @@ class TreeReading {
     takeFlags(reading, line, flags);
     // `"flags": ["testFailed", "confirmedDTC"]`
     for (const { list, key, fields } of branch.branches) {
-      const role = list ? roleOf(key) : undefined;
+      const role = roleOf(key);
       if (role !== 'status' && role !== 'byte') continue;
+      // `"flags": {"testFailed": true, "confirmed": true}`
+      if (!list) {
+        takeFlags(
+          reading,
+          line,
+          fields.map((one): Pair => ({ key: spaced(one.key), label: labelOf(one.key), value: one.value })),
+        );
+        continue;
+      }
       const value = fields.map((one) => spaced(one.value)).join(', ');
       takeCodeFields(reading, [{ key, label: labelOf(key), value }], legend);
     }
@@ -413,7 +422,9 @@ function nameOf({ key, fields, branches }: Branch): string | null {
     fields.find((field) => roleOf(field.key) === 'module' && /\p{L}{2}/u.test(field.value)) ??
     fields.find((field) => otherNames.has(field.key.toLowerCase())) ??
     fields.find((field) => roleOf(field.key) === 'text' && stateOf(field.value) === null) ??
-    branches.find((child) => roleOf(child.key) === 'module')?.fields.find((field) => isNameKey(field.key));
+    branches
+      .find((child) => !child.list && roleOf(child.key) === 'module')
+      ?.fields.find(({ key: name }) => isNameKey(name) || otherNames.has(name.toLowerCase()));
   if (own && /\p{L}{2}/u.test(own.value) && own.value.length <= longestName)
     return readModuleName(own.value)?.name ?? own.value.trim();
   if (isName(key)) return key;

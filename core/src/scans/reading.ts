@@ -3,6 +3,7 @@ import { type CodeStatus, plainWord } from '../codes/index.js';
 import type { FoundCode } from './code-line.js';
 import type { HeadFields } from './header-field.js';
 import type { LineMark, PatternBook } from './patterns.js';
+import { shorterNames } from './names.js';
 import { lookAgain, namesBeside } from './second-look.js';
 import type { Draft, LineKind, ReadBy, Scan, ScanCode, ScanModule } from './schema.js';
 import type { ReachWord } from './vocabulary.js';
@@ -412,28 +413,17 @@ export class Reading {
     for (const name of this.titled) if (!told.has(plainWord(name))) this.leave(name);
   }
 
-  /** `connect airbag`, `connect cluster` beside `airbag`: what is done with each is no part of the names. */
-  private dropSharedWord(): void {
+  /** What the report prints with all names is no part of them. */
+  private shortenNames(): void {
     if (this.modules.length > mostModules) return;
-    const byWord = new Map<string, Draft<ScanModule>[]>();
-    const byCount = new Map<string, Draft<ScanModule>[]>();
-    for (const module of this.modules) {
-      const word = /^(\p{L}{3,20})\s(?=\S)/u.exec(module.name)?.[1];
-      if (word !== undefined) byWord.set(word, [...(byWord.get(word) ?? []), module]);
-      // `Scanner list 1 - doors`
-      const counted = /^(\p{L}[\p{L} ]{2,24}\s)(\d{1,2})\s[-–:]\s/u.exec(module.name);
-      if (counted && Number(counted[2]) === (byCount.get(counted[1]!)?.length ?? 0) + 1)
-        byCount.set(counted[1]!, [...(byCount.get(counted[1]!) ?? []), module]);
-    }
-    for (const own of byCount.values())
-      if (own.length > 1)
-        for (const module of own)
-          this.rename(module, module.name.replace(/^[\p{L} ]{1,40}\d{1,2}\s[-–:]\s/u, ''));
-    for (const [word, own] of byWord) {
-      const rest = (name: string) => name.slice(word.length).trim();
-      const known = own.filter(({ name }) => this.byName.has(plainWord(rest(name))));
-      if (own.length < 3 || known.length === 0) continue;
-      for (const module of own) this.rename(module, rest(module.name));
+    const shorter = shorterNames(this.modules.map(({ name }) => name));
+    for (const module of [...this.modules]) {
+      const name = shorter.get(module.name);
+      if (name === undefined) continue;
+      // `airbag 58`
+      const address = module.name.startsWith(name) ? module.name.slice(name.length).trim() : '';
+      if (address !== '') module.address ??= address.toUpperCase();
+      this.rename(module, name);
     }
   }
 
@@ -485,7 +475,7 @@ export class Reading {
       for (const code of this.codes)
         if (code.status === 'permanent' && code.how?.status !== 'section') code.status = 'active';
     this.forgetTitles();
-    this.dropSharedWord();
+    this.shortenNames();
     const holding = new Map<string, number>();
     for (const { module } of this.codes) {
       const key = plainWord(module);

@@ -10,7 +10,15 @@ import { stateOf, stateOfResult } from './module-state.js';
 import type { Line, Reading } from './reading.js';
 import { pairsOf } from './pairs.js';
 import { isPageMark, noteField } from './header-field.js';
-import { isTitle, type Label, type ReachWord, saysNo, saysYes, statusWordOf } from './vocabulary.js';
+import {
+  isTitle,
+  type Label,
+  reachWordOf,
+  type ReachWord,
+  saysNo,
+  saysYes,
+  statusWordOf,
+} from './vocabulary.js';
 
 /**
  * True where the row was one of the table: codes, or a module and what is said of it.
@@ -146,7 +154,9 @@ function completed(found: FoundCode, cells: readonly string[], columns: Columns,
   return {
     ...found,
     failureType:
-      failureType ?? (type ? typeIn(cell('type'), type.decimal) : null) ?? typeOfBytes(found.code, cells),
+      failureType ??
+      (type ? typeIn(cell('type'), type.decimal || legend.decimalTypes) : null) ??
+      typeOfBytes(found.code, cells),
     status: read.status,
     comesAndGoes: read.comesAndGoes,
     statusText: read.statusText,
@@ -231,7 +241,12 @@ function stateIn(cells: readonly string[], columns: Columns, legend: Legend): Re
     .filter((cell) => /\p{L}/u.test(cell) || legend.reaches.has(cell.trim()))
     .map((cell) => stateOf(cell, legend.reaches))
     .find((one) => one !== null && one !== 'read');
-  return said ?? told ?? (words.length === 0 ? null : (states.find((one) => one === 'read') ?? null));
+  // `No disponible en | este vehículo`: a sentence that runs over the columns.
+  const parts = words.filter((cell) => stateOf(cell, legend.reaches) !== null);
+  const sentence = words.length > 1 && parts.length === 1 ? reachWordOf(words.join(' ')) : null;
+  return (
+    sentence ?? said ?? told ?? (words.length === 0 ? null : (states.find((one) => one === 'read') ?? null))
+  );
 }
 
 /** Columns that say who a module is, and nothing of its codes. */

@@ -1,7 +1,7 @@
 /** A second look at a whole report: where every code has a word of a status at the same place of its text, it is its status. */
 import { readModuleName } from './heading.js';
 import type { Draft, ScanCode } from './schema.js';
-import { readStatusCell, type StatusReading } from './status-cell.js';
+import { fieldOfOneWord, readStatusCell, type StatusReading } from './status-cell.js';
 import { labelOf, negates } from './vocabulary.js';
 
 /** Codes that are looked at to find the place. */
@@ -27,6 +27,12 @@ const first: Place = (words) => {
 };
 const last: Place = (words) => {
   const read = statusAt(words, words.length - 1);
+  return read && { at: words.length - 1, read };
+};
+/** In brackets at the end, as a field of its own: `(memory)`. */
+const lastHeld: Place = (words) => {
+  const word = /^[[(](\p{L}{3,20})[\])]$/u.exec(words.at(-1) ?? '')?.[1];
+  const read = word === undefined ? null : fieldOfOneWord(word);
   return read && { at: words.length - 1, read };
 };
 /** Right behind a word that stands in every text: `STATUS Active`. */
@@ -55,7 +61,8 @@ export function lookAgain(codes: readonly Draft<ScanCode>[]): void {
   );
   if (open.length === 0) return;
   const place =
-    open.length > 1 && 2 * open.length >= codes.length ? placeIn(open) : placeAsOthers(open, codes);
+    (open.length > 1 && 2 * open.length >= codes.length ? placeIn(open) : placeAsOthers(open, codes)) ??
+    (open.every((code) => lastHeld(wordsOf(code)) !== null) ? lastHeld : null);
   if (!place) return;
   for (const code of open) {
     const words = wordsOf(code);

@@ -1,6 +1,6 @@
 /** What a cell, a field or a part of a description says of a code's status. */
 import { statusOfByte } from '../codes/index.js';
-import type { Legend } from './legend.js';
+import { type Legend, markOf } from './legend.js';
 import { remembered } from './remembered.js';
 import type { ReadBy } from './schema.js';
 import { labelOf, saysNo, saysYes, statusOfField, type StatusWord, statusWordOf } from './vocabulary.js';
@@ -21,9 +21,8 @@ export const unknownStatus: StatusReading = {
 
 /** What the legend says of a mark, in brackets or not. */
 export const legendStatus = (cell: string, legend?: Legend): StatusReading | null => {
-  const marked =
-    legend?.statuses.get(cell.trim()) ??
-    legend?.statuses.get(cell.trim().replace(/^[[(]|[\])]?[.,;]?$/g, ''));
+  const mark = markOf(cell.trim());
+  const marked = legend?.statuses.get(mark) ?? legend?.statuses.get(mark.replace(/^[[(]|[\])]?[.,;]?$/g, ''));
   return marked ? { ...marked, statusText: cell.trim(), statusByte: null, by: 'legend' } : null;
 };
 
@@ -120,6 +119,8 @@ export const readStatusCell = remembered((cell: string): StatusReading | null =>
   const labelled = role === 'status' || role === 'byte';
   // `stored (3 times)`
   const value = (labelled ? pair![2]!.trim() : trimmed).replace(/\s\(\d{1,4}\s?\p{L}{0,12}\)?$/u, '');
+  const set = labelled ? ofSetBits(value, true) : null;
+  if (set) return set;
   const byte = (
     labelled ? /^(?:0x)?([0-9a-f]{2})h?(?:\s*[[(].{0,80})?$/i : /^(?:0x|\$)([0-9a-f]{2})(?:\s*[[(].{0,80})?$/i
   ).exec(value);
@@ -133,12 +134,14 @@ export const readStatusCell = remembered((cell: string): StatusReading | null =>
       statusByte: parseInt(both![2]!, 16),
       by: labelled ? 'label' : 'word',
     };
-  const [part] = labelled ? value.split(/[,;]\s/) : [value];
+  const [part] = labelled ? value.split(/[,;]\s|\s\/\s/) : [value];
   // `event stored - HISTORY`: what stands apart in capitals counts.
   const apart = labelled ? null : /^.*\p{Ll}\s[-–—]\s(\p{Lu}{3,20})$/u.exec(value)?.[1];
   if (apart && statusWordOf(apart) !== null)
     return { ...statusWordOf(apart)!, statusText: apart, statusByte: null, by: 'word' };
-  const status = labelled ? (statusOfField(value) ?? statusOfField(part!)) : statusWordOf(value);
+  const status = labelled
+    ? (statusOfField(value) ?? statusOfField(part!) ?? firstWord(value))
+    : statusWordOf(value);
   if (status)
     return { ...status, statusText: trimCell(value), statusByte: null, by: labelled ? 'label' : 'word' };
   // `Status present: loop left`
@@ -173,8 +176,14 @@ export function statusIn(cell: string, isByte: boolean, legend?: Legend): Status
 export const fieldOfOneWord = (cell: string): StatusReading | null =>
   /\s/.test(cell.trim()) ? null : inField(cell.trim());
 
+/** `intermittente Messaggi da airbag`: a word of a status in front of a text with a capital. */
+function firstWord(text: string): StatusWord | null {
+  const word = /^(\p{L}{3,20})\s(?=\p{Lu}\p{Ll})/u.exec(text)?.[1];
+  return word === undefined ? null : statusWordOf(word);
+}
+
 function inField(bare: string): StatusReading | null {
-  const word = statusOfField(bare) ?? statusOfField(bare.split(/[,;]\s/)[0]!);
+  const word = statusOfField(bare) ?? statusOfField(bare.split(/[,;]\s|\s\/\s/)[0]!) ?? firstWord(bare);
   return word ? { ...word, statusText: bare, statusByte: null, by: 'word' } : null;
 }
 

@@ -11,7 +11,9 @@ export const tokensOf = remembered((text: string): readonly string[] => {
   if (text.length > mostLength) return [];
   let plain = text.toLowerCase();
   if (plain.includes('n’t') || plain.includes("n't"))
-    plain = plain.replace(/\bcan['’]t\b/g, 'can not').replace(/n['’]t\b/g, ' not');
+    plain = plain
+      .replace(/\b(?:can|won)['’]t\b/g, (word) => (word.startsWith('c') ? 'can not' : 'will not'))
+      .replace(/n['’]t\b/g, ' not');
   // `fault(s)`
   if (plain.includes('(')) plain = plain.replace(/(?<=\p{L})\((?:e?s|e?n|e|i|x)\)/gu, '');
   if (notPlain.test(plain))

@@ -24,7 +24,11 @@ export function readTypeCell(cell: string): string | null {
 
 /** A failure type in a column of types: two hexadecimal digits, or a decimal number where the heading says so. */
 export function typeIn(cell: string, decimal: boolean): string | null {
-  const bare = cell.replace(/\([^()]{1,20}\)\s{0,9}$/, '').trim();
+  const bare = cell
+    .replace(/\([^()]{1,80}\)\s{0,9}$/, '')
+    // `13 - circuit open`
+    .replace(/^(\s{0,9}(?:0x)?[\dA-F]{2,3}h?)\s?[-–:]\s\p{L}.{1,80}$/iu, '$1')
+    .trim();
   const asDecimal = /^\d{1,3}$/.exec(bare);
   if (asDecimal && (decimal || bare.length === 3)) {
     const value = Number(bare);

@@ -7,7 +7,7 @@ import { type CodeStatus, strongestStatus } from '../codes/index.js';
 import { remembered } from './remembered.js';
 import type { Reach } from './schema.js';
 import { tokensOf } from './tokens.js';
-import { figureWords, fillers } from './word-lists.js';
+import { figureWords, fillers, numberWords } from './word-lists.js';
 import { languages, type LanguageWords } from './words/index.js';
 
 export { tokensOf } from './tokens.js';
@@ -95,9 +95,10 @@ interface Tongue {
   readonly without: Lexicon<'without'>;
   readonly not: Lexicon<'not'>;
   readonly filler: ReadonlySet<string>;
-  /** Words that say now, and words for what is not there, each as its plain words. */
+  /** Words that say now or earlier, and words for what is not there, each as its plain words. */
   readonly now: ReadonlySet<string>;
   readonly away: ReadonlySet<string>;
+  readonly earlier: ReadonlySet<string>;
 }
 
 const tongues: readonly Tongue[] = languages.map((words) => ({
@@ -112,6 +113,7 @@ const tongues: readonly Tongue[] = languages.map((words) => ({
   filler: new Set(words.filler.split('|').flatMap((phrase) => tokensOf(phrase))),
   now: plainPhrases(words.now),
   away: plainPhrases(words.away),
+  earlier: plainPhrases(words.earlier),
 }));
 
 /** Every word that some table knows: where a text has another, no table accounts for it. */
@@ -272,11 +274,28 @@ const statusIn = (text: string): StatusWord | null =>
       says.delete('active');
       says.add('stored');
     }
+    // `present at times`; `present, intermittent` says both.
+    if (!parting.test(text) && found.length === 2 && found.some(({ means }) => means === 'comesAndGoes'))
+      says.delete('active');
+    if (isPast(tongue, found)) {
+      says.delete('active');
+      says.add('history');
+    }
     const status = strongestStatus(says);
     return status === undefined
       ? null
       : { status, comesAndGoes: found.some(({ means }) => means === 'comesAndGoes') };
   });
+
+const parting = /[,;/+|&]/;
+
+/** `previously present`, `present earlier`: it was there. */
+function isPast(tongue: Tongue, found: readonly Meaning<string>[]): boolean {
+  const earlier = found.findIndex(({ words }) => tongue.earlier.has(words));
+  if (earlier < 0) return false;
+  const active = found.findIndex(({ means, negated }) => means === 'active' && !negated);
+  return active === earlier + 1 || (active === 0 && earlier === 1 && found.length === 2);
+}
 
 const isAway = (tongue: Tongue, words: string): boolean =>
   tongue.away.has(words) || words.split(' ').some((word) => tongue.not.has(word) || tongue.without.has(word));
@@ -375,16 +394,8 @@ export const saysNothingAnswered = remembered(
 );
 
 const small = new Set([
-  'nº',
-  'no',
-  'nr',
-  'n',
-  'num',
-  'number',
+  ...numberWords,
   'name',
-  'nummer',
-  'numero',
-  'numer',
   'hex',
   'dec',
   'dez',
@@ -448,7 +459,8 @@ const labelIn = (text: string): Label | null => {
     const says = new Set(found.map(({ means }) => means));
     const top = roleOrder.find((role) => says.has(role))!;
     let role: Role = top === 'software' ? 'readerSoftware' : top === 'link' ? 'result' : top;
-    if (top === 'count' && says.has('code')) role = 'codeCount';
+    // `Codes found`: how many, or none.
+    if ((top === 'count' || top === 'result') && says.has('code')) role = 'codeCount';
     // `Code / type`
     if (top === 'type' && says.has('code') && /\p{L}\s?[/+&]\s?\p{L}/u.test(text)) role = 'code';
     if (says.has('status') && (says.has('byte') || hex) && role === 'status') role = 'byte';

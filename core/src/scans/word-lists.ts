@@ -31,8 +31,15 @@ export const saysFailed = oneOf(allOf(({ failed }) => failed));
 export const saysNoLink = oneOf(allOf(({ noLink }) => noLink));
 /** True for one to ten in words. */
 export const isFigureWord = oneOf(allOf(({ figures }) => figures));
+const articles = allOf(({ articles: own }) => own);
+/** True for an article in front of a name: `the`. */
+export const isArticle = (word: string): boolean => word !== '' && articles.has(tokensOf(word).join(' '));
 /** True for what a name is called. */
 export const isNameKey = oneOf(allOf(({ named }) => named));
+/** Number, in the languages that we have, without accents. */
+export const numberWords = ['nº', 'no', 'nr', 'n', 'num', 'number', 'nummer', 'numero', 'numer'] as const;
+/** True for what says that a number follows: `Nr.` */
+export const isNumberWord = oneOf(new Set(numberWords));
 /** True for `page`, in front of a number. */
 export const isPageWord = oneOf(allOf(({ page }) => page));
 /** True for what parts codes from where they are: `in`. */

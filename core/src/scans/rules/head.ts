@@ -10,6 +10,7 @@ import {
   languageOf,
   reachWordOf,
   saysNothingAnswered,
+  statusWordOf,
   tokensOf,
 } from '../vocabulary.js';
 import { readsAsCode } from './page.js';
@@ -38,13 +39,28 @@ export function languageIn(lines: Lines): string | null {
 /** Ambient conditions and live values: all that is set in below their heading. */
 export function takeBlock(reading: Reading, line: Line): boolean {
   if (reading.block === null) return false;
-  if (line.indent <= reading.block) {
+  const boxed = boxedPair.exec(line.text);
+  if (line.indent <= reading.block && boxed === null) {
     reading.block = null;
     return false;
   }
-  const value = readValue(line.text);
+  const value = readValue(boxed === null ? line.text : `${boxed[1]!}: ${boxed[2]!}`);
   if (value && reading.module !== null) reading.addValue(value.label, value.value, line);
   else reading.mark(line, 'detail');
+  return true;
+}
+
+/** `| Speed | 38 km/h |` */
+const boxedPair = /^\s{0,40}\|\s{0,40}(\p{L}[^|:]{1,40}?)\s{0,40}\|\s{0,40}([^|]{1,60}?)\s{0,40}\|\s{0,9}$/u;
+
+/** `[ Back ]   [ Print ]`, `Vehicle > All systems > Faults`: what stands around a report on a screen. */
+export function takeScreen(reading: Reading, line: Line): boolean {
+  const { text } = line;
+  if (text.length > 160) return false;
+  const buttons = /^\s{0,80}(?:\[\s?\p{L}[^\]]{1,30}\](?:\s{1,80}|$)){2,8}$/u.test(text);
+  if (!buttons && !/\p{L}\s>\s[^>]{2,40}\s>\s\p{L}/u.test(text)) return false;
+  if (buttons && text.split(/[[\]]/).some((part) => statusWordOf(part) !== null)) return false;
+  reading.mark(line, 'header');
   return true;
 }
 
@@ -67,7 +83,13 @@ export function takePartsList(reading: Reading, line: Line): boolean {
 
 export function takeEnvironment(reading: Reading, line: Line): boolean {
   if (reading.module === null || line.text.length > 60) return false;
-  if (labelOf(line.text.replace(/[:\s]{1,200}$/, '').trim())?.role !== 'environment') return false;
+  // `Environment data of B0002`
+  const bare = line.text.replace(/[:\s]{1,200}$/, '').trim();
+  const ofCode =
+    /^(\p{L}[\p{L} ]{3,30}?)(?:\s\p{L}{2,4})?\s[(]?[PCBU][0-3][\dA-F]{3}(?:[-:]?[\dA-F]{2})?[)]?$/iu.exec(
+      bare,
+    );
+  if (labelOf(ofCode?.[1] ?? bare)?.role !== 'environment') return false;
   reading.block = line.indent;
   reading.mark(line, 'detail');
   return true;

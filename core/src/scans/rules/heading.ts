@@ -7,7 +7,7 @@ import { countOf, isDate, isPageMark } from '../header-field.js';
 import { type Heading, readModuleName } from '../heading.js';
 import { longestPiece, saysSomething } from '../lines.js';
 import { segmentsOf } from '../markup.js';
-import { stateOf } from '../module-state.js';
+import { stateOf, unreadIn } from '../module-state.js';
 import { type ReadingOrder } from '../page-columns.js';
 import { pairsOf } from '../pairs.js';
 import { type Line, type Reading } from '../reading.js';
@@ -76,7 +76,9 @@ function namesColumns({ text }: Line): boolean {
   );
 }
 
-function namedIn(reading: Reading, line: Line, { lines }: Page): NamedLine | null {
+const countBehindSign = /^(\p{L}[^:=]{1,50}?)\s?[:=]\s?(\d{1,2})$/u;
+
+function namedIn(reading: Reading, line: Line, page: Page): NamedLine | null {
   const bare = line.text.trim();
   const cells = splitCells(line.text);
   if (!mayBeHeading(bare) || cells.some((cell) => isDate(cell) || isPageMark(cell))) return null;
@@ -95,9 +97,10 @@ function namedIn(reading: Reading, line: Line, { lines }: Page): NamedLine | nul
     first !== null &&
     (((led || first.address !== null) && /\p{L}{2}/u.test(cells.at(-1)!)) ||
       (cells.length > 2 && !first.labelled));
-  const [, ofCount, figure] = /^(\p{L}[^:=]{1,50}?)\s?[:=]\s?(\d{1,2})$/u.exec(bare) ?? [];
+  const behind = page.countsBehind ? /^(\p{L}[^:=]{1,50}?)(?:\s?[:=]\s?|\s)(\d{1,2})$/u : countBehindSign;
+  const [, ofCount, figure] = behind.exec(bare) ?? [];
   const pair = ofCount === undefined || labelOf(ofCount) !== null ? cells : [ofCount, figure!];
-  const counted = countsCodes(pair, line, lines, reading);
+  const counted = countsCodes(pair, line, page, reading);
   const heading = readModuleName(counted ? pair[0]! : told || odd ? cells[0]! : bare);
   return heading && !leadingStatus(bare) ? { heading, odd, count: counted ? Number(pair[1]) : null } : null;
 }
@@ -200,7 +203,12 @@ function endsInNought(text: string): boolean {
 }
 
 /** `AIRBAG      2`: a name, and as many codes below it; nought only where other names have their count so. */
-function countsCodes(cells: readonly string[], { at }: Line, lines: ReadingOrder, reading: Reading): boolean {
+function countsCodes(
+  cells: readonly string[],
+  { at }: Line,
+  { lines, countsBehind }: Page,
+  reading: Reading,
+): boolean {
   const [name, figure] = cells;
   if (cells.length !== 2 || !/^\d{1,2}$/.test(figure!) || readModuleName(name!) === null) return false;
   const count = Number(figure);
@@ -208,11 +216,14 @@ function countsCodes(cells: readonly string[], { at }: Line, lines: ReadingOrder
   let found = 0;
   for (let next = at + 1; next <= at + linesOfCode * count; next++) {
     const below = lines.at(next).slice(0, longestPiece);
-    if (/(?:\S\s{2,}|[\p{L})\]]\s?:\s?)\d{1,2}\s{0,9}$/u.test(below) && !readCodeLine(below)) break;
+    if ((countsBehind ? behindName : behindSign).test(below) && !readCodeLine(below)) break;
     found += readCodeLine(below)?.codes.length ?? 0;
   }
   return found === count;
 }
+
+const behindSign = /(?:\S\s{2,}|[\p{L})\]]\s?:\s?)\d{1,2}\s{0,9}$/u;
+const behindName = /(?:\S\s|[\p{L})\]]\s?:\s?)\d{1,2}\s{0,9}$/u;
 
 /** Lines that a code takes with its text and status. */
 const linesOfCode = 4;
@@ -252,6 +263,13 @@ function leadsToFinding(reading: Reading, at: number, { lines, stateIndent }: Pa
     // `Software: 0410` below a name, where it is not the reader's.
     const own = pairs.filter(({ label }) => label !== null);
     if (reading.modules.length > 0 && own.length > 0 && own.every(({ label }) => ofPart.has(label!.role))) {
+      seen--;
+      continue;
+    }
+    // Fields of a module, whatever they are called, set in below its name.
+    const inner = raw.search(/\S/) > lines.at(at).search(/\S/) && pairs.length > 0;
+    if (reading.modules.length > 0 && inner && pairs.every(({ label }) => label?.role === 'other')) {
+      if (pairs.some(({ value }) => unreadIn(value) !== null)) return true;
       seen--;
       continue;
     }

@@ -129,7 +129,7 @@ export function takePairs(reading: Reading, line: Line, page: Page): boolean {
     [taken, as] = [true, as === 'module' ? 'module' : 'detail'];
   }
   // `Identification: not available, the unit does not answer`
-  const ident = of('ident');
+  const ident = of('ident') ?? (line.indent > reading.moduleIndent ? of('other') : undefined);
   const unread = ident && reading.module !== null ? unreadIn(ident.value) : null;
   if (unread) {
     reading.say(unread);
@@ -357,12 +357,10 @@ export function takeCodeFields(reading: Reading, pairs: readonly Pair[], legend:
     for (const code of reading.open!.codes) {
       const role = label!.role;
       if (role === 'type') {
-        const [, first, words] = /^((?:0x)?[\dA-F]{2,3})\s+(?:[-–:]\s)?(\p{L}.{1,200})$/iu.exec(value) ?? [
-          null,
+        const [, first, words] = /^((?:0x)?[\dA-F]{2,3})\s+(?:[-–:]\s|\()?(\p{L}.{1,199}?)\)?$/iu.exec(
           value,
-          '',
-        ];
-        const type = typeIn(first!, label!.decimal);
+        ) ?? [null, value, ''];
+        const type = typeIn(first!, label!.decimal || legend.decimalTypes);
         if (type !== null && words) reading.continueText(words);
         if (type !== null && code.failureType == null) {
           code.failureType = type;

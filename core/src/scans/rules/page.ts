@@ -19,6 +19,8 @@ export interface Page {
   readonly stateIndent: number;
   /** What stands in front of a colon on more than one line, in small letters. */
   readonly keys: ReadonlySet<string>;
+  /** Names have the number of their codes a blank behind them. */
+  readonly countsBehind: boolean;
   /** Names that the report lists under what is said of modules, in plain words. */
   readonly listed: ReadonlySet<string>;
   /** Of code lines without a heading, by the number of their cells: the one that names the module. */

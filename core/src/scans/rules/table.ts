@@ -46,6 +46,8 @@ export function takeTableRow(reading: Reading, line: Line, page: Page): boolean 
   if (roll && placeOf(columns.columns, 'module') < 0) return takeMarkedCode(reading, line, page);
   if (roll && readCodeLine(line.text)) return false;
   const cells = cellsUnder(columns, line.text);
+  // A code in the place of a name: no row of this table.
+  if (coded && codeToken.test(cells?.[placeOf(columns.columns, 'module')] ?? '')) return false;
   if (!cells || pairsOf(line.text).some(({ label }) => label?.role === 'ident')) return false;
   if (columns.columns.length === 1 && readCode(cells[0]!) === null && !isCodeBytes(cells[0]!)) return false;
   // `Modules read: Restraints, Body`: a line that runs over the columns without a gap.

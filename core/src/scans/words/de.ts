@@ -8,11 +8,11 @@ export const german: LanguageWords = {
     stored:
       'passiv|inaktiv|liegt aktuell nicht an|liegt derzeit nicht an|liegt momentan nicht an|gespeicherter|passiver|inaktiver|liegt aktuell nicht vor|liegt derzeit nicht vor|liegt momentan nicht vor|n vorh|nicht vorh|liegt nicht an|liegt nicht vor|steht nicht an|liegt nicht mehr an|gespeicherte|abgelegte|passive|gespeichert|bestätigt|abgespeichert|gesp|passiv|inaktiv|abgelegt|im speicher|nicht vorhanden|nicht aktuell|derzeit nicht vorhanden|zurzeit nicht vorhanden|gesetzt|eingetragen|erkannt|nicht mehr vorhanden|abgeklungen|ruhend',
     comesAndGoes:
-      'sporadischer|zeitweiser|sporadisch|intermittierend|spor|sporad|zeitweise|gelegentlich|wackelnd|kommt und geht|vorübergehend|unregelmäßig',
+      'zeitweise|zeitweilig|gelegentlich|sporadischer|zeitweiser|sporadisch|intermittierend|spor|sporad|zeitweise|gelegentlich|wackelnd|kommt und geht|vorübergehend|unregelmäßig',
     pending:
       'vorläufig|ausstehend|schwebend|unbestätigt|vorl|noch nicht bestätigt|in prüfung|verdacht|wartend|nicht bestätigt',
     history:
-      'früher|vorher|zuvor|früher aufgetreten|zuvor aufgetreten|war vorhanden|war aktiv|historie|historisch|vergangen|früher|hist|veraltet|alt|ehemalig|alteintrag',
+      'früher|vorher|zuvor|früher aufgetreten|zuvor aufgetreten|war vorhanden|war aktiv|historie|historisch|vergangen|früher|hist|veraltet|alt|ehemalig|alteintrag|ehemals',
     permanent: 'dauerhaft|permanent',
   },
   reach: {
@@ -20,9 +20,9 @@ export const german: LanguageWords = {
     clean:
       'keine ereignisse|kein ereignis|kein dtc|ohne fehlercodes|keine dtc|keine dtcs|in ordnung|io|kein fehler|keine fehler|keine fehlercodes|kein fehlercode|keine einträge|kein eintrag|keine störungen|keine störung|fehlerfrei|ohne fehler|ohne befund|kein befund|keine|keiner|o b|ohne eintrag|keine fehlereinträge|0 fehler|speicher leer|fehlerspeicher leer|leer|ereignisspeicher leer|nichts gespeichert|keine fehler vorhanden|keine codes|kein code|keine beanstandung|keine auffälligkeiten|unauffällig|keine fehler abgelegt|kein fehler abgelegt|keine fehler gefunden|fehlerfreier speicher|keine fehlermeldung|keine fehlermeldungen|alles in ordnung|nichts gefunden|ohne einträge|ohne störung|keine fehlerspeichereinträge|kein fehlerspeichereintrag|es wurden keine fehler gefunden|keine fehler ermittelt|keine fehler erkannt|keine fehler im speicher',
     silent:
-      'kommunikationsfehler|kommunikationsstörung|verbindungsfehler|nicht gefunden|keine verbindung möglich|verbindung nicht möglich|keine antw|keine antw|nicht erreicht|kommuniziert nicht|ohne kommunikation|nicht verbunden|nicht antwortende|nicht erreichbare|nicht reagierende|keine antwort|antwortet nicht|keine kommunikation|keine verbindung|keine reaktion|nicht erreichbar|nicht geantwortet|hat nicht geantwortet|reagiert nicht|stumm|kommunikation gestört|kommunikationsfehler|verbindung fehlgeschlagen|meldet sich nicht|kein kontakt|schweigt|keine rückmeldung|keine kommunikation möglich|kommunikation nicht möglich|nicht ansprechbar|ohne antwort|verbindung nicht möglich|kein signal|kein lebenszeichen|nicht am bus|bus aus|keine daten|nicht verbunden|verbindungsaufbau fehlgeschlagen|kommunikation fehlgeschlagen|steuergerät meldet sich nicht|offline|keine busverbindung|n a',
+      'verbindungsaufbau nicht möglich|verbindung nicht möglich|kommunikationsfehler|kommunikationsstörung|verbindungsfehler|nicht gefunden|keine verbindung möglich|verbindung nicht möglich|keine antw|keine antw|nicht erreicht|kommuniziert nicht|ohne kommunikation|nicht verbunden|nicht antwortende|nicht erreichbare|nicht reagierende|keine antwort|antwortet nicht|keine kommunikation|keine verbindung|keine reaktion|nicht erreichbar|nicht geantwortet|hat nicht geantwortet|reagiert nicht|stumm|kommunikation gestört|kommunikationsfehler|verbindung fehlgeschlagen|meldet sich nicht|kein kontakt|schweigt|keine rückmeldung|keine kommunikation möglich|kommunikation nicht möglich|nicht ansprechbar|ohne antwort|verbindung nicht möglich|kein signal|kein lebenszeichen|nicht am bus|bus aus|keine daten|nicht verbunden|verbindungsaufbau fehlgeschlagen|kommunikation fehlgeschlagen|steuergerät meldet sich nicht|offline|keine busverbindung|n a',
     notFitted:
-      'nicht installiert|nicht vorhanden im fahrzeug|nicht verbaut|nicht vorhanden|nicht eingebaut|nicht im fahrzeug|nicht ausgestattet|entfällt|nicht bestückt|nicht im fahrzeug verbaut|nicht codiert|nicht konfiguriert|nicht bestellt|nicht ausgerüstet|ist nicht verbaut|fehlt im fahrzeug|keine ausstattung|ohne diese ausstattung',
+      'nicht verfügbar in diesem fahrzeug|in diesem fahrzeug nicht verfügbar|nicht installiert|nicht vorhanden im fahrzeug|nicht verbaut|nicht vorhanden|nicht eingebaut|nicht im fahrzeug|nicht ausgestattet|entfällt|nicht bestückt|nicht im fahrzeug verbaut|nicht codiert|nicht konfiguriert|nicht bestellt|nicht ausgerüstet|ist nicht verbaut|fehlt im fahrzeug|keine ausstattung|ohne diese ausstattung',
     unsupported:
       'nicht unterstützt|wird nicht unterstützt|unterstützt nicht|nicht verfügbar|nicht unterstützt von diesem gerät|dienst nicht unterstützt|von diesem gerät nicht unterstützt|mit diesem gerät nicht lesbar|nicht auslesbar mit diesem gerät|gerät kann es nicht lesen|außerhalb der reichweite dieses geräts|protokoll nicht unterstützt',
     timedOut:
@@ -67,6 +67,7 @@ export const german: LanguageWords = {
     'tabelle|vor dem löschen|nach dem löschen|vor löschen|nach löschen|vor reparatur|nach reparatur|vor der reparatur|nach der reparatur|arbeitskarte|prüfbericht|schritt|blatt|protokollblatt|ergebnisse|liste|auslesung|abfrage|übersicht|gesamtabfrage|protokoll|rohdaten|bericht|zusammenfassung|fehlerprotokoll|prüfprotokoll|fehlerübersicht|übersicht|diagnose|fahrzeugdiagnose|gesamtauslesung|auslesung|ausdruck|legende|kurztest|ende des protokolls|fahrzeugprotokoll|auszug|fehlerliste|befund|gesamtübersicht|auslesen|diagnoseprotokoll|diagnosebericht|auslesebericht|systemübersicht|fehlerspeicher lesen|fehlerspeicher auslesen|alle systeme|alle steuergeräte',
   sign: 'ende|gesamt|seite|fehlerspeicher|ereignisspeicher|summe|zeichen|einzelheiten',
   now: 'aktuell|derzeit|momentan|zurzeit|jetzt|gerade',
+  earlier: 'früher|zuvor|vorher|ehemals',
   away: 'inaktiv|passiv|inaktive|passive',
   all: 'alle|beide|jeweils',
   parts: 'teile|ersatzteile|teileliste|bestellte teile',
@@ -82,6 +83,7 @@ export const german: LanguageWords = {
   within: 'in|im|bei|für',
   noLink: 'kein|keinen|nicht durchgeführt|unmöglich|nicht möglich|keine|keiner|fehlt|gestört|fehlerhaft',
   modules: 'steuergeräte|systeme',
+  articles: 'der|die|das',
   figures: 'ein|eine|zwei|drei|vier|fünf|sechs|sieben|acht|neun|zehn',
   verbs: 'gibt|meldet|enthält|ist|sind|war|waren|sagt|hat|haben|hatte|steht|folgt',
   filler:

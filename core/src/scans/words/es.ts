@@ -7,9 +7,11 @@ export const spanish: LanguageWords = {
       'ahora|estática|estático|actuales|vigente|vigentes|activo|activa|presente|actual|fallido|vigente|actualmente presente|presente ahora|activo ahora|actualmente activo|en curso|existente|act|pres',
     stored:
       'pasiva|pasivo|inactiva|inactivo|ausente|ausente|memorizado|memorizada|confirmado|confirmada|almacenado|almacenada|guardado|guardada|registrado|inactivo|inactiva|pasivo|en memoria|no presente|no activo|no activa|registrada|grabado|grabada|en memoria solamente|no actual|ausente|mem|conf|alm',
-    comesAndGoes: 'va y viene|aparece y desaparece|intermitente|esporádico|esporádica|ocasional|int|espor',
+    comesAndGoes:
+      'a veces|de forma intermitente|esporádicamente|intermitentemente|va y viene|aparece y desaparece|intermitente|esporádico|esporádica|ocasional|int|espor',
     pending: 'pendiente|provisional|no confirmado|en espera|sin confirmar|pen|pend',
-    history: 'antes|anteriormente|histórico|histórica|historial|pasado|pasada|antiguo|anterior|hist',
+    history:
+      'antes|anteriormente|histórico|histórica|historial|pasado|pasada|antiguo|anterior|hist|previamente',
     permanent: 'permanente',
   },
   reach: {
@@ -19,7 +21,7 @@ export const spanish: LanguageWords = {
     silent:
       'no encontrado|no encontrada|no comunicó|sin resp|no alcanzada|no alcanzado|no alcanzadas|no conectado|no conectada|que no responden|sin respuesta|no responde|sin comunicación|no contesta|no ha respondido|no respondió|ninguna respuesta|no comunica|fallo de comunicación|error de comunicación|muda|mudo|sin contacto|sin conexión|no se puede comunicar|imposible comunicar|comunicación fallida|sin diálogo|fuera de línea|no accesible|inaccesible|sin señal|comunicación imposible|no hubo respuesta|no hay respuesta|no hay comunicación|no localizada|comunicación perdida|silenciosa',
     notFitted:
-      'no montado|no montada|no instalado|no instalada|no equipado|no equipada|unidad no montada|no presente|ausente|no existe en el vehículo|no incluido|no equipa|no configurado|no configurada|no existe|inexistente|unidad no instalada|no presente en el vehículo|no lleva|sin este equipo|opción no montada',
+      'no disponible en este vehículo|no disponible en el vehículo|no disponible en el vehículo|no existe en el vehículo|no montado|no montada|no instalado|no instalada|no equipado|no equipada|unidad no montada|no presente|ausente|no existe en el vehículo|no incluido|no equipa|no configurado|no configurada|no existe|inexistente|unidad no instalada|no presente en el vehículo|no lleva|sin este equipo|opción no montada',
     unsupported:
       'no soportado|no soportada|no compatible|no admitido|no admitida|no disponible|no soporta|servicio no soportado|no compatible con este equipo|fuera del alcance del equipo|no legible con este equipo|protocolo no soportado|no cubierta',
     timedOut:
@@ -28,7 +30,8 @@ export const spanish: LanguageWords = {
       'negativa|acceso denegado|petición rechazada|rechazado|rechazada|denegado|respuesta negativa|bloqueado|solicitud rechazada|acceso rechazado|acceso bloqueado|acceso no permitido|seguridad',
     unclear:
       'no leído|no leída|no comprobado|omitido|interrumpido|sin leer|incompleta|error de lectura|ilegible|lectura imposible|no se ha leído',
-    holdsCodes: 'evento|eventos|falla|fallas|avería|averías|fallo|fallos|con averías|con fallos|nok',
+    holdsCodes:
+      'averías presentes|averías detectadas|averías encontradas|fallos presentes|fallos encontrados|con códigos|evento|eventos|falla|fallas|avería|averías|fallo|fallos|con averías|con fallos|nok',
     nothingAnswered:
       'ningún módulo responde|ningún módulo encontrado|sin comunicación con el vehículo|ninguna unidad responde|ninguna centralita responde|ninguna unidad ha respondido',
   },
@@ -59,9 +62,10 @@ export const spanish: LanguageWords = {
       'vehículo|cliente|técnico|taller|modelo|marca|encendido|página|datos|año|velocidad|temperatura|régimen',
   },
   title:
-    'tabla|antes de borrar|después de borrar|antes del borrado|después del borrado|antes de la reparación|después de la reparación|paso|ficha|mapa|resultados|autodiagnóstico|lista|escaneo|lectura|resumen|listado|informe|resumen|diagnosis|diagnóstico|impreso|leyenda|informe de diagnosis|lectura completa|fin del informe|informe de averías|lectura|lecturas|listado|lista de averías|extracto|memorias de avería|diagnosis completa|test rápido|detalle',
+    'impresión|tabla|antes de borrar|después de borrar|antes del borrado|después del borrado|antes de la reparación|después de la reparación|paso|ficha|mapa|resultados|autodiagnóstico|lista|escaneo|lectura|resumen|listado|informe|resumen|diagnosis|diagnóstico|impreso|leyenda|informe de diagnosis|lectura completa|fin del informe|informe de averías|lectura|lecturas|listado|lista de averías|extracto|memorias de avería|diagnosis completa|test rápido|detalle',
   sign: 'fin|página|total|memoria|detalles|lectura|memorias',
   now: 'ahora|actualmente|en este momento|actual',
+  earlier: 'anteriormente|previamente|antes',
   away: 'inactivo|ausente|pasivo|inactiva|pasiva',
   all: 'todos|todas|ambos|ambas',
   parts: 'piezas|repuestos|recambios',
@@ -77,6 +81,7 @@ export const spanish: LanguageWords = {
   within: 'en',
   noLink: 'ningún|sin|no establecida|imposible|ninguna|ninguno|fallida|nula',
   modules: 'módulos|unidades|centralitas|sistemas',
+  articles: 'el|la|los|las',
   figures: 'uno|una|un|dos|tres|cuatro|cinco|seis|siete|ocho|nueve|diez',
   verbs: 'indica|contiene|es|está|son|era|dice|ha|han|tiene',
   filler:

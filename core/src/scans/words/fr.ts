@@ -8,10 +8,11 @@ export const french: LanguageWords = {
     stored:
       'passif|passive|inactif|inactive|absente|mém|mem|mémo|absent|absente|mémorisé|mémorisée|confirmé|confirmée|enregistré|enregistrée|stocké|absent|absente|inactif|en mémoire|passif|disparu|non présent|non actif|plus présent|enregistré en mémoire|conservé|non actuel|passager|mém|conf|enr',
     comesAndGoes:
-      'va et vient|par moments|intermittent|intermittente|fugitif|fugitive|sporadique|aléatoire|int|fug',
+      'par intermittence|de façon intermittente|sporadiquement|parfois|va et vient|par moments|intermittent|intermittente|fugitif|fugitive|sporadique|aléatoire|int|fug',
     pending:
       'en attente|en cours de maturation|provisoire|non confirmé|en attente de confirmation|à confirmer|suspecté|att',
-    history: 'avant|auparavant|apparu précédemment|historique|passé|passée|ancien|ancienne|antérieur|hist',
+    history:
+      'avant|auparavant|apparu précédemment|historique|passé|passée|ancien|ancienne|antérieur|hist|précédemment|antérieurement',
     permanent: 'permanent|permanente',
   },
   reach: {
@@ -21,7 +22,7 @@ export const french: LanguageWords = {
     silent:
       'introuvable|non trouvé|non détecté|non détectée|échec de la communication|communication échouée|n a pas communiqué|pas de rép|non atteint|non atteints|non atteinte|non connecté|non connectée|muets|qui ne répondent pas|pas de réponse|ne répond pas|aucune réponse|muet|muette|muets|pas de communication|aucune communication|sans réponse|communication impossible|ne communique pas|n a pas répondu|défaut de communication|dialogue impossible|injoignable|pas de dialogue|échec de dialogue|non répondu|pas répondu|dialogue interrompu|échec de communication|perte de communication|communication absente|sans dialogue|silencieux|silencieuse|hors ligne|communication perdue|liaison impossible|sans communication|ne dialogue pas|erreur de communication|n est pas joignable|non joignable',
     notFitted:
-      'non monté|absent du véhicule|absents du véhicule|non équipé|non installé|non présent|absent|calculateur absent|non présent sur le véhicule|non prévu|non présent sur ce véhicule|pas monté|pas équipé|inexistant|non configuré|pas installé|non montée|non installée|non équipée|n existe pas|sans équipement|option absente',
+      'non disponible sur ce véhicule|non monté|absent du véhicule|absents du véhicule|non équipé|non installé|non présent|absent|calculateur absent|non présent sur le véhicule|non prévu|non présent sur ce véhicule|pas monté|pas équipé|inexistant|non configuré|pas installé|non montée|non installée|non équipée|n existe pas|sans équipement|option absente',
     unsupported:
       'non supporté|non pris en charge|non supportée|ne supporte pas|non disponible|non gérée|non géré|service non supporté|pas supporté|pas pris en charge|hors de portée de l appareil|non lisible avec cet appareil|protocole non supporté|non prise en charge|non accessible avec cet outil',
     timedOut:
@@ -62,9 +63,10 @@ export const french: LanguageWords = {
       'véhicule|client|technicien|mécanicien|garage|atelier|modèle|marque|contact|page|données|année|vitesse|vitesse véhicule|température|régime',
   },
   title:
-    'avant effacement|après effacement|avant réparation|après réparation|étape|fiche|résultats|contrôle global|liste|lecture|balayage|récapitulatif|synthèse|rapport|résumé|diagnostic|bilan|synthèse|imprimé|légende|rapport de diagnostic|lecture globale|fin du rapport|test court|bilan électronique|relevé|liste des défauts|compte rendu|lecture|lectures|test global|diagnostic complet',
+    'impression|édition|avant effacement|après effacement|avant réparation|après réparation|étape|fiche|résultats|contrôle global|liste|lecture|balayage|récapitulatif|synthèse|rapport|résumé|diagnostic|bilan|synthèse|imprimé|légende|rapport de diagnostic|lecture globale|fin du rapport|test court|bilan électronique|relevé|liste des défauts|compte rendu|lecture|lectures|test global|diagnostic complet',
   sign: 'fin|page|total|mémoire|détails|appel|lecture|mémoires',
   now: 'actuellement|maintenant|en ce moment|actuel|actuelle',
+  earlier: 'précédemment|auparavant|antérieurement',
   away: 'inactif|absent|passif|inactive|absente|passive',
   all: 'tous|toutes|les deux',
   parts: 'pièces|pièces détachées',
@@ -80,6 +82,7 @@ export const french: LanguageWords = {
   within: 'dans|en',
   noLink: 'pas de|non établie|non effectuée|impossible|aucune|aucun|absente|perdue|échec',
   modules: 'calculateurs|modules|systèmes|unités',
+  articles: 'le|la|les',
   figures: 'un|une|deux|trois|quatre|cinq|six|sept|huit|neuf|dix',
   verbs: 'donne|signale|contient|est|sont|était|dit|a|ont|voici|indique',
   filler:

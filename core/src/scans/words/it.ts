@@ -7,9 +7,10 @@ export const italian: LanguageWords = {
       'adesso|ora|statico|attuali|attivi|presenti|attivo|attiva|presente|attuale|in corso|attualmente presente|presente ora|attualmente attivo|attivo ora|in atto|att|pres',
     stored:
       'passivo|passiva|inattivo|inattiva|assente|assente|memorizzato|memorizzata|confermato|confermata|registrato|registrata|salvato|inattivo|passivo|in memoria|assente|archiviato|non presente|non attivo|non attiva|non attuale|passiva|inattiva|mem|conf',
-    comesAndGoes: 'va e viene|a tratti|sporadico|sporadica|intermittente|saltuario|occasionale|int|spor',
+    comesAndGoes:
+      'saltuariamente|sporadicamente|a volte|a intermittenza|va e viene|a tratti|sporadico|sporadica|intermittente|saltuario|occasionale|int|spor',
     pending: 'in attesa|pendente|provvisorio|non confermato|in sospeso|pend',
-    history: 'prima|in precedenza|storico|storica|passato|passata|precedente|vecchio|stor',
+    history: 'prima|in precedenza|storico|storica|passato|passata|precedente|vecchio|stor|precedentemente',
     permanent: 'permanente',
   },
   reach: {
@@ -19,7 +20,7 @@ export const italian: LanguageWords = {
     silent:
       'non trovato|non trovata|nessuna risp|non raggiunte|non raggiunta|non raggiunto|non collegato|non collegata|non connesso|che non rispondono|nessuna risposta|non risponde|nessuna comunicazione|non ha risposto|senza risposta|muta|muto|mute|errore di comunicazione|non comunica|comunicazione assente|non raggiungibile|nessun contatto|assenza di comunicazione|comunicazione fallita|comunicazione impossibile|non in linea|fuori linea|nessun dialogo|nessun segnale|comunicazione persa|impossibile comunicare|mancata risposta|non si riesce a comunicare|silenziosa|senza comunicazione',
     notFitted:
-      'non montato|non montata|non installato|non installata|non presente sul veicolo|non presente|assente|non equipaggiato|non previsto|non è montata|non è montato|non è presente|non configurata|non configurato|inesistente|non esiste|non in dotazione|non equipaggiata|opzione non montata',
+      'non disponibile su questo veicolo|non disponibile su questa vettura|non montato|non montata|non installato|non installata|non presente sul veicolo|non presente|assente|non equipaggiato|non previsto|non è montata|non è montato|non è presente|non configurata|non configurato|inesistente|non esiste|non in dotazione|non equipaggiata|opzione non montata',
     unsupported:
       'non supportato|non supportata|non disponibile|non compatibile|non supporta|servizio non supportato|fuori dalla portata dello strumento|non leggibile con questo strumento|protocollo non supportato',
     timedOut:
@@ -28,7 +29,8 @@ export const italian: LanguageWords = {
       'negativa|accesso negato|richiesta rifiutata|rifiutato|rifiutata|risposta negativa|negato|bloccata|accesso rifiutato|accesso bloccato|accesso non consentito|richiesta respinta|respinta',
     unclear:
       'non letta|non letto|non verificato|saltata|interrotto|non interrogata|incompleta|errore di lettura|illeggibile|lettura impossibile',
-    holdsCodes: 'evento|eventi|guasto|guasti|errore|errori|con guasti|nok',
+    holdsCodes:
+      'errori presenti|guasti presenti|difetti presenti|errori rilevati|guasti rilevati|errori trovati|difetto|difetti|con errori|evento|eventi|guasto|guasti|errore|errori|con guasti|nok',
     nothingAnswered:
       'nessuna centralina risponde|nessuna centralina trovata|nessuna comunicazione con il veicolo|nessuna centralina ha risposto',
   },
@@ -59,9 +61,10 @@ export const italian: LanguageWords = {
       'veicolo|vettura|cliente|tecnico|officina|modello|marca|accensione|pagina|dati|anno|velocità|temperatura|giri',
   },
   title:
-    'tabella|prima della cancellazione|dopo la cancellazione|prima della riparazione|dopo la riparazione|passo|scheda|risultati|scansione|lettura|riepilogo|elenco|lista|rapporto|riepilogo|diagnosi|stampato|legenda|relazione|rapporto di diagnosi|lettura completa|fine della relazione|prova breve|lettura|letture|elenco guasti|estratto|memorie guasti|diagnosi completa|test rapido|referto',
+    'stampa|tabella|prima della cancellazione|dopo la cancellazione|prima della riparazione|dopo la riparazione|passo|scheda|risultati|scansione|lettura|riepilogo|elenco|lista|rapporto|riepilogo|diagnosi|stampato|legenda|relazione|rapporto di diagnosi|lettura completa|fine della relazione|prova breve|lettura|letture|elenco guasti|estratto|memorie guasti|diagnosi completa|test rapido|referto',
   sign: 'fine|pagina|totale|memoria|dettagli|appello|lettura|memorie',
   now: 'ora|adesso|attualmente|al momento|attuale',
+  earlier: 'precedentemente|in precedenza|prima',
   away: 'inattivo|assente|passivo|inattiva|passiva',
   all: 'tutti|tutte|entrambi',
   parts: 'ricambi|pezzi',
@@ -77,6 +80,7 @@ export const italian: LanguageWords = {
   within: 'in|nel|nella',
   noLink: 'nessun|non stabilita|non effettuata|impossibile|nessuna|nessuno|assente|fallita|mancante',
   modules: 'moduli|centraline|sistemi',
+  articles: 'il|lo|la|gli|le',
   figures: 'uno|una|un|due|tre|quattro|cinque|sei|sette|otto|nove|dieci',
   verbs: 'segnala|contiene|è|sono|era|dice|ha|hanno',
   filler:

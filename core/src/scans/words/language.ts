@@ -61,6 +61,8 @@ export interface LanguageWords {
   readonly sign: string;
   /** Now: beside what is not there it makes nothing present. */
   readonly now: string;
+  /** Earlier: beside what is there it makes it past. */
+  readonly earlier: string;
   /** Single words for what is in memory and not there. */
   readonly away: string;
   /** All of them: in front of what is said of several codes. */
@@ -90,6 +92,8 @@ export interface LanguageWords {
   readonly within: string;
   /** What says under a label or column of the contact that there was none. */
   readonly noLink: string;
+  /** Articles of two letters and more: no name of a module begins with one. */
+  readonly articles: string;
   /** One to ten in words. */
   readonly figures: string;
   /** Words between others that make a line a sentence, never a module's name. */

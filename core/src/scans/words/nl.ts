@@ -8,7 +8,7 @@ export const dutch: LanguageWords = {
     stored:
       'passief|inactief|afwezig|afwezig|opgeslagene|opgeslagen|bevestigd|vastgelegd|passief|inactief|in geheugen|bewaard|niet aanwezig|niet actief|niet meer aanwezig|niet actueel|gelogd|opg|bev',
     comesAndGoes:
-      'wisselend|komt en gaat|sporadisch|intermitterend|incidenteel|af en toe|onregelmatig|spor|int',
+      'af en toe|soms|bij tijden|wisselend|komt en gaat|sporadisch|intermitterend|incidenteel|af en toe|onregelmatig|spor|int',
     pending: 'in afwachting|voorlopig|onbevestigd|hangend|nog niet bevestigd',
     history: 'eerder|voorheen|historisch|verleden|eerder|historie|vroeger|oud|hist',
     permanent: 'permanent|blijvend',
@@ -20,7 +20,7 @@ export const dutch: LanguageWords = {
     silent:
       'niet gevonden|kan niet verbinden|geen antw|niet bereikt|communiceert niet|zonder communicatie|zonder antwoord|niet verbonden|niet reagerende|niet antwoordende|geen antwoord|antwoordt niet|geen communicatie|geen respons|reageert niet|geen reactie|niet bereikbaar|geen verbinding|heeft niet geantwoord|communicatiefout|zwijgt|geen contact|stil|geen contact mogelijk|communicatie mislukt|geen communicatie mogelijk|communicatie niet mogelijk|offline|verbinding mislukt|geen signaal|onbereikbaar|niet gevonden op de bus|meldt zich niet|geen gegevens',
     notFitted:
-      'niet gemonteerd|niet aanwezig|niet aanwezig in voertuig|niet ingebouwd|niet geïnstalleerd|niet uitgerust|ontbreekt|niet in voertuig|niet aangebracht|niet geconfigureerd|bestaat niet|niet van toepassing|optie niet aanwezig|niet in deze auto|zonder deze optie',
+      'niet beschikbaar op dit voertuig|niet beschikbaar in dit voertuig|n v t|niet gemonteerd|niet aanwezig|niet aanwezig in voertuig|niet ingebouwd|niet geïnstalleerd|niet uitgerust|ontbreekt|niet in voertuig|niet aangebracht|niet geconfigureerd|bestaat niet|niet van toepassing|optie niet aanwezig|niet in deze auto|zonder deze optie',
     unsupported:
       'niet ondersteund|niet ondersteund door|niet leesbaar door|wordt niet ondersteund|ondersteunt niet|niet beschikbaar|dienst niet ondersteund|niet leesbaar met dit apparaat|buiten bereik van dit apparaat|protocol niet ondersteund',
     timedOut:
@@ -60,9 +60,10 @@ export const dutch: LanguageWords = {
       'voertuig|auto|klant|monteur|werkplaats|model|merk|contact|pagina|gegevens|bouwjaar|snelheid|temperatuur|toerental',
   },
   title:
-    'tabel|voor het wissen|na het wissen|voor reparatie|na reparatie|stap|resultaten|lijst|overzicht|uitlezing|rapport|samenvatting|diagnose|diagnoserapport|uitleesrapport|overzicht|afgedrukt|legenda|einde van het rapport|uitlezing|totaaluitlezing|storingslijst|uittreksel|sneltest|foutenlijst',
+    'afdruk|uitdraai|tabel|voor het wissen|na het wissen|voor reparatie|na reparatie|stap|resultaten|lijst|overzicht|uitlezing|rapport|samenvatting|diagnose|diagnoserapport|uitleesrapport|overzicht|afgedrukt|legenda|einde van het rapport|uitlezing|totaaluitlezing|storingslijst|uittreksel|sneltest|foutenlijst',
   sign: 'einde|pagina|totaal|geheugen|details',
   now: 'nu|momenteel|op dit moment|actueel',
+  earlier: 'eerder|voorheen|vroeger',
   away: 'inactief|afwezig|passief',
   all: 'allemaal|alle|beide',
   parts: 'onderdelen',
@@ -78,6 +79,7 @@ export const dutch: LanguageWords = {
   within: 'in',
   noLink: 'niet tot stand|onmogelijk|niet mogelijk|geen|mislukt|verbroken',
   modules: 'modules|regeleenheden|systemen|regelapparaten',
+  articles: 'de|het',
   figures: 'een|één|twee|drie|vier|vijf|zes|zeven|acht|negen|tien',
   verbs: 'geeft|meldt|bevat|is|zijn|was|waren|zegt|heeft|hebben',
   filler:

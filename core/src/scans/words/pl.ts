@@ -7,7 +7,8 @@ export const polish: LanguageWords = {
       'teraz|aktualne|bieżące|aktywny teraz|aktywny|aktywna|aktywne|obecny|obecna|bieżący|bieżąca|aktualny|aktualna|występuje|trwały aktywny|obecnie aktywny|teraz obecny|bieżąco występuje|aktywne teraz|akt|ob',
     stored:
       'pasywny|pasywna|nieaktywny|nieaktywna|nieobecny|nieobecna|pamięć|zapisany|zapisana|zapisane|potwierdzony|potwierdzona|zapamiętany|nieaktywny|nieaktywna|pasywny|pasywna|w pamięci|nieobecny|statyczny zapisany|zarejestrowany|zarejestrowana|niewystępujący|nie występuje|zap|potw',
-    comesAndGoes: 'pojawia się i znika|sporadyczny|sporadyczna|przerywany|okresowy|chwilowy|przejściowy|spor',
+    comesAndGoes:
+      'sporadycznie|czasami|okresowo|pojawia się i znika|sporadyczny|sporadyczna|przerywany|okresowy|chwilowy|przejściowy|spor',
     pending: 'oczekujący|oczekująca|wstępny|wstępna|niepotwierdzony|niepotwierdzona|tymczasowy',
     history: 'wcześniej|poprzednio|historyczny|historyczna|przeszły|przeszła|poprzedni|dawny|archiwalny|hist',
     permanent: 'permanentny|trwały|stały',
@@ -15,20 +16,21 @@ export const polish: LanguageWords = {
   reach: {
     read: 'nawiązano połączenie|komunikuje się|pozytywna|nawiązana|połączony|połączono|odczytano|odczytany|odpowiada|odpowiedział|tak|komunikacja ok|obecny|zakończono|online|pomyślnie|rozpoznano',
     clean:
-      'brak zdarzeń|bez kodów|brak wpisów|bez wpisów|brak dtc|brak usterek|brak błędów|brak kodów|bez usterek|bez błędów|brak|brak usterki|nie znaleziono usterek|brak kodów usterek|0 usterek|brak zapisów|pamięć pusta|pusta|pusto|nic|bez zastrzeżeń|sprawny|w porządku|brak zapisanych usterek|brak zapisanych błędów|brak zapisanych kodów|wolny od usterek|zero usterek|brak nieprawidłowości|pamięć usterek pusta|usterek nie znaleziono|błędów nie znaleziono|nie wykryto usterek|usterek brak',
+      'nie stwierdzono|nie stwierdzono usterek|brak zdarzeń|bez kodów|brak wpisów|bez wpisów|brak dtc|brak usterek|brak błędów|brak kodów|bez usterek|bez błędów|brak|brak usterki|nie znaleziono usterek|brak kodów usterek|0 usterek|brak zapisów|pamięć pusta|pusta|pusto|nic|bez zastrzeżeń|sprawny|w porządku|brak zapisanych usterek|brak zapisanych błędów|brak zapisanych kodów|wolny od usterek|zero usterek|brak nieprawidłowości|pamięć usterek pusta|usterek nie znaleziono|błędów nie znaleziono|nie wykryto usterek|usterek brak',
     silent:
       'nie znaleziono|nie znaleziony|nie nawiązano komunikacji|brak odp|nie nawiązano połączenia|nieosiągalne|bez komunikacji|bez odpowiedzi|niepołączony|nieodpowiadające|nieodpowiadający|które nie odpowiadają|brak odpowiedzi|nie odpowiada|brak komunikacji|nie odpowiedział|brak połączenia|milczy|błąd komunikacji|nie komunikuje się|brak kontaktu|nieosiągalny|komunikacja niemożliwa|brak łączności|offline|nie można nawiązać komunikacji|nie można nawiązać połączenia|brak sygnału|nie zgłasza się|utracono komunikację|komunikacja nieudana|brak danych',
     notFitted:
-      'nie zamontowany|nie zamontowana|nie zainstalowany|nie zainstalowana|nie występuje|niezamontowany|nie zamontowano|brak w pojeździe|nieobecny w pojeździe|nie zainstalowano|niezainstalowany|nieobecny|niewyposażony|nie występuje w pojeździe|brak wyposażenia|nie istnieje|nieskonfigurowany|nie ma w pojeździe|opcja niezamontowana|nie dotyczy',
+      'niedostępny w tym pojeździe|niedostępne w tym pojeździe|nie zamontowany|nie zamontowana|nie zainstalowany|nie zainstalowana|nie występuje|niezamontowany|nie zamontowano|brak w pojeździe|nieobecny w pojeździe|nie zainstalowano|niezainstalowany|nieobecny|niewyposażony|nie występuje w pojeździe|brak wyposażenia|nie istnieje|nieskonfigurowany|nie ma w pojeździe|opcja niezamontowana|nie dotyczy',
     unsupported:
-      'nieobsługiwany|nie jest obsługiwany|nieobsługiwane|nie obsługuje|niedostępny|brak obsługi|usługa nieobsługiwana|poza zasięgiem czytnika|niedostępny w tym czytniku|protokół nieobsługiwany',
+      'nie obsługiwany|nie obsługiwana|nieobsługiwany|nie jest obsługiwany|nieobsługiwane|nie obsługuje|niedostępny|brak obsługi|usługa nieobsługiwana|poza zasięgiem czytnika|niedostępny w tym czytniku|protokół nieobsługiwany',
     timedOut:
       'przekroczony czas|przekroczono czas oczekiwania|przekroczono czas|timeout|upłynął czas|przekroczenie czasu',
     refused:
       'negatywna|odmowa dostępu|żądanie odrzucone|odrzucono|odmowa|dostęp zabroniony|odpowiedź negatywna|zablokowany|brak dostępu|dostęp zablokowany|brak uprawnień|żądanie odmówione',
     unclear:
       'nie odczytano|nieodczytany|nie sprawdzono|pominięto|przerwano|niekompletny|błąd odczytu|nieczytelny',
-    holdsCodes: 'wpis|wpisy|wpisów|zdarzenie|usterka|usterki|błąd|błędy|są usterki|nok',
+    holdsCodes:
+      'usterki obecne|obecne usterki|usterki zapisane|wpis|wpisy|wpisów|zdarzenie|usterka|usterki|błąd|błędy|są usterki|nok',
     nothingAnswered:
       'żaden sterownik nie odpowiada|nie znaleziono sterowników|brak komunikacji z pojazdem|brak połączenia z pojazdem',
   },
@@ -62,6 +64,7 @@ export const polish: LanguageWords = {
     'tabela|przed kasowaniem|po kasowaniu|przed naprawą|po naprawie|krok|karta|wynik skanowania|wyniki|lista|wykaz|odczyt|skanowanie|zestawienie|raport|podsumowanie|diagnostyka|diagnostyczny|raport diagnostyczny|pełny odczyt|legenda|zestawienie|raport usterek|wydruk|odczyt|lista usterek|wyciąg|szybki test|przegląd',
   sign: 'koniec|strona|razem|pamięć|szczegóły|odczyt',
   now: 'teraz|obecnie|aktualnie|w tej chwili',
+  earlier: 'wcześniej|poprzednio',
   away: 'nieaktywny|nieobecny|pasywny|nieaktywna|nieobecna|pasywna',
   all: 'wszystkie|oba',
   parts: 'części',
@@ -77,6 +80,7 @@ export const polish: LanguageWords = {
   within: 'w',
   noLink: 'żaden|nienawiązana|niemożliwa|niemożliwe|brak|żadna|utracona',
   modules: 'moduły|sterowniki|systemy',
+  articles: '',
   figures: 'jeden|jedna|dwa|dwie|trzy|cztery|pięć|sześć|siedem|osiem|dziewięć|dziesięć',
   verbs: 'daje|zgłasza|zawiera|jest|są|był|była|mówi|ma',
   filler:

@@ -7,9 +7,10 @@ export const portuguese: LanguageWords = {
       'agora|estático|atuais|actuais|ativas|ativos|ativo|ativa|activo|activa|presente|atual|actual|em curso|presente agora|atualmente ativo|ativo agora|pres',
     stored:
       'passivo|passiva|inativo|inativa|ausente|ausente|memorizado|memorizada|confirmado|confirmada|armazenado|armazenada|guardado|guardada|registado|inativo|inativa|inactivo|passivo|em memória|ausente|não presente|não ativo|não ativa|registada|gravado|gravada|em memória apenas|mem|conf',
-    comesAndGoes: 'vai e vem|aparece e desaparece|esporádico|esporádica|intermitente|ocasional|int|espor',
+    comesAndGoes:
+      'por vezes|às vezes|esporadicamente|intermitentemente|vai e vem|aparece e desaparece|esporádico|esporádica|intermitente|ocasional|int|espor',
     pending: 'pendente|provisório|provisória|em espera|não confirmado|por confirmar|pend',
-    history: 'antes|anteriormente|histórico|histórica|passado|passada|anterior|antigo|hist',
+    history: 'antes|anteriormente|histórico|histórica|passado|passada|anterior|antigo|hist|previamente',
     permanent: 'permanente',
   },
   reach: {
@@ -19,7 +20,7 @@ export const portuguese: LanguageWords = {
     silent:
       'não encontrado|não encontrada|não comunicou|sem resp|não alcançada|não alcançado|não conectado|não ligado|que não respondem|sem resposta|não responde|sem comunicação|não respondeu|nenhuma resposta|não comunica|erro de comunicação|falha de comunicação|muda|mudo|sem contacto|sem ligação|unidade não responde|comunicação impossível|comunicação falhada|falha na comunicação|sem sinal|inacessível|offline|não foi possível comunicar|comunicação perdida|não contactável|silenciosa',
     notFitted:
-      'não montado|não montada|não instalado|não instalada|não está instalada|não está instalado|não equipado|não presente|ausente|ausente do veículo|não existe no veículo|não está montada|não está montado|não existe|não configurada|não configurado|não equipada|inexistente|sem este equipamento',
+      'não disponível neste veículo|indisponível neste veículo|não montado|não montada|não instalado|não instalada|não está instalada|não está instalado|não equipado|não presente|ausente|ausente do veículo|não existe no veículo|não está montada|não está montado|não existe|não configurada|não configurado|não equipada|inexistente|sem este equipamento',
     unsupported:
       'não suportado|não suportada|não disponível|não compatível|não suporta|serviço não suportado|fora do alcance do leitor|não legível com este leitor|protocolo não suportado',
     timedOut: 'tempo esgotado|tempo de espera esgotado|tempo excedido|timeout|tempo ultrapassado',
@@ -27,7 +28,8 @@ export const portuguese: LanguageWords = {
       'negativa|acesso negado|pedido recusado|recusado|recusada|resposta negativa|bloqueado|negado|acesso recusado|acesso bloqueado|acesso não permitido|pedido rejeitado|rejeitado',
     unclear:
       'não lido|não lida|não testado|ignorado|interrompido|incompleta|erro de leitura|ilegível|leitura impossível',
-    holdsCodes: 'evento|eventos|avaria|avarias|falha|falhas|com avarias|nok',
+    holdsCodes:
+      'avarias presentes|avarias detetadas|avarias encontradas|falhas detetadas|falhas presentes|com falhas|evento|eventos|avaria|avarias|falha|falhas|com avarias|nok',
     nothingAnswered:
       'nenhuma unidade responde|nenhum módulo responde|sem comunicação com o veículo|nenhuma unidade encontrada|nenhuma unidade respondeu',
   },
@@ -58,9 +60,10 @@ export const portuguese: LanguageWords = {
       'veículo|viatura|cliente|técnico|oficina|modelo|marca|ignição|página|dados|ano|velocidade|temperatura|rotações',
   },
   title:
-    'tabela|antes de apagar|depois de apagar|antes da reparação|depois da reparação|passo|etapa|mapa|ficha|resultados|exame|lista|listagem|leitura|resumo|varredura|relatório|resumo|diagnóstico|impresso|legenda|relatório de diagnóstico|leitura completa|fim do relatório|relatório de leitura|leitura|lista de avarias|extrato|teste rápido|leituras',
+    'impressão|tabela|antes de apagar|depois de apagar|antes da reparação|depois da reparação|passo|etapa|mapa|ficha|resultados|exame|lista|listagem|leitura|resumo|varredura|relatório|resumo|diagnóstico|impresso|legenda|relatório de diagnóstico|leitura completa|fim do relatório|relatório de leitura|leitura|lista de avarias|extrato|teste rápido|leituras',
   sign: 'fim|página|total|memória|detalhes|leitura',
   now: 'agora|atualmente|de momento|neste momento|atual',
+  earlier: 'anteriormente|previamente|antes',
   away: 'inativo|ausente|passivo|inativa|passiva',
   all: 'todos|todas|ambos',
   parts: 'peças',
@@ -76,6 +79,7 @@ export const portuguese: LanguageWords = {
   within: 'em|no|na',
   noLink: 'não efetuada|não estabelecida|impossível|nenhuma|nenhum|falhou|ausente',
   modules: 'módulos|unidades|centrais|sistemas',
+  articles: 'os|as',
   figures: 'um|uma|dois|duas|três|quatro|cinco|seis|sete|oito|nove|dez',
   verbs: 'indica|contém|é|são|está|era|diz|tem',
   filler:

@@ -5,7 +5,7 @@ export const swedish: LanguageWords = {
   status: {
     active: 'nu|aktiv|aktivt|närvarande|aktuell|finns nu',
     stored: 'lagrad|lagrat|sparad|bekräftad|inaktiv|passiv|i minnet',
-    comesAndGoes: 'kommer och går|sporadisk|intermittent|tillfällig|periodisk',
+    comesAndGoes: 'ibland|tidvis|sporadiskt|kommer och går|sporadisk|intermittent|tillfällig|periodisk',
     pending: 'väntande|preliminär|obekräftad',
     history: 'tidigare|historisk|historik|tidigare|gammal',
     permanent: 'permanent|bestående',
@@ -13,15 +13,17 @@ export const swedish: LanguageWords = {
   reach: {
     read: 'positiv|ansluten|läst|avläst|svarar|ja|kommunikation ok',
     clean:
-      'inga dtc|inga felkoder|inga fel|inget fel|inga koder|felfri|utan fel|inga|minnet tomt|tomt|felminne tomt|inga lagrade fel',
+      'utan anmärkning|inga anmärkningar|u a|inga dtc|inga felkoder|inga fel|inget fel|inga koder|felfri|utan fel|inga|minnet tomt|tomt|felminne tomt|inga lagrade fel',
     silent:
-      'hittades inte|utan svar|utan kommunikation|ej ansluten|inte ansluten|svarar ej|svarar inte|inget svar|ingen kommunikation|ingen kontakt|svarade inte|ej svar|tyst|kommunikationsfel',
-    notFitted: 'ej monterad|inte monterad|saknas|finns inte i fordonet|ej installerad|ej utrustad',
+      'går ej att nå|går inte att nå|hittades inte|utan svar|utan kommunikation|ej ansluten|inte ansluten|svarar ej|svarar inte|inget svar|ingen kommunikation|ingen kontakt|svarade inte|ej svar|tyst|kommunikationsfel',
+    notFitted:
+      'ej tillgänglig i detta fordon|finns ej|finns inte|ej monterad|inte monterad|saknas|finns inte i fordonet|ej installerad|ej utrustad',
     unsupported: 'stöds inte|ej stödd|stöds ej|inte tillgänglig',
     timedOut: 'tidsgräns|tiden ute|timeout|tidsgräns överskriden',
     refused: 'åtkomst nekad|nekad|avvisad|negativt svar|låst',
     unclear: 'ej läst|inte läst|ej testad|avbruten',
-    holdsCodes: 'fel|felkoder|nok',
+    holdsCodes:
+      'fel hittade|fel lagrade|felkoder finns|felkoder hittade|felkoder lagrade|med fel|fel finns|fel|felkoder|nok',
     nothingAnswered: 'ingen styrenhet svarar|ingen kontakt med fordonet|inga styrenheter hittades',
   },
   label: {
@@ -49,9 +51,10 @@ export const swedish: LanguageWords = {
       'fordon|bil|kund|tekniker|verkstad|modell|märke|tändning|sida|data|årsmodell|hastighet|temperatur|varvtal',
   },
   title:
-    'tabell|steg|lista|avläsning|översikt|rapport|felkodsrapport|sammanfattning|diagnos|avläsning|slut på rapporten',
+    'utskrift|felkodsutskrift|fellista|felkodslista|felrapport|tabell|steg|lista|avläsning|översikt|rapport|felkodsrapport|sammanfattning|diagnos|avläsning|slut på rapporten',
   sign: 'slut|sida|totalt|minne|detaljer',
   now: 'nu|närvarande|för närvarande|just nu',
+  earlier: 'tidigare',
   away: 'inaktiv|passiv',
   all: 'alla|båda',
   parts: 'reservdelar',
@@ -67,6 +70,7 @@ export const swedish: LanguageWords = {
   within: 'i',
   noLink: 'omöjlig|ingen|inget|saknas',
   modules: 'moduler|styrenheter',
+  articles: '',
   figures: 'en|ett|två|tre|fyra|fem|sex|sju|åtta|nio|tio',
   verbs: 'är|var|säger|har',
   filler:
