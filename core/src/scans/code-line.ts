@@ -45,7 +45,7 @@ export function readCodeLine(line: string, legend?: Legend): CodeLine | null {
   const status = set ? readStatusCell(set[2]!) : null;
   const before = status ? `${set![1]!}: ` : parted;
   // What ends with a semicolon or point belongs to what stands before it.
-  const told = status ?? (/[;.]\s{1,9}$/.test(before) ? null : statusBefore(before, legend));
+  const told = status ?? (/\S[;.]\s{1,9}$/.test(before) ? null : statusBefore(before, legend));
   const inBytes = placed.length === 1 ? statusByteInFront(before, placed[0]!) : null;
   if (inBytes !== null) placed[0] = { ...placed[0]!, statusByte: inBytes };
   const codes = placed.map((code, index) => {
@@ -312,6 +312,8 @@ const partPairs = (rest: string): string =>
     ? rest
     : partDashes(rest)
         .replace(/^\s*[}\])]/, ' ')
+        // `(driver loop) (active) (x4)`
+        .replace(/\)\s(?=\()/g, ')   ')
         .replace(/^\s[/–—-]\s([\da-f]{2})(?=\s|$)(?:\s[–—-]\s)?/i, '   $1   ')
         .replace(/^\s?\(((?:0x)?[\da-f]{2})h?\)(?=[\s:]|$)/i, '   $1   ')
         .replace(

@@ -10,6 +10,7 @@ import {
   type Label,
   labelOf,
   type Role,
+  statusOfField,
   type StatusWord,
   statusWordOf,
   tokensOf,
@@ -70,7 +71,11 @@ export function headerColumns(
       labels[numbered] = plain('address');
     if (!labels.some((label) => label?.role === 'module')) labels[name] = plain('module');
   }
-  const words = cells.map((cell) => marks?.get(cell.trim()) ?? statusWordOf(cell.trim()));
+  const alone = cells.map((cell) => marks?.get(cell.trim()) ?? statusWordOf(cell.trim()));
+  // `Now   Memory`
+  const words = alone.some((word) => word?.status === 'active')
+    ? alone.map((word, at) => word ?? (labels[at] === null ? statusOfField(cells[at]!.trim()) : null))
+    : alone;
   const told = words.filter((word) => word !== null);
   // One alone is a column of marks where nothing else says the status: `Active` over yes and no.
   const marked =

@@ -51,6 +51,28 @@ export function countsBehindNames(lines: Lines): boolean {
   return figures.length > 1 && figures.includes('0');
 }
 
+const nameAndWords =
+  /^(\s{0,20})(\p{L}[^:=|.]{1,40}?)(?:\s?(:)\s{1,9}|\s?(\.{3})\.{0,80}\s?|\s([-–—])\s|(\s)\s{1,80})(\p{L}.{1,50})$/u;
+
+/** A name with something said of it behind a sign: its parts, and how it is set out; null for no such line. */
+export function saidOfName(line: string): { name: string; said: string; form: string } | null {
+  const [, indent, name, colon, dots, dash, blanks, said] = nameAndWords.exec(line.slice(0, 160)) ?? [];
+  return name === undefined
+    ? null
+    : { name, said: said!, form: `${indent!.length} ${colon ?? dots ?? dash ?? blanks!}` };
+}
+
+/** The ways in which at least two lines say something of a module by its name. */
+export function formsOfStates(lines: Lines): ReadonlySet<string> {
+  const seen = new Map<string, number>();
+  for (let at = 1; at <= Math.min(lines.count, searched); at++) {
+    const parts = saidOfName(lines.at(at));
+    if (parts === null || labelOf(parts.name) !== null || stateOf(parts.said) === null) continue;
+    seen.set(parts.form, (seen.get(parts.form) ?? 0) + 1);
+  }
+  return new Set([...seen].filter(([, count]) => count >= 2).map(([form]) => form));
+}
+
 const listLine = /^\s{0,40}(?:[-*•]\s{1,9})?(\p{L}[^:]{5,50}?)\s{0,9}:\s/u;
 
 /** The names that the report lists under what is said of them (`Modules with faults: Restraints, Body`), in plain words. */

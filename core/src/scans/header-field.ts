@@ -77,7 +77,7 @@ const fieldRoles: ReadonlySet<Role> = new Set([
 
 /** A value that says by its unit what it is: `38 412 km`, `12.4 V`. */
 function fieldByUnit(cell: string): { role: Role; value: string } | null {
-  if (/^\d[\d .,']{2,10} ?(?:km|mi|miles)$/i.test(cell)) return { role: 'odometer', value: cell };
+  if (/^\d[\d .,']{2,10} ?(?:km|mil?|miles)$/i.test(cell)) return { role: 'odometer', value: cell };
   if (/^\d{1,2}[.,]\d{1,2} ?V$/i.test(cell)) return { role: 'supplyVolts', value: cell };
   return isDate(cell) ? { role: 'date', value: cell } : null;
 }

@@ -156,7 +156,10 @@ function withoutCount(text: string): string {
   // `Restraint has 2`, `airbag module says`
   const words = text.split(' ');
   for (let at = 1; at < words.length; at++)
-    if (isVerb(words[at]!) && words.slice(at + 1).every((word) => /^\d{0,3}$/.test(word) || isFiller(word)))
+    if (
+      isVerb(words[at]!) &&
+      words.slice(at + 1).every((word) => /^\d{0,3}$/.test(word) || isFiller(word) || isVerb(word))
+    )
       return words.slice(0, at).join(' ');
   const dashed = /\s[–—-]\s\d{1,3}$/.exec(text);
   if (dashed) return text.slice(0, dashed.index);
@@ -196,6 +199,9 @@ function plainStart(text: string): { name: string; address: string | null; label
       labelled = true;
       name = name.slice(label[0].length);
     }
+    // `En el módulo Airbag se han leído 2 averías`
+    const within = /^(\p{L}{1,6})\s(\p{L}{2,5})\s/u.exec(name);
+    if (within && isWithin(within[1]!) && isArticle(within[2]!)) name = name.slice(within[1]!.length + 1);
     const length = moduleLabelLength(name);
     const rest = name.slice(length);
     if (
@@ -235,6 +241,8 @@ export const readModuleName = remembered((text: string): Heading | null => {
   if (!labelled && (labelOf(name) !== null || isPlate(name) || isNumbered(name))) return null;
   // Two sentences are no name; `Ant. links` is one.
   if (/\p{L}{5}\.\s+\p{Lu}/u.test(name)) return null;
+  // `Nov, Drover, battery 12.2 V after charging`
+  if (/,[^,]*,|\d\s?(?:V|km|mil?)(?![\p{L}\d])/u.test(name)) return null;
   return tokensOf(name).length > 9 || /\s:\s|[=:]\s/.test(name) ? null : heading;
 });
 

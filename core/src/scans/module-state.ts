@@ -1,6 +1,7 @@
 /** What a report says of a module instead of codes, with the module's name where that stands on the same line. */
 import { isNoNumber, readModuleName } from './heading.js';
 import {
+  isAsking,
   isFiller,
   isModuleToken,
   isSentence,
@@ -47,7 +48,10 @@ export function stateOf(text: string, legend?: ReadonlyMap<string, ReachWord>): 
   );
   if (said !== null) return said;
   if (bare.length < 24 && saysNothing(bare)) return 'clean';
-  const counted = countsIn(bare);
+  // `DTC count 0`
+  const [, label, figure] = /^(\p{L}[\p{L} ]{2,20})\s(\d{1,4})$/u.exec(bare) ?? [];
+  const counted =
+    label !== undefined && labelOf(label)?.role === 'codeCount' ? Number(figure) : countsIn(bare);
   if (counted !== null) return counted > 0 ? 'holdsCodes' : 'clean';
   if (parted) return parts.find((part) => part !== 'read') ?? 'read';
   return /^(?:[-–—]{1,6}|\{\s*\}|\[\s*\])$/.test(bare) ? 'clean' : null;
@@ -144,11 +148,17 @@ export function moduleStates(line: string, legend?: ReadonlyMap<string, ReachWor
   const first = inFront(cells);
   if (first) return [first];
   for (let at = 1; at < Math.min(cells.length, mostCells); at++) {
+    if (at + 1 < cells.length && cells.slice(0, at + 1).every(isOfSteps)) continue;
     const reach =
       stateOf(cells.slice(at).join(' '), legend) ??
       (/\p{L}/u.test(cells[at]!) || at === cells.length - 1 ? stateOf(cells[at]!, legend) : null);
     if (reach === null) continue;
     const name = cells.slice(0, at).join('  ');
+    // `Step 4   Read codes   0 codes` is said of the module above.
+    if (at > 1 && cells.slice(0, at).every(isOfSteps)) return [{ name: null, reach }];
+    // `Hitch   n.v.   -`: whatever is said between, it does not count as read.
+    const between = /^[-–—]+$/.test(cells[at]!) && at > 1 && /^(?:\p{Ll}\.?\s?){1,4}$/u.test(cells[at - 1]!);
+    if (between && readModuleName(cells[0]!)) return [{ name: cells[0]!, reach: 'unclear' }];
     if (
       /\p{L}{2}/u.test(name) &&
       readModuleName(cells.slice(0, at).find((cell) => /\p{L}{2}/u.test(cell)) ?? '')
@@ -157,6 +167,12 @@ export function moduleStates(line: string, legend?: ReadonlyMap<string, ReachWor
   }
   return atEnd(line.trim(), legend);
 }
+
+/** The number of a step, or what is done in it. */
+const isOfSteps = (cell: string): boolean =>
+  /^\p{L}{1,8}\.?\s?\d{1,3}[.:]?$/u.test(cell) ||
+  isTitle(cell) ||
+  (isAsking(cell.split(' ', 1)[0]!) && labelOf(cell.slice(cell.indexOf(' ') + 1))?.role === 'code');
 
 /** `Sunroof module. Did not answer.`: a name, and sentences that each say something of it. */
 function sentenced(line: string, legend?: ReadonlyMap<string, ReachWord>): readonly ModuleState[] | null {
@@ -243,6 +259,11 @@ function inFront(all: readonly string[]): ModuleState | null {
   // `[0] Cluster`: how many codes it holds, where others have more.
   const nought = cells.length === 1 ? /^\[0\]\s(\p{L}.{1,60})$/u.exec(cells[0]!)?.[1] : undefined;
   if (nought !== undefined && readModuleName(nought)) return { name: nought, reach: 'clean' };
+  // `no codes / Cluster`
+  const [, before, behind] = /^(.{2,40}?)\s[/–—-]\s(\p{L}.{1,50})$/u.exec(cells[0] ?? '') ?? [];
+  const said0 = cells.length === 1 && before !== undefined ? reachWordOf(before) : null;
+  if (said0 !== null && said0 !== 'holdsCodes' && said0 !== 'read' && reachWordOf(behind!) === null)
+    return readModuleName(behind!) ? { name: behind!, reach: said0 } : null;
   const bracket = /^[[(]([^\])]{1,20})[\])](?:\s*(\p{L}.*))?$/u.exec(cells[0] ?? '');
   const rest = bracket?.[2] === undefined ? cells.slice(1) : [bracket[2], ...cells.slice(1)];
   // A figure behind the name counts what it holds.
@@ -295,7 +316,7 @@ function atEnd(line: string, legend?: ReadonlyMap<string, ReachWord>): readonly 
     // `Trailer control unit did not respond`: what can be said without the label leaves it to the name.
     let own = count;
     for (let fewer = count; fewer > 1; fewer--)
-      if (isModuleToken(words.at(-fewer)!) && reachWordOf(words.slice(1 - fewer).join(' ')) === reach)
+      if (isOfName(words, fewer) && reachWordOf(words.slice(1 - fewer).join(' ')) === reach)
         own = fewer - 1;
     const name = withoutState(words.slice(0, -own));
     if (count === 1 && said !== null && phrase !== phrase.toUpperCase() && !/^\p{Lu}{2,5}$/u.test(name))
@@ -306,6 +327,12 @@ function atEnd(line: string, legend?: ReadonlyMap<string, ReachWord>): readonly 
   }
   return [];
 }
+
+/** `Trailer control unit did not respond`, `Seat memory no response`: a word that the name may end with. */
+const isOfName = (words: readonly string[], fromEnd: number): boolean =>
+  isModuleToken(words.at(-fromEnd)!) ||
+  (/^m[eé]m(?:ory|oire|[oó]ria)$/i.test(words.at(-fromEnd)!) &&
+    labelOf(words.at(-fromEnd - 1) ?? '')?.role !== 'code');
 
 /** `Airbag a répondu et`: what is said already ends the name. */
 function withoutState(words: readonly string[]): string {
@@ -347,7 +374,7 @@ function listOf(line: string): readonly ModuleState[] {
   const told = said === null ? null : (why ?? said);
   const names = parts[4]!
     .split(/\s{0,200}[,;]\s{0,200}/)
-    .map((name) => name.replace(/^\[([^[\]]{2,60})\]$/, '$1'));
+    .map((name) => name.replace(/^\[([^[\]]{2,60})\]$/, '$1').replace(/(?<=\p{L}{5})\.$/u, ''));
   // `No answer: Trailer, Roof`: names, and nothing that anybody understands as something else.
   if (
     told !== null &&

@@ -1,5 +1,6 @@
 /** What the names of a report's modules have in common, and what is therefore no part of them. */
 import { plainWord } from '../codes/index.js';
+import { isAsking } from './vocabulary.js';
 
 /** A new name for each module whose own has more in it than its name. */
 export type Renamed = ReadonlyMap<string, string>;
@@ -42,7 +43,10 @@ function withoutWord(names: readonly string[]): Renamed {
   const renamed = new Map<string, string>();
   for (const [word, own] of byWord) {
     const rest = (name: string) => name.slice(word.length).trim();
-    if (own.length < 3 || !own.some((name) => known.has(plainWord(rest(name))))) continue;
+    if (own.length < 3) continue;
+    // `select airbag`, `select cluster`
+    const asks = own.length === names.length && isAsking(word);
+    if (!asks && !own.some((name) => known.has(plainWord(rest(name))))) continue;
     for (const name of own) renamed.set(name, rest(name));
   }
   return renamed;

@@ -6,6 +6,7 @@ import { readModuleName } from './heading.js';
 import { type Lines } from './lines.js';
 import { stateOf } from './module-state.js';
 import { type ReadingOrder } from './page-columns.js';
+import { isFiller, labelOf } from './vocabulary.js';
 
 type Plain = (line: string) => string;
 
@@ -36,13 +37,14 @@ function speakerIn(lines: Lines): RegExp | null {
   return seen >= 3 && names.size === 1 ? speech : null;
 }
 
-const level = /^\s{0,9}\[?(?:TRACE|DEBUG|INFO|NOTICE|WARN(?:ING)?|ERR(?:OR)?|FATAL)\]?:?\s{1,9}(?=\S)/;
+const level =
+  /^\s{0,9}(?:\[?[\d:.,T/-]{5,26}Z?\]?\s{1,9})?\[?(?:TRACE|DEBUG|INFO|NOTICE|WARN(?:ING)?|ERR(?:OR)?|FATAL)\]?:?\s{1,9}(?=\S)/;
 
 /** What stands in front of each line of a log: how grave it is; null for no such log. */
 function levelIn(lines: Lines): RegExp | null {
   let seen = 0;
   const last = Math.min(lines.count, searched);
-  for (let at = 1; at <= last; at++) if (level.test(lines.at(at).slice(0, 40))) seen++;
+  for (let at = 1; at <= last; at++) if (level.test(lines.at(at).slice(0, 60))) seen++;
   return seen >= 3 && 2 * seen > last ? level : null;
 }
 
@@ -145,6 +147,55 @@ const withoutStars: Plain = (line) =>
 /** Signs of a list close in front of a code: `++B1318`, `-B1318`. */
 const signsAtCode = /^\s{0,40}[+–-]{1,6}(?=[PCBU][0-3][\dA-F]{3}(?![\dA-F]))/im;
 
+const nameAtEnd = /^(\s{0,40})(\S.{2,200}?)\s(\p{L}{1,5})\s["“„]([^"“”„]{2,60})["”“]\s{0,9}$/u;
+
+/** True where several lines end with a name in quotes: `B1318-16 active in "Body"`. */
+function endsInNames(lines: Lines): boolean {
+  let seen = 0;
+  for (let at = 1; at <= Math.min(lines.count, searched); at++)
+    if (withNameInFront(lines.at(at).slice(0, 300)) !== lines.at(at).slice(0, 300)) seen++;
+  return seen >= 3;
+}
+
+/** Such a line with the name in front. */
+const withNameInFront: Plain = (line) => {
+  const [, indent, said, word, name] = nameAtEnd.exec(line) ?? [];
+  return word !== undefined && isFiller(word) && readModuleName(name!) !== null
+    ? `${indent!}${name!}:   ${said!}`
+    : line;
+};
+
+const addressAndName = /^(\s{0,40})(0x[\da-f]{2,3})\s\((\p{L}[^()]{1,50})\)(?=\s|:|$)/iu;
+
+/** `0x15 (Airbag)` as `Airbag (0x15)`. */
+const withNameBefore: Plain = (line) => line.replace(addressAndName, '$1$3 ($2)');
+
+const labelAtEnd = /^(\s{0,40})(\S.{0,200}?)\s{3,200}(\p{L}{3,20})\s{0,9}$/u;
+const ofFields: ReadonlySet<string> = new Set(['module', 'code', 'text', 'status', 'type', 'count', 'address']);
+
+/** `B1318-16        Code` as `Code: B1318-16`. */
+const withLabelInFront: Plain = (line) => {
+  const [, indent, value, label] = labelAtEnd.exec(line.slice(0, 300)) ?? [];
+  const role = label === undefined ? undefined : labelOf(label)?.role;
+  return role !== undefined && ofFields.has(role) && labelOf(value!) === null
+    ? `${indent!}${label!}: ${value!}`
+    : line;
+};
+
+/** True where nearly every line has its label at the end, of a code among them. */
+function endsInLabels(lines: Lines): boolean {
+  let [all, labelled, codes] = [0, 0, 0];
+  for (let at = 1; at <= Math.min(lines.count, searched); at++) {
+    const line = lines.at(at).slice(0, 300);
+    if (line.trim() === '') continue;
+    all++;
+    if (withLabelInFront(line) === line) continue;
+    labelled++;
+    if (readCodeLine(line)?.before === null) codes++;
+  }
+  return codes >= 2 && labelled >= 0.8 * all;
+}
+
 /** The lines in their order, each as it would stand by itself; the same ones where nothing stands around them. */
 export function plainOrder(
   order: ReadingOrder,
@@ -160,6 +211,9 @@ export function plainOrder(
   if (/^\s{0,9}\*{8,200}\s{0,9}$/m.test(text.slice(0, firstPart))) steps.push(withoutStars);
   if (text.includes(' . . . ')) steps.push(withLeaders);
   if (signsAtCode.test(text)) steps.push((line) => line.replace(signsAtCode, blank));
+  if (/["”“]\s*$/m.test(text) && endsInNames(lines)) steps.push(withNameInFront);
+  if (/^\s{0,40}0x[\da-f]{2,3}\s\(/im.test(text)) steps.push(withNameBefore);
+  if (endsInLabels(lines)) steps.push(withLabelInFront);
   if (book) steps.push((line) => withNameOf(line, book));
   if (hasShortNames(lines)) steps.push(withoutShortName);
   if (steps.length === 0) return order;

@@ -5,7 +5,7 @@
 import { type Work, finish } from '../progress/index.js';
 import { readCodeLine } from './code-line.js';
 import { isDump, isFrame } from './code-tokens.js';
-import { countsBehindNames, indentOfStates, linesBelowCodes, listedNames, repeatedKeys } from './habits.js';
+import { countsBehindNames, formsOfStates, indentOfStates, linesBelowCodes, listedNames, repeatedKeys } from './habits.js';
 import { legendOf, withLearned, withLines } from './legend.js';
 import { Lines, piecesOf, saysSomething } from './lines.js';
 import { isPlain, segmentsOf } from './markup.js';
@@ -40,7 +40,7 @@ import { takeColumns, takeTableRow } from './rules/table.js';
 import { takeUnknownLabel, unknownLabel } from './rules/unknown-label.js';
 import { type Scan } from './schema.js';
 import { takeTaught } from './taught.js';
-import { labelOf, reachWordOf } from './vocabulary.js';
+import { isTitle, labelOf, reachWordOf } from './vocabulary.js';
 
 const progressEvery = 2048;
 
@@ -77,6 +77,7 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
     stateIndent: indentOfStates(all),
     keys: repeatedKeys(all),
     listed: listedNames(all),
+    forms: formsOfStates(all),
     countsBehind: countsBehindNames(all),
     moduleCells: new Map(),
     exchange: isExchange(all),
@@ -130,9 +131,15 @@ const onlyOpens = /^\{\s{0,9}"[^"]{0,60}"\s{0,9}:\s{0,9}$/;
 /** `Airbag none. Cluster: B1318 active. Roof did not answer.`: sentences that each say something of a module; else the line. */
 function sentencesOf(line: string): readonly string[] {
   if (line.length > 400 || !(line.includes('. ') || line.includes('! '))) return [line];
-  if (!/[.!]\s\p{Lu}/u.test(line)) return [line];
-  const parts = line.split(/(?<=\p{L}{2}[.!]|\)[.!])\s+(?=\p{Lu})/u);
+  if (!/[.!]\s\p{L}/u.test(line)) return [line];
+  const capitals = /[.!]\s\p{Lu}/u.test(line);
+  const parts = line.split(
+    capitals ? /(?<=\p{L}{2}[.!]|\)[.!])\s+(?=\p{Lu})/u : /(?<=\p{L}{2}[.!]|\)[.!])\s+(?=\p{L})/u,
+  );
   const told = parts.map((part) => spoken(part.replace(/[.!]$/, '')));
+  // `quill scan: airbag B1318 active`
+  const [, title, rest] = /^([^:]{2,40}):\s(\S.{0,400})$/u.exec(told[0]!) ?? [];
+  if (title !== undefined && isTitle(title)) told[0] = rest!;
   return parts.length > 2 &&
     told.every((part) => readCodeLine(part) !== null || moduleStates(part)[0]?.name != null)
     ? told
@@ -202,7 +209,7 @@ function readLine(reading: Reading, whole: Line, page: Page): void {
   if (takeContinuation(reading, line)) return;
   if (takeFields(reading, line)) return;
   if (takeOverCode(reading, line, page)) return;
-  if (takeUnclear(reading, line)) return;
+  if (takeUnclear(reading, line, page)) return;
   if (takeHeading(reading, line, page)) return;
   if (takeTitle(reading, line)) return;
   reading.skip(line, reading.open?.record === true && fieldOf.test(text));

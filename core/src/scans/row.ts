@@ -57,17 +57,28 @@ export function takeRow(
   if (
     said === null &&
     found.length === 0 &&
-    codeColumn === undefined &&
+    (codeColumn === undefined ||
+      (isNoCode(code) && /\p{L}/u.test(cell('result')) && readCodeLine(line.text) === null)) &&
     readModuleName(cell('module')) !== null &&
     !isTitle(cell('module')) &&
     !cells.some(isPageMark) &&
-    cells.some((one, at) => at !== placeOf(columns, 'module') && /\p{L}{2}/u.test(one))
+    (cells.some((one, at) => at !== placeOf(columns, 'module') && /\p{L}{2}/u.test(one)) ||
+      /\p{L}/u.test(cell('result')))
   )
     said = 'unclear';
   const alone = isNoCode(code) && onlyModule(cells, columns);
   if (found.length === 0 && said === null && !alone) return false;
 
-  const heading = namedIn(cell('module'));
+  // `Supplemental restraint` over `system control unit`, each beside a code: one name in two rows.
+  const goesOn =
+    carries &&
+    found.length > 0 &&
+    /^\p{Ll}/u.test(cell('module')) &&
+    reading.open?.inTable === true &&
+    reading.open.at === line.at - 1 &&
+    /^\p{Lu}/u.test(reading.module ?? '');
+  if (goesOn) reading.carryName(cell('module'), line);
+  const heading = goesOn ? null : namedIn(cell('module'));
   const address =
     /^(?:0x|\$)?([0-9a-f]{1,4})h?$/i.exec(cell('address'))?.[1]?.toUpperCase() ?? heading?.address ?? null;
   if (heading) reading.enter(heading.name, line, { address, by: 'column' });

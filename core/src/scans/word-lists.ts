@@ -31,6 +31,8 @@ export const saysFailed = oneOf(allOf(({ failed }) => failed));
 export const saysNoLink = oneOf(allOf(({ noLink }) => noLink));
 /** True for one to ten in words. */
 export const isFigureWord = oneOf(allOf(({ figures }) => figures));
+/** True for what is done with a module to ask it: `select`. */
+export const isAsking = oneOf(allOf(({ asking }) => asking));
 const articles = allOf(({ articles: own }) => own);
 /** True for an article in front of a name: `the`. */
 export const isArticle = (word: string): boolean => word !== '' && articles.has(tokensOf(word).join(' '));

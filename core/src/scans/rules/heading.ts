@@ -87,7 +87,7 @@ function namedIn(reading: Reading, line: Line, page: Page): NamedLine | null {
     (reachWordOf(cells.at(-1)!) !== null ||
       pairsOf(cells.slice(1).join('   ')).some(({ key, label }) => label !== null && /^\p{L}/u.test(key)));
   // `Hallmer Drover   143,900 km   12.0 V`: figures with their units are of the car.
-  if (!told && cells.slice(1).some((cell) => /^\d[\d .,']*\s?(?:km|mi|miles|V)$/i.test(cell))) return null;
+  if (!told && cells.slice(1).some((cell) => /^\d[\d .,']*\s?(?:km|mil?|miles|V)$/i.test(cell))) return null;
   // Words beside a name with an address that nobody here understands are no part of the name.
   const first = cells.length > 1 ? readModuleName(cells[0]!) : null;
   // `Trailer ........ spoke in riddles`

@@ -6,6 +6,7 @@ import { stateOf } from '../module-state.js';
 import { type Line, type Reading } from '../reading.js';
 import { type ReachWord, isTitle, labelOf, reachOfList, reachWordOf, saysAllRead } from '../vocabulary.js';
 import { type Page } from './page.js';
+import { isRuled } from './section.js';
 
 const longestRow = 300;
 
@@ -96,7 +97,8 @@ function overNames(reading: Reading, line: Line, { lines }: Page): ReachWord | n
   if (/[:=|;]/.test(below) || readCodeLine(below)) return null;
   const names = namesIn(below.trim());
   if (names.length === 0) return null;
-  return below.search(/\S/) > line.indent || names.length > 1 || line.at === reading.rowAt + 1 ? reach : null;
+  const over = below.search(/\S/) > line.indent || isRuled(line.text);
+  return over || names.length > 1 || line.at === reading.rowAt + 1 ? reach : null;
 }
 
 /** The names of modules that a line holds and nothing else; none where one of them can be none. */

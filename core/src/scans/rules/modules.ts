@@ -1,9 +1,10 @@
 /** What is said of a module instead of codes. */
 import { splitCells } from '../cells.js';
-import { readHeading, readModuleName } from '../heading.js';
+import { saidOfName } from '../habits.js';
+import { type Heading, readHeading, readModuleName } from '../heading.js';
 import { type ModuleState, moduleStates, stateOf } from '../module-state.js';
 import { type Line, type Reading } from '../reading.js';
-import { isModuleToken, isSentence, isTitle, labelOf, statusWordOf } from '../vocabulary.js';
+import { isModuleToken, isSentence, isTitle, labelOf, statusWordOf, tokensOf } from '../vocabulary.js';
 import { takeList } from './lists.js';
 import { type Page } from './page.js';
 
@@ -101,8 +102,15 @@ const isTitleAlone = (name: string): boolean => {
   return isTitle(name) && !(last.length > 3 && isModuleToken(last));
 };
 
-/** `count 3` below a module's name. */
+/** `count 3`, `0 fejl` below a module's name. */
 function takeCount(reading: Reading, line: Line): boolean {
+  // No word that anybody could know is needed for nought.
+  if (reading.module !== null && reading.moduleAt === line.at - 1 && /^\s*0\s\p{L}{3,20}\s*$/u.test(line.text)) {
+    reading.say('clean');
+    reading.open = null;
+    reading.mark(line, 'detail');
+    return true;
+  }
   const [, label, figure] =
     /^\s*(?:\p{L}{2,8}\s[\dA-F]{2,4}\s)?(\p{L}{3,20}(?:\s\p{L}{3,20})?)\s{1,9}(\d{1,3})\s*$/u.exec(
       line.text,
@@ -160,14 +168,28 @@ export function takeStateAmong(reading: Reading, line: Line, { legend }: Page): 
   return true;
 }
 
+/** The name in a line set out as others that say something of a module. */
+function nameAsOthers(reading: Reading, { text, indent }: Line, { forms, keys }: Page): Heading | null {
+  const parts = forms.size > 0 && reading.modules.length > 0 ? saidOfName(text) : null;
+  if (parts === null || !forms.has(parts.form) || keys.has(parts.name.toLowerCase())) return null;
+  if (reading.open && indent > reading.open.indent) return null;
+  if (labelOf(parts.name) !== null || statusWordOf(parts.said) !== null || /[\d:=|]/.test(parts.said)) return null;
+  const heading = readModuleName(parts.name);
+  return heading && !isSentence(parts.name) && !isTitle(parts.name) && tokensOf(parts.said).length <= 6
+    ? heading
+    : null;
+}
+
 const saidOfAddressed = /^(\p{L}[^:]{1,50}[\])>])\s?[:–—-]\s(\p{L}[^.:]{2,40})$/u;
 
 /** `Trailer (69): asleep`: what is said of a module with its address, in words that no table knows. */
-export function takeUnclear(reading: Reading, line: Line): boolean {
+export function takeUnclear(reading: Reading, line: Line, page: Page): boolean {
   const bare = line.text.trim();
+  if (isTitle(bare)) return false;
   const named = saidOfAddressed.exec(bare)?.[1];
-  const heading = named === undefined || isTitle(bare) ? null : readModuleName(named);
-  if (heading?.address == null) return false;
+  const addressed = named === undefined ? null : readModuleName(named);
+  const heading = addressed?.address == null ? nameAsOthers(reading, line, page) : addressed;
+  if (!heading) return false;
   reading.enter(heading.name, line, { address: heading.address });
   reading.say('unclear');
   reading.open = null;

@@ -21,6 +21,8 @@ export interface Page {
   readonly keys: ReadonlySet<string>;
   /** Names have the number of their codes a blank behind them. */
   readonly countsBehind: boolean;
+  /** The ways in which lines say something of a module by its name. */
+  readonly forms: ReadonlySet<string>;
   /** Names that the report lists under what is said of modules, in plain words. */
   readonly listed: ReadonlySet<string>;
   /** Of code lines without a heading, by the number of their cells: the one that names the module. */

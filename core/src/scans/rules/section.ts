@@ -1,5 +1,6 @@
 /** Headings that give a status to the codes below them. */
 import { type CodeStatus } from '../../codes/index.js';
+import { readModuleName } from '../heading.js';
 import { stateOf } from '../module-state.js';
 import { type Line, type Reading } from '../reading.js';
 import { isVerb, labelOf, statusWordOf, tokensOf } from '../vocabulary.js';
@@ -11,12 +12,27 @@ export function takeSection(reading: Reading, line: Line, page: Page): boolean {
   const { text } = line;
   if (text.length > 70 || text.includes('...')) return false;
   const status = sectionOf(text, reading, line, page);
-  if (status === null) return false;
+  if (status === null) return takeNamedSection(reading, line);
   const over = reading.module === null || reading.section?.over === true;
   reading.section = { status, over };
   if (over && reading.section.over) reading.module = null;
   reading.open = null;
   reading.mark(line, 'header');
+  return true;
+}
+
+/** `Airbag (15) - active codes`: a module's heading that gives a status to its codes. */
+function takeNamedSection(reading: Reading, line: Line): boolean {
+  const [, name, words] = /^\s{0,40}(\p{L}[^:]{1,40}?)(?:\s[-–—]\s|:\s|\s{2,9})(\p{L}[\p{L} ]{4,30}?):?\s{0,9}$/u.exec(line.text) ?? [];
+  const said = words === undefined ? null : stateOf(words);
+  const status =
+    words === undefined || (said !== null && said !== 'holdsCodes') ? null : sectionStatus(words);
+  const heading = status === null || labelOf(name!) !== null ? null : readModuleName(name!);
+  if (!heading || status === null) return false;
+  reading.enter(heading.name, line, { address: heading.address });
+  reading.section = { status, over: false };
+  reading.open = null;
+  reading.mark(line, 'module');
   return true;
 }
 
@@ -37,9 +53,10 @@ function sectionOf(text: string, reading: Reading, line: Line, page: Page) {
   // `ACTIVE` over codes that are set in.
   if (alone && /:\s*$/.test(text) && readCodeLine(page.lines.at(line.at + 1).slice(0, 200))?.before === null)
     return alone.status;
-  if (alone && !(reading.open && line.indent >= reading.open.indent)) {
+  if (alone && (isRuled(text) || !(reading.open && line.indent >= reading.open.indent))) {
     const below = page.lines.at(line.at + 1).slice(0, 200);
-    if (below.search(/\S/) > line.indent && codeToken.test(below) && readCodeLine(below) !== null)
+    const over = below.search(/\S/) > line.indent || isRuled(text);
+    if (over && codeToken.test(below) && readCodeLine(below) !== null)
       return alone.status;
   }
   const bare = text
@@ -61,6 +78,10 @@ function sectionOf(text: string, reading: Reading, line: Line, page: Page) {
   return statusOfPlural(rest);
 }
 
+/** `== CURRENT ==`, `## Stored`: set off from what stands below, though no further in. */
+export const isRuled = (text: string): boolean =>
+  /^\s{0,40}(?:([=*~_-])\1{1,40}\s{0,9}\p{L}.{0,60}[=*~_-]{2}|#{1,6}\s\p{L}.{0,60}|\[\p{L}[^\]]{1,40}\])\s{0,9}$/u.test(text);
+
 const endings = /(?:es|en|er|os|as|e|s|i)$/;
 
 /** The status of `gespeicherte`, `mémorisés` or `activos`: with or without the ending that goes with a plural noun. */
@@ -80,9 +101,12 @@ function statusOfPlural(words: string): CodeStatus | null {
   return null;
 }
 
-export const isSection = (text: string): boolean => {
-  if (text.length > 60) return false;
+/** The status that a word for codes and one for it give: `active codes`; null where they give none. */
+function sectionStatus(text: string): CodeStatus | null {
+  if (text.length > 60) return null;
   const words = tokensOf(text);
   const rest = words.filter((word) => labelOf(word)?.role !== 'code');
-  return rest.length > 0 && rest.length < words.length && statusOfPlural(rest.join(' ')) !== null;
-};
+  return rest.length > 0 && rest.length < words.length ? statusOfPlural(rest.join(' ')) : null;
+}
+
+export const isSection = (text: string): boolean => sectionStatus(text) !== null;

@@ -21,7 +21,7 @@ export const spanish: LanguageWords = {
     silent:
       'no encontrado|no encontrada|no comunicó|sin resp|no alcanzada|no alcanzado|no alcanzadas|no conectado|no conectada|que no responden|sin respuesta|no responde|sin comunicación|no contesta|no ha respondido|no respondió|ninguna respuesta|no comunica|fallo de comunicación|error de comunicación|muda|mudo|sin contacto|sin conexión|no se puede comunicar|imposible comunicar|comunicación fallida|sin diálogo|fuera de línea|no accesible|inaccesible|sin señal|comunicación imposible|no hubo respuesta|no hay respuesta|no hay comunicación|no localizada|comunicación perdida|silenciosa',
     notFitted:
-      'no disponible en este vehículo|no disponible en el vehículo|no disponible en el vehículo|no existe en el vehículo|no montado|no montada|no instalado|no instalada|no equipado|no equipada|unidad no montada|no presente|ausente|no existe en el vehículo|no incluido|no equipa|no configurado|no configurada|no existe|inexistente|unidad no instalada|no presente en el vehículo|no lleva|sin este equipo|opción no montada',
+      'no instalados|no montados|no equipados|no disponible en este vehículo|no disponible en el vehículo|no disponible en el vehículo|no existe en el vehículo|no montado|no montada|no instalado|no instalada|no equipado|no equipada|unidad no montada|no presente|ausente|no existe en el vehículo|no incluido|no equipa|no configurado|no configurada|no existe|inexistente|unidad no instalada|no presente en el vehículo|no lleva|sin este equipo|opción no montada',
     unsupported:
       'no soportado|no soportada|no compatible|no admitido|no admitida|no disponible|no soporta|servicio no soportado|no compatible con este equipo|fuera del alcance del equipo|no legible con este equipo|protocolo no soportado|no cubierta',
     timedOut:
@@ -62,7 +62,7 @@ export const spanish: LanguageWords = {
       'vehículo|cliente|técnico|taller|modelo|marca|encendido|página|datos|año|velocidad|temperatura|régimen',
   },
   title:
-    'impresión|tabla|antes de borrar|después de borrar|antes del borrado|después del borrado|antes de la reparación|después de la reparación|paso|ficha|mapa|resultados|autodiagnóstico|lista|escaneo|lectura|resumen|listado|informe|resumen|diagnosis|diagnóstico|impreso|leyenda|informe de diagnosis|lectura completa|fin del informe|informe de averías|lectura|lecturas|listado|lista de averías|extracto|memorias de avería|diagnosis completa|test rápido|detalle',
+    'prioridad|sección|capítulo|impresión|tabla|antes de borrar|después de borrar|antes del borrado|después del borrado|antes de la reparación|después de la reparación|paso|ficha|mapa|resultados|autodiagnóstico|lista|escaneo|lectura|resumen|listado|informe|resumen|diagnosis|diagnóstico|impreso|leyenda|informe de diagnosis|lectura completa|fin del informe|informe de averías|lectura|lecturas|listado|lista de averías|extracto|memorias de avería|diagnosis completa|test rápido|detalle',
   sign: 'fin|página|total|memoria|detalles|lectura|memorias',
   now: 'ahora|actualmente|en este momento|actual',
   earlier: 'anteriormente|previamente|antes',
@@ -81,9 +81,10 @@ export const spanish: LanguageWords = {
   within: 'en',
   noLink: 'ningún|sin|no establecida|imposible|ninguna|ninguno|fallida|nula',
   modules: 'módulos|unidades|centralitas|sistemas',
+  asking: 'selección|lectura|apertura|conexión|prueba',
   articles: 'el|la|los|las',
   figures: 'uno|una|un|dos|tres|cuatro|cinco|seis|siete|ocho|nueve|diez',
-  verbs: 'indica|contiene|es|está|son|era|dice|ha|han|tiene',
+  verbs: 'se|indica|contiene|es|está|son|era|dice|ha|han|tiene',
   filler:
-    'pero|falla|evento|detectado|detectados|encontrados|leídos|desde|km|siguiente|el|la|los|las|un|una|del|de|al|por|este|esta|con|unidad|módulo|módulos|centralita|vehículo|servicio|es|está|son|ha|hay|en|y|para|equipo|lector|avería|código|códigos|estado|presente|almacenados|almacenado|registrados|memorizados|memorizadas|actualmente|sistema|se|que|espera|comunicación|respuesta|puede|tras|intentos|memoria|averías|fallos|fallo|durante|lectura|ser|tiene|todavía|solo|bus|siguientes|escáner|herramienta|aparato|tester|ahora|actual',
+    'demás|otras|otros|aparece|ocurre|pero|falla|evento|detectado|detectados|encontrados|leídos|desde|km|siguiente|el|la|los|las|un|una|del|de|al|por|este|esta|con|unidad|módulo|módulos|centralita|vehículo|servicio|es|está|son|ha|hay|en|y|para|equipo|lector|avería|código|códigos|estado|presente|almacenados|almacenado|registrados|memorizados|memorizadas|actualmente|sistema|se|que|espera|comunicación|respuesta|puede|tras|intentos|memoria|averías|fallos|fallo|durante|lectura|ser|tiene|todavía|solo|bus|siguientes|escáner|herramienta|aparato|tester|ahora|actual',
 };

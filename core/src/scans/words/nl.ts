@@ -20,7 +20,7 @@ export const dutch: LanguageWords = {
     silent:
       'niet gevonden|kan niet verbinden|geen antw|niet bereikt|communiceert niet|zonder communicatie|zonder antwoord|niet verbonden|niet reagerende|niet antwoordende|geen antwoord|antwoordt niet|geen communicatie|geen respons|reageert niet|geen reactie|niet bereikbaar|geen verbinding|heeft niet geantwoord|communicatiefout|zwijgt|geen contact|stil|geen contact mogelijk|communicatie mislukt|geen communicatie mogelijk|communicatie niet mogelijk|offline|verbinding mislukt|geen signaal|onbereikbaar|niet gevonden op de bus|meldt zich niet|geen gegevens',
     notFitted:
-      'niet beschikbaar op dit voertuig|niet beschikbaar in dit voertuig|n v t|niet gemonteerd|niet aanwezig|niet aanwezig in voertuig|niet ingebouwd|niet geïnstalleerd|niet uitgerust|ontbreekt|niet in voertuig|niet aangebracht|niet geconfigureerd|bestaat niet|niet van toepassing|optie niet aanwezig|niet in deze auto|zonder deze optie',
+      'niet gemonteerde|niet beschikbaar op dit voertuig|niet beschikbaar in dit voertuig|n v t|niet gemonteerd|niet aanwezig|niet aanwezig in voertuig|niet ingebouwd|niet geïnstalleerd|niet uitgerust|ontbreekt|niet in voertuig|niet aangebracht|niet geconfigureerd|bestaat niet|niet van toepassing|optie niet aanwezig|niet in deze auto|zonder deze optie',
     unsupported:
       'niet ondersteund|niet ondersteund door|niet leesbaar door|wordt niet ondersteund|ondersteunt niet|niet beschikbaar|dienst niet ondersteund|niet leesbaar met dit apparaat|buiten bereik van dit apparaat|protocol niet ondersteund',
     timedOut:
@@ -60,7 +60,7 @@ export const dutch: LanguageWords = {
       'voertuig|auto|klant|monteur|werkplaats|model|merk|contact|pagina|gegevens|bouwjaar|snelheid|temperatuur|toerental',
   },
   title:
-    'afdruk|uitdraai|tabel|voor het wissen|na het wissen|voor reparatie|na reparatie|stap|resultaten|lijst|overzicht|uitlezing|rapport|samenvatting|diagnose|diagnoserapport|uitleesrapport|overzicht|afgedrukt|legenda|einde van het rapport|uitlezing|totaaluitlezing|storingslijst|uittreksel|sneltest|foutenlijst',
+    'prioriteit|sectie|hoofdstuk|afdruk|uitdraai|tabel|voor het wissen|na het wissen|voor reparatie|na reparatie|stap|resultaten|lijst|overzicht|uitlezing|rapport|samenvatting|diagnose|diagnoserapport|uitleesrapport|overzicht|afgedrukt|legenda|einde van het rapport|uitlezing|totaaluitlezing|storingslijst|uittreksel|sneltest|foutenlijst',
   sign: 'einde|pagina|totaal|geheugen|details',
   now: 'nu|momenteel|op dit moment|actueel',
   earlier: 'eerder|voorheen|vroeger',
@@ -79,9 +79,10 @@ export const dutch: LanguageWords = {
   within: 'in',
   noLink: 'niet tot stand|onmogelijk|niet mogelijk|geen|mislukt|verbroken',
   modules: 'modules|regeleenheden|systemen|regelapparaten',
+  asking: 'selectie|uitlezen|verbinding|test|controle',
   articles: 'de|het',
   figures: 'een|één|twee|drie|vier|vijf|zes|zeven|acht|negen|tien',
   verbs: 'geeft|meldt|bevat|is|zijn|was|waren|zegt|heeft|hebben',
   filler:
-    'maar|gebeurtenis|gedetecteerd|gelezen|sinds|km|volgende|de|het|een|van|dit|deze|dat|met|regeleenheid|module|voertuig|dienst|is|zijn|heeft|was|in|op|en|voor|apparaat|lezer|storing|code|status|aanwezig|opgeslagen|gevonden|momenteel|systeem|bij|uitlezen|er|zich|wordt|communicatie|mogelijk|kan|worden|na|pogingen|geheugen|storingen|fouten|nog|alleen|bus|te|ook|storingsgeheugen|toestel|uitleesapparaat|tester|scanner|nu',
+    'overige|andere|treedt|op|maar|gebeurtenis|gedetecteerd|gelezen|sinds|km|volgende|de|het|een|van|dit|deze|dat|met|regeleenheid|module|voertuig|dienst|is|zijn|heeft|was|in|op|en|voor|apparaat|lezer|storing|code|status|aanwezig|opgeslagen|gevonden|momenteel|systeem|bij|uitlezen|er|zich|wordt|communicatie|mogelijk|kan|worden|na|pogingen|geheugen|storingen|fouten|nog|alleen|bus|te|ook|storingsgeheugen|toestel|uitleesapparaat|tester|scanner|nu',
 };

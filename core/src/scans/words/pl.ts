@@ -20,7 +20,7 @@ export const polish: LanguageWords = {
     silent:
       'nie znaleziono|nie znaleziony|nie nawiązano komunikacji|brak odp|nie nawiązano połączenia|nieosiągalne|bez komunikacji|bez odpowiedzi|niepołączony|nieodpowiadające|nieodpowiadający|które nie odpowiadają|brak odpowiedzi|nie odpowiada|brak komunikacji|nie odpowiedział|brak połączenia|milczy|błąd komunikacji|nie komunikuje się|brak kontaktu|nieosiągalny|komunikacja niemożliwa|brak łączności|offline|nie można nawiązać komunikacji|nie można nawiązać połączenia|brak sygnału|nie zgłasza się|utracono komunikację|komunikacja nieudana|brak danych',
     notFitted:
-      'niedostępny w tym pojeździe|niedostępne w tym pojeździe|nie zamontowany|nie zamontowana|nie zainstalowany|nie zainstalowana|nie występuje|niezamontowany|nie zamontowano|brak w pojeździe|nieobecny w pojeździe|nie zainstalowano|niezainstalowany|nieobecny|niewyposażony|nie występuje w pojeździe|brak wyposażenia|nie istnieje|nieskonfigurowany|nie ma w pojeździe|opcja niezamontowana|nie dotyczy',
+      'niezamontowane|nie zamontowane|niedostępny w tym pojeździe|niedostępne w tym pojeździe|nie zamontowany|nie zamontowana|nie zainstalowany|nie zainstalowana|nie występuje|niezamontowany|nie zamontowano|brak w pojeździe|nieobecny w pojeździe|nie zainstalowano|niezainstalowany|nieobecny|niewyposażony|nie występuje w pojeździe|brak wyposażenia|nie istnieje|nieskonfigurowany|nie ma w pojeździe|opcja niezamontowana|nie dotyczy',
     unsupported:
       'nie obsługiwany|nie obsługiwana|nieobsługiwany|nie jest obsługiwany|nieobsługiwane|nie obsługuje|niedostępny|brak obsługi|usługa nieobsługiwana|poza zasięgiem czytnika|niedostępny w tym czytniku|protokół nieobsługiwany',
     timedOut:
@@ -61,14 +61,14 @@ export const polish: LanguageWords = {
       'pojazd|samochód|klient|mechanik|warsztat|model|marka|zapłon|strona|dane|rocznik|prędkość|temperatura|obroty',
   },
   title:
-    'tabela|przed kasowaniem|po kasowaniu|przed naprawą|po naprawie|krok|karta|wynik skanowania|wyniki|lista|wykaz|odczyt|skanowanie|zestawienie|raport|podsumowanie|diagnostyka|diagnostyczny|raport diagnostyczny|pełny odczyt|legenda|zestawienie|raport usterek|wydruk|odczyt|lista usterek|wyciąg|szybki test|przegląd',
+    'priorytet|sekcja|rozdział|tabela|przed kasowaniem|po kasowaniu|przed naprawą|po naprawie|krok|karta|wynik skanowania|wyniki|lista|wykaz|odczyt|skanowanie|zestawienie|raport|podsumowanie|diagnostyka|diagnostyczny|raport diagnostyczny|pełny odczyt|legenda|zestawienie|raport usterek|wydruk|odczyt|lista usterek|wyciąg|szybki test|przegląd',
   sign: 'koniec|strona|razem|pamięć|szczegóły|odczyt',
   now: 'teraz|obecnie|aktualnie|w tej chwili',
   earlier: 'wcześniej|poprzednio',
   away: 'nieaktywny|nieobecny|pasywny|nieaktywna|nieobecna|pasywna',
   all: 'wszystkie|oba',
   parts: 'części',
-  without: 'brak|bez|zero',
+  without: 'nie ma|brak|bez|zero',
   not: 'nie|brak|już nie',
   yes: 'tak',
   no: 'nie',
@@ -80,9 +80,10 @@ export const polish: LanguageWords = {
   within: 'w',
   noLink: 'żaden|nienawiązana|niemożliwa|niemożliwe|brak|żadna|utracona',
   modules: 'moduły|sterowniki|systemy',
+  asking: 'wybór|odczyt|połączenie|test',
   articles: '',
   figures: 'jeden|jedna|dwa|dwie|trzy|cztery|pięć|sześć|siedem|osiem|dziewięć|dziesięć',
   verbs: 'daje|zgłasza|zawiera|jest|są|był|była|mówi|ma',
   filler:
-    'już|aktualnie|obecnie|ale|wpisy|pamięci|wpis|wykryto|znaleziono|odczytano|sterownikiem|modułem|km|następujące|w|z|ze|na|do|od|i|oraz|przez|ten|tego|tym|jest|są|był|się|sterownik|sterownika|moduł|pojazd|pojazdu|pojeździe|czytnik|usterka|kod|stan|zapisane|zapisany|wykryte|obecnie|układ|podczas|odczytu|nie ma|ma|dla|urządzenie|komunikacji|komunikacja|może|po|próbach|pamięć|usterek|błędów|jeszcze|tylko|magistrala|nie|żadnych|czytnika|tester|testera|urządzenia|teraz',
+    'pozostałe|inne|już|aktualnie|obecnie|ale|wpisy|pamięci|wpis|wykryto|znaleziono|odczytano|sterownikiem|modułem|km|następujące|w|z|ze|na|do|od|i|oraz|przez|ten|tego|tym|jest|są|był|się|sterownik|sterownika|moduł|pojazd|pojazdu|pojeździe|czytnik|usterka|kod|stan|zapisane|zapisany|wykryte|obecnie|układ|podczas|odczytu|nie ma|ma|dla|urządzenie|komunikacji|komunikacja|może|po|próbach|pamięć|usterek|błędów|jeszcze|tylko|magistrala|nie|żadnych|czytnika|tester|testera|urządzenia|teraz',
 };

@@ -20,7 +20,7 @@ export const portuguese: LanguageWords = {
     silent:
       'não encontrado|não encontrada|não comunicou|sem resp|não alcançada|não alcançado|não conectado|não ligado|que não respondem|sem resposta|não responde|sem comunicação|não respondeu|nenhuma resposta|não comunica|erro de comunicação|falha de comunicação|muda|mudo|sem contacto|sem ligação|unidade não responde|comunicação impossível|comunicação falhada|falha na comunicação|sem sinal|inacessível|offline|não foi possível comunicar|comunicação perdida|não contactável|silenciosa',
     notFitted:
-      'não disponível neste veículo|indisponível neste veículo|não montado|não montada|não instalado|não instalada|não está instalada|não está instalado|não equipado|não presente|ausente|ausente do veículo|não existe no veículo|não está montada|não está montado|não existe|não configurada|não configurado|não equipada|inexistente|sem este equipamento',
+      'não instalados|não montados|não equipados|não disponível neste veículo|indisponível neste veículo|não montado|não montada|não instalado|não instalada|não está instalada|não está instalado|não equipado|não presente|ausente|ausente do veículo|não existe no veículo|não está montada|não está montado|não existe|não configurada|não configurado|não equipada|inexistente|sem este equipamento',
     unsupported:
       'não suportado|não suportada|não disponível|não compatível|não suporta|serviço não suportado|fora do alcance do leitor|não legível com este leitor|protocolo não suportado',
     timedOut: 'tempo esgotado|tempo de espera esgotado|tempo excedido|timeout|tempo ultrapassado',
@@ -60,7 +60,7 @@ export const portuguese: LanguageWords = {
       'veículo|viatura|cliente|técnico|oficina|modelo|marca|ignição|página|dados|ano|velocidade|temperatura|rotações',
   },
   title:
-    'impressão|tabela|antes de apagar|depois de apagar|antes da reparação|depois da reparação|passo|etapa|mapa|ficha|resultados|exame|lista|listagem|leitura|resumo|varredura|relatório|resumo|diagnóstico|impresso|legenda|relatório de diagnóstico|leitura completa|fim do relatório|relatório de leitura|leitura|lista de avarias|extrato|teste rápido|leituras',
+    'prioridade|secção|capítulo|impressão|tabela|antes de apagar|depois de apagar|antes da reparação|depois da reparação|passo|etapa|mapa|ficha|resultados|exame|lista|listagem|leitura|resumo|varredura|relatório|resumo|diagnóstico|impresso|legenda|relatório de diagnóstico|leitura completa|fim do relatório|relatório de leitura|leitura|lista de avarias|extrato|teste rápido|leituras',
   sign: 'fim|página|total|memória|detalhes|leitura',
   now: 'agora|atualmente|de momento|neste momento|atual',
   earlier: 'anteriormente|previamente|antes',
@@ -79,9 +79,10 @@ export const portuguese: LanguageWords = {
   within: 'em|no|na',
   noLink: 'não efetuada|não estabelecida|impossível|nenhuma|nenhum|falhou|ausente',
   modules: 'módulos|unidades|centrais|sistemas',
+  asking: 'seleção|leitura|ligação|teste',
   articles: 'os|as',
   figures: 'um|uma|dois|duas|três|quatro|cinco|seis|sete|oito|nove|dez',
   verbs: 'indica|contém|é|são|está|era|diz|tem',
   filler:
-    'momento|mas|evento|detetados|detectados|encontrados|lidos|desde|km|seguintes|seguinte|o|a|os|as|um|uma|do|da|dos|das|de|por|este|esta|com|unidade|módulo|veículo|serviço|é|está|são|foi|foram|há|em|no|na|e|para|leitor|avaria|avarias|código|estado|presente|memorizadas|memorizados|memorizado|atualmente|sistema|lida|lidas|lido|espera|que|comunicação|resposta|pode|após|tentativas|memória|falhas|falha|durante|leitura|ainda|só|bus|ser|todas|unidades|equipamento|aparelho|ferramenta|agora',
+    'outras|outros|restantes|ocorre|aparece|momento|mas|evento|detetados|detectados|encontrados|lidos|desde|km|seguintes|seguinte|o|a|os|as|um|uma|do|da|dos|das|de|por|este|esta|com|unidade|módulo|veículo|serviço|é|está|são|foi|foram|há|em|no|na|e|para|leitor|avaria|avarias|código|estado|presente|memorizadas|memorizados|memorizado|atualmente|sistema|lida|lidas|lido|espera|que|comunicação|resposta|pode|após|tentativas|memória|falhas|falha|durante|leitura|ainda|só|bus|ser|todas|unidades|equipamento|aparelho|ferramenta|agora',
 };

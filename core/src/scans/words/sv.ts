@@ -17,7 +17,7 @@ export const swedish: LanguageWords = {
     silent:
       'går ej att nå|går inte att nå|hittades inte|utan svar|utan kommunikation|ej ansluten|inte ansluten|svarar ej|svarar inte|inget svar|ingen kommunikation|ingen kontakt|svarade inte|ej svar|tyst|kommunikationsfel',
     notFitted:
-      'ej tillgänglig i detta fordon|finns ej|finns inte|ej monterad|inte monterad|saknas|finns inte i fordonet|ej installerad|ej utrustad',
+      'ej monterade|ej tillgänglig i detta fordon|finns ej|finns inte|ej monterad|inte monterad|saknas|finns inte i fordonet|ej installerad|ej utrustad',
     unsupported: 'stöds inte|ej stödd|stöds ej|inte tillgänglig',
     timedOut: 'tidsgräns|tiden ute|timeout|tidsgräns överskriden',
     refused: 'åtkomst nekad|nekad|avvisad|negativt svar|låst',
@@ -51,7 +51,7 @@ export const swedish: LanguageWords = {
       'fordon|bil|kund|tekniker|verkstad|modell|märke|tändning|sida|data|årsmodell|hastighet|temperatur|varvtal',
   },
   title:
-    'utskrift|felkodsutskrift|fellista|felkodslista|felrapport|tabell|steg|lista|avläsning|översikt|rapport|felkodsrapport|sammanfattning|diagnos|avläsning|slut på rapporten',
+    'prioritet|avsnitt|kapitel|sammanställning|systemtest|systemavläsning|utskrift|felkodsutskrift|fellista|felkodslista|felrapport|tabell|steg|lista|avläsning|översikt|rapport|felkodsrapport|sammanfattning|diagnos|avläsning|slut på rapporten',
   sign: 'slut|sida|totalt|minne|detaljer',
   now: 'nu|närvarande|för närvarande|just nu',
   earlier: 'tidigare',
@@ -70,9 +70,10 @@ export const swedish: LanguageWords = {
   within: 'i',
   noLink: 'omöjlig|ingen|inget|saknas',
   modules: 'moduler|styrenheter',
+  asking: 'val|läsning|anslutning|test',
   articles: '',
   figures: 'en|ett|två|tre|fyra|fem|sex|sju|åtta|nio|tio',
   verbs: 'är|var|säger|har',
   filler:
-    'närvarande|för|den|det|en|ett|av|från|i|på|med|och|är|var|har|styrenhet|styrenheten|modul|fordon|fordonet|läsare|fel|kod|status|just|nu|för|som|systemet|kommunikation|minne|felkod|felkoder|läsaren|verktyg',
+    'övriga|andra|uppträder|närvarande|för|den|det|en|ett|av|från|i|på|med|och|är|var|har|styrenhet|styrenheten|modul|fordon|fordonet|läsare|fel|kod|status|just|nu|för|som|systemet|kommunikation|minne|felkod|felkoder|läsaren|verktyg',
 };
