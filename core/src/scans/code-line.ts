@@ -3,9 +3,11 @@ import { type CodeReading, readCodeBytes } from '../codes/index.js';
 import { splitCells } from './cells.js';
 import { findCodes, type PlacedCode } from './code-tokens.js';
 import type { Legend } from './legend.js';
+import { statusWithin } from './section-words.js';
 import {
   fieldOfOneWord,
   legendStatus,
+  ofAnswers,
   ofBits,
   ofByte,
   oneLetter,
@@ -42,8 +44,13 @@ export function readCodeLine(line: string, legend?: Legend): CodeLine | null {
   const parted = partedBefore(whole);
   // `Body, active: B1318`
   const set = /^(.{2,60}),\s(\p{L}{3,20}):\s{1,9}$/u.exec(parted);
-  const status = set ? readStatusCell(set[2]!) : null;
-  const before = status ? `${set![1]!}: ` : parted;
+  const within = set ? null : statusWithin(parted);
+  const status: StatusReading | null = within
+    ? { ...unknownStatus, status: within.status, statusText: parted.trim(), by: 'section' }
+    : set
+      ? readStatusCell(set[2]!)
+      : null;
+  const before = within ? `${within.name}: ` : status ? `${set![1]!}: ` : parted;
   // What ends with a semicolon or point belongs to what stands before it.
   const told = status ?? (/\S[;.]\s{1,9}$/.test(before) ? null : statusBefore(before, legend));
   const inBytes = placed.length === 1 ? statusByteInFront(before, placed[0]!) : null;
@@ -72,6 +79,9 @@ export function readCodeLine(line: string, legend?: Legend): CodeLine | null {
 
 /** `Body - active - B1318`, `active, Body, B1318`: parts in front of a code of which one is its status. */
 function partedBefore(before: string): string {
+  // `Scanned it this morning. Airbag has two codes: B1318`
+  if (before.length < 300 && /[.!]\s+\p{Lu}[^.]*:\s$/u.test(before))
+    return before.replace(/^.*\p{L}{2}[.!]\s+(?=\p{Lu})/u, '');
   if (!/\s[-–—]\s$|[,;]\s$/.test(before) || before.length > 120) return before;
   const parts = before.split(/\s[-–—]\s|[,;]\s/).slice(0, -1);
   const told = parts.filter((part) => statusWordOf(part) !== null);
@@ -111,7 +121,7 @@ function apart(line: string, legend: Legend): string {
         ? []
         : [
             new RegExp(
-              `(?<=[PCBU][0-3][\\dA-F]{3}-[\\dA-F]{2})/?(${letters.join('|')})(?![\\p{L}\\d])`,
+              `(?<=[PCBU][0-3][\\dA-F]{3}-[\\dA-F]{2})[/:]?(${letters.join('|')})(?![\\p{L}\\d])`,
               'gu',
             ),
           ]),
@@ -259,6 +269,11 @@ function finish(
     failureType = inline.type;
     cells[0] = inline.rest;
   }
+  const answers = status.status === 'unknown' ? ofAnswers(cells) : null;
+  if (answers) {
+    status = answers.read;
+    cells.splice(0, cells.length, ...answers.rest);
+  }
   for (const [index, cell] of cells.entries()) {
     // `11 active`
     const both = failureType === null && index === 0 ? /^([\dA-F]{2})\s(\p{L}.{2,30})$/iu.exec(cell) : null;
@@ -314,6 +329,10 @@ const partPairs = (rest: string): string =>
         .replace(/^\s*[}\])]/, ' ')
         // `(driver loop) (active) (x4)`
         .replace(/\)\s(?=\()/g, ')   ')
+        // `driver loop *ACTIVE*`
+        .replace(/\*(\p{L}[\p{L} ]{2,20})\*/gu, (whole, held: string) =>
+          statusWordOf(held) === null ? whole : `   ${held}   `,
+        )
         .replace(/^\s[/–—-]\s([\da-f]{2})(?=\s|$)(?:\s[–—-]\s)?/i, '   $1   ')
         .replace(/^\s?\(((?:0x)?[\da-f]{2})h?\)(?=[\s:]|$)/i, '   $1   ')
         .replace(
@@ -332,7 +351,7 @@ const partPairs = (rest: string): string =>
         .replace(/^ ([0-9A-Fa-f]{2})(?: (?=[[(:–—-])|$)/, '   $1   ');
 
 /** What any of them needs. */
-const parts = /[[\](){}=:/→–—-]|^ [\dA-F]{2}|^\s?[,;]/i;
+const parts = /[[\](){}=:/→–—*-]|^ [\dA-F]{2}|^\s?[,;]/i;
 
 /** ` - Driver loop - Active - 12x`: parts between dashes, where one of them is a status. */
 function partDashes(rest: string): string {

@@ -49,6 +49,10 @@ export const readHeading = remembered((line: string): Heading | null => {
   const named = held && labelOf(held[1]!)?.role === 'module' ? readHeading(held[3]!) : null;
   if (named && reachWordOf(named.name) === null)
     return { name: named.name, address: held![2]!.toUpperCase(), labelled: true };
+  // `Airbag | 15`
+  const [, apart, numbered] = /^\s*(\p{L}[^|]{1,50}?)\s\|\s((?:0x)?[\da-f]{2,3})\s*$/iu.exec(line) ?? [];
+  const parted = apart === undefined || !/\d/.test(numbered!) ? null : readHeading(apart);
+  if (parted) return { ...parted, address: numbered!.replace(/^0x/i, '').toUpperCase(), labelled: true };
   const bare = line
     .replace(behindQuotes, '$1')
     .replace(/^[^\p{L}\p{N}[({<'"“„‘$]{1,60}/u, '')
@@ -158,7 +162,9 @@ function withoutCount(text: string): string {
   for (let at = 1; at < words.length; at++)
     if (
       isVerb(words[at]!) &&
-      words.slice(at + 1).every((word) => /^\d{0,3}$/.test(word) || isFiller(word) || isVerb(word))
+      words
+        .slice(at + 1)
+        .every((word) => /^\d{0,3}$/.test(word) || isFiller(word) || isVerb(word) || isFigureWord(word))
     )
       return words.slice(0, at).join(' ');
   const dashed = /\s[–—-]\s\d{1,3}$/.exec(text);
@@ -239,12 +245,19 @@ export const readModuleName = remembered((text: string): Heading | null => {
   if (second !== undefined && more.length > 0 && labelOf(`${first!} ${second}`)?.role === 'code') return null;
   if (isFigureWord(name) || statusWordOf(name) !== null || reachWordOf(name) !== null) return null;
   if (!labelled && (labelOf(name) !== null || isPlate(name) || isNumbered(name))) return null;
+  // `Registro de`
+  if (more.length === 0 && second !== undefined && /^\p{Ll}{2,3}$/u.test(second) && isArticleLike(second))
+    return null;
   // Two sentences are no name; `Ant. links` is one.
   if (/\p{L}{5}\.\s+\p{Lu}/u.test(name)) return null;
   // `Nov, Drover, battery 12.2 V after charging`
   if (/,[^,]*,|\d\s?(?:V|km|mil?)(?![\p{L}\d])/u.test(name)) return null;
   return tokensOf(name).length > 9 || /\s:\s|[=:]\s/.test(name) ? null : heading;
 });
+
+/** A short word that goes with what follows: `de`. */
+const isArticleLike = (word: string): boolean =>
+  isArticle(word) || isWithin(word) || /^(?:of|de|di|da|do|von|van|av|af|du|des|del)$/i.test(word);
 
 /** `Work order B1234`: a label of a thing, and its number. */
 function isNumbered(name: string): boolean {

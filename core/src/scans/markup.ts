@@ -77,7 +77,7 @@ function unboxed(text: string): string {
   if (/\S\s[·•]\s\S/.test(own)) own = own.replace(/(?<=\S\s)[·•](?=\s\S)/g, ' ');
   // `B0001 / 13 / stored / Driver loop`: cells of their own, at their places.
   if (/\s\/\s.{1,200}\s\/\s/.test(own) && !inTwoLanguages.test(own)) own = own.replace(/\s\/\s/g, '   ');
-  if (own.includes('|')) own = own.replace(/^(\s*)\|(?=.*\|\s*$)/, '$1 ').replace(/\|\s*$/, '');
+  if (own.includes('|')) own = own.replace(/^(\s*)\|(?=.*\|\s*$)|^\|(?=.*\|)/, '$1 ').replace(/\|\s*$/, '');
   // `Airbag            >`: what opens and closes on a screen.
   own = own.replace(/\s{2,80}[>v^]\s*$/, '');
   if (/[*`_]/.test(own))

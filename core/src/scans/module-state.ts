@@ -134,7 +134,9 @@ export function moduleStates(line: string, legend?: ReadonlyMap<string, ReachWor
       line,
     )?.[1];
   if (nought !== undefined && readModuleName(nought)) return [{ name: nought, reach: 'clean' }];
-  const counted = countedOf(line) ?? dottedCount(line);
+  const within = withinOf(line);
+  if (within) return [within];
+  const counted = countedOf(line) ?? dottedCount(line) ?? partedNought(line);
   if (counted) return [counted];
   const marked = markedBy(line, legend);
   if (marked) return [marked];
@@ -243,6 +245,29 @@ function dottedCount(line: string): ModuleState | null {
     : null;
 }
 
+/** `No codes in the cluster.`, `No answer from the seat` */
+function withinOf(line: string): ModuleState | null {
+  const [, said, word, name] =
+    /^\s{0,40}(\p{L}.{2,40}?)\s(\p{L}{1,5})\s(\p{L}[^:]{1,50}?)\.?\s{0,9}$/u.exec(line) ?? [];
+  if (said === undefined || !isFiller(word!)) return null;
+  const reach = reachWordOf(said);
+  return reach !== null &&
+    reach !== 'holdsCodes' &&
+    reach !== 'read' &&
+    labelOf(name!) === null &&
+    readModuleName(name!)
+    ? { name: name!, reach }
+    : null;
+}
+
+/** `17;Cluster;0;` */
+function partedNought(line: string): ModuleState | null {
+  const name = /^\s{0,20}(?:(?:0x)?[\dA-F]{2};)?(\p{L}[^;|]{1,40});0;?\s{0,9}$/u.exec(line)?.[1];
+  return name !== undefined && labelOf(name) === null && readModuleName(name)
+    ? { name, reach: 'clean' }
+    : null;
+}
+
 /** `03 faults in Airbag` */
 function countedOf(line: string): ModuleState | null {
   const parts = /^\W*(\d{1,4})\s+(\p{L}[\p{L}()]{2,20})\s+(\p{L}{1,6})\s+(\p{L}.{1,50})$/u.exec(line);
@@ -316,8 +341,7 @@ function atEnd(line: string, legend?: ReadonlyMap<string, ReachWord>): readonly 
     // `Trailer control unit did not respond`: what can be said without the label leaves it to the name.
     let own = count;
     for (let fewer = count; fewer > 1; fewer--)
-      if (isOfName(words, fewer) && reachWordOf(words.slice(1 - fewer).join(' ')) === reach)
-        own = fewer - 1;
+      if (isOfName(words, fewer) && reachWordOf(words.slice(1 - fewer).join(' ')) === reach) own = fewer - 1;
     const name = withoutState(words.slice(0, -own));
     if (count === 1 && said !== null && phrase !== phrase.toUpperCase() && !/^\p{Lu}{2,5}$/u.test(name))
       continue;

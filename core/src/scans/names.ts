@@ -1,6 +1,6 @@
 /** What the names of a report's modules have in common, and what is therefore no part of them. */
 import { plainWord } from '../codes/index.js';
-import { isAsking } from './vocabulary.js';
+import { isAsking, isFiller } from './vocabulary.js';
 
 /** A new name for each module whose own has more in it than its name. */
 export type Renamed = ReadonlyMap<string, string>;
@@ -47,7 +47,11 @@ function withoutWord(names: readonly string[]): Renamed {
     // `select airbag`, `select cluster`
     const asks = own.length === names.length && isAsking(word);
     if (!asks && !own.some((name) => known.has(plainWord(rest(name))))) continue;
-    for (const name of own) renamed.set(name, rest(name));
+    // `connecting to airbag`
+    for (const name of own) {
+      const [first, ...others] = rest(name).split(' ');
+      renamed.set(name, asks && others.length > 0 && isFiller(first!) ? others.join(' ') : rest(name));
+    }
   }
   return renamed;
 }
@@ -56,7 +60,9 @@ function withoutWord(names: readonly string[]): Renamed {
 function withoutAddresses(names: readonly string[]): Renamed {
   const own = names.flatMap((name) => {
     const [, rest, address] = /^(.{2,78})\s([\da-fA-F]{2})$/.exec(name) ?? [];
-    return address !== undefined && /\d/.test(address) && /\p{L}{2}/u.test(rest!) ? [{ name, rest: rest!, address }] : [];
+    return address !== undefined && /\d/.test(address) && /\p{L}{2}/u.test(rest!)
+      ? [{ name, rest: rest!, address }]
+      : [];
   });
   const apart = (values: readonly string[]) => new Set(values.map(plainWord)).size === values.length;
   return own.length >= 3 &&

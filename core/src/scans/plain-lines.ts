@@ -137,6 +137,9 @@ const withoutBoxes: Plain = (line) =>
 const withLeaders: Plain = (line) =>
   line.includes(' . . . ') ? line.replace(/(?: \.){3,200} ?/g, (dots) => '.'.repeat(dots.length)) : line;
 
+/** `| Airbag || B1318-16`: cells of a page that people edit. */
+const withSingleBars: Plain = (line) => line.replace(/\|\||!!/g, '|').replace(/^!/, '|');
+
 /** Characters in which a box of stars begins. */
 const firstPart = 8192;
 
@@ -170,8 +173,34 @@ const addressAndName = /^(\s{0,40})(0x[\da-f]{2,3})\s\((\p{L}[^()]{1,50})\)(?=\s
 /** `0x15 (Airbag)` as `Airbag (0x15)`. */
 const withNameBefore: Plain = (line) => line.replace(addressAndName, '$1$3 ($2)');
 
+const firstCell = /^\s{0,20}(\S[^|]{1,30}?)\s?\|\s?([^|]{2,60}?)\s{0,20}(?:\||$)/;
+
+/** What stands in front of several headings, each time the same: `Reader 3 | Airbag | 2 codes`; null for nothing. */
+function repeatedInFront(lines: Lines): string | null {
+  const seen = new Map<string, Set<string>>();
+  for (let at = 1; at <= Math.min(lines.count, searched); at++) {
+    const line = lines.at(at).slice(0, 200);
+    const [, first, second] = firstCell.exec(line) ?? [];
+    if (first === undefined || !/\p{L}{2}/u.test(first)) continue;
+    const own = seen.get(first) ?? new Set();
+    seen.set(first, own);
+    // A name that codes stand beside is a module's.
+    own.add(anyCode.test(line) ? '' : second!);
+  }
+  const [found] = [...seen].find(([, own]) => own.size >= 3 && !own.has('')) ?? [];
+  return found ?? null;
+}
+
 const labelAtEnd = /^(\s{0,40})(\S.{0,200}?)\s{3,200}(\p{L}{3,20})\s{0,9}$/u;
-const ofFields: ReadonlySet<string> = new Set(['module', 'code', 'text', 'status', 'type', 'count', 'address']);
+const ofFields: ReadonlySet<string> = new Set([
+  'module',
+  'code',
+  'text',
+  'status',
+  'type',
+  'count',
+  'address',
+]);
 
 /** `B1318-16        Code` as `Code: B1318-16`. */
 const withLabelInFront: Plain = (line) => {
@@ -209,11 +238,17 @@ export function plainOrder(
   if (/[\u2500-\u257f]/.test(text)) steps.push(withoutBoxes);
   if (isSlashed(lines)) steps.push(withoutSlashes);
   if (/^\s{0,9}\*{8,200}\s{0,9}$/m.test(text.slice(0, firstPart))) steps.push(withoutStars);
+  if (/^.{0,80}(?:\|\||!!).{0,80}(?:\|\||!!)/m.test(text)) steps.push(withSingleBars);
   if (text.includes(' . . . ')) steps.push(withLeaders);
   if (signsAtCode.test(text)) steps.push((line) => line.replace(signsAtCode, blank));
   if (/["”“]\s*$/m.test(text) && endsInNames(lines)) steps.push(withNameInFront);
   if (/^\s{0,40}0x[\da-f]{2,3}\s\(/im.test(text)) steps.push(withNameBefore);
   if (endsInLabels(lines)) steps.push(withLabelInFront);
+  const banner = text.includes('|') ? repeatedInFront(lines) : null;
+  if (banner !== null)
+    steps.push((line) =>
+      firstCell.exec(line)?.[1] === banner ? line.slice(line.indexOf('|') + 1).trimStart() : line,
+    );
   if (book) steps.push((line) => withNameOf(line, book));
   if (hasShortNames(lines)) steps.push(withoutShortName);
   if (steps.length === 0) return order;

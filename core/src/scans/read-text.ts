@@ -5,7 +5,14 @@
 import { type Work, finish } from '../progress/index.js';
 import { readCodeLine } from './code-line.js';
 import { isDump, isFrame } from './code-tokens.js';
-import { countsBehindNames, formsOfStates, indentOfStates, linesBelowCodes, listedNames, repeatedKeys } from './habits.js';
+import {
+  countsBehindNames,
+  formsOfStates,
+  indentOfStates,
+  linesBelowCodes,
+  listedNames,
+  repeatedKeys,
+} from './habits.js';
 import { legendOf, withLearned, withLines } from './legend.js';
 import { Lines, piecesOf, saysSomething } from './lines.js';
 import { isPlain, segmentsOf } from './markup.js';

@@ -52,6 +52,7 @@ describe('reports in any layout', () => {
 
 /** What is not read as its truth file says, and why it is left so. */
 const known: Readonly<Record<string, string>> = {
+  '1231-hh-colon-everywhere-en.txt': 'colons part everything, and nothing else tells what is what',
   '1098-bb-norsk-no.txt': 'a language that we lack: what it says of modules is told as unclear',
   '985-w-modes-5-en.txt':
     'one word behind each code may as well be what it means, where nothing else names modules',
@@ -91,10 +92,10 @@ describe('the corpus of reports', () => {
     JSON.parse(readFileSync(join(folder, file.replace(/\.[^.]*$/, '.truth.json')), 'utf8')) as Truth;
   const read = (file: string) => readReport(decodeReport(readFileSync(join(folder, file))).text);
 
-  it('holds 1,147 reports in 1,069 layouts', () => {
-    expect(files.length).toBe(1147);
+  it('holds 1,267 reports in 1,189 layouts', () => {
+    expect(files.length).toBe(1267);
     const names = new Set(files.map((file) => file.replace(/^\d+-(.*)-[a-z]{2}(?:-slips)?\..*$/, '$1')));
-    expect(names.size).toBe(1069);
+    expect(names.size).toBe(1189);
   });
 
   for (const file of files.filter((name) => known[name] === undefined))

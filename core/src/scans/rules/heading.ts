@@ -15,7 +15,7 @@ import { type Role, isSentence, isTitle, labelOf, reachWordOf, statusWordOf } fr
 import { leadingStatus } from './codes.js';
 import { statusWithNone } from './modules.js';
 import { type Page } from './page.js';
-import { isSection } from './section.js';
+import { isSection } from '../section-words.js';
 
 /** `2 of 3`, alone. */
 const counts = new RegExp(String.raw`^\W{0,6}${countOf}\W{0,6}$`, 'u');
@@ -64,7 +64,7 @@ function takeNameless(reading: Reading, line: Line): boolean {
 /** Short, with no sign of a table, a question or a sentence; `Porta trás dir.` is none. */
 const mayBeHeading = (bare: string): boolean =>
   bare.length <= 110 &&
-  !/[|;]|[!?]$/.test(bare) &&
+  (!/[|;]|[!?]$/.test(bare) || /^\p{L}[^|]{1,50}\s\|\s(?:0x)?[\da-f]{2,3}$/iu.test(bare)) &&
   (!/\p{L}\.$/u.test(bare.replace(/\.{2,200}$/, '')) || /^(?:\S{2,20}\s){1,3}\p{L}{1,5}\.$/u.test(bare));
 
 function namesColumns({ text }: Line): boolean {

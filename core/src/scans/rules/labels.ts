@@ -174,7 +174,7 @@ export function takePairs(reading: Reading, line: Line, page: Page): boolean {
 
 /** `Test failed: no   Confirmed: yes`: the statuses of the code above, each with yes or no. */
 export function takeFlags(reading: Reading, line: Line, pairs: readonly Pair[]): boolean {
-  if (!reading.open || pairs.length === 0) return false;
+  if (!reading.open || pairs.length === 0 || readsAsCode(line.text)) return false;
   const flags = pairs.map(({ key, value }) => ({
     word: statusWordOf(key),
     yes: saysYes(value) || value === '1',

@@ -2,9 +2,17 @@
 import { splitCells } from '../cells.js';
 import { saidOfName } from '../habits.js';
 import { type Heading, readHeading, readModuleName } from '../heading.js';
-import { type ModuleState, moduleStates, stateOf } from '../module-state.js';
+import { type ModuleState, moduleStates, stateOf, unreadIn } from '../module-state.js';
 import { type Line, type Reading } from '../reading.js';
-import { isModuleToken, isSentence, isTitle, labelOf, statusWordOf, tokensOf } from '../vocabulary.js';
+import {
+  isModuleToken,
+  isSentence,
+  isTitle,
+  labelOf,
+  type ReachWord,
+  statusWordOf,
+  tokensOf,
+} from '../vocabulary.js';
 import { takeList } from './lists.js';
 import { type Page } from './page.js';
 
@@ -12,6 +20,13 @@ import { type Page } from './page.js';
 export function takeModuleState(reading: Reading, line: Line, page: Page): boolean {
   if (reading.module !== null && statusWithNone(line.text)) {
     reading.say('clean');
+    reading.open = null;
+    reading.mark(line, 'detail');
+    return true;
+  }
+  const under = reading.module !== null ? unreadUnderStatus(line.text) : null;
+  if (under !== null) {
+    reading.say(under);
     reading.open = null;
     reading.mark(line, 'detail');
     return true;
@@ -105,7 +120,11 @@ const isTitleAlone = (name: string): boolean => {
 /** `count 3`, `0 fejl` below a module's name. */
 function takeCount(reading: Reading, line: Line): boolean {
   // No word that anybody could know is needed for nought.
-  if (reading.module !== null && reading.moduleAt === line.at - 1 && /^\s*0\s\p{L}{3,20}\s*$/u.test(line.text)) {
+  if (
+    reading.module !== null &&
+    reading.moduleAt === line.at - 1 &&
+    /^\s*0\s\p{L}{3,20}\s*$/u.test(line.text)
+  ) {
     reading.say('clean');
     reading.open = null;
     reading.mark(line, 'detail');
@@ -124,10 +143,13 @@ function takeCount(reading: Reading, line: Line): boolean {
 }
 
 /** What a line says of modules. Where labels name them, a key that comes again is a field of theirs. */
-function stated(reading: Reading, { text }: Line, { legend, keys }: Page): readonly ModuleState[] {
+function stated(reading: Reading, { text, indent }: Line, { legend, keys }: Page): readonly ModuleState[] {
   const states = moduleStates(text, legend.reaches);
   const [only] = states;
-  const field = states.length === 1 && reading.module !== null && reading.moduleBy === 'label';
+  const field =
+    states.length === 1 &&
+    reading.module !== null &&
+    (reading.moduleBy === 'label' || indent > reading.moduleIndent);
   return field && only!.name !== null && keys.has(only!.name.trim().toLowerCase())
     ? [{ name: null, reach: only!.reach }]
     : states;
@@ -138,6 +160,12 @@ export function statusWithNone(text: string): boolean {
   const parts = /^\s{0,99}(\p{L}[\p{L} ]{2,30}?)\s?:\s{1,99}(\S.{0,30})$/u.exec(text);
   if (parts === null || statusWordOf(parts[1]!) === null) return false;
   return parts[2]!.trim() === '0' || stateOf(parts[2]!) === 'clean';
+}
+
+/** `before: no response` */
+function unreadUnderStatus(text: string): ReachWord | null {
+  const [, key, said] = /^\s{0,99}(\p{L}[\p{L} ]{2,30}?)\s?:\s{1,99}(\p{L}.{2,40})$/u.exec(text) ?? [];
+  return key !== undefined && statusWordOf(key) !== null ? unreadIn(said!) : null;
 }
 
 /** In a record (`Code: …`, then the module) the module may follow its code. */
@@ -173,7 +201,8 @@ function nameAsOthers(reading: Reading, { text, indent }: Line, { forms, keys }:
   const parts = forms.size > 0 && reading.modules.length > 0 ? saidOfName(text) : null;
   if (parts === null || !forms.has(parts.form) || keys.has(parts.name.toLowerCase())) return null;
   if (reading.open && indent > reading.open.indent) return null;
-  if (labelOf(parts.name) !== null || statusWordOf(parts.said) !== null || /[\d:=|]/.test(parts.said)) return null;
+  if (labelOf(parts.name) !== null || statusWordOf(parts.said) !== null || /[\d:=|]/.test(parts.said))
+    return null;
   const heading = readModuleName(parts.name);
   return heading && !isSentence(parts.name) && !isTitle(parts.name) && tokensOf(parts.said).length <= 6
     ? heading

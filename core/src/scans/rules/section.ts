@@ -1,8 +1,8 @@
 /** Headings that give a status to the codes below them. */
-import { type CodeStatus } from '../../codes/index.js';
 import { readModuleName } from '../heading.js';
 import { stateOf } from '../module-state.js';
 import { type Line, type Reading } from '../reading.js';
+import { sectionStatus, statusOfPlural } from '../section-words.js';
 import { isVerb, labelOf, statusWordOf, tokensOf } from '../vocabulary.js';
 import { readCodeLine } from '../code-line.js';
 import { codeToken, type Page } from './page.js';
@@ -23,7 +23,9 @@ export function takeSection(reading: Reading, line: Line, page: Page): boolean {
 
 /** `Airbag (15) - active codes`: a module's heading that gives a status to its codes. */
 function takeNamedSection(reading: Reading, line: Line): boolean {
-  const [, name, words] = /^\s{0,40}(\p{L}[^:]{1,40}?)(?:\s[-–—]\s|:\s|\s{2,9})(\p{L}[\p{L} ]{4,30}?):?\s{0,9}$/u.exec(line.text) ?? [];
+  const [, name, words] =
+    /^\s{0,40}(\p{L}[^:]{1,40}?)(?:\s[-–—]\s|:\s|\s{2,9})(\p{L}[\p{L} ]{4,30}?):?\s{0,9}$/u.exec(line.text) ??
+    [];
   const said = words === undefined ? null : stateOf(words);
   const status =
     words === undefined || (said !== null && said !== 'holdsCodes') ? null : sectionStatus(words);
@@ -56,8 +58,7 @@ function sectionOf(text: string, reading: Reading, line: Line, page: Page) {
   if (alone && (isRuled(text) || !(reading.open && line.indent >= reading.open.indent))) {
     const below = page.lines.at(line.at + 1).slice(0, 200);
     const over = below.search(/\S/) > line.indent || isRuled(text);
-    if (over && codeToken.test(below) && readCodeLine(below) !== null)
-      return alone.status;
+    if (over && codeToken.test(below) && readCodeLine(below) !== null) return alone.status;
   }
   const bare = text
     .replace(/[([]\s*\d{1,4}\s*[)\]]/g, ' ')
@@ -80,33 +81,6 @@ function sectionOf(text: string, reading: Reading, line: Line, page: Page) {
 
 /** `== CURRENT ==`, `## Stored`: set off from what stands below, though no further in. */
 export const isRuled = (text: string): boolean =>
-  /^\s{0,40}(?:([=*~_-])\1{1,40}\s{0,9}\p{L}.{0,60}[=*~_-]{2}|#{1,6}\s\p{L}.{0,60}|\[\p{L}[^\]]{1,40}\])\s{0,9}$/u.test(text);
-
-const endings = /(?:es|en|er|os|as|e|s|i)$/;
-
-/** The status of `gespeicherte`, `mémorisés` or `activos`: with or without the ending that goes with a plural noun. */
-function statusOfPlural(words: string): CodeStatus | null {
-  const bare = words.replace(endings, '');
-  for (const form of [
-    words,
-    words.replace(/s$/, ''),
-    words.replace(/(?:es|en|er)$/, ''),
-    bare,
-    `${bare}o`,
-    `${bare}e`,
-  ]) {
-    const status = statusWordOf(form)?.status;
-    if (status) return status;
-  }
-  return null;
-}
-
-/** The status that a word for codes and one for it give: `active codes`; null where they give none. */
-function sectionStatus(text: string): CodeStatus | null {
-  if (text.length > 60) return null;
-  const words = tokensOf(text);
-  const rest = words.filter((word) => labelOf(word)?.role !== 'code');
-  return rest.length > 0 && rest.length < words.length ? statusOfPlural(rest.join(' ')) : null;
-}
-
-export const isSection = (text: string): boolean => sectionStatus(text) !== null;
+  /^\s{0,40}(?:([=*~_-])\1{1,40}\s{0,9}\p{L}.{0,60}[=*~_-]{2}|#{1,6}\s\p{L}.{0,60}|\[\p{L}[^\]]{1,40}\])\s{0,9}$/u.test(
+    text,
+  );

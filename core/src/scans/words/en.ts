@@ -83,7 +83,8 @@ export const english: LanguageWords = {
   within: 'in|for',
   noLink: 'no|impossible|none|nothing|failure|lost',
   modules: 'modules|units|ecus|control units|control modules|systems|controllers',
-  asking: 'select|selecting|read|reading|open|opening|connect|connecting|query|scan|scanning|test|testing|check|checking',
+  asking:
+    'select|selecting|read|reading|open|opening|connect|connecting|query|scan|scanning|test|testing|check|checking',
   articles: 'the',
   figures: 'one|two|three|four|five|six|seven|eight|nine|ten',
   verbs:

@@ -62,7 +62,7 @@ export const spanish: LanguageWords = {
       'vehículo|cliente|técnico|taller|modelo|marca|encendido|página|datos|año|velocidad|temperatura|régimen',
   },
   title:
-    'prioridad|sección|capítulo|impresión|tabla|antes de borrar|después de borrar|antes del borrado|después del borrado|antes de la reparación|después de la reparación|paso|ficha|mapa|resultados|autodiagnóstico|lista|escaneo|lectura|resumen|listado|informe|resumen|diagnosis|diagnóstico|impreso|leyenda|informe de diagnosis|lectura completa|fin del informe|informe de averías|lectura|lecturas|listado|lista de averías|extracto|memorias de avería|diagnosis completa|test rápido|detalle',
+    'registro|prioridad|sección|capítulo|impresión|tabla|antes de borrar|después de borrar|antes del borrado|después del borrado|antes de la reparación|después de la reparación|paso|ficha|mapa|resultados|autodiagnóstico|lista|escaneo|lectura|resumen|listado|informe|resumen|diagnosis|diagnóstico|impreso|leyenda|informe de diagnosis|lectura completa|fin del informe|informe de averías|lectura|lecturas|listado|lista de averías|extracto|memorias de avería|diagnosis completa|test rápido|detalle',
   sign: 'fin|página|total|memoria|detalles|lectura|memorias',
   now: 'ahora|actualmente|en este momento|actual',
   earlier: 'anteriormente|previamente|antes',

@@ -60,7 +60,7 @@ export const portuguese: LanguageWords = {
       'veículo|viatura|cliente|técnico|oficina|modelo|marca|ignição|página|dados|ano|velocidade|temperatura|rotações',
   },
   title:
-    'prioridade|secção|capítulo|impressão|tabela|antes de apagar|depois de apagar|antes da reparação|depois da reparação|passo|etapa|mapa|ficha|resultados|exame|lista|listagem|leitura|resumo|varredura|relatório|resumo|diagnóstico|impresso|legenda|relatório de diagnóstico|leitura completa|fim do relatório|relatório de leitura|leitura|lista de avarias|extrato|teste rápido|leituras',
+    'relação|registo|prioridade|secção|capítulo|impressão|tabela|antes de apagar|depois de apagar|antes da reparação|depois da reparação|passo|etapa|mapa|ficha|resultados|exame|lista|listagem|leitura|resumo|varredura|relatório|resumo|diagnóstico|impresso|legenda|relatório de diagnóstico|leitura completa|fim do relatório|relatório de leitura|leitura|lista de avarias|extrato|teste rápido|leituras',
   sign: 'fim|página|total|memória|detalhes|leitura',
   now: 'agora|atualmente|de momento|neste momento|atual',
   earlier: 'anteriormente|previamente|antes',
