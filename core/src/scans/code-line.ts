@@ -40,10 +40,13 @@ export function readCodeLine(line: string, legend?: Legend): CodeLine | null {
   const text = legend && legend.statuses.size > 0 ? apart(line, legend) : line;
   const placed = findCodes(text);
   if (placed.length === 0) return null;
-  const whole = text.slice(0, placed[0]!.from);
+  const leads = statusesInFront(text, placed);
+  const whole = text.slice(0, placed[0]!.from - (leads?.[0]?.length ?? 0));
   const parted = partedBefore(whole);
   // `Body, active: B1318`
-  const set = /^(.{2,60}),\s(\p{L}{3,20}):\s{1,9}$/u.exec(parted);
+  const set =
+    /^(.{2,60}),\s(\p{L}{3,20}):\s{1,9}$/u.exec(parted) ??
+    /^(?!.{0,12}\s0?[\da]\s\()(.{2,60})\s\((\p{L}[\p{L} ]{2,20})\):\s{1,9}$/iu.exec(parted);
   const within = set ? null : statusWithin(parted);
   const status: StatusReading | null = within
     ? { ...unknownStatus, status: within.status, statusText: parted.trim(), by: 'section' }
@@ -57,7 +60,8 @@ export function readCodeLine(line: string, legend?: Legend): CodeLine | null {
   if (inBytes !== null) placed[0] = { ...placed[0]!, statusByte: inBytes };
   const codes = placed.map((code, index) => {
     const next = placed[index + 1];
-    const whole = text.slice(code.to, next?.from ?? text.length);
+    const whole = text.slice(code.to, (next?.from ?? text.length) - (leads?.[index + 1]?.length ?? 0));
+    if (leads) return { ...finish(code, '', legend, null), ...leads[index]!.read };
     const rest = next ? whole.replace(/[\s,;]{1,40}$/, ' ') : whole;
     const found = finish(code, rest, legend, told);
     return told !== null && found.status === 'unknown' ? { ...found, ...told } : found;
@@ -75,6 +79,29 @@ export function readCodeLine(line: string, legend?: Legend): CodeLine | null {
       codes: codes.map((code) => ({ ...code, ...ofAll, text: code === last ? null : code.text, cells: [] })),
     };
   return { before: moduleBefore(before, legend), over: /[:|;\t]\s{0,200}$/.test(before), codes };
+}
+
+/** `CUR: B1318  HIST: B1402`: a status with a colon right in front of each code; null where one has none. */
+function statusesInFront(
+  text: string,
+  placed: readonly PlacedCode[],
+): readonly { read: StatusReading; length: number }[] | null {
+  if (placed.length < 2) return null;
+  const found = placed.flatMap(({ from }, at) => {
+    const lead = /(?<=^|[\s,;|])(\p{L}{2,14}(?:\s\p{L}{2,14})?)\s?[:=]\s{0,3}$/u.exec(
+      text.slice(Math.max(from - 30, placed[at - 1]?.to ?? 0), from),
+    );
+    const word = lead ? statusWordOf(lead[1]!) : null;
+    return word
+      ? [
+          {
+            read: { ...word, statusText: lead![1]!, statusByte: null, by: 'label' as const },
+            length: lead![0].length,
+          },
+        ]
+      : [];
+  });
+  return found.length === placed.length ? found : null;
 }
 
 /** `Body - active - B1318`, `active, Body, B1318`: parts in front of a code of which one is its status. */
@@ -247,6 +274,11 @@ function finish(
     failureType = behind[1]!.toUpperCase();
     if (behind[2] !== undefined)
       status = { ...ofByte(parseInt(behind[2], 16)), statusText: behind[2], by: 'byte' };
+  }
+  const heldType = legend?.typeHeld && failureType === null ? /\(([\da-f]{2})\)/i.exec(rest) : null;
+  if (heldType) {
+    failureType = heldType[1]!.toUpperCase();
+    rest = rest.replace(heldType[0], ' ');
   }
   const byte =
     legend?.byteBehind && behind === null && failureType !== null && /^ ([\da-f]{2})(?=\s|$)/i.exec(rest);

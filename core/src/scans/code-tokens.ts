@@ -13,6 +13,9 @@ const bytesAfterLabel = new RegExp(
   'giu',
 );
 
+/** `DTC 90 14 13  status 2F` */
+export const bytesBehindWord = /^\s{0,40}(\p{L}{2,12})\s((?:[\da-f]{2}\s){2}[\da-f]{2})(?=\s{2}|\s?$)/iu;
+
 /** A code, and where it stands in its line. */
 export interface PlacedCode extends CodeReading {
   readonly from: number;
@@ -57,7 +60,11 @@ export function findCodes(whole: string): PlacedCode[] {
   // A full stop parts the type from its code only where no code on the line is written otherwise.
   const others = found.filter(({ from }) => line.charAt(from + 5) !== '.');
   if (others.length > 0 && others.length < found.length) return others;
-  if (found.length > 0 || !/[:=]/.test(line)) return found;
+  if (found.length > 0) return found;
+  const [all, label, three] = bytesBehindWord.exec(line) ?? [];
+  const read = label !== undefined && labelOf(label)?.role === 'code' ? readCodeBytes(three!) : null;
+  if (read) return [placedAt(read, 0, all!.length)];
+  if (!/[:=]/.test(line)) return found;
   for (const match of line.matchAll(bytesAfterLabel)) {
     const reading = readsAsCode(match[1]!) ? readCodeBytes(match[2]!) : null;
     if (reading) found.push(placedAt(reading, match.index, match[0].length));

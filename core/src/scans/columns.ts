@@ -262,15 +262,15 @@ function withAbove(cell: Cell, above: string): Cell {
   return over ? { ...cell, text: `${over.text} ${cell.text}` } : cell;
 }
 
+const readsCode = /(?<![\p{L}\d])[PCBU][0-3][\dA-F]{3}/iu;
+
 /** The column of names in front of the first that has a heading, where the row below has a name there. */
 function namesInFront({ from }: Cell, below: string): Cell | null {
   const own = /^(\s{0,20})(\p{L}.{1,40}?)\s{2,}$/u.exec(below.slice(0, from));
-  return own && from >= 6 && readCode(own[2]!) === null && readModuleName(own[2]!)
+  return own && from >= 6 && !readsCode.test(own[2]!) && readCode(own[2]!) === null && readModuleName(own[2]!)
     ? { text: '', from: own[1]!.length }
     : null;
 }
-
-const readsCode = /(?<![\p{L}\d])[PCBU][0-3][\dA-F]{3}/iu;
 
 /** Two names a blank apart (`TYPE STAT`), or several of bits, where the row below has two cells under them. */
 function partedBy(cell: Cell, below: string): readonly Cell[] {
@@ -313,12 +313,23 @@ export function cellsUnder(
     while (at + 1 < starts.length && starts[at + 1]! <= from + (text.length > 3 ? 1 : 0)) at++;
     own[at] = own[at] === '' ? text : `${own[at]!} ${text}`;
   }
+  // More cells than the header has names: the last of them belong to no column.
+  const more = extraCells(columns, starts, line);
+  if (more.length > 0) return [...own.slice(0, -1), ...more];
   // A row that keeps to no column has its cells in the order of the header, where it has as many.
   if (own.includes('')) {
     const inTurn = cellsOf(line, null);
     if (inTurn.length === own.length) return inTurn.map(({ text }) => text);
   }
   return own;
+}
+
+/** The cells under the last name, where several stand there and it is no text. */
+function extraCells(columns: Columns, starts: readonly number[], line: string): readonly string[] {
+  const last = columns.at(-1)?.role;
+  if (last !== 'module' && last !== 'code') return [];
+  const cells = cellsOf(line, null).filter(({ from }) => from >= starts.at(-1)!);
+  return cells.length > 1 ? cells.map(({ text }) => text) : [];
 }
 
 /** `B1318-16:2F B1402-54` */

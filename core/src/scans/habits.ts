@@ -45,7 +45,7 @@ export function countsBehindNames(lines: Lines): boolean {
   const figures: string[] = [];
   for (let at = 1; at <= Math.min(lines.count, searched); at++) {
     const line = lines.at(at).slice(0, 60);
-    const figure = /^\s{0,20}\p{L}[^:=\d]{2,36}\s(\d{1,2})\s{0,9}$/u.exec(line)?.[1];
+    const figure = /^\s{0,20}\p{L}[^:=\d]{2,36}:?\s(\d{1,2})\s{0,9}$/u.exec(line)?.[1];
     if (figure !== undefined && !/\S\s{2,}\S/.test(line)) figures.push(figure);
   }
   return figures.length > 1 && figures.includes('0');
@@ -99,6 +99,21 @@ export function hasTypeBehind(lines: Lines): boolean {
       seen++;
     }
   return seen >= 2;
+}
+
+const codeAndHeld = /(?<![\w.-])[PCBU][0-3][\dA-F]{3}(?![\w-])(?:[^()]{0,60}\(([\dA-F]{2})\))?/gi;
+
+/** True where at least two codes have two hexadecimal figures in brackets behind them, each of them, and they cannot all be counts. */
+export function hasTypeInBrackets(lines: Lines): boolean {
+  let seen = 0;
+  let letters = false;
+  for (let at = 1; at <= Math.min(lines.count, searched); at++)
+    for (const [, held] of lines.at(at).slice(0, 400).matchAll(codeAndHeld)) {
+      if (held === undefined) return false;
+      seen++;
+      letters ||= /[a-f]/i.test(held);
+    }
+  return seen >= 2 && letters;
 }
 
 const codeAndCells =

@@ -1,6 +1,12 @@
 /** Legends: what a letter or mark stands for in this report (`A = active, M = in memory`). */
 import type { CodeStatus } from '../codes/index.js';
-import { hasByteBehind, hasTypeBehind, hasWordBehind, saysDecimalTypes } from './habits.js';
+import {
+  hasByteBehind,
+  hasTypeBehind,
+  hasTypeInBrackets,
+  hasWordBehind,
+  saysDecimalTypes,
+} from './habits.js';
 import type { Lines } from './lines.js';
 import { segmentsOf } from './markup.js';
 import {
@@ -20,6 +26,8 @@ export interface Legend {
   readonly reaches: ReadonlyMap<string, ReachWord>;
   /** Behind every code stand two hexadecimal figures: its failure type. */
   readonly typeBehind: boolean;
+  /** Behind every code stand two hexadecimal figures in brackets: its failure type. */
+  readonly typeHeld: boolean;
   /** Behind every code stand two cells of two hexadecimal figures: failure type and status byte. */
   readonly byteBehind: boolean;
   /** Behind every code stands a word of its status, a blank away, and then what it means. */
@@ -49,7 +57,8 @@ export function legendOf(lines: Lines): Legend {
     if (whole.length < 8 || whole.length > 400) continue;
     const line = segmentsOf(whole)[0] ?? '';
     const entries = entriesOf(line);
-    if (entries.length === 0) continue;
+    // `CUR: none  HIST: none` says it of a module.
+    if (entries.every(({ mark, reach }) => reach === 'clean' && statusWordOf(mark) !== null)) continue;
     found.add(at);
     for (const { mark, status, reach } of entries) {
       if (statuses.size + reaches.size >= mostMarks) break;
@@ -61,6 +70,7 @@ export function legendOf(lines: Lines): Legend {
     statuses,
     reaches,
     typeBehind: hasTypeBehind(lines),
+    typeHeld: hasTypeInBrackets(lines),
     byteBehind: hasByteBehind(lines),
     wordBehind: hasWordBehind(lines),
     decimalTypes: saysDecimalTypes(lines),

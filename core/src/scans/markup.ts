@@ -72,6 +72,9 @@ function unboxed(text: string): string {
     own = /^\s{0,9}\p{L}{2,12}\s0x/u.test(pointed[1]!)
       ? pointed[1]!
       : `${pointed[0]!.trimEnd()}: ${pointed[1]!}`;
+  // `Airbag > B1318 > active`
+  else if (/\s>\s/.test(own) && /(?:^|\s)[PCBU][0-3][\dA-F]{3}/i.test(own))
+    own = own.replace(/\s>\s/g, '   ');
   // A bar at the edge alone is a mark of quoting.
   if (/^\s*\|[^|]*$/.test(own)) own = own.replace('|', ' ');
   if (/\S\s[·•]\s\S/.test(own)) own = own.replace(/(?<=\S\s)[·•](?=\s\S)/g, ' ');

@@ -145,6 +145,19 @@ export function moduleStates(line: string, legend?: ReadonlyMap<string, ReachWor
   if (cells.length > 2 * mostCells) return [];
   // `TRAILER UNIT   part no. not read`: it is said of the number.
   if (cells.length > 1 && isNoNumber(cells.at(-1)!)) return [];
+  // `Gauges   CUR: none   HIST: none`
+  const ofStatuses = cells
+    .slice(1)
+    .map((cell) => /^(\p{L}[\p{L} ]{1,20}?)\s?[:=]\s?(\S.{0,30})$/u.exec(cell));
+  if (
+    ofStatuses.length > 0 &&
+    ofStatuses.every(
+      (parts) =>
+        parts && statusWordOf(parts[1]!) !== null && (parts[2] === '0' || stateOf(parts[2]!) === 'clean'),
+    ) &&
+    readModuleName(cells[0]!)
+  )
+    return [{ name: cells[0]!, reach: 'clean' }];
   const turns = inTurn(cells, legend);
   if (turns.length > 0) return turns;
   const first = inFront(cells);

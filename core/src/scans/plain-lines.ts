@@ -6,7 +6,7 @@ import { readModuleName } from './heading.js';
 import { type Lines } from './lines.js';
 import { stateOf } from './module-state.js';
 import { type ReadingOrder } from './page-columns.js';
-import { isFiller, labelOf } from './vocabulary.js';
+import { isFiller, labelOf, statusWordOf } from './vocabulary.js';
 
 type Plain = (line: string) => string;
 
@@ -191,6 +191,30 @@ function repeatedInFront(lines: Lines): string | null {
   return found ?? null;
 }
 
+const nameLast =
+  /^(\s{0,40})(\p{L}.{2,80}?)(\s{2,80}[PCBU][0-3][\dA-F]{3}(?:[-:][\dA-F]{2})?(?![\w-]).{0,80}?\s{2,80})(\p{L}(?:\S|\s(?=\S)){1,40})\s{0,9}$/u;
+
+/** `Supply low   B1318-16   active   Body` with the name in front. */
+const withNameFirst: Plain = (line) => line.replace(nameLast, '$1$4$3$2');
+
+/** True where every code has what it means in front, never the same, and a name that comes again at the end of its line. */
+function endsInNamesOfCodes(lines: Lines): boolean {
+  const texts = new Set<string>();
+  const names = new Set<string>();
+  let seen = 0;
+  for (let at = 1; at <= Math.min(lines.count, searched); at++) {
+    const line = lines.at(at).slice(0, 300);
+    if (!anyCode.test(line)) continue;
+    const [, , text, , name] = nameLast.exec(line) ?? [];
+    if (text === undefined || texts.has(text) || statusWordOf(name!) !== null || !readModuleName(name!))
+      return false;
+    texts.add(text);
+    names.add(name!);
+    seen++;
+  }
+  return seen >= 3 && names.size < seen;
+}
+
 const labelAtEnd = /^(\s{0,40})(\S.{0,200}?)\s{3,200}(\p{L}{3,20})\s{0,9}$/u;
 const ofFields: ReadonlySet<string> = new Set([
   'module',
@@ -243,6 +267,7 @@ export function plainOrder(
   if (signsAtCode.test(text)) steps.push((line) => line.replace(signsAtCode, blank));
   if (/["”“]\s*$/m.test(text) && endsInNames(lines)) steps.push(withNameInFront);
   if (/^\s{0,40}0x[\da-f]{2,3}\s\(/im.test(text)) steps.push(withNameBefore);
+  if (endsInNamesOfCodes(lines)) steps.push(withNameFirst);
   if (endsInLabels(lines)) steps.push(withLabelInFront);
   const banner = text.includes('|') ? repeatedInFront(lines) : null;
   if (banner !== null)

@@ -4,7 +4,7 @@
  */
 import { type Work, finish } from '../progress/index.js';
 import { readCodeLine } from './code-line.js';
-import { isDump, isFrame } from './code-tokens.js';
+import { bytesBehindWord, isDump, isFrame } from './code-tokens.js';
 import {
   countsBehindNames,
   formsOfStates,
@@ -196,7 +196,7 @@ function readLine(reading: Reading, whole: Line, page: Page): void {
   if (takeBlock(reading, line)) return;
   if (takeValue(reading, line)) return;
   if (page.moduleLabel !== null && takeUnknownLabel(reading, line, page.moduleLabel)) return;
-  const coded = codeToken.test(text);
+  const coded = codeToken.test(text) || bytesBehindWord.test(text);
   if (!coded && takeScreen(reading, line)) return;
   if (!coded && takeColumns(reading, line, page)) return;
   if (page.columns && takeTableRow(reading, line, page)) return;

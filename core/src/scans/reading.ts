@@ -4,7 +4,7 @@ import type { FoundCode } from './code-line.js';
 import type { HeadFields } from './header-field.js';
 import type { LineMark, PatternBook } from './patterns.js';
 import { shorterNames } from './names.js';
-import { lookAgain, namesBeside } from './second-look.js';
+import { lookAgain, namesBeside, namesInFront } from './second-look.js';
 import type { Draft, LineKind, ReadBy, Scan, ScanCode, ScanModule } from './schema.js';
 import type { ReachWord } from './vocabulary.js';
 
@@ -222,6 +222,11 @@ export class Reading {
     return this.byAddress.get(address) ?? null;
   }
 
+  /** True where no module is open, or one of which something was said already. */
+  isTold(): boolean {
+    return this.module === null || this.said.has(plainWord(this.module));
+  }
+
   /** What is said of the module that was entered last; that it could not be read is not taken back by less. */
   say(reach: ReachWord): void {
     const key = plainWord(this.module!);
@@ -429,9 +434,20 @@ export class Reading {
 
   /** Codes for which no module was named, and beside which nothing stands but a name. */
   private nameUnnamed(): void {
-    // Where the report names no module at all, words beside a code are rather what it means.
-    if (!this.modules.some(({ name }) => name !== unnamed)) return;
     const own = this.codes.filter(({ module }) => module === unnamed);
+    const inFront = own.length === this.codes.length ? namesInFront(own) : null;
+    if (inFront !== null)
+      for (const [at, code] of own.entries()) {
+        this.moveTo(code, inFront[at]!.name);
+        code.text = inFront[at]!.text;
+        code.how = {
+          module: 'guess',
+          failureType: code.how?.failureType ?? null,
+          status: code.how?.status ?? null,
+        };
+      }
+    // Where the report names no module at all, words beside a code are rather what it means.
+    if (inFront !== null || !this.modules.some(({ name }) => name !== unnamed)) return;
     const names = own.length === this.codes.length ? namesBeside(own) : null;
     if (names === null) return;
     for (const [at, code] of own.entries()) {

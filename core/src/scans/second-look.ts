@@ -110,6 +110,23 @@ function placeAsOthers(open: readonly Draft<ScanCode>[], codes: readonly Draft<S
   return [last, first].find(known) ?? null;
 }
 
+/**
+ * The names that stand in front of a colon in what every code means (`Airbag: side bag left`), by the place of each code;
+ * null where one has none.
+ */
+export function namesInFront(
+  codes: readonly Draft<ScanCode>[],
+): readonly { name: string; text: string }[] | null {
+  if (codes.length < 2 || codes.length > looked) return null;
+  const found = codes.flatMap(({ text }) => {
+    const [, name, rest] = /^(\p{Lu}[^:]{1,30}):\s(\S.{0,400})$/u.exec((text ?? '').trim()) ?? [];
+    return name !== undefined && labelOf(name) === null && readModuleName(name)
+      ? [{ name, text: rest! }]
+      : [];
+  });
+  return found.length === codes.length ? found : null;
+}
+
 const shortName = /^\p{Lu}[\p{L}-]{1,20}(?: [\p{L}-]{1,12}){0,2}$/u;
 
 /**

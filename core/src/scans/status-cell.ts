@@ -126,6 +126,10 @@ export const readStatusCell = remembered((cell: string): StatusReading | null =>
     /^(\p{L}[\p{L} ]{0,20}?)\s{0,200}(?:[:=]\s{0,200}|\s{1,200}(?=(?:0x)?[\da-f]{2}h?(?:$|\s{0,200}[[(])))(.{0,200})$/iu.exec(
       trimmed,
     );
+  // `Status aktiv`
+  const [, label, said] = pair ? [] : (/^(\p{L}{4,16})\s(\p{L}[\p{L} ]{2,30})$/u.exec(trimmed) ?? []);
+  const spoken = label !== undefined && labelOf(label)?.role === 'status' ? statusWordOf(said!) : null;
+  if (spoken) return { ...spoken, statusText: said!, statusByte: null, by: 'label' };
   const role = pair ? labelOf(pair[1]!)?.role : undefined;
   const told = pair && role === undefined ? answered(pair[1]!, pair[2]!.trim()) : null;
   if (told) return told;

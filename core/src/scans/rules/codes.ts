@@ -101,13 +101,30 @@ function bracketed(reading: Reading, codes: readonly FoundCode[], { text }: Line
 function inCell(reading: Reading, codes: readonly FoundCode[], { listed }: Page): Own | null {
   const cells = codes.length === 1 ? codes[0]!.cells : [];
   const at = cells.findIndex((cell) => reading.named(cell) !== null || listed.has(plainWord(cell)));
-  if (at < 0) return null;
+  if (at < 0) return namedThenText(reading, codes, cells);
   const by = reading.moduleBy === 'guess' ? 'guess' : 'word';
   return {
     name: reading.named(cells[at]!)?.name ?? cells[at]!,
     address: null,
     by,
     codes: without(codes[0]!, cells, at),
+  };
+}
+
+/** `Body, supply low`: a cell that begins with the name of a module that is given above. */
+function namedThenText(reading: Reading, codes: readonly FoundCode[], cells: readonly string[]): Own | null {
+  if (!reading.isTold()) return null;
+  const at = cells.findIndex(
+    (cell) => cell.includes(', ') && reading.named(cell.split(', ', 1)[0]!) !== null,
+  );
+  if (at < 0) return null;
+  const [name, ...text] = cells[at]!.split(', ');
+  const rest = cells.with(at, text.join(', '));
+  return {
+    name: reading.named(name!)!.name,
+    address: null,
+    by: reading.moduleBy === 'guess' ? 'guess' : 'word',
+    codes: [{ ...codes[0]!, text: rest.join(', '), cells: rest }],
   };
 }
 

@@ -32,7 +32,7 @@ export function takePairs(reading: Reading, line: Line, page: Page): boolean {
   const pairs = pairsOf(text);
   if (takeFlags(reading, line, pairs)) return true;
   const known = pairs.filter(({ label }) => label !== null);
-  if (known.length === 0) return takeName(reading, line, pairs, page);
+  if (known.length === 0) return takeBareField(reading, line, page) || takeName(reading, line, pairs, page);
   // A code in front of the labels, or in the value of one beside other words, is a line of a code.
   const lead = text.slice(0, Math.max(0, text.indexOf(known[0]!.key)));
   if (
@@ -169,6 +169,24 @@ export function takePairs(reading: Reading, line: Line, page: Page): boolean {
     return false;
   if (reading.open && as === 'header' && line.indent > reading.open.indent) as = 'detail';
   reading.mark(line, as);
+  return true;
+}
+
+/** `Description side bag left` right below a code: a label and its value, a blank between. */
+function takeBareField(reading: Reading, line: Line, { legend }: Page): boolean {
+  const { open } = reading;
+  if (!open || line.indent < open.indent || line.at - open.at > fieldLines || line.text.length > 200)
+    return false;
+  const [, key, value] = /^\s{0,40}(\p{L}{4,20})\s(\S.{1,180})$/u.exec(line.text) ?? [];
+  const label = key === undefined || /\S\s{2,}\S/.test(value!) ? null : labelOf(key);
+  if (label === null || !codeRecord.has(label.role) || readsAsCode(value!)) return false;
+  const lacks = open.codes.at(-1)!;
+  if (
+    label.role === 'text' ? lacks.text !== null : lacks.status !== 'unknown' || statusWordOf(value!) === null
+  )
+    return false;
+  takeCodeFields(reading, [{ key: key!, label, value: value! }], legend);
+  reading.mark(line, 'detail');
   return true;
 }
 

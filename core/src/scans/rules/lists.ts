@@ -97,7 +97,9 @@ function overNames(reading: Reading, line: Line, { lines }: Page): ReachWord | n
   if (/[:=|;]/.test(below) || readCodeLine(below)) return null;
   const names = namesIn(below.trim());
   if (names.length === 0) return null;
-  const over = below.search(/\S/) > line.indent || isRuled(line.text);
+  // In a report that goes by statuses, it is one more of them.
+  const grouped = reading.section?.over === true && line.indent === 0;
+  const over = below.search(/\S/) > line.indent || isRuled(line.text) || grouped;
   return over || names.length > 1 || line.at === reading.rowAt + 1 ? reach : null;
 }
 

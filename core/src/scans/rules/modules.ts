@@ -196,6 +196,26 @@ export function takeStateAmong(reading: Reading, line: Line, { legend }: Page): 
   return true;
 }
 
+/** `Gauges: 0` among names with counts; `Gauges ok` below names that stand in front of their codes. */
+function takeShortState(reading: Reading, line: Line, { countsBehind }: Page): boolean {
+  const [, counted, figure] =
+    (countsBehind ? /^\s{0,20}(\p{L}[^:=\d]{2,36}?):?\s(\d{1,2})\s{0,9}$/u.exec(line.text) : null) ?? [];
+  const [, stated, word] =
+    (reading.moduleBy === 'word' && line.indent <= reading.moduleIndent
+      ? /^\s{0,20}(\p{Lu}[^:=\d]{2,36}?)\s(\p{Ll}{2,12})\s{0,9}$/u.exec(line.text)
+      : null) ?? [];
+  const reach = word === undefined ? null : stateOf(word);
+  const name = counted ?? (reach === null || reach === 'holdsCodes' ? undefined : stated);
+  const heading = name === undefined || labelOf(name) !== null || isTitle(name) ? null : readModuleName(name);
+  if (!heading) return false;
+  reading.enter(heading.name, line, { address: heading.address });
+  reading.say(figure === undefined ? reach! : Number(figure) === 0 ? 'clean' : 'holdsCodes');
+  if (figure !== undefined) reading.promise(Number(figure), line, heading.name);
+  reading.open = null;
+  reading.mark(line, 'module');
+  return true;
+}
+
 /** The name in a line set out as others that say something of a module. */
 function nameAsOthers(reading: Reading, { text, indent }: Line, { forms, keys }: Page): Heading | null {
   const parts = forms.size > 0 && reading.modules.length > 0 ? saidOfName(text) : null;
@@ -217,6 +237,7 @@ export function takeUnclear(reading: Reading, line: Line, page: Page): boolean {
   if (isTitle(bare)) return false;
   const named = saidOfAddressed.exec(bare)?.[1];
   const addressed = named === undefined ? null : readModuleName(named);
+  if (addressed?.address == null && takeShortState(reading, line, page)) return true;
   const heading = addressed?.address == null ? nameAsOthers(reading, line, page) : addressed;
   if (!heading) return false;
   reading.enter(heading.name, line, { address: heading.address });

@@ -103,6 +103,8 @@ function takeMarkedCode(reading: Reading, line: Line, page: Page): boolean {
   if (!codes || marksIn(columns) === 0) return false;
   const cells = cellsUnder(page.columns!, ' '.repeat(first) + line.text.slice(first)) ?? [];
   const marked = byMarks(cells, columns);
+  const name = codes.before === null ? null : readModuleName(codes.before);
+  if (name) reading.enter(name.name, line, { address: name.address, by: 'word' });
   reading.add(
     codes.codes.map((code) => (marked ? { ...code, status: marked.status, by: marked.by } : code)),
     line,

@@ -4,7 +4,7 @@ export const english: LanguageWords = {
   name: 'English',
   status: {
     active:
-      'at the moment|right now|at present|active|current|present|failed|act|cur|curr|now|test failed|failing|on now|static|tf|present now|currently present|currently active|failing now|live|ongoing|test failing|hard|open now|existing|occurring|yes active|set now|currently set',
+      'at this time|for now|at the moment|right now|at present|active|current|present|failed|act|cur|curr|now|test failed|failing|on now|static|tf|present now|currently present|currently active|failing now|live|ongoing|test failing|hard|open now|existing|occurring|yes active|set now|currently set',
     stored:
       'present in memory|set not now|not now|absent|stored|confirmed|memorised|memorized|saved|in memory|sto|stor|conf|mem|latched|before|logged|inactive|passive|cdtc|remembered|recorded|in memory only|kept|retained|soft|confirmed dtc|dormant|cleared itself|gone',
     comesAndGoes:
@@ -66,7 +66,7 @@ export const english: LanguageWords = {
   title:
     'priority|section|chapter|table|before clearing|after clearing|before repair|after repair|before repairs|after repairs|pre repair|post repair|work card|job card|list of|step|sheet|map|results|further|newest|oldest|inventory|report|ecu list|module list|list of modules|unit list|system list|code reader|raw fault memory|raw service output|fault memory|scan|summary|overview|diagnosis|diagnostic|diagnostics|protocol|read-out|readout|read out|printed|roll call|short test|legend|regards|end of report|fault overview|quick list|fault memory extract|extract|fault list|fault report|code list|dtc list|error list|faults as read|codes found|customer copy|quick test|self test|log of|scan start|scan end|test result|health check|print out|fault print out',
   sign: 'end|page|total|sum|results|details|trouble codes|complete|print|key to the letters|hello|vehicle|code reader',
-  now: 'now|right now|at present|at the moment|currently|presently',
+  now: 'at this time|for now|now|right now|at present|at the moment|currently|presently',
   earlier: 'previously|formerly|earlier|at some time|in the past',
   away: 'inactive|absent|passive|gone|dormant',
   all: 'all|both|each',
