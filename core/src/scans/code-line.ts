@@ -261,7 +261,9 @@ function finish(
     rest = `   ${rest.slice(lead![0].length)}`;
   }
   const word = legend?.wordBehind ? /^\s?[:=]?\s?(\p{L}{3,20})\.?\s(?=\S)/u.exec(rest) : null;
-  const inWord = word && status.status === 'unknown' ? readStatusCell(word[1]!) : null;
+  // `Confirmed DTC - failing` says all of it.
+  const inWord =
+    word && status.status === 'unknown' && statusWordOf(rest) === null ? readStatusCell(word[1]!) : null;
   if (inWord) {
     status = inWord;
     rest = `   ${rest.slice(word![0].length)}`;
@@ -286,7 +288,7 @@ function finish(
   // `B1318-16 (2F)`
   const held =
     failureType !== null && status.status === 'unknown'
-      ? /^\s?\((?:0x)?([\da-f]{2})h?\)(?=[\s,;.]|$)/i.exec(rest)
+      ? /^\s?[([](?:0x)?([\da-f]{2})h?[)\]](?=[\s,;.]|$)/i.exec(rest)
       : null;
   if (held && /\d/.test(held[1]!)) {
     // It may as well be a count.
@@ -338,6 +340,8 @@ function finish(
       kept.splice(0, kept.length, ...inner.rest);
     }
   }
+  if (status.status === 'unknown' && status.statusText === null && told === null && legend?.others)
+    status = { ...legend.others, statusText: null, statusByte: null, by: 'legend' };
   const texts = kept.map(trimCell).filter((cell) => cell !== '' && !/^\d+\s*x?$/.test(cell));
   const text = texts.join(', ');
   return {

@@ -383,8 +383,15 @@ export function columnsByContent(
   const code = placeOf(columns, 'code');
   if (code < 0) return columns;
   if (!has(columns, 'byte') && marksIn(columns) === 0)
-    best('status', 0.5, (at) =>
-      share(at, (cell) => statusWordOf(cell) !== null || /^0x[0-9a-f]{2}$/i.test(cell)),
+    best(
+      'status',
+      0.5,
+      (at) =>
+        // What is said of modules may stand among them.
+        share(at, (cell) => statusWordOf(cell) !== null || /^0x[0-9a-f]{2}$/i.test(cell)) +
+        (cells(at).some((cell) => statusWordOf(cell) !== null)
+          ? share(at, (cell) => statusWordOf(cell) === null && stateOf(cell) !== null)
+          : 0),
     );
   if (known.every((column) => column === null || column.role === 'code'))
     best(
@@ -393,7 +400,9 @@ export function columnsByContent(
       (at) => share(at, (cell) => /^(?:0x)?[0-9a-f]{2}h?$/i.test(cell)) - (at > code ? 0 : 0.2),
     );
   best('module', 0, (at) => {
-    const own = cells(at).filter((cell) => /\p{L}{2}/u.test(cell) && stateOf(cell) === null);
+    const own = cells(at).filter(
+      (cell) => /\p{L}{2}/u.test(cell) && stateOf(cell) === null && statusWordOf(cell) === null,
+    );
     const distinct = new Set(own).size;
     return own.length === 0 ? 0 : (1 - distinct / (own.length + 1)) / (1 + at / 10);
   });

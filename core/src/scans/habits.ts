@@ -2,7 +2,7 @@
 import { saysSomething, type Lines } from './lines.js';
 import { stateOf } from './module-state.js';
 import { plainWord } from '../codes/index.js';
-import { labelOf, saysOfModules, statusWordOf } from './vocabulary.js';
+import { isOnlyLabel, labelOf, saysOfModules, statusWordOf } from './vocabulary.js';
 
 const searched = 400;
 
@@ -51,6 +51,51 @@ export function countsBehindNames(lines: Lines): boolean {
   return figures.length > 1 && figures.includes('0');
 }
 
+/**
+ * Which line below each code names its module, where codes stand alone and one of their lines comes again below others; 0
+ * for none.
+ */
+export function nameBelowCodes(lines: Lines, below: number): number {
+  if (below < 2) return 0;
+  const said = Array.from({ length: below }, (): string[] => []);
+  for (let at = 1; at <= Math.min(lines.count, searched); at++)
+    if (anyCode.test(lines.at(at).slice(0, 200)))
+      for (const [n, own] of said.entries())
+        own.push(
+          lines
+            .at(at + 1 + n)
+            .slice(0, 80)
+            .trim(),
+        );
+  const found = said.findIndex(
+    (own) =>
+      own.length >= 3 &&
+      new Set(own).size < own.length &&
+      own.every(
+        (line) => /^\p{L}[^:=|]{2,40}$/u.test(line) && statusWordOf(line) === null && stateOf(line) === null,
+      ),
+  );
+  return found + 1;
+}
+
+const codeBesideName =
+  /^\s{0,20}[PCBU][0-3][\dA-F]{3}(?:[-:][\dA-F]{2})?(?![\w-])\s{1,9}(\p{Lu}[^:=|;,]{2,40}?)\s{0,9}$/iu;
+
+/** True where every code has words beside it that come again, and what it means below: `B1318-16 Body`. */
+export function namesBesideCodes(lines: Lines): boolean {
+  const seen: string[] = [];
+  for (let at = 1; at <= Math.min(lines.count, searched); at++) {
+    const line = lines.at(at).slice(0, 120);
+    if (!anyCode.test(line)) continue;
+    const name = codeBesideName.exec(line)?.[1];
+    const below = lines.at(at + 1).slice(0, 200);
+    if (name === undefined || statusWordOf(name) !== null) return false;
+    if (!saysSomething(below) || below.search(/\S/) <= line.search(/\S/) || anyCode.test(below)) return false;
+    seen.push(name);
+  }
+  return seen.length >= 2 && new Set(seen).size < seen.length;
+}
+
 const nameAndWords =
   /^(\s{0,20})(\p{L}[^:=|.]{1,40}?)(?:\s?(:)\s{1,9}|\s?(\.{3})\.{0,80}\s?|\s([-–—])\s|(\s)\s{1,80})(\p{L}.{1,50})$/u;
 
@@ -67,7 +112,7 @@ export function formsOfStates(lines: Lines): ReadonlySet<string> {
   const seen = new Map<string, number>();
   for (let at = 1; at <= Math.min(lines.count, searched); at++) {
     const parts = saidOfName(lines.at(at));
-    if (parts === null || labelOf(parts.name) !== null || stateOf(parts.said) === null) continue;
+    if (parts === null || isOnlyLabel(parts.name) || stateOf(parts.said) === null) continue;
     seen.set(parts.form, (seen.get(parts.form) ?? 0) + 1);
   }
   return new Set([...seen].filter(([, count]) => count >= 2).map(([form]) => form));
@@ -95,7 +140,7 @@ export function hasTypeBehind(lines: Lines): boolean {
   let seen = 0;
   for (let at = 1; at <= Math.min(lines.count, searched); at++)
     for (const [, behind] of lines.at(at).slice(0, 400).matchAll(codeAndMore)) {
-      if (!/^ [\da-f]{2} /i.test(behind!)) return false;
+      if (!/^ [\da-f]{2}(?: |$)/i.test(behind!)) return false;
       seen++;
     }
   return seen >= 2;

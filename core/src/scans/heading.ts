@@ -4,6 +4,7 @@ import { remembered } from './remembered.js';
 import {
   isArticle,
   isFigureWord,
+  isOnlyLabel,
   isFiller,
   isVerb,
   isWithin,
@@ -244,7 +245,9 @@ export const readModuleName = remembered((text: string): Heading | null => {
   const [first, second, ...more] = name.split(' ');
   if (second !== undefined && more.length > 0 && labelOf(`${first!} ${second}`)?.role === 'code') return null;
   if (isFigureWord(name) || statusWordOf(name) !== null || reachWordOf(name) !== null) return null;
-  if (!labelled && (labelOf(name) !== null || isPlate(name) || isNumbered(name))) return null;
+  if (!labelled && (isOnlyLabel(name) || isPlate(name) || isNumbered(name))) return null;
+  // `of 4`
+  if (second !== undefined && /^\d{1,3}$/.test(second) && more.length === 0 && isFiller(first!)) return null;
   // `Registro de`
   if (more.length === 0 && second !== undefined && /^\p{Ll}{2,3}$/u.test(second) && isArticleLike(second))
     return null;

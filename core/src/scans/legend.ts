@@ -10,8 +10,9 @@ import {
 import type { Lines } from './lines.js';
 import { segmentsOf } from './markup.js';
 import {
-  type ReachWord,
+  isOthers,
   labelOf,
+  type ReachWord,
   reachWordOf,
   statusOfField,
   type StatusWord,
@@ -23,6 +24,8 @@ export const markOf = (mark: string): string => mark.replace(/^([[(])\s{1,3}([\]
 
 export interface Legend {
   readonly statuses: ReadonlyMap<string, StatusWord>;
+  /** What codes without a mark are, where it says so. */
+  readonly others: StatusWord | null;
   readonly reaches: ReadonlyMap<string, ReachWord>;
   /** Behind every code stand two hexadecimal figures: its failure type. */
   readonly typeBehind: boolean;
@@ -51,12 +54,15 @@ export function legendOf(lines: Lines): Legend {
   const statuses = new Map<string, StatusWord>();
   const reaches = new Map<string, ReachWord>();
   const found = new Set<number>();
+  let others: StatusWord | null = null;
   for (let at = 1; at <= lines.count; at++) {
     if (at === searched && lines.count > 2 * searched) at = lines.count - searched;
     const whole = lines.at(at);
     if (whole.length < 8 || whole.length > 400) continue;
     const line = segmentsOf(whole)[0] ?? '';
-    const entries = entriesOf(line);
+    const told = othersIn(line);
+    others ??= told?.others ?? null;
+    const entries = told ? [told.entry] : entriesOf(line);
     // `CUR: none  HIST: none` says it of a module.
     if (entries.every(({ mark, reach }) => reach === 'clean' && statusWordOf(mark) !== null)) continue;
     found.add(at);
@@ -68,6 +74,7 @@ export function legendOf(lines: Lines): Legend {
   }
   return {
     statuses,
+    others,
     reaches,
     typeBehind: hasTypeBehind(lines),
     typeHeld: hasTypeInBrackets(lines),
@@ -76,6 +83,24 @@ export function legendOf(lines: Lines): Legend {
     decimalTypes: saysDecimalTypes(lines),
     lines: found,
   };
+}
+
+const marked =
+  /^[\s(]{0,9}([^\s\p{L}\p{N}]{1,2}|\p{L})\s?[=:]?\s(\p{L}[^,;]{2,30})[,;]\s(\p{L}[^,;]{4,40})$/u;
+
+/** `* active now, others stored`: a mark, and what codes without one are; null for no such line. */
+function othersIn(line: string): { entry: Entry; others: StatusWord } | null {
+  const [, mark, meaning, rest] = marked.exec(line.replace(/[)\s.]{1,9}$/, '')) ?? [];
+  const status = mark === undefined ? null : statusOfField(meaning!);
+  if (!status) return null;
+  const words = rest!.replace(/[=:]/g, ' ').trim().split(/\s+/);
+  for (let count = Math.min(3, words.length - 1); count >= 1; count--) {
+    const others = isOthers(words.slice(0, count).join(' '))
+      ? statusWordOf(words.slice(count).join(' '))
+      : null;
+    if (others) return { entry: { mark: mark!, status, reach: null }, others };
+  }
+  return null;
 }
 
 interface Entry {

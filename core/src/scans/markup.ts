@@ -2,7 +2,7 @@
 import { labelOf, statusWordOf } from './vocabulary.js';
 
 const htmlTag =
-  /<\/?(?:html|head|title|body|table|thead|tbody|tr|t[dh]|h[1-6]|p|br|hr|ul|ol|li|div|span|small|b|i|em|strong|footer|header|section|main|pre|font|center|a|u)\b[^<>]{0,300}>/gi;
+  /<\/?(?:html|head|title|body|table|thead|tbody|tr|t[dh]|h[1-6]|p|br|hr|ul|ol|li|dl|dt|dd|div|span|small|b|i|em|strong|footer|header|section|main|pre|font|center|a|u)\b[^<>]{0,300}>/gi;
 const breaks =
   /<(?:br\s*\/?|\/?(?:p|tr|h[1-6]|li|div|table|ul|ol|footer|header|section|title|html|head|body))\b[^<>]{0,300}>/gi;
 const entities: ReadonlyMap<string, string> = new Map(
@@ -100,7 +100,8 @@ function tagged(whole: string): readonly string[] {
     text
       .replace(/<title\b[^<>]{0,300}>[^<]{0,400}<\/title\s*>/gi, '')
       .replace(/<h[1-6]\b[^<>]{0,300}>/gi, '\n## ')
-      .replace(/<li\b[^<>]{0,300}>/gi, '\n- ')
+      .replace(/<dt\b[^<>]{0,300}>/gi, '\n## ')
+      .replace(/<(?:li|dd)\b[^<>]{0,300}>/gi, '\n- ')
       .replace(/<\/t[dh]\s*>\s*(?=<t[dh])/gi, ' | ')
       .replace(breaks, '\n')
       // What a tag holds by itself is a field of its own where it is a status: `<b>B1318</b> <i>Stored</i> Supply`.

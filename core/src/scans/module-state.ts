@@ -4,6 +4,7 @@ import {
   isAsking,
   isFiller,
   isModuleToken,
+  isOnlyLabel,
   isSentence,
   isTitle,
   isVerb,
@@ -102,7 +103,7 @@ export function stateOfResult(
 export function moduleStates(line: string, legend?: ReadonlyMap<string, ReachWord>): readonly ModuleState[] {
   if (line.length > 300) return [];
   const over = /^\s*(\p{L}[^:=]{1,50}?)\s*:\s*(\S.*)$/u.exec(line);
-  if (over && labelOf(over[1]!) === null && reachWordOf(over[1]!) === null && readModuleName(over[1]!)) {
+  if (over && !isOnlyLabel(over[1]!) && reachWordOf(over[1]!) === null && readModuleName(over[1]!)) {
     const reach = stateOf(over[2]!, legend) ?? (over[1]!.includes('"') ? unreadIn(over[2]!) : null);
     // `Read-out of "Restraints": 2 faults`
     const quoted = /"([^"]{2,60})"\s{0,9}$/.exec(over[1]!)?.[1];
@@ -213,7 +214,7 @@ function namedInTurn(line: string, legend?: ReadonlyMap<string, ReachWord>): rea
   const found = parts.flatMap((part): ModuleState[] => {
     const [, name, said] = /^(\p{L}[^:=]{1,40}?)\s?:\s(.{2,40})$/u.exec(part) ?? [];
     const reach = said === undefined ? null : stateOf(said, legend);
-    return reach !== null && labelOf(name!) === null && readModuleName(name!) ? [{ name: name!, reach }] : [];
+    return reach !== null && !isOnlyLabel(name!) && readModuleName(name!) ? [{ name: name!, reach }] : [];
   });
   return found.length === parts.length ? found : null;
 }
@@ -253,7 +254,7 @@ function markedBy(line: string, legend?: ReadonlyMap<string, ReachWord>): Module
 function dottedCount(line: string): ModuleState | null {
   const [, name, count] =
     /^\s{0,40}(\p{L}[^.:=|]{1,40}?)\s{0,9}\.{3,80}\s{0,9}(\d)\s{0,9}$/u.exec(line) ?? [];
-  return name !== undefined && labelOf(name) === null && !isTitle(name) && readModuleName(name)
+  return name !== undefined && !isOnlyLabel(name) && !isTitle(name) && readModuleName(name)
     ? { name, reach: Number(count) === 0 ? 'clean' : 'holdsCodes' }
     : null;
 }
@@ -267,7 +268,7 @@ function withinOf(line: string): ModuleState | null {
   return reach !== null &&
     reach !== 'holdsCodes' &&
     reach !== 'read' &&
-    labelOf(name!) === null &&
+    !isOnlyLabel(name!) &&
     readModuleName(name!)
     ? { name: name!, reach }
     : null;
@@ -275,10 +276,8 @@ function withinOf(line: string): ModuleState | null {
 
 /** `17;Cluster;0;` */
 function partedNought(line: string): ModuleState | null {
-  const name = /^\s{0,20}(?:(?:0x)?[\dA-F]{2};)?(\p{L}[^;|]{1,40});0;?\s{0,9}$/u.exec(line)?.[1];
-  return name !== undefined && labelOf(name) === null && readModuleName(name)
-    ? { name, reach: 'clean' }
-    : null;
+  const name = /^\s{0,20}(?:(?:0x)?[\dA-F]{2};)?(\p{L}[^;|]{1,40});\s?0;?\s{0,9}$/u.exec(line)?.[1];
+  return name !== undefined && !isOnlyLabel(name) && readModuleName(name) ? { name, reach: 'clean' } : null;
 }
 
 /** `03 faults in Airbag` */

@@ -140,6 +140,11 @@ const withLeaders: Plain = (line) =>
 /** `| Airbag || B1318-16`: cells of a page that people edit. */
 const withSingleBars: Plain = (line) => line.replace(/\|\||!!/g, '|').replace(/^!/, '|');
 
+/** `Body....B1318-16....active`: dots close to a code are blanks. */
+const withoutDots: Plain = (line) =>
+  anyDotted.test(line) ? line.replace(/\.{3,200}/g, (dots) => ' '.repeat(dots.length)) : line;
+const anyDotted = /\.{3}[PCBU][0-3][\dA-F]{3}(?!\w)/i;
+
 /** Characters in which a box of stars begins. */
 const firstPart = 8192;
 
@@ -150,22 +155,32 @@ const withoutStars: Plain = (line) =>
 /** Signs of a list close in front of a code: `++B1318`, `-B1318`. */
 const signsAtCode = /^\s{0,40}[+–-]{1,6}(?=[PCBU][0-3][\dA-F]{3}(?![\dA-F]))/im;
 
-const nameAtEnd = /^(\s{0,40})(\S.{2,200}?)\s(\p{L}{1,5})\s["“„]([^"“”„]{2,60})["”“]\s{0,9}$/u;
+const nameAtEnd =
+  /^(\s{0,40})(\S.{2,200}?)\s(?:(\p{L}{1,5})\s["“„]([^"“”„]{2,60})["”“]|\((\p{L}[^()]{2,40})\))\s{0,9}$/u;
 
-/** True where several lines end with a name in quotes: `B1318-16 active in "Body"`. */
+/** True where every code has a name at the end of its line: `B1318-16 active in "Body"`, `B1318-16 active (Body)`. */
 function endsInNames(lines: Lines): boolean {
   let seen = 0;
-  for (let at = 1; at <= Math.min(lines.count, searched); at++)
-    if (withNameInFront(lines.at(at).slice(0, 300)) !== lines.at(at).slice(0, 300)) seen++;
-  return seen >= 3;
+  const names = new Set<string>();
+  for (let at = 1; at <= Math.min(lines.count, searched); at++) {
+    const line = lines.at(at).slice(0, 300);
+    const own = withNameInFront(line);
+    // Each code has one; what stands in brackets behind a name is none.
+    if (own === line && anyCode.test(line)) return false;
+    if (own === line) continue;
+    seen++;
+    names.add(own.slice(0, own.indexOf(':')).trim());
+  }
+  return seen >= 3 && names.size < seen;
 }
 
 /** Such a line with the name in front. */
 const withNameInFront: Plain = (line) => {
-  const [, indent, said, word, name] = nameAtEnd.exec(line) ?? [];
-  return word !== undefined && isFiller(word) && readModuleName(name!) !== null
-    ? `${indent!}${name!}:   ${said!}`
-    : line;
+  const [, indent, said, word, quoted, held] = nameAtEnd.exec(line) ?? [];
+  const name = quoted ?? held;
+  if (name === undefined || statusWordOf(name) !== null || stateOf(name) !== null) return line;
+  const isSaid = word === undefined ? anyCode.test(said!) || stateOf(said!) !== null : isFiller(word);
+  return isSaid && readModuleName(name) !== null ? `${indent!}${name!}:   ${said!}` : line;
 };
 
 const addressAndName = /^(\s{0,40})(0x[\da-f]{2,3})\s\((\p{L}[^()]{1,50})\)(?=\s|:|$)/iu;
@@ -213,6 +228,26 @@ function endsInNamesOfCodes(lines: Lines): boolean {
     seen++;
   }
   return seen >= 3 && names.size < seen;
+}
+
+const nameAndWord = /^(\s{0,20}\p{L}[^():=|]{1,30}?)\s\((\p{Ll}[\p{L} ]{2,14})\)/u;
+
+/** Names that differ by no more than a word in brackets: `Seat (driver)`, `Seat (passenger)`. */
+function toldApart(lines: Lines): ReadonlySet<string> {
+  const words = new Map<string, Set<string>>();
+  for (let at = 1; at <= Math.min(lines.count, searched); at++) {
+    const [, name, word] = nameAndWord.exec(lines.at(at).slice(0, 80)) ?? [];
+    if (
+      name === undefined ||
+      statusWordOf(word!) !== null ||
+      stateOf(word!) !== null ||
+      labelOf(word!) !== null
+    )
+      continue;
+    const own = words.get(name.trim()) ?? new Set();
+    words.set(name.trim(), own.add(word!));
+  }
+  return new Set([...words].filter(([, own]) => own.size > 1).map(([name]) => name));
 }
 
 const labelAtEnd = /^(\s{0,40})(\S.{0,200}?)\s{3,200}(\p{L}{3,20})\s{0,9}$/u;
@@ -263,12 +298,20 @@ export function plainOrder(
   if (isSlashed(lines)) steps.push(withoutSlashes);
   if (/^\s{0,9}\*{8,200}\s{0,9}$/m.test(text.slice(0, firstPart))) steps.push(withoutStars);
   if (/^.{0,80}(?:\|\||!!).{0,80}(?:\|\||!!)/m.test(text)) steps.push(withSingleBars);
+  if (anyDotted.test(text)) steps.push(withoutDots);
   if (text.includes(' . . . ')) steps.push(withLeaders);
   if (signsAtCode.test(text)) steps.push((line) => line.replace(signsAtCode, blank));
-  if (/["”“]\s*$/m.test(text) && endsInNames(lines)) steps.push(withNameInFront);
+  if (/["”“)]\s*$/m.test(text) && endsInNames(lines)) steps.push(withNameInFront);
   if (/^\s{0,40}0x[\da-f]{2,3}\s\(/im.test(text)) steps.push(withNameBefore);
   if (endsInNamesOfCodes(lines)) steps.push(withNameFirst);
   if (endsInLabels(lines)) steps.push(withLabelInFront);
+  const apart = text.includes('(') ? toldApart(lines) : new Set();
+  if (apart.size > 0)
+    steps.push((line) =>
+      line.replace(nameAndWord, (whole, name: string, word: string) =>
+        apart.has(name.trim()) ? `${name} ${word}` : whole,
+      ),
+    );
   const banner = text.includes('|') ? repeatedInFront(lines) : null;
   if (banner !== null)
     steps.push((line) =>

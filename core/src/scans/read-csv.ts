@@ -11,8 +11,10 @@ import {
   placeOf,
 } from './columns.js';
 import { bareFields, noteField } from './header-field.js';
+import { readModuleName } from './heading.js';
 import { legendOf, withLearned } from './legend.js';
 import { Lines, saysSomething } from './lines.js';
+import { stateOf } from './module-state.js';
 import { pairsOf } from './pairs.js';
 import { PatternBook, patternsFor } from './patterns.js';
 import { Line, Reading } from './reading.js';
@@ -134,7 +136,9 @@ function layoutOf(rows: readonly Row[], book: PatternBook): { columns: Columns; 
   const first = sample.findIndex(({ cells }) =>
     cells.some((cell) => isCodes(cell) || isCodeBytes(cell) || book.isCode(cell)),
   );
-  const from = Math.max(0, above >= 0 && above < first ? above + 1 : first);
+  let from = Math.max(0, above >= 0 && above < first ? above + 1 : first);
+  // Rows over the first code that say something of a module, in as many cells, are rows too.
+  while (from > 0 && saysOfModule(sample[from - 1]!.cells, sample[first]!.cells.length)) from--;
   return {
     columns: columnsByContent(
       rows.slice(from, from + 400).map(({ cells }) => cells),
@@ -144,6 +148,12 @@ function layoutOf(rows: readonly Row[], book: PatternBook): { columns: Columns; 
     from,
   };
 }
+
+/** A name, and what is said of it. */
+const saysOfModule = (cells: readonly string[], width: number): boolean =>
+  cells.length === width &&
+  cells.some((cell) => stateOf(cell) !== null) &&
+  cells.some((cell) => stateOf(cell) === null && readModuleName(cell) !== null);
 
 /** What stands above or below the table: fields of the head, titles, counts. A full row of the table is no title. */
 function takeAround(reading: Reading, { cells }: Row, line: Line, above: boolean): void {

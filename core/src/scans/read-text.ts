@@ -11,6 +11,8 @@ import {
   indentOfStates,
   linesBelowCodes,
   listedNames,
+  nameBelowCodes,
+  namesBesideCodes,
   repeatedKeys,
 } from './habits.js';
 import { legendOf, withLearned, withLines } from './legend.js';
@@ -74,13 +76,16 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
   const book = addressesIn(all);
   const lines = plainOrder(readingOrder(all), all, text, book);
   const legend = withLines(withLearned(legendOf(all), known.words ?? []), book ? [book.line] : []);
+  const linesBelow = linesBelowCodes(all);
   const page: Page = {
     lines,
     legend,
     columns: null,
     starts: [],
     leading: NaN,
-    linesBelow: linesBelowCodes(all),
+    linesBelow,
+    nameBelow: nameBelowCodes(all, linesBelow),
+    namesBeside: namesBesideCodes(all),
     stateIndent: indentOfStates(all),
     keys: repeatedKeys(all),
     listed: listedNames(all),

@@ -209,8 +209,7 @@ class TreeReading {
     // In a list of all codes one without a code speaks of its module.
     const flat = branch.branches.some(namesItsModule);
     for (const child of branch.branches)
-      if (flat && !isCodeBranch(child) && child.fields.some(({ key }) => roleOf(key) === 'module'))
-        this.takeModule(child);
+      if (flat && !isCodeBranch(child) && namesModule(child)) this.takeModule(child);
       else this.walk(child);
   }
 
@@ -396,6 +395,11 @@ const isName = (key: string): boolean =>
   !tokensOf(spaced(key)).some((word) => namesCode(word)) &&
   readModuleName(key) !== null;
 
+/** It says of which module it is: `{"module": "Roof"}`, `<unit name="Roof">`. */
+const namesModule = ({ key, fields }: Branch): boolean =>
+  fields.some((field) => roleOf(field.key) === 'module') ||
+  (roleOf(key) === 'module' && fields.some((field) => isNameKey(field.key)));
+
 /** A code in a list of all codes says itself whose it is. */
 const namesItsModule = (branch: Branch): boolean =>
   isCodeBranch(branch) && branch.fields.some(({ key }) => roleOf(key) === 'module');
@@ -421,6 +425,11 @@ function nameOf({ key, fields, branches }: Branch): string | null {
     fields.find((field) => isNameKey(field.key)) ??
     fields.find((field) => roleOf(field.key) === 'module' && /\p{L}{2}/u.test(field.value)) ??
     fields.find((field) => otherNames.has(field.key.toLowerCase())) ??
+    // `<unit id="Restraints">`
+    fields.find(
+      ({ key: name, value }) =>
+        roleOf(name) === 'address' && /\p{L}{3}/u.test(value) && readModuleName(value),
+    ) ??
     fields.find((field) => roleOf(field.key) === 'text' && stateOf(field.value) === null) ??
     branches
       .find((child) => !child.list && roleOf(child.key) === 'module')

@@ -7,7 +7,7 @@ import { type CodeStatus, strongestStatus } from '../codes/index.js';
 import { remembered } from './remembered.js';
 import type { Reach } from './schema.js';
 import { tokensOf } from './tokens.js';
-import { figureWords, fillers, numberWords } from './word-lists.js';
+import { figureWords, fillers, mayBeModule, numberWords } from './word-lists.js';
 import { languages, type LanguageWords } from './words/index.js';
 
 export { tokensOf } from './tokens.js';
@@ -475,6 +475,18 @@ const labelIn = (text: string): Label | null => {
     (own.length === 1 ? inAnyLanguage(partsOf(own[0]!), asLabel) : null)
   );
 };
+
+/** True for the name of a field that no module is called by: `Key number`. */
+export const isOnlyLabel = (text: string): boolean =>
+  labelOf(text) !== null && !mayBeModule(text) && !isUnitOf(text);
+
+/** `Key reader`, `Battery unit`: what a field is called as well, and a word for a device. */
+function isUnitOf(text: string): boolean {
+  const words = text.trim().split(/\s+/);
+  return (
+    words.length === 2 && mayBeModule(words[0]!) && /^(?:module|reader)$/.test(labelOf(words[1]!)?.role ?? '')
+  );
+}
 
 const compounding: ReadonlySet<string> = new Set(['German', 'Dutch', 'Swedish']);
 const labelWords = tongues.flatMap(({ words, label }) =>

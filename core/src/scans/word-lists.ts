@@ -31,6 +31,10 @@ export const saysFailed = oneOf(allOf(({ failed }) => failed));
 export const saysNoLink = oneOf(allOf(({ noLink }) => noLink));
 /** True for one to ten in words. */
 export const isFigureWord = oneOf(allOf(({ figures }) => figures));
+/** True for what a legend calls codes without a mark: `all others`. */
+export const isOthers = oneOf(allOf(({ others }) => others));
+/** True for the name of a field that a module may be called as well: `Battery`. */
+export const mayBeModule = oneOf(allOf(({ modulesToo }) => modulesToo));
 /** True for what is done with a module to ask it: `select`. */
 export const isAsking = oneOf(allOf(({ asking }) => asking));
 const articles = allOf(({ articles: own }) => own);

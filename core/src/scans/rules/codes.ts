@@ -142,8 +142,8 @@ function addressed(reading: Reading, { text }: Line, page: Page, codes: readonly
 /** Without any heading one of the cells behind the code is the module's, where others follow. */
 function guessedIn(codes: readonly FoundCode[], line: Line, page: Page): Own | null {
   const cells = codes.length === 1 ? partsOf(codes[0]!) : [];
-  if (cells.length < 2) return null;
-  const at = moduleCell(cells.length, line, page);
+  if (cells.length < (page.namesBeside ? 1 : 2)) return null;
+  const at = cells.length === 1 ? 0 : moduleCell(cells.length, line, page);
   const name = readModuleName(cells[at]!);
   return name && { ...name, by: 'guess', codes: without(codes[0]!, cells, at) };
 }
@@ -278,9 +278,21 @@ export function leadingStatus(text: string): StatusReading | null {
 }
 
 /** A line below a code that stands alone, where each has as many below it: what the code means. */
-export function takeBelow(reading: Reading, line: Line, { linesBelow }: Page): boolean {
+export function takeBelow(reading: Reading, line: Line, { linesBelow, nameBelow }: Page): boolean {
   const { open } = reading;
   if (linesBelow === 0 || !open || line.at - open.at > linesBelow || line.indent < open.indent) return false;
+  const name =
+    line.at - open.at === nameBelow && (reading.module === null || reading.moduleBy === 'guess')
+      ? readModuleName(line.text)
+      : null;
+  if (name) {
+    const before = reading.module;
+    reading.enter(name.name, line, { address: name.address, by: 'guess' });
+    for (const own of open.codes) Object.assign(own, { module: name.name });
+    if (before !== null) reading.leaveUnnamed(before);
+    reading.mark(line, 'module');
+    return true;
+  }
   const code = open.codes.at(-1)!;
   tellMore(reading, code, line);
   return true;
@@ -321,6 +333,8 @@ export function takeOverCode(reading: Reading, line: Line, { lines, stateIndent 
 /** A line set further in than the code above it carries on that code's description. */
 export function takeContinuation(reading: Reading, line: Line): boolean {
   if (!reading.open || line.indent <= reading.open.indent) return false;
+  // As far in as the name above, which itself is further in than its codes.
+  if (reading.moduleBy === 'heading' && line.indent === reading.moduleIndent) return false;
   const code = reading.open.codes.at(-1)!;
   tellMore(reading, code, line);
   return true;

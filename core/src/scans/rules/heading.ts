@@ -11,7 +11,16 @@ import { stateOf, unreadIn } from '../module-state.js';
 import { type ReadingOrder } from '../page-columns.js';
 import { pairsOf } from '../pairs.js';
 import { type Line, type Reading } from '../reading.js';
-import { type Role, isSentence, isTitle, labelOf, reachWordOf, statusWordOf } from '../vocabulary.js';
+import {
+  isOnlyLabel,
+  isSentence,
+  isTitle,
+  labelOf,
+  moduleLabelLength,
+  reachWordOf,
+  type Role,
+  statusWordOf,
+} from '../vocabulary.js';
 import { leadingStatus } from './codes.js';
 import { statusWithNone } from './modules.js';
 import { type Page } from './page.js';
@@ -71,7 +80,11 @@ function namesColumns({ text }: Line): boolean {
   const labels = splitCells(text).map((cell) => labelOf(cell));
   const [first, second] = labels;
   return (
-    labels.every((label) => label !== null) ||
+    (labels.every((label) => label !== null) &&
+      !(
+        labels.length === 1 &&
+        !isOnlyLabel(text.slice(moduleLabelLength(text)).replace(/^\s*[\dA-F]{1,3}\s/i, ''))
+      )) ||
     (labels.length >= 3 && first != null && second != null && /^(?:code|module)$/.test(first.role))
   );
 }
@@ -293,7 +306,7 @@ const overDeeperCode = (text: string, at: number, lines: ReadingOrder): boolean 
   statusWordOf(text.trim()) !== null && setInCode(text, at, lines);
 
 /** A dash alone on the line below a name says that there is nothing. */
-export const oneDash = /^\s{0,40}[-–—]\s{0,9}$|^\s{2,40}[-–—]{2}\s{0,9}$/;
+export const oneDash = /^\s{0,40}(?:[-–—]|\[\s?\])\s{0,9}$|^\s{2,40}[-–—]{2,3}\s{0,9}$/;
 
 /** A label of a part's number or version, and the number. */
 const isIdentity = (cell: string): boolean => {

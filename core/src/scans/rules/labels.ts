@@ -10,11 +10,12 @@ import type { Legend } from '../legend.js';
 import { opensCodes, type Pair, pairsOf } from '../pairs.js';
 import { type Line, type Reading } from '../reading.js';
 import {
-  type Role,
   isNameKey,
+  isOnlyLabel,
   labelOf,
   reachOfList,
   reachWordOf,
+  type Role,
   saysFailed,
   saysNo,
   saysYes,
@@ -31,6 +32,14 @@ export function takePairs(reading: Reading, line: Line, page: Page): boolean {
   const { text } = line;
   const pairs = pairsOf(text);
   if (takeFlags(reading, line, pairs)) return true;
+  // `Battery: no reply` is said of a module, `Battery: 12.4 V` is not.
+  if (
+    pairs.length === 1 &&
+    pairs[0]!.label !== null &&
+    !isOnlyLabel(pairs[0]!.key) &&
+    stateOf(pairs[0]!.value, page.legend.reaches) !== null
+  )
+    return takeModuleState(reading, line, page);
   const known = pairs.filter(({ label }) => label !== null);
   if (known.length === 0) return takeBareField(reading, line, page) || takeName(reading, line, pairs, page);
   // A code in front of the labels, or in the value of one beside other words, is a line of a code.
@@ -155,8 +164,12 @@ export function takePairs(reading: Reading, line: Line, page: Page): boolean {
       !/\p{L}/u.test(total.value) ||
       reachWordOf(total.value) !== null ||
       /^\d+\s+\p{L}+\s+\p{L}+\s+\d+/u.test(total.value)
-    )
-      reading.promise(Number(count[1]), line, null);
+    ) {
+      // Set in below a name it is that module's.
+      const own = reading.module !== null && line.indent > reading.moduleIndent ? reading.module : null;
+      if (own !== null) reading.say(Number(count[1]) === 0 ? 'clean' : 'holdsCodes');
+      reading.promise(Number(count[1]), line, own);
+    }
     taken = true;
   }
   for (const { label, value } of known) {

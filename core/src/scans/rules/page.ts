@@ -15,6 +15,10 @@ export interface Page {
   leading: number;
   /** Lines below every code that belong to it, where codes stand alone on theirs. */
   readonly linesBelow: number;
+  /** Which of those names its module, where no other line does; 0 for none. */
+  readonly nameBelow: number;
+  /** The words beside each code name its module. */
+  readonly namesBeside: boolean;
   /** How far what is said of modules is set in below their names; 0 where it is not. */
   readonly stateIndent: number;
   /** What stands in front of a colon on more than one line, in small letters. */

@@ -83,6 +83,8 @@ export const german: LanguageWords = {
   within: 'in|im|bei|für',
   noLink: 'kein|keinen|nicht durchgeführt|unmöglich|nicht möglich|keine|keiner|fehlt|gestört|fehlerhaft',
   modules: 'steuergeräte|systeme',
+  others: 'andere|alle anderen|übrige|alle übrigen|sonst|ohne zeichen',
+  modulesToo: 'telefon|batterie|zündung|schlüssel',
   asking: 'wähle|auswahl|lese|öffne|verbinde|prüfe|abfrage|test',
   articles: 'der|die|das',
   figures: 'ein|eine|zwei|drei|vier|fünf|sechs|sieben|acht|neun|zehn',

@@ -83,6 +83,8 @@ export const english: LanguageWords = {
   within: 'in|for',
   noLink: 'no|impossible|none|nothing|failure|lost',
   modules: 'modules|units|ecus|control units|control modules|systems|controllers',
+  others: 'others|all others|the others|all the others|unmarked|no mark',
+  modulesToo: 'telephone|phone|battery|ignition|key|keys|distance|speed|temperature|interface|connector',
   asking:
     'select|selecting|read|reading|open|opening|connect|connecting|query|scan|scanning|test|testing|check|checking',
   articles: 'the',

@@ -81,6 +81,8 @@ export const spanish: LanguageWords = {
   within: 'en',
   noLink: 'ningún|sin|no establecida|imposible|ninguna|ninguno|fallida|nula',
   modules: 'módulos|unidades|centralitas|sistemas',
+  others: 'otros|los demás|resto',
+  modulesToo: 'teléfono|batería|encendido|llave',
   asking: 'selección|lectura|apertura|conexión|prueba',
   articles: 'el|la|los|las',
   figures: 'uno|una|un|dos|tres|cuatro|cinco|seis|siete|ocho|nueve|diez',

@@ -82,6 +82,8 @@ export const french: LanguageWords = {
   within: 'dans|en',
   noLink: 'pas de|non établie|non effectuée|impossible|aucune|aucun|absente|perdue|échec',
   modules: 'calculateurs|modules|systèmes|unités',
+  others: 'autres|les autres|sinon',
+  modulesToo: 'téléphone|batterie|allumage|clé',
   asking: 'sélection|lecture|ouverture|connexion|test|contrôle',
   articles: 'le|la|les',
   figures: 'un|une|deux|trois|quatre|cinq|six|sept|huit|neuf|dix',

@@ -80,6 +80,8 @@ export const italian: LanguageWords = {
   within: 'in|nel|nella',
   noLink: 'nessun|non stabilita|non effettuata|impossibile|nessuna|nessuno|assente|fallita|mancante',
   modules: 'moduli|centraline|sistemi',
+  others: 'altri|gli altri|resto',
+  modulesToo: 'telefono|batteria|accensione|chiave',
   asking: 'selezione|lettura|apertura|connessione|prova',
   articles: 'il|lo|la|gli|le',
   figures: 'uno|una|un|due|tre|quattro|cinque|sei|sette|otto|nove|dieci',

@@ -92,6 +92,10 @@ export interface LanguageWords {
   readonly within: string;
   /** What says under a label or column of the contact that there was none. */
   readonly noLink: string;
+  /** Codes without a mark, in a legend. */
+  readonly others: string;
+  /** Names of fields that a module may be called as well: `Battery`. */
+  readonly modulesToo: string;
   /** What is done with a module to ask it, in front of the name. */
   readonly asking: string;
   /** Articles of two letters and more: no name of a module begins with one. */

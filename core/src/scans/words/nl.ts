@@ -79,6 +79,8 @@ export const dutch: LanguageWords = {
   within: 'in',
   noLink: 'niet tot stand|onmogelijk|niet mogelijk|geen|mislukt|verbroken',
   modules: 'modules|regeleenheden|systemen|regelapparaten',
+  others: 'overige|andere|rest',
+  modulesToo: 'telefoon|accu|batterij|ontsteking|sleutel',
   asking: 'selectie|uitlezen|verbinding|test|controle',
   articles: 'de|het',
   figures: 'een|één|twee|drie|vier|vijf|zes|zeven|acht|negen|tien',

@@ -80,6 +80,8 @@ export const polish: LanguageWords = {
   within: 'w',
   noLink: 'żaden|nienawiązana|niemożliwa|niemożliwe|brak|żadna|utracona',
   modules: 'moduły|sterowniki|systemy',
+  others: 'pozostałe|inne',
+  modulesToo: 'telefon|akumulator|zapłon|kluczyk',
   asking: 'wybór|odczyt|połączenie|test',
   articles: '',
   figures: 'jeden|jedna|dwa|dwie|trzy|cztery|pięć|sześć|siedem|osiem|dziewięć|dziesięć',

@@ -79,6 +79,8 @@ export const portuguese: LanguageWords = {
   within: 'em|no|na',
   noLink: 'não efetuada|não estabelecida|impossível|nenhuma|nenhum|falhou|ausente',
   modules: 'módulos|unidades|centrais|sistemas',
+  others: 'outros|os outros|restantes',
+  modulesToo: 'telefone|bateria|ignição|chave',
   asking: 'seleção|leitura|ligação|teste',
   articles: 'os|as',
   figures: 'um|uma|dois|duas|três|quatro|cinco|seis|sete|oito|nove|dez',

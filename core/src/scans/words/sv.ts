@@ -13,7 +13,7 @@ export const swedish: LanguageWords = {
   reach: {
     read: 'positiv|ansluten|läst|avläst|svarar|ja|kommunikation ok',
     clean:
-      'utan anmärkning|inga anmärkningar|u a|inga dtc|inga felkoder|inga fel|inget fel|inga koder|felfri|utan fel|inga|minnet tomt|tomt|felminne tomt|inga lagrade fel',
+      'ingen|inga|inget|utan anmärkning|inga anmärkningar|u a|inga dtc|inga felkoder|inga fel|inget fel|inga koder|felfri|utan fel|inga|minnet tomt|tomt|felminne tomt|inga lagrade fel',
     silent:
       'går ej att nå|går inte att nå|hittades inte|utan svar|utan kommunikation|ej ansluten|inte ansluten|svarar ej|svarar inte|inget svar|ingen kommunikation|ingen kontakt|svarade inte|ej svar|tyst|kommunikationsfel',
     notFitted:
@@ -70,6 +70,8 @@ export const swedish: LanguageWords = {
   within: 'i',
   noLink: 'omöjlig|ingen|inget|saknas',
   modules: 'moduler|styrenheter',
+  others: 'övriga|andra',
+  modulesToo: 'telefon|batteri|tändning|nyckel',
   asking: 'val|läsning|anslutning|test',
   articles: '',
   figures: 'en|ett|två|tre|fyra|fem|sex|sju|åtta|nio|tio',
