@@ -283,7 +283,10 @@ function finish(
     rest = rest.replace(heldType[0], ' ');
   }
   const byte =
-    legend?.byteBehind && behind === null && failureType !== null && /^ ([\da-f]{2})(?=\s|$)/i.exec(rest);
+    legend?.byteBehind &&
+    behind === null &&
+    failureType !== null &&
+    /^(?: |\s?[|;,]\s?)([\da-f]{2})(?=[\s|;,]|$)/i.exec(rest);
   if (byte) status = { ...ofByte(parseInt(byte[1]!, 16)), statusText: byte[1]!, by: 'guess' };
   // `B1318-16 (2F)`
   const held =

@@ -97,7 +97,7 @@ export function namesBesideCodes(lines: Lines): boolean {
 }
 
 const nameAndWords =
-  /^(\s{0,20})(\p{L}[^:=|.]{1,40}?)(?:\s?(:)\s{1,9}|\s?(\.{3})\.{0,80}\s?|\s([-–—])\s|(\s)\s{1,80})(\p{L}.{1,50})$/u;
+  /^(\s{0,20})(\p{L}[^:=|.]{1,40}?)(?:\s?(:)\s{1,9}|\s?(\.{3})\.{0,80}\s?|\s([-–—])\s|(\s)\s{1,80})([\p{L}\d].{1,50})$/u;
 
 /** A name with something said of it behind a sign: its parts, and how it is set out; null for no such line. */
 export function saidOfName(line: string): { name: string; said: string; form: string } | null {
@@ -162,7 +162,7 @@ export function hasTypeInBrackets(lines: Lines): boolean {
 }
 
 const codeAndCells =
-  /(?<![\w.-])[PCBU][0-3][\dA-F]{3}(?:(?![\w-])[\s|;,]{1,12}([\dA-F]{2})[\s|;,]{1,12}([\dA-F]{2})(?=[\s|;,]|$)|[-:]([\dA-F]{2}) ([\dA-F]{2})(?=\s|$))?/gi;
+  /(?<![\w.-])[PCBU][0-3][\dA-F]{3}(?:(?![\w-])[\s|;,]{1,12}([\dA-F]{2})[\s|;,]{1,12}([\dA-F]{2})(?=[\s|;,]|$)|[-:]([\dA-F]{2})(?: |\s?[|;,]\s?)([\dA-F]{2})(?=[\s|;,]|$))?/gi;
 
 /** True where at least two codes have such cells, each of them, and they cannot all be counts. */
 export function hasByteBehind(lines: Lines): boolean {
@@ -238,6 +238,9 @@ export function linesBelowCodes(lines: Lines): number {
     for (let next = at + 1; next <= lines.count; next++) {
       const text = lines.at(next).slice(0, 200);
       if (!saysSomething(text) || anyCode.test(text) || text.search(/\S/) < indent) break;
+      // `Cluster   no codes`
+      const named = saidOfName(text);
+      if (named && statusWordOf(named.said) === null && stateOf(named.said) !== null) break;
       below++;
     }
     least = Math.min(least, below);

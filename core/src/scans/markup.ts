@@ -88,6 +88,18 @@ function unboxed(text: string): string {
   return own;
 }
 
+const listTag = /<(\/?)(ul|ol)\b[^<>]{0,300}>|<li\b[^<>]{0,300}>/gi;
+
+/** Items of lists, each as far in as lists of its line hold it. */
+function inLists(): (tag: string, closing: string, list: string | undefined) => string {
+  let depth = 0;
+  return (_, closing, list) => {
+    if (list === undefined) return `\n${'  '.repeat(depth)}- `;
+    depth = Math.max(0, depth + (closing === '' ? 1 : -1));
+    return '\n';
+  };
+}
+
 /** What a page says of itself before it begins. */
 const prolog = /^\s{0,200}(?:<\?xml[^<>]{0,300}>\s{0,200})?(?:<![^<>]{0,300}>\s{0,200}){0,4}/;
 
@@ -101,7 +113,8 @@ function tagged(whole: string): readonly string[] {
       .replace(/<title\b[^<>]{0,300}>[^<]{0,400}<\/title\s*>/gi, '')
       .replace(/<h[1-6]\b[^<>]{0,300}>/gi, '\n## ')
       .replace(/<dt\b[^<>]{0,300}>/gi, '\n## ')
-      .replace(/<(?:li|dd)\b[^<>]{0,300}>/gi, '\n- ')
+      .replace(listTag, inLists())
+      .replace(/<dd\b[^<>]{0,300}>/gi, '\n- ')
       .replace(/<\/t[dh]\s*>\s*(?=<t[dh])/gi, ' | ')
       .replace(breaks, '\n')
       // What a tag holds by itself is a field of its own where it is a status: `<b>B1318</b> <i>Stored</i> Supply`.

@@ -212,7 +212,10 @@ function shortestLabel(words: string): string | null {
   const all = words.split(' ');
   for (let count = Math.min(2, all.length); count >= 1; count--) {
     const key = all.slice(-count).join(' ');
-    if (labelOf(key)) return key;
+    // `Climate control status`: what a module's name ends with is not the label's.
+    const ofName =
+      count === 2 && isModuleToken(all.at(-2)!) && labelOf(all.at(-1)!)?.role === labelOf(key)?.role;
+    if (labelOf(key) && !ofName) return key;
   }
   return null;
 }

@@ -182,7 +182,7 @@ function isNumbered(lines: Lines): boolean {
     } else others++;
     if (!Number.isNaN(number)) before = number;
   }
-  return counted >= 6 && others <= 2;
+  return (counted >= 6 && others <= 2) || (counted >= 3 && others === 0);
 }
 
 function readLine(reading: Reading, whole: Line, page: Page): void {

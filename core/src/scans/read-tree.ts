@@ -151,6 +151,8 @@ class TreeReading {
   private isModule(branch: Branch): boolean {
     if (isCodeBranch(branch) || branch.branches.some(namesItsModule)) return false;
     // `"Restraints": ["B1318-16"]`, `<unit name="Restraints"><fault ...`: a list of codes under a name.
+    // `{"Restraints": ["B1318-16"], "Body": []}`: a map of modules.
+    if (branch.branches.filter(({ list, key }) => list && isName(key)).length > 1) return false;
     return listsCodes(branch) || namesCodes(branch)
       ? nameOf(branch) !== null
       : branch.branches.some(
@@ -184,7 +186,7 @@ class TreeReading {
       // `"Tailgate": "no answer"` beside modules with codes.
       const reach =
         (spoken || branch.branches.some((child) => this.modules.has(child))) && isName(field.key)
-          ? stateOf(field.value)
+          ? (stateOf(field.value) ?? (field.value === 'null' ? 'unclear' : null))
           : null;
       if (reach !== null && labelOf(field.key) === null) {
         this.reading.enter(field.key, line, { by: 'label' });

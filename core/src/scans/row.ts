@@ -160,7 +160,7 @@ function completed(found: FoundCode, cells: readonly string[], columns: Columns,
   const read =
     told.find(({ status }) => status !== 'unknown') ??
     inText?.status ??
-    (found.status === 'unknown' ? (told[0] ?? found) : found);
+    (found.status === 'unknown' ? (told[0] ?? unmarked(found, legend)) : found);
   const { failureType } = found;
   return {
     ...found,
@@ -176,6 +176,10 @@ function completed(found: FoundCode, cells: readonly string[], columns: Columns,
     text: text === '' ? found.text : (inText?.rest[0] ?? text).trim().replace(/\s+/g, ' '),
   };
 }
+
+/** A code without a mark, where the legend says what such are. */
+const unmarked = (found: FoundCode, { others }: Legend): FoundCode =>
+  others === null || found.statusText !== null ? found : { ...found, ...others, by: 'legend' };
 
 /** The failure type of a cell that holds the same code as bytes: `900113` beside `B1001`. */
 function typeOfBytes(code: string, cells: readonly string[]): string | null {

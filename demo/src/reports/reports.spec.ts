@@ -52,6 +52,8 @@ describe('reports in any layout', () => {
 
 /** What is not read as its truth file says, and why it is left so. */
 const known: Readonly<Record<string, string>> = {
+  '1436-nn-i-fr.txt': 'two names beside two codes may as well be what they mean',
+  '1439-nn-l-it.txt': 'two names beside two codes may as well be what they mean',
   '1231-hh-colon-everywhere-en.txt': 'colons part everything, and nothing else tells what is what',
   '1098-bb-norsk-no.txt': 'a language that we lack: what it says of modules is told as unclear',
   '985-w-modes-5-en.txt':
@@ -92,10 +94,10 @@ describe('the corpus of reports', () => {
     JSON.parse(readFileSync(join(folder, file.replace(/\.[^.]*$/, '.truth.json')), 'utf8')) as Truth;
   const read = (file: string) => readReport(decodeReport(readFileSync(join(folder, file))).text);
 
-  it('holds 1,427 reports in 1,347 layouts', () => {
-    expect(files.length).toBe(1427);
+  it('holds 1,523 reports in 1,419 layouts', () => {
+    expect(files.length).toBe(1523);
     const names = new Set(files.map((file) => file.replace(/^\d+-(.*)-[a-z]{2}(?:-slips)?\..*$/, '$1')));
-    expect(names.size).toBe(1347);
+    expect(names.size).toBe(1419);
   });
 
   for (const file of files.filter((name) => known[name] === undefined))

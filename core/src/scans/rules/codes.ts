@@ -6,7 +6,7 @@ import { type StatusReading, readStatusCell, statusInside } from '../status-cell
 import { readModuleName } from '../heading.js';
 import { type Line, type Reading, bitsOf } from '../reading.js';
 import type { ReadBy } from '../schema.js';
-import { isSentence, labelOf, reachWordOf, statusWordOf } from '../vocabulary.js';
+import { isSentence, isWithin, labelOf, reachWordOf, statusWordOf } from '../vocabulary.js';
 import { pairsOf } from '../pairs.js';
 import { codeToken, type Page, pairSign } from './page.js';
 
@@ -42,6 +42,7 @@ export function takeCodes(reading: Reading, line: Line, page: Page, coded: boole
     below || (labelOf(label?.[1] ?? label?.[2] ?? '')?.role === 'code' && codes[0]!.text === null);
   const own =
     locatedAt(codes, line) ??
+    (reading.module === null || reading.moduleBy === 'guess' ? locatedIn(codes) : null) ??
     bracketed(reading, codes, line) ??
     (heading && { ...heading, by: 'word' as const, codes }) ??
     inCell(reading, codes, page) ??
@@ -82,11 +83,20 @@ function locatedAt(codes: readonly FoundCode[], { text }: Line): Own | null {
   return { ...place, by: 'word', codes: [{ ...codes[0]!, ...known, text: null, cells: [] }] };
 }
 
+/** `B1318-16 in Body (active)` */
+function locatedIn(codes: readonly FoundCode[]): Own | null {
+  if (codes.length !== 1) return null;
+  const [, word, name] = /^(\p{Ll}{2,4})\s(\p{Lu}.{2,40})$/u.exec(codes[0]!.text ?? '') ?? [];
+  const place = word !== undefined && isWithin(word) ? readModuleName(name!) : null;
+  return place && { ...place, by: 'guess', codes: [{ ...codes[0]!, text: null, cells: [] }] };
+}
+
 /** `B1318-16 (stored) [Body]`: where no module stands above, the bracket at the end names it. */
 function bracketed(reading: Reading, codes: readonly FoundCode[], { text }: Line): Own | null {
   if (codes.length !== 1 || (reading.module !== null && !reading.moduleInBrackets)) return null;
   const held = /\s\[(\p{L}[^[\]]{1,50})\]\s{0,9}$/u.exec(text)?.[1];
-  const place = held === undefined || readStatusCell(held) !== null ? null : readModuleName(held);
+  const place =
+    held === undefined || readStatusCell(held) !== null || codeToken.test(held) ? null : readModuleName(held);
   if (!place) return null;
   reading.moduleInBrackets = true;
   const [code] = codes;

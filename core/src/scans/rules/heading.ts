@@ -134,6 +134,10 @@ function isBare(reading: Reading, line: Line, page: Page, { heading, count }: Na
   const below = lines.at(line.at + 1).search(/\S/);
   if (passed?.line.at === line.at - 1 && line.indent > passed.line.indent && below <= line.indent)
     return false;
+  // What a code below it means, as far in as what is said of other modules.
+  const asStates = page.stateIndent > 0 && line.indent === page.stateIndent;
+  if (asStates && reading.module !== null && reading.moduleIndent < line.indent && count === null)
+    return false;
   if (isTitle(bare) || isSentence(heading.name)) return false;
   return (
     isDecorated(line, lines) ||
@@ -244,7 +248,10 @@ const linesOfCode = 4;
 /** True where the next line holds a code's status, count or type by their labels. */
 const fieldsBelow = ({ at }: Line, lines: ReadingOrder): boolean =>
   pairsOf(lines.at(at + 1).slice(0, longestPiece)).some(
-    ({ label }) => label !== null && /^(?:status|byte|count|type)$/.test(label.role),
+    ({ label, value }) =>
+      label !== null &&
+      /^(?:status|byte|count|type)$/.test(label.role) &&
+      (label.role !== 'status' || statusWordOf(value) !== null || stateOf(value) === null),
   );
 
 /** Lines below a name in which what is found of it has to begin. */
@@ -267,7 +274,7 @@ function leadsToFinding(reading: Reading, at: number, { lines, stateIndent }: Pa
     if (headerOf(text)) return true;
     if (overDeeperCode(raw, next, lines)) return true;
     // What a code below it means, as far in as what is said of other modules.
-    if (stateIndent > 0 && raw.search(/\S/) === stateIndent && setInCode(raw, next, lines)) return true;
+    if (stateIndent > 0 && raw.search(/\S/) === stateIndent && overCode(raw, next, lines)) return true;
     if (statusWithNone(text) || (/:\s*$/.test(text) && statusWordOf(text.replace(/:\s*$/, '')) !== null))
       return true;
     // `ID 4711-02  SW 3.1`
@@ -290,6 +297,8 @@ function leadsToFinding(reading: Reading, at: number, { lines, stateIndent }: Pa
     // The next line names a module itself.
     if (pairs.some(({ label, value }) => label?.role === 'module' && /\p{L}{2}/u.test(value))) return false;
     if (pairs.some(({ label }) => label && findingRoles.has(label.role))) return true;
+    // `Status: fault` is said of a module.
+    if (pairs.some(({ label, value }) => label?.role === 'status' && stateOf(value) !== null)) return true;
     return false;
   }
   return false;
@@ -299,6 +308,12 @@ function leadsToFinding(reading: Reading, at: number, { lines, stateIndent }: Pa
 function setInCode(text: string, at: number, lines: ReadingOrder): boolean {
   const below = lines.at(at + 1).slice(0, longestPiece);
   return below.search(/\S/) > text.search(/\S/) && readCodeLine(below)?.before === null;
+}
+
+/** True where a code that stands alone is right below, no less far in. */
+function overCode(text: string, at: number, lines: ReadingOrder): boolean {
+  const below = lines.at(at + 1).slice(0, longestPiece);
+  return below.search(/\S/) >= text.search(/\S/) && readCodeLine(below)?.before === null;
 }
 
 /** `Attivo` over codes that are set in. */

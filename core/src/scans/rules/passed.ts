@@ -13,7 +13,7 @@ export function notePassed(reading: Reading, line: Line, { lines }: Page): void 
 
 /** What could be a module's name in a line that nothing understood: a few words, alone or behind a word and a colon. */
 function nameIn(text: string): string | null {
-  const bare = text.trim();
+  const bare = text.trim().replace(/^[-*•]\s+/, '');
   // `Lamp unit, left`
   const bent = bare.includes(',') && !/^\p{L}[\p{L} ]{2,30}, \p{L}{2,12}$/u.test(bare);
   if (bare.length > 50 || bent || /[|;!?=]|\.$/.test(bare) || isTitle(bare)) return null;

@@ -53,7 +53,8 @@ function sectionOf(text: string, reading: Reading, line: Line, page: Page) {
   if (byMode) return modes[byMode]!;
   const alone = statusWordOf(text.trim());
   // `ACTIVE` over codes that are set in.
-  if (alone && /:\s*$/.test(text) && readCodeLine(page.lines.at(line.at + 1).slice(0, 200))?.before === null)
+  const next = readCodeLine(page.lines.at(line.at + 1).slice(0, 200));
+  if (alone && /:\s*$/.test(text) && next !== null && (next.before === null || line.indent === 0))
     return alone.status;
   if (alone && (isRuled(text) || !(reading.open && line.indent >= reading.open.indent))) {
     const below = page.lines.at(line.at + 1).slice(0, 200);
