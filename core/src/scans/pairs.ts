@@ -1,6 +1,7 @@
 /** Labels with their values in a line: `Key: value`, `key....... value`, `#KEY# value`, `"key": "value"`, `key="value"`. */
 import { readCode } from '../codes/index.js';
 import {
+  isModuleToken,
   isNameKey,
   isNumberWord,
   type Label,

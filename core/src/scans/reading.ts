@@ -421,6 +421,15 @@ export class Reading {
   /** What the report prints with all names is no part of them. */
   private shortenNames(): void {
     if (this.modules.length > mostModules) return;
+    const addressed = this.modules.filter(({ address }) => address != null).length;
+    // `BA  Tailgate` where the others begin with their addresses.
+    if (addressed >= 3 && 2 * addressed > this.modules.length)
+      for (const module of [...this.modules]) {
+        const [, address, name] = /^([A-F]{2})\s(\p{L}.{1,60})$/u.exec(module.name) ?? [];
+        if (name === undefined || module.address != null) continue;
+        module.address = address!;
+        this.rename(module, name);
+      }
     const shorter = shorterNames(this.modules.map(({ name }) => name));
     for (const module of [...this.modules]) {
       const name = shorter.get(module.name);
