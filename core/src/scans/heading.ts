@@ -50,6 +50,10 @@ export const readHeading = remembered((line: string): Heading | null => {
   const named = held && labelOf(held[1]!)?.role === 'module' ? readHeading(held[3]!) : null;
   if (named && reachWordOf(named.name) === null)
     return { name: named.name, address: held![2]!.toUpperCase(), labelled: true };
+  // `2A;Airbag;2;`
+  const [, before, between] = /^\s*(?:0x)?([\da-f]{2,3});(\p{L}[^;]{1,50});\d{0,3};?\s*$/iu.exec(line) ?? [];
+  const inCells = between === undefined ? null : readHeading(between);
+  if (inCells) return { ...inCells, address: before!.toUpperCase(), labelled: true };
   // `Airbag | 15`
   const [, apart, numbered] = /^\s*(\p{L}[^|]{1,50}?)\s\|\s((?:0x)?[\da-f]{2,3})\s*$/iu.exec(line) ?? [];
   const parted = apart === undefined || !/\d/.test(numbered!) ? null : readHeading(apart);

@@ -211,7 +211,7 @@ function boxedEntries(line: string): readonly Entry[] {
     const status = statusOfField(meaning) ?? statusOfField(withoutCode(meaning));
     if (!status && !said) return [];
     const reach = said === 'read' || (status && said === 'holdsCodes') ? null : said;
-    found.push({ mark: (match[1] ?? match[2])!, status: reach === null ? status : null, reach });
+    found.push({ mark: (match[1] ?? match[2])!, status, reach });
   }
   return found.some(({ status }) => status !== null) ? found : [];
 }

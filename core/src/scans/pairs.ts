@@ -4,6 +4,7 @@ import {
   isModuleToken,
   isNameKey,
   isNumberWord,
+  isOnlyLabel,
   type Label,
   labelOf,
   reachWordOf,
@@ -230,7 +231,10 @@ function bareCells(line: string): readonly Pair[] {
   for (let at = 0; at < cells.length; at += 2) {
     const label = labelOf(cells[at]!);
     const named = cells.length === 2 && isNameKey(cells[at]!);
-    if ((!label && !named) || labelOf(cells[at + 1]!)) return [];
+    // `Battery   no reply` is said of a module.
+    if (label && reachWordOf(cells[at + 1]!) !== null && !isOnlyLabel(cells[at]!.replace(/^\d{1,3}\s/, '')))
+      return [];
+    if ((!label && !named) || (labelOf(cells[at + 1]!) && reachWordOf(cells[at + 1]!) === null)) return [];
     found.push({ key: cells[at]!, label, value: cells[at + 1]! });
   }
   return found;

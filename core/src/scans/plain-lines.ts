@@ -209,25 +209,39 @@ function repeatedInFront(lines: Lines): string | null {
 const nameLast =
   /^(\s{0,40})(\p{L}.{2,80}?)(\s{2,80}[PCBU][0-3][\dA-F]{3}(?:[-:][\dA-F]{2})?(?![\w-]).{0,80}?\s{2,80})(\p{L}(?:\S|\s(?=\S)){1,40})\s{0,9}$/u;
 
-/** `Supply low   B1318-16   active   Body` with the name in front. */
-const withNameFirst: Plain = (line) => line.replace(nameLast, '$1$4$3$2');
+/** `no faults   -   -   Cluster` */
+const stateFirst =
+  /^(\s{0,40})(\p{L}.{2,60}?)(\s{2,80}(?:-\s{2,80}){0,4})(\p{L}(?:\S|\s(?=\S)){1,40})\s{0,9}$/u;
 
-/** True where every code has what it means in front, never the same, and a name that comes again at the end of its line. */
+/** Such a line with the name in front. */
+const withNameFirst: Plain = (line) =>
+  stateOf(stateFirst.exec(line)?.[2] ?? '') !== null
+    ? line.replace(stateFirst, '$1$4$3$2')
+    : line.replace(nameLast, '$1$4$3$2');
+
+/**
+ * True where every code has words in front and a name that comes again at the end of its line: no two have the same in
+ * front, or lines that say something of a module end with its name too.
+ */
 function endsInNamesOfCodes(lines: Lines): boolean {
   const texts = new Set<string>();
   const names = new Set<string>();
-  let seen = 0;
+  let [seen, stated] = [0, 0];
   for (let at = 1; at <= Math.min(lines.count, searched); at++) {
     const line = lines.at(at).slice(0, 300);
-    if (!anyCode.test(line)) continue;
+    if (!anyCode.test(line)) {
+      const [, , said, , name] = stateFirst.exec(line) ?? [];
+      if (said !== undefined && stateOf(said) !== null && stateOf(name!) === null && readModuleName(name!))
+        stated++;
+      continue;
+    }
     const [, , text, , name] = nameLast.exec(line) ?? [];
-    if (text === undefined || texts.has(text) || statusWordOf(name!) !== null || !readModuleName(name!))
-      return false;
+    if (text === undefined || statusWordOf(name!) !== null || !readModuleName(name!)) return false;
     texts.add(text);
     names.add(name!);
     seen++;
   }
-  return seen >= 3 && names.size < seen;
+  return seen >= 3 && names.size < seen && (texts.size === seen || stated > 0);
 }
 
 const nameAndWord = /^(\s{0,20}\p{L}[^():=|]{1,30}?)\s\((\p{Ll}[\p{L} ]{2,14})\)/u;
@@ -299,6 +313,8 @@ export function plainOrder(
   if (/^\s{0,9}\*{8,200}\s{0,9}$/m.test(text.slice(0, firstPart))) steps.push(withoutStars);
   if (/^.{0,80}(?:\|\||!!).{0,80}(?:\|\||!!)/m.test(text)) steps.push(withSingleBars);
   if (anyDotted.test(text)) steps.push(withoutDots);
+  if (/^\s{0,20}<<\s.{1,60}\s>>\s*$/m.test(text))
+    steps.push((line) => line.replace(/^(\s{0,20})<<\s(.{1,60})\s>>\s*$/, '$1== $2 =='));
   if (text.includes(' . . . ')) steps.push(withLeaders);
   if (signsAtCode.test(text)) steps.push((line) => line.replace(signsAtCode, blank));
   if (/["”“)]\s*$/m.test(text) && endsInNames(lines)) steps.push(withNameInFront);

@@ -73,7 +73,10 @@ function takeNameless(reading: Reading, line: Line): boolean {
 /** Short, with no sign of a table, a question or a sentence; `Porta trás dir.` is none. */
 const mayBeHeading = (bare: string): boolean =>
   bare.length <= 110 &&
-  (!/[|;]|[!?]$/.test(bare) || /^\p{L}[^|]{1,50}\s\|\s(?:0x)?[\da-f]{2,3}$/iu.test(bare)) &&
+  (!/[|;]|[!?]$/.test(bare) ||
+    /^(?:\p{L}[^|]{1,50}\s\|\s(?:0x)?[\da-f]{2,3}|(?:0x)?[\da-f]{2,3};\p{L}[^;]{1,50};\d{0,3};?)$/iu.test(
+      bare,
+    )) &&
   (!/\p{L}\.$/u.test(bare.replace(/\.{2,200}$/, '')) || /^(?:\S{2,20}\s){1,3}\p{L}{1,5}\.$/u.test(bare));
 
 function namesColumns({ text }: Line): boolean {
@@ -105,8 +108,10 @@ function namedIn(reading: Reading, line: Line, page: Page): NamedLine | null {
   const first = cells.length > 1 ? readModuleName(cells[0]!) : null;
   // `Trailer ........ spoke in riddles`
   const led = /^[^.]{3,60}\.{4,200}\s{0,9}\p{L}{2}/u.test(bare);
+  const shaped = /^(?:0x)?[\da-f]{2,3};\p{L}[^;]{1,50};\d{0,3};?$/iu.test(bare);
   const odd =
     !told &&
+    !shaped &&
     first !== null &&
     (((led || first.address !== null) && /\p{L}{2}/u.test(cells.at(-1)!)) ||
       (cells.length > 2 && !first.labelled));
@@ -114,7 +119,7 @@ function namedIn(reading: Reading, line: Line, page: Page): NamedLine | null {
   const [, ofCount, figure] = behind.exec(bare) ?? [];
   const pair = ofCount === undefined || labelOf(ofCount) !== null ? cells : [ofCount, figure!];
   const counted = countsCodes(pair, line, page, reading);
-  const heading = readModuleName(counted ? pair[0]! : told || odd ? cells[0]! : bare);
+  const heading = readModuleName(counted ? pair[0]! : !shaped && (told || odd) ? cells[0]! : bare);
   return heading && !leadingStatus(bare) ? { heading, odd, count: counted ? Number(pair[1]) : null } : null;
 }
 

@@ -138,7 +138,9 @@ export function takePairs(reading: Reading, line: Line, page: Page): boolean {
     [taken, as] = [true, as === 'module' ? 'module' : 'detail'];
   }
   // `Identification: not available, the unit does not answer`
-  const ident = of('ident') ?? (line.indent > reading.moduleIndent ? of('other') : undefined);
+  const inner = line.indent > reading.moduleIndent;
+  const ident =
+    inner || reading.moduleBy === 'label' ? (of('ident') ?? (inner ? of('other') : undefined)) : undefined;
   const unread = ident && reading.module !== null ? unreadIn(ident.value) : null;
   if (unread) {
     reading.say(unread);

@@ -67,7 +67,11 @@ export function takeModuleState(reading: Reading, line: Line, page: Page): boole
     // A mark in brackets in front of the name (`[ERR]  Parking aid`) is no part of it.
     const marked = cells.length > 1 && /^[[(][^\])]{1,12}[\])]$/.test(cells[0]!) ? cells.slice(1) : cells;
     const named = marked.filter(
-      (cell) => /\p{L}{2}/u.test(cell) && !/^\p{L}{1,4}\.?\s?\d{1,3}[.:]?$/u.test(cell),
+      (cell, at) =>
+        /\p{L}{2}/u.test(cell) &&
+        !/^\p{L}{1,4}\.?\s?\d{1,3}[.:]?$/u.test(cell) &&
+        // `CE;Headlamp;2`
+        !(at === 0 && marked.length > 1 && /^[A-F]{2}$/.test(cell)),
     );
     // `Module 0x58   Restraints`: the label with its address is no name.
     const own =
