@@ -160,7 +160,7 @@ const nameAtEnd =
 
 /** True where every code has a name at the end of its line: `B1318-16 active in "Body"`, `B1318-16 active (Body)`. */
 function endsInNames(lines: Lines): boolean {
-  let seen = 0;
+  let [seen, stated] = [0, 0];
   const names = new Set<string>();
   for (let at = 1; at <= Math.min(lines.count, searched); at++) {
     const line = lines.at(at).slice(0, 300);
@@ -169,9 +169,11 @@ function endsInNames(lines: Lines): boolean {
     if (own === line && anyCode.test(line)) return false;
     if (own === line) continue;
     seen++;
+    // What stands in brackets behind codes alone may as well be what they mean.
+    if (!line.trimEnd().endsWith(')') || !anyCode.test(line)) stated++;
     names.add(own.slice(0, own.indexOf(':')).trim());
   }
-  return seen >= 3 && names.size < seen;
+  return seen >= 3 && stated > 0 && names.size < seen;
 }
 
 /** Such a line with the name in front. */

@@ -6,7 +6,7 @@ import type { LineMark, PatternBook } from './patterns.js';
 import { shorterNames } from './names.js';
 import { lookAgain, namesBeside, namesInFront } from './second-look.js';
 import type { Draft, LineKind, ReadBy, Scan, ScanCode, ScanModule } from './schema.js';
-import type { ReachWord } from './vocabulary.js';
+import { labelOf, type ReachWord } from './vocabulary.js';
 
 const unnamed = 'Unnamed module';
 const shownLines = 1000;
@@ -425,8 +425,10 @@ export class Reading {
     // `BA  Tailgate` where the others begin with their addresses.
     if (addressed >= 3 && 2 * addressed > this.modules.length)
       for (const module of [...this.modules]) {
-        const [, address, name] = /^([A-F]{2})\s(\p{L}.{1,60})$/u.exec(module.name) ?? [];
+        const [, label, address, name] =
+          /^(?:(\p{L}{2,12})\s)?([A-F]{2})\s(?:[-–]\s)?(\p{L}.{1,60})$/u.exec(module.name) ?? [];
         if (name === undefined || module.address != null) continue;
+        if (label !== undefined && labelOf(label)?.role !== 'module') continue;
         module.address = address!;
         this.rename(module, name);
       }
