@@ -261,9 +261,9 @@ function finish(
     rest = `   ${rest.slice(lead![0].length)}`;
   }
   const word = legend?.wordBehind ? /^\s?[:=]?\s?(\p{L}{3,20})\.?\s(?=\S)/u.exec(rest) : null;
-  // `Confirmed DTC - failing` says all of it.
-  const inWord =
-    word && status.status === 'unknown' && statusWordOf(rest) === null ? readStatusCell(word[1]!) : null;
+  // `Confirmed DTC - failing`, `failing now: no   confirmed: yes` say more than the first word.
+  const more = word !== null && (statusWordOf(rest) !== null || ofAnswers(splitCells(rest)) !== null);
+  const inWord = word && status.status === 'unknown' && !more ? readStatusCell(word[1]!) : null;
   if (inWord) {
     status = inWord;
     rest = `   ${rest.slice(word![0].length)}`;

@@ -472,3 +472,175 @@ describe('words beside codes without a module', () => {
     expect(readReport(named).codes[0]!.how?.module).toBe('guess');
   });
 });
+
+describe('modules that are called as fields are', () => {
+  it('are modules where something is said of them, and fields elsewhere', () => {
+    const text = ['Battery: 12.4 V', 'Brakes', '  no faults', 'Telephone', '  no reply', 'Ignition: on'].join(
+      '\n',
+    );
+    expect(modulesOf(text)).toEqual(['Brakes: answered', 'Telephone: silent']);
+    expect(readReport(text).supplyVolts).toBe(12.4);
+    expect(modulesOf('Body: no codes\nBattery: no reply\nKey reader: no reply')).toEqual([
+      'Body: answered',
+      'Battery: silent',
+      'Key reader: silent',
+    ]);
+  });
+
+  it('never pass what is said of them on to the module above', () => {
+    expect(modulesOf('1 Brakes       no codes\n2 Telephone    no reply\n3 Sunroof      not fitted')).toEqual([
+      'Brakes: answered',
+      'Telephone: silent',
+      'Sunroof: not-fitted',
+    ]);
+  });
+});
+
+describe('what stands between a name and dashes', () => {
+  it('does not count as read where nobody understands it', () => {
+    const table = ['Unit        Answer   Faults', 'Airbag      yes      1', 'Hitch       q.v.     -'].join(
+      '\n',
+    );
+    expect(modulesOf(table)).toEqual(['Airbag: answered', 'Hitch: unclear']);
+  });
+
+  it('is said of the module, where others are told of in the same form', () => {
+    const text = 'Airbag: no codes\nCluster: no answer\nRadar: gone fishing\nBody: no codes';
+    expect(modulesOf(text)).toContain('Radar: unclear');
+  });
+});
+
+describe('names', () => {
+  it('that differ by a word in brackets keep it', () => {
+    expect(modulesOf('Seat (driver)      no codes\nSeat (passenger)   no response')).toEqual([
+      'Seat driver: answered',
+      'Seat passenger: silent',
+    ]);
+  });
+
+  it('stand at the ends of lines where lines without codes have them there too', () => {
+    const text = [
+      'B1318-14 active (Body)',
+      'B1319-11 stored (Body)',
+      'no codes (Roof)',
+      'no response (Door)',
+    ];
+    expect(codesOf(text.join('\n'))).toEqual(['Body B1318-14 active', 'Body B1319-11 stored']);
+    expect(modulesOf(text.join('\n'))).toEqual(['Body: answered', 'Roof: answered', 'Door: silent']);
+  });
+
+  it('are not what codes mean, in brackets behind each', () => {
+    const text = [
+      'Body',
+      '  B1318-14: active (open circuit)',
+      '  B1319-11: stored (short)',
+      'Lamp',
+      '  B1320-14: active (open circuit)',
+    ].join('\n');
+    expect(codesOf(text)).toEqual(['Body B1318-14 active', 'Body B1319-11 stored', 'Lamp B1320-14 active']);
+  });
+
+  it('stand beside codes, or on a line below each, where they come again', () => {
+    const beside = [
+      'B1318-14 Central unit',
+      '  Lamp output 3: open',
+      '  Status: active',
+      'B1319-11 Central unit',
+      '  Lamp output 4: short',
+      '  Status: stored',
+    ].join('\n');
+    expect(codesOf(beside)).toEqual(['Central unit B1318-14 active', 'Central unit B1319-11 stored']);
+    const below = ['B1318-14', 'Body', 'Supply low', 'Active', ''].join('\n');
+    const more = ['B1319-11', 'Body', 'Lamp short', 'Stored', '', 'B1402-13', 'Roof', 'Motor', 'Stored'].join(
+      '\n',
+    );
+    expect(codesOf(`${below}\n${more}`)).toEqual([
+      'Body B1318-14 active',
+      'Body B1319-11 stored',
+      'Roof B1402-13 stored',
+    ]);
+  });
+
+  it('stand behind what is said of them, in a list of everything by status', () => {
+    const text = ['ACTIVE CODES', 'Airbag B0014-13', 'NO CODES', 'Body', 'NO RESPONSE', 'Trailer'].join('\n');
+    expect(modulesOf(text)).toEqual(['Airbag: answered', 'Body: answered', 'Trailer: silent']);
+  });
+});
+
+describe('what is said of codes', () => {
+  it('stands in front of each, with a colon', () => {
+    expect(codesOf('Body  CUR: B1318-14  HIST: B1319-11')).toEqual([
+      'Body B1318-14 active',
+      'Body B1319-11 history',
+    ]);
+    expect(modulesOf('Body  CUR: B1318-14  HIST: none\nRoof  CUR: none  HIST: none')).toEqual([
+      'Body: answered',
+      'Roof: answered',
+    ]);
+  });
+
+  it('stands behind them as answers', () => {
+    const text = [
+      'Body',
+      '  B1318-14  failing now: yes  confirmed: yes',
+      '  B1319-11  failing now: no  pending: yes',
+    ];
+    expect(codesOf(text.join('\n'))).toEqual(['Body B1318-14 active', 'Body B1319-11 pending']);
+  });
+
+  it('stands over them, behind the name', () => {
+    const text = ['Body (40) - active codes', '  B1318-14', 'Body (40) - stored codes', '  B1319-11'].join(
+      '\n',
+    );
+    expect(codesOf(text)).toEqual(['Body B1318-14 active', 'Body B1319-11 stored']);
+    expect(modulesOf('Brake [2A] - No DTCs present')).toEqual(['Brake: answered']);
+  });
+
+  it('stands over sections that are set off by signs alone', () => {
+    const text = [
+      '== CURRENT ==',
+      'Body: B1318-14',
+      '== HISTORY ==',
+      'Roof: B1319-11',
+      '== OK ==',
+      'Gearbox',
+    ];
+    expect(codesOf(text.join('\n'))).toEqual(['Body B1318-14 active', 'Roof B1319-11 history']);
+    expect(modulesOf(text.join('\n'))).toContain('Gearbox: answered');
+  });
+});
+
+describe('failure types', () => {
+  it('are decimal where a line says so of all', () => {
+    const text =
+      'FAULT LIST (fault type in decimal)\nUnit     Code    Type   State\nBody     B1318   19     active';
+    expect(codesOf(text)).toEqual(['Body B1318-13 active']);
+  });
+
+  it('stand in brackets behind the words, where they cannot be counts', () => {
+    expect(codesOf('Body\n  B1318 open (13)  active\n  B1319 low (1A)  stored')).toEqual([
+      'Body B1318-13 active',
+      'Body B1319-1A stored',
+    ]);
+    expect(codesOf('Body\n  B1318 open (13)  active\n  B1319 low (12)  stored')).toEqual([
+      'Body B1318 active',
+      'Body B1319 stored',
+    ]);
+  });
+
+  it('stand close behind their codes, an underscore between', () => {
+    expect(codesOf('BODY   B1318_14   ACTIVE')).toEqual(['BODY B1318-14 active']);
+  });
+});
+
+describe('what stands around a report on a screen', () => {
+  it('names no module', () => {
+    const text = [
+      'Ouzel 3 > Vehicle > All systems > Faults',
+      'Body',
+      '  B1318-14 active',
+      '[ Back ]   [ Print ]',
+    ];
+    expect(modulesOf(text.join('\n'))).toEqual(['Body: answered']);
+  });
+});

@@ -84,3 +84,25 @@ describe('legendOf', () => {
       expect(legend(text).lines).withContext(text).toEqual([]);
   });
 });
+
+describe('marks in a legend', () => {
+  it('may be boxes, empty ones too, or stand in brackets', () => {
+    expect(legend('[x] = present now     [ ] = stored only').statuses).toEqual({
+      '[x]': 'active',
+      '[_]': 'stored',
+    });
+    const { statuses, reaches } = legend('Symbols: (!) fault present   (i) fault in memory   (x) no contact');
+    expect(statuses).toEqual({ '!': 'active', i: 'stored' });
+    expect(reaches).toEqual({ x: 'silent' });
+  });
+
+  it('leave a status for what has none', () => {
+    const { statuses, others } = legendOf(new Lines('* present now, others in memory'));
+    expect([statuses.get('*')?.status, others?.status]).toEqual(['active', 'stored']);
+    expect(legendOf(new Lines('Airbag active, others are fine')).others).toBeNull();
+  });
+
+  it('are none where statuses say that there is nothing', () => {
+    expect(legend('Roof  CUR: none  HIST: none').lines).toEqual([]);
+  });
+});

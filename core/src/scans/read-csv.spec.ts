@@ -69,3 +69,11 @@ describe('readCsv', () => {
     expect(readReport('', { form: 'csv' }).codes).toEqual([]);
   });
 });
+
+describe('rows without names of columns', () => {
+  it('are all read, those above the first code too', () => {
+    const read = readReport('Gateway,,no codes\nBody,B1318-14,active\nRadar,,no response\nRadio,,not fitted');
+    expect(brief(read)).toEqual(['Body|B1318-14|active||2']);
+    expect(reach(read)).toEqual(['Gateway answered', 'Body answered', 'Radar silent', 'Radio not-fitted']);
+  });
+});

@@ -156,3 +156,33 @@ describe('readTree', () => {
     expect(readReport(text).codes.map(({ code }) => code)).toEqual(['B1318']);
   });
 });
+
+describe('a tree', () => {
+  it('may name a module in an object of its own, and give flags in one', () => {
+    const text = JSON.stringify({
+      results: [
+        {
+          ecu: { address: '15', label: 'Restraints' },
+          dtcs: [{ dtc: 'B0001', fmi: '13', flags: { testFailed: true, confirmed: true } }],
+        },
+        { ecu: { address: '17', label: 'Panel' }, dtcs: [] },
+      ],
+    });
+    expect(codesOf(text)).toEqual(['Restraints B0001-13 active, line 1']);
+    expect(modulesOf(text)).toEqual(['Restraints: answered', 'Panel: answered']);
+  });
+
+  it('may be a map of modules with their codes, under any name', () => {
+    const text = JSON.stringify({
+      results: { Body: ['B1318-14/active'], Seat: ['B1319-11/stored'], Roof: [], Hitch: null },
+    });
+    expect(codesOf(text)).toEqual(['Body B1318-14 active, line 1', 'Seat B1319-11 stored, line 1']);
+    expect(modulesOf(text)).toContain('Hitch: unclear');
+  });
+
+  it('may list faults and modules side by side', () => {
+    const text = '<all><fault ecu="Body" code="B1318" status="active"/><ecu name="Roof" faults="0"/></all>';
+    expect(codesOf(text)).toEqual(['Body B1318- active, line 1']);
+    expect(modulesOf(text)).toEqual(['Body: answered', 'Roof: answered']);
+  });
+});

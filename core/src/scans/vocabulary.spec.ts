@@ -90,6 +90,29 @@ describe('statusWordOf', () => {
     for (const text of there) expect(statusWordOf(text)?.status).withContext(text).toBe('active');
   });
 
+  it('calls what was there before past, in every language', () => {
+    const past = [
+      'previously present',
+      'present earlier',
+      'früher vorhanden',
+      'précédemment présent',
+      'presente anteriormente',
+      'in precedenza attivo',
+      'voorheen aanwezig',
+      'wcześniej aktywny',
+      'anteriormente ativo',
+      'tidigare aktiv',
+    ];
+    for (const text of past) expect(statusWordOf(text)?.status).withContext(text).toBe('history');
+    expect(statusWordOf('present, previously stored')?.status).toBe('active');
+  });
+
+  it('calls what is there at times stored, unless both are said', () => {
+    for (const text of ['zeitweise vorhanden', 'present at times', 'soms aanwezig', 'presente a veces'])
+      expect(statusWordOf(text)).withContext(text).toEqual({ status: 'stored', comesAndGoes: true });
+    expect(statusWordOf('present, intermittent')?.status).toBe('active');
+  });
+
   it('keeps that a fault comes and goes', () => {
     for (const word of ['intermittent', 'sporadisch', 'fugitif', 'esporádico', 'sporadyczny'])
       expect(statusWordOf(word)).withContext(word).toEqual({ status: 'stored', comesAndGoes: true });
