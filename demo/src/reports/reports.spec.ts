@@ -58,7 +58,6 @@ const known: Readonly<Record<string, string>> = {
   '1098-bb-norsk-no.txt': 'a language that we lack: what it says of modules is told as unclear',
   '985-w-modes-5-en.txt':
     'one word behind each code may as well be what it means, where nothing else names modules',
-  '902-t-garage-nl.txt': 'a name and one word in small letters that says there is nothing',
   '870-s-post-scan-en.txt': 'a label with a nought for its O is taken for a code',
   '835-q-question-answer-en.txt': 'questions and their answers in one line are read as a name',
   '739-long-lines-wrapped-mail-en.txt':
@@ -69,8 +68,6 @@ const known: Readonly<Record<string, string>> = {
   '245-quick-scan-unit-en.txt': '"n.a." under the contact is told as silent',
   '301-mod-restraints-rsp-en.txt': 'a remark in front of a code is taken for a module',
   '313-restraint-control-knee-en.txt': 'an address one blank behind a long name stays with it',
-  '316-fehler-ruckhaltesystem-knieairbag-de.txt':
-    'sentences without a verb that name a module name none for us',
   '328-test-plan-result-en.txt': 'a numbered step in front of a module’s name is taken for the name',
   '351-restraint-ctrl-radar-en.txt': 'four names side by side over their states are taken for one',
   '510-chat-short-en.txt': '"ok" in small letters behind a word names no module for us',
@@ -80,7 +77,6 @@ const known: Readonly<Record<string, string>> = {
   '424-xml-attributes-en.txt': 'a status byte of one figure is not read',
   '407-lista-centralite-it.txt': 'the word for a control unit in front of a name is no part of it for us',
   '385-scan-crash-sensing-en.txt': '"Scan ok" in front of names lists nothing for us',
-  '388-vehicle-system-report-en.txt': 'a legend that says "all others" gives the others no status',
   '275-diagnostic-scan-lampyre-en.txt': 'a remark between dots above the codes is taken for a module',
   '258-restraint-body-seat-en.txt': '"FAIL" without a word or a code is told as unclear',
   '107-phone-note-en.txt': 'prose: names come with the words around them',
