@@ -72,6 +72,28 @@ export async function takeLock(folder, name, taken, seconds = 0) {
   }
 }
 
+/**
+ * Runs and copies databases of this data folder while nobody else does. Whatever comes of it, nothing is locked any more
+ * when it settles.
+ * @template A
+ * @param {string} folder
+ * @param {() => Promise<A>} work
+ * @returns {Promise<A>}
+ */
+export async function aloneWithData(folder, work) {
+  const run = await takeLock(folder, 'run', running);
+  try {
+    const copy = await takeLock(folder, 'copy', copying);
+    try {
+      return await work();
+    } finally {
+      await copy.release();
+    }
+  } finally {
+    await run.release();
+  }
+}
+
 /** Makes the folder for what is built, unless this user may write nothing in the clone. */
 export function mayBuild() {
   try {

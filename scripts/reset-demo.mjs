@@ -3,21 +3,21 @@ import { buildNode, servedWeb } from './build.mjs';
 import { startDatabase } from './database.mjs';
 import { loadDemo } from './demo.mjs';
 import { install } from './install.mjs';
-import { copying, running, takeLock } from './lock.mjs';
+import { aloneWithData } from './lock.mjs';
 import { dataFolder } from './paths.mjs';
 import { runScript, say } from './say.mjs';
 
 await runScript(async () => {
   const folder = dataFolder();
-  const locks = [await takeLock(folder, 'run', running), await takeLock(folder, 'copy', copying)];
-  await install('start');
-  await buildNode();
-  const database = await startDatabase(folder);
-  try {
-    await loadDemo(database, servedWeb);
-  } finally {
-    await database.stop();
-    for (const lock of locks) await lock.release();
-  }
+  await aloneWithData(folder, async () => {
+    await install('start');
+    await buildNode();
+    const database = await startDatabase(folder);
+    try {
+      await loadDemo(database, servedWeb);
+    } finally {
+      await database.stop();
+    }
+  });
   say('The demo is as on the first day.');
 });

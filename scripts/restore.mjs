@@ -4,7 +4,7 @@ import { parseArgs } from 'node:util';
 import { startDatabase } from './database.mjs';
 import { undump } from './dump.mjs';
 import { install } from './install.mjs';
-import { copying, running, takeLock } from './lock.mjs';
+import { aloneWithData } from './lock.mjs';
 import { dataFolder } from './paths.mjs';
 import { runScript, say, Stop } from './say.mjs';
 import { databaseOfShop } from './shops.mjs';
@@ -18,15 +18,15 @@ await runScript(async () => {
   const { buildNode } = await import('./build.mjs');
   await buildNode();
   const folder = dataFolder();
-  const locks = [await takeLock(folder, 'run', running), await takeLock(folder, 'copy', copying)];
-  const database = await startDatabase(folder);
-  try {
-    await undump(database, name, resolve(process.env['INIT_CWD'] ?? '.', file));
-    const { prepareDatabase } = await import('./serve.mjs');
-    await prepareDatabase(database, name);
-  } finally {
-    await database.stop();
-    for (const lock of locks) await lock.release();
-  }
+  await aloneWithData(folder, async () => {
+    const database = await startDatabase(folder);
+    try {
+      await undump(database, name, resolve(process.env['INIT_CWD'] ?? '.', file));
+      const { prepareDatabase } = await import('./serve.mjs');
+      await prepareDatabase(database, name);
+    } finally {
+      await database.stop();
+    }
+  });
   say('Restored. Everybody signs in anew. Start the shop with: npm start -- --shop');
 });

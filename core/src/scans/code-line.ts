@@ -206,7 +206,8 @@ function moduleBefore(before: string, legend?: Legend): string | null {
     splitCells(before).length === 1 ? /^\[(\p{L}[^\][]{2,40})\]:?$/u.exec(before.trim())?.[1] : undefined;
   const own =
     held !== undefined && statusWordOf(held) === null && !legend?.statuses.has(held) ? held : undefined;
-  const name = cells[0] ?? own;
+  // `CE   Headlamp   B1318-16`
+  const name = (cells.length > 1 && /^[A-F]{2}$/.test(cells[0]!) ? cells[1] : cells[0]) ?? own;
   if (name === undefined) return null;
   // `Airbag unit: two codes. B1318`
   const counted = /^([^:]{2,60}):\s(.{3,40}?)[\s.:;,–—-]*$/u.exec(name);
@@ -369,7 +370,7 @@ const partPairs = (rest: string): string =>
         // `(driver loop) (active) (x4)`
         .replace(/\)\s(?=\()/g, ')   ')
         // `driver loop *ACTIVE*`
-        .replace(/\*(\p{L}[\p{L} ]{2,20})\*/gu, (whole, held: string) =>
+        .replace(/\*\(?(\p{L}[\p{L} ]{2,24})\)?\*/gu, (whole, held: string) =>
           statusWordOf(held) === null ? whole : `   ${held}   `,
         )
         .replace(/^\s[/–—-]\s([\da-f]{2})(?=\s|$)(?:\s[–—-]\s)?/i, '   $1   ')

@@ -45,7 +45,7 @@ export function countsBehindNames(lines: Lines): boolean {
   const figures: string[] = [];
   for (let at = 1; at <= Math.min(lines.count, searched); at++) {
     const line = lines.at(at).slice(0, 60);
-    const figure = /^\s{0,20}\p{L}[^:=\d]{2,36}:?\s(\d{1,2})\s{0,9}$/u.exec(line)?.[1];
+    const figure = /^\s{0,20}(?:[\dA-F]{2,3}\s)?\p{L}[^:=\d]{2,36}:?\s(\d{1,2})\s{0,9}$/u.exec(line)?.[1];
     if (figure !== undefined && !/\S\s{2,}\S/.test(line)) figures.push(figure);
   }
   return figures.length > 1 && figures.includes('0');

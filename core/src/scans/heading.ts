@@ -56,7 +56,8 @@ export const readHeading = remembered((line: string): Heading | null => {
   if (inCells) return { ...inCells, address: before!.toUpperCase(), labelled: true };
   // `Airbag | 15`
   const [, apart, numbered] = /^\s*(\p{L}[^|]{1,50}?)\s\|\s((?:0x)?[\da-f]{2,3})\s*$/iu.exec(line) ?? [];
-  const parted = apart === undefined || !/\d/.test(numbered!) ? null : readHeading(apart);
+  const parted =
+    apart === undefined || !/\d|^[A-F]{2}$/.test(numbered!) ? null : readHeading(apart);
   if (parted) return { ...parted, address: numbered!.replace(/^0x/i, '').toUpperCase(), labelled: true };
   const bare = line
     .replace(behindQuotes, '$1')
@@ -96,12 +97,17 @@ export const readHeading = remembered((line: string): Heading | null => {
       return '';
     },
   );
+  // `Headlamp/4A`
+  text = text.replace(/(?<=\p{L}{3})\/(?=[\da-f]?\d)([\da-f]{2})\s{0,9}$/iu, (_, found: string) => {
+    address ??= found.toUpperCase();
+    return '';
+  });
   text = withoutIdentity(text);
   // `Airbag addr 15`
   text = text.replace(
     /\s(\p{L}{2,8})\.?\s(?:0x|\$)?([\da-f]{2,4})h?\s{0,9}$/iu,
     (whole, label: string, found: string) => {
-      if (!/\d/.test(found) || labelOf(label)?.role !== 'address') return whole;
+      if (!/\d|^[A-F]{2}$/.test(found) || labelOf(label)?.role !== 'address') return whole;
       address ??= found.toUpperCase();
       return '';
     },

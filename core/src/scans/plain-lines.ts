@@ -246,6 +246,18 @@ function endsInNamesOfCodes(lines: Lines): boolean {
   return seen >= 3 && names.size < seen && (texts.size === seen || stated > 0);
 }
 
+/** True where every code has its fields in brackets, beginning with the line: `[15] [Body] [B1318-16] [active]`. */
+function isInBrackets(lines: Lines): boolean {
+  let seen = 0;
+  for (let at = 1; at <= Math.min(lines.count, searched); at++) {
+    const line = lines.at(at).slice(0, 200);
+    if (!anyCode.test(line)) continue;
+    if (!/^\s{0,20}\[[^\][]{1,60}\]\s?\[[^\][]{1,60}\]\s?\[/.test(line)) return false;
+    seen++;
+  }
+  return seen >= 2;
+}
+
 const nameAndWord = /^(\s{0,20}\p{L}[^():=|]{1,30}?)\s\((\p{Ll}[\p{L} ]{2,14})\)/u;
 
 /** Names that differ by no more than a word in brackets: `Seat (driver)`, `Seat (passenger)`. */
@@ -317,6 +329,7 @@ export function plainOrder(
   if (anyDotted.test(text)) steps.push(withoutDots);
   if (/^\s{0,20}<<\s.{1,60}\s>>\s*$/m.test(text))
     steps.push((line) => line.replace(/^(\s{0,20})<<\s(.{1,60})\s>>\s*$/, '$1== $2 =='));
+  if (isInBrackets(lines)) steps.push((line) => line.replace(/\[([^\][]{1,60})\]/g, '  $1  '));
   if (text.includes(' . . . ')) steps.push(withLeaders);
   if (signsAtCode.test(text)) steps.push((line) => line.replace(signsAtCode, blank));
   if (/["”“)]\s*$/m.test(text) && endsInNames(lines)) steps.push(withNameInFront);

@@ -426,7 +426,9 @@ export class Reading {
     if (addressed >= 3 && 2 * addressed > this.modules.length)
       for (const module of [...this.modules]) {
         const [, label, address, name] =
-          /^(?:(\p{L}{2,12})\s)?([A-F]{2})\s(?:[-–]\s)?(\p{L}.{1,60})$/u.exec(module.name) ?? [];
+          /^(?:(\p{L}{2,12})\s)?([A-F]{2})\s(?:[-–]\s)?(\p{L}.{1,60})$/u.exec(
+            module.name.replace(/^(.{2,60})\/([A-F]{2})$/, '$2 $1'),
+          ) ?? [];
         if (name === undefined || module.address != null) continue;
         if (label !== undefined && labelOf(label)?.role !== 'module') continue;
         module.address = address!;

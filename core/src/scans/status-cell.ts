@@ -224,6 +224,8 @@ const insides: readonly RegExp[] = [
   /^(?<rest>.{0,200}?)[\s.,;–—-]{0,200}(?<![\p{L}])(?<word>\p{L}{2,12}\s{0,200}[:=]\s{0,200}[^:]{1,40})$/u,
   /^(?<rest>.{0,200}?)\s{0,200}[[(](?<word>[^\])]{1,40})[\])]\s{0,200}\.?$/,
   /^(?<rest>.{0,200}?)\s{0,200}(?:[-–—;/:]\s{1,200}|\s[-–—]\s{0,200}|[,.]\s{1,200})(?<word>[^-–—,;/:]{1,40})$/,
+  // `(driver loop) in memory`
+  /^(?<rest>\(.{2,200}\))\s(?<word>\p{L}[\p{L} ]{2,30})$/u,
   // `driver loop - active - 12x`
   /^(?<rest>.{0,200}?)\s[-–—]\s(?<word>[^-–—]{3,30})\s[-–—]\s\d{1,4}\s?x?$/,
   // `resistance low. Status not present.`
@@ -241,7 +243,7 @@ const insides: readonly RegExp[] = [
 ];
 
 /** Of those, the ones that leave no doubt. */
-const inBrackets: ReadonlySet<RegExp> = new Set([insides[1]!, insides[5]!]);
+const inBrackets: ReadonlySet<RegExp> = new Set([insides[1]!, insides[6]!]);
 
 /** A status at the end or the start of a description, in brackets or behind a dash or comma. */
 export function statusInside(

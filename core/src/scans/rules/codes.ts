@@ -30,7 +30,10 @@ export function takeCodes(reading: Reading, line: Line, page: Page, coded: boole
   // Set in under a module's own heading, words in front of a code name no module; where none stand behind it, they are what it means.
   const behindText =
     under(reading) && /\p{L}\s?[([]$/u.test(line.text.slice(0, Math.max(0, line.text.search(codeToken))));
-  const inside = (under(reading) && line.indent > reading.moduleIndent && !found.over) || behindText;
+  // In small letters under a name with a capital it is no name, though a colon stands behind it.
+  const small = /^\p{Ll}/u.test(found.before ?? '') && /^\p{Lu}/u.test(reading.module ?? '');
+  const inside =
+    (under(reading) && line.indent > reading.moduleIndent && (!found.over || small)) || behindText;
   if (inside && found.before !== null && codes.length === 1 && codes[0]!.text === null)
     codes = [{ ...codes[0]!, text: found.before }];
   const spoken = found.before === null || inside ? null : readModuleName(found.before);

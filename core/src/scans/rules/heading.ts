@@ -92,7 +92,7 @@ function namesColumns({ text }: Line): boolean {
   );
 }
 
-const countBehindSign = /^(\p{L}[^:=]{1,50}?)\s?[:=]\s?(\d{1,2})$/u;
+const countBehindSign = /^((?:[\dA-F]{2,3}\s)?\p{L}[^:=]{1,50}?)\s?[:=]\s?(\d{1,2})$/u;
 
 function namedIn(reading: Reading, line: Line, page: Page): NamedLine | null {
   const bare = line.text.trim();
@@ -115,7 +115,9 @@ function namedIn(reading: Reading, line: Line, page: Page): NamedLine | null {
     first !== null &&
     (((led || first.address !== null) && /\p{L}{2}/u.test(cells.at(-1)!)) ||
       (cells.length > 2 && !first.labelled));
-  const behind = page.countsBehind ? /^(\p{L}[^:=]{1,50}?)(?:\s?[:=]\s?|\s)(\d{1,2})$/u : countBehindSign;
+  const behind = page.countsBehind
+    ? /^((?:[\dA-F]{2,3}\s)?\p{L}[^:=]{1,50}?)(?:\s?[:=]\s?|\s)(\d{1,2})$/u
+    : countBehindSign;
   const [, ofCount, figure] = behind.exec(bare) ?? [];
   const pair = ofCount === undefined || labelOf(ofCount) !== null ? cells : [ofCount, figure!];
   const counted = countsCodes(pair, line, page, reading);
@@ -244,7 +246,7 @@ function countsCodes(
   return found === count;
 }
 
-const behindSign = /(?:\S\s{2,}|[\p{L})\]]\s?:\s?)\d{1,2}\s{0,9}$/u;
+const behindSign = /(?:\S\s{2,}|(?:[\p{L})\]]|\/[\dA-F]{2})\s?:\s?)\d{1,2}\s{0,9}$/u;
 const behindName = /(?:\S\s|[\p{L})\]]\s?:\s?)\d{1,2}\s{0,9}$/u;
 
 /** Lines that a code takes with its text and status. */
