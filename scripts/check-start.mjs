@@ -112,7 +112,7 @@ async function leftOver() {
       )
       .map((pid) => commandOf(Number(pid)))
       .join('\n');
-  for (let n = 0; n < 30 && now() !== ''; n++) await sleep(100);
+  for (let n = 0; n < 100 && now() !== ''; n++) await sleep(100);
   return now();
 }
 
@@ -309,7 +309,7 @@ try {
   again.kill('SIGKILL');
   await again.exited;
   check('kill -9 leaves the database running', alive(orphans[0] ?? 0));
-  for (let n = 0; n < 50 && alive(orphans[1] ?? 0); n++) await sleep(100);
+  for (let n = 0; n < 150 && alive(orphans[1] ?? 0); n++) await sleep(100);
   check('and no server', !alive(orphans[1] ?? 0));
   const cured = start(['--port', String(port)]);
   check(
@@ -363,7 +363,7 @@ try {
   );
   const underNpm = [databasePid(), serverPid()];
   npm.kill('SIGTERM');
-  for (let n = 0; n < 60 && underNpm.some(alive); n++) await sleep(200);
+  for (let n = 0; n < 150 && underNpm.some(alive); n++) await sleep(200);
   check('SIGTERM to npm ends it too, and nothing is left running', !underNpm.some(alive));
 
   for (const signal of /** @type {const} */ (['SIGHUP', 'SIGINT', 'SIGTERM']))

@@ -29,7 +29,7 @@ const nameInFront = /^\s{0,40}(\p{L}[^:|]{1,40}):\s/u;
 /** `Zustand / State: aktiv / active` */
 const inTwoLanguages = /^[^:/]{1,40}\s\/\s[^:/]{1,40}:\s/;
 
-const anyMark = /[<>|*`_{·•→➔⇒]|\s~\s|\s\/\s|^\s*\[?\d/;
+const anyMark = /[<>|*`_{·•→➔⇒]|\s[~#]\s|\s\/\s|^\s*\[?\d/;
 
 /** True where there is nothing to take off a line. */
 export const isPlain = (line: string): boolean => !anyMark.test(line);
@@ -77,7 +77,7 @@ function unboxed(text: string): string {
     own = own.replace(/\s>\s/g, '   ');
   // A bar at the edge alone is a mark of quoting.
   if (/^\s*\|[^|]*$/.test(own)) own = own.replace('|', ' ');
-  if (/\S\s[·•~]\s\S/.test(own)) own = own.replace(/(?<=\S\s)[·•~](?=\s\S)/g, ' ');
+  if (/\S\s[·•~#]\s\S/.test(own)) own = own.replace(/(?<=\S\s)[·•~#](?=\s\S)/g, ' ');
   // `B0001 / 13 / stored / Driver loop`: cells of their own, at their places.
   if (/\s\/\s.{1,200}\s\/\s/.test(own) && !inTwoLanguages.test(own)) own = own.replace(/\s\/\s/g, '   ');
   if (own.includes('|')) own = own.replace(/^(\s*)\|(?=.*\|\s*$)|^\|(?=.*\|)/, '$1 ').replace(/\|\s*$/, '');

@@ -258,6 +258,17 @@ function isInBrackets(lines: Lines): boolean {
   return seen >= 2;
 }
 
+const addressInFront = /^(\s{0,20})(?=[\dA-F]{0,2}\d)[\dA-F]{2}(?:\s?[:–-]\s|\s{2,9})\p{L}{2}/u;
+const lettersInFront = /^(\s{0,20})([A-F]{2})(?=(?:\s?[:–-]\s|\s{2,9})\p{L}{2})/u;
+
+/** True where several lines begin with an address: one of two letters is an address too. */
+function beginsWithAddresses(lines: Lines): boolean {
+  let seen = 0;
+  for (let at = 1; at <= Math.min(lines.count, searched); at++)
+    if (addressInFront.test(lines.at(at).slice(0, 60))) seen++;
+  return seen >= 2;
+}
+
 const nameAndWord = /^(\s{0,20}\p{L}[^():=|]{1,30}?)\s\((\p{Ll}[\p{L} ]{2,14})\)/u;
 
 /** Names that differ by no more than a word in brackets: `Seat (driver)`, `Seat (passenger)`. */
@@ -330,6 +341,7 @@ export function plainOrder(
   if (/^\s{0,20}<<\s.{1,60}\s>>\s*$/m.test(text))
     steps.push((line) => line.replace(/^(\s{0,20})<<\s(.{1,60})\s>>\s*$/, '$1== $2 =='));
   if (isInBrackets(lines)) steps.push((line) => line.replace(/\[([^\][]{1,60})\]/g, '  $1  '));
+  if (beginsWithAddresses(lines)) steps.push((line) => line.replace(lettersInFront, '$10x$2'));
   if (text.includes(' . . . ')) steps.push(withLeaders);
   if (signsAtCode.test(text)) steps.push((line) => line.replace(signsAtCode, blank));
   if (/["”“)]\s*$/m.test(text) && endsInNames(lines)) steps.push(withNameInFront);

@@ -19,16 +19,7 @@ import { takeCodeFields, takeFlags } from './rules/labels.js';
 import type { Scan } from './schema.js';
 import { readStatusCell, unknownStatus } from './status-cell.js';
 import { type Branch, type Field, treeOf } from './tree.js';
-import {
-  isNameKey,
-  labelOf,
-  reachWordOf,
-  type Role,
-  saysNo,
-  saysYes,
-  statusWordOf,
-  tokensOf,
-} from './vocabulary.js';
+import { isNameKey, labelOf, type ReachWord, reachWordOf, type Role, saysNo, saysYes, statusWordOf, tokensOf } from './vocabulary.js';
 
 const roleOf = (key: string): Role | undefined => labelOf(key)?.role;
 
@@ -256,7 +247,7 @@ class TreeReading {
   /** What the fields of a module say of the contact with it. @returns whether they do */
   private sayOf({ fields }: Branch): boolean {
     const { reading, legend } = this;
-    let told = false;
+    const all: ReachWord[] = [];
     for (const { key, value } of fields) {
       const label = labelOf(key);
       const role = label?.role;
@@ -264,14 +255,16 @@ class TreeReading {
       if (role === 'result' || role === 'status') said = stateOfResult(value, label!.link, legend.reaches);
       else if (isContact(key) && (saysYes(value) || saysNo(value)))
         said = saysYes(value) ? ('read' as const) : ('silent' as const);
-      else if (role !== 'ident' && role !== 'text' && /\p{L}{2}/u.test(value)) said = unreadIn(value);
-      if (said === null && (role === 'result' || role === 'status') && /\p{L}/u.test(value) && !told)
+      else if (role === 'text') said = reachWordOf(value) === null ? null : unreadIn(value);
+      else if (role !== 'ident' && /\p{L}{2}/u.test(value)) said = unreadIn(value);
+      if (said === null && (role === 'result' || role === 'status') && /\p{L}/u.test(value) && all.length === 0)
         said = 'unclear' as const;
-      if (said === null) continue;
-      told = true;
-      reading.say(said);
+      if (said !== null) all.push(said);
     }
-    return told;
+    // Why it was not read says more than that it did not answer.
+    const why = all.find((said) => said === 'not-fitted' || said === 'unsupported' || said === 'refused');
+    for (const said of why === undefined ? all : [why, ...all]) reading.say(said);
+    return all.length > 0;
   }
 
   private takeBelow(branch: Branch): void {

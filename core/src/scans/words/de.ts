@@ -85,7 +85,7 @@ export const german: LanguageWords = {
   modules: 'steuergeräte|systeme',
   others: 'andere|alle anderen|übrige|alle übrigen|sonst|ohne zeichen',
   modulesToo: 'telefon|batterie|zündung|schlüssel',
-  asking: 'wähle|auswahl|lese|öffne|verbinde|prüfe|abfrage|test',
+  asking: 'beginn|wähle|auswahl|lese|öffne|verbinde|prüfe|abfrage|test',
   articles: 'der|die|das',
   figures: 'ein|eine|zwei|drei|vier|fünf|sechs|sieben|acht|neun|zehn',
   verbs: 'gibt|meldet|enthält|ist|sind|war|waren|sagt|hat|haben|hatte|steht|folgt',

@@ -86,7 +86,7 @@ export const english: LanguageWords = {
   others: 'others|all others|the others|all the others|unmarked|no mark',
   modulesToo: 'telephone|phone|battery|ignition|key|keys|distance|speed|temperature|interface|connector',
   asking:
-    'select|selecting|read|reading|open|opening|connect|connecting|query|scan|scanning|test|testing|check|checking',
+    'begin|beginning|start|starting|select|selecting|read|reading|open|opening|connect|connecting|query|scan|scanning|test|testing|check|checking',
   articles: 'the',
   figures: 'one|two|three|four|five|six|seven|eight|nine|ten',
   verbs:

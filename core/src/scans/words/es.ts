@@ -83,7 +83,7 @@ export const spanish: LanguageWords = {
   modules: 'módulos|unidades|centralitas|sistemas',
   others: 'otros|los demás|resto',
   modulesToo: 'teléfono|batería|encendido|llave',
-  asking: 'selección|lectura|apertura|conexión|prueba',
+  asking: 'inicio|selección|lectura|apertura|conexión|prueba',
   articles: 'el|la|los|las',
   figures: 'uno|una|un|dos|tres|cuatro|cinco|seis|siete|ocho|nueve|diez',
   verbs: 'se|indica|contiene|es|está|son|era|dice|ha|han|tiene',

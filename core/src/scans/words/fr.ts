@@ -84,7 +84,7 @@ export const french: LanguageWords = {
   modules: 'calculateurs|modules|systèmes|unités',
   others: 'autres|les autres|sinon',
   modulesToo: 'téléphone|batterie|allumage|clé',
-  asking: 'sélection|lecture|ouverture|connexion|test|contrôle',
+  asking: 'début|sélection|lecture|ouverture|connexion|test|contrôle',
   articles: 'le|la|les',
   figures: 'un|une|deux|trois|quatre|cinq|six|sept|huit|neuf|dix',
   verbs: 'donne|signale|contient|est|sont|était|dit|a|ont|voici|indique',

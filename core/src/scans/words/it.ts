@@ -82,7 +82,7 @@ export const italian: LanguageWords = {
   modules: 'moduli|centraline|sistemi',
   others: 'altri|gli altri|resto',
   modulesToo: 'telefono|batteria|accensione|chiave',
-  asking: 'selezione|lettura|apertura|connessione|prova',
+  asking: 'inizio|selezione|lettura|apertura|connessione|prova',
   articles: 'il|lo|la|gli|le',
   figures: 'uno|una|un|due|tre|quattro|cinque|sei|sette|otto|nove|dieci',
   verbs: 'segnala|contiene|è|sono|era|dice|ha|hanno',

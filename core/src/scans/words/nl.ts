@@ -81,7 +81,7 @@ export const dutch: LanguageWords = {
   modules: 'modules|regeleenheden|systemen|regelapparaten',
   others: 'overige|andere|rest',
   modulesToo: 'telefoon|accu|batterij|ontsteking|sleutel',
-  asking: 'selectie|uitlezen|verbinding|test|controle',
+  asking: 'begin|selectie|uitlezen|verbinding|test|controle',
   articles: 'de|het',
   figures: 'een|één|twee|drie|vier|vijf|zes|zeven|acht|negen|tien',
   verbs: 'geeft|meldt|bevat|is|zijn|was|waren|zegt|heeft|hebben',

@@ -82,7 +82,7 @@ export const polish: LanguageWords = {
   modules: 'moduły|sterowniki|systemy',
   others: 'pozostałe|inne',
   modulesToo: 'telefon|akumulator|zapłon|kluczyk',
-  asking: 'wybór|odczyt|połączenie|test',
+  asking: 'początek|wybór|odczyt|połączenie|test',
   articles: '',
   figures: 'jeden|jedna|dwa|dwie|trzy|cztery|pięć|sześć|siedem|osiem|dziewięć|dziesięć',
   verbs: 'daje|zgłasza|zawiera|jest|są|był|była|mówi|ma',

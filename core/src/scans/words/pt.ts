@@ -81,7 +81,7 @@ export const portuguese: LanguageWords = {
   modules: 'módulos|unidades|centrais|sistemas',
   others: 'outros|os outros|restantes',
   modulesToo: 'telefone|bateria|ignição|chave',
-  asking: 'seleção|leitura|ligação|teste',
+  asking: 'início|seleção|leitura|ligação|teste',
   articles: 'os|as',
   figures: 'um|uma|dois|duas|três|quatro|cinco|seis|sete|oito|nove|dez',
   verbs: 'indica|contém|é|são|está|era|diz|tem',

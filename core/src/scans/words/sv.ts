@@ -72,7 +72,7 @@ export const swedish: LanguageWords = {
   modules: 'moduler|styrenheter',
   others: 'övriga|andra',
   modulesToo: 'telefon|batteri|tändning|nyckel',
-  asking: 'val|läsning|anslutning|test',
+  asking: 'början|val|läsning|anslutning|test',
   articles: '',
   figures: 'en|ett|två|tre|fyra|fem|sex|sju|åtta|nio|tio',
   verbs: 'är|var|säger|har',
