@@ -56,8 +56,7 @@ export const readHeading = remembered((line: string): Heading | null => {
   if (inCells) return { ...inCells, address: before!.toUpperCase(), labelled: true };
   // `Airbag | 15`
   const [, apart, numbered] = /^\s*(\p{L}[^|]{1,50}?)\s\|\s((?:0x)?[\da-f]{2,3})\s*$/iu.exec(line) ?? [];
-  const parted =
-    apart === undefined || !/\d|^[A-F]{2}$/.test(numbered!) ? null : readHeading(apart);
+  const parted = apart === undefined || !/\d|^[A-F]{2}$/.test(numbered!) ? null : readHeading(apart);
   if (parted) return { ...parted, address: numbered!.replace(/^0x/i, '').toUpperCase(), labelled: true };
   const bare = line
     .replace(behindQuotes, '$1')

@@ -222,11 +222,10 @@ const withNameFirst: Plain = (line) =>
     : line.replace(nameLast, '$1$4$3$2');
 
 /**
- * True where every code has words in front and a name that comes again at the end of its line: no two have the same in
- * front, or lines that say something of a module end with its name too.
+ * True where every code has words in front and a name that comes again at the end of its line, and lines that say
+ * something of a module end with its name too: without those, what stands in front may as well be the names.
  */
 function endsInNamesOfCodes(lines: Lines): boolean {
-  const texts = new Set<string>();
   const names = new Set<string>();
   let [seen, stated] = [0, 0];
   for (let at = 1; at <= Math.min(lines.count, searched); at++) {
@@ -239,11 +238,10 @@ function endsInNamesOfCodes(lines: Lines): boolean {
     }
     const [, , text, , name] = nameLast.exec(line) ?? [];
     if (text === undefined || statusWordOf(name!) !== null || !readModuleName(name!)) return false;
-    texts.add(text);
     names.add(name!);
     seen++;
   }
-  return seen >= 3 && names.size < seen && (texts.size === seen || stated > 0);
+  return seen >= 3 && names.size < seen && stated > 0;
 }
 
 /** True where every code has its fields in brackets, beginning with the line: `[15] [Body] [B1318-16] [active]`. */
@@ -259,7 +257,8 @@ function isInBrackets(lines: Lines): boolean {
 }
 
 const addressInFront = /^(\s{0,20})(?=[\dA-F]{0,2}\d)[\dA-F]{2}(?:\s?[:–-]\s|\s{2,9})\p{L}{2}/u;
-const lettersInFront = /^(\s{0,20})([A-F]{2})(?=(?:\s?[:–-]\s|\s{2,9})\p{L}{2})/u;
+const lettersInFront =
+  /^(\s{0,20})([A-F]{2})(?:\s?[:–-]\s|\s{2,9}(?=\S{1,40}(?:\s\S{1,40}){0,9}\s*$))(?=\p{L}{2})/u;
 
 /** True where several lines begin with an address: one of two letters is an address too. */
 function beginsWithAddresses(lines: Lines): boolean {
@@ -341,7 +340,7 @@ export function plainOrder(
   if (/^\s{0,20}<<\s.{1,60}\s>>\s*$/m.test(text))
     steps.push((line) => line.replace(/^(\s{0,20})<<\s(.{1,60})\s>>\s*$/, '$1== $2 =='));
   if (isInBrackets(lines)) steps.push((line) => line.replace(/\[([^\][]{1,60})\]/g, '  $1  '));
-  if (beginsWithAddresses(lines)) steps.push((line) => line.replace(lettersInFront, '$10x$2'));
+  if (beginsWithAddresses(lines)) steps.push((line) => line.replace(lettersInFront, '$1address $2 '));
   if (text.includes(' . . . ')) steps.push(withLeaders);
   if (signsAtCode.test(text)) steps.push((line) => line.replace(signsAtCode, blank));
   if (/["”“)]\s*$/m.test(text) && endsInNames(lines)) steps.push(withNameInFront);

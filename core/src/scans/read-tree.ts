@@ -19,7 +19,17 @@ import { takeCodeFields, takeFlags } from './rules/labels.js';
 import type { Scan } from './schema.js';
 import { readStatusCell, unknownStatus } from './status-cell.js';
 import { type Branch, type Field, treeOf } from './tree.js';
-import { isNameKey, labelOf, type ReachWord, reachWordOf, type Role, saysNo, saysYes, statusWordOf, tokensOf } from './vocabulary.js';
+import {
+  isNameKey,
+  labelOf,
+  type ReachWord,
+  reachWordOf,
+  type Role,
+  saysNo,
+  saysYes,
+  statusWordOf,
+  tokensOf,
+} from './vocabulary.js';
 
 const roleOf = (key: string): Role | undefined => labelOf(key)?.role;
 
@@ -257,7 +267,12 @@ class TreeReading {
         said = saysYes(value) ? ('read' as const) : ('silent' as const);
       else if (role === 'text') said = reachWordOf(value) === null ? null : unreadIn(value);
       else if (role !== 'ident' && /\p{L}{2}/u.test(value)) said = unreadIn(value);
-      if (said === null && (role === 'result' || role === 'status') && /\p{L}/u.test(value) && all.length === 0)
+      if (
+        said === null &&
+        (role === 'result' || role === 'status') &&
+        /\p{L}/u.test(value) &&
+        all.length === 0
+      )
         said = 'unclear' as const;
       if (said !== null) all.push(said);
     }

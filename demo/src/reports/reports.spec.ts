@@ -52,6 +52,7 @@ describe('reports in any layout', () => {
 
 /** What is not read as its truth file says, and why it is left so. */
 const known: Readonly<Record<string, string>> = {
+  '1312-kk-text-first-en.txt': 'what stands in front of codes may as well be names',
   '1436-nn-i-fr.txt': 'two names beside two codes may as well be what they mean',
   '1439-nn-l-it.txt': 'two names beside two codes may as well be what they mean',
   '1231-hh-colon-everywhere-en.txt': 'colons part everything, and nothing else tells what is what',
@@ -90,10 +91,10 @@ describe('the corpus of reports', () => {
     JSON.parse(readFileSync(join(folder, file.replace(/\.[^.]*$/, '.truth.json')), 'utf8')) as Truth;
   const read = (file: string) => readReport(decodeReport(readFileSync(join(folder, file))).text);
 
-  it('holds 1,617 reports in 1,466 layouts', () => {
-    expect(files.length).toBe(1617);
+  it('holds 1,777 reports in 1,546 layouts', () => {
+    expect(files.length).toBe(1777);
     const names = new Set(files.map((file) => file.replace(/^\d+-(.*)-[a-z]{2}(?:-slips)?\..*$/, '$1')));
-    expect(names.size).toBe(1466);
+    expect(names.size).toBe(1546);
   });
 
   for (const file of files.filter((name) => known[name] === undefined))

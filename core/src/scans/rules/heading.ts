@@ -122,9 +122,7 @@ function namedIn(reading: Reading, line: Line, page: Page): NamedLine | null {
   const pair = ofCount === undefined || labelOf(ofCount) !== null ? cells : [ofCount, figure!];
   const counted = countsCodes(pair, line, page, reading);
   const heading = readModuleName(counted ? pair[0]! : !shaped && (told || odd) ? cells[0]! : bare);
-  // `0xAB - Seat heating` begins with no status byte.
-  const begins = heading?.address != null && /^0x/i.test(bare) ? null : leadingStatus(bare);
-  return heading && !begins ? { heading, odd, count: counted ? Number(pair[1]) : null } : null;
+  return heading && !leadingStatus(bare) ? { heading, odd, count: counted ? Number(pair[1]) : null } : null;
 }
 
 /** A heading that a label or an address calls a module's, unless its words make it a title with nothing below. */

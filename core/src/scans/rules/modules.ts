@@ -203,7 +203,9 @@ export function takeStateAmong(reading: Reading, line: Line, { legend }: Page): 
 /** `Gauges: 0` among names with counts; `Gauges ok` below names that stand in front of their codes. */
 function takeShortState(reading: Reading, line: Line, { countsBehind }: Page): boolean {
   const [, counted, figure] =
-    (countsBehind ? /^\s{0,20}((?:[\dA-F]{2,3}\s)?\p{L}[^:=\d]{2,36}?):?\s(\d{1,2})\s{0,9}$/u.exec(line.text) : null) ?? [];
+    (countsBehind
+      ? /^\s{0,20}((?:[\dA-F]{2,3}\s)?\p{L}[^:=\d]{2,36}?):?\s(\d{1,2})\s{0,9}$/u.exec(line.text)
+      : null) ?? [];
   const [, stated, word] =
     (reading.moduleBy === 'word' && line.indent <= reading.moduleIndent
       ? /^\s{0,20}(\p{Lu}[^:=\d]{2,36}?)\s(\p{Ll}{2,12})\s{0,9}$/u.exec(line.text)
