@@ -313,7 +313,7 @@ function socketPath(folder) {
  * @param {boolean} member a member of a cluster answers when it belongs, which takes the time of handing everything over
  * @returns {Promise<boolean>} false where it has ended instead, or has not answered within a minute, a member within an hour
  */
-async function answering(reached, ended, member) {
+export async function answering(reached, ended, member) {
   for (let n = 0; n < (member ? 36_000 : 600); n++) {
     if (ended()) return false;
     try {

@@ -2,7 +2,7 @@
 import { spawn } from 'node:child_process';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { freePort, portIsFree, startDatabase } from './database.mjs';
+import { answering, freePort, portIsFree, startDatabase } from './database.mjs';
 import { accessTo, keepAccess } from './database-users.mjs';
 import { installGalera } from './galera.mjs';
 import { installDebianPackages } from './install.mjs';
@@ -28,6 +28,8 @@ export async function startNodes(folder, count) {
     mkdirSync(own, { recursive: true });
     nodes.push(await startDatabase(own, { at, members, founds: n === 0, tls: null, cacheMegabytes: 32 }));
   }
+  // A node that has handed everything over to the last one takes nothing for a moment.
+  for (const node of nodes) await answering(node, () => false, true);
   return nodes;
 }
 
