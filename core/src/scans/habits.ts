@@ -1,10 +1,9 @@
 /** Habits of a whole report: what stands behind, below or over each of its codes, its keys, and the names that it lists. */
+import { anyCode, eachCode, endLines, firstCodes, firstLines, searched } from './first-lines.js';
 import { saysSomething, type Lines } from './lines.js';
 import { stateOf } from './module-state.js';
 import { plainWord } from '../codes/index.js';
 import { isOnlyLabel, labelOf, saysOfModules, statusWordOf } from './vocabulary.js';
-
-const searched = 400;
 
 /**
  * How far what is said of modules is set in below their names; 0 where it is not. A line that stands as far in over a code
@@ -13,8 +12,7 @@ const searched = 400;
 export function indentOfStates(lines: Lines): number {
   let found = 0;
   let above = -1;
-  for (let at = 1; at <= Math.min(lines.count, searched); at++) {
-    const line = lines.at(at).slice(0, 120);
+  for (const { line } of firstLines(lines, 120)) {
     if (!saysSomething(line)) continue;
     const indent = line.search(/\S/);
     const state = line.length < 60 && !anyCode.test(line) ? stateOf(line) : null;
@@ -33,8 +31,8 @@ const keyOf = /^\s{0,40}[-*•]?\s{0,9}(\p{L}[^:=\d]{2,30}?)\s{0,9}[:=]\s{1,20}\
 export function repeatedKeys(lines: Lines): ReadonlySet<string> {
   const once = new Set<string>();
   const again = new Set<string>();
-  for (let at = 1; at <= Math.min(lines.count, searched); at++) {
-    const key = keyOf.exec(lines.at(at).slice(0, 80))?.[1]?.toLowerCase();
+  for (const { line } of firstLines(lines, 80)) {
+    const key = keyOf.exec(line)?.[1]?.toLowerCase();
     if (key !== undefined) (once.has(key) ? again : once).add(key);
   }
   return again;
@@ -43,8 +41,7 @@ export function repeatedKeys(lines: Lines): ReadonlySet<string> {
 /** True where names stand alone on their lines with a figure a blank behind them, nought among them: `Airbag 2`, `Cluster 0`. */
 export function countsBehindNames(lines: Lines): boolean {
   const figures: string[] = [];
-  for (let at = 1; at <= Math.min(lines.count, searched); at++) {
-    const line = lines.at(at).slice(0, 60);
+  for (const { line } of firstLines(lines, 60)) {
     const figure = /^\s{0,20}(?:[\dA-F]{2,3}\s)?\p{L}[^:=\d]{2,36}:?\s(\d{1,2})\s{0,9}$/u.exec(line)?.[1];
     if (figure !== undefined && !/\S\s{2,}\S/.test(line)) figures.push(figure);
   }
@@ -58,15 +55,14 @@ export function countsBehindNames(lines: Lines): boolean {
 export function nameBelowCodes(lines: Lines, below: number): number {
   if (below < 2) return 0;
   const said = Array.from({ length: below }, (): string[] => []);
-  for (let at = 1; at <= Math.min(lines.count, searched); at++)
-    if (anyCode.test(lines.at(at).slice(0, 200)))
-      for (const [n, own] of said.entries())
-        own.push(
-          lines
-            .at(at + 1 + n)
-            .slice(0, 80)
-            .trim(),
-        );
+  for (const { at } of firstCodes(lines, 200))
+    for (const [n, own] of said.entries())
+      own.push(
+        lines
+          .at(at + 1 + n)
+          .trim()
+          .slice(0, 80),
+      );
   const found = said.findIndex(
     (own) =>
       own.length >= 3 &&
@@ -83,17 +79,15 @@ const codeBesideName =
 
 /** True where every code has words beside it that come again, and what it means below: `B1318-16 Body`. */
 export function namesBesideCodes(lines: Lines): boolean {
-  const seen: string[] = [];
-  for (let at = 1; at <= Math.min(lines.count, searched); at++) {
-    const line = lines.at(at).slice(0, 120);
-    if (!anyCode.test(line)) continue;
+  const names: string[] = [];
+  const each = eachCode(lines, 120, ({ at, line }) => {
     const name = codeBesideName.exec(line)?.[1];
     const below = lines.at(at + 1).slice(0, 200);
     if (name === undefined || statusWordOf(name) !== null) return false;
-    if (!saysSomething(below) || below.search(/\S/) <= line.search(/\S/) || anyCode.test(below)) return false;
-    seen.push(name);
-  }
-  return seen.length >= 2 && new Set(seen).size < seen.length;
+    names.push(name);
+    return saysSomething(below) && below.search(/\S/) > line.search(/\S/) && !anyCode.test(below);
+  });
+  return each && new Set(names).size < names.length;
 }
 
 const nameAndWords =
@@ -110,8 +104,8 @@ export function saidOfName(line: string): { name: string; said: string; form: st
 /** The ways in which at least two lines say something of a module by its name. */
 export function formsOfStates(lines: Lines): ReadonlySet<string> {
   const seen = new Map<string, number>();
-  for (let at = 1; at <= Math.min(lines.count, searched); at++) {
-    const parts = saidOfName(lines.at(at));
+  for (const { line } of firstLines(lines, 160)) {
+    const parts = saidOfName(line);
     if (parts === null || isOnlyLabel(parts.name) || stateOf(parts.said) === null) continue;
     seen.set(parts.form, (seen.get(parts.form) ?? 0) + 1);
   }
@@ -123,9 +117,7 @@ const listLine = /^\s{0,40}(?:[-*•]\s{1,9})?(\p{L}[^:]{5,50}?)\s{0,9}:\s/u;
 /** The names that the report lists under what is said of them (`Modules with faults: Restraints, Body`), in plain words. */
 export function listedNames(lines: Lines): ReadonlySet<string> {
   const names = new Set<string>();
-  for (let at = 1; at <= lines.count; at++) {
-    if (at === searched && lines.count > 2 * searched) at = lines.count - searched;
-    const line = lines.at(at).slice(0, 300);
+  for (const { line } of endLines(lines, searched, 300)) {
     const said = listLine.exec(line)?.[1];
     if (said === undefined || !said.includes(' ') || !saysOfModules(said)) continue;
     for (const name of line.slice(line.indexOf(':') + 1).split(/[,;]/)) names.add(plainWord(name));
@@ -138,8 +130,8 @@ const codeAndMore = /(?<![\w.-])[PCBU][0-3][\dA-F]{3}(?![\w-])(.{0,4})/gi;
 /** True where at least two codes stand alone, and each has two figures and a word behind it: `B1318 16 Supply`. */
 export function hasTypeBehind(lines: Lines): boolean {
   let seen = 0;
-  for (let at = 1; at <= Math.min(lines.count, searched); at++)
-    for (const [, behind] of lines.at(at).slice(0, 400).matchAll(codeAndMore)) {
+  for (const { line } of firstLines(lines, 400))
+    for (const [, behind] of line.matchAll(codeAndMore)) {
       if (!/^ [\da-f]{2}(?: |$)/i.test(behind!)) return false;
       seen++;
     }
@@ -152,8 +144,8 @@ const codeAndHeld = /(?<![\w.-])[PCBU][0-3][\dA-F]{3}(?![\w-])(?:[^()]{0,60}\(([
 export function hasTypeInBrackets(lines: Lines): boolean {
   let seen = 0;
   let letters = false;
-  for (let at = 1; at <= Math.min(lines.count, searched); at++)
-    for (const [, held] of lines.at(at).slice(0, 400).matchAll(codeAndHeld)) {
+  for (const { line } of firstLines(lines, 400))
+    for (const [, held] of line.matchAll(codeAndHeld)) {
       if (held === undefined) return false;
       seen++;
       letters ||= /[a-f]/i.test(held);
@@ -168,8 +160,8 @@ const codeAndCells =
 export function hasByteBehind(lines: Lines): boolean {
   let seen = 0;
   let letters = false;
-  for (let at = 1; at <= Math.min(lines.count, searched); at++)
-    for (const [, , ofCell, , ofType] of lines.at(at).slice(0, 400).matchAll(codeAndCells)) {
+  for (const { line } of firstLines(lines, 400))
+    for (const [, , ofCell, , ofType] of line.matchAll(codeAndCells)) {
       const byte = ofCell ?? ofType;
       if (byte === undefined) return false;
       seen++;
@@ -184,8 +176,8 @@ const codeAndWord =
 /** True where at least two codes have a word of a status a blank behind them and more behind it, each of them. */
 export function hasWordBehind(lines: Lines): boolean {
   let seen = 0;
-  for (let at = 1; at <= Math.min(lines.count, searched); at++)
-    for (const [, word] of lines.at(at).slice(0, 400).matchAll(codeAndWord)) {
+  for (const { line } of firstLines(lines, 400))
+    for (const [, word] of line.matchAll(codeAndWord)) {
       if (word === undefined || statusWordOf(word) === null) return false;
       seen++;
     }
@@ -196,9 +188,7 @@ const heldOrWhole = /[[(]([^\])]{4,48})[\])]|^\W{0,9}(\p{L}[^:;=|()[\]]{3,44}?)\
 
 /** True where a line says that failure types are decimal: `FAULT LIST (fault type in decimal)`. */
 export function saysDecimalTypes(lines: Lines): boolean {
-  for (let at = 1; at <= lines.count; at++) {
-    if (at === decimalLines && lines.count > 2 * decimalLines) at = lines.count - decimalLines;
-    const line = lines.at(at).slice(0, 120);
+  for (const { line } of endLines(lines, decimalLines, 120)) {
     if (!/d[eé]z|d[eé]c/i.test(line) || /\S\s{3,}\S/.test(line)) continue;
     for (const [, held, whole] of line.matchAll(heldOrWhole)) {
       const label = labelOf((held ?? whole)!);
@@ -214,8 +204,6 @@ const decimalLines = 40;
 /** A code that stands alone on its line, numbered at most, or with a word of its status. */
 const codeAlone =
   /^[\s\d.)(#*•–-]{0,12}[PCBU][0-3][\dA-F]{3}(?:\s?[-:–]\s?[\dA-F]{2}(?:\s?[-:]\s?[\dA-F]{2})?)?(?:\s{2,80}(\p{L}{3,20}))?\s*$/iu;
-/** Anything that looks like a code. */
-export const anyCode = /(?<![\w.-])[PCBU][0-3][\dA-F]{3}(?!\w)/i;
 
 /**
  * How many lines stand below every code that is alone on its line, or has no more than its status there, before a blank
@@ -226,10 +214,7 @@ export function linesBelowCodes(lines: Lines): number {
   let most = 0;
   let seen = 0;
   let stated = false;
-  const last = Math.min(lines.count, searched);
-  for (let at = 1; at <= last; at++) {
-    const line = lines.at(at).slice(0, 200);
-    if (!anyCode.test(line)) continue;
+  for (const { at, line } of firstCodes(lines, 200)) {
     const alone = codeAlone.exec(line);
     if (!alone || (alone[1] !== undefined && statusWordOf(alone[1]) === null)) return 0;
     stated ||= alone[1] !== undefined;

@@ -1,5 +1,6 @@
 /** Legends: what a letter or mark stands for in this report (`A = active, M = in memory`). */
 import type { CodeStatus } from '../codes/index.js';
+import { endLines, searched } from './first-lines.js';
 import {
   hasByteBehind,
   hasTypeBehind,
@@ -41,7 +42,8 @@ export interface Legend {
   readonly lines: ReadonlySet<number>;
 }
 
-const searched = 400;
+/** A longer line explains nothing. */
+const longestLegend = 400;
 /** A legend with more marks is none. */
 const mostMarks = 40;
 const symbol =
@@ -55,10 +57,8 @@ export function legendOf(lines: Lines): Legend {
   const reaches = new Map<string, ReachWord>();
   const found = new Set<number>();
   let others: StatusWord | null = null;
-  for (let at = 1; at <= lines.count; at++) {
-    if (at === searched && lines.count > 2 * searched) at = lines.count - searched;
-    const whole = lines.at(at);
-    if (whole.length < 8 || whole.length > 400) continue;
+  for (const { at, line: whole } of endLines(lines, searched, longestLegend + 1)) {
+    if (whole.length < 8 || whole.length > longestLegend) continue;
     const line = segmentsOf(whole)[0] ?? '';
     const told = othersIn(line);
     others ??= told?.others ?? null;
@@ -180,18 +180,27 @@ function signedEntries(line: string): readonly Entry[] {
   if (starts.length < 2 || starts.length > mostMarks || text.slice(0, first!.index).trim() !== '') return [];
   const signOf = (match: RegExpMatchArray) => match[2] ?? match[3] ?? '-';
   if (starts.some((match) => signOf(match) !== signOf(first!))) return [];
-  const found: Entry[] = [];
-  for (const [at, match] of starts.entries()) {
-    const meaning = text
+  const found = meaningsOf(text, starts).flatMap(([match, meaning]) => {
+    const entry = entryOf(match[1]!.replace(/^\(|\)$/g, ''), meaning, statusOfField(meaning));
+    return entry?.status || entry?.reach ? [entry] : [];
+  });
+  return found.length === starts.length ? found : [];
+}
+
+/** What stands behind each mark, up to the next. */
+const meaningsOf = (text: string, starts: readonly RegExpExecArray[]): [RegExpExecArray, string][] =>
+  starts.map((match, at) => [
+    match,
+    text
       .slice(match.index + match[0].length, starts[at + 1]?.index ?? text.length)
-      .replace(/[\s,;.)]{1,40}$/, '');
-    const status = statusOfField(meaning);
-    const said = reachWordOf(meaning);
-    const reach = said === 'read' || (status && said === 'holdsCodes') ? null : said;
-    if (!status && !reach) return [];
-    found.push({ mark: match[1]!.replace(/^\(|\)$/g, ''), status, reach });
-  }
-  return found;
+      .replace(/[\s,;.)]{1,40}$/, ''),
+  ]);
+
+/** What a mark means, as a status of codes and as what is said of modules; null where it is neither. */
+function entryOf(mark: string, meaning: string, status: StatusWord | null): Entry | null {
+  const said = reachWordOf(meaning);
+  if (!status && !said) return null;
+  return { mark, status, reach: said === 'read' || (status && said === 'holdsCodes') ? null : said };
 }
 
 const boxedMark = /(?:^|\s)(?:\(([^\s()]{1,4})\)|\[([^\s[\]]{1,4})\])\s(?=\p{L})/gu;
@@ -202,18 +211,10 @@ function boxedEntries(line: string): readonly Entry[] {
   const starts = [...text.matchAll(boxedMark)];
   if (starts.length < 2 || starts.length > mostMarks || text.slice(0, starts[0]!.index).trim() !== '')
     return [];
-  const found: Entry[] = [];
-  for (const [at, match] of starts.entries()) {
-    const meaning = text
-      .slice(match.index + match[0].length, starts[at + 1]?.index ?? text.length)
-      .replace(/[\s,;.)]{1,40}$/, '');
-    const said = reachWordOf(meaning);
-    const status = statusOfField(meaning) ?? statusOfField(withoutCode(meaning));
-    if (!status && !said) return [];
-    const reach = said === 'read' || (status && said === 'holdsCodes') ? null : said;
-    found.push({ mark: (match[1] ?? match[2])!, status, reach });
-  }
-  return found.some(({ status }) => status !== null) ? found : [];
+  const found = meaningsOf(text, starts).map(([match, meaning]) =>
+    entryOf((match[1] ?? match[2])!, meaning, statusOfField(meaning) ?? statusOfField(withoutCode(meaning))),
+  );
+  return found.every((entry) => entry !== null) && found.some(({ status }) => status !== null) ? found : [];
 }
 
 /** `fault present` without the word for a code. */

@@ -298,9 +298,9 @@ function inFront(all: readonly string[]): ModuleState | null {
   if (nought !== undefined && readModuleName(nought)) return { name: nought, reach: 'clean' };
   // `no codes / Cluster`
   const [, before, behind] = /^(.{2,40}?)\s[/–—-]\s(\p{L}.{1,50})$/u.exec(cells[0] ?? '') ?? [];
-  const said0 = cells.length === 1 && before !== undefined ? reachWordOf(before) : null;
-  if (said0 !== null && said0 !== 'holdsCodes' && said0 !== 'read' && reachWordOf(behind!) === null)
-    return readModuleName(behind!) ? { name: behind!, reach: said0 } : null;
+  const over = cells.length === 1 && before !== undefined ? reachWordOf(before) : null;
+  if (over !== null && over !== 'holdsCodes' && over !== 'read' && reachWordOf(behind!) === null)
+    return readModuleName(behind!) ? { name: behind!, reach: over } : null;
   const bracket = /^[[(]([^\])]{1,20})[\])](?:\s*(\p{L}.*))?$/u.exec(cells[0] ?? '');
   const rest = bracket?.[2] === undefined ? cells.slice(1) : [bracket[2], ...cells.slice(1)];
   // A figure behind the name counts what it holds.

@@ -1,8 +1,8 @@
 import { shorterNames } from './names.js';
 
 const shortened = (...names: string[]) => {
-  const shorter = shorterNames(names);
-  return names.map((name) => shorter.get(name) ?? name);
+  const shorter = shorterNames(names.map((name) => ({ name })));
+  return names.map((name) => shorter.get(name)?.name ?? name);
 };
 
 describe('shorterNames', () => {
@@ -42,5 +42,20 @@ describe('shorterNames', () => {
 
   it('drops the number that counts lists of modules', () => {
     expect(shortened('Scanner list 1 - doors', 'Scanner list 2 - lamps')).toEqual(['doors', 'lamps']);
+  });
+
+  it('takes two letters for an address where most others have one', () => {
+    const modules = [
+      { name: 'Airbag', address: '15' },
+      { name: 'Cluster', address: '17' },
+      { name: 'Body', address: '09' },
+      { name: 'ECU CE Headlamp' },
+      { name: 'Seat/AB' },
+    ];
+    expect([...shorterNames(modules)]).toEqual([
+      ['ECU CE Headlamp', { name: 'Headlamp', address: 'CE' }],
+      ['Seat/AB', { name: 'Seat', address: 'AB' }],
+    ]);
+    expect(shorterNames(modules.slice(2)).size).toBe(0);
   });
 });

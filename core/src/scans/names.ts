@@ -1,19 +1,53 @@
 /** What the names of a report's modules have in common, and what is therefore no part of them. */
 import { plainWord } from '../codes/index.js';
-import { isAsking, isFiller } from './vocabulary.js';
+import { isAsking, isFiller, labelOf } from './vocabulary.js';
 
-/** A new name for each module whose own has more in it than its name. */
-export type Renamed = ReadonlyMap<string, string>;
+/** A module as its line names it. */
+interface Named {
+  readonly name: string;
+  readonly address?: string | null | undefined;
+}
 
-const none: Renamed = new Map();
+/** What is left of a name, and the address that was in it. */
+export interface Shortened {
+  readonly name: string;
+  readonly address: string | null;
+}
+
+/** By the name as it was printed. */
+type Renamed = ReadonlyMap<string, Shortened>;
+
+const bare = (name: string): Shortened => ({ name, address: null });
 
 /**
- * Names without what the report prints with all of them.
- * @example shorterNames(['connect airbag', 'connect cluster', 'connect seat', 'airbag']).get('connect airbag') // 'airbag'
+ * Names without what the report prints with all of them, by the names as they are printed; none for those that stay.
+ * @example shorterNames([{ name: 'select airbag' }, { name: 'select seat' }, { name: 'select roof' }]).get('select seat')?.name // 'seat'
  */
-export function shorterNames(names: readonly string[]): Renamed {
-  const counted = withoutCounts(names);
-  return new Map([...counted, ...withoutWord(names), ...withoutAddresses(names)]);
+export function shorterNames(modules: readonly Named[]): Renamed {
+  const names = modules.map(({ name }) => name);
+  return new Map([
+    ...withoutLetters(modules),
+    ...withoutCounts(names),
+    ...withoutWord(names),
+    ...withoutAddresses(names),
+  ]);
+}
+
+const lettersAsAddress = /^(?:(\p{L}{2,12})\s)?([A-F]{2})\s(?:[-–]\s)?(\p{L}.{1,60})$/u;
+
+/** `ECU CE Headlamp`, `Headlamp/CE` where most others have an address: two letters are one too. */
+function withoutLetters(modules: readonly Named[]): Renamed {
+  const addressed = modules.filter(({ address }) => address != null).length;
+  if (addressed < 3 || 2 * addressed <= modules.length) return new Map();
+  return new Map(
+    modules.flatMap(({ name, address: own }): [string, Shortened][] => {
+      const turned = name.replace(/^(.{2,60})\/([A-F]{2})$/, '$2 $1');
+      const [, label, address, rest] = lettersAsAddress.exec(turned) ?? [];
+      if (rest === undefined || own != null) return [];
+      if (label !== undefined && labelOf(label)?.role !== 'module') return [];
+      return [[name, { name: rest, address: address! }]];
+    }),
+  );
 }
 
 /** `Scanner list 1 - doors`, `Scanner list 2 - lamps` */
@@ -28,7 +62,7 @@ function withoutCounts(names: readonly string[]): Renamed {
     [...byStart.values()]
       .filter(({ length }) => length > 1)
       .flat()
-      .map((name) => [name, name.replace(/^[\p{L} ]{1,40}\d{1,2}\s[-–:]\s/u, '')]),
+      .map((name) => [name, bare(name.replace(/^[\p{L} ]{1,40}\d{1,2}\s[-–:]\s/u, ''))]),
   );
 }
 
@@ -40,7 +74,7 @@ function withoutWord(names: readonly string[]): Renamed {
     const word = /^(\p{L}{3,20})\s(?=\S)/u.exec(name)?.[1];
     if (word !== undefined) byWord.set(word, [...(byWord.get(word) ?? []), name]);
   }
-  const renamed = new Map<string, string>();
+  const renamed = new Map<string, Shortened>();
   for (const [word, own] of byWord) {
     const rest = (name: string) => name.slice(word.length).trim();
     if (own.length < 3) continue;
@@ -50,7 +84,7 @@ function withoutWord(names: readonly string[]): Renamed {
     // `connecting to airbag`
     for (const name of own) {
       const [first, ...others] = rest(name).split(' ');
-      renamed.set(name, asks && others.length > 0 && isFiller(first!) ? others.join(' ') : rest(name));
+      renamed.set(name, bare(asks && others.length > 0 && isFiller(first!) ? others.join(' ') : rest(name)));
     }
   }
   return renamed;
@@ -61,14 +95,14 @@ function withoutAddresses(names: readonly string[]): Renamed {
   const own = names.flatMap((name) => {
     const [, rest, address] = /^(.{2,78})\s([\da-fA-F]{2})$/.exec(name) ?? [];
     return address !== undefined && /\d/.test(address) && /\p{L}{2}/u.test(rest!)
-      ? [{ name, rest: rest!, address }]
+      ? [{ name, rest: rest!, address: address.toUpperCase() }]
       : [];
   });
   const apart = (values: readonly string[]) => new Set(values.map(plainWord)).size === values.length;
-  return own.length >= 3 &&
+  const throughout =
+    own.length >= 3 &&
     2 * own.length > names.length &&
     apart(own.map(({ address }) => address)) &&
-    apart(own.map(({ rest }) => rest))
-    ? new Map(own.map(({ name, rest }) => [name, rest]))
-    : none;
+    apart(own.map(({ rest }) => rest));
+  return new Map(throughout ? own.map(({ name, rest, address }) => [name, { name: rest, address }]) : []);
 }

@@ -136,13 +136,14 @@ function layoutOf(rows: readonly Row[], book: PatternBook): { columns: Columns; 
   const first = sample.findIndex(({ cells }) =>
     cells.some((cell) => isCodes(cell) || isCodeBytes(cell) || book.isCode(cell)),
   );
-  let from = Math.max(0, above >= 0 && above < first ? above + 1 : first);
+  const named = above >= 0 && above < first;
+  let from = named ? above + 1 : Math.max(0, first);
   // Rows over the first code that say something of a module, in as many cells, are rows too.
-  while (from > 0 && saysOfModule(sample[from - 1]!.cells, sample[first]!.cells.length)) from--;
+  if (!named) while (from > 0 && saysOfModule(sample[from - 1]!.cells, sample[first]!.cells.length)) from--;
   return {
     columns: columnsByContent(
       rows.slice(from, from + 400).map(({ cells }) => cells),
-      above >= 0 && above < first ? headerColumns(rows[above]!.cells) : [],
+      named ? headerColumns(rows[above]!.cells) : [],
       book,
     ),
     from,

@@ -74,7 +74,8 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
   const known = patternsFor(readerOf(all), patterns ?? { codes: [], lines: [] });
   const reading = new Reading(new PatternBook(known));
   const book = addressesIn(all);
-  const lines = plainOrder(readingOrder(all), all, text, book);
+  const printed = readingOrder(all);
+  const lines = plainOrder(printed, all, text, book);
   const legend = withLines(withLearned(legendOf(all), known.words ?? []), book ? [book.line] : []);
   const linesBelow = linesBelowCodes(all);
   const page: Page = {
@@ -102,7 +103,9 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
   for (let at = 1; at <= lines.count; at++) {
     if (at % progressEvery === 0) yield { done: at, total: lines.count };
     const whole = lines.at(at);
-    for (const piece of piecesOf(numbered ? whole.replace(/^\s*\d{1,6}[.:)]?(?=\s)/, blank) : whole)) {
+    const own = piecesOf(printed.at(at));
+    const read = numbered ? whole.replace(/^\s*\d{1,6}[.:)]?(?=\s)/, blank) : whole;
+    for (const [n, piece] of piecesOf(read).entries()) {
       if (!saysSomething(piece)) {
         if (oneDash.test(piece) && reading.module !== null && reading.moduleAt === at - 1)
           reading.say('clean');
@@ -114,8 +117,10 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
         continue;
       }
       const number = lines.numberOf(at);
-      if (taught && takeTaught(reading, new Line(number, piece, at), marked.get(number))) continue;
-      const only = new Line(number, piece, at);
+      // What a shop has taught, and what it is shown, is of lines as they are printed.
+      const asPrinted = own[n] ?? piece;
+      if (taught && takeTaught(reading, new Line(number, asPrinted, at), marked.get(number))) continue;
+      const only = new Line(number, piece, at, asPrinted);
       if (isFrame(piece)) {
         reading.mark(only, 'header');
         continue;
@@ -125,7 +130,9 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
         continue;
       }
       if (isPlain(piece)) {
-        for (const sentence of sentencesOf(piece)) readLine(reading, new Line(number, sentence, at), page);
+        const sentences = sentencesOf(piece);
+        if (sentences.length === 1) readLine(reading, only, page);
+        else for (const sentence of sentences) readLine(reading, new Line(number, sentence, at), page);
         continue;
       }
       const segments = segmentsOf(piece).filter((part) => saysSomething(part) && !onlyOpens.test(part));

@@ -6,7 +6,7 @@ import type { LineMark, PatternBook } from './patterns.js';
 import { shorterNames } from './names.js';
 import { lookAgain, namesBeside, namesInFront } from './second-look.js';
 import type { Draft, LineKind, ReadBy, Scan, ScanCode, ScanModule } from './schema.js';
-import { labelOf, type ReachWord } from './vocabulary.js';
+import type { ReachWord } from './vocabulary.js';
 
 const unnamed = 'Unnamed module';
 const shownLines = 1000;
@@ -20,7 +20,10 @@ const shownMismatches = 50;
 /** Lines between a name and what it is the name of. */
 const mostBetween = 4;
 
-/** One line of the report: its number from 1, its text, its place in the order of reading, and its plain words. */
+/**
+ * One line of the report: its number from 1, its text as it is read, its place in the order of reading, and as it is
+ * printed, with what stands around it.
+ */
 export class Line {
   private plain: string | null = null;
 
@@ -28,6 +31,7 @@ export class Line {
     readonly number: number,
     readonly text: string,
     readonly at: number = number,
+    readonly printed: string = text,
   ) {}
 
   get word(): string {
@@ -151,7 +155,7 @@ export class Reading {
       return;
     }
     this.mark(line, 'notRead');
-    this.notRead.push({ line: line.number, text: line.text.trim().slice(0, shownCharacters) });
+    this.notRead.push({ line: line.number, text: line.printed.trim().slice(0, shownCharacters) });
   }
 
   /** The module of that name, made when it is new. */
@@ -421,56 +425,25 @@ export class Reading {
   /** What the report prints with all names is no part of them. */
   private shortenNames(): void {
     if (this.modules.length > mostModules) return;
-    const addressed = this.modules.filter(({ address }) => address != null).length;
-    // `BA  Tailgate` where the others begin with their addresses.
-    if (addressed >= 3 && 2 * addressed > this.modules.length)
-      for (const module of [...this.modules]) {
-        const [, label, address, name] =
-          /^(?:(\p{L}{2,12})\s)?([A-F]{2})\s(?:[-–]\s)?(\p{L}.{1,60})$/u.exec(
-            module.name.replace(/^(.{2,60})\/([A-F]{2})$/, '$2 $1'),
-          ) ?? [];
-        if (name === undefined || module.address != null) continue;
-        if (label !== undefined && labelOf(label)?.role !== 'module') continue;
-        module.address = address!;
-        this.rename(module, name);
-      }
-    const shorter = shorterNames(this.modules.map(({ name }) => name));
+    const shorter = shorterNames(this.modules);
     for (const module of [...this.modules]) {
-      const name = shorter.get(module.name);
-      if (name === undefined) continue;
-      // `airbag 58`
-      const address = module.name.startsWith(name) ? module.name.slice(name.length).trim() : '';
-      if (address !== '') module.address ??= address.toUpperCase();
-      this.rename(module, name);
+      const own = shorter.get(module.name);
+      if (own === undefined) continue;
+      if (own.address !== null) module.address ??= own.address;
+      this.rename(module, own.name);
     }
   }
 
-  /** Codes for which no module was named, and beside which nothing stands but a name. */
+  /** Codes for which no module was named, where what stands beside each names it. */
   private nameUnnamed(): void {
-    const own = this.codes.filter(({ module }) => module === unnamed);
-    const inFront = own.length === this.codes.length ? namesInFront(own) : null;
-    if (inFront !== null)
-      for (const [at, code] of own.entries()) {
-        this.moveTo(code, inFront[at]!.name);
-        code.text = inFront[at]!.text;
-        code.how = {
-          module: 'guess',
-          failureType: code.how?.failureType ?? null,
-          status: code.how?.status ?? null,
-        };
-      }
-    // Where the report names no module at all, words beside a code are rather what it means.
-    if (inFront !== null || !this.modules.some(({ name }) => name !== unnamed)) return;
-    const names = own.length === this.codes.length ? namesBeside(own) : null;
-    if (names === null) return;
-    for (const [at, code] of own.entries()) {
-      this.moveTo(code, names[at]!);
-      code.text = null;
-      code.how = {
-        module: 'guess',
-        failureType: code.how?.failureType ?? null,
-        status: code.how?.status ?? null,
-      };
+    if (!this.codes.every(({ module }) => module === unnamed)) return;
+    // Where the report names no module at all, words beside a code alone are rather what it means.
+    const others = this.modules.some(({ name }) => name !== unnamed);
+    const names = namesInFront(this.codes) ?? (others ? namesBeside(this.codes) : null);
+    for (const [at, code] of names === null ? [] : [...this.codes.entries()]) {
+      this.moveTo(code, names![at]!.name);
+      code.text = names![at]!.text;
+      code.how = { ...code.how, module: 'guess' };
     }
   }
 

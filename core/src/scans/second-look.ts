@@ -110,13 +110,17 @@ function placeAsOthers(open: readonly Draft<ScanCode>[], codes: readonly Draft<S
   return [last, first].find(known) ?? null;
 }
 
+/** The module of a code, and what is left of its text. */
+interface NamedCode {
+  readonly name: string;
+  readonly text: string | null;
+}
+
 /**
  * The names that stand in front of a colon in what every code means (`Airbag: side bag left`), by the place of each code;
  * null where one has none.
  */
-export function namesInFront(
-  codes: readonly Draft<ScanCode>[],
-): readonly { name: string; text: string }[] | null {
+export function namesInFront(codes: readonly Draft<ScanCode>[]): readonly NamedCode[] | null {
   if (codes.length < 2 || codes.length > looked) return null;
   const found = codes.flatMap(({ text }) => {
     const [, name, rest] = /^(\p{Lu}[^:]{1,30}):\s(\S.{0,400})$/u.exec((text ?? '').trim()) ?? [];
@@ -134,11 +138,11 @@ const shortName = /^\p{Lu}[\p{L}-]{1,20}(?: [\p{L}-]{1,12}){0,2}$/u;
  * words that come again. Null where it cannot be a name. Ask only where the report names other modules: elsewhere it may
  * as well be what the codes mean.
  */
-export function namesBeside(codes: readonly Draft<ScanCode>[]): readonly string[] | null {
+export function namesBeside(codes: readonly Draft<ScanCode>[]): readonly NamedCode[] | null {
   if (codes.length < 2 || codes.length > looked) return null;
   const names = codes.map(({ text }) => (text ?? '').trim());
   const again = names.length - new Set(names).size;
   return again > 0 && names.every((name) => shortName.test(name) && readModuleName(name) !== null)
-    ? names
+    ? names.map((name) => ({ name, text: null }))
     : null;
 }

@@ -52,15 +52,7 @@ function sectionOf(text: string, reading: Reading, line: Line, page: Page) {
   const byMode = mode.exec(text)?.[1]?.toLowerCase();
   if (byMode) return modes[byMode]!;
   const alone = statusWordOf(text.trim());
-  // `ACTIVE` over codes that are set in.
-  const next = readCodeLine(page.lines.at(line.at + 1).slice(0, 200));
-  if (alone && /:\s*$/.test(text) && next !== null && (next.before === null || line.indent === 0))
-    return alone.status;
-  if (alone && (isRuled(text) || !(reading.open && line.indent >= reading.open.indent))) {
-    const below = page.lines.at(line.at + 1).slice(0, 200);
-    const over = below.search(/\S/) > line.indent || isRuled(text);
-    if (over && codeToken.test(below) && readCodeLine(below) !== null) return alone.status;
-  }
+  if (alone && isOverCodes(reading, line, page)) return alone.status;
   const bare = text
     .replace(/[([]\s*\d{1,4}\s*[)\]]/g, ' ')
     .replace(/^[\s=#*>_~+|.–—-]{1,200}|[\s=#*<_~+|.:–—-]{1,200}$/g, '');
@@ -78,6 +70,16 @@ function sectionOf(text: string, reading: Reading, line: Line, page: Page) {
   if (nouns.length === 0 || stateOf(bare, page.legend.reaches) === 'clean') return null;
   const rest = words.filter((word) => !nouns.includes(word)).join(' ');
   return statusOfPlural(rest);
+}
+
+/** True for a line over a code: with a colon, ruled off, or less far in: `ACTIVE`. */
+function isOverCodes(reading: Reading, { at, text, indent }: Line, { lines }: Page): boolean {
+  const below = lines.at(at + 1).slice(0, 200);
+  const next = codeToken.test(below) ? readCodeLine(below) : null;
+  if (next === null) return false;
+  if (/:\s*$/.test(text) && (next.before === null || indent === 0)) return true;
+  if (isRuled(text)) return true;
+  return below.search(/\S/) > indent && !(reading.open && indent >= reading.open.indent);
 }
 
 /** `== CURRENT ==`, `## Stored`: set off from what stands below, though no further in. */
