@@ -120,6 +120,8 @@ const withoutBoxes: Plain = (line) =>
 const withLeaders: Plain = (line) =>
   line.includes(' . . . ') ? line.replace(/(?: \.){3,200} ?/g, (dots) => '.'.repeat(dots.length)) : line;
 
+const doubled = /^.{0,80}(?:\|\||!!).{0,80}(?:\|\||!!)/m;
+
 /** `| Airbag || B1318-16`: cells of a page that people edit. */
 const withSingleBars: Plain = (line) => line.replace(/\|\||!!/g, '|').replace(/^!/, '|');
 
@@ -191,21 +193,23 @@ export function plainOrder(
   book: AddressBook | null,
 ): ReadingOrder {
   const front = speakerIn(lines) ?? levelIn(lines);
-  const banner = text.includes('|') ? repeatedInFront(lines) : null;
+  // A quick look, before a whole report is searched for a shape.
+  const has = (sign: string): boolean => text.includes(sign);
+  const banner = has('|') ? repeatedInFront(lines) : null;
   const when = (applies: boolean, step: Plain): readonly Plain[] => (applies ? [step] : []);
   const steps: readonly Plain[] = [
     ...when(front !== null, (line) => line.replace(front!, '')),
     ...when(/[\u2500-\u257f]/.test(text), withoutBoxes),
     ...when(isSlashed(lines), withoutSlashes),
     ...when(/^\s{0,9}\*{8,200}\s{0,9}$/m.test(text.slice(0, firstPart)), withoutStars),
-    ...when(/^.{0,80}(?:\|\||!!).{0,80}(?:\|\||!!)/m.test(text), withSingleBars),
-    ...when(anyDotted.test(text), withoutDots),
-    ...when(inAngles.test(text), withoutAngles),
+    ...when((has('||') || has('!!')) && doubled.test(text), withSingleBars),
+    ...when(has('...') && anyDotted.test(text), withoutDots),
+    ...when(has('<< ') && inAngles.test(text), withoutAngles),
     ...when(isInBrackets(lines), withoutBrackets),
     ...when(beginsWithAddresses(lines), withAddressHeld),
-    ...when(text.includes(' . . . '), withLeaders),
+    ...when(has(' . . . '), withLeaders),
     ...when(signsAtCode.test(text), (line) => line.replace(signsAtCode, blank)),
-    ...when(/^\s{0,40}0x[\da-f]{2,3}\s\(/im.test(text), withNameBefore),
+    ...when(has('0x') && has(' (') && /^\s{0,40}0x[\da-f]{2,3}\s\(/im.test(text), withNameBefore),
     ...namesInOrder(lines, text),
     ...when(banner !== null, (line) =>
       firstCell.exec(line)?.[1] === banner ? line.slice(line.indexOf('|') + 1).trimStart() : line,
