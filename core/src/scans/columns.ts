@@ -35,6 +35,8 @@ export interface TextColumns {
 
 /** A line with more is no header that people read. */
 const mostColumns = 40;
+/** The label of a column that stands alone is shorter. */
+const longestLabel = 30;
 
 const plain = (role: Label['role']): Column => ({ role, decimal: false, bytes: false, link: false });
 
@@ -202,7 +204,7 @@ export function headerOf(
     separator === null
       ? cellsOf(line, null).flatMap((cell) => partedBy(cell, below))
       : cellsOf(line, separator);
-  if (cells.length === 1 && labelOf(cells[0]!.text)?.bytes)
+  if (cells.length === 1 && cells[0]!.text.length < longestLabel && labelOf(cells[0]!.text)?.bytes)
     return { columns: [labelOf(cells[0]!.text)], starts: [cells[0]!.from], separator };
   if (cells.length < 2) cells = wordsOf(line);
   // `Panel   no codes` names no columns.
@@ -280,9 +282,9 @@ function partedBy(cell: Cell, below: string): readonly Cell[] {
   }));
   const parted =
     words.length > 1 &&
+    words.every(({ from }) => /\S/.test(below.charAt(from)) && !/\S/.test(below.charAt(from - 1))) &&
     (words.every(({ text }) => labelOf(text) !== null || text === '#') ||
-      words.every(({ text }) => bitOf(text) >= 0)) &&
-    words.every(({ from }) => /\S/.test(below.charAt(from)) && !/\S/.test(below.charAt(from - 1)));
+      words.every(({ text }) => bitOf(text) >= 0));
   return parted ? words : [cell];
 }
 

@@ -46,16 +46,21 @@ const behindQuotes = /^([^"“”„]{0,40}["“„][^"“”„]{2,60}["”“]
 export const readHeading = remembered((line: string): Heading | null => {
   if (line.length > 200 || (line.includes(':') && line.split(':').length > mostColons)) return null;
   // `ECU 0x7A2 (Restraints)`
-  const held = /^\s*(\p{L}{2,20})\s(?:0x|\$)([\da-f]{2,4})\s?\((\p{L}[^()]{1,50})\)\W*$/iu.exec(line);
+  const held = line.includes('(')
+    ? /^\s*(\p{L}{2,20})\s(?:0x|\$)([\da-f]{2,4})\s?\((\p{L}[^()]{1,50})\)\W*$/iu.exec(line)
+    : null;
   const named = held && labelOf(held[1]!)?.role === 'module' ? readHeading(held[3]!) : null;
   if (named && reachWordOf(named.name) === null)
     return { name: named.name, address: held![2]!.toUpperCase(), labelled: true };
   // `2A;Airbag;2;`
-  const [, before, between] = /^\s*(?:0x)?([\da-f]{2,3});(\p{L}[^;]{1,50});\d{0,3};?\s*$/iu.exec(line) ?? [];
+  const [, before, between] =
+    (line.includes(';') ? /^\s*(?:0x)?([\da-f]{2,3});(\p{L}[^;]{1,50});\d{0,3};?\s*$/iu.exec(line) : null) ??
+    [];
   const inCells = between === undefined ? null : readHeading(between);
   if (inCells) return { ...inCells, address: before!.toUpperCase(), labelled: true };
   // `Airbag | 15`
-  const [, apart, numbered] = /^\s*(\p{L}[^|]{1,50}?)\s\|\s((?:0x)?[\da-f]{2,3})\s*$/iu.exec(line) ?? [];
+  const [, apart, numbered] =
+    (line.includes('|') ? /^\s*(\p{L}[^|]{1,50}?)\s\|\s((?:0x)?[\da-f]{2,3})\s*$/iu.exec(line) : null) ?? [];
   const parted = apart === undefined || !/\d|^[A-F]{2}$/.test(numbered!) ? null : readHeading(apart);
   if (parted) return { ...parted, address: numbered!.replace(/^0x/i, '').toUpperCase(), labelled: true };
   const bare = line
@@ -261,7 +266,7 @@ export const readModuleName = remembered((text: string): Heading | null => {
   if (more.length === 0 && second !== undefined && /^\p{Ll}{2,3}$/u.test(second) && isArticleLike(second))
     return null;
   // Two sentences are no name; `Ant. links` is one.
-  if (/\p{L}{5}\.\s+\p{Lu}/u.test(name)) return null;
+  if (name.includes('. ') && /\p{L}{5}\.\s+\p{Lu}/u.test(name)) return null;
   // `Nov, Drover, battery 12.2 V after charging`
   if (/,[^,]*,|\d\s?(?:V|km|mil?)(?![\p{L}\d])/u.test(name)) return null;
   return tokensOf(name).length > 9 || /\s:\s|[=:]\s/.test(name) ? null : heading;

@@ -138,7 +138,7 @@ const withoutStars: Plain = (line) =>
   line.replace(/^(\s{0,9})\*(?=\s.*\s\*\s*$)/, '$1 ').replace(/\s\*\s*$/, '');
 
 /** Signs of a list close in front of a code: `++B1318`, `-B1318`. */
-const signsAtCode = /^\s{0,40}[+–-]{1,6}(?=[PCBU][0-3][\dA-F]{3}(?![\dA-F]))/im;
+const signsAtCode = /^\s{0,40}[+–-]{1,6}(?=[PCBU][0-3][\dA-F]{3}(?![\dA-F]))/i;
 
 const addressAndName = /^(\s{0,40})(0x[\da-f]{2,3})\s\((\p{L}[^()]{1,50})\)(?=\s|:|$)/iu;
 
@@ -208,7 +208,9 @@ export function plainOrder(
     ...when(isInBrackets(lines), withoutBrackets),
     ...when(beginsWithAddresses(lines), withAddressHeld),
     ...when(has(' . . . '), withLeaders),
-    ...when(signsAtCode.test(text), (line) => line.replace(signsAtCode, blank)),
+    ...when(countFirst(lines, 120, (line) => signsAtCode.test(line)) > 0, (line) =>
+      line.replace(signsAtCode, blank),
+    ),
     ...when(has('0x') && has(' (') && /^\s{0,40}0x[\da-f]{2,3}\s\(/im.test(text), withNameBefore),
     ...namesInOrder(lines, text),
     ...when(banner !== null, (line) =>

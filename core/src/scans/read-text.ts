@@ -98,14 +98,16 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
   };
   const marked = new Map((marks ?? []).map((mark) => [mark.line, mark]));
   const numbered = isNumbered(all);
+  const asPrinted = lines === printed && !numbered;
   const taught =
     marked.size > 0 || (patterns !== undefined && patterns.codes.length + patterns.lines.length > 0);
   for (let at = 1; at <= lines.count; at++) {
     if (at % progressEvery === 0) yield { done: at, total: lines.count };
     const whole = lines.at(at);
-    const own = piecesOf(printed.at(at));
     const read = numbered ? whole.replace(/^\s*\d{1,6}[.:)]?(?=\s)/, blank) : whole;
-    for (const [n, piece] of piecesOf(read).entries()) {
+    const pieces = piecesOf(read);
+    const own = asPrinted ? pieces : piecesOf(printed.at(at));
+    for (const [n, piece] of pieces.entries()) {
       if (!saysSomething(piece)) {
         if (oneDash.test(piece) && reading.module !== null && reading.moduleAt === at - 1)
           reading.say('clean');
@@ -118,9 +120,9 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
       }
       const number = lines.numberOf(at);
       // What a shop has taught, and what it is shown, is of lines as they are printed.
-      const asPrinted = own[n] ?? piece;
-      if (taught && takeTaught(reading, new Line(number, asPrinted, at), marked.get(number))) continue;
-      const only = new Line(number, piece, at, asPrinted);
+      const text = own[n] ?? piece;
+      if (taught && takeTaught(reading, new Line(number, text, at), marked.get(number))) continue;
+      const only = new Line(number, piece, at, text);
       if (isFrame(piece)) {
         reading.mark(only, 'header');
         continue;

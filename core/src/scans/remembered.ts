@@ -2,7 +2,7 @@
 
 const mostKept = 8192;
 /** A longer text hardly comes again. */
-const longestKept = 64;
+const longestKept = 96;
 
 /** `read`, whose answer depends on its text alone, with its last answers kept. */
 export function remembered<T>(read: (text: string) => T): (text: string) => T {

@@ -21,8 +21,9 @@ export const unknownStatus: StatusReading = {
 
 /** What the legend says of a mark, in brackets or not. */
 export const legendStatus = (cell: string, legend?: Legend): StatusReading | null => {
+  if (legend === undefined || legend.statuses.size === 0) return null;
   const mark = markOf(cell.trim());
-  const marked = legend?.statuses.get(mark) ?? legend?.statuses.get(mark.replace(/^[[(]|[\])]?[.,;]?$/g, ''));
+  const marked = legend.statuses.get(mark) ?? legend.statuses.get(mark.replace(/^[[(]|[\])]?[.,;]?$/g, ''));
   return marked ? { ...marked, statusText: cell.trim(), statusByte: null, by: 'legend' } : null;
 };
 
@@ -44,11 +45,11 @@ const bitNames = [
   ['tnctoc', 'tnctmc', 'testnotcompletedthisoperationcycle', 'testnotcompletedthismonitoringcycle'],
   ['wir', 'warningindicatorrequested'],
 ];
+const bitsByName = new Map(bitNames.flatMap((names, bit) => names.map((name) => [name, bit])));
+
 /** Which bit of the public status byte has that short name; -1 for none. */
-export const bitOf = (name: string): number => {
-  const plain = name.trim().replace(/[_ ]/g, '').toLowerCase();
-  return bitNames.findIndex((names) => names.includes(plain));
-};
+export const bitOf = (name: string): number =>
+  bitsByName.get(name.trim().replace(/[_ ]/g, '').toLowerCase()) ?? -1;
 const oneBit = /(?<![\p{L}\d])(\p{L}{2,40})\s?[=:]\s?([01])(?![\p{L}\d])/gu;
 
 /** Words for bits, that are bits only where others stand beside them: `testFailed=0 confirmed=1`. */
@@ -56,6 +57,7 @@ const besideBits = ['failed', '', 'pending', 'confirmed'];
 
 /** `TF=0 TFTOC=0 PDTC=1 CDTC=0 ...`: the status byte, bit by bit; null where fewer than two are named. */
 export function ofBits(text: string): StatusReading | null {
+  if (!/[=:]/.test(text)) return null;
   let [byte, named] = [0, 0];
   for (const [, name, value] of text.matchAll(oneBit)) {
     const bit = Math.max(bitOf(name!), besideBits.indexOf(name!.toLowerCase()));
@@ -73,9 +75,13 @@ export function ofBits(text: string): StatusReading | null {
 function ofSetBits(text: string, inField = false): StatusReading | null {
   if (text.length > 200) return null;
   const names = text.split(/[\s,;|+/]{1,3}/);
-  const set = names.map(bitOf);
-  if (set.some((bit) => bit < 0) || !(inField || names.some((name) => name.length > longestShort)))
-    return null;
+  const set: number[] = [];
+  for (const name of names) {
+    const bit = bitOf(name);
+    if (bit < 0) return null;
+    set.push(bit);
+  }
+  if (!inField && !names.some((name) => name.length > longestShort)) return null;
   return { ...ofByte(set.reduce((all, bit) => all | (1 << bit), 0)), statusText: text, by: 'byte' };
 }
 
@@ -100,6 +106,7 @@ function answered(label: string, answer: string): StatusReading | null {
 
 /** `failed now: no`, `confirmed: yes`: several answers beside a code, the strongest of what is so; null for fewer than two. */
 export function ofAnswers(cells: readonly string[]): { read: StatusReading; rest: readonly string[] } | null {
+  if (cells.filter((cell) => /[:=]/.test(cell)).length < 2) return null;
   const told = cells.map((cell) => {
     const [, label, answer] = /^(\p{L}[\p{L} ]{1,24}?)\s?[:=]\s?(\p{L}{1,5})$/u.exec(cell.trim()) ?? [];
     const word = label === undefined ? null : statusWordOf(label);
@@ -159,7 +166,8 @@ export const readStatusCell = remembered((cell: string): StatusReading | null =>
     };
   const [part] = labelled ? value.split(/[,;]\s|\s\/\s/) : [value];
   // `event stored - HISTORY`: what stands apart in capitals counts.
-  const apart = labelled ? null : /^.*\p{Ll}\s[-–—]\s(\p{Lu}{3,20})$/u.exec(value)?.[1];
+  const apart =
+    labelled || !/\s[-–—]\s/.test(value) ? null : /^.*\p{Ll}\s[-–—]\s(\p{Lu}{3,20})$/u.exec(value)?.[1];
   if (apart && statusWordOf(apart) !== null)
     return { ...statusWordOf(apart)!, statusText: apart, statusByte: null, by: 'word' };
   const status = labelled

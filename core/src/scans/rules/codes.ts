@@ -233,7 +233,13 @@ function widened(text: string, starts: readonly number[]): string {
   // Only where a column begins a single blank behind what stands before it.
   if (
     starts.length < 2 ||
-    !starts.some((at) => at > 1 && text.charAt(at - 1) === ' ' && /\S\s\S/.test(text.slice(at - 2, at + 1)))
+    !starts.some(
+      (at) =>
+        at > 1 &&
+        text.charAt(at - 1) === ' ' &&
+        text.charAt(at - 2).trim() !== '' &&
+        text.charAt(at).trim() !== '',
+    )
   )
     return text;
   for (const { text: cell, from } of separatorOf(text) === null ? cellsOf(text, null) : []) {

@@ -57,8 +57,9 @@ const boxedPair = /^\s{0,40}\|\s{0,40}(\p{L}[^|:]{1,40}?)\s{0,40}\|\s{0,40}([^|]
 export function takeScreen(reading: Reading, line: Line): boolean {
   const { text } = line;
   if (text.length > 160) return false;
-  const buttons = /^\s{0,80}(?:\[\s?\p{L}[^\]]{1,30}\](?:\s{1,80}|$)){2,8}$/u.test(text);
-  if (!buttons && !/\p{L}\s>\s[^>]{2,40}\s>\s\p{L}/u.test(text)) return false;
+  const buttons =
+    text.includes('[') && /^\s{0,80}(?:\[\s?\p{L}[^\]]{1,30}\](?:\s{1,80}|$)){2,8}$/u.test(text);
+  if (!buttons && !(text.includes(' > ') && /\p{L}\s>\s[^>]{2,40}\s>\s\p{L}/u.test(text))) return false;
   if (buttons && text.split(/[[\]]/).some((part) => statusWordOf(part) !== null)) return false;
   reading.mark(line, 'header');
   return true;

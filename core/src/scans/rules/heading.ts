@@ -96,8 +96,9 @@ const countBehindSign = /^((?:[\dA-F]{2,3}\s)?\p{L}[^:=]{1,50}?)\s?[:=]\s?(\d{1,
 
 function namedIn(reading: Reading, line: Line, page: Page): NamedLine | null {
   const bare = line.text.trim();
+  if (!mayBeHeading(bare)) return null;
   const cells = splitCells(line.text);
-  if (!mayBeHeading(bare) || cells.some((cell) => isDate(cell) || isPageMark(cell))) return null;
+  if (cells.some((cell) => isDate(cell) || isPageMark(cell))) return null;
   const told =
     cells.length > 1 &&
     (reachWordOf(cells.at(-1)!) !== null ||

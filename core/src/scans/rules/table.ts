@@ -14,7 +14,7 @@ export function takeColumns(reading: Reading, line: Line, page: Page): boolean {
   const above = page.lines.at(line.at - 1).slice(0, 300);
   const columns =
     headerOf(line.text, below, page.legend.statuses) ??
-    (codeToken.test(below) && /\S\s{2,}\S/.test(above)
+    (/\S\s{2,}\S/.test(line.text) && codeToken.test(below) && /\S\s{2,}\S/.test(above)
       ? headerOf(line.text, below, page.legend.statuses, above)
       : null);
   if (!columns) return false;
