@@ -3,7 +3,7 @@ import { type CodeReading, readCodeBytes } from '../codes/index.js';
 import { splitCells } from './cells.js';
 import { findCodes, type PlacedCode } from './code-tokens.js';
 import type { Legend } from './legend.js';
-import { statusWithin } from './section-words.js';
+import { statusOfPlural, statusWithin } from './section-words.js';
 import {
   fieldOfOneWord,
   legendStatus,
@@ -170,7 +170,8 @@ const escaped = (text: string) => text.replace(/[\\^$.*+?()[\]{}|/-]/g, '\\$&');
 function statusBefore(before: string, legend?: Legend): StatusReading | null {
   if (before.trim() === '') return null;
   for (const cell of splitCells(before)) {
-    const marked = legendStatus(cell, legend);
+    const marked =
+      legendStatus(cell, legend) ?? legendStatus(/^([[(]\S{1,4}[)\]])\s\p{L}/u.exec(cell)?.[1] ?? '', legend);
     if (marked) return marked;
     const letter = /^\[([A-Z])\]$/.exec(cell)?.[1];
     const byLetter = letter === undefined ? undefined : oneLetter.get(letter);
@@ -178,6 +179,10 @@ function statusBefore(before: string, legend?: Legend): StatusReading | null {
       return { status: byLetter, comesAndGoes: false, statusText: cell, statusByte: null, by: 'guess' };
     const word = statusWordOf(cell);
     if (word) return { ...word, statusText: cell, statusByte: null, by: 'word' };
+    // `stored ones: B1318`
+    const [, several] = /^(\p{L}{5,20})\s?:$/u.exec(cell) ?? [];
+    const status = several === undefined ? null : statusOfPlural(several.toLowerCase());
+    if (status) return { ...unknownStatus, status, statusText: cell, by: 'label' };
   }
   return null;
 }
@@ -214,8 +219,11 @@ function moduleBefore(before: string, legend?: Legend): string | null {
   if (counted && saysHowMany(counted[2]!)) return counted[1]!;
   // `BCM dtc B1318`: the label goes with the code.
   const words = name.split(/\s+/);
-  while (words.length > 1 && labelOf(words.at(-1)!.replace(/[:=.]{1,200}$/, ''))?.role === 'code')
+  while (words.length > 1 && labelOf(words.at(-1)!.replace(/[:=.]{1,200}$/, ''))?.role === 'code') {
     words.pop();
+    // `Airbag 2 faults:`
+    if (words.length > 1 && /^\d{1,2}$/.test(words.at(-1)!)) words.pop();
+  }
   return words.join(' ');
 }
 
@@ -395,9 +403,10 @@ const parts = /[[\](){}=:/→–—*-]|^ [\dA-F]{2}|^\s?[,;]/i;
 
 /** ` - Driver loop - Active - 12x`: parts between dashes, where one of them is a status. */
 function partDashes(rest: string): string {
-  if (!/^\s[-–—]\s/.test(rest)) return rest;
   const parts = rest.split(/\s[-–—]\s/);
-  return parts.length > 3 && parts.some((part) => statusWordOf(part) !== null) ? parts.join('   ') : rest;
+  // `Driver loop - ACTIVE - replace the harness`
+  const least = /^\s[-–—]\s/.test(rest) ? 3 : 2;
+  return parts.length > least && parts.some((part) => statusWordOf(part) !== null) ? parts.join('   ') : rest;
 }
 
 /** `0x28` right behind a code is its status byte unless another cell says the status. */

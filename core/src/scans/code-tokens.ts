@@ -1,6 +1,6 @@
 /** Which tokens of a line are codes: in one, as bytes behind a label, with a status byte; and what is none. */
 import { type CodeReading, readCode, readCodeBytes } from '../codes/index.js';
-import { isFiller, isSentence, isVerb, labelOf, statusWordOf } from './vocabulary.js';
+import { isFiller, isPartsList, isSentence, isVerb, labelOf, statusWordOf } from './vocabulary.js';
 
 const token =
   /(?<![A-Za-z0-9_./+-])(?=[A-Za-z]{0,4}\d)([A-Za-z0-9]{5}(?:[-:._]?[A-Za-z0-9]{2}|\/[\dA-Fa-f]{2})?)(?![A-Za-z0-9_+/]|[-.:][A-Za-z0-9])/g;
@@ -60,7 +60,7 @@ export function findCodes(whole: string): PlacedCode[] {
   // A full stop parts the type from its code only where no code on the line is written otherwise.
   const others = found.filter(({ from }) => line.charAt(from + 5) !== '.');
   if (others.length > 0 && others.length < found.length) return others;
-  if (found.length > 0) return found;
+  if (found.length > 0) return found.length > 1 ? withoutMentions(line, withoutRepeat(found)) : found;
   const [all, label, three] = bytesBehindWord.exec(line) ?? [];
   const read = label !== undefined && labelOf(label)?.role === 'code' ? readCodeBytes(three!) : null;
   if (read) return [placedAt(read, 0, all!.length)];
@@ -70,6 +70,26 @@ export function findCodes(whole: string): PlacedCode[] {
     if (reading) found.push(placedAt(reading, match.index, match[0].length));
   }
   return found;
+}
+
+/** Two codes of a line that are one and the same, as before and after a repair, are read once. */
+function withoutRepeat(found: PlacedCode[]): PlacedCode[] {
+  const [one, other, ...more] = found;
+  const same = one!.code === other!.code && one!.failureType === other!.failureType;
+  return same && more.length === 0 ? [one!] : found;
+}
+
+/** `B1318-16 replace with P1106 clip`: beside codes with a failure type one without, in the middle of words, is something else. */
+function withoutMentions(line: string, found: PlacedCode[]): PlacedCode[] {
+  if (found[0]!.failureType === null) return found;
+  return found.filter(({ failureType, from, to }, at) => {
+    if (failureType !== null || !/\p{L}\s[([]?$/u.test(line.slice(0, from))) return true;
+    // `B1318-16 and B1402`
+    if (isFiller(line.slice(found[at - 1]!.to, from).trim())) return true;
+    // `and B1402 stored`
+    const [, word] = /^\s(\p{L}{3,20})(?!\p{L})/u.exec(line.slice(to)) ?? [];
+    return word !== undefined && statusWordOf(word) !== null;
+  });
 }
 
 const readsAsCode = (label: string): boolean => {
@@ -109,6 +129,9 @@ function inOtherSentence(before: string): boolean {
   });
 }
 
+/** A label of numbers that are no codes: `Part no`, `Parts needed`. */
+const isOther = (label: string): boolean => labelOf(label)?.role === 'ident' || isPartsList(label);
+
 /** True right behind `Part no:`, `SW`, `VIN` and the like. */
 function behindOtherLabel(whole: string): boolean {
   // `Article no. B1105, B1106`: what a label says is said of the whole list.
@@ -118,9 +141,11 @@ function behindOtherLabel(whole: string): boolean {
   const cell = before.replace(/^.{0,200}(?:\s{2,200}|[|;\t])(?=\s{0,200}\S)/, '');
   // `Ordered: P1106 clip, B1107 bracket`
   const first = /^\s{0,40}(\p{L}[\p{L}. ]{2,24}?):\s[^:=]{1,200}$/u.exec(cell)?.[1];
-  if (first !== undefined && labelOf(first)?.role === 'ident') return true;
-  const words = labelAtEnd.exec(cell)?.[1]?.trim().split(/\s+/);
-  if (!words) return false;
+  if (first !== undefined && isOther(first)) return true;
+  const last = labelAtEnd.exec(cell)?.[1]?.trim();
+  if (last === undefined) return false;
+  if (isPartsList(last)) return true;
+  const words = last.split(/\s+/);
   // In a cell of its own a label is the whole of it.
   if (/(?:\s{2}|[|;\t]\s{0,200})$/.test(before)) {
     const whole = labelOf(cell.trim().replace(/[:=#]$/, ''));

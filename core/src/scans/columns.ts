@@ -338,6 +338,10 @@ function extraCells(columns: Columns, starts: readonly number[], line: string): 
 const severalCodes =
   /^[PCBU][0-3][\dA-F]{3}[-:.\dA-F]{0,6}(?:[ ,/]{1,3}[PCBU][0-3][\dA-F]{3}[-:.\dA-F]{0,6}){0,40}$/i;
 
+/** True for a cell that begins with a code, whatever stands behind it. */
+export const beginsWithCode = (cell: string): boolean =>
+  /^[PCBU][0-3][\dA-F]{3}(?:[-:.][\dA-F]{2})?(?!\w)/i.test(cell);
+
 /** True for a cell that holds a code, or nothing but codes. */
 export const isCodes = (cell: string): boolean => readCode(cell) !== null || severalCodes.test(cell);
 
@@ -377,6 +381,8 @@ export function columnsByContent(
       0.9 * share(at, (cell) => readCode(cell) === null && book.isCode(cell)) +
       share(at, isNoCode) / 4,
   );
+  // `B1318-16, active`
+  best('code', 0.4, (at) => share(at, beginsWithCode));
   best('code', 0.9, (at) => share(at, (cell) => cell.length > 4 && readCodeBytes(cell) !== null));
   // What is called a module and holds numbers alone is its address; its name stands in another column.
   const numbered = placeOf(columns, 'module');

@@ -128,7 +128,9 @@ export const readHeading = remembered((line: string): Heading | null => {
     .replace(/[\s:=,;./–—-]{1,200}$/, '')
     .replace(/\s+/g, ' ')
     .trim()
-    .replace(/^(\p{L}{2,3})\s(?=\p{L}{2})/u, (whole, word: string) => (isArticle(word) ? '' : whole));
+    .replace(/^(\p{L}{2,3}(?=\s\p{L}{2})|\p{L}(?=\s\p{Ll}{3}))\s/u, (whole, word: string) =>
+      isArticle(word) ? '' : whole,
+    );
   if (!/\p{L}{2}/u.test(name) || name.length > longestName) return null;
   return { name, address, labelled: start.labelled || address !== null };
 });
@@ -260,6 +262,8 @@ export const readModuleName = remembered((text: string): Heading | null => {
   if (second !== undefined && more.length > 0 && labelOf(`${first!} ${second}`)?.role === 'code') return null;
   if (isFigureWord(name) || statusWordOf(name) !== null || reachWordOf(name) !== null) return null;
   if (!labelled && (isOnlyLabel(name) || isPlate(name) || isNumbered(name))) return null;
+  // `19 02 FF`: bytes.
+  if (/^(?:[\da-f]{2}\s){1,40}[\da-f]{2}$/i.test(name)) return null;
   // `of 4`
   if (second !== undefined && /^\d{1,3}$/.test(second) && more.length === 0 && isFiller(first!)) return null;
   // `Registro de`

@@ -173,7 +173,7 @@ const entrySign =
 /** `C - present  H - not present`: marks with one sign behind each; none where a meaning is no status and no state. */
 function signedEntries(line: string): readonly Entry[] {
   const text = line
-    .replace(/^\s{0,40}\p{L}[\p{L} ]{3,24}:\s{1,9}(?=\S{1,4}\s?[=–-])/u, '')
+    .replace(/^\s{0,40}\p{L}[\p{L} ]{2,24}:\s{1,9}(?=\S{1,4}\s?[=–-])/u, '')
     .replace(/\[ {1,3}\]|\( {1,3}\)/g, markOf);
   const starts = [...text.matchAll(entrySign)];
   const [first] = starts;
@@ -207,7 +207,7 @@ const boxedMark = /(?:^|\s)(?:\(([^\s()]{1,4})\)|\[([^\s[\]]{1,4})\])\s(?=\p{L})
 
 /** `(!) fault present   (i) fault in memory`: marks in brackets, a meaning behind each, and nothing else. */
 function boxedEntries(line: string): readonly Entry[] {
-  const text = line.replace(/^\s{0,40}\p{L}[\p{L} ]{3,24}:\s{1,9}(?=[[(])/u, '');
+  const text = line.replace(/^\s{0,40}\p{L}[\p{L} ]{2,24}:\s{1,9}(?=[[(])/u, '');
   const starts = [...text.matchAll(boxedMark)];
   if (starts.length < 2 || starts.length > mostMarks || text.slice(0, starts[0]!.index).trim() !== '')
     return [];

@@ -88,6 +88,12 @@ function unboxed(text: string): string {
   return own;
 }
 
+/** `<span>Body</span><span>40</span>` */
+const addressSpan = /(\p{L}<\/span\s?>)<span\b[^<>]{0,300}>((?:0x)?[\da-f]{2,3})<\/span\s?>/giu;
+
+const betweenTags =
+  /([\p{L}\d]<\/(?:b|i|em|strong|span|small)\s?>)(?=<(?:b|i|em|strong|span|small)\b[^<>]{0,300}>[\p{L}\d])/giu;
+
 const listTag = /<(\/?)(ul|ol)\b[^<>]{0,300}>|<li\b[^<>]{0,300}>/gi;
 
 /** Items of lists, each as far in as lists of its line hold it. */
@@ -117,6 +123,9 @@ function tagged(whole: string): readonly string[] {
       .replace(/<dd\b[^<>]{0,300}>/gi, '\n- ')
       .replace(/<\/t[dh]\s*>\s*(?=<t[dh])/gi, ' | ')
       .replace(breaks, '\n')
+      // `<span>Body</span><span>40</span>`: words that no blank parts are parted by their tags.
+      .replace(addressSpan, '$1 ($2)')
+      .replace(betweenTags, '$1   ')
       // What a tag holds by itself is a field of its own where it is a status: `<b>B1318</b> <i>Stored</i> Supply`.
       .replace(
         /<(b|i|em|strong|span|small|u|font)\b[^<>]{0,300}>([^<>]{2,40})<\/\1\s*>/gi,

@@ -111,6 +111,15 @@ export function moduleStates(line: string, legend?: ReadonlyMap<string, ReachWor
     // `List of faults: empty` is said of the module above.
     if (reach !== null) return [{ name: isTitle(over[1]!) ? null : over[1]!, reach }];
   }
+  // `Were faults found? No`
+  const [, asked, reply] =
+    /^\s{0,40}([^?]{5,50})\?\s{1,9}(\p{L}{1,5})(?:\s\(\d{1,3}\))?\.?\s{0,9}$/u.exec(line) ?? [];
+  if (
+    asked !== undefined &&
+    (saysYes(reply!) || saysNo(reply!)) &&
+    asked.split(/\s+/).some((word) => labelOf(word)?.role === 'code')
+  )
+    return [{ name: null, reach: saysNo(reply!) ? 'clean' : 'holdsCodes' }];
   const told = sentenced(line, legend) ?? namedInTurn(line, legend);
   if (told) return told;
   // `ECU 77 "Tailgate" timeout`
@@ -135,6 +144,21 @@ export function moduleStates(line: string, legend?: ReadonlyMap<string, ReachWor
       line,
     )?.[1];
   if (nought !== undefined && readModuleName(nought)) return [{ name: nought, reach: 'clean' }];
+  // `Connection Park aid failed`
+  const [, begins, between, ends] =
+    /^\s{0,40}(\p{L}{4,16})\s(\p{L}.{1,40}?)\s(\p{L}{4,16})\.?$/u.exec(line) ?? [];
+  const around = begins === undefined ? null : reachWordOf(`${begins} ${ends!}`);
+  if (around !== null && unread.has(around) && reachWordOf(between!) === null && readModuleName(between!))
+    return [{ name: between!, reach: around }];
+  // `[INFO] no codes`
+  const tagged = /^\s{0,40}\[\p{Lu}{2,6}\s?\]\s{1,9}(\p{L}.{2,60})$/u.exec(line)?.[1];
+  const ofTagged = tagged === undefined ? null : stateOf(tagged, legend);
+  if (ofTagged !== null) return [{ name: null, reach: ofTagged }];
+  // `no answer [Park aid]`
+  const [, before, held] = /^\s{0,40}(\p{L}[^[\]]{2,40}?)\s\[(\p{L}[^[\]]{1,50})\]\s{0,9}$/u.exec(line) ?? [];
+  const ofHeld = before === undefined ? null : reachWordOf(before);
+  if (ofHeld !== null && ofHeld !== 'holdsCodes' && ofHeld !== 'read' && readModuleName(held!))
+    return [{ name: held!, reach: ofHeld }];
   const within = withinOf(line);
   if (within) return [within];
   const counted = countedOf(line) ?? dottedCount(line) ?? partedNought(line);
@@ -355,7 +379,13 @@ function atEnd(line: string, legend?: ReadonlyMap<string, ReachWord>): readonly 
     for (let fewer = count; fewer > 1; fewer--)
       if (isOfName(words, fewer) && reachWordOf(words.slice(1 - fewer).join(' ')) === reach) own = fewer - 1;
     const name = withoutState(words.slice(0, -own));
-    if (count === 1 && said !== null && phrase !== phrase.toUpperCase() && !/^\p{Lu}{2,5}$/u.test(name))
+    if (
+      count === 1 &&
+      said !== null &&
+      phrase !== phrase.toUpperCase() &&
+      !/^\p{Lu}{2,5}$/u.test(name) &&
+      readModuleName(name)?.labelled !== true
+    )
       continue;
     // `kein DTC`
     if (reach === 'holdsCodes' && saysNoLink(name)) return [{ name: null, reach: 'clean' }];

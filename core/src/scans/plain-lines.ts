@@ -7,6 +7,7 @@ import { type Lines } from './lines.js';
 import { stateOf } from './module-state.js';
 import { namesInOrder, type Plain } from './name-order.js';
 import { type ReadingOrder } from './page-columns.js';
+import { loggerIn, programSteps, withLabelsBeside, withoutEdges } from './program-lines.js';
 
 /** As many blanks. */
 export const blank = (text: string): string => ' '.repeat(text.length);
@@ -182,29 +183,46 @@ const withAddressHeld: Plain = (line) => line.replace(lettersInFront, '$1[0x$2] 
 
 const inAngles = /^(\s{0,20})<<\s(.{1,60})\s>>\s*$/m;
 
+/** `B 0052 - 1B`: a code that a picture of a page was read as. */
+const apartCode =
+  /^(\s{0,40})([PCBU](?: ?[\dOI])(?: ?[\dA-FOI]){3}(?: ?- ?[\dA-FI] ?[\dA-F])?)(?=\s{2}|\s?$)/;
+const isApart = (line: string): boolean => apartCode.exec(line)?.[2]?.includes(' ') === true;
+
+const withCodeClosed: Plain = (line) =>
+  line.replace(apartCode, (_, indent: string, code: string) => indent + code.replace(/ /g, ''));
+
+const nameInAngles = /\s<(\p{L}[^<>]{1,50})>\s{0,9}$/u;
+
+/** `B1318 active <Body>` as `B1318 active [Body]`. */
+const withBracketBehind: Plain = (line) => line.replace(nameInAngles, ' [$1]');
+
 /** `<< Body >>`, which is no tag, as `== Body ==`. */
 const withoutAngles: Plain = (line) => line.replace(inAngles, '$1== $2 ==');
 
 /** The lines in their order, each as it would stand by itself; the same ones where nothing stands around them. */
 export function plainOrder(
-  order: ReadingOrder,
+  printed: ReadingOrder,
   lines: Lines,
   text: string,
   book: AddressBook | null,
 ): ReadingOrder {
-  const front = speakerIn(lines) ?? levelIn(lines);
+  const order = withoutEdges(withLabelsBeside(printed, lines), lines);
+  const front = speakerIn(lines) ?? levelIn(lines) ?? loggerIn(lines);
   // A quick look, before a whole report is searched for a shape.
   const has = (sign: string): boolean => text.includes(sign);
   const banner = has('|') ? repeatedInFront(lines) : null;
   const when = (applies: boolean, step: Plain): readonly Plain[] => (applies ? [step] : []);
   const steps: readonly Plain[] = [
     ...when(front !== null, (line) => line.replace(front!, '')),
+    ...programSteps(lines, text),
     ...when(/[\u2500-\u257f]/.test(text), withoutBoxes),
     ...when(isSlashed(lines), withoutSlashes),
     ...when(/^\s{0,9}\*{8,200}\s{0,9}$/m.test(text.slice(0, firstPart)), withoutStars),
     ...when((has('||') || has('!!')) && doubled.test(text), withSingleBars),
     ...when(has('...') && anyDotted.test(text), withoutDots),
     ...when(has('<< ') && inAngles.test(text), withoutAngles),
+    ...when(has('>') && eachCode(lines, 200, ({ line }) => nameInAngles.test(line)), withBracketBehind),
+    ...when(countFirst(lines, 120, isApart) >= 2, withCodeClosed),
     ...when(isInBrackets(lines), withoutBrackets),
     ...when(beginsWithAddresses(lines), withAddressHeld),
     ...when(has(' . . . '), withLeaders),

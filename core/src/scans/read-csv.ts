@@ -2,6 +2,7 @@
 import { isCodeBytes } from '../codes/index.js';
 import { finish, type Work } from '../progress/index.js';
 import {
+  beginsWithCode,
   type Columns,
   columnsByContent,
   headerColumns,
@@ -100,7 +101,9 @@ export function looksLikeCsv(text: string): boolean {
   if (code < 0 || placeOf(columns, 'module') < 0) return false;
   // Names of modules in the column of the codes: lines for people with commas.
   const cells = wide.map((row) => (row.cells[code] ?? '').trim()).filter((cell) => cell !== '');
-  return cells.filter((cell) => isCodes(cell) || isNoCode(cell)).length > cells.length / 2;
+  return (
+    cells.filter((cell) => beginsWithCode(cell) || isCodes(cell) || isNoCode(cell)).length > cells.length / 2
+  );
 }
 
 /** The delimiter by which most lines fall into equally many cells, or null where none parts them. */
@@ -130,11 +133,15 @@ function layoutOf(rows: readonly Row[], book: PatternBook): { columns: Columns; 
     return { columns: columnsByContent(below, named, book), from: header + 1 };
   }
   // A header that names no column of codes still names the others.
-  const above = sample.findIndex(
-    ({ cells }) => headerColumns(cells).filter((column) => column !== null).length >= 3,
-  );
+  const above = sample.findIndex(({ cells }, at) => {
+    const columns = headerColumns(cells);
+    const known = columns.filter((column) => column !== null).length;
+    // In the first row, without a figure, two are enough where one is of modules.
+    const first = at === 0 && placeOf(columns, 'module') >= 0 && !cells.some((cell) => /\d/.test(cell));
+    return known >= (first ? 2 : 3);
+  });
   const first = sample.findIndex(({ cells }) =>
-    cells.some((cell) => isCodes(cell) || isCodeBytes(cell) || book.isCode(cell)),
+    cells.some((cell) => beginsWithCode(cell) || isCodes(cell) || isCodeBytes(cell) || book.isCode(cell)),
   );
   const named = above >= 0 && above < first;
   let from = named ? above + 1 : Math.max(0, first);

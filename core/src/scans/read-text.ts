@@ -39,6 +39,7 @@ import {
   takeValue,
 } from './rules/head.js';
 import { takePairs } from './rules/labels.js';
+import { takeAnswer } from './rules/frames.js';
 import { takeKnownModule } from './rules/known.js';
 import { oneDash, takeHeading } from './rules/heading.js';
 import { takeModuleState, takeRecordModule, takeStateAmong, takeUnclear } from './rules/modules.js';
@@ -115,7 +116,10 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
         reading.open = null;
         reading.inParts = null;
         reading.namedInBlock = false;
-        if (reading.list?.named) reading.list = null;
+        if (reading.list?.named) {
+          reading.list = null;
+          reading.module = null;
+        }
         continue;
       }
       const number = lines.numberOf(at);
@@ -127,6 +131,7 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
         reading.mark(only, 'header');
         continue;
       }
+      if (takeAnswer(reading, only)) continue;
       if (isDump(piece)) {
         reading.skip(only);
         continue;

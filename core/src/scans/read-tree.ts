@@ -170,7 +170,12 @@ class TreeReading {
       this.takeFlatCode(branch);
       return;
     }
-    const spoken = branch.fields.some(({ key, value }) => isName(key) && readCodeLine(value) !== null);
+    // `"modules": {"Cluster": "no codes", "Roof": "no response"}`
+    const told =
+      branch.fields.length > 1 &&
+      branch.fields.every(({ key, value }) => isName(key) && stateOf(value) !== null);
+    const spoken =
+      told || branch.fields.some(({ key, value }) => isName(key) && readCodeLine(value) !== null);
     for (const field of branch.fields) {
       // `"Lights": "1 fault: B1318 active"`
       if (spoken && isName(field.key) && readCodeLine(field.value)) {

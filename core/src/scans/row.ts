@@ -157,7 +157,9 @@ function completed(found: FoundCode, cells: readonly string[], columns: Columns,
   const text = cell('text');
   const inText =
     told.some(({ status }) => status !== 'unknown') || text === '' ? null : statusInside([text], legend);
+  const own = found.by === 'legend' && found.status !== 'unknown' ? found : null;
   const read =
+    own ??
     told.find(({ status }) => status !== 'unknown') ??
     inText?.status ??
     (found.status === 'unknown' ? (told[0] ?? unmarked(found, legend)) : found);
@@ -252,10 +254,12 @@ function stateIn(cells: readonly string[], columns: Columns, legend: Legend): Re
   const others = cells.filter((_, at) => at !== module && columns[at]?.role !== 'address');
   const states = others.flatMap((cell) => (cell.trim() === '' ? [] : [stateOf(cell, legend.reaches)]));
   const words = others.filter((cell) => /\p{L}/u.test(cell) && cell.trim() !== result);
-  const said = others
+  const all = others
     .filter((cell) => /\p{L}/u.test(cell) || legend.reaches.has(cell.trim()))
     .map((cell) => stateOf(cell, legend.reaches))
-    .find((one) => one !== null && one !== 'read');
+    .filter((one) => one !== null && one !== 'read');
+  // `DTC | none`: what a word for codes alone says is said last.
+  const said = all.find((one) => one !== 'holdsCodes') ?? all[0];
   // `No disponible en | este vehículo`: a sentence that runs over the columns.
   const parts = words.filter((cell) => stateOf(cell, legend.reaches) !== null);
   const sentence = words.length > 1 && parts.length === 1 ? reachWordOf(words.join(' ')) : null;

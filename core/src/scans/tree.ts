@@ -105,8 +105,50 @@ function branchOf(key: string, node: Node, lineAt: (at: number) => number): Bran
     if (value.type === 'object' || value.type === 'array') branch.branches.push(branchOf(own, value, lineAt));
     else branch.fields.push({ key: own, value: String(value.value), line: lineAt(value.offset) });
   }
-  return branch;
+  return withNamedCells(branch);
 }
+
+const namesOfCells = /^(?:col(?:umn)?s?|headers?|fields?|keys?|head)$/i;
+
+/** True for a list of lists that are as long as each other. */
+const isTable = ({ list, fields, branches }: Branch): boolean =>
+  list &&
+  fields.length === 0 &&
+  branches.length > 0 &&
+  branches.every(
+    (row) => row.list && row.branches.length === 0 && row.fields.length === branches[0]!.fields.length,
+  );
+
+/** `"columns": ["unit", "dtc"], "rows": [["Body", "B1318"]]`: each row with the names of its cells. */
+function withNamedCells(branch: Branch): Branch {
+  const head = branch.branches.find(
+    ({ key, list, fields, branches }) =>
+      list && branches.length === 0 && fields.length > 1 && namesOfCells.test(key),
+  );
+  const named = (row: Branch, names: readonly string[]): Branch => ({
+    ...row,
+    list: false,
+    fields: row.fields.map((field, at) => ({ ...field, key: names[at]! })),
+  });
+  const branches = branch.branches.map((table): Branch => {
+    if (!isTable(table)) return table;
+    const [first, ...rows] = table.branches;
+    const own = first!.fields.map(({ value }) => value);
+    if (head !== undefined && head.fields.length === own.length) {
+      const names = head.fields.map(({ value }) => value);
+      return { ...table, branches: table.branches.map((row) => named(row, names)) };
+    }
+    // The first row has no figure where every other has one.
+    const holdsFigure = ({ fields }: Branch) => fields.some(({ value }) => /\d/.test(value));
+    return rows.length > 1 && own.length > 1 && !holdsFigure(first!) && rows.every(holdsFigure)
+      ? { ...table, branches: rows.map((row) => named(row, own)) }
+      : table;
+  });
+  return { ...branch, branches };
+}
+
+/** `d:ecu` without the space of names that it is from. */
+const localName = (name: string): string => name.slice(name.indexOf(':') + 1);
 
 function xmlTree(text: string): Branch | null {
   const parser = new SaxesParser();
@@ -122,8 +164,8 @@ function xmlTree(text: string): Branch | null {
       return;
     }
     const line = parser.line;
-    const fields = Object.entries(attributes).map(([key, value]) => ({ key, value, line }));
-    const branch = { key: name, line, list: false, fields, branches: [] };
+    const fields = Object.entries(attributes).map(([key, value]) => ({ key: localName(key), value, line }));
+    const branch = { key: localName(name), line, list: false, fields, branches: [] };
     open.push({ branch, words: '' });
   });
   parser.on('text', (words) => {

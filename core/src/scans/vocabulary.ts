@@ -116,6 +116,14 @@ const tongues: readonly Tongue[] = languages.map((words) => ({
   earlier: plainPhrases(words.earlier),
 }));
 
+/** The plain words of a list of phrases, in each spelling. */
+function tokensOfAll(phrases: string): readonly string[] {
+  return phrases
+    .split('|')
+    .flatMap(spellings)
+    .flatMap((phrase) => tokensOf(phrase));
+}
+
 /** Every word that some table knows: where a text has another, no table accounts for it. */
 const knownWords: ReadonlySet<string> = new Set(
   languages.flatMap((words) =>
@@ -126,10 +134,7 @@ const knownWords: ReadonlySet<string> = new Set(
       words.without,
       words.not,
       words.filler,
-    ]
-      .flatMap((phrases: string) => phrases.split('|'))
-      .flatMap(spellings)
-      .flatMap((phrase) => tokensOf(phrase)),
+    ].flatMap(tokensOfAll),
   ),
 );
 
@@ -227,6 +232,36 @@ function inAnyLanguage<R>(
   return null;
 }
 
+/** Words for statuses and for what is said of modules, in their order. */
+const writtenOut: readonly string[] = [
+  ...new Set(
+    languages.flatMap(({ status, reach }) =>
+      [...Object.values(status), ...Object.values(reach)].flatMap((phrases: string) => tokensOfAll(phrases)),
+    ),
+  ),
+]
+  .filter((word) => word.length > 4)
+  .sort();
+
+/** `MEMOR.`: a word that ends in a point, as short as it may be. */
+const cutShort = /(?<!\p{L})(\p{L}{4,12})\.(?=\s|$)/gu;
+
+/** The meaning of a text, or of the same with the one word written out that a point cuts short: `non risp.` */
+function orWritten<R>(read: (text: string) => R | null): (text: string) => R | null {
+  return (text) => {
+    const whole = read(text);
+    if (whole !== null || !text.includes('.')) return whole;
+    const [short, ...more] = text.matchAll(cutShort);
+    const stem = short === undefined ? undefined : tokensOf(short[1]!)[0];
+    if (stem === undefined || more.length > 0) return null;
+    for (const word of writtenOut.filter((one) => one.startsWith(stem))) {
+      const meaning = read(text.replace(short![0], word));
+      if (meaning !== null) return meaning;
+    }
+    return null;
+  };
+}
+
 /** The meaning of a text, or of both halves of one that says the same in two languages: `aktiv / active`. */
 function inTwo<R>(
   text: string,
@@ -248,7 +283,7 @@ function inTwo<R>(
  * @example statusWordOf('confirmed, not active') // { status: 'stored', comesAndGoes: false }
  */
 export const statusWordOf = remembered((text: string): StatusWord | null =>
-  inTwo(text, statusIn, (one, other) => one.status === other.status),
+  inTwo(text, orWritten(statusIn), (one, other) => one.status === other.status),
 );
 const statusIn = (text: string): StatusWord | null =>
   inAnyLanguage(text, (tongue, tokens) => {
@@ -336,7 +371,7 @@ const reachNames: Readonly<Record<(typeof reachOrder)[number], ReachWord>> = {
  * @example reachWordOf('No answer from this module.') // 'silent'
  */
 export const reachWordOf = remembered((text: string): ReachWord | null =>
-  inTwo(text, reachIn, (one, other) => one === other),
+  inTwo(text, orWritten(reachIn), (one, other) => one === other),
 );
 const reachIn = (text: string): ReachWord | null =>
   inAnyLanguage(text, (tongue, tokens) => {

@@ -118,7 +118,9 @@ export function takeNothingAnswered(reading: Reading, line: Line): boolean {
 export function takeTotal(reading: Reading, line: Line): boolean {
   // `7 modules: 2 with faults, 1 did not answer`
   const counted = /^\s{0,9}\d{1,3}\s(\p{L}{3,20}):\s\d/u.exec(line.text)?.[1];
-  if (counted !== undefined && labelOf(counted)?.role === 'module') {
+  // `12 modules asked, 10 answered`
+  const several = /^\s{0,9}\d{1,3}\s(\p{L}{3,20})\s[^:]{3,60}[,;]\s\d{1,3}\s\p{L}/u.exec(line.text)?.[1];
+  if ([counted, several].some((word) => word !== undefined && labelOf(word)?.role === 'module')) {
     reading.mark(line, 'header');
     return true;
   }

@@ -22,6 +22,7 @@ import {
   statusWordOf,
 } from '../vocabulary.js';
 import { leadingStatus } from './codes.js';
+import { isAnswer, isRequest } from './frames.js';
 import { statusWithNone } from './modules.js';
 import { type Page } from './page.js';
 import { isSection } from '../section-words.js';
@@ -272,6 +273,8 @@ function leadsToFinding(reading: Reading, at: number, { lines, stateIndent }: Pa
     const raw = lines.at(next).slice(0, longestPiece);
     if (next === at + 1 && oneDash.test(raw)) return true;
     if (!saysSomething(raw)) continue;
+    if (isRequest(raw)) continue;
+    if (isAnswer(raw)) return true;
     const text = segmentsOf(raw).find(saysSomething);
     if (text === undefined || isDump(text)) continue;
     seen++;
@@ -329,7 +332,7 @@ const overDeeperCode = (text: string, at: number, lines: ReadingOrder): boolean 
   statusWordOf(text.trim()) !== null && setInCode(text, at, lines);
 
 /** A dash alone on the line below a name says that there is nothing. */
-export const oneDash = /^\s{0,40}(?:[-–—]|\[\s?\])\s{0,9}$|^\s{2,40}[-–—]{2,3}\s{0,9}$/;
+export const oneDash = /^\s{0,40}(?:[-–—]|\[\s?[-–—]?\s?\])\s{0,9}$|^\s{2,40}[-–—]{2,3}\s{0,9}$/;
 
 /** A label of a part's number or version, and the number. */
 const isIdentity = (cell: string): boolean => {

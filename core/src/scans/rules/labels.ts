@@ -141,7 +141,11 @@ export function takePairs(reading: Reading, line: Line, page: Page): boolean {
   const inner = line.indent > reading.moduleIndent;
   const ident =
     inner || reading.moduleBy === 'label' ? (of('ident') ?? (inner ? of('other') : undefined)) : undefined;
-  const unread = ident && reading.module !== null ? unreadIn(ident.value) : null;
+  const noted = (inner || reading.moduleBy === 'label') && !reading.open ? of('text') : undefined;
+  const unread =
+    reading.module === null
+      ? null
+      : ((ident && unreadIn(ident.value)) ?? (noted && unreadIn(noted.value)) ?? null);
   if (unread) {
     reading.say(unread);
     [taken, as] = [true, as === 'module' ? 'module' : 'detail'];

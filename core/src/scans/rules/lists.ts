@@ -10,13 +10,18 @@ import { isRuled } from './section.js';
 
 const longestRow = 300;
 
+/** `(5 of 6)` */
+const someOf = /\s\(\d{1,3}(?:\s?\/|\s\p{L}{1,4})\s?\d{1,3}\)$/u;
+
+const box = /^[[(](\s?|[xv*+✓✔])[)\]]\s{1,9}(\p{L}[^[\]:;=|]{1,60})$/iu;
+
 /** `Modules without faults` over a list of names, and the names. */
 export function takeList(reading: Reading, line: Line, page: Page): boolean {
   const bare = line.text.trim();
   // `System not present on this car` right below a name is said of it.
   if (saysOfNameAbove(reading, line, page)) return false;
   // `Modules without answer: 1` counts them.
-  const reach = /\d\W*$/.test(bare.replace(/\(\d{1,4}\)\W*$/, ''))
+  const reach = /\d\W*$/.test(bare.replace(/\(\d{1,4}\)\W*$/, '').replace(someOf, ''))
     ? null
     : (reachOfList(bare.replace(/[:.]$/, '')) ??
       answering(bare, line, page) ??
@@ -40,6 +45,16 @@ export function takeList(reading: Reading, line: Line, page: Page): boolean {
     reading.list = null;
     reading.rowAt = line.at;
     reading.module = null;
+    reading.mark(line, 'module');
+    return true;
+  }
+  // `[x] Airbag`, `[ ] Roof`: which of them answered.
+  const [, tick, ticked] = reading.list.reach === 'read' ? (box.exec(bare) ?? []) : [];
+  if (ticked !== undefined && readModuleName(ticked)) {
+    reading.enter(ticked, line);
+    reading.say(tick!.trim() === '' ? 'silent' : 'read');
+    reading.list = { ...reading.list, named: true, at: line.at };
+    reading.open = null;
     reading.mark(line, 'module');
     return true;
   }
@@ -74,8 +89,14 @@ function holdsCodesBelow(line: Line, { lines }: Page): boolean {
 
 /** `The following modules answered:` over their names. */
 const answering = (bare: string, line: Line, { lines }: Page): ReachWord | null =>
-  saysAllRead(bare.replace(/:$/, '')) &&
+  saysAllRead(bare.replace(/:$/, '').replace(someOf, '')) &&
   (bare.endsWith(':') ||
+    box.test(
+      lines
+        .at(line.at + 1)
+        .slice(0, 100)
+        .trim(),
+    ) ||
     namesIn(
       lines
         .at(line.at + 1)

@@ -4,9 +4,9 @@ export const german: LanguageWords = {
   name: 'German',
   status: {
     active:
-      'jetzt|statischer|aktiver|vorhandener|ständiger|liegt aktuell vor|liegt derzeit vor|liegt momentan vor|vorh|statisch|permanent vorhanden|dauerhaft|liegt an|liegt vor|steht an|aktive|aktiven|aktuelle|aktuellen|vorhandene|anstehend|anstehende|aktiv|vorhanden|aktuell|aktuell vorhanden|anstehend|steht an|fehlerhaft|akt|statisch|momentan vorhanden|jetzt|derzeit vorhanden|zurzeit vorhanden|momentan aktiv|liegt an|anliegend|ständig|permanent vorhanden|aktuell aktiv|ist vorhanden',
+      'liegt vor|liegt an|jetzt|statischer|aktiver|vorhandener|ständiger|liegt aktuell vor|liegt derzeit vor|liegt momentan vor|vorh|statisch|permanent vorhanden|dauerhaft|liegt an|liegt vor|steht an|aktive|aktiven|aktuelle|aktuellen|vorhandene|anstehend|anstehende|aktiv|vorhanden|aktuell|aktuell vorhanden|anstehend|steht an|fehlerhaft|akt|statisch|momentan vorhanden|jetzt|derzeit vorhanden|zurzeit vorhanden|momentan aktiv|liegt an|anliegend|ständig|permanent vorhanden|aktuell aktiv|ist vorhanden',
     stored:
-      'passiv|inaktiv|liegt aktuell nicht an|liegt derzeit nicht an|liegt momentan nicht an|gespeicherter|passiver|inaktiver|liegt aktuell nicht vor|liegt derzeit nicht vor|liegt momentan nicht vor|n vorh|nicht vorh|liegt nicht an|liegt nicht vor|steht nicht an|liegt nicht mehr an|gespeicherte|abgelegte|passive|gespeichert|bestätigt|abgespeichert|gesp|passiv|inaktiv|abgelegt|im speicher|nicht vorhanden|nicht aktuell|derzeit nicht vorhanden|zurzeit nicht vorhanden|gesetzt|eingetragen|erkannt|nicht mehr vorhanden|abgeklungen|ruhend',
+      'liegt nicht mehr vor|liegt nicht vor|lag vor|passiv|inaktiv|liegt aktuell nicht an|liegt derzeit nicht an|liegt momentan nicht an|gespeicherter|passiver|inaktiver|liegt aktuell nicht vor|liegt derzeit nicht vor|liegt momentan nicht vor|n vorh|nicht vorh|liegt nicht an|liegt nicht vor|steht nicht an|liegt nicht mehr an|gespeicherte|abgelegte|passive|gespeichert|bestätigt|abgespeichert|gesp|passiv|inaktiv|abgelegt|im speicher|nicht vorhanden|nicht aktuell|derzeit nicht vorhanden|zurzeit nicht vorhanden|gesetzt|eingetragen|erkannt|nicht mehr vorhanden|abgeklungen|ruhend',
     comesAndGoes:
       'zeitweise|zeitweilig|gelegentlich|sporadischer|zeitweiser|sporadisch|intermittierend|spor|sporad|zeitweise|gelegentlich|wackelnd|kommt und geht|vorübergehend|unregelmäßig',
     pending:
@@ -16,7 +16,7 @@ export const german: LanguageWords = {
     permanent: 'dauerhaft|permanent',
   },
   reach: {
-    read: 'verbindung hergestellt|hat geantwortet|antwort|kommuniziert|positiv|verbunden|gelesen|i o|in ordnung gelesen|antwortet|geantwortet|erreicht|ja|erkannt|kommunikation ok|vorhanden|ansprechbar|erfolgreich|abgeschlossen|online|ok gelesen|bereit',
+    read: 'gefunden|gefundene|erkannte|verbindung hergestellt|hat geantwortet|antwort|kommuniziert|positiv|verbunden|gelesen|i o|in ordnung gelesen|antwortet|geantwortet|erreicht|ja|erkannt|kommunikation ok|vorhanden|ansprechbar|erfolgreich|abgeschlossen|online|ok gelesen|bereit',
     clean:
       'keine ereignisse|kein ereignis|kein dtc|ohne fehlercodes|keine dtc|keine dtcs|in ordnung|io|kein fehler|keine fehler|keine fehlercodes|kein fehlercode|keine einträge|kein eintrag|keine störungen|keine störung|fehlerfrei|ohne fehler|ohne befund|kein befund|keine|keiner|o b|ohne eintrag|keine fehlereinträge|0 fehler|speicher leer|fehlerspeicher leer|leer|ereignisspeicher leer|nichts gespeichert|keine fehler vorhanden|keine codes|kein code|keine beanstandung|keine auffälligkeiten|unauffällig|keine fehler abgelegt|kein fehler abgelegt|keine fehler gefunden|fehlerfreier speicher|keine fehlermeldung|keine fehlermeldungen|alles in ordnung|nichts gefunden|ohne einträge|ohne störung|keine fehlerspeichereinträge|kein fehlerspeichereintrag|es wurden keine fehler gefunden|keine fehler ermittelt|keine fehler erkannt|keine fehler im speicher',
     silent:
@@ -46,7 +46,7 @@ export const german: LanguageWords = {
     byte: 'statusbyte|byte|bytes',
     count:
       'anzahl|zähler|häufigkeit|wie oft|fehlerzähler|auftreten|anz|mal|fehlerhäufigkeit|auftritte|häufigkeitszähler',
-    text: 'beschreibung|text|bedeutung|bezeichnung|fehlertext|klartext|artbeschreibung|hinweis|bemerkung|meldung|beschr|bez|fehlerbeschreibung',
+    text: 'grund|ursache|beschreibung|text|bedeutung|bezeichnung|fehlertext|klartext|artbeschreibung|hinweis|bemerkung|meldung|beschr|bez|fehlerbeschreibung',
     result: 'ergebnis|resultat|gefunden',
     link: 'kontakt|diagnose|erreichbar|kommunikation|verbindung|antwort|erreicht|antwortet',
     total: 'gesamt|summe|insgesamt|zusammen',
@@ -65,7 +65,7 @@ export const german: LanguageWords = {
   },
   title:
     'priorität|abschnitt|kapitel|tabelle|vor dem löschen|nach dem löschen|vor löschen|nach löschen|vor reparatur|nach reparatur|vor der reparatur|nach der reparatur|arbeitskarte|prüfbericht|schritt|blatt|protokollblatt|ergebnisse|liste|auslesung|abfrage|übersicht|gesamtabfrage|protokoll|rohdaten|bericht|zusammenfassung|fehlerprotokoll|prüfprotokoll|fehlerübersicht|übersicht|diagnose|fahrzeugdiagnose|gesamtauslesung|auslesung|ausdruck|legende|kurztest|ende des protokolls|fahrzeugprotokoll|auszug|fehlerliste|befund|gesamtübersicht|auslesen|diagnoseprotokoll|diagnosebericht|auslesebericht|systemübersicht|fehlerspeicher lesen|fehlerspeicher auslesen|alle systeme|alle steuergeräte',
-  sign: 'ende|gesamt|seite|fehlerspeicher|ereignisspeicher|summe|zeichen|einzelheiten',
+  sign: 'hoch|mittel|niedrig|kritisch|gering|schwer|schwere|ende|gesamt|seite|fehlerspeicher|ereignisspeicher|summe|zeichen|einzelheiten',
   now: 'aktuell|derzeit|momentan|zurzeit|jetzt|gerade',
   earlier: 'früher|zuvor|vorher|ehemals',
   away: 'inaktiv|passiv|inaktive|passive',

@@ -16,7 +16,7 @@ export const english: LanguageWords = {
     permanent: 'permanent|perm',
   },
   reach: {
-    read: 'up|replied|replies|reachable|were found|found and read|connection established|connected ok|communicated|reply|answer|positive|connected|linked|read|answered|responded|communication ok|positive response|reached|yes|identified|alive|present|online|talking|communicating|complete|done|success|successful|scanned',
+    read: 'found|detected|up|replied|replies|reachable|were found|found and read|connection established|connected ok|communicated|reply|answer|positive|connected|linked|read|answered|responded|communication ok|positive response|reached|yes|identified|alive|present|online|talking|communicating|complete|done|success|successful|scanned',
     clean:
       'in order|with nothing|no events|without entries|without any code|ok|pass|passed|none|clear|clean|no dtc|no dtcs|no code|no codes|no fault|no faults|no error|no errors|no trouble codes|no fault codes|no fault entries|no entries|no entry|no faults stored|without faults|without codes|fault free|nothing found|nothing stored|no trouble|no dtcs stored|nil|no dtcs present|empty|empty fault memory|fault memory empty|memory empty|memory clear|nothing in there|nothing to report|no stored faults|no issues|no problems|healthy|good|zero faults|zero codes|no faults recorded|no trouble code|no entries stored|no codes set|no active codes|free of faults|all clear|no findings|no alarms|none stored|none found|no active or stored faults|no fault memory entries|no malfunctions|no malfunction|no defects|no dtc s|no faults detected|no fault detected|no codes detected|no faults present|faults not found|fault codes not found|codes not found|dtcs not found|errors not found',
     silent:
@@ -46,7 +46,7 @@ export const english: LanguageWords = {
     byte: 'bits|sb|stb|byte|hex|bytes|mask|status mask|dtc mask',
     count:
       'flt|faults no|count|counter|occurrences|occurrence|times|times seen|seen|freq|frequency|number of|how often|occ|cnt|qty|hits|times set|cycles|no of times',
-    text: 'description|desc|meaning|text|wording|definition|details|detail|message|note|notes|long text|information|info|comment|remark|remarks|what|fault text|code text|explanation|fault description|descr|txt|title',
+    text: 'reason|description|desc|meaning|text|wording|definition|details|detail|message|note|notes|long text|information|info|comment|remark|remarks|what|fault text|code text|explanation|fault description|descr|txt|title',
     result: 'result|found',
     link: 'contact|answered|responded|responds|alive|reachable|link|rsp|rx|resp|communication|comm|comms|answer|connection|response|reply|online|reached',
     total: 'total|sum|in total|overall',
@@ -65,7 +65,7 @@ export const english: LanguageWords = {
   },
   title:
     'priority|section|chapter|table|before clearing|after clearing|before repair|after repair|before repairs|after repairs|pre repair|post repair|work card|job card|list of|step|sheet|map|results|further|newest|oldest|inventory|report|ecu list|module list|list of modules|unit list|system list|code reader|raw fault memory|raw service output|fault memory|scan|summary|overview|diagnosis|diagnostic|diagnostics|protocol|read-out|readout|read out|printed|roll call|short test|legend|regards|end of report|fault overview|quick list|fault memory extract|extract|fault list|fault report|code list|dtc list|error list|faults as read|codes found|customer copy|quick test|self test|log of|scan start|scan end|test result|health check|print out|fault print out',
-  sign: 'end|page|total|sum|results|details|trouble codes|complete|print|key to the letters|hello|vehicle|code reader',
+  sign: 'high|medium|low|critical|minor|major|severe|severity|end|page|total|sum|results|details|trouble codes|complete|print|key to the letters|hello|vehicle|code reader',
   now: 'at this time|for now|now|right now|at present|at the moment|currently|presently',
   earlier: 'previously|formerly|earlier|at some time|in the past',
   away: 'inactive|absent|passive|gone|dormant',
@@ -90,7 +90,7 @@ export const english: LanguageWords = {
   articles: 'the',
   figures: 'one|two|three|four|five|six|seven|eight|nine|ten',
   verbs:
-    'gave|sent|reported|lists|showed|listed|returned|read|we|gives|reports|holds|contains|is|are|was|were|says|said|has|have|had|found|shows',
+    'opened|gave|sent|reported|lists|showed|listed|returned|read|we|gives|reports|holds|contains|is|are|was|were|says|said|has|have|had|found|shows',
   filler:
     'had|other|others|occurs|occur|appears|van|checked|but|me|us|tried|twice|once|event|were|was|read|seen|since|km|following|the|a|an|by|from|to|this|that|module|modules|ecu|unit|control|system|reader|tool|device|vehicle|car|service|in|on|of|with|at|and|while|when|reading|ms|s|is|are|stored|found|detected|present|currently|fault|code|codes|status|it|its|has|have|any|at all|stayed|shown|more|mask|availability|request|security|access|here|state|byte|for|seconds|second|trouble|all|mode|test|after|attempts|attempt|tries|try|part|communication|been|could|there|nothing|ecus|units|not|do|does|did|we|got|get|still|only|just|then|received|using|via|bus|can|response|answer|node|or|dtc|dtcs|error|errors|memory|scanner|tester|err',
 };

@@ -15,7 +15,7 @@ export const spanish: LanguageWords = {
     permanent: 'permanente',
   },
   reach: {
-    read: 'conexión establecida|comunicó|comunica|positiva|establecida|conectado|conectada|leída|leído|correcta|correcto|responde|ha respondido|respondió|sí|comunicación ok|realizada|terminada|presente|en línea|completa|con éxito|identificada',
+    read: 'encontrada|encontradas|encontrado|encontrados|conexión establecida|comunicó|comunica|positiva|establecida|conectado|conectada|leída|leído|correcta|correcto|responde|ha respondido|respondió|sí|comunicación ok|realizada|terminada|presente|en línea|completa|con éxito|identificada',
     clean:
       'ninguna falla|sin fallas|ningún evento|sin eventos|sin entradas|sin dtc|ningún dtc|sin averías|ninguna avería|sin códigos|ningún código|sin fallos|ningún fallo|sin errores|ningún error|sin avería|ninguna|ninguno|sin defectos|0 averías|no hay averías|no hay fallos|no hay códigos|memoria vacía|vacía|vacío|sin novedad|nada|sin incidencias|sin fallos memorizados|sin averías memorizadas|sin códigos de avería|ningún código de avería|todo correcto|libre de averías|sin registros|no tiene averías|sin anomalías|cero averías|sin problemas|correcto sin averías',
     silent:
@@ -44,7 +44,7 @@ export const spanish: LanguageWords = {
     status: 'estado actual|est|presencia|estado|situación',
     byte: 'byte|bytes',
     count: 'contador|veces|frecuencia|número de|cantidad|nº de|ocurrencias|apariciones',
-    text: 'descripción|texto|significado|denominación|mensaje|observación|nota|detalle',
+    text: 'motivo|razón|descripción|texto|significado|denominación|mensaje|observación|nota|detalle',
     result: 'resultado|encontrada|encontrado',
     link: 'contacto|enlace|comunicación|respuesta|conexión|responde',
     total: 'total|suma|en total',
@@ -63,7 +63,7 @@ export const spanish: LanguageWords = {
   },
   title:
     'registro|prioridad|sección|capítulo|impresión|tabla|antes de borrar|después de borrar|antes del borrado|después del borrado|antes de la reparación|después de la reparación|paso|ficha|mapa|resultados|autodiagnóstico|lista|escaneo|lectura|resumen|listado|informe|resumen|diagnosis|diagnóstico|impreso|leyenda|informe de diagnosis|lectura completa|fin del informe|informe de averías|lectura|lecturas|listado|lista de averías|extracto|memorias de avería|diagnosis completa|test rápido|detalle',
-  sign: 'fin|página|total|memoria|detalles|lectura|memorias',
+  sign: 'alta|media|baja|crítica|grave|leve|gravedad|fin|página|total|memoria|detalles|lectura|memorias',
   now: 'ahora|actualmente|en este momento|actual',
   earlier: 'anteriormente|previamente|antes',
   away: 'inactivo|ausente|pasivo|inactiva|pasiva',

@@ -16,11 +16,11 @@ export const french: LanguageWords = {
     permanent: 'permanent|permanente',
   },
   reach: {
-    read: 'connexion établie|a communiqué|communique|positive|positif|établie|établi|connecté|connectée|lu|lue|identifié|oui|répond|a répondu|communication ok|lecture ok|correcte|effectuée|effectué|terminée|présent|dialogue ok|en ligne|réussie',
+    read: 'trouvé|trouvés|trouvée|trouvées|détecté|détectés|connexion établie|a communiqué|communique|positive|positif|établie|établi|connecté|connectée|lu|lue|identifié|oui|répond|a répondu|communication ok|lecture ok|correcte|effectuée|effectué|terminée|présent|dialogue ok|en ligne|réussie',
     clean:
       'aucun événement|sans défauts|aucune entrée|aucun dtc|pas de dtc|0 dtc|aucun défaut|pas de défaut|sans défaut|aucun code|pas de code|sans code|aucun|néant|aucun code défaut|pas de code défaut|rien à signaler|zéro défaut|aucune anomalie|ras|rien|mémoire vide|vide|pas de défauts|aucun défaut mémorisé|aucun défaut présent|aucun défaut détecté|exempt de défaut|bon|conforme|aucun problème|aucun code présent|pas d anomalie|sans anomalie|aucune panne|mémoire défauts vide|zéro|0 défaut',
     silent:
-      'introuvable|non trouvé|non détecté|non détectée|échec de la communication|communication échouée|n a pas communiqué|pas de rép|non atteint|non atteints|non atteinte|non connecté|non connectée|muets|qui ne répondent pas|pas de réponse|ne répond pas|aucune réponse|muet|muette|muets|pas de communication|aucune communication|sans réponse|communication impossible|ne communique pas|n a pas répondu|défaut de communication|dialogue impossible|injoignable|pas de dialogue|échec de dialogue|non répondu|pas répondu|dialogue interrompu|échec de communication|perte de communication|communication absente|sans dialogue|silencieux|silencieuse|hors ligne|communication perdue|liaison impossible|sans communication|ne dialogue pas|erreur de communication|n est pas joignable|non joignable',
+      'absence de dialogue|absence de communication|absence de réponse|pas de dialogue|injoignable|introuvable|non trouvé|non détecté|non détectée|échec de la communication|communication échouée|n a pas communiqué|pas de rép|non atteint|non atteints|non atteinte|non connecté|non connectée|muets|qui ne répondent pas|pas de réponse|ne répond pas|aucune réponse|muet|muette|muets|pas de communication|aucune communication|sans réponse|communication impossible|ne communique pas|n a pas répondu|défaut de communication|dialogue impossible|injoignable|pas de dialogue|échec de dialogue|non répondu|pas répondu|dialogue interrompu|échec de communication|perte de communication|communication absente|sans dialogue|silencieux|silencieuse|hors ligne|communication perdue|liaison impossible|sans communication|ne dialogue pas|erreur de communication|n est pas joignable|non joignable',
     notFitted:
       'non équipés|non montés|non installés|non disponible sur ce véhicule|non monté|absent du véhicule|absents du véhicule|non équipé|non installé|non présent|absent|calculateur absent|non présent sur le véhicule|non prévu|non présent sur ce véhicule|pas monté|pas équipé|inexistant|non configuré|pas installé|non montée|non installée|non équipée|n existe pas|sans équipement|option absente',
     unsupported:
@@ -45,7 +45,7 @@ export const french: LanguageWords = {
     status: 'état actuel|statut actuel|ét|etat|présence|état|statut|situation',
     byte: 'octet|octets',
     count: 'nombre|nombre de|compteur|occurrences|fréquence|nb|fois|apparitions',
-    text: 'libellé|description|intitulé|désignation|signification|texte|message|remarque|commentaire',
+    text: 'motif|raison|libellé|description|intitulé|désignation|signification|texte|message|remarque|commentaire',
     result: 'résultat|trouvé',
     link: 'répond|contact|comm|etat comm|connexion|communication|réponse|liaison|dialogue|identifié|identifie|présent au réseau',
     total: 'total|somme|au total',
@@ -64,7 +64,7 @@ export const french: LanguageWords = {
   },
   title:
     'priorité|section|chapitre|impression|édition|avant effacement|après effacement|avant réparation|après réparation|étape|fiche|résultats|contrôle global|liste|lecture|balayage|récapitulatif|synthèse|rapport|résumé|diagnostic|bilan|synthèse|imprimé|légende|rapport de diagnostic|lecture globale|fin du rapport|test court|bilan électronique|relevé|liste des défauts|compte rendu|lecture|lectures|test global|diagnostic complet',
-  sign: 'fin|page|total|mémoire|détails|appel|lecture|mémoires',
+  sign: 'élevé|moyen|faible|critique|grave|mineur|gravité|fin|page|total|mémoire|détails|appel|lecture|mémoires',
   now: 'actuellement|maintenant|en ce moment|actuel|actuelle',
   earlier: 'précédemment|auparavant|antérieurement',
   away: 'inactif|absent|passif|inactive|absente|passive',

@@ -14,9 +14,9 @@ export const italian: LanguageWords = {
     permanent: 'permanente',
   },
   reach: {
-    read: 'connessione stabilita|comunica|positiva|stabilita|collegato|collegata|connesso|letta|letto|risponde|ha risposto|sì|comunicazione ok|corretta|eseguita|completata|presente|in linea|effettuata|riuscita|identificata',
+    read: 'trovata|trovate|trovato|trovati|rilevate|rilevati|connessione stabilita|comunica|positiva|stabilita|collegato|collegata|connesso|letta|letto|risponde|ha risposto|sì|comunicazione ok|corretta|eseguita|completata|presente|in linea|effettuata|riuscita|identificata',
     clean:
-      'nessun evento|nessun dtc|senza dtc|nessun guasto|nessun errore|senza guasti|nessun codice|senza errori|senza codici|nessuno|nessun difetto|nessuna anomalia|non ci sono guasti|0 guasti|senza difetti|memoria vuota|vuota|vuoto|niente|nulla|nessun guasto memorizzato|nessun guasto presente|nessun errore memorizzato|tutto regolare|regolare|senza anomalie|esente da guasti|zero guasti|nessun codice guasto|memoria guasti vuota|nulla da segnalare|nessuna segnalazione',
+      'non ha guasti|non ha errori|non ha codici|nessun evento|nessun dtc|senza dtc|nessun guasto|nessun errore|senza guasti|nessun codice|senza errori|senza codici|nessuno|nessun difetto|nessuna anomalia|non ci sono guasti|0 guasti|senza difetti|memoria vuota|vuota|vuoto|niente|nulla|nessun guasto memorizzato|nessun guasto presente|nessun errore memorizzato|tutto regolare|regolare|senza anomalie|esente da guasti|zero guasti|nessun codice guasto|memoria guasti vuota|nulla da segnalare|nessuna segnalazione',
     silent:
       'non trovato|non trovata|nessuna risp|non raggiunte|non raggiunta|non raggiunto|non collegato|non collegata|non connesso|che non rispondono|nessuna risposta|non risponde|nessuna comunicazione|non ha risposto|senza risposta|muta|muto|mute|errore di comunicazione|non comunica|comunicazione assente|non raggiungibile|nessun contatto|assenza di comunicazione|comunicazione fallita|comunicazione impossibile|non in linea|fuori linea|nessun dialogo|nessun segnale|comunicazione persa|impossibile comunicare|mancata risposta|non si riesce a comunicare|silenziosa|senza comunicazione',
     notFitted:
@@ -43,7 +43,7 @@ export const italian: LanguageWords = {
     status: 'stato attuale|st|presenza|stato|condizione|situazione',
     byte: 'byte|bytes',
     count: 'contatore|frequenza|numero|volte|numero di|occorrenze|conteggio',
-    text: 'descrizione|testo|significato|denominazione|messaggio|nota|note|dettaglio',
+    text: 'motivo|descrizione|testo|significato|denominazione|messaggio|nota|note|dettaglio',
     result: 'esito|risultato|trovata|trovato',
     link: 'contatto|connessione|comunicazione|risposta|collegamento|risponde',
     total: 'totale|somma|in totale',
@@ -62,7 +62,7 @@ export const italian: LanguageWords = {
   },
   title:
     'priorità|sezione|capitolo|stampa|tabella|prima della cancellazione|dopo la cancellazione|prima della riparazione|dopo la riparazione|passo|scheda|risultati|scansione|lettura|riepilogo|elenco|lista|rapporto|riepilogo|diagnosi|stampato|legenda|relazione|rapporto di diagnosi|lettura completa|fine della relazione|prova breve|lettura|letture|elenco guasti|estratto|memorie guasti|diagnosi completa|test rapido|referto',
-  sign: 'fine|pagina|totale|memoria|dettagli|appello|lettura|memorie',
+  sign: 'alta|media|bassa|critica|grave|lieve|gravità|fine|pagina|totale|memoria|dettagli|appello|lettura|memorie',
   now: 'ora|adesso|attualmente|al momento|attuale',
   earlier: 'precedentemente|in precedenza|prima',
   away: 'inattivo|assente|passivo|inattiva|passiva',

@@ -14,7 +14,7 @@ export const dutch: LanguageWords = {
     permanent: 'permanent|blijvend',
   },
   reach: {
-    read: 'verbinding gemaakt|antwoord|reactie|communiceert|positief|verbonden|gelezen|uitgelezen|antwoordt|ja|communicatie ok|heeft geantwoord|aanwezig|voltooid|klaar|online|geslaagd|bereikt',
+    read: 'gevonden|verbinding gemaakt|antwoord|reactie|communiceert|positief|verbonden|gelezen|uitgelezen|antwoordt|ja|communicatie ok|heeft geantwoord|aanwezig|voltooid|klaar|online|geslaagd|bereikt',
     clean:
       'geen gebeurtenissen|zonder codes|geen dtc|geen dtcs|geen storingen|geen storing|geen fouten|geen fout|geen foutcodes|geen codes|geen storingscodes|zonder storingen|foutvrij|geen|in orde|geen meldingen|storingsvrij|0 storingen|leeg|geheugen leeg|storingsgeheugen leeg|niets|niets opgeslagen|geen storingen opgeslagen|geen bijzonderheden|niets te melden|geen foutcodes opgeslagen|geen fouten gevonden|vrij van storingen|alles in orde|geen afwijkingen|geen foutmeldingen',
     silent:
@@ -42,7 +42,7 @@ export const dutch: LanguageWords = {
     status: 'huidige status|aanwezigheid|status|toestand|staat',
     byte: 'statusbyte|byte|bytes',
     count: 'aantal|teller|frequentie|keer|aantal keer|hoe vaak',
-    text: 'omschrijving|tekst|beschrijving|betekenis|melding|opmerking|toelichting',
+    text: 'reden|omschrijving|tekst|beschrijving|betekenis|melding|opmerking|toelichting',
     result: 'resultaat|gevonden',
     link: 'antwoordt|reageert|contact|bereikbaar|communicatie|antwoord|verbinding|bereikt',
     total: 'totaal|som|in totaal',
@@ -61,7 +61,7 @@ export const dutch: LanguageWords = {
   },
   title:
     'prioriteit|sectie|hoofdstuk|afdruk|uitdraai|tabel|voor het wissen|na het wissen|voor reparatie|na reparatie|stap|resultaten|lijst|overzicht|uitlezing|rapport|samenvatting|diagnose|diagnoserapport|uitleesrapport|overzicht|afgedrukt|legenda|einde van het rapport|uitlezing|totaaluitlezing|storingslijst|uittreksel|sneltest|foutenlijst',
-  sign: 'einde|pagina|totaal|geheugen|details',
+  sign: 'hoog|middel|laag|kritiek|ernstig|ernst|einde|pagina|totaal|geheugen|details',
   now: 'nu|momenteel|op dit moment|actueel',
   earlier: 'eerder|voorheen|vroeger',
   away: 'inactief|afwezig|passief',
@@ -86,5 +86,5 @@ export const dutch: LanguageWords = {
   figures: 'een|één|twee|drie|vier|vijf|zes|zeven|acht|negen|tien',
   verbs: 'geeft|meldt|bevat|is|zijn|was|waren|zegt|heeft|hebben',
   filler:
-    'overige|andere|treedt|op|maar|gebeurtenis|gedetecteerd|gelezen|sinds|km|volgende|de|het|een|van|dit|deze|dat|met|regeleenheid|module|voertuig|dienst|is|zijn|heeft|was|in|op|en|voor|apparaat|lezer|storing|code|status|aanwezig|opgeslagen|gevonden|momenteel|systeem|bij|uitlezen|er|zich|wordt|communicatie|mogelijk|kan|worden|na|pogingen|geheugen|storingen|fouten|nog|alleen|bus|te|ook|storingsgeheugen|toestel|uitleesapparaat|tester|scanner|nu',
+    's|overige|andere|treedt|op|maar|gebeurtenis|gedetecteerd|gelezen|sinds|km|volgende|de|het|een|van|dit|deze|dat|met|regeleenheid|module|voertuig|dienst|is|zijn|heeft|was|in|op|en|voor|apparaat|lezer|storing|code|status|aanwezig|opgeslagen|gevonden|momenteel|systeem|bij|uitlezen|er|zich|wordt|communicatie|mogelijk|kan|worden|na|pogingen|geheugen|storingen|fouten|nog|alleen|bus|te|ook|storingsgeheugen|toestel|uitleesapparaat|tester|scanner|nu',
 };

@@ -6,7 +6,7 @@ export const polish: LanguageWords = {
     active:
       'teraz|aktualne|bieżące|aktywny teraz|aktywny|aktywna|aktywne|obecny|obecna|bieżący|bieżąca|aktualny|aktualna|występuje|trwały aktywny|obecnie aktywny|teraz obecny|bieżąco występuje|aktywne teraz|akt|ob',
     stored:
-      'pasywny|pasywna|nieaktywny|nieaktywna|nieobecny|nieobecna|pamięć|zapisany|zapisana|zapisane|potwierdzony|potwierdzona|zapamiętany|nieaktywny|nieaktywna|pasywny|pasywna|w pamięci|nieobecny|statyczny zapisany|zarejestrowany|zarejestrowana|niewystępujący|nie występuje|zap|potw',
+      'pamiętana|pamiętany|zapamiętana|zapamiętany|pasywny|pasywna|nieaktywny|nieaktywna|nieobecny|nieobecna|pamięć|zapisany|zapisana|zapisane|potwierdzony|potwierdzona|zapamiętany|nieaktywny|nieaktywna|pasywny|pasywna|w pamięci|nieobecny|statyczny zapisany|zarejestrowany|zarejestrowana|niewystępujący|nie występuje|zap|potw',
     comesAndGoes:
       'sporadycznie|czasami|okresowo|pojawia się i znika|sporadyczny|sporadyczna|przerywany|okresowy|chwilowy|przejściowy|spor',
     pending: 'oczekujący|oczekująca|wstępny|wstępna|niepotwierdzony|niepotwierdzona|tymczasowy',
@@ -14,9 +14,9 @@ export const polish: LanguageWords = {
     permanent: 'permanentny|trwały|stały',
   },
   reach: {
-    read: 'nawiązano połączenie|komunikuje się|pozytywna|nawiązana|połączony|połączono|odczytano|odczytany|odpowiada|odpowiedział|tak|komunikacja ok|obecny|zakończono|online|pomyślnie|rozpoznano',
+    read: 'znalezione|znaleziono|wykryte|wykryto|nawiązano połączenie|komunikuje się|pozytywna|nawiązana|połączony|połączono|odczytano|odczytany|odpowiada|odpowiedział|tak|komunikacja ok|obecny|zakończono|online|pomyślnie|rozpoznano',
     clean:
-      'nie stwierdzono|nie stwierdzono usterek|brak zdarzeń|bez kodów|brak wpisów|bez wpisów|brak dtc|brak usterek|brak błędów|brak kodów|bez usterek|bez błędów|brak|brak usterki|nie znaleziono usterek|brak kodów usterek|0 usterek|brak zapisów|pamięć pusta|pusta|pusto|nic|bez zastrzeżeń|sprawny|w porządku|brak zapisanych usterek|brak zapisanych błędów|brak zapisanych kodów|wolny od usterek|zero usterek|brak nieprawidłowości|pamięć usterek pusta|usterek nie znaleziono|błędów nie znaleziono|nie wykryto usterek|usterek brak',
+      'nie odczytano kodów|nie znaleziono kodów|nie wykryto kodów|nie znaleziono usterek|nie stwierdzono|nie stwierdzono usterek|brak zdarzeń|bez kodów|brak wpisów|bez wpisów|brak dtc|brak usterek|brak błędów|brak kodów|bez usterek|bez błędów|brak|brak usterki|nie znaleziono usterek|brak kodów usterek|0 usterek|brak zapisów|pamięć pusta|pusta|pusto|nic|bez zastrzeżeń|sprawny|w porządku|brak zapisanych usterek|brak zapisanych błędów|brak zapisanych kodów|wolny od usterek|zero usterek|brak nieprawidłowości|pamięć usterek pusta|usterek nie znaleziono|błędów nie znaleziono|nie wykryto usterek|usterek brak',
     silent:
       'nie znaleziono|nie znaleziony|nie nawiązano komunikacji|brak odp|nie nawiązano połączenia|nieosiągalne|bez komunikacji|bez odpowiedzi|niepołączony|nieodpowiadające|nieodpowiadający|które nie odpowiadają|brak odpowiedzi|nie odpowiada|brak komunikacji|nie odpowiedział|brak połączenia|milczy|błąd komunikacji|nie komunikuje się|brak kontaktu|nieosiągalny|komunikacja niemożliwa|brak łączności|offline|nie można nawiązać komunikacji|nie można nawiązać połączenia|brak sygnału|nie zgłasza się|utracono komunikację|komunikacja nieudana|brak danych',
     notFitted:
@@ -30,7 +30,7 @@ export const polish: LanguageWords = {
     unclear:
       'nie odczytano|nieodczytany|nie sprawdzono|pominięto|przerwano|niekompletny|błąd odczytu|nieczytelny',
     holdsCodes:
-      'usterki obecne|obecne usterki|usterki zapisane|wpis|wpisy|wpisów|zdarzenie|usterka|usterki|błąd|błędy|są usterki|nok',
+      'kod|kody|kodów|usterki obecne|obecne usterki|usterki zapisane|wpis|wpisy|wpisów|zdarzenie|usterka|usterki|błąd|błędy|są usterki|nok',
     nothingAnswered:
       'żaden sterownik nie odpowiada|nie znaleziono sterowników|brak komunikacji z pojazdem|brak połączenia z pojazdem',
   },
@@ -43,7 +43,7 @@ export const polish: LanguageWords = {
     status: 'stan aktualny|aktualny stan|obecność|stan|status|stan usterki',
     byte: 'bajt|bajt stanu|bajty|bajt statusu',
     count: 'licznik|ilość|liczba|częstość|razy|liczba wystąpień',
-    text: 'opis|tekst|znaczenie|treść|komunikat|uwaga|uwagi|nazwa usterki',
+    text: 'powód|opis|tekst|znaczenie|treść|komunikat|uwaga|uwagi|nazwa usterki',
     result: 'wynik|znaleziono|znaleziony',
     link: 'odpowiada|kontakt|łączność|komunikacja|odpowiedź|połączenie',
     total: 'razem|suma|łącznie|ogółem',
@@ -62,7 +62,7 @@ export const polish: LanguageWords = {
   },
   title:
     'priorytet|sekcja|rozdział|tabela|przed kasowaniem|po kasowaniu|przed naprawą|po naprawie|krok|karta|wynik skanowania|wyniki|lista|wykaz|odczyt|skanowanie|zestawienie|raport|podsumowanie|diagnostyka|diagnostyczny|raport diagnostyczny|pełny odczyt|legenda|zestawienie|raport usterek|wydruk|odczyt|lista usterek|wyciąg|szybki test|przegląd',
-  sign: 'koniec|strona|razem|pamięć|szczegóły|odczyt',
+  sign: 'wysoki|średni|niski|krytyczne|poważne|koniec|strona|razem|pamięć|szczegóły|odczyt',
   now: 'teraz|obecnie|aktualnie|w tej chwili',
   earlier: 'wcześniej|poprzednio',
   away: 'nieaktywny|nieobecny|pasywny|nieaktywna|nieobecna|pasywna',

@@ -14,9 +14,9 @@ export const portuguese: LanguageWords = {
     permanent: 'permanente',
   },
   reach: {
-    read: 'ligação estabelecida|comunicou|comunica|positiva|estabelecida|conectado|ligado|lida|lido|responde|respondeu|sim|comunicação ok|correta|efetuada|concluída|presente|online|com sucesso|identificada',
+    read: 'encontrado|encontrados|encontrada|encontradas|ligação estabelecida|comunicou|comunica|positiva|estabelecida|conectado|ligado|lida|lido|responde|respondeu|sim|comunicação ok|correta|efetuada|concluída|presente|online|com sucesso|identificada',
     clean:
-      'nenhum evento|sem eventos|sem entradas|sem dtc|nenhum dtc|sem avarias|nenhuma avaria|sem códigos|nenhum código|sem falhas|nenhuma falha|sem erros|nenhum erro|nenhuma|nenhum|não há avarias|sem avaria|0 avarias|memória vazia|vazia|vazio|nada|nada a assinalar|sem avarias memorizadas|sem códigos de avaria|nenhum código de avaria|livre de avarias|tudo bem|sem anomalias|zero avarias|sem registos',
+      'não tem avarias|não tem códigos|não tem erros|nenhum evento|sem eventos|sem entradas|sem dtc|nenhum dtc|sem avarias|nenhuma avaria|sem códigos|nenhum código|sem falhas|nenhuma falha|sem erros|nenhum erro|nenhuma|nenhum|não há avarias|sem avaria|0 avarias|memória vazia|vazia|vazio|nada|nada a assinalar|sem avarias memorizadas|sem códigos de avaria|nenhum código de avaria|livre de avarias|tudo bem|sem anomalias|zero avarias|sem registos',
     silent:
       'não encontrado|não encontrada|não comunicou|sem resp|não alcançada|não alcançado|não conectado|não ligado|que não respondem|sem resposta|não responde|sem comunicação|não respondeu|nenhuma resposta|não comunica|erro de comunicação|falha de comunicação|muda|mudo|sem contacto|sem ligação|unidade não responde|comunicação impossível|comunicação falhada|falha na comunicação|sem sinal|inacessível|offline|não foi possível comunicar|comunicação perdida|não contactável|silenciosa',
     notFitted:
@@ -42,7 +42,7 @@ export const portuguese: LanguageWords = {
     status: 'estado atual|estado actual|presença|estado|situação',
     byte: 'byte|bytes',
     count: 'contador|frequência|vezes|número de|quantidade|ocorrências',
-    text: 'descrição|texto|significado|designação|mensagem|nota|observação|detalhe',
+    text: 'motivo|razão|descrição|texto|significado|designação|mensagem|nota|observação|detalhe',
     result: 'resultado|encontrada|encontrado',
     link: 'responde|contacto|contato|conexão|comunicação|resposta|ligação',
     total: 'total|soma|no total',
@@ -61,7 +61,7 @@ export const portuguese: LanguageWords = {
   },
   title:
     'relação|registo|prioridade|secção|capítulo|impressão|tabela|antes de apagar|depois de apagar|antes da reparação|depois da reparação|passo|etapa|mapa|ficha|resultados|exame|lista|listagem|leitura|resumo|varredura|relatório|resumo|diagnóstico|impresso|legenda|relatório de diagnóstico|leitura completa|fim do relatório|relatório de leitura|leitura|lista de avarias|extrato|teste rápido|leituras',
-  sign: 'fim|página|total|memória|detalhes|leitura',
+  sign: 'alta|média|baixa|crítica|grave|leve|gravidade|fim|página|total|memória|detalhes|leitura',
   now: 'agora|atualmente|de momento|neste momento|atual',
   earlier: 'anteriormente|previamente|antes',
   away: 'inativo|ausente|passivo|inativa|passiva',
@@ -82,7 +82,7 @@ export const portuguese: LanguageWords = {
   others: 'outros|os outros|restantes',
   modulesToo: 'telefone|bateria|ignição|chave',
   asking: 'início|seleção|leitura|ligação|teste',
-  articles: 'os|as',
+  articles: 'o|a|os|as',
   figures: 'um|uma|dois|duas|três|quatro|cinco|seis|sete|oito|nove|dez',
   verbs: 'indica|contém|é|são|está|era|diz|tem',
   filler:

@@ -11,7 +11,7 @@ export const swedish: LanguageWords = {
     permanent: 'permanent|bestående',
   },
   reach: {
-    read: 'positiv|ansluten|läst|avläst|svarar|ja|kommunikation ok',
+    read: 'hittad|hittade|positiv|ansluten|läst|avläst|svarar|ja|kommunikation ok',
     clean:
       'ingen|inga|inget|utan anmärkning|inga anmärkningar|u a|inga dtc|inga felkoder|inga fel|inget fel|inga koder|felfri|utan fel|inga|minnet tomt|tomt|felminne tomt|inga lagrade fel',
     silent:
@@ -34,7 +34,7 @@ export const swedish: LanguageWords = {
     status: 'status|tillstånd',
     byte: 'statusbyte|byte',
     count: 'antal|räknare|gånger|frekvens',
-    text: 'beskrivning|text|betydelse|meddelande|anmärkning',
+    text: 'orsak|beskrivning|text|betydelse|meddelande|anmärkning',
     result: 'resultat',
     link: 'svarar|kontakt|förbindelse|kommunikation|svar',
     total: 'totalt|summa',
@@ -52,7 +52,7 @@ export const swedish: LanguageWords = {
   },
   title:
     'prioritet|avsnitt|kapitel|sammanställning|systemtest|systemavläsning|utskrift|felkodsutskrift|fellista|felkodslista|felrapport|tabell|steg|lista|avläsning|översikt|rapport|felkodsrapport|sammanfattning|diagnos|avläsning|slut på rapporten',
-  sign: 'slut|sida|totalt|minne|detaljer',
+  sign: 'hög|medel|låg|kritisk|slut|sida|totalt|minne|detaljer',
   now: 'nu|närvarande|för närvarande|just nu',
   earlier: 'tidigare',
   away: 'inaktiv|passiv',
