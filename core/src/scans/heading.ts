@@ -122,6 +122,10 @@ export const readHeading = remembered((line: string): Heading | null => {
   const codes = /^(\p{L}{2,20})\s(\p{L}{1,6})\s(?=\p{Lu})/u.exec(text.trim());
   if (codes && isWithin(codes[2]!) && labelOf(codes[1]!)?.role === 'code')
     text = text.trim().slice(codes[0].length);
+  // `Faults Airbag:`
+  const of = /^(\p{L}{4,20})\s(?=\p{Lu}\p{Ll})/u.exec(text.trim());
+  if (of && line.trimEnd().endsWith(':') && labelOf(of[1]!)?.role === 'code')
+    text = text.trim().slice(of[0].length);
   const start = plainStart(text);
   address ??= start.address;
   const name = withoutCount(start.name.replace(softwareNumber, ' '))

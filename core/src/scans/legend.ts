@@ -60,9 +60,10 @@ export function legendOf(lines: Lines): Legend {
   for (const { at, line: whole } of endLines(lines, searched, longestLegend + 1)) {
     if (whole.length < 8 || whole.length > longestLegend) continue;
     const line = segmentsOf(whole)[0] ?? '';
-    const told = othersIn(line);
+    const parts = line.trim().split(/\s{3,200}/);
+    const told = othersIn(line) ?? parts.map((part) => othersIn(part)).find((part) => part !== null) ?? null;
     others ??= told?.others ?? null;
-    const entries = told ? [told.entry] : entriesOf(line);
+    const entries = told ? [told.entry, ...parts.flatMap((part) => entryAlone(part) ?? [])] : entriesOf(line);
     // `CUR: none  HIST: none` says it of a module.
     if (entries.every(({ mark, reach }) => reach === 'clean' && statusWordOf(mark) !== null)) continue;
     found.add(at);
@@ -201,6 +202,12 @@ function entryOf(mark: string, meaning: string, status: StatusWord | null): Entr
   const said = reachWordOf(meaning);
   if (!status && !said) return null;
   return { mark, status, reach: said === 'read' || (status && said === 'holdsCodes') ? null : said };
+}
+
+/** `[-] = no answer`, alone. */
+function entryAlone(text: string): Entry | null {
+  const [, mark, meaning] = /^[[(]?([^\s=:()[\]]{1,4})[)\]]?\s?[=:]\s(\p{L}.{2,40})$/u.exec(text) ?? [];
+  return mark === undefined ? null : entryOf(mark, meaning!, statusOfField(meaning!));
 }
 
 const boxedMark = /(?:^|\s)(?:\(([^\s()]{1,4})\)|\[([^\s[\]]{1,4})\])\s(?=\p{L})/gu;

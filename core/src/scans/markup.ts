@@ -29,7 +29,7 @@ const nameInFront = /^\s{0,40}(\p{L}[^:|]{1,40}):\s/u;
 /** `Zustand / State: aktiv / active` */
 const inTwoLanguages = /^[^:/]{1,40}\s\/\s[^:/]{1,40}:\s/;
 
-const anyMark = /[<>|*`_{·•→➔⇒]|\s[~#]\s|\s\/\s|^\s*\[?\d/;
+const anyMark = /[<>|*`_{·•→➔⇒]|;\s\p{L}[^:]{1,40}:\s|\s[~#]\s|\s\/\s|^\s*\[?\d/u;
 
 /** True where there is nothing to take off a line. */
 export const isPlain = (line: string): boolean => !anyMark.test(line);
@@ -53,6 +53,12 @@ export function segmentsOf(line: string): readonly string[] {
       parts.length > 2 &&
       parts.every((part) => nameInFront.test(part) && labelOf(nameInFront.exec(part)![1]!) === null)
     )
+      return parts.map(unboxed);
+  }
+  // `Airbag: B1318 (active); Body: ok; Roof: no answer`
+  if (text.includes('; ')) {
+    const parts = text.split(/;\s/);
+    if (parts.every((part) => nameInFront.test(part) && labelOf(nameInFront.exec(part)![1]!) === null))
       return parts.map(unboxed);
   }
   return [unboxed(text)];

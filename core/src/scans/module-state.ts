@@ -1,5 +1,6 @@
 /** What a report says of a module instead of codes, with the module's name where that stands on the same line. */
 import { isNoNumber, readModuleName } from './heading.js';
+import { statusOfPlural } from './section-words.js';
 import {
   isAsking,
   isFiller,
@@ -178,7 +179,9 @@ export function moduleStates(line: string, legend?: ReadonlyMap<string, ReachWor
     ofStatuses.length > 0 &&
     ofStatuses.every(
       (parts) =>
-        parts && statusWordOf(parts[1]!) !== null && (parts[2] === '0' || stateOf(parts[2]!) === 'clean'),
+        parts &&
+        (statusWordOf(parts[1]!) !== null || statusOfPlural(parts[1]!.toLowerCase()) !== null) &&
+        (parts[2] === '0' || stateOf(parts[2]!) === 'clean'),
     ) &&
     readModuleName(cells[0]!)
   )
@@ -345,6 +348,9 @@ const sentences = /\p{L}{2}[.!?]\s+(?:\p{Lu}|\d{1,3}\s\p{L})/u;
 
 const parted = /\s{0,200}(?::\s|:$|\s[-–—=>]{1,200}\s|\.{2,200}\s{0,200}|,\s|\s[[(])\s{0,200}/g;
 
+/** Letters of a word that alone says that a module did not answer. */
+const longWord = 9;
+
 function atEnd(line: string, legend?: ReadonlyMap<string, ReachWord>): readonly ModuleState[] {
   let tried = 0;
   for (const match of line.matchAll(parted)) {
@@ -384,7 +390,9 @@ function atEnd(line: string, legend?: ReadonlyMap<string, ReachWord>): readonly 
       said !== null &&
       phrase !== phrase.toUpperCase() &&
       !/^\p{Lu}{2,5}$/u.test(name) &&
-      readModuleName(name)?.labelled !== true
+      readModuleName(name)?.labelled !== true &&
+      // `Liftgate unreachable`
+      !(said === 'silent' && phrase.length >= longWord && words.length <= 4)
     )
       continue;
     // `kein DTC`

@@ -92,6 +92,20 @@ describe('what a program writes around the words', () => {
   });
 });
 
+describe('a tree', () => {
+  it('may have keys of one letter, and words in its elements', () => {
+    const short =
+      '[{"m":"Body","d":[{"c":"B1318-16","s":"active"},{"c":"B1402-54","s":"stored"}]},{"m":"Gauges","d":[]},{"m":"Roof","d":null,"e":"no response"}]';
+    expect(readAs(short)).toEqual({
+      codes: read.codes,
+      modules: ['Body: answered', 'Gauges: answered', 'Roof: silent'],
+    });
+    const words =
+      '<r><ecu name="Body"><fault nr="1">B1318-16 Loop (active)</fault><fault nr="2">B1402-54 Lamp (stored)</fault></ecu><ecu name="Roof"><note>no response</note></ecu></r>';
+    expect(readAs(words)).toEqual(read);
+  });
+});
+
 describe('what is no code', () => {
   it('stands in the middle of words beside a code with its type, or behind a label of parts', () => {
     const text =
@@ -127,6 +141,20 @@ describe('names and states', () => {
     expect(modulesOf('Body\n  B1318-16 active\nConnection Roof failed')).toEqual(read.modules);
     expect(readAs('Body\n  B1318-16   attivo\n  B1402-54   memor.\nRoof   non risp.')).toEqual(read);
     expect(modulesOf('Body\n  Were faults found? No\nRoof\n  Reason: no response')).toEqual(read.modules);
+  });
+
+  it('stand side by side in one line, or behind the word for codes', () => {
+    expect(readAs('Body: B1318-16 (active), B1402-54 (stored); Roof: no response')).toEqual(read);
+    expect(readAs('Faults Body:\n B1318-16 active\n B1402-54 stored\n\nFaults Roof:\n no response')).toEqual(
+      read,
+    );
+    expect(modulesOf('Body\n  B1318-16 active\nRoof unreachable')).toEqual(read.modules);
+  });
+
+  it('are no flags of the code above, with a name in front', () => {
+    const text =
+      'Body   present: 1   stored: 1\n  present   B1318-16\n  stored    B1402-54\nGauges   present: 0   stored: 0';
+    expect(readAs(text)).toEqual({ codes: read.codes, modules: ['Body: answered', 'Gauges: answered'] });
   });
 
   it('stand in marks of a legend in front of names, or behind each code of a row', () => {

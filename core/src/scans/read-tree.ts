@@ -77,8 +77,16 @@ const holdsCodes = (branch: Branch): boolean =>
 const mostHeaders = 500;
 
 /** `dtc.0=B1318,active`: fields that are called codes hold them, with more. */
-const namesCodes = ({ list, fields }: Branch): boolean =>
-  !list && fields.some(({ key, value }) => namesCode(key) && readCodeLine(value) !== null);
+const namesCodes = ({ list, fields, branches }: Branch): boolean =>
+  !list &&
+  (fields.some(({ key, value }) => namesCode(key) && readCodeLine(value) !== null) ||
+    branches.some((child) => wordsOfCode(child) !== undefined));
+
+/** `<fault nr="1">B1318 Loop (active)</fault>`: an element that is called a code, with words in it. */
+const wordsOfCode = (branch: Branch): Field | undefined =>
+  !branch.list && namesCode(branch.key) && !isCodeBranch(branch)
+    ? branch.fields.find(({ key, value }) => key === '' && readCodeLine(value) !== null)
+    : undefined;
 
 /** An object beside the codes of a module that tells how far it was reached. */
 const saysOfContact = (branch: Branch): boolean =>
@@ -90,6 +98,8 @@ const tellsOfModule = ({ key }: Field): boolean =>
 
 class TreeReading {
   private readonly modules = new Set<Branch>();
+  /** The keys of lists that hold codes somewhere: an empty one says that there are none. */
+  private readonly codeLists = new Set<string>();
   /** A code stands where no module is named. */
   private lost = false;
   private headers = 0;
@@ -129,7 +139,10 @@ class TreeReading {
 
   /** Finds the modules: what codes are listed in, then what stands beside one of those and has the same keys or tag. */
   private mark(branch: Branch): void {
-    for (const child of branch.branches) this.mark(child);
+    for (const child of branch.branches) {
+      this.mark(child);
+      if (child.list && listsCodes(child)) this.codeLists.add(child.key);
+    }
     const built = new Set<string>();
     for (const child of branch.branches)
       if (this.isModule(child)) {
@@ -245,7 +258,13 @@ class TreeReading {
     // Neither codes, nor an empty list of them, nor a word on the contact: it does not count as read.
     const lists =
       branch.list ||
-      branch.branches.some((child) => isCodeBranch(child) || listsCodes(child) || isOfStatus(child));
+      branch.branches.some(
+        (child) =>
+          isCodeBranch(child) ||
+          listsCodes(child) ||
+          isOfStatus(child) ||
+          (child.list && this.codeLists.has(child.key)),
+      );
     const silentOnIt = this.tellsFailures && isBare(branch);
     // `"Cluster": {}` in a map of codes
     const names = branch.fields.some(({ key }) => namesCode(key) || isExact(key));
@@ -270,8 +289,10 @@ class TreeReading {
       if (role === 'result' || role === 'status') said = stateOfResult(value, label!.link, legend.reaches);
       else if (isContact(key) && (saysYes(value) || saysNo(value)))
         said = saysYes(value) ? ('read' as const) : ('silent' as const);
-      else if (role === 'text') said = reachWordOf(value) === null ? null : unreadIn(value);
-      else if (role !== 'ident' && /\p{L}{2}/u.test(value)) said = unreadIn(value);
+      else if (role === 'text') {
+        const whole = reachWordOf(value);
+        said = whole === null ? null : (unreadIn(value) ?? (whole === 'clean' ? whole : null));
+      } else if (role !== 'ident' && /\p{L}{2}/u.test(value)) said = unreadIn(value);
       if (
         said === null &&
         (role === 'result' || role === 'status') &&
@@ -293,6 +314,8 @@ class TreeReading {
       return;
     }
     if (roleOf(branch.key) === 'environment') return;
+    const words = wordsOfCode(branch);
+    if (words) return this.takeCodes(words.value, lineOf(words));
     // `"active": ["B1318-16"]`
     const status = branch.list ? statusWordOf(spaced(branch.key)) : null;
     if (status) this.reading.section = { status: status.status, over: false };
@@ -449,6 +472,17 @@ function nameOf({ key, fields, branches }: Branch): string | null {
     branches
       .find((child) => !child.list && roleOf(child.key) === 'module')
       ?.fields.find(({ key: name }) => isNameKey(name) || otherNames.has(name.toLowerCase()));
+  // `"m": "Airbag"`: a short key that nobody knows, where one alone holds what can be a name.
+  const short = fields.filter(
+    ({ key: name, value }) =>
+      /^\p{L}{1,2}$/u.test(name) &&
+      labelOf(name) === null &&
+      /^\p{Lu}/u.test(value) &&
+      stateOf(value) === null &&
+      readCodeLine(value) === null &&
+      readModuleName(value) !== null,
+  );
+  if (!own && short.length === 1) return readModuleName(short[0]!.value)!.name;
   if (own && /\p{L}{2}/u.test(own.value) && own.value.length <= longestName)
     return readModuleName(own.value)?.name ?? own.value.trim();
   if (isName(key)) return key;

@@ -212,6 +212,8 @@ function takeBareField(reading: Reading, line: Line, { legend }: Page): boolean 
 /** `Test failed: no   Confirmed: yes`: the statuses of the code above, each with yes or no. */
 export function takeFlags(reading: Reading, line: Line, pairs: readonly Pair[]): boolean {
   if (!reading.open || pairs.length === 0 || readsAsCode(line.text)) return false;
+  // `Body   present: 0   stored: 0` is said of a module.
+  if (/\p{L}{2}/u.test(line.text.slice(0, Math.max(0, line.text.indexOf(pairs[0]!.key))))) return false;
   const flags = pairs.map(({ key, value }) => ({
     word: statusWordOf(key),
     yes: saysYes(value) || value === '1',

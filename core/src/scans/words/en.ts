@@ -4,9 +4,9 @@ export const english: LanguageWords = {
   name: 'English',
   status: {
     active:
-      'at this time|for now|at the moment|right now|at present|active|current|present|failed|act|cur|curr|now|test failed|failing|on now|static|tf|present now|currently present|currently active|failing now|live|ongoing|test failing|hard|open now|existing|occurring|yes active|set now|currently set',
+      'present at last check|present at the last check|present at last test|present at the last test|at this time|for now|at the moment|right now|at present|active|current|present|failed|act|cur|curr|now|test failed|failing|on now|static|tf|present now|currently present|currently active|failing now|live|ongoing|test failing|hard|open now|existing|occurring|yes active|set now|currently set',
     stored:
-      'present in memory|set not now|not now|absent|stored|confirmed|memorised|memorized|saved|in memory|sto|stor|conf|mem|latched|before|logged|inactive|passive|cdtc|remembered|recorded|in memory only|kept|retained|soft|confirmed dtc|dormant|cleared itself|gone',
+      'not present at last check|not present at the last check|not present at last test|not present at the last test|present in memory|set not now|not now|absent|stored|confirmed|memorised|memorized|saved|in memory|sto|stor|conf|mem|latched|before|logged|inactive|passive|cdtc|remembered|recorded|in memory only|kept|retained|soft|confirmed dtc|dormant|cleared itself|gone',
     comesAndGoes:
       'intermittently|sporadically|occasionally|sometimes|at times|came and went|intermittent|sporadic|int|intermit|spor|comes and goes|fleeting|occasional|erratic|irregular|transient|temporary|now and then',
     pending:
@@ -83,7 +83,7 @@ export const english: LanguageWords = {
   within: 'in|for',
   noLink: 'no|impossible|none|nothing|failure|lost',
   modules: 'modules|units|ecus|control units|control modules|systems|controllers',
-  others: 'others|all others|the others|all the others|unmarked|no mark',
+  others: 'otherwise|others|all others|the others|all the others|unmarked|no mark',
   modulesToo: 'telephone|phone|battery|ignition|key|keys|distance|speed|temperature|interface|connector',
   asking:
     'begin|beginning|start|starting|select|selecting|read|reading|open|opening|connect|connecting|query|scan|scanning|test|testing|check|checking',

@@ -79,7 +79,7 @@ export const dutch: LanguageWords = {
   within: 'in',
   noLink: 'niet tot stand|onmogelijk|niet mogelijk|geen|mislukt|verbroken',
   modules: 'modules|regeleenheden|systemen|regelapparaten',
-  others: 'overige|andere|rest',
+  others: 'anders|overige|andere|rest',
   modulesToo: 'telefoon|accu|batterij|ontsteking|sleutel',
   asking: 'begin|selectie|uitlezen|verbinding|test|controle',
   articles: 'de|het',
