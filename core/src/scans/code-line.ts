@@ -253,7 +253,7 @@ function finish(
   const bits = status.status === 'unknown' && /[=:]\s?[01](?!\d)/.test(rest) ? ofBits(rest) : null;
   if (bits) status = { ...bits, statusText: trimCell(rest) };
   // `B1318-16 mask 0x2F "Supply"`: a label and its byte, a blank away on both sides.
-  const labelled = /^\s(\p{L}{2,8})\s(?:0x)?([\da-f]{2})(?=\s|$)/iu.exec(rest);
+  const labelled = /^\s(\p{L}{2,8})\s(?:0[xX])?([\da-fA-F]{2})(?=\s|$)/u.exec(rest);
   if (
     labelled &&
     status.status === 'unknown' &&
@@ -322,7 +322,7 @@ function finish(
   }
   for (const [index, cell] of cells.entries()) {
     // `11 active`
-    const both = failureType === null && index === 0 ? /^([\dA-F]{2})\s(\p{L}.{2,30})$/iu.exec(cell) : null;
+    const both = failureType === null && index === 0 ? /^([\da-fA-F]{2})\s(\p{L}.{2,30})$/u.exec(cell) : null;
     const said = both && status.status === 'unknown' ? readStatusCell(both[2]!) : null;
     if (said) {
       failureType = both![1]!.toUpperCase();
@@ -384,7 +384,7 @@ const partPairs = (rest: string): string =>
         .replace(/^\s[/–—-]\s([\da-f]{2})(?=\s|$)(?:\s[–—-]\s)?/i, '   $1   ')
         .replace(/^\s?\(((?:0x)?[\da-f]{2})h?\)(?=[\s:]|$)/i, '   $1   ')
         .replace(
-          /^\s?\((\p{L}{2,12})[\s:=]{1,2}((?:0x)?[\da-f]{2})h?\)(?=\s|$)/iu,
+          /^\s?\((\p{L}{2,12})[\s:=]{1,2}((?:0[xX])?[\da-fA-F]{2})[hH]?\)(?=\s|$)/u,
           (whole, label: string, type: string) => (labelOf(label)?.role === 'type' ? `   ${type}   ` : whole),
         )
         .replace(/^\s?[,;]\s/, '   ')

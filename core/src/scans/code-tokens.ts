@@ -14,7 +14,7 @@ const bytesAfterLabel = new RegExp(
 );
 
 /** `DTC 90 14 13  status 2F` */
-export const bytesBehindWord = /^\s{0,40}(\p{L}{2,12})\s((?:[\da-f]{2}\s){2}[\da-f]{2})(?=\s{2}|\s?$)/iu;
+export const bytesBehindWord = /^\s{0,40}(\p{L}{2,12})\s((?:[\da-fA-F]{2}\s){2}[\da-fA-F]{2})(?=\s{2}|\s?$)/u;
 
 /** A code, and where it stands in its line. */
 export interface PlacedCode extends CodeReading {
@@ -24,7 +24,8 @@ export interface PlacedCode extends CodeReading {
 }
 
 /** `B1318-16/stored` */
-const statusBehind = /(?<![\w./+-])([PCBU][0-3][\dA-F]{3}(?:[-:][\dA-F]{2})?)[\/:](?=(\p{L}{3,20}))/giu;
+const statusBehind =
+  /(?<![\w./+-])([PCBUpcbu][0-3][\da-fA-F]{3}(?:[-:][\da-fA-F]{2})?)[\/:](?=(\p{L}{3,20}))/gu;
 
 /** The codes of a line; none behind a label such as `Part no`. */
 export function findCodes(whole: string): PlacedCode[] {
@@ -176,7 +177,7 @@ const bytesInARow = /(?:\b[0-9a-f]{2}\b[ ,]){5,}/i;
 const addressAndBytes = /^\s*(?:0x)?[0-9a-f]{4,8}\s*[:|]\s*(?:[0-9a-f]{2,8}\s+){2}/i;
 const frame = /(?:^|\s)(?:0x)?[0-9a-f]{3,8}\s+(?:[0-9a-f]{2}\s+){4}/i;
 
-const fewBytes = /(?: [\da-f]{2,8}){2}(?![\p{L}\d])/iu;
+const fewBytes = /(?: [\da-fA-F]{2,8}){2}(?![\p{L}\d])/u;
 
 const loggedFrame =
   /^\s{0,9}\(\d{1,12}\.\d{1,9}\)\s{1,9}\S{1,32}\s{1,9}(?:[\dA-F]{3}|[\dA-F]{8})#(?:[\dA-F]{2}){0,8}\s{0,9}$/i;

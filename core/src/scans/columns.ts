@@ -264,7 +264,7 @@ function withAbove(cell: Cell, above: string): Cell {
   return over ? { ...cell, text: `${over.text} ${cell.text}` } : cell;
 }
 
-const readsCode = /(?<![\p{L}\d])[PCBU][0-3][\dA-F]{3}/iu;
+const readsCode = /(?<![\p{L}\d])[PCBUpcbu][0-3][\da-fA-F]{3}/u;
 
 /** The column of names in front of the first that has a heading, where the row below has a name there. */
 function namesInFront({ from }: Cell, below: string): Cell | null {

@@ -171,7 +171,7 @@ export function hasByteBehind(lines: Lines): boolean {
 }
 
 const codeAndWord =
-  /(?<![\w.-])[PCBU][0-3][\dA-F]{3}(?:[-:][\dA-F]{2})?(?![\w-]) ?[:=]? ?(?:(\p{L}{3,20})\.? [\p{L}\d])?/giu;
+  /(?<![\w.-])[PCBUpcbu][0-3][\da-fA-F]{3}(?:[-:][\da-fA-F]{2})?(?![\w-]) ?[:=]? ?(?:(\p{L}{3,20})\.? [\p{L}\d])?/gu;
 
 /** True where at least two codes have a word of a status a blank behind them and more behind it, each of them. */
 export function hasWordBehind(lines: Lines): boolean {
@@ -203,7 +203,7 @@ const decimalLines = 40;
 
 /** A code that stands alone on its line, numbered at most, or with a word of its status. */
 const codeAlone =
-  /^[\s\d.)(#*•–-]{0,12}[PCBU][0-3][\dA-F]{3}(?:\s?[-:–]\s?[\dA-F]{2}(?:\s?[-:]\s?[\dA-F]{2})?)?(?:\s{2,80}(\p{L}{3,20}))?\s*$/iu;
+  /^[\s\d.)(#*•–-]{0,12}[PCBUpcbu][0-3][\da-fA-F]{3}(?:\s?[-:–]\s?[\da-fA-F]{2}(?:\s?[-:]\s?[\da-fA-F]{2})?)?(?:\s{2,80}(\p{L}{3,20}))?\s*$/u;
 
 /**
  * How many lines stand below every code that is alone on its line, or has no more than its status there, before a blank

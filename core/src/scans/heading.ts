@@ -47,20 +47,22 @@ export const readHeading = remembered((line: string): Heading | null => {
   if (line.length > 200 || (line.includes(':') && line.split(':').length > mostColons)) return null;
   // `ECU 0x7A2 (Restraints)`
   const held = line.includes('(')
-    ? /^\s*(\p{L}{2,20})\s(?:0x|\$)([\da-f]{2,4})\s?\((\p{L}[^()]{1,50})\)\W*$/iu.exec(line)
+    ? /^\s*(\p{L}{2,20})\s(?:0[xX]|\$)([\da-fA-F]{2,4})\s?\((\p{L}[^()]{1,50})\)\W*$/u.exec(line)
     : null;
   const named = held && labelOf(held[1]!)?.role === 'module' ? readHeading(held[3]!) : null;
   if (named && reachWordOf(named.name) === null)
     return { name: named.name, address: held![2]!.toUpperCase(), labelled: true };
   // `2A;Airbag;2;`
   const [, before, between] =
-    (line.includes(';') ? /^\s*(?:0x)?([\da-f]{2,3});(\p{L}[^;]{1,50});\d{0,3};?\s*$/iu.exec(line) : null) ??
-    [];
+    (line.includes(';')
+      ? /^\s*(?:0[xX])?([\da-fA-F]{2,3});(\p{L}[^;]{1,50});\d{0,3};?\s*$/u.exec(line)
+      : null) ?? [];
   const inCells = between === undefined ? null : readHeading(between);
   if (inCells) return { ...inCells, address: before!.toUpperCase(), labelled: true };
   // `Airbag | 15`
   const [, apart, numbered] =
-    (line.includes('|') ? /^\s*(\p{L}[^|]{1,50}?)\s\|\s((?:0x)?[\da-f]{2,3})\s*$/iu.exec(line) : null) ?? [];
+    (line.includes('|') ? /^\s*(\p{L}[^|]{1,50}?)\s\|\s((?:0[xX])?[\da-fA-F]{2,3})\s*$/u.exec(line) : null) ??
+    [];
   const parted = apart === undefined || !/\d|^[A-F]{2}$/.test(numbered!) ? null : readHeading(apart);
   if (parted) return { ...parted, address: numbered!.replace(/^0x/i, '').toUpperCase(), labelled: true };
   const bare = line
@@ -87,7 +89,7 @@ export const readHeading = remembered((line: string): Heading | null => {
       return ' ';
     });
   text = text.replace(
-    /(?:[,;]\s{0,3}|\s{2,200})(\p{L}{2,12})\.?[\s:]{1,3}(?:0x|\$)?([\da-f]{2,4})h?(?=\s|,|;|$)/iu,
+    /(?:[,;]\s{0,3}|\s{2,200})(\p{L}{2,12})\.?[\s:]{1,3}(?:0[xX]|\$)?([\da-fA-F]{2,4})[hH]?(?=\s|,|;|$)/u,
     (whole, label: string, found: string) => {
       if (labelOf(label)?.role !== 'address') return whole;
       address ??= found.toUpperCase();
@@ -102,14 +104,14 @@ export const readHeading = remembered((line: string): Heading | null => {
     },
   );
   // `Headlamp/4A`
-  text = text.replace(/(?<=\p{L}{3})\/(?=[\da-f]?\d)([\da-f]{2})\s{0,9}$/iu, (_, found: string) => {
+  text = text.replace(/(?<=\p{L}{3})\/(?=[\da-fA-F]?\d)([\da-fA-F]{2})\s{0,9}$/u, (_, found: string) => {
     address ??= found.toUpperCase();
     return '';
   });
   text = withoutIdentity(text);
   // `Airbag addr 15`
   text = text.replace(
-    /\s(\p{L}{2,8})\.?\s(?:0x|\$)?([\da-f]{2,4})h?\s{0,9}$/iu,
+    /\s(\p{L}{2,8})\.?\s(?:0[xX]|\$)?([\da-fA-F]{2,4})[hH]?\s{0,9}$/u,
     (whole, label: string, found: string) => {
       if (!/\d|^[A-F]{2}$/.test(found) || labelOf(label)?.role !== 'address') return whole;
       address ??= found.toUpperCase();
@@ -213,7 +215,7 @@ function plainStart(text: string): { name: string; address: string | null; label
       .replace(/^[.:–—-]+\s*/, '')
       .replace(/^\(?\d{1,3}[.)]\s+(?=\S)/, '');
     const number =
-      /^(?:0x([\da-f]{2,4})|\$([\da-f]{2,4})|([\da-f]{2,3})h?)(?:\s{0,9}[.):/–—-]{1,9}\s{0,9}|\s{1,99})(?=\p{L})/iu.exec(
+      /^(?:0[xX]([\da-fA-F]{2,4})|\$([\da-fA-F]{2,4})|([\da-fA-F]{2,3})[hH]?)(?:\s{0,9}[.):/–—-]{1,9}\s{0,9}|\s{1,99})(?=\p{L})/u.exec(
         name,
       );
     if (number && (labelled || /^0x|^\$/i.test(name) || /^\d/.test(name) || /^[a-f]\d/i.test(name))) {
@@ -221,7 +223,7 @@ function plainStart(text: string): { name: string; address: string | null; label
       if (labelled || found.length > 1) address ??= found;
       name = name.slice(number[0].length);
     } else name = name.replace(/^\d\s+(?=\p{L})/u, '');
-    const label = /^(\p{L}[\p{L}.]{1,12})[\s:.]+(?=(?:0x|\$)?[\da-f]{2,4}h?\b)/iu.exec(name);
+    const label = /^(\p{L}[\p{L}.]{1,12})[\s:.]+(?=(?:0[xX]|\$)?[\da-fA-F]{2,4}[hH]?\b)/u.exec(name);
     if (label && labelOf(label[1]!)?.role === 'address') {
       labelled = true;
       name = name.slice(label[0].length);

@@ -29,10 +29,11 @@ const nameInFront = /^\s{0,40}(\p{L}[^:|]{1,40}):\s/u;
 /** `Zustand / State: aktiv / active` */
 const inTwoLanguages = /^[^:/]{1,40}\s\/\s[^:/]{1,40}:\s/;
 
-const anyMark = /[<>|*`_{·•→➔⇒]|;\s\p{L}[^:]{1,40}:\s|\s[~#]\s|\s\/\s|^\s*\[?\d/u;
+const anyMark = /[<>|*`_{·•→➔⇒]|\s[~#]\s|\s\/\s|^\s*\[?\d/;
 
 /** True where there is nothing to take off a line. */
-export const isPlain = (line: string): boolean => !anyMark.test(line);
+export const isPlain = (line: string): boolean =>
+  !anyMark.test(line) && !(line.includes('; ') && line.includes(': '));
 
 /**
  * The parts of a line as they are read: one, or several where tags part it.

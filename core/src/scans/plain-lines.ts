@@ -41,7 +41,7 @@ function levelIn(lines: Lines): RegExp | null {
   return seen >= 3 && 2 * seen > Math.min(lines.count, searched) ? level : null;
 }
 
-const slashed = /(?<![\w.-])[PCBU][0-3][\dA-F]{3}(?:[-:][\dA-F]{2})?\/\p{L}[^/]{2,40}\//iu;
+const slashed = /(?<![\w.-])[PCBUpcbu][0-3][\da-fA-F]{3}(?:[-:][\da-fA-F]{2})?\/\p{L}[^/]{2,40}\//u;
 
 /** True where every code has a slash and a word close behind it: `B1318-16/active/driver loop`. */
 const isSlashed = (lines: Lines): boolean => eachCode(lines, 200, ({ line }) => slashed.test(line));
@@ -68,7 +68,7 @@ export function addressesIn(lines: Lines): AddressBook | null {
     const names = new Map<string, string>();
     const parts = line.split(/[,;]\s{1,9}/);
     for (const part of parts) {
-      const [, address, name] = /^\s{0,9}((?:0x)?[\dA-F]{2,3})\s?=\s?(\p{L}.{1,40})$/iu.exec(part) ?? [];
+      const [, address, name] = /^\s{0,9}((?:0[xX])?[\da-fA-F]{2,3})\s?=\s?(\p{L}.{1,40})$/u.exec(part) ?? [];
       if (address === undefined || !/\d/.test(address) || readModuleName(name!) === null) break;
       names.set(address.toUpperCase(), name!.trim());
     }
@@ -141,7 +141,7 @@ const withoutStars: Plain = (line) =>
 /** Signs of a list close in front of a code: `++B1318`, `-B1318`. */
 const signsAtCode = /^\s{0,40}[+–-]{1,6}(?=[PCBU][0-3][\dA-F]{3}(?![\dA-F]))/i;
 
-const addressAndName = /^(\s{0,40})(0x[\da-f]{2,3})\s\((\p{L}[^()]{1,50})\)(?=\s|:|$)/iu;
+const addressAndName = /^(\s{0,40})(0[xX][\da-fA-F]{2,3})\s\((\p{L}[^()]{1,50})\)(?=\s|:|$)/u;
 
 /** `0x15 (Airbag)` as `Airbag (0x15)`. */
 const withNameBefore: Plain = (line) => line.replace(addressAndName, '$1$3 ($2)');

@@ -51,7 +51,7 @@ const asFields: Plain = (line) => {
   return columns.map((name, at) => `${name}: ${held[at]!}`).join('   ');
 };
 
-const coloned = /(?<![\w.-])[PCBU][0-3][\dA-F]{3}(?:-[\dA-F]{2})?:\p{L}[^:]{2,40}:\S/iu;
+const coloned = /(?<![\w.-])[PCBUpcbu][0-3][\da-fA-F]{3}(?:-[\da-fA-F]{2})?:\p{L}[^:]{2,40}:\S/u;
 
 /** `Airbag:B1318-16:active:driver loop` */
 const withoutColons: Plain = (line) => (anyCode.test(line) ? line.replace(/:(?=\S)/g, '   ') : line);

@@ -512,7 +512,7 @@ function alike(build: string, others: ReadonlySet<string>): boolean {
   });
 }
 
-const anyCode = /(?<![\p{L}\d])[PCBU][0-3][\dA-F]{3}/iu;
+const anyCode = /(?<![\p{L}\d])[PCBUpcbu][0-3][\da-fA-F]{3}/u;
 
 /** Whether a field that is called a code holds one of a shape that the shop has taught. */
 const holdsOwnCode = ({ fields, branches }: Branch, book: PatternBook): boolean =>

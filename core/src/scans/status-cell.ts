@@ -130,7 +130,7 @@ export const readStatusCell = remembered((cell: string): StatusReading | null =>
   const bits = ofBits(trimmed) ?? ofSetBits(trimmed) ?? ofBinary(trimmed);
   if (bits) return bits;
   const pair =
-    /^(\p{L}[\p{L} ]{0,20}?)\s{0,200}(?:[:=]\s{0,200}|\s{1,200}(?=(?:0x)?[\da-f]{2}h?(?:$|\s{0,200}[[(])))(.{0,200})$/iu.exec(
+    /^(\p{L}[\p{L} ]{0,20}?)\s{0,200}(?:[:=]\s{0,200}|\s{1,200}(?=(?:0[xX])?[\da-fA-F]{2}[hH]?(?:$|\s{0,200}[[(])))(.{0,200})$/u.exec(
       trimmed,
     );
   // `Status aktiv`

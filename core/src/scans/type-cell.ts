@@ -4,7 +4,7 @@ import { labelOf } from './vocabulary.js';
 /** `type 13: driver loop` */
 export function typeInFront(cell: string): { type: string; rest: string } | null {
   const parts =
-    /^(\p{L}{2,12}(?: \p{L}{2,12})?)[\s:=]{1,3}(?:0x)?([\dA-F]{2})(?:\s?[:,–-]\s{1,3}|[:,–-]|\s)(\S.{0,300})$/iu.exec(
+    /^(\p{L}{2,12}(?: \p{L}{2,12})?)[\s:=]{1,3}(?:0[xX])?([\da-fA-F]{2})(?:\s?[:,–-]\s{1,3}|[:,–-]|\s)(\S.{0,300})$/u.exec(
       cell,
     );
   return parts && labelOf(parts[1]!)?.role === 'type'
@@ -13,7 +13,7 @@ export function typeInFront(cell: string): { type: string; rest: string } | null
 }
 
 const typeCell =
-  /^(?:([\p{L}][\p{L} -]{1,20}?)\s{0,200}[:=]?\s{0,200})?[[(-]?(?:0x)?([0-9A-F]{2})h?[\])]?$/iu;
+  /^(?:([\p{L}][\p{L} -]{1,20}?)\s{0,200}[:=]?\s{0,200})?[[(-]?(?:0[xX])?([\da-fA-F]{2})[hH]?[\])]?$/u;
 
 /** A cell that is a failure type (`13`, `0x1B`, `FTB: 1B`), or null. */
 export function readTypeCell(cell: string): string | null {
@@ -27,7 +27,7 @@ export function typeIn(cell: string, decimal: boolean): string | null {
   const bare = cell
     .replace(/\([^()]{1,80}\)\s{0,9}$/, '')
     // `13 - circuit open`
-    .replace(/^(\s{0,9}(?:0x)?[\dA-F]{2,3}h?)\s?[-–:]\s\p{L}.{1,80}$/iu, '$1')
+    .replace(/^(\s{0,9}(?:0[xX])?[\da-fA-F]{2,3}[hH]?)\s?[-–:]\s\p{L}.{1,80}$/u, '$1')
     .trim();
   const asDecimal = /^\d{1,3}$/.exec(bare);
   if (asDecimal && (decimal || bare.length === 3)) {

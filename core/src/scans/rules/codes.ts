@@ -222,7 +222,7 @@ function namedBelow(line: Line, { lines }: Page): boolean {
 
 /** `DTC B1318-16` and nothing else, and the module behind its label on the next line, as far in. */
 function namedNext(line: Line, { lines }: Page): boolean {
-  const [, label] = /^\s*(\p{L}{2,16})\s[PCBU][0-3][\dA-F]{3}\S{0,9}\s*$/iu.exec(line.text) ?? [];
+  const [, label] = /^\s*(\p{L}{2,16})\s[PCBUpcbu][0-3][\da-fA-F]{3}\S{0,9}\s*$/u.exec(line.text) ?? [];
   if (label === undefined || labelOf(label)?.role !== 'code') return false;
   const next = lines.at(line.at + 1).slice(0, 300);
   return next.search(/\S/) === line.indent && pairsOf(next)[0]?.label?.role === 'module';

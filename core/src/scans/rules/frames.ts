@@ -14,6 +14,7 @@ export const isAnswer = (text: string): boolean => text.includes('59 02') && ans
 
 /** The codes of such an answer of the module above, four bytes each: the code, its failure type and its status. */
 export function takeAnswer(reading: Reading, line: Line): boolean {
+  if (!line.text.includes('9 02')) return false;
   if (isRequest(line.text)) {
     reading.mark(line, 'header');
     return true;

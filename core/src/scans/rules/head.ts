@@ -87,7 +87,7 @@ export function takeEnvironment(reading: Reading, line: Line): boolean {
   // `Environment data of B0002`
   const bare = line.text.replace(/[:\s]{1,200}$/, '').trim();
   const ofCode =
-    /^(\p{L}[\p{L} ]{3,30}?)(?:\s\p{L}{2,4})?\s[(]?[PCBU][0-3][\dA-F]{3}(?:[-:]?[\dA-F]{2})?[)]?$/iu.exec(
+    /^(\p{L}[\p{L} ]{3,30}?)(?:\s\p{L}{2,4})?\s[(]?[PCBUpcbu][0-3][\da-fA-F]{3}(?:[-:]?[\da-fA-F]{2})?[)]?$/u.exec(
       bare,
     );
   if (labelOf(ofCode?.[1] ?? bare)?.role !== 'environment') return false;

@@ -61,7 +61,8 @@ export function takeHeading(reading: Reading, line: Line, page: Page): boolean {
 /** A count alone, an address over a name that is to come (`[MODULE 58]`), or names of columns. */
 function takeNameless(reading: Reading, line: Line): boolean {
   const bare = line.text.trim();
-  const nameless = /^[[(<=#*\s]{0,8}(\p{L}{2,16})\s(?:0x|\$)?([\da-f]{2,4})h?[\])>=#*\s]{0,8}$/iu.exec(bare);
+  const nameless =
+    /^[[(<=#*\s]{0,8}(\p{L}{2,16})\s(?:0[xX]|\$)?([\da-fA-F]{2,4})[hH]?[\])>=#*\s]{0,8}$/u.exec(bare);
   if (nameless && labelOf(nameless[1]!)?.role === 'module' && /\d/.test(nameless[2]!)) {
     reading.awaitsName = nameless[2]!.toUpperCase();
     reading.module = null;
@@ -75,7 +76,7 @@ function takeNameless(reading: Reading, line: Line): boolean {
 const mayBeHeading = (bare: string): boolean =>
   bare.length <= 110 &&
   (!/[|;]|[!?]$/.test(bare) ||
-    /^(?:\p{L}[^|]{1,50}\s\|\s(?:0x)?[\da-f]{2,3}|(?:0x)?[\da-f]{2,3};\p{L}[^;]{1,50};\d{0,3};?)$/iu.test(
+    /^(?:\p{L}[^|]{1,50}\s\|\s(?:0[xX])?[\da-fA-F]{2,3}|(?:0[xX])?[\da-fA-F]{2,3};\p{L}[^;]{1,50};\d{0,3};?)$/u.test(
       bare,
     )) &&
   (!/\p{L}\.$/u.test(bare.replace(/\.{2,200}$/, '')) || /^(?:\S{2,20}\s){1,3}\p{L}{1,5}\.$/u.test(bare));
@@ -110,7 +111,7 @@ function namedIn(reading: Reading, line: Line, page: Page): NamedLine | null {
   const first = cells.length > 1 ? readModuleName(cells[0]!) : null;
   // `Trailer ........ spoke in riddles`
   const led = /^[^.]{3,60}\.{4,200}\s{0,9}\p{L}{2}/u.test(bare);
-  const shaped = /^(?:0x)?[\da-f]{2,3};\p{L}[^;]{1,50};\d{0,3};?$/iu.test(bare);
+  const shaped = /^(?:0[xX])?[\da-fA-F]{2,3};\p{L}[^;]{1,50};\d{0,3};?$/u.test(bare);
   const odd =
     !told &&
     !shaped &&

@@ -15,7 +15,7 @@ export function takeKnownModule(reading: Reading, line: Line): boolean {
 }
 
 /** A number or an address before a name. */
-const inFrontOfName = /^[[(]?(?:0x)?[\da-f]{1,4}h?(?:\.\d{1,2}){0,3}[\])]?[\s.:)–-]{1,9}(?=\p{L})/iu;
+const inFrontOfName = /^[[(]?(?:0[xX])?[\da-fA-F]{1,4}[hH]?(?:\.\d{1,2}){0,3}[\])]?[\s.:)–-]{1,9}(?=\p{L})/u;
 
 function known(reading: Reading, line: Line, bare: string): string | null {
   const [first, ...rest] = bare.split(/\s[-–—:]\s/);
@@ -46,7 +46,7 @@ function known(reading: Reading, line: Line, bare: string): string | null {
     const own = again?.address ? reading.named(again.name) : null;
     if (own && (own.address ?? again!.address) === again!.address) return own.name;
   }
-  const [, word, address] = /^(\p{L}{2,12})\s(?:0x|\$)?([\da-f]{2,4})h?$/iu.exec(bare) ?? [];
+  const [, word, address] = /^(\p{L}{2,12})\s(?:0[xX]|\$)?([\da-fA-F]{2,4})[hH]?$/u.exec(bare) ?? [];
   if (!word || !/^(?:code|module|address|text)$/.test(labelOf(word)?.role ?? '')) return null;
   return reading.namedAt(address!.toUpperCase());
 }

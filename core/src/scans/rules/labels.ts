@@ -396,7 +396,7 @@ export function takeCodeFields(reading: Reading, pairs: readonly Pair[], legend:
     for (const code of reading.open!.codes) {
       const role = label!.role;
       if (role === 'type') {
-        const [, first, words] = /^((?:0x)?[\dA-F]{2,3})\s+(?:[-–:]\s|\()?(\p{L}.{1,199}?)\)?$/iu.exec(
+        const [, first, words] = /^((?:0[xX])?[\da-fA-F]{2,3})\s+(?:[-–:]\s|\()?(\p{L}.{1,199}?)\)?$/u.exec(
           value,
         ) ?? [null, value, ''];
         const type = typeIn(first!, label!.decimal || legend.decimalTypes);
