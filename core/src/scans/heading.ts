@@ -190,7 +190,8 @@ function withoutCount(text: string): string {
         .every((word) => /^\d{0,3}$/.test(word) || isFiller(word) || isVerb(word) || isFigureWord(word))
     )
       return words.slice(0, at).join(' ');
-  const dashed = /\s[–—-]\s\d{1,3}$/.exec(text);
+  // `RESTRAINTS  002`
+  const dashed = /\s[–—-]\s\d{1,3}$|\s{2,80}0\d{2}$/.exec(text);
   if (dashed) return text.slice(0, dashed.index);
   const inWords = /[\s,:–—-]{1,200}\s(\p{L}{2,9})\s(\p{L}{2,24})\s{0,200}$/u.exec(text);
   return inWords && isFigureWord(inWords[1]!) && reachWordOf(`1 ${inWords[2]!}`) !== null

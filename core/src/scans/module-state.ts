@@ -103,9 +103,9 @@ export function stateOfResult(
  */
 export function moduleStates(line: string, legend?: ReadonlyMap<string, ReachWord>): readonly ModuleState[] {
   if (line.length > 300) return [];
-  const over = /^\s*(\p{L}[^:=]{1,50}?)\s*:\s*(\S.*)$/u.exec(line);
+  const over = /^\s*(?:\d{1,2}[.)]\s)?(\p{L}[^:=]{1,50}?)\s*:\s*(\S.*)$/u.exec(line);
   if (over && !isOnlyLabel(over[1]!) && reachWordOf(over[1]!) === null && readModuleName(over[1]!)) {
-    const reach = stateOf(over[2]!, legend) ?? (over[1]!.includes('"') ? unreadIn(over[2]!) : null);
+    const reach = stateOf(over[2]!, legend) ?? (over[2]!.length < 60 ? unreadIn(over[2]!) : null);
     // `Read-out of "Restraints": 2 faults`
     const quoted = /"([^"]{2,60})"\s{0,9}$/.exec(over[1]!)?.[1];
     if (reach !== null && quoted !== undefined && readModuleName(quoted)) return [{ name: quoted, reach }];
@@ -301,9 +301,10 @@ function withinOf(line: string): ModuleState | null {
     : null;
 }
 
-/** `17;Cluster;0;` */
+/** `17;Cluster;0;`, `CLUSTER   000` */
 function partedNought(line: string): ModuleState | null {
-  const name = /^\s{0,20}(?:(?:0x)?[\dA-F]{2};)?(\p{L}[^;|]{1,40});\s?0;?\s{0,9}$/u.exec(line)?.[1];
+  const name = (/^\s{0,20}(?:(?:0x)?[\dA-F]{2};)?(\p{L}[^;|]{1,40});\s?0;?\s{0,9}$/u.exec(line) ??
+    /^\s{0,20}(\p{L}[^;|:=]{1,40}?)\s{2,80}000\s{0,9}$/u.exec(line))?.[1];
   return name !== undefined && !isOnlyLabel(name) && readModuleName(name) ? { name, reach: 'clean' } : null;
 }
 

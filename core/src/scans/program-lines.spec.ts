@@ -151,6 +151,25 @@ describe('names and states', () => {
     expect(modulesOf('Body\n  B1318-16 active\nRoof unreachable')).toEqual(read.modules);
   });
 
+  it('are turned into their opposite by what stands in front', () => {
+    expect(codesOf('Body\n  B1318-16 loop - now present\n  B1402-54 lamp - not now present')).toEqual(
+      read.codes,
+    );
+    expect(codesOf('Body\n B1318-16 FAIL NOW\n B1402-54 PAST FAIL')).toEqual([
+      'Body B1318-16 active',
+      'Body B1402-54 history',
+    ]);
+  });
+
+  it('have counts of three figures, or one part among several that says it', () => {
+    expect(modulesOf('BODY     001\n B1318-16 active\nGAUGES   000\nROOF     no link')).toEqual([
+      'BODY: answered',
+      'GAUGES: answered',
+      'ROOF: silent',
+    ]);
+    expect(modulesOf('1) Body: B1318-16, loop, active\n2) Roof: dark, no answer')).toEqual(read.modules);
+  });
+
   it('are no flags of the code above, with a name in front', () => {
     const text =
       'Body   present: 1   stored: 1\n  present   B1318-16\n  stored    B1402-54\nGauges   present: 0   stored: 0';

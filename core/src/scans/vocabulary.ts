@@ -200,7 +200,15 @@ function meanings<C>(lex: Lexicon<C>, tongue: Tongue, tokens: readonly string[])
   for (let at = 0; at < tokens.length;) {
     const phrase = phraseAt(lex, tokens, at);
     if (phrase) {
-      found.push({ means: phrase.means, negated, words: [tokens[at]!, ...phrase.rest].join(' ') });
+      const words = [tokens[at]!, ...phrase.rest].join(' ');
+      // `not now present`: what is turned into its opposite stands behind it.
+      const more =
+        negated && tongue.now.has(words) ? phraseAt(lex, tokens, at + 1 + phrase.rest.length) : null;
+      if (more === null) found.push({ means: phrase.means, negated, words });
+      else {
+        at += 1 + phrase.rest.length;
+        continue;
+      }
       negated = false;
       at += 1 + phrase.rest.length;
       continue;

@@ -52,6 +52,8 @@ describe('reports in any layout', () => {
 
 /** What is not read as its truth file says, and why it is left so. */
 const known: Readonly<Record<string, string>> = {
+  '1927-yy-spoken-es.txt': 'prose: a verb that is an article elsewhere stays with the name',
+  '1908-yy-dealer-sheet-en.txt': 'statuses as letters with a word each (T:fail C:yes) that nothing explains',
   '1904-xx-report-with-wrap-en.txt': 'prose: sentences that go on in the next line are read line by line',
   '1863-ww-qr-short-en.txt': 'modules with their codes side by side in one line, by numbers that stand below',
   '1815-uu-dict-lua-en.txt': 'a table of a programming language is read line by line, and names no module',
@@ -100,10 +102,10 @@ describe('the corpus of reports', () => {
     JSON.parse(readFileSync(join(folder, file.replace(/\.[^.]*$/, '.truth.json')), 'utf8')) as Truth;
   const read = (file: string) => readReport(decodeReport(readFileSync(join(folder, file))).text);
 
-  it('holds 1,907 reports in 1,676 layouts', () => {
-    expect(files.length).toBe(1907);
+  it('holds 1,927 reports in 1,696 layouts', () => {
+    expect(files.length).toBe(1927);
     const names = new Set(files.map((file) => file.replace(/^\d+-(.*)-[a-z]{2}(?:-slips)?\..*$/, '$1')));
-    expect(names.size).toBe(1676);
+    expect(names.size).toBe(1696);
   });
 
   for (const file of files.filter((name) => known[name] === undefined))

@@ -4,15 +4,15 @@ export const english: LanguageWords = {
   name: 'English',
   status: {
     active:
-      'present at last check|present at the last check|present at last test|present at the last test|at this time|for now|at the moment|right now|at present|active|current|present|failed|act|cur|curr|now|test failed|failing|on now|static|tf|present now|currently present|currently active|failing now|live|ongoing|test failing|hard|open now|existing|occurring|yes active|set now|currently set',
+      'fail now|failed now|fail present|present at last check|present at the last check|present at last test|present at the last test|at this time|for now|at the moment|right now|at present|active|current|present|failed|act|cur|curr|now|test failed|failing|on now|static|tf|present now|currently present|currently active|failing now|live|ongoing|test failing|hard|open now|existing|occurring|yes active|set now|currently set',
     stored:
-      'not present at last check|not present at the last check|not present at last test|not present at the last test|present in memory|set not now|not now|absent|stored|confirmed|memorised|memorized|saved|in memory|sto|stor|conf|mem|latched|before|logged|inactive|passive|cdtc|remembered|recorded|in memory only|kept|retained|soft|confirmed dtc|dormant|cleared itself|gone',
+      'not now present|not now active|not presently present|not presently active|not present at last check|not present at the last check|not present at last test|not present at the last test|present in memory|set not now|not now|absent|stored|confirmed|memorised|memorized|saved|in memory|sto|stor|conf|mem|latched|before|logged|inactive|passive|cdtc|remembered|recorded|in memory only|kept|retained|soft|confirmed dtc|dormant|cleared itself|gone',
     comesAndGoes:
       'intermittently|sporadically|occasionally|sometimes|at times|came and went|intermittent|sporadic|int|intermit|spor|comes and goes|fleeting|occasional|erratic|irregular|transient|temporary|now and then',
     pending:
       'pending|maturing|pend|pnd|unconfirmed|maybe|possible|provisional|pdtc|preliminary|one trip|first trip|suspected|awaiting|not yet confirmed|immature',
     history:
-      'formerly|occurred before|was present|was present earlier|was active|history|past|historic|historical|hist|his|previous|aged|old|earlier|former|previously|historical only|older|previously set|set before|set previously|last set|no longer set|at some time|in the past',
+      'past fail|past failure|fail past|failed in the past|formerly|occurred before|was present|was present earlier|was active|history|past|historic|historical|hist|his|previous|aged|old|earlier|former|previously|historical only|older|previously set|set before|set previously|last set|no longer set|at some time|in the past',
     permanent: 'permanent|perm',
   },
   reach: {
