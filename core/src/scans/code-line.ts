@@ -394,12 +394,17 @@ const partPairs = (rest: string): string =>
             ? `   ${held.trim()}   `
             : whole,
         )
-        .replace(/(?<=\s)([A-Za-z]{2,12}=[^\s"]{1,30})\s+/g, '   $1   ')
+        // `state=not present text=…`, `"B1318" "active"`
+        .replace(
+          /(?<=\s)([A-Za-z]{2,12}=[^\s"=]{1,30}(?:\s[^\s"=]{1,20}){1,3}(?=\s{1,9}[A-Za-z]{2,12}=)|[A-Za-z]{2,12}=[^\s"]{1,30}(?=\s))\s+/g,
+          '   $1   ',
+        )
+        .replace(/"\s{1,3}"/g, '   ')
         .replace(/\s{1,200}(?=[A-Za-z]{2,12}=)/g, '   ')
         .replace(/^ ([0-9A-Fa-f]{2})(?: (?=[[(:–—-])|$)/, '   $1   ');
 
 /** What any of them needs. */
-const parts = /[[\](){}=:/→–—*-]|^ [\dA-F]{2}|^\s?[,;]/i;
+const parts = /[[\](){}=:/→–—*-]|" "|^ [\dA-F]{2}|^\s?[,;]/i;
 
 /** ` - Driver loop - Active - 12x`: parts between dashes, where one of them is a status. */
 function partDashes(rest: string): string {

@@ -350,7 +350,7 @@ const sentences = /\p{L}{2}[.!?]\s+(?:\p{Lu}|\d{1,3}\s\p{L})/u;
 const parted = /\s{0,200}(?::\s|:$|\s[-–—=>]{1,200}\s|\.{2,200}\s{0,200}|,\s|\s[[(])\s{0,200}/g;
 
 /** Letters of a word that alone says that a module did not answer. */
-const longWord = 9;
+const longWord = 7;
 
 function atEnd(line: string, legend?: ReadonlyMap<string, ReachWord>): readonly ModuleState[] {
   let tried = 0;
@@ -393,7 +393,7 @@ function atEnd(line: string, legend?: ReadonlyMap<string, ReachWord>): readonly 
       !/^\p{Lu}{2,5}$/u.test(name) &&
       readModuleName(name)?.labelled !== true &&
       // `Liftgate unreachable`
-      !(said === 'silent' && phrase.length >= longWord && words.length <= 4)
+      !((said === 'silent' || said === 'timed-out') && phrase.length >= longWord && words.length <= 4)
     )
       continue;
     // `kein DTC`

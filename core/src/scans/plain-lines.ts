@@ -196,6 +196,11 @@ const nameInAngles = /\s<(\p{L}[^<>]{1,50})>\s{0,9}$/u;
 /** `B1318 active <Body>` as `B1318 active [Body]`. */
 const withBracketBehind: Plain = (line) => line.replace(nameInAngles, ' [$1]');
 
+const headInAngles = /^(\s{0,20})<(\p{L}[^<>/=]{2,50})>\s{0,9}$/u;
+
+/** `<Body>` over its codes, where nothing is a tag, as `== Body ==`. */
+const withoutAnglesAround: Plain = (line) => line.replace(headInAngles, '$1== $2 ==');
+
 /** `<< Body >>`, which is no tag, as `== Body ==`. */
 const withoutAngles: Plain = (line) => line.replace(inAngles, '$1== $2 ==');
 
@@ -220,6 +225,10 @@ export function plainOrder(
     ...when(/^\s{0,9}\*{8,200}\s{0,9}$/m.test(text.slice(0, firstPart)), withoutStars),
     ...when((has('||') || has('!!')) && doubled.test(text), withSingleBars),
     ...when(has('...') && anyDotted.test(text), withoutDots),
+    ...when(
+      has('<') && !has('</') && countFirst(lines, 80, (line) => headInAngles.test(line)) >= 2,
+      withoutAnglesAround,
+    ),
     ...when(has('<< ') && inAngles.test(text), withoutAngles),
     ...when(has('>') && eachCode(lines, 200, ({ line }) => nameInAngles.test(line)), withBracketBehind),
     ...when(countFirst(lines, 120, isApart) >= 2, withCodeClosed),

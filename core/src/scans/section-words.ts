@@ -2,7 +2,7 @@
 import type { CodeStatus } from '../codes/index.js';
 import { isWithin, labelOf, statusWordOf, tokensOf } from './vocabulary.js';
 
-const endings = /(?:es|en|er|os|as|e|s|i)$/;
+const endings = /(?:es|en|er|os|as|e|s|i|a)$/;
 
 /** The status of `gespeicherte`, `mémorisés` or `activos`: with or without the ending that goes with a plural noun. */
 export function statusOfPlural(words: string): CodeStatus | null {
@@ -14,6 +14,9 @@ export function statusOfPlural(words: string): CodeStatus | null {
     bare,
     `${bare}o`,
     `${bare}e`,
+    `${bare}y`,
+    // `passieve`
+    ...(bare.endsWith('v') ? [`${bare.slice(0, -1)}f`] : []),
   ]) {
     const status = statusWordOf(form)?.status;
     if (status) return status;

@@ -13,6 +13,8 @@ export function takeSection(reading: Reading, line: Line, page: Page): boolean {
   if (text.length > 70 || text.includes('...')) return false;
   const status = sectionOf(text, reading, line, page);
   if (status === null) return takeNamedSection(reading, line);
+  // Set in below a name that nothing else told of, it is of that module's codes.
+  if (line.indent > (reading.passed?.line.indent ?? Infinity)) reading.assume(line, true);
   const over = reading.module === null || reading.section?.over === true;
   reading.section = { status, over };
   if (over && reading.section.over) reading.module = null;

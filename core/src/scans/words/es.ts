@@ -4,11 +4,11 @@ export const spanish: LanguageWords = {
   name: 'Spanish',
   status: {
     active:
-      'ahora|estática|estático|actuales|vigente|vigentes|activo|activa|presente|actual|fallido|vigente|actualmente presente|presente ahora|activo ahora|actualmente activo|en curso|existente|act|pres',
+      'sigue presente|persistente|ahora|estática|estático|actuales|vigente|vigentes|activo|activa|presente|actual|fallido|vigente|actualmente presente|presente ahora|activo ahora|actualmente activo|en curso|existente|act|pres',
     stored:
-      'pasiva|pasivo|inactiva|inactivo|ausente|ausente|memorizado|memorizada|confirmado|confirmada|almacenado|almacenada|guardado|guardada|registrado|inactivo|inactiva|pasivo|en memoria|no presente|no activo|no activa|registrada|grabado|grabada|en memoria solamente|no actual|ausente|mem|conf|alm',
+      'desaparecida|desaparecido|pasiva|pasivo|inactiva|inactivo|ausente|ausente|memorizado|memorizada|confirmado|confirmada|almacenado|almacenada|guardado|guardada|registrado|inactivo|inactiva|pasivo|en memoria|no presente|no activo|no activa|registrada|grabado|grabada|en memoria solamente|no actual|ausente|mem|conf|alm',
     comesAndGoes:
-      'a veces|de forma intermitente|esporádicamente|intermitentemente|va y viene|aparece y desaparece|intermitente|esporádico|esporádica|ocasional|int|espor',
+      'temporal|a veces|de forma intermitente|esporádicamente|intermitentemente|va y viene|aparece y desaparece|intermitente|esporádico|esporádica|ocasional|int|espor',
     pending: 'pendiente|provisional|no confirmado|en espera|sin confirmar|pen|pend',
     history:
       'antes|anteriormente|histórico|histórica|historial|pasado|pasada|antiguo|anterior|hist|previamente',
@@ -19,9 +19,9 @@ export const spanish: LanguageWords = {
     clean:
       'ninguna falla|sin fallas|ningún evento|sin eventos|sin entradas|sin dtc|ningún dtc|sin averías|ninguna avería|sin códigos|ningún código|sin fallos|ningún fallo|sin errores|ningún error|sin avería|ninguna|ninguno|sin defectos|0 averías|no hay averías|no hay fallos|no hay códigos|memoria vacía|vacía|vacío|sin novedad|nada|sin incidencias|sin fallos memorizados|sin averías memorizadas|sin códigos de avería|ningún código de avería|todo correcto|libre de averías|sin registros|no tiene averías|sin anomalías|cero averías|sin problemas|correcto sin averías',
     silent:
-      'no encontrado|no encontrada|no comunicó|sin resp|no alcanzada|no alcanzado|no alcanzadas|no conectado|no conectada|que no responden|sin respuesta|no responde|sin comunicación|no contesta|no ha respondido|no respondió|ninguna respuesta|no comunica|fallo de comunicación|error de comunicación|muda|mudo|sin contacto|sin conexión|no se puede comunicar|imposible comunicar|comunicación fallida|sin diálogo|fuera de línea|no accesible|inaccesible|sin señal|comunicación imposible|no hubo respuesta|no hay respuesta|no hay comunicación|no localizada|comunicación perdida|silenciosa',
+      'sin enlace|no encontrado|no encontrada|no comunicó|sin resp|no alcanzada|no alcanzado|no alcanzadas|no conectado|no conectada|que no responden|sin respuesta|no responde|sin comunicación|no contesta|no ha respondido|no respondió|ninguna respuesta|no comunica|fallo de comunicación|error de comunicación|muda|mudo|sin contacto|sin conexión|no se puede comunicar|imposible comunicar|comunicación fallida|sin diálogo|fuera de línea|no accesible|inaccesible|sin señal|comunicación imposible|no hubo respuesta|no hay respuesta|no hay comunicación|no localizada|comunicación perdida|silenciosa',
     notFitted:
-      'no instalados|no montados|no equipados|no disponible en este vehículo|no disponible en el vehículo|no disponible en el vehículo|no existe en el vehículo|no montado|no montada|no instalado|no instalada|no equipado|no equipada|unidad no montada|no presente|ausente|no existe en el vehículo|no incluido|no equipa|no configurado|no configurada|no existe|inexistente|unidad no instalada|no presente en el vehículo|no lleva|sin este equipo|opción no montada',
+      'no montadas|no montados|no instalados|no montados|no equipados|no disponible en este vehículo|no disponible en el vehículo|no disponible en el vehículo|no existe en el vehículo|no montado|no montada|no instalado|no instalada|no equipado|no equipada|unidad no montada|no presente|ausente|no existe en el vehículo|no incluido|no equipa|no configurado|no configurada|no existe|inexistente|unidad no instalada|no presente en el vehículo|no lleva|sin este equipo|opción no montada',
     unsupported:
       'no soportado|no soportada|no compatible|no admitido|no admitida|no disponible|no soporta|servicio no soportado|no compatible con este equipo|fuera del alcance del equipo|no legible con este equipo|protocolo no soportado|no cubierta',
     timedOut:

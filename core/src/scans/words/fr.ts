@@ -4,11 +4,11 @@ export const french: LanguageWords = {
   name: 'French',
   status: {
     active:
-      'maintenant|prés|pres|statique|actuels|présents|actifs|présent|présente|actif|active|actuel|actuelle|défaillant|en cours|actuellement présent|permanent présent|présent actuellement|actif actuellement|permanent et présent|en défaut|constaté|prés|act',
+      'persistant|persistante|maintenant|prés|pres|statique|actuels|présents|actifs|présent|présente|actif|active|actuel|actuelle|défaillant|en cours|actuellement présent|permanent présent|présent actuellement|actif actuellement|permanent et présent|en défaut|constaté|prés|act',
     stored:
       'passif|passive|inactif|inactive|absente|mém|mem|mémo|absent|absente|mémorisé|mémorisée|confirmé|confirmée|enregistré|enregistrée|stocké|absent|absente|inactif|en mémoire|passif|disparu|non présent|non actif|plus présent|enregistré en mémoire|conservé|non actuel|passager|mém|conf|enr',
     comesAndGoes:
-      'par intermittence|de façon intermittente|sporadiquement|parfois|va et vient|par moments|intermittent|intermittente|fugitif|fugitive|sporadique|aléatoire|int|fug',
+      'temporaire|par intermittence|de façon intermittente|sporadiquement|parfois|va et vient|par moments|intermittent|intermittente|fugitif|fugitive|sporadique|aléatoire|int|fug',
     pending:
       'en attente|en cours de maturation|provisoire|non confirmé|en attente de confirmation|à confirmer|suspecté|att',
     history:
@@ -20,7 +20,7 @@ export const french: LanguageWords = {
     clean:
       'aucun événement|sans défauts|aucune entrée|aucun dtc|pas de dtc|0 dtc|aucun défaut|pas de défaut|sans défaut|aucun code|pas de code|sans code|aucun|néant|aucun code défaut|pas de code défaut|rien à signaler|zéro défaut|aucune anomalie|ras|rien|mémoire vide|vide|pas de défauts|aucun défaut mémorisé|aucun défaut présent|aucun défaut détecté|exempt de défaut|bon|conforme|aucun problème|aucun code présent|pas d anomalie|sans anomalie|aucune panne|mémoire défauts vide|zéro|0 défaut',
     silent:
-      'absence de dialogue|absence de communication|absence de réponse|pas de dialogue|injoignable|introuvable|non trouvé|non détecté|non détectée|échec de la communication|communication échouée|n a pas communiqué|pas de rép|non atteint|non atteints|non atteinte|non connecté|non connectée|muets|qui ne répondent pas|pas de réponse|ne répond pas|aucune réponse|muet|muette|muets|pas de communication|aucune communication|sans réponse|communication impossible|ne communique pas|n a pas répondu|défaut de communication|dialogue impossible|injoignable|pas de dialogue|échec de dialogue|non répondu|pas répondu|dialogue interrompu|échec de communication|perte de communication|communication absente|sans dialogue|silencieux|silencieuse|hors ligne|communication perdue|liaison impossible|sans communication|ne dialogue pas|erreur de communication|n est pas joignable|non joignable',
+      'non joignables|pas de liaison|absence de dialogue|absence de communication|absence de réponse|pas de dialogue|injoignable|introuvable|non trouvé|non détecté|non détectée|échec de la communication|communication échouée|n a pas communiqué|pas de rép|non atteint|non atteints|non atteinte|non connecté|non connectée|muets|qui ne répondent pas|pas de réponse|ne répond pas|aucune réponse|muet|muette|muets|pas de communication|aucune communication|sans réponse|communication impossible|ne communique pas|n a pas répondu|défaut de communication|dialogue impossible|injoignable|pas de dialogue|échec de dialogue|non répondu|pas répondu|dialogue interrompu|échec de communication|perte de communication|communication absente|sans dialogue|silencieux|silencieuse|hors ligne|communication perdue|liaison impossible|sans communication|ne dialogue pas|erreur de communication|n est pas joignable|non joignable',
     notFitted:
       'non équipés|non montés|non installés|non disponible sur ce véhicule|non monté|absent du véhicule|absents du véhicule|non équipé|non installé|non présent|absent|calculateur absent|non présent sur le véhicule|non prévu|non présent sur ce véhicule|pas monté|pas équipé|inexistant|non configuré|pas installé|non montée|non installée|non équipée|n existe pas|sans équipement|option absente',
     unsupported:
@@ -40,7 +40,7 @@ export const french: LanguageWords = {
     module:
       'calc|module de commande|nom du calculateur|nom du module|calculateur|calculateurs|module|modules|système|systèmes|organe|unité|unité de commande|source',
     address: 'adresse|adr',
-    code: 'déf|def|événement|événements|code|codes|défaut|défauts|code défaut|codes défaut|codes défauts|anomalie|dtc',
+    code: 'code d’erreur|codes d’erreur|code panne|codes panne|déf|def|événement|événements|code|codes|défaut|défauts|code défaut|codes défaut|codes défauts|anomalie|dtc',
     type: 'sous type|sous code|subcode|complément|type|sous type|caractérisation|type de défaut|symptôme|nature',
     status: 'état actuel|statut actuel|ét|etat|présence|état|statut|situation',
     byte: 'octet|octets',

@@ -4,21 +4,21 @@ export const italian: LanguageWords = {
   name: 'Italian',
   status: {
     active:
-      'adesso|ora|statico|attuali|attivi|presenti|attivo|attiva|presente|attuale|in corso|attualmente presente|presente ora|attualmente attivo|attivo ora|in atto|att|pres',
+      'tuttora presente|persistente|adesso|ora|statico|attuali|attivi|presenti|attivo|attiva|presente|attuale|in corso|attualmente presente|presente ora|attualmente attivo|attivo ora|in atto|att|pres',
     stored:
-      'passivo|passiva|inattivo|inattiva|assente|assente|memorizzato|memorizzata|confermato|confermata|registrato|registrata|salvato|inattivo|passivo|in memoria|assente|archiviato|non presente|non attivo|non attiva|non attuale|passiva|inattiva|mem|conf',
+      'scomparso|scomparsa|passivo|passiva|inattivo|inattiva|assente|assente|memorizzato|memorizzata|confermato|confermata|registrato|registrata|salvato|inattivo|passivo|in memoria|assente|archiviato|non presente|non attivo|non attiva|non attuale|passiva|inattiva|mem|conf',
     comesAndGoes:
-      'saltuariamente|sporadicamente|a volte|a intermittenza|va e viene|a tratti|sporadico|sporadica|intermittente|saltuario|occasionale|int|spor',
-    pending: 'in attesa|pendente|provvisorio|non confermato|in sospeso|pend',
+      'temporaneo|temporanea|saltuariamente|sporadicamente|a volte|a intermittenza|va e viene|a tratti|sporadico|sporadica|intermittente|saltuario|occasionale|int|spor',
+    pending: 'da confermare|in attesa|pendente|provvisorio|non confermato|in sospeso|pend',
     history: 'prima|in precedenza|storico|storica|passato|passata|precedente|vecchio|stor|precedentemente',
     permanent: 'permanente',
   },
   reach: {
     read: 'trovata|trovate|trovato|trovati|rilevate|rilevati|connessione stabilita|comunica|positiva|stabilita|collegato|collegata|connesso|letta|letto|risponde|ha risposto|sì|comunicazione ok|corretta|eseguita|completata|presente|in linea|effettuata|riuscita|identificata',
     clean:
-      'non ha guasti|non ha errori|non ha codici|nessun evento|nessun dtc|senza dtc|nessun guasto|nessun errore|senza guasti|nessun codice|senza errori|senza codici|nessuno|nessun difetto|nessuna anomalia|non ci sono guasti|0 guasti|senza difetti|memoria vuota|vuota|vuoto|niente|nulla|nessun guasto memorizzato|nessun guasto presente|nessun errore memorizzato|tutto regolare|regolare|senza anomalie|esente da guasti|zero guasti|nessun codice guasto|memoria guasti vuota|nulla da segnalare|nessuna segnalazione',
+      'a posto|non ha guasti|non ha errori|non ha codici|nessun evento|nessun dtc|senza dtc|nessun guasto|nessun errore|senza guasti|nessun codice|senza errori|senza codici|nessuno|nessun difetto|nessuna anomalia|non ci sono guasti|0 guasti|senza difetti|memoria vuota|vuota|vuoto|niente|nulla|nessun guasto memorizzato|nessun guasto presente|nessun errore memorizzato|tutto regolare|regolare|senza anomalie|esente da guasti|zero guasti|nessun codice guasto|memoria guasti vuota|nulla da segnalare|nessuna segnalazione',
     silent:
-      'non trovato|non trovata|nessuna risp|non raggiunte|non raggiunta|non raggiunto|non collegato|non collegata|non connesso|che non rispondono|nessuna risposta|non risponde|nessuna comunicazione|non ha risposto|senza risposta|muta|muto|mute|errore di comunicazione|non comunica|comunicazione assente|non raggiungibile|nessun contatto|assenza di comunicazione|comunicazione fallita|comunicazione impossibile|non in linea|fuori linea|nessun dialogo|nessun segnale|comunicazione persa|impossibile comunicare|mancata risposta|non si riesce a comunicare|silenziosa|senza comunicazione',
+      'irraggiungibile|non trovato|non trovata|nessuna risp|non raggiunte|non raggiunta|non raggiunto|non collegato|non collegata|non connesso|che non rispondono|nessuna risposta|non risponde|nessuna comunicazione|non ha risposto|senza risposta|muta|muto|mute|errore di comunicazione|non comunica|comunicazione assente|non raggiungibile|nessun contatto|assenza di comunicazione|comunicazione fallita|comunicazione impossibile|non in linea|fuori linea|nessun dialogo|nessun segnale|comunicazione persa|impossibile comunicare|mancata risposta|non si riesce a comunicare|silenziosa|senza comunicazione',
     notFitted:
       'non installati|non montati|non presenti|non disponibile su questo veicolo|non disponibile su questa vettura|non montato|non montata|non installato|non installata|non presente sul veicolo|non presente|assente|non equipaggiato|non previsto|non è montata|non è montato|non è presente|non configurata|non configurato|inesistente|non esiste|non in dotazione|non equipaggiata|opzione non montata',
     unsupported:

@@ -4,12 +4,12 @@ export const dutch: LanguageWords = {
   name: 'Dutch',
   status: {
     active:
-      'nu|statisch|continu|actieve|actuele|huidige|aanwezige|actief|aanwezig|actueel|huidig|nu aanwezig|momenteel aanwezig|nu actief|momenteel actief|optredend|bestaand|act|aanw',
+      'aanhoudend|nu|statisch|continu|actieve|actuele|huidige|aanwezige|actief|aanwezig|actueel|huidig|nu aanwezig|momenteel aanwezig|nu actief|momenteel actief|optredend|bestaand|act|aanw',
     stored:
-      'passief|inactief|afwezig|afwezig|opgeslagene|opgeslagen|bevestigd|vastgelegd|passief|inactief|in geheugen|bewaard|niet aanwezig|niet actief|niet meer aanwezig|niet actueel|gelogd|opg|bev',
+      'verdwenen|in het geheugen|passief|inactief|afwezig|afwezig|opgeslagene|opgeslagen|bevestigd|vastgelegd|passief|inactief|in geheugen|bewaard|niet aanwezig|niet actief|niet meer aanwezig|niet actueel|gelogd|opg|bev',
     comesAndGoes:
-      'af en toe|soms|bij tijden|wisselend|komt en gaat|sporadisch|intermitterend|incidenteel|af en toe|onregelmatig|spor|int',
-    pending: 'in afwachting|voorlopig|onbevestigd|hangend|nog niet bevestigd',
+      'tijdelijk|af en toe|soms|bij tijden|wisselend|komt en gaat|sporadisch|intermitterend|incidenteel|af en toe|onregelmatig|spor|int',
+    pending: 'in behandeling|in afwachting|voorlopig|onbevestigd|hangend|nog niet bevestigd',
     history: 'eerder|voorheen|historisch|verleden|eerder|historie|vroeger|oud|hist',
     permanent: 'permanent|blijvend',
   },
@@ -18,7 +18,7 @@ export const dutch: LanguageWords = {
     clean:
       'geen gebeurtenissen|zonder codes|geen dtc|geen dtcs|geen storingen|geen storing|geen fouten|geen fout|geen foutcodes|geen codes|geen storingscodes|zonder storingen|foutvrij|geen|in orde|geen meldingen|storingsvrij|0 storingen|leeg|geheugen leeg|storingsgeheugen leeg|niets|niets opgeslagen|geen storingen opgeslagen|geen bijzonderheden|niets te melden|geen foutcodes opgeslagen|geen fouten gevonden|vrij van storingen|alles in orde|geen afwijkingen|geen foutmeldingen',
     silent:
-      'niet gevonden|kan niet verbinden|geen antw|niet bereikt|communiceert niet|zonder communicatie|zonder antwoord|niet verbonden|niet reagerende|niet antwoordende|geen antwoord|antwoordt niet|geen communicatie|geen respons|reageert niet|geen reactie|niet bereikbaar|geen verbinding|heeft niet geantwoord|communicatiefout|zwijgt|geen contact|stil|geen contact mogelijk|communicatie mislukt|geen communicatie mogelijk|communicatie niet mogelijk|offline|verbinding mislukt|geen signaal|onbereikbaar|niet gevonden op de bus|meldt zich niet|geen gegevens',
+      'niet bereikbare|niet gevonden|kan niet verbinden|geen antw|niet bereikt|communiceert niet|zonder communicatie|zonder antwoord|niet verbonden|niet reagerende|niet antwoordende|geen antwoord|antwoordt niet|geen communicatie|geen respons|reageert niet|geen reactie|niet bereikbaar|geen verbinding|heeft niet geantwoord|communicatiefout|zwijgt|geen contact|stil|geen contact mogelijk|communicatie mislukt|geen communicatie mogelijk|communicatie niet mogelijk|offline|verbinding mislukt|geen signaal|onbereikbaar|niet gevonden op de bus|meldt zich niet|geen gegevens',
     notFitted:
       'niet gemonteerde|niet beschikbaar op dit voertuig|niet beschikbaar in dit voertuig|n v t|niet gemonteerd|niet aanwezig|niet aanwezig in voertuig|niet ingebouwd|niet geïnstalleerd|niet uitgerust|ontbreekt|niet in voertuig|niet aangebracht|niet geconfigureerd|bestaat niet|niet van toepassing|optie niet aanwezig|niet in deze auto|zonder deze optie',
     unsupported:

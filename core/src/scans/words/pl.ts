@@ -4,13 +4,14 @@ export const polish: LanguageWords = {
   name: 'Polish',
   status: {
     active:
-      'teraz|aktualne|bieżące|aktywny teraz|aktywny|aktywna|aktywne|obecny|obecna|bieżący|bieżąca|aktualny|aktualna|występuje|trwały aktywny|obecnie aktywny|teraz obecny|bieżąco występuje|aktywne teraz|akt|ob',
+      'nadal obecny|nadal obecna|wciąż aktywny|wciąż aktywna|teraz|aktualne|bieżące|aktywny teraz|aktywny|aktywna|aktywne|obecny|obecna|bieżący|bieżąca|aktualny|aktualna|występuje|trwały aktywny|obecnie aktywny|teraz obecny|bieżąco występuje|aktywne teraz|akt|ob',
     stored:
-      'pamiętana|pamiętany|zapamiętana|zapamiętany|pasywny|pasywna|nieaktywny|nieaktywna|nieobecny|nieobecna|pamięć|zapisany|zapisana|zapisane|potwierdzony|potwierdzona|zapamiętany|nieaktywny|nieaktywna|pasywny|pasywna|w pamięci|nieobecny|statyczny zapisany|zarejestrowany|zarejestrowana|niewystępujący|nie występuje|zap|potw',
+      'ustąpił|ustąpiła|pamiętana|pamiętany|zapamiętana|zapamiętany|pasywny|pasywna|nieaktywny|nieaktywna|nieobecny|nieobecna|pamięć|zapisany|zapisana|zapisane|potwierdzony|potwierdzona|zapamiętany|nieaktywny|nieaktywna|pasywny|pasywna|w pamięci|nieobecny|statyczny zapisany|zarejestrowany|zarejestrowana|niewystępujący|nie występuje|zap|potw',
     comesAndGoes:
       'sporadycznie|czasami|okresowo|pojawia się i znika|sporadyczny|sporadyczna|przerywany|okresowy|chwilowy|przejściowy|spor',
     pending: 'oczekujący|oczekująca|wstępny|wstępna|niepotwierdzony|niepotwierdzona|tymczasowy',
-    history: 'wcześniej|poprzednio|historyczny|historyczna|przeszły|przeszła|poprzedni|dawny|archiwalny|hist',
+    history:
+      'stary|stara|wcześniejszy|wcześniejsza|wcześniej|poprzednio|historyczny|historyczna|przeszły|przeszła|poprzedni|dawny|archiwalny|hist',
     permanent: 'permanentny|trwały|stały',
   },
   reach: {
@@ -18,7 +19,7 @@ export const polish: LanguageWords = {
     clean:
       'nie odczytano kodów|nie znaleziono kodów|nie wykryto kodów|nie znaleziono usterek|nie stwierdzono|nie stwierdzono usterek|brak zdarzeń|bez kodów|brak wpisów|bez wpisów|brak dtc|brak usterek|brak błędów|brak kodów|bez usterek|bez błędów|brak|brak usterki|nie znaleziono usterek|brak kodów usterek|0 usterek|brak zapisów|pamięć pusta|pusta|pusto|nic|bez zastrzeżeń|sprawny|w porządku|brak zapisanych usterek|brak zapisanych błędów|brak zapisanych kodów|wolny od usterek|zero usterek|brak nieprawidłowości|pamięć usterek pusta|usterek nie znaleziono|błędów nie znaleziono|nie wykryto usterek|usterek brak',
     silent:
-      'nie znaleziono|nie znaleziony|nie nawiązano komunikacji|brak odp|nie nawiązano połączenia|nieosiągalne|bez komunikacji|bez odpowiedzi|niepołączony|nieodpowiadające|nieodpowiadający|które nie odpowiadają|brak odpowiedzi|nie odpowiada|brak komunikacji|nie odpowiedział|brak połączenia|milczy|błąd komunikacji|nie komunikuje się|brak kontaktu|nieosiągalny|komunikacja niemożliwa|brak łączności|offline|nie można nawiązać komunikacji|nie można nawiązać połączenia|brak sygnału|nie zgłasza się|utracono komunikację|komunikacja nieudana|brak danych',
+      'nieosiągalna|nieosiągalne|nie znaleziono|nie znaleziony|nie nawiązano komunikacji|brak odp|nie nawiązano połączenia|nieosiągalne|bez komunikacji|bez odpowiedzi|niepołączony|nieodpowiadające|nieodpowiadający|które nie odpowiadają|brak odpowiedzi|nie odpowiada|brak komunikacji|nie odpowiedział|brak połączenia|milczy|błąd komunikacji|nie komunikuje się|brak kontaktu|nieosiągalny|komunikacja niemożliwa|brak łączności|offline|nie można nawiązać komunikacji|nie można nawiązać połączenia|brak sygnału|nie zgłasza się|utracono komunikację|komunikacja nieudana|brak danych',
     notFitted:
       'niezamontowane|nie zamontowane|niedostępny w tym pojeździe|niedostępne w tym pojeździe|nie zamontowany|nie zamontowana|nie zainstalowany|nie zainstalowana|nie występuje|niezamontowany|nie zamontowano|brak w pojeździe|nieobecny w pojeździe|nie zainstalowano|niezainstalowany|nieobecny|niewyposażony|nie występuje w pojeździe|brak wyposażenia|nie istnieje|nieskonfigurowany|nie ma w pojeździe|opcja niezamontowana|nie dotyczy',
     unsupported:

@@ -4,11 +4,11 @@ export const portuguese: LanguageWords = {
   name: 'Portuguese',
   status: {
     active:
-      'agora|estático|atuais|actuais|ativas|ativos|ativo|ativa|activo|activa|presente|atual|actual|em curso|presente agora|atualmente ativo|ativo agora|pres',
+      'persistente|agora|estático|atuais|actuais|ativas|ativos|ativo|ativa|activo|activa|presente|atual|actual|em curso|presente agora|atualmente ativo|ativo agora|pres',
     stored:
-      'passivo|passiva|inativo|inativa|ausente|ausente|memorizado|memorizada|confirmado|confirmada|armazenado|armazenada|guardado|guardada|registado|inativo|inativa|inactivo|passivo|em memória|ausente|não presente|não ativo|não ativa|registada|gravado|gravada|em memória apenas|mem|conf',
+      'desapareceu|passivo|passiva|inativo|inativa|ausente|ausente|memorizado|memorizada|confirmado|confirmada|armazenado|armazenada|guardado|guardada|registado|inativo|inativa|inactivo|passivo|em memória|ausente|não presente|não ativo|não ativa|registada|gravado|gravada|em memória apenas|mem|conf',
     comesAndGoes:
-      'por vezes|às vezes|esporadicamente|intermitentemente|vai e vem|aparece e desaparece|esporádico|esporádica|intermitente|ocasional|int|espor',
+      'temporária|temporário|por vezes|às vezes|esporadicamente|intermitentemente|vai e vem|aparece e desaparece|esporádico|esporádica|intermitente|ocasional|int|espor',
     pending: 'pendente|provisório|provisória|em espera|não confirmado|por confirmar|pend',
     history: 'antes|anteriormente|histórico|histórica|passado|passada|anterior|antigo|hist|previamente',
     permanent: 'permanente',
@@ -20,7 +20,7 @@ export const portuguese: LanguageWords = {
     silent:
       'não encontrado|não encontrada|não comunicou|sem resp|não alcançada|não alcançado|não conectado|não ligado|que não respondem|sem resposta|não responde|sem comunicação|não respondeu|nenhuma resposta|não comunica|erro de comunicação|falha de comunicação|muda|mudo|sem contacto|sem ligação|unidade não responde|comunicação impossível|comunicação falhada|falha na comunicação|sem sinal|inacessível|offline|não foi possível comunicar|comunicação perdida|não contactável|silenciosa',
     notFitted:
-      'não instalados|não montados|não equipados|não disponível neste veículo|indisponível neste veículo|não montado|não montada|não instalado|não instalada|não está instalada|não está instalado|não equipado|não presente|ausente|ausente do veículo|não existe no veículo|não está montada|não está montado|não existe|não configurada|não configurado|não equipada|inexistente|sem este equipamento',
+      'não montadas|não montados|não instalados|não montados|não equipados|não disponível neste veículo|indisponível neste veículo|não montado|não montada|não instalado|não instalada|não está instalada|não está instalado|não equipado|não presente|ausente|ausente do veículo|não existe no veículo|não está montada|não está montado|não existe|não configurada|não configurado|não equipada|inexistente|sem este equipamento',
     unsupported:
       'não suportado|não suportada|não disponível|não compatível|não suporta|serviço não suportado|fora do alcance do leitor|não legível com este leitor|protocolo não suportado',
     timedOut: 'tempo esgotado|tempo de espera esgotado|tempo excedido|timeout|tempo ultrapassado',
@@ -47,7 +47,7 @@ export const portuguese: LanguageWords = {
     link: 'responde|contacto|contato|conexão|comunicação|resposta|ligação',
     total: 'total|soma|no total',
     ident:
-      'orçamento|encomendado|a encomendar|identificação|referência|número da peça|número de peça|peça|artigo|número de série|série|hardware|ficha|conector|pintura|código de pintura|cor|encomenda|ordem|calibração|telefone|tel|matrícula|chave|fatura|ref|lugar|código do rádio|ordem de trabalho|orçamento|lote|binário|etiqueta|extensão',
+      'código da tinta|orçamento|encomendado|a encomendar|identificação|referência|número da peça|número de peça|peça|artigo|número de série|série|hardware|ficha|conector|pintura|código de pintura|cor|encomenda|ordem|calibração|telefone|tel|matrícula|chave|fatura|ref|lugar|código do rádio|ordem de trabalho|orçamento|lote|binário|etiqueta|extensão',
     environment:
       'condições ambientais|dados congelados|condições|quadro congelado|ambiente|valores medidos|marca temporal|condições de aparecimento',
     reader: 'leitor|equipamento|aparelho|ferramenta|lido com',

@@ -3,8 +3,8 @@ import type { LanguageWords } from './language.js';
 export const swedish: LanguageWords = {
   name: 'Swedish',
   status: {
-    active: 'nu|aktiv|aktivt|närvarande|aktuell|finns nu',
-    stored: 'lagrad|lagrat|sparad|bekräftad|inaktiv|passiv|i minnet',
+    active: 'kvarstår|fortfarande aktiv|pågående|nu|aktiv|aktivt|närvarande|aktuell|finns nu',
+    stored: 'försvunnen|lagrad|lagrat|sparad|bekräftad|inaktiv|passiv|i minnet',
     comesAndGoes: 'ibland|tidvis|sporadiskt|kommer och går|sporadisk|intermittent|tillfällig|periodisk',
     pending: 'väntande|preliminär|obekräftad',
     history: 'tidigare|historisk|historik|tidigare|gammal',
@@ -15,7 +15,7 @@ export const swedish: LanguageWords = {
     clean:
       'ingen|inga|inget|utan anmärkning|inga anmärkningar|u a|inga dtc|inga felkoder|inga fel|inget fel|inga koder|felfri|utan fel|inga|minnet tomt|tomt|felminne tomt|inga lagrade fel',
     silent:
-      'går ej att nå|går inte att nå|hittades inte|utan svar|utan kommunikation|ej ansluten|inte ansluten|svarar ej|svarar inte|inget svar|ingen kommunikation|ingen kontakt|svarade inte|ej svar|tyst|kommunikationsfel',
+      'utan svar|onåbar|går ej att nå|går inte att nå|hittades inte|utan svar|utan kommunikation|ej ansluten|inte ansluten|svarar ej|svarar inte|inget svar|ingen kommunikation|ingen kontakt|svarade inte|ej svar|tyst|kommunikationsfel',
     notFitted:
       'ej monterade|ej tillgänglig i detta fordon|finns ej|finns inte|ej monterad|inte monterad|saknas|finns inte i fordonet|ej installerad|ej utrustad',
     unsupported: 'stöds inte|ej stödd|stöds ej|inte tillgänglig',
@@ -34,7 +34,7 @@ export const swedish: LanguageWords = {
     status: 'status|tillstånd',
     byte: 'statusbyte|byte',
     count: 'antal|räknare|gånger|frekvens',
-    text: 'orsak|beskrivning|text|betydelse|meddelande|anmärkning',
+    text: 'förklaring|orsak|beskrivning|text|betydelse|meddelande|anmärkning',
     result: 'resultat',
     link: 'svarar|kontakt|förbindelse|kommunikation|svar',
     total: 'totalt|summa',
@@ -69,7 +69,7 @@ export const swedish: LanguageWords = {
   page: 'sida',
   within: 'i',
   noLink: 'omöjlig|ingen|inget|saknas',
-  modules: 'moduler|styrenheter',
+  modules: 'moduler|styrenheter|enheter',
   others: 'annars|övriga|andra',
   modulesToo: 'telefon|batteri|tändning|nyckel',
   asking: 'början|val|läsning|anslutning|test',
