@@ -111,6 +111,17 @@ describe('what is no code', () => {
     const text =
       'Body\n  B1318-16  Loop, replace with P1106 clip   active\n  B1402-54  Lamp, see bulletin U1200   stored\nParts needed: P1106 clip, C1212 harness\nRoof   no response';
     expect(readAs(text)).toEqual(read);
+    for (const thing of [
+      'Photo: P1204',
+      'Bulletin U1200',
+      'Clip P1106',
+      'Schraube U0131',
+      'Peinture B1204',
+      'Złącze C0210',
+    ])
+      expect(codesOf(`Body\n  B1318-16 loop - active\n${thing}\n`))
+        .withContext(thing)
+        .toEqual(['Body B1318-16 active']);
     expect(codesOf('Body: B1318-16 active and B1402 stored')).toEqual([
       'Body B1318-16 active',
       'Body B1402 stored',

@@ -49,7 +49,7 @@ export const spanish: LanguageWords = {
     link: 'contacto|enlace|comunicación|respuesta|conexión|responde',
     total: 'total|suma|en total',
     ident:
-      'presupuesto|pedido|por pedir|identificación|referencia|número de pieza|n de pieza|pieza|artículo|número de serie|n de serie|serie|hardware|conector|enchufe|pintura|código de pintura|color|pedido|orden|calibración|teléfono|tel|matrícula|llave|factura|ref|plaza|código de radio|orden de trabajo|presupuesto|lote|par de apriete|etiqueta|extensión',
+      'boletín|foto|tornillo|grapa|usuario|presupuesto|pedido|por pedir|identificación|referencia|número de pieza|n de pieza|pieza|artículo|número de serie|n de serie|serie|hardware|conector|enchufe|pintura|código de pintura|color|pedido|orden|calibración|teléfono|tel|matrícula|llave|factura|ref|plaza|código de radio|orden de trabajo|presupuesto|lote|par de apriete|etiqueta|extensión',
     environment:
       'condiciones ambientales|datos congelados|condiciones|cuadro congelado|entorno|valores medidos|marca de tiempo|condiciones de aparición',
     reader: 'lector|equipo|aparato|herramienta|leído con',

@@ -48,7 +48,7 @@ export const italian: LanguageWords = {
     link: 'contatto|connessione|comunicazione|risposta|collegamento|risponde',
     total: 'totale|somma|in totale',
     ident:
-      'preventivo|ordinato|da ordinare|numero di parte|numero di serie|numero di ricambio|numero parte|numero pezzo|matricola|numero hardware|numero software|identificazione|codice ricambio|ricambio|numero parte|numero ricambio|articolo|matricola|numero di serie|serie|hardware|connettore|spina|vernice|codice vernice|colore|ordine|taratura|tar|calibrazione|telefono|tel|targa|chiave|fattura|rif|riferimento|posto|codice radio|ordine di lavoro|preventivo|lotto|coppia|etichetta|interno',
+      'bollettino|foto|vite|clip|utente|preventivo|ordinato|da ordinare|numero di parte|numero di serie|numero di ricambio|numero parte|numero pezzo|matricola|numero hardware|numero software|identificazione|codice ricambio|ricambio|numero parte|numero ricambio|articolo|matricola|numero di serie|serie|hardware|connettore|spina|vernice|codice vernice|colore|ordine|taratura|tar|calibrazione|telefono|tel|targa|chiave|fattura|rif|riferimento|posto|codice radio|ordine di lavoro|preventivo|lotto|coppia|etichetta|interno',
     environment:
       'condizioni ambientali|dati congelati|condizioni|fermo immagine|ambiente|valori misurati|marca temporale|parametri ambientali',
     reader: 'strumento|lettore|apparecchio|dispositivo|tester|letto con',

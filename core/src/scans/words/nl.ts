@@ -47,7 +47,7 @@ export const dutch: LanguageWords = {
     link: 'antwoordt|reageert|contact|bereikbaar|communicatie|antwoord|verbinding|bereikt',
     total: 'totaal|som|in totaal',
     ident:
-      'offerte|besteld|te bestellen|identificatie|onderdeelnummer|onderdeel|artikelnummer|artikel|serienummer|hardware|stekker|connector|lak|lakcode|kleur|kleurcode|bestelling|bestelnummer|order|kalibratie|telefoon|tel|kenteken|sleutel|factuur|referentie|werkplaatsnummer|radiocode|werkorder|offerte|partij|aanhaalmoment|toestel',
+      'bulletin|foto|schroef|clip|gebruiker|offerte|besteld|te bestellen|identificatie|onderdeelnummer|onderdeel|artikelnummer|artikel|serienummer|hardware|stekker|connector|lak|lakcode|kleur|kleurcode|bestelling|bestelnummer|order|kalibratie|telefoon|tel|kenteken|sleutel|factuur|referentie|werkplaatsnummer|radiocode|werkorder|offerte|partij|aanhaalmoment|toestel',
     environment:
       'omgevingsgegevens|omstandigheden|omgevingscondities|bevroren beeld|freeze frame|meetwaarden|tijdstempel|randvoorwaarden',
     reader: 'uitleesapparaat|apparaat|tester|lezer|uitgelezen met|gereedschap',

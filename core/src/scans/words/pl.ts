@@ -49,7 +49,7 @@ export const polish: LanguageWords = {
     link: 'odpowiada|kontakt|łączność|komunikacja|odpowiedź|połączenie',
     total: 'razem|suma|łącznie|ogółem',
     ident:
-      'kosztorys|zamówiono|do zamówienia|identyfikacja|numer części|nr części|część|numer katalogowy|artykuł|numer seryjny|nr seryjny|sprzęt|złącze|wtyczka|lakier|kod lakieru|kolor|zamówienie|nr zamówienia|kalibracja|telefon|tel|rejestracja|nr rejestracyjny|kluczyk|faktura|nr ref|stanowisko|kod radia|zlecenie|oferta|partia|moment|naklejka',
+      'biuletyn|zdjęcie|śruba|spinka|użytkownik|kosztorys|zamówiono|do zamówienia|identyfikacja|numer części|nr części|część|numer katalogowy|artykuł|numer seryjny|nr seryjny|sprzęt|złącze|wtyczka|lakier|kod lakieru|kolor|zamówienie|nr zamówienia|kalibracja|telefon|tel|rejestracja|nr rejestracyjny|kluczyk|faktura|nr ref|stanowisko|kod radia|zlecenie|oferta|partia|moment|naklejka',
     environment:
       'warunki otoczenia|ramka zamrożona|warunki|dane otoczenia|wartości mierzone|znacznik czasu|dane zamrożone',
     reader: 'czytnik|urządzenie|tester|przyrząd|odczytano za pomocą',

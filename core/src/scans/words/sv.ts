@@ -39,7 +39,7 @@ export const swedish: LanguageWords = {
     link: 'svarar|kontakt|förbindelse|kommunikation|svar',
     total: 'totalt|summa',
     ident:
-      'identifiering|artikelnummer|artikel|delnummer|serienummer|hårdvara|kontakt|lack|färgkod|färg|order|kalibrering|telefon|tel|registreringsnummer|nyckel|faktura|referens',
+      'bulletin|foto|skruv|clips|användare|identifiering|artikelnummer|artikel|delnummer|serienummer|hårdvara|kontakt|lack|färgkod|färg|order|kalibrering|telefon|tel|registreringsnummer|nyckel|faktura|referens',
     environment: 'omgivningsdata|frysbild|mätvärden|tidsstämpel|villkor',
     reader: 'läsare|verktyg|apparat|testare',
     software: 'programvara|version|program',
