@@ -59,8 +59,10 @@ const says: Readonly<Record<TaskName, string>> = {
 const threads = 2;
 /** Tasks that wait at most; the next is asked to come again. */
 const mostWaiting = 60;
-/** So long one waits for a thread at most. */
+/** So long one waits for a thread at most, beyond the time of the task itself. */
 const longestWaitMs = 20_000;
+/** How often it is looked whether a task that waits was begun. */
+const lookEveryMs = 250;
 
 const file = fileURLToPath(new URL(`./worker${extname(import.meta.url)}`, import.meta.url));
 
@@ -89,16 +91,24 @@ export class Workers {
     task: T,
     input: Parameters<Tasks[T]>[0],
   ): Promise<Awaited<ReturnType<Tasks[T]>>> {
-    const order: Order = { task, input };
+    const asked = Date.now();
+    const begun = new Int32Array(new SharedArrayBuffer(4));
+    const order: Order = { task, input, asked, begun };
     const stop = new AbortController();
+    const longest = this.longest[task];
     let late = false;
-    const limit = setTimeout(
-      () => {
+    // What a task waits for a thread, and a thread for its own start, is no time of the task's.
+    const look = (): void => {
+      const waited = Atomics.load(begun, 0);
+      const left =
+        waited > 0 ? asked + waited + longest - Date.now() : asked + longest + longestWaitMs - Date.now();
+      if (left > 0) limit = setTimeout(look, waited > 0 ? left : Math.min(left, lookEveryMs));
+      else {
         late = true;
         stop.abort();
-      },
-      this.longest[task] + (this.pool.queueSize > 0 ? longestWaitMs : 0),
-    );
+      }
+    };
+    let limit = setTimeout(look, longest);
     try {
       const outcome = (await this.pool.run(order, { signal: stop.signal })) as Outcome;
       if ('refusal' in outcome) throw new Refusal(outcome.refusal.path, outcome.refusal.reason);
