@@ -6,9 +6,7 @@ import { type TaskName, tasks } from './tasks.js';
 export interface Order {
   readonly task: TaskName;
   readonly input: unknown;
-  /** When it was asked for, as `Date.now()` has it. */
-  readonly asked: number;
-  /** Shared with the server's thread: milliseconds from then until the task was begun, and one more; 0 before. */
+  /** Shared with the server's thread: 1 as soon as the task is begun. */
   readonly begun: Int32Array;
 }
 
@@ -18,8 +16,8 @@ export type Outcome =
   | { readonly problem: Pick<HttpProblem, 'status' | 'title' | 'detail' | 'more'> };
 
 /** Errors of our own kinds cross to the server's thread as what they say. */
-export default async function work({ task, input, asked, begun }: Order): Promise<Outcome> {
-  Atomics.store(begun, 0, Math.max(0, Date.now() - asked) + 1);
+export default async function work({ task, input, begun }: Order): Promise<Outcome> {
+  Atomics.store(begun, 0, 1);
   try {
     return { answer: await tasks[task](input as never) };
   } catch (error) {

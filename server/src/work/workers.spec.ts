@@ -1,7 +1,10 @@
 import type { LogEntry } from '@dormant-beacon/contract';
+import { templates } from '@dormant-beacon/core/trace/templates';
 import { HttpProblem } from '../http/problem.js';
 import { Shop } from '../testing/shop.js';
 import { Workers } from './workers.js';
+
+const lamp = templates.find(({ id }) => id === 'fused-lamp')!.build({});
 
 describe('heavy work', () => {
   let shop: Shop;
@@ -83,6 +86,19 @@ describe('heavy work', () => {
     ]);
     const { codes } = await new Workers().run('readReport', input('Body\n B1049-13 x'));
     expect(codes.length).toBe(1);
+    await workers.close();
+  });
+
+  it('is not killed for the time that it waits while others hold the threads', async () => {
+    const patterns = { codes: [], lines: [] };
+    const workers = new Workers({ soundCase: 1000 });
+    const slow = `Body\n${'B1049 x - y ( z\n'.repeat(75_000)}`;
+    const held = [1, 2].map(() => workers.run('readReport', { text: slow, patterns, marks: [] }));
+    const began = performance.now();
+    const waits = workers.run('soundCase', { source: lamp, traceId: null });
+    expect(await waits).toBeNull();
+    expect(performance.now() - began).toBeGreaterThan(1000);
+    expect((await Promise.all(held)).map(({ codes }) => codes.length)).toEqual([75_000, 75_000]);
     await workers.close();
   });
 

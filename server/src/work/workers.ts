@@ -59,10 +59,13 @@ const says: Readonly<Record<TaskName, string>> = {
 const threads = 2;
 /** Tasks that wait at most; the next is asked to come again. */
 const mostWaiting = 60;
-/** So long one waits for a thread at most, beyond the time of the task itself. */
+/** So long one waits for a thread at most. */
 const longestWaitMs = 20_000;
-/** How often it is looked whether a task that waits was begun. */
-const lookEveryMs = 250;
+/** How often it is looked whether a task was begun. */
+const lookEveryMs = 50;
+
+const busy = () =>
+  new HttpProblem(503, 'Busy', 'Too many reports and circuits wait to be worked out. Try again in a moment.');
 
 const file = fileURLToPath(new URL(`./worker${extname(import.meta.url)}`, import.meta.url));
 
@@ -85,30 +88,28 @@ export class Workers {
 
   /**
    * @throws Refusal where the input is not sound
-   * @throws HttpProblem 422 where the task was killed for its time, 503 where too many wait
+   * @throws HttpProblem 422 where the task was killed for its time, 503 where too many wait, or one waits too long
    */
   async run<T extends TaskName>(
     task: T,
     input: Parameters<Tasks[T]>[0],
   ): Promise<Awaited<ReturnType<Tasks[T]>>> {
-    const asked = Date.now();
     const begun = new Int32Array(new SharedArrayBuffer(4));
-    const order: Order = { task, input, asked, begun };
+    const order: Order = { task, input, begun };
     const stop = new AbortController();
-    const longest = this.longest[task];
-    let late = false;
-    // What a task waits for a thread, and a thread for its own start, is no time of the task's.
-    const look = (): void => {
-      const waited = Atomics.load(begun, 0);
-      const left =
-        waited > 0 ? asked + waited + longest - Date.now() : asked + longest + longestWaitMs - Date.now();
-      if (left > 0) limit = setTimeout(look, waited > 0 ? left : Math.min(left, lookEveryMs));
-      else {
-        late = true;
-        stop.abort();
-      }
+    let stopped: HttpProblem | null = null;
+    const end = (why: HttpProblem): void => {
+      stopped = why;
+      stop.abort();
     };
-    let limit = setTimeout(look, longest);
+    // What a task waits for a thread, and a thread for its own start, is no time of the task's.
+    const latest = performance.now() + longestWaitMs;
+    const look = (): void => {
+      if (Atomics.load(begun, 0) === 1) limit = setTimeout(() => end(this.tooLong(task)), this.longest[task]);
+      else if (performance.now() > latest) end(busy());
+      else limit = setTimeout(look, lookEveryMs);
+    };
+    let limit = setTimeout(look, lookEveryMs);
     try {
       const outcome = (await this.pool.run(order, { signal: stop.signal })) as Outcome;
       if ('refusal' in outcome) throw new Refusal(outcome.refusal.path, outcome.refusal.reason);
@@ -118,22 +119,21 @@ export class Workers {
       }
       return outcome.answer as Awaited<ReturnType<Tasks[T]>>;
     } catch (error) {
-      if (late)
-        throw new HttpProblem(
-          422,
-          'Takes too long',
-          `${says[task]} (over ${this.longest[task] / 1000} s) and was stopped. Nothing was saved. Enter a part of it.`,
-        );
-      if (/queue/i.test((error as Error).message))
-        throw new HttpProblem(
-          503,
-          'Busy',
-          'Too many reports and circuits wait to be worked out. Try again in a moment.',
-        );
+      if (stopped !== null) throw stopped;
+      if (/queue/i.test((error as Error).message)) throw busy();
       throw error;
     } finally {
       clearTimeout(limit);
     }
+  }
+
+  private tooLong(task: TaskName): HttpProblem {
+    const seconds = this.longest[task] / 1000;
+    return new HttpProblem(
+      422,
+      'Takes too long',
+      `${says[task]} (over ${seconds} s) and was stopped. Nothing was saved. Enter a part of it.`,
+    );
   }
 
   close(): Promise<void> {
