@@ -339,7 +339,7 @@ const severalCodes =
   /^[PCBU][0-3][\dA-F]{3}[-:.\dA-F]{0,6}(?:[ ,/]{1,3}[PCBU][0-3][\dA-F]{3}[-:.\dA-F]{0,6}){0,40}$/i;
 
 /** True for a cell that begins with a code, whatever stands behind it. */
-export const beginsWithCode = (cell: string): boolean =>
+export const leadsWithCode = (cell: string): boolean =>
   /^[PCBU][0-3][\dA-F]{3}(?:[-:.][\dA-F]{2})?(?!\w)/i.test(cell);
 
 /** True for a cell that holds a code, or nothing but codes. */
@@ -382,7 +382,7 @@ export function columnsByContent(
       share(at, isNoCode) / 4,
   );
   // `B1318-16, active`
-  best('code', 0.4, (at) => share(at, beginsWithCode));
+  best('code', 0.4, (at) => share(at, leadsWithCode));
   best('code', 0.9, (at) => share(at, (cell) => cell.length > 4 && readCodeBytes(cell) !== null));
   // What is called a module and holds numbers alone is its address; its name stands in another column.
   const numbered = placeOf(columns, 'module');

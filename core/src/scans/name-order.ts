@@ -4,9 +4,8 @@ import { anyCode, firstLines } from './first-lines.js';
 import { readModuleName } from './heading.js';
 import type { Lines } from './lines.js';
 import { stateOf } from './module-state.js';
+import { type Plain } from './plain.js';
 import { isFiller, labelOf, type Role, statusWordOf } from './vocabulary.js';
-
-export type Plain = (line: string) => string;
 
 /** Characters of a line that are looked at. */
 const width = 300;

@@ -5,12 +5,10 @@ import { anyCode, countFirst, eachCode, firstLines, searched } from './first-lin
 import { readModuleName } from './heading.js';
 import { type Lines } from './lines.js';
 import { stateOf } from './module-state.js';
-import { namesInOrder, type Plain } from './name-order.js';
+import { namesInOrder } from './name-order.js';
 import { type ReadingOrder } from './page-columns.js';
+import { blank, type Plain, when } from './plain.js';
 import { loggerIn, programSteps, withLabelsBeside, withoutEdges } from './program-lines.js';
-
-/** As many blanks. */
-export const blank = (text: string): string => ' '.repeat(text.length);
 
 const speech =
   /^\[?\d{1,4}[./-]\d{1,2}[./-]\d{2,4},?\s\d{1,2}:\d{2}(?::\d{2})?(?:\s?[AP]M)?\]?\s(?:-\s)?(\p{L}[^:]{1,30}):\s/iu;
@@ -216,7 +214,6 @@ export function plainOrder(
   // A quick look, before a whole report is searched for a shape.
   const has = (sign: string): boolean => text.includes(sign);
   const banner = has('|') ? repeatedInFront(lines) : null;
-  const when = (applies: boolean, step: Plain): readonly Plain[] => (applies ? [step] : []);
   const steps: readonly Plain[] = [
     ...when(front !== null, (line) => line.replace(front!, '')),
     ...programSteps(lines, text),

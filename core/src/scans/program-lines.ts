@@ -3,8 +3,8 @@ import { readCode } from '../codes/index.js';
 import { splitCells } from './cells.js';
 import { anyCode, countFirst, eachCode, firstLines } from './first-lines.js';
 import { type Lines } from './lines.js';
-import { type Plain } from './name-order.js';
 import { type ReadingOrder } from './page-columns.js';
+import { type Plain, when } from './plain.js';
 import { isNameKey, labelOf, reachWordOf, statusWordOf } from './vocabulary.js';
 
 const logged =
@@ -13,6 +13,21 @@ const logged =
 /** What stands in front of each line of a system's log: when, where and by which program; null for no such log. */
 export const loggerIn = (lines: Lines): RegExp | null =>
   countFirst(lines, 120, (line) => logged.test(line)) >= 3 ? logged : null;
+
+const transferred = /(?:=[\dA-F]{2}){1,8}/g;
+const anyTransferred = /=(?:C[2-9A-F]|[DE][\dA-F])=[89AB][\dA-F]/;
+
+/** `T=C3=BCr`: letters as a mail carries them. */
+const withoutTransferSigns: Plain = (line) =>
+  line.includes('=')
+    ? line.replace(transferred, (signs) => {
+        try {
+          return decodeURIComponent(signs.replace(/=/g, '%'));
+        } catch {
+          return signs;
+        }
+      })
+    : line;
 
 const forumTag =
   /\[\/?(?:b|i|u|s|list|quote|code|size|color|center|indent|spoiler|table|tr|th|td|h\d)(?:=[^\][]{1,40})?\]/gi;
@@ -107,11 +122,15 @@ const overValue: ReadonlySet<string> = new Set([
   'count',
 ]);
 
-const isOver = (line: string): boolean =>
-  line.length < 40 &&
-  statusWordOf(line.trim()) === null &&
-  reachWordOf(line.trim()) === null &&
-  overValue.has(labelOf(line.trim().replace(/:$/, ''))?.role ?? '');
+const bareLabel = (line: string): string => line.trim().replace(/:$/, '');
+
+/** The role of a label that stands alone on its line, over what it says; null for anything else. */
+function roleOver(line: string): string | null {
+  if (line.length > 40 || statusWordOf(line.trim()) !== null || reachWordOf(line.trim()) !== null)
+    return null;
+  const role = labelOf(bareLabel(line))?.role;
+  return role !== undefined && overValue.has(role) ? role : null;
+}
 
 /** A line in which nothing stands. */
 const nothing = '~~~';
@@ -120,24 +139,24 @@ const nothing = '~~~';
 export function withLabelsBeside(order: ReadingOrder, lines: Lines): ReadingOrder {
   let [labels, codes] = [0, 0];
   for (const { at, line } of firstLines(lines, 60)) {
-    if (!isOver(line)) continue;
+    const role = roleOver(line);
+    if (role === null) continue;
     const below = lines
       .at(at + 1)
       .slice(0, 60)
       .trim();
-    if (below === '' || isOver(below)) return order;
+    if (below === '' || roleOver(below) !== null || (role === 'code' && readCode(below) === null))
+      return order;
     labels++;
-    if (labelOf(line.trim().replace(/:$/, ''))?.role !== 'code') continue;
-    if (readCode(below) === null) return order;
-    codes++;
+    if (role === 'code') codes++;
   }
   if (codes < 2 || labels < 4) return order;
   return {
     ...order,
     at: (at) => {
       const own = order.at(at);
-      if (isOver(own)) return `${own.trim().replace(/:$/, '')}: ${order.at(at + 1).trim()}`;
-      return isOver(order.at(at - 1)) ? nothing : own;
+      if (roleOver(own) !== null) return `${bareLabel(own)}: ${order.at(at + 1).trim()}`;
+      return roleOver(order.at(at - 1)) === null ? own : nothing;
     },
   };
 }
@@ -161,8 +180,8 @@ export function withoutEdges(order: ReadingOrder, lines: Lines): ReadingOrder {
 
 /** How each line is read, where a program has written the report. */
 export function programSteps(lines: Lines, text: string): readonly Plain[] {
-  const when = (applies: boolean, step: Plain): readonly Plain[] => (applies ? [step] : []);
   return [
+    ...when(anyTransferred.test(text), withoutTransferSigns),
     ...when(text.includes('[/'), withoutForumTags),
     ...when(text.includes('\\\\') && countFirst(lines, 400, (line) => paperRow.test(line)) >= 2, withBars),
     ...when(countFirst(lines, 1500, (line) => inserted.test(line)) >= 2, asFields),

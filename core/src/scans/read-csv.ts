@@ -2,7 +2,7 @@
 import { isCodeBytes } from '../codes/index.js';
 import { finish, type Work } from '../progress/index.js';
 import {
-  beginsWithCode,
+  leadsWithCode,
   type Columns,
   columnsByContent,
   headerColumns,
@@ -102,7 +102,7 @@ export function looksLikeCsv(text: string): boolean {
   // Names of modules in the column of the codes: lines for people with commas.
   const cells = wide.map((row) => (row.cells[code] ?? '').trim()).filter((cell) => cell !== '');
   return (
-    cells.filter((cell) => beginsWithCode(cell) || isCodes(cell) || isNoCode(cell)).length > cells.length / 2
+    cells.filter((cell) => leadsWithCode(cell) || isCodes(cell) || isNoCode(cell)).length > cells.length / 2
   );
 }
 
@@ -141,7 +141,7 @@ function layoutOf(rows: readonly Row[], book: PatternBook): { columns: Columns; 
     return known >= (first ? 2 : 3);
   });
   const first = sample.findIndex(({ cells }) =>
-    cells.some((cell) => beginsWithCode(cell) || isCodes(cell) || isCodeBytes(cell) || book.isCode(cell)),
+    cells.some((cell) => leadsWithCode(cell) || isCodes(cell) || isCodeBytes(cell) || book.isCode(cell)),
   );
   const named = above >= 0 && above < first;
   let from = named ? above + 1 : Math.max(0, first);

@@ -20,7 +20,8 @@ import { Lines, piecesOf, saysSomething } from './lines.js';
 import { isPlain, segmentsOf } from './markup.js';
 import { moduleStates } from './module-state.js';
 import { readingOrder } from './page-columns.js';
-import { addressesIn, blank, plainOrder } from './plain-lines.js';
+import { blank } from './plain.js';
+import { addressesIn, plainOrder } from './plain-lines.js';
 import { type LineMark, PatternBook, type ReportPatterns, patternsFor } from './patterns.js';
 import { Line, Reading } from './reading.js';
 import { takeBelow, takeCodes, takeContinuation, takeOverCode, takeStatus } from './rules/codes.js';
@@ -131,7 +132,7 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
         reading.mark(only, 'header');
         continue;
       }
-      if (takeAnswer(reading, only)) continue;
+      if (takeAnswer(reading, only, lines)) continue;
       if (isDump(piece)) {
         reading.skip(only);
         continue;

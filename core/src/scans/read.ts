@@ -23,8 +23,7 @@ export function readReport(text: string, options: ReportOptions = {}): Scan {
 }
 
 /** As `readReport`, step by step. */
-export function* readingReport(given: string, { form = 'auto', ...options }: ReportOptions = {}): Work<Scan> {
-  const text = withoutTransferSigns(given);
+export function* readingReport(text: string, { form = 'auto', ...options }: ReportOptions = {}): Work<Scan> {
   if (form === 'json' || (form === 'auto' && isOwnJson(text))) return readJson(text);
   const tree = form === 'auto' ? readTree(text, options) : null;
   if (tree?.whole) return tree.scan;
@@ -32,21 +31,6 @@ export function* readingReport(given: string, { form = 'auto', ...options }: Rep
   const read = yield* csv ? readingCsv(text, options) : readingText(text, options);
   // A tree in which codes have no module is read as lines, unless these show fewer of its codes.
   return tree && tree.scan.codes.length > read.codes.length ? tree.scan : read;
-}
-
-/** `T=C3=BCr`: letters as a mail carries them. */
-const transferred = /(?:=[\dA-F]{2}){1,8}/g;
-
-/** The text of a mail that was saved as it was sent, line for line; any other as it is. */
-function withoutTransferSigns(text: string): string {
-  if (!/=(?:C[2-9A-F]|[DE][\dA-F])=[89AB][\dA-F]/.test(text)) return text;
-  return text.replace(transferred, (signs) => {
-    try {
-      return decodeURIComponent(signs.replace(/=/g, '%'));
-    } catch {
-      return signs;
-    }
-  });
 }
 
 /**

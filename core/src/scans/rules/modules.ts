@@ -88,7 +88,8 @@ export function takeModuleState(reading: Reading, line: Line, page: Page): boole
       heading.address ??
       cells
         .map((cell) => /^(?:0x)?([\da-f]{2,3})h?$/i.exec(cell)?.[1])
-        .find((one) => one)
+        // `Dach` is a word.
+        .find((one) => one !== undefined && /\d|^[A-F]{2}$/.test(one))
         ?.toUpperCase() ??
       null;
     // `Cluster, Restraints: reached`
