@@ -1,4 +1,5 @@
-import { moduleStates, stateOf, stateOfResult, unreadIn } from './module-state.js';
+import { stateOf, stateOfResult, unreadIn } from './module-state.js';
+import { moduleStates } from './module-states.js';
 import type { ReachWord } from './vocabulary.js';
 
 const said = (line: string) => moduleStates(line).map(({ name, reach }) => `${name ?? ''}: ${reach}`);

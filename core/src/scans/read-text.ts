@@ -18,7 +18,7 @@ import {
 import { legendOf, withLearned, withLines } from './legend.js';
 import { Lines, piecesOf, saysSomething } from './lines.js';
 import { isPlain, segmentsOf } from './markup.js';
-import { moduleStates } from './module-state.js';
+import { moduleStates } from './module-states.js';
 import { readingOrder } from './page-columns.js';
 import { blank } from './plain.js';
 import { addressesIn, plainOrder } from './plain-lines.js';

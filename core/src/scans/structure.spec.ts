@@ -1,7 +1,7 @@
 import { cellsOf } from './cells.js';
 import { cellsUnder, headerOf } from './columns.js';
 import { segmentsOf } from './markup.js';
-import { moduleStates } from './module-state.js';
+import { moduleStates } from './module-states.js';
 import { readReport } from './read.js';
 
 const brief = (text: string) => {

@@ -2,7 +2,8 @@
 import { splitCells } from '../cells.js';
 import { saidOfName } from '../habits.js';
 import { type Heading, readHeading, readModuleName } from '../heading.js';
-import { type ModuleState, moduleStates, stateOf, unreadIn } from '../module-state.js';
+import { stateOf, unreadIn } from '../module-state.js';
+import { type ModuleState, moduleStates } from '../module-states.js';
 import { type Line, type Reading } from '../reading.js';
 import {
   isModuleToken,
