@@ -1,4 +1,4 @@
-/** Every common form of a heading over every form of codes; every status and every state of a module at every place. */
+/** Every common form of a heading over every form of codes; every status and every state of a module at every place; every table. */
 import { codesOf, modulesOf } from '../testing/read-report.js';
 
 type Form = (text: string) => string;
@@ -178,5 +178,106 @@ describe('every state of a module at every place', () => {
             expect(modulesOf(`Body\n  B1318-16 active\n${place(name, state)}`))
               .withContext(`${name}, ${state}`)
               .toEqual(['Body: answered', `${name}: ${reach}`]);
+    });
+});
+
+describe('every table', () => {
+  interface Tongue {
+    readonly module: string;
+    readonly code: string;
+    readonly type: string;
+    readonly status: string;
+    readonly text: string;
+    readonly active: string;
+    readonly stored: string;
+    readonly none: string;
+    readonly silent: string;
+  }
+  const tongue = (names: string, words: string): Tongue => {
+    const [module, code, type, status, text] = names.split(', ') as [string, string, string, string, string];
+    const [active, stored, none, silent] = words.split(', ') as [string, string, string, string];
+    return { module, code, type, status, text, active, stored, none, silent };
+  };
+  const tongues = [
+    tongue('Module, DTC, Type, Status, Description', 'active, stored, no codes, no response'),
+    tongue('Control unit, Fault code, Symptom, Condition, Meaning', 'present, not present, none, no reply'),
+    tongue(
+      'Steuergerät, Fehlercode, Fehlerart, Status, Beschreibung',
+      'aktiv, gespeichert, keine Fehler, keine Antwort',
+    ),
+    tongue(
+      'Calculateur, Code défaut, Caractérisation, État, Libellé',
+      'présent, mémorisé, aucun défaut, pas de réponse',
+    ),
+    tongue('Unidad, Código, Tipo, Estado, Descripción', 'activo, memorizado, sin averías, sin respuesta'),
+    tongue(
+      'Centralina, Codice guasto, Sintomo, Stato, Significato',
+      'attivo, memorizzato, nessun guasto, nessuna risposta',
+    ),
+    tongue(
+      'Regeleenheid, Foutcode, Type, Status, Omschrijving',
+      'actief, opgeslagen, geen storingen, geen antwoord',
+    ),
+    tongue('Sterownik, Kod usterki, Objaw, Stan, Opis', 'aktywny, zapisany, brak usterek, brak odpowiedzi'),
+    tongue('Módulo, Código, Tipo, Estado, Descrição', 'ativo, memorizado, sem avarias, sem resposta'),
+    tongue('Styrenhet, Felkod, Typ, Status, Beskrivning', 'aktiv, lagrad, inga fel, inget svar'),
+  ];
+  const orders: readonly (readonly (keyof Tongue)[])[] = [
+    ['module', 'code', 'status', 'text'],
+    ['module', 'code', 'type', 'status', 'text'],
+    ['module', 'code', 'status'],
+    ['module', 'text', 'code', 'status'],
+    ['code', 'module', 'status', 'text'],
+    ['code', 'status', 'text', 'module'],
+    ['code', 'type', 'module', 'status', 'text'],
+    ['status', 'module', 'code', 'text'],
+    ['text', 'code', 'status', 'module'],
+  ];
+  type Rows = readonly (readonly string[])[];
+  const aligned = (rows: Rows, gap: number): string => {
+    const widths = rows[0]!.map((_, at) => Math.max(...rows.map((row) => row[at]!.length)) + gap);
+    return rows
+      .map((row) =>
+        row
+          .map((cell, at) => cell.padEnd(widths[at]!))
+          .join('')
+          .trimEnd(),
+      )
+      .join('\n');
+  };
+  const parted = (sign: string) => (rows: Rows) => rows.map((row) => row.join(sign)).join('\n');
+  const prints: Readonly<Record<string, (rows: Rows) => string>> = {
+    'two blanks apart': (rows) => aligned(rows, 2),
+    'four blanks apart': (rows) => aligned(rows, 4),
+    'with bars': (rows) => rows.map((row) => `| ${row.join(' | ')} |`).join('\n'),
+    'with semicolons': parted(';'),
+    'with tabs': parted('\t'),
+    'with commas': parted(','),
+    'in quotes': (rows) => rows.map((row) => row.map((cell) => `"${cell}"`).join(',')).join('\n'),
+  };
+
+  for (const [how, print] of Object.entries(prints))
+    it(`is read in any order of columns, in ten headers of nine languages: ${how}`, () => {
+      for (const own of tongues)
+        for (const order of orders)
+          for (const says of ['status', 'code'] as const) {
+            const typed = order.includes('type');
+            const row = (cells: Partial<Tongue>) => order.map((column) => cells[column] ?? '');
+            const code = (spelled: string, type: string) =>
+              typed ? { code: spelled, type } : { code: `${spelled}-${type}` };
+            const text = print([
+              row(own),
+              row({ module: 'Airbag', ...code('B1318', '16'), status: own.active, text: 'Zx loop low' }),
+              row({ module: 'Airbag', ...code('B1402', '54'), status: own.stored, text: 'Qv lamp odd' }),
+              row({ module: 'Gauges', [says]: own.none }),
+              row({ module: 'Park aid', [says]: own.silent }),
+            ]);
+            expect(codesOf(text))
+              .withContext(text)
+              .toEqual(['Airbag B1318-16 active', 'Airbag B1402-54 stored']);
+            expect(modulesOf(text))
+              .withContext(text)
+              .toEqual(['Airbag: answered', 'Gauges: answered', 'Park aid: silent']);
+          }
     });
 });

@@ -88,7 +88,9 @@ describe('what a program writes around the words', () => {
       'Body (tx 740)\n > 19 02 FF\n < 59 02 FF 93 18 16 2F 94 02 54 28\nRoof (tx 770)\n > 19 02 FF\n (no response)\nGauges\n < 59 02 FF';
     expect(readAs(text)).toEqual({ codes: read.codes, modules: [...read.modules, 'Gauges: answered'] });
     // What the report spells as well is one code.
-    expect(codesOf('Body\n < 59 02 FF 93 18 16 2F\n B1318-16 loop (active)')).toEqual(['Body B1318-16 active']);
+    expect(codesOf('Body\n < 59 02 FF 93 18 16 2F\n B1318-16 loop (active)')).toEqual([
+      'Body B1318-16 active',
+    ]);
     // Three bytes are no code with its status.
     expect(codesOf('Body\n < 59 02 FF 93 18 16\n B1402-54 stored')).toEqual(['Body B1402-54 stored']);
   });
