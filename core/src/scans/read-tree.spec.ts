@@ -186,3 +186,17 @@ describe('a tree', () => {
     expect(modulesOf(text)).toEqual(['Body: answered', 'Roof: answered']);
   });
 });
+
+describe('rows of cells', () => {
+  it('have the names of their first row where it names the codes, and keep it as a row where it does not', () => {
+    const keys = (text: string) =>
+      treeOf(text)!.branches[0]!.branches.map(({ fields }) => fields.map(({ key }) => key));
+    expect(keys('{"scan":[["unit","dtc"],["Body","B1318"]]}')).toEqual([['unit', 'dtc']]);
+    const bare = '{"scan":[["Gauges","no codes"],["Body","B1318 active"],["Roof 2","no response"]]}';
+    expect(keys(bare)).toEqual([
+      ['', ''],
+      ['', ''],
+      ['', ''],
+    ]);
+  });
+});

@@ -1,6 +1,7 @@
 /** JSON, XML and sections of keys as one kind of tree, with the line on which each part stands. */
 import { type Node, parseTree } from 'jsonc-parser';
 import { SaxesParser } from 'saxes';
+import { labelOf } from './vocabulary.js';
 
 export interface Field {
   readonly key: string;
@@ -138,9 +139,8 @@ function withNamedCells(branch: Branch): Branch {
       const names = head.fields.map(({ value }) => value);
       return { ...table, branches: table.branches.map((row) => named(row, names)) };
     }
-    // The first row has no figure where every other has one.
-    const holdsFigure = ({ fields }: Branch) => fields.some(({ value }) => /\d/.test(value));
-    return rows.length > 1 && own.length > 1 && !holdsFigure(first!) && rows.every(holdsFigure)
+    // The first row is one of names where it names the codes.
+    return rows.length > 0 && own.some((name) => labelOf(name)?.role === 'code')
       ? { ...table, branches: rows.map((row) => named(row, own)) }
       : table;
   });

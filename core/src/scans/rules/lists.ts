@@ -50,8 +50,9 @@ export function takeList(reading: Reading, line: Line, page: Page): boolean {
   }
   // `[x] Airbag`, `[ ] Roof`: which of them answered.
   const [, tick, ticked] = reading.list.reach === 'read' ? (box.exec(bare) ?? []) : [];
-  if (ticked !== undefined && readModuleName(ticked)) {
-    reading.enter(ticked, line);
+  const inBox = ticked === undefined ? null : readModuleName(ticked);
+  if (inBox) {
+    reading.enter(inBox.name, line, { address: inBox.address });
     reading.say(tick!.trim() === '' ? 'silent' : 'read');
     reading.list = { ...reading.list, named: true, at: line.at };
     reading.open = null;
