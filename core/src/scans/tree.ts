@@ -1,7 +1,7 @@
 /** JSON, XML and sections of keys as one kind of tree, with the line on which each part stands. */
 import { type Node, parseTree } from 'jsonc-parser';
 import { SaxesParser } from 'saxes';
-import { labelOf } from './vocabulary.js';
+import { labelOf, reachWordOf } from './vocabulary.js';
 
 export interface Field {
   readonly key: string;
@@ -120,6 +120,9 @@ const isTable = ({ list, fields, branches }: Branch): boolean =>
     (row) => row.list && row.branches.length === 0 && row.fields.length === branches[0]!.fields.length,
   );
 
+/** A label of codes; `no codes` is none. */
+const namesCodes = (name: string): boolean => labelOf(name)?.role === 'code' && reachWordOf(name) !== 'clean';
+
 /** `"columns": ["unit", "dtc"], "rows": [["Body", "B1318"]]`: each row with the names of its cells. */
 function withNamedCells(branch: Branch): Branch {
   const head = branch.branches.find(
@@ -140,7 +143,7 @@ function withNamedCells(branch: Branch): Branch {
       return { ...table, branches: table.branches.map((row) => named(row, names)) };
     }
     // The first row is one of names where it names the codes.
-    return rows.length > 0 && own.some((name) => labelOf(name)?.role === 'code')
+    return rows.length > 0 && own.some(namesCodes)
       ? { ...table, branches: rows.map((row) => named(row, own)) }
       : table;
   });
