@@ -2,6 +2,7 @@
 import { splitCells } from './cells.js';
 import { isNoNumber, readModuleName } from './heading.js';
 import { isUnread, stateOf, unreadIn } from './module-state.js';
+import { mayStateModule } from './quick-looks.js';
 import { statusOfPlural } from './section-words.js';
 import {
   isAsking,
@@ -461,6 +462,7 @@ const ways: readonly Way[] = [
  */
 export function moduleStates(line: string, legend?: ReadonlyMap<string, ReachWord>): readonly ModuleState[] {
   if (line.length > longestLine) return [];
+  if ((legend === undefined || legend.size === 0) && !mayStateModule(line)) return [];
   for (const way of ways) {
     const said = way(line, legend);
     if (said !== null) return said;

@@ -15,6 +15,7 @@ import {
   namesBesideCodes,
   repeatedKeys,
 } from './habits.js';
+import { IdleLines } from './idle-lines.js';
 import { legendOf, withLearned, withLines } from './legend.js';
 import { Lines, piecesOf, saysSomething } from './lines.js';
 import { isPlain, segmentsOf } from './markup.js';
@@ -98,6 +99,7 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
     exchange: isExchange(all),
     moduleLabel: unknownLabel(all),
   };
+  const idle = new IdleLines(lines);
   const marked = new Map((marks ?? []).map((mark) => [mark.line, mark]));
   const numbered = isNumbered(all);
   const asPrinted = lines === printed && !numbered;
@@ -114,6 +116,7 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
         if (oneDash.test(piece) && reading.module !== null && reading.moduleAt === at - 1)
           reading.say('clean');
         if (piece.trim() !== '' && /[^\s>]/.test(piece)) continue;
+        if (reading.list?.named) idle.forget();
         reading.open = null;
         reading.inParts = null;
         reading.namedInBlock = false;
@@ -126,26 +129,28 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
       const number = lines.numberOf(at);
       // What a shop has taught, and what it is shown, is of lines as they are printed.
       const text = own[n] ?? piece;
-      if (taught && takeTaught(reading, new Line(number, text, at), marked.get(number))) continue;
+      if (taught && takeTaught(reading, new Line(number, text, at), marked.get(number))) {
+        idle.forget();
+        continue;
+      }
       const only = new Line(number, piece, at, text);
       if (isFrame(piece)) {
         reading.mark(only, 'header');
         continue;
       }
-      if (takeAnswer(reading, only, lines)) continue;
+      if (takeAnswer(reading, only, lines)) {
+        idle.forget();
+        continue;
+      }
       if (isDump(piece)) {
         reading.skip(only);
         continue;
       }
-      if (isPlain(piece)) {
-        const sentences = sentencesOf(piece);
-        if (sentences.length === 1) readLine(reading, only, page);
-        else for (const sentence of sentences) readLine(reading, new Line(number, sentence, at), page);
-        continue;
-      }
-      const segments = segmentsOf(piece).filter((part) => saysSomething(part) && !onlyOpens.test(part));
-      if (segments.length === 0) reading.mark(new Line(number, piece, at), 'header');
-      for (const segment of segments) readLine(reading, new Line(number, segment, at), page);
+      const parts = partsOf(piece);
+      if (parts.length === 0) reading.mark(only, 'header');
+      const whole = pieces.length === 1 && parts.length === 1;
+      for (const part of parts)
+        readOrPass(reading, part === piece ? only : new Line(number, part, at), page, idle, whole);
     }
   }
   reading.correct(marks ?? []);
@@ -154,6 +159,12 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
 
 /** A key of an object that begins here, and nothing else. */
 const onlyOpens = /^\{\s{0,9}"[^"]{0,60}"\s{0,9}:\s{0,9}$/;
+
+/** What is read of a line, each part by itself: its sentences, or what stands between its tags. */
+const partsOf = (piece: string): readonly string[] =>
+  isPlain(piece)
+    ? sentencesOf(piece)
+    : segmentsOf(piece).filter((part) => saysSomething(part) && !onlyOpens.test(part));
 
 /** `Airbag none. Cluster: B1318 active. Roof did not answer.`: sentences that each say something of a module; else the line. */
 function sentencesOf(line: string): readonly string[] {
@@ -200,47 +211,61 @@ function isNumbered(lines: Lines): boolean {
   return (counted >= 6 && others <= 2) || (counted >= 3 && others === 0);
 }
 
-function readLine(reading: Reading, whole: Line, page: Page): void {
-  const line = page.exchange ? answerIn(reading, whole) : whole;
-  if (line === null) return;
+/** @param whole the part is all of its line */
+function readOrPass(reading: Reading, part: Line, page: Page, idle: IdleLines, whole: boolean): void {
+  const line = page.exchange ? answerIn(reading, part) : part;
+  if (line === null) return idle.forget();
+  if (!(whole && idle.passes(part.at))) {
+    if (understood(reading, line, page)) return idle.forget();
+    if (whole) idle.note(part.at);
+  }
+  reading.skip(line, reading.open?.record === true && fieldOf.test(line.text));
+  notePassed(reading, line, page);
+}
+
+/** Takes the line by the first rule that understands it; false where none does. */
+function understood(reading: Reading, line: Line, page: Page): boolean {
   const { text } = line;
-  if (text.includes('</') && /^\s*<\/[^>]*>\s*$/.test(text)) return reading.mark(line, 'header');
+  if (text.includes('</') && /^\s*<\/[^>]*>\s*$/.test(text)) return markHeader(reading, line);
   const empty = text.includes('/>') ? /^\s*<([\p{L}_:-]{1,40})\s*\/>\s*$/u.exec(text)?.[1] : undefined;
   if (empty !== undefined) {
     // `<faults/>` holds none.
     if (reading.module !== null && labelOf(empty)?.role === 'code') reading.say('clean');
-    return reading.mark(line, 'header');
+    return markHeader(reading, line);
   }
-  if (page.legend.lines.has(line.number)) return reading.mark(line, 'header');
-  if (takePartsList(reading, line)) return;
-  if (takeBlock(reading, line)) return;
-  if (takeValue(reading, line)) return;
-  if (page.moduleLabel !== null && takeUnknownLabel(reading, line, page.moduleLabel)) return;
+  if (page.legend.lines.has(line.number)) return markHeader(reading, line);
+  if (takePartsList(reading, line)) return true;
+  if (takeBlock(reading, line)) return true;
+  if (takeValue(reading, line)) return true;
+  if (page.moduleLabel !== null && takeUnknownLabel(reading, line, page.moduleLabel)) return true;
   const coded = codeToken.test(text) || bytesBehindWord.test(text);
-  if (!coded && takeScreen(reading, line)) return;
-  if (!coded && takeColumns(reading, line, page)) return;
-  if (page.columns && takeTableRow(reading, line, page)) return;
-  if (!coded && takeSection(reading, line, page)) return;
-  if ((!coded || pairSign.test(text)) && takePairs(reading, line, page)) return;
-  if (takeCodes(reading, line, page, coded)) return;
-  if (coded && !pairSign.test(text) && takePairs(reading, line, page)) return;
-  if (takeStatus(reading, line, page)) return;
-  if (takeBelow(reading, line, page)) return;
-  if (takeNothingAnswered(reading, line)) return;
-  if (takeTotal(reading, line)) return;
-  if (takeKnownModule(reading, line)) return;
-  if (takeModuleState(reading, line, page)) return;
-  if (takeStateAmong(reading, line, page)) return;
-  if (takeEnvironment(reading, line)) return;
-  if (takeRecordModule(reading, line)) return;
-  if (takeContinuation(reading, line)) return;
-  if (takeFields(reading, line)) return;
-  if (takeOverCode(reading, line, page)) return;
-  if (takeUnclear(reading, line, page)) return;
-  if (takeHeading(reading, line, page)) return;
-  if (takeTitle(reading, line)) return;
-  reading.skip(line, reading.open?.record === true && fieldOf.test(text));
-  notePassed(reading, line, page);
+  if (!coded && takeScreen(reading, line)) return true;
+  if (!coded && takeColumns(reading, line, page)) return true;
+  if (page.columns && takeTableRow(reading, line, page)) return true;
+  if (!coded && takeSection(reading, line, page)) return true;
+  if ((!coded || pairSign.test(text)) && takePairs(reading, line, page)) return true;
+  if (takeCodes(reading, line, page, coded)) return true;
+  if (coded && !pairSign.test(text) && takePairs(reading, line, page)) return true;
+  if (takeStatus(reading, line, page)) return true;
+  if (takeBelow(reading, line, page)) return true;
+  if (takeNothingAnswered(reading, line)) return true;
+  if (takeTotal(reading, line)) return true;
+  if (takeKnownModule(reading, line)) return true;
+  if (takeModuleState(reading, line, page)) return true;
+  if (takeStateAmong(reading, line, page)) return true;
+  if (takeEnvironment(reading, line)) return true;
+  if (takeRecordModule(reading, line)) return true;
+  if (takeContinuation(reading, line)) return true;
+  if (takeFields(reading, line)) return true;
+  if (takeOverCode(reading, line, page)) return true;
+  if (takeUnclear(reading, line, page)) return true;
+  if (takeHeading(reading, line, page)) return true;
+  return takeTitle(reading, line);
+}
+
+function markHeader(reading: Reading, line: Line): true {
+  reading.mark(line, 'header');
+  return true;
 }
 
 /** A field by its shape, whatever it is called. */
