@@ -198,7 +198,7 @@ export function headerOf(
   marks?: ReadonlyMap<string, StatusWord>,
   above = '',
 ): TextColumns | null {
-  if (line.length > 300 || /[:=]\s*\S|\.{3}/.test(line)) return null;
+  if (line.length > 300 || /[:=]\s*\S|\.{3}|\(\d{1,4}\s/.test(line)) return null;
   const separator = separatorOf(line);
   let cells =
     separator === null

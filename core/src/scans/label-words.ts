@@ -1,5 +1,15 @@
 /** What a column, a key or a label holds, and what is a title. */
-import { inAnyLanguage, inTwo, isFigure, meanings, phraseAt, type Tongue, tongues } from './lexicon.js';
+import {
+  inAnyLanguage,
+  inTwo,
+  isFigure,
+  type Lexicon,
+  meanings,
+  type Phrase,
+  phraseAt,
+  type Tongue,
+  tongues,
+} from './lexicon.js';
 import { remembered } from './remembered.js';
 import { tokensOf } from './tokens.js';
 import { mayBeModule, numberWords } from './word-lists.js';
@@ -147,35 +157,52 @@ function partsOf(word: string): string {
   return '';
 }
 
+/** Phrases of all languages by their first words. */
+const together = <C>(lexica: readonly Lexicon<C>[]): Lexicon<C> => {
+  const all = new Map<string, Phrase<C>[]>();
+  for (const own of lexica)
+    for (const [word, phrases] of own) all.set(word, [...(all.get(word) ?? []), ...phrases]);
+  return all;
+};
+const titles = together(tongues.map(({ title }) => title));
+const signs = together(tongues.map(({ sign }) => sign));
+
 /** True where a line is a title, a page's head or a closing line by its words. */
 export const isTitle = remembered((text: string): boolean => {
   const tokens = tokensOf(text.replace(/(\p{Ll})(\p{Lu})/gu, '$1 $2'));
   if (tokens.length === 0 || tokens.length > 24) return false;
-  return tongues.some(
-    (tongue) =>
-      tokens.some((_, at) => phraseAt(tongue.title, tokens, at) !== null) ||
-      (tokens.some((_, at) => phraseAt(tongue.sign, tokens, at) !== null) &&
+  if (tokens.some((_, at) => phraseAt(titles, tokens, at) !== null)) return true;
+  return (
+    tokens.some((token) => signs.has(token)) &&
+    tongues.some(
+      (tongue) =>
+        tokens.some((_, at) => phraseAt(tongue.sign, tokens, at) !== null) &&
         tokens.every(
           (token, at) =>
             phraseAt(tongue.sign, tokens, at) !== null ||
             tongue.filler.has(token) ||
             tongue.label.has(token) ||
             isFigure(token),
-        )),
+        ),
+    )
   );
 });
+
+/** Labels of modules by their first words, with the fillers of their language. */
+const moduleLabels = new Map<string, { rest: readonly string[]; filler: ReadonlySet<string> }[]>();
+for (const { label, filler } of tongues)
+  for (const [word, phrases] of label)
+    for (const { means, rest } of phrases)
+      if (means === 'module') moduleLabels.set(word, [...(moduleLabels.get(word) ?? []), { rest, filler }]);
 
 /** The longest words at the start of `text` that are a module's label (`Control unit`, `Stg`), as their length; 0 for none. */
 export const moduleLabelLength = remembered((text: string): number => {
   const tokens = tokensOf(text);
   let most = 0;
-  for (const tongue of tongues) {
-    const article = tongue.filler.has(tokens[0] ?? '') && tongue.label.get(tokens[1] ?? '') !== undefined;
-    for (const from of article ? [0, 1] : [0])
-      for (const phrase of tongue.label.get(tokens[from] ?? '') ?? [])
-        if (phrase.means === 'module' && phrase.rest.every((word, n) => tokens[from + 1 + n] === word))
-          most = Math.max(most, from + 1 + phrase.rest.length);
-  }
+  for (const from of [0, 1])
+    for (const { rest, filler } of moduleLabels.get(tokens[from] ?? '') ?? [])
+      if ((from === 0 || filler.has(tokens[0]!)) && rest.every((word, n) => tokens[from + 1 + n] === word))
+        most = Math.max(most, from + 1 + rest.length);
   return most === 0 ? 0 : lengthOfWords(text, most);
 });
 

@@ -4,7 +4,7 @@ import { figureWords } from './word-lists.js';
 import { languages, type LanguageWords } from './words/index.js';
 
 const mostTokens = 16;
-interface Phrase<C> {
+export interface Phrase<C> {
   readonly rest: readonly string[];
   readonly means: C;
 }
@@ -96,6 +96,10 @@ export function phraseAt<C>(lex: Lexicon<C>, tokens: readonly string[], at: numb
 const figure = /^(?:\d+|[\da-f]{2}|0x[\da-f]+)$/;
 export const isFigure = (token: string): boolean => token.charCodeAt(0) < 103 && figure.test(token);
 
+/** False for a word that stands in no table: no text with it means anything. */
+export const isKnown = (token: string): boolean =>
+  knownWords.has(token) || isFigure(token) || figureWords.has(token);
+
 export interface Meaning<C> {
   readonly means: C;
   readonly negated: boolean;
@@ -141,8 +145,7 @@ export function inAnyLanguage<R>(
 ): R | null {
   const tokens = tokensOf(text);
   if (tokens.length === 0 || tokens.length > mostTokens) return null;
-  if (!tokens.every((token) => knownWords.has(token) || isFigure(token) || figureWords.has(token)))
-    return null;
+  if (!tokens.every(isKnown)) return null;
   for (const tongue of tongues) {
     const found = read(tongue, tokens);
     if (found !== null) return found;

@@ -44,6 +44,17 @@ const saidOf = (name: string | undefined, reach: ReachWord | null): Said =>
 /** What is said of the module above. */
 const saidAbove = (reach: ReachWord | null): Said => (reach === null ? null : [{ name: null, reach }]);
 
+/** `Airbag (2 codes)`, the way in which most headings have it. */
+const inBracket: Way = (line, legend) => {
+  const [, name, said] =
+    (line.includes('(')
+      ? /^\s*((?:\[\w{1,4}\]\s)?\p{L}[^\s:=?"“.,;()[\]]{0,30}(?:\s[^\s:=?"“.,;()[\]]{1,30}){0,6})\s\((\d{1,3}\s\p{L}{2,20})\)\s*$/u.exec(
+          line,
+        )
+      : null) ?? [];
+  return name === undefined ? null : saidOf(name, stateOf(said!, legend));
+};
+
 /** `Airbag: no codes` */
 const behindColon: Way = (line, legend) => {
   const [, name, said] = /^\s*(?:\d{1,2}[.)]\s)?(\p{L}[^:=]{1,50}?)\s*:\s*(\S.*)$/u.exec(line) ?? [];
@@ -434,6 +445,7 @@ function listOf(line: string): Said {
 
 /** In the order in which they are asked: the first that finds something says it. */
 const ways: readonly Way[] = [
+  inBracket,
   behindColon,
   answered,
   sentenced,

@@ -17,6 +17,8 @@ const mostExplained = 1000;
 /** No car has more; what has is no report of one. */
 const mostModules = 500;
 const shownMismatches = 50;
+/** Names that a module may have at its address. */
+const mostNamesAt = 2;
 /** Lines between a name and what it is the name of. */
 const mostBetween = 4;
 
@@ -126,6 +128,9 @@ export class Reading {
   private readonly byName = new Map<string, Draft<ScanModule>>();
   private readonly firstWords = new Set<string>();
   private readonly byAddress = new Map<string, string>();
+  /** Names in headings by their addresses, and the addresses with too many. */
+  private readonly crowded = new Set<string>();
+  private readonly headedAt = new Map<string, Set<string>>();
   private readonly said = new Map<string, ReachWord>();
   private readonly unread = new Set<string>();
   /** The module that was put there last. */
@@ -224,6 +229,30 @@ export class Reading {
   /** The name of the module at that address, if one was named with it so far. */
   namedAt(address: string): string | null {
     return this.byAddress.get(address) ?? null;
+  }
+
+  /**
+   * True for one name too many over codes at an address: two may be ways of printing it; with more it is the number of
+   * something else, as of a frame in a log.
+   */
+  isOneTooMany(name: string, address: string): boolean {
+    const names = this.headedAt.get(address) ?? new Set();
+    if (names.size < mostNamesAt || names.has(plainWord(name))) {
+      this.headedAt.set(address, names.add(plainWord(name)));
+      return false;
+    }
+    this.crowded.add(address);
+    return true;
+  }
+
+  /** Names at such numbers, of which nothing is known. */
+  private forgetCrowded(): void {
+    if (this.crowded.size > mostModules) return;
+    for (const key of [...this.crowded].flatMap((address) => [...this.headedAt.get(address)!])) {
+      if (this.said.get(key) === 'unclear') this.said.delete(key);
+      const module = this.byName.get(key);
+      if (module) this.leave(module.name);
+    }
   }
 
   /** True where no module is open, or one of which something was said already. */
@@ -476,6 +505,7 @@ export class Reading {
     )
       for (const code of this.codes)
         if (code.status === 'permanent' && code.how?.status !== 'section') code.status = 'active';
+    this.forgetCrowded();
     this.forgetTitles();
     this.shortenNames();
     const holding = new Map<string, number>();

@@ -1,11 +1,13 @@
 /** Words that give one status to several codes: `stored faults`, `codes actifs`. */
 import type { CodeStatus } from '../codes/index.js';
+import { isKnown } from './lexicon.js';
 import { isWithin, labelOf, statusWordOf, tokensOf } from './vocabulary.js';
 
 const endings = /(?:es|en|er|os|as|e|s|i|a)$/;
 
 /** The status of `gespeicherte`, `mémorisés` or `activos`: with or without the ending that goes with a plural noun. */
 export function statusOfPlural(words: string): CodeStatus | null {
+  if (!tokensOf(words).slice(0, -1).every(isKnown)) return null;
   const bare = words.replace(endings, '');
   for (const form of [
     words,

@@ -54,6 +54,8 @@ export function takeHeading(reading: Reading, line: Line, page: Page): boolean {
   }
   if (!(named.heading.labelled ? isLabelled : isBare)(reading, line, page, named)) return false;
   if (!named.heading.labelled && takeMeaning(reading, line, page, named)) return true;
+  const { name, address } = named.heading;
+  if (address !== null && reading.isOneTooMany(name, address)) return false;
   enterNamed(reading, line, named);
   return true;
 }
