@@ -2,6 +2,7 @@
 import { type CodeReading, readCodeBytes } from '../codes/index.js';
 import { splitCells } from './cells.js';
 import { findCodes, type PlacedCode } from './code-tokens.js';
+import { ofFlags } from './flags.js';
 import type { Legend } from './legend.js';
 import { statusOfPlural, statusWithin } from './section-words.js';
 import {
@@ -252,6 +253,11 @@ function finish(
   const kept: string[] = [];
   const bits = status.status === 'unknown' && /[=:]\s?[01](?!\d)/.test(rest) ? ofBits(rest) : null;
   if (bits) status = { ...bits, statusText: trimCell(rest) };
+  const flags = status.status === 'unknown' ? ofFlags(rest, legend) : null;
+  if (flags) {
+    status = flags.read;
+    rest = flags.rest;
+  }
   // `B1318-16 mask 0x2F "Supply"`: a label and its byte, a blank away on both sides.
   const labelled = /^\s(\p{L}{2,8})\s(?:0[xX])?([\da-fA-F]{2})(?=\s|$)/u.exec(rest);
   if (

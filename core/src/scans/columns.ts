@@ -111,7 +111,7 @@ export function headerColumns(
       (at !== ofCode || (code < 0 && labels.some((one) => one?.role === 'module')));
     const role = bare ? 'type' : ofModule ? 'result' : label.role;
     if (seen.has(role)) return null;
-    if ((role === 'module' || role === 'code') && bestOf(role, cells, labels) !== at) return null;
+    if ((role === 'module' || role === 'code') && bestOf(role, cells, labels, under) !== at) return null;
     seen.add(role);
     return { ...label, role };
   });
@@ -137,11 +137,18 @@ function labelsOver(cells: readonly string[], under: readonly string[]): (Label 
 }
 
 /** Of several columns of modules or codes, the one that says the most: a name before a number, bytes before a count. */
-function bestOf(role: Role, cells: readonly string[], labels: readonly (Label | null)[]): number {
+function bestOf(
+  role: Role,
+  cells: readonly string[],
+  labels: readonly (Label | null)[],
+  under: readonly string[],
+): number {
   const own = labels.flatMap((label, at) => (label?.role === role ? [at] : []));
   const worth = (at: number) =>
     (labels[at]!.bytes ? 2 : 0) +
     (wordsIn(cells[at]!).some(isNameKey) ? 1 : 0) -
+    // `Node   Unit` over `12   Restraints`
+    (role === 'module' && /^(?:0x)?[\dA-F]{1,4}h?$/.test(under[at] ?? '') ? 1 : 0) -
     (/#/.test(cells[at]!) || tokensOf(cells[at]!).some((token) => numbers.has(token)) ? 1 : 0);
   return own.reduce((best, at) => (worth(at) > worth(best) ? at : best), own[0]!);
 }
@@ -225,7 +232,8 @@ export function headerOf(
   );
   // `Name   Code   Now   Before`
   const namedFirst = isNameKey(cells[0]!.text.trim()) && has(columns, 'code') && marksIn(columns) >= 2;
-  if ((nameless || namedFirst) && !has(columns, 'module') && !has(columns, 'address'))
+  const unknownFirst = !nameless && !namedFirst && namesModules(cells, columns, below);
+  if ((nameless || namedFirst || unknownFirst) && !has(columns, 'module') && !has(columns, 'address'))
     columns = columns.with(0, plain('module'));
   const behindCode = columns.findIndex((column) => column?.role === 'code') + 1;
   // Two figures right behind the code, under a name that says nothing of them, are its failure type.
@@ -272,6 +280,20 @@ function namesInFront({ from }: Cell, below: string): Cell | null {
   return own && from >= 6 && !readsCode.test(own[2]!) && readCode(own[2]!) === null && readModuleName(own[2]!)
     ? { text: '', from: own[1]!.length }
     : null;
+}
+
+/** `Équipement   Code`: a name that no table has in front of the code, over what could be a module's name. */
+function namesModules(cells: readonly Cell[], columns: Columns, below: string): boolean {
+  if (columns[0] != null || !/^\p{L}[\p{L} ]{3,}$/u.test(cells[0]!.text)) return false;
+  if (!columns.slice(1, 3).some((column) => column?.role === 'code') || marksIn(columns) > 1) return false;
+  if (cells.length < 3 || !readsCode.test(below)) return false;
+  const own = below.slice(cells[0]!.from, cells[1]!.from).trim();
+  return (
+    /^\p{Lu}[\p{L} ]{2,}$/u.test(own) &&
+    labelOf(own) === null &&
+    statusWordOf(own) === null &&
+    readModuleName(own) !== null
+  );
 }
 
 /** Two names a blank apart (`TYPE STAT`), or several of bits, where the row below has two cells under them. */

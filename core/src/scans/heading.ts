@@ -274,7 +274,14 @@ export const readModuleName = remembered((text: string): Heading | null => {
   // `of 4`
   if (second !== undefined && /^\d{1,3}$/.test(second) && more.length === 0 && isFiller(first!)) return null;
   // `Registro de`
-  if (more.length === 0 && second !== undefined && /^\p{Ll}{2,3}$/u.test(second) && isArticleLike(second))
+  if (
+    more.length === 0 &&
+    second !== undefined &&
+    /^\p{Ll}{2,3}$/u.test(second) &&
+    isArticleLike(second) &&
+    // `Espejo der.` is cut short.
+    !/\.\s{0,9}$/.test(text)
+  )
     return null;
   // Two sentences are no name; `Ant. links` is one.
   if (name.includes('. ') && /\p{L}{5}\.\s+\p{Lu}/u.test(name)) return null;

@@ -164,6 +164,8 @@ function behindCells(cells: readonly string[], legend: Reaches): Said {
       (/\p{L}/u.test(cells[at]!) || at === cells.length - 1 ? stateOf(cells[at]!, legend) : null);
     if (reach === null) continue;
     const name = cells.slice(0, at).join('  ');
+    // `BEFORE CLEAR   AFTER CLEAR` stands over columns.
+    if (isTitle(name) && isTitle(cells[at]!)) return [];
     // `Step 4   Read codes   0 codes` is said of the module above.
     if (at > 1 && cells.slice(0, at).every(isOfSteps)) return saidAbove(reach);
     // `Hitch   n.v.   -`: whatever is said between, it does not count as read.

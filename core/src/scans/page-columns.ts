@@ -21,9 +21,12 @@ const sampled = 400;
 const leastDoubles = 2;
 const leastGutter = 2;
 
-/** The lines as they follow each other: as they stand, or left column first where the page has two. */
-export function readingOrder(lines: Lines): ReadingOrder {
-  const gutter = gutterOf(lines);
+/**
+ * The lines as they follow each other: as they stand, or left column first where the page has two.
+ * @param oneTable a table runs over the whole page: what is blank in it parts nothing
+ */
+export function readingOrder(lines: Lines, oneTable = false): ReadingOrder {
+  const gutter = oneTable ? null : gutterOf(lines);
   if (gutter === null) return { count: lines.count, at: (at) => lines.at(at), numberOf: (at) => at };
   const right = (at: number) => at > lines.count;
   return {

@@ -11,11 +11,13 @@ import { blank, type Plain, when } from './plain.js';
 import { loggerIn, programSteps, withLabelsBeside, withoutEdges } from './program-lines.js';
 
 const speech =
-  /^\[?\d{1,4}[./-]\d{1,2}[./-]\d{2,4},?\s\d{1,2}:\d{2}(?::\d{2})?(?:\s?[AP]M)?\]?\s(?:-\s)?(\p{L}[^:]{1,30}):\s/iu;
+  /^\[?(?:\d{1,4}[./-]\d{1,2}[./-]\d{2,4},?\s)?\d{1,2}:\d{2}(?::\d{2})?(?:\s?[AP]M)?\]?\s(?:-\s)?(\p{L}[^:]{1,30}):\s/iu;
+/** People who write in a chat of a shop. */
+const mostSpeakers = 3;
 
 /**
- * What stands in front of each line of a chat in which one person writes: the time and the name; null for no chat. A name
- * with a code right behind it is a module's.
+ * What stands in front of each line of a chat in which few people write: the time and the name; null for no chat. A name
+ * with a code right behind it, or with what is said of a module, is a module's.
  */
 function speakerIn(lines: Lines): RegExp | null {
   const names = new Set<string>();
@@ -23,11 +25,13 @@ function speakerIn(lines: Lines): RegExp | null {
   for (const { line } of firstLines(lines, 200)) {
     const spoken = speech.exec(line);
     if (!spoken) continue;
-    if (readCodeLine(line.slice(spoken[0].length))?.before === null) return null;
+    const said = line.slice(spoken[0].length);
+    if (readCodeLine(said)?.before === null || /^(?:silent|timed-out|clean)$/.test(stateOf(said) ?? ''))
+      return null;
     names.add(spoken[1]!);
     seen++;
   }
-  return seen >= 3 && names.size === 1 ? speech : null;
+  return seen >= 3 && names.size <= mostSpeakers && seen >= 2 * names.size ? speech : null;
 }
 
 const level =

@@ -25,6 +25,7 @@ import { takeRow } from './row.js';
 import type { Scan } from './schema.js';
 import { firstRows, type Row, tableRows } from './table-rows.js';
 import { takeTaught } from './taught.js';
+import { turnedTable } from './turned-table.js';
 import { labelOf } from './vocabulary.js';
 
 const delimiters = [';', '\t', ',', '|'] as const;
@@ -87,6 +88,7 @@ export function* readingCsv(text: string, { patterns, marks }: TextOptions = {})
 export function looksLikeCsv(text: string): boolean {
   const delimiter = delimiterOf(text);
   if (delimiter === null || delimiter === '|' || /^\uFEFF?\s*>/.test(text)) return false;
+  if (turnedTable(new Lines(text.slice(0, headLength))) !== null) return false;
   const rows = firstRows(text, delimiter, sampleLines);
   const header = rows.findIndex(({ cells }) => cells.length >= 2 && isHeader(headerColumns(cells)));
   if (header >= 0) {

@@ -49,10 +49,12 @@ import { type Page, codeToken, pairSign } from './rules/page.js';
 import { notePassed } from './rules/passed.js';
 import { takeSection } from './rules/section.js';
 import { takeColumns, takeTableRow } from './rules/table.js';
+import { takeTurned } from './rules/turned.js';
 import { takeUnknownLabel, unknownLabel } from './rules/unknown-label.js';
 import { type Scan } from './schema.js';
 import { takeTaught } from './taught.js';
-import { isTitle, labelOf, reachWordOf } from './vocabulary.js';
+import { turnedTable } from './turned-table.js';
+import { isTitle, labelOf, ownShortWords, reachWordOf } from './vocabulary.js';
 
 const progressEvery = 2048;
 
@@ -77,9 +79,12 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
   const known = patternsFor(readerOf(all), patterns ?? { codes: [], lines: [] });
   const reading = new Reading(new PatternBook(known));
   const book = addressesIn(all);
-  const printed = readingOrder(all);
+  const turned = turnedTable(all);
+  const printed = readingOrder(all, turned !== null);
   const lines = plainOrder(printed, all, text, book);
-  const legend = withLines(withLearned(legendOf(all), known.words ?? []), book ? [book.line] : []);
+  const language = languageIn(all);
+  const words = [...(known.words ?? []), ...shortWordsIn(text, language)];
+  const legend = withLines(withLearned(legendOf(all), words), book ? [book.line] : []);
   const linesBelow = linesBelowCodes(all);
   const page: Page = {
     lines,
@@ -98,6 +103,7 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
     moduleCells: new Map(),
     exchange: isExchange(all),
     moduleLabel: unknownLabel(all),
+    turned,
   };
   const idle = new IdleLines(lines);
   const marked = new Map((marks ?? []).map((mark) => [mark.line, mark]));
@@ -154,8 +160,17 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
     }
   }
   reading.correct(marks ?? []);
-  return reading.finish(languageIn(all));
+  return reading.finish(language);
 }
+
+/** Short words for a status that its language has for itself, where the beginning of a report holds them. */
+function shortWordsIn(text: string, language: string | null) {
+  const begins = text.slice(0, headLength).toUpperCase();
+  return language === null
+    ? []
+    : ownShortWords(language).filter(({ word }) => begins.includes(word.toUpperCase()));
+}
+const headLength = 65_536;
 
 /** A key of an object that begins here, and nothing else. */
 const onlyOpens = /^\{\s{0,9}"[^"]{0,60}"\s{0,9}:\s{0,9}$/;
@@ -234,6 +249,7 @@ function understood(reading: Reading, line: Line, page: Page): boolean {
     return markHeader(reading, line);
   }
   if (page.legend.lines.has(line.number)) return markHeader(reading, line);
+  if (page.turned !== null && takeTurned(reading, line, page.turned)) return true;
   if (takePartsList(reading, line)) return true;
   if (takeBlock(reading, line)) return true;
   if (takeValue(reading, line)) return true;

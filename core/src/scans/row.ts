@@ -81,6 +81,8 @@ export function takeRow(
   const heading = goesOn ? null : namedIn(cell('module'));
   const address =
     /^(?:0x|\$)?([0-9a-f]{1,4})h?$/i.exec(cell('address'))?.[1]?.toUpperCase() ?? heading?.address ?? null;
+  // What is said of something that is no module's name is not said of the module above.
+  if (heading === null && !goesOn && found.length === 0 && /\p{L}{2}/u.test(cell('module'))) return false;
   if (heading) reading.enter(heading.name, line, { address, by: 'column' });
   else if (placeOf(columns, 'module') < 0 && address !== null)
     reading.enter(reading.namedAt(address) ?? `Address ${address}`, line, { address, by: 'column' });

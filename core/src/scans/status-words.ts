@@ -1,6 +1,15 @@
 /** What a text says of a code's status and nothing else. */
 import { type CodeStatus, strongestStatus } from '../codes/index.js';
-import { inAnyLanguage, inTwo, isFigure, type Meaning, meanings, orWritten, type Tongue } from './lexicon.js';
+import {
+  inAnyLanguage,
+  inTwo,
+  isFigure,
+  type Meaning,
+  meanings,
+  orWritten,
+  type Tongue,
+  tongues,
+} from './lexicon.js';
 import { remembered } from './remembered.js';
 
 export interface StatusWord {
@@ -74,3 +83,18 @@ export const statusOfField = (text: string): StatusWord | null =>
     .map((word) => statusWordOf(`${word} ${text}`))
     .find((one) => one !== null) ??
   null;
+
+/**
+ * Short words of one language that another has for another status: `ATT` is active in Italian and pending in French.
+ */
+export const ownShortWords = (language: string): readonly { word: string; status: CodeStatus }[] =>
+  tongues
+    .filter(({ words }) => words.name === language)
+    .flatMap(({ status }) => [...status])
+    .flatMap(([word, phrases]) => {
+      const own = phrases.find(({ rest }) => rest.length === 0)?.means;
+      if (own === undefined || own === 'comesAndGoes' || word.length > longestShort) return [];
+      const elsewhere = statusWordOf(word);
+      return elsewhere === null || elsewhere.status === own ? [] : [{ word, status: own }];
+    });
+const longestShort = 6;

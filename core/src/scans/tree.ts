@@ -1,7 +1,9 @@
 /** JSON, XML and sections of keys as one kind of tree, with the line on which each part stands. */
 import { type Node, parseTree } from 'jsonc-parser';
 import { SaxesParser } from 'saxes';
-import { labelOf, reachWordOf } from './vocabulary.js';
+import { pathTree, sectionTree } from './key-trees.js';
+import { jsonOfLiteral } from './literals.js';
+import { withNamedCells } from './tree-tables.js';
 
 export interface Field {
   readonly key: string;
@@ -31,30 +33,31 @@ export function treeOf(text: string): Branch | null {
   const first = /\S/.exec(source.slice(0, 1000))?.[0];
   const sections = first === '[' || first === ';' || first === '#' ? sectionTree(source) : null;
   if (sections !== null) return sections;
-  if (first === '{' || first === '[') return depthOf(source) > deepest ? null : jsonTree(source);
+  if (first === '{' || first === '[') {
+    if (depthOf(source) > deepest) return null;
+    return jsonTree(source) ?? literalTree(source);
+  }
+  const paths = pathTree(source);
+  if (paths !== null) return paths;
+  if (literalAhead.test(source.slice(0, 1000))) return literalTree(source);
   return first === '<' &&
     /^\s*<(?:\?xml|(?!!|html|body|table|div|p\b|h\d|pre|ul|tr|td|span)[A-Za-z])/i.test(source)
     ? xmlTree(source)
     : null;
 }
 
-/** `[ecu.lamps]` over `title=Front lamps`: a branch for each section. */
-function sectionTree(text: string): Branch | null {
-  const top: Branch = { key: '', line: 1, list: false, fields: [], branches: [] };
-  for (const [at, whole] of text.split('\n').entries()) {
-    const line = whole.trim();
-    if (line === '' || /^[;#]/.test(line)) continue;
-    const section = /^\[([^[\]]{1,60})\]$/.exec(line)?.[1];
-    if (section !== undefined) {
-      top.branches.push({ key: section, line: at + 1, list: false, fields: [], branches: [] });
-      continue;
-    }
-    const [, key, value] = /^([\p{L}_][\p{L}\d_. -]{0,39}?)\s{0,9}=\s{0,9}(.{0,1000})$/u.exec(line) ?? [];
-    if (key === undefined || top.branches.length === 0) return null;
-    top.branches.at(-1)!.fields.push({ key, value: value!, line: at + 1 });
-  }
-  return top.branches.length >= 2 ? top : null;
+/** `codes = [`, `const scan = {`, `(` in front of quotes */
+const literalAhead =
+  /^\s*(?:(?:(?:export|const|let|var)\s){0,2}[\p{L}_$][\p{L}\d_$]{0,60}\s?=\s?[[({]|\(\s{0,20}[[({'"])/u;
+
+/** The tree of what a program prints of its lists and maps. */
+function literalTree(source: string): Branch | null {
+  if (source.length > longestLiteral || depthOf(source) > deepest) return null;
+  const json = jsonOfLiteral(source);
+  return json === null ? null : jsonTree(json);
 }
+/** No program prints more of them for people. */
+const longestLiteral = 200_000;
 
 /** How deep brackets are nested. */
 function depthOf(text: string): number {
@@ -77,7 +80,10 @@ function jsonTree(text: string): Branch | null {
     return null;
   }
   const root = parseTree(text);
-  return root && (root.type === 'object' || root.type === 'array') ? branchOf('', root, linesOf(text)) : null;
+  if (!root || (root.type !== 'object' && root.type !== 'array')) return null;
+  // As a part of something, a list of rows is named as any other.
+  const only: Branch = { key: '', line: 1, list: true, fields: [], branches: [] };
+  return withNamedCells({ ...only, branches: [branchOf('', root, linesOf(text))] }).branches[0]!;
 }
 
 /** The line of each place, for places that are asked for in rising order. */
@@ -107,47 +113,6 @@ function branchOf(key: string, node: Node, lineAt: (at: number) => number): Bran
     else branch.fields.push({ key: own, value: String(value.value), line: lineAt(value.offset) });
   }
   return withNamedCells(branch);
-}
-
-const namesOfCells = /^(?:col(?:umn)?s?|headers?|fields?|keys?|head)$/i;
-
-/** True for a list of lists that are as long as each other. */
-const isTable = ({ list, fields, branches }: Branch): boolean =>
-  list &&
-  fields.length === 0 &&
-  branches.length > 0 &&
-  branches.every(
-    (row) => row.list && row.branches.length === 0 && row.fields.length === branches[0]!.fields.length,
-  );
-
-/** A label of codes; `no codes` is none. */
-const namesCodes = (name: string): boolean => labelOf(name)?.role === 'code' && reachWordOf(name) !== 'clean';
-
-/** `"columns": ["unit", "dtc"], "rows": [["Body", "B1318"]]`: each row with the names of its cells. */
-function withNamedCells(branch: Branch): Branch {
-  const head = branch.branches.find(
-    ({ key, list, fields, branches }) =>
-      list && branches.length === 0 && fields.length > 1 && namesOfCells.test(key),
-  );
-  const named = (row: Branch, names: readonly string[]): Branch => ({
-    ...row,
-    list: false,
-    fields: row.fields.map((field, at) => ({ ...field, key: names[at]! })),
-  });
-  const branches = branch.branches.map((table): Branch => {
-    if (!isTable(table)) return table;
-    const [first, ...rows] = table.branches;
-    const own = first!.fields.map(({ value }) => value);
-    if (head !== undefined && head.fields.length === own.length) {
-      const names = head.fields.map(({ value }) => value);
-      return { ...table, branches: table.branches.map((row) => named(row, names)) };
-    }
-    // The first row is one of names where it names the codes.
-    return rows.length > 0 && own.some(namesCodes)
-      ? { ...table, branches: rows.map((row) => named(row, own)) }
-      : table;
-  });
-  return { ...branch, branches };
 }
 
 /** `d:ecu` without the space of names that it is from. */

@@ -92,7 +92,7 @@ export function takePairs(reading: Reading, line: Line, page: Page): boolean {
     reading.open = null;
     [taken, as] = [true, 'module'];
   }
-  const module = of('module');
+  const module = named === null ? withName(of('module'), pairs) : of('module');
   if (module && takeModulePair(reading, module, line)) {
     [taken, as] = [true, 'module'];
     // `Unit: Tow bar      not found`: what stands beside the name is said of it, understood or not.
@@ -190,6 +190,13 @@ export function takePairs(reading: Reading, line: Line, page: Page): boolean {
   if (reading.open && as === 'header' && line.indent > reading.open.indent) as = 'detail';
   reading.mark(line, as);
   return true;
+}
+
+/** `unit=12 name="Restraints"`: the number is an address, and the name stands beside it. */
+function withName(module: Pair | undefined, pairs: readonly Pair[]): Pair | undefined {
+  if (module === undefined || !/^(?:0x|\$)?[\da-f]{1,4}h?$/i.test(module.value)) return module;
+  const name = pairs.find(({ key, value }) => isNameKey(key) && /\p{L}{2}/u.test(value));
+  return name === undefined ? module : { ...module, value: `${name.value} [${module.value}]` };
 }
 
 /** `Description side bag left` right below a code: a label and its value, a blank between. */

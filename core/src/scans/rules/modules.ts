@@ -210,8 +210,10 @@ function takeShortState(reading: Reading, line: Line, { countsBehind }: Page): b
       : null) ?? [];
   const [, stated, word] =
     (reading.moduleBy === 'word' && line.indent <= reading.moduleIndent
-      ? /^\s{0,20}(\p{Lu}[^:=\d]{2,36}?)\s(\p{Ll}{2,12})\s{0,9}$/u.exec(line.text)
+      ? /^\s{0,20}(\p{L}[^:=\d]{2,36}?)\s(\p{Ll}{2,12})\s{0,9}$/u.exec(line.text)
       : null) ?? [];
+  // In small letters only where other names are.
+  if (stated !== undefined && /^\p{Ll}/u.test(stated) && !/^\p{Ll}/u.test(reading.module ?? '')) return false;
   const reach = word === undefined ? null : stateOf(word);
   const name = counted ?? (reach === null || reach === 'holdsCodes' ? undefined : stated);
   const heading = name === undefined || labelOf(name) !== null || isTitle(name) ? null : readModuleName(name);

@@ -3,6 +3,7 @@ import { readCodeLine } from '../code-line.js';
 import { type TextColumns } from '../columns.js';
 import { type Legend } from '../legend.js';
 import { type ReadingOrder } from '../page-columns.js';
+import { type TurnedTable } from '../turned-table.js';
 
 /** What the structure of the page says of the lines below. */
 export interface Page {
@@ -35,6 +36,8 @@ export interface Page {
   readonly exchange: boolean;
   /** The word for a module in a language that we lack; null for none. */
   readonly moduleLabel: string | null;
+  /** The table whose columns are modules; null for none. */
+  readonly turned: TurnedTable | null;
 }
 
 /** A sign that labels and values have between them. */

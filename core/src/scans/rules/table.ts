@@ -35,7 +35,8 @@ function withNames(reading: Reading, own: TextColumns, below: string): TextColum
 /** The row below the names of the columns, a rule between at most. */
 function rowBelow({ at }: Line, { lines }: Page): string {
   const next = lines.at(at + 1).slice(0, 300);
-  return /[\p{L}\p{N}]/u.test(next) ? next : lines.at(at + 2).slice(0, 300);
+  const below = /[\p{L}\p{N}]/u.test(next) ? next : lines.at(at + 2).slice(0, 300);
+  return below.replace(/^\s{0,40}\|(.{0,300})\|\s{0,40}$/u, '$1');
 }
 
 export function takeTableRow(reading: Reading, line: Line, page: Page): boolean {

@@ -39,7 +39,8 @@ export const english: LanguageWords = {
   label: {
     module:
       'electronic control unit|electronic control units|electronic unit|name of module|name of unit|module|modules|control unit|control module|unit|units|ecu|ecus|system|systems|controller|controllers|device name|where|source|component|node name|sys|mod|ctrl|unit name|module name|controller name|node',
-    address: 'address|addr|id|bus id|node|node id|can id',
+    address:
+      'network id|network address|bus address|ecu id|module id|unit id|address|addr|id|bus id|node|node id|can id',
     code: 'finding|findings|problem|problems|diagnostic code|diagnostic codes|diagnostic trouble code|diagnostic trouble codes|issue|issues|event|events|first fault|first code|code|codes|dtc|dtcs|fault|faults|fault code|trouble code|error|errors|error code|entry|entries|fault entry',
     type: 'kind|subcode|failure byte|fault type|fault byte|extension byte|detail code|type|failure type|ftb|ft|sub|subtype|sub code|sub type|symptom|suffix|fault symptom|failure',
     status: 'sta|flag|flags|current state|current status|cond|presence|status|state|condition|stat|st',
@@ -64,7 +65,7 @@ export const english: LanguageWords = {
       'vehicle|car|customer|technician|shop|workshop|garage|model|make|year|ignition|page|data|dump|from|to|subject|speed|vehicle speed|temperature|monitors|owner|engine speed|rpm|session|address of shop|street|insurer|claim|adviser|advisor|our reference|your contact|colour name',
   },
   title:
-    'priority|section|chapter|table|before clearing|after clearing|before repair|after repair|before repairs|after repairs|pre repair|post repair|work card|job card|list of|step|sheet|map|results|further|newest|oldest|inventory|report|ecu list|module list|list of modules|unit list|system list|code reader|raw fault memory|raw service output|fault memory|scan|summary|overview|diagnosis|diagnostic|diagnostics|protocol|read-out|readout|read out|printed|roll call|short test|legend|regards|end of report|fault overview|quick list|fault memory extract|extract|fault list|fault report|code list|dtc list|error list|faults as read|codes found|customer copy|quick test|self test|log of|scan start|scan end|test result|health check|print out|fault print out',
+    'priority|section|chapter|table|before clearing|after clearing|before clear|after clear|pre clear|post clear|prior to repair|before repair|after repair|before repairs|after repairs|pre repair|post repair|work card|job card|list of|step|sheet|map|results|further|newest|oldest|inventory|report|ecu list|module list|list of modules|unit list|system list|code reader|raw fault memory|raw service output|fault memory|scan|summary|overview|diagnosis|diagnostic|diagnostics|protocol|read-out|readout|read out|printed|roll call|short test|legend|regards|end of report|fault overview|quick list|fault memory extract|extract|fault list|fault report|code list|dtc list|error list|faults as read|codes found|customer copy|quick test|self test|log of|scan start|scan end|test result|health check|print out|fault print out',
   sign: 'high|medium|low|critical|minor|major|severe|severity|end|page|total|sum|results|details|trouble codes|complete|print|key to the letters|hello|vehicle|code reader',
   now: 'at this time|for now|now|right now|at present|at the moment|currently|presently',
   earlier: 'previously|formerly|earlier|at some time|in the past',
@@ -92,5 +93,5 @@ export const english: LanguageWords = {
   verbs:
     'opened|gave|sent|reported|lists|showed|listed|returned|read|we|gives|reports|holds|contains|is|are|was|were|says|said|has|have|had|found|shows',
   filler:
-    'had|other|others|occurs|occur|appears|van|checked|but|me|us|tried|twice|once|event|were|was|read|seen|since|km|following|the|a|an|by|from|to|this|that|module|modules|ecu|unit|control|system|reader|tool|device|vehicle|car|service|in|on|of|with|at|and|while|when|reading|ms|s|is|are|stored|found|detected|present|currently|fault|code|codes|status|it|its|has|have|any|at all|stayed|shown|more|mask|availability|request|security|access|here|state|byte|for|seconds|second|trouble|all|mode|test|after|attempts|attempt|tries|try|part|communication|been|could|there|nothing|ecus|units|not|do|does|did|we|got|get|still|only|just|then|received|using|via|bus|can|response|answer|node|or|dtc|dtcs|error|errors|memory|scanner|tester|err',
+    'requests|attempts|tries|polls|had|other|others|occurs|occur|appears|van|checked|but|me|us|tried|twice|once|event|were|was|read|seen|since|km|following|the|a|an|by|from|to|this|that|module|modules|ecu|unit|control|system|reader|tool|device|vehicle|car|service|in|on|of|with|at|and|while|when|reading|ms|s|is|are|stored|found|detected|present|currently|fault|code|codes|status|it|its|has|have|any|at all|stayed|shown|more|mask|availability|request|security|access|here|state|byte|for|seconds|second|trouble|all|mode|test|after|attempts|attempt|tries|try|part|communication|been|could|there|nothing|ecus|units|not|do|does|did|we|got|get|still|only|just|then|received|using|via|bus|can|response|answer|node|or|dtc|dtcs|error|errors|memory|scanner|tester|err',
 };

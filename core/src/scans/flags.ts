@@ -1,0 +1,60 @@
+/** Flags of a status byte as letters, each with its answer: `T:fail C:yes`, `T=1 B=0 W=1`. */
+import { type Legend } from './legend.js';
+import { ofByte, type StatusReading } from './status-cell.js';
+import { reachWordOf, saysFailed, saysNo, saysYes, statusWordOf } from './vocabulary.js';
+
+const flag = /(?<![\p{L}\d])(\p{Lu})\s?[:=]\s?([01]|\p{L}{2,6})(?![\p{L}\d]|\s?[:=])/gu;
+
+/** The letters that people give to the bits of the public status byte, where no legend gives others. */
+const bitOfLetter: ReadonlyMap<string, number> = new Map([
+  ['T', 0],
+  ['P', 2],
+  ['C', 3],
+  ['B', 3],
+  ['W', 7],
+]);
+const bitOfStatus: ReadonlyMap<string, number> = new Map([
+  ['active', 0],
+  ['pending', 2],
+  ['stored', 3],
+]);
+
+/** Whether the flag is set; null for what answers no such question. */
+function isSet(answer: string): boolean | null {
+  if (answer === '1' || saysYes(answer) || saysFailed(answer)) return true;
+  if (answer === '0' || saysNo(answer) || /^(?:clean|read)$/.test(reachWordOf(answer) ?? '')) return false;
+  const status = statusWordOf(answer)?.status;
+  return status === undefined ? null : status === 'active';
+}
+
+/**
+ * What the letters behind a code say, and the text without them; null where fewer than two are flags.
+ * @example ofFlags('   T:fail C:yes')?.read.status // 'active'
+ */
+export function ofFlags(text: string, legend?: Legend): { read: StatusReading; rest: string } | null {
+  if (!/\p{Lu}\s?[:=]/u.test(text)) return null;
+  let [byte, told] = [0, 0];
+  const said: string[] = [];
+  for (const [whole, letter, answer] of text.matchAll(flag)) {
+    const set = isSet(answer!);
+    if (set === null) return null;
+    const meant = legend?.statuses.get(letter!)?.status;
+    const bit = meant === undefined ? bitOfLetter.get(letter!) : bitOfStatus.get(meant);
+    said.push(whole);
+    if (bit === undefined) continue;
+    told++;
+    if (set) byte |= 1 << bit;
+  }
+  if (told === 0 || said.length < 2) return null;
+  const { status } = ofByte(byte);
+  return {
+    read: {
+      status,
+      comesAndGoes: false,
+      statusText: said.join(' '),
+      statusByte: null,
+      by: legend ? 'legend' : 'guess',
+    },
+    rest: said.reduce((left, one) => left.replace(one, ' '), text),
+  };
+}
