@@ -2,7 +2,7 @@
 import { type CodeReading, readCodeBytes } from '../codes/index.js';
 import { splitCells } from './cells.js';
 import { findCodes, type PlacedCode } from './code-tokens.js';
-import { ofFlags } from './flags.js';
+import { ofFlags, ofQuestion } from './flags.js';
 import type { Legend } from './legend.js';
 import { statusOfPlural, statusWithin } from './section-words.js';
 import {
@@ -253,6 +253,11 @@ function finish(
   const kept: string[] = [];
   const bits = status.status === 'unknown' && /[=:]\s?[01](?!\d)/.test(rest) ? ofBits(rest) : null;
   if (bits) status = { ...bits, statusText: trimCell(rest) };
+  const asked = status.status === 'unknown' && rest.includes('?') ? ofQuestion(rest) : null;
+  if (asked) {
+    status = asked.read;
+    rest = asked.rest;
+  }
   const flags = status.status === 'unknown' ? ofFlags(rest, legend) : null;
   if (flags) {
     status = flags.read;

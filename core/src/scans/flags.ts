@@ -58,3 +58,34 @@ export function ofFlags(text: string, legend?: Legend): { read: StatusReading; r
     rest: said.reduce((left, one) => left.replace(one, ' '), text),
   };
 }
+
+const question = /(?<asked>\p{L}[^?=:;]{2,60})\?\s{1,40}(?<reply>\p{L}{1,5})\.?\s{0,9}$/u;
+/** Words of a question that can say a status. */
+const mostWords = 4;
+
+/**
+ * `Is it there now? No`: what is asked of a code, and the answer; null for no question about its status.
+ * @example ofQuestion('   Present now? No')?.read.status // 'stored'
+ */
+export function ofQuestion(text: string): { read: StatusReading; rest: string } | null {
+  const found = question.exec(text);
+  const { asked, reply } = found?.groups ?? {};
+  if (asked === undefined || !(saysYes(reply!) || saysNo(reply!))) return null;
+  const words = asked.trim().split(/\s+/);
+  const status = Array.from({ length: Math.min(mostWords, words.length) }, (_, n) =>
+    statusWordOf(words.slice(-n - 1).join(' ')),
+  ).findLast((one) => one !== null);
+  if (!status) return null;
+  const yes = saysYes(reply!);
+  const told = yes ? status.status : status.status === 'active' ? 'stored' : 'unknown';
+  return {
+    read: {
+      status: told,
+      comesAndGoes: yes && status.comesAndGoes,
+      statusText: found![0].trim(),
+      statusByte: null,
+      by: 'label',
+    },
+    rest: text.slice(0, found!.index),
+  };
+}

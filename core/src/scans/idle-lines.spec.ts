@@ -50,6 +50,6 @@ describe('rows of a log that say nothing', () => {
   it('are kept as lines that were not read, and make no modules of what they are numbered by', () => {
     const { modules, notRead } = readReport(['Body', '  B1318-16 Supply (active)', ...log].join('\n'));
     expect(modules.map(({ name }) => name)).toEqual(['Body']);
-    expect(notRead.map(({ line }) => line)).toEqual(log.slice(2).map((_, n) => n + 5));
+    expect(notRead!.map(({ line }) => line)).toEqual(log.slice(2).map((_, n) => n + 5));
   });
 });

@@ -1,6 +1,6 @@
 /** Legends: what a letter or mark stands for in this report (`A = active, M = in memory`). */
 import type { CodeStatus } from '../codes/index.js';
-import { endLines, searched } from './first-lines.js';
+import { eachCode, endLines, searched } from './first-lines.js';
 import {
   hasByteBehind,
   hasTypeBehind,
@@ -74,7 +74,7 @@ export function legendOf(lines: Lines): Legend {
     }
   }
   return {
-    statuses,
+    statuses: withSwitches(statuses, lines),
     others,
     reaches,
     typeBehind: hasTypeBehind(lines),
@@ -84,6 +84,24 @@ export function legendOf(lines: Lines): Legend {
     decimalTypes: saysDecimalTypes(lines),
     lines: found,
   };
+}
+
+const switched = /\s{2,80}(on|off)\s{0,9}$/i;
+
+/** `ON` and `OFF` at the end of every line with a code, as statuses. */
+function withSwitches(
+  statuses: ReadonlyMap<string, StatusWord>,
+  lines: Lines,
+): ReadonlyMap<string, StatusWord> {
+  if (!eachCode(lines, 300, ({ line }) => switched.test(line))) return statuses;
+  const all = new Map(statuses);
+  for (const [mark, status] of [
+    ['on', 'active'],
+    ['off', 'stored'],
+  ] as const)
+    for (const form of [mark, mark.toUpperCase()])
+      if (!all.has(form)) all.set(form, { status, comesAndGoes: false });
+  return all;
 }
 
 const marked =
@@ -242,7 +260,9 @@ function equatedIn(line: string): readonly Entry[] {
     if (!mark || labelOf(mark) || statusWordOf(mark) || reachWordOf(mark)) return [];
     const status = statusOfField(meaning!);
     const reach = reachWordOf(meaning!);
-    if (status || reach) found.push({ mark, status, reach: status && reach === 'holdsCodes' ? null : reach });
+    if (!status && !reach) continue;
+    for (const form of new Set([mark, mark.toUpperCase(), mark.toLowerCase()]))
+      found.push({ mark: form, status, reach: status && reach === 'holdsCodes' ? null : reach });
   }
   return found.length >= 2 ? found : [];
 }

@@ -1,4 +1,6 @@
 /** What stands in a line beside its words: quoting, boxes, tags and marks of a text editor, taken off. */
+import type { CodeStatus } from '../codes/index.js';
+import { statusOfPlural } from './section-words.js';
 import { labelOf, statusWordOf } from './vocabulary.js';
 
 const htmlTag =
@@ -33,7 +35,10 @@ const anyMark = /[<>|*`_{·•→➔⇒]|\s[~#]\s|\s\/\s|^\s*\[?\d/;
 
 /** True where there is nothing to take off a line. */
 export const isPlain = (line: string): boolean =>
-  !anyMark.test(line) && !(line.includes('; ') && line.includes(': '));
+  !anyMark.test(line) && !(line.includes(': ') && (line.includes('; ') || wordOverCode.test(line)));
+
+/** `ACTIVE: Roof C1F02-64` */
+const wordOverCode = /^\s{0,40}\p{L}{4,20}:\s{1,9}\p{L}[^:;,=]{1,50}\s[PCBU][0-3][\dA-F]{3}/u;
 
 /**
  * The parts of a line as they are read: one, or several where tags part it.
@@ -56,6 +61,8 @@ export function segmentsOf(line: string): readonly string[] {
     )
       return parts.map(unboxed);
   }
+  const ofStatus = underStatus(text);
+  if (ofStatus) return ofStatus;
   // `Airbag: B1318 (active); Body: ok; Roof: no answer`
   if (text.includes('; ')) {
     const parts = text.split(/;\s/);
@@ -64,6 +71,27 @@ export function segmentsOf(line: string): readonly string[] {
   }
   return [unboxed(text)];
 }
+
+/** `ACTIVE: Roof C1F02-64; Lamps C2210-54`: each name with its code and the status of all; null for no such line. */
+function underStatus(text: string): readonly string[] | null {
+  const [, words, rest] = /^\s{0,40}(\p{L}[\p{L} ]{2,24}):\s{1,9}(\p{L}.{4,300})$/u.exec(text) ?? [];
+  if (words === undefined) return null;
+  const status = statusWordOf(words)?.status ?? statusOfPlural(words.toLowerCase());
+  if (!status) return null;
+  const parts = rest!.split(/\s{0,9};\s{1,9}/).map((part) => nameAndCode.exec(part));
+  return parts.every((part) => part !== null)
+    ? parts.map((part) => `${part![1]!}   ${part![2]!}   ${statusName[status]}`)
+    : null;
+}
+const nameAndCode = /^(\p{L}[^:;,=]{1,50}?)\s{1,9}([PCBU][0-3][\dA-F]{3}(?:-[\dA-F]{2})?)\.?$/u;
+const statusName: Readonly<Record<CodeStatus, string>> = {
+  active: 'active',
+  stored: 'stored',
+  pending: 'pending',
+  history: 'history',
+  permanent: 'permanent',
+  unknown: '',
+};
 
 function unboxed(text: string): string {
   let own = text;

@@ -244,6 +244,11 @@ function inTurn(cells: readonly string[], legend: Reaches): Said {
 /** `(+) Restraints 2`: a mark of the legend, a name, and how many codes it holds. */
 function markedBy(line: string, legend: Reaches): ModuleState | null {
   if (!legend || legend.size === 0) return null;
+  // `GREEN   Cluster`
+  const [worded, named, ...more] = splitCells(line);
+  const byWord = more.length === 0 && /^\p{L}{3,12}$/u.test(worded ?? '') ? legend.get(worded!) : undefined;
+  if (byWord !== undefined && named !== undefined && readModuleName(named))
+    return { name: named, reach: byWord };
   const [, mark, name, count] =
     /^\s{0,40}([^\s\p{L}\p{N}]{1,4}|[([][\p{L}\p{N}]{1,4}[)\]])\s{1,9}(\p{L}.{1,50}?)(?:\s{1,40}(\d{1,4}))?\s{0,9}$/u.exec(
       line,

@@ -90,6 +90,24 @@ const withNameOf = (line: string, { names }: AddressBook): string =>
     return name === undefined ? whole : `${name}: `;
   });
 
+const lettered = /^(\s{0,20})([A-Z])[.)]?\s{2,9}(?=\S)/;
+
+/** Names by a letter in front of them, where every code has one of those letters in front: two tables; null for none. */
+function namesByLetter(lines: Lines): ReadonlyMap<string, string> | null {
+  const names = new Map<string, string>();
+  for (const { line } of firstLines(lines, 200)) {
+    const letter = lettered.exec(line)?.[2];
+    if (letter === undefined || anyCode.test(line)) continue;
+    const name = splitCells(line)[1];
+    if (name === undefined || names.has(letter) || !/\p{L}{3}/u.test(name) || readModuleName(name) === null)
+      return null;
+    names.set(letter, name);
+  }
+  return names.size >= 2 && eachCode(lines, 200, ({ line }) => names.has(lettered.exec(line)?.[2] ?? ''))
+    ? names
+    : null;
+}
+
 const shortName = /^\s{0,9}([A-Z]{2,5}\d?)\s{2,9}(?=\p{L}[^\s]{0,30}\p{Ll})/u;
 
 /** True where rows begin with a short name of the module and its name behind it: `RCM  Restraint control   no codes`. */
@@ -217,6 +235,7 @@ export function plainOrder(
   const front = speakerIn(lines) ?? levelIn(lines) ?? loggerIn(lines);
   // A quick look, before a whole report is searched for a shape.
   const has = (sign: string): boolean => text.includes(sign);
+  const letters = namesByLetter(lines);
   const banner = has('|') ? repeatedInFront(lines) : null;
   const steps: readonly Plain[] = [
     ...when(front !== null, (line) => line.replace(front!, '')),
@@ -246,6 +265,14 @@ export function plainOrder(
     ),
     ...when(book !== null, (line) => withNameOf(line, book!)),
     ...when(hasShortNames(lines), withoutShortName),
+    ...when(letters !== null, (line) =>
+      anyCode.test(line)
+        ? line.replace(
+            lettered,
+            (_, indent: string, letter: string) => `${indent}${letters!.get(letter) ?? letter}   `,
+          )
+        : line,
+    ),
   ];
   if (steps.length === 0) return order;
   return { ...order, at: (at) => steps.reduce((line, step) => step(line), order.at(at)) };

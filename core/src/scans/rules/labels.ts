@@ -264,7 +264,11 @@ const isOneCode = (value: string): boolean => readCode(value.trim()) !== null ||
 /** `name=Restraint control` below `[MODULE 58]`, or `"name": "Restraint control",` over what belongs to a module. */
 function takeName(reading: Reading, line: Line, pairs: readonly Pair[], page: Page): boolean {
   const own = pairs.find(({ key }) => isNameKey(key));
-  if (!own || (reading.awaitsName === null && !namesModule(line, page))) return false;
+  if (
+    !own ||
+    (reading.awaitsName === null && !namesModule(line, page) && !isListed(reading, line, own, page))
+  )
+    return false;
   const heading = readModuleName(own.value);
   if (!heading) return false;
   reading.enter(heading.name, line, { address: reading.awaitsName, by: 'label' });
@@ -277,6 +281,13 @@ function takeName(reading: Reading, line: Line, pairs: readonly Pair[], page: Pa
 const objectLines = 8;
 /** The same where each field has a line of its own without quotes. */
 const fieldLines = 3;
+
+/** `- name: Roof`, as others of the list, less far in than the codes above. */
+const isListed = (reading: Reading, line: Line, { key }: Pair, { keys }: Page): boolean =>
+  /^\s*-\s/.test(line.text) &&
+  keys.has(key.toLowerCase()) &&
+  reading.codes.length > 0 &&
+  (reading.open === null || line.indent < reading.open.indent);
 
 function namesModule(line: Line, { lines }: Page): boolean {
   const quoted = /^\s*"/.test(line.text);

@@ -7,6 +7,7 @@ import { type ModuleState, moduleStates } from '../module-states.js';
 import { type Line, type Reading } from '../reading.js';
 import {
   isModuleToken,
+  isOthers,
   isSentence,
   isTitle,
   labelOf,
@@ -61,7 +62,10 @@ export function takeModuleState(reading: Reading, line: Line, page: Page): boole
     !line.text.includes(`"${first!.name}"`)
   )
     return false;
-  if (reading.open && line.indent > reading.open.indent) return false;
+  // Set in below a code it is said of the code, unless it stands where other names do.
+  const asNames =
+    first!.name !== null && /^(?:word|guess)$/.test(reading.moduleBy) && page.starts.includes(line.indent);
+  if (reading.open && line.indent > reading.open.indent && !asNames) return false;
   let taken = false;
   for (const { name, reach } of states) {
     const cells = splitCells(name!);
@@ -80,7 +84,7 @@ export function takeModuleState(reading: Reading, line: Line, page: Page): boole
         ? named[1]
         : named[0];
     const heading = readModuleName(own ?? name!);
-    if (!heading || isSentence(heading.name)) continue;
+    if (!heading || isSentence(heading.name) || isOthers(heading.name)) continue;
     // `ECU list`, whatever stands in brackets behind it.
     if (!/\s/.test(heading.name) && (isTitle(heading.name) || isTitle(name!.split(/\s?\(/, 1)[0]!))) continue;
     // `Full scan, 9 modules asked, 8 replied` counts them.

@@ -3,7 +3,7 @@ import { readCodeLine } from '../code-line.js';
 import { stateOf, stateOfResult } from '../module-state.js';
 import { type Line, type Reading } from '../reading.js';
 import { rowOf, statusOfRow, type TurnedTable } from '../turned-table.js';
-import { labelOf, type ReachWord } from '../vocabulary.js';
+import { labelOf, type ReachWord, reachWordOf } from '../vocabulary.js';
 
 /** The names, or what a row says of each: the codes of a status, whether it answered, or how many there are. */
 export function takeTurned(reading: Reading, line: Line, table: TurnedTable): boolean {
@@ -36,7 +36,9 @@ export function takeTurned(reading: Reading, line: Line, table: TurnedTable): bo
       reading.add(codes, line, { by: 'column' });
       holds = true;
     } else {
-      const said = coded && status !== undefined ? (stateOf(cell) === 'clean' ? 'clean' : null) : told[at]!;
+      // A dash under a status says that there are no codes, where nothing else was said of the module.
+      const none = status !== undefined && stateOf(cell) === 'clean' && !reading.isTold();
+      const said = none ? 'clean' : told[at]!;
       if (said !== null) reading.say(said);
     }
   }
@@ -50,9 +52,11 @@ export function takeTurned(reading: Reading, line: Line, table: TurnedTable): bo
 /** What a cell says of its module. */
 function saidIn(cell: string, label: string): ReachWord | null {
   const own = labelOf(label);
+  // A dash where others have their number counts nothing.
+  if (/^[-–—]+$/.test(cell) && own?.role !== 'status') return 'unclear';
   if (/^\d{1,3}$/.test(cell))
     return own?.role === 'result' ? null : Number(cell) === 0 ? 'clean' : 'holdsCodes';
-  if (own?.role === 'result' || own?.role === 'status')
+  if (own?.role === 'result' || own?.role === 'status' || reachWordOf(label) === 'read')
     return stateOfResult(cell, true) ?? (own.role === 'result' ? null : stateOf(cell));
   return stateOf(cell);
 }

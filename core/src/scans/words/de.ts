@@ -83,7 +83,7 @@ export const german: LanguageWords = {
   within: 'in|im|bei|für',
   noLink: 'kein|keinen|nicht durchgeführt|unmöglich|nicht möglich|keine|keiner|fehlt|gestört|fehlerhaft',
   modules: 'steuergeräte|systeme',
-  others: 'ansonsten|andere|alle anderen|übrige|alle übrigen|sonst|ohne zeichen',
+  others: 'rest|der rest|alles andere|ansonsten|andere|alle anderen|übrige|alle übrigen|sonst|ohne zeichen',
   modulesToo: 'telefon|batterie|zündung|schlüssel',
   asking: 'beginn|wähle|auswahl|lese|öffne|verbinde|prüfe|abfrage|test',
   articles: 'der|die|das',

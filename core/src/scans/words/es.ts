@@ -81,7 +81,7 @@ export const spanish: LanguageWords = {
   within: 'en',
   noLink: 'ningún|sin|no establecida|imposible|ninguna|ninguno|fallida|nula',
   modules: 'módulos|unidades|centralitas|sistemas',
-  others: 'si no|otros|los demás|resto',
+  others: 'resto|el resto|si no|otros|los demás|resto',
   modulesToo: 'teléfono|batería|encendido|llave',
   asking: 'inicio|selección|lectura|apertura|conexión|prueba',
   articles: 'el|la|los|las',

@@ -82,7 +82,7 @@ export const french: LanguageWords = {
   within: 'dans|en',
   noLink: 'pas de|non établie|non effectuée|impossible|aucune|aucun|absente|perdue|échec',
   modules: 'calculateurs|modules|systèmes|unités',
-  others: 'autres|les autres|sinon',
+  others: 'reste|le reste|autres|les autres|sinon',
   modulesToo: 'téléphone|batterie|allumage|clé',
   asking: 'début|sélection|lecture|ouverture|connexion|test|contrôle',
   articles: 'le|la|les',

@@ -80,7 +80,7 @@ export const italian: LanguageWords = {
   within: 'in|nel|nella',
   noLink: 'nessun|non stabilita|non effettuata|impossibile|nessuna|nessuno|assente|fallita|mancante',
   modules: 'moduli|centraline|sistemi',
-  others: 'altrimenti|altri|gli altri|resto',
+  others: 'resto|il resto|altrimenti|altri|gli altri|resto',
   modulesToo: 'telefono|batteria|accensione|chiave',
   asking: 'inizio|selezione|lettura|apertura|connessione|prova',
   articles: 'il|lo|la|gli|le',

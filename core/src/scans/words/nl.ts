@@ -79,7 +79,7 @@ export const dutch: LanguageWords = {
   within: 'in',
   noLink: 'niet tot stand|onmogelijk|niet mogelijk|geen|mislukt|verbroken',
   modules: 'modules|regeleenheden|systemen|regelapparaten',
-  others: 'anders|overige|andere|rest',
+  others: 'rest|de rest|overige|anders|overige|andere|rest',
   modulesToo: 'telefoon|accu|batterij|ontsteking|sleutel',
   asking: 'begin|selectie|uitlezen|verbinding|test|controle',
   articles: 'de|het',

@@ -81,7 +81,7 @@ export const polish: LanguageWords = {
   within: 'w',
   noLink: 'żaden|nienawiązana|niemożliwa|niemożliwe|brak|żadna|utracona',
   modules: 'moduły|sterowniki|systemy',
-  others: 'inaczej|pozostałe|inne',
+  others: 'reszta|inaczej|pozostałe|inne',
   modulesToo: 'telefon|akumulator|zapłon|kluczyk',
   asking: 'początek|wybór|odczyt|połączenie|test',
   articles: '',

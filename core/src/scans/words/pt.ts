@@ -79,7 +79,7 @@ export const portuguese: LanguageWords = {
   within: 'em|no|na',
   noLink: 'não efetuada|não estabelecida|impossível|nenhuma|nenhum|falhou|ausente',
   modules: 'módulos|unidades|centrais|sistemas',
-  others: 'caso contrário|outros|os outros|restantes',
+  others: 'resto|o resto|caso contrário|outros|os outros|restantes',
   modulesToo: 'telefone|bateria|ignição|chave',
   asking: 'início|seleção|leitura|ligação|teste',
   articles: 'o|a|os|as',

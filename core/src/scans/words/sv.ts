@@ -70,7 +70,7 @@ export const swedish: LanguageWords = {
   within: 'i',
   noLink: 'omöjlig|ingen|inget|saknas',
   modules: 'moduler|styrenheter|enheter',
-  others: 'annars|övriga|andra',
+  others: 'resten|annars|övriga|andra',
   modulesToo: 'telefon|batteri|tändning|nyckel',
   asking: 'början|val|läsning|anslutning|test',
   articles: '',

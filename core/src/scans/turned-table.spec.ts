@@ -1,0 +1,54 @@
+import { Lines } from './lines.js';
+import { readReport } from './read.js';
+import { turnedTable } from './turned-table.js';
+
+const codes = (text: string) =>
+  readReport(text).codes.map(({ module, code, status }) => `${module} ${code} ${status}`);
+const reaches = (text: string) =>
+  Object.fromEntries(readReport(text).modules.map(({ name, reach }) => [name, reach]));
+
+describe('a table whose columns are modules', () => {
+  const aligned = [
+    '              Airbag        Body          ABS        Park aid',
+    'Reached       yes           yes           yes        no',
+    'Codes         2             1             0          -',
+    'Active        B0051-1A      -             -          -',
+    'Stored        B0072-11      B1A22-15      -          -',
+  ].join('\n');
+  const barred = [
+    'State     | Airbag   | Body     | ABS | Park aid',
+    'present   | B0051-1A |          |     |',
+    'in memory | B0072-11 | B1A22-15 |     |',
+    'answers   | yes      | yes      | yes | no',
+  ].join('\n');
+  const commas =
+    ',Airbag,Body,ABS,Park aid\nActive,B0051-1A,,,\nStored,B0072-11,B1A22-15,,\nState,answered,answered,no codes,no answer';
+
+  for (const [how, text] of Object.entries({ aligned, barred, commas }))
+    it(`is read, ${how}`, () => {
+      expect(codes(text)).toEqual(['Airbag B0051 active', 'Airbag B0072 stored', 'Body B1A22 stored']);
+      expect(reaches(text)).toEqual({
+        Airbag: 'answered',
+        Body: 'answered',
+        ABS: 'answered',
+        'Park aid': 'silent',
+      });
+    });
+
+  it('calls no module clean of which only dashes are told, where others have figures', () => {
+    const text =
+      'Unit     Airbag     Body       Roof\nCodes    1          0          -\nActive   B0051-1A   -          -';
+    expect(reaches(text)).toEqual({ Airbag: 'answered', Body: 'answered', Roof: 'unclear' });
+  });
+
+  it('is none where the rows begin with names', () => {
+    for (const text of [
+      'Unit     Code       Status\nAirbag   B0051-1A   active',
+      'Airbag   Body   ABS\nB0051-1A active',
+      'Left     Right\nStored   4',
+    ])
+      expect(turnedTable(new Lines(text)))
+        .withContext(text)
+        .toBeNull();
+  });
+});
