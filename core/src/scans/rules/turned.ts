@@ -57,6 +57,6 @@ function saidIn(cell: string, label: string): ReachWord | null {
   if (/^\d{1,3}$/.test(cell))
     return own?.role === 'result' ? null : Number(cell) === 0 ? 'clean' : 'holdsCodes';
   if (own?.role === 'result' || own?.role === 'status' || reachWordOf(label) === 'read')
-    return stateOfResult(cell, true) ?? (own.role === 'result' ? null : stateOf(cell));
+    return stateOfResult(cell, true) ?? (own?.role === 'result' ? null : stateOf(cell));
   return stateOf(cell);
 }
