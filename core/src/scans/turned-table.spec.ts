@@ -19,7 +19,7 @@ describe('a table whose columns are modules', () => {
     'State     | Airbag   | Body     | ABS | Park aid',
     'present   | B0051-1A |          |     |',
     'in memory | B0072-11 | B1A22-15 |     |',
-    'answers   | yes      | yes      | yes | no',
+    'answered  | yes      | yes      | yes | no',
   ].join('\n');
   const commas =
     ',Airbag,Body,ABS,Park aid\nActive,B0051-1A,,,\nStored,B0072-11,B1A22-15,,\nState,answered,answered,no codes,no answer';
