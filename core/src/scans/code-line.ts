@@ -18,7 +18,7 @@ import {
   trimCell,
   unknownStatus,
 } from './status-cell.js';
-import { readTypeCell, typeInFront } from './type-cell.js';
+import { readTypeCell, typeIn, typeInFront } from './type-cell.js';
 import { isFigureWord, labelOf, reachWordOf, saysOfAll, statusWordOf } from './vocabulary.js';
 
 export interface FoundCode extends CodeReading, StatusReading {
@@ -241,7 +241,8 @@ function finish(
   told: StatusReading | null,
 ): FoundCode {
   let rest = behindCode;
-  let { failureType } = code;
+  let failureType =
+    legend?.decimalTypes && code.failureType !== null ? typeIn(code.failureType, true) : code.failureType;
   let status: StatusReading =
     code.statusByte === null
       ? unknownStatus
@@ -299,7 +300,7 @@ function finish(
   }
   const heldType = legend?.typeHeld && failureType === null ? /\(([\da-f]{2})\)/i.exec(rest) : null;
   if (heldType) {
-    failureType = heldType[1]!.toUpperCase();
+    failureType = legend!.decimalTypes ? typeIn(heldType[1]!, true) : heldType[1]!.toUpperCase();
     rest = rest.replace(heldType[0], ' ');
   }
   const byte =
@@ -340,7 +341,12 @@ function finish(
       status = said;
       continue;
     }
-    const type = failureType === null && index === 0 ? readTypeCell(cell) : null;
+    const type =
+      failureType !== null || index > 0
+        ? null
+        : legend?.decimalTypes
+          ? typeIn(cell.replace(/^[[(]|[\])]$/g, ''), true)
+          : readTypeCell(cell);
     if (type !== null && !isStatusByte(cells, index)) {
       failureType = type;
       continue;

@@ -73,7 +73,12 @@ export function headerColumns(
       labels[numbered] = plain('address');
     if (!labels.some((label) => label?.role === 'module')) labels[name] = plain('module');
   }
-  const alone = cells.map((cell) => marks?.get(cell.trim()) ?? statusWordOf(cell.trim()));
+  const alone = cells.map(
+    (cell) =>
+      marks?.get(cell.trim()) ??
+      marks?.get(cell.trim().replace(/\.$/, '').toUpperCase()) ??
+      statusWordOf(cell.trim()),
+  );
   // `Now   Memory`
   const words = alone.some((word) => word?.status === 'active')
     ? alone.map((word, at) => word ?? (labels[at] === null ? statusOfField(cells[at]!.trim()) : null))

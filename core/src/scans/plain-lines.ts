@@ -8,7 +8,13 @@ import { stateOf } from './module-state.js';
 import { namesInOrder } from './name-order.js';
 import { type ReadingOrder } from './page-columns.js';
 import { blank, type Plain, when } from './plain.js';
-import { loggerIn, programSteps, withLabelsBeside, withoutEdges } from './program-lines.js';
+import {
+  loggerIn,
+  programSteps,
+  withAddressesBelow,
+  withLabelsBeside,
+  withoutEdges,
+} from './program-lines.js';
 
 const speech =
   /^\[?(?:\d{1,4}[./-]\d{1,2}[./-]\d{2,4},?\s)?\d{1,2}:\d{2}(?::\d{2})?(?:\s?[AP]M)?\]?\s(?:-\s)?(\p{L}[^:]{1,30}):\s/iu;
@@ -58,30 +64,43 @@ const withoutSlashes: Plain = (line) => {
 
 export interface AddressBook {
   readonly names: ReadonlyMap<string, string>;
-  /** The line that they are printed on. */
-  readonly line: number;
+  /** The lines that they are printed on. */
+  readonly lines: readonly number[];
 }
 
-const addressed = /^\s{0,9}((?:0x)?[\dA-F]{2,3})\s?[:=]\s/i;
+const addressed = /^\s{0,9}((?:0x)?[\dA-F]{2,3})(?:\s?[:=]\s|\s{1,9}(?![:=]))/i;
 
-/** `15 = Airbag, 17 = Cluster`, and lines that begin with those addresses; null for none. */
+const entry = /^\s{0,9}((?:0[xX])?[\da-fA-F]{2,3})\s?=\s?(\p{L}.{1,40})$/u;
+
+/** `15 = Airbag, 17 = Cluster`, or one of them on a line, and lines that begin with those addresses; null for none. */
 export function addressesIn(lines: Lines): AddressBook | null {
+  const single = new Map<string, string>();
+  const places: number[] = [];
   for (const { at, line } of firstLines(lines, 300)) {
+    if (!line.includes('=')) continue;
     const names = new Map<string, string>();
     const parts = line.split(/[,;]\s{1,9}/);
     for (const part of parts) {
-      const [, address, name] = /^\s{0,9}((?:0[xX])?[\da-fA-F]{2,3})\s?=\s?(\p{L}.{1,40})$/u.exec(part) ?? [];
+      const [, address, name] = entry.exec(part) ?? [];
       if (address === undefined || !/\d/.test(address) || readModuleName(name!) === null) break;
       names.set(address.toUpperCase(), name!.trim());
     }
-    if (names.size < 2 || names.size < parts.length) continue;
-    let used = 0;
-    for (const below of firstLines(lines, 20))
-      if (below.at > at && names.has(addressed.exec(below.line)?.[1]?.toUpperCase() ?? '')) used++;
-    if (used >= 2) return { names, line: at };
+    if (parts.length === 1 && names.size === 1) {
+      for (const [address, name] of names) single.set(address, name);
+      places.push(at);
+    } else if (names.size >= 2 && names.size === parts.length && isUsed(lines, names))
+      return { names, lines: [at] };
   }
-  return null;
+  return single.size >= 2 && isUsed(lines, single) ? { names: single, lines: places } : null;
 }
+
+/** True where lines begin with the addresses. */
+const isUsed = (lines: Lines, names: ReadonlyMap<string, string>): boolean =>
+  countFirst(
+    lines,
+    60,
+    (line) => !entry.test(line) && names.has(addressed.exec(line)?.[1]?.toUpperCase() ?? ''),
+  ) >= 2;
 
 /** A line with the name in place of the address that it begins with. */
 const withNameOf = (line: string, { names }: AddressBook): string =>
@@ -231,7 +250,7 @@ export function plainOrder(
   text: string,
   book: AddressBook | null,
 ): ReadingOrder {
-  const order = withoutEdges(withLabelsBeside(printed, lines), lines);
+  const order = withAddressesBelow(withoutEdges(withLabelsBeside(printed, lines), lines), lines);
   const front = speakerIn(lines) ?? levelIn(lines) ?? loggerIn(lines);
   // A quick look, before a whole report is searched for a shape.
   const has = (sign: string): boolean => text.includes(sign);

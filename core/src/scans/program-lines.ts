@@ -2,6 +2,7 @@
 import { readCode } from '../codes/index.js';
 import { splitCells } from './cells.js';
 import { anyCode, countFirst, eachCode, firstLines } from './first-lines.js';
+import { readModuleName } from './heading.js';
 import { type Lines } from './lines.js';
 import { type ReadingOrder } from './page-columns.js';
 import { type Plain, when } from './plain.js';
@@ -157,6 +158,46 @@ export function withLabelsBeside(order: ReadingOrder, lines: Lines): ReadingOrde
       const own = order.at(at);
       if (roleOver(own) !== null) return `${bareLabel(own)}: ${order.at(at + 1).trim()}`;
       return roleOver(order.at(at - 1)) === null ? own : nothing;
+    },
+  };
+}
+
+const addressAlone = /^(?:0[xX])?(?=[A-F]?\d)[\dA-F]{2}[hH]?$/;
+const countAlone = /^\d{1,2}$/;
+
+/** A name over its address, and the number of its codes below that where there is one: cells copied off a page. */
+const headOf = (above: string, address: string): boolean =>
+  addressAlone.test(address) &&
+  /^\p{L}[\p{L}\d ./-]{2,50}$/u.test(above) &&
+  labelOf(above) === null &&
+  statusWordOf(above) === null &&
+  readModuleName(above) !== null;
+
+/** `Airbag`, `58` and `2` below each other as `Airbag (58): 2 codes`; else the lines as they are. */
+export function withAddressesBelow(order: ReadingOrder, lines: Lines): ReadingOrder {
+  const addresses = new Set<string>();
+  for (const { at, line } of firstLines(lines, 60)) {
+    const below = lines
+      .at(at + 1)
+      .slice(0, 8)
+      .trim();
+    if (!headOf(line.trim(), below)) continue;
+    if (addresses.has(below)) return order;
+    addresses.add(below);
+  }
+  if (addresses.size < 3) return order;
+  const isHead = (at: number): boolean => headOf(order.at(at).trim(), order.at(at + 1).trim());
+  return {
+    ...order,
+    at: (at) => {
+      const own = order.at(at);
+      if (isHead(at)) {
+        const count = order.at(at + 2).trim();
+        const codes = countAlone.test(count) ? `: ${count} codes` : '';
+        return `${own.trim()} (${order.at(at + 1).trim()})${codes}`;
+      }
+      const isOfHead = isHead(at - 1) || (countAlone.test(own.trim()) && isHead(at - 2));
+      return isOfHead ? nothing : own;
     },
   };
 }

@@ -84,7 +84,7 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
   const lines = plainOrder(printed, all, text, book);
   const language = languageIn(all);
   const words = [...(known.words ?? []), ...shortWordsIn(text, language)];
-  const legend = withLines(withLearned(legendOf(all), words), book ? [book.line] : []);
+  const legend = withLines(withLearned(legendOf(all), words), book?.lines ?? []);
   const linesBelow = linesBelowCodes(all);
   const page: Page = {
     lines,

@@ -40,6 +40,7 @@ export function takeRow(
   if (found.length === 0 && /^\d{1,3}$/.test(code)) found = codesInAnother(cells);
   // A line that begins with a code where the table has none belongs to something else.
   if (found.length === 0 && code !== '' && beginsWithCode(cells)) return false;
+  if (found.length === 0 && holdsCodeElsewhere(cells, columns)) return false;
   let said = found.length > 0 ? null : stateIn(cells, columns, legend);
   if (found.length === 0 && said === null && carries && carryOn(reading, cells, columns, line)) return true;
   // Where no column is of modules, a line with a name of its own is no row of the table.
@@ -129,6 +130,16 @@ function codesOf(cell: string, bytes: boolean, reading: Reading, legend: Legend)
   if (reading.book.isCode(cell)) return [bare(cell.toUpperCase(), null, false)];
   return readCodeLine(cell, legend)?.codes ?? [];
 }
+
+/** A code where none is looked for: the row is no row of this table. */
+const holdsCodeElsewhere = (cells: readonly string[], columns: Columns): boolean =>
+  cells.some(
+    (cell, at) =>
+      exactCode.test(cell) &&
+      !/^(?:ident|text|readerSoftware|date|other)$/.test(columns[at]?.role ?? '') &&
+      readCodeLine(cell) !== null,
+  );
+const exactCode = /(?<![\w.-])[PCBU][0-3][\dA-F]{3}(?![\dA-F])/;
 
 /** The codes of the first cell that begins with one. */
 const codesInAnother = (cells: readonly string[]): readonly FoundCode[] =>

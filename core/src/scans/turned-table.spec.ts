@@ -35,6 +35,21 @@ describe('a table whose columns are modules', () => {
       });
     });
 
+  it('may have no labels: codes and states, each under a name', () => {
+    const text = [
+      'Latch front left      Tensioner right      Column lock      Fog lamp',
+      '----------------      ---------------      -----------      --------',
+      'B1402-13 active       B0083-11 active      no codes         no answer',
+      'B1415-16 stored',
+    ].join('\n');
+    expect(codes(text)).toEqual([
+      'Latch front left B1402 active',
+      'Tensioner right B0083 active',
+      'Latch front left B1415 stored',
+    ]);
+    expect(Object.values(reaches(text))).toEqual(['answered', 'answered', 'answered', 'silent']);
+  });
+
   it('calls no module clean of which only dashes are told, where others have figures', () => {
     const text =
       'Unit     Airbag     Body       Roof\nCodes    1          0          -\nActive   B0051-1A   -          -';

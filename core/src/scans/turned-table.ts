@@ -1,9 +1,10 @@
 /** Tables whose columns are modules: what stands in front of a row says what is read of each. */
-import { cellsOf } from './cells.js';
+import { type Cell, cellsOf } from './cells.js';
 import { readCodeLine } from './code-line.js';
 import { anyCode, firstLines } from './first-lines.js';
 import { readModuleName } from './heading.js';
 import { type Lines, saysSomething } from './lines.js';
+import { stateOf } from './module-state.js';
 import { statusOfPlural } from './section-words.js';
 import { labelOf, reachWordOf, statusWordOf } from './vocabulary.js';
 
@@ -17,6 +18,8 @@ export interface TurnedTable {
   readonly names: readonly string[];
   /** Where the columns of the names begin, where blanks part them. */
   readonly starts: readonly number[];
+  /** Nothing stands in front of the rows: each cell is a code with its status, or says something of its module. */
+  readonly bare: boolean;
 }
 
 /** Lines below the names in which the first code stands. */
@@ -32,11 +35,9 @@ export interface TurnedRow {
 }
 
 /** The row of such a table; null for a line that is none. */
-export function rowOf(
-  table: Pick<TurnedTable, 'separator' | 'starts' | 'names'>,
-  line: string,
-): TurnedRow | null {
-  const { separator, starts, names } = table;
+export function rowOf(table: Omit<TurnedTable, 'at'>, line: string): TurnedRow | null {
+  const { separator, starts, names, bare } = table;
+  if (bare) return bareRow(table, line);
   if (separator !== null) {
     const cells = partsOf(line, separator);
     return cells.length > 1 && cells.length <= names.length + 1 && cells[0] !== ''
@@ -45,14 +46,30 @@ export function rowOf(
   }
   const [first, ...others] = cellsOf(line, null, starts);
   if (first === undefined || others.length === 0 || first.from >= starts[0]!) return null;
-  const cells = names.map(() => '');
-  for (const { text, from } of others) {
+  const cells = inColumns(others, starts);
+  return cells && { label: first.text, cells };
+}
+
+/** Cells in their columns; null where one stands in front of all. */
+function inColumns(own: readonly Cell[], starts: readonly number[]): readonly string[] | null {
+  const cells = starts.map(() => '');
+  for (const { text, from } of own) {
     const at = starts.findLastIndex((start) => start <= from + 1);
     if (at < 0) return null;
     cells[at] = cells[at] === '' ? text : `${cells[at]!}   ${text}`;
   }
-  return { label: first.text, cells };
+  return cells;
 }
+
+/** A row without a label: codes and states, each under a name. */
+function bareRow({ starts }: Omit<TurnedTable, 'at'>, line: string): TurnedRow | null {
+  const cells = inColumns(cellsOf(line, null, starts), starts);
+  return cells?.every((cell) => cell === '' || isCodeCell(cell) || stateOf(cell) !== null)
+    ? { label: '', cells }
+    : null;
+}
+
+const isCodeCell = (cell: string): boolean => anyCode.test(cell) && readCodeLine(cell)?.before === null;
 
 function partsOf(line: string, separator: Exclude<Separator, null>): readonly string[] {
   const framed = separator === '|' ? line.trim().replace(/^\||\|$/g, '') : line;
@@ -80,7 +97,7 @@ function namesIn(line: string, separator: Separator): Omit<TurnedTable, 'at'> | 
   if (own.length < 2 || own.length > mostNames || !own.every(({ text }) => isName(text))) return null;
   // The first column is the label's; where blanks part the columns it may have no name of its own.
   if (separator !== null && !labelled) return null;
-  return { separator, names: own.map(({ text }) => text), starts: own.map(({ from }) => from) };
+  return { separator, names: own.map(({ text }) => text), starts: own.map(({ from }) => from), bare: false };
 }
 
 /** A row of a status, or of codes, with a code in it. */
@@ -102,6 +119,7 @@ export function turnedTable(lines: Lines): TurnedTable | null {
     if (separator === null && !/\S\s{2,}\S/.test(line)) continue;
     const names = namesIn(line, separator);
     if (names === null) continue;
+    if (separator === null && isOverBareRows(lines, at, names)) return { at, ...names, bare: true };
     for (let next = at + 1; next <= Math.min(at + linesBelow, lines.count); next++) {
       const below = lines.at(next).slice(0, 400);
       if (holdsCodes(names, below)) return { at, ...names };
@@ -109,4 +127,22 @@ export function turnedTable(lines: Lines): TurnedTable | null {
     }
   }
   return null;
+}
+
+/**
+ * True where right below the names, or a rule, every column has a code or says something of its module, and nothing else
+ * stands there up to a blank line: two columns of a page have headings of their own.
+ */
+function isOverBareRows(lines: Lines, at: number, names: Omit<TurnedTable, 'at'>): boolean {
+  const rule = /^[\s=_–—-]{4,400}$/.test(lines.at(at + 1).slice(0, 400));
+  const from = at + (rule ? 2 : 1);
+  for (let next = from; next < from + linesBelow; next++) {
+    const line = lines.at(next).slice(0, 400);
+    if (!saysSomething(line)) return next > from;
+    const row = bareRow(names, line);
+    if (row === null) return false;
+    const coded = row.cells.filter(isCodeCell).length;
+    if (next === from && (row.cells.includes('') || coded === 0 || coded === row.cells.length)) return false;
+  }
+  return true;
 }

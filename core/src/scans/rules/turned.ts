@@ -15,10 +15,10 @@ export function takeTurned(reading: Reading, line: Line, table: TurnedTable): bo
   }
   const row = line.at > table.at ? rowOf(table, line.text) : null;
   if (row === null) return false;
-  const status = statusOfRow(row.label);
+  const status = table.bare ? undefined : statusOfRow(row.label);
   const label = labelOf(row.label);
   const told = row.cells.map((cell) => (status === undefined ? saidIn(cell, row.label) : null));
-  const coded = status !== undefined || label?.role === 'code';
+  const coded = table.bare || status !== undefined || label?.role === 'code';
   if (
     !coded &&
     !/^(?:codeCount|result|count|status)$/.test(label?.role ?? '') &&
