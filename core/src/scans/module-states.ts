@@ -226,6 +226,20 @@ function namedInTurn(line: string, legend: Reaches): Said {
   return found.length === parts.length ? found : null;
 }
 
+/** `GW OK / AIRBAG 2 / ROOF KO`: names with a word of the legend, or with the number of their codes. */
+function shortInTurn(line: string, legend: Reaches): Said {
+  const parts = line.trim().split(/\s[/|]\s|\s{3,80}/);
+  if (parts.length < 3 || parts.length > mostNames) return null;
+  const found = parts.flatMap((part): ModuleState[] => {
+    const [, name, said] = /^(\p{L}[^:=]{1,40}?)\s(\S{1,12})$/u.exec(part) ?? [];
+    if (name === undefined || !readModuleName(name)) return [];
+    const count = /^\d{1,2}$/.test(said!) ? Number(said) : null;
+    const reach = count === null ? stateOf(said!, legend) : count === 0 ? 'clean' : 'holdsCodes';
+    return reach === null ? [] : [{ name, reach }];
+  });
+  return found.length === parts.length ? found : null;
+}
+
 /** Names in one line. */
 const mostNames = 24;
 
@@ -457,6 +471,7 @@ const ways: readonly Way[] = [
   answered,
   sentenced,
   namedInTurn,
+  shortInTurn,
   behindQuotes,
   numbered,
   byLetters,

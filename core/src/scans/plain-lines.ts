@@ -9,7 +9,9 @@ import { namesInOrder } from './name-order.js';
 import { type ReadingOrder } from './page-columns.js';
 import { blank, type Plain, when } from './plain.js';
 import {
+  countsRows,
   loggerIn,
+  withYesAndNo,
   programSteps,
   withAddressesBelow,
   withLabelsBeside,
@@ -259,6 +261,7 @@ export function plainOrder(
   const steps: readonly Plain[] = [
     ...when(front !== null, (line) => line.replace(front!, '')),
     ...programSteps(lines, text),
+    ...when(has(' rows)') && countsRows(lines), withYesAndNo),
     ...when(/[\u2500-\u257f]/.test(text), withoutBoxes),
     ...when(isSlashed(lines), withoutSlashes),
     ...when(/^\s{0,9}\*{8,200}\s{0,9}$/m.test(text.slice(0, firstPart)), withoutStars),

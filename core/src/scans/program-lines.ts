@@ -162,6 +162,19 @@ export function withLabelsBeside(order: ReadingOrder, lines: Lines): ReadingOrde
   };
 }
 
+const counted = /^\(\d{1,6}\srows?\)\s*$/;
+
+/** True where a database says how many rows it printed. */
+export const countsRows = (lines: Lines): boolean => countFirst(lines, 40, (line) => counted.test(line)) > 0;
+
+/** Its `t` and `f` between bars as words, and that number as nothing. */
+export const withYesAndNo: Plain = (line) =>
+  counted.test(line)
+    ? nothing
+    : line.replace(/(?<=\|\s{1,40})([tf])(?=\s{0,40}(?:\||$))/g, (_, letter: string) =>
+        letter === 't' ? 'yes' : 'no',
+      );
+
 const addressAlone = /^(?:0[xX])?(?=[A-F]?\d)[\dA-F]{2}[hH]?$/;
 const countAlone = /^\d{1,2}$/;
 

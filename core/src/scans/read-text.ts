@@ -176,10 +176,23 @@ const headLength = 65_536;
 const onlyOpens = /^\{\s{0,9}"[^"]{0,60}"\s{0,9}:\s{0,9}$/;
 
 /** What is read of a line, each part by itself: its sentences, or what stands between its tags. */
-const partsOf = (piece: string): readonly string[] =>
-  isPlain(piece)
-    ? sentencesOf(piece)
-    : segmentsOf(piece).filter((part) => saysSomething(part) && !onlyOpens.test(part));
+const partsOf = (piece: string): readonly string[] => {
+  if (isPlain(piece)) return partedBySigns(piece) ?? sentencesOf(piece);
+  const parts = segmentsOf(piece).filter((part) => saysSomething(part) && !onlyOpens.test(part));
+  return parts.length === 1 ? (partedBySigns(parts[0]!) ?? parts) : parts;
+};
+
+/** `Gateway ok; Airbag 2 faults: B1318, B1402; Roof no answer`: parts that each say something of a module, most of them without a code. */
+function partedBySigns(line: string): readonly string[] | null {
+  if (line.length > 600 || !line.includes('; ')) return null;
+  const parts = line.split(/;\s{1,9}/).map((part) => spoken(part.trim()));
+  const stated = parts.filter((part) => !codeToken.test(part) && moduleStates(part)[0]?.name != null);
+  return parts.length > 2 &&
+    2 * stated.length > parts.length &&
+    parts.every((part) => stated.includes(part) || (readCodeLine(part)?.before ?? null) !== null)
+    ? parts
+    : null;
+}
 
 /** `Airbag none. Cluster: B1318 active. Roof did not answer.`: sentences that each say something of a module; else the line. */
 function sentencesOf(line: string): readonly string[] {
@@ -201,8 +214,11 @@ function sentencesOf(line: string): readonly string[] {
 
 /** `Airbag none`, with what is said set apart. */
 function spoken(sentence: string): string {
-  const last = /^(.{2,60})\s(\p{L}{2,12})$/u.exec(sentence);
-  return last && reachWordOf(last[2]!) === 'clean' ? `${last[1]!}   ${last[2]!}` : sentence;
+  if (moduleStates(sentence)[0]?.name != null) return sentence;
+  const last = /^(.{2,60})\s(\S{2,12})$/u.exec(sentence);
+  return last && /^(?:clean|read)$/.test(reachWordOf(last[2]!) ?? '')
+    ? `${last[1]!}   ${last[2]!}`
+    : sentence;
 }
 
 /** True where every line begins with its own number, counted up. */

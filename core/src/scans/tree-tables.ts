@@ -25,9 +25,16 @@ const named = (row: Branch, names: readonly (string | null)[]): Branch => ({
   ...row,
   list: false,
   fields: row.fields.flatMap((field, at): Field[] =>
-    names[at] == null || field.value === 'null' || field.value === '' ? [] : [{ ...field, key: names[at] }],
+    names[at] == null || field.value === 'null' || field.value === ''
+      ? []
+      : [{ ...field, key: names[at], value: names[at] === byteName ? inHex(field.value) : field.value }],
   ),
 });
+
+const byteName = 'status byte';
+const inHex = (figure: string): string => `0x${Number(figure).toString(16).padStart(2, '0')}`;
+/** Nothing that is counted comes so often. */
+const mostCounted = 24;
 
 /** What the cells of nameless rows hold, by the values of all rows: `["Airbag", "B1318-16", "active"]`; null where no row has a code. */
 function namesByValues(rows: readonly Branch[]): readonly (string | null)[] | null {
@@ -54,21 +61,32 @@ function namesByValues(rows: readonly Branch[]): readonly (string | null)[] | nu
   const type = columns.findIndex(
     (values, at) => at > code && values.length > 0 && values.every((value) => /^[\dA-F]{2}$/i.test(value)),
   );
+  // A number up to 255 behind the code, where some are no count: its status byte.
+  const byte = columns.findIndex(
+    (values, at) =>
+      at > code &&
+      values.length > 0 &&
+      rows.every(({ fields }) => fields[at]!.value === 'null' || fields[at]!.figure === true) &&
+      values.every((value) => /^\d{1,3}$/.test(value) && Number(value) < 256) &&
+      values.some((value) => Number(value) > mostCounted),
+  );
   const text = columns.findIndex(
     (values, at) => ![code, status, module].includes(at) && most(values, (value) => /\p{L}{3}/u.test(value)),
   );
   return columns.map((_, at) =>
     at === code
       ? 'code'
-      : at === status
-        ? 'status'
-        : at === module
-          ? 'module'
-          : at === type
-            ? 'type'
-            : at === text
-              ? 'text'
-              : null,
+      : at === byte
+        ? byteName
+        : at === status
+          ? 'status'
+          : at === module
+            ? 'module'
+            : at === type
+              ? 'type'
+              : at === text
+                ? 'text'
+                : null,
   );
 }
 

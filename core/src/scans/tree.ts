@@ -9,6 +9,8 @@ export interface Field {
   readonly key: string;
   readonly value: string;
   readonly line: number;
+  /** A number of JSON. */
+  readonly figure?: boolean;
 }
 
 /** An object, a list or an element: its plain values, and what is nested in it. */
@@ -110,7 +112,10 @@ function branchOf(key: string, node: Node, lineAt: (at: number) => number): Bran
     if (!value) continue;
     const own = name === null ? '' : String(name.value);
     if (value.type === 'object' || value.type === 'array') branch.branches.push(branchOf(own, value, lineAt));
-    else branch.fields.push({ key: own, value: String(value.value), line: lineAt(value.offset) });
+    else {
+      const field = { key: own, value: String(value.value), line: lineAt(value.offset) };
+      branch.fields.push(value.type === 'number' ? { ...field, figure: true } : field);
+    }
   }
   return withNamedCells(branch);
 }

@@ -16,7 +16,7 @@ export const english: LanguageWords = {
     permanent: 'permanent|perm',
   },
   reach: {
-    read: 'found|detected|up|replied|replies|reachable|were found|found and read|connection established|connected ok|communicated|reply|answer|positive|connected|linked|read|answered|responded|communication ok|positive response|reached|yes|identified|alive|present|online|talking|communicating|complete|done|success|successful|scanned',
+    read: 'pos|positive|found|detected|up|replied|replies|reachable|were found|found and read|connection established|connected ok|communicated|reply|answer|positive|connected|linked|read|answered|responded|communication ok|positive response|reached|yes|identified|alive|present|online|talking|communicating|complete|done|success|successful|scanned',
     clean:
       'fine|healthy|error free|in order|with nothing|no events|without entries|without any code|ok|pass|passed|none|clear|clean|no dtc|no dtcs|no code|no codes|no fault|no faults|no error|no errors|no trouble codes|no fault codes|no fault entries|no entries|no entry|no faults stored|without faults|without codes|fault free|nothing found|nothing stored|no trouble|no dtcs stored|nil|no dtcs present|empty|empty fault memory|fault memory empty|memory empty|memory clear|nothing in there|nothing to report|no stored faults|no issues|no problems|healthy|good|zero faults|zero codes|no faults recorded|no trouble code|no entries stored|no codes set|no active codes|free of faults|all clear|no findings|no alarms|none stored|none found|no active or stored faults|no fault memory entries|no malfunctions|no malfunction|no defects|no dtc s|no faults detected|no fault detected|no codes detected|no faults present|faults not found|fault codes not found|codes not found|dtcs not found|errors not found',
     silent:
@@ -43,7 +43,7 @@ export const english: LanguageWords = {
       'network id|network address|bus address|ecu id|module id|unit id|address|addr|id|bus id|node|node id|can id',
     code: 'finding|findings|problem|problems|diagnostic code|diagnostic codes|diagnostic trouble code|diagnostic trouble codes|issue|issues|event|events|first fault|first code|code|codes|dtc|dtcs|fault|faults|fault code|trouble code|error|errors|error code|entry|entries|fault entry',
     type: 'kind|subcode|failure byte|fault type|fault byte|extension byte|detail code|type|failure type|ftb|ft|sub|subtype|sub code|sub type|symptom|suffix|fault symptom|failure',
-    status: 'sta|flag|flags|current state|current status|cond|presence|status|state|condition|stat|st',
+    status: 'sts|sta|flag|flags|current state|current status|cond|presence|status|state|condition|stat|st',
     byte: 'bits|sb|stb|byte|hex|bytes|mask|status mask|dtc mask',
     count:
       'flt|faults no|count|counter|occurrences|occurrence|times|times seen|seen|freq|frequency|number of|how often|occ|cnt|qty|hits|times set|cycles|no of times',

@@ -16,7 +16,7 @@ export const french: LanguageWords = {
     permanent: 'permanent|permanente',
   },
   reach: {
-    read: 'trouvé|trouvés|trouvée|trouvées|détecté|détectés|connexion établie|a communiqué|communique|positive|positif|établie|établi|connecté|connectée|lu|lue|identifié|oui|répond|a répondu|communication ok|lecture ok|correcte|effectuée|effectué|terminée|présent|dialogue ok|en ligne|réussie',
+    read: 'bonne|bon|réussie|trouvé|trouvés|trouvée|trouvées|détecté|détectés|connexion établie|a communiqué|communique|positive|positif|établie|établi|connecté|connectée|lu|lue|identifié|oui|répond|a répondu|communication ok|lecture ok|correcte|effectuée|effectué|terminée|présent|dialogue ok|en ligne|réussie',
     clean:
       'aucun événement|sans défauts|aucune entrée|aucun dtc|pas de dtc|0 dtc|aucun défaut|pas de défaut|sans défaut|aucun code|pas de code|sans code|aucun|néant|aucun code défaut|pas de code défaut|rien à signaler|zéro défaut|aucune anomalie|ras|rien|mémoire vide|vide|pas de défauts|aucun défaut mémorisé|aucun défaut présent|aucun défaut détecté|exempt de défaut|bon|conforme|aucun problème|aucun code présent|pas d anomalie|sans anomalie|aucune panne|mémoire défauts vide|zéro|0 défaut',
     silent:
@@ -46,7 +46,7 @@ export const french: LanguageWords = {
     byte: 'octet|octets',
     count: 'nombre|nombre de|compteur|occurrences|fréquence|nb|fois|apparitions',
     text: 'motif|raison|libellé|description|intitulé|désignation|signification|texte|message|remarque|commentaire',
-    result: 'résultat|trouvé',
+    result: 'lecture|résultat|trouvé',
     link: 'répond|contact|comm|etat comm|connexion|communication|réponse|liaison|dialogue|identifié|identifie|présent au réseau',
     total: 'total|somme|au total',
     ident:
