@@ -223,7 +223,8 @@ function moduleBefore(before: string, legend?: Legend): string | null {
   while (words.length > 1 && labelOf(words.at(-1)!.replace(/[:=.]{1,200}$/, ''))?.role === 'code') {
     words.pop();
     // `Airbag 2 faults:`
-    if (words.length > 1 && /^\d{1,2}$/.test(words.at(-1)!)) words.pop();
+    if (words.length > 1 && (/^\d{1,2}$/.test(words.at(-1)!) || isFigureWord(words.at(-1)!))) words.pop();
+    words.push(words.pop()!.replace(/,$/, ''));
   }
   return words.join(' ');
 }

@@ -4,6 +4,7 @@ import { remembered } from './remembered.js';
 import {
   isArticle,
   isFigureWord,
+  isOrdinal,
   isOnlyLabel,
   isFiller,
   isVerb,
@@ -267,7 +268,8 @@ export const readModuleName = remembered((text: string): Heading | null => {
   // `Fault codes before work`
   const [first, second, ...more] = name.split(' ');
   if (second !== undefined && more.length > 0 && labelOf(`${first!} ${second}`)?.role === 'code') return null;
-  if (isFigureWord(name) || statusWordOf(name) !== null || reachWordOf(name) !== null) return null;
+  if (isFigureWord(name) || isOrdinal(name) || statusWordOf(name) !== null || reachWordOf(name) !== null)
+    return null;
   if (!labelled && (isOnlyLabel(name) || isPlate(name) || isNumbered(name))) return null;
   // `19 02 FF`: bytes.
   if (/^(?:[\da-f]{2}\s){1,40}[\da-f]{2}$/i.test(name)) return null;

@@ -5,6 +5,7 @@ import { isUnread, stateOf, unreadIn } from './module-state.js';
 import { mayStateModule } from './quick-looks.js';
 import { statusOfPlural } from './section-words.js';
 import {
+  denies,
   isAsking,
   isFiller,
   isModuleToken,
@@ -499,10 +500,14 @@ export function moduleStates(line: string, legend?: ReadonlyMap<string, ReachWor
   if ((legend === undefined || legend.size === 0) && !mayStateModule(line)) return [];
   for (const way of ways) {
     const said = way(line, legend);
-    if (said !== null) return said;
+    if (said !== null) return said.some(isDenied) ? [] : said;
   }
   return [];
 }
+
+/** `I could not get the park aid to talk`: what stands in front turns it into its opposite. */
+const isDenied = ({ name, reach }: ModuleState): boolean =>
+  reach === 'read' && name !== null && name.split(/\s+/).slice(0, -1).some(denies);
 
 /** A longer line says something of itself. */
 const longestLine = 300;

@@ -24,6 +24,7 @@ import { readingOrder } from './page-columns.js';
 import { blank } from './plain.js';
 import { addressesIn, plainOrder } from './plain-lines.js';
 import { type LineMark, PatternBook, type ReportPatterns, patternsFor } from './patterns.js';
+import { proseOrder } from './prose.js';
 import { Line, Reading } from './reading.js';
 import { takeBelow, takeCodes, takeContinuation, takeOverCode, takeStatus } from './rules/codes.js';
 import { answerIn, isExchange } from './rules/exchange.js';
@@ -81,7 +82,10 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
   const book = addressesIn(all);
   const turned = turnedTable(all);
   const printed = readingOrder(all, turned !== null);
-  const lines = plainOrder(printed, all, text, book);
+  const plain = plainOrder(printed, all, text, book);
+  const lines = plain === printed ? proseOrder(plain, all) : plain;
+  // Sentences are no lines of the page.
+  const inSentences = plain === printed && lines !== plain;
   const language = languageIn(all);
   const words = [...(known.words ?? []), ...shortWordsIn(text, language)];
   const legend = withLines(withLearned(legendOf(all), words), book?.lines ?? []);
@@ -108,7 +112,7 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
   const idle = new IdleLines(lines);
   const marked = new Map((marks ?? []).map((mark) => [mark.line, mark]));
   const numbered = isNumbered(all);
-  const asPrinted = lines === printed && !numbered;
+  const asPrinted = (lines === printed || inSentences) && !numbered;
   const taught =
     marked.size > 0 || (patterns !== undefined && patterns.codes.length + patterns.lines.length > 0);
   for (let at = 1; at <= lines.count; at++) {

@@ -199,4 +199,40 @@ describe('rows of cells', () => {
       ['', ''],
     ]);
   });
+
+  it('without names have those of what they hold', () => {
+    const rows =
+      '[["Airbag","B0051-1A","active","squib"],["Airbag","B0072-11","stored","sensor"],["ABS",null,"no codes",null],["Roof",null,"no answer",null]]';
+    expect(codesOf(rows)).toEqual(['Airbag B0051-1A active, line 1', 'Airbag B0072-11 stored, line 1']);
+    expect(modulesOf(rows)).toEqual(['Airbag: answered', 'ABS: answered', 'Roof: silent']);
+    const map = '{"Airbag":[["B0051-1A","active"],["B0072-11","stored"]],"ABS":[],"Roof":"no answer"}';
+    expect(codesOf(map)).toEqual(['Airbag B0051-1A active, line 1', 'Airbag B0072-11 stored, line 1']);
+  });
+
+  it('hold a status byte where their numbers are no counts', () => {
+    const rows = (first: number, second: number) =>
+      codesOf(`{"units":[{"n":"Airbag","dtcs":[["B1009","11",${first}],["B1010","13",${second}]]}]}`);
+    expect(rows(47, 40)).toEqual(['Airbag B1009-11 active, line 1', 'Airbag B1010-13 stored, line 1']);
+    expect(rows(9, 3)).toEqual(['Airbag B1009-11 unknown, line 1', 'Airbag B1010-13 unknown, line 1']);
+  });
+
+  it('may be lists side by side, or strings that each name their module', () => {
+    expect(codesOf('{"Airbag":{"codes":["B0051-1A","B0072-11"],"status":["active","stored"]}}')).toEqual([
+      'Airbag B0051-1A active, line 1',
+      'Airbag B0072-11 stored, line 1',
+    ]);
+    const strings = '{"scan":["Airbag: B0051-1A active","ABS: no codes","Roof: no answer"]}';
+    expect(codesOf(strings)).toEqual(['Airbag B0051-1A active, line 1']);
+    expect(modulesOf(strings)).toEqual(['Airbag: answered', 'ABS: answered', 'Roof: silent']);
+  });
+
+  it('are read as programs print them', () => {
+    const tuples = "faults = [\n  ('Airbag', 'B0051-1A', 'active'),\n]\nclean = ['ABS']\nsilent = ['Roof']\n";
+    expect(codesOf(tuples)).toEqual(['Airbag B0051-1A active, line 2']);
+    expect(modulesOf(tuples)).toEqual(['Airbag: answered', 'ABS: answered', 'Roof: silent']);
+    const map = "{'Airbag': {'B0051-1A': 'active'}, 'ABS': {}, 'Roof': None}";
+    expect(modulesOf(map)).toEqual(
+      jasmine.arrayWithExactContents(['Airbag: answered', 'ABS: answered', 'Roof: unclear']),
+    );
+  });
 });

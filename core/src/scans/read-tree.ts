@@ -9,6 +9,7 @@ import { readModuleName } from './heading.js';
 import { type Legend, legendOf, withLearned } from './legend.js';
 import { Lines } from './lines.js';
 import { stateOf, stateOfResult, unreadIn } from './module-state.js';
+import { moduleStates } from './module-states.js';
 import { type Pair } from './pairs.js';
 import { PatternBook, patternsFor } from './patterns.js';
 import { type TextOptions } from './read-text.js';
@@ -32,6 +33,7 @@ import {
   isName,
   isNamedMap,
   isOfStatus,
+  isSpokenList,
   lineOf,
   listsCodes,
   mayHoldCode,
@@ -121,7 +123,7 @@ class TreeReading {
   }
 
   private isModule(branch: Branch): boolean {
-    if (isCodeBranch(branch) || branch.branches.some(namesItsModule)) return false;
+    if (isCodeBranch(branch) || isSpokenList(branch) || branch.branches.some(namesItsModule)) return false;
     // `"Restraints": ["B1318-16"]`, `<unit name="Restraints"><fault ...`: a list of codes under a name.
     // `{"Restraints": ["B1318-16"], "Body": []}`: a map of modules.
     if (branch.branches.filter(({ list, key }) => list && isName(key)).length > 1) return false;
@@ -139,6 +141,10 @@ class TreeReading {
     }
     if (isCodeBranch(branch)) {
       this.takeFlatCode(branch);
+      return;
+    }
+    if (isSpokenList(branch)) {
+      for (const field of branch.fields) this.takeSpoken(field);
       return;
     }
     // `"modules": {"Cluster": "no codes", "Roof": "no response"}`
@@ -343,6 +349,19 @@ class TreeReading {
     }
     if (code!.status === 'unknown' && statuses.length === 1)
       give(code!, { ...readStatusCell(statuses[0]!.value)!, by: 'guess' });
+  }
+
+  /** `Airbag: B1318 active`, `Roof: no answer`: a line in a list. */
+  private takeSpoken(field: Field): void {
+    const line = lineOf(field);
+    const name = readCodeLine(field.value)?.before;
+    const states = name == null ? moduleStates(field.value, this.legend.reaches) : [];
+    const heading = readModuleName(name ?? states[0]?.name ?? '');
+    if (!heading) return this.reading.mark(line, 'header');
+    this.reading.enter(heading.name, line, { address: heading.address, by: 'word' });
+    if (name != null) return this.takeCodes(field.value, line);
+    this.reading.say(states[0]!.reach);
+    this.reading.mark(line, 'module');
   }
 
   /** Codes in a value, with what stands beside them. */

@@ -254,3 +254,103 @@ describe('what a report says twice, or not at all', () => {
     expect(brief('Body\nPart no. of the old unit was B1234-77, in the box.')).toEqual([]);
   });
 });
+
+describe('what stands beside each other in a line', () => {
+  it('is parted by semicolons where most parts say something of a module', () => {
+    expect(
+      brief(
+        'Gateway i.O.; Airbag 2 Fehler: B1009-11 statisch, B1010-13 sporadisch; Sperre nicht erreichbar; Tür i.O.',
+      ),
+    ).toEqual([
+      'Gateway: answered',
+      'Airbag: answered',
+      'Sperre: silent',
+      'Tür: answered',
+      'Airbag B1009-11 active',
+      'Airbag B1010-13 stored',
+    ]);
+  });
+
+  it('stands under one status', () => {
+    expect(brief('ACTIVE: Roof C1F02-64; Lamp level C2210-54\nSTORED: Roof C1F11-00')).toEqual([
+      'Roof: answered',
+      'Lamp level: answered',
+      'Roof C1F02-64 active',
+      'Lamp level C2210-54 active',
+      'Roof C1F11-00 stored',
+    ]);
+  });
+
+  it('is said in turn with words of the legend', () => {
+    expect(
+      brief('GW OK / AIRBAG 1 / IMMO KO\nAIRBAG: B1009-11 P\nP=presente OK=nessun guasto KO=non risponde'),
+    ).toEqual(['GW: answered', 'AIRBAG: answered', 'IMMO: silent', 'AIRBAG B1009-11 active']);
+  });
+});
+
+describe('two tables', () => {
+  it('have the codes of the second in the modules that the first names, by a letter', () => {
+    expect(
+      brief(
+        'A   Roof control   ok, 1 code\nB   Lamp level   ok, 0 codes\n\nA   C1F02-64   active   motor\nB   C1F11-00   stored   pinch',
+      ),
+    ).toEqual([
+      'Roof control: answered',
+      'Lamp level: answered',
+      'Roof control C1F02-64 active',
+      'Lamp level C1F11-00 stored',
+    ]);
+  });
+
+  it('of which the first says how modules answered lose no code of the second', () => {
+    const text = [
+      'System                Adr.   Result   Faults',
+      'Latch front left      61     bad      1',
+      'Tensioner right       72     ok       0',
+      '',
+      'Details',
+      '61  B1402-13  Feedback open      present',
+    ].join('\n');
+    expect(brief(text)).toContain('Latch front left B1402-13 active');
+  });
+
+  it('of a database have letters for yes and no', () => {
+    const text = [
+      ' unit   | dtc   | ftb | active',
+      '--------+-------+-----+--------',
+      ' Airbag | B1009 | 11  | t',
+      ' Airbag | B1010 | 13  | f',
+      '(2 rows)',
+    ].join('\n');
+    expect(brief(text)).toEqual(['Airbag: answered', 'Airbag B1009-11 active', 'Airbag B1010-13 stored']);
+  });
+});
+
+describe('what is said of something that is no module', () => {
+  it('is not said of the module above', () => {
+    expect(
+      brief('Unit        Code       Status\nRoof        B1009-11   active\nof the      no answer'),
+    ).toEqual(['Roof: answered', 'Roof B1009-11 active']);
+    expect(brief('Body\n  B1318-16 active\nThe rest was fine.')).toEqual([
+      'Body: answered',
+      'Body B1318-16 active',
+    ]);
+  });
+
+  it('is no name where it stands in turn', () => {
+    expect(brief('Airbag module\nFirst, B1009-11, squib, present now.')).toEqual([
+      'Airbag module: answered',
+      'Airbag module B1009-11 active',
+    ]);
+  });
+});
+
+describe('decimal failure types', () => {
+  it('are so behind a code as well, in brackets or not', () => {
+    expect(brief('Failure type in decimal\nLatch\n  B1402 (19)  present\n  B1415-22  stored')).toEqual([
+      'Latch: answered',
+      'Latch B1402-13 active',
+      'Latch B1415-16 stored',
+    ]);
+  });
+});

@@ -3,6 +3,7 @@ import { isCodeBytes, readCode } from '../codes/index.js';
 import { readCodeLine } from './code-line.js';
 import { longestName, readModuleName } from './heading.js';
 import { stateOf } from './module-state.js';
+import { moduleStates } from './module-states.js';
 import { Line } from './reading.js';
 import { type Branch, type Field } from './tree.js';
 import { isNameKey, labelOf, reachWordOf, type Role, statusWordOf, tokensOf } from './vocabulary.js';
@@ -158,6 +159,18 @@ export function nameOf({ key, fields, branches }: Branch): string | null {
   // `"a": {"faults": …}`: in a map the key is the name, however short.
   return /^\p{L}$/u.test(key) ? key : null;
 }
+
+/** `["Airbag: B1318 active", "Roof: no answer"]`: each string names its module. */
+export const isSpokenList = ({ list, fields, branches }: Branch): boolean =>
+  list &&
+  branches.length === 0 &&
+  fields.length > 1 &&
+  fields.some(({ value }) => readCodeLine(value) !== null) &&
+  fields.every(
+    ({ value }) =>
+      readModuleName(readCodeLine(value)?.before ?? '') !== null ||
+      (readCodeLine(value) === null && moduleStates(value)[0]?.name != null),
+  );
 
 /** How a branch is built: whether it is a list, its tag, and its keys. */
 export const buildOf = ({ list, key, fields, branches }: Branch): string =>

@@ -8,6 +8,7 @@ import {
   labelOf,
   languageOf,
   moduleLabelLength,
+  ownShortWords,
   reachOfList,
   reachWordOf,
   saysFailed,
@@ -314,5 +315,13 @@ describe('what stands in a field of its own', () => {
     // One module alone is the one above; what holds codes has them printed.
     for (const text of ['Module did not respond', 'Modules with faults', 'Modules', ''])
       expect(reachOfList(text)).withContext(text).toBeNull();
+  });
+});
+
+describe('short words of one language', () => {
+  it('are those that another has for another status', () => {
+    expect(statusWordOf('att')?.status).toBe('pending');
+    expect(ownShortWords('Italian')).toContain({ word: 'att', status: 'active' });
+    expect(ownShortWords('French')).toEqual([]);
   });
 });

@@ -31,6 +31,8 @@ export const saysFailed = oneOf(allOf(({ failed }) => failed));
 export const saysNoLink = oneOf(allOf(({ noLink }) => noLink));
 /** True for one to ten in words. */
 export const isFigureWord = oneOf(allOf(({ figures }) => figures));
+/** True for what comes in turn: `first`. */
+export const isOrdinal = oneOf(allOf(({ ordinals }) => ordinals));
 /** True for what a legend calls codes without a mark: `all others`. */
 export const isOthers = oneOf(allOf(({ others }) => others));
 /** True for the name of a field that a module may be called as well: `Battery`. */
@@ -82,6 +84,9 @@ const firstOf = (word: string): string => tokensOf(word)[0] ?? '';
 /** True for a word that changes nothing where it stands between others. */
 export const isFiller = (word: string): boolean => tokensOf(word).every((token) => fillers.has(token));
 const negations = wordsOf((words) => `${words.not}|${words.without}`);
+const denials = wordsOf((words) => words.not);
+/** True for a word that says no by itself: `not`, and no part of `free of`. */
+export const denies = (word: string): boolean => word.length > 2 && denials.has(firstOf(word));
 /** True for a word that turns the next into its opposite: `not`. */
 export const negates = (word: string): boolean => negations.has(firstOf(word));
 /** True for a word that makes a sentence of a name: `has`, `says`. */

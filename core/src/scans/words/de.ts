@@ -87,8 +87,10 @@ export const german: LanguageWords = {
   modulesToo: 'telefon|batterie|zündung|schlüssel',
   asking: 'beginn|wähle|auswahl|lese|öffne|verbinde|prüfe|abfrage|test',
   articles: 'der|die|das',
+  ordinals: 'erstens|zweitens|drittens|erster|zweiter|dritter|erste|zweite|dritte',
   figures: 'ein|eine|zwei|drei|vier|fünf|sechs|sieben|acht|neun|zehn',
-  verbs: 'gibt|meldet|enthält|ist|sind|war|waren|sagt|hat|haben|hatte|steht|folgt',
+  verbs:
+    'stehen|melden|zeigt|zeigen|liegt|liegen|gibt|meldet|enthält|ist|sind|war|waren|sagt|hat|haben|hatte|steht|folgt',
   filler:
     'übrigen|anderen|weiteren|tritt|auf|aber|ereignis|erkannt|ausgelesen|gelesen|seit|km|folgende|folgendes|folgenden|der|die|das|den|dem|des|ein|eine|vom|von|diesem|dieses|gerät|steuergerät|modul|fahrzeug|im|in|am|an|zum|zur|mit|und|wird|ist|sind|hat|gespeichert|vorhanden|gefunden|abgelegt|fehler|zustand|status|dienst|beim|auslesen|aktuell|sich|es|noch|derzeit|lesegerät|system|eintrag|steuergeräte|steuergeräten|anfrage|ms|sekunden|momentan|für|durch|auf|ohne weitere|bei|kommunikation|möglich|konnte|werden|kann|einträge|versuchen|nach|versuche|er|sie|zurzeit|dieser|diese|über|bus|speicher|fehlerspeicher|als|auch|weitere|tester|diagnosegerät|leser|von|diesem|jetzt|zur zeit',
 };

@@ -90,9 +90,10 @@ export const english: LanguageWords = {
   asking:
     'begin|beginning|start|starting|select|selecting|read|reading|open|opening|connect|connecting|query|scan|scanning|test|testing|check|checking',
   articles: 'the',
+  ordinals: 'first|second|third|fourth|fifth|next|last',
   figures: 'one|two|three|four|five|six|seven|eight|nine|ten',
   verbs:
-    'opened|gave|sent|reported|lists|showed|listed|returned|read|we|gives|reports|holds|contains|is|are|was|were|says|said|has|have|had|found|shows',
+    'show|stores|opened|gave|sent|reported|lists|showed|listed|returned|read|we|gives|reports|holds|contains|is|are|was|were|says|said|has|have|had|found|shows',
   filler:
     'requests|attempts|tries|polls|had|other|others|occurs|occur|appears|van|checked|but|me|us|tried|twice|once|event|were|was|read|seen|since|km|following|the|a|an|by|from|to|this|that|module|modules|ecu|unit|control|system|reader|tool|device|vehicle|car|service|in|on|of|with|at|and|while|when|reading|ms|s|is|are|stored|found|detected|present|currently|fault|code|codes|status|it|its|has|have|any|at all|stayed|shown|more|mask|availability|request|security|access|here|state|byte|for|seconds|second|trouble|all|mode|test|after|attempts|attempt|tries|try|part|communication|been|could|there|nothing|ecus|units|not|do|does|did|we|got|get|still|only|just|then|received|using|via|bus|can|response|answer|node|or|dtc|dtcs|error|errors|memory|scanner|tester|err',
 };

@@ -85,8 +85,9 @@ export const spanish: LanguageWords = {
   modulesToo: 'teléfono|batería|encendido|llave',
   asking: 'inicio|selección|lectura|apertura|conexión|prueba',
   articles: 'el|la|los|las',
+  ordinals: 'primero|segundo|tercero|primera|segunda|tercera',
   figures: 'uno|una|un|dos|tres|cuatro|cinco|seis|siete|ocho|nueve|diez',
-  verbs: 'se|indica|contiene|es|está|son|era|dice|ha|han|tiene',
+  verbs: 'muestra|hay|se|indica|contiene|es|está|son|era|dice|ha|han|tiene',
   filler:
     'demás|otras|otros|aparece|ocurre|pero|falla|evento|detectado|detectados|encontrados|leídos|desde|km|siguiente|el|la|los|las|un|una|del|de|al|por|este|esta|con|unidad|módulo|módulos|centralita|vehículo|servicio|es|está|son|ha|hay|en|y|para|equipo|lector|avería|código|códigos|estado|presente|almacenados|almacenado|registrados|memorizados|memorizadas|actualmente|sistema|se|que|espera|comunicación|respuesta|puede|tras|intentos|memoria|averías|fallos|fallo|durante|lectura|ser|tiene|todavía|solo|bus|siguientes|escáner|herramienta|aparato|tester|ahora|actual',
 };

@@ -86,8 +86,9 @@ export const french: LanguageWords = {
   modulesToo: 'téléphone|batterie|allumage|clé',
   asking: 'début|sélection|lecture|ouverture|connexion|test|contrôle',
   articles: 'le|la|les',
+  ordinals: 'premier|deuxième|second|troisième|premièrement|deuxièmement',
   figures: 'un|une|deux|trois|quatre|cinq|six|sept|huit|neuf|dix',
-  verbs: 'donne|signale|contient|est|sont|était|dit|a|ont|voici|indique',
+  verbs: 'trouve|affiche|présente|donne|signale|contient|est|sont|était|dit|a|ont|voici|indique',
   filler:
     'autres|apparaît|mais|contient|contiennent|ne|événement|détecté|détectés|lus|trouvés|trouvé|depuis|km|suivants|suivant|suivante|le|la|les|l|un|une|du|de|des|d|au|aux|par|ce|cet|cette|calculateur|calculateurs|module|véhicule|service|est|sont|a|n|ne|et|en|dans|sur|avec|appareil|outil|lecteur|défaut|défauts|code|état|statut|présent|mémorisé|enregistré|actuellement|lors|lecture|demande|système|pour|qui|attente|restés|resté|pas|dialogue|communication|être|peut|essais|après|réponse|mémoire|relevé|on|il|elle|y|avoir|été|se|toujours|seulement|bus|anomalie|testeur|valise|lu|lue|maintenant',
 };

@@ -84,8 +84,9 @@ export const italian: LanguageWords = {
   modulesToo: 'telefono|batteria|accensione|chiave',
   asking: 'inizio|selezione|lettura|apertura|connessione|prova',
   articles: 'il|lo|la|gli|le',
+  ordinals: 'primo|secondo|terzo|prima|seconda|terza',
   figures: 'uno|una|un|due|tre|quattro|cinque|sei|sette|otto|nove|dieci',
-  verbs: 'segnala|contiene|è|sono|era|dice|ha|hanno',
+  verbs: 'mostra|segnala|contiene|è|sono|era|dice|ha|hanno',
   filler:
     'altre|altri|appare|compare|ma|evento|rilevato|rilevati|rilevata|trovati|trovato|km|seguenti|seguente|il|lo|la|i|gli|le|un|una|del|della|di|dal|dalla|da|questo|questa|con|centralina|modulo|veicolo|servizio|è|sono|ha|ci|in|nel|nella|e|per|strumento|guasto|codice|stato|presente|memorizzati|memorizzato|attualmente|sistema|stati|letti|lette|letto|sul|attesa|comunicazione|risposta|può|dopo|tentativi|memoria|guasti|errore|durante|lettura|ancora|solo|bus|essere|si|lettore|tester|apparecchio|adesso|ora',
 };

@@ -100,6 +100,8 @@ export interface LanguageWords {
   readonly asking: string;
   /** Articles of two letters and more: no name of a module begins with one. */
   readonly articles: string;
+  /** First, second: what comes in turn. */
+  readonly ordinals: string;
   /** One to ten in words. */
   readonly figures: string;
   /** Words between others that make a line a sentence, never a module's name. */

@@ -83,8 +83,9 @@ export const dutch: LanguageWords = {
   modulesToo: 'telefoon|accu|batterij|ontsteking|sleutel',
   asking: 'begin|selectie|uitlezen|verbinding|test|controle',
   articles: 'de|het',
+  ordinals: 'eerste|tweede|derde|ten eerste|ten tweede',
   figures: 'een|één|twee|drie|vier|vijf|zes|zeven|acht|negen|tien',
-  verbs: 'geeft|meldt|bevat|is|zijn|was|waren|zegt|heeft|hebben',
+  verbs: 'toont|staan|staat|geeft|meldt|bevat|is|zijn|was|waren|zegt|heeft|hebben',
   filler:
     's|overige|andere|treedt|op|maar|gebeurtenis|gedetecteerd|gelezen|sinds|km|volgende|de|het|een|van|dit|deze|dat|met|regeleenheid|module|voertuig|dienst|is|zijn|heeft|was|in|op|en|voor|apparaat|lezer|storing|code|status|aanwezig|opgeslagen|gevonden|momenteel|systeem|bij|uitlezen|er|zich|wordt|communicatie|mogelijk|kan|worden|na|pogingen|geheugen|storingen|fouten|nog|alleen|bus|te|ook|storingsgeheugen|toestel|uitleesapparaat|tester|scanner|nu',
 };

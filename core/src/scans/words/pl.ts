@@ -85,8 +85,9 @@ export const polish: LanguageWords = {
   modulesToo: 'telefon|akumulator|zapłon|kluczyk',
   asking: 'początek|wybór|odczyt|połączenie|test',
   articles: '',
+  ordinals: 'pierwszy|drugi|trzeci|pierwsza|druga|trzecia',
   figures: 'jeden|jedna|dwa|dwie|trzy|cztery|pięć|sześć|siedem|osiem|dziewięć|dziesięć',
-  verbs: 'daje|zgłasza|zawiera|jest|są|był|była|mówi|ma',
+  verbs: 'pokazuje|daje|zgłasza|zawiera|jest|są|był|była|mówi|ma',
   filler:
     'pozostałe|inne|już|aktualnie|obecnie|ale|wpisy|pamięci|wpis|wykryto|znaleziono|odczytano|sterownikiem|modułem|km|następujące|w|z|ze|na|do|od|i|oraz|przez|ten|tego|tym|jest|są|był|się|sterownik|sterownika|moduł|pojazd|pojazdu|pojeździe|czytnik|usterka|kod|stan|zapisane|zapisany|wykryte|obecnie|układ|podczas|odczytu|nie ma|ma|dla|urządzenie|komunikacji|komunikacja|może|po|próbach|pamięć|usterek|błędów|jeszcze|tylko|magistrala|nie|żadnych|czytnika|tester|testera|urządzenia|teraz',
 };

@@ -83,8 +83,9 @@ export const portuguese: LanguageWords = {
   modulesToo: 'telefone|bateria|ignição|chave',
   asking: 'início|seleção|leitura|ligação|teste',
   articles: 'o|a|os|as',
+  ordinals: 'primeiro|segundo|terceiro|primeira|segunda|terceira',
   figures: 'um|uma|dois|duas|três|quatro|cinco|seis|sete|oito|nove|dez',
-  verbs: 'indica|contém|é|são|está|era|diz|tem',
+  verbs: 'mostra|há|indica|contém|é|são|está|era|diz|tem',
   filler:
     'outras|outros|restantes|ocorre|aparece|momento|mas|evento|detetados|detectados|encontrados|lidos|desde|km|seguintes|seguinte|o|a|os|as|um|uma|do|da|dos|das|de|por|este|esta|com|unidade|módulo|veículo|serviço|é|está|são|foi|foram|há|em|no|na|e|para|leitor|avaria|avarias|código|estado|presente|memorizadas|memorizados|memorizado|atualmente|sistema|lida|lidas|lido|espera|que|comunicação|resposta|pode|após|tentativas|memória|falhas|falha|durante|leitura|ainda|só|bus|ser|todas|unidades|equipamento|aparelho|ferramenta|agora',
 };

@@ -74,8 +74,9 @@ export const swedish: LanguageWords = {
   modulesToo: 'telefon|batteri|tändning|nyckel',
   asking: 'början|val|läsning|anslutning|test',
   articles: '',
+  ordinals: 'första|andra|tredje',
   figures: 'en|ett|två|tre|fyra|fem|sex|sju|åtta|nio|tio',
-  verbs: 'är|var|säger|har',
+  verbs: 'visar|finns|är|var|säger|har',
   filler:
     'övriga|andra|uppträder|närvarande|för|den|det|en|ett|av|från|i|på|med|och|är|var|har|styrenhet|styrenheten|modul|fordon|fordonet|läsare|fel|kod|status|just|nu|för|som|systemet|kommunikation|minne|felkod|felkoder|läsaren|verktyg',
 };
