@@ -90,7 +90,7 @@ export const readHeading = remembered((line: string): Heading | null => {
       return ' ';
     });
   text = text.replace(
-    /(?:[,;]\s{0,3}|\s{2,200})(\p{L}{2,12})\.?[\s:]{1,3}(?:0[xX]|\$)?([\da-fA-F]{2,4})[hH]?(?=\s|,|;|$)/u,
+    /(?:[,;]\s{0,3}|\s{2,200})(\p{L}{2,12}(?:\s\p{L}{2,8})?)\.?[\s:]{1,3}(?:0[xX]|\$)?([\da-fA-F]{2,4})[hH]?(?=\s|,|;|$)/u,
     (whole, label: string, found: string) => {
       if (labelOf(label)?.role !== 'address') return whole;
       address ??= found.toUpperCase();

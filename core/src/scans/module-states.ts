@@ -227,6 +227,14 @@ function namedInTurn(line: string, legend: Reaches): Said {
   return found.length === parts.length ? found : null;
 }
 
+/** `0x  Cluster`: how many codes there are. */
+function countedTimes(line: string): ModuleState | null {
+  const [, count, name] = /^\s{0,20}(\d{1,3})x\s{1,9}(\p{L}[^:=]{1,50})$/u.exec(line) ?? [];
+  return name !== undefined && !isOnlyLabel(name) && !isTitle(name) && readModuleName(name)
+    ? { name, reach: Number(count) === 0 ? 'clean' : 'holdsCodes' }
+    : null;
+}
+
 /** `GW OK / AIRBAG 2 / ROOF KO`: names with a word of the legend, or with the number of their codes. */
 function shortInTurn(line: string, legend: Reaches): Said {
   const parts = line.trim().split(/\s[/|]\s|\s{3,80}/);
@@ -484,6 +492,7 @@ const ways: readonly Way[] = [
   beforeBracket,
   one(withinOf),
   one(countedOf),
+  one(countedTimes),
   one(dottedCount),
   one(partedNought),
   one(markedBy),

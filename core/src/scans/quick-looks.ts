@@ -24,7 +24,7 @@ const statusWords: ReadonlySet<string> = new Set(firstWords(tongues.map(({ statu
 
 /** What says something of a module without a word for it: noughts, ticks, empty brackets, lone dashes, words cut short. */
 const stateSign =
-  /[:=.;\]-]\s{0,9}0{1,3};?\s{0,200}$|[:=]\s?0\b|\s000\s{0,200}$|\.{3}\s{0,9}\d\s{0,200}$|[[({]\s{0,9}0?\s{0,9}[\])}]|[✓✔☑✅]|(?:^|[|\s])[-–—]{1,6}\s{0,200}(?:\||$)|\p{L}{4}\.(?:\s|$)/u;
+  /^\s{0,20}\d{1,3}x\s|[:=.;\]-]\s{0,9}0{1,3};?\s{0,200}$|[:=]\s?0\b|\s000\s{0,200}$|\.{3}\s{0,9}\d\s{0,200}$|[[({]\s{0,9}0?\s{0,9}[\])}]|[✓✔☑✅]|(?:^|[|\s])[-–—]{1,6}\s{0,200}(?:\||$)|\p{L}{4}\.(?:\s|$)/u;
 
 /** A longer line is not taken for words. */
 const longestAsked = 240;

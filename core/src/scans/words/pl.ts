@@ -4,9 +4,9 @@ export const polish: LanguageWords = {
   name: 'Polish',
   status: {
     active:
-      'nadal obecny|nadal obecna|wciąż aktywny|wciąż aktywna|teraz|aktualne|bieżące|aktywny teraz|aktywny|aktywna|aktywne|obecny|obecna|bieżący|bieżąca|aktualny|aktualna|występuje|trwały aktywny|obecnie aktywny|teraz obecny|bieżąco występuje|aktywne teraz|akt|ob',
+      'czynna|czynny|czynne|nadal obecny|nadal obecna|wciąż aktywny|wciąż aktywna|teraz|aktualne|bieżące|aktywny teraz|aktywny|aktywna|aktywne|obecny|obecna|bieżący|bieżąca|aktualny|aktualna|występuje|trwały aktywny|obecnie aktywny|teraz obecny|bieżąco występuje|aktywne teraz|akt|ob',
     stored:
-      'ustąpił|ustąpiła|pamiętana|pamiętany|zapamiętana|zapamiętany|pasywny|pasywna|nieaktywny|nieaktywna|nieobecny|nieobecna|pamięć|zapisany|zapisana|zapisane|potwierdzony|potwierdzona|zapamiętany|nieaktywny|nieaktywna|pasywny|pasywna|w pamięci|nieobecny|statyczny zapisany|zarejestrowany|zarejestrowana|niewystępujący|nie występuje|zap|potw',
+      'nieczynna|nieczynny|nieczynne|ustąpił|ustąpiła|pamiętana|pamiętany|zapamiętana|zapamiętany|pasywny|pasywna|nieaktywny|nieaktywna|nieobecny|nieobecna|pamięć|zapisany|zapisana|zapisane|potwierdzony|potwierdzona|zapamiętany|nieaktywny|nieaktywna|pasywny|pasywna|w pamięci|nieobecny|statyczny zapisany|zarejestrowany|zarejestrowana|niewystępujący|nie występuje|zap|potw',
     comesAndGoes:
       'sporadycznie|czasami|okresowo|pojawia się i znika|sporadyczny|sporadyczna|przerywany|okresowy|chwilowy|przejściowy|spor',
     pending: 'oczekujący|oczekująca|wstępny|wstępna|niepotwierdzony|niepotwierdzona|tymczasowy',
@@ -17,7 +17,7 @@ export const polish: LanguageWords = {
   reach: {
     read: 'znalezione|znaleziono|wykryte|wykryto|nawiązano połączenie|komunikuje się|pozytywna|nawiązana|połączony|połączono|odczytano|odczytany|odpowiada|odpowiedział|tak|komunikacja ok|obecny|zakończono|online|pomyślnie|rozpoznano',
     clean:
-      'nie odczytano kodów|nie znaleziono kodów|nie wykryto kodów|nie znaleziono usterek|nie stwierdzono|nie stwierdzono usterek|brak zdarzeń|bez kodów|brak wpisów|bez wpisów|brak dtc|brak usterek|brak błędów|brak kodów|bez usterek|bez błędów|brak|brak usterki|nie znaleziono usterek|brak kodów usterek|0 usterek|brak zapisów|pamięć pusta|pusta|pusto|nic|bez zastrzeżeń|sprawny|w porządku|brak zapisanych usterek|brak zapisanych błędów|brak zapisanych kodów|wolny od usterek|zero usterek|brak nieprawidłowości|pamięć usterek pusta|usterek nie znaleziono|błędów nie znaleziono|nie wykryto usterek|usterek brak',
+      'nie zgłosił usterek|nie zgłosiła usterek|nie zgłosił błędów|nie odczytano kodów|nie znaleziono kodów|nie wykryto kodów|nie znaleziono usterek|nie stwierdzono|nie stwierdzono usterek|brak zdarzeń|bez kodów|brak wpisów|bez wpisów|brak dtc|brak usterek|brak błędów|brak kodów|bez usterek|bez błędów|brak|brak usterki|nie znaleziono usterek|brak kodów usterek|0 usterek|brak zapisów|pamięć pusta|pusta|pusto|nic|bez zastrzeżeń|sprawny|w porządku|brak zapisanych usterek|brak zapisanych błędów|brak zapisanych kodów|wolny od usterek|zero usterek|brak nieprawidłowości|pamięć usterek pusta|usterek nie znaleziono|błędów nie znaleziono|nie wykryto usterek|usterek brak',
     silent:
       'nieosiągalna|nieosiągalne|nie znaleziono|nie znaleziony|nie nawiązano komunikacji|brak odp|nie nawiązano połączenia|nieosiągalne|bez komunikacji|bez odpowiedzi|niepołączony|nieodpowiadające|nieodpowiadający|które nie odpowiadają|brak odpowiedzi|nie odpowiada|brak komunikacji|nie odpowiedział|brak połączenia|milczy|błąd komunikacji|nie komunikuje się|brak kontaktu|nieosiągalny|komunikacja niemożliwa|brak łączności|offline|nie można nawiązać komunikacji|nie można nawiązać połączenia|brak sygnału|nie zgłasza się|utracono komunikację|komunikacja nieudana|brak danych',
     notFitted:
@@ -39,7 +39,7 @@ export const polish: LanguageWords = {
     module:
       'moduł sterujący|nazwa modułu|nazwa sterownika|sterownik|sterowniki|moduł|moduły|układ|układy|system|jednostka|jednostka sterująca|źródło',
     address: 'adres|adr',
-    code: 'kodów|błędów|usterek|wpis|wpisy|wpisów|zdarzenie|kod|kody|usterka|usterki|usterek|kod usterki|kody usterek|błąd|błędy|błędów|kod błędu|dtc',
+    code: 'usterkę|usterek|usterki|kodów|błędów|usterek|wpis|wpisy|wpisów|zdarzenie|kod|kody|usterka|usterki|usterek|kod usterki|kody usterek|błąd|błędy|błędów|kod błędu|dtc',
     type: 'podtyp|podkod|subcode|typ|rodzaj|podtyp|rodzaj usterki|symptom|objaw',
     status: 'stan aktualny|aktualny stan|obecność|stan|status|stan usterki',
     byte: 'bajt|bajt stanu|bajty|bajt statusu',
@@ -87,7 +87,7 @@ export const polish: LanguageWords = {
   articles: '',
   ordinals: 'pierwszy|drugi|trzeci|pierwsza|druga|trzecia',
   figures: 'jeden|jedna|dwa|dwie|trzy|cztery|pięć|sześć|siedem|osiem|dziewięć|dziesięć',
-  verbs: 'pokazuje|daje|zgłasza|zawiera|jest|są|był|była|mówi|ma',
+  verbs: 'zgłosił|zgłosiła|wykrył|wykryła|pokazuje|daje|zgłasza|zawiera|jest|są|był|była|mówi|ma',
   filler:
     'pozostałe|inne|już|aktualnie|obecnie|ale|wpisy|pamięci|wpis|wykryto|znaleziono|odczytano|sterownikiem|modułem|km|następujące|w|z|ze|na|do|od|i|oraz|przez|ten|tego|tym|jest|są|był|się|sterownik|sterownika|moduł|pojazd|pojazdu|pojeździe|czytnik|usterka|kod|stan|zapisane|zapisany|wykryte|obecnie|układ|podczas|odczytu|nie ma|ma|dla|urządzenie|komunikacji|komunikacja|może|po|próbach|pamięć|usterek|błędów|jeszcze|tylko|magistrala|nie|żadnych|czytnika|tester|testera|urządzenia|teraz',
 };
