@@ -52,8 +52,10 @@ describe('reports in any layout', () => {
 
 /** What is not read as its truth file says, and why it is left so. */
 const known: Readonly<Record<string, string>> = {
+  '1930-zz-prose-en.txt': 'prose: "I could not get the park aid to talk" names no module for us',
+  '2016-zd-spoken-report-en.txt':
+    'prose: a name in front of a comma and a count stands over codes of the same sentence only',
   '1927-yy-spoken-es.txt': 'prose: a verb that is an article elsewhere stays with the name',
-  '1908-yy-dealer-sheet-en.txt': 'statuses as letters with a word each (T:fail C:yes) that nothing explains',
   '1904-xx-report-with-wrap-en.txt': 'prose: sentences that go on in the next line are read line by line',
   '1863-ww-qr-short-en.txt': 'modules with their codes side by side in one line, by numbers that stand below',
   '1815-uu-dict-lua-en.txt': 'a table of a programming language is read line by line, and names no module',
@@ -102,10 +104,10 @@ describe('the corpus of reports', () => {
     JSON.parse(readFileSync(join(folder, file.replace(/\.[^.]*$/, '.truth.json')), 'utf8')) as Truth;
   const read = (file: string) => readReport(decodeReport(readFileSync(join(folder, file))).text);
 
-  it('holds 1,927 reports in 1,696 layouts', () => {
-    expect(files.length).toBe(1927);
+  it('holds 2,032 reports in 1,796 layouts', () => {
+    expect(files.length).toBe(2032);
     const names = new Set(files.map((file) => file.replace(/^\d+-(.*)-[a-z]{2}(?:-slips)?\..*$/, '$1')));
-    expect(names.size).toBe(1696);
+    expect(names.size).toBe(1796);
   });
 
   for (const file of files.filter((name) => known[name] === undefined))
