@@ -125,6 +125,32 @@ describe('a voltmeter', () => {
     );
   });
 
+  it('is not misled by a lamp that was all but dark, the other way round', () => {
+    // A bridge: between its halves a lamp has some ten millionths of a volt, and volts of the other sign with a fault.
+    const elements: Element[] = [
+      { id: 'BAT', kind: 'battery', pins: ['b+', 'gnd'], volts: 12, ohms: 0.02 },
+      { id: 'SIDE', kind: 'resistor', pins: ['b+', 'gnd'], ohms: 100 },
+      { id: 'R1', kind: 'resistor', pins: ['b+', 'p'], ohms: 10 },
+      { id: 'R2', kind: 'resistor', pins: ['p', 'gnd'], ohms: 10 },
+      { id: 'R3', kind: 'resistor', pins: ['b+', 'q'], ohms: 10 },
+      { id: 'R4', kind: 'resistor', pins: ['q', 'gnd'], ohms: 10.000001 },
+      { id: 'LP', kind: 'lamp', pins: ['p', 'q'], volts: 12, watts: 5 },
+    ];
+    const usual = {};
+    for (const element of ['R2', 'R3', 'R1', 'R4']) {
+      const benches = benchesOf({ elements }, usual);
+      benches([{ element: 'SIDE', mode: 'open' }])(usual);
+      const fault: Fault = { element, mode: 'open' };
+      const meter: Meter = { id: 'm', kind: 'volts', from: 'p', to: 'gnd' };
+      const alone = solve({ circuit: { elements }, state: { faults: [fault] }, meters: [meter] }).meters[
+        'm'
+      ]!;
+      expect(Math.abs(benches([fault])(usual).read(meter, '').value! - alone.value!))
+        .withContext(element)
+        .toBeLessThan(1e-6);
+    }
+  });
+
   it('of nothing but itself reads nothing', () => {
     const elements = network(7, false);
     expect(

@@ -199,9 +199,10 @@ function bend(
     let settled = true;
     for (let n = 0; n < bent.length; n++) {
       const { a, b, law } = branches[bent[n]!]!;
-      const next = law!.limit(solved.volts[a]! - solved.volts[b]!, at[n]!);
-      settled &&= Math.abs(next - at[n]!) <= small * (Math.abs(next) + 1);
-      at[n] = next;
+      const wanted = solved.volts[a]! - solved.volts[b]!;
+      // By the step that is wanted: one that is held back (a dark lamp that is to turn its sign) is at rest nowhere.
+      settled &&= Math.abs(wanted - at[n]!) <= small * (Math.abs(wanted) + 1);
+      at[n] = law!.limit(wanted, at[n]!);
     }
     if (settled) {
       bent.forEach((index, n) => near.set(branches[index]!.element!, at[n]!));
