@@ -238,6 +238,7 @@ async function initialise(folder, data) {
     [
       '--no-defaults',
       `--datadir=${making}`,
+      ownTemporary(folder),
       '--auth-root-authentication-method=socket',
       `--auth-root-socket-user=${rootUser}`,
       '--skip-test-db',
@@ -246,6 +247,16 @@ async function initialise(folder, data) {
     'MariaDB’s data folder could not be made.',
   );
   renameSync(making, data);
+}
+
+/**
+ * Where a server keeps its temporary tables: one that starts removes all that it finds, those of another server too.
+ * @param {string} folder
+ */
+export function ownTemporary(folder) {
+  const temporary = join(folder, 'run', 'temporary');
+  mkdirSync(temporary, { recursive: true, mode: 0o700 });
+  return `--tmpdir=${temporary}`;
 }
 
 const ownUser = () => (process.getuid?.() === 0 ? ['--user=root'] : []);
@@ -266,6 +277,7 @@ async function launch(folder, data, port, socket, node) {
   const args = [
     '--no-defaults',
     `--datadir=${data}`,
+    ownTemporary(folder),
     `--port=${port}`,
     '--bind-address=127.0.0.1',
     `--socket=${socket}`,

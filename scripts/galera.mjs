@@ -226,7 +226,14 @@ async function positionOf(data) {
   const recovered = await new Promise((/** @type {(text: string) => void} */ resolve) => {
     const child = spawn(
       'mariadbd',
-      ['--no-defaults', `--datadir=${data}`, '--wsrep-recover', '--log-error=/dev/stderr', ...asOwnUser()],
+      [
+        '--no-defaults',
+        `--datadir=${data}`,
+        `--tmpdir=${data}`,
+        '--wsrep-recover',
+        '--log-error=/dev/stderr',
+        ...asOwnUser(),
+      ],
       { stdio: ['ignore', 'ignore', 'pipe'] },
     );
     let output = '';
