@@ -1,5 +1,5 @@
 /** Lines of keys and values as a tree: in sections, or with paths for keys. */
-import { type Branch } from './tree.js';
+import { type Branch } from './branch.js';
 import { withNamedCells } from './tree-tables.js';
 
 /** `[ecu.lamps]` over `title=Front lamps`: a branch for each section. */

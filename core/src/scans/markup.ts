@@ -1,5 +1,4 @@
 /** What stands in a line beside its words: quoting, boxes, tags and marks of a text editor, taken off. */
-import type { CodeStatus } from '../codes/index.js';
 import { statusOfPlural } from './section-words.js';
 import { labelOf, statusWordOf } from './vocabulary.js';
 
@@ -80,18 +79,10 @@ function underStatus(text: string): readonly string[] | null {
   if (!status) return null;
   const parts = rest!.split(/\s{0,9};\s{1,9}/).map((part) => nameAndCode.exec(part));
   return parts.every((part) => part !== null)
-    ? parts.map((part) => `${part![1]!}   ${part![2]!}   ${statusName[status]}`)
+    ? parts.map((part) => `${part![1]!}   ${part![2]!}   ${status}`)
     : null;
 }
 const nameAndCode = /^(\p{L}[^:;,=]{1,50}?)\s{1,9}([PCBU][0-3][\dA-F]{3}(?:-[\dA-F]{2})?)\.?$/u;
-const statusName: Readonly<Record<CodeStatus, string>> = {
-  active: 'active',
-  stored: 'stored',
-  pending: 'pending',
-  history: 'history',
-  permanent: 'permanent',
-  unknown: '',
-};
 
 function unboxed(text: string): string {
   let own = text;

@@ -179,7 +179,7 @@ const addressAlone = /^(?:0[xX])?(?=[A-F]?\d)[\dA-F]{2}[hH]?$/;
 const countAlone = /^\d{1,2}$/;
 
 /** A name over its address, and the number of its codes below that where there is one: cells copied off a page. */
-const headOf = (above: string, address: string): boolean =>
+const isHeadOver = (above: string, address: string): boolean =>
   addressAlone.test(address) &&
   /^\p{L}[\p{L}\d ./-]{2,50}$/u.test(above) &&
   labelOf(above) === null &&
@@ -194,12 +194,12 @@ export function withAddressesBelow(order: ReadingOrder, lines: Lines): ReadingOr
       .at(at + 1)
       .slice(0, 8)
       .trim();
-    if (!headOf(line.trim(), below)) continue;
+    if (!isHeadOver(line.trim(), below)) continue;
     if (addresses.has(below)) return order;
     addresses.add(below);
   }
   if (addresses.size < 3) return order;
-  const isHead = (at: number): boolean => headOf(order.at(at).trim(), order.at(at + 1).trim());
+  const isHead = (at: number): boolean => isHeadOver(order.at(at).trim(), order.at(at + 1).trim());
   return {
     ...order,
     at: (at) => {

@@ -7,10 +7,12 @@ import { stateOf } from './module-state.js';
 import { moduleStates } from './module-states.js';
 import { type ReadingOrder } from './page-columns.js';
 import {
+  isAnd,
   isArticle,
   isFigureWord,
   isOrdinal,
   isFiller,
+  isThen,
   isVerb,
   isWithin,
   labelOf,
@@ -42,7 +44,7 @@ const sentenceEnd = /(?<=[\p{L}\d)]{2}[.!])\s+(?=\p{Lu})/u;
 
 /**
  * The report with its sentences in lines of their own, `name: code (status)` where they tell of codes; as it stands where
- * it is not written so. A paragraph is prose where a sentence with a code has a verb or runs over the end of its line.
+ * it is not written so. A paragraph is prose where its sentences run over the ends of its lines, and one with a code has a verb.
  */
 export function proseOrder(order: ReadingOrder, lines: Lines): ReadingOrder {
   if (lines.count > mostLines) return order;
@@ -86,7 +88,7 @@ function tellsOf(order: ReadingOrder, from: number, end: number): readonly Told[
   const sentences = text.trim().split(sentenceEnd);
   const coded = sentences.filter((sentence) => anyCode.test(sentence));
   // `B1318-16 stored.`, each on its line, is a list.
-  if (end - from < 2 || sentences.length < 2 || coded.length === 0) return null;
+  if (end - from < 2 || sentences.length < 2) return null;
   if (!coded.some((sentence) => beforeCode(sentence).split(/\s+/).some(isVerb))) return null;
   let wrapped = 0;
   for (let at = from; at < end - 1; at++) if (/[\p{L}\d),]\s*$/u.test(order.at(at))) wrapped++;
@@ -108,7 +110,7 @@ function tellsOf(order: ReadingOrder, from: number, end: number): readonly Told[
         });
       }
     } else {
-      const named = nameIn(`${sentence.replace(/[.!]$/, '')} `, false);
+      const named = nameIn(sentence.replace(/[.!]$/, ''), false);
       if (named !== null && /,\s/.test(sentence)) module = named;
       told.push(...statesIn(sentence).map((own) => ({ text: own, number })));
     }
@@ -124,13 +126,14 @@ const isStop = (word: string): boolean =>
   isVerb(word) ||
   isFigureWord(word) ||
   isOrdinal(word) ||
-  joining.has(word.toLowerCase()) ||
+  isAnd(word) ||
+  isThen(word) ||
   labelOf(word)?.role === 'code';
-const joining: ReadonlySet<string> = new Set(
-  'also|then|there|und|dann|on|et|puis|ensuite|y|luego|e|poi|en|daarna|oraz|och'.split('|'),
-);
 
-/** Whose the codes are that follow: behind a word such as `in`, or the subject of the sentence. */
+/**
+ * The module that a sentence speaks of: behind a word such as `in`, or its subject.
+ * @param coded codes follow; without them the word stands at the beginning
+ */
 function nameIn(before: string, coded = true): string | null {
   const words = before.trim().replace(/[’']/g, "'").split(/\s+/);
   const within = words.findIndex((word, at) => isWithin(word) && at < words.length - 1);
@@ -175,7 +178,16 @@ function saidOf(behind: string): string {
   return word === undefined ? '' : ` (${word})`;
 }
 
-const parting = /\s(?:and|und|et|y|e|en|i|och)\s|,\s/;
+/** `Gateway and driver's door, roof`: the names. */
+function namesJoined(text: string): readonly string[] {
+  const names: string[][] = [[]];
+  for (const word of text.split(' ')) {
+    if (isAnd(word)) names.push([]);
+    else names.at(-1)!.push(word.replace(/,$/, ''));
+    if (word.endsWith(',')) names.push([]);
+  }
+  return names.filter((own) => own.length > 0).map((own) => withoutArticle(own.join(' ')));
+}
 
 /** What a sentence without a code says of modules: each name with it. */
 function statesIn(sentence: string): readonly string[] {
@@ -183,18 +195,18 @@ function statesIn(sentence: string): readonly string[] {
   // `Gateway and driver's door, no faults`
   const [, names, said] = /^(.{3,80}?),\s([^,]{3,40})$/u.exec(bare) ?? [];
   if (names !== undefined && stateOf(said!) !== null) {
-    const own = names.split(parting).map(withoutArticle);
+    const own = namesJoined(names);
     if (own.every((name) => readModuleName(name) !== null)) return own.map((name) => `${name}:   ${said!}`);
   }
   const plain = withoutArticle(bare);
   const within = isWithin(bare.split(' ', 1)[0]!);
   if (!within && moduleStates(plain)[0]?.name != null) return [plain];
-  const name = nameIn(`${bare} `, false);
+  const name = nameIn(bare, false);
   if (name !== null) {
     const rest = bare.slice(bare.indexOf(name) + name.length).trim();
-    const reach = stateOf(rest) ?? stateOf(rest.replace(/^\S+\s/, ''));
-    if (reach !== null && reach !== 'holdsCodes')
-      return [`${name}:   ${stateOf(rest) === null ? rest.replace(/^\S+\s/, '') : rest}`];
+    // `is clean`: the verb may have to go.
+    const said = [rest, rest.replace(/^\S+\s/, '')].find((words) => stateOf(words) !== null);
+    if (said !== undefined && stateOf(said) !== 'holdsCodes') return [`${name}:   ${said}`];
   }
   return saysSomething(sentence) ? [sentence] : [];
 }

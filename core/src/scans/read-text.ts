@@ -269,7 +269,7 @@ function understood(reading: Reading, line: Line, page: Page): boolean {
     return markHeader(reading, line);
   }
   if (page.legend.lines.has(line.number)) return markHeader(reading, line);
-  if (page.turned !== null && takeTurned(reading, line, page.turned)) return true;
+  if (page.turned !== null && takeTurned(reading, line, page)) return true;
   if (takePartsList(reading, line)) return true;
   if (takeBlock(reading, line)) return true;
   if (takeValue(reading, line)) return true;

@@ -50,7 +50,8 @@ import {
   tellsOfModule,
   wordsOfCode,
 } from './tree-parts.js';
-import { type Branch, type Field, treeOf } from './tree.js';
+import { type Branch, type Field } from './branch.js';
+import { treeOf } from './tree.js';
 import { labelOf, type ReachWord, reachWordOf, saysNo, saysYes, statusWordOf } from './vocabulary.js';
 
 /** Fields beside the modules that may say something of the whole report. */

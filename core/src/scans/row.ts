@@ -4,6 +4,7 @@ import { type FoundCode, readCodeLine } from './code-line.js';
 import { ofByte, type StatusReading, statusInside, statusIn, unknownStatus } from './status-cell.js';
 import { typeIn } from './type-cell.js';
 import { type Columns, isNoCode, marksIn, placeOf } from './columns.js';
+import { anyCode } from './first-lines.js';
 import { type Heading, readModuleName } from './heading.js';
 import type { Legend } from './legend.js';
 import { stateOf, stateOfResult } from './module-state.js';
@@ -135,11 +136,10 @@ function codesOf(cell: string, bytes: boolean, reading: Reading, legend: Legend)
 const holdsCodeElsewhere = (cells: readonly string[], columns: Columns): boolean =>
   cells.some(
     (cell, at) =>
-      exactCode.test(cell) &&
+      anyCode.test(cell) &&
       !/^(?:ident|text|readerSoftware|date|other)$/.test(columns[at]?.role ?? '') &&
       readCodeLine(cell) !== null,
   );
-const exactCode = /(?<![\w.-])[PCBU][0-3][\dA-F]{3}(?![\dA-F])/;
 
 /** The codes of the first cell that begins with one. */
 const codesInAnother = (cells: readonly string[]): readonly FoundCode[] =>

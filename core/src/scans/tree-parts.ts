@@ -5,7 +5,7 @@ import { longestName, readModuleName } from './heading.js';
 import { stateOf } from './module-state.js';
 import { moduleStates } from './module-states.js';
 import { Line } from './reading.js';
-import { type Branch, type Field } from './tree.js';
+import { type Branch, type Field } from './branch.js';
 import { isNameKey, labelOf, reachWordOf, type Role, statusWordOf, tokensOf } from './vocabulary.js';
 
 export const roleOf = (key: string): Role | undefined => labelOf(key)?.role;

@@ -1,7 +1,7 @@
 /** Tables in a tree: rows of cells with names that stand elsewhere, or that follow from what the cells hold. */
 import { readModuleName } from './heading.js';
 import { stateOf } from './module-state.js';
-import { type Branch, type Field } from './tree.js';
+import { type Branch, type Field } from './branch.js';
 import { isCode, isExact } from './tree-parts.js';
 import { labelOf, reachWordOf, statusWordOf } from './vocabulary.js';
 
@@ -73,21 +73,15 @@ function namesByValues(rows: readonly Branch[]): readonly (string | null)[] | nu
   const text = columns.findIndex(
     (values, at) => ![code, status, module].includes(at) && most(values, (value) => /\p{L}{3}/u.test(value)),
   );
-  return columns.map((_, at) =>
-    at === code
-      ? 'code'
-      : at === byte
-        ? byteName
-        : at === status
-          ? 'status'
-          : at === module
-            ? 'module'
-            : at === type
-              ? 'type'
-              : at === text
-                ? 'text'
-                : null,
-  );
+  const places: readonly (readonly [number, string])[] = [
+    [code, 'code'],
+    [byte, byteName],
+    [status, 'status'],
+    [module, 'module'],
+    [type, 'type'],
+    [text, 'text'],
+  ];
+  return columns.map((_, at) => places.find(([place]) => place === at)?.[1] ?? null);
 }
 
 /**

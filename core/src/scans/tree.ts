@@ -1,28 +1,10 @@
 /** JSON, XML and sections of keys as one kind of tree, with the line on which each part stands. */
 import { type Node, parseTree } from 'jsonc-parser';
 import { SaxesParser } from 'saxes';
+import { type Branch } from './branch.js';
 import { pathTree, sectionTree } from './key-trees.js';
 import { jsonOfLiteral } from './literals.js';
 import { withNamedCells } from './tree-tables.js';
-
-export interface Field {
-  readonly key: string;
-  readonly value: string;
-  readonly line: number;
-  /** A number of JSON. */
-  readonly figure?: boolean;
-}
-
-/** An object, a list or an element: its plain values, and what is nested in it. */
-export interface Branch {
-  /** Its key, or its tag; empty in a list. */
-  readonly key: string;
-  readonly line: number;
-  /** A list of JSON. */
-  readonly list: boolean;
-  readonly fields: Field[];
-  readonly branches: Branch[];
-}
 
 /** A report is no deeper; what is, is read line by line. */
 const deepest = 60;

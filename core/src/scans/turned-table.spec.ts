@@ -35,6 +35,13 @@ describe('a table whose columns are modules', () => {
       });
     });
 
+  it('ends at the first line that is none of its rows', () => {
+    const below = ['', 'Lamp level', 'B2A01-54   present', 'Active   B1402-11   latch'].join('\n');
+    const found = codes(`${aligned}\n${below}`);
+    expect(found.slice(0, 3)).toEqual(codes(aligned));
+    expect(found.slice(3)).toEqual(['Lamp level B2A01 active', 'Lamp level B1402 active']);
+  });
+
   it('may have no labels: codes and states, each under a name', () => {
     const text = [
       'Latch front left      Tensioner right      Column lock      Fog lamp',

@@ -31,6 +31,10 @@ export const saysFailed = oneOf(allOf(({ failed }) => failed));
 export const saysNoLink = oneOf(allOf(({ noLink }) => noLink));
 /** True for one to ten in words. */
 export const isFigureWord = oneOf(allOf(({ figures }) => figures));
+/** True for what joins two names: `and`. */
+export const isAnd = oneOf(allOf(({ and }) => and));
+/** True for what begins the next thing that is said: `then`. */
+export const isThen = oneOf(allOf(({ then }) => then));
 /** True for what comes in turn: `first`. */
 export const isOrdinal = oneOf(allOf(({ ordinals }) => ordinals));
 /** True for what a legend calls codes without a mark: `all others`. */

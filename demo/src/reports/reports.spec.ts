@@ -84,7 +84,6 @@ const known: Readonly<Record<string, string>> = {
   '313-restraint-control-knee-en.txt': 'an address one blank behind a long name stays with it',
   '328-test-plan-result-en.txt': 'a numbered step in front of a module’s name is taken for the name',
   '351-restraint-ctrl-radar-en.txt': 'four names side by side over their states are taken for one',
-  '510-chat-short-en.txt': '"ok" in small letters behind a word names no module for us',
   '511-wide-spreadsheet-en.txt': 'modules side by side as the columns of a sheet are not read',
   '451-czech-protokol-cs.txt': 'a module of which nobody here understands what is said stands as not read',
   '456-codes-in-words-en.txt': 'prose: names come with the words around them',

@@ -36,8 +36,8 @@ export interface Page {
   readonly exchange: boolean;
   /** The word for a module in a language that we lack; null for none. */
   readonly moduleLabel: string | null;
-  /** The table whose columns are modules; null for none. */
-  readonly turned: TurnedTable | null;
+  /** The table whose columns are modules, up to the first line that is none of its rows; null for none. */
+  turned: TurnedTable | null;
 }
 
 /** A sign that labels and values have between them. */

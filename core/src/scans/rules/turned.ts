@@ -2,11 +2,13 @@
 import { readCodeLine } from '../code-line.js';
 import { stateOf, stateOfResult } from '../module-state.js';
 import { type Line, type Reading } from '../reading.js';
-import { rowOf, statusOfRow, type TurnedTable } from '../turned-table.js';
+import { rowOf, statusOfRow } from '../turned-table.js';
 import { labelOf, type ReachWord, reachWordOf } from '../vocabulary.js';
+import { type Page } from './page.js';
 
 /** The names, or what a row says of each: the codes of a status, whether it answered, or how many there are. */
-export function takeTurned(reading: Reading, line: Line, table: TurnedTable): boolean {
+export function takeTurned(reading: Reading, line: Line, page: Page): boolean {
+  const table = page.turned!;
   if (line.at === table.at) {
     for (const name of table.names) reading.enter(name, line, { by: 'column' });
     reading.module = null;
@@ -14,7 +16,10 @@ export function takeTurned(reading: Reading, line: Line, table: TurnedTable): bo
     return true;
   }
   const row = line.at > table.at ? rowOf(table, line.text) : null;
-  if (row === null) return false;
+  if (row === null) {
+    if (line.at > table.at) page.turned = null;
+    return false;
+  }
   const status = table.bare ? undefined : statusOfRow(row.label);
   const label = labelOf(row.label);
   const told = row.cells.map((cell) => (status === undefined ? saidIn(cell, row.label) : null));

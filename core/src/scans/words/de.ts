@@ -87,6 +87,8 @@ export const german: LanguageWords = {
   modulesToo: 'telefon|batterie|zündung|schlüssel',
   asking: 'beginn|wähle|auswahl|lese|öffne|verbinde|prüfe|abfrage|test',
   articles: 'der|die|das',
+  and: 'und',
+  then: 'dann|auch|ferner',
   ordinals: 'erstens|zweitens|drittens|erster|zweiter|dritter|erste|zweite|dritte',
   figures: 'ein|eine|zwei|drei|vier|fünf|sechs|sieben|acht|neun|zehn',
   verbs:

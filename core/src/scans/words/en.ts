@@ -90,6 +90,8 @@ export const english: LanguageWords = {
   asking:
     'begin|beginning|start|starting|select|selecting|read|reading|open|opening|connect|connecting|query|scan|scanning|test|testing|check|checking',
   articles: 'the',
+  and: 'and',
+  then: 'also|then|there',
   ordinals: 'first|second|third|fourth|fifth|next|last',
   figures: 'one|two|three|four|five|six|seven|eight|nine|ten',
   verbs:

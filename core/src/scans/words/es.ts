@@ -85,6 +85,8 @@ export const spanish: LanguageWords = {
   modulesToo: 'teléfono|batería|encendido|llave',
   asking: 'inicio|selección|lectura|apertura|conexión|prueba',
   articles: 'el|la|los|las',
+  and: 'y|e',
+  then: 'luego|también',
   ordinals: 'primero|segundo|tercero|primera|segunda|tercera',
   figures: 'uno|una|un|dos|tres|cuatro|cinco|seis|siete|ocho|nueve|diez',
   verbs: 'muestra|hay|se|indica|contiene|es|está|son|era|dice|ha|han|tiene',

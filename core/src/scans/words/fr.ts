@@ -86,6 +86,8 @@ export const french: LanguageWords = {
   modulesToo: 'téléphone|batterie|allumage|clé',
   asking: 'début|sélection|lecture|ouverture|connexion|test|contrôle',
   articles: 'le|la|les',
+  and: 'et',
+  then: 'puis|ensuite|on',
   ordinals: 'premier|deuxième|second|troisième|premièrement|deuxièmement',
   figures: 'un|une|deux|trois|quatre|cinq|six|sept|huit|neuf|dix',
   verbs: 'trouve|affiche|présente|donne|signale|contient|est|sont|était|dit|a|ont|voici|indique',

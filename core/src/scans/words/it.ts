@@ -84,6 +84,8 @@ export const italian: LanguageWords = {
   modulesToo: 'telefono|batteria|accensione|chiave',
   asking: 'inizio|selezione|lettura|apertura|connessione|prova',
   articles: 'il|lo|la|gli|le',
+  and: 'e|ed',
+  then: 'poi|anche',
   ordinals: 'primo|secondo|terzo|prima|seconda|terza',
   figures: 'uno|una|un|due|tre|quattro|cinque|sei|sette|otto|nove|dieci',
   verbs: 'mostra|segnala|contiene|è|sono|era|dice|ha|hanno',

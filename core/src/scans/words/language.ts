@@ -100,6 +100,9 @@ export interface LanguageWords {
   readonly asking: string;
   /** Articles of two letters and more: no name of a module begins with one. */
   readonly articles: string;
+  /** What joins two names, and what begins the next thing that is said. */
+  readonly and: string;
+  readonly then: string;
   /** First, second: what comes in turn. */
   readonly ordinals: string;
   /** One to ten in words. */

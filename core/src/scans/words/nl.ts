@@ -83,6 +83,8 @@ export const dutch: LanguageWords = {
   modulesToo: 'telefoon|accu|batterij|ontsteking|sleutel',
   asking: 'begin|selectie|uitlezen|verbinding|test|controle',
   articles: 'de|het',
+  and: 'en',
+  then: 'daarna|ook',
   ordinals: 'eerste|tweede|derde|ten eerste|ten tweede',
   figures: 'een|één|twee|drie|vier|vijf|zes|zeven|acht|negen|tien',
   verbs: 'toont|staan|staat|geeft|meldt|bevat|is|zijn|was|waren|zegt|heeft|hebben',

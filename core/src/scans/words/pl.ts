@@ -85,6 +85,8 @@ export const polish: LanguageWords = {
   modulesToo: 'telefon|akumulator|zapłon|kluczyk',
   asking: 'początek|wybór|odczyt|połączenie|test',
   articles: '',
+  and: 'i|oraz',
+  then: 'potem|także',
   ordinals: 'pierwszy|drugi|trzeci|pierwsza|druga|trzecia',
   figures: 'jeden|jedna|dwa|dwie|trzy|cztery|pięć|sześć|siedem|osiem|dziewięć|dziesięć',
   verbs: 'zgłosił|zgłosiła|wykrył|wykryła|pokazuje|daje|zgłasza|zawiera|jest|są|był|była|mówi|ma',

@@ -83,6 +83,8 @@ export const portuguese: LanguageWords = {
   modulesToo: 'telefone|bateria|ignição|chave',
   asking: 'início|seleção|leitura|ligação|teste',
   articles: 'o|a|os|as',
+  and: 'e',
+  then: 'depois|também',
   ordinals: 'primeiro|segundo|terceiro|primeira|segunda|terceira',
   figures: 'um|uma|dois|duas|três|quatro|cinco|seis|sete|oito|nove|dez',
   verbs: 'mostra|há|indica|contém|é|são|está|era|diz|tem',

@@ -74,6 +74,8 @@ export const swedish: LanguageWords = {
   modulesToo: 'telefon|batteri|tändning|nyckel',
   asking: 'början|val|läsning|anslutning|test',
   articles: '',
+  and: 'och',
+  then: 'sedan|även',
   ordinals: 'första|andra|tredje',
   figures: 'en|ett|två|tre|fyra|fem|sex|sju|åtta|nio|tio',
   verbs: 'visar|finns|är|var|säger|har',
