@@ -42,6 +42,22 @@ describe('a table whose columns are modules', () => {
     expect(found.slice(3)).toEqual(['Lamp level B2A01 active', 'Lamp level B1402 active']);
   });
 
+  it('is found by its line on the page, whatever the sentences above it are made into', () => {
+    const prose =
+      'The airbag module has B0051-1A stored as current and B0072-11 as a history\ncode. The body module only shows U0155-00, intermittent. ABS is clean. Roof\nwas read by hand.';
+    const table =
+      '              Lamps         Trailer\nReached       yes           no\nActive        B1A22-15      -';
+    expect(codes(`${prose}\n\n${table}`)).toEqual([
+      'airbag module B0051 active',
+      'airbag module B0072 history',
+      'body module U0155 stored',
+      'Lamps B1A22 active',
+    ]);
+    expect(reaches(`${prose}\n\n${table}`)).toEqual(
+      jasmine.objectContaining({ Lamps: 'answered', Trailer: 'silent' }),
+    );
+  });
+
   it('may have no labels: codes and states, each under a name', () => {
     const text = [
       'Latch front left      Tensioner right      Column lock      Fog lamp',

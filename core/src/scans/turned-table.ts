@@ -12,7 +12,7 @@ import { labelOf, reachWordOf, statusWordOf } from './vocabulary.js';
 type Separator = '|' | '\t' | ';' | ',' | null;
 
 export interface TurnedTable {
-  /** The line of the names. */
+  /** The line of the names, as it is numbered on the page. */
   readonly at: number;
   readonly separator: Separator;
   readonly names: readonly string[];

@@ -9,15 +9,15 @@ import { type Page } from './page.js';
 /** The names, or what a row says of each: the codes of a status, whether it answered, or how many there are. */
 export function takeTurned(reading: Reading, line: Line, page: Page): boolean {
   const table = page.turned!;
-  if (line.at === table.at) {
+  if (line.number === table.at) {
     for (const name of table.names) reading.enter(name, line, { by: 'column' });
     reading.module = null;
     reading.mark(line, 'header');
     return true;
   }
-  const row = line.at > table.at ? rowOf(table, line.text) : null;
+  const row = line.number > table.at ? rowOf(table, line.text) : null;
   if (row === null) {
-    if (line.at > table.at) page.turned = null;
+    if (line.number > table.at) page.turned = null;
     return false;
   }
   const status = table.bare ? undefined : statusOfRow(row.label);
