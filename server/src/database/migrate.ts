@@ -4,6 +4,7 @@ import { Refusal } from '@dormant-beacon/core/refusal';
 import { factTables } from '../facts/tables.js';
 import { membersOf } from './membership.js';
 import { migrationSource, stepNames } from './migrations.js';
+import { untilItHolds } from './patiently.js';
 import { mendSchema } from './schema.js';
 
 const appendOnly = [
@@ -69,7 +70,11 @@ export interface SchemaState {
 }
 
 /** @throws Refusal where a newer version of the product has been here */
-export async function schemaState(owner: Knex): Promise<SchemaState> {
+export function schemaState(owner: Knex): Promise<SchemaState> {
+  return untilItHolds(() => readState(owner));
+}
+
+async function readState(owner: Knex): Promise<SchemaState> {
   if (!(await owner.schema.hasTable('migrations'))) return { pending: stepNames.length, used: false };
   const done = (await owner('migrations').select('name')) as { name: string }[];
   const known = new Set(stepNames);
@@ -103,10 +108,11 @@ export async function migrate(
     ])) as [[{ got: number }]];
     if (got !== 1)
       throw new Refusal('', 'Another start is bringing this database up to date. Try again in a minute.');
-    await schemaState(owner);
-    await makeSteps(owner);
-    const mended = await mendSchema(owner);
-    await permit(owner, database, application);
+    // Another server of a cluster that starts at the same moment may come first with any of these.
+    const { pending } = await schemaState(owner);
+    if (pending > 0) await makeSteps(owner);
+    const mended = await untilItHolds(() => mendSchema(owner));
+    await untilItHolds(() => permit(owner, database, application));
     return mended;
   } finally {
     // The lock goes with its connection.
@@ -129,7 +135,7 @@ async function makeSteps(owner: Knex): Promise<void> {
     if (locked && (alone || Date.now() - since > 1000 * idleSeconds))
       await owner.migrate.forceFreeMigrationsLock(options);
     try {
-      await owner.migrate.latest(options);
+      await untilItHolds(() => owner.migrate.latest(options));
       return;
     } catch (error) {
       if (alone || (error as Error).name !== 'MigrationLocked') throw error;

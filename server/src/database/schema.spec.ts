@@ -30,6 +30,16 @@ describe('the schema', () => {
     expect(await schemaState(shop.owner)).toEqual({ pending: 0, used: false });
   });
 
+  it('that is up to date waits for no other server that is making steps, and locks nothing', async () => {
+    const other = await shop.owner.transaction();
+    await other('migrations_lock').forUpdate().select();
+    try {
+      expect(await again()).toEqual([]);
+    } finally {
+      await other.rollback();
+    }
+  });
+
   it('gets back what a kill or a hand has taken from it: keys, uniques, checks, foreign keys', async () => {
     const losses = [
       'ALTER TABLE readings DROP CONSTRAINT CONSTRAINT_1',
