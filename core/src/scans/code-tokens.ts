@@ -191,10 +191,12 @@ const answer = /^\s{0,40}(?:59|7F)(?:\s{1,3}[\dA-F]{2}){2,400}\s{0,9}$/i;
 /** `TX 7A2 19 02 FF`: a frame, and which way it went. */
 const sent = /^\s{0,40}(?:TX|RX)[\s:>]{1,9}[\dA-F]{2,8}(?:\s{1,3}[\dA-F]{2}){2,400}\s{0,9}$/i;
 
+/** A quick look at how such lines begin. */
+const answersOrSent = /^\s{0,40}[57TRtr]/;
+
 /** An address with bytes behind it: a line of a memory dump or a log of frames. */
 export const isDump = (line: string): boolean =>
-  answer.test(line) ||
-  sent.test(line) ||
+  (answersOrSent.test(line) && (answer.test(line) || sent.test(line))) ||
   (fewBytes.test(line) &&
     ((addressAndBytes.test(line) && readCode(line.trim().split(/[:|\s]/, 1)[0]!)?.repaired !== false) ||
       frame.test(line)));

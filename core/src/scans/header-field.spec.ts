@@ -1,4 +1,5 @@
 import { isDate, isPageMark } from './header-field.js';
+import { readReport } from './read.js';
 
 describe('what stands in the head of a page', () => {
   it('is a date in figures or in words of nine languages', () => {
@@ -22,5 +23,24 @@ describe('what stands in the head of a page', () => {
       expect(isPageMark(text)).withContext(text).toBeTrue();
     for (const text of ['Body 1 of 2', 'Page', 'Door 2'])
       expect(isPageMark(text)).withContext(text).toBeFalse();
+  });
+});
+
+describe('live values', () => {
+  const valuesOf = (...lines: readonly string[]) =>
+    readReport(lines.join('\n')).values?.map(({ module, name, value }) => `${module} ${name} ${value}`) ?? [];
+
+  it('of no module are values where others stand beside them', () => {
+    expect(valuesOf('Driver belt buckle   402 Ohm', 'Passenger belt buckle   398 Ohm')).toEqual([
+      'null Driver belt buckle 402 Ohm',
+      'null Passenger belt buckle 398 Ohm',
+    ]);
+    expect(valuesOf('Driver belt buckle   402 Ohm', 'Airbag   no response')).toEqual([]);
+  });
+
+  it('are no addresses behind dots', () => {
+    const { modules, values } = readReport('TRAILER.....7A\nno faults\nSEAT........5A\nno faults');
+    expect(modules.map(({ name }) => name)).toEqual(['TRAILER', 'SEAT']);
+    expect(values).toBeUndefined();
   });
 });

@@ -66,13 +66,14 @@ export const readHeading = remembered((line: string): Heading | null => {
     [];
   const parted = apart === undefined || !/\d|^[A-F]{2}$/.test(numbered!) ? null : readHeading(apart);
   if (parted) return { ...parted, address: numbered!.replace(/^0x/i, '').toUpperCase(), labelled: true };
-  const bare = line
-    .replace(behindQuotes, '$1')
+  const quoted = /['"“„‘”’]/.test(line);
+  const unruled = (quoted ? line.replace(behindQuotes, '$1') : line)
     .replace(/^[^\p{L}\p{N}[({<'"“„‘$]{1,60}/u, '')
     .replace(/^\[[^\p{L}\d]{1,4}\]\s*/u, '')
-    .replace(/[\s=#*<_~+|.:–—-]{1,200}$/, '')
-    .replace(/(?<=^|\s)['"“„‘]([^'"]{2,60})['"”’](?=\s|$)/g, '$1');
-  const counted = /\d/.test(bare) && countedInFront.exec(bare);
+    .replace(/[\s=#*<_~+|.:–—-]{1,200}$/, '');
+  const bare = quoted ? unruled.replace(/(?<=^|\s)['"“„‘]([^'"]{2,60})['"”’](?=\s|$)/g, '$1') : unruled;
+  const figured = /\d/.test(bare);
+  const counted = figured && countedInFront.exec(bare);
   if (counted) return readHeading(bare.slice(counted[0].length));
   let address: string | null = null;
   const inside = /^[[(<{]\s{0,200}([^\])>}]{0,200}\p{L}[^\])>}]{0,200})[\])>}]$/u.exec(bare);
@@ -83,32 +84,35 @@ export const readHeading = remembered((line: string): Heading | null => {
       return ' ';
     },
   );
-  text = text
-    .replace(/^[^\p{L}\p{N}]{1,40}(?=[\p{L}\p{N}])/u, '')
-    .replace(/@\s?(?:0x|\$)?([\da-f]{2,4})h?\b/i, (_, found: string) => {
+  text = text.replace(/^[^\p{L}\p{N}]{1,40}(?=[\p{L}\p{N}])/u, '');
+  if (text.includes('@'))
+    text = text.replace(/@\s?(?:0x|\$)?([\da-f]{2,4})h?\b/i, (_, found: string) => {
       address ??= found.toUpperCase();
       return ' ';
     });
-  text = text.replace(
-    /(?:[,;]\s{0,3}|\s{2,200})(\p{L}{2,12}(?:\s\p{L}{2,8})?)\.?[\s:]{1,3}(?:0[xX]|\$)?([\da-fA-F]{2,4})[hH]?(?=\s|,|;|$)/u,
-    (whole, label: string, found: string) => {
-      if (labelOf(label)?.role !== 'address') return whole;
+  if (/[,;]|\s\s/.test(text))
+    text = text.replace(
+      /(?:[,;]\s{0,3}|\s{2,200})(\p{L}{2,12}(?:\s\p{L}{2,8})?)\.?[\s:]{1,3}(?:0[xX]|\$)?([\da-fA-F]{2,4})[hH]?(?=\s|,|;|$)/u,
+      (whole, label: string, found: string) => {
+        if (labelOf(label)?.role !== 'address') return whole;
+        address ??= found.toUpperCase();
+        return '';
+      },
+    );
+  if (figured)
+    text = text.replace(
+      /\s(?:0x([\da-f]{2,4})|(?=[a-f]{0,2}\d)([\da-f]{2,3})h)\s{0,9}$/i,
+      (_, plain: string | undefined, suffixed: string | undefined) => {
+        address ??= (plain ?? suffixed!).toUpperCase();
+        return '';
+      },
+    );
+  // `Headlamp/4A`
+  if (text.includes('/'))
+    text = text.replace(/(?<=\p{L}{3})\/(?=[\da-fA-F]?\d)([\da-fA-F]{2})\s{0,9}$/u, (_, found: string) => {
       address ??= found.toUpperCase();
       return '';
-    },
-  );
-  text = text.replace(
-    /\s(?:0x([\da-f]{2,4})|(?=[a-f]{0,2}\d)([\da-f]{2,3})h)\s{0,9}$/i,
-    (_, plain: string | undefined, suffixed: string | undefined) => {
-      address ??= (plain ?? suffixed!).toUpperCase();
-      return '';
-    },
-  );
-  // `Headlamp/4A`
-  text = text.replace(/(?<=\p{L}{3})\/(?=[\da-fA-F]?\d)([\da-fA-F]{2})\s{0,9}$/u, (_, found: string) => {
-    address ??= found.toUpperCase();
-    return '';
-  });
+    });
   text = withoutIdentity(text);
   // `Airbag addr 15`
   text = text.replace(
@@ -120,7 +124,7 @@ export const readHeading = remembered((line: string): Heading | null => {
     },
   );
   // `RESTRAINTS......58`: what stands there may be an address or a count.
-  text = text.replace(/\.{3,200}\s{0,9}[\da-f]{1,3}$/i, '');
+  if (text.includes('...')) text = text.replace(/\.{3,200}\s{0,9}[\da-f]{1,3}$/i, '');
   // `Faults in Restraint control`
   const codes = /^(\p{L}{2,20})\s(\p{L}{1,6})\s(?=\p{Lu})/u.exec(text.trim());
   if (codes && isWithin(codes[2]!) && labelOf(codes[1]!)?.role === 'code')
@@ -131,7 +135,7 @@ export const readHeading = remembered((line: string): Heading | null => {
     text = text.trim().slice(of[0].length);
   const start = plainStart(text);
   address ??= start.address;
-  const name = withoutCount(start.name.replace(softwareNumber, ' '))
+  const name = withoutCount(figured ? start.name.replace(softwareNumber, ' ') : start.name)
     .replace(/[\s:=,;./–—-]{1,200}$/, '')
     .replace(/\s+/g, ' ')
     .trim()
@@ -147,6 +151,7 @@ const identity = /^(\p{L}[\p{L}/ ]{0,18}?)\.?[\s:#]{1,3}[A-Z\d][\w./-]{0,24}$/iu
 
 /** `Airbag module   part B0231-12   cal. P0044`: what stands behind the name in columns of its own. */
 function withoutIdentity(text: string): string {
+  if (!/\s\s/.test(text)) return text;
   const [name, ...fields] = text.split(/\s{2,200}/);
   while (fields.length > 0) {
     const [, label] = identity.exec(fields.at(-1)!) ?? [];

@@ -10,7 +10,7 @@ import {
   type Tongue,
   tongues,
 } from './lexicon.js';
-import { remembered } from './remembered.js';
+import { rememberedWords } from './remembered.js';
 import { tokensOf } from './tokens.js';
 import { mayBeModule, numberWords } from './word-lists.js';
 import { type LanguageWords } from './words/index.js';
@@ -94,7 +94,7 @@ const roleOrder: readonly (keyof LanguageWords['label'])[] = [
  * What a column or key of that name holds, or null where it is no such name.
  * @example labelOf('Status byte')?.role // 'byte'
  */
-export const labelOf = remembered((text: string): Label | null =>
+export const labelOf = rememberedWords((text: string): Label | null =>
   inTwo(text, labelIn, (one, other) => one.role === other.role),
 );
 const labelIn = (text: string): Label | null => {
@@ -168,7 +168,7 @@ const titles = together(tongues.map(({ title }) => title));
 const signs = together(tongues.map(({ sign }) => sign));
 
 /** True where a line is a title, a page's head or a closing line by its words. */
-export const isTitle = remembered((text: string): boolean => {
+export const isTitle = rememberedWords((text: string): boolean => {
   const tokens = tokensOf(text.replace(/(\p{Ll})(\p{Lu})/gu, '$1 $2'));
   if (tokens.length === 0 || tokens.length > 24) return false;
   if (tokens.some((_, at) => phraseAt(titles, tokens, at) !== null)) return true;
@@ -196,7 +196,7 @@ for (const { label, filler } of tongues)
       if (means === 'module') moduleLabels.set(word, [...(moduleLabels.get(word) ?? []), { rest, filler }]);
 
 /** The longest words at the start of `text` that are a module's label (`Control unit`, `Stg`), as their length; 0 for none. */
-export const moduleLabelLength = remembered((text: string): number => {
+export const moduleLabelLength = rememberedWords((text: string): number => {
   const tokens = tokensOf(text);
   let most = 0;
   for (const from of [0, 1])

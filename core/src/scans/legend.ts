@@ -1,5 +1,6 @@
 /** Legends: what a letter or mark stands for in this report (`A = active, M = in memory`). */
 import type { CodeStatus } from '../codes/index.js';
+import { isDump } from './code-tokens.js';
 import { eachCode, endLines, searched } from './first-lines.js';
 import {
   hasByteBehind,
@@ -58,7 +59,7 @@ export function legendOf(lines: Lines): Legend {
   const found = new Set<number>();
   let others: StatusWord | null = null;
   for (const { at, line: whole } of endLines(lines, searched, longestLegend + 1)) {
-    if (whole.length < 8 || whole.length > longestLegend) continue;
+    if (whole.length < 8 || whole.length > longestLegend || isDump(whole)) continue;
     const line = segmentsOf(whole)[0] ?? '';
     const parts = line.trim().split(/\s{3,200}/);
     const told = othersIn(line) ?? parts.map((part) => othersIn(part)).find((part) => part !== null) ?? null;

@@ -46,7 +46,7 @@ const saidOf = (name: string | undefined, reach: ReachWord | null): Said =>
 const saidAbove = (reach: ReachWord | null): Said => (reach === null ? null : [{ name: null, reach }]);
 
 /** `Airbag (2 codes)`, the way in which most headings have it. */
-const inBracket: Way = (line, legend) => {
+export const countedIn: Way = (line, legend) => {
   const [, name, said] =
     (line.includes('(')
       ? /^\s*((?:\[\w{1,4}\]\s)?\p{L}[^\s:=?"“.,;()[\]]{0,30}(?:\s[^\s:=?"“.,;()[\]]{1,30}){0,6})\s\((\d{1,3}\s\p{L}{2,20})\)\s*$/u.exec(
@@ -475,7 +475,7 @@ function listOf(line: string): Said {
 
 /** In the order in which they are asked: the first that finds something says it. */
 const ways: readonly Way[] = [
-  inBracket,
+  countedIn,
   behindColon,
   answered,
   sentenced,

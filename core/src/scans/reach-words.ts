@@ -10,7 +10,7 @@ import {
   phraseAt,
   type Tongue,
 } from './lexicon.js';
-import { remembered } from './remembered.js';
+import { rememberedWords } from './remembered.js';
 import type { Reach } from './schema.js';
 import { tokensOf } from './tokens.js';
 import { figureWords, fillers } from './word-lists.js';
@@ -86,7 +86,7 @@ const reachNames: Readonly<Record<(typeof reachOrder)[number], ReachWord>> = {
  * What a text says of a module and nothing else, or null.
  * @example reachWordOf('No answer from this module.') // 'silent'
  */
-export const reachWordOf = remembered((text: string): ReachWord | null =>
+export const reachWordOf = rememberedWords((text: string): ReachWord | null =>
   inTwo(text, orWritten(reachIn), (one, other) => one === other),
 );
 const reachIn = (text: string): ReachWord | null =>
@@ -137,7 +137,7 @@ function zeroCodes(tongue: Tongue, tokens: readonly string[]): ReachWord | null 
 const codeLike: ReadonlySet<string> = new Set(['code', 'module', 'text', 'byte', 'result']);
 
 /** True where a text says that nothing answered at all. */
-export const saysNothingAnswered = remembered(
+export const saysNothingAnswered = rememberedWords(
   (text: string): boolean =>
     inAnyLanguage(text, (tongue, tokens) =>
       meanings(tongue.reach, tongue, tokens)?.some(({ means }) => means === 'nothingAnswered') ? true : null,

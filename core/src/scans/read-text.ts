@@ -45,7 +45,7 @@ import { takePairs } from './rules/labels.js';
 import { takeAnswer } from './rules/frames.js';
 import { takeKnownModule } from './rules/known.js';
 import { oneDash, takeHeading } from './rules/heading.js';
-import { takeModuleState, takeRecordModule, takeStateAmong, takeUnclear } from './rules/modules.js';
+import { takeCountedHeading, takeModuleState, takeRecordModule, takeStateAmong, takeUnclear } from './rules/modules.js';
 import { type Page, codeToken, pairSign } from './rules/page.js';
 import { notePassed } from './rules/passed.js';
 import { takeSection } from './rules/section.js';
@@ -272,7 +272,8 @@ function understood(reading: Reading, line: Line, page: Page): boolean {
   if (page.turned !== null && takeTurned(reading, line, page)) return true;
   if (takePartsList(reading, line)) return true;
   if (takeBlock(reading, line)) return true;
-  if (takeValue(reading, line)) return true;
+  if (takeValue(reading, line, page)) return true;
+  if (takeCountedHeading(reading, line, page)) return true;
   if (page.moduleLabel !== null && takeUnknownLabel(reading, line, page.moduleLabel)) return true;
   const coded = codeToken.test(text) || bytesBehindWord.test(text);
   if (!coded && takeScreen(reading, line)) return true;

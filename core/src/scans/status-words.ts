@@ -10,7 +10,7 @@ import {
   type Tongue,
   tongues,
 } from './lexicon.js';
-import { remembered } from './remembered.js';
+import { rememberedWords } from './remembered.js';
 
 export interface StatusWord {
   readonly status: CodeStatus;
@@ -23,7 +23,7 @@ export interface StatusWord {
  *
  * @example statusWordOf('confirmed, not active') // { status: 'stored', comesAndGoes: false }
  */
-export const statusWordOf = remembered((text: string): StatusWord | null =>
+export const statusWordOf = rememberedWords((text: string): StatusWord | null =>
   inTwo(text, orWritten(statusIn), (one, other) => one.status === other.status),
 );
 const statusIn = (text: string): StatusWord | null =>

@@ -13,7 +13,7 @@ import {
   statusWordOf,
   tokensOf,
 } from '../vocabulary.js';
-import { readsAsCode } from './page.js';
+import { type Page, readsAsCode } from './page.js';
 
 /** The reader that a report names in its first lines. */
 export function readerOf(lines: Lines): string | null {
@@ -96,12 +96,18 @@ export function takeEnvironment(reading: Reading, line: Line): boolean {
   return true;
 }
 
-export function takeValue(reading: Reading, line: Line): boolean {
-  if (reading.module === null) return false;
-  // `TRAILER.....7A` among headings like it is an address, no current.
-  if (line.indent <= reading.moduleIndent && /\.{3}\s?[\dA-F]{2}\s*$/.test(line.text)) return false;
+export function takeValue(reading: Reading, line: Line, { lines }: Page): boolean {
   const value = readValue(line.text);
   if (!value) return false;
+  // `TRAILER.....7A` among headings like it is an address, no current.
+  if (
+    (reading.module === null || line.indent <= reading.moduleIndent) &&
+    /\.{3}\s?[\dA-F]{2}\s*$/.test(line.text)
+  )
+    return false;
+  // Of no module, they stand among others like them.
+  if (reading.module === null && ![line.at - 1, line.at + 1].some((at) => readValue(lines.at(at))))
+    return false;
   if (reading.open && line.indent <= reading.open.indent) reading.open = null;
   reading.addValue(value.label, value.value, line);
   return true;

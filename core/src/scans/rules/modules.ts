@@ -3,7 +3,7 @@ import { splitCells } from '../cells.js';
 import { saidOfName } from '../habits.js';
 import { type Heading, readHeading, readModuleName } from '../heading.js';
 import { stateOf, unreadIn } from '../module-state.js';
-import { type ModuleState, moduleStates } from '../module-states.js';
+import { countedIn, type ModuleState, moduleStates } from '../module-states.js';
 import { type Line, type Reading } from '../reading.js';
 import {
   isModuleToken,
@@ -66,6 +66,20 @@ export function takeModuleState(reading: Reading, line: Line, page: Page): boole
   const asNames =
     first!.name !== null && /^(?:word|guess)$/.test(reading.moduleBy) && page.starts.includes(line.indent);
   if (reading.open && line.indent > reading.open.indent && !asNames) return false;
+  return takeNamed(reading, line, states);
+}
+
+/** `[15] Airbag (2 codes)`: a heading that says all that it can, so that no other rule need be asked. */
+export function takeCountedHeading(reading: Reading, line: Line, { legend }: Page): boolean {
+  if (!line.text.includes('[') || !addressInFront.test(line.text) || isTitle(line.text)) return false;
+  if (reading.open && line.indent > reading.open.indent) return false;
+  const states = countedIn(line.text, legend.reaches);
+  return states !== null && takeNamed(reading, line, states);
+}
+const addressInFront = /^\s{0,20}\[[\dA-F]{2,4}\]\s\p{L}/iu;
+
+/** What is said of modules by their names. */
+function takeNamed(reading: Reading, line: Line, states: readonly ModuleState[]): boolean {
   let taken = false;
   for (const { name, reach } of states) {
     const cells = splitCells(name!);
