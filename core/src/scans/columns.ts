@@ -235,6 +235,17 @@ export function headerOf(
       : -1,
     cellsUnder({ columns: cells.map(() => null), starts, separator }, below) ?? [],
   );
+  const underThem = cellsUnder({ columns, starts, separator }, below) ?? [];
+  // `Fejlkode`: a word that no table has, over a code.
+  const unknownCode = has(columns, 'code') ? -1 : underThem.findIndex((cell) => isCodes(cell));
+  if (
+    unknownCode > 0 &&
+    columns[unknownCode] === null &&
+    columns.filter((column) => column !== null).length >= 2 &&
+    !/\d/.test(line) &&
+    cellsOf(line, separator).length >= 4
+  )
+    columns = columns.with(unknownCode, plain('code'));
   // `Name   Code   Now   Before`
   const namedFirst = isNameKey(cells[0]!.text.trim()) && has(columns, 'code') && marksIn(columns) >= 2;
   const unknownFirst = !nameless && !namedFirst && namesModules(cells, columns, below);
@@ -253,11 +264,10 @@ export function headerOf(
     columns = columns.with(behindCode, plain('type'));
   const named = columns.filter((column) => column !== null).length;
   const filled = cells.filter(({ text }) => text !== '').length;
-  const under = cellsUnder({ columns, starts, separator }, below) ?? [];
   const sure =
     has(columns, 'code') &&
     ((has(columns, 'module') && filled >= 3 && !/\d/.test(line)) ||
-      isCodes(under[placeOf(columns, 'code')] ?? ''));
+      isCodes(underThem[placeOf(columns, 'code')] ?? ''));
   if (named < 2 || (named < 0.6 * filled && !sure)) return null;
   // Modules with what is said of them, and how many codes they hold.
   const roll =

@@ -154,7 +154,7 @@ export function hasTypeInBrackets(lines: Lines): boolean {
 }
 
 const codeAndCells =
-  /(?<![\w.-])[PCBU][0-3][\dA-F]{3}(?:(?![\w-])[\s|;,]{1,12}([\dA-F]{2})[\s|;,]{1,12}([\dA-F]{2})(?=[\s|;,]|$)|[-:]([\dA-F]{2})(?: |\s?[|;,]\s?)([\dA-F]{2})(?=[\s|;,]|$))?/gi;
+  /(?<![\w.-])[PCBU][0-3][\dA-F]{3}(?:(?![\w-])[\s|;,]{1,12}([\dA-F]{2})[\s|;,]{1,12}([\dA-F]{2})(?=[\s|;,]|$)|[-:]?([\dA-F]{2})(?: |\s?[|;,]\s?)([\dA-F]{2})(?=[\s|;,]|$))?/gi;
 
 /** True where at least two codes have such cells, each of them, and they cannot all be counts. */
 export function hasByteBehind(lines: Lines): boolean {

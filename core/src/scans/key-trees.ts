@@ -29,6 +29,7 @@ const mostPaths = 20_000;
 export function pathTree(text: string): Branch | null {
   const top: Branch = { key: '', line: 1, list: false, fields: [], branches: [] };
   const known = new Map<string, Branch>([['', top]]);
+  const fieldAt = new Map<string, { own: Branch; field: Branch['fields'][number]; over: string }>();
   let [lines, nested] = [0, 0];
   for (const [at, whole] of text.split('\n', mostPaths + 1).entries()) {
     const line = whole.trim();
@@ -40,12 +41,22 @@ export function pathTree(text: string): Branch | null {
     if (steps.length > 1) nested++;
     const key = steps.pop()!;
     const own = branchAt(known, steps, at + 1, /^\d+$/.test(key));
-    own.fields.push({
+    const field = {
       key: own.list ? '' : key,
       value: value!.replace(/^(["'])(.*)\1$/, '$2'),
       line: at + 1,
-    });
+    };
+    own.fields.push(field);
+    fieldAt.set(path!, { own, field, over: steps.at(-1) ?? key });
   }
+  // `dtc.1=B1318` with `dtc.1.status=stored`: the value is a field of what has others.
+  const moved = new Set<Branch['fields'][number]>();
+  for (const [path, { field, over }] of fieldAt) {
+    if (known.get(path)?.fields.unshift({ ...field, key: over }) !== undefined) moved.add(field);
+  }
+  if (moved.size > 0)
+    for (const own of new Set([...fieldAt.values()].map((one) => one.own)))
+      own.fields.splice(0, Infinity, ...own.fields.filter((field) => !moved.has(field)));
   return lines >= 3 && 2 * nested > lines ? settled(top) : null;
 }
 

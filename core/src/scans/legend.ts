@@ -24,6 +24,9 @@ import {
 /** A mark as a legend keeps it: an empty box is one too. */
 export const markOf = (mark: string): string => mark.replace(/^([[(])\s{1,3}([\])])$/, '$1_$2');
 
+/** A box with nothing in it. */
+const emptyBox = /\[ {1,3}\]|\( {1,3}\)/g;
+
 export interface Legend {
   readonly statuses: ReadonlyMap<string, StatusWord>;
   /** What codes without a mark are, where it says so. */
@@ -141,6 +144,8 @@ function entriesOf(line: string): readonly Entry[] {
   if (held.length > 1) return held;
   const boxed = boxedEntries(line);
   if (boxed.length > 0) return boxed;
+  const short = abbreviated(line);
+  if (short.length > 0) return short;
   const signed = signedEntries(line);
   if (signed.length > 0) return signed;
   // `* = active, all others are stored`
@@ -187,6 +192,19 @@ function entriesOf(line: string): readonly Entry[] {
   return found.length >= 2 && told >= (many ? 0.6 : 0.75) * words.length ? found : [];
 }
 
+const abbreviation = /^\s{0,40}((?:\p{L}{1,3}\.\s?){1,3}\p{L}{0,3}\.?)\s?[=:–-]\s?(\p{L}.{2,40})$/u;
+
+/** `n. e. = nicht erreichbar`: letters with points for a meaning that is a status or a state; none where one is neither. */
+function abbreviated(line: string): readonly Entry[] {
+  const parts = line.trim().split(/[,;]\s{1,9}|\s{2,99}/);
+  const found = parts.map((part) => {
+    const [, mark, meaning] = abbreviation.exec(part) ?? [];
+    return mark === undefined ? null : entryOf(mark.trim(), meaning!, statusOfField(meaning!));
+  });
+  const told = found.filter((entry) => entry !== null);
+  return told.length === found.length ? told : [];
+}
+
 const entrySign =
   /(?:^|[\s,;(])([^\s=:,;()]{1,4}|\([^\s=:,;()]{1,4}\))(?:\s?(=)\s?|\s?(:)\s|\s([-–—])\s)(?=\S)/gu;
 
@@ -194,7 +212,7 @@ const entrySign =
 function signedEntries(line: string): readonly Entry[] {
   const text = line
     .replace(/^\s{0,40}\p{L}[\p{L} ]{2,24}:\s{1,9}(?=\S{1,4}\s?[=–-])/u, '')
-    .replace(/\[ {1,3}\]|\( {1,3}\)/g, markOf);
+    .replace(emptyBox, markOf);
   const starts = [...text.matchAll(entrySign)];
   const [first] = starts;
   if (starts.length < 2 || starts.length > mostMarks || text.slice(0, first!.index).trim() !== '') return [];
@@ -233,14 +251,20 @@ const boxedMark = /(?:^|\s)(?:\(([^\s()]{1,4})\)|\[([^\s[\]]{1,4})\])\s(?=\p{L})
 
 /** `(!) fault present   (i) fault in memory`: marks in brackets, a meaning behind each, and nothing else. */
 function boxedEntries(line: string): readonly Entry[] {
-  const text = line.replace(/^\s{0,40}\p{L}[\p{L} ]{2,24}:\s{1,9}(?=[[(])/u, '');
+  const text = line
+    .replace(/^\s{0,40}\p{L}[\p{L} ]{2,24}(?::\s{1,9}|\s{3,40})(?=[[(])/u, '')
+    .replace(emptyBox, markOf);
   const starts = [...text.matchAll(boxedMark)];
   if (starts.length < 2 || starts.length > mostMarks || text.slice(0, starts[0]!.index).trim() !== '')
     return [];
   const found = meaningsOf(text, starts).map(([match, meaning]) =>
     entryOf((match[1] ?? match[2])!, meaning, statusOfField(meaning) ?? statusOfField(withoutCode(meaning))),
   );
-  return found.every((entry) => entry !== null) && found.some(({ status }) => status !== null) ? found : [];
+  const told = found.filter((entry) => entry !== null);
+  return told.length === found.length &&
+    (told.some(({ status }) => status !== null) || new Set(told.map(({ reach }) => reach)).size > 1)
+    ? told
+    : [];
 }
 
 /** `fault present` without the word for a code. */

@@ -1,7 +1,8 @@
 /** What a line says of modules, with their names where these stand on it: one way of saying it after the other. */
 import { splitCells } from './cells.js';
 import { isNoNumber, readModuleName } from './heading.js';
-import { isUnread, stateOf, unreadIn } from './module-state.js';
+import { markOf } from './legend.js';
+import { isCleanIn, isUnread, stateOf, unreadIn } from './module-state.js';
 import { mayStateModule } from './quick-looks.js';
 import { statusOfPlural } from './section-words.js';
 import {
@@ -61,7 +62,8 @@ const behindColon: Way = (line, legend) => {
   const [, name, said] = /^\s*(?:\d{1,2}[.)]\s)?(\p{L}[^:=]{1,50}?)\s*:\s*(\S.*)$/u.exec(line) ?? [];
   if (name === undefined || isOnlyLabel(name) || reachWordOf(name) !== null || !readModuleName(name))
     return null;
-  const reach = stateOf(said!, legend) ?? (said!.length < 60 ? unreadIn(said!) : null);
+  const inPart = said!.length < 60 ? (unreadIn(said!) ?? (isCleanIn(said!) ? 'clean' : null)) : null;
+  const reach = stateOf(said!, legend) ?? inPart;
   // `Read-out of "Restraints": 2 faults`
   const quoted = /"([^"]{2,60})"\s{0,9}$/.exec(name)?.[1];
   // `List of faults: empty` is said of the module above.
@@ -274,7 +276,7 @@ function markedBy(line: string, legend: Reaches): ModuleState | null {
     return { name: named, reach: byWord };
   const [, mark, name, count] =
     /^\s{0,40}([^\s\p{L}\p{N}]{1,4}|[([][\p{L}\p{N}]{1,4}[)\]])\s{1,9}(\p{L}.{1,50}?)(?:\s{1,40}(\d{1,4}))?\s{0,9}$/u.exec(
-      line,
+      line.replace(/^\s{0,40}(?:\[\s{1,3}\]|\(\s{1,3}\))/, (box) => markOf(box.trim())),
     ) ?? [];
   const reach =
     mark === undefined ? undefined : (legend.get(mark) ?? legend.get(mark.replace(/^[[(]|[\])]$/g, '')));

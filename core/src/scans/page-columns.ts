@@ -23,10 +23,10 @@ const leastGutter = 2;
 
 /**
  * The lines as they follow each other: as they stand, or left column first where the page has two.
- * @param oneTable a table runs over the whole page: what is blank in it parts nothing
+ * @param oneTable a table runs over the whole page: what is blank in it parts nothing but blocks of modules
  */
 export function readingOrder(lines: Lines, oneTable = false): ReadingOrder {
-  const gutter = oneTable ? null : gutterOf(lines);
+  const gutter = oneTable ? gutterOfBlocks(firstOf(lines)) : gutterOf(lines);
   if (gutter === null) return { count: lines.count, at: (at) => lines.at(at), numberOf: (at) => at };
   const right = (at: number) => at > lines.count;
   return {
@@ -37,12 +37,15 @@ export function readingOrder(lines: Lines, oneTable = false): ReadingOrder {
   };
 }
 
+const firstOf = (lines: Lines): readonly string[] =>
+  Array.from({ length: Math.min(lines.count, sampled) }, (_, n) => lines.at(n + 1));
+
 /**
  * Where the right column begins: most lines with two codes have the second at the same place, at least two
  * blank columns run down the page before it, and nothing crosses them.
  */
 function gutterOf(lines: Lines): number | null {
-  const sample = Array.from({ length: Math.min(lines.count, sampled) }, (_, n) => lines.at(n + 1));
+  const sample = firstOf(lines);
   const starts = new Map<number, number>();
   let doubles = 0;
   for (const line of sample) {

@@ -36,6 +36,7 @@ import {
   takeFields,
   takeNothingAnswered,
   takePartsList,
+  takeRecordCount,
   takeScreen,
   takeTitle,
   takeTotal,
@@ -45,7 +46,13 @@ import { takePairs } from './rules/labels.js';
 import { takeAnswer } from './rules/frames.js';
 import { takeKnownModule } from './rules/known.js';
 import { oneDash, takeHeading } from './rules/heading.js';
-import { takeCountedHeading, takeModuleState, takeRecordModule, takeStateAmong, takeUnclear } from './rules/modules.js';
+import {
+  takeCountedHeading,
+  takeModuleState,
+  takeRecordModule,
+  takeStateAmong,
+  takeUnclear,
+} from './rules/modules.js';
 import { type Page, codeToken, pairSign } from './rules/page.js';
 import { notePassed } from './rules/passed.js';
 import { takeSection } from './rules/section.js';
@@ -80,8 +87,9 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
   const known = patternsFor(readerOf(all), patterns ?? { codes: [], lines: [] });
   const reading = new Reading(new PatternBook(known));
   const book = addressesIn(all);
-  const turned = turnedTable(all);
-  const printed = readingOrder(all, turned !== null);
+  const wide = turnedTable(all);
+  const printed = readingOrder(all, wide !== null);
+  const turned = printed.count === all.count ? wide : null;
   const plain = plainOrder(printed, all, text, book);
   const lines = plain === printed ? proseOrder(plain, all) : plain;
   // Sentences are no lines of the page.
@@ -204,7 +212,9 @@ function sentencesOf(line: string): readonly string[] {
   if (!/[.!]\s\p{L}/u.test(line)) return [line];
   const capitals = /[.!]\s\p{Lu}/u.test(line);
   const parts = line.split(
-    capitals ? /(?<=\p{L}{2}[.!]|\)[.!])\s+(?=\p{Lu})/u : /(?<=\p{L}{2}[.!]|\)[.!])\s+(?=\p{L})/u,
+    capitals
+      ? /(?<=\p{L}{2}[.!]|\)[.!]|\/\p{L}[.!])\s+(?=\p{Lu})/u
+      : /(?<=\p{L}{2}[.!]|\)[.!]|\/\p{L}[.!])\s+(?=\p{L})/u,
   );
   const told = parts.map((part) => spoken(part.replace(/[.!]$/, '')));
   // `quill scan: airbag B1318 active`
@@ -271,6 +281,7 @@ function understood(reading: Reading, line: Line, page: Page): boolean {
   if (page.legend.lines.has(line.number)) return markHeader(reading, line);
   if (page.turned !== null && takeTurned(reading, line, page)) return true;
   if (takePartsList(reading, line)) return true;
+  if (takeRecordCount(reading, line)) return true;
   if (takeBlock(reading, line)) return true;
   if (takeValue(reading, line, page)) return true;
   if (takeCountedHeading(reading, line, page)) return true;

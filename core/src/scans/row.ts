@@ -21,6 +21,17 @@ import {
   statusWordOf,
 } from './vocabulary.js';
 
+/** `Instrument   Ingen fejl`: words in place of a code, beside a name and nothing else. */
+function wordsForCode(cells: readonly string[], columns: Columns): boolean {
+  const places = [placeOf(columns, 'module'), placeOf(columns, 'code')];
+  const [, code] = places.map((at) => cells[at]?.trim() ?? '');
+  return (
+    columns.length > 2 &&
+    /^\p{L}[\p{L} ]{3,30}$/u.test(code!) &&
+    cells.every((cell, at) => places.includes(at) || cell.trim() === '')
+  );
+}
+
 /**
  * True where the row was one of the table: codes, or a module and what is said of it.
  * @param carries the module's name may be carried on, and a name alone on a row may be the second half of the last
@@ -60,6 +71,7 @@ export function takeRow(
     said === null &&
     found.length === 0 &&
     (codeColumn === undefined ||
+      wordsForCode(cells, columns) ||
       (isNoCode(code) && /\p{L}/u.test(cell('result')) && readCodeLine(line.text) === null)) &&
     readModuleName(cell('module')) !== null &&
     !isTitle(cell('module')) &&

@@ -1,5 +1,5 @@
 /** What stands around the codes: titles, fields of the head, totals, live values and ambient conditions. */
-import { bareFields, noteField, readValue, readerIn } from '../header-field.js';
+import { bareFields, countOf, noteField, readValue, readerIn } from '../header-field.js';
 import { type Lines } from '../lines.js';
 import { pairsOf } from '../pairs.js';
 import { type Line, type Reading } from '../reading.js';
@@ -112,6 +112,17 @@ export function takeValue(reading: Reading, line: Line, { lines }: Page): boolea
   reading.addValue(value.label, value.value, line);
   return true;
 }
+
+/** `Fault 2 of 3` over the fields of one: what was open before ends. */
+export function takeRecordCount(reading: Reading, line: Line): boolean {
+  const word = recordCount.exec(line.text)?.[1];
+  if (word === undefined || labelOf(word)?.role !== 'code' || /(?<!\d)0(?!\d)/.test(line.text)) return false;
+  reading.open = null;
+  reading.namedInBlock = false;
+  reading.mark(line, 'header');
+  return true;
+}
+const recordCount = new RegExp(String.raw`^\W{0,60}(\p{L}{3,20})\s(?:n[ro°]?\.?\s)?${countOf}\W{0,60}$`, 'u');
 
 export function takeNothingAnswered(reading: Reading, line: Line): boolean {
   if (line.text.length > 90 || !saysNothingAnswered(line.text)) return false;

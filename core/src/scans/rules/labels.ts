@@ -427,7 +427,10 @@ export function takeCodeFields(reading: Reading, pairs: readonly Pair[], legend:
           // `Art: sporadisch`
           if (code.status === 'unknown') give(code, { ...readStatusCell(value)!, by: 'label' });
         } else if (type === null && /\p{L}{3}/u.test(value)) reading.continueText(value);
-      } else if ((role === 'status' || role === 'byte') && (code.status === 'unknown' || role === 'byte')) {
+      } else if (
+        (role === 'status' && (code.status === 'unknown' || code.how?.status === 'section')) ||
+        role === 'byte'
+      ) {
         const read = statusIn(value, role === 'byte', legend);
         if (read) give(code, { ...read, by: read.by === 'column' ? 'label' : read.by });
       } else if (role === 'text' && value.trim() !== '') reading.continueText(value);

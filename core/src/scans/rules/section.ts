@@ -2,15 +2,18 @@
 import { readModuleName } from '../heading.js';
 import { stateOf } from '../module-state.js';
 import { type Line, type Reading } from '../reading.js';
+import type { ScanCode } from '../schema.js';
 import { sectionStatus, statusOfPlural } from '../section-words.js';
-import { isVerb, labelOf, statusWordOf, tokensOf } from '../vocabulary.js';
+import { isVerb, isWithin, labelOf, statusWordOf, tokensOf } from '../vocabulary.js';
 import { readCodeLine } from '../code-line.js';
 import { codeToken, type Page } from './page.js';
 
 /** `Current codes`, `Status: Active` or `Mode 07` over codes: the status of what stands below. */
 export function takeSection(reading: Reading, line: Line, page: Page): boolean {
   const { text } = line;
-  if (text.length > 70 || text.includes('...')) return false;
+  if (text.length > 70) return false;
+  if (takeCountedSection(reading, line, page)) return true;
+  if (text.includes('...')) return false;
   const status = sectionOf(text, reading, line, page);
   if (status === null) return takeNamedSection(reading, line);
   // Set in below a name that nothing else told of, it is of that module's codes.
@@ -20,6 +23,29 @@ export function takeSection(reading: Reading, line: Line, page: Page): boolean {
   if (over && reading.section.over) reading.module = null;
   reading.open = null;
   reading.mark(line, 'header');
+  return true;
+}
+
+/** `Stored faults: 1` below a module's name: how many of its codes are so, and the status of those right below. */
+function takeCountedSection(reading: Reading, line: Line, { lines }: Page): boolean {
+  const [, words, count] =
+    /^\W{0,60}(\p{L}[\p{L} ]{5,40}?)(?:\s?[:=]\s{0,9}|\s\(|\s{2,9}|\s?\.{2,40}\s?)(\d{1,3})\)?:?\s{0,9}$/u.exec(
+      line.text,
+    ) ?? [];
+  const status = words === undefined ? null : sectionStatus(words);
+  if (status === null || (reading.open && line.indent > reading.open.indent)) return false;
+  if (line.indent > (reading.passed?.line.indent ?? Infinity)) reading.assume(line, true);
+  // Of all modules, in the head of the report.
+  if (reading.module === null) {
+    reading.mark(line, 'header');
+    return true;
+  }
+  const none = Number(count) === 0;
+  reading.say(none ? 'clean' : 'holdsCodes');
+  const below = lines.at(line.at + 1).slice(0, 300);
+  reading.section = !none && codeToken.test(below) && readCodeLine(below) ? { status, over: false } : null;
+  reading.open = null;
+  reading.mark(line, 'detail');
   return true;
 }
 
@@ -70,8 +96,10 @@ function sectionOf(text: string, reading: Reading, line: Line, page: Page) {
     (word) => labelOf(word)?.role === 'code' || /^(?:memory|fehlerspeicher|memoire|memoria)$/.test(word),
   );
   if (nouns.length === 0 || stateOf(bare, page.legend.reaches) === 'clean') return null;
-  const rest = words.filter((word) => !nouns.includes(word)).join(' ');
-  return statusOfPlural(rest);
+  // `Faults in memory`
+  const within = words.filter((word) => labelOf(word)?.role !== 'code');
+  const inMemory = within.length === 2 && isWithin(within[0]!) ? statusWordOf(within.join(' ')) : null;
+  return inMemory?.status ?? statusOfPlural(words.filter((word) => !nouns.includes(word)).join(' '));
 }
 
 /** True for a line over a code: with a colon, ruled off, or less far in: `ACTIVE`. */
@@ -80,9 +108,13 @@ function isOverCodes(reading: Reading, { at, text, indent }: Line, { lines }: Pa
   const next = codeToken.test(below) ? readCodeLine(below) : null;
   if (next === null) return false;
   if (/:\s*$/.test(text) && (next.before === null || indent === 0)) return true;
-  if (isRuled(text)) return true;
+  // `[CUR]` below a code that nothing was said of, where codes had none over them before: it is that code's.
+  const own = reading.section === null && /^\s*\[/.test(text) && reading.open?.codes.every(isUntold) === true;
+  if (isRuled(text)) return !own;
   return below.search(/\S/) > indent && !(reading.open && indent >= reading.open.indent);
 }
+
+const isUntold = ({ status, statusText }: ScanCode): boolean => status === 'unknown' && statusText == null;
 
 /** `== CURRENT ==`, `## Stored`: set off from what stands below, though no further in. */
 export const isRuled = (text: string): boolean =>

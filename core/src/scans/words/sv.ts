@@ -3,8 +3,8 @@ import type { LanguageWords } from './language.js';
 export const swedish: LanguageWords = {
   name: 'Swedish',
   status: {
-    active: 'kvarstår|fortfarande aktiv|pågående|nu|aktiv|aktivt|närvarande|aktuell|finns nu',
-    stored: 'försvunnen|lagrad|lagrat|sparad|bekräftad|inaktiv|passiv|i minnet',
+    active: 'kvarstår|aktiva|fortfarande aktiv|pågående|nu|aktiv|aktivt|närvarande|aktuell|finns nu',
+    stored: 'försvunnen|lagrade|sparade|lagrad|lagrat|sparad|bekräftad|inaktiv|passiv|i minnet',
     comesAndGoes: 'ibland|tidvis|sporadiskt|kommer och går|sporadisk|intermittent|tillfällig|periodisk',
     pending: 'väntande|preliminär|obekräftad',
     history: 'tidigare|historisk|historik|tidigare|gammal',
@@ -13,7 +13,7 @@ export const swedish: LanguageWords = {
   reach: {
     read: 'hittad|hittade|positiv|ansluten|läst|avläst|svarar|ja|kommunikation ok',
     clean:
-      'ingen|inga|inget|utan anmärkning|inga anmärkningar|u a|inga dtc|inga felkoder|inga fel|inget fel|inga koder|felfri|utan fel|inga|minnet tomt|tomt|felminne tomt|inga lagrade fel',
+      'ingen|inga|inget|utan anmärkning|inga anmärkningar|u a|inga dtc|inga felkoder|inga fel|inget fel|inga felkoder lagrade|inga fel lagrade|inga sparade fel|inga koder|felfri|utan fel|inga|minnet tomt|tomt|felminne tomt|inga lagrade fel',
     silent:
       'utan svar|onåbar|går ej att nå|går inte att nå|hittades inte|utan svar|utan kommunikation|ej ansluten|inte ansluten|svarar ej|svarar inte|inget svar|ingen kommunikation|ingen kontakt|svarade inte|ej svar|tyst|kommunikationsfel',
     notFitted:
