@@ -5,6 +5,7 @@ import { readModuleName } from './heading.js';
 import { stateOf } from './module-state.js';
 import { bitOf } from './status-cell.js';
 import type { PatternBook } from './patterns.js';
+import { sectionStatus, statusOfPlural } from './section-words.js';
 import {
   isNameKey,
   type Label,
@@ -75,9 +76,7 @@ export function headerColumns(
   }
   const alone = cells.map(
     (cell) =>
-      marks?.get(cell.trim()) ??
-      marks?.get(cell.trim().replace(/\.$/, '').toUpperCase()) ??
-      statusWordOf(cell.trim()),
+      marks?.get(cell.trim()) ?? marks?.get(cell.trim().replace(/\.$/, '').toUpperCase()) ?? statusOver(cell),
   );
   // `Now   Memory`
   const words = alone.some((word) => word?.status === 'active')
@@ -122,14 +121,23 @@ export function headerColumns(
   });
 }
 
+/** `Stored`, `Défauts mémorisés`: the status that a name over a column gives to what stands there. */
+function statusOver(cell: string): StatusWord | null {
+  const word = statusWordOf(cell.trim());
+  if (word !== null || cell.length > 40 || !/\p{L}{4}/u.test(cell)) return word;
+  const status = sectionStatus(cell) ?? statusOfPlural(cell.trim().toLowerCase());
+  return status === null ? null : { status, comesAndGoes: false };
+}
+
 /** What each name says that its column holds, and what the row below tells of those that leave it open. */
 function labelsOver(cells: readonly string[], under: readonly string[]): (Label | null)[] {
   const labels = cells.map((cell) => labelOf(cell.trim()));
   const has = (role: Role) => labels.some((label) => label?.role === role);
   const codes = labels.flatMap((label, at) => (label?.role === 'code' ? [at] : []));
   // `Present codes   Stored codes`
-  const byStatus = codes.filter((at) => statusWordOf(cells[at]!.trim()) !== null);
-  if (byStatus.length >= 2) for (const at of byStatus) labels[at] = null;
+  const byStatus = codes.filter((at) => statusOver(cells[at]!) !== null);
+  if (byStatus.length > 0 && cells.filter((cell) => statusOver(cell) !== null).length >= 2)
+    for (const at of byStatus) labels[at] = null;
   if (!codes.some((at) => isCodes(under[at] ?? ''))) return labels;
   // `Fault   Code`: the words under the one are what the other means.
   const words = codes.filter((at) => !isCodes(under[at] ?? '') && /\p{L}{3}/u.test(under[at] ?? ''));
@@ -185,6 +193,10 @@ export const placeOf = (columns: Columns, role: Label['role']): number =>
 const has = (columns: Columns, role: Label['role']) => placeOf(columns, role) >= 0;
 export const marksIn = (columns: Columns): number =>
   columns.filter((column) => column?.marks !== undefined).length;
+
+/** Modules with columns that name statuses, and none of codes: these stand under their statuses, or marks do. */
+export const isByStatus = (columns: Columns): boolean =>
+  placeOf(columns, 'module') >= 0 && placeOf(columns, 'code') < 0 && marksIn(columns) >= 2;
 
 /** True where enough is named to trust the row as a header. */
 export const isHeader = (columns: Columns): boolean =>

@@ -189,8 +189,11 @@ const heldOrWhole = /[[(]([^\])]{4,48})[\])]|^\W{0,9}(\p{L}[^:;=|()[\]]{3,44}?)\
 /** True where a line says that failure types are decimal: `FAULT LIST (fault type in decimal)`. */
 export function saysDecimalTypes(lines: Lines): boolean {
   for (const { line } of endLines(lines, decimalLines, 120)) {
-    if (!/d[eé]z|d[eé]c/i.test(line) || /\S\s{3,}\S/.test(line)) continue;
+    if (!/d[eé]z|d[eé]c/i.test(line)) continue;
+    // Names of columns speak of theirs alone.
+    const inColumns = /\S\s{3,}\S/.test(line);
     for (const [, held, whole] of line.matchAll(heldOrWhole)) {
+      if (inColumns && (held === undefined || /\S\s{3,}\S.{0,80}\S\s{3,}\S/.test(line))) continue;
       const label = labelOf((held ?? whole)!);
       if (label?.role === 'type' && label.decimal) return true;
     }

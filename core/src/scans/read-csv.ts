@@ -6,6 +6,7 @@ import {
   type Columns,
   columnsByContent,
   headerColumns,
+  isByStatus,
   isCodes,
   isHeader,
   isNoCode,
@@ -13,7 +14,7 @@ import {
 } from './columns.js';
 import { bareFields, noteField } from './header-field.js';
 import { readModuleName } from './heading.js';
-import { legendOf, withLearned } from './legend.js';
+import { type Legend, legendOf, withLearned } from './legend.js';
 import { Lines, saysSomething } from './lines.js';
 import { stateOf } from './module-state.js';
 import { pairsOf } from './pairs.js';
@@ -21,7 +22,7 @@ import { PatternBook, patternsFor } from './patterns.js';
 import { Line, Reading } from './reading.js';
 import type { TextOptions } from './read-text.js';
 import { languageIn, readerOf, takeTitle } from './rules/head.js';
-import { takeRow } from './row.js';
+import { takeCodesByStatus, takeRow } from './row.js';
 import type { Scan } from './schema.js';
 import { firstRows, type Row, tableRows } from './table-rows.js';
 import { takeTaught } from './taught.js';
@@ -72,7 +73,7 @@ export function* readingCsv(text: string, { patterns, marks }: TextOptions = {})
     const again = row.cells.length > 1 && isHeader(headerColumns(row.cells));
     // A table of its own below the first.
     if (again && at > from) columns = headerColumns(row.cells);
-    if (!again && at > from && takeRow(reading, row.cells, line, columns, legend, false)) continue;
+    if (!again && at > from && takeDataRow(reading, row.cells, line, columns, legend)) continue;
     if (legend.lines.has(row.line)) {
       reading.mark(line, 'header');
       continue;
@@ -83,6 +84,16 @@ export function* readingCsv(text: string, { patterns, marks }: TextOptions = {})
   reading.correct(marks ?? []);
   return reading.finish(languageIn(head));
 }
+
+const takeDataRow = (
+  reading: Reading,
+  cells: readonly string[],
+  line: Line,
+  columns: Columns,
+  legend: Legend,
+): boolean =>
+  takeCodesByStatus(reading, cells, line, columns, legend) ||
+  takeRow(reading, cells, line, columns, legend, false);
 
 /** True where a text is such a table rather than lines for people. */
 export function looksLikeCsv(text: string): boolean {
@@ -96,6 +107,8 @@ export function looksLikeCsv(text: string): boolean {
     const columns = headerColumns(rows[header]!.cells);
     return placeOf(columns, 'module') >= 0 || placeOf(columns, 'address') >= 0 || columns.length === 0;
   }
+  if (isByStatus(headerColumns(rows[0]?.cells ?? [])) && rows.some(({ cells }) => cells.some(isCodesOrOne)))
+    return true;
   const wide = rows.filter(({ cells }) => cells.length >= 3);
   if (delimiter !== ',' || wide.length < 0.8 * rows.length) return false;
   const { columns } = layoutOf(rows, new PatternBook());
@@ -107,6 +120,8 @@ export function looksLikeCsv(text: string): boolean {
     cells.filter((cell) => leadsWithCode(cell) || isCodes(cell) || isNoCode(cell)).length > cells.length / 2
   );
 }
+
+const isCodesOrOne = (cell: string): boolean => leadsWithCode(cell) || isCodes(cell);
 
 /** The delimiter by which most lines fall into equally many cells, or null where none parts them. */
 function delimiterOf(text: string): (typeof delimiters)[number] | null {
@@ -146,6 +161,8 @@ function layoutOf(rows: readonly Row[], book: PatternBook): { columns: Columns; 
     cells.some((cell) => leadsWithCode(cell) || isCodes(cell) || isCodeBytes(cell) || book.isCode(cell)),
   );
   const named = above >= 0 && above < first;
+  const byStatus = named ? headerColumns(rows[above]!.cells) : [];
+  if (isByStatus(byStatus)) return { columns: byStatus, from: above + 1 };
   let from = named ? above + 1 : Math.max(0, first);
   // Rows over the first code that say something of a module, in as many cells, are rows too.
   if (!named) while (from > 0 && saysOfModule(sample[from - 1]!.cells, sample[first]!.cells.length)) from--;

@@ -44,7 +44,7 @@ import {
 } from './rules/head.js';
 import { takePairs } from './rules/labels.js';
 import { takeAnswer } from './rules/frames.js';
-import { takeKnownModule } from './rules/known.js';
+import { takeKnownModule, takePrompted } from './rules/known.js';
 import { oneDash, takeHeading } from './rules/heading.js';
 import {
   takeCountedHeading,
@@ -62,6 +62,7 @@ import { takeUnknownLabel, unknownLabel } from './rules/unknown-label.js';
 import { type Scan } from './schema.js';
 import { takeTaught } from './taught.js';
 import { turnedTable } from './turned-table.js';
+import { unhyphenated } from './unhyphenated.js';
 import { isTitle, labelOf, ownShortWords, reachWordOf } from './vocabulary.js';
 
 const progressEvery = 2048;
@@ -88,8 +89,9 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
   const reading = new Reading(new PatternBook(known));
   const book = addressesIn(all);
   const wide = turnedTable(all);
-  const printed = readingOrder(all, wide !== null);
-  const turned = printed.count === all.count ? wide : null;
+  const inColumns = readingOrder(all, wide !== null);
+  const turned = inColumns.count === all.count ? wide : null;
+  const printed = unhyphenated(inColumns);
   const plain = plainOrder(printed, all, text, book);
   const lines = plain === printed ? proseOrder(plain, all) : plain;
   // Sentences are no lines of the page.
@@ -134,6 +136,11 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
         if (oneDash.test(piece) && reading.module !== null && reading.moduleAt === at - 1)
           reading.say('clean');
         if (piece.trim() !== '' && /[^\s>]/.test(piece)) continue;
+        // What stood here was carried over to the line above.
+        if (printed !== inColumns && saysSomething(inColumns.at(at))) {
+          reading.mark(new Line(lines.numberOf(at), piece, at), 'detail');
+          continue;
+        }
         if (reading.list?.named) idle.forget();
         reading.open = null;
         reading.inParts = null;
@@ -168,7 +175,13 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
       if (parts.length === 0) reading.mark(only, 'header');
       const whole = pieces.length === 1 && parts.length === 1;
       for (const part of parts)
-        readOrPass(reading, part === piece ? only : new Line(number, part, at), page, idle, whole);
+        readOrPass(
+          reading,
+          part === piece ? only : new Line(number, part, at, parts.length === 1 ? text : part),
+          page,
+          idle,
+          whole,
+        );
     }
   }
   reading.correct(marks ?? []);
@@ -280,6 +293,7 @@ function understood(reading: Reading, line: Line, page: Page): boolean {
   }
   if (page.legend.lines.has(line.number)) return markHeader(reading, line);
   if (page.turned !== null && takeTurned(reading, line, page)) return true;
+  if (takePrompted(reading, line)) return true;
   if (takePartsList(reading, line)) return true;
   if (takeRecordCount(reading, line)) return true;
   if (takeBlock(reading, line)) return true;

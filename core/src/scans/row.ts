@@ -3,7 +3,7 @@ import { type CodeStatus, isCodeBytes, readCode, readCodeBytes, strongestStatus 
 import { type FoundCode, readCodeLine } from './code-line.js';
 import { ofByte, type StatusReading, statusInside, statusIn, unknownStatus } from './status-cell.js';
 import { typeIn } from './type-cell.js';
-import { type Columns, isNoCode, marksIn, placeOf } from './columns.js';
+import { type Columns, isByStatus, isNoCode, marksIn, placeOf } from './columns.js';
 import { anyCode } from './first-lines.js';
 import { type Heading, readModuleName } from './heading.js';
 import type { Legend } from './legend.js';
@@ -325,5 +325,28 @@ function carryOn(reading: Reading, cells: readonly string[], columns: Columns, l
   if (name !== '') reading.carryName(name, line);
   if (more !== '') reading.continueText(more);
   reading.mark(line, 'detail');
+  return true;
+}
+
+/** Codes themselves under columns that name statuses: `Module   Active   Stored` over names and their codes. */
+export function takeCodesByStatus(
+  reading: Reading,
+  cells: readonly string[],
+  line: Line,
+  columns: Columns,
+  legend: Legend,
+): boolean {
+  if (columns.some((column) => column?.bit !== undefined)) return false;
+  if (!isByStatus(columns) || !readCodeLine(line.text)) return false;
+  const name = readModuleName(cells[placeOf(columns, 'module')] ?? '');
+  const codes = cells.flatMap((cell, at) => {
+    const status = columns[at]?.marks;
+    return status === undefined
+      ? []
+      : (readCodeLine(cell, legend)?.codes ?? []).map((code) => ({ ...code, status, by: 'column' as const }));
+  });
+  if (codes.length === 0) return false;
+  if (name) reading.enter(name.name, line, { address: name.address, by: 'column' });
+  reading.add(codes, line, { inTable: true });
   return true;
 }

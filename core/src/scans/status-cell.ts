@@ -200,7 +200,11 @@ export function statusIn(cell: string, isByte: boolean, legend?: Legend): Status
   const letter = oneLetter.get(bare.toUpperCase());
   if (letter) return { status: letter, comesAndGoes: false, statusText: bare, statusByte: null, by: 'guess' };
   const read = readStatusCell(bare) ?? inField(bare);
-  return read ? { ...read, by: 'column' } : { ...unknownStatus, statusText: bare, by: 'column' };
+  if (read) return { ...read, by: 'column' };
+  // `AF` is no word.
+  return /^[A-F]{2}$/.test(bare)
+    ? { ...ofByte(parseInt(bare, 16)), statusText: bare, by: 'guess' }
+    : { ...unknownStatus, statusText: bare, by: 'column' };
 }
 
 /** A word alone in its cell may be a field of its own: `memory`. */

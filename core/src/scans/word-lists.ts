@@ -60,6 +60,8 @@ export const isWithin = oneOf(allOf(({ within }) => within));
 export const monthStarts: readonly string[] = [...allOf(({ months }) => months)];
 
 const allWords = allOf(({ all }) => all);
+/** `all` */
+export const isAll = oneOf(allWords);
 /** True for what begins with a word for all of several: `all active`. */
 export const saysOfAll = (text: string): boolean => {
   const tokens = tokensOf(text);

@@ -29,7 +29,9 @@ export function takeCodes(reading: Reading, line: Line, page: Page, coded: boole
   let { codes } = found;
   // Set in under a module's own heading, words in front of a code name no module; where none stand behind it, they are what it means.
   const behindText =
-    under(reading) && /\p{L}\s?[([]$/u.test(line.text.slice(0, Math.max(0, line.text.search(codeToken))));
+    under(reading) &&
+    readModuleName(found.before ?? '')?.labelled !== true &&
+    /\p{L}\s?[([]$/u.test(line.text.slice(0, Math.max(0, line.text.search(codeToken))));
   // In small letters under a name with a capital it is no name, though a colon stands behind it.
   const small = /^\p{Ll}/u.test(found.before ?? '') && /^\p{Lu}/u.test(reading.module ?? '');
   const inside =

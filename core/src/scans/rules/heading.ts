@@ -163,7 +163,13 @@ function isBare(reading: Reading, line: Line, page: Page, { heading, count }: Na
 /** `2   Instruments` over `2.1  Identification …`: a chapter for each module, in parts. */
 function opensChapter({ text, at }: Line, lines: ReadingOrder): boolean {
   const number = /^\s{0,9}(\d{1,3})[.)]?\s{1,9}\p{Lu}/u.exec(text)?.[1];
-  return number !== undefined && lines.at(at + 1).trimStart().startsWith(`${number}.1`);
+  return (
+    number !== undefined &&
+    lines
+      .at(at + 1)
+      .trimStart()
+      .startsWith(`${number}.1`)
+  );
 }
 
 function isDecorated({ text, at }: Line, lines: ReadingOrder): boolean {

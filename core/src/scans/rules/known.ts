@@ -2,7 +2,7 @@
 import { splitCells } from '../cells.js';
 import { readModuleName } from '../heading.js';
 import { type Line, type Reading } from '../reading.js';
-import { isTitle, labelOf } from '../vocabulary.js';
+import { isAll, isAsking, isTitle, labelOf } from '../vocabulary.js';
 
 /** A module that was named before and is named again over its codes: `Airbag - fault list`, `dtc 15`. */
 export function takeKnownModule(reading: Reading, line: Line): boolean {
@@ -49,4 +49,21 @@ function known(reading: Reading, line: Line, bare: string): string | null {
   const [, word, address] = /^(\p{L}{2,12})\s(?:0[xX]|\$)?([\da-fA-F]{2,4})[hH]?$/u.exec(bare) ?? [];
   if (!word || !/^(?:code|module|address|text)$/.test(labelOf(word)?.role ?? '')) return null;
   return reading.namedAt(address!.toUpperCase());
+}
+
+const prompted = /^\s{0,20}[>$»]\s{1,4}(\p{L}.{2,60})$/u;
+
+/** `> Airbag auslesen`, `$ read airbag`: what was asked at a prompt; the answer stands below. */
+export function takePrompted(reading: Reading, line: Line): boolean {
+  const words = (prompted.exec(line.text) ?? prompted.exec(line.printed))?.[1]?.trim().split(/\s+/);
+  if (words === undefined || words.length < 2 || !words.every((word) => /^\p{L}/u.test(word))) return false;
+  const name = (
+    isAsking(words[0]!) ? words.slice(1) : isAsking(words.at(-1)!) ? words.slice(0, -1) : []
+  ).join(' ');
+  const heading = isTitle(name) || labelOf(name) !== null || isAll(name) ? null : readModuleName(name);
+  if (!heading) return false;
+  reading.enter(heading.name, line, { address: heading.address });
+  reading.open = null;
+  reading.mark(line, 'module');
+  return true;
 }

@@ -6,7 +6,7 @@ import { readModuleName } from '../heading.js';
 import { pairsOf } from '../pairs.js';
 import { labelOf } from '../vocabulary.js';
 import { type Line, type Reading } from '../reading.js';
-import { byMarks, takeRow } from '../row.js';
+import { byMarks, takeCodesByStatus, takeRow } from '../row.js';
 import { codeToken, type Page } from './page.js';
 
 export function takeColumns(reading: Reading, line: Line, page: Page): boolean {
@@ -43,7 +43,11 @@ export function takeTableRow(reading: Reading, line: Line, page: Page): boolean 
   const columns = page.columns!;
   const coded = codeToken.test(line.text);
   const roll = placeOf(columns.columns, 'code') < 0;
-  if (roll && takeCodesByStatus(reading, line, page)) return true;
+  if (
+    roll &&
+    takeCodesByStatus(reading, cellsUnder(columns, line.text) ?? [], line, columns.columns, page.legend)
+  )
+    return true;
   if (roll && placeOf(columns.columns, 'module') < 0) return takeMarkedCode(reading, line, page);
   if (roll && readCodeLine(line.text)) return false;
   const cells = cellsUnder(columns, line.text);
@@ -75,25 +79,6 @@ function carriesOn(reading: Reading, line: Line, { columns, starts }: TextColumn
     (role === 'text' && !stated) ||
     (role === 'module' && (/^\s*\p{Ll}/u.test(line.text) || reading.module?.endsWith('-') === true))
   );
-}
-
-/** Codes themselves under columns that name statuses: `Module   Active   Stored` over names and their codes. */
-function takeCodesByStatus(reading: Reading, line: Line, { columns: own, legend }: Page): boolean {
-  const { columns } = own!;
-  if (columns.some((column) => column?.bit !== undefined)) return false;
-  if (marksIn(columns) < 2 || placeOf(columns, 'module') < 0 || !readCodeLine(line.text)) return false;
-  const cells = cellsUnder(own!, line.text) ?? [];
-  const name = readModuleName(cells[placeOf(columns, 'module')] ?? '');
-  const codes = cells.flatMap((cell, at) => {
-    const status = columns[at]?.marks;
-    return status === undefined
-      ? []
-      : (readCodeLine(cell, legend)?.codes ?? []).map((code) => ({ ...code, status, by: 'column' as const }));
-  });
-  if (codes.length === 0) return false;
-  if (name) reading.enter(name.name, line, { address: name.address, by: 'column' });
-  reading.add(codes, line, { inTable: true });
-  return true;
 }
 
 /** A code with marks under columns that name statuses, and nothing named over the code itself. */

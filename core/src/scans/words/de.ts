@@ -51,7 +51,7 @@ export const german: LanguageWords = {
     link: 'kontakt|diagnose|erreichbar|kommunikation|verbindung|antwort|erreicht|antwortet',
     total: 'gesamt|summe|insgesamt|zusammen',
     ident:
-      'bulletin|foto|bild|schraube|clip|halteklammer|benutzer|kostenvoranschlag|voranschlag|bestellt|zu bestellen|identifikation|teilenummer|teile nr|teilenr|teil|artikel|artikelnummer|bestellnummer|seriennummer|serien nr|hardware|hw|hw stand|sw stand|softwarestand|kennung|kalibrierung|stecker|lack|lackcode|farbcode|farbe|platz|stellplatz|beleg|auftrag|auftragsnummer|kundennummer|telefon|tel|schlüssel|schlüsselnummer|datensatz|codierung|kodierung|rechnung|kennzeichen|bühne|werkstattauftrag|verlernzähler|radiocode|schlüsselcode|angebot|charge|regal|durchwahl|drehmoment|aufkleber|referenz|lackierung',
+      'stromlaufplan|schaltplan|schaltbild|bulletin|foto|bild|schraube|clip|halteklammer|benutzer|kostenvoranschlag|voranschlag|bestellt|zu bestellen|identifikation|teilenummer|teile nr|teilenr|teil|artikel|artikelnummer|bestellnummer|seriennummer|serien nr|hardware|hw|hw stand|sw stand|softwarestand|kennung|kalibrierung|stecker|lack|lackcode|farbcode|farbe|platz|stellplatz|beleg|auftrag|auftragsnummer|kundennummer|telefon|tel|schlüssel|schlüsselnummer|datensatz|codierung|kodierung|rechnung|kennzeichen|bühne|werkstattauftrag|verlernzähler|radiocode|schlüsselcode|angebot|charge|regal|durchwahl|drehmoment|aufkleber|referenz|lackierung',
     environment:
       'umgebungsbedingungen|randbedingungen|umgebungsdaten|freeze frame|standbild|messwerte|istwerte|zeitstempel|bedingungen beim ersten auftreten',
     reader: 'lesegerät|gerät|tester|diagnosegerät|prüfgerät|ausgelesen mit|gelesen mit',
@@ -85,7 +85,7 @@ export const german: LanguageWords = {
   modules: 'steuergeräte|systeme',
   others: 'rest|der rest|alles andere|ansonsten|andere|alle anderen|übrige|alle übrigen|sonst|ohne zeichen',
   modulesToo: 'telefon|batterie|zündung|schlüssel',
-  asking: 'beginn|wähle|auswahl|lese|öffne|verbinde|prüfe|abfrage|test',
+  asking: 'lesen|auslesen|abfragen|prüfen|öffnen|beginn|wähle|auswahl|lese|öffne|verbinde|prüfe|abfrage|test',
   articles: 'der|die|das',
   and: 'und',
   then: 'dann|auch|ferner',

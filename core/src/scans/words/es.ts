@@ -49,7 +49,7 @@ export const spanish: LanguageWords = {
     link: 'contacto|enlace|comunicación|respuesta|conexión|responde',
     total: 'total|suma|en total',
     ident:
-      'boletín|foto|tornillo|grapa|usuario|presupuesto|pedido|por pedir|identificación|referencia|número de pieza|n de pieza|pieza|artículo|número de serie|n de serie|serie|hardware|conector|enchufe|pintura|código de pintura|color|pedido|orden|calibración|teléfono|tel|matrícula|llave|factura|ref|plaza|código de radio|orden de trabajo|presupuesto|lote|par de apriete|etiqueta|extensión',
+      'esquema eléctrico|esquema|boletín|foto|tornillo|grapa|usuario|presupuesto|pedido|por pedir|identificación|referencia|número de pieza|n de pieza|pieza|artículo|número de serie|n de serie|serie|hardware|conector|enchufe|pintura|código de pintura|color|pedido|orden|calibración|teléfono|tel|matrícula|llave|factura|ref|plaza|código de radio|orden de trabajo|presupuesto|lote|par de apriete|etiqueta|extensión',
     environment:
       'condiciones ambientales|datos congelados|condiciones|cuadro congelado|entorno|valores medidos|marca de tiempo|condiciones de aparición',
     reader: 'lector|equipo|aparato|herramienta|leído con',
@@ -83,7 +83,7 @@ export const spanish: LanguageWords = {
   modules: 'módulos|unidades|centralitas|sistemas',
   others: 'resto|el resto|si no|otros|los demás|resto',
   modulesToo: 'teléfono|batería|encendido|llave',
-  asking: 'inicio|selección|lectura|apertura|conexión|prueba',
+  asking: 'leer|consultar|abrir|inicio|selección|lectura|apertura|conexión|prueba',
   articles: 'el|la|los|las',
   and: 'y|e',
   then: 'luego|también',

@@ -50,7 +50,7 @@ export const french: LanguageWords = {
     link: 'répond|contact|comm|etat comm|connexion|communication|réponse|liaison|dialogue|identifié|identifie|présent au réseau',
     total: 'total|somme|au total',
     ident:
-      'bulletin|photo|vis|agrafe|utilisateur|devis|commandé|à commander|identification|référence|n de pièce|numéro de pièce|n pièce|pièce|réf|article|numéro de série|n de série|série|matériel|logiciel n|connecteur|prise|peinture|code peinture|teinte|commande|ordre|étalonnage|calibration|téléphone|tél|immatriculation|baie|clé|facture|indice|code radio|ordre de réparation|devis|lot|poste|couple|autocollant|n d ordre|clé n',
+      'schéma électrique|schéma|bulletin|photo|vis|agrafe|utilisateur|devis|commandé|à commander|identification|référence|n de pièce|numéro de pièce|n pièce|pièce|réf|article|numéro de série|n de série|série|matériel|logiciel n|connecteur|prise|peinture|code peinture|teinte|commande|ordre|étalonnage|calibration|téléphone|tél|immatriculation|baie|clé|facture|indice|code radio|ordre de réparation|devis|lot|poste|couple|autocollant|n d ordre|clé n',
     environment:
       'conditions d apparition|contexte|conditions à la première apparition|données figées|trame figée|conditions ambiantes|horodatage|valeurs mesurées|mesures|paramètres',
     reader: 'lecteur|appareil|outil|testeur|station|lu avec',
@@ -84,7 +84,7 @@ export const french: LanguageWords = {
   modules: 'calculateurs|modules|systèmes|unités',
   others: 'reste|le reste|autres|les autres|sinon',
   modulesToo: 'téléphone|batterie|allumage|clé',
-  asking: 'début|sélection|lecture|ouverture|connexion|test|contrôle',
+  asking: 'lire|interroger|ouvrir|début|sélection|lecture|ouverture|connexion|test|contrôle',
   articles: 'le|la|les',
   and: 'et',
   then: 'puis|ensuite|on',

@@ -48,7 +48,7 @@ export const italian: LanguageWords = {
     link: 'contatto|connessione|comunicazione|risposta|collegamento|risponde',
     total: 'totale|somma|in totale',
     ident:
-      'bollettino|foto|vite|clip|utente|preventivo|ordinato|da ordinare|numero di parte|numero di serie|numero di ricambio|numero parte|numero pezzo|matricola|numero hardware|numero software|identificazione|codice ricambio|ricambio|numero parte|numero ricambio|articolo|matricola|numero di serie|serie|hardware|connettore|spina|vernice|codice vernice|colore|ordine|taratura|tar|calibrazione|telefono|tel|targa|chiave|fattura|rif|riferimento|posto|codice radio|ordine di lavoro|preventivo|lotto|coppia|etichetta|interno',
+      'schema elettrico|schema|bollettino|foto|vite|clip|utente|preventivo|ordinato|da ordinare|numero di parte|numero di serie|numero di ricambio|numero parte|numero pezzo|matricola|numero hardware|numero software|identificazione|codice ricambio|ricambio|numero parte|numero ricambio|articolo|matricola|numero di serie|serie|hardware|connettore|spina|vernice|codice vernice|colore|ordine|taratura|tar|calibrazione|telefono|tel|targa|chiave|fattura|rif|riferimento|posto|codice radio|ordine di lavoro|preventivo|lotto|coppia|etichetta|interno',
     environment:
       'condizioni ambientali|dati congelati|condizioni|fermo immagine|ambiente|valori misurati|marca temporale|parametri ambientali',
     reader: 'strumento|lettore|apparecchio|dispositivo|tester|letto con',
@@ -82,7 +82,7 @@ export const italian: LanguageWords = {
   modules: 'moduli|centraline|sistemi',
   others: 'resto|il resto|altrimenti|altri|gli altri|resto',
   modulesToo: 'telefono|batteria|accensione|chiave',
-  asking: 'inizio|selezione|lettura|apertura|connessione|prova',
+  asking: 'leggi|leggere|interroga|apri|inizio|selezione|lettura|apertura|connessione|prova',
   articles: 'il|lo|la|gli|le',
   and: 'e|ed',
   then: 'poi|anche',

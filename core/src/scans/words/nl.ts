@@ -47,7 +47,7 @@ export const dutch: LanguageWords = {
     link: 'antwoordt|reageert|contact|bereikbaar|communicatie|antwoord|verbinding|bereikt',
     total: 'totaal|som|in totaal',
     ident:
-      'bulletin|foto|schroef|clip|gebruiker|offerte|besteld|te bestellen|identificatie|onderdeelnummer|onderdeel|artikelnummer|artikel|serienummer|hardware|stekker|connector|lak|lakcode|kleur|kleurcode|bestelling|bestelnummer|order|kalibratie|telefoon|tel|kenteken|sleutel|factuur|referentie|werkplaatsnummer|radiocode|werkorder|offerte|partij|aanhaalmoment|toestel',
+      'bedradingsschema|schema|bulletin|foto|schroef|clip|gebruiker|offerte|besteld|te bestellen|identificatie|onderdeelnummer|onderdeel|artikelnummer|artikel|serienummer|hardware|stekker|connector|lak|lakcode|kleur|kleurcode|bestelling|bestelnummer|order|kalibratie|telefoon|tel|kenteken|sleutel|factuur|referentie|werkplaatsnummer|radiocode|werkorder|offerte|partij|aanhaalmoment|toestel',
     environment:
       'omgevingsgegevens|omstandigheden|omgevingscondities|bevroren beeld|freeze frame|meetwaarden|tijdstempel|randvoorwaarden',
     reader: 'uitleesapparaat|apparaat|tester|lezer|uitgelezen met|gereedschap',
@@ -81,7 +81,7 @@ export const dutch: LanguageWords = {
   modules: 'modules|regeleenheden|systemen|regelapparaten',
   others: 'rest|de rest|overige|anders|overige|andere|rest',
   modulesToo: 'telefoon|accu|batterij|ontsteking|sleutel',
-  asking: 'begin|selectie|uitlezen|verbinding|test|controle',
+  asking: 'lees|lezen|opvragen|openen|begin|selectie|uitlezen|verbinding|test|controle',
   articles: 'de|het',
   and: 'en',
   then: 'daarna|ook',

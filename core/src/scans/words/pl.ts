@@ -49,7 +49,7 @@ export const polish: LanguageWords = {
     link: 'odpowiada|kontakt|łączność|komunikacja|odpowiedź|połączenie',
     total: 'razem|suma|łącznie|ogółem',
     ident:
-      'biuletyn|zdjęcie|śruba|spinka|użytkownik|kosztorys|zamówiono|do zamówienia|identyfikacja|numer części|nr części|część|numer katalogowy|artykuł|numer seryjny|nr seryjny|sprzęt|złącze|wtyczka|lakier|kod lakieru|kolor|zamówienie|nr zamówienia|kalibracja|telefon|tel|rejestracja|nr rejestracyjny|kluczyk|faktura|nr ref|stanowisko|kod radia|zlecenie|oferta|partia|moment|naklejka',
+      'schemat elektryczny|schemat|biuletyn|zdjęcie|śruba|spinka|użytkownik|kosztorys|zamówiono|do zamówienia|identyfikacja|numer części|nr części|część|numer katalogowy|artykuł|numer seryjny|nr seryjny|sprzęt|złącze|wtyczka|lakier|kod lakieru|kolor|zamówienie|nr zamówienia|kalibracja|telefon|tel|rejestracja|nr rejestracyjny|kluczyk|faktura|nr ref|stanowisko|kod radia|zlecenie|oferta|partia|moment|naklejka',
     environment:
       'warunki otoczenia|ramka zamrożona|warunki|dane otoczenia|wartości mierzone|znacznik czasu|dane zamrożone',
     reader: 'czytnik|urządzenie|tester|przyrząd|odczytano za pomocą',
@@ -83,7 +83,7 @@ export const polish: LanguageWords = {
   modules: 'moduły|sterowniki|systemy',
   others: 'reszta|inaczej|pozostałe|inne',
   modulesToo: 'telefon|akumulator|zapłon|kluczyk',
-  asking: 'początek|wybór|odczyt|połączenie|test',
+  asking: 'odczytaj|czytaj|otwórz|początek|wybór|odczyt|połączenie|test',
   articles: '',
   and: 'i|oraz',
   then: 'potem|także',

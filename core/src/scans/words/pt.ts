@@ -47,7 +47,7 @@ export const portuguese: LanguageWords = {
     link: 'responde|contacto|contato|conexão|comunicação|resposta|ligação',
     total: 'total|soma|no total',
     ident:
-      'boletim|foto|parafuso|grampo|tinta|utilizador|código da tinta|orçamento|encomendado|a encomendar|identificação|referência|número da peça|número de peça|peça|artigo|número de série|série|hardware|ficha|conector|pintura|código de pintura|cor|encomenda|ordem|calibração|telefone|tel|matrícula|chave|fatura|ref|lugar|código do rádio|ordem de trabalho|orçamento|lote|binário|etiqueta|extensão',
+      'esquema elétrico|esquema|boletim|foto|parafuso|grampo|tinta|utilizador|código da tinta|orçamento|encomendado|a encomendar|identificação|referência|número da peça|número de peça|peça|artigo|número de série|série|hardware|ficha|conector|pintura|código de pintura|cor|encomenda|ordem|calibração|telefone|tel|matrícula|chave|fatura|ref|lugar|código do rádio|ordem de trabalho|orçamento|lote|binário|etiqueta|extensão',
     environment:
       'condições ambientais|dados congelados|condições|quadro congelado|ambiente|valores medidos|marca temporal|condições de aparecimento',
     reader: 'leitor|equipamento|aparelho|ferramenta|lido com',
@@ -81,7 +81,7 @@ export const portuguese: LanguageWords = {
   modules: 'módulos|unidades|centrais|sistemas',
   others: 'resto|o resto|caso contrário|outros|os outros|restantes',
   modulesToo: 'telefone|bateria|ignição|chave',
-  asking: 'início|seleção|leitura|ligação|teste',
+  asking: 'ler|consultar|abrir|início|seleção|leitura|ligação|teste',
   articles: 'o|a|os|as',
   and: 'e',
   then: 'depois|também',

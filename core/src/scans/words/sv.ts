@@ -39,7 +39,7 @@ export const swedish: LanguageWords = {
     link: 'svarar|kontakt|förbindelse|kommunikation|svar',
     total: 'totalt|summa',
     ident:
-      'bulletin|foto|skruv|clips|användare|identifiering|artikelnummer|artikel|delnummer|serienummer|hårdvara|kontakt|lack|färgkod|färg|order|kalibrering|telefon|tel|registreringsnummer|nyckel|faktura|referens',
+      'kopplingsschema|bulletin|foto|skruv|clips|användare|identifiering|artikelnummer|artikel|delnummer|serienummer|hårdvara|kontakt|lack|färgkod|färg|order|kalibrering|telefon|tel|registreringsnummer|nyckel|faktura|referens',
     environment: 'omgivningsdata|frysbild|mätvärden|tidsstämpel|villkor',
     reader: 'läsare|verktyg|apparat|testare',
     software: 'programvara|version|program',
@@ -72,7 +72,7 @@ export const swedish: LanguageWords = {
   modules: 'moduler|styrenheter|enheter',
   others: 'resten|annars|övriga|andra',
   modulesToo: 'telefon|batteri|tändning|nyckel',
-  asking: 'början|val|läsning|anslutning|test',
+  asking: 'läs|öppna|början|val|läsning|anslutning|test',
   articles: '',
   and: 'och',
   then: 'sedan|även',
