@@ -1,4 +1,5 @@
 /** Flags of a status byte as letters, each with its answer: `T:fail C:yes`, `T=1 B=0 W=1`. */
+import { strongestStatus } from '../codes/index.js';
 import { type Legend } from './legend.js';
 import { ofByte, type StatusReading } from './status-cell.js';
 import { reachWordOf, saysFailed, saysNo, saysYes, statusWordOf } from './vocabulary.js';
@@ -32,6 +33,8 @@ function isSet(answer: string): boolean | null {
  * @example ofFlags('   T:fail C:yes')?.read.status // 'active'
  */
 export function ofFlags(text: string, legend?: Legend): { read: StatusReading; rest: string } | null {
+  const inWords = ofWords(text);
+  if (inWords) return inWords;
   if (!/\p{Lu}\s?[:=]/u.test(text)) return null;
   let [byte, told] = [0, 0];
   const said: string[] = [];
@@ -87,5 +90,32 @@ export function ofQuestion(text: string): { read: StatusReading; rest: string } 
       by: 'label',
     },
     rest: text.slice(0, found!.index),
+  };
+}
+
+const wordFlag = /(?<![\p{L}\d])(\p{L}{3,20})\s?[:=]\s?([01]|\p{L}{1,5})(?![\p{L}\d])/gu;
+
+/** `Active=1 Stored=1 Pending=0`: words for statuses, each with whether it holds; null for fewer than two. */
+function ofWords(text: string): { read: StatusReading; rest: string } | null {
+  if (!/\p{L}{3}\s?[:=]\s?[01\p{L}]/u.test(text)) return null;
+  const flags = [...text.matchAll(wordFlag)].flatMap(([whole, word, answer]) => {
+    const status = statusWordOf(word!)?.status;
+    const yes = answer === '1' || saysYes(answer!);
+    return status !== undefined && (yes || answer === '0' || saysNo(answer!)) ? [{ whole, status, yes }] : [];
+  });
+  if (flags.length < 2) return null;
+  const refuted = flags.some(({ status, yes }) => status === 'active' && !yes);
+  const status =
+    strongestStatus(new Set(flags.flatMap(({ status, yes }) => (yes ? [status] : [])))) ??
+    (refuted ? 'stored' : 'unknown');
+  return {
+    read: {
+      status,
+      comesAndGoes: false,
+      statusText: flags.map(({ whole }) => whole).join(' '),
+      statusByte: null,
+      by: 'label',
+    },
+    rest: flags.reduce((left, { whole }) => left.replace(whole, ' '), text),
   };
 }

@@ -157,7 +157,8 @@ function withoutIdentity(text: string): string {
     const [, label] = identity.exec(fields.at(-1)!) ?? [];
     const role = label === undefined ? undefined : labelOf(label)?.role;
     const isNumber = (role === 'ident' || role === 'readerSoftware') && /\d/.test(fields.at(-1)!);
-    if (!isNumber && !isNoNumber(fields.at(-1)!)) break;
+    const alone = labelOf(fields.at(-1)!.replace(/\.$/, ''))?.role === 'ident';
+    if (!isNumber && !alone && !isNoNumber(fields.at(-1)!)) break;
     fields.pop();
   }
   return [name, ...fields].join('  ');
@@ -170,7 +171,7 @@ export function isNoNumber(field: string): boolean {
     (count) =>
       count < words.length &&
       labelOf(words.slice(0, count).join(' '))?.role === 'ident' &&
-      reachWordOf(words.slice(count).join(' ')) !== null,
+      (reachWordOf(words.slice(count).join(' ')) !== null || /^[-–—]$/.test(words.slice(count).join(' '))),
   );
 }
 
@@ -191,6 +192,8 @@ function withoutCount(text: string): string {
   for (let at = 1; at < words.length; at++)
     if (
       isVerb(words[at]!) &&
+      // `Portes AR`: a word of two letters at the end is a side.
+      (at < words.length - 1 || words[at]!.length > 2) &&
       words
         .slice(at + 1)
         .every((word) => /^\d{0,3}$/.test(word) || isFiller(word) || isVerb(word) || isFigureWord(word))

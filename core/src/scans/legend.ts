@@ -192,13 +192,18 @@ function entriesOf(line: string): readonly Entry[] {
   return found.length >= 2 && told >= (many ? 0.6 : 0.75) * words.length ? found : [];
 }
 
+/** `ASSENTE=NON RISPONDE`: a word that says something of a module already, and here something else. */
+const redefined = /^\s{0,40}(\p{Lu}[\p{Lu} ]{2,20})\s?=\s?(\p{L}.{2,40})$/u;
+
 const abbreviation = /^\s{0,40}((?:\p{L}{1,3}\.\s?){1,3}\p{L}{0,3}\.?)\s?[=:–-]\s?(\p{L}.{2,40})$/u;
 
 /** `n. e. = nicht erreichbar`: letters with points for a meaning that is a status or a state; none where one is neither. */
 function abbreviated(line: string): readonly Entry[] {
   const parts = line.trim().split(/[,;]\s{1,9}|\s{2,99}/);
   const found = parts.map((part) => {
-    const [, mark, meaning] = abbreviation.exec(part) ?? [];
+    const [, mark, meaning] = abbreviation.exec(part) ?? redefined.exec(part) ?? [];
+    if (mark !== undefined && !mark.includes('.') && (labelOf(mark) !== null || reachWordOf(mark) === null))
+      return null;
     return mark === undefined ? null : entryOf(mark.trim(), meaning!, statusOfField(meaning!));
   });
   const told = found.filter((entry) => entry !== null);

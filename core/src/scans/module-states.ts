@@ -102,9 +102,19 @@ const byLetters: Way = (line, legend) => {
   return saidOf(name, /[1-9]/.test(counts ?? '') ? 'holdsCodes' : 'clean');
 };
 
+/** `- no answer, supply cut`: that it was not read, and then why. */
+function unreadFirst(line: string): ReachWord | null {
+  const first =
+    line.length < 80
+      ? /^\s{0,40}(?:[-–•*]\s)?(\p{L}[^,;]{2,40})[,;]\s\p{L}[^:=]{2,60}$/u.exec(line)?.[1]
+      : undefined;
+  const reach = first === undefined ? null : reachWordOf(first);
+  return reach !== null && isUnread.has(reach) ? reach : null;
+}
+
 /** `no response`, and nothing else. */
 const alone: Way = (line, legend) => {
-  const reach = stateOf(line, legend);
+  const reach = stateOf(line, legend) ?? unreadFirst(line);
   return reach !== null && !/\p{L}/u.test(line) ? [] : saidAbove(reach);
 };
 

@@ -44,6 +44,8 @@ export function pairsOf(whole: string): readonly Pair[] {
   if (line.includes('"')) {
     const found = [...line.matchAll(json)].map(([, key, text, bare]) => pair(key!, text ?? bare!));
     if (found.length > 0) return withNamed(line, withCode(found));
+    const quoted = quotedPairs(line);
+    if (quoted) return quoted;
     const attributes = [...line.matchAll(attribute)];
     if (attributes.length > 0 && /^\s*<\w/.test(line))
       return [
@@ -80,7 +82,7 @@ export function pairsOf(whole: string): readonly Pair[] {
   if (tight) return withCode(tight);
   const cells = line
     .trim()
-    .split(/\s{0,200}[|\t;]\s{0,200}|\s{2,200}|,\s{1,200}(?=\p{L}[\p{L} ]{1,20}[:=])/u);
+    .split(/\s{0,200}[|\t;]\s{0,200}|\s[·•]\s|\s{2,200}|,\s{1,200}(?=\p{L}[\p{L} ]{1,20}[:=])/u);
   const tabbed = line.includes('\t') && cells.length === 2 ? pair(cells[0]!, cells[1]!) : null;
   if (tabbed?.label) return [tabbed];
   const parted = partedPair(line);
@@ -88,6 +90,19 @@ export function pairsOf(whole: string): readonly Pair[] {
   const found: Pair[] = [];
   for (const cell of cells) found.push(...inCell(cell));
   return withCode(found);
+}
+
+/** `unit "Airbag" address 15 reply yes`: labels and what they say, words of several in quotes; null for anything else. */
+function quotedPairs(line: string): readonly Pair[] | null {
+  const parts = [
+    ...line.matchAll(/\s{0,40}(\p{L}[\p{L}_-]{1,20})\s(?:"([^"]{0,200})"|([^\s"]{1,40}))(?=\s|$)/gu),
+  ];
+  const covered = parts.reduce((sum, [whole]) => sum + whole.length, 0);
+  const found = parts.map(([, key, quoted, bare]) => pair(key!, quoted ?? bare!));
+  return covered >= line.trimEnd().length &&
+    (found[0]?.label?.role === 'module' || found[0]?.label?.role === 'code')
+    ? found
+    : null;
 }
 
 /** `ecu=RCM state=err reason="no answer"`: keys with their values close behind, and nothing between. */

@@ -136,6 +136,7 @@ export function takePairs(reading: Reading, line: Line, page: Page): boolean {
     const said = leadingStatus(`${lead.trim()}  `);
     if (said) for (const open of reading.open.codes) if (open.status === 'unknown') give(open, said);
     takeCodeFields(reading, known, page.legend);
+    takeNow(reading, pairs);
     [taken, as] = [true, as === 'module' ? 'module' : 'detail'];
   }
   // `Identification: not available, the unit does not answer`
@@ -407,6 +408,16 @@ function takeCodePair(
     reading.promise(codes, line, reading.module);
   } else reading.say(said!);
   return 'state';
+}
+
+/** `Status: confirmed · now: yes`: what is asked beside a status counts, too. */
+function takeNow(reading: Reading, pairs: readonly Pair[]): void {
+  const now = pairs.find(
+    ({ key, label, value }) => label === null && saysYes(value) && statusWordOf(key)?.status === 'active',
+  );
+  if (now === undefined) return;
+  for (const code of reading.open!.codes)
+    give(code, { status: 'active', comesAndGoes: false, statusText: null, statusByte: null, by: 'label' });
 }
 
 /** Failure type, status and text of the code that is open. */

@@ -43,7 +43,12 @@ export function takeModuleState(reading: Reading, line: Line, page: Page): boole
     if (reading.modules.length > 0 || line.indent > (reading.passed?.line.indent ?? Infinity))
       reading.assume(line, true);
     if (reading.module === null) return false;
-    if (reading.open && line.indent > reading.open.indent && first!.reach === 'holdsCodes') return false;
+    if (
+      reading.open &&
+      line.indent > reading.open.indent &&
+      (first!.reach === 'holdsCodes' || lacksText(reading, line))
+    )
+      return false;
     // `2.0 Codes` heads a chapter.
     if (first!.reach === 'holdsCodes' && /^\s*\d{1,2}\.\d{1,2}\s/.test(line.text)) return false;
     reading.say(first!.reach);
@@ -134,6 +139,10 @@ function takeNamed(reading: Reading, line: Line, states: readonly ModuleState[])
   reading.mark(line, 'module');
   return true;
 }
+
+/** True right below a code that nothing was told of: whatever stands there is what it means. */
+const lacksText = ({ open }: Reading, { at }: Line): boolean =>
+  open?.at === at - 1 && open.codes.at(-1)!.text === null && !open.inTable;
 
 /** A title that does not say by its last word that it is a module: `Sensing and Diagnostic Module` does. */
 const isTitleAlone = (name: string): boolean => {

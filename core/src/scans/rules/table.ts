@@ -4,7 +4,7 @@ import { readCodeLine } from '../code-line.js';
 import { type TextColumns, cellsUnder, headerOf, marksIn, placeOf } from '../columns.js';
 import { readModuleName } from '../heading.js';
 import { pairsOf } from '../pairs.js';
-import { labelOf } from '../vocabulary.js';
+import { labelOf, reachWordOf } from '../vocabulary.js';
 import { type Line, type Reading } from '../reading.js';
 import { byMarks, takeCodesByStatus, takeRow } from '../row.js';
 import { codeToken, type Page } from './page.js';
@@ -58,6 +58,10 @@ export function takeTableRow(reading: Reading, line: Line, page: Page): boolean 
   // `Modules read: Restraints, Body`: a line that runs over the columns without a gap.
   if (columns.separator === null && !coded && /[:,]\s/.test(line.text) && !/\S\s{2,}\S/.test(line.text))
     return false;
+  // `Without faults:   Cluster, Climate`: said of each of them.
+  const said =
+    columns.separator === null ? /^\s{0,40}(\p{L}[\p{L} ]{2,40}):\s/u.exec(line.text)?.[1] : undefined;
+  if (said !== undefined && reachWordOf(said) !== null) return false;
   // A heading or a sentence below the table runs over its columns.
   if (
     columns.separator === null &&
