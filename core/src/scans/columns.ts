@@ -11,6 +11,8 @@ import {
   type Label,
   labelOf,
   type Role,
+  saysNo,
+  saysYes,
   statusOfField,
   type StatusWord,
   statusWordOf,
@@ -75,8 +77,11 @@ export function headerColumns(
     if (!labels.some((label) => label?.role === 'module')) labels[name] = plain('module');
   }
   const alone = cells.map(
-    (cell) =>
-      marks?.get(cell.trim()) ?? marks?.get(cell.trim().replace(/\.$/, '').toUpperCase()) ?? statusOver(cell),
+    (cell, at) =>
+      marks?.get(cell.trim()) ??
+      marks?.get(cell.trim().replace(/\.$/, '').toUpperCase()) ??
+      statusOver(cell) ??
+      (saysYes(under[at] ?? '') || saysNo(under[at] ?? '') ? statusAsked(cell) : null),
   );
   // `Now   Memory`
   const words = alone.some((word) => word?.status === 'active')
@@ -127,6 +132,12 @@ function statusOver(cell: string): StatusWord | null {
   if (word !== null || cell.length > 40 || !/\p{L}{4}/u.test(cell)) return word;
   const status = sectionStatus(cell) ?? statusOfPlural(cell.trim().toLowerCase());
   return status === null ? null : { status, comesAndGoes: false };
+}
+
+/** `Present at intake` over yes and no: a word of a status in front of when it was looked for. */
+function statusAsked(cell: string): StatusWord | null {
+  const [word, ...rest] = cell.trim().split(/\s+/);
+  return rest.length > 1 && rest.length < 4 ? statusWordOf(word!) : null;
 }
 
 /** What each name says that its column holds, and what the row below tells of those that leave it open. */

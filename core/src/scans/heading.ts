@@ -150,7 +150,8 @@ export const readHeading = remembered((line: string): Heading | null => {
 const identity = /^(\p{L}[\p{L}/ ]{0,18}?)\.?[\s:#]{1,3}[A-Z\d][\w./-]{0,24}$/iu;
 
 /** `Airbag module   part B0231-12   cal. P0044`: what stands behind the name in columns of its own. */
-function withoutIdentity(text: string): string {
+function withoutIdentity(whole: string): string {
+  const text = whole.includes(', ') ? withoutFields(whole) : whole;
   if (!/\s\s/.test(text)) return text;
   const [name, ...fields] = text.split(/\s{2,200}/);
   while (fields.length > 0) {
@@ -163,6 +164,16 @@ function withoutIdentity(text: string): string {
   }
   return [name, ...fields].join('  ');
 }
+
+/** `Airbag unit, part 5-B0472, recall U1300`: the name without the fields behind its commas. */
+export const withoutFields = (text: string): string =>
+  text
+    .split(', ')
+    .filter((part, at) => at === 0 || !isNumberField(part.trim()))
+    .join(', ');
+
+const isNumberField = (part: string): boolean =>
+  labelOf(/^(\p{L}{2,16}\.?)\s\S{1,24}$/u.exec(part)?.[1] ?? '')?.role === 'ident';
 
 /** `part no. not read`: the label of such a field, and that it was not read. */
 export function isNoNumber(field: string): boolean {
@@ -219,6 +230,7 @@ function plainStart(text: string): { name: string; address: string | null; label
       .replace(/^(?:\d{1,2}|[A-Z])(?:\.\d{1,2}){1,3}\.?\s+(?=\p{L})/u, '')
       .replace(/^(?:nr|no|n°|nº|lp|poz|pos|item)\.?\s?\d{1,3}[.:)]?\s+(?=\p{L})/iu, '');
     name = name
+      .replace(/^\d{1,3}\s?%\s+(?=\p{L})/u, '')
       .replace(/^\d{1,3}\/\d{1,3}[.:)]?\s+(?=\p{L})/u, '')
       .replace(/^\d\s[-–—]\s(?=\p{L})/u, '')
       .replace(/^[IVX]{1,5}\.\s+(?=\p{L})/u, '')

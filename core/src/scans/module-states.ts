@@ -1,6 +1,6 @@
 /** What a line says of modules, with their names where these stand on it: one way of saying it after the other. */
 import { splitCells } from './cells.js';
-import { isNoNumber, readModuleName } from './heading.js';
+import { isNoNumber, readModuleName, withoutFields } from './heading.js';
 import { markOf } from './legend.js';
 import { isCleanIn, isUnread, stateOf, unreadIn } from './module-state.js';
 import { mayStateModule } from './quick-looks.js';
@@ -519,8 +519,10 @@ const ways: readonly Way[] = [
 export function moduleStates(line: string, legend?: ReadonlyMap<string, ReachWord>): readonly ModuleState[] {
   if (line.length > longestLine) return [];
   if ((legend === undefined || legend.size === 0) && !mayStateModule(line)) return [];
+  // What is said of a number is not said of the module.
+  const bare = line.includes(', ') ? withoutFields(line) : line;
   for (const way of ways) {
-    const said = way(line, legend);
+    const said = way(bare, legend);
     if (said !== null) return said.some(isDenied) ? [] : said;
   }
   return [];

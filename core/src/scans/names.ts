@@ -81,10 +81,12 @@ function withoutWord(names: readonly string[]): Renamed {
     // `select airbag`, `select cluster`
     const asks = own.length === names.length && isAsking(word);
     if (!asks && !own.some((name) => known.has(plainWord(rest(name))))) continue;
-    // `connecting to airbag`
+    // `connecting to airbag`, `open session airbag`
+    const firsts = new Set(own.map((name) => rest(name).split(' ', 1)[0]!));
     for (const name of own) {
       const [first, ...others] = rest(name).split(' ');
-      renamed.set(name, bare(asks && others.length > 0 && isFiller(first!) ? others.join(' ') : rest(name)));
+      const asked = asks && others.length > 0 && (isFiller(first!) || firsts.size === 1);
+      renamed.set(name, bare(asked ? others.join(' ') : rest(name)));
     }
   }
   return renamed;

@@ -1,10 +1,12 @@
 /** Reports printed in two columns side by side: found by a blank gutter between codes, and read one after the other. */
 import { readCode } from '../codes/index.js';
+import { splitCells } from './cells.js';
 import { readCodeLine } from './code-line.js';
 import { headerOf, marksIn } from './columns.js';
 import { readModuleName } from './heading.js';
 import type { Lines } from './lines.js';
 import { stateOf } from './module-state.js';
+import { labelOf } from './vocabulary.js';
 
 /** Lines in the order of reading, each with its number on the page. */
 export interface ReadingOrder {
@@ -120,7 +122,8 @@ function holdsBlocks(column: readonly string[]): boolean {
 /** Where the second code of a line starts, if two cells away from the first, or 0. */
 function secondCode(line: string): number {
   const codes = readCodeLine(line)?.codes ?? [];
-  if (codes.length !== 2) return 0;
+  // `DTC   B1318-16   B1402-54`: a row of codes behind its label.
+  if (codes.length !== 2 || labelOf(splitCells(line)[0]!)?.role === 'code') return 0;
   const cells = [...line.matchAll(/(?:^|\s{2,200})(\S)/g)].map((match) => match.index + match[0].length - 1);
   return cells.find((at) => at > 0 && isSecond(line, at)) ?? 0;
 }

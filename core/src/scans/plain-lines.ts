@@ -245,6 +245,12 @@ const withoutAnglesAround: Plain = (line) => line.replace(headInAngles, '$1== $2
 /** `<< Body >>`, which is no tag, as `== Body ==`. */
 const withoutAngles: Plain = (line) => line.replace(inAngles, '$1== $2 ==');
 
+const inSlashes = /^[^/|]{1,40}\S\/\S.{0,60}(?<=\/)[PCBU][0-3][\dA-F]{3}(?:[-:]?[\dA-F]{2})?\//i;
+
+/** `15/Body/B1318-16/active`: cells that slashes part. */
+const withBars: Plain = (line) =>
+  /\/.{0,60}\/.{0,60}\//.test(line) ? line.replace(/\s?\/\s?/g, ' | ') : line;
+
 /** The lines in their order, each as it would stand by itself; the same ones where nothing stands around them. */
 export function plainOrder(
   printed: ReadingOrder,
@@ -264,6 +270,7 @@ export function plainOrder(
     ...when(has(' rows)') && countsRows(lines), withYesAndNo),
     ...when(/[\u2500-\u257f]/.test(text), withoutBoxes),
     ...when(isSlashed(lines), withoutSlashes),
+    ...when(has('/') && eachCode(lines, 200, ({ line }) => inSlashes.test(line)), withBars),
     ...when(/^\s{0,9}\*{8,200}\s{0,9}$/m.test(text.slice(0, firstPart)), withoutStars),
     ...when((has('||') || has('!!')) && doubled.test(text), withSingleBars),
     ...when(has('...') && anyDotted.test(text), withoutDots),

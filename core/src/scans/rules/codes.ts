@@ -265,6 +265,10 @@ export const under = (reading: Reading): boolean =>
 export function takeStatus(reading: Reading, line: Line, page: Page): boolean {
   if (!reading.open || line.text.length > 90) return false;
   const bare = line.text.trim();
+  if (takeEach(reading.open.codes, bare)) {
+    reading.mark(line, 'detail');
+    return true;
+  }
   const marked = page.legend.statuses.get(bare);
   const read: StatusReading | null = marked
     ? { ...marked, statusText: bare, statusByte: null, by: 'legend' }
@@ -274,6 +278,16 @@ export function takeStatus(reading: Reading, line: Line, page: Page): boolean {
   if (!read || (read.status === 'unknown' && read.statusByte === null)) return false;
   for (const code of reading.open.codes) if (code.status === 'unknown') give(code, read);
   reading.mark(line, 'detail');
+  return true;
+}
+
+/** `Status   current   history` below two codes in a row: one for each of them. */
+function takeEach(codes: NonNullable<Reading['open']>['codes'], text: string): boolean {
+  const [label, ...each] = codes.length > 1 ? splitCells(text) : [];
+  if (label === undefined || each.length !== codes.length || labelOf(label)?.role !== 'status') return false;
+  const read = each.map((cell) => readStatusCell(cell));
+  if (read.some((one) => one === null || one.status === 'unknown')) return false;
+  for (const [at, code] of codes.entries()) give(code, read[at]!);
   return true;
 }
 

@@ -5,7 +5,8 @@ export const swedish: LanguageWords = {
   status: {
     active: 'kvarstår|aktiva|fortfarande aktiv|pågående|nu|aktiv|aktivt|närvarande|aktuell|finns nu',
     stored: 'försvunnen|lagrade|sparade|lagrad|lagrat|sparad|bekräftad|inaktiv|passiv|i minnet',
-    comesAndGoes: 'ibland|tidvis|sporadiskt|kommer och går|sporadisk|intermittent|tillfällig|periodisk',
+    comesAndGoes:
+      'tillfälligt|tillfälliga|ibland|tidvis|sporadiskt|kommer och går|sporadisk|intermittent|tillfällig|periodisk',
     pending: 'väntande|preliminär|obekräftad',
     history: 'tidigare|historisk|historik|tidigare|gammal',
     permanent: 'permanent|bestående',
