@@ -1,3 +1,4 @@
+import { codesOf, modulesOf } from '../testing/read-report.js';
 import { cellsUnder, columnsByContent, headerColumns, headerOf, isCodes } from './columns.js';
 import { PatternBook } from './patterns.js';
 import type { StatusWord } from './vocabulary.js';
@@ -63,6 +64,36 @@ describe('headerOf', () => {
       'B1318',
       'Rear left door',
       'stored',
+    ]);
+  });
+});
+
+describe('columns of codes by their status', () => {
+  it('are known by their names in any language, and by yes and no below them', () => {
+    for (const header of [
+      'Module;Active codes;Stored codes',
+      'Steuergerät;Aktive Fehler;Gespeicherte Fehler',
+      'Calculateur;Présents;Mémorisés',
+      'Unità;Guasti attivi;Guasti memorizzati',
+    ])
+      expect(rolesOf(header)).withContext(header).toEqual(['module', 'active', 'stored']);
+    const cells = ['Control unit', 'Code', 'Present at intake'];
+    const asked = headerColumns(cells, undefined, -1, ['Restraints', 'B0401-13', 'yes']);
+    expect(asked.map((column) => column?.marks ?? column?.role)).toEqual(['module', 'code', 'active']);
+  });
+
+  it('hold several codes in a cell of a file with delimiters', () => {
+    expect(
+      codesOf('module,answered,active codes,stored codes\nAirbag,yes,B0264-13 B0267-54,B0268-1A\n'),
+    ).toEqual(['Airbag B0264-13 active', 'Airbag B0267-54 active', 'Airbag B0268-1A stored']);
+  });
+
+  it('may have a word over the codes that no table knows', () => {
+    const text =
+      'Styreenhed   Fejlkode   Tekst     Status\nAirbag       B0183-13   Afbrudt   Aktiv\nInstrument   Ingen fejl\n';
+    expect([codesOf(text), modulesOf(text)]).toEqual([
+      ['Airbag B0183-13 active'],
+      ['Airbag: answered', 'Instrument: unclear'],
     ]);
   });
 });

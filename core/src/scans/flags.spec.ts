@@ -24,6 +24,15 @@ describe('flags behind a code', () => {
       expect(ofFlags(text)).withContext(text).toBeNull();
   });
 
+  it('are words for statuses, each with whether it holds', () => {
+    expect(status('| Side bag | Active=1 Stored=1 Pending=0')).toBe('active');
+    expect(status('Active=0 Stored=1')).toBe('stored');
+    expect(status('Active=0 Stored=0 Pending=1')).toBe('pending');
+    expect(status('Active=0 Stored=0')).toBe('stored');
+    expect(status('aktiv: nein, gespeichert: ja')).toBe('stored');
+    expect(status('Speed=0 Active=1')).toBeNull();
+  });
+
   it('leave the words beside them', () => {
     expect(ofFlags('   Squib driver   T:fail C:yes')!.rest.trim()).toBe('Squib driver');
   });

@@ -23,6 +23,22 @@ describe('paths for keys', () => {
     ]);
   });
 
+  it('may hold a value and lead on', () => {
+    const text = [
+      'module.count=1',
+      'module.1.name=Airbag',
+      'module.1.dtc.count=2',
+      'module.1.dtc.1=B0027-13',
+      'module.1.dtc.1.status=active',
+      'module.1.dtc.2=B0098-49',
+      'module.1.dtc.2.status=stored',
+    ].join('\n');
+    expect(readReport(text).codes.map(({ module, code, status }) => [module, code, status])).toEqual([
+      ['Airbag', 'B0027', 'active'],
+      ['Airbag', 'B0098', 'stored'],
+    ]);
+  });
+
   it('are no report where a line has none, or steps are too many', () => {
     expect(pathTree('airbag.code=B0051\nBody\nroof.code=B1402')).toBeNull();
     expect(pathTree('a=1\nb=2\nc.d=3')).toBeNull();

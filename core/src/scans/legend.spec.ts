@@ -103,4 +103,16 @@ describe('marks in a legend', () => {
   it('are none where statuses say that there is nothing', () => {
     expect(legend('Roof  CUR: none  HIST: none').lines).toEqual([]);
   });
+
+  it('reads boxes with nothing in them, abbreviations, and words that mean something else here', () => {
+    expect(legend('Result   [x] faults   [ ] no faults   [-] no answer').reaches).toEqual({
+      x: 'holdsCodes',
+      _: 'clean',
+      '-': 'silent',
+    });
+    expect(legend('n. e. = nicht erreichbar').reaches).toEqual({ 'n. e.': 'silent' });
+    expect(legend('ASSENTE=NON RISPONDE').reaches).toEqual({ ASSENTE: 'silent' });
+    for (const said of ['DTC=NONE', 'AIRBAG=NO RESPONSE', 'MODULE=BODY'])
+      expect(legend(said).reaches).withContext(said).toEqual({});
+  });
 });
