@@ -293,14 +293,14 @@ function understood(reading: Reading, line: Line, page: Page): boolean {
   }
   if (page.legend.lines.has(line.number)) return markHeader(reading, line);
   if (page.turned !== null && takeTurned(reading, line, page)) return true;
-  if (takePrompted(reading, line)) return true;
   if (takePartsList(reading, line)) return true;
-  if (takeRecordCount(reading, line)) return true;
   if (takeBlock(reading, line)) return true;
   if (takeValue(reading, line, page)) return true;
   if (takeCountedHeading(reading, line, page)) return true;
   if (page.moduleLabel !== null && takeUnknownLabel(reading, line, page.moduleLabel)) return true;
+  if (takePrompted(reading, line)) return true;
   const coded = codeToken.test(text) || bytesBehindWord.test(text);
+  if (!coded && takeRecordCount(reading, line)) return true;
   if (!coded && takeScreen(reading, line)) return true;
   if (!coded && takeColumns(reading, line, page)) return true;
   if (page.columns && takeTableRow(reading, line, page)) return true;

@@ -55,6 +55,7 @@ const prompted = /^\s{0,20}[>$»]\s{1,4}(\p{L}.{2,60})$/u;
 
 /** `> Airbag auslesen`, `$ read airbag`: what was asked at a prompt; the answer stands below. */
 export function takePrompted(reading: Reading, line: Line): boolean {
+  if (!/[>$»]/.test(line.printed)) return false;
   const words = (prompted.exec(line.text) ?? prompted.exec(line.printed))?.[1]?.trim().split(/\s+/);
   if (words === undefined || words.length < 2 || !words.every((word) => /^\p{L}/u.test(word))) return false;
   const name = (
