@@ -17,6 +17,7 @@ import {
   withLabelsBeside,
   withoutEdges,
 } from './program-lines.js';
+import { labelOf } from './vocabulary.js';
 
 const speech =
   /^\[?(?:\d{1,4}[./-]\d{1,2}[./-]\d{2,4},?\s)?\d{1,2}:\d{2}(?::\d{2})?(?:\s?[AP]M)?\]?\s(?:-\s)?(\p{L}[^:]{1,30}):\s/iu;
@@ -251,6 +252,44 @@ const inSlashes = /^[^/|]{1,40}\S\/\S.{0,60}(?<=\/)[PCBU][0-3][\dA-F]{3}(?:[-:]?
 const withBars: Plain = (line) =>
   /\/.{0,60}\/.{0,60}\//.test(line) ? line.replace(/\s?\/\s?/g, ' | ') : line;
 
+const chapterPart = /^\s{0,9}(\d{1,3})\.\d{1,2}[.)]?\s{1,9}(\p{L}[\p{L} -]{2,30}?)(?:\s{2,80}(\S.*)|:?\s*)$/u;
+
+interface Chapters {
+  readonly numbers: ReadonlySet<string>;
+  readonly parts: ReadonlySet<string>;
+}
+
+const chapterHead = /^\s{0,9}(\d{1,3})[.)]?\s{1,9}(\p{Lu}.{1,60})$/u;
+
+/** Parts of which each chapter has one, `2.1 Identity   hw 03` below `2 Body`, by their names; null for none. */
+function partsOfChapters(lines: Lines): Chapters | null {
+  const seen = new Map<string, Set<string>>();
+  let chapter: string | undefined;
+  for (const { line } of firstLines(lines, 120)) {
+    chapter = chapterHead.exec(line)?.[1] ?? chapter;
+    const [, number, name] = chapterPart.exec(line) ?? [];
+    if (name !== undefined && number === chapter) seen.set(name, (seen.get(name) ?? new Set()).add(number!));
+  }
+  const parts = [...seen].filter(([, chapters]) => chapters.size >= 2);
+  if (parts.length < 2) return null;
+  return {
+    numbers: new Set(parts.flatMap(([, chapters]) => [...chapters])),
+    parts: new Set(parts.map(([name]) => name)),
+  };
+}
+
+/** `2.1 Identity   hw 03` as `    Identity: hw 03`, and the chapter’s head as `== Body ==`. */
+function withoutNumbers(line: string, { numbers, parts }: Chapters): string {
+  const [, , name, rest] = chapterPart.exec(line) ?? [];
+  // The name of a part that nobody knows says nothing of what stands there.
+  if (name !== undefined && parts.has(name))
+    return `    ${rest === undefined || labelOf(name) !== null ? `${name}: ` : ''}${rest ?? ''}`.trimEnd();
+  const [, number, head] = chapterHead.exec(line) ?? [];
+  return number !== undefined && numbers.has(number) && !anyCode.test(head!) && stateOf(head!) === null
+    ? `== ${head!} ==`
+    : line;
+}
+
 /** The lines in their order, each as it would stand by itself; the same ones where nothing stands around them. */
 export function plainOrder(
   printed: ReadingOrder,
@@ -263,6 +302,7 @@ export function plainOrder(
   // A quick look, before a whole report is searched for a shape.
   const has = (sign: string): boolean => text.includes(sign);
   const letters = namesByLetter(lines);
+  const chapters = partsOfChapters(lines);
   const banner = has('|') ? repeatedInFront(lines) : null;
   const steps: readonly Plain[] = [
     ...when(front !== null, (line) => line.replace(front!, '')),
@@ -292,6 +332,7 @@ export function plainOrder(
     ...when(banner !== null, (line) =>
       firstCell.exec(line)?.[1] === banner ? line.slice(line.indexOf('|') + 1).trimStart() : line,
     ),
+    ...when(chapters !== null, (line) => withoutNumbers(line, chapters!)),
     ...when(book !== null, (line) => withNameOf(line, book!)),
     ...when(hasShortNames(lines), withoutShortName),
     ...when(letters !== null, (line) =>

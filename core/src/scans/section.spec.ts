@@ -90,6 +90,23 @@ describe('blocks and lines of other kinds', () => {
     ).toEqual(['RESTRAINTS: answered', 'DASH: answered']);
   });
 
+  it('are chapters in which a part that nobody knows names no module', () => {
+    const text = lines(
+      '1   BODY (40)',
+      '1.1 Kennwort   part B0231-12',
+      '1.2 Faults',
+      '    Active faults: 1',
+      '      B0028-13  Loop',
+      '2   ROOF (41)',
+      '2.1 Kennwort   part B0091-33',
+      '2.2 Faults     no reply, supply cut',
+    );
+    expect([modulesOf(text), codesOf(text)]).toEqual([
+      ['BODY: answered', 'ROOF: silent'],
+      ['BODY B0028-13 active'],
+    ]);
+  });
+
   it('are what was asked at a prompt', () => {
     const text = lines(
       '> Airbag auslesen',
