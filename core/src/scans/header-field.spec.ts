@@ -26,6 +26,15 @@ describe('what stands in the head of a page', () => {
   });
 });
 
+describe('fields of the head without labels', () => {
+  it('may stand behind the car', () => {
+    const { odometer, supplyVolts } = readReport(
+      'Drover   88 412 km   battery 12.3 V\n\nBody\n  B1318-16 active',
+    );
+    expect([odometer, supplyVolts]).toEqual(['88 412 km', 12.3]);
+  });
+});
+
 describe('live values', () => {
   const valuesOf = (...lines: readonly string[]) =>
     readReport(lines.join('\n')).values?.map(({ module, name, value }) => `${module} ${name} ${value}`) ?? [];

@@ -59,7 +59,15 @@ export function bareFields(line: string): readonly { role: Role; value: string }
     if (role && fieldRoles.has(role)) return { role, value: bare![2]!.trim() };
     return fieldByUnit(cell);
   });
-  if (found.every((field) => field !== null)) return found;
+  // `Drover   88 412 km   battery 12.3 V`: the car in front of what is known of it.
+  const [first, ...others] = found;
+  const behindCar =
+    first === null &&
+    others.length >= 2 &&
+    others.every((field) => field !== null && /^(?:odometer|supplyVolts|date)$/.test(field.role)) &&
+    /^\p{Lu}[\p{L} ]{2,30}$/u.test(cells[0]!);
+  const own = behindCar ? others : found;
+  if (own.every((field) => field !== null)) return own;
   return isDate(line.trim()) ? [{ role: 'date', value: line.trim() }] : [];
 }
 
