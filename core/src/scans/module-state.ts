@@ -62,17 +62,6 @@ export const unreadIn = (text: string): ReachWord | null =>
     .map((part) => reachWordOf(part))
     .find((one) => one !== null && isUnread.has(one)) ?? null;
 
-/** True where one part of a text says that there are no codes, and no other part holds a figure: `answers again, 0 codes`. */
-export function isCleanIn(text: string): boolean {
-  const parts = text.split(/[,;]\s{1,9}/);
-  const clean = parts.filter((part) => reachWordOf(part) === 'clean');
-  return (
-    parts.length > 1 &&
-    clean.length === 1 &&
-    parts.every((part) => part === clean[0] || !(/\d/.test(part) || reachWordOf(part) === 'holdsCodes'))
-  );
-}
-
 /**
  * What stands under a label or column that tells whether a module was reached.
  * @param link it tells of the contact alone: `none` is no answer there, and no clean module

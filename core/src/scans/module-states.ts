@@ -2,7 +2,7 @@
 import { splitCells } from './cells.js';
 import { isNoNumber, readModuleName, withoutFields } from './heading.js';
 import { markOf } from './legend.js';
-import { isCleanIn, isUnread, stateOf, unreadIn } from './module-state.js';
+import { isUnread, stateOf, unreadIn } from './module-state.js';
 import { mayStateModule } from './quick-looks.js';
 import { statusOfPlural } from './section-words.js';
 import {
@@ -62,8 +62,7 @@ const behindColon: Way = (line, legend) => {
   const [, name, said] = /^\s*(?:\d{1,2}[.)]\s)?(\p{L}[^:=]{1,50}?)\s*:\s*(\S.*)$/u.exec(line) ?? [];
   if (name === undefined || isOnlyLabel(name) || reachWordOf(name) !== null || !readModuleName(name))
     return null;
-  const inPart = said!.length < 60 ? (unreadIn(said!) ?? (isCleanIn(said!) ? 'clean' : null)) : null;
-  const reach = stateOf(said!, legend) ?? inPart;
+  const reach = stateOf(said!, legend) ?? (said!.length < 60 ? unreadIn(said!) : null);
   // `Read-out of "Restraints": 2 faults`
   const quoted = /"([^"]{2,60})"\s{0,9}$/.exec(name)?.[1];
   // `List of faults: empty` is said of the module above.

@@ -25,6 +25,21 @@ describe('headings that give codes their status', () => {
     ).toEqual(['Body: answered']);
   });
 
+  it('at the end of a report are of all modules, and say nothing of the last one', () => {
+    expect(
+      modulesOf(
+        lines(
+          'Body (40): no codes',
+          'Roof (41): asleep',
+          '',
+          'Totals',
+          'Active faults: 0',
+          'Stored faults: 0',
+        ),
+      ),
+    ).toEqual(['Body: answered', 'Roof: unclear']);
+  });
+
   it('give way to what is said of a code by itself', () => {
     expect(
       statusesOf('UNIT: BODY', '  Stored faults: 1', '  1/ B0002-11  Loop', '     state: active'),

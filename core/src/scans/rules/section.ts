@@ -35,15 +35,17 @@ function takeCountedSection(reading: Reading, line: Line, { lines }: Page): bool
   const status = words === undefined ? null : sectionStatus(words);
   if (status === null || (reading.open && line.indent > reading.open.indent)) return false;
   if (line.indent > (reading.passed?.line.indent ?? Infinity)) reading.assume(line, true);
-  // Of all modules, in the head of the report.
-  if (reading.module === null) {
+  const none = Number(count) === 0;
+  const below = lines.at(line.at + 1).slice(0, 300);
+  const overCodes = !none && codeToken.test(below) && readCodeLine(below) !== null;
+  // In the head of the report or at its end, of all modules.
+  const apart = !reading.namedInBlock && !overCodes && line.indent <= reading.moduleIndent;
+  if (reading.module === null || apart) {
     reading.mark(line, 'header');
     return true;
   }
-  const none = Number(count) === 0;
   reading.say(none ? 'clean' : 'holdsCodes');
-  const below = lines.at(line.at + 1).slice(0, 300);
-  reading.section = !none && codeToken.test(below) && readCodeLine(below) ? { status, over: false } : null;
+  reading.section = overCodes ? { status, over: false } : null;
   reading.open = null;
   reading.mark(line, 'detail');
   return true;

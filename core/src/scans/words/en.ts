@@ -16,7 +16,7 @@ export const english: LanguageWords = {
     permanent: 'permanent|perm',
   },
   reach: {
-    read: 'pos|positive|found|detected|up|replied|replies|reachable|were found|found and read|connection established|connected ok|communicated|reply|answer|positive|connected|linked|read|answered|responded|communication ok|positive response|reached|yes|identified|alive|present|online|talking|communicating|complete|done|success|successful|scanned',
+    read: 'answers|responds|replies|pos|positive|found|detected|up|replied|replies|reachable|were found|found and read|connection established|connected ok|communicated|reply|answer|positive|connected|linked|read|answered|responded|communication ok|positive response|reached|yes|identified|alive|present|online|talking|communicating|complete|done|success|successful|scanned',
     clean:
       'table empty|list empty|nothing listed|fine|healthy|error free|in order|with nothing|no events|without entries|without any code|ok|pass|passed|none|clear|clean|no dtc|no dtcs|no code|no codes|no fault|no faults|no error|no errors|no trouble codes|no fault codes|no fault entries|no entries|no entry|no faults stored|without faults|without codes|fault free|nothing found|nothing stored|no trouble|no dtcs stored|nil|no dtcs present|empty|empty fault memory|fault memory empty|memory empty|memory clear|nothing in there|nothing to report|no stored faults|no issues|no problems|healthy|good|zero faults|zero codes|no faults recorded|no trouble code|no entries stored|no codes set|no active codes|free of faults|all clear|no findings|no alarms|none stored|none found|no active or stored faults|no fault memory entries|no malfunctions|no malfunction|no defects|no dtc s|no faults detected|no fault detected|no codes detected|no faults present|faults not found|fault codes not found|codes not found|dtcs not found|errors not found',
     silent:
@@ -50,7 +50,7 @@ export const english: LanguageWords = {
     text: 'reason|description|desc|meaning|text|wording|definition|details|detail|message|note|notes|long text|information|info|comment|remark|remarks|what|fault text|code text|explanation|fault description|descr|txt|title',
     result: 'result|found',
     link: 'contact|answered|responded|responds|alive|reachable|link|rsp|rx|resp|communication|comm|comms|answer|connection|response|reply|online|reached',
-    total: 'total|sum|in total|overall',
+    total: 'totals|total|sum|in total|overall',
     ident:
       'identity|recall|campaign|label|wiring diagram|circuit diagram|diagram|schematic|bulletin|service bulletin|plate|photo|picture|image|room|user|technician id|clip|bracket|screw|bolt|estimate|ordered|to order|identification|key tag|tag|adapter|identifiers|part|part number|part no|p/n|pn|article|order|order part|serial|serial number|serial no|hardware|hw|firmware|fw|software number|software no|sw no|hw no|calibration|cal|connector|plug|paint|paint code|colour|color|bay|document|doc|version id|ident|key|key number|plate|phone|tel|telephone|fax|label|dataset|data set|coding|stock|item|invoice|reference|ref|job|job number|customer number|quote|work order|order number|radio code|lock code|key code|key no|badge|article number|batch|lot|revision|release|spare part|ticket|offer|bin|rack|shelf|account|extension|licence|license|licence plate|registration|file|id number|torque|bolt|sticker',
     environment:
