@@ -88,6 +88,12 @@ describe('columns of codes by their status', () => {
     ).toEqual(['Airbag B0264-13 active', 'Airbag B0267-54 active', 'Airbag B0268-1A stored']);
   });
 
+  it('leave open a module of which a column of answers tells nothing', () => {
+    expect(
+      modulesOf('module,answered,active codes,stored codes\nBody,yes,B1318,\nRoof,no,,\nLid,,,\n'),
+    ).toEqual(['Body: answered', 'Roof: silent', 'Lid: unclear']);
+  });
+
   it('may have a word over the codes that no table knows', () => {
     const text =
       'Styreenhed   Fejlkode   Tekst     Status\nAirbag       B0183-13   Afbrudt   Aktiv\nInstrument   Ingen fejl\n';
