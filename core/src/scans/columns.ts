@@ -250,17 +250,17 @@ export function headerOf(
     return null;
   if (above !== '' && separator === null) cells = cells.map((cell) => withAbove(cell, above));
   const starts = cells.map(({ from }) => from);
+  const under = cellsUnder({ columns: cells.map(() => null), starts, separator }, below) ?? [];
   let columns = headerColumns(
     cells.map(({ text }) => text.replace(/^[-*•]\s+/, '')),
     marks,
     separator === null
       ? cells.findIndex(({ from }) => /^[\dA-F]{1,3}(?:\s|$)/.test(below.slice(from, from + 4)))
       : -1,
-    cellsUnder({ columns: cells.map(() => null), starts, separator }, below) ?? [],
+    under,
   );
-  const underThem = cellsUnder({ columns, starts, separator }, below) ?? [];
   // `Fejlkode`: a word that no table has, over a code.
-  const unknownCode = has(columns, 'code') ? -1 : underThem.findIndex((cell) => isCodes(cell));
+  const unknownCode = has(columns, 'code') ? -1 : under.findIndex((cell) => isCodes(cell));
   if (
     unknownCode > 0 &&
     columns[unknownCode] === null &&
@@ -290,7 +290,7 @@ export function headerOf(
   const sure =
     has(columns, 'code') &&
     ((has(columns, 'module') && filled >= 3 && !/\d/.test(line)) ||
-      isCodes(underThem[placeOf(columns, 'code')] ?? ''));
+      isCodes(under[placeOf(columns, 'code')] ?? ''));
   if (named < 2 || (named < 0.6 * filled && !sure)) return null;
   // Modules with what is said of them, and how many codes they hold.
   const roll =

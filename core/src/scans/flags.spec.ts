@@ -28,7 +28,7 @@ describe('flags behind a code', () => {
     expect(status('| Side bag | Active=1 Stored=1 Pending=0')).toBe('active');
     expect(status('Active=0 Stored=1')).toBe('stored');
     expect(status('Active=0 Stored=0 Pending=1')).toBe('pending');
-    expect(status('Active=0 Stored=0')).toBe('stored');
+    expect(status('Active=0 Stored=0')).toBe('unknown');
     expect(status('aktiv: nein, gespeichert: ja')).toBe('stored');
     expect(status('Speed=0 Active=1')).toBeNull();
   });

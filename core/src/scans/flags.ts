@@ -104,10 +104,9 @@ function ofWords(text: string): { read: StatusReading; rest: string } | null {
     return status !== undefined && (yes || answer === '0' || saysNo(answer!)) ? [{ whole, status, yes }] : [];
   });
   if (flags.length < 2) return null;
-  const refuted = flags.some(({ status, yes }) => status === 'active' && !yes);
+  // Where none holds, nobody can tell why the code is listed.
   const status =
-    strongestStatus(new Set(flags.flatMap(({ status, yes }) => (yes ? [status] : [])))) ??
-    (refuted ? 'stored' : 'unknown');
+    strongestStatus(new Set(flags.flatMap(({ status, yes }) => (yes ? [status] : [])))) ?? 'unknown';
   return {
     read: {
       status,

@@ -111,9 +111,9 @@ export function takeRow(
     return true;
   }
   if (reading.module === null) return false;
-  // A name with nothing beside it but dashes and noughts.
   // Where a column tells whether modules answered, one of which it tells nothing may not have.
   const untold = columns.some((column, at) => column?.link === true && (cells[at] ?? '').trim() === '');
+  // A name with nothing beside it but dashes and noughts.
   if (said !== null || alone) reading.say(said ?? (untold ? 'unclear' : 'clean'));
   if (promised !== null) reading.promise(promised, line, reading.module);
   reading.open = null;

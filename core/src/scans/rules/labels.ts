@@ -422,12 +422,8 @@ function takeNow(reading: Reading, pairs: readonly Pair[]): void {
 
 /** Failure type, status and text of the code that is open. */
 export function takeCodeFields(reading: Reading, pairs: readonly Pair[], legend: Legend): void {
-  const { codes } = reading.open!;
-  for (const { label, value: whole } of pairs) {
-    // `Status   current   history` below two codes in a row: one for each.
-    const each = codes.length > 1 ? splitCells(whole) : [];
-    for (const [at, code] of codes.entries()) {
-      const value = each.length === codes.length ? each[at]! : whole;
+  for (const { label, value } of pairs)
+    for (const code of reading.open!.codes) {
       const role = label!.role;
       if (role === 'type') {
         const [, first, words] = /^((?:0[xX])?[\da-fA-F]{2,3})\s+(?:[-–:]\s|\()?(\p{L}.{1,199}?)\)?$/u.exec(
@@ -450,5 +446,4 @@ export function takeCodeFields(reading: Reading, pairs: readonly Pair[], legend:
         if (read) give(code, { ...read, by: read.by === 'column' ? 'label' : read.by });
       } else if (role === 'text' && value.trim() !== '') reading.continueText(value);
     }
-  }
 }
