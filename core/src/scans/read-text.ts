@@ -54,7 +54,6 @@ import {
   takeUnclear,
 } from './rules/modules.js';
 import { type Page, codeToken, pairSign } from './rules/page.js';
-import { notePassed } from './rules/passed.js';
 import { takeSection } from './rules/section.js';
 import { takeColumns, takeTableRow } from './rules/table.js';
 import { takeTurned } from './rules/turned.js';
@@ -278,7 +277,7 @@ function readOrPass(reading: Reading, part: Line, page: Page, idle: IdleLines, w
     if (whole) idle.note(part.at);
   }
   reading.skip(line, reading.open?.record === true && fieldOf.test(line.text));
-  notePassed(reading, line, page);
+  reading.passed.note(line, !saysSomething(page.lines.at(line.at - 1)));
 }
 
 /** Takes the line by the first rule that understands it; false where none does. */

@@ -4,6 +4,7 @@ import type { FoundCode } from './code-line.js';
 import type { HeadFields } from './header-field.js';
 import type { LineMark, PatternBook } from './patterns.js';
 import { shorterNames } from './names.js';
+import { PassedLines, mostBetween } from './passed-lines.js';
 import { lookAgain, namesBeside, namesInFront } from './second-look.js';
 import type { Draft, LineKind, ReadBy, Scan, ScanCode, ScanModule } from './schema.js';
 import type { ReachWord } from './vocabulary.js';
@@ -19,8 +20,6 @@ const mostModules = 500;
 const shownMismatches = 50;
 /** Names that a module may have at its address. */
 const mostNamesAt = 2;
-/** Lines between a name and what it is the name of. */
-const mostBetween = 4;
 
 /**
  * One line of the report: its number from 1, its text as it is read, its place in the order of reading, and as it is
@@ -86,8 +85,8 @@ export class Reading {
   noModuleAnswered = false;
   module: string | null = null;
   moduleBy: ReadBy = 'heading';
-  /** The last line that nothing understood and that could be a module's name; and whether it began a block. */
-  passed: { readonly name: string; readonly line: Line; readonly begins: boolean } | null = null;
+  /** What nothing understood, and what may be a module's name. */
+  readonly passed = new PassedLines();
   /** The module is one that was passed over, and only assumed. */
   private assumedPassed = false;
   /** Headings that no label and no address calls modules: they may be titles. */
@@ -187,7 +186,7 @@ export class Reading {
     this.noteTitle(module.name, line, by === 'heading' && title);
     this.module = module.name;
     this.assumedPassed = false;
-    this.passed = null;
+    this.passed.forget();
     this.failed = false;
     this.moduleBy = by;
     this.awaitsName = null;
@@ -203,8 +202,8 @@ export class Reading {
    * @param stated the line says how far a module was reached: right below a name as high as the last one it is said of that
    */
   assume({ at, indent }: Line, stated = false): void {
-    const { passed } = this;
-    if (passed === null || at - passed.line.at > mostBetween) return;
+    const passed = this.passed.nameAbove(at);
+    if (passed === null) return;
     const own = passed.line.indent;
     const again =
       (this.assumedPassed && (passed.begins || (own === this.moduleIndent && indent > own))) ||
@@ -214,6 +213,11 @@ export class Reading {
     if (this.module !== null && !again) return;
     this.enter(passed.name, passed.line, { by: 'guess' });
     this.assumedPassed = true;
+  }
+
+  /** True where the line is set in below one that was passed over and could be a module's name. */
+  isBelowPassed({ at, indent }: Line): boolean {
+    return indent > (this.passed.nameAbove(at)?.line.indent ?? Infinity);
   }
 
   /** A quick look: false where no module that was named so far begins with the first word of a text. */

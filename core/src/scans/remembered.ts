@@ -24,7 +24,8 @@ const figures = /[2-9]/g;
 /** The same for what is asked of words: of a figure no more counts than that it is one, and whether it is nought. */
 export function rememberedWords<T>(read: (text: string) => T): (text: string) => T {
   const asked = remembered(read);
-  return remembered((text) =>
-    text.length <= longestKept && figure.test(text) ? asked(text.replace(figures, '1')) : read(text),
-  );
+  return (text) => {
+    if (text.length > longestKept) return read(text);
+    return asked(figure.test(text) ? text.replace(figures, '1') : text);
+  };
 }

@@ -142,10 +142,9 @@ function isBare(reading: Reading, line: Line, page: Page, { heading, count }: Na
   const { lines } = page;
   const bare = line.text.trim();
   // Set in below a name that nothing else told of: what stands there is about it.
-  const { passed } = reading;
-  const below = lines.at(line.at + 1).search(/\S/);
-  if (passed?.line.at === line.at - 1 && line.indent > passed.line.indent && below <= line.indent)
-    return false;
+  const within = line.indent > 0 && lines.at(line.at + 1).search(/\S/) <= line.indent;
+  const passed = within ? reading.passed.nameAbove(line.at) : null;
+  if (passed?.line.at === line.at - 1 && line.indent > passed.line.indent) return false;
   // What a code below it means, as far in as what is said of other modules.
   const asStates = page.stateIndent > 0 && line.indent === page.stateIndent;
   if (asStates && reading.module !== null && reading.moduleIndent < line.indent && count === null)

@@ -17,7 +17,7 @@ export function takeSection(reading: Reading, line: Line, page: Page): boolean {
   const status = sectionOf(text, reading, line, page);
   if (status === null) return takeNamedSection(reading, line);
   // Set in below a name that nothing else told of, it is of that module's codes.
-  if (line.indent > (reading.passed?.line.indent ?? Infinity)) reading.assume(line, true);
+  if (reading.isBelowPassed(line)) reading.assume(line, true);
   const over = reading.module === null || reading.section?.over === true;
   reading.section = { status, over };
   if (over && reading.section.over) reading.module = null;
@@ -34,7 +34,7 @@ function takeCountedSection(reading: Reading, line: Line, { lines }: Page): bool
     ) ?? [];
   const status = words === undefined ? null : sectionStatus(words);
   if (status === null || (reading.open && line.indent > reading.open.indent)) return false;
-  if (line.indent > (reading.passed?.line.indent ?? Infinity)) reading.assume(line, true);
+  if (reading.isBelowPassed(line)) reading.assume(line, true);
   const none = Number(count) === 0;
   const below = lines.at(line.at + 1).slice(0, 300);
   const overCodes = !none && codeToken.test(below) && readCodeLine(below) !== null;
