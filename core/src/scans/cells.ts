@@ -6,7 +6,23 @@ export interface Cell {
   readonly from: number;
 }
 
-const gaps = /\s{2,}|\.{3,}|_{3,}/g;
+/** A blank, as a regular expression has it. */
+const isBlank = (c: number): boolean =>
+  c === 32 || (c >= 9 && c <= 13) || (c >= 0xa0 && otherBlanks.test(String.fromCharCode(c)));
+const otherBlanks = /\s/;
+
+/** How many characters from there part two cells: blanks, leaders or a blank to fill in; 0 where none do. */
+function gapAt(line: string, at: number): number {
+  const c = line.charCodeAt(at);
+  let to = at + 1;
+  if (c === 46 || c === 95) {
+    while (line.charCodeAt(to) === c) to++;
+    return to - at > 2 ? to - at : 0;
+  }
+  if (!isBlank(c)) return 0;
+  while (isBlank(line.charCodeAt(to))) to++;
+  return to - at > 1 ? to - at : 0;
+}
 
 /** What parts the cells of a line: a delimiter, or blanks. */
 export const separatorOf = (line: string): '|' | '\t' | ';' | null =>
@@ -47,17 +63,21 @@ export function cellsOf(
   }
   let from = line.search(/\S/);
   if (from < 0) return cells;
-  gaps.lastIndex = from;
-  for (let gap = gaps.exec(line); gap; gap = gaps.exec(line)) {
-    push(cells, line.slice(from, gap.index), from, starts);
-    from = gap.index + gap[0].length;
+  for (let at = from; at < line.length;) {
+    const gap = gapAt(line, at);
+    if (gap > 0) {
+      push(cells, line.slice(from, at), from, starts);
+      from = at + gap;
+    }
+    at += Math.max(1, gap);
   }
   push(cells, line.slice(from), from, starts);
   return cells;
 }
 
 function push(cells: Cell[], text: string, from: number, starts: readonly number[]): void {
-  if (text.trim() === '') return;
+  const own = text.trim();
+  if (own === '') return;
   const cut = starts.find(
     (start) =>
       start > from &&
@@ -65,16 +85,18 @@ function push(cells: Cell[], text: string, from: number, starts: readonly number
       /\s/.test(text.charAt(start - from - 1)) &&
       /\S/.test(text.charAt(start - from)),
   );
-  if (cut === undefined) cells.push({ text: text.trim(), from });
+  if (cut === undefined) cells.push({ text: own, from });
   else {
     cells.push({ text: text.slice(0, cut - from).trim(), from });
     push(cells, text.slice(cut - from), cut, starts);
   }
 }
 
+const bulleted = /^[-–—:,*•]/;
+
 /** The texts of the cells that hold something, without a bullet or colon before them. */
 export function splitCells(line: string): string[] {
   return cellsOf(line)
-    .map(({ text }) => text.replace(/^[-–—:,*•]\s+|^[:,]/, '').trim())
+    .map(({ text }) => (bulleted.test(text) ? text.replace(/^[-–—:,*•]\s+|^[:,]/, '').trim() : text))
     .filter((text) => text !== '');
 }

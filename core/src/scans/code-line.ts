@@ -43,21 +43,8 @@ export function readCodeLine(line: string, legend?: Legend): CodeLine | null {
   if (placed.length === 0) return null;
   const leads = statusesInFront(text, placed);
   const whole = text.slice(0, placed[0]!.from - (leads?.[0]?.length ?? 0));
-  const parted = partedBefore(whole);
-  // `Body, active: B1318`
-  const set =
-    /^(.{2,60}),\s(\p{L}{3,20}):\s{1,9}$/u.exec(parted) ??
-    /^(?!.{0,12}\s0?[\da]\s\()(.{2,60})\s\((\p{L}[\p{L} ]{2,20})\):\s{1,9}$/iu.exec(parted);
-  const within = set ? null : statusWithin(parted);
-  const status: StatusReading | null = within
-    ? { ...unknownStatus, status: within.status, statusText: parted.trim(), by: 'section' }
-    : set
-      ? readStatusCell(set[2]!)
-      : null;
-  const before = within ? `${within.name}: ` : status ? `${set![1]!}: ` : parted;
-  // What ends with a semicolon or point belongs to what stands before it.
-  const told = status ?? (/\S[;.]\s{1,9}$/.test(before) ? null : statusBefore(before, legend));
-  const inBytes = placed.length === 1 ? statusByteInFront(before, placed[0]!) : null;
+  const { before, told } = inFront(whole, legend);
+  const inBytes = placed.length === 1 && before !== '' ? statusByteInFront(before, placed[0]!) : null;
   if (inBytes !== null) placed[0] = { ...placed[0]!, statusByte: inBytes };
   const codes = placed.map((code, index) => {
     const next = placed[index + 1];
@@ -80,6 +67,28 @@ export function readCodeLine(line: string, legend?: Legend): CodeLine | null {
       codes: codes.map((code) => ({ ...code, ...ofAll, text: code === last ? null : code.text, cells: [] })),
     };
   return { before: moduleBefore(before, legend), over: /[:|;\t]\s{0,200}$/.test(before), codes };
+}
+
+/** What stands in front of the first code, without the status that it says of all codes of the line. */
+function inFront(whole: string, legend?: Legend): { before: string; told: StatusReading | null } {
+  if (whole.trim() === '') return { before: '', told: null };
+  const parted = partedBefore(whole);
+  // `Body, active: B1318`
+  const set =
+    /^(.{2,60}),\s(\p{L}{3,20}):\s{1,9}$/u.exec(parted) ??
+    /^(?!.{0,12}\s0?[\da]\s\()(.{2,60})\s\((\p{L}[\p{L} ]{2,20})\):\s{1,9}$/iu.exec(parted);
+  const within = set ? null : statusWithin(parted);
+  const status: StatusReading | null = within
+    ? { ...unknownStatus, status: within.status, statusText: parted.trim(), by: 'section' }
+    : set
+      ? readStatusCell(set[2]!)
+      : null;
+  const before = within ? `${within.name}: ` : status ? `${set![1]!}: ` : parted;
+  // What ends with a semicolon or point belongs to what stands before it.
+  return {
+    before,
+    told: status ?? (/\S[;.]\s{1,9}$/.test(before) ? null : statusBefore(before, legend)),
+  };
 }
 
 /** `CUR: B1318  HIST: B1402`: a status with a colon right in front of each code; null where one has none. */
@@ -312,7 +321,7 @@ function finish(
   if (byte) status = { ...ofByte(parseInt(byte[1]!, 16)), statusText: byte[1]!, by: 'guess' };
   // `B1318-16 (2F)`
   const held =
-    failureType !== null && status.status === 'unknown'
+    failureType !== null && status.status === 'unknown' && /[([]/.test(rest)
       ? /^\s?[([](?:0x)?([\da-f]{2})h?[)\]](?=[\s,;.]|$)/i.exec(rest)
       : null;
   if (held && /\d/.test(held[1]!)) {
@@ -388,44 +397,54 @@ function finish(
  * Parts what readers set close together: `FTB=13 STATUS=2F` by its keys, and a failure type from what a
  * bracket, dash or colon sets off behind it (`13 [040] - text`; but `12 volt supply` stays as it is).
  */
-const partPairs = (rest: string): string =>
-  !parts.test(rest)
-    ? rest
-    : partDashes(rest)
-        .replace(/^\s*[}\])]/, ' ')
-        // `(driver loop) (active) (x4)`
-        .replace(/\)\s(?=\()/g, ')   ')
-        // `driver loop *ACTIVE*`
-        .replace(/\*\(?(\p{L}[\p{L} ]{2,24})\)?\*/gu, (whole, held: string) =>
-          statusWordOf(held) === null ? whole : `   ${held}   `,
-        )
-        .replace(/^\s[/–—-]\s([\da-f]{2})(?=\s|$)(?:\s[–—-]\s)?/i, '   $1   ')
-        .replace(/^\s?\(((?:0x)?[\da-f]{2})h?\)(?=[\s:]|$)/i, '   $1   ')
-        .replace(
-          /^\s?\((\p{L}{2,12})[\s:=]{1,2}((?:0[xX])?[\da-fA-F]{2})[hH]?\)(?=\s|$)/u,
-          (whole, label: string, type: string) => (labelOf(label)?.role === 'type' ? `   ${type}   ` : whole),
-        )
-        .replace(/^\s?[,;]\s/, '   ')
-        .replace(/\s(?:[:=]|[=-]{1,2}>|→)\s|(?<=\)):\s/g, '   ')
-        .replace(/[[{]([^\][{}]{1,24})[\]}]/g, (whole, held: string) =>
-          /^(?:0x)?[\da-f]{2}$/i.test(held.trim()) || statusWordOf(held) !== null
-            ? `   ${held.trim()}   `
-            : whole,
-        )
-        // `state=not present text=…`, `"B1318" "active"`
-        .replace(
-          /(?<=\s)([A-Za-z]{2,12}=[^\s"=]{1,30}(?:\s[^\s"=]{1,20}){1,3}(?=\s{1,9}[A-Za-z]{2,12}=)|[A-Za-z]{2,12}=[^\s"]{1,30}(?=\s))\s+/g,
-          '   $1   ',
-        )
-        .replace(/"\s{1,3}"/g, '   ')
-        .replace(/\s{1,200}(?=[A-Za-z]{2,12}=)/g, '   ')
-        .replace(/^ ([0-9A-Fa-f]{2})(?: (?=[[(:–—-])|$)/, '   $1   ');
+function partPairs(rest: string): string {
+  if (!parts.test(rest) && !partsAtStart.test(rest)) return rest;
+  let own = partDashes(rest);
+  own = /[[({\])}*]/.test(own) ? partHeld(own) : own;
+  own = own
+    .replace(/^\s[/–—-]\s([\da-fA-F]{2})(?=\s|$)(?:\s[–—-]\s)?/, '   $1   ')
+    .replace(/^\s?[,;]\s/, '   ');
+  if (/[:=→]|->|"\s/.test(own))
+    own = own
+      .replace(/\s(?:[:=]|[=-]{1,2}>|→)\s|(?<=\)):\s/g, '   ')
+      // `state=not present text=…`, `"B1318" "active"`
+      .replace(
+        /(?<=\s)([A-Za-z]{2,12}=[^\s"=]{1,30}(?:\s[^\s"=]{1,20}){1,3}(?=\s{1,9}[A-Za-z]{2,12}=)|[A-Za-z]{2,12}=[^\s"]{1,30}(?=\s))\s+/g,
+        '   $1   ',
+      )
+      .replace(/"\s{1,3}"/g, '   ')
+      .replace(/\s{1,200}(?=[A-Za-z]{2,12}=)/g, '   ');
+  return own.replace(/^ ([0-9A-Fa-f]{2})(?: (?=[[(:–—-])|$)/, '   $1   ');
+}
+
+/** What stands in brackets or stars: a type, a status. */
+const partHeld = (rest: string): string =>
+  rest
+    .replace(/^\s*[}\])]/, ' ')
+    // `(driver loop) (active) (x4)`
+    .replace(/\)\s(?=\()/g, ')   ')
+    // `driver loop *ACTIVE*`
+    .replace(/\*\(?(\p{L}[\p{L} ]{2,24})\)?\*/gu, (whole, held: string) =>
+      statusWordOf(held) === null ? whole : `   ${held}   `,
+    )
+    .replace(/^\s?\(((?:0x)?[\da-f]{2})h?\)(?=[\s:]|$)/i, '   $1   ')
+    .replace(
+      /^\s?\((\p{L}{2,12})[\s:=]{1,2}((?:0[xX])?[\da-fA-F]{2})[hH]?\)(?=\s|$)/u,
+      (whole, label: string, type: string) => (labelOf(label)?.role === 'type' ? `   ${type}   ` : whole),
+    )
+    .replace(/[[{]([^\][{}]{1,24})[\]}]/g, (whole, held: string) =>
+      /^(?:0x)?[\da-f]{2}$/i.test(held.trim()) || statusWordOf(held) !== null
+        ? `   ${held.trim()}   `
+        : whole,
+    );
 
 /** What any of them needs. */
-const parts = /[[\](){}=:/→–—*-]|" "|^ [\dA-F]{2}|^\s?[,;]/i;
+const parts = /[[\](){}=:/→–—*-]|" "/;
+const partsAtStart = /^ [\da-fA-F]{2}|^\s?[,;]/;
 
 /** ` - Driver loop - Active - 12x`: parts between dashes, where one of them is a status. */
 function partDashes(rest: string): string {
+  if (!/[-–—]/.test(rest)) return rest;
   const parts = rest.split(/\s[-–—]\s/);
   // `Driver loop - ACTIVE - replace the harness`
   const least = /^\s[-–—]\s/.test(rest) ? 3 : 2;

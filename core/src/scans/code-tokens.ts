@@ -29,14 +29,14 @@ const statusBehind =
 
 /** The codes of a line; none behind a label such as `Part no`. */
 export function findCodes(whole: string): PlacedCode[] {
-  const line = /[/:]\p{L}/u.test(whole)
+  const line = /[/:]/.test(whole)
     ? whole.replace(statusBehind, (all, code: string, word: string) =>
         statusWordOf(word) ? `${code} ` : all,
       )
     : whole;
   const found: PlacedCode[] = [];
   let inBytes: boolean | null = null;
-  for (const match of line.matchAll(withByte)) {
+  for (const match of line.includes(':') ? line.matchAll(withByte) : []) {
     if (behindOtherLabel(line.slice(Math.max(0, match.index - mostLabel), match.index))) continue;
     found.push({
       code: match[1]!.toUpperCase(),
@@ -135,6 +135,7 @@ const isOther = (label: string): boolean => labelOf(label)?.role === 'ident' || 
 
 /** True right behind `Part no:`, `SW`, `VIN` and the like. */
 function behindOtherLabel(whole: string): boolean {
+  if (!/\p{L}/u.test(whole)) return false;
   // `Article no. B1105, B1106`: what a label says is said of the whole list.
   const before = whole.replace(/(?:[A-Z]\d[\w-]{3,9}\s?[,/&+]\s?){1,8}$/i, '');
   if (!/\p{L}/u.test(before)) return false;
@@ -161,6 +162,7 @@ function behindOtherLabel(whole: string): boolean {
 
 /** True in front of what says that it is another number: `C1212 is the connector no`, `C1212 (connector)`. */
 function isOtherByWords(after: string): boolean {
+  if (!/^\s?[\p{L}(]/u.test(after)) return false;
   const [, verb, article, ...words] =
     /^\s(\p{L}{1,6})\s(\p{L}{1,5})\s(\p{L}{3,20})(?:\s(\p{L}{1,10}))?/u.exec(after) ?? [];
   if (verb !== undefined && isVerb(verb) && isFiller(article!)) {

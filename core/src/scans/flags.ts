@@ -33,6 +33,7 @@ function isSet(answer: string): boolean | null {
  * @example ofFlags('   T:fail C:yes')?.read.status // 'active'
  */
 export function ofFlags(text: string, legend?: Legend): { read: StatusReading; rest: string } | null {
+  if (!/[:=]/.test(text)) return null;
   const inWords = ofWords(text);
   if (inWords) return inWords;
   if (!/\p{Lu}\s?[:=]/u.test(text)) return null;

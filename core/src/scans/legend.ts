@@ -1,7 +1,7 @@
 /** Legends: what a letter or mark stands for in this report (`A = active, M = in memory`). */
 import type { CodeStatus } from '../codes/index.js';
 import { isDump } from './code-tokens.js';
-import { eachCode, endLines, searched } from './first-lines.js';
+import { anyCode, eachCode, endLines, searched } from './first-lines.js';
 import {
   hasByteBehind,
   hasTypeBehind,
@@ -62,7 +62,7 @@ export function legendOf(lines: Lines): Legend {
   const found = new Set<number>();
   let others: StatusWord | null = null;
   for (const { at, line: whole } of endLines(lines, searched, longestLegend + 1)) {
-    if (whole.length < 8 || whole.length > longestLegend || isDump(whole)) continue;
+    if (whole.length < 8 || whole.length > longestLegend || anyCode.test(whole) || isDump(whole)) continue;
     const line = segmentsOf(whole)[0] ?? '';
     const parts = line.trim().split(/\s{3,200}/);
     const told = othersIn(line) ?? parts.map((part) => othersIn(part)).find((part) => part !== null) ?? null;
@@ -137,17 +137,21 @@ const mostWords = 5;
 /** The entries of a line that is a legend; none where something else stands in it too. */
 function entriesOf(line: string): readonly Entry[] {
   // `(A)ctive (S)tored`
-  const held = [...line.matchAll(/\((\p{L})\)(\p{Ll}{2,20})/gu)].flatMap(([, mark, rest]): Entry[] => {
-    const status = statusOfField(`${mark!}${rest!}`);
-    return status ? [{ mark: mark!, status, reach: null }] : [];
-  });
+  const held = [...(line.includes('(') ? line.matchAll(/\((\p{L})\)(\p{Ll}{2,20})/gu) : [])].flatMap(
+    ([, mark, rest]): Entry[] => {
+      const status = statusOfField(`${mark!}${rest!}`);
+      return status ? [{ mark: mark!, status, reach: null }] : [];
+    },
+  );
   if (held.length > 1) return held;
-  const boxed = boxedEntries(line);
+  const boxed = /[([]/.test(line) ? boxedEntries(line) : [];
   if (boxed.length > 0) return boxed;
-  const short = abbreviated(line);
-  if (short.length > 0) return short;
-  const signed = signedEntries(line);
-  if (signed.length > 0) return signed;
+  if (/[=:–—-]/.test(line)) {
+    const short = abbreviated(line);
+    if (short.length > 0) return short;
+    const signed = signedEntries(line);
+    if (signed.length > 0) return signed;
+  }
   // `* = active, all others are stored`
   const star = /^\s*([^\s\p{L}\p{N}]{1,2})\s?=\s?([^,;]{3,30})[,;]/u.exec(line);
   const starred = star && line.split('=').length === 2 ? statusOfField(star[2]!) : null;

@@ -24,7 +24,7 @@ import type { TextOptions } from './read-text.js';
 import { languageIn, readerOf, takeTitle } from './rules/head.js';
 import { takeCodesByStatus, takeRow } from './row.js';
 import type { Scan } from './schema.js';
-import { firstRows, type Row, tableRows } from './table-rows.js';
+import { firstRows, type Row, stretch, tableRows } from './table-rows.js';
 import { takeTaught } from './taught.js';
 import { turnedTable } from './turned-table.js';
 import { labelOf } from './vocabulary.js';
@@ -130,7 +130,9 @@ function delimiterOf(text: string): (typeof delimiters)[number] | null {
   if (given) return given;
   let best: (typeof delimiters)[number] | null = null;
   let most = 1;
+  const head = text.slice(0, stretch);
   for (const delimiter of delimiters) {
+    if (!head.includes(delimiter)) continue;
     const counts = new Map<number, number>();
     for (const { cells } of firstRows(text, delimiter, sampleLines))
       if (cells.length > 1) counts.set(cells.length, (counts.get(cells.length) ?? 0) + 1);

@@ -227,7 +227,12 @@ export class Reading {
 
   /** The module of that name, if one was named so far. */
   named(name: string): Draft<ScanModule> | null {
-    return this.byName.get(plainWord(name)) ?? null;
+    return this.namedBy(plainWord(name));
+  }
+
+  /** The same, by the plain word of the name. */
+  namedBy(key: string): Draft<ScanModule> | null {
+    return this.byName.get(key) ?? null;
   }
 
   /** The name of the module at that address, if one was named with it so far. */

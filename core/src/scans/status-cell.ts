@@ -232,30 +232,54 @@ export const oneLetter: ReadonlyMap<string, 'active' | 'stored' | 'history'> = n
 /** `pretensor. Estado: presente. Contador: 3` */
 const labelledInside = /(?<![\p{L}])\p{L}{2,12}\s*[:=]\s*[^.,;:|=]{1,40}/gu;
 
-const insides: readonly RegExp[] = [
-  /^(?<rest>.{0,200}?)[\s.,;–—-]{0,200}(?<![\p{L}])(?<word>\p{L}{2,12}\s{0,200}[:=]\s{0,200}[^:]{1,40})$/u,
-  /^(?<rest>.{0,200}?)\s{0,200}[[(](?<word>[^\])]{1,40})[\])]\s{0,200}\.?$/,
-  /^(?<rest>.{0,200}?)\s{0,200}(?:[-–—;/:]\s{1,200}|\s[-–—]\s{0,200}|[,.]\s{1,200})(?<word>[^-–—,;/:]{1,40})$/,
-  // `(driver loop) in memory`
-  /^(?<rest>\(.{2,200}\))\s(?<word>\p{L}[\p{L} ]{2,30})$/u,
-  // `driver loop - active - 12x`
-  /^(?<rest>.{0,200}?)\s[-–—]\s(?<word>[^-–—]{3,30})\s[-–—]\s\d{1,4}\s?x?$/,
-  // `resistance low. Status not present.`
-  /^(?<rest>.{0,200})[.;]\s{1,9}(?<word>[^.;]{3,40})\.?$/,
-  /^[[(](?<word>[^\])]{1,40})[\])]\s{0,200}(?<rest>.{0,200})$/,
-  // `active (driver loop open)`
-  /^(?<word>\p{L}{3,20})\s{0,9}\((?<rest>[^()]{2,200})\)[,;.]?$/u,
-  /^(?<word>\p{L}[\p{L} ]{1,24}?)\s{0,200}(?:[-–—,;:]\s{1,200}|\s[-–—]\s{0,200})(?<rest>.{0,200})$/u,
-  /^(?<rest>.{0,200}?)\s(?:is|ist|est|está|è|jest|é|är)\s(?<word>[^.]{3,40})\.?$/u,
-  // `open circuit. Intermittent, count 2.`
-  /^(?<rest>.{0,200}?)[.;,]\s{1,200}(?<word>\p{L}[\p{L} ]{2,40})[.;,]\s{1,200}[^.;,]{1,30}\.?$/u,
-  // A capital in the middle of a sentence, or capitals before one, begin a field of their own.
-  /^(?<rest>.*\p{Ll})\s(?<word>\p{Lu}[\p{L}]{2,14})$/u,
-  /^(?<word>\p{Lu}{4,14})\s(?<rest>.{0,200}\p{Ll}.{0,200})$/u,
-];
+interface Inside {
+  readonly form: RegExp;
+  /** What a text has to hold for it. */
+  readonly sign: RegExp;
+  /** It leaves no doubt. */
+  readonly sure?: boolean;
+}
 
-/** Of those, the ones that leave no doubt. */
-const inBrackets: ReadonlySet<RegExp> = new Set([insides[1]!, insides[6]!]);
+const insides: readonly Inside[] = [
+  {
+    sign: /[:=]/,
+    form: /^(?<rest>.{0,200}?)[\s.,;–—-]{0,200}(?<![\p{L}])(?<word>\p{L}{2,12}\s{0,200}[:=]\s{0,200}[^:]{1,40})$/u,
+  },
+  {
+    sign: /[\])]/,
+    form: /^(?<rest>.{0,200}?)\s{0,200}[[(](?<word>[^\])]{1,40})[\])]\s{0,200}\.?$/,
+    sure: true,
+  },
+  {
+    sign: /[-–—;/:,.]/,
+    form: /^(?<rest>.{0,200}?)\s{0,200}(?:[-–—;/:]\s{1,200}|\s[-–—]\s{0,200}|[,.]\s{1,200})(?<word>[^-–—,;/:]{1,40})$/,
+  },
+  // `(driver loop) in memory`
+  { sign: /\)/, form: /^(?<rest>\(.{2,200}\))\s(?<word>\p{L}[\p{L} ]{2,30})$/u },
+  // `driver loop - active - 12x`
+  { sign: /[-–—]/, form: /^(?<rest>.{0,200}?)\s[-–—]\s(?<word>[^-–—]{3,30})\s[-–—]\s\d{1,4}\s?x?$/ },
+  // `resistance low. Status not present.`
+  { sign: /[.;]/, form: /^(?<rest>.{0,200})[.;]\s{1,9}(?<word>[^.;]{3,40})\.?$/ },
+  { sign: /[\])]/, form: /^[[(](?<word>[^\])]{1,40})[\])]\s{0,200}(?<rest>.{0,200})$/, sure: true },
+  // `active (driver loop open)`
+  { sign: /\)/, form: /^(?<word>\p{L}{3,20})\s{0,9}\((?<rest>[^()]{2,200})\)[,;.]?$/u },
+  {
+    sign: /[-–—,;:]/,
+    form: /^(?<word>\p{L}[\p{L} ]{1,24}?)\s{0,200}(?:[-–—,;:]\s{1,200}|\s[-–—]\s{0,200})(?<rest>.{0,200})$/u,
+  },
+  {
+    sign: /\s/,
+    form: /^(?<rest>.{0,200}?)\s(?:is|ist|est|está|è|jest|é|är)\s(?<word>[^.]{3,40})\.?$/u,
+  },
+  // `open circuit. Intermittent, count 2.`
+  {
+    sign: /[.;,]/,
+    form: /^(?<rest>.{0,200}?)[.;,]\s{1,200}(?<word>\p{L}[\p{L} ]{2,40})[.;,]\s{1,200}[^.;,]{1,30}\.?$/u,
+  },
+  // A capital in the middle of a sentence, or capitals before one, begin a field of their own.
+  { sign: /\s/, form: /^(?<rest>.*\p{Ll})\s(?<word>\p{Lu}[\p{L}]{2,14})$/u },
+  { sign: /\s/, form: /^(?<word>\p{Lu}{4,14})\s(?<rest>.{0,200}\p{Ll}.{0,200})$/u },
+];
 
 /** A status at the end or the start of a description, in brackets or behind a dash or comma. */
 export function statusInside(
@@ -264,7 +288,7 @@ export function statusInside(
 ): { status: StatusReading; rest: string[] } | null {
   for (const [index, cell] of cells.entries()) {
     if (cell.length > 200) continue;
-    for (const match of cell.matchAll(labelledInside)) {
+    for (const match of /[:=]/.test(cell) ? cell.matchAll(labelledInside) : []) {
       const status = readStatusCell(match[0]);
       if (status && status.by !== 'word' && status.status !== 'unknown')
         return { status, rest: cells.map((other, i) => (i === index ? cell.replace(match[0], '') : other)) };
@@ -273,12 +297,12 @@ export function statusInside(
     const marked = legend && legend.statuses.size > 0 ? /^(.{2,190}\S)\s(\S{1,3})$/u.exec(cell.trim()) : null;
     const byMark = marked ? legendStatus(marked[2]!, legend) : null;
     if (byMark) return { status: byMark, rest: cells.map((other, i) => (i === index ? marked![1]! : other)) };
-    for (const pattern of insides) {
-      const match = pattern.exec(cell.trim())?.groups;
+    for (const { sign, form, sure } of insides) {
+      const match = sign.test(cell) ? form.exec(cell.trim())?.groups : undefined;
       const status = match && (legendStatus(match['word']!, legend) ?? readStatusCell(match['word']!));
       if (status && status.status !== 'unknown')
         return {
-          status: { ...status, by: status.by === 'word' && !inBrackets.has(pattern) ? 'guess' : status.by },
+          status: { ...status, by: status.by === 'word' && sure !== true ? 'guess' : status.by },
           rest: cells.map((other, i) => (i === index ? match!['rest']! : other)),
         };
     }
@@ -287,9 +311,11 @@ export function statusInside(
 }
 
 /** A cell without the signs around it. */
-export const trimCell = (text: string) =>
-  text
-    .trim()
-    .replace(/^[\s,;:*`_–—-]{1,200}|[\s,;:*`_–—-]{1,200}$/g, '')
-    .replace(/^(?:desc(?:ription)?|text)\s*=\s*/i, '')
-    .replace(/^"(.*)"$/, '$1');
+export function trimCell(text: string): string {
+  const own = text.trim();
+  if (ofWordsAlone.test(own)) return own;
+  const bare = own.replace(/^[\s,;:*`_–—-]{1,200}|[\s,;:*`_–—-]{1,200}$/g, '');
+  const said = bare.includes('=') ? bare.replace(/^(?:desc(?:ription)?|text)\s*=\s*/i, '') : bare;
+  return said.startsWith('"') ? said.replace(/^"(.*)"$/, '$1') : said;
+}
+const ofWordsAlone = /^[A-Za-z0-9 ]*$/;

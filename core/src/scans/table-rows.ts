@@ -9,7 +9,7 @@ export interface Row {
 }
 
 /** Characters that are parted at once; a stretch ends at a line break outside quotes. */
-const stretch = 65_536;
+export const stretch = 65_536;
 
 export function* tableRows(text: string, delimiter: string): Generator<Row, void, void> {
   const source = text.charCodeAt(0) === 0xfeff ? text.slice(1) : text;

@@ -29,6 +29,7 @@ export function takeCodes(reading: Reading, line: Line, page: Page, coded: boole
   let { codes } = found;
   // Set in under a module's own heading, words in front of a code name no module; where none stand behind it, they are what it means.
   const behindText =
+    /[([]/.test(line.text) &&
     under(reading) &&
     readModuleName(found.before ?? '')?.labelled !== true &&
     /\p{L}\s?[([]$/u.test(line.text.slice(0, Math.max(0, line.text.search(codeToken))));
@@ -40,11 +41,14 @@ export function takeCodes(reading: Reading, line: Line, page: Page, coded: boole
     codes = [{ ...codes[0]!, text: found.before }];
   const spoken = found.before === null || inside ? null : readModuleName(found.before);
   const heading = spoken && isSentence(spoken.name) ? null : spoken;
-  const label = /^\W*(?:([^:=\d]{2,24})[:=]|(\p{L}[^:=\d\s]{1,20})\s{2})/u.exec(line.text);
+  // A label has no figure in front of it.
+  const label = leadsWithCode(line.text)
+    ? null
+    : /^\W*(?:([^:=\d]{2,24})[:=]|(\p{L}[^:=\d\s]{1,20})\s{2})/u.exec(line.text);
   const below =
     heading === null && !reading.modulesFirst && (namedBelow(line, page) || namedNext(line, page));
   const record =
-    below || (labelOf(label?.[1] ?? label?.[2] ?? '')?.role === 'code' && codes[0]!.text === null);
+    below || (label !== null && labelOf(label[1] ?? label[2]!)?.role === 'code' && codes[0]!.text === null);
   const own =
     locatedAt(codes, line) ??
     (reading.module === null || reading.moduleBy === 'guess' ? locatedIn(codes) : null) ??
@@ -65,6 +69,9 @@ export function takeCodes(reading: Reading, line: Line, page: Page, coded: boole
   reading.add(inParallel(codes, line), line, { record });
   return true;
 }
+
+/** A quick look: a letter and a figure begin the line, and no label and no address. */
+const leadsWithCode = (text: string): boolean => /^\s*[PCBUpcbu]\d/.test(text);
 
 /** Places at which cells of code lines begin, that are kept. */
 const mostStarts = 16;
@@ -115,7 +122,10 @@ function bracketed(reading: Reading, codes: readonly FoundCode[], { text }: Line
 /** A cell behind the code is the name of a module that is given above, or listed somewhere. */
 function inCell(reading: Reading, codes: readonly FoundCode[], { listed }: Page): Own | null {
   const cells = codes.length === 1 ? codes[0]!.cells : [];
-  const at = cells.findIndex((cell) => reading.named(cell) !== null || listed.has(plainWord(cell)));
+  const at = cells.findIndex((cell) => {
+    const key = plainWord(cell);
+    return reading.namedBy(key) !== null || listed.has(key);
+  });
   if (at < 0) return namedThenText(reading, codes, cells);
   const by = reading.moduleBy === 'guess' ? 'guess' : 'word';
   return {
@@ -145,6 +155,10 @@ function namedThenText(reading: Reading, codes: readonly FoundCode[], cells: rea
 
 /** `(58) B1318`, `58 B1318`: the address of a module that was named above, unless such numbers count the lines. */
 function addressed(reading: Reading, { text }: Line, page: Page, codes: readonly FoundCode[]): Own | null {
+  if (leadsWithCode(text)) {
+    page.leading = NaN;
+    return null;
+  }
   const marked = /^\s*(?:[[(](?:0x|\$)?|0x)([\da-f]{2,4})h?[\])]?\s/i.exec(text)?.[1];
   const bare = /^\s*([\da-f]{2,4})\s?[:=]?\s+(?=[PCBU][0-3])/i.exec(text)?.[1];
   const counts = bare !== undefined && Number(bare) === page.leading + 1;
@@ -174,7 +188,8 @@ function farBehind(codes: readonly FoundCode[], { at, indent, text }: Line, { li
   return name && { ...name, by: 'guess', codes: without(codes[0]!, [cell], 0) };
 }
 
-const partsOf = ({ cells }: FoundCode): readonly string[] => cells.flatMap((cell) => cell.split(/\s[-–—]\s/));
+const partsOf = ({ cells }: FoundCode): readonly string[] =>
+  cells.flatMap((cell) => (/[-–—]/.test(cell) ? cell.split(/\s[-–—]\s/) : [cell]));
 
 function without(code: FoundCode, cells: readonly string[], at: number): readonly FoundCode[] {
   const rest = cells.filter((_, other) => other !== at);
@@ -224,6 +239,7 @@ function namedBelow(line: Line, { lines }: Page): boolean {
 
 /** `DTC B1318-16` and nothing else, and the module behind its label on the next line, as far in. */
 function namedNext(line: Line, { lines }: Page): boolean {
+  if (leadsWithCode(line.text)) return false;
   const [, label] = /^\s*(\p{L}{2,16})\s[PCBUpcbu][0-3][\da-fA-F]{3}\S{0,9}\s*$/u.exec(line.text) ?? [];
   if (label === undefined || labelOf(label)?.role !== 'code') return false;
   const next = lines.at(line.at + 1).slice(0, 300);

@@ -40,8 +40,7 @@ export function takeModuleState(reading: Reading, line: Line, page: Page): boole
   const [first] = states;
   if (first!.name === null) {
     // What stands first in a report may as well be its title.
-    if (reading.modules.length > 0 || reading.isBelowPassed(line))
-      reading.assume(line, true);
+    if (reading.modules.length > 0 || reading.isBelowPassed(line)) reading.assume(line, true);
     if (reading.module === null) return false;
     if (
       reading.open &&
