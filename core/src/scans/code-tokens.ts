@@ -196,9 +196,12 @@ const sent = /^\s{0,40}(?:TX|RX)[\s:>]{1,9}[\dA-F]{2,8}(?:\s{1,3}[\dA-F]{2}){2,4
 /** A quick look at how such lines begin. */
 const answersOrSent = /^\s{0,40}[57TRtr]/;
 
+const codeFirst = /^\s*[PCBUpcbu]/;
+const isCode = (text: string): boolean => readCode(text)?.repaired === false;
+
 /** An address with bytes behind it: a line of a memory dump or a log of frames. */
 export const isDump = (line: string): boolean =>
-  (answersOrSent.test(line) && (answer.test(line) || sent.test(line))) ||
-  (fewBytes.test(line) &&
-    ((addressAndBytes.test(line) && readCode(line.trim().split(/[:|\s]/, 1)[0]!)?.repaired !== false) ||
-      frame.test(line)));
+  addressAndBytes.test(line)
+    ? !(codeFirst.test(line) && isCode(line.trim().split(/[:|\s]/, 1)[0]!))
+    : (answersOrSent.test(line) && (answer.test(line) || sent.test(line))) ||
+      (fewBytes.test(line) && frame.test(line));
