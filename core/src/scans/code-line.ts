@@ -8,7 +8,6 @@ import { statusOfPlural, statusWithin } from './section-words.js';
 import {
   fieldOfOneWord,
   legendStatus,
-  ofAnswers,
   ofBits,
   ofByte,
   oneLetter,
@@ -293,7 +292,7 @@ function finish(
   }
   const word = legend?.wordBehind ? /^\s?[:=]?\s?(\p{L}{3,20})\.?\s(?=\S)/u.exec(rest) : null;
   // `Confirmed DTC - failing`, `failing now: no   confirmed: yes` say more than the first word.
-  const more = word !== null && (statusWordOf(rest) !== null || ofAnswers(splitCells(rest)) !== null);
+  const more = word !== null && (statusWordOf(rest) !== null || ofFlags(rest, legend) !== null);
   const inWord = word && status.status === 'unknown' && !more ? readStatusCell(word[1]!) : null;
   if (inWord) {
     status = inWord;
@@ -336,11 +335,6 @@ function finish(
   if (inline) {
     failureType = inline.type;
     cells[0] = inline.rest;
-  }
-  const answers = status.status === 'unknown' ? ofAnswers(cells) : null;
-  if (answers) {
-    status = answers.read;
-    cells.splice(0, cells.length, ...answers.rest);
   }
   for (const [index, cell] of cells.entries()) {
     // `11 active`

@@ -30,11 +30,15 @@ describe('flags behind a code', () => {
     expect(status('Active=0 Stored=0 Pending=1')).toBe('pending');
     expect(status('Active=0 Stored=0')).toBe('unknown');
     expect(status('aktiv: nein, gespeichert: ja')).toBe('stored');
+    expect(status('failed now: no   confirmed: yes')).toBe('stored');
+    expect(status('failed now: no   confirmed: no')).toBe('unknown');
+    expect(status('Loop open, failed now: no, pending: no')).toBe('stored');
     expect(status('Speed=0 Active=1')).toBeNull();
   });
 
   it('leave the words beside them', () => {
     expect(ofFlags('   Squib driver   T:fail C:yes')!.rest.trim()).toBe('Squib driver');
+    expect(ofFlags('   Squib driver failed now: no confirmed: yes')!.rest.trim()).toBe('Squib driver');
   });
 });
 

@@ -1,5 +1,5 @@
 /** Flags of a status byte as letters, each with its answer: `T:fail C:yes`, `T=1 B=0 W=1`. */
-import { strongestStatus } from '../codes/index.js';
+import { type CodeStatus, strongestStatus } from '../codes/index.js';
 import { type Legend } from './legend.js';
 import { ofByte, type StatusReading } from './status-cell.js';
 import { reachWordOf, saysFailed, saysNo, saysYes, statusWordOf } from './vocabulary.js';
@@ -94,23 +94,36 @@ export function ofQuestion(text: string): { read: StatusReading; rest: string } 
   };
 }
 
-const wordFlag = /(?<![\p{L}\d])(\p{L}{3,20})\s?[:=]\s?([01]|\p{L}{1,5})(?![\p{L}\d])/gu;
+const wordFlag =
+  /(?<![\p{L}\d])(\p{L}{1,20}(?:\s\p{L}{1,20}){0,3})\s?[:=]\s?([01]|\p{L}{1,5})(?![\p{L}\d])/gu;
 
-/** `Active=1 Stored=1 Pending=0`: words for statuses, each with whether it holds; null for fewer than two. */
+/** The status that the last words in front of an answer name, as many of them as have a meaning. */
+function askedBy(words: readonly string[]): { phrase: string; status: CodeStatus } | null {
+  for (let from = 0; from < words.length; from++) {
+    const phrase = words.slice(from).join(' ');
+    const word = statusWordOf(phrase);
+    if (word) return { phrase, status: word.status };
+  }
+  return null;
+}
+
+/** `Active=1 Stored=1 Pending=0`, `failed now: no, confirmed: yes`: words for statuses, each with whether it holds; null for fewer than two. */
 function ofWords(text: string): { read: StatusReading; rest: string } | null {
   if (!/\p{L}{3}\s?[:=]\s?[01\p{L}]/u.test(text)) return null;
-  const flags = [...text.matchAll(wordFlag)].flatMap(([whole, word, answer]) => {
-    const status = statusWordOf(word!)?.status;
+  const flags = [...text.matchAll(wordFlag)].flatMap(([whole, words, answer]) => {
     const yes = answer === '1' || saysYes(answer!);
-    return status !== undefined && (yes || answer === '0' || saysNo(answer!)) ? [{ whole, status, yes }] : [];
+    const asked = yes || answer === '0' || saysNo(answer!) ? askedBy(words!.split(/\s/)) : null;
+    return asked
+      ? [{ whole: whole.slice(words!.length - asked.phrase.length), status: asked.status, yes }]
+      : [];
   });
   if (flags.length < 2) return null;
-  // Where none holds, nobody can tell why the code is listed.
-  const status =
-    strongestStatus(new Set(flags.flatMap(({ status, yes }) => (yes ? [status] : [])))) ?? 'unknown';
+  const asked = new Set(flags.map(({ status }) => status));
+  // What is not there now is in memory, unless it is not there either: then nobody can tell why the code is listed.
+  const otherwise = asked.has('active') && !asked.has('stored') ? 'stored' : 'unknown';
   return {
     read: {
-      status,
+      status: strongestStatus(flags.flatMap(({ status, yes }) => (yes ? [status] : []))) ?? otherwise,
       comesAndGoes: false,
       statusText: flags.map(({ whole }) => whole).join(' '),
       statusByte: null,

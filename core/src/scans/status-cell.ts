@@ -1,5 +1,5 @@
 /** What a cell, a field or a part of a description says of a code's status. */
-import { statusOfByte, strongestStatus } from '../codes/index.js';
+import { statusOfByte } from '../codes/index.js';
 import { type Legend, markOf } from './legend.js';
 import { remembered } from './remembered.js';
 import type { ReadBy } from './schema.js';
@@ -102,26 +102,6 @@ function answered(label: string, answer: string): StatusReading | null {
   return asked.status === 'active'
     ? { status: 'stored', comesAndGoes: false, statusText, statusByte: null, by: 'label' }
     : null;
-}
-
-/** `failed now: no`, `confirmed: yes`: several answers beside a code, the strongest of what is so; null for fewer than two. */
-export function ofAnswers(cells: readonly string[]): { read: StatusReading; rest: readonly string[] } | null {
-  if (cells.filter((cell) => /[:=]/.test(cell)).length < 2) return null;
-  const told = cells.map((cell) => {
-    const [, label, answer] = /^(\p{L}[\p{L} ]{1,24}?)\s?[:=]\s?(\p{L}{1,5})$/u.exec(cell.trim()) ?? [];
-    const word = label === undefined ? null : statusWordOf(label);
-    return word && (saysYes(answer!) || saysNo(answer!)) ? { word, yes: saysYes(answer!) } : null;
-  });
-  const flags = told.filter((one) => one !== null);
-  if (flags.length < 2) return null;
-  const status =
-    strongestStatus(flags.flatMap(({ word, yes }) => (yes ? [word.status] : []))) ??
-    (flags.some(({ word }) => word.status === 'active') ? 'stored' : 'unknown');
-  const statusText = cells.filter((_, at) => told[at] !== null).join(', ');
-  return {
-    read: { status, comesAndGoes: false, statusText, statusByte: null, by: 'label' },
-    rest: cells.filter((_, at) => told[at] === null),
-  };
 }
 
 /** A cell or line that says nothing but a status: a word, `Status: stored`, `status 2F`, `0x2F`. */
