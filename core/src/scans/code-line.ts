@@ -18,7 +18,7 @@ import {
   unknownStatus,
 } from './status-cell.js';
 import { readTypeCell, typeIn, typeInFront } from './type-cell.js';
-import { isFigureWord, labelOf, reachWordOf, saysOfAll, statusWordOf } from './vocabulary.js';
+import { isFigureWord, isNumberWord, labelOf, reachWordOf, saysOfAll, statusWordOf } from './vocabulary.js';
 
 export interface FoundCode extends CodeReading, StatusReading {
   readonly text: string | null;
@@ -211,6 +211,7 @@ function moduleBefore(before: string, legend?: Legend): string | null {
       /\p{L}{2}/u.test(bare) &&
       labelOf(bare.replace(/\s{0,200}\d{1,200}$/, ''))?.role !== 'code' &&
       statusWordOf(bare) === null &&
+      !isNumberWord(bare) &&
       reachWordOf(bare) === null &&
       legend?.statuses.has(cell) !== true
     );
@@ -364,7 +365,11 @@ function finish(
         ? (legendStatus(cell, legend) ?? readStatusCell(cell) ?? fieldOfOneWord(cell))
         : null;
     if (read !== null) status = read;
-    else kept.push(cell);
+    else {
+      const more = goingOn(status, cell);
+      if (more) status = more;
+      else kept.push(cell);
+    }
   }
   if (status.status === 'unknown' && told === null) {
     const inner = statusInside(kept, legend);
@@ -385,6 +390,14 @@ function finish(
     text: text === '' ? null : text,
     cells: texts,
   };
+}
+
+/** `confirmed   failing`: a status in words with what the next cell adds; null where that is no such word. */
+function goingOn({ by, statusText }: StatusReading, cell: string): StatusReading | null {
+  if (by !== 'word' || statusText === null || cell.length > 30 || statusWordOf(cell) === null) return null;
+  const whole = `${statusText}, ${cell}`;
+  const word = statusWordOf(whole);
+  return word && { ...word, statusText: whole, statusByte: null, by };
 }
 
 /**

@@ -233,7 +233,7 @@ export function headerOf(
   marks?: ReadonlyMap<string, StatusWord>,
   above = '',
 ): TextColumns | null {
-  if (line.length > 300 || /[:=]\s*\S|\.{3}|\(\d{1,4}\s/.test(line)) return null;
+  if (line.length > 300 || /[:=]\s*\S|\.{3}|\(\d{1,4}\s|\s0x[\da-f]{2}/i.test(line)) return null;
   const separator = separatorOf(line);
   let cells =
     separator === null
@@ -297,7 +297,7 @@ export function headerOf(
     has(columns, 'module') && (has(columns, 'result') || has(columns, 'codeCount')) && named === filled;
   // Names over codes that stand under their status.
   const byStatus =
-    has(columns, 'module') && marksIn(columns) >= 2 && named === filled && readsCode.test(below);
+    has(columns, 'module') && marksIn(columns) >= 2 && named >= filled && readsCode.test(below);
   if (!isHeader(columns) && !roll && !byStatus && !(marksIn(columns) >= 2 && marksIn(columns) === named))
     return null;
   return { columns, starts, separator };

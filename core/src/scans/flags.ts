@@ -107,6 +107,17 @@ function askedBy(words: readonly string[]): { phrase: string; status: CodeStatus
   return null;
 }
 
+/**
+ * The status of a code by the statuses of which it is said whether they hold.
+ * @example statusOfFlags([{ status: 'active', yes: false }]) // 'stored'
+ */
+export function statusOfFlags(flags: readonly { status: CodeStatus; yes: boolean }[]): CodeStatus {
+  const asked = new Set(flags.map(({ status }) => status));
+  // What is not there now is in memory, unless it is not there either: then nobody can tell why the code is listed.
+  const otherwise = asked.has('active') && !asked.has('stored') ? 'stored' : 'unknown';
+  return strongestStatus(flags.flatMap(({ status, yes }) => (yes ? [status] : []))) ?? otherwise;
+}
+
 /** `Active=1 Stored=1 Pending=0`, `failed now: no, confirmed: yes`: words for statuses, each with whether it holds; null for fewer than two. */
 function ofWords(text: string): { read: StatusReading; rest: string } | null {
   if (!/\p{L}{3}\s?[:=]\s?[01\p{L}]/u.test(text)) return null;
@@ -118,12 +129,9 @@ function ofWords(text: string): { read: StatusReading; rest: string } | null {
       : [];
   });
   if (flags.length < 2) return null;
-  const asked = new Set(flags.map(({ status }) => status));
-  // What is not there now is in memory, unless it is not there either: then nobody can tell why the code is listed.
-  const otherwise = asked.has('active') && !asked.has('stored') ? 'stored' : 'unknown';
   return {
     read: {
-      status: strongestStatus(flags.flatMap(({ status, yes }) => (yes ? [status] : []))) ?? otherwise,
+      status: statusOfFlags(flags),
       comesAndGoes: false,
       statusText: flags.map(({ whole }) => whole).join(' '),
       statusByte: null,

@@ -75,13 +75,14 @@ export function nameBelowCodes(lines: Lines, below: number): number {
 }
 
 const codeBesideName =
-  /^\s{0,20}[PCBU][0-3][\dA-F]{3}(?:[-:][\dA-F]{2})?(?![\w-])\s{1,9}(\p{Lu}[^:=|;,]{2,40}?)\s{0,9}$/iu;
+  /^\s{0,20}[PCBU][0-3][\dA-F]{3}(?:[-:][\dA-F]{2})?(?![\w-])\s{1,9}(\p{Lu}[^:=|;,]{2,40}?)(?:\s{3,80}(\p{L}[\p{L} ]{2,30}))?\s{0,9}$/iu;
 
 /** True where every code has words beside it that come again, and what it means below: `B1318-16 Body`. */
 export function namesBesideCodes(lines: Lines): boolean {
   const names: string[] = [];
   const each = eachCode(lines, 120, ({ at, line }) => {
-    const name = codeBesideName.exec(line)?.[1];
+    const [, name, status] = codeBesideName.exec(line) ?? [];
+    if (status !== undefined && statusWordOf(status) === null) return false;
     const below = lines.at(at + 1).slice(0, 200);
     if (name === undefined || statusWordOf(name) !== null) return false;
     names.push(name);
@@ -196,6 +197,13 @@ export function saysDecimalTypes(lines: Lines): boolean {
       if (inColumns && (held === undefined || /\S\s{3,}\S.{0,80}\S\s{3,}\S/.test(line))) continue;
       const label = labelOf((held ?? whole)!);
       if (label?.role === 'type' && label.decimal) return true;
+      // `Failure types below are decimal.`
+      const words = (held ?? whole)!.split(' ');
+      const subject = [1, 2, 3].some((count) => {
+        const own = labelOf(`${words.slice(0, count).join(' ')} ${words.at(-1)!}`);
+        return own?.role === 'type' && own.decimal;
+      });
+      if (words.length > 3 && subject) return true;
     }
   }
   return false;

@@ -97,7 +97,7 @@ const dateInWords = new RegExp(
 );
 
 /** `1 of 3`, `1/3` */
-export const countOf = String.raw`\d{1,3}\s?(?:\/|\p{L}{1,3})\s?\d{1,3}`;
+export const countOf = String.raw`(?!0[xX])\d{1,3}\s?(?:\/|\p{L}{1,3})\s?\d{1,3}`;
 
 export function isDate(text: string): boolean {
   if (text.length > 60) return false;

@@ -7,6 +7,7 @@ import {
   isOrdinal,
   isOnlyLabel,
   isFiller,
+  isOthers,
   isVerb,
   isWithin,
   labelOf,
@@ -291,6 +292,10 @@ export const readModuleName = remembered((text: string): Heading | null => {
   if (isFigureWord(name) || isOrdinal(name) || statusWordOf(name) !== null || reachWordOf(name) !== null)
     return null;
   if (!labelled && (isOnlyLabel(name) || isPlate(name) || isNumbered(name))) return null;
+  // `ID 0x58`: an address alone.
+  if (heading.address !== null && labelOf(name)?.role === 'address') return null;
+  // `rest is`
+  if (second !== undefined && more.length === 0 && isVerb(second) && isOthers(first!)) return null;
   // `19 02 FF`: bytes.
   if (/^(?:[\da-f]{2}\s){1,40}[\da-f]{2}$/i.test(name)) return null;
   // `of 4`

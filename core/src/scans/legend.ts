@@ -11,6 +11,7 @@ import {
 } from './habits.js';
 import type { Lines } from './lines.js';
 import { segmentsOf } from './markup.js';
+import { isUnread } from './module-state.js';
 import {
   isOthers,
   labelOf,
@@ -152,6 +153,10 @@ function entriesOf(line: string): readonly Entry[] {
     const signed = signedEntries(line);
     if (signed.length > 0) return signed;
   }
+  // `NC = NO COMMUNICATION`, alone on its line.
+  const alone =
+    /^\s*\p{Lu}{2,4}\s?=/u.test(line) && line.split('=').length === 2 ? entryAlone(line.trim()) : null;
+  if (alone && (alone.status !== null || isUnread.has(alone.reach!))) return [alone];
   // `* = active, all others are stored`
   const star = /^\s*([^\s\p{L}\p{N}]{1,2})\s?=\s?([^,;]{3,30})[,;]/u.exec(line);
   const starred = star && line.split('=').length === 2 ? statusOfField(star[2]!) : null;

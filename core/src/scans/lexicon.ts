@@ -100,6 +100,17 @@ export const isFigure = (token: string): boolean => token.charCodeAt(0) < 103 &&
 export const isKnown = (token: string): boolean =>
   knownWords.has(token) || isFigure(token) || figureWords.has(token);
 
+/** Figures for which a letter was taken, as a picture of a page is read. */
+const slips = { '0': ['o'], '1': ['l', 'i'], '5': ['s'] } as const;
+
+/** `fau1ts` as `faults`: a word of which one letter was read as a figure; the word itself where no table has it so. */
+function mended(token: string): string {
+  const [, before, figure, after] = /^(\p{L}*)([015])(\p{L}*)$/u.exec(token) ?? [];
+  if (figure === undefined || token.length < 5) return token;
+  const whole = slips[figure as keyof typeof slips].map((letter) => before! + letter + after!);
+  return whole.find((word) => knownWords.has(word)) ?? token;
+}
+
 export interface Meaning<C> {
   readonly means: C;
   readonly negated: boolean;
@@ -143,9 +154,10 @@ export function inAnyLanguage<R>(
   text: string,
   read: (tongue: Tongue, tokens: readonly string[]) => R | null,
 ): R | null {
-  const tokens = tokensOf(text);
-  if (tokens.length === 0 || tokens.length > mostTokens) return null;
-  if (!tokens.every(isKnown)) return null;
+  const printed = tokensOf(text);
+  if (printed.length === 0 || printed.length > mostTokens) return null;
+  const tokens = printed.every(isKnown) ? printed : printed.map(mended);
+  if (tokens !== printed && !tokens.every(isKnown)) return null;
   for (const tongue of tongues) {
     const found = read(tongue, tokens);
     if (found !== null) return found;

@@ -19,7 +19,10 @@ export function stateOf(text: string, legend?: ReadonlyMap<string, ReachWord>): 
   // `n/a (no response)`: why stands in the bracket.
   const held = bare.length < 80 ? /^\S[^()]{0,40}?\s?\(([^()]{3,40})\)$/.exec(bare)?.[1] : undefined;
   const why = held === undefined ? null : reachWordOf(held);
-  if (why !== null && isUnread.has(why) && reachWordOf(bare.slice(0, bare.indexOf('('))) !== null) return why;
+  const told = held === undefined ? null : reachWordOf(bare.slice(0, bare.indexOf('(')));
+  if (told !== null && why !== null && isUnread.has(why)) return why;
+  // `no answer (asked on both lines)`
+  if (told !== null && why === null && isUnread.has(told)) return told;
   // `not available, no response`: the plainer one counts. `read, no codes`: what says more.
   const parts = bare.length < 80 ? bare.split(/,\s{0,9}|\s[-–—]\s/).map((part) => reachWordOf(part)) : [];
   const parted = parts.length > 1 && parts.every((part) => part !== null);

@@ -1,5 +1,5 @@
 /** What a line says of modules, with their names where these stand on it: one way of saying it after the other. */
-import { splitCells } from './cells.js';
+import { cellsOf, splitCells } from './cells.js';
 import { isNoNumber, readModuleName, withoutFields } from './heading.js';
 import { markOf } from './legend.js';
 import { isUnread, stateOf, unreadIn } from './module-state.js';
@@ -7,6 +7,7 @@ import { mayStateModule } from './quick-looks.js';
 import { statusOfPlural } from './section-words.js';
 import {
   denies,
+  isArticle,
   isAsking,
   isFiller,
   isModuleToken,
@@ -93,6 +94,15 @@ const numbered: Way = (line, legend) => {
   return reach === 'holdsCodes' ? null : saidAbove(reach);
 };
 
+/** `Unable to communicate ........ op 9001`: that it was not read, and something else behind leaders. */
+const beforeDots: Way = (line) => {
+  const said = line.includes('....')
+    ? /^\s{0,40}(\p{L}[^.]{3,40}?)\s?\.{4,200}\s?\S/u.exec(line)?.[1]
+    : undefined;
+  const reach = said === undefined ? null : reachWordOf(said);
+  return reach !== null && isUnread.has(reach) ? saidAbove(reach) : null;
+};
+
 /** `Airbag   A:1 S:0`: how many there are, by letters of a legend. */
 const byLetters: Way = (line, legend) => {
   if (legend === undefined) return null;
@@ -120,7 +130,7 @@ const alone: Way = (line, legend) => {
 /** `BODY (0)`, `BODY [ ]`: no address is nought. */
 const noughtInBrackets: Way = (line) =>
   saidOf(
-    /^\s*((?:\d{1,3}[.)]\s)?\p{L}[^()[\]]{1,50}?)\s?(?:\(0\)|\[0\]|\(\s{0,3}\)|\[\s{0,3}\])[.:]?\s*$/u.exec(
+    /^[\s+|`└├─–-]{0,12}((?:\d{1,3}[.)]\s)?\p{L}[^()[\]]{1,50}?)\s?(?:\(0\)|\[0\]|\(\s{0,3}\)|\[\s{0,3}\])[.:]?\s*$/u.exec(
       line,
     )?.[1],
     'clean',
@@ -305,18 +315,41 @@ function dottedCount(line: string): ModuleState | null {
     : null;
 }
 
-/** `No codes in the cluster.`, `No answer from the seat` */
+/** Words in front of what is said that do not belong to it: `We could …`. */
+const mostBefore = 1;
+/** Words at the end of a sentence that complete what is said. */
+const mostEnding = 3;
+
+/**
+ * `No codes in the cluster.`, `We could not establish communication with the left seat`, and with the name inside of what
+ * is said: `Kommunikation mit Sitz links nicht möglich`.
+ */
 function withinOf(line: string): ModuleState | null {
-  const [, said, word, name] =
-    /^\s{0,40}(\p{L}.{2,40}?)\s(\p{L}{1,5})\s(\p{L}[^:]{1,50}?)\.?\s{0,9}$/u.exec(line) ?? [];
-  if (said === undefined || !isFiller(word!)) return null;
-  const reach = reachWordOf(said);
-  return reach !== null &&
-    reach !== 'holdsCodes' &&
-    reach !== 'read' &&
-    !isOnlyLabel(name!) &&
-    readModuleName(name!)
-    ? { name: name!, reach }
+  if (line.length > 120 || /[:=|;\t]|\S\s{2,}\S/.test(line.trim())) return null;
+  const words = line.trim().replace(/\.$/, '').split(/\s+/);
+  if (words.length < 3 || !words.every((word) => /^[\p{L}\d]/u.test(word))) return null;
+  for (let at = 1; at < words.length - 1; at++) {
+    if (words[at]!.length > 5 || !isFiller(words[at]!)) continue;
+    for (let from = 0; from <= mostBefore && from < at; from++) {
+      const said = words.slice(from, at).join(' ');
+      const name = nameBehind(words.slice(at + 1));
+      const reach = said.length > 2 && name !== null ? reachWordOf(said) : null;
+      if (reach !== null && reach !== 'holdsCodes' && reach !== 'read') return { name: name!, reach };
+      for (let ending = 1; ending <= mostEnding && at + 1 + ending < words.length; ending++) {
+        const inside = nameBehind(words.slice(at + 1, -ending));
+        const around = inside === null ? null : reachWordOf(`${said} ${words.slice(-ending).join(' ')}`);
+        if (around !== null && isUnread.has(around)) return { name: inside!, reach: around };
+      }
+    }
+  }
+  return null;
+}
+
+/** The name that words are, without an article. */
+function nameBehind(words: readonly string[]): string | null {
+  const own = (words.length > 1 && isArticle(words[0]!) ? words.slice(1) : words).join(' ');
+  return own.length < 50 && !isFiller(own) && !isOnlyLabel(own) && !isSentence(own) && readModuleName(own)
+    ? own
     : null;
 }
 
@@ -455,6 +488,17 @@ function reachOfLabelled(text: string): ReachWord | null {
   return reachWordOf(rest.join(' ')) ?? reachWordOf(rest.map((word) => word.replace(/s$/, '')).join(' '));
 }
 
+/** `+ Engine   ! Restraints   x Seat left`: names in a row, each behind a mark of the legend. */
+const marksInCells: Way = (line, legend) => {
+  if (legend === undefined || legend.size === 0) return null;
+  const cells = cellsOf(line, null);
+  const said = cells.map(({ text }) => {
+    const [, mark, name] = /^(\S{1,3})\s(\p{L}.{1,50})$/u.exec(text) ?? [];
+    return saidOf(name, legend.get(mark ?? '') ?? null);
+  });
+  return cells.length > 1 && said.every((one) => one !== null) ? said.flat() : null;
+};
+
 /** `Modules without faults: Steering, Brakes`. */
 function listOf(line: string): Said {
   const parts =
@@ -494,6 +538,7 @@ const ways: readonly Way[] = [
   shortInTurn,
   behindQuotes,
   numbered,
+  beforeDots,
   byLetters,
   alone,
   listOf,
@@ -506,6 +551,7 @@ const ways: readonly Way[] = [
   one(countedTimes),
   one(dottedCount),
   one(partedNought),
+  marksInCells,
   one(markedBy),
   byCells,
   (line, legend) => atEnd(line.trim(), legend),

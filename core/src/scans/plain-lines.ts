@@ -73,7 +73,12 @@ export interface AddressBook {
 
 const addressed = /^\s{0,9}((?:0x)?[\dA-F]{2,3})(?:\s?[:=]\s|\s{1,9}(?![:=]))/i;
 
-const entry = /^\s{0,9}((?:0[xX])?[\da-fA-F]{2,3})\s?=\s?(\p{L}.{1,40})$/u;
+/** `> 7A2 19 02 FF` */
+const sentTo = /^\s{0,9}[<>]{1,2}\s?([\dA-F]{3})\s(?:[\dA-F]{2}\s?){3}/i;
+
+/** Also `7A2/7AA = Restraints`: asked at one, answered from the other. */
+const entry =
+  /^\s{0,9}((?:0[xX])?[\da-fA-F]{2,3})(?:\s?\/\s?((?:0[xX])?[\da-fA-F]{2,3}))?\s?=\s?(\p{L}.{1,40})$/u;
 
 /** `15 = Airbag, 17 = Cluster`, or one of them on a line, and lines that begin with those addresses; null for none. */
 export function addressesIn(lines: Lines): AddressBook | null {
@@ -84,11 +89,12 @@ export function addressesIn(lines: Lines): AddressBook | null {
     const names = new Map<string, string>();
     const parts = line.split(/[,;]\s{1,9}/);
     for (const part of parts) {
-      const [, address, name] = entry.exec(part) ?? [];
+      const [, address, other, name] = entry.exec(part) ?? [];
       if (address === undefined || !/\d/.test(address) || readModuleName(name!) === null) break;
       names.set(address.toUpperCase(), name!.trim());
+      if (other !== undefined) names.set(other.toUpperCase(), name!.trim());
     }
-    if (parts.length === 1 && names.size === 1) {
+    if (parts.length === 1 && names.size > 0) {
       for (const [address, name] of names) single.set(address, name);
       places.push(at);
     } else if (names.size >= 2 && names.size === parts.length && isUsed(lines, names))
@@ -102,7 +108,8 @@ const isUsed = (lines: Lines, names: ReadonlyMap<string, string>): boolean =>
   countFirst(
     lines,
     60,
-    (line) => !entry.test(line) && names.has(addressed.exec(line)?.[1]?.toUpperCase() ?? ''),
+    (line) =>
+      !entry.test(line) && names.has((addressed.exec(line) ?? sentTo.exec(line))?.[1]?.toUpperCase() ?? ''),
   ) >= 2;
 
 /** A line with the name in place of the address that it begins with. */

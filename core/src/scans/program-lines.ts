@@ -5,8 +5,8 @@ import { anyCode, countFirst, eachCode, firstLines } from './first-lines.js';
 import { readModuleName } from './heading.js';
 import { type Lines } from './lines.js';
 import { type ReadingOrder } from './page-columns.js';
-import { type Plain, when } from './plain.js';
-import { isNameKey, labelOf, reachWordOf, statusWordOf } from './vocabulary.js';
+import { blank, type Plain, when } from './plain.js';
+import { isAsking, isNameKey, labelOf, reachWordOf, statusWordOf } from './vocabulary.js';
 
 const logged =
   /^\s{0,9}\p{Lu}\p{Ll}{2}\s{1,2}\d{1,2}\s\d{2}:\d{2}:\d{2}\s\S{1,40}\s[\w./-]{1,40}(?:\[\d{1,7}\])?:\s(?=\S)/u;
@@ -232,6 +232,14 @@ export function withoutEdges(order: ReadingOrder, lines: Lines): ReadingOrder {
   };
 }
 
+const step =
+  /^(\s{0,20}(?:\[?(?:\d{4}-\d{2}-\d{2}[T ])?\d{1,2}:\d{2}(?::\d{2}(?:[.,]\d{1,6})?)?\]?\s{1,4})?)(\p{L}{3,12})(?=\s{2,9}\p{Lu}|:\s{1,9}\p{Lu})/u;
+const isStep = (line: string): boolean => isAsking(step.exec(line)?.[2] ?? '');
+
+/** `09:02:12 query    Body ..... reply`: what was done in front of each name, taken off. */
+const withoutStep: Plain = (line) =>
+  isStep(line) ? line.replace(step, (_, time: string, word: string) => time + blank(word)) : line;
+
 /** How each line is read, where a program has written the report. */
 export function programSteps(lines: Lines, text: string): readonly Plain[] {
   return [
@@ -244,5 +252,6 @@ export function programSteps(lines: Lines, text: string): readonly Plain[] {
       withoutColons,
     ),
     ...when(hasRecordSigns(lines), withoutSign),
+    ...when(countFirst(lines, 80, isStep) >= 3, withoutStep),
   ];
 }

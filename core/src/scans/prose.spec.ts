@@ -55,3 +55,26 @@ describe('a report in sentences', () => {
     expect(codes(list)).toEqual(['2 Airbag B0051-1A active', '3 Airbag B0072-11 stored']);
   });
 });
+
+describe('a paragraph on one line', () => {
+  it('is read by its sentences behind what it is', () => {
+    const text =
+      'Summary of the technician: The restraint module returned two faults. B2501-13 (driver curtain) is current and B2504-1A is historic. The cluster has no faults. We could not establish communication with the left seat module.';
+    expect(codes(text)).toEqual([
+      '1 restraint module B2501-13 active',
+      '1 restraint module B2504-1A history',
+    ]);
+    expect(reaches(text)).toEqual({
+      'restraint module': 'answered',
+      cluster: 'answered',
+      'left seat module': 'silent',
+    });
+  });
+
+  it('names two modules of which the same is said', () => {
+    const text =
+      'Im Airbag stehen zwei Fehler, B0351-13\n(Zünder) liegt gerade an. Kombi und Gateway sind ohne Fehler.';
+    expect(codes(text)).toEqual(['1 Airbag B0351-13 active']);
+    expect(reaches(text)).toEqual({ Airbag: 'answered', Kombi: 'answered', Gateway: 'answered' });
+  });
+});

@@ -13,6 +13,7 @@ import {
   isOrdinal,
   isFiller,
   isThen,
+  isTitle,
   isVerb,
   isWithin,
   labelOf,
@@ -33,9 +34,15 @@ interface Told {
 
 /** A line of sentences: words, without cells, labels or signs of a list. */
 const isRunning = (line: string): boolean =>
-  /^\s?\p{L}/u.test(line) &&
-  !/\S\s{2,}\S|[|\t=<>{}[\]]|:\s*$|^\s*\p{L}[^.,]{0,40}:\s/u.test(line) &&
+  /^\s?[\p{L}(]/u.test(line) &&
+  !/\S\s{2,}\S|[|\t=<>{}[\]]|:\s*$|^\s*\p{L}[^.,]{0,40}:\s/u.test(withoutTitle(line)) &&
   (line.match(/\p{L}{2,}/gu)?.length ?? 0) >= 3;
+
+/** `Summary of the technician: The restraint module …` without what it is. */
+function withoutTitle(line: string): string {
+  const title = /^\s?(\p{L}[^.,:]{2,40}):\s(?=\p{Lu}.{80})/u.exec(line);
+  return title && isTitle(title[1]!) ? line.slice(title[0].length) : line;
+}
 
 /** A code at the beginning, as in a list. */
 const listed = /^\s?[PCBU][0-3][\dA-F]{3}(?:-[\dA-F]{2})?[\s,:;]/;
@@ -79,7 +86,7 @@ function tellsOf(order: ReadingOrder, from: number, end: number): readonly Told[
   let text = '';
   for (let at = from; at < end; at++) {
     starts.push(text.length);
-    text += `${order.at(at).trim()} `;
+    text += `${withoutTitle(order.at(at)).trim()} `;
   }
   if (!anyCode.test(text) || !/[.!]\s*$/.test(text)) return null;
   for (let at = from; at < end; at++)
@@ -88,7 +95,7 @@ function tellsOf(order: ReadingOrder, from: number, end: number): readonly Told[
   const sentences = text.trim().split(sentenceEnd);
   const coded = sentences.filter((sentence) => anyCode.test(sentence));
   // `B1318-16 stored.`, each on its line, is a list.
-  if (end - from < 2 || sentences.length < 2) return null;
+  if (sentences.length < (end - from < 2 ? 3 : 2)) return null;
   if (!coded.some((sentence) => beforeCode(sentence).split(/\s+/).some(isVerb))) return null;
   let wrapped = 0;
   for (let at = from; at < end - 1; at++) if (/[\p{L}\d),]\s*$/u.test(order.at(at))) wrapped++;
@@ -171,7 +178,9 @@ function saidOf(behind: string): string {
   for (let count = Math.min(mostWords, words.length); count > 1; count--)
     for (let at = 0; at + count <= words.length; at++) {
       const phrase = words.slice(at, at + count).join(' ');
-      if (!isFiller(words[at]!) && !isFiller(words[at + count - 1]!) && says(phrase)) return ` (${phrase})`;
+      const edges = isFiller(words[at]!) || isFiller(words[at + count - 1]!);
+      // `liegt gerade an`
+      if ((!edges || count > 2) && says(phrase)) return ` (${phrase})`;
     }
   // `stored as current`: a word that says more than that there is a code.
   const word = words.find((one) => !isFiller(one) && says(one)) ?? words.find(says);
@@ -198,6 +207,14 @@ function statesIn(sentence: string): readonly string[] {
     const own = namesJoined(names);
     if (own.every((name) => readModuleName(name) !== null)) return own.map((name) => `${name}:   ${said!}`);
   }
+  // `Cluster and gateway are without faults`
+  const words = bare.split(' ');
+  const verb = words.findIndex((word) => isVerb(word));
+  const subjects =
+    verb > 2 && words.slice(0, verb).some(isAnd) ? namesJoined(words.slice(0, verb).join(' ')) : [];
+  const rest = words.slice(verb + 1).join(' ');
+  if (subjects.length > 1 && stateOf(rest) !== null && subjects.every((one) => readModuleName(one) !== null))
+    return subjects.map((one) => `${one}:   ${rest}`);
   const plain = withoutArticle(bare);
   const within = isWithin(bare.split(' ', 1)[0]!);
   if (!within && moduleStates(plain)[0]?.name != null) return [plain];

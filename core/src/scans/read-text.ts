@@ -132,6 +132,12 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
     const own = asPrinted ? pieces : piecesOf(printed.at(at));
     for (const [n, piece] of pieces.entries()) {
       if (!saysSomething(piece)) {
+        const marked = legend.reaches.get(piece.trim());
+        if (marked !== undefined && reading.module !== null && reading.moduleAt === at - 1) {
+          reading.say(marked);
+          reading.mark(new Line(lines.numberOf(at), piece, at), 'detail');
+          continue;
+        }
         if (oneDash.test(piece) && reading.module !== null && reading.moduleAt === at - 1)
           reading.say('clean');
         if (piece.trim() !== '' && /[^\s>]/.test(piece)) continue;
@@ -162,7 +168,7 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
         reading.mark(only, 'header');
         continue;
       }
-      if (takeAnswer(reading, only, lines)) {
+      if (takeAnswer(reading, only, lines, book)) {
         idle.forget();
         continue;
       }

@@ -155,7 +155,8 @@ export function nameOf({ key, fields, branches }: Branch): string | null {
   if (!own && short.length === 1) return readModuleName(short[0]!.value)!.name;
   if (own && /\p{L}{2}/u.test(own.value) && own.value.length <= longestName)
     return readModuleName(own.value)?.name ?? own.value.trim();
-  if (isName(key)) return key;
+  // `[module 0x15 Restraints]`
+  if (isName(key)) return /\d/.test(key) ? (readModuleName(key)?.name ?? key) : key;
   // `"a": {"faults": …}`: in a map the key is the name, however short.
   return /^\p{L}$/u.test(key) ? key : null;
 }

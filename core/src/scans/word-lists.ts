@@ -43,6 +43,8 @@ export const isOthers = oneOf(allOf(({ others }) => others));
 export const mayBeModule = oneOf(allOf(({ modulesToo }) => modulesToo));
 /** True for what is done with a module to ask it: `select`. */
 export const isAsking = oneOf(allOf(({ asking }) => asking));
+/** True for what stands in front of codes that were cleared. */
+export const saysCleared = oneOf(allOf(({ cleared }) => cleared));
 const articles = allOf(({ articles: own }) => own);
 /** True for an article in front of a name: `the`. */
 export const isArticle = (word: string): boolean => word !== '' && articles.has(tokensOf(word).join(' '));

@@ -6,7 +6,7 @@ import { type StatusReading, readStatusCell, statusInside } from '../status-cell
 import { readModuleName } from '../heading.js';
 import { type Line, type Reading, bitsOf } from '../reading.js';
 import type { ReadBy } from '../schema.js';
-import { isSentence, isWithin, labelOf, reachWordOf, statusWordOf } from '../vocabulary.js';
+import { isSentence, isWithin, labelOf, reachWordOf, saysCleared, statusWordOf } from '../vocabulary.js';
 import { pairsOf } from '../pairs.js';
 import { codeToken, type Page, pairSign } from './page.js';
 
@@ -20,6 +20,15 @@ export function give(code: Reading['codes'][number], read: StatusReading): void 
 
 export function takeCodes(reading: Reading, line: Line, page: Page, coded: boolean): boolean {
   if (!coded && !pairSign.test(line.text)) return false;
+  // `cleared: B1318, B1402`: in memory no more.
+  const label = leadsWithCode(line.text)
+    ? undefined
+    : /^\W{0,20}(\p{L}[\p{L} ]{3,30}?)\s?[:=]\s/u.exec(line.text)?.[1];
+  if (label !== undefined && saysCleared(label)) {
+    reading.open = null;
+    reading.mark(line, 'header');
+    return true;
+  }
   const found = readCodeLine(widened(line.text, page.starts), page.legend);
   if (!found) return false;
   if (page.starts.length < mostStarts && separatorOf(line.text) === null) {
@@ -42,13 +51,13 @@ export function takeCodes(reading: Reading, line: Line, page: Page, coded: boole
   const spoken = found.before === null || inside ? null : readModuleName(found.before);
   const heading = spoken && isSentence(spoken.name) ? null : spoken;
   // A label has no figure in front of it.
-  const label = leadsWithCode(line.text)
+  const ahead = leadsWithCode(line.text)
     ? null
     : /^\W*(?:([^:=\d]{2,24})[:=]|(\p{L}[^:=\d\s]{1,20})\s{2})/u.exec(line.text);
   const below =
     heading === null && !reading.modulesFirst && (namedBelow(line, page) || namedNext(line, page));
   const record =
-    below || (label !== null && labelOf(label[1] ?? label[2]!)?.role === 'code' && codes[0]!.text === null);
+    below || (ahead !== null && labelOf(ahead[1] ?? ahead[2]!)?.role === 'code' && codes[0]!.text === null);
   const own =
     locatedAt(codes, line) ??
     (reading.module === null || reading.moduleBy === 'guess' ? locatedIn(codes) : null) ??

@@ -1,6 +1,7 @@
 /** Answers to the public service that reads codes (19 02), as they were sent: `59 02 FF 93 18 16 2F`. */
 import { readCodeBytes } from '../../codes/index.js';
 import { type FoundCode } from '../code-line.js';
+import { type AddressBook } from '../plain-lines.js';
 import { type ReadingOrder } from '../page-columns.js';
 import { type Line, type Reading } from '../reading.js';
 import { ofByte } from '../status-cell.js';
@@ -22,9 +23,21 @@ const bytesOfCode = 4;
 /** Lines around an answer in which its codes may be spelled as well. */
 const spelledWithin = 60;
 
-/** A question, or the codes in the answer of the module above; those that the report spells beside it are read there. */
-export function takeAnswer(reading: Reading, line: Line, lines: ReadingOrder): boolean {
+const sender = /^\s{0,40}\W{0,4}(?:[A-Z]{2,3}\W{1,4})?([\dA-F]{3})[\s:]{1,3}[15]9\s02\s/i;
+
+/**
+ * A question, or the codes in the answer of the module above, or of the one at whose address it stands; those that the
+ * report spells beside it are read there.
+ */
+export function takeAnswer(
+  reading: Reading,
+  line: Line,
+  lines: ReadingOrder,
+  book: AddressBook | null,
+): boolean {
   if (!line.text.includes('9 02')) return false;
+  const name = book?.names.get(sender.exec(line.text)?.[1]?.toUpperCase() ?? '');
+  if (name !== undefined) reading.enter(name, line, { by: 'label' });
   if (isRequest(line.text)) {
     reading.mark(line, 'header');
     return true;

@@ -1,6 +1,7 @@
 /** Labels with values: each is read as what its label says. */
-import { isCodeBytes, readCode, readCodeBytes, strongestStatus } from '../../codes/index.js';
+import { isCodeBytes, readCode, readCodeBytes } from '../../codes/index.js';
 import { splitCells } from '../cells.js';
+import { statusOfFlags } from '../flags.js';
 import { readStatusCell, statusIn, unknownStatus } from '../status-cell.js';
 import { typeIn } from '../type-cell.js';
 import { noteField } from '../header-field.js';
@@ -20,6 +21,7 @@ import {
   saysFailed,
   saysNo,
   saysYes,
+  statusOfField,
   statusWordOf,
 } from '../vocabulary.js';
 import { give, leadingStatus } from './codes.js';
@@ -223,16 +225,18 @@ export function takeFlags(reading: Reading, line: Line, pairs: readonly Pair[]):
   if (!reading.open || pairs.length === 0 || readsAsCode(line.text)) return false;
   // `Body   present: 0   stored: 0` is said of a module.
   if (/\p{L}{2}/u.test(line.text.slice(0, Math.max(0, line.text.indexOf(pairs[0]!.key))))) return false;
+  // `now="no" memory="yes"`: beside a status a bare word is one too.
+  const wordOf = pairs.some(({ key }) => statusWordOf(key) !== null) ? statusOfField : statusWordOf;
   const flags = pairs.map(({ key, value }) => ({
-    word: statusWordOf(key),
+    word: wordOf(key),
     yes: saysYes(value) || value === '1',
     no: saysNo(value) || value === '0',
   }));
   if (!flags.some(({ word }) => word !== null) || !flags.every(({ yes, no }) => yes || no)) return false;
-  const told = flags.flatMap(({ word, yes }) => (word && yes ? [word.status] : []));
-  const refuted = flags.some(({ word, no }) => no && word?.status === 'active');
-  const status = strongestStatus(told) ?? (refuted && flags.length === 1 ? 'stored' : undefined);
-  if (status)
+  const status = statusOfFlags(
+    flags.flatMap(({ word, yes }) => (word ? [{ status: word.status, yes }] : [])),
+  );
+  if (status !== 'unknown')
     for (const code of reading.open.codes)
       // `State: confirmed`, and below it `Present: yes`
       if (code.status === 'unknown' || (status === 'active' && code.how?.status === 'label'))

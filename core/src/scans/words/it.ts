@@ -18,7 +18,7 @@ export const italian: LanguageWords = {
     clean:
       'tutto ok|tutto bene|a posto|non ha guasti|non ha errori|non ha codici|nessun evento|nessun dtc|senza dtc|nessun guasto|nessun errore|senza guasti|nessun codice|senza errori|senza codici|nessuno|nessun difetto|nessuna anomalia|non ci sono guasti|0 guasti|senza difetti|memoria vuota|vuota|vuoto|niente|nulla|nessun guasto memorizzato|nessun guasto presente|nessun errore memorizzato|tutto regolare|regolare|senza anomalie|esente da guasti|zero guasti|nessun codice guasto|memoria guasti vuota|nulla da segnalare|nessuna segnalazione',
     silent:
-      'no risp|non risp|irraggiungibile|non trovato|non trovata|nessuna risp|non raggiunte|non raggiunta|non raggiunto|non collegato|non collegata|non connesso|che non rispondono|nessuna risposta|non risponde|nessuna comunicazione|non ha risposto|senza risposta|muta|muto|mute|errore di comunicazione|non comunica|comunicazione assente|non raggiungibile|nessun contatto|assenza di comunicazione|comunicazione fallita|comunicazione impossibile|non in linea|fuori linea|nessun dialogo|nessun segnale|comunicazione persa|impossibile comunicare|mancata risposta|non si riesce a comunicare|silenziosa|senza comunicazione',
+      'comunicazione non riuscita|collegamento non riuscito|connessione non riuscita|connessione fallita|comunicazione fallita|impossibile comunicare|no risp|non risp|irraggiungibile|non trovato|non trovata|nessuna risp|non raggiunte|non raggiunta|non raggiunto|non collegato|non collegata|non connesso|che non rispondono|nessuna risposta|non risponde|nessuna comunicazione|non ha risposto|senza risposta|muta|muto|mute|errore di comunicazione|non comunica|comunicazione assente|non raggiungibile|nessun contatto|assenza di comunicazione|comunicazione fallita|comunicazione impossibile|non in linea|fuori linea|nessun dialogo|nessun segnale|comunicazione persa|impossibile comunicare|mancata risposta|non si riesce a comunicare|silenziosa|senza comunicazione',
     notFitted:
       'non installati|non montati|non presenti|non disponibile su questo veicolo|non disponibile su questa vettura|non montato|non montata|non installato|non installata|non presente sul veicolo|non presente|assente|non equipaggiato|non previsto|non è montata|non è montato|non è presente|non configurata|non configurato|inesistente|non esiste|non in dotazione|non equipaggiata|opzione non montata',
     unsupported:
@@ -83,6 +83,7 @@ export const italian: LanguageWords = {
   others: 'resto|il resto|altrimenti|altri|gli altri|resto',
   modulesToo: 'telefono|batteria|accensione|chiave',
   asking: 'leggi|leggere|interroga|apri|inizio|selezione|lettura|apertura|connessione|prova',
+  cleared: 'cancellati|cancellato|cancellate|errori cancellati',
   articles: 'il|lo|la|gli|le',
   and: 'e|ed',
   then: 'poi|anche',

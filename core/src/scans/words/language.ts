@@ -98,6 +98,8 @@ export interface LanguageWords {
   readonly modulesToo: string;
   /** What is done with a module to ask it, in front of the name. */
   readonly asking: string;
+  /** Cleared: in front of codes that are not in memory any more. */
+  readonly cleared: string;
   /** Articles of two letters and more: no name of a module begins with one. */
   readonly articles: string;
   /** What joins two names, and what begins the next thing that is said. */

@@ -18,7 +18,7 @@ export const portuguese: LanguageWords = {
     clean:
       'não tem avarias|não tem códigos|não tem erros|nenhum evento|sem eventos|sem entradas|sem dtc|nenhum dtc|sem avarias|nenhuma avaria|sem códigos|nenhum código|sem falhas|nenhuma falha|sem erros|nenhum erro|nenhuma|nenhum|não há avarias|sem avaria|0 avarias|memória vazia|vazia|vazio|nada|nada a assinalar|sem avarias memorizadas|sem códigos de avaria|nenhum código de avaria|livre de avarias|tudo bem|sem anomalias|zero avarias|sem registos',
     silent:
-      'não encontrado|não encontrada|não comunicou|sem resp|não alcançada|não alcançado|não conectado|não ligado|que não respondem|sem resposta|não responde|sem comunicação|não respondeu|nenhuma resposta|não comunica|erro de comunicação|falha de comunicação|muda|mudo|sem contacto|sem ligação|unidade não responde|comunicação impossível|comunicação falhada|falha na comunicação|sem sinal|inacessível|offline|não foi possível comunicar|comunicação perdida|não contactável|silenciosa',
+      'comunicação falhada|comunicação falhou|falha de comunicação|ligação falhou|não foi possível comunicar|não encontrado|não encontrada|não comunicou|sem resp|não alcançada|não alcançado|não conectado|não ligado|que não respondem|sem resposta|não responde|sem comunicação|não respondeu|nenhuma resposta|não comunica|erro de comunicação|falha de comunicação|muda|mudo|sem contacto|sem ligação|unidade não responde|comunicação impossível|comunicação falhada|falha na comunicação|sem sinal|inacessível|offline|não foi possível comunicar|comunicação perdida|não contactável|silenciosa',
     notFitted:
       'não montadas|não montados|não instalados|não montados|não equipados|não disponível neste veículo|indisponível neste veículo|não montado|não montada|não instalado|não instalada|não está instalada|não está instalado|não equipado|não presente|ausente|ausente do veículo|não existe no veículo|não está montada|não está montado|não existe|não configurada|não configurado|não equipada|inexistente|sem este equipamento',
     unsupported:
@@ -82,6 +82,7 @@ export const portuguese: LanguageWords = {
   others: 'resto|o resto|caso contrário|outros|os outros|restantes',
   modulesToo: 'telefone|bateria|ignição|chave',
   asking: 'ler|consultar|abrir|início|seleção|leitura|ligação|teste',
+  cleared: 'apagados|apagadas|apagado|falhas apagadas',
   articles: 'o|a|os|as',
   and: 'e',
   then: 'depois|também',

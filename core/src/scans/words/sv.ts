@@ -74,6 +74,7 @@ export const swedish: LanguageWords = {
   others: 'resten|annars|övriga|andra',
   modulesToo: 'telefon|batteri|tändning|nyckel',
   asking: 'läs|öppna|början|val|läsning|anslutning|test',
+  cleared: 'raderade|raderad|raderade fel',
   articles: '',
   and: 'och',
   then: 'sedan|även',
