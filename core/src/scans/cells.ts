@@ -85,7 +85,7 @@ function push(cells: Cell[], text: string, from: number, starts: readonly number
       /\s/.test(text.charAt(start - from - 1)) &&
       /\S/.test(text.charAt(start - from)),
   );
-  if (cut === undefined) cells.push({ text: own, from });
+  if (cut === undefined) cells.push({ text: own, from: from + text.search(/\S/) });
   else {
     cells.push({ text: text.slice(0, cut - from).trim(), from });
     push(cells, text.slice(cut - from), cut, starts);

@@ -292,8 +292,8 @@ function finish(
     rest = `   ${rest.slice(lead![0].length)}`;
   }
   const word = legend?.wordBehind ? /^\s?[:=]?\s?(\p{L}{3,20})\.?\s(?=\S)/u.exec(rest) : null;
-  // `Confirmed DTC - failing`, `failing now: no   confirmed: yes` say more than the first word.
-  const more = word !== null && (statusWordOf(rest) !== null || ofFlags(rest, legend) !== null);
+  // `Confirmed DTC - failing` says more than the first word.
+  const more = word !== null && statusWordOf(rest) !== null;
   const inWord = word && status.status === 'unknown' && !more ? readStatusCell(word[1]!) : null;
   if (inWord) {
     status = inWord;

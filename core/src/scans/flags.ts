@@ -97,7 +97,7 @@ export function ofQuestion(text: string): { read: StatusReading; rest: string } 
 const wordFlag =
   /(?<![\p{L}\d])(\p{L}{1,20}(?:\s\p{L}{1,20}){0,3})\s?[:=]\s?([01]|\p{L}{1,5})(?![\p{L}\d])/gu;
 
-/** The status that the last words in front of an answer name, as many of them as have a meaning. */
+/** The longest phrase right before an answer that names a status. */
 function askedBy(words: readonly string[]): { phrase: string; status: CodeStatus } | null {
   for (let from = 0; from < words.length; from++) {
     const phrase = words.slice(from).join(' ');

@@ -3,7 +3,7 @@ import { anyCode, eachCode, endLines, firstCodes, firstLines, searched } from '.
 import { saysSomething, type Lines } from './lines.js';
 import { stateOf } from './module-state.js';
 import { plainWord } from '../codes/index.js';
-import { isOnlyLabel, labelOf, saysOfModules, statusWordOf } from './vocabulary.js';
+import { denies, isOnlyLabel, labelOf, saysOfModules, statusWordOf } from './vocabulary.js';
 
 /**
  * How far what is said of modules is set in below their names; 0 where it is not. A line that stands as far in over a code
@@ -199,11 +199,12 @@ export function saysDecimalTypes(lines: Lines): boolean {
       if (label?.role === 'type' && label.decimal) return true;
       // `Failure types below are decimal.`
       const words = (held ?? whole)!.split(' ');
+      if (words.length < 4 || words.some(denies)) continue;
       const subject = [1, 2, 3].some((count) => {
         const own = labelOf(`${words.slice(0, count).join(' ')} ${words.at(-1)!}`);
         return own?.role === 'type' && own.decimal;
       });
-      if (words.length > 3 && subject) return true;
+      if (subject) return true;
     }
   }
   return false;

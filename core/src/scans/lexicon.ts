@@ -100,7 +100,7 @@ export const isFigure = (token: string): boolean => token.charCodeAt(0) < 103 &&
 export const isKnown = (token: string): boolean =>
   knownWords.has(token) || isFigure(token) || figureWords.has(token);
 
-/** Figures for which a letter was taken, as a picture of a page is read. */
+/** Letters that are misread as figures in a picture of a page. */
 const slips = { '0': ['o'], '1': ['l', 'i'], '5': ['s'] } as const;
 
 /** `fau1ts` as `faults`: a word of which one letter was read as a figure; the word itself where no table has it so. */

@@ -1,51 +1,33 @@
 /** What a line says of modules, with their names where these stand on it: one way of saying it after the other. */
-import { cellsOf, splitCells } from './cells.js';
-import { isNoNumber, readModuleName, withoutFields } from './heading.js';
-import { markOf } from './legend.js';
+import { readModuleName, withoutFields } from './heading.js';
 import { isUnread, stateOf, unreadIn } from './module-state.js';
 import { mayStateModule } from './quick-looks.js';
-import { statusOfPlural } from './section-words.js';
+import {
+  type ModuleState,
+  mostCells,
+  one,
+  type Reaches,
+  type Said,
+  saidAbove,
+  saidOf,
+  type Way,
+} from './state-ways.js';
+import { byCells, markedBy, marksInCells } from './states-in-cells.js';
+import { answered, aroundName, countedOf, sentenced, withinOf } from './states-in-sentences.js';
 import {
   denies,
-  isArticle,
-  isAsking,
-  isFiller,
   isModuleToken,
   isOnlyLabel,
   isSentence,
   isTitle,
-  isVerb,
-  isWithin,
   labelOf,
   reachOfList,
   type ReachWord,
   reachWordOf,
-  saysNo,
   saysNoLink,
-  saysYes,
-  statusWordOf,
 } from './vocabulary.js';
 
-export interface ModuleState {
-  /** The module's part of the line; null where the line speaks of the module above. */
-  readonly name: string | null;
-  readonly reach: ReachWord;
-}
-
-type Reaches = ReadonlyMap<string, ReachWord> | undefined;
-
-/** What a line says; null where it does not say it so. */
-type Said = readonly ModuleState[] | null;
-
-/** One way in which a line may say something of modules. */
-type Way = (line: string, legend: Reaches) => Said;
-
-/** What is said of a module by its name, where that can be one. */
-const saidOf = (name: string | undefined, reach: ReachWord | null): Said =>
-  name !== undefined && reach !== null && readModuleName(name) ? [{ name, reach }] : null;
-
-/** What is said of the module above. */
-const saidAbove = (reach: ReachWord | null): Said => (reach === null ? null : [{ name: null, reach }]);
+export { type ModuleState } from './state-ways.js';
 
 /** `Airbag (2 codes)`, the way in which most headings have it. */
 export const countedIn: Way = (line, legend) => {
@@ -68,16 +50,6 @@ const behindColon: Way = (line, legend) => {
   const quoted = /"([^"]{2,60})"\s{0,9}$/.exec(name)?.[1];
   // `List of faults: empty` is said of the module above.
   return saidOf(quoted, reach) ?? (isTitle(name) ? saidAbove(reach) : saidOf(name, reach));
-};
-
-/** `Were faults found? No` */
-const answered: Way = (line) => {
-  const [, asked, reply] =
-    /^\s{0,40}([^?]{5,50})\?\s{1,9}(\p{L}{1,5})(?:\s\(\d{1,3}\))?\.?\s{0,9}$/u.exec(line) ?? [];
-  if (asked === undefined || !(saysYes(reply!) || saysNo(reply!))) return null;
-  return asked.split(/\s+/).some((word) => labelOf(word)?.role === 'code')
-    ? saidAbove(saysNo(reply!) ? 'clean' : 'holdsCodes')
-    : null;
 };
 
 /** `ECU 77 "Tailgate" timeout` */
@@ -136,14 +108,6 @@ const noughtInBrackets: Way = (line) =>
     'clean',
   );
 
-/** `Connection Park aid failed` */
-const aroundName: Way = (line) => {
-  const [, begins, name, ends] =
-    /^\s{0,40}(\p{L}{4,16})\s(\p{L}.{1,40}?)\s(\p{L}{4,16})\.?$/u.exec(line) ?? [];
-  const reach = begins === undefined ? null : reachWordOf(`${begins} ${ends!}`);
-  return reach !== null && isUnread.has(reach) && reachWordOf(name!) === null ? saidOf(name, reach) : null;
-};
-
 /** `[INFO] no codes` */
 const behindTag: Way = (line, legend) => {
   const said = /^\s{0,40}\[\p{Lu}{2,6}\s?\]\s{1,9}(\p{L}.{2,60})$/u.exec(line)?.[1];
@@ -156,82 +120,6 @@ const beforeBracket: Way = (line) => {
   const reach = said === undefined ? null : reachWordOf(said);
   return reach === 'holdsCodes' || reach === 'read' ? null : saidOf(name, reach);
 };
-
-/** One that a function finds. */
-const one =
-  (find: (line: string, legend: Reaches) => ModuleState | null): Way =>
-  (line, legend) => {
-    const found = find(line, legend);
-    return found && [found];
-  };
-
-/** `Gauges   CUR: none   HIST: none` */
-function ofStatuses(cells: readonly string[]): Said {
-  const parts = cells.slice(1).map((cell) => /^(\p{L}[\p{L} ]{1,20}?)\s?[:=]\s?(\S.{0,30})$/u.exec(cell));
-  const clean = parts.every(
-    (part) =>
-      part &&
-      (statusWordOf(part[1]!) !== null || statusOfPlural(part[1]!.toLowerCase()) !== null) &&
-      (part[2] === '0' || stateOf(part[2]!) === 'clean'),
-  );
-  return parts.length > 0 && clean ? saidOf(cells[0], 'clean') : null;
-}
-
-/** `Airbag   no codes`, `Step 4   Read codes   0 codes`: one of the cells, or several of them, say it. */
-function behindCells(cells: readonly string[], legend: Reaches): Said {
-  for (let at = 1; at < Math.min(cells.length, mostCells); at++) {
-    if (at + 1 < cells.length && cells.slice(0, at + 1).every(isOfSteps)) continue;
-    const reach =
-      stateOf(cells.slice(at).join(' '), legend) ??
-      (/\p{L}/u.test(cells[at]!) || at === cells.length - 1 ? stateOf(cells[at]!, legend) : null);
-    if (reach === null) continue;
-    const name = cells.slice(0, at).join('  ');
-    // `BEFORE CLEAR   AFTER CLEAR` stands over columns.
-    if (isTitle(name) && isTitle(cells[at]!)) return [];
-    // `Step 4   Read codes   0 codes` is said of the module above.
-    if (at > 1 && cells.slice(0, at).every(isOfSteps)) return saidAbove(reach);
-    // `Hitch   n.v.   -`: whatever is said between, it does not count as read.
-    const between = /^[-–—]+$/.test(cells[at]!) && at > 1 && /^(?:\p{Ll}\.?\s?){1,4}$/u.test(cells[at - 1]!);
-    const unclear = between ? saidOf(cells[0], 'unclear') : null;
-    if (unclear) return unclear;
-    if (readModuleName(cells.slice(0, at).find((cell) => /\p{L}{2}/u.test(cell)) ?? ''))
-      return [{ name, reach }];
-  }
-  return null;
-}
-
-const byCells: Way = (line, legend) => {
-  const cells = splitCells(line);
-  // A line of so many cells is a row of figures.
-  if (cells.length > 2 * mostCells) return [];
-  // `TRAILER UNIT   part no. not read`: it is said of the number.
-  if (cells.length > 1 && isNoNumber(cells.at(-1)!)) return [];
-  const first = (): Said => {
-    const found = inFront(cells);
-    return found && [found];
-  };
-  return ofStatuses(cells) ?? inTurn(cells, legend) ?? first() ?? behindCells(cells, legend);
-};
-
-/** The number of a step, or what is done in it. */
-const isOfSteps = (cell: string): boolean =>
-  /^\p{L}{1,8}\.?\s?\d{1,3}[.:]?$/u.test(cell) ||
-  isTitle(cell) ||
-  (isAsking(cell.split(' ', 1)[0]!) && labelOf(cell.slice(cell.indexOf(' ') + 1))?.role === 'code');
-
-/** `Sunroof module. Did not answer.`: a name, and sentences that each say something of it. */
-function sentenced(line: string, legend: Reaches): Said {
-  if (line.length > 160 || !/\p{L}{2}\)?\.\s\p{Lu}/u.test(line)) return null;
-  const [name, ...said] = line
-    .trim()
-    .split(/\.\s+(?=\p{Lu})/u)
-    .map((part) => part.replace(/[.:]$/, ''));
-  const states = said.map((part) => stateOf(part, legend));
-  const begins = name!.split(' ', 1)[0]!;
-  if (states.length === 0 || states.includes(null) || isVerb(begins) || isFiller(begins)) return null;
-  if (!readModuleName(name!)) return null;
-  return [{ name: name!, reach: states.find((state) => state !== 'read') ?? 'read' }];
-}
 
 /** `Restraints: 2 codes, Body: no codes` */
 function namedInTurn(line: string, legend: Reaches): Said {
@@ -273,39 +161,6 @@ function shortInTurn(line: string, legend: Reaches): Said {
 /** Names in one line. */
 const mostNames = 24;
 
-/** `Restraints   2 codes   Body   no codes`: a name and its state, in turn. */
-function inTurn(cells: readonly string[], legend: Reaches): Said {
-  if (cells.length < 4 || cells.length > mostCells || cells.length % 2 !== 0) return null;
-  const found: ModuleState[] = [];
-  for (let at = 0; at < cells.length; at += 2) {
-    const reach = stateOf(cells[at + 1]!, legend);
-    if (reach === null || stateOf(cells[at]!, legend) !== null || !readModuleName(cells[at]!)) return null;
-    found.push({ name: cells[at]!, reach });
-  }
-  return found;
-}
-
-/** `(+) Restraints 2`: a mark of the legend, a name, and how many codes it holds. */
-function markedBy(line: string, legend: Reaches): ModuleState | null {
-  if (!legend || legend.size === 0) return null;
-  // `GREEN   Cluster`
-  const [worded, named, ...more] = splitCells(line);
-  const byWord = more.length === 0 && /^\p{L}{3,12}$/u.test(worded ?? '') ? legend.get(worded!) : undefined;
-  if (byWord !== undefined && named !== undefined && readModuleName(named))
-    return { name: named, reach: byWord };
-  const [, mark, name, count] =
-    /^\s{0,40}([^\s\p{L}\p{N}]{1,4}|[([][\p{L}\p{N}]{1,4}[)\]])\s{1,9}(\p{L}.{1,50}?)(?:\s{1,40}(\d{1,4}))?\s{0,9}$/u.exec(
-      line.replace(/^\s{0,40}(?:\[\s{1,3}\]|\(\s{1,3}\))/, (box) => markOf(box.trim())),
-    ) ?? [];
-  const reach =
-    mark === undefined ? undefined : (legend.get(mark) ?? legend.get(mark.replace(/^[[(]|[\])]$/g, '')));
-  if (!reach || !readModuleName(name!)) return null;
-  return {
-    name: name!,
-    reach: count === undefined || reach !== 'read' ? reach : Number(count) > 0 ? 'holdsCodes' : 'clean',
-  };
-}
-
 /** `Cluster ... 0`; what has two figures may be an address. */
 function dottedCount(line: string): ModuleState | null {
   const [, name, count] =
@@ -315,86 +170,12 @@ function dottedCount(line: string): ModuleState | null {
     : null;
 }
 
-/** Words in front of what is said that do not belong to it: `We could …`. */
-const mostBefore = 1;
-/** Words at the end of a sentence that complete what is said. */
-const mostEnding = 3;
-
-/**
- * `No codes in the cluster.`, `We could not establish communication with the left seat`, and with the name inside of what
- * is said: `Kommunikation mit Sitz links nicht möglich`.
- */
-function withinOf(line: string): ModuleState | null {
-  if (line.length > 120 || /[:=|;\t]|\S\s{2,}\S/.test(line.trim())) return null;
-  const words = line.trim().replace(/\.$/, '').split(/\s+/);
-  if (words.length < 3 || !words.every((word) => /^[\p{L}\d]/u.test(word))) return null;
-  for (let at = 1; at < words.length - 1; at++) {
-    if (words[at]!.length > 5 || !isFiller(words[at]!)) continue;
-    for (let from = 0; from <= mostBefore && from < at; from++) {
-      const said = words.slice(from, at).join(' ');
-      const name = nameBehind(words.slice(at + 1));
-      const reach = said.length > 2 && name !== null ? reachWordOf(said) : null;
-      if (reach !== null && reach !== 'holdsCodes' && reach !== 'read') return { name: name!, reach };
-      for (let ending = 1; ending <= mostEnding && at + 1 + ending < words.length; ending++) {
-        const inside = nameBehind(words.slice(at + 1, -ending));
-        const around = inside === null ? null : reachWordOf(`${said} ${words.slice(-ending).join(' ')}`);
-        if (around !== null && isUnread.has(around)) return { name: inside!, reach: around };
-      }
-    }
-  }
-  return null;
-}
-
-/** The name that words are, without an article. */
-function nameBehind(words: readonly string[]): string | null {
-  const own = (words.length > 1 && isArticle(words[0]!) ? words.slice(1) : words).join(' ');
-  return own.length < 50 && !isFiller(own) && !isOnlyLabel(own) && !isSentence(own) && readModuleName(own)
-    ? own
-    : null;
-}
-
 /** `17;Cluster;0;`, `CLUSTER   000` */
 function partedNought(line: string): ModuleState | null {
   const name = (/^\s{0,20}(?:(?:0x)?[\dA-F]{2};)?(\p{L}[^;|]{1,40});\s?0;?\s{0,9}$/u.exec(line) ??
     /^\s{0,20}(\p{L}[^;|:=]{1,40}?)\s{2,80}000\s{0,9}$/u.exec(line))?.[1];
   return name !== undefined && !isOnlyLabel(name) && readModuleName(name) ? { name, reach: 'clean' } : null;
 }
-
-/** `03 faults in Airbag` */
-function countedOf(line: string): ModuleState | null {
-  const parts = /^\W*(\d{1,4})\s+(\p{L}[\p{L}()]{2,20})\s+(\p{L}{1,6})\s+(\p{L}.{1,50})$/u.exec(line);
-  if (!parts || !isWithin(parts[3]!) || labelOf(parts[2]!)?.role !== 'code') return null;
-  if (!readModuleName(parts[4]!) || /\d/.test(parts[4]!)) return null;
-  return { name: parts[4]!, reach: Number(parts[1]) === 0 ? 'clean' : 'holdsCodes' };
-}
-
-/** `[OK]   Engine`, `✔ Engine`: what is said stands in front of the name. */
-function inFront(all: readonly string[]): ModuleState | null {
-  const cells = all.filter((cell) => !/^[-–—]+$/.test(cell));
-  const tick = cells.length === 1 ? /^[✓✔☑✅]\s*(\p{L}.{1,60})$/u.exec(cells[0]!)?.[1] : undefined;
-  if (tick !== undefined && readModuleName(tick)) return { name: tick, reach: 'read' };
-  // `[0] Cluster`: how many codes it holds, where others have more.
-  const nought = cells.length === 1 ? /^\[0\]\s(\p{L}.{1,60})$/u.exec(cells[0]!)?.[1] : undefined;
-  if (nought !== undefined && readModuleName(nought)) return { name: nought, reach: 'clean' };
-  // `no codes / Cluster`
-  const [, before, behind] = /^(.{2,40}?)\s[/–—-]\s(\p{L}.{1,50})$/u.exec(cells[0] ?? '') ?? [];
-  const over = cells.length === 1 && before !== undefined ? reachWordOf(before) : null;
-  if (over !== null && over !== 'holdsCodes' && over !== 'read' && reachWordOf(behind!) === null)
-    return readModuleName(behind!) ? { name: behind!, reach: over } : null;
-  const bracket = /^[[(]([^\])]{1,20})[\])](?:\s*(\p{L}.*))?$/u.exec(cells[0] ?? '');
-  const rest = bracket?.[2] === undefined ? cells.slice(1) : [bracket[2], ...cells.slice(1)];
-  // A figure behind the name counts what it holds.
-  const alone = rest.length === 1 || (rest.length === 2 && /^\(?\d{1,4}\)?$/.test(rest[1]!));
-  const [said, name] =
-    bracket && alone ? [bracket[1]!, rest[0]!] : cells.length === 2 ? [cells[0]!, cells[1]!] : ['', ''];
-  if (!/\p{L}/u.test(said) || reachWordOf(name) !== null) return null;
-  const reach = reachWordOf(said);
-  return reach !== null && (bracket || reach !== 'holdsCodes') && reach !== 'read' && readModuleName(name)
-    ? { name, reach }
-    : null;
-}
-
-const mostCells = 10;
 
 /** Two sentences are a letter: what it says is about something else. */
 const sentences = /\p{L}{2}[.!?]\s+(?:\p{Lu}|\d{1,3}\s\p{L})/u;
@@ -487,17 +268,6 @@ function reachOfLabelled(text: string): ReachWord | null {
   if (rest.length === 0) return null;
   return reachWordOf(rest.join(' ')) ?? reachWordOf(rest.map((word) => word.replace(/s$/, '')).join(' '));
 }
-
-/** `+ Engine   ! Restraints   x Seat left`: names in a row, each behind a mark of the legend. */
-const marksInCells: Way = (line, legend) => {
-  if (legend === undefined || legend.size === 0) return null;
-  const cells = cellsOf(line, null);
-  const said = cells.map(({ text }) => {
-    const [, mark, name] = /^(\S{1,3})\s(\p{L}.{1,50})$/u.exec(text) ?? [];
-    return saidOf(name, legend.get(mark ?? '') ?? null);
-  });
-  return cells.length > 1 && said.every((one) => one !== null) ? said.flat() : null;
-};
 
 /** `Modules without faults: Steering, Brakes`. */
 function listOf(line: string): Said {

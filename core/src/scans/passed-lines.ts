@@ -1,6 +1,6 @@
 /** Lines that nothing understood, and that may yet be the names of what stands below them. */
 import { readModuleName } from './heading.js';
-import type { Line } from './reading.js';
+import type { Line } from './line.js';
 import { isSentence, isTitle, labelOf } from './vocabulary.js';
 
 /** So many lines may stand between a name and what it is the name of. */

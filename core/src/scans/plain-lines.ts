@@ -88,17 +88,18 @@ export function addressesIn(lines: Lines): AddressBook | null {
     if (!line.includes('=')) continue;
     const names = new Map<string, string>();
     const parts = line.split(/[,;]\s{1,9}/);
+    let told = 0;
     for (const part of parts) {
       const [, address, other, name] = entry.exec(part) ?? [];
       if (address === undefined || !/\d/.test(address) || readModuleName(name!) === null) break;
+      told++;
       names.set(address.toUpperCase(), name!.trim());
       if (other !== undefined) names.set(other.toUpperCase(), name!.trim());
     }
     if (parts.length === 1 && names.size > 0) {
       for (const [address, name] of names) single.set(address, name);
       places.push(at);
-    } else if (names.size >= 2 && names.size === parts.length && isUsed(lines, names))
-      return { names, lines: [at] };
+    } else if (told >= 2 && told === parts.length && isUsed(lines, names)) return { names, lines: [at] };
   }
   return single.size >= 2 && isUsed(lines, single) ? { names: single, lines: places } : null;
 }

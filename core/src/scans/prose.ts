@@ -38,7 +38,7 @@ const isRunning = (line: string): boolean =>
   !/\S\s{2,}\S|[|\t=<>{}[\]]|:\s*$|^\s*\p{L}[^.,]{0,40}:\s/u.test(withoutTitle(line)) &&
   (line.match(/\p{L}{2,}/gu)?.length ?? 0) >= 3;
 
-/** `Summary of the technician: The restraint module …` without what it is. */
+/** `Summary of the technician: The restraint module …` without its title. */
 function withoutTitle(line: string): string {
   const title = /^\s?(\p{L}[^.,:]{2,40}):\s(?=\p{Lu}.{80})/u.exec(line);
   return title && isTitle(title[1]!) ? line.slice(title[0].length) : line;

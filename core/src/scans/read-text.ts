@@ -25,7 +25,8 @@ import { blank } from './plain.js';
 import { addressesIn, plainOrder } from './plain-lines.js';
 import { type LineMark, PatternBook, type ReportPatterns, patternsFor } from './patterns.js';
 import { proseOrder } from './prose.js';
-import { Line, Reading } from './reading.js';
+import { Line } from './line.js';
+import { Reading } from './reading.js';
 import { takeBelow, takeCodes, takeContinuation, takeOverCode, takeStatus } from './rules/codes.js';
 import { answerIn, isExchange } from './rules/exchange.js';
 import {
@@ -132,14 +133,10 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
     const own = asPrinted ? pieces : piecesOf(printed.at(at));
     for (const [n, piece] of pieces.entries()) {
       if (!saysSomething(piece)) {
-        const marked = legend.reaches.get(piece.trim());
-        if (marked !== undefined && reading.module !== null && reading.moduleAt === at - 1) {
-          reading.say(marked);
-          reading.mark(new Line(lines.numberOf(at), piece, at), 'detail');
-          continue;
+        if (reading.module !== null && reading.moduleAt === at - 1) {
+          const said = legend.reaches.get(piece.trim()) ?? (oneDash.test(piece) ? 'clean' : null);
+          if (said !== null) reading.say(said);
         }
-        if (oneDash.test(piece) && reading.module !== null && reading.moduleAt === at - 1)
-          reading.say('clean');
         if (piece.trim() !== '' && /[^\s>]/.test(piece)) continue;
         // What stood here was carried over to the line above.
         if (printed !== inColumns && saysSomething(inColumns.at(at))) {

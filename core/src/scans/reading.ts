@@ -2,6 +2,7 @@
 import { type CodeStatus, plainWord } from '../codes/index.js';
 import type { FoundCode } from './code-line.js';
 import type { HeadFields } from './header-field.js';
+import type { Line } from './line.js';
 import type { LineMark, PatternBook } from './patterns.js';
 import { shorterNames } from './names.js';
 import { PassedLines, mostBetween } from './passed-lines.js';
@@ -20,37 +21,6 @@ const mostModules = 500;
 const shownMismatches = 50;
 /** Names that a module may have at its address. */
 const mostNamesAt = 2;
-
-/**
- * One line of the report: its number from 1, its text as it is read, its place in the order of reading, and as it is
- * printed, with what stands around it.
- */
-export class Line {
-  private plain: string | null = null;
-
-  constructor(
-    readonly number: number,
-    readonly text: string,
-    readonly at: number = number,
-    readonly printed: string = text,
-  ) {}
-
-  get word(): string {
-    return (this.plain ??= plainWord(this.text));
-  }
-
-  get indent(): number {
-    const { text } = this;
-    let width = 0;
-    for (let at = 0; at < text.length; at++) {
-      const c = text.charCodeAt(at);
-      if (c === 9) width += 4;
-      else if (c === 32 || c === 0xa0) width++;
-      else return width;
-    }
-    return -1;
-  }
-}
 
 /** The codes of the last code line, while lines below it may still belong to it. */
 export interface OpenCodes {

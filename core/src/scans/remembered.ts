@@ -24,8 +24,5 @@ const figures = /[2-9]/g;
 /** The same for what is asked of words: of a figure no more counts than that it is one, and whether it is nought. */
 export function rememberedWords<T>(read: (text: string) => T): (text: string) => T {
   const asked = remembered(read);
-  return (text) => {
-    if (text.length > longestKept) return read(text);
-    return asked(figure.test(text) ? text.replace(figures, '1') : text);
-  };
+  return (text) => asked(text.length <= longestKept && figure.test(text) ? text.replace(figures, '1') : text);
 }

@@ -8,7 +8,8 @@ import { anyCode } from './first-lines.js';
 import { type Heading, readModuleName } from './heading.js';
 import type { Legend } from './legend.js';
 import { stateOf, stateOfResult } from './module-state.js';
-import type { Line, Reading } from './reading.js';
+import type { Line } from './line.js';
+import type { Reading } from './reading.js';
 import { pairsOf } from './pairs.js';
 import { isPageMark, noteField } from './header-field.js';
 import {

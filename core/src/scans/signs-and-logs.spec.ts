@@ -23,6 +23,13 @@ describe('what is said of a module', () => {
         .toEqual([{ name, reach: 'silent' }]);
   });
 
+  it('is no more than a condition where a sentence only asks for it', () => {
+    for (const line of ['If no answer from the seat module', 'Perhaps no codes in the cluster'])
+      expect(moduleStates(line).filter(({ reach }) => reach !== 'holdsCodes'))
+        .withContext(line)
+        .toEqual([]);
+  });
+
   it('may be a mark of the legend in front of each name of a row', () => {
     const text = [
       'MODULES        + ok   ! codes   x no link',
@@ -81,7 +88,8 @@ describe('a log of what was done', () => {
       '7A2/7AA = Restraints',
       '7A0/7A8 = Cluster',
     ].join('\n');
-    expect(codes(text)).toEqual(['Restraints B0014-13 active']);
+    for (const one of [text, text.replace('Restraints\n', 'Restraints, ')])
+      expect(codes(one)).withContext(one).toEqual(['Restraints B0014-13 active']);
     expect(reaches(text)).toEqual({ Restraints: 'answered', Cluster: 'answered' });
   });
 });
@@ -97,9 +105,10 @@ describe('names and codes', () => {
     expect(readModuleName('rest is')).toBeNull();
   });
 
-  it('leave out what was cleared', () => {
+  it('leave out what was cleared, and show its line', () => {
     const text = 'Restraints\n   cleared: B0511-13, B0514-1A\n   returned: B0511-13 (active)';
     expect(codes(text)).toEqual(['Restraints B0511-13 active']);
+    expect(readReport(text).notRead!.map(({ line }) => line)).toEqual([2]);
   });
 
   it('take a status from two cells', () => {
@@ -118,5 +127,9 @@ describe('names and codes', () => {
     const text =
       'Failure type codes below are decimal.\n\nRestraints\n  B0531  19   active\n  B0534  26   stored';
     expect(codes(text)).toEqual(['Restraints B0531-13 active', 'Restraints B0534-1A stored']);
+    expect(codes(text.replace('are decimal', 'are not decimal'))).toEqual([
+      'Restraints B0531-19 active',
+      'Restraints B0534-26 stored',
+    ]);
   });
 });

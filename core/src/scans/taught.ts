@@ -3,7 +3,8 @@ import { readCode } from '../codes/index.js';
 import { textAround } from './code-line.js';
 import { readHeading } from './heading.js';
 import type { LineMark } from './patterns.js';
-import type { Line, Reading } from './reading.js';
+import type { Line } from './line.js';
+import type { Reading } from './reading.js';
 
 /** True where the line was settled by a mark or a pattern. */
 export function takeTaught(reading: Reading, line: Line, mark: LineMark | undefined): boolean {

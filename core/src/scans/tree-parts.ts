@@ -4,7 +4,7 @@ import { readCodeLine } from './code-line.js';
 import { longestName, readModuleName } from './heading.js';
 import { stateOf } from './module-state.js';
 import { moduleStates } from './module-states.js';
-import { Line } from './reading.js';
+import { Line } from './line.js';
 import { type Branch, type Field } from './branch.js';
 import { isNameKey, labelOf, reachWordOf, type Role, statusWordOf, tokensOf } from './vocabulary.js';
 

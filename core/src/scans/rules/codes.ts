@@ -4,7 +4,8 @@ import { cellsOf, separatorOf, splitCells } from '../cells.js';
 import { type FoundCode, readCodeLine } from '../code-line.js';
 import { type StatusReading, readStatusCell, statusInside } from '../status-cell.js';
 import { readModuleName } from '../heading.js';
-import { type Line, type Reading, bitsOf } from '../reading.js';
+import { type Line } from '../line.js';
+import { type Reading, bitsOf } from '../reading.js';
 import type { ReadBy } from '../schema.js';
 import { isSentence, isWithin, labelOf, reachWordOf, saysCleared, statusWordOf } from '../vocabulary.js';
 import { pairsOf } from '../pairs.js';
@@ -20,13 +21,13 @@ export function give(code: Reading['codes'][number], read: StatusReading): void 
 
 export function takeCodes(reading: Reading, line: Line, page: Page, coded: boolean): boolean {
   if (!coded && !pairSign.test(line.text)) return false;
-  // `cleared: B1318, B1402`: in memory no more.
-  const label = leadsWithCode(line.text)
-    ? undefined
-    : /^\W{0,20}(\p{L}[\p{L} ]{3,30}?)\s?[:=]\s/u.exec(line.text)?.[1];
-  if (label !== undefined && saysCleared(label)) {
-    reading.open = null;
-    reading.mark(line, 'header');
+  // A label has no figure in front of it.
+  const ahead = leadsWithCode(line.text)
+    ? null
+    : /^\W*(?:([^:=\d]{2,24})[:=]|(\p{L}[^:=\d\s]{1,20})\s{2})/u.exec(line.text);
+  // `cleared: B1318, B1402`: no longer in memory, and nothing that would be read of them.
+  if (ahead?.[1] !== undefined && saysCleared(ahead[1])) {
+    reading.skip(line);
     return true;
   }
   const found = readCodeLine(widened(line.text, page.starts), page.legend);
@@ -50,10 +51,6 @@ export function takeCodes(reading: Reading, line: Line, page: Page, coded: boole
     codes = [{ ...codes[0]!, text: found.before }];
   const spoken = found.before === null || inside ? null : readModuleName(found.before);
   const heading = spoken && isSentence(spoken.name) ? null : spoken;
-  // A label has no figure in front of it.
-  const ahead = leadsWithCode(line.text)
-    ? null
-    : /^\W*(?:([^:=\d]{2,24})[:=]|(\p{L}[^:=\d\s]{1,20})\s{2})/u.exec(line.text);
   const below =
     heading === null && !reading.modulesFirst && (namedBelow(line, page) || namedNext(line, page));
   const record =

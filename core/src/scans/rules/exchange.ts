@@ -1,7 +1,8 @@
 /** A log of what was asked of modules and what they answered: `REQ door_fl ReadDTC`, `RSP door_fl DTC=B1318`. */
 import { readModuleName } from '../heading.js';
 import type { Lines } from '../lines.js';
-import { Line, type Reading } from '../reading.js';
+import { Line } from '../line.js';
+import { type Reading } from '../reading.js';
 import { reachWordOf } from '../vocabulary.js';
 
 const asking: ReadonlySet<string> = new Set(['req', 'request', 'tx', 'send', 'sent', 'ask', 'query']);

@@ -3,7 +3,8 @@ import { readCodeBytes } from '../../codes/index.js';
 import { type FoundCode } from '../code-line.js';
 import { type AddressBook } from '../plain-lines.js';
 import { type ReadingOrder } from '../page-columns.js';
-import { type Line, type Reading } from '../reading.js';
+import { type Line } from '../line.js';
+import { type Reading } from '../reading.js';
 import { ofByte } from '../status-cell.js';
 
 const answer =

@@ -2,7 +2,8 @@
 import { bareFields, countOf, noteField, readValue, readerIn } from '../header-field.js';
 import { type Lines } from '../lines.js';
 import { pairsOf } from '../pairs.js';
-import { type Line, type Reading } from '../reading.js';
+import { type Line } from '../line.js';
+import { type Reading } from '../reading.js';
 import {
   isPartsList,
   isTitle,

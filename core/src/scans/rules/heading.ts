@@ -10,7 +10,8 @@ import { segmentsOf } from '../markup.js';
 import { stateOf, unreadIn } from '../module-state.js';
 import { type ReadingOrder } from '../page-columns.js';
 import { pairsOf } from '../pairs.js';
-import { type Line, type Reading } from '../reading.js';
+import { type Line } from '../line.js';
+import { type Reading } from '../reading.js';
 import {
   isOnlyLabel,
   isSentence,

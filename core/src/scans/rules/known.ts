@@ -1,7 +1,8 @@
 /** Modules that were named before and are named again over their codes. */
 import { splitCells } from '../cells.js';
 import { readModuleName } from '../heading.js';
-import { type Line, type Reading } from '../reading.js';
+import { type Line } from '../line.js';
+import { type Reading } from '../reading.js';
 import { isAll, isAsking, isTitle, labelOf } from '../vocabulary.js';
 
 /** A module that was named before and is named again over its codes: `Airbag - fault list`, `dtc 15`. */

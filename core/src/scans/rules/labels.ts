@@ -10,7 +10,8 @@ import { stateOf, stateOfResult, unreadIn } from '../module-state.js';
 import { moduleStates } from '../module-states.js';
 import type { Legend } from '../legend.js';
 import { opensCodes, type Pair, pairsOf } from '../pairs.js';
-import { type Line, type Reading } from '../reading.js';
+import { type Line } from '../line.js';
+import { type Reading } from '../reading.js';
 import {
   isNameKey,
   isOnlyLabel,

@@ -4,7 +4,8 @@ import { saidOfName } from '../habits.js';
 import { type Heading, readHeading, readModuleName } from '../heading.js';
 import { stateOf, unreadIn } from '../module-state.js';
 import { countedIn, type ModuleState, moduleStates } from '../module-states.js';
-import { type Line, type Reading } from '../reading.js';
+import { type Line } from '../line.js';
+import { type Reading } from '../reading.js';
 import {
   isModuleToken,
   isOthers,

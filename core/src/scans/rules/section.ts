@@ -1,7 +1,8 @@
 /** Headings that give a status to the codes below them. */
 import { readModuleName } from '../heading.js';
 import { stateOf } from '../module-state.js';
-import { type Line, type Reading } from '../reading.js';
+import { type Line } from '../line.js';
+import { type Reading } from '../reading.js';
 import type { ScanCode } from '../schema.js';
 import { sectionStatus, statusOfPlural } from '../section-words.js';
 import { isVerb, isWithin, labelOf, statusWordOf, tokensOf } from '../vocabulary.js';

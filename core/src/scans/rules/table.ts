@@ -5,7 +5,8 @@ import { type TextColumns, cellsUnder, headerOf, marksIn, placeOf } from '../col
 import { readModuleName } from '../heading.js';
 import { pairsOf } from '../pairs.js';
 import { labelOf, reachWordOf } from '../vocabulary.js';
-import { type Line, type Reading } from '../reading.js';
+import { type Line } from '../line.js';
+import { type Reading } from '../reading.js';
 import { byMarks, takeCodesByStatus, takeRow } from '../row.js';
 import { codeToken, type Page } from './page.js';
 

@@ -1,7 +1,8 @@
 /** Rows of a table whose columns are modules. */
 import { readCodeLine } from '../code-line.js';
 import { stateOf, stateOfResult } from '../module-state.js';
-import { type Line, type Reading } from '../reading.js';
+import { type Line } from '../line.js';
+import { type Reading } from '../reading.js';
 import { rowOf, statusOfRow } from '../turned-table.js';
 import { labelOf, type ReachWord, reachWordOf } from '../vocabulary.js';
 import { type Page } from './page.js';

@@ -2,7 +2,8 @@
 import { readCodeLine } from '../code-line.js';
 import { readModuleName } from '../heading.js';
 import type { Lines } from '../lines.js';
-import { type Line, type Reading } from '../reading.js';
+import { type Line } from '../line.js';
+import { type Reading } from '../reading.js';
 import { labelOf } from '../vocabulary.js';
 
 const searched = 600;

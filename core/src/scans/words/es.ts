@@ -4,9 +4,9 @@ export const spanish: LanguageWords = {
   name: 'Spanish',
   status: {
     active:
-      'sigue presente|persistente|ahora|estática|estático|actuales|vigente|vigentes|activo|activa|presente|actual|fallido|vigente|actualmente presente|presente ahora|activo ahora|actualmente activo|en curso|existente|act|pres',
+      'sigue presente|persistente|ahora|estática|estático|actuales|vigente|vigentes|activo|activa|presente|actual|fallido|actualmente presente|presente ahora|activo ahora|actualmente activo|en curso|existente|act|pres',
     stored:
-      'desaparecida|desaparecido|pasiva|pasivo|inactiva|inactivo|ausente|ausente|memorizado|memorizada|confirmado|confirmada|almacenado|almacenada|guardado|guardada|registrado|inactivo|inactiva|pasivo|en memoria|no presente|no activo|no activa|registrada|grabado|grabada|en memoria solamente|no actual|ausente|mem|conf|alm',
+      'desaparecida|desaparecido|pasiva|pasivo|inactiva|inactivo|ausente|memorizado|memorizada|confirmado|confirmada|almacenado|almacenada|guardado|guardada|registrado|en memoria|no presente|no activo|no activa|registrada|grabado|grabada|en memoria solamente|no actual|mem|conf|alm',
     comesAndGoes:
       'temporal|a veces|de forma intermitente|esporádicamente|intermitentemente|va y viene|aparece y desaparece|intermitente|esporádico|esporádica|ocasional|int|espor',
     pending: 'pendiente|provisional|no confirmado|en espera|sin confirmar|pen|pend',
@@ -19,9 +19,9 @@ export const spanish: LanguageWords = {
     clean:
       'ninguna falla|sin fallas|ningún evento|sin eventos|sin entradas|sin dtc|ningún dtc|sin averías|ninguna avería|sin códigos|ningún código|sin fallos|ningún fallo|sin errores|ningún error|sin avería|ninguna|ninguno|sin defectos|0 averías|no hay averías|no hay fallos|no hay códigos|memoria vacía|vacía|vacío|sin novedad|nada|sin incidencias|sin fallos memorizados|sin averías memorizadas|sin códigos de avería|ningún código de avería|todo correcto|libre de averías|sin registros|no tiene averías|sin anomalías|cero averías|sin problemas|correcto sin averías',
     silent:
-      'comunicación fallida|conexión fallida|no se pudo establecer comunicación|no se pudo comunicar|imposible comunicar|sin enlace|no encontrado|no encontrada|no comunicó|sin resp|no alcanzada|no alcanzado|no alcanzadas|no conectado|no conectada|que no responden|sin respuesta|no responde|sin comunicación|no contesta|no ha respondido|no respondió|ninguna respuesta|no comunica|fallo de comunicación|error de comunicación|muda|mudo|sin contacto|sin conexión|no se puede comunicar|imposible comunicar|comunicación fallida|sin diálogo|fuera de línea|no accesible|inaccesible|sin señal|comunicación imposible|no hubo respuesta|no hay respuesta|no hay comunicación|no localizada|comunicación perdida|silenciosa',
+      'comunicación fallida|conexión fallida|no se pudo establecer comunicación|no se pudo comunicar|imposible comunicar|sin enlace|no encontrado|no encontrada|no comunicó|sin resp|no alcanzada|no alcanzado|no alcanzadas|no conectado|no conectada|que no responden|sin respuesta|no responde|sin comunicación|no contesta|no ha respondido|no respondió|ninguna respuesta|no comunica|fallo de comunicación|error de comunicación|muda|mudo|sin contacto|sin conexión|no se puede comunicar|sin diálogo|fuera de línea|no accesible|inaccesible|sin señal|comunicación imposible|no hubo respuesta|no hay respuesta|no hay comunicación|no localizada|comunicación perdida|silenciosa',
     notFitted:
-      'no montadas|no montados|no instalados|no montados|no equipados|no disponible en este vehículo|no disponible en el vehículo|no disponible en el vehículo|no existe en el vehículo|no montado|no montada|no instalado|no instalada|no equipado|no equipada|unidad no montada|no presente|ausente|no existe en el vehículo|no incluido|no equipa|no configurado|no configurada|no existe|inexistente|unidad no instalada|no presente en el vehículo|no lleva|sin este equipo|opción no montada',
+      'no montadas|no montados|no instalados|no equipados|no disponible en este vehículo|no disponible en el vehículo|no existe en el vehículo|no montado|no montada|no instalado|no instalada|no equipado|no equipada|unidad no montada|no presente|ausente|no incluido|no equipa|no configurado|no configurada|no existe|inexistente|unidad no instalada|no presente en el vehículo|no lleva|sin este equipo|opción no montada',
     unsupported:
       'no soportado|no soportada|no compatible|no admitido|no admitida|no disponible|no soporta|servicio no soportado|no compatible con este equipo|fuera del alcance del equipo|no legible con este equipo|protocolo no soportado|no cubierta',
     timedOut:
@@ -40,7 +40,7 @@ export const spanish: LanguageWords = {
       'unidad de mando|módulo de control|nombre del módulo|nombre de la unidad|unidad|unidades|unidad de control|unidades de control|módulo|módulos|centralita|centralitas|sistema|sistemas|calculador|origen',
     address: 'dirección|dir',
     code: 'evento|eventos|falla|fallas|código|códigos|avería|averías|código de avería|códigos de avería|fallo|fallos|código de fallo|error|errores|código de error|dtc|cod',
-    type: 'subtipo|subcódigo|subcode|sub tipo|tipo|subtipo|tipo de fallo|tipo de avería|síntoma|clase',
+    type: 'subtipo|subcódigo|subcode|sub tipo|tipo|tipo de fallo|tipo de avería|síntoma|clase',
     status: 'estado actual|est|presencia|estado|situación',
     byte: 'byte|bytes',
     count: 'contador|veces|frecuencia|número de|cantidad|nº de|ocurrencias|apariciones',
@@ -49,7 +49,7 @@ export const spanish: LanguageWords = {
     link: 'contacto|enlace|comunicación|respuesta|conexión|responde',
     total: 'total|suma|en total',
     ident:
-      'esquema eléctrico|esquema|boletín|foto|tornillo|grapa|usuario|presupuesto|pedido|por pedir|identificación|referencia|número de pieza|n de pieza|pieza|artículo|número de serie|n de serie|serie|hardware|conector|enchufe|pintura|código de pintura|color|pedido|orden|calibración|teléfono|tel|matrícula|llave|factura|ref|plaza|código de radio|orden de trabajo|presupuesto|lote|par de apriete|etiqueta|extensión',
+      'esquema eléctrico|esquema|boletín|foto|tornillo|grapa|usuario|presupuesto|pedido|por pedir|identificación|referencia|número de pieza|n de pieza|pieza|artículo|número de serie|n de serie|serie|hardware|conector|enchufe|pintura|código de pintura|color|orden|calibración|teléfono|tel|matrícula|llave|factura|ref|plaza|código de radio|orden de trabajo|lote|par de apriete|etiqueta|extensión',
     environment:
       'condiciones ambientales|datos congelados|condiciones|cuadro congelado|entorno|valores medidos|marca de tiempo|condiciones de aparición',
     reader: 'lector|equipo|aparato|herramienta|leído con',
@@ -62,7 +62,7 @@ export const spanish: LanguageWords = {
       'vehículo|cliente|técnico|taller|modelo|marca|encendido|página|datos|año|velocidad|temperatura|régimen',
   },
   title:
-    'registro|prioridad|sección|capítulo|impresión|tabla|antes de borrar|después de borrar|antes del borrado|después del borrado|antes de la reparación|después de la reparación|paso|ficha|mapa|resultados|autodiagnóstico|lista|escaneo|lectura|resumen|listado|informe|resumen|diagnosis|diagnóstico|impreso|leyenda|informe de diagnosis|lectura completa|fin del informe|informe de averías|lectura|lecturas|listado|lista de averías|extracto|memorias de avería|diagnosis completa|test rápido|detalle',
+    'registro|prioridad|sección|capítulo|impresión|tabla|antes de borrar|después de borrar|antes del borrado|después del borrado|antes de la reparación|después de la reparación|paso|ficha|mapa|resultados|autodiagnóstico|lista|escaneo|lectura|resumen|listado|informe|diagnosis|diagnóstico|impreso|leyenda|informe de diagnosis|lectura completa|fin del informe|informe de averías|lecturas|lista de averías|extracto|memorias de avería|diagnosis completa|test rápido|detalle',
   sign: 'alta|media|baja|crítica|grave|leve|gravedad|fin|página|total|memoria|detalles|lectura|memorias',
   now: 'ahora|actualmente|en este momento|actual',
   earlier: 'anteriormente|previamente|antes',
@@ -81,7 +81,7 @@ export const spanish: LanguageWords = {
   within: 'en',
   noLink: 'ningún|sin|no establecida|imposible|ninguna|ninguno|fallida|nula',
   modules: 'módulos|unidades|centralitas|sistemas',
-  others: 'resto|el resto|si no|otros|los demás|resto',
+  others: 'resto|el resto|si no|otros|los demás',
   modulesToo: 'teléfono|batería|encendido|llave',
   asking: 'leer|consultar|abrir|inicio|selección|lectura|apertura|conexión|prueba',
   cleared: 'borrados|borradas|borrado|averías borradas',

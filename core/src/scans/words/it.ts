@@ -6,7 +6,7 @@ export const italian: LanguageWords = {
     active:
       'tuttora presente|persistente|adesso|ora|statico|attuali|attivi|presenti|attivo|attiva|presente|attuale|in corso|attualmente presente|presente ora|attualmente attivo|attivo ora|in atto|att|pres',
     stored:
-      'scomparso|scomparsa|passivo|passiva|inattivo|inattiva|assente|assente|memorizzato|memorizzata|confermato|confermata|registrato|registrata|salvato|inattivo|passivo|in memoria|assente|archiviato|non presente|non attivo|non attiva|non attuale|passiva|inattiva|mem|conf',
+      'scomparso|scomparsa|passivo|passiva|inattivo|inattiva|assente|memorizzato|memorizzata|confermato|confermata|registrato|registrata|salvato|in memoria|archiviato|non presente|non attivo|non attiva|non attuale|mem|conf',
     comesAndGoes:
       'temporaneo|temporanea|saltuariamente|sporadicamente|a volte|a intermittenza|va e viene|a tratti|sporadico|sporadica|intermittente|saltuario|occasionale|int|spor',
     pending: 'da confermare|in attesa|pendente|provvisorio|non confermato|in sospeso|pend',
@@ -18,7 +18,7 @@ export const italian: LanguageWords = {
     clean:
       'tutto ok|tutto bene|a posto|non ha guasti|non ha errori|non ha codici|nessun evento|nessun dtc|senza dtc|nessun guasto|nessun errore|senza guasti|nessun codice|senza errori|senza codici|nessuno|nessun difetto|nessuna anomalia|non ci sono guasti|0 guasti|senza difetti|memoria vuota|vuota|vuoto|niente|nulla|nessun guasto memorizzato|nessun guasto presente|nessun errore memorizzato|tutto regolare|regolare|senza anomalie|esente da guasti|zero guasti|nessun codice guasto|memoria guasti vuota|nulla da segnalare|nessuna segnalazione',
     silent:
-      'comunicazione non riuscita|collegamento non riuscito|connessione non riuscita|connessione fallita|comunicazione fallita|impossibile comunicare|no risp|non risp|irraggiungibile|non trovato|non trovata|nessuna risp|non raggiunte|non raggiunta|non raggiunto|non collegato|non collegata|non connesso|che non rispondono|nessuna risposta|non risponde|nessuna comunicazione|non ha risposto|senza risposta|muta|muto|mute|errore di comunicazione|non comunica|comunicazione assente|non raggiungibile|nessun contatto|assenza di comunicazione|comunicazione fallita|comunicazione impossibile|non in linea|fuori linea|nessun dialogo|nessun segnale|comunicazione persa|impossibile comunicare|mancata risposta|non si riesce a comunicare|silenziosa|senza comunicazione',
+      'comunicazione non riuscita|collegamento non riuscito|connessione non riuscita|connessione fallita|comunicazione fallita|impossibile comunicare|no risp|non risp|irraggiungibile|non trovato|non trovata|nessuna risp|non raggiunte|non raggiunta|non raggiunto|non collegato|non collegata|non connesso|che non rispondono|nessuna risposta|non risponde|nessuna comunicazione|non ha risposto|senza risposta|muta|muto|mute|errore di comunicazione|non comunica|comunicazione assente|non raggiungibile|nessun contatto|assenza di comunicazione|comunicazione impossibile|non in linea|fuori linea|nessun dialogo|nessun segnale|comunicazione persa|mancata risposta|non si riesce a comunicare|silenziosa|senza comunicazione',
     notFitted:
       'non installati|non montati|non presenti|non disponibile su questo veicolo|non disponibile su questa vettura|non montato|non montata|non installato|non installata|non presente sul veicolo|non presente|assente|non equipaggiato|non previsto|non è montata|non è montato|non è presente|non configurata|non configurato|inesistente|non esiste|non in dotazione|non equipaggiata|opzione non montata',
     unsupported:
@@ -39,7 +39,7 @@ export const italian: LanguageWords = {
       'unità di controllo|modulo di controllo|nome modulo|nome centralina|nome del modulo|centralina|centraline|modulo|moduli|unità|sistema|sistemi|impianto|origine',
     address: 'indirizzo|ind',
     code: 'evento|eventi|codice|codici|guasto|guasti|codice guasto|codici guasto|errore|errori|codice errore|difetto|dtc|cod',
-    type: 'sottotipo|sottocodice|subcode|sub codice|tipo|sottotipo|sintomo|tipo di guasto|tipo guasto',
+    type: 'sottotipo|sottocodice|subcode|sub codice|tipo|sintomo|tipo di guasto|tipo guasto',
     status: 'stato attuale|st|presenza|stato|condizione|situazione',
     byte: 'byte|bytes',
     count: 'contatore|frequenza|numero|volte|numero di|occorrenze|conteggio',
@@ -48,7 +48,7 @@ export const italian: LanguageWords = {
     link: 'contatto|connessione|comunicazione|risposta|collegamento|risponde',
     total: 'totale|somma|in totale',
     ident:
-      'schema elettrico|schema|bollettino|foto|vite|clip|utente|preventivo|ordinato|da ordinare|numero di parte|numero di serie|numero di ricambio|numero parte|numero pezzo|matricola|numero hardware|numero software|identificazione|codice ricambio|ricambio|numero parte|numero ricambio|articolo|matricola|numero di serie|serie|hardware|connettore|spina|vernice|codice vernice|colore|ordine|taratura|tar|calibrazione|telefono|tel|targa|chiave|fattura|rif|riferimento|posto|codice radio|ordine di lavoro|preventivo|lotto|coppia|etichetta|interno',
+      'schema elettrico|schema|bollettino|foto|vite|clip|utente|preventivo|ordinato|da ordinare|numero di parte|numero di serie|numero di ricambio|numero parte|numero pezzo|matricola|numero hardware|numero software|identificazione|codice ricambio|ricambio|numero ricambio|articolo|serie|hardware|connettore|spina|vernice|codice vernice|colore|ordine|taratura|tar|calibrazione|telefono|tel|targa|chiave|fattura|rif|riferimento|posto|codice radio|ordine di lavoro|lotto|coppia|etichetta|interno',
     environment:
       'condizioni ambientali|dati congelati|condizioni|fermo immagine|ambiente|valori misurati|marca temporale|parametri ambientali',
     reader: 'strumento|lettore|apparecchio|dispositivo|tester|letto con',
@@ -61,7 +61,7 @@ export const italian: LanguageWords = {
       'veicolo|vettura|cliente|tecnico|officina|modello|marca|accensione|pagina|dati|anno|velocità|temperatura|giri',
   },
   title:
-    'priorità|sezione|capitolo|stampa|tabella|prima della cancellazione|dopo la cancellazione|prima della riparazione|dopo la riparazione|passo|scheda|risultati|scansione|lettura|riepilogo|elenco|lista|rapporto|riepilogo|diagnosi|stampato|legenda|relazione|rapporto di diagnosi|lettura completa|fine della relazione|prova breve|lettura|letture|elenco guasti|estratto|memorie guasti|diagnosi completa|test rapido|referto',
+    'priorità|sezione|capitolo|stampa|tabella|prima della cancellazione|dopo la cancellazione|prima della riparazione|dopo la riparazione|passo|scheda|risultati|scansione|lettura|riepilogo|elenco|lista|rapporto|diagnosi|stampato|legenda|relazione|rapporto di diagnosi|lettura completa|fine della relazione|prova breve|letture|elenco guasti|estratto|memorie guasti|diagnosi completa|test rapido|referto',
   sign: 'alta|media|bassa|critica|grave|lieve|gravità|fine|pagina|totale|memoria|dettagli|appello|lettura|memorie',
   now: 'ora|adesso|attualmente|al momento|attuale',
   earlier: 'precedentemente|in precedenza|prima',
@@ -80,7 +80,7 @@ export const italian: LanguageWords = {
   within: 'in|nel|nella',
   noLink: 'nessun|non stabilita|non effettuata|impossibile|nessuna|nessuno|assente|fallita|mancante',
   modules: 'moduli|centraline|sistemi',
-  others: 'resto|il resto|altrimenti|altri|gli altri|resto',
+  others: 'resto|il resto|altrimenti|altri|gli altri',
   modulesToo: 'telefono|batteria|accensione|chiave',
   asking: 'leggi|leggere|interroga|apri|inizio|selezione|lettura|apertura|connessione|prova',
   cleared: 'cancellati|cancellato|cancellate|errori cancellati',

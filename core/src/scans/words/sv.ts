@@ -8,15 +8,15 @@ export const swedish: LanguageWords = {
     comesAndGoes:
       'tillfälligt|tillfälliga|ibland|tidvis|sporadiskt|kommer och går|sporadisk|intermittent|tillfällig|periodisk',
     pending: 'väntande|preliminär|obekräftad',
-    history: 'tidigare|historisk|historik|tidigare|gammal',
+    history: 'tidigare|historisk|historik|gammal',
     permanent: 'permanent|bestående',
   },
   reach: {
     read: 'hittad|hittade|positiv|ansluten|läst|avläst|svarar|ja|kommunikation ok',
     clean:
-      'ingen|inga|inget|utan anmärkning|inga anmärkningar|u a|inga dtc|inga felkoder|inga fel|inget fel|inga felkoder lagrade|inga fel lagrade|inga sparade fel|inga koder|felfri|utan fel|inga|minnet tomt|tomt|felminne tomt|inga lagrade fel',
+      'ingen|inga|inget|utan anmärkning|inga anmärkningar|u a|inga dtc|inga felkoder|inga fel|inget fel|inga felkoder lagrade|inga fel lagrade|inga sparade fel|inga koder|felfri|utan fel|minnet tomt|tomt|felminne tomt|inga lagrade fel',
     silent:
-      'utan svar|onåbar|går ej att nå|går inte att nå|hittades inte|utan svar|utan kommunikation|ej ansluten|inte ansluten|svarar ej|svarar inte|inget svar|ingen kommunikation|ingen kontakt|svarade inte|ej svar|tyst|kommunikationsfel',
+      'utan svar|onåbar|går ej att nå|går inte att nå|hittades inte|utan kommunikation|ej ansluten|inte ansluten|svarar ej|svarar inte|inget svar|ingen kommunikation|ingen kontakt|svarade inte|ej svar|tyst|kommunikationsfel',
     notFitted:
       'ej monterade|ej tillgänglig i detta fordon|finns ej|finns inte|ej monterad|inte monterad|saknas|finns inte i fordonet|ej installerad|ej utrustad',
     unsupported: 'stöds inte|ej stödd|stöds ej|inte tillgänglig',
@@ -31,7 +31,7 @@ export const swedish: LanguageWords = {
     module: 'styrdon|styrmodul|modulnamn|styrenhet|styrenheter|modul|moduler|system|enhet',
     address: 'adress|adr',
     code: 'kod|koder|felkod|felkoder|fel',
-    type: 'undertyp|subkod|typ|feltyp|undertyp|symptom',
+    type: 'undertyp|subkod|typ|feltyp|symptom',
     status: 'status|tillstånd',
     byte: 'statusbyte|byte',
     count: 'antal|räknare|gånger|frekvens',
@@ -52,7 +52,7 @@ export const swedish: LanguageWords = {
       'fordon|bil|kund|tekniker|verkstad|modell|märke|tändning|sida|data|årsmodell|hastighet|temperatur|varvtal',
   },
   title:
-    'prioritet|avsnitt|kapitel|sammanställning|systemtest|systemavläsning|utskrift|felkodsutskrift|fellista|felkodslista|felrapport|tabell|steg|lista|avläsning|översikt|rapport|felkodsrapport|sammanfattning|diagnos|avläsning|slut på rapporten',
+    'prioritet|avsnitt|kapitel|sammanställning|systemtest|systemavläsning|utskrift|felkodsutskrift|fellista|felkodslista|felrapport|tabell|steg|lista|avläsning|översikt|rapport|felkodsrapport|sammanfattning|diagnos|slut på rapporten',
   sign: 'hög|medel|låg|kritisk|slut|sida|totalt|minne|detaljer',
   now: 'nu|närvarande|för närvarande|just nu',
   earlier: 'tidigare',
@@ -82,5 +82,5 @@ export const swedish: LanguageWords = {
   figures: 'en|ett|två|tre|fyra|fem|sex|sju|åtta|nio|tio',
   verbs: 'visar|finns|är|var|säger|har',
   filler:
-    'övriga|andra|uppträder|närvarande|för|den|det|en|ett|av|från|i|på|med|och|är|var|har|styrenhet|styrenheten|modul|fordon|fordonet|läsare|fel|kod|status|just|nu|för|som|systemet|kommunikation|minne|felkod|felkoder|läsaren|verktyg',
+    'övriga|andra|uppträder|närvarande|för|den|det|en|ett|av|från|i|på|med|och|är|var|har|styrenhet|styrenheten|modul|fordon|fordonet|läsare|fel|kod|status|just|nu|som|systemet|kommunikation|minne|felkod|felkoder|läsaren|verktyg',
 };
