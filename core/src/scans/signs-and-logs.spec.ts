@@ -115,6 +115,7 @@ describe('names and codes', () => {
     const text =
       'Restraints\n  B0301-13  Igniter   confirmed   failing\n  B0304-1A  Igniter   confirmed   passing';
     expect(codes(text)).toEqual(['Restraints B0301-13 active', 'Restraints B0304-1A stored']);
+    expect(readReport(text).codes.map((code) => code.text)).toEqual(['Igniter', 'Igniter']);
   });
 
   it('stand under their statuses without a name over the names', () => {
