@@ -49,3 +49,14 @@ export function countFirst(lines: Lines, width: number, holds: (line: string) =>
   for (const { line } of firstLines(lines, width)) if (holds(line)) count++;
   return count;
 }
+
+/** The last line of the first paragraph, where that has a few lines and no code; 0 where not. */
+export function endOfHead(lines: Lines): number {
+  let from = 1;
+  while (from < searched && from <= lines.count && !/\S/.test(lines.at(from))) from++;
+  let to = from;
+  for (; to <= lines.count && to - from <= mostInHead && /\S/.test(lines.at(to)); to++)
+    if (anyCode.test(lines.at(to).slice(0, 200))) return 0;
+  return to - from > 1 && to - from <= mostInHead && to <= lines.count ? to - 1 : 0;
+}
+const mostInHead = 8;

@@ -212,3 +212,15 @@ describe('failure types', () => {
     expect(codesOf('BODY   B1318_14   ACTIVE')).toEqual(['BODY B1318-14 active']);
   });
 });
+
+describe('a label below each code', () => {
+  it('names its module, where none stands above the first', () => {
+    expect(
+      codesOf('B1318-16 active\nModule: Body\nB1319-11 stored\nModule: Roof\n\nModule: Seat\nno reply'),
+    ).toEqual(['Body B1318-16 active', 'Roof B1319-11 stored']);
+    expect(codesOf('Module: Body\nB1318-16 active\nModule: Roof\nB1319-11 stored')).toEqual([
+      'Body B1318-16 active',
+      'Roof B1319-11 stored',
+    ]);
+  });
+});

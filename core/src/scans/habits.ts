@@ -74,6 +74,26 @@ export function nameBelowCodes(lines: Lines, below: number): number {
   return found + 1;
 }
 
+/** True where a label names the module below each code (`Module: Body`), and none does above the first. */
+export function labelsModulesBelow(lines: Lines): boolean {
+  let first = true;
+  for (const { at, line } of firstCodes(lines, 200)) {
+    if (labelsModule(line)) return false;
+    for (let above = 1; first && above < at; above++) if (labelsModule(lines.at(above))) return false;
+    first = false;
+    let below = at + 1;
+    while (below - at < mostFields && isField(lines.at(below)) && !labelsModule(lines.at(below))) below++;
+    if (!labelsModule(lines.at(below))) return false;
+  }
+  return !first;
+}
+/** Lines of a code's record. */
+const mostFields = 8;
+const isField = (line: string): boolean => saysSomething(line) && !anyCode.test(line.slice(0, 200));
+const labelsModule = (line: string): boolean =>
+  labelOf(/^\s{0,40}(\p{L}[\p{L} ]{1,30}?)\s?[:=]\s{0,9}\p{L}{2}/u.exec(line.slice(0, 120))?.[1] ?? '')
+    ?.role === 'module';
+
 const codeBesideName =
   /^\s{0,20}[PCBU][0-3][\dA-F]{3}(?:[-:][\dA-F]{2})?(?![\w-])\s{1,9}(\p{Lu}[^:=|;,]{2,40}?)(?:\s{3,80}(\p{L}[\p{L} ]{2,30}))?\s{0,9}$/iu;
 

@@ -210,7 +210,7 @@ function atEnd(line: string, legend: Reaches): readonly ModuleState[] {
   if (words.length > 16) return [];
   for (let count = Math.min(8, words.length - 1); count >= 1; count--) {
     const phrase = words.slice(-count).join(' ');
-    if (/^[^(]*\)/.test(phrase)) continue;
+    if (/^[^([]*[)\]]/.test(phrase)) continue;
     const said = reachWordOf(phrase);
     const reach = said ?? legend?.get(phrase) ?? null;
     if (reach === null) continue;

@@ -85,7 +85,9 @@ function withoutWord(names: readonly string[]): Renamed {
     const firsts = new Set(own.map((name) => rest(name).split(' ', 1)[0]!));
     for (const name of own) {
       const [first, ...others] = rest(name).split(' ');
-      const asked = asks && others.length > 0 && (isFiller(first!) || firsts.size === 1);
+      // `BEGIN Memoria de asiento`: a capital begins the name itself.
+      const between = isFiller(first!) && !/^\p{Lu}\p{Ll}/u.test(first!);
+      const asked = asks && others.length > 0 && (between || firsts.size === 1);
       renamed.set(name, bare(asked ? others.join(' ') : rest(name)));
     }
   }

@@ -2,6 +2,7 @@
 import { readCode } from '../codes/index.js';
 import { splitCells } from './cells.js';
 import { readCodeLine } from './code-line.js';
+import { anyCode } from './first-lines.js';
 import { headerOf, marksIn } from './columns.js';
 import { readModuleName } from './heading.js';
 import type { Lines } from './lines.js';
@@ -39,8 +40,17 @@ export function readingOrder(lines: Lines, oneTable = false): ReadingOrder {
   };
 }
 
-const firstOf = (lines: Lines): readonly string[] =>
-  Array.from({ length: Math.min(lines.count, sampled) }, (_, n) => lines.at(n + 1));
+/** The first lines, without the paragraphs above and below in which no line has a code or a gap. */
+function firstOf(lines: Lines): readonly string[] {
+  const sample = Array.from({ length: Math.min(lines.count, sampled) }, (_, n) => lines.at(n + 1));
+  const told = (line: string): boolean =>
+    anyCode.test(line.slice(0, 300)) || /\S\s{3,9}\S/.test(line.slice(0, 300));
+  const [first, last] = [sample.findIndex(told), sample.findLastIndex(told)];
+  if (first < 0) return sample;
+  const above = sample.slice(0, first).findLastIndex((line) => line.trim() === '');
+  const below = sample.findIndex((line, at) => at > last && line.trim() === '');
+  return sample.slice(above + 1, below < 0 ? sample.length : below);
+}
 
 /**
  * Where the right column begins: most lines with two codes have the second at the same place, at least two

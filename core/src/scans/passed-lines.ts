@@ -1,7 +1,7 @@
 /** Lines that nothing understood, and that may yet be the names of what stands below them. */
 import { readModuleName } from './heading.js';
 import type { Line } from './line.js';
-import { isSentence, isTitle, labelOf } from './vocabulary.js';
+import { isSentence, isTitle, labelOf, namesBusiness } from './vocabulary.js';
 
 /** So many lines may stand between a name and what it is the name of. */
 export const mostBetween = 4;
@@ -42,6 +42,7 @@ function nameIn(text: string): string | null {
   // `Lamp unit, left`
   const bent = bare.includes(',') && !/^\p{L}[\p{L} ]{2,30}, \p{L}{2,12}$/u.test(bare);
   if (bare.length > 50 || bent || /[|;!?=]|\.$/.test(bare) || isTitle(bare)) return null;
+  if (namesBusiness(bare)) return null;
   const [label, ...rest] = bare.split(/:\s/);
   const own = rest.length === 0 ? bare : rest.length === 1 && labelOf(label!) === null ? rest[0]! : '';
   const heading = /^\p{Lu}/u.test(own) && own.split(/\s+/).length <= 5 ? readModuleName(own) : null;

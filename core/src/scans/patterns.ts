@@ -66,9 +66,14 @@ export const lineMark = z
   .refine(({ as, code }) => as !== 'code' || !!code, { path: ['code'], error: 'say which part is the code' });
 export type LineMark = z.infer<typeof lineMark>;
 
-/** A line as patterns see it: blanks joined, every digit a `#`. */
+/** A line as patterns see it: without marks of quoting, blanks joined, every digit a `#`. */
 export const likeOf = (line: string): string =>
-  line.trim().replace(/\s+/g, ' ').replace(/\d/g, '#').slice(0, 240);
+  line
+    .replace(/^[\s>]+/, '')
+    .trimEnd()
+    .replace(/\s+/g, ' ')
+    .replace(/\d/g, '#')
+    .slice(0, 240);
 
 /** One thing that was learned: of a code, of a line, or of a word. */
 export interface LearnedPattern {
@@ -126,8 +131,8 @@ export class PatternBook {
   private readonly shapes: readonly { readonly before: string; readonly token: RegExp }[];
 
   constructor({ codes, lines }: ReportPatterns = { codes: [], lines: [] }) {
-    this.meanings = new Map(lines.map(({ like, as }) => [like, as]));
-    this.shapes = codes.map(({ before, shape }) => ({ before, token: tokenOf(shape) }));
+    this.meanings = new Map(lines.map(({ like, as }) => [likeOf(like), as]));
+    this.shapes = codes.map(({ before, shape }) => ({ before: likeOf(before), token: tokenOf(shape) }));
   }
 
   meaningOf(line: string): LinePattern['as'] | null {

@@ -1,7 +1,7 @@
 /** The lines of a report without what a printer, a log or a screen puts around them. */
 import { splitCells } from './cells.js';
 import { readCodeLine } from './code-line.js';
-import { anyCode, countFirst, eachCode, firstLines, searched } from './first-lines.js';
+import { anyCode, countFirst, eachCode, firstLines } from './first-lines.js';
 import { readModuleName } from './heading.js';
 import { type Lines } from './lines.js';
 import { stateOf } from './module-state.js';
@@ -48,8 +48,13 @@ const level =
 
 /** What stands in front of each line of a log: how grave it is; null for no such log. */
 function levelIn(lines: Lines): RegExp | null {
-  const seen = countFirst(lines, 60, (line) => level.test(line));
-  return seen >= 3 && 2 * seen > Math.min(lines.count, searched) ? level : null;
+  let [first, last, seen] = [0, 0, 0];
+  for (const { at, line } of firstLines(lines, 60))
+    if (level.test(line)) {
+      if (seen++ === 0) first = at;
+      last = at;
+    }
+  return seen >= 3 && 2 * seen > last - first ? level : null;
 }
 
 const slashed = /(?<![\w.-])[PCBUpcbu][0-3][\da-fA-F]{3}(?:[-:][\da-fA-F]{2})?\/\p{L}[^/]{2,40}\//u;

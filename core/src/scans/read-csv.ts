@@ -12,6 +12,7 @@ import {
   isNoCode,
   placeOf,
 } from './columns.js';
+import { anyCode } from './first-lines.js';
 import { bareFields, noteField } from './header-field.js';
 import { readModuleName } from './heading.js';
 import { type Legend, legendOf, withLearned } from './legend.js';
@@ -59,10 +60,16 @@ export function* readingCsv(text: string, { patterns, marks }: TextOptions = {})
   const marked = new Map((marks ?? []).map((mark) => [mark.line, mark]));
   let at = 0;
   let length = 0;
+  // Below a blank line a row that falls short is no row of the table: `Thanks,`
+  let width = 0;
+  let apart = false;
   for (const row of tableRows(text, delimiter)) {
     if (++at % progressEvery === 0) yield { done: length, total: text.length };
     length += row.raw.length + 1;
-    if (!saysSomething(row.raw)) continue;
+    if (!saysSomething(row.raw)) {
+      apart ||= at > from;
+      continue;
+    }
     const line = new Line(row.line, row.raw);
     if (row.raw.length > longestRow) {
       reading.skip(line);
@@ -74,7 +81,10 @@ export function* readingCsv(text: string, { patterns, marks }: TextOptions = {})
     const again = row.cells.length > 1 && isHeader(headerColumns(row.cells));
     // A table of its own below the first.
     if (again && at > from) columns = headerColumns(row.cells);
-    if (!again && at > from && takeDataRow(reading, row.cells, line, columns, legend)) continue;
+    if (row.cells.length >= width) apart = false;
+    if (!apart) width = row.cells.length;
+    const below = apart && !row.cells.some((cell) => leadsWithCode(cell) || stateOf(cell) !== null);
+    if (!again && !below && at > from && takeDataRow(reading, row.cells, line, columns, legend)) continue;
     if (legend.lines.has(row.line)) {
       reading.mark(line, 'header');
       continue;
@@ -102,7 +112,9 @@ export function looksLikeCsv(text: string): boolean {
   if (delimiter === null || delimiter === '|' || /^\uFEFF?\s*>/.test(text)) return false;
   if (turnedTable(new Lines(text.slice(0, headLength))) !== null) return false;
   const rows = firstRows(text, delimiter, sampleLines);
-  const header = rows.findIndex(({ cells }) => cells.length >= 2 && isHeader(headerColumns(cells)));
+  const header = rows.findIndex(
+    ({ cells }, at) => cells.length >= 2 && isHeader(headerColumns(cells)) && isParted(rows, at + 1),
+  );
   if (header >= 0) {
     // A header over each module's own rows is a report for people.
     const columns = headerColumns(rows[header]!.cells);
@@ -110,9 +122,19 @@ export function looksLikeCsv(text: string): boolean {
   }
   if (isByStatus(headerColumns(rows[0]?.cells ?? [])) && rows.some(({ cells }) => cells.some(isCodesOrOne)))
     return true;
-  const wide = rows.filter(({ cells }) => cells.length >= 3);
-  if (delimiter !== ',' || wide.length < 0.8 * rows.length) return false;
-  const { columns } = layoutOf(rows, new PatternBook());
+  // A letter may stand above and below the table.
+  const isWide = ({ cells }: Row) => cells.length >= 3;
+  const isBlank = ({ raw }: Row) => raw.trim() === '';
+  const first = rows.findIndex(isWide);
+  const above = rows.slice(0, Math.max(0, first)).findLastIndex(isBlank) + 1;
+  const last = rows.findLastIndex(isWide);
+  const below = rows.findIndex((row, at) => at > last && isBlank(row));
+  const table = rows.slice(above, below < 0 ? rows.length : below).filter((row) => !isBlank(row));
+  if (rows.some((row) => !table.includes(row) && anyCode.test(row.raw))) return false;
+  const wide = table.filter(isWide);
+  if (delimiter !== ',' || wide.length < Math.min(3, rows.length) || wide.length < 0.8 * table.length)
+    return false;
+  const { columns } = layoutOf(table, new PatternBook());
   const code = placeOf(columns, 'code');
   if (code < 0 || placeOf(columns, 'module') < 0) return false;
   // Names of modules in the column of the codes: lines for people with commas.
@@ -120,6 +142,15 @@ export function looksLikeCsv(text: string): boolean {
   return (
     cells.filter((cell) => leadsWithCode(cell) || isCodes(cell) || isNoCode(cell)).length > cells.length / 2
   );
+}
+
+/** True where the rows from `from` on have cells: `9 DTC, 8 modules` is no header over them where they have none. */
+function isParted(rows: readonly Row[], from: number): boolean {
+  const below = rows
+    .slice(from)
+    .filter(({ raw }) => saysSomething(raw))
+    .slice(0, 4);
+  return 2 * below.filter(({ cells }) => cells.length > 1).length >= below.length;
 }
 
 const isCodesOrOne = (cell: string): boolean => leadsWithCode(cell) || isCodes(cell);
@@ -149,7 +180,7 @@ function layoutOf(rows: readonly Row[], book: PatternBook): { columns: Columns; 
   const header = sample.findIndex(({ cells }) => isHeader(headerColumns(cells)));
   if (header >= 0) {
     const named = headerColumns(rows[header]!.cells);
-    const below = rows.slice(header + 1, header + 400).map(({ cells }) => cells);
+    const below = cellsFrom(rows, header + 1, named.length / 2);
     return { columns: columnsByContent(below, named, book), from: header + 1 };
   }
   // A header that names no column of codes still names the others.
@@ -171,13 +202,17 @@ function layoutOf(rows: readonly Row[], book: PatternBook): { columns: Columns; 
   if (!named) while (from > 0 && saysOfModule(sample[from - 1]!.cells, sample[first]!.cells.length)) from--;
   return {
     columns: columnsByContent(
-      rows.slice(from, from + 400).map(({ cells }) => cells),
+      cellsFrom(rows, from, named ? rows[above]!.cells.length / 2 : 0),
       named ? headerColumns(rows[above]!.cells) : [],
       book,
     ),
     from,
   };
 }
+
+/** The cells of the rows by which columns are told: those of a letter below the table are too few. */
+const cellsFrom = (rows: readonly Row[], from: number, least: number): (readonly string[])[] =>
+  rows.slice(from, from + 400).flatMap(({ cells }) => (cells.length < least ? [] : [cells]));
 
 /** A name, and what is said of it. */
 const saysOfModule = (cells: readonly string[], width: number): boolean =>

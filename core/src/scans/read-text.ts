@@ -9,12 +9,14 @@ import {
   countsBehindNames,
   formsOfStates,
   indentOfStates,
+  labelsModulesBelow,
   linesBelowCodes,
   listedNames,
   nameBelowCodes,
   namesBesideCodes,
   repeatedKeys,
 } from './habits.js';
+import { anyCode, endOfHead } from './first-lines.js';
 import { IdleLines } from './idle-lines.js';
 import { legendOf, withLearned, withLines } from './legend.js';
 import { Lines, piecesOf, saysSomething } from './lines.js';
@@ -108,6 +110,7 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
     leading: NaN,
     linesBelow,
     nameBelow: nameBelowCodes(all, linesBelow),
+    labelBelow: labelsModulesBelow(all),
     namesBeside: namesBesideCodes(all),
     stateIndent: indentOfStates(all),
     keys: repeatedKeys(all),
@@ -115,6 +118,7 @@ export function* readingText(text: string, { patterns, marks }: TextOptions = {}
     forms: formsOfStates(all),
     countsBehind: countsBehindNames(all),
     moduleCells: new Map(),
+    headEnd: endOfHead(all),
     exchange: isExchange(all),
     moduleLabel: unknownLabel(all),
     turned,
@@ -250,6 +254,9 @@ function spoken(sentence: string): string {
     : sentence;
 }
 
+/** Lines without a number above and below those with one, as of a letter. */
+const mostUnnumbered = 20;
+
 /** True where every line begins with its own number, counted up. */
 function isNumbered(lines: Lines): boolean {
   let before = -1;
@@ -259,16 +266,20 @@ function isNumbered(lines: Lines): boolean {
   for (let at = 1; at <= Math.min(lines.count, 60); at++) {
     const line = lines.at(at).slice(0, 80);
     if (!saysSomething(line)) continue;
-    const number = Number(/^\s*(\d{1,6})[.:)]?\s+\S/.exec(line)?.[1] ?? NaN);
+    const number = Number(/^\s*(\d{1,6})[.:)]?\s+[^\s|]/.exec(line)?.[1] ?? NaN);
+    if (number === 1 && counted < 2) [before, counted] = [0, 0];
     if (number === before + 1 || (before < 0 && !Number.isNaN(number))) {
       // A line without a number between those with one: names are numbered, not lines.
       if (counted > 0 && others > sinceFirst) return false;
       if (counted === 0) sinceFirst = others;
       counted++;
-    } else others++;
+    } else {
+      others++;
+      if (anyCode.test(line)) return false;
+    }
     if (!Number.isNaN(number)) before = number;
   }
-  return (counted >= 6 && others <= 2) || (counted >= 3 && others === 0);
+  return counted >= 3 && others <= mostUnnumbered;
 }
 
 /** @param whole the part is all of its line */
@@ -280,7 +291,7 @@ function readOrPass(reading: Reading, part: Line, page: Page, idle: IdleLines, w
     if (whole) idle.note(part.at);
   }
   reading.skip(line, reading.open?.record === true && fieldOf.test(line.text));
-  reading.passed.note(line, !saysSomething(page.lines.at(line.at - 1)));
+  if (line.at >= page.headEnd) reading.passed.note(line, !saysSomething(page.lines.at(line.at - 1)));
 }
 
 /** Takes the line by the first rule that understands it; false where none does. */

@@ -31,6 +31,8 @@ export interface OpenCodes {
   /** True where the line said `Code: …`: the fields of a record follow, its module among them. */
   readonly record: boolean;
   readonly inTable: boolean;
+  /** A line below it has named its module. */
+  named?: boolean;
 }
 
 const firstWord = (text: string): string => /\p{L}[\p{L}\d]*/u.exec(text)?.[0].toLowerCase() ?? '';

@@ -105,8 +105,11 @@ function branchOf(key: string, node: Node, lineAt: (at: number) => number): Bran
 /** `d:ecu` without the space of names that it is from. */
 const localName = (name: string): string => name.slice(name.indexOf(':') + 1);
 
-function xmlTree(text: string): Branch | null {
+function xmlTree(source: string): Branch | null {
   const parser = new SaxesParser();
+  // A declaration stands first, or the parser refuses it.
+  const text = source.trimStart();
+  const above = source.slice(0, source.length - text.length).split('\n').length - 1;
   const top: Branch = { key: '', line: 1, list: false, fields: [], branches: [] };
   const open: { branch: Branch; words: string }[] = [{ branch: top, words: '' }];
   let failed = false;
@@ -118,7 +121,7 @@ function xmlTree(text: string): Branch | null {
       failed = true;
       return;
     }
-    const line = parser.line;
+    const line = parser.line + above;
     const fields = Object.entries(attributes).map(([key, value]) => ({ key: localName(key), value, line }));
     const branch = { key: localName(name), line, list: false, fields, branches: [] };
     open.push({ branch, words: '' });

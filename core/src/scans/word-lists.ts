@@ -45,6 +45,16 @@ export const mayBeModule = oneOf(allOf(({ modulesToo }) => modulesToo));
 export const isAsking = oneOf(allOf(({ asking }) => asking));
 /** True for what stands in front of codes that were cleared. */
 export const saysCleared = oneOf(allOf(({ cleared }) => cleared));
+const businesses = allOf(({ business }) => business);
+/** True for the name of a shop: `Quarry Road Body Works`. */
+export const namesBusiness = (text: string): boolean => {
+  const tokens = tokensOf(text);
+  return tokens.some((_, from) =>
+    [1, 2, 3].some(
+      (count) => count < tokens.length && businesses.has(tokens.slice(from, from + count).join(' ')),
+    ),
+  );
+};
 const articles = allOf(({ articles: own }) => own);
 /** True for an article in front of a name: `the`. */
 export const isArticle = (word: string): boolean => word !== '' && articles.has(tokensOf(word).join(' '));

@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { decodeReport, readReport } from '@dormant-beacon/core/scans';
 import fc from 'fast-check';
+import { carriers } from './carriers.js';
 import { drawnBlocks } from './drawn/blocks.js';
 import { drawnReport } from './drawn/print.js';
 import { layouts } from './layouts.js';
@@ -98,6 +99,11 @@ const known: Readonly<Record<string, string>> = {
   '115-unknown-language-hu.txt': 'one status word is spelt as in a language that we have',
 };
 
+/** What is read otherwise when it comes so. */
+const knownCarried: Readonly<Record<string, readonly string[]>> = {
+  'in a letter': ['1782-uu-segments-en.txt'],
+};
+
 describe('the corpus of reports', () => {
   const folder = fileURLToPath(new URL('../../reports/corpus/', import.meta.url));
   const files = readdirSync(folder).filter((file) => !file.endsWith('.truth.json'));
@@ -124,5 +130,18 @@ describe('the corpus of reports', () => {
       expect(score.add(read(file), truthOfFile(file)).silentCalledClean).toEqual([]);
       expect(score.rates().found).toBe(1);
       expect(score.rates().right).toBe(1);
+    });
+
+  // Each report goes one of the ways, the next one the next.
+  const ways = Object.keys(carriers);
+  const printed = files.filter((file) => /\.(?:txt|md)$/.test(file) && known[file] === undefined);
+  for (const [turn, way] of ways.entries())
+    it(`is read as before ${way}`, () => {
+      const changed = printed.filter((file, at) => {
+        if (at % ways.length !== turn) return false;
+        const carried = carriers[way]!(decodeReport(readFileSync(join(folder, file))).text);
+        return comparable(readReport(carried) as Truth).join() !== comparable(truthOfFile(file)).join();
+      });
+      expect(changed).toEqual(knownCarried[way] ?? []);
     });
 });

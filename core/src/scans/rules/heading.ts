@@ -18,6 +18,7 @@ import {
   isTitle,
   labelOf,
   moduleLabelLength,
+  namesBusiness,
   reachWordOf,
   type Role,
   statusWordOf,
@@ -131,9 +132,23 @@ function namedIn(reading: Reading, line: Line, page: Page): NamedLine | null {
   return heading && !leadingStatus(bare) ? { heading, odd, count: counted ? Number(pair[1]) : null } : null;
 }
 
+const numberInFront = /^\d{1,4},?\s\p{L}/u;
+
+/** `14 Mill Lane, Ostrel` in the head of a report: a house's number, not a module's. */
+function isStreet({ text, at }: Line, { lines }: Page): boolean {
+  const bare = text.trim();
+  if (at > deepestHead || !numberInFront.test(bare)) return false;
+  const below = lines.at(at + 1);
+  return !numberInFront.test(below.trim()) && !(below.search(/\S/) > lines.at(at).search(/\S/));
+}
+/** The last line on which a shop's address may stand. */
+const deepestHead = 6;
+
 /** A heading that a label or an address calls a module's, unless its words make it a title with nothing below. */
 const isLabelled = (reading: Reading, line: Line, page: Page, { heading }: NamedLine): boolean => {
   const bare = line.text.trim();
+  if (reading.modules.length === 0 && isStreet(line, page))
+    return !bare.includes(', ') && leadsToFinding(reading, line.at, page);
   const doubtful = isTitle(bare) || (heading.address === null && !/[:=]/.test(bare));
   return !doubtful || leadsToFinding(reading, line.at, page);
 };
@@ -150,7 +165,7 @@ function isBare(reading: Reading, line: Line, page: Page, { heading, count }: Na
   const asStates = page.stateIndent > 0 && line.indent === page.stateIndent;
   if (asStates && reading.module !== null && reading.moduleIndent < line.indent && count === null)
     return false;
-  if (isTitle(bare) || isSentence(heading.name)) return false;
+  if (isTitle(bare) || isSentence(heading.name) || namesBusiness(bare)) return false;
   return (
     isDecorated(line, lines) ||
     (count !== null && reading.namesCounted) ||

@@ -96,7 +96,7 @@ export function takePairs(reading: Reading, line: Line, page: Page): boolean {
     [taken, as] = [true, 'module'];
   }
   const module = named === null ? withName(of('module'), pairs) : of('module');
-  if (module && takeModulePair(reading, module, line)) {
+  if (module && takeModulePair(reading, module, line, page)) {
     [taken, as] = [true, 'module'];
     // `Unit: Tow bar      not found`: what stands beside the name is said of it, understood or not.
     const beside = splitCells(text.slice(text.indexOf(module.value) + module.value.length))
@@ -347,7 +347,7 @@ function overFields(line: Line, { lines, legend }: Page): boolean {
   );
 }
 
-function takeModulePair(reading: Reading, { value, key }: Pair, line: Line): boolean {
+function takeModulePair(reading: Reading, { value, key }: Pair, line: Line, { labelBelow }: Page): boolean {
   const heading = readHeading(splitCells(value)[0] ?? value);
   if (!heading || reachWordOf(value) !== null || /^\d+$/.test(value.trim())) return false;
   // `Modules read: 4 of 5`
@@ -362,11 +362,14 @@ function takeModulePair(reading: Reading, { value, key }: Pair, line: Line): boo
     value.split(/,\s/).length > 2
   )
     return false;
-  const record = reading.open?.record === true && !reading.namedInBlock && !reading.modulesFirst;
+  const record =
+    (reading.open?.record === true && !reading.namedInBlock && !reading.modulesFirst) ||
+    (labelBelow && reading.open !== null && reading.open.named !== true);
   const before = reading.module;
   if (reading.codes.length === 0) reading.modulesFirst = true;
   const { name } = reading.enter(heading.name, line, { address: heading.address, by: 'label' });
   if (record) {
+    reading.open!.named = true;
     for (const code of reading.open!.codes) code.module = name;
     if (before !== null) reading.leaveUnnamed(before);
   } else {

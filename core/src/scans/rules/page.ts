@@ -18,6 +18,8 @@ export interface Page {
   readonly linesBelow: number;
   /** Which of those names its module, where no other line does; 0 for none. */
   readonly nameBelow: number;
+  /** A label below each code names its module. */
+  readonly labelBelow: boolean;
   /** The words beside each code name its module. */
   readonly namesBeside: boolean;
   /** How far what is said of modules is set in below their names; 0 where it is not. */
@@ -32,6 +34,8 @@ export interface Page {
   readonly listed: ReadonlySet<string>;
   /** Of code lines without a heading, by the number of their cells: the one that names the module. */
   readonly moduleCells: Map<number, number>;
+  /** The last line of the first paragraph, where it has several and no code: what stands above that is no module's name. */
+  readonly headEnd: number;
   /** The report is a log of what was asked of modules, and of what they answered. */
   readonly exchange: boolean;
   /** The word for a module in a language that we lack; null for none. */

@@ -3,6 +3,7 @@ import { isCodeBytes, readCode } from '../../codes/index.js';
 import { readCodeLine } from '../code-line.js';
 import { type TextColumns, cellsUnder, headerOf, marksIn, placeOf } from '../columns.js';
 import { readModuleName } from '../heading.js';
+import { saysSomething } from '../lines.js';
 import { pairsOf } from '../pairs.js';
 import { labelOf, reachWordOf } from '../vocabulary.js';
 import { type Line } from '../line.js';
@@ -59,6 +60,8 @@ export function takeTableRow(reading: Reading, line: Line, page: Page): boolean 
   // `Modules read: Restraints, Body`: a line that runs over the columns without a gap.
   if (columns.separator === null && !coded && /[:,]\s/.test(line.text) && !/\S\s{2,}\S/.test(line.text))
     return false;
+  if (columns.separator === null && columns.columns.length > 1 && !coded && isLetter(line, page))
+    return false;
   // `Without faults:   Cluster, Climate`: said of each of them.
   const said =
     columns.separator === null ? /^\s{0,40}(\p{L}[\p{L} ]{2,40}):\s/u.exec(line.text)?.[1] : undefined;
@@ -73,6 +76,17 @@ export function takeTableRow(reading: Reading, line: Line, page: Page): boolean 
     return false;
   return takeRow(reading, cells, line, columns.columns, page.legend, true);
 }
+
+const isGapped = (line: string): boolean => /\S\s{2,}\S|\t/.test(line);
+
+/** Lines of a letter below a table have no gap, nor has the first line of their paragraph. */
+function isLetter({ text, at }: Line, { lines }: Page): boolean {
+  if (isGapped(text)) return false;
+  for (let above = at; above > at - longestLetter; above--)
+    if (!saysSomething(lines.at(above - 1))) return !isGapped(lines.at(above).slice(0, 300));
+  return false;
+}
+const longestLetter = 12;
 
 /** A line with one cell carries the row above on where it begins under a column that can. */
 function carriesOn(reading: Reading, line: Line, { columns, starts }: TextColumns): boolean {

@@ -87,6 +87,8 @@ export const german: LanguageWords = {
   modulesToo: 'telefon|batterie|zündung|schlüssel',
   asking: 'lesen|auslesen|abfragen|prüfen|öffnen|beginn|wähle|auswahl|lese|öffne|verbinde|prüfe|abfrage|test',
   cleared: 'gelöscht|gelöschte Fehler|wurden gelöscht',
+  business:
+    'autohaus|werkstatt|autowerkstatt|meisterbetrieb|karosseriebau|karosseriebetrieb|karosseriefachbetrieb|lackiererei|lackierzentrum|unfallinstandsetzung|gmbh|ohg',
   articles: 'der|die|das',
   and: 'und',
   then: 'dann|auch|ferner',

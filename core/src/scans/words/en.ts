@@ -90,6 +90,8 @@ export const english: LanguageWords = {
   asking:
     'begin|beginning|start|starting|select|selecting|read|reading|open|opening|connect|connecting|query|scan|scanning|test|testing|check|checking',
   cleared: 'cleared|erased|deleted|were cleared|cleared codes|codes cleared',
+  business:
+    'garage|workshop|body works|bodyworks|body shop|bodyshop|auto repair|auto repairs|car repairs|motor works|coachworks|repair centre|repair center|collision centre|collision center|accident repair|panel beaters|service centre|service center|dealership|ltd|inc|llc',
   articles: 'the',
   and: 'and',
   then: 'also|then|there',

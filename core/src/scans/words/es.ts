@@ -85,6 +85,7 @@ export const spanish: LanguageWords = {
   modulesToo: 'teléfono|batería|encendido|llave',
   asking: 'leer|consultar|abrir|inicio|selección|lectura|apertura|conexión|prueba',
   cleared: 'borrados|borradas|borrado|averías borradas',
+  business: 'taller|talleres|autoservicio',
   articles: 'el|la|los|las',
   and: 'y|e',
   then: 'luego|también',

@@ -86,6 +86,7 @@ export const french: LanguageWords = {
   modulesToo: 'téléphone|batterie|allumage|clé',
   asking: 'lire|interroger|ouvrir|début|sélection|lecture|ouverture|connexion|test|contrôle',
   cleared: 'effacés|effacé|effacées|défauts effacés',
+  business: 'garage|atelier|ateliers|carrosserie auto|sarl',
   articles: 'le|la|les',
   and: 'et',
   then: 'puis|ensuite|on',

@@ -84,6 +84,7 @@ export const italian: LanguageWords = {
   modulesToo: 'telefono|batteria|accensione|chiave',
   asking: 'leggi|leggere|interroga|apri|inizio|selezione|lettura|apertura|connessione|prova',
   cleared: 'cancellati|cancellato|cancellate|errori cancellati',
+  business: 'officina|autofficina|autocarrozzeria|srl',
   articles: 'il|lo|la|gli|le',
   and: 'e|ed',
   then: 'poi|anche',

@@ -100,6 +100,8 @@ export interface LanguageWords {
   readonly asking: string;
   /** Cleared: in front of codes that are not in memory any more. */
   readonly cleared: string;
+  /** What shops and firms are called, within their names. */
+  readonly business: string;
   /** Articles of two letters and more: no name of a module begins with one. */
   readonly articles: string;
   /** What joins two names, and what begins the next thing that is said. */

@@ -83,6 +83,7 @@ export const dutch: LanguageWords = {
   modulesToo: 'telefoon|accu|batterij|ontsteking|sleutel',
   asking: 'lees|lezen|opvragen|openen|begin|selectie|uitlezen|verbinding|test|controle',
   cleared: 'gewist|gewiste storingen',
+  business: 'garagebedrijf|autobedrijf|autoschade|schadeherstel|werkplaats|bv',
   articles: 'de|het',
   and: 'en',
   then: 'daarna|ook',

@@ -85,6 +85,7 @@ export const polish: LanguageWords = {
   modulesToo: 'telefon|akumulator|zapłon|kluczyk',
   asking: 'odczytaj|czytaj|otwórz|początek|wybór|odczyt|połączenie|test',
   cleared: 'skasowane|skasowano|usunięte',
+  business: 'warsztat|autoserwis|serwis samochodowy|blacharnia|blacharstwo|sp z o o',
   articles: '',
   and: 'i|oraz',
   then: 'potem|także',

@@ -83,6 +83,7 @@ export const portuguese: LanguageWords = {
   modulesToo: 'telefone|bateria|ignição|chave',
   asking: 'ler|consultar|abrir|início|seleção|leitura|ligação|teste',
   cleared: 'apagados|apagadas|apagado|falhas apagadas',
+  business: 'oficina|oficinas|lda',
   articles: 'o|a|os|as',
   and: 'e',
   then: 'depois|também',

@@ -75,6 +75,7 @@ export const swedish: LanguageWords = {
   modulesToo: 'telefon|batteri|tändning|nyckel',
   asking: 'läs|öppna|början|val|läsning|anslutning|test',
   cleared: 'raderade|raderad|raderade fel',
+  business: 'verkstad|bilverkstad',
   articles: '',
   and: 'och',
   then: 'sedan|även',
