@@ -53,6 +53,14 @@ describe('what carries a report', () => {
   });
 });
 
+describe('marks of quoting without end', () => {
+  it('are no trouble, in one line or in half a million', () => {
+    expect(carried('>'.repeat(1_000_000))).not.toBeNull();
+    expect(carried('>\n'.repeat(500_000))).not.toBeNull();
+    expect(carried('> a\n'.repeat(400_000))?.text.startsWith('a\na')).toBe(true);
+  });
+});
+
 describe('a report in a letter', () => {
   it('names no module after the shop, its street or who signed it', () => {
     const head = 'Harrow and Pike\n14 Mill Lane, Ostrel\nTel 0441 22817\n\n';
@@ -60,11 +68,16 @@ describe('a report in a letter', () => {
     const table =
       'Module   Code       Status\nBody     B1318-16   active\nSeat     no codes\nRoof     no reply';
     for (const text of [report, table])
-      expect(modulesOf(head + text + foot).sort()).toEqual([...modules].sort());
+      expect(modulesOf(head + text + foot).toSorted()).toEqual(modules.toSorted());
     expect(modulesOf(`Quarry Road Body Works\n\nB1318-16 active\nModule: Body`)).toEqual(['Body: answered']);
     // A module with its address is one, at the top too.
     expect(modulesOf('14 Body\nB1318-16 active')).toEqual(['Body: answered']);
     expect(modulesOf('14 Body\n15 Roof\n\n14: no reply').length).toBe(2);
+    expect(codesOf('14 Airbag, front\nB1318-16 active')).toEqual(['Airbag, front B1318-16 active']);
+    expect(codesOf(`${report}\nGarage door opener\n  B1320-13 active`)).toEqual([
+      ...codes,
+      'Garage door opener B1320-13 active',
+    ]);
   });
 
   it('is still a table with delimiters, and commas in two other lines make none', () => {
@@ -107,5 +120,15 @@ describe('a report in a letter', () => {
     const { codes: read, notRead } = readReport(`Hi Milo,\n\n${json}\n\nRegards\nTarn\n`);
     expect(read[0]!.line).toBe(4);
     expect((notRead ?? []).map(({ text }) => text)).toContain('Tarn');
+  });
+
+  it('counts the codes of such data, and is told where they differ', () => {
+    const data = '{"ecus": [{"name": "Body", "dtcs": [{"code": "B1318-16", "status": "active"}]}]}';
+    const counted = (total: string) =>
+      (readReport(`Hi Milo,\n${total}\n\n${data}\n\nRegards\n`).mismatches ?? []).map(
+        ({ printed, read }) => `${printed} printed, ${read} read`,
+      );
+    expect(counted('Total DTCs: 1')).toEqual([]);
+    expect(counted('Total DTCs: 3')).toEqual(['3 printed, 1 read']);
   });
 });

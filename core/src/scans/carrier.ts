@@ -1,11 +1,11 @@
 /** What carries a report and is no part of it: marks of quoting and of code, an indentation of all lines, blanks at their ends, a blank line between any two. */
 import { anyCode } from './first-lines.js';
-import { Lines } from './lines.js';
+import { Lines, longestWhole } from './lines.js';
 
-/** A longer text is read as it stands. */
-const longest = 2_000_000;
-/** With fewer lines nothing is told of all of them. */
+/** With fewer lines, blank ones between them may part blocks. */
 const leastDouble = 4;
+/** Marks of quoting in front of one line. */
+const deepestQuote = 12;
 
 /** A report without what carries it. */
 export interface Carried {
@@ -17,18 +17,17 @@ export interface Carried {
 }
 
 /**
- * A report as it was before somebody quoted it in a mail, set it in, or copied it with a blank line below each; null
- * where it came bare.
+ * A report as it was before somebody quoted it in a mail, indented it, or copied it with a blank line below each of its
+ * lines; null where it came bare.
  * @example carried('> Body\n>   B1318-16 active\n>   B1319-16 active\n> Roof: no reply')?.text // 'Body\n  B1318-…'
  */
 export function carried(text: string): Carried | null {
   if (
-    text.length > longest ||
+    text.length > longestWhole ||
     !/^\uFEFF?(?:[ \t>\r\n]|[^\r\n]*(?:\r?\n){2})|\n\s{0,9}(?:>|```)| \r?\n/.test(text.slice(0, 4000))
   )
     return null;
-  const all = new Lines(text);
-  const printed = Array.from({ length: all.count }, (_, n) => all.at(n + 1));
+  const printed = new Lines(text).first();
   const ended = printed.some((line) => ending.test(line))
     ? printed.map((line) => line.replace(ending, ''))
     : printed;
@@ -51,7 +50,7 @@ const isBlank = (line: string): boolean => !/\S/.test(line);
 
 const quoting = /^\s{0,9}((?:>\s?)+)/;
 
-/** Lines without `> ` in front, where one stands in front of each from the first to the last, and all codes are among them. */
+/** The lines without their `> `, where all lines from the first quoted one to the last have it, and no code stands elsewhere. */
 function withoutQuoting(lines: readonly string[]): readonly string[] {
   const from = lines.findIndex((line) => quoting.test(line));
   if (from < 0) return lines;
@@ -59,13 +58,14 @@ function withoutQuoting(lines: readonly string[]): readonly string[] {
   const quoted = lines.slice(from, to + 1);
   if (quoted.some((line) => !isBlank(line) && !quoting.test(line))) return lines;
   if (lines.some((line, at) => (at < from || at > to) && anyCode.test(line))) return lines;
-  const depths = quoted.filter((line) => /[^\s>]/.test(line)).map((line) => quoting.exec(line)![1]!);
-  const depth = Math.min(...depths.map((marks) => marks.replace(/\s/g, '').length));
+  let depth = deepestQuote;
+  for (const line of quoted)
+    if (/[^\s>]/.test(line)) depth = Math.min(depth, quoting.exec(line)![1]!.replace(/\s/g, '').length);
   const mark = new RegExp(String.raw`^\s{0,9}(?:>\s?){1,${depth}}`);
   return lines.map((line, at) => (at < from || at > to ? line : line.replace(mark, '')));
 }
 
-/** Lines without the blanks that stand in front of each. */
+/** The lines without the blanks that stand in front of every one of them. */
 function withoutIndent(lines: readonly string[]): readonly string[] {
   let shared: string | null = null;
   for (const line of lines) {
@@ -79,7 +79,7 @@ function withoutIndent(lines: readonly string[]): readonly string[] {
   return shared === null ? lines : lines.map((line) => (isBlank(line) ? line : line.slice(shared.length)));
 }
 
-/** The places of lines that stay, where a blank one stands between any two that say something; null where not. */
+/** The places of the lines that stay, where at least one blank line stands between any two others; null where not. */
 function singleSpaced(lines: readonly string[]): readonly number[] | null {
   const filled = lines.flatMap((line, at) => (isBlank(line) ? [] : [at]));
   if (filled.length < leastDouble) return null;

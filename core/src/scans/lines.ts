@@ -34,6 +34,11 @@ export class Lines {
     if (to > from && number < this.count && this.text.charCodeAt(to - 1) === 13) to--;
     return this.text.slice(from, to);
   }
+
+  /** The first lines: `most` of them, or all that there are. */
+  first(most = this.count): readonly string[] {
+    return Array.from({ length: Math.min(this.count, most) }, (_, n) => this.at(n + 1));
+  }
 }
 
 const nextFeed = (text: string, from: number): number => text.indexOf('\n', from);
@@ -46,6 +51,9 @@ function nextOfBoth(text: string, from: number): number {
   }
   return -1;
 }
+
+/** A longer text is read line by line, and never looked at as a whole. */
+export const longestWhole = 2_000_000;
 
 /** True where a line holds a letter or a figure. */
 export function saysSomething(line: string): boolean {

@@ -42,9 +42,11 @@ export function readingOrder(lines: Lines, oneTable = false): ReadingOrder {
 
 /** The first lines, without the paragraphs above and below in which no line has a code or a gap. */
 function firstOf(lines: Lines): readonly string[] {
-  const sample = Array.from({ length: Math.min(lines.count, sampled) }, (_, n) => lines.at(n + 1));
-  const told = (line: string): boolean =>
-    anyCode.test(line.slice(0, 300)) || /\S\s{3,9}\S/.test(line.slice(0, 300));
+  const sample = lines.first(sampled);
+  const told = (line: string): boolean => {
+    const begins = line.slice(0, 300);
+    return anyCode.test(begins) || /\S\s{3,9}\S/.test(begins);
+  };
   const [first, last] = [sample.findIndex(told), sample.findLastIndex(told)];
   if (first < 0) return sample;
   const above = sample.slice(0, first).findLastIndex((line) => line.trim() === '');

@@ -122,18 +122,11 @@ export function looksLikeCsv(text: string): boolean {
   }
   if (isByStatus(headerColumns(rows[0]?.cells ?? [])) && rows.some(({ cells }) => cells.some(isCodesOrOne)))
     return true;
-  // A letter may stand above and below the table.
-  const isWide = ({ cells }: Row) => cells.length >= 3;
-  const isBlank = ({ raw }: Row) => raw.trim() === '';
-  const first = rows.findIndex(isWide);
-  const above = rows.slice(0, Math.max(0, first)).findLastIndex(isBlank) + 1;
-  const last = rows.findLastIndex(isWide);
-  const below = rows.findIndex((row, at) => at > last && isBlank(row));
-  const table = rows.slice(above, below < 0 ? rows.length : below).filter((row) => !isBlank(row));
+  if (delimiter !== ',') return false;
+  const table = paragraphsOf(rows);
   if (rows.some((row) => !table.includes(row) && anyCode.test(row.raw))) return false;
   const wide = table.filter(isWide);
-  if (delimiter !== ',' || wide.length < Math.min(3, rows.length) || wide.length < 0.8 * table.length)
-    return false;
+  if (wide.length < Math.min(3, rows.length) || wide.length < 0.8 * table.length) return false;
   const { columns } = layoutOf(table, new PatternBook());
   const code = placeOf(columns, 'code');
   if (code < 0 || placeOf(columns, 'module') < 0) return false;
@@ -142,6 +135,17 @@ export function looksLikeCsv(text: string): boolean {
   return (
     cells.filter((cell) => leadsWithCode(cell) || isCodes(cell) || isNoCode(cell)).length > cells.length / 2
   );
+}
+
+const isWide = ({ cells }: Row): boolean => cells.length >= 3;
+const isBlank = ({ raw }: Row): boolean => raw.trim() === '';
+
+/** The rows from the first paragraph with a wide one to the last: a letter may stand above and below them. */
+function paragraphsOf(rows: readonly Row[]): readonly Row[] {
+  const above = rows.slice(0, Math.max(0, rows.findIndex(isWide))).findLastIndex(isBlank);
+  const last = rows.findLastIndex(isWide);
+  const below = rows.findIndex((row, at) => at > last && isBlank(row));
+  return rows.slice(above + 1, below < 0 ? rows.length : below).filter((row) => !isBlank(row));
 }
 
 /** True where the rows from `from` on have cells: `9 DTC, 8 modules` is no header over them where they have none. */

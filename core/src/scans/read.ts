@@ -71,10 +71,16 @@ function* readAmid(text: string, options: TextOptions): Work<Scan | null> {
     const { scan } = tree;
     const head = yield* readingText(around, options);
     if (head.modules.length > 0) continue;
+    // What the letter counts are the codes of the data.
+    const counts = (head.mismatches ?? []).map((count) => ({ ...count, read: scan.codes.length }));
+    const mismatches = [
+      ...counts.filter(({ printed, read }) => printed !== read),
+      ...(scan.mismatches ?? []),
+    ];
     const lines = [...(head.lines ?? []), ...(scan.lines ?? [])].sort((a, b) => a.line - b.line);
     const notRead = [...(head.notRead ?? []), ...(scan.notRead ?? [])].sort((a, b) => a.line - b.line);
     const told = Object.entries(scan).filter(([, value]) => value != null);
-    return { ...head, ...(Object.fromEntries(told) as Scan), lines, notRead };
+    return { ...head, ...(Object.fromEntries(told) as Scan), lines, notRead, mismatches };
   }
   return null;
 }

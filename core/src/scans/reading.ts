@@ -32,7 +32,7 @@ export interface OpenCodes {
   readonly record: boolean;
   readonly inTable: boolean;
   /** A line below it has named its module. */
-  named?: boolean;
+  named: boolean;
 }
 
 const firstWord = (text: string): string => /\p{L}[\p{L}\d]*/u.exec(text)?.[0].toLowerCase() ?? '';
@@ -333,7 +333,7 @@ export class Reading {
       return one.statusByte === null ? code : Object.assign(code, bitsOf(one.statusByte));
     });
     this.codes.push(...added);
-    this.open = { codes: added, indent: line.indent, at: line.at, record, inTable };
+    this.open = { codes: added, indent: line.indent, at: line.at, record, inTable, named: false };
     this.block = null;
     this.mark(line, 'code');
   }

@@ -32,6 +32,7 @@ export function takeTaught(reading: Reading, line: Line, mark: LineMark | undefi
       at: line.at,
       record: false,
       inTable: false,
+      named: false,
     };
     reading.continueText(line.text);
     reading.mark(line, 'detail');

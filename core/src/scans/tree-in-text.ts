@@ -1,9 +1,6 @@
 /** Where a letter or a page has what a program wrote in it: JSON, XML, lists, or keys with values. */
 import { anyCode } from './first-lines.js';
-import { Lines } from './lines.js';
-
-/** A longer text is read line by line. */
-const longest = 2_000_000;
+import { Lines, longestWhole } from './lines.js';
 
 /** A text in two: lines of the one are blank in the other, so that each keeps its number. */
 export interface Parted {
@@ -29,9 +26,8 @@ const forms: readonly Form[] = [
 
 /** The ways in which a text may fall into such data and what stands above and below it, all codes in the data. */
 export function* partedByData(text: string): Generator<Parted> {
-  if (text.length > longest || !/[{}<>=]/.test(text)) return;
-  const all = new Lines(text);
-  const lines = Array.from({ length: all.count }, (_, n) => all.at(n + 1));
+  if (text.length > longestWhole || !/[{}<>=]/.test(text)) return;
+  const lines = new Lines(text).first();
   for (const { first, last } of forms) {
     const from = lines.findIndex((line) => first.test(line));
     const to = from < 0 ? -1 : lines.findLastIndex((line) => last.test(line));

@@ -3,16 +3,16 @@ import { type Node, parseTree } from 'jsonc-parser';
 import { SaxesParser } from 'saxes';
 import { type Branch } from './branch.js';
 import { pathTree, sectionTree } from './key-trees.js';
+import { longestWhole } from './lines.js';
 import { jsonOfLiteral } from './literals.js';
 import { withNamedCells } from './tree-tables.js';
 
 /** A report is no deeper; what is, is read line by line. */
 const deepest = 60;
-const longest = 2_000_000;
 
 /** The tree of a text that is JSON, XML or sections of keys as a whole; null for any other. */
 export function treeOf(text: string): Branch | null {
-  if (text.length > longest) return null;
+  if (text.length > longestWhole) return null;
   const source = text.replace(/^\uFEFF/, '');
   const first = /\S/.exec(source.slice(0, 1000))?.[0];
   const sections = first === '[' || first === ';' || first === '#' ? sectionTree(source) : null;

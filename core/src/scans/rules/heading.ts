@@ -147,8 +147,12 @@ const deepestHead = 6;
 /** A heading that a label or an address calls a module's, unless its words make it a title with nothing below. */
 const isLabelled = (reading: Reading, line: Line, page: Page, { heading }: NamedLine): boolean => {
   const bare = line.text.trim();
+  // What names a module stands on its codes; a town behind a comma does not.
   if (reading.modules.length === 0 && isStreet(line, page))
-    return !bare.includes(', ') && leadsToFinding(reading, line.at, page);
+    return (
+      (!bare.includes(', ') || saysSomething(page.lines.at(line.at + 1))) &&
+      leadsToFinding(reading, line.at, page)
+    );
   const doubtful = isTitle(bare) || (heading.address === null && !/[:=]/.test(bare));
   return !doubtful || leadsToFinding(reading, line.at, page);
 };
@@ -165,7 +169,9 @@ function isBare(reading: Reading, line: Line, page: Page, { heading, count }: Na
   const asStates = page.stateIndent > 0 && line.indent === page.stateIndent;
   if (asStates && reading.module !== null && reading.moduleIndent < line.indent && count === null)
     return false;
-  if (isTitle(bare) || isSentence(heading.name) || namesBusiness(bare)) return false;
+  if (isTitle(bare) || isSentence(heading.name)) return false;
+  // Above all modules: `Garage door opener` may be one below others.
+  if (reading.modules.length === 0 && namesBusiness(bare)) return false;
   return (
     isDecorated(line, lines) ||
     (count !== null && reading.namesCounted) ||

@@ -364,7 +364,7 @@ function takeModulePair(reading: Reading, { value, key }: Pair, line: Line, { la
     return false;
   const record =
     (reading.open?.record === true && !reading.namedInBlock && !reading.modulesFirst) ||
-    (labelBelow && reading.open !== null && reading.open.named !== true);
+    (labelBelow && reading.open?.named === false);
   const before = reading.module;
   if (reading.codes.length === 0) reading.modulesFirst = true;
   const { name } = reading.enter(heading.name, line, { address: heading.address, by: 'label' });

@@ -58,8 +58,7 @@ export function takeTableRow(reading: Reading, line: Line, page: Page): boolean 
   if (!cells || pairsOf(line.text).some(({ label }) => label?.role === 'ident')) return false;
   if (columns.columns.length === 1 && readCode(cells[0]!) === null && !isCodeBytes(cells[0]!)) return false;
   // `Modules read: Restraints, Body`: a line that runs over the columns without a gap.
-  if (columns.separator === null && !coded && /[:,]\s/.test(line.text) && !/\S\s{2,}\S/.test(line.text))
-    return false;
+  if (columns.separator === null && !coded && /[:,]\s/.test(line.text) && !isGapped(line.text)) return false;
   if (columns.separator === null && columns.columns.length > 1 && !coded && isLetter(line, page))
     return false;
   // `Without faults:   Cluster, Climate`: said of each of them.
