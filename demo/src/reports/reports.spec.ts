@@ -99,7 +99,7 @@ const known: Readonly<Record<string, string>> = {
   '115-unknown-language-hu.txt': 'one status word is spelt as in a language that we have',
 };
 
-/** What is read otherwise when it comes so. */
+/** What is read otherwise when it comes so: segments that end in an apostrophe are known by all lines of a report. */
 const knownCarried: Readonly<Record<string, readonly string[]>> = {
   'in a letter': ['1782-uu-segments-en.txt'],
 };
