@@ -73,6 +73,12 @@ describe('a report in a letter', () => {
     // A module with its address is one, at the top too.
     expect(modulesOf('14 Body\nB1318-16 active')).toEqual(['Body: answered']);
     expect(modulesOf('14 Body\n15 Roof\n\n14: no reply').length).toBe(2);
+    // At the end too, where the modules have addresses as well.
+    const numbered = '40 Body\n  B1318-16 active\n44 Roof\n  no reply';
+    expect(modulesOf(`${numbered}\n\nRegards\nTarn\n14 Mill Lane, Ostrel\n`)).toEqual([
+      'Body: answered',
+      'Roof: silent',
+    ]);
     expect(codesOf('14 Airbag, front\nB1318-16 active')).toEqual(['Airbag, front B1318-16 active']);
     expect(codesOf(`${report}\nGarage door opener\n  B1320-13 active`)).toEqual([
       ...codes,

@@ -13,7 +13,7 @@ export const carriers: Readonly<Record<string, (text: string) => string>> = {
   'under the name of a shop': (text) =>
     `Quarry Road Body Works\nBay 3, job 4471\n\n${text}\n\nPrinted 2026-11-20 10:14, page 1\n`,
   'in a letter': (text) =>
-    `Subject: scan\nFrom: shop\nDate: Fri, 20 Nov 2026 10:14\n\nHi Milo,\n\nthis is what came out, please have a look.\n\n${text}\n\nBest regards\nTarn\n-- \nsent from my phone\n`,
+    `Subject: scan\nFrom: shop\nDate: Fri, 20 Nov 2026 10:14\n\nHi Milo,\n\nthis is what came out, please have a look.\n\n${text}\n\nBest regards\nTarn\nHarrow and Pike\n14 Mill Lane, Ostrel\n-- \nsent from my phone\n`,
   'with a note below': (text) =>
     `${text}\n\nNote: customer says the lamp came on after the repair. Check wiring under seat, then call.\nLabour 1.5 h, parts see order 4471\n`,
   'between rules': (text) =>

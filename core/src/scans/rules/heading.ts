@@ -134,21 +134,22 @@ function namedIn(reading: Reading, line: Line, page: Page): NamedLine | null {
 
 const numberInFront = /^\d{1,4},?\s\p{L}/u;
 
-/** `14 Mill Lane, Ostrel` in the head of a report: a house's number, not a module's. */
-function isStreet({ text, at }: Line, { lines }: Page): boolean {
+const townBehind = /,\s\p{Lu}\p{Ll}[\p{L} ]{1,30}$/u;
+
+/** `14 Mill Lane, Ostrel`, `14 Mill Lane`: a house's number, not a module's, where no line below is numbered, nor the module above. */
+function isStreet({ text, at }: Line, { lines }: Page, reading: Reading): boolean {
   const bare = text.trim();
-  if (at > deepestHead || !numberInFront.test(bare)) return false;
+  if (!numberInFront.test(bare) || (reading.modules.at(-1)?.address != null && !townBehind.test(bare)))
+    return false;
   const below = lines.at(at + 1);
   return !numberInFront.test(below.trim()) && !(below.search(/\S/) > lines.at(at).search(/\S/));
 }
-/** The last line on which a shop's address may stand. */
-const deepestHead = 6;
 
 /** A heading that a label or an address calls a module's, unless its words make it a title with nothing below. */
 const isLabelled = (reading: Reading, line: Line, page: Page, { heading }: NamedLine): boolean => {
   const bare = line.text.trim();
   // What names a module stands on its codes; a town behind a comma does not.
-  if (reading.modules.length === 0 && isStreet(line, page))
+  if (isStreet(line, page, reading))
     return (
       (!bare.includes(', ') || saysSomething(page.lines.at(line.at + 1))) &&
       leadsToFinding(reading, line.at, page)
